@@ -1,0 +1,31 @@
+// Who may import whom (docs/architecture.md). What is not written here as allowed between our folders is an error.
+const not = (name, from, to, comment) => ({ name, comment, severity: 'error', from, to });
+
+module.exports = {
+  forbidden: [
+    not('no-cycles', {}, { circular: true }, 'A cycle hides which of two things comes first.'),
+    not('core-alone', { path: '^core/', pathNot: '\\.test\\.ts$' }, { pathNot: '^core/' }, 'The core imports nothing but itself.'),
+    not('contract-on-core', { path: '^contract/', pathNot: '\\.test\\.ts$' }, { pathNot: '^(contract/|core/|node_modules/typebox/)' }, 'The contract knows core types and name lists.'),
+    not('server-not-web', { path: '^server/' }, { path: '^(web|standins|demo|bench|tests|scripts)/' }, 'The server ships without these.'),
+    not('server-domain-by-index', {
+      path: '^server/(access|company|deals|exports|imports|live|standings|targets|units)/',
+    }, {
+      path: '^server/(company|deals|exports|imports|live|standings|targets|units)/', pathNot: ['^server/$1/', '/index\\.ts$'],
+    }, "A domain uses another's index, not its inner files."),
+    not('db-below-domains', { path: '^server/(db|ledger|audit)/' }, { path: '^server/(access|company|deals|imports|live|standings|targets|units)/' }, 'Database and ledger know no domain.'),
+    not('web-not-server', { path: '^web/' }, { path: '^(server|demo|scripts|standins)/' }, 'The client speaks to the server by the contract.'),
+    not('web-views-apart', { path: '^web/(standing|plan|deals|setup|access|firstrun)/' }, { path: '^web/(standing|plan|deals|setup|access|firstrun)/', pathNot: '^web/$1/' }, 'A view does not know another.'),
+    not('web-parts-below-views', { path: '^web/(app|ui|charts)/' }, { path: '^web/(standing|plan|deals|setup|access|firstrun)/' }, 'Only routes.tsx names every view.'),
+    not('ui-knows-no-domain', { path: '^web/ui/' }, { path: '^(core|contract|web/(app|charts))/' }, 'The parts of the interface know no domain.'),
+    not('charts-take-numbers', { path: '^web/charts/' }, { path: '^(contract|web/(app|ui))/' }, 'Charts take finished numbers.'),
+    not('demo-by-index', { path: '^demo/' }, { path: '^(web|tests|bench|scripts)/' }, 'The demo fills a server; it knows no screen.'),
+    not('nobody-imports-tests', { pathNot: '^tests/|\\.test\\.ts$' }, { path: '^tests/|\\.test\\.ts$' }, 'Tests are imported by tests.'),
+    not('known-packages', {}, { couldNotResolve: true }, 'What is imported must exist.'),
+  ],
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: 'tsconfig.base.json' },
+    enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['import', 'node', 'default', 'types'], extensions: ['.ts', '.tsx', '.mjs', '.js', '.json'] },
+  },
+};

@@ -1,0 +1,162 @@
+import { createReadStream, mkdtempSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { Agent, request } from 'node:http';
+import { cpus } from 'node:os';
+import { join } from 'node:path';
+import { Readable } from 'node:stream';
+import { fileURLToPath } from 'node:url';
+import { parseDay } from '#core/period/day';
+import { buildApp } from '#server/app';
+import { migrateDatabase, openDatabase, openPool } from '#server/db/client';
+import { foldEntries } from '#server/ledger/fold';
+import { findTotalDifferences } from '#server/ledger/recompute';
+import { Replica } from '#server/ledger/replica';
+import { viewStandings } from '#server/standings/index';
+import { ensureDatabase, startCluster, type Cluster } from '../scripts/cluster';
+import { buildTargetsCsv, buildUnitsCsv, SIZE, TODAY, writeDealsCsv } from './company';
+import { measure, quantile, time, type Timing } from './measure';
+import { createViews, importByHand, openAnalytic, STANDINGS_SQL } from './reference';
+
+const PASSWORD = 'bench bench bench';
+const say = (text: string) => process.stdout.write(`${text}\n`);
+
+/** A whole server over a database of its own, with the units of the measurement. */
+async function startServer(cluster: Cluster, name: string) {
+  await ensureDatabase(cluster, name);
+  const url = cluster.url(name);
+  const pool = openPool(url);
+  await migrateDatabase(pool);
+  const db = openDatabase(pool);
+  const replica = new Replica({ db, pool, url, today: () => parseDay(TODAY)! });
+  await replica.start();
+  const app = await buildApp({ context: { db, pool, replica }, version: 'bench' });
+  const address = await app.listen({ port: 0, host: '127.0.0.1' });
+  const first = await fetch(`${address}/api/v1/first-run`, {
+    method: 'POST', headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ company: 'Bench', currency: 'EUR', timeZone: 'UTC', calendar: { firstMonth: 4, yearLabel: 'ends' }, weekdays: [1, 2, 3, 4, 5], administrator: { name: 'B', email: 'b@example.com', password: PASSWORD }, branches: [], unitsCsv: buildUnitsCsv() }),
+  });
+  const cookie = first.headers.get('set-cookie')!.split(';')[0]!;
+  const { csrf } = await first.json() as { csrf: string };
+  const { token } = { token: (await (await fetch(`${address}/api/v1/tokens`, { method: 'POST', headers: { cookie, 'x-csrf': csrf, 'content-type': 'application/json' }, body: '{"name":"bench"}' })).json() as { secret: string }).secret };
+  const headers = { authorization: `Bearer ${token}` };
+  const folding = setInterval(() => void foldEntries(db).catch(() => 0), 400);
+  const upload = async (kind: string, body: Readable | string) => {
+    const answer = await fetch(`${address}/api/v1/imports/${kind}`, { method: 'POST', headers: { ...headers, 'content-type': 'text/csv' }, body: (typeof body === 'string' ? body : Readable.toWeb(body)) as BodyInit, duplex: 'half' } as RequestInit);
+    const report = await answer.json() as { written: boolean; created: number; changed: number };
+    if (!report.written) throw new Error(`The import was refused: ${JSON.stringify(report).slice(0, 500)}`);
+    return report;
+  };
+  return { pool, db, replica, address, headers, upload, stop: async () => { clearInterval(folding); await app.close(); await replica.stop(); await pool.end(); } };
+}
+
+const agent = new Agent({ keepAlive: true });
+
+/** A plain client on a kept connection: what is measured is the server, not the client. */
+function get(url: string, headers: Record<string, string>): Promise<Buffer> {
+  return new Promise((resolve, reject) => {
+    request(url, { headers, agent }, (answer) => {
+      const chunks: Buffer[] = [];
+      answer.on('data', (chunk: Buffer) => chunks.push(chunk)).on('end', () => resolve(Buffer.concat(chunks)));
+    }).on('error', reject).end();
+  });
+}
+
+type Server = Awaited<ReturnType<typeof startServer>>;
+
+/** From sending a deal to its event on an open stream. */
+async function measureBooking(server: Server, { runs, atOnce }: { runs: number; atOnce: number }): Promise<Timing> {
+  const abort = new AbortController();
+  const stream = await fetch(`${server.address}/api/v1/events`, { headers: server.headers, signal: abort.signal });
+  const waiting: (() => void)[] = [];
+  void (async () => {
+    for await (const chunk of stream.body!.pipeThrough(new TextDecoderStream()) as unknown as AsyncIterable<string>) {
+      for (let i = chunk.split('data: ').length - 1; i > 0; i--) waiting.shift()?.();
+    }
+  })().catch(() => undefined);
+  // All for one salesperson and day: the hardest case. With several at once the n-th event answers the n-th booking sent.
+  const book = async (deal: string) => {
+    const start = performance.now();
+    const heard = new Promise<void>((resolve) => waiting.push(resolve));
+    await fetch(`${server.address}/api/v1/deals`, { method: 'POST', headers: { ...server.headers, 'content-type': 'application/json' }, body: JSON.stringify({ deal, salesperson: 'p1', customer: 'Customer 1', amount: '10.00', status: 'won', closedOn: TODAY }) });
+    await heard;
+    return performance.now() - start;
+  };
+  const times: number[] = [];
+  for (let i = 0; i < 20; i++) await book(`W${atOnce}-${i}`);
+  for (let i = 0; i < runs; i += atOnce) times.push(...await Promise.all(Array.from({ length: atOnce }, (_, j) => book(`L${atOnce}-${i + j}`))));
+  abort.abort();
+  return { p50: quantile(times, 0.5), p99: quantile(times, 0.99) };
+}
+
+async function main(): Promise<void> {
+  const directory = mkdtempSync('/tmp/iron-ladder-bench-');
+  const [first, second] = [join(directory, 'deals.csv'), join(directory, 'changed.csv')];
+  say(`Writing ${SIZE.deals.toLocaleString('en-GB')} deals …`);
+  await writeDealsCsv(first, false);
+  await writeDealsCsv(second, true);
+  say(`${(statSync(first).size / 1e6).toFixed(0)} MB`);
+  // Beside it, not in it: the database's own user must be able to get there.
+  const clusterDirectory = mkdtempSync('/tmp/iron-ladder-bench-cluster-');
+  const cluster = await startCluster(clusterDirectory);
+  try {
+    const ours = await startServer(cluster, 'ours');
+    const reference = await startServer(cluster, 'reference');
+    const settle = async (server: Server) => { await server.pool.query('checkpoint'); };
+
+    await settle(reference);
+    const client = await reference.pool.connect();
+    const byHand = await time(() => importByHand(client, first, 1));
+    client.release();
+    await reference.stop();
+    await settle(ours);
+    const importFirst = await time(() => ours.upload('deals', createReadStream(first)));
+    await settle(ours);
+    await ours.pool.query('vacuum analyze');
+    let again = { created: 0, changed: 0 };
+    const importSecond = await time(async () => { again = await ours.upload('deals', createReadStream(second)); });
+    say(`\nImport of ${SIZE.deals.toLocaleString('en-GB')} deals: hand-written SQL ${(byHand / 1000).toFixed(1)} s, ours with every check ${(importFirst / 1000).toFixed(1)} s, again with ${again.changed.toLocaleString('en-GB')} changed ${(importSecond / 1000).toFixed(1)} s`);
+    const differences = await findTotalDifferences(ours.db);
+    if (differences.length > 0) throw new Error(`${differences.length} totals are wrong after the imports.`);
+
+    await ours.upload('targets', buildTargetsCsv());
+    await ours.pool.query('vacuum analyze');
+    await createViews(ours.pool);
+    const analytic = await openAnalytic(ours.pool);
+    const sql = await measure(() => ours.pool.query(STANDINGS_SQL), { warmUp: 2, runs: 7 });
+    const engine = await measure(() => analytic.run(), { warmUp: 3, runs: 15 });
+    const api = await measure(async () => { await get(`${ours.address}/api/v1/standings?period=FY2027-P08`, ours.headers); }, { warmUp: 10, runs: 60 });
+    const books = ours.replica.booksFor(ours.replica.company!.tree.root!.id);
+    const core = await measure(() => viewStandings(books, books.calendar.parse('FY2027-P08')!, 'revenue'), { warmUp: 10, runs: 60 });
+    const show = (timing: Timing) => `${timing.p50.toFixed(1)} ms (p99 ${timing.p99.toFixed(1)})`;
+    say(`Standings of ${(1 + SIZE.branches + SIZE.teams + SIZE.people).toLocaleString('en-GB')} units: plain SQL ${show(sql)}, analytic engine ${show(engine)}, through the API ${show(api)}, core alone ${show(core)}`);
+    const booking = await measureBooking(ours, { runs: 400, atOnce: 1 });
+    const crowd = await measureBooking(ours, { runs: 400, atOnce: 8 });
+    say(`Booking to event: one at a time ${show(booking)}, eight at once for one salesperson and day ${show(crowd)}`);
+    if ((await findTotalDifferences(ours.db)).length > 0) throw new Error('The totals are wrong after the bookings.');
+
+    const ratios = [
+      ['standings through the API, times faster than plain SQL', sql.p50 / api.p50, 20, 'min'],
+      ['standings through the API, times faster than the analytic engine', engine.p50 / api.p50, 8, 'min'],
+      ["the core's part, times faster than plain SQL", sql.p50 / core.p50, 100, 'min'],
+      ['first import, times the hand-written SQL', importFirst / byHand, 1.5, 'max'],
+      ['second import, share of the first', importSecond / importFirst, 1 / 3, 'max'],
+      ['booking to event, p99 in ms', booking.p99, 150, 'max'],
+      ['booking to event, eight at once, p99 in ms', crowd.p99, 150, 'max'],
+    ] as const;
+    say('');
+    for (const [name, value, wanted, kind] of ratios) say(`${(kind === 'min' ? value >= wanted : value <= wanted) ? 'reached' : 'MISSED '}  ${name}: ${value.toFixed(2)} (wanted ${kind === 'min' ? 'at least' : 'at most'} ${wanted.toFixed(2)})`);
+    writeFileSync(fileURLToPath(new URL('./result.json', import.meta.url)), `${JSON.stringify({
+      seed: 'bench-deals', deals: SIZE.deals, machine: `${cpus().length} x ${cpus()[0]?.model}`, node: process.version,
+      milliseconds: { byHand, importFirst, importSecond, sql, engine, api, core, booking, crowd },
+      ratios: Object.fromEntries(ratios.map(([name, value]) => [name, Number(value.toFixed(2))])),
+    }, null, 2)}\n`);
+    await ours.stop();
+  } finally {
+    await cluster.stop();
+    for (const each of [directory, clusterDirectory]) rmSync(each, { recursive: true, force: true });
+  }
+}
+
+main().catch((error: unknown) => {
+  process.stderr.write(`${error instanceof Error ? error.stack : String(error)}\n`);
+  process.exit(1);
+});

@@ -1,0 +1,50 @@
+import { ERRORS } from './errors/catalogue';
+import { Problem } from './errors/problem';
+import { ROUTES } from './routes/index';
+import { API, type AnyRoute } from './routes/route';
+
+/** The OpenAPI 3.1 description, built from the same records that the server validates with. */
+export function buildOpenApi(version: string): object {
+  const paths: Record<string, Record<string, object>> = {};
+  for (const route of ROUTES) {
+    const path = API + route.path.replace(/:(\w+)/g, '{$1}');
+    (paths[path] ??= {})[route.method.toLowerCase()] = describeRoute(route);
+  }
+  return {
+    openapi: '3.1.0',
+    info: { title: 'Iron Ladder', version, description: 'Targets, deals and attainment. Amounts are whole minor units of the reporting currency unless a field says otherwise.' },
+    components: {
+      schemas: { Problem },
+      securitySchemes: {
+        session: { type: 'apiKey', in: 'cookie', name: 'iron_ladder', description: 'Browser; changes also need the X-CSRF header.' },
+        token: { type: 'http', scheme: 'bearer', description: 'Access token made in Setup.' },
+      },
+    },
+    paths,
+  };
+}
+
+function describeRoute(route: AnyRoute): object {
+  const success = String(route.status ?? 200);
+  const body = { [route.answerType ?? 'application/json']: { schema: route.answer ?? { type: 'string' } } };
+  const failures = (route.errors ?? []).map((code) => [String(ERRORS[code].status), {
+    description: ERRORS[code].title,
+    content: { 'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } } },
+  }]);
+  return {
+    operationId: route.id,
+    summary: route.summary,
+    'x-permission': route.permission,
+    security: route.permission === 'anyone' ? [] : [{ session: [] }, { token: [] }],
+    parameters: [...describeParameters(route.params, 'path'), ...describeParameters(route.query, 'query')],
+    ...(route.body || route.bodyType
+      ? { requestBody: { required: true, content: { [route.bodyType ?? 'application/json']: { schema: route.body ?? { type: 'string' } } } } } : {}),
+    responses: { [success]: { description: 'Done', content: body }, ...Object.fromEntries(failures) },
+  };
+}
+
+function describeParameters(schema: { properties?: Record<string, object>; required?: string[] } | undefined, place: 'path' | 'query'): object[] {
+  return Object.entries(schema?.properties ?? {}).map(([name, each]) => ({
+    name, in: place, required: place === 'path' || (schema?.required ?? []).includes(name), schema: each,
+  }));
+}

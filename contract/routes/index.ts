@@ -1,0 +1,10 @@
+import * as access from './access';
+import * as company from './company';
+import * as deals from './deals';
+import * as files from './files';
+import type { AnyRoute } from './route';
+import * as standings from './standings';
+import * as targets from './targets';
+
+/** Every endpoint there is; the server refuses to start when one is not implemented. */
+export const ROUTES: readonly AnyRoute[] = [access, company, standings, targets, deals, files].flatMap((domain) => Object.values(domain) as AnyRoute[]);

@@ -1,0 +1,40 @@
+import { Type, type Static } from 'typebox';
+
+export const ROLES = ['administrator', 'manager', 'salesperson', 'viewer'] as const;
+export const Role = Type.Enum(ROLES);
+export type Role = (typeof ROLES)[number];
+
+export const Credentials = Type.Object({
+  email: Type.String({ minLength: 3, maxLength: 200 }),
+  password: Type.String({ minLength: 1, maxLength: 200 }),
+}, { additionalProperties: false });
+export type Credentials = Static<typeof Credentials>;
+
+/** The person signed in, and the secret that every change from a browser must carry. */
+export const Me = Type.Object({
+  id: Type.Integer(),
+  name: Type.String(),
+  email: Type.String(),
+  role: Role,
+  unitId: Type.Integer(),
+  unitCode: Type.String(),
+  csrf: Type.String(),
+});
+export type Me = Static<typeof Me>;
+
+export const TokenInput = Type.Object({
+  name: Type.String({ minLength: 1, maxLength: 80, pattern: '\\S' }),
+}, { additionalProperties: false });
+export type TokenInput = Static<typeof TokenInput>;
+
+export const AccessToken = Type.Object({
+  id: Type.Integer(),
+  name: Type.String(),
+  createdAt: Type.String(),
+  lastUsedAt: Type.Union([Type.String(), Type.Null()]),
+});
+export type AccessToken = Static<typeof AccessToken>;
+
+/** The only answer that ever holds the secret. */
+export const NewAccessToken = Type.Object({ token: AccessToken, secret: Type.String() });
+export type NewAccessToken = Static<typeof NewAccessToken>;

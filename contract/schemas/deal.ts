@@ -1,0 +1,140 @@
+import { Type, type Static } from 'typebox';
+import { IsoDay, Minor, Nullable } from './common';
+
+export const DEAL_STATUSES = ['open', 'won', 'lost'] as const;
+export const DealStatus = Type.Enum(DEAL_STATUSES);
+export type DealStatus = (typeof DEAL_STATUSES)[number];
+
+const text = (maxLength: number) => Nullable(Type.String({ maxLength }));
+
+/** One salesperson's share of a deal in percent; shares add up to 100. */
+export const Credit = Type.Object({
+  salesperson: Type.String({ minLength: 1 }),
+  percent: Type.Number({ exclusiveMinimum: 0, maximum: 100 }),
+}, { additionalProperties: false });
+export type Credit = Static<typeof Credit>;
+
+/**
+ * What a person or script says of a deal; the same fields as a row of `deals.csv`.
+ * The amount is a decimal text in the deal's own currency, so that no float is ever involved.
+ */
+export const DealInput = Type.Object({
+  deal: Type.Optional(Type.String({ minLength: 1, maxLength: 80, description: "The source's own id; given by us when left out." })),
+  salesperson: Type.String({ minLength: 1, description: 'Unit code of the salesperson.' }),
+  customer: Type.String({ minLength: 1, maxLength: 200, pattern: '\\S' }),
+  amount: Type.String({ minLength: 1, maxLength: 40, description: 'Decimal with a point, for example "1234.50".' }),
+  currency: Type.Optional(Type.String({ description: 'ISO 4217; the reporting currency when left out.' })),
+  status: DealStatus,
+  closedOn: Type.Optional(Nullable(IsoDay)),
+  expectedOn: Type.Optional(Nullable(IsoDay)),
+  openedOn: Type.Optional(Nullable(IsoDay)),
+  probability: Type.Optional(Nullable(Type.Number({ minimum: 0, maximum: 1 }))),
+  stage: Type.Optional(text(80)),
+  product: Type.Optional(text(120)),
+  category: Type.Optional(text(80)),
+  source: Type.Optional(text(80)),
+  location: Type.Optional(text(80)),
+  quantity: Type.Optional(Nullable(Type.Number())),
+  cost: Type.Optional(text(40)),
+  commissionRate: Type.Optional(Nullable(Type.Number({ minimum: 0, maximum: 1 }))),
+  credit: Type.Optional(Nullable(Type.Array(Credit, { minItems: 2, maxItems: 20 }))),
+  notes: Type.Optional(text(2000)),
+}, { additionalProperties: false });
+export type DealInput = Static<typeof DealInput>;
+
+export const DealUpdate = Type.Object({
+  deal: DealInput,
+  version: Type.Integer({ minimum: 1, description: 'The version this change was made from; a newer one on the server is a clash, never overwritten.' }),
+  reason: Type.Optional(Type.String({ maxLength: 500 })),
+}, { additionalProperties: false });
+export type DealUpdate = Static<typeof DealUpdate>;
+
+export const DealVoid = Type.Object({
+  version: Type.Integer({ minimum: 1 }),
+  reason: Type.String({ minLength: 1, maxLength: 500, pattern: '\\S' }),
+}, { additionalProperties: false });
+export type DealVoid = Static<typeof DealVoid>;
+
+export const DealRestore = Type.Object({ version: Type.Integer({ minimum: 1 }) }, { additionalProperties: false });
+export type DealRestore = Static<typeof DealRestore>;
+
+export const Deal = Type.Object({
+  id: Type.Integer(),
+  version: Type.Integer(),
+  deal: Type.String(),
+  status: DealStatus,
+  salesperson: Type.String(),
+  salespersonName: Type.String(),
+  customer: Type.String(),
+  amount: Type.String(),
+  currency: Type.String(),
+  credited: Minor,
+  day: IsoDay,
+  closedOn: Nullable(IsoDay),
+  expectedOn: Nullable(IsoDay),
+  openedOn: Nullable(IsoDay),
+  probability: Nullable(Type.Number()),
+  stage: Nullable(Type.String()),
+  product: Nullable(Type.String()),
+  category: Nullable(Type.String()),
+  source: Nullable(Type.String()),
+  location: Nullable(Type.String()),
+  quantity: Nullable(Type.Number()),
+  cost: Nullable(Type.String()),
+  commissionRate: Nullable(Type.Number()),
+  credit: Nullable(Type.Array(Credit)),
+  notes: Nullable(Type.String()),
+  voidedAt: Nullable(Type.String()),
+  voidReason: Nullable(Type.String()),
+});
+export type Deal = Static<typeof Deal>;
+
+export const DealQuery = Type.Object({
+  unit: Type.Optional(Type.String()),
+  period: Type.Optional(Type.String()),
+  status: Type.Optional(DealStatus),
+  search: Type.Optional(Type.String({ maxLength: 100 })),
+  voided: Type.Optional(Type.Boolean()),
+  cursor: Type.Optional(Type.String({ maxLength: 60 })),
+  limit: Type.Optional(Type.Integer({ minimum: 1, maximum: 500 })),
+}, { additionalProperties: false });
+export type DealQuery = Static<typeof DealQuery>;
+
+/** One page of deals, newest first, with the count and sums of all that match. */
+export const DealPage = Type.Object({
+  deals: Type.Array(Deal),
+  nextCursor: Nullable(Type.String()),
+  count: Type.Integer(),
+  won: Type.Object({ count: Type.Integer(), credited: Minor }),
+  open: Type.Object({ count: Type.Integer(), credited: Minor }),
+});
+export type DealPage = Static<typeof DealPage>;
+
+/** What booking did to the first-named salesperson's month, told after saving. */
+export const DealEffect = Type.Object({ sentence: Type.String() });
+
+export const SavedDeal = Type.Object({ deal: Deal, effect: Nullable(DealEffect) });
+export type SavedDeal = Static<typeof SavedDeal>;
+
+export const DealChange = Type.Object({
+  at: Type.String(),
+  who: Type.String(),
+  action: Type.String(),
+  reason: Nullable(Type.String()),
+  before: Type.Unknown(),
+  after: Type.Unknown(),
+});
+export type DealChange = Static<typeof DealChange>;
+
+/** Names to pick from in the deal form. */
+export const PickLists = Type.Object({
+  customers: Type.Array(Type.String()),
+  products: Type.Array(Type.String()),
+  categories: Type.Array(Type.String()),
+  sources: Type.Array(Type.String()),
+  stages: Type.Array(Type.String()),
+  locations: Type.Array(Type.String()),
+  currencies: Type.Array(Type.String()),
+  salespeople: Type.Array(Type.Object({ code: Type.String(), name: Type.String() })),
+});
+export type PickLists = Static<typeof PickLists>;

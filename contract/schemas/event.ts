@@ -1,0 +1,9 @@
+import { Type, type Static } from 'typebox';
+
+export const EVENT_TOPICS = ['deals', 'targets', 'units', 'company'] as const;
+
+/** Something the reader may see has changed; what it is now is asked for anew, through the same rights. */
+export const LiveEvent = Type.Object({
+  topic: Type.Enum(EVENT_TOPICS),
+});
+export type LiveEvent = Static<typeof LiveEvent>;

@@ -1,0 +1,40 @@
+import { Type, type Static } from 'typebox';
+import { Minor, Nullable } from './common';
+
+export const IMPORT_KINDS = ['units', 'targets', 'deals'] as const;
+export const ImportKind = Type.Enum(IMPORT_KINDS);
+export type ImportKind = (typeof IMPORT_KINDS)[number];
+
+export const ImportQuery = Type.Object({
+  /** Read and check only; nothing is written. */
+  check: Type.Optional(Type.Boolean()),
+  fileName: Type.Optional(Type.String({ maxLength: 200 })),
+}, { additionalProperties: false });
+
+/** Why a row was refused: where, what stood there, and what would be accepted. */
+export const Refusal = Type.Object({
+  line: Type.Integer(),
+  column: Type.String(),
+  value: Type.String(),
+  reason: Type.String(),
+  accepted: Type.String(),
+});
+export type Refusal = Static<typeof Refusal>;
+
+export const ImportReport = Type.Object({
+  kind: ImportKind,
+  read: Type.Integer(),
+  created: Type.Integer(),
+  changed: Type.Integer(),
+  same: Type.Integer(),
+  refused: Type.Integer(),
+  /** Sum of the amounts read and refused, in the reporting currency; null where rows have none. */
+  value: Nullable(Type.Object({ read: Minor, refused: Minor })),
+  /** The first refusals; `refused` counts all. */
+  refusals: Type.Array(Refusal),
+  ignoredColumns: Type.Array(Type.String()),
+  newNames: Type.Array(Type.Object({ list: Type.String(), count: Type.Integer() })),
+  /** False for a check and for a file with refused rows: then nothing was written. */
+  written: Type.Boolean(),
+});
+export type ImportReport = Static<typeof ImportReport>;

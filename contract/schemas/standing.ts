@@ -1,0 +1,166 @@
+import { MEASURE_CODES } from '#core/measure/measure';
+import { PERIOD_KINDS } from '#core/period/calendar';
+import { STATUS_STATES } from '#core/status/grade';
+import { TARGET_ORIGINS } from '#core/target/found';
+import { Type, type Static } from 'typebox';
+import { IsoDay, Minor, Nullable } from './common';
+import { UnitSummary } from './unit';
+
+export const MeasureCode = Type.Enum(MEASURE_CODES);
+
+export const Status = Type.Object({
+  grade: Type.Integer({ minimum: 0, maximum: 4 }),
+  state: Type.Enum(STATUS_STATES),
+});
+export type Status = Static<typeof Status>;
+
+export const PeriodView = Type.Object({
+  id: Type.String(),
+  kind: Type.Enum(PERIOD_KINDS),
+  name: Type.String(),
+  from: IsoDay,
+  /** The last day, included. */
+  last: IsoDay,
+});
+export type PeriodView = Static<typeof PeriodView>;
+
+export const TargetView = Type.Object({
+  value: Nullable(Minor),
+  floor: Nullable(Minor),
+  stretch: Nullable(Minor),
+  origin: Type.Enum(TARGET_ORIGINS),
+  sharedFrom: Nullable(Type.String()),
+  parts: Type.Integer(),
+  missing: Type.Array(Type.Object({ unit: Type.String(), name: Type.String(), period: Type.String(), periodName: Type.String() })),
+  missingCount: Type.Integer(),
+});
+export type TargetView = Static<typeof TargetView>;
+
+export const EarlierView = Type.Object({
+  period: Type.String(),
+  /** The compared days in words: "1–18 Nov 2025". */
+  days: Type.String(),
+  value: Minor,
+  full: Minor,
+  difference: Minor,
+  changeText: Type.String(),
+});
+export type EarlierView = Static<typeof EarlierView>;
+
+/** The figures of one unit and period. Money in minor units; those after a division may have fractions. */
+export const Figures = Type.Object({
+  /** The counted days in words: "1–18 Nov 2026". */
+  days: Type.String(),
+  actual: Minor,
+  target: TargetView,
+  attainment: Nullable(Type.Number()),
+  attainmentText: Nullable(Type.String()),
+  gap: Nullable(Minor),
+  expected: Nullable(Type.Number()),
+  ahead: Nullable(Type.Number()),
+  neededPerDay: Nullable(Type.Number()),
+  soFarPerDay: Nullable(Type.Number()),
+  runRate: Nullable(Type.Number()),
+  elapsed: Type.Object({
+    phase: Type.Union([Type.Literal('notStarted'), Type.Literal('open'), Type.Literal('ended')]),
+    gone: Type.Integer(), total: Type.Integer(), left: Type.Integer(),
+  }),
+  status: Status,
+});
+export type Figures = Static<typeof Figures>;
+
+export const PlaceView = Type.Object({
+  unit: UnitSummary,
+  team: Nullable(Type.String()),
+  rank: Nullable(Type.Integer()),
+  movement: Nullable(Type.Integer()),
+  actual: Minor,
+  target: Nullable(Minor),
+  targetIncomplete: Type.Boolean(),
+  attainment: Nullable(Type.Number()),
+  attainmentText: Nullable(Type.String()),
+  priorAttainment: Nullable(Type.Number()),
+  gap: Nullable(Minor),
+  status: Status,
+  lastYear: Nullable(Minor),
+  lastYearText: Nullable(Type.String()),
+  note: Nullable(Type.String()),
+});
+export type PlaceView = Static<typeof PlaceView>;
+
+export const StandingView = Type.Object({
+  unit: UnitSummary,
+  period: PeriodView,
+  measure: Type.Object({
+    code: MeasureCode, name: Type.String(), unit: Type.Union([Type.Literal('money'), Type.Literal('count')]), description: Type.String(),
+  }),
+  currency: Type.String(),
+  asOf: IsoDay,
+  newestDay: Nullable(IsoDay),
+  sentence: Type.Array(Type.Object({ text: Type.String(), emphasis: Type.Optional(Type.Literal('status')) })),
+  figures: Figures,
+  rule: Type.Object({ yardstick: Type.String(), upperCut: Type.Number(), lowerCut: Type.Number() }),
+  prior: EarlierView,
+  lastYear: Nullable(EarlierView),
+  unplaced: Nullable(Type.Object({ amount: Minor, deals: Type.Integer() })),
+  path: Type.Array(Type.Object({
+    day: IsoDay, booked: Nullable(Minor), due: Nullable(Type.Number()), lastYear: Nullable(Minor), atThisRate: Nullable(Type.Number()),
+  })),
+  paceShare: Type.Number(),
+  /** The units ranked: salespeople below, with the level that is directly below where there is one. */
+  places: Type.Array(PlaceView),
+  below: Type.Array(PlaceView),
+});
+export type StandingView = Static<typeof StandingView>;
+
+export const StandingQuery = Type.Object({
+  unit: Type.String({ minLength: 1 }),
+  period: Type.String({ minLength: 1 }),
+  measure: Type.Optional(MeasureCode),
+}, { additionalProperties: false });
+
+export const TreeQuery = Type.Object({ period: Type.String({ minLength: 1 }), measure: Type.Optional(MeasureCode) }, { additionalProperties: false });
+
+/** The units the reader may see, in tree order. */
+export const TreeNode = Type.Object({
+  unit: UnitSummary,
+  parent: Nullable(Type.String()),
+  depth: Type.Integer(),
+  status: Status,
+  attainmentText: Nullable(Type.String()),
+});
+export type TreeNode = Static<typeof TreeNode>;
+
+export const StripQuery = Type.Object({
+  unit: Type.String({ minLength: 1 }),
+  year: Type.Optional(Type.String({ pattern: '^FY\\d{4}$' })),
+  measure: Type.Optional(MeasureCode),
+}, { additionalProperties: false });
+
+export const StripCell = Type.Object({
+  period: PeriodView,
+  shortName: Type.String(),
+  phase: Type.Union([Type.Literal('notStarted'), Type.Literal('open'), Type.Literal('ended')]),
+  status: Status,
+  attainment: Nullable(Type.Number()),
+  attainmentText: Nullable(Type.String()),
+});
+export type StripCell = Static<typeof StripCell>;
+
+export const Strip = Type.Object({
+  year: StripCell,
+  previous: Type.String(),
+  next: Type.String(),
+  quarters: Type.Array(StripCell),
+  months: Type.Array(StripCell),
+});
+export type Strip = Static<typeof Strip>;
+
+/** One line a unit: the period and the year to date, each with last year at the same point; columns as named. */
+export const Standings = Type.Object({
+  period: PeriodView,
+  asOf: IsoDay,
+  columns: Type.Array(Type.String()),
+  rows: Type.Array(Type.Array(Type.Union([Type.String(), Type.Number(), Type.Null()]))),
+});
+export type Standings = Static<typeof Standings>;

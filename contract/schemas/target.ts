@@ -1,0 +1,78 @@
+import { TARGET_ORIGINS } from '#core/target/found';
+import { Type, type Static } from 'typebox';
+import { Minor, Nullable } from './common';
+import { MeasureCode, PeriodView } from './standing';
+import { UnitSummary } from './unit';
+
+export const TargetQuery = Type.Object({
+  unit: Type.String({ minLength: 1 }),
+  year: Type.String({ pattern: '^FY\\d{4}$' }),
+  measure: Type.Optional(MeasureCode),
+}, { additionalProperties: false });
+
+export const TargetCell = Type.Object({
+  value: Nullable(Minor),
+  origin: Type.Enum(TARGET_ORIGINS),
+  sharedFrom: Nullable(Type.String()),
+  floor: Nullable(Minor),
+  stretch: Nullable(Minor),
+  missing: Type.Integer(),
+  /** Own target less the sum below; null unless both exist. */
+  notHandedOut: Nullable(Minor),
+  handedOut: Nullable(Minor),
+  version: Type.Integer(),
+  /** False for periods in which the unit does not stand in the tree. */
+  active: Type.Boolean(),
+  lastYear: Minor,
+});
+export type TargetCell = Static<typeof TargetCell>;
+
+export const TargetRow = Type.Object({
+  unit: UnitSummary,
+  depth: Type.Integer(),
+  cells: Type.Array(TargetCell),
+});
+export type TargetRow = Static<typeof TargetRow>;
+
+/** Units by periods: twelve months, four quarters and the year, in the order of `periods`. */
+export const TargetGrid = Type.Object({
+  unit: UnitSummary,
+  currency: Type.String(),
+  measure: Type.Object({ code: MeasureCode, name: Type.String(), unit: Type.String() }),
+  periods: Type.Array(PeriodView),
+  rows: Type.Array(TargetRow),
+  mayWrite: Type.Boolean(),
+});
+export type TargetGrid = Static<typeof TargetGrid>;
+
+/** One cell; the value is a decimal text in major units, null clears it. */
+export const TargetChange = Type.Object({
+  unit: Type.String({ minLength: 1 }),
+  period: Type.String({ minLength: 1 }),
+  measure: MeasureCode,
+  target: Nullable(Type.String({ maxLength: 40 })),
+  floor: Type.Optional(Nullable(Type.String({ maxLength: 40 }))),
+  stretch: Type.Optional(Nullable(Type.String({ maxLength: 40 }))),
+  note: Type.Optional(Nullable(Type.String({ maxLength: 500 }))),
+  /** The version the change was made from (0: there was none); left out by files, which say what is to be. */
+  version: Type.Optional(Type.Integer({ minimum: 0 })),
+}, { additionalProperties: false });
+export type TargetChange = Static<typeof TargetChange>;
+
+export const TargetChanges = Type.Object({
+  changes: Type.Array(TargetChange, { minItems: 1, maxItems: 50_000 }),
+  reason: Type.Optional(Type.String({ maxLength: 500 })),
+}, { additionalProperties: false });
+export type TargetChanges = Static<typeof TargetChanges>;
+
+/** The cells as they were, from which the whole step can be undone. */
+export const TargetsSaved = Type.Object({
+  saved: Type.Integer(),
+  undo: Type.Array(TargetChange),
+});
+export type TargetsSaved = Static<typeof TargetsSaved>;
+
+export const TargetHistoryQuery = Type.Object({ unit: Type.String(), period: Type.String(), measure: MeasureCode }, { additionalProperties: false });
+export const TargetHistory = Type.Array(Type.Object({
+  at: Type.String(), who: Type.String(), from: Nullable(Minor), to: Nullable(Minor), reason: Nullable(Type.String()),
+}));

@@ -1,0 +1,16 @@
+/** How a figure changed (CALCULATIONS 10). */
+export interface Change {
+  difference: number;
+  /** 0.114 for +11.4 %; null when there was nothing then: "new", or not available. */
+  share: number | null;
+  isNew: boolean;
+}
+
+/** change = now - then; change % = change / |then|; nothing then is "new" when there is something now, never infinity. */
+export function changeOf(now: number, then: number): Change {
+  return {
+    difference: now - then,
+    share: then === 0 ? null : (now - then) / Math.abs(then),
+    isNew: then === 0 && now > 0,
+  };
+}

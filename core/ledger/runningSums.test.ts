@@ -1,0 +1,91 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { contributionsOf, differenceOf, type Contribution } from './contribution';
+import { always, SAMPLE_MEMBERSHIPS, SAMPLE_UNITS } from '../standing/sampleBooks';
+import { buildUnitTree } from '../units/tree';
+import { buildRollUp } from './rollUp';
+import { RunningSums } from './runningSums';
+
+const contribution = fc.record({
+  salespersonId: fc.integer({ min: 1, max: 4 }), part: fc.constantFrom('revenue' as const, 'won' as const),
+  day: fc.integer({ min: 18_000, max: 22_000 }), amount: fc.integer({ min: -100_000, max: 100_000 }),
+});
+
+const plainSum = (all: Contribution[], part: string, id: number, from: number, to: number) =>
+  all.filter((c) => c.part === part && c.salespersonId === id && c.day >= from && c.day < to).reduce((sum, c) => sum + c.amount, 0);
+
+describe('running sums', () => {
+  it('equal the plain sum of any span, whether added one by one or loaded, in any order', () => {
+    fc.assert(fc.property(fc.array(contribution), fc.array(contribution), fc.integer({ min: 17_000, max: 23_000 }), fc.nat(3000), (loaded, added, from, days) => {
+      const sums = new RunningSums();
+      sums.load(loaded);
+      added.forEach((each) => sums.add(each));
+      for (const id of [1, 2, 3, 4, 5]) {
+        expect(sums.sum('revenue', id, from, from + days)).toBe(plainSum([...loaded, ...added], 'revenue', id, from, from + days));
+      }
+      expect(sums.sumOfAll('won', { from, to: from + days })).toBe([1, 2, 3, 4].reduce((sum, id) => sum + plainSum([...loaded, ...added], 'won', id, from, from + days), 0));
+    }));
+  });
+
+  it('keep everybody apart when more people come than there was room for, before and after the first day', () => {
+    const sums = new RunningSums();
+    for (let id = 1; id <= 70; id++) sums.columnOf(id);
+    for (let id = 1; id <= 300; id++) sums.add({ salespersonId: id, part: 'revenue', day: 20_000 + (id % 7) * 300, amount: id });
+    for (let id = 1; id <= 300; id++) expect(sums.sum('revenue', id, 19_000, 30_000)).toBe(id);
+    expect(sums.sum('revenue', 5, 20_000 + 5 * 300 + 1, 30_000)).toBe(0);
+    expect(sums.sumOfAll('revenue', { from: 0, to: 40_000 })).toBe((300 * 301) / 2);
+  });
+
+  it('are 0 for everybody before anything is booked', () => {
+    const sums = new RunningSums();
+    sums.columnOf(1);
+    expect(sums.sum('revenue', 1, 0, 30_000)).toBe(0);
+    const tree = buildUnitTree(SAMPLE_UNITS, SAMPLE_MEMBERSHIPS);
+    expect(buildRollUp(tree, sums).sum(1, 'won', { from: 0, to: 30_000 })).toBe(0);
+  });
+
+  it('roll up to what each person booked on the days they stood under the unit', () => {
+    const move = 20_000;
+    const memberships = [...SAMPLE_MEMBERSHIPS.filter((each) => each.unitId !== 12), { ...always(12, 3), to: move }, { ...always(12, 4), from: move }];
+    const tree = buildUnitTree(SAMPLE_UNITS, memberships);
+    const person = contribution.map((each) => ({ ...each, salespersonId: 10 + each.salespersonId }));
+    fc.assert(fc.property(fc.array(person), fc.array(person), fc.integer({ min: 17_000, max: 23_000 }), fc.nat(3000), (loaded, added, from, days) => {
+      const sums = new RunningSums();
+      const rollUp = buildRollUp(tree, sums);
+      rollUp.sum(1, 'revenue', { from: 0, to: 1 });
+      sums.load(loaded);
+      added.forEach((each) => sums.add(each));
+      for (const unit of [1, 2, 3, 4, 11, 12]) {
+        const wanted = [...loaded, ...added].filter((each) => each.part === 'revenue' && each.day >= from && each.day < from + days
+          && tree.segmentsUnder(unit).some((segment) => segment.salespersonId === each.salespersonId && each.day >= segment.from && each.day < segment.to));
+        expect(rollUp.sum(unit, 'revenue', { from, to: from + days })).toBe(wanted.reduce((total, each) => total + each.amount, 0));
+      }
+    }));
+  });
+
+  it('refuse to leave the exact integers', () => {
+    const sums = new RunningSums();
+    const huge = { salespersonId: 1, part: 'revenue' as const, day: 20_000, amount: Number.MAX_SAFE_INTEGER };
+    sums.add(huge);
+    expect(() => sums.add(huge)).toThrow(RangeError);
+  });
+});
+
+describe('what a deal contributes', () => {
+  const won = { status: 'won' as const, closedOn: 20_000, voided: false, credits: [{ salespersonId: 1, minor: 60 }, { salespersonId: 2, minor: 40 }] };
+
+  it('is its credits and one won deal for the first-named', () => {
+    expect(contributionsOf(won)).toEqual([
+      { salespersonId: 1, part: 'revenue', day: 20_000, amount: 60 }, { salespersonId: 2, part: 'revenue', day: 20_000, amount: 40 }, { salespersonId: 1, part: 'won', day: 20_000, amount: 1 },
+    ]);
+  });
+  it('is nothing while open, lost or voided, and a refund takes no deal away', () => {
+    expect(contributionsOf({ ...won, status: 'open' })).toEqual([]);
+    expect(contributionsOf({ ...won, voided: true })).toEqual([]);
+    expect(contributionsOf({ ...won, credits: [{ salespersonId: 1, minor: -60 }] })).toEqual([{ salespersonId: 1, part: 'revenue', day: 20_000, amount: -60 }]);
+  });
+  it('differs only where something changed', () => {
+    expect(differenceOf(contributionsOf(won), contributionsOf(won))).toEqual([]);
+    expect(differenceOf(contributionsOf(won), [])).toHaveLength(3);
+  });
+});

@@ -1,0 +1,56 @@
+import { toRange, type FiscalCalendar, type Period } from './calendar';
+import { addMonths, monthsBetween, toIsoDay, type Day, type DaySpan } from './day';
+import { countWorkingDays, nthWorkingDay, type WorkingDays } from './workingDays';
+
+/** The period just before, of the same kind and length: the month before a month, three months before a range of three. */
+export function priorPeriodOf(calendar: FiscalCalendar, period: Period): Period {
+  if (period.kind !== 'range') return calendar.periodOf(period.kind, period.from - 1);
+  const months = calendar.monthsIn(period).length;
+  if (months > 0) return shiftMonths(calendar, period, -months);
+  return dayRange(period.from - (period.to - period.from), period.from);
+}
+
+/** The same-numbered period of the year before. */
+export function lastYearOf(calendar: FiscalCalendar, period: Period): Period | null {
+  if (period.kind === 'week') {
+    const [year, week] = period.id.split('-W');
+    return calendar.parse(`${Number(year) - 1}-W${week}`);
+  }
+  if (period.kind === 'day') return calendar.periodOf('day', addMonths(period.from, -12));
+  if (calendar.monthsIn(period).length > 0) return shiftMonths(calendar, period, -12);
+  return dayRange(addMonths(period.from, -12), addMonths(period.to - 1, -12) + 1);
+}
+
+function shiftMonths(calendar: FiscalCalendar, period: Period, months: number): Period {
+  if (period.kind !== 'range') return calendar.periodOf(period.kind as 'month', addMonths(period.from, months));
+  const first = calendar.periodOf('month', addMonths(period.from, months));
+  const last = calendar.periodOf('month', addMonths(calendar.periodOf('month', period.to - 1).from, months));
+  return toRange(first, last);
+}
+
+function dayRange(from: Day, to: Day): Period {
+  return { id: `${toIsoDay(from)}..${toIsoDay(to - 1)}`, kind: 'range', from, to };
+}
+
+/**
+ * The days of an earlier period up to the same point at which a running one stands (CALCULATIONS 10):
+ * the same month of the period and date of the month; 29 February compares with 28 February.
+ * A period that has ended is compared with the whole earlier one, one that has not started with nothing of it.
+ */
+export function cutAtSameDate(now: DaySpan, asOf: Day, then: DaySpan): DaySpan {
+  if (asOf >= now.to) return { from: then.from, to: then.to };
+  if (asOf < now.from) return { from: then.from, to: then.from };
+  const shift = monthsBetween(now.from, then.from);
+  const startsAlike = addMonths(now.from, shift) === then.from;
+  const cut = startsAlike ? addMonths(asOf, shift) : then.from + (asOf - now.from);
+  return { from: then.from, to: Math.min(cut + 1, then.to) };
+}
+
+/** The days of an earlier period up to the day on which as many working days had gone. */
+export function cutAtSameWorkingDay(now: DaySpan, asOf: Day, then: DaySpan, working: WorkingDays): DaySpan {
+  if (asOf >= now.to) return { from: then.from, to: then.to };
+  if (asOf < now.from) return { from: then.from, to: then.from };
+  const gone = countWorkingDays({ from: now.from, to: asOf + 1 }, working);
+  const day = nthWorkingDay(then, gone, working);
+  return { from: then.from, to: day === null ? then.to : day + 1 };
+}

@@ -1,0 +1,50 @@
+import type { FiscalCalendar, Period } from './calendar';
+import { toCivil, type Day, type DaySpan } from './day';
+
+const MONTHS = ['January', 'February', 'March', 'April', 'May', 'June', 'July', 'August', 'September', 'October', 'November', 'December'];
+const WEEKDAYS = ['Sunday', 'Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday'];
+
+export function monthName(day: Day): string {
+  return MONTHS[toCivil(day).month - 1]!;
+}
+
+export function shortMonth(day: Day): string {
+  return monthName(day).slice(0, 3);
+}
+
+/** "Wed 18 Nov 2026" */
+export function describeDay(day: Day): string {
+  const { year, date } = toCivil(day);
+  return `${WEEKDAYS[(((day + 4) % 7) + 7) % 7]!.slice(0, 3)} ${date} ${shortMonth(day)} ${year}`;
+}
+
+/** "18 Nov", or "18 Nov 2026" where the year is asked for. */
+export function shortDay(day: Day, withYear = false): string {
+  const { year, date } = toCivil(day);
+  return `${date} ${shortMonth(day)}${withYear ? ` ${year}` : ''}`;
+}
+
+/** The days of a span in words: "1–18 Nov", "1 Oct–18 Nov", with years where they differ or are asked for. */
+export function describeSpan(span: DaySpan, withYear = false): string {
+  const last = span.to - 1;
+  if (last < span.from) return 'no days yet';
+  const [a, b] = [toCivil(span.from), toCivil(last)];
+  if (span.from === last) return shortDay(last, withYear);
+  if (a.year !== b.year) return `${shortDay(span.from, true)}–${shortDay(last, true)}`;
+  if (a.month !== b.month) return `${shortDay(span.from)}–${shortDay(last, withYear)}`;
+  return `${a.date}–${shortDay(last, withYear)}`;
+}
+
+/** A period's name in a sentence: "November 2026", "Q3 of FY 2027", "FY 2027", "April to August 2026", "week 47 of 2026". */
+export function describePeriod(period: Period, calendar: FiscalCalendar): string {
+  if (period.kind === 'month') return `${monthName(period.from)} ${toCivil(period.from).year}`;
+  if (period.kind === 'day') return describeDay(period.from);
+  if (period.kind === 'week') return `week ${Number(period.id.slice(6))} of ${period.id.slice(0, 4)}`;
+  const label = calendar.labelOf(period.from);
+  if (period.kind === 'year') return `FY ${label}`;
+  if (period.kind === 'quarter') return `Q${period.id.slice(-1)} of FY ${label}`;
+  if (calendar.monthsIn(period).length === 0) return describeSpan(period, true);
+  const [from, to] = [toCivil(period.from), toCivil(period.to - 1)];
+  const first = from.year === to.year ? monthName(period.from) : `${monthName(period.from)} ${from.year}`;
+  return `${first} to ${monthName(period.to - 1)} ${to.year}`;
+}

@@ -1,0 +1,46 @@
+import { RunningSums } from '../ledger/runningSums';
+import type { Contribution } from '../ledger/contribution';
+import { buildCalendar } from '../period/calendar';
+import { END_OF_TIME, FIRST_DAY, parseDay } from '../period/day';
+import { DEFAULT_RULES } from '../status/rule';
+import { TargetBook } from '../target/targetBook';
+import { buildUnitTree } from '../units/tree';
+import type { Membership, Unit } from '../units/unit';
+import { buildBooks, type Books } from './books';
+
+/** A small invented company for examples and tests: one branch of two teams and three people, fiscal year from April. */
+export interface SampleOptions {
+  asOf: string;
+  units?: Unit[];
+  memberships?: Membership[];
+  booked?: readonly (Pick<Contribution, 'salespersonId' | 'amount'> & { on: string })[];
+  targets?: readonly { unitId: number; periodId: string; target: number }[];
+}
+
+export const SAMPLE_UNITS: Unit[] = [
+  { id: 1, code: 'co', name: 'Company', kind: 'company' },
+  { id: 2, code: 'salt', name: 'Saltmarsh', kind: 'branch' },
+  { id: 3, code: 'deck', name: 'Deck', kind: 'team' },
+  { id: 4, code: 'eng', name: 'Engines', kind: 'team' },
+  { id: 11, code: 'iv', name: 'Ilse', kind: 'salesperson' },
+  { id: 12, code: 'tb', name: 'Tomas', kind: 'salesperson' },
+  { id: 13, code: 'mo', name: 'Mina', kind: 'salesperson' },
+];
+
+export const always = (unitId: number, parentId: number | null): Membership => ({ unitId, parentId, from: FIRST_DAY, to: END_OF_TIME });
+
+export const SAMPLE_MEMBERSHIPS: Membership[] = [
+  always(1, null), always(2, 1), always(3, 2), always(4, 2), always(11, 3), always(12, 3), always(13, 4),
+];
+
+/** Builds complete books from a few lines; Monday to Friday, no closed days, EUR. */
+export function buildSampleBooks(options: SampleOptions): Books {
+  const tree = buildUnitTree(options.units ?? SAMPLE_UNITS, options.memberships ?? SAMPLE_MEMBERSHIPS);
+  const calendar = buildCalendar({ kind: 'month', firstMonth: 4, yearLabel: 'ends' });
+  const sums = new RunningSums();
+  for (const { salespersonId, amount, on } of options.booked ?? []) sums.add({ salespersonId, part: 'revenue', day: parseDay(on)!, amount });
+  const targets = new TargetBook();
+  for (const { unitId, periodId, target } of options.targets ?? []) targets.put({ unitId, measure: 'revenue', periodId }, { target, floor: null, stretch: null });
+  const working = { weekdays: [1, 2, 3, 4, 5], closed: new Set<number>() };
+  return buildBooks({ tree, calendar, targets, workingDaysOf: () => working, sums, rules: DEFAULT_RULES, currency: 'EUR', asOf: parseDay(options.asOf)! });
+}

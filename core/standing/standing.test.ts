@@ -1,0 +1,113 @@
+import { describe, expect, it } from 'vitest';
+import { parseDay, toIsoDay } from '../period/day';
+import { bookedIn, unplacedIn } from './books';
+import { buildPlaces } from './ladder';
+import { buildPath } from './path';
+import { always, buildSampleBooks, SAMPLE_MEMBERSHIPS, type SampleOptions } from './sampleBooks';
+import { describeStanding } from './sentence';
+import { buildLastYear, buildPrior, buildStanding } from './standing';
+
+const NOVEMBER = 'FY2027-P08';
+const stand = (options: Partial<SampleOptions>, unitId = 11, periodId = NOVEMBER) => {
+  const books = buildSampleBooks({ asOf: '2026-11-18', ...options });
+  return { books, standing: buildStanding(books, unitId, books.calendar.parse(periodId)!, 'revenue') };
+};
+const say = (options: Partial<SampleOptions>, unitId = 11, periodId = NOVEMBER) => {
+  const { books, standing } = stand(options, unitId, periodId);
+  return describeStanding(books, standing).map((part) => part.text).join('');
+};
+const booked = (amount: number, on = '2026-11-02', salespersonId = 11) => [{ salespersonId, amount, on }];
+const target = (value: number, unitId = 11) => [{ unitId, periodId: NOVEMBER, target: value }];
+
+describe('attainment and pace', () => {
+  it('gives the example of CALCULATIONS 7', () => {
+    const { standing } = stand({ booked: booked(39_618_000), targets: target(48_000_000) });
+    expect(standing.attainment!.toFixed(3)).toBe('0.825');
+    expect(Math.round(standing.pace.expected!)).toBe(29_714_286);
+    expect(Math.round(standing.pace.ahead!)).toBe(9_903_714);
+    expect(standing.pace.neededPerDay).toBe(1_047_750);
+    expect(standing.elapsed).toEqual({ phase: 'open', gone: 13, total: 21, left: 8 });
+    expect(standing.status).toEqual({ grade: 3, state: 'onPace' });
+  });
+
+  it('has no attainment, gap or status without a target: never 0 %, never infinity', () => {
+    const { standing } = stand({ booked: booked(100) });
+    expect(standing).toMatchObject({ attainment: null, gap: null, status: { grade: 0, state: 'noTarget' } });
+    expect(stand({ booked: booked(100), targets: target(0) }).standing).toMatchObject({ attainment: null, status: { state: 'noTarget' } });
+  });
+
+  it('has nothing needed per day when no working day is left', () => {
+    expect(stand({ asOf: '2026-11-30', targets: target(100) }).standing.pace.neededPerDay).toBeNull();
+  });
+});
+
+describe('who a deal counts for', () => {
+  const moved = [...SAMPLE_MEMBERSHIPS.filter((each) => each.unitId !== 11), { ...always(11, 3), to: parseDay('2026-11-10')! }, { ...always(11, 4), from: parseDay('2026-11-12')! }];
+  const books = buildSampleBooks({ asOf: '2026-11-18', memberships: moved, booked: [...booked(5, '2026-11-09'), ...booked(7, '2026-11-11'), ...booked(11, '2026-11-12')] });
+  const november = books.calendar.parse(NOVEMBER)!;
+
+  it('counts for the team on the close date', () => {
+    expect([3, 4, 2, 1].map((unit) => bookedIn(books, unit, 'revenue', november))).toEqual([5, 11, 16, 16]);
+  });
+  it('values what was booked on a day in no unit as unplaced', () => expect(unplacedIn(books, 'revenue', november)).toBe(7));
+});
+
+describe('earlier periods', () => {
+  it('are cut at the same point while the period runs, with the whole beside it', () => {
+    const { books, standing } = stand({ booked: [...booked(50), ...booked(30, '2026-10-18'), ...booked(9, '2026-10-19'), ...booked(40, '2025-11-18'), ...booked(8, '2025-11-19')] });
+    const prior = buildPrior(books, standing);
+    expect([prior.value, prior.full, toIsoDay(prior.span.to - 1)]).toEqual([30, 39, '2026-10-18']);
+    expect(buildLastYear(books, standing)).toMatchObject({ value: 40, full: 48, difference: 10, share: 0.25, isNew: false });
+  });
+  it('are new, not infinite, on nothing', () => {
+    const { books, standing } = stand({ booked: booked(50) });
+    expect(buildLastYear(books, standing)).toMatchObject({ share: null, isNew: true, difference: 50 });
+  });
+});
+
+describe('the path', () => {
+  const { books } = stand({ booked: [...booked(1300, '2026-11-02'), ...booked(10, '2025-11-30')], targets: target(2100) });
+  const path = buildPath(books, 11, books.calendar.parse(NOVEMBER)!, 'revenue');
+  it('ends today and never runs flat into the future', () => {
+    expect(path[17]!.booked).toBe(1300);
+    expect(path[18]!.booked).toBeNull();
+  });
+  it('carries pace to the target and the rate to its outcome', () => {
+    expect(path[17]!.due).toBe(1300);
+    expect(path[29]!.due).toBe(2100);
+    expect(path[29]!.atThisRate).toBe(2100);
+    expect(path[16]!.atThisRate).toBeNull();
+    expect(path[29]!.lastYear).toBe(10);
+  });
+});
+
+describe('ranking', () => {
+  it('ranks by attainment with ties, unranked last, movement against the same point', () => {
+    const books = buildSampleBooks({
+      asOf: '2026-11-18',
+      booked: [...booked(80), ...booked(90, '2026-11-03', 12), ...booked(10, '2026-10-05'), ...booked(50, '2026-10-05', 12), ...booked(70, '2026-10-25')],
+      targets: [...target(100), ...target(100, 12), { unitId: 11, periodId: 'FY2027-P07', target: 100 }, { unitId: 12, periodId: 'FY2027-P07', target: 100 }],
+    });
+    const places = buildPlaces(books, [11, 12, 13], books.calendar.parse(NOVEMBER)!, 'revenue');
+    expect(places.map((place) => [place.standing.unitId, place.rank, place.movement, place.priorAttainment]))
+      .toEqual([[12, 1, 0, 0.5], [11, 2, 0, 0.1], [13, null, null, null]]);
+  });
+});
+
+describe('the sentence', () => {
+  const euros = (amount: number) => amount * 100;
+  it.each<[string, Partial<SampleOptions>, string]>([
+    ['ahead', { booked: booked(euros(396_180)), targets: target(euros(480_000)) }, 'Ilse has booked €396k of its €480k November target. That is 83% of target, against 62% of the working days gone; at this rate it ends at €640k.'],
+    ['reached', { booked: booked(euros(500_000)), targets: target(euros(480_000)) }, 'Ilse has made its €480k November target: €500k booked, 104% of target, with 8 working days left.'],
+    ['a whisker short', { booked: booked(euros(479_900)), targets: target(euros(480_000)), asOf: '2026-12-02' }, 'Ilse ended November at €480k, 99.98% of its €480k target: €100 short.'],
+    ['not started', { asOf: '2026-10-30', targets: target(euros(480_000)) }, 'November starts on 1 Nov: 21 working days for Ilse, with a target of €480k.'],
+    ['no target', { booked: booked(euros(1_000)) }, 'Ilse has booked €1k in November. It has no target for this period, so there is no percent and no status.'],
+    ['refunds only', { booked: booked(euros(-3_200)), targets: target(euros(480_000)) }, 'Ilse stands at −€3.2k in November: refunds outweigh what was booked.'],
+    ['made, ended', { booked: booked(euros(500_000)), targets: target(euros(480_000)), asOf: '2026-12-02' }, 'Ilse has made its €480k November target: €500k booked, 104% of target.'],
+  ])('says %s', (_case, options, sentence) => expect(say(options)).toBe(sentence));
+
+  it('says how many parts a team target covers, and gives no percent', () => {
+    expect(say({ booked: booked(euros(1_000)), targets: target(euros(480)) }, 3))
+      .toBe('Deck has booked €1k in November. Its targets are incomplete (1 of 2 parts below have one), so there is no percent and no status yet.');
+  });
+});

@@ -1,0 +1,77 @@
+import { changeOf, type Change } from '../comparison/change';
+import { MEASURES, type MeasureCode } from '../measure/measure';
+import type { Period } from '../period/calendar';
+import type { DaySpan } from '../period/day';
+import { cutAtSameDate, lastYearOf, priorPeriodOf } from '../period/neighbours';
+import { gradeOf, type Status } from '../status/grade';
+import { completeValue, type FoundTarget } from '../target/found';
+import { bookedIn, type Books } from './books';
+import type { Elapsed } from './elapsed';
+import { paceOf, type Pace } from './pace';
+
+/** An earlier period at the same point, and whole. */
+export interface Earlier extends Change {
+  period: Period;
+  /** The days compared with; shorter than the period while the present one runs. */
+  span: DaySpan;
+  value: number;
+  full: number;
+}
+
+/** Where a unit stands in a period; every figure of it follows CALCULATIONS 5 to 10. */
+export interface Standing {
+  unitId: number;
+  measure: MeasureCode;
+  period: Period;
+  /** The days that are counted: up to the business date. */
+  span: DaySpan;
+  actual: number;
+  target: FoundTarget;
+  /** actual / target; null without a complete target above 0. */
+  attainment: number | null;
+  gap: number | null;
+  elapsed: Elapsed;
+  pace: Pace;
+  status: Status;
+}
+
+/** The standing of one unit. */
+export function buildStanding(books: Books, unitId: number, period: Period, measure: MeasureCode): Standing {
+  const target = books.lookup.find(unitId, period, measure);
+  const actual = bookedIn(books, unitId, measure, period);
+  const complete = completeValue(target);
+  const elapsed = books.elapsedOf(unitId, period);
+  const status = gradeOf({
+    actual, target: complete, incomplete: target.value !== null && complete === null,
+    phase: elapsed.phase, elapsed, direction: MEASURES[measure].direction,
+  }, books.rules[measure]);
+  return {
+    unitId, measure, period, actual, target, elapsed, status,
+    span: { from: period.from, to: Math.max(period.from, Math.min(period.to, books.asOf + 1)) },
+    attainment: complete !== null && complete > 0 ? actual / complete : null,
+    gap: complete === null ? null : actual - complete,
+    pace: paceOf(actual, complete, elapsed),
+  };
+}
+
+/** The same unit in an earlier period, cut at the same date while the present period runs. */
+export function buildEarlier(books: Books, standing: Standing, earlier: Period): Earlier {
+  const span = cutAtSameDate(standing.period, books.asOf, earlier);
+  const value = bookedIn(books, standing.unitId, standing.measure, span);
+  return {
+    period: earlier, span, value,
+    full: bookedIn(books, standing.unitId, standing.measure, earlier),
+    ...changeOf(standing.actual, value),
+  };
+}
+
+/** The period before, at the same point. */
+export function buildPrior(books: Books, standing: Standing): Earlier {
+  return buildEarlier(books, standing, priorPeriodOf(books.calendar, standing.period));
+}
+
+/** The same period a year before, at the same point; null where the year before has none. */
+export function buildLastYear(books: Books, standing: Standing): Earlier | null {
+  const period = lastYearOf(books.calendar, standing.period);
+  return period && buildEarlier(books, standing, period);
+}

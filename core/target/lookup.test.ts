@@ -1,0 +1,83 @@
+import { describe, expect, it } from 'vitest';
+import { parseDay } from '../period/day';
+import { always, buildSampleBooks, SAMPLE_MEMBERSHIPS, type SampleOptions } from '../standing/sampleBooks';
+import { compareWithHandedOut } from './agreement';
+
+const look = (options: Omit<SampleOptions, 'asOf'>) => {
+  const books = buildSampleBooks({ asOf: '2026-11-18', ...options });
+  return (unitId: number, periodId: string) => books.lookup.find(unitId, books.calendar.parse(periodId)!, 'revenue');
+};
+const months = (unitId: number, values: (number | null)[]) =>
+  values.flatMap((target, i) => (target === null ? [] : [{ unitId, periodId: `FY2027-P${String(i + 1).padStart(2, '0')}`, target }]));
+
+describe('which target applies', () => {
+  it('takes one that is set before anything else', () => {
+    const find = look({ targets: [...months(11, [1, 2, 3]), { unitId: 11, periodId: 'FY2027-Q1', target: 100 }] });
+    expect(find(11, 'FY2027-Q1')).toMatchObject({ value: 100, origin: 'set' });
+  });
+
+  it('adds up over time, and names what is missing instead of giving a status', () => {
+    const find = look({ targets: months(11, [10, 20, 30, 40]) });
+    expect(find(11, 'FY2027-Q1')).toMatchObject({ value: 60, origin: 'addedOverTime', missing: [] });
+    expect(find(11, 'FY2027-Q2')).toMatchObject({ value: 40, missing: [{ unitId: 11, periodId: 'FY2027-P05' }, { unitId: 11, periodId: 'FY2027-P06' }] });
+    expect(find(11, 'FY2027').missing).toHaveLength(4);
+    expect(find(11, 'FY2027-P01..FY2027-P04')).toMatchObject({ value: 100, missing: [] });
+  });
+
+  it('does not miss a target for months in which the person was not there', () => {
+    const joined = [...SAMPLE_MEMBERSHIPS.filter((each) => each.unitId !== 11), { ...always(11, 3), from: parseDay('2026-05-01')! }];
+    const find = look({ memberships: joined, targets: months(11, [null, 20, 30]) });
+    expect(find(11, 'FY2027-Q1')).toMatchObject({ value: 50, missing: [] });
+  });
+
+  it('shares a longer period out by working days, exactly', () => {
+    const find = look({ targets: [{ unitId: 2, periodId: 'FY2027', target: 1_000_000 }] });
+    expect(find(2, 'FY2027-P01')).toMatchObject({ value: 84_291, origin: 'sharedOverTime', sharedFrom: 'FY2027' });
+    const quarters = [1, 2, 3, 4].map((q) => find(2, `FY2027-Q${q}`).value!);
+    expect(quarters.reduce((a, b) => a + b)).toBe(1_000_000);
+  });
+
+  it('keeps a month that is set when the rest of the year is shared out', () => {
+    const find = look({ targets: [{ unitId: 2, periodId: 'FY2027', target: 1_000_000 }, { unitId: 2, periodId: 'FY2027-P01', target: 500_000 }] });
+    const rest = Array.from({ length: 11 }, (_, i) => find(2, `FY2027-P${String(i + 2).padStart(2, '0')}`).value!);
+    expect(rest.reduce((a, b) => a + b)).toBe(500_000);
+  });
+
+  it('shares a month out over its working days, nothing on a Sunday', () => {
+    const find = look({ targets: months(11, [null, null, null, null, null, null, null, 2100]) });
+    expect(find(11, '2026-11-18')).toMatchObject({ value: 100, origin: 'sharedOverTime' });
+    expect(find(11, '2026-11-15').value).toBe(0);
+    expect(find(11, '2026-W47')).toMatchObject({ value: 500 });
+  });
+
+  it('adds up over people, and is incomplete when one of them has none', () => {
+    const find = look({ targets: [...months(11, [10]), ...months(12, [5]), ...months(13, [7])] });
+    expect(find(3, 'FY2027-P01')).toMatchObject({ value: 15, origin: 'addedOverPeople', missing: [] });
+    expect(find(1, 'FY2027-P01')).toMatchObject({ value: 22, missing: [] });
+    const partly = look({ targets: [...months(11, [10]), ...months(13, [7])] });
+    expect(partly(2, 'FY2027-P01').missing).toEqual([{ unitId: 12, periodId: 'FY2027-P01' }]);
+  });
+
+  it('is none where there is none: never zero', () => {
+    expect(look({})(3, 'FY2027-P01')).toMatchObject({ value: null, origin: 'none' });
+  });
+
+  it('divides the month of a person who moved within it between both teams, adding up exactly', () => {
+    const moved = [...SAMPLE_MEMBERSHIPS.filter((each) => each.unitId !== 11), { ...always(11, 3), to: parseDay('2026-11-16')! }, { ...always(11, 4), from: parseDay('2026-11-16')! }];
+    const eight = (value: number) => Array.from({ length: 8 }, (_, i) => (i === 7 ? value : null));
+    const find = look({ memberships: moved, targets: [...months(11, eight(1001)), ...months(12, eight(50)), ...months(13, eight(70))] });
+    expect(find(3, 'FY2027-P08').value! - 50 + find(4, 'FY2027-P08').value! - 70).toBe(1001);
+    expect(find(3, 'FY2027-P08').value).toBe(477 + 50);
+    expect(find(2, 'FY2027-P08').value).toBe(1121);
+  });
+});
+
+describe('own target against what is handed out', () => {
+  it('keeps both numbers and says the difference', () => {
+    const books = buildSampleBooks({ asOf: '2026-11-18', targets: [{ unitId: 3, periodId: 'FY2027-P01', target: 100 }, ...months(11, [70]), ...months(12, [20])] });
+    const april = books.calendar.parse('FY2027-P01')!;
+    expect(compareWithHandedOut(books.lookup, 3, april, 'revenue')).toEqual({ own: 100, handedOut: 90, notHandedOut: 10, overAssignedShare: null, missing: 0 });
+    books.targets.put({ unitId: 12, measure: 'revenue', periodId: 'FY2027-P01' }, { target: 40, floor: null, stretch: null });
+    expect(compareWithHandedOut(books.lookup, 3, april, 'revenue')).toMatchObject({ notHandedOut: -10, overAssignedShare: 0.1 });
+  });
+});

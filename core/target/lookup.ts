@@ -1,0 +1,187 @@
+import type { MeasureCode } from '../measure/measure';
+import { shareOut } from '../money/share';
+import type { FiscalCalendar, Period } from '../period/calendar';
+import { intersect, type DaySpan } from '../period/day';
+import { isWorkingDay, type WorkingDays } from '../period/workingDays';
+import type { UnitTree } from '../units/tree';
+import { addFound, NO_TARGET, type FoundPart, type FoundTarget } from './found';
+import { activeWorkingDays, shareAroundLocked } from './phasing';
+import type { TargetBook, TargetValue } from './targetBook';
+
+export interface TargetSource {
+  tree: UnitTree;
+  calendar: FiscalCalendar;
+  targets: TargetBook;
+  workingDaysOf(unitId: number): WorkingDays;
+}
+
+/** Which target applies to a unit and period, by the order of CALCULATIONS 5. */
+export interface TargetLookup {
+  find(unitId: number, period: Period, measure: MeasureCode): FoundTarget;
+  /** The unit's own target (set, added up or shared out over time), without looking at the units below; null when it has none. */
+  findOwn(unitId: number, period: Period, measure: MeasureCode): FoundTarget | null;
+  /** What the units directly below add up to; null when none of them has a target. */
+  findHandedOut(unitId: number, period: Period, measure: MeasureCode): FoundTarget | null;
+}
+
+/** Builds a lookup over fixed books; answers are kept until the target book's version changes. */
+export function buildTargetLookup(source: TargetSource): TargetLookup {
+  const { tree, calendar, targets, workingDaysOf } = source;
+  // By period object, then unit: a company's year asks the same question thousands of times.
+  let memo = new WeakMap<Period, Map<string, Map<number, FoundTarget | null>>>();
+  let memoVersion = targets.version;
+
+  const answersFor = (kind: 'any' | 'own' | 'people', period: Period, measure: MeasureCode) => {
+    if (memoVersion !== targets.version) {
+      memo = new WeakMap();
+      memoVersion = targets.version;
+    }
+    let ofPeriod = memo.get(period);
+    if (!ofPeriod) memo.set(period, (ofPeriod = new Map()));
+    const key = kind + measure;
+    let answers = ofPeriod.get(key);
+    if (!answers) ofPeriod.set(key, (answers = new Map()));
+    return answers;
+  };
+
+  const find = (unitId: number, period: Period, measure: MeasureCode): FoundTarget => {
+    const answers = answersFor('any', period, measure);
+    let found = answers.get(unitId);
+    if (!found) answers.set(unitId, (found = findOwn(unitId, period, measure) ?? findHandedOut(unitId, period, measure) ?? NO_TARGET));
+    return found;
+  };
+
+  const findOwn = (unitId: number, period: Period, measure: MeasureCode): FoundTarget | null => {
+    const answers = answersFor('own', period, measure);
+    let found = answers.get(unitId);
+    if (found === undefined) {
+      found = findSet(unitId, period, measure) ?? addOverTime(unitId, period, measure) ?? shareOverTime(unitId, period, measure);
+      answers.set(unitId, found);
+    }
+    return found;
+  };
+
+  const findHandedOut = (unitId: number, period: Period, measure: MeasureCode): FoundTarget | null => {
+    const answers = answersFor('people', period, measure);
+    let found = answers.get(unitId);
+    if (found === undefined) answers.set(unitId, (found = addOverPeople(unitId, period, measure)));
+    return found;
+  };
+
+  const findSet = (unitId: number, period: Period, measure: MeasureCode): FoundTarget | null => {
+    const value = targets.get(unitId, measure, period.id);
+    return value ? toFound(value, 'set', null) : null;
+  };
+
+  const activeParts = (unitId: number, periods: readonly Period[]) => periods.filter((part) => tree.isActiveDuring(unitId, part));
+
+  const addOverTime = (unitId: number, period: Period, measure: MeasureCode): FoundTarget | null => {
+    const lookUp = period.kind === 'year' || period.kind === 'quarter'
+      ? (part: Period) => findSet(unitId, part, measure) ?? addOverTime(unitId, part, measure)
+      : (part: Period) => findOwn(unitId, part, measure);
+    const parts = activeParts(unitId, partsOf(period))
+      .map((part) => ({ found: lookUp(part) ?? NO_TARGET, unitId, periodId: part.id }));
+    return addFound(parts, 'addedOverTime');
+  };
+
+  const partsOf = (period: Period): Period[] => {
+    if (period.kind === 'year') return calendar.quarters(calendar.labelOf(period.from));
+    if (period.kind === 'quarter') return calendar.monthsIn(period);
+    if (period.kind === 'month' || period.kind === 'day') return [];
+    const months = calendar.monthsIn(period);
+    if (months.length > 0) return months;
+    return Array.from({ length: period.to - period.from }, (_, i) => calendar.periodOf('day', period.from + i));
+  };
+
+  const shareOverTime = (unitId: number, period: Period, measure: MeasureCode): FoundTarget | null => {
+    if (!tree.isActiveDuring(unitId, period)) return null;
+    if (period.kind === 'day') return shareToDay(unitId, period, measure);
+    if (period.kind !== 'month' && period.kind !== 'quarter') return null;
+    const containers = [calendar.periodOf('quarter', period.from), calendar.periodOf('year', period.from)]
+      .filter((container) => container.to - container.from > period.to - period.from);
+    for (const container of containers) {
+      const value = targets.get(unitId, measure, container.id);
+      if (!value) continue;
+      const months = calendar.monthsIn(container);
+      const inside = months.map((month) => month.from >= period.from && month.to <= period.to);
+      const pick = (field: keyof TargetValue) => {
+        if (value[field] === null) return null;
+        const shares = shareOverMonths(unitId, value[field], container, measure, field);
+        return shares.reduce((sum, share, index) => (inside[index] ? sum + share : sum), 0);
+      };
+      return toFound({ target: pick('target')!, floor: pick('floor'), stretch: pick('stretch') }, 'sharedOverTime', container.id);
+    }
+    return null;
+  };
+
+  /** Months with a target of their own (or of their quarter) keep it; the rest is shared out by working days. */
+  const shareOverMonths = (unitId: number, total: number, container: Period, measure: MeasureCode, field: keyof TargetValue): number[] => {
+    const months = calendar.monthsIn(container);
+    const lockedOf = (month: Period): number | null => {
+      const own = targets.get(unitId, measure, month.id)?.[field];
+      if (own !== undefined) return own;
+      if (container.kind !== 'year') return null;
+      const quarter = calendar.periodOf('quarter', month.from);
+      const quarterTotal = targets.get(unitId, measure, quarter.id)?.[field] ?? null;
+      if (quarterTotal === null) return null;
+      const shares = shareOverMonths(unitId, quarterTotal, quarter, measure, field);
+      return shares[calendar.monthsIn(quarter).findIndex((each) => each.id === month.id)]!;
+    };
+    const working = workingDaysOf(unitId);
+    const active = tree.membershipsOf(unitId);
+    return shareAroundLocked(total, months.map((month) => activeWorkingDays(month, active, working)), months.map(lockedOf));
+  };
+
+  const shareToDay = (unitId: number, day: Period, measure: MeasureCode): FoundTarget | null => {
+    const month = calendar.periodOf('month', day.from);
+    const found = findOwn(unitId, month, measure);
+    if (found?.value == null || found.missing.length > 0) return null;
+    const working = workingDaysOf(unitId);
+    const days = Array.from({ length: month.to - month.from }, (_, i) => month.from + i);
+    const active = tree.membershipsOf(unitId);
+    const weights = days.map((each) =>
+      (isWorkingDay(each, working) && active.some((span) => each >= span.from && each < span.to) ? 1 : 0));
+    if (!weights.includes(1)) return null;
+    const at = day.from - month.from;
+    const pick = (value: number | null) => (value === null ? null : shareOut(value, weights)[at]!);
+    return toFound({ target: pick(found.value)!, floor: pick(found.floor), stretch: pick(found.stretch) }, 'sharedOverTime', month.id);
+  };
+
+  const addOverPeople = (unitId: number, period: Period, measure: MeasureCode): FoundTarget | null => {
+    const children = tree.childrenDuring(unitId, period);
+    const parts = children.flatMap((child) => partsUnder(unitId, child.id, period, measure));
+    return parts.length === 0 ? null : addFound(parts, 'addedOverPeople');
+  };
+
+  /** A child's target for the days it stood under this parent; one that moved within the period is taken month by month. */
+  const partsUnder = (parentId: number, childId: number, period: Period, measure: MeasureCode): FoundPart[] => {
+    const here = spansUnder(parentId, childId, period);
+    const days = (spans: readonly DaySpan[]) => spans.reduce((sum, span) => sum + span.to - span.from, 0);
+    const everywhere = tree.membershipsOf(childId).flatMap((membership) => intersect(membership, period) ?? []);
+    if (days(here) === days(everywhere)) return [{ found: find(childId, period, measure), unitId: childId, periodId: period.id }];
+    const months = calendar.monthsIn(period);
+    if (months.length > 1) return months.flatMap((month) => (spansUnder(parentId, childId, month).length > 0 ? partsUnder(parentId, childId, month, measure) : []));
+    return [{ found: shareOfMovedChild(parentId, childId, period, measure), unitId: childId, periodId: period.id }];
+  };
+
+  const spansUnder = (parentId: number, childId: number, span: DaySpan) =>
+    tree.membershipsOf(childId).filter((membership) => membership.parentId === parentId).flatMap((membership) => intersect(membership, span) ?? []);
+
+  /** A child that moved within a month: its target is divided between its parents by working days, adding up exactly. */
+  const shareOfMovedChild = (parentId: number, childId: number, period: Period, measure: MeasureCode): FoundTarget => {
+    const found = find(childId, period, measure);
+    const memberships = tree.membershipsOf(childId).filter((membership) => intersect(membership, period));
+    const working = workingDaysOf(childId);
+    const weights = memberships.map((membership) => activeWorkingDays(period, [membership], working));
+    if (found.value === null || !weights.some((weight) => weight > 0)) return found;
+    const pick = (value: number | null) => value === null ? null
+      : shareOut(value, weights).reduce((sum, share, index) => (memberships[index]!.parentId === parentId ? sum + share : sum), 0);
+    return { ...found, value: pick(found.value), floor: pick(found.floor), stretch: pick(found.stretch) };
+  };
+
+  return { find, findOwn, findHandedOut };
+}
+
+function toFound(value: TargetValue, origin: 'set' | 'sharedOverTime', sharedFrom: string | null): FoundTarget {
+  return { value: value.target, floor: value.floor, stretch: value.stretch, origin, missing: [], parts: 1, sharedFrom };
+}

@@ -1,0 +1,128 @@
+import { END_OF_TIME, FIRST_DAY, intersect, type Day, type DaySpan } from '../period/day';
+import type { Membership, Segment, Unit } from './unit';
+
+/**
+ * Who stands where, with dates. Built once from units and memberships and never changed;
+ * all roll-ups ask it, so a deal counts for the team its salesperson belonged to on the close date (CALCULATIONS 3).
+ */
+export interface UnitTree {
+  units: readonly Unit[];
+  root: Unit | null;
+  find(unitId: number): Unit | undefined;
+  findByCode(code: string): Unit | undefined;
+  membershipsOf(unitId: number): readonly Membership[];
+  /** Memberships of the units directly below. */
+  membershipsUnder(parentId: number): readonly Membership[];
+  parentOn(unitId: number, day: Day): number | null;
+  /** From the unit's parent up to the company on that day. */
+  ancestorsOn(unitId: number, day: Day): number[];
+  /** Units directly below on at least one day of the span, in tree order. */
+  childrenDuring(unitId: number, span: DaySpan): Unit[];
+  /** Days on which each salesperson stood anywhere under the unit; a salesperson's own membership days for itself. */
+  segmentsUnder(unitId: number): readonly Segment[];
+  /** True when the unit stands somewhere in the tree on at least one day of the span. */
+  isActiveDuring(unitId: number, span: DaySpan): boolean;
+  /** The unit itself and all that stood below it on some day. */
+  unitsUnder(unitId: number): ReadonlySet<number>;
+}
+
+export function buildUnitTree(units: readonly Unit[], memberships: readonly Membership[]): UnitTree {
+  const byId = new Map(units.map((unit) => [unit.id, unit]));
+  const byCode = new Map(units.map((unit) => [unit.code, unit]));
+  const order = new Map(units.map((unit, index) => [unit.id, index]));
+  const ofUnit = groupBy(memberships, (membership) => membership.unitId);
+  const underParent = groupBy(memberships, (membership) => membership.parentId);
+  const segments = new Map<number, readonly Segment[]>();
+  const below = new Map<number, ReadonlySet<number>>();
+
+  const segmentsUnder = (unitId: number): readonly Segment[] => {
+    let found = segments.get(unitId);
+    if (!found) {
+      // Set before recursing: a cycle in bad data must end, not overflow the stack.
+      segments.set(unitId, []);
+      segments.set(unitId, (found = mergeSegments(collectSegments(unitId))));
+    }
+    return found;
+  };
+
+  const collectSegments = (unitId: number): Segment[] => {
+    if (byId.get(unitId)?.kind === 'salesperson') {
+      return (ofUnit.get(unitId) ?? []).map(({ from, to }) => ({ salespersonId: unitId, from, to }));
+    }
+    return (underParent.get(unitId) ?? []).flatMap((membership) =>
+      segmentsUnder(membership.unitId).flatMap((segment) => {
+        const both = intersect(segment, membership);
+        return both ? [{ salespersonId: segment.salespersonId, ...both }] : [];
+      }));
+  };
+
+  const unitsUnder = (unitId: number): ReadonlySet<number> => {
+    let found = below.get(unitId);
+    if (!found) {
+      below.set(unitId, new Set());
+      const all = new Set([unitId]);
+      for (const membership of underParent.get(unitId) ?? []) {
+        for (const id of unitsUnder(membership.unitId)) all.add(id);
+      }
+      below.set(unitId, (found = all));
+    }
+    return found;
+  };
+
+  const parentOn = (unitId: number, day: Day) =>
+    (ofUnit.get(unitId) ?? []).find((membership) => day >= membership.from && day < membership.to)?.parentId ?? null;
+
+  return {
+    units,
+    root: units.find((unit) => unit.kind === 'company') ?? null,
+    find: (unitId) => byId.get(unitId),
+    findByCode: (code) => byCode.get(code),
+    membershipsOf: (unitId) => ofUnit.get(unitId) ?? [],
+    membershipsUnder: (parentId) => underParent.get(parentId) ?? [],
+    parentOn,
+    ancestorsOn(unitId, day) {
+      const ancestors: number[] = [];
+      for (let id = parentOn(unitId, day); id !== null && !ancestors.includes(id); id = parentOn(id, day)) ancestors.push(id);
+      return ancestors;
+    },
+    childrenDuring(unitId, span) {
+      const ids = new Set((underParent.get(unitId) ?? []).filter((m) => intersect(m, span)).map((m) => m.unitId));
+      return [...ids].sort((a, b) => order.get(a)! - order.get(b)!).map((id) => byId.get(id)!);
+    },
+    segmentsUnder,
+    isActiveDuring: (unitId, span) => (ofUnit.get(unitId) ?? []).some((membership) => intersect(membership, span)),
+    unitsUnder,
+  };
+}
+
+function groupBy<Key>(memberships: readonly Membership[], keyOf: (membership: Membership) => Key): Map<Key, Membership[]> {
+  const groups = new Map<Key, Membership[]>();
+  for (const membership of memberships) {
+    const group = groups.get(keyOf(membership));
+    if (group) group.push(membership);
+    else groups.set(keyOf(membership), [membership]);
+  }
+  return groups;
+}
+
+/** Touching or overlapping segments of one salesperson become one, so that no day counts twice. */
+function mergeSegments(segments: readonly Segment[]): Segment[] {
+  const sorted = [...segments].sort((a, b) => a.salespersonId - b.salespersonId || a.from - b.from);
+  const merged: Segment[] = [];
+  for (const segment of sorted) {
+    const last = merged.at(-1);
+    if (last && last.salespersonId === segment.salespersonId && segment.from <= last.to) {
+      last.to = Math.max(last.to, segment.to);
+    } else merged.push({ ...segment });
+  }
+  return merged;
+}
+
+/** The same people and places as on one day, taken for all time: "as it is now" (CALCULATIONS 3). */
+export function freezeTree(tree: UnitTree, day: Day): UnitTree {
+  const memberships = tree.units.flatMap((unit) =>
+    tree.membershipsOf(unit.id)
+      .filter((membership) => day >= membership.from && day < membership.to)
+      .map((membership) => ({ ...membership, from: FIRST_DAY, to: END_OF_TIME })));
+  return buildUnitTree(tree.units, memberships);
+}

@@ -1,0 +1,35 @@
+import { defineConfig } from '@playwright/test';
+import { DEMO_PORT, EMPTY_PORT } from './tests/e2e/ports';
+
+const server = (port: number, ...options: string[]) => ({
+  command: `node --import tsx tests/e2e/server.ts --port ${port} --today 2026-11-18 ${options.join(' ')}`,
+  url: `http://localhost:${port}/api/health`,
+  timeout: 90_000,
+  reuseExistingServer: false,
+  gracefulShutdown: { signal: 'SIGTERM' as const, timeout: 20_000 },
+});
+
+/** The built application in Debian's Chromium, over a demo and an empty database of their own. */
+export default defineConfig({
+  testDir: 'tests/e2e',
+  outputDir: 'test-results/e2e',
+  workers: 1,
+  forbidOnly: true,
+  timeout: 45_000,
+  // A shared machine may stand still for seconds; what is wrong fails twice.
+  retries: 1,
+  expect: { timeout: 10_000 },
+  reporter: [['list'], ['json', { outputFile: 'test-results/e2e.json' }]],
+  use: {
+    baseURL: `http://localhost:${DEMO_PORT}`,
+    viewport: { width: 1280, height: 800 },
+    locale: 'en-GB',
+    timezoneId: 'Europe/Amsterdam',
+    trace: 'off',
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+    },
+  },
+  webServer: [server(DEMO_PORT), server(EMPTY_PORT, '--empty')],
+});

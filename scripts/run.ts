@@ -1,0 +1,75 @@
+import { mkdirSync } from 'node:fs';
+import { parseDay, type Day } from '#core/period/day';
+import { DEMO_PASSWORD, DEMO_USERS } from '#demo/people';
+import { loadDemo } from '#demo/load';
+import { serve } from '#server/serve';
+import { ensureDatabase, findDataDirectory, startCluster, type Cluster } from './cluster';
+import { parseOptions } from './options';
+
+const WATCH_EVERY_MS = 2_000;
+
+/** What `npm start` runs once everything is installed and built: database, migrations, demo, server. */
+async function main(): Promise<void> {
+  const options = parseOptions(process.argv.slice(2));
+  const directory = findDataDirectory();
+  // Set to nothing is as good as not set.
+  const givenUrl = process.env['DATABASE_URL'] || null;
+  const isOwn = givenUrl === null;
+  let cluster: Cluster | null = null;
+  if (isOwn) {
+    mkdirSync(directory, { recursive: true });
+    cluster = await startCluster(directory);
+    await ensureDatabase(cluster, 'iron_ladder');
+  }
+  const today = options.today ? parseDay(options.today) : null;
+  const { stop, isDemo } = await serve({
+    url: givenUrl ?? cluster!.url('iron_ladder'), port: options.port, today,
+    prepare: async (context, day: Day) => {
+      if (context.replica.company || options.empty) return;
+      process.stdout.write('Loading the demo company …\n');
+      await loadDemo(context, day);
+    },
+  }).catch(async (error: unknown) => {
+    await cluster?.stop();
+    throw error;
+  });
+  const watch = isOwn ? setInterval(() => void keepRunning(directory), WATCH_EVERY_MS) : null;
+  printWelcome(options.port, isDemo);
+
+  let isStopping = false;
+  const quit = async () => {
+    if (isStopping) return;
+    isStopping = true;
+    if (watch) clearInterval(watch);
+    process.stdout.write('\nStopping …\n');
+    await stop();
+    await cluster?.stop();
+    process.exit(0);
+  };
+  for (const signal of ['SIGTERM', 'SIGINT', 'SIGHUP'] as const) process.on(signal, () => void quit());
+}
+
+let isRestarting = false;
+
+/** A database that was killed is started again; the server finds it by itself. */
+async function keepRunning(directory: string): Promise<void> {
+  if (isRestarting) return;
+  isRestarting = true;
+  await startCluster(directory, { keepPort: true }).catch(() => undefined);
+  isRestarting = false;
+}
+
+function printWelcome(port: number, isDemo: boolean): void {
+  const lines = [`\nIron Ladder is at  http://localhost:${port}\n`];
+  if (isDemo) {
+    lines.push('Demo sign-ins (only a demo database has them), all with the password  ' + DEMO_PASSWORD);
+    for (const user of DEMO_USERS) lines.push(`  ${user.email.padEnd(32)} ${user.what}`);
+  }
+  lines.push('\nStop with Ctrl-C. Everything is kept for the next start.\n');
+  process.stdout.write(lines.join('\n'));
+}
+
+main().catch((error: unknown) => {
+  process.stderr.write(`Iron Ladder could not start: ${error instanceof Error ? error.message : String(error)}\n`);
+  process.exit(1);
+});

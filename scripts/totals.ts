@@ -1,0 +1,24 @@
+import { findTotalDifferences, rebuildTotals } from '#server/ledger/recompute';
+import { openDatabase, openPool } from '#server/db/client';
+import { findDataDirectory, startCluster } from './cluster';
+
+/** `npm run totals`: recomputes the daily totals from the deals and reports every difference; `-- --repair` puts them right. */
+async function main(): Promise<void> {
+  const cluster = process.env['DATABASE_URL'] ? null : await startCluster(findDataDirectory());
+  const pool = openPool(process.env['DATABASE_URL'] ?? cluster!.url('iron_ladder'), 2);
+  const db = openDatabase(pool);
+  const differences = await findTotalDifferences(db);
+  for (const each of differences) process.stdout.write(`${each.salesperson}  ${each.part}  ${each.day}: ledger ${each.ledger}, deals ${each.deals}\n`);
+  process.stdout.write(differences.length === 0 ? 'The totals are what the deals add up to.\n' : `${differences.length} totals differ.\n`);
+  if (differences.length > 0 && process.argv.includes('--repair')) {
+    await rebuildTotals(db);
+    process.stdout.write('Repaired.\n');
+  }
+  await pool.end();
+  process.exit(differences.length === 0 || process.argv.includes('--repair') ? 0 : 1);
+}
+
+main().catch((error: unknown) => {
+  process.stderr.write(`${error instanceof Error ? error.message : String(error)}\n`);
+  process.exit(1);
+});

@@ -1,0 +1,57 @@
+import { and, eq, gt, isNull, sql } from 'drizzle-orm';
+import type { Database, Queryable } from '../db/client';
+import { accessToken, appUser, session } from '../db/tables/index';
+import type { Principal } from './principal';
+import { createSecret, hashPassword, hashSecret, verifyPassword } from './secrets';
+
+export const SESSION_DAYS = 14;
+
+const principalColumns = { userId: appUser.id, name: appUser.name, email: appUser.email, role: appUser.role, unitId: appUser.unitId };
+
+let dummyHash: Promise<string> | null = null;
+
+/** The user with this e-mail and password, or null; takes as long for an unknown e-mail as for a wrong password. */
+export async function findByPassword(db: Queryable, email: string, password: string): Promise<Omit<Principal, 'csrf'> | null> {
+  const [user] = await db.select({ ...principalColumns, passwordHash: appUser.passwordHash }).from(appUser)
+    .where(and(eq(sql`lower(${appUser.email})`, email.trim().toLowerCase()), isNull(appUser.disabledAt)));
+  dummyHash ??= hashPassword('nobody has this password');
+  const matches = await verifyPassword(user?.passwordHash ?? await dummyHash, password);
+  if (!user || !matches) return null;
+  const { passwordHash: _, ...principal } = user;
+  return principal;
+}
+
+/** Starts a browser session; returns the cookie's secret and the CSRF value. */
+export async function startSession(db: Queryable, userId: number): Promise<{ secret: string; csrf: string }> {
+  const [secret, csrf] = [createSecret(), createSecret()];
+  await db.insert(session).values({ hash: hashSecret(secret), userId, csrf, expiresAt: sql`now() + make_interval(days => ${SESSION_DAYS})` as never });
+  await db.delete(session).where(sql`${session.expiresAt} < now()`);
+  return { secret, csrf };
+}
+
+export async function findBySession(db: Queryable, secret: string): Promise<Principal | null> {
+  const [found] = await db.select({ ...principalColumns, csrf: session.csrf }).from(session)
+    .innerJoin(appUser, eq(appUser.id, session.userId))
+    .where(and(eq(session.hash, hashSecret(secret)), gt(session.expiresAt, sql`now()`), isNull(appUser.disabledAt)));
+  return found ?? null;
+}
+
+export async function endSession(db: Queryable, secret: string): Promise<void> {
+  await db.delete(session).where(eq(session.hash, hashSecret(secret)));
+}
+
+export async function endAllSessions(db: Queryable, userId: number): Promise<void> {
+  await db.delete(session).where(eq(session.userId, userId));
+}
+
+/** The user behind an access token that is not revoked, or null. Its last use is noted at most once a minute. */
+export async function findByToken(db: Database, secret: string): Promise<Principal | null> {
+  const hash = hashSecret(secret);
+  const [found] = await db.select({ ...principalColumns, tokenId: accessToken.id, isStale: sql<boolean>`coalesce(${accessToken.lastUsedAt} < now() - interval '1 minute', true)` }).from(accessToken)
+    .innerJoin(appUser, eq(appUser.id, accessToken.userId))
+    .where(and(eq(accessToken.hash, hash), isNull(accessToken.revokedAt), isNull(appUser.disabledAt)));
+  if (!found) return null;
+  const { tokenId, isStale, ...principal } = found;
+  if (isStale) await db.execute(sql`update access_token set last_used_at = now() where id = ${tokenId}`);
+  return { ...principal, csrf: null };
+}

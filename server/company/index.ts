@@ -1,0 +1,1 @@
+export { addCompanyRoutes } from './routes';

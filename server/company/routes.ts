@@ -1,0 +1,23 @@
+import { eq } from 'drizzle-orm';
+import * as routes from '#contract/routes/company';
+import { COOKIE, cookieOptions, startSession, toMe } from '../access/index';
+import { appUser } from '../db/tables/index';
+import type { Endpoints } from '../endpoints';
+import { createCompany, viewCompany } from './service';
+
+export function addCompanyRoutes({ implement, context }: Endpoints): void {
+  implement(routes.getFirstRun, async () => {
+    const { company } = context.replica;
+    return { ready: company !== null, isDemo: company?.isDemo ?? false, name: company?.name ?? null };
+  });
+
+  implement(routes.createCompany, async ({ body, reply, request }) => {
+    const userId = await createCompany(context, body);
+    const [user] = await context.db.select().from(appUser).where(eq(appUser.id, userId));
+    const { secret, csrf } = await startSession(context.db, userId);
+    reply.setCookie(COOKIE, secret, cookieOptions(request.protocol === 'https'));
+    return toMe(context.replica, { userId, name: user!.name, email: user!.email, role: user!.role, unitId: user!.unitId }, csrf);
+  });
+
+  implement(routes.getCompany, async () => viewCompany(context));
+}

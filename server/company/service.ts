@@ -1,0 +1,89 @@
+import type { FieldFault } from '#contract/errors/catalogue';
+import type { Company, FirstRunInput } from '#contract/schemas/company';
+import { isCurrency } from '#core/money/currency';
+import { END_OF_TIME, FIRST_DAY, toIsoDay } from '#core/period/day';
+import { elapsedOf } from '#core/standing/elapsed';
+import { hashPassword } from '../access/index';
+import { recordAudit } from '../audit/record';
+import type { Context } from '../context';
+import { announce } from '../db/notify';
+import { appUser, company } from '../db/tables/index';
+import { readUnitsFile } from '../imports/index';
+import { Refused, refuseFaults } from '../problem';
+import { writeUnits, type UnitFacts } from '../units/index';
+
+export function viewCompany({ replica }: Context): Company {
+  const state = replica.company!;
+  const asOf = replica.asOf;
+  const month = state.calendar.periodOf('month', asOf);
+  const rootId = state.tree.root?.id;
+  const { gone, total } = elapsedOf(month, asOf, rootId === undefined ? { weekdays: state.weekdays, closed: new Set() } : state.workingDaysOf(rootId));
+  return {
+    name: state.name, currency: state.currency, timeZone: state.timeZone, weekdays: state.weekdays, isDemo: state.isDemo,
+    calendar: { firstMonth: state.calendar.rule.firstMonth, yearLabel: state.calendar.rule.yearLabel },
+    today: toIsoDay(asOf), workingDay: { gone, total }, currentPeriod: month.id,
+  };
+}
+
+/** Creates the company in one transaction; returns the administrator's id. @throws Refused alreadySetUp, invalidInput */
+export async function createCompany(context: Context, input: FirstRunInput): Promise<number> {
+  if (context.replica.company) throw new Refused('alreadySetUp');
+  refuseFaults(checkFirstRun(input));
+  const units = input.unitsCsv?.trim() ? readFirstUnits(input) : buildFirstUnits(input);
+  const passwordHash = await hashPassword(input.administrator.password);
+  const userId = await context.db.transaction(async (tx) => {
+    // The primary key admits one row: of two first runs at once, the second fails whole.
+    const made = await tx.insert(company).values({
+      name: input.company.trim(), currency: input.currency, timeZone: input.timeZone, weekdays: input.weekdays,
+      firstMonth: input.calendar.firstMonth, yearLabel: input.calendar.yearLabel,
+    }).onConflictDoNothing().returning({ id: company.id });
+    if (made.length === 0) throw new Refused('alreadySetUp');
+    const ids = await writeUnits(tx, units, null);
+    const root = [...units.values()].flat().find((each) => each.kind === 'company')!;
+    const [user] = await tx.insert(appUser).values({
+      email: input.administrator.email.trim(), name: input.administrator.name.trim(), passwordHash, role: 'administrator', unitId: ids.get(root.code)!,
+    }).returning({ id: appUser.id });
+    await recordAudit(tx, [{ userId: user!.id, entity: 'company', entityId: '1', action: 'created', after: { ...input, administrator: { name: input.administrator.name, email: input.administrator.email } } }]);
+    await announce(tx, 'company', null);
+    return user!.id;
+  });
+  await context.replica.readCompany();
+  await context.replica.catchUp();
+  return userId;
+}
+
+function checkFirstRun(input: FirstRunInput): FieldFault[] {
+  const faults: FieldFault[] = [];
+  if (!isCurrency(input.currency)) faults.push({ field: 'currency', code: 'unknownCurrency' });
+  try {
+    new Intl.DateTimeFormat('en', { timeZone: input.timeZone });
+  } catch {
+    faults.push({ field: 'timeZone', code: 'unknownTimeZone' });
+  }
+  return faults;
+}
+
+const always = { from: FIRST_DAY, to: END_OF_TIME, email: null, country: null };
+
+function buildFirstUnits(input: FirstRunInput): Map<string, UnitFacts[]> {
+  const root: UnitFacts = { code: 'company', name: input.company.trim(), kind: 'company', parent: null, ...always };
+  const units = new Map([[root.code, [root]]]);
+  for (const name of input.branches.map((each) => each.trim())) {
+    const base = name.toLowerCase().normalize('NFKD').replace(/[^a-z0-9]+/g, '-').replace(/^-+|-+$/g, '') || 'branch';
+    let code = base.slice(0, 36);
+    for (let n = 2; units.has(code); n++) code = `${base.slice(0, 36)}-${n}`;
+    units.set(code, [{ code, name, kind: 'branch', parent: root.code, ...always }]);
+  }
+  return units;
+}
+
+function readFirstUnits(input: FirstRunInput): Map<string, UnitFacts[]> {
+  const { units, refusals } = readUnitsFile(input.unitsCsv!, null);
+  if (refusals.length > 0) {
+    refuseFaults([{ field: 'unitsCsv', code: 'format', params: { problem: refusals.slice(0, 3).map((each) => `line ${each.line}, ${each.column}: ${each.reason}`).join(' ') } }]);
+  }
+  if (![...units.values()].flat().some((each) => each.kind === 'company')) {
+    refuseFaults([{ field: 'unitsCsv', code: 'format', params: { problem: 'one row must be of the kind company' } }]);
+  }
+  return units;
+}

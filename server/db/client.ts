@@ -1,0 +1,53 @@
+import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres';
+import { migrate } from 'drizzle-orm/node-postgres/migrator';
+import { fileURLToPath } from 'node:url';
+import pg from 'pg';
+import * as tables from './tables/index';
+
+export type Database = NodePgDatabase<typeof tables>;
+/** The same query interface inside a transaction. */
+export type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0];
+export type Queryable = Database | Transaction;
+
+const INT8 = 20;
+const DATE = 1082;
+
+// Drizzle asks the driver's common parsers, not those of a pool: a whole number left as text would be joined, not added.
+pg.types.setTypeParser(INT8, toSafeInteger);
+pg.types.setTypeParser(DATE, (text) => text);
+
+function toSafeInteger(text: string): number {
+  const value = Number(text);
+  if (!Number.isSafeInteger(value)) throw new RangeError(`${text} from the database is too large to be exact.`);
+  return value;
+}
+
+/** Opens a pool; nothing connects before the first query. */
+export function openPool(url: string, max = 12): pg.Pool {
+  const pool = new pg.Pool({ connectionString: url, max, connectionTimeoutMillis: 5_000 });
+  // A lost connection is not fatal: its query fails and the next one opens another. The pool listens only while a
+  // connection is idle; one that is lost in the middle of a transaction would end the process.
+  pool.on('error', () => undefined);
+  pool.on('connect', (client) => client.on('error', () => undefined));
+  return pool;
+}
+
+export function openListener(url: string): pg.Client {
+  return new pg.Client({ connectionString: url, connectionTimeoutMillis: 5_000, keepAlive: true });
+}
+
+export function openDatabase(pool: pg.Pool): Database {
+  return drizzle(pool, { schema: tables });
+}
+
+/** Brings the schema up to date; safe when several servers start at once. */
+export async function migrateDatabase(pool: pg.Pool): Promise<void> {
+  const client = await pool.connect();
+  try {
+    await client.query('select pg_advisory_lock(741001)');
+    await migrate(drizzle(client), { migrationsFolder: fileURLToPath(new URL('./migrations', import.meta.url)) });
+  } finally {
+    await client.query('select pg_advisory_unlock(741001)').catch(() => undefined);
+    client.release();
+  }
+}

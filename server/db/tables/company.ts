@@ -1,0 +1,38 @@
+import { sql } from 'drizzle-orm';
+import { boolean, char, check, integer, pgTable, primaryKey, smallint, text, unique, numeric } from 'drizzle-orm/pg-core';
+import { isoDay, moment } from './columns';
+import { unit } from './units';
+
+/** One row: the company, its calendar and its reporting currency. */
+export const company = pgTable('company', {
+  id: smallint('id').primaryKey().default(1),
+  name: text('name').notNull(),
+  currency: char('currency', { length: 3 }).notNull(),
+  timeZone: text('time_zone').notNull(),
+  firstMonth: smallint('first_month').notNull(),
+  yearLabel: text('year_label').$type<'ends' | 'begins'>().notNull(),
+  weekdays: integer('weekdays').array().notNull(),
+  isDemo: boolean('is_demo').notNull().default(false),
+  createdAt: moment('created_at').notNull().defaultNow(),
+}, (table) => [
+  check('company_is_one', sql`${table.id} = 1`),
+  check('company_first_month', sql`${table.firstMonth} between 1 and 12`),
+  check('company_year_label', sql`${table.yearLabel} in ('ends', 'begins')`),
+  check('company_currency', sql`${table.currency} ~ '^[A-Z]{3}$'`),
+]);
+
+/** A day on which a branch, or every branch (null), does not work. */
+export const closedDay = pgTable('closed_day', {
+  branchId: integer('branch_id').references(() => unit.id),
+  on: isoDay('on_day').notNull(),
+  name: text('name').notNull().default(''),
+}, (table) => [unique('closed_day_once').on(table.branchId, table.on).nullsNotDistinct()]);
+
+export const rate = pgTable('rate', {
+  currency: char('currency', { length: 3 }).notNull(),
+  from: isoDay('from_day').notNull(),
+  rate: numeric('rate', { precision: 20, scale: 10 }).notNull(),
+}, (table) => [
+  primaryKey({ columns: [table.currency, table.from] }),
+  check('rate_positive', sql`${table.rate} > 0`),
+]);

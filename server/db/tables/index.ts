@@ -1,0 +1,7 @@
+export * from './company';
+export * from './units';
+export * from './access';
+export * from './deals';
+export * from './targets';
+export * from './ledger';
+export * from './audit';

@@ -1,0 +1,27 @@
+import { sql } from 'drizzle-orm';
+import { check, index, integer, pgTable, primaryKey, text } from 'drizzle-orm/pg-core';
+import type { MeasureCode } from '#core/measure/measure';
+import { appUser } from './access';
+import { moment, transactionId, whole } from './columns';
+import { unit } from './units';
+
+/** A published target at one unit, measure and period. A cleared one keeps its row with null, so that its history and version go on. */
+export const target = pgTable('target', {
+  unitId: integer('unit_id').notNull().references(() => unit.id),
+  measure: text('measure').$type<MeasureCode>().notNull(),
+  periodId: text('period_id').notNull(),
+  target: whole('target'),
+  floor: whole('floor'),
+  stretch: whole('stretch'),
+  note: text('note'),
+  version: integer('version').notNull().default(1),
+  changedBy: integer('changed_by').notNull().references(() => appUser.id),
+  changedAt: moment('changed_at').notNull().defaultNow(),
+  xid: transactionId('xid').notNull().default(sql`pg_current_xact_id()`),
+}, (table) => [
+  primaryKey({ columns: [table.unitId, table.measure, table.periodId] }),
+  index('target_xid').on(table.xid),
+  check('target_not_negative', sql`${table.target} >= 0 and ${table.floor} >= 0 and ${table.stretch} >= 0`),
+  check('target_order', sql`${table.floor} <= ${table.target} and ${table.target} <= ${table.stretch}`),
+  check('target_parts', sql`${table.target} is not null or (${table.floor} is null and ${table.stretch} is null)`),
+]);

@@ -1,0 +1,33 @@
+import type { DealStatus } from '#contract/schemas/deal';
+import { contributionsOf, type Contribution } from '#core/ledger/contribution';
+import type { Day } from '#core/period/day';
+
+type NameList = 'stage' | 'product' | 'category' | 'source' | 'location';
+
+/** A deal whose every value has been checked: what booking and import write. */
+export interface DealFacts {
+  /** The source's own id; null: one is given on booking. */
+  code: string | null;
+  status: DealStatus;
+  customer: string;
+  /** Minor units of the deal's own currency. */
+  amount: number;
+  currency: string;
+  /** Minor units of the reporting currency; the credits add up to it. */
+  credited: number;
+  closedOn: Day | null;
+  expectedOn: Day | null;
+  openedOn: Day | null;
+  probability: number | null;
+  names: Record<NameList, string | null>;
+  quantity: number | null;
+  cost: number | null;
+  commissionRate: number | null;
+  /** First-named first; one entry of 100 % for a deal that is not split. */
+  credits: { salespersonId: number; basisPoints: number; minor: number }[];
+  notes: string | null;
+}
+
+export function toContributions(facts: Pick<DealFacts, 'status' | 'closedOn' | 'credits'>, voided = false): Contribution[] {
+  return contributionsOf({ status: facts.status, closedOn: facts.closedOn, voided, credits: facts.credits });
+}

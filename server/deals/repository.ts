@@ -1,0 +1,106 @@
+import { sql, type SQL } from 'drizzle-orm';
+import type { Credit, Deal, DealPage, DealStatus } from '#contract/schemas/deal';
+import { toDecimal } from '#core/money/amount';
+import { END_OF_TIME, FIRST_DAY, toIsoDay, type DaySpan } from '#core/period/day';
+import type { Segment } from '#core/units/unit';
+import type { Queryable } from '../db/client';
+
+interface DealRecord extends Record<string, unknown> {
+  id: number; version: number; code: string; status: DealStatus; salesperson: string; salesperson_name: string; customer: string;
+  amount: number; currency: string; credited: number; day: string; closed_on: string | null; expected_on: string | null; opened_on: string | null;
+  probability: string | null; stage: string | null; product: string | null; category: string | null; source: string | null; location: string | null;
+  quantity: string | null; cost: number | null; commission_rate: string | null; notes: string | null; voided_at: string | null; void_reason: string | null;
+  credit: { salesperson: string; basisPoints: number }[] | null;
+}
+
+/** A deal as the API shows it, with the names of everything it points to. */
+export const DEAL_COLUMNS = sql`
+  d.id, d.version, d.code, d.status, u.code as salesperson, u.name as salesperson_name, cu.name as customer, d.amount, d.currency, d.credited,
+  d.day, d.closed_on, d.expected_on, d.opened_on, d.probability, st.name as stage, pr.name as product, ca.name as category, so.name as source,
+  lo.name as location, d.quantity, d.cost, d.commission_rate, d.notes, d.voided_at, d.void_reason,
+  (select json_agg(json_build_object('salesperson', cu2.code, 'basisPoints', c.basis_points) order by c.position)
+    from deal_credit c join unit cu2 on cu2.id = c.salesperson_id where c.deal_id = d.id) as credit`;
+
+export const DEAL_JOINS = sql`
+  join unit u on u.id = d.salesperson_id join customer cu on cu.id = d.customer_id
+  left join stage st on st.id = d.stage_id left join product pr on pr.id = d.product_id left join category ca on ca.id = d.category_id
+  left join source so on so.id = d.source_id left join location lo on lo.id = d.location_id`;
+
+const toNumber = (text: string | null) => (text === null ? null : Number(text));
+
+export function toDeal(row: DealRecord): Deal {
+  return {
+    id: row.id, version: row.version, deal: row.code, status: row.status, salesperson: row.salesperson, salespersonName: row.salesperson_name,
+    customer: row.customer, amount: toDecimal(row.amount, row.currency), currency: row.currency, credited: row.credited, day: row.day,
+    closedOn: row.closed_on, expectedOn: row.expected_on, openedOn: row.opened_on, probability: toNumber(row.probability), stage: row.stage,
+    product: row.product, category: row.category, source: row.source, location: row.location, quantity: toNumber(row.quantity),
+    cost: row.cost === null ? null : toDecimal(row.cost, row.currency), commissionRate: toNumber(row.commission_rate), notes: row.notes,
+    credit: row.credit?.map((each): Credit => ({ salesperson: each.salesperson, percent: each.basisPoints / 100 })) ?? null,
+    voidedAt: row.voided_at, voidReason: row.void_reason,
+  };
+}
+
+/** Which deals a list is about; `segments` null: all, also those in no unit. */
+export interface DealFilter {
+  segments: readonly Segment[] | null;
+  span: DaySpan | null;
+  status?: DealStatus;
+  search?: string;
+  voided?: boolean;
+}
+
+/** Deals of the people and days of the segments, by owner or by credit: the same rule as for every figure. */
+export function inSegments(segments: readonly Segment[] | null): SQL {
+  if (segments === null) return sql`true`;
+  const clip = (day: number) => toIsoDay(Math.min(Math.max(day, FIRST_DAY), END_OF_TIME));
+  const spans = sql`(select * from unnest(${sql.param(segments.map((each) => each.salespersonId))}::int[],
+    ${sql.param(segments.map((each) => clip(each.from)))}::date[], ${sql.param(segments.map((each) => clip(each.to)))}::date[]) s(id, f, t))`;
+  return sql`(exists (select 1 from ${spans} s where s.id = d.salesperson_id and d.day >= s.f and d.day < s.t)
+    or d.id in (select c.deal_id from deal_credit c join deal dd on dd.id = c.deal_id join ${spans} s on s.id = c.salesperson_id and dd.day >= s.f and dd.day < s.t))`;
+}
+
+export function whereOf(filter: DealFilter): SQL {
+  const parts = [inSegments(filter.segments), filter.voided ? sql`d.voided_at is not null` : sql`d.voided_at is null`];
+  if (filter.span) parts.push(sql`d.day >= ${toIsoDay(filter.span.from)} and d.day < ${toIsoDay(filter.span.to)}`);
+  if (filter.status) parts.push(sql`d.status = ${filter.status}`);
+  if (filter.search) {
+    const like = `%${filter.search.replace(/[\\%_]/g, '\\$&')}%`;
+    parts.push(sql`(d.code ilike ${like} or d.notes ilike ${like} or d.customer_id in (select id from customer where name ilike ${like})
+      or d.salesperson_id in (select id from unit where name ilike ${like}))`);
+  }
+  return sql.join(parts, sql` and `);
+}
+
+/** One page by day and id, newest first, with the sums of all that match. */
+export async function loadDealPage(db: Queryable, filter: DealFilter, cursor: { day: string; id: number } | null, limit: number): Promise<DealPage> {
+  const where = whereOf(filter);
+  const after = cursor ? sql`and (d.day, d.id) < (${cursor.day}, ${cursor.id})` : sql``;
+  const page = await db.execute<DealRecord>(sql`
+    select ${DEAL_COLUMNS} from deal d ${DEAL_JOINS} where ${where} ${after} order by d.day desc, d.id desc limit ${limit + 1}`);
+  const totals = await db.execute<{ count: number; won: number; won_credited: number; open: number; open_credited: number }>(sql`
+    select count(*) as count, count(*) filter (where status = 'won') as won, coalesce(sum(credited) filter (where status = 'won'), 0)::bigint as won_credited,
+      count(*) filter (where status = 'open') as open, coalesce(sum(credited) filter (where status = 'open'), 0)::bigint as open_credited
+    from deal d where ${where}`);
+  const deals = page.rows.slice(0, limit).map(toDeal);
+  const last = page.rows.length > limit ? deals.at(-1)! : null;
+  const sums = totals.rows[0]!;
+  return {
+    deals, nextCursor: last && `${last.day}_${last.id}`, count: sums.count,
+    won: { count: sums.won, credited: sums.won_credited }, open: { count: sums.open, credited: sums.open_credited },
+  };
+}
+
+/** One deal, if it lies in the segments; locked against other changes when asked. */
+export async function loadDeal(db: Queryable, id: number, segments: readonly Segment[] | null, lock = false): Promise<Deal | null> {
+  if (lock) await db.execute(sql`select 1 from deal where id = ${id} for update`);
+  const { rows } = await db.execute<DealRecord>(sql`select ${DEAL_COLUMNS} from deal d ${DEAL_JOINS} where d.id = ${id} and ${inSegments(segments)}`);
+  return rows[0] ? toDeal(rows[0]) : null;
+}
+
+/** What a stored deal contributes is read from what is stored, never from what is being sent. */
+export async function loadCredits(db: Queryable, id: number): Promise<{ salespersonId: number; minor: number; basisPoints: number }[]> {
+  const { rows } = await db.execute<{ sp: number; minor: number; bp: number }>(sql`
+    select coalesce(c.salesperson_id, d.salesperson_id) as sp, coalesce(c.credited, d.credited) as minor, coalesce(c.basis_points, 10000) as bp
+    from deal d left join deal_credit c on c.deal_id = d.id where d.id = ${id} order by c.position`);
+  return rows.map((row) => ({ salespersonId: row.sp, minor: row.minor, basisPoints: row.bp }));
+}

@@ -1,0 +1,72 @@
+import { sql } from 'drizzle-orm';
+import * as routes from '#contract/routes/deals';
+import type { DealChange } from '#contract/schemas/deal';
+import { parseDay } from '#core/period/day';
+import type { Endpoints } from '../endpoints';
+import { Refused } from '../problem';
+import { findPeriod } from '../standings/index';
+import { loadNames } from './names';
+import { loadDeal, loadDealPage } from './repository';
+import { bookDeal, restoreDeal, segmentsOf, updateDeal, voidDeal } from './service';
+
+const PAGE = 100;
+const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i;
+
+function parseCursor(text: string | undefined): { day: string; id: number } | null {
+  const match = /^(\d{4}-\d{2}-\d{2})_(\d{1,15})$/.exec(text ?? '');
+  return match && parseDay(match[1]!) !== null ? { day: match[1]!, id: Number(match[2]) } : null;
+}
+
+export function addDealRoutes({ implement, context }: Endpoints): void {
+  const { db } = context;
+
+  implement(routes.listDeals, async ({ query, scope, principal }) => {
+    const unit = query.unit ? scope.findUnit(query.unit) : null;
+    const isCompany = unit === null || unit.kind === 'company';
+    const segments = isCompany ? segmentsOf(scope, principal) : scope.books.tree.segmentsUnder(unit.id);
+    const span = query.period ? findPeriod(scope.books, query.period) : null;
+    return loadDealPage(db, { segments, span, status: query.status, search: query.search?.trim(), voided: query.voided }, parseCursor(query.cursor), query.limit ?? PAGE);
+  });
+
+  implement(routes.getDeal, async ({ params, scope, principal }) => {
+    const deal = await loadDeal(db, params.id, segmentsOf(scope, principal));
+    if (!deal) throw new Refused('unknownDeal', { deal: params.id });
+    return deal;
+  });
+
+  implement(routes.getDealHistory, async ({ params, scope, principal }) => {
+    if (!await loadDeal(db, params.id, segmentsOf(scope, principal))) throw new Refused('unknownDeal', { deal: params.id });
+    const { rows } = await db.execute<DealChange & Record<string, unknown>>(sql`
+      select a.at::text as at, coalesce(u.name, 'system') as who, a.action, a.reason, a.before, a.after
+      from audit a left join app_user u on u.id = a.user_id where a.entity = 'deal' and a.entity_id = ${String(params.id)} order by a.id desc`);
+    // A deal that an import brought has no row of its own for that: the run it points to says who and when.
+    const { rows: brought } = await db.execute<DealChange & Record<string, unknown>>(sql`
+      select r.at::text as at, u.name as who, 'imported' as action, r.file_name as reason, null as before, null as after
+      from deal d join import_run r on r.id = d.import_id join app_user u on u.id = r.user_id where d.id = ${params.id}`);
+    return [...rows, ...brought];
+  });
+
+  implement(routes.bookDeal, async ({ body, scope, principal, request }) => {
+    const key = request.headers['idempotency-key'];
+    return bookDeal(context, { scope, principal }, body, typeof key === 'string' && UUID.test(key) ? key : null);
+  });
+
+  implement(routes.updateDeal, async ({ params, body, scope, principal }) =>
+    updateDeal(context, { scope, principal }, params.id, body.deal, body.version, body.reason));
+  implement(routes.voidDeal, async ({ params, body, scope, principal }) =>
+    voidDeal(context, { scope, principal }, params.id, body.version, body.reason));
+  implement(routes.restoreDeal, async ({ params, body, scope, principal }) =>
+    restoreDeal(context, { scope, principal }, params.id, body.version));
+
+  implement(routes.getPickLists, async ({ scope }) => {
+    const { books } = scope;
+    const rates = context.replica.company!.rates;
+    const day = { from: books.asOf, to: books.asOf + 1 };
+    return {
+      customers: await loadNames(db, 'customer'), products: await loadNames(db, 'product'), categories: await loadNames(db, 'category'),
+      sources: await loadNames(db, 'source'), stages: await loadNames(db, 'stage'), locations: await loadNames(db, 'location'),
+      currencies: [books.currency, ...new Set(rates.map((rate) => rate.currency))],
+      salespeople: books.tree.units.filter((unit) => unit.kind === 'salesperson' && books.tree.isActiveDuring(unit.id, day)).map(({ code, name }) => ({ code, name })),
+    };
+  });
+}

@@ -1,0 +1,156 @@
+import { sql } from 'drizzle-orm';
+import type { Deal, DealInput, SavedDeal } from '#contract/schemas/deal';
+import { differenceOf } from '#core/ledger/contribution';
+import { parseDay } from '#core/period/day';
+import { describePeriod } from '#core/period/words';
+import { buildStanding } from '#core/standing/standing';
+import { showPercent } from '#core/status/percent';
+import type { Principal, Scope } from '../access/index';
+import { recordAudit } from '../audit/record';
+import type { Context } from '../context';
+import type { Transaction } from '../db/client';
+import { announce } from '../db/notify';
+import { appendEntries } from '../ledger/entries';
+import { Refused, refuseFaults } from '../problem';
+import { buildDealChecker, checkDeal } from './check';
+import { toContributions, type DealFacts } from './facts';
+import { loadCredits, loadDeal } from './repository';
+import { insertDeal, replaceDeal, setVoided } from './write';
+
+export interface Caller {
+  scope: Scope;
+  principal: Principal;
+}
+
+const UNIQUE_VIOLATION = '23505';
+
+/** The segments a caller's deals must lie in; null for someone who sees everything, also what stands in no unit. */
+export function segmentsOf(scope: Scope, principal: Pick<Principal, 'unitId'>) {
+  return scope.isWhole ? null : scope.books.tree.segmentsUnder(principal.unitId);
+}
+
+function checkInput(context: Context, { scope }: Caller, input: DealInput): DealFacts {
+  const { tree, rates } = context.replica.company!;
+  const checked = checkDeal(input, buildDealChecker(scope, tree, rates));
+  if (!checked.ok) refuseFaults(checked.faults);
+  return (checked as { facts: DealFacts }).facts;
+}
+
+/**
+ * Books a deal: row, credits, ledger entries, audit and announcement stand or fall together.
+ * With a `key`, a retry gets the first answer and books nothing.
+ */
+export async function bookDeal(context: Context, caller: Caller, input: DealInput, key: string | null): Promise<SavedDeal> {
+  const { userId } = caller.principal;
+  const answered = key === null ? null : await findAnswer(context, userId, key);
+  if (answered) return answered;
+  const facts = checkInput(context, caller, input);
+  const before = readPercent(caller.scope, facts);
+  const deal = await translateUnique(facts.code, () => context.db.transaction(async (tx) => {
+    const id = await insertDeal(tx, facts, userId);
+    await appendEntries(tx, toContributions(facts));
+    const stored = (await loadDeal(tx, id, null))!;
+    await recordAudit(tx, [{ userId, entity: 'deal', entityId: String(id), action: 'booked', after: stored }]);
+    await announce(tx, 'deals', facts.credits.map((credit) => credit.salespersonId));
+    if (key) await tx.execute(sql`insert into answered_request (key, user_id, route, status, answer) values (${key}, ${userId}, 'bookDeal', 201, ${JSON.stringify({ deal: stored, effect: null })})`);
+    return stored;
+  })).catch(async (error: unknown) => {
+    // A retry sent while the first was still under way loses on the key, or on the deal's own id before it.
+    const mayBeRetry = key !== null && (error === LOST_RACE || error instanceof Refused);
+    const first = mayBeRetry ? await findAnswer(context, userId, key) : null;
+    if (first) return first.deal;
+    throw error;
+  });
+  await context.replica.catchUp();
+  return { deal, effect: describeEffect(context, caller, facts, before) };
+}
+
+async function findAnswer({ db }: Context, userId: number, key: string): Promise<SavedDeal | null> {
+  const { rows } = await db.execute<{ answer: SavedDeal }>(sql`select answer from answered_request where user_id = ${userId} and key = ${key}`);
+  return rows[0]?.answer ?? null;
+}
+
+const LOST_RACE = new Error('The same request is being answered.');
+
+/** Turns the database's word for "exists already" into the catalogue's. */
+async function translateUnique<T>(code: string | null, work: () => Promise<T>): Promise<T> {
+  try {
+    return await work();
+  } catch (error) {
+    const cause = ((error as { cause?: unknown }).cause ?? error) as { code?: string; constraint?: string };
+    if (cause.code !== UNIQUE_VIOLATION) throw error;
+    if (cause.constraint === 'answered_request_key') throw LOST_RACE;
+    if (cause.constraint !== 'deal_code') throw error;
+    throw new Refused('dealExists', { deal: code ?? '' });
+  }
+}
+
+/** Changes a deal from the version the caller saw; a newer one is a clash, nothing is overwritten. */
+export async function updateDeal(context: Context, caller: Caller, id: number, input: DealInput, version: number, reason?: string): Promise<SavedDeal> {
+  const facts = checkInput(context, caller, input);
+  const before = readPercent(caller.scope, facts);
+  const deal = await translateUnique(facts.code, () => changeDeal(context, caller, id, version, 'changed', reason ?? null, async (tx) => {
+    await replaceDeal(tx, id, facts);
+    return facts;
+  }));
+  return { deal, effect: describeEffect(context, caller, facts, before) };
+}
+
+export async function voidDeal(context: Context, caller: Caller, id: number, version: number, reason: string): Promise<SavedDeal> {
+  const deal = await changeDeal(context, caller, id, version, 'voided', reason, (tx) => setVoided(tx, id, reason));
+  return { deal, effect: null };
+}
+
+export async function restoreDeal(context: Context, caller: Caller, id: number, version: number): Promise<SavedDeal> {
+  const deal = await changeDeal(context, caller, id, version, 'restored', null, (tx) => setVoided(tx, id, null));
+  return { deal, effect: null };
+}
+
+/** The frame of every change to a stored deal: lock, compare versions, write, and append the difference it makes. */
+async function changeDeal(
+  context: Context, caller: Caller, id: number, version: number, action: string, reason: string | null,
+  write: (tx: Transaction) => Promise<unknown>,
+): Promise<Deal> {
+  const { principal, scope } = caller;
+  const deal = await context.db.transaction(async (tx) => {
+    const before = await loadDeal(tx, id, segmentsOf(scope, principal), true);
+    if (!before) throw new Refused('unknownDeal', { deal: id });
+    if (before.version !== version) throw new Refused('dealChanged', { yours: version, theirs: before.version });
+    const creditsBefore = await loadCredits(tx, id);
+    await write(tx);
+    const after = (await loadDeal(tx, id, null))!;
+    const creditsAfter = await loadCredits(tx, id);
+    await appendEntries(tx, differenceOf(contributionsOfStored(before, creditsBefore), contributionsOfStored(after, creditsAfter)));
+    await recordAudit(tx, [{ userId: principal.userId, entity: 'deal', entityId: String(id), action, before, after, reason }]);
+    await announce(tx, 'deals', [...creditsBefore, ...creditsAfter].map((credit) => credit.salespersonId));
+    return after;
+  });
+  await context.replica.catchUp();
+  return deal;
+}
+
+function contributionsOfStored(deal: Deal, credits: DealFacts['credits']) {
+  return toContributions({ status: deal.status, closedOn: deal.closedOn === null ? null : parseDay(deal.closedOn), credits }, deal.voidedAt !== null);
+}
+
+function standingOfMonth(scope: Scope, facts: DealFacts) {
+  const unitId = facts.credits[0]!.salespersonId;
+  if (facts.status !== 'won' || !scope.sees(unitId)) return null;
+  return buildStanding(scope.books, unitId, scope.books.calendar.periodOf('month', facts.closedOn!), 'revenue');
+}
+
+function readPercent(scope: Scope, facts: DealFacts): string | null {
+  const attainment = standingOfMonth(scope, facts)?.attainment ?? null;
+  return attainment === null ? null : showPercent(attainment);
+}
+
+/** What a booking did, in words: "Ilse Varga now stands at 94% of target in November 2026, before it was 91%." */
+function describeEffect(context: Context, { principal, scope }: Caller, facts: DealFacts, before: string | null) {
+  const standing = standingOfMonth({ ...scope, books: context.replica.booksFor(principal.unitId) }, facts);
+  if (!standing || standing.attainment === null) return null;
+  const { books } = scope;
+  const name = books.tree.find(standing.unitId)!.name;
+  const now = showPercent(standing.attainment);
+  const from = before === null || before === now ? '' : `, before it was ${before}`;
+  return { sentence: `${name} now stands at ${now} of target in ${describePeriod(standing.period, books.calendar)}${from}.` };
+}

@@ -1,0 +1,49 @@
+import { eq, sql } from 'drizzle-orm';
+import { toIsoDay } from '#core/period/day';
+import type { Queryable } from '../db/client';
+import { deal, dealCredit } from '../db/tables/index';
+import type { DealFacts } from './facts';
+import { resolveEach } from './names';
+
+/** The columns of a deal's facts, with names turned into ids. */
+async function toColumns(tx: Queryable, facts: DealFacts) {
+  const ids = await resolveEach(tx, { ...facts.names, customer: facts.customer });
+  const day = (value: number | null) => (value === null ? null : toIsoDay(value));
+  return {
+    stageId: ids.stage, productId: ids.product, categoryId: ids.category, sourceId: ids.source, locationId: ids.location, customerId: ids.customer!,
+    status: facts.status, salespersonId: facts.credits[0]!.salespersonId,
+    amount: facts.amount, currency: facts.currency, credited: facts.credited,
+    closedOn: day(facts.closedOn), expectedOn: day(facts.expectedOn), openedOn: day(facts.openedOn),
+    probability: facts.probability === null ? null : String(facts.probability),
+    quantity: facts.quantity === null ? null : String(facts.quantity),
+    cost: facts.cost, commissionRate: facts.commissionRate === null ? null : String(facts.commissionRate), notes: facts.notes,
+  };
+}
+
+/** Stores a new deal and its credits; returns its id. A second deal with the same code is a unique violation. */
+export async function insertDeal(tx: Queryable, facts: DealFacts, userId: number): Promise<number> {
+  const columns = await toColumns(tx, facts);
+  const code = facts.code ? sql`${facts.code}` : sql`'B-' || lpad(currval(pg_get_serial_sequence('deal', 'id'))::text, 6, '0')`;
+  const [row] = await tx.insert(deal).values({ ...columns, id: sql`nextval(pg_get_serial_sequence('deal', 'id'))` as never, code: code as never, createdBy: userId }).returning({ id: deal.id });
+  await saveCredits(tx, row!.id, facts);
+  return row!.id;
+}
+
+/** Replaces the facts of a deal and raises its version. */
+export async function replaceDeal(tx: Queryable, id: number, facts: DealFacts): Promise<void> {
+  const columns = await toColumns(tx, facts);
+  await tx.update(deal).set({ ...columns, ...(facts.code ? { code: facts.code } : {}), version: sql`${deal.version} + 1` }).where(eq(deal.id, id));
+  await tx.delete(dealCredit).where(eq(dealCredit.dealId, id));
+  await saveCredits(tx, id, facts);
+}
+
+async function saveCredits(tx: Queryable, id: number, facts: DealFacts): Promise<void> {
+  if (facts.credits.length < 2) return;
+  await tx.insert(dealCredit).values(facts.credits.map((credit, position) => ({
+    dealId: id, salespersonId: credit.salespersonId, position, basisPoints: credit.basisPoints, credited: credit.minor,
+  })));
+}
+
+export async function setVoided(tx: Queryable, id: number, reason: string | null): Promise<void> {
+  await tx.update(deal).set({ voidedAt: (reason === null ? null : sql`now()`) as never, voidReason: reason, version: sql`${deal.version} + 1` }).where(eq(deal.id, id));
+}

@@ -1,0 +1,76 @@
+import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
+import { API, PERMISSIONS, type AnswerOf, type AnyRoute, type BodyOf, type ParamsOf, type QueryOf } from '#contract/routes/route';
+import { identify } from './access/identify';
+import { mayDo } from './access/permissions';
+import type { Principal } from './access/principal';
+import { buildScope, type Scope } from './access/scope';
+import type { Context } from './context';
+import { Refused } from './problem';
+
+export interface Call<R extends AnyRoute> {
+  body: BodyOf<R>;
+  query: QueryOf<R>;
+  params: ParamsOf<R>;
+  principal: Principal;
+  scope: Scope;
+  request: FastifyRequest;
+  reply: FastifyReply;
+}
+
+export interface Endpoints {
+  context: Context;
+  /** Binds a record of the contract to what it does; sign-in, permission and CSRF are checked before it is called. */
+  implement<R extends AnyRoute>(route: R, handler: (call: Call<R>) => Promise<AnswerOf<R>>): void;
+  implemented: ReadonlySet<string>;
+}
+
+/** The one door through which every request of the API comes. */
+export function buildEndpoints(app: FastifyInstance, context: Context): Endpoints {
+  const implemented = new Set<string>();
+  return {
+    context,
+    implemented,
+    implement(route, handler) {
+      if (!PERMISSIONS.includes(route.permission)) throw new Error(`The endpoint ${route.id} names no permission.`);
+      implemented.add(route.id);
+      app.route({
+        method: route.method,
+        url: API + route.path,
+        schema: {
+          ...(route.params ? { params: route.params } : {}),
+          ...(route.query ? { querystring: route.query } : {}),
+          ...(route.body ? { body: route.body } : {}),
+        },
+        // Before the body is read: nobody without the right makes the server read 200 MB.
+        onRequest: async (request) => {
+          request.principal = await admit(context, route, request);
+        },
+        handler: async (request, reply) => {
+          if (route.status) reply.status(route.status);
+          const principal = request.principal!;
+          const scope = principal && context.replica.company ? buildScope(context.replica, principal) : (undefined as unknown as Scope);
+          return handler({ body: request.body, query: request.query, params: request.params, principal, scope, request, reply } as Call<typeof route>);
+        },
+      });
+    },
+  };
+}
+
+async function admit(context: Context, route: AnyRoute, request: FastifyRequest): Promise<Principal | null> {
+  if (route.permission === 'anyone') {
+    refuseForeignPage(request);
+    return null;
+  }
+  if (!context.replica.company) throw new Refused('notSetUp');
+  const principal = await identify(context.db, request);
+  if (!principal) throw new Refused('notSignedIn');
+  if (!mayDo(principal.role, route.permission)) throw new Refused('forbidden', { role: principal.role });
+  if (route.method !== 'GET' && principal.csrf !== null && request.headers['x-csrf'] !== principal.csrf) throw new Refused('csrf');
+  return principal;
+}
+
+/** Without a session there is no CSRF value yet; a page of another origin is known by the header browsers add. */
+function refuseForeignPage(request: FastifyRequest): void {
+  const site = request.headers['sec-fetch-site'];
+  if (request.method !== 'GET' && site !== undefined && site !== 'same-origin' && site !== 'none') throw new Refused('csrf');
+}

@@ -1,0 +1,171 @@
+import type pg from 'pg';
+import { END_OF_TIME, FIRST_DAY, toIsoDay } from '#core/period/day';
+import { segmentsOf } from '../deals/index';
+import { FOLD_LOCK } from '../ledger/fold';
+import { CHANNEL } from '../db/notify';
+import type { ImportCall } from './call';
+import type { ImportTally } from './report';
+import { PICK_LISTS, type AllNameIds } from './staging';
+
+export interface Counts {
+  created: number;
+  changed: number;
+  same: number;
+}
+
+/** More differences than this go straight into the daily totals, and readers load anew; fewer are appended as entries. */
+const MOST_ENTRIES = 50_000;
+
+const FACT_COLUMNS = ['status', 'salesperson_id', 'customer_id', 'amount', 'currency', 'credited', 'closed_on', 'expected_on', 'opened_on', 'probability',
+  'stage_id', 'product_id', 'category_id', 'source_id', 'location_id', 'quantity', 'cost', 'commission_rate', 'notes'];
+const list = (prefix: string) => FACT_COLUMNS.map((column) => `${prefix}.${column}`).join(', ');
+
+const DIFFERS = `((${list('s')}) is distinct from (${list('d')}) or s.credit is distinct from c.credit)`;
+const STORED_CREDIT = `left join (select deal_id, string_agg(salesperson_id || ':' || basis_points || ':' || credited, ',' order by position) as credit
+  from deal_credit group by deal_id) c on c.deal_id = d.id`;
+
+/** Staged rows with the ids of new names in place of their stand-ins. */
+const RESOLVED = `(select s.code, s.line, s.credit, ${FACT_COLUMNS.map((column) => {
+    const pick = column.replace(/_id$/, '');
+    return (PICK_LISTS as string[]).includes(pick) ? `coalesce(new_${pick}.id, s.${column}) as ${column}` : `s.${column}`;
+  }).join(', ')}
+  from staged s ${PICK_LISTS.map((pick) => `left join new_${pick} on new_${pick}.stand_in = s.${pick}_id`).join(' ')})`;
+
+/** What an import would do, without doing it. */
+export async function countStaged(client: pg.ClientBase): Promise<Counts> {
+  await findTouched(client);
+  return countTouched(client);
+}
+
+/** Writes the staged rows that are new or differ. Rows that meet someone else's deal are refused, and then nothing is written. */
+export async function applyStaged(call: ImportCall, client: pg.ClientBase, names: AllNameIds, tally: ImportTally): Promise<Counts> {
+  await addNames(client, names);
+  await findTouched(client);
+  await refuseForeign(call, client, tally);
+  const counts = await countTouched(client);
+  if (tally.refused > 0) return counts;
+
+  const importId = await startRun(call, client, counts);
+  await insertNew(client, importId, call.principal.userId, counts);
+  await collectOldTotals(client);
+  await updateChanged(client, importId, call.principal.userId);
+  await saveSplits(client);
+  await collectNewTotals(client);
+  await writeTotals(client);
+  await client.query(`insert into audit (user_id, entity, entity_id, action, after, import_id) values ($1, 'import', $2, 'deals imported', $3, $4)`,
+    [call.principal.userId, String(importId), JSON.stringify({ fileName: call.fileName, ...counts }), importId]);
+  await client.query('select pg_notify($1, $2)', [CHANNEL, 'deals:*']);
+  return counts;
+}
+
+/** Adds the file's new names and notes which ids their stand-ins mean. */
+async function addNames(client: pg.ClientBase, names: AllNameIds): Promise<void> {
+  for (const pick of PICK_LISTS) {
+    const { added } = names[pick];
+    await client.query(`insert into ${pick} (name) select n from unnest($1::text[]) n on conflict do nothing`, [added]);
+    await client.query(`create temp table new_${pick} on commit drop as
+      select -w.at::int as stand_in, t.id from unnest($1::text[]) with ordinality w(name, at) join ${pick} t on lower(t.name) = lower(w.name)`, [added]);
+    await client.query(`analyze new_${pick}`);
+  }
+}
+
+/** One pass over file and book: rows that are new (no id) or differ. */
+async function findTouched(client: pg.ClientBase): Promise<void> {
+  await client.query('analyze staged');
+  await client.query(`create temp table touched on commit drop as
+    select s.line, d.id, d.voided_at is not null as voided, case when d.id is not null then s.code end as code
+    from staged s left join deal d on d.code = s.code ${STORED_CREDIT} where d.id is null or ${DIFFERS}`);
+  await client.query('analyze touched');
+}
+
+async function countTouched(client: pg.ClientBase): Promise<Counts> {
+  const { rows: [{ total, created, changed }] } = await client.query(`
+    select (select count(*) from staged) as total, count(*) filter (where id is null) as created, count(id) as changed from touched`);
+  return { created, changed, same: total - created - changed };
+}
+
+/** A row must not take over a deal that lies outside the importer's unit. */
+async function refuseForeign(call: ImportCall, client: pg.ClientBase, tally: ImportTally): Promise<void> {
+  const segments = segmentsOf(call.scope, call.principal);
+  if (segments === null) return;
+  const clip = (day: number) => toIsoDay(Math.min(Math.max(day, FIRST_DAY), END_OF_TIME));
+  const { rows } = await client.query(`select ch.line, ch.code from touched ch join deal d on d.id = ch.id
+    where not exists (select 1 from unnest($1::int[], $2::date[], $3::date[]) s(id, f, t) where s.id = d.salesperson_id and d.day >= s.f and d.day < s.t)`,
+  [segments.map((each) => each.salespersonId), segments.map((each) => clip(each.from)), segments.map((each) => clip(each.to))]);
+  for (const row of rows) tally.refuse(row.line, [{ field: 'deal', code: 'outsideUnit' }], () => row.code);
+}
+
+async function startRun(call: ImportCall, client: pg.ClientBase, { created, changed, same }: Counts): Promise<number> {
+  const { rows } = await client.query(`insert into import_run (kind, file_name, user_id, created, changed, same) values ('deals', $1, $2, $3, $4, $5) returning id`,
+    [call.fileName, call.principal.userId, created, changed, same]);
+  return rows[0].id;
+}
+
+async function insertNew(client: pg.ClientBase, importId: number, userId: number, { created, changed, same }: Counts): Promise<void> {
+  if (created === 0) return;
+  const onlyNew = changed + same === 0 ? '' : 'join touched t on t.line = s.line and t.id is null';
+  await client.query(`insert into deal (code, ${FACT_COLUMNS.join(', ')}, import_id, created_by)
+    select s.code, ${list('s')}, $1, $2 from ${RESOLVED} s ${onlyNew}`, [importId, userId]);
+}
+
+/** Contributions by the rule of core/ledger/contribution, in SQL because a file may hold millions; a test holds both together. */
+const contributions = (sign: 1 | -1, source: string, where: string) => `
+  insert into delta select salesperson_id, part, day, sum(amount) from (
+    select coalesce(k.salesperson_id, d.salesperson_id) as salesperson_id, 'revenue' as part, d.closed_on as day, ${sign} * coalesce(k.credited, d.credited) as amount
+      from ${source} left join deal_credit k on k.deal_id = d.id where d.status = 'won' and ${where}
+    union all
+    select d.salesperson_id, 'won', d.closed_on, ${sign} from ${source} where d.status = 'won' and d.credited > 0 and ${where}
+  ) each group by 1, 2, 3`;
+
+async function collectOldTotals(client: pg.ClientBase): Promise<void> {
+  await client.query('create temp table delta (salesperson_id int, part text, day date, amount bigint) on commit drop');
+  await client.query(contributions(-1, 'touched ch join deal d on d.id = ch.id', 'not ch.voided'));
+}
+
+async function updateChanged(client: pg.ClientBase, importId: number, userId: number): Promise<void> {
+  await client.query(`
+    with before as (select d.id, to_jsonb(d) as row from touched ch join deal d on d.id = ch.id),
+    updated as (
+      update deal d set ${FACT_COLUMNS.map((column) => `${column} = s.${column}`).join(', ')}, version = d.version + 1
+      from ${RESOLVED} s join touched ch on ch.line = s.line where d.id = ch.id returning d.id, to_jsonb(d) as row
+    )
+    insert into audit (user_id, entity, entity_id, action, before, after, import_id)
+    select $2, 'deal', u.id::text, 'changed by import', b.row, u.row, $1 from updated u join before b on b.id = u.id`, [importId, userId]);
+  await client.query('delete from deal_credit where deal_id in (select id from touched where id is not null)');
+}
+
+async function saveSplits(client: pg.ClientBase): Promise<void> {
+  await client.query(`
+    insert into deal_credit (deal_id, salesperson_id, position, basis_points, credited)
+    select d.id, split_part(p.part, ':', 1)::int, p.at - 1, split_part(p.part, ':', 2)::int, split_part(p.part, ':', 3)::bigint
+    from staged s join touched t on t.line = s.line join deal d on d.code = s.code
+    cross join unnest(string_to_array(s.credit, ',')) with ordinality p(part, at) where s.credit is not null`);
+}
+
+async function collectNewTotals(client: pg.ClientBase): Promise<void> {
+  await client.query(contributions(1, 'touched ch join deal d on d.id = ch.id', 'not ch.voided'));
+  const fresh = 'staged s join touched t on t.line = s.line and t.id is null';
+  await client.query(`
+    insert into delta select salesperson_id, part, day, sum(amount) from (
+      select s.salesperson_id, 'revenue' as part, s.closed_on as day, s.credited as amount from ${fresh} where s.status = 'won' and s.credit is null
+      union all
+      select k.salesperson_id, 'revenue', d.closed_on, k.credited from ${fresh} join deal d on d.code = s.code join deal_credit k on k.deal_id = d.id
+        where s.status = 'won' and s.credit is not null
+      union all
+      select s.salesperson_id, 'won', s.closed_on, 1 from ${fresh} where s.status = 'won' and s.credited > 0
+    ) each group by 1, 2, 3`);
+}
+
+async function writeTotals(client: pg.ClientBase): Promise<void> {
+  const sums = 'select salesperson_id, part, day, sum(amount) as amount from delta group by 1, 2, 3 having sum(amount) <> 0';
+  await client.query('analyze delta');
+  const { rows: [{ count }] } = await client.query('select count(*) as count from delta');
+  if (count <= MOST_ENTRIES) {
+    await client.query(`insert into ledger_entry (salesperson_id, part, day, amount) ${sums}`);
+    return;
+  }
+  await client.query('select pg_advisory_xact_lock($1)', [FOLD_LOCK]);
+  await client.query(`insert into daily_total (salesperson_id, part, day, amount) ${sums} order by 1, 2, 3
+    on conflict (salesperson_id, part, day) do update set amount = daily_total.amount + excluded.amount`);
+  await client.query('update ledger_state set epoch = epoch + 1');
+}

@@ -1,0 +1,12 @@
+import type { Principal, Scope } from '../access/index';
+import type { Context } from '../context';
+
+export interface ImportCall {
+  context: Context;
+  scope: Scope;
+  principal: Principal;
+  fileName: string;
+  /** Read and check only. */
+  isCheck: boolean;
+  signal: AbortSignal;
+}

@@ -1,0 +1,60 @@
+import { Readable } from 'node:stream';
+import fc from 'fast-check';
+import Papa from 'papaparse';
+import { describe, expect, it } from 'vitest';
+import { readCsv, toCsv, type CsvRecord } from './csv';
+
+const COLUMNS = { known: ['a', 'b', 'c'], required: ['a'] };
+
+/** Reads bytes cut into pieces of the given sizes, as a network would hand them over. */
+async function readInPieces(bytes: Buffer, sizes: readonly number[]): Promise<CsvRecord[]> {
+  const pieces: Buffer[] = [];
+  for (let at = 0, i = 0; at < bytes.length; i++) {
+    const size = sizes[i % sizes.length]!;
+    pieces.push(bytes.subarray(at, at + size));
+    at += size;
+  }
+  const records: CsvRecord[] = [];
+  await readCsv(Readable.from(pieces), COLUMNS, (_heading, batch) => {
+    records.push(...batch);
+  });
+  return records;
+}
+
+describe('reading CSV as it arrives', () => {
+  const field = fc.string({ unit: fc.constantFrom('x', 'ü', '€', '🙂', ',', '"', '\n', ';', ' '), maxLength: 6 });
+  const rows = fc.array(fc.tuple(field, field, field), { minLength: 1, maxLength: 12 });
+  const sizes = fc.array(fc.integer({ min: 1, max: 40 }), { minLength: 1, maxLength: 5 });
+
+  it('gives the same fields however the bytes are cut, even within a letter or a quote', async () => {
+    await fc.assert(fc.asyncProperty(rows, sizes, async (data, cuts) => {
+      // The first field is never empty, so that no record looks like an empty line.
+      const filled = data.map(([a, b, c]) => [`r${a}`, b, c]);
+      const bytes = Buffer.from(Papa.unparse({ fields: ['a', 'b', 'c'], data: filled }, { newline: '\r\n' }));
+      const records = await readInPieces(bytes, cuts);
+      expect(records.map((record) => record.fields)).toEqual(filled);
+    }));
+  });
+
+  it('numbers lines as an editor does', async () => {
+    const records = await readInPieces(Buffer.from('a,b,c\n1,"x\ny",3\n\n4,5,6\n'), [7]);
+    expect(records.map((record) => record.line)).toEqual([2, 5]);
+  });
+
+  it('reports columns it does not know', async () => {
+    const heading = await readCsv('b,Z,a\n1,2,3\n', COLUMNS, () => undefined);
+    expect(heading).toMatchObject({ at: { a: 2, b: 0, c: null }, ignored: ['z'], width: 3 });
+  });
+
+  it('does not wait for ever for a quote to close', async () => {
+    const endless = Buffer.from(`a,b,c\n1,"${'x'.repeat(3_000_000)}`);
+    await expect(readInPieces(endless, [65_536])).rejects.toMatchObject({ code: 'invalidInput' });
+  });
+});
+
+describe('writing CSV', () => {
+  it('quotes what must be quoted and ends lines with CRLF', () => {
+    expect(toCsv(['a', 'b'], [['x,y', 'say "hi"'], [null, 3]])).toBe('a,b\r\n"x,y","say ""hi"""\r\n,3\r\n');
+    expect(toCsv(['a', 'b'], [['1', '2']], false)).toBe('1,2\r\n');
+  });
+});

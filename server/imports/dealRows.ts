@@ -1,0 +1,63 @@
+import type { FieldFault } from '#contract/errors/catalogue';
+import { DEAL_STATUSES, type DealInput, type DealStatus } from '#contract/schemas/deal';
+import { parseCreditText } from '#core/money/credit';
+import { checkDeal, type DealChecker, type DealFacts } from '../deals/index';
+
+export const DEAL_COLUMNS_OF_FILE = {
+  known: ['deal', 'salesperson', 'customer', 'amount', 'currency', 'status', 'closed_on', 'expected_on', 'opened_on', 'probability', 'stage', 'product', 'category', 'source', 'location', 'quantity', 'cost', 'commission_rate', 'credit', 'notes'],
+  required: ['deal', 'salesperson', 'customer', 'amount', 'status'],
+};
+
+/** The file's column of each field of a deal, for pointing at faults. */
+const COLUMN_OF: Record<string, string> = { closedOn: 'closed_on', expectedOn: 'expected_on', openedOn: 'opened_on', commissionRate: 'commission_rate' };
+const DECIMAL = /^-?\d{1,15}(\.\d{1,10})?$/;
+
+export type CheckedRow = { ok: true; facts: DealFacts & { code: string } } | { ok: false; faults: FieldFault[] };
+
+/** Reads one row of `deals.csv` and checks it by the same rules as the form. Faults name the file's columns. */
+export function checkDealRow(valueAt: (column: string) => string, checker: DealChecker): CheckedRow {
+  const faults: FieldFault[] = [];
+  const number = (column: string, code: FieldFault['code'], isValid: (value: number) => boolean) => {
+    const text = valueAt(column);
+    if (text === '') return null;
+    const value = Number(text);
+    if (DECIMAL.test(text) && isValid(value)) return value;
+    faults.push({ field: column, code });
+    return null;
+  };
+  const isShare = (value: number) => value >= 0 && value <= 1;
+
+  const deal = valueAt('deal');
+  if (deal === '') faults.push({ field: 'deal', code: 'required' });
+  if (deal.length > 80) faults.push({ field: 'deal', code: 'tooLong', params: { max: 80 } });
+  const customer = valueAt('customer');
+  if (customer === '') faults.push({ field: 'customer', code: 'required' });
+  if (customer.length > 200) faults.push({ field: 'customer', code: 'tooLong', params: { max: 200 } });
+  const status = valueAt('status') as DealStatus;
+  if (!DEAL_STATUSES.includes(status)) faults.push({ field: 'status', code: 'unknownStatus' });
+  const probability = number('probability', 'range01', isShare);
+  const commissionRate = number('commission_rate', 'range01', isShare);
+  const quantity = number('quantity', 'notANumber', () => true);
+  const credit = readCredit(valueAt('credit'), faults);
+  if (faults.length > 0) return { ok: false, faults };
+
+  const input: DealInput = {
+    deal, salesperson: valueAt('salesperson'), customer, amount: valueAt('amount'), currency: valueAt('currency'), status,
+    closedOn: valueAt('closed_on'), expectedOn: valueAt('expected_on'), openedOn: valueAt('opened_on'), probability,
+    stage: valueAt('stage'), product: valueAt('product'), category: valueAt('category'), source: valueAt('source'), location: valueAt('location'),
+    quantity, cost: valueAt('cost'), commissionRate, credit, notes: valueAt('notes'),
+  };
+  const checked = checkDeal(input, checker);
+  if (!checked.ok) return { ok: false, faults: checked.faults.map((fault) => ({ ...fault, field: COLUMN_OF[fault.field] ?? fault.field })) };
+  return { ok: true, facts: { ...checked.facts, code: deal } };
+}
+
+function readCredit(text: string, faults: FieldFault[]): DealInput['credit'] {
+  if (text === '') return null;
+  const shares = parseCreditText(text);
+  if (!shares) {
+    faults.push({ field: 'credit', code: 'sharesNot100' });
+    return null;
+  }
+  return shares.length < 2 ? null : shares.map((share) => ({ salesperson: share.salesperson, percent: share.basisPoints / 100 }));
+}

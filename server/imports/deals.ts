@@ -1,0 +1,110 @@
+import type { Readable } from 'node:stream';
+import type pg from 'pg';
+import type { ImportReport } from '#contract/schemas/import';
+import { buildDealChecker } from '../deals/index';
+import type { ImportCall } from './call';
+import { readCsv, type CsvHeading, type CsvRecord } from './csv';
+import { checkDealRow, DEAL_COLUMNS_OF_FILE } from './dealRows';
+import { applyStaged, countStaged } from './applyDeals';
+import { checkWidth, fieldReader, ImportTally } from './report';
+import { copyIntoStaging, createStaging, loadAllNameIds, PICK_LISTS, toCopyLine, type AllNameIds } from './staging';
+
+/**
+ * Imports `deals.csv`: every row is checked by the rules of the form on its way into a staging table; then the
+ * differences to the book are written in the same transaction, all or none. The same file again changes nothing.
+ */
+export async function importDeals(call: ImportCall, body: Readable): Promise<ImportReport> {
+  const client = await call.context.pool.connect();
+  let report: ImportReport;
+  try {
+    await client.query('begin');
+    report = await stageAndApply(call, client, body);
+    await client.query(report.written ? 'commit' : 'rollback');
+  } catch (error) {
+    await client.query('rollback').catch(() => undefined);
+    throw error;
+  } finally {
+    client.release();
+  }
+  if (report.written) await call.context.replica.catchUp();
+  return report;
+}
+
+async function stageAndApply(call: ImportCall, client: pg.PoolClient, body: Readable): Promise<ImportReport> {
+  const { context, scope } = call;
+  const { tree, rates } = context.replica.company!;
+  const rows = new DealRows(buildDealChecker(scope, tree, rates), await loadAllNameIds(client));
+  await createStaging(client);
+  await copyIntoStaging(client, rows.toLines(body, call.signal));
+  const names = PICK_LISTS.map((list) => ({ list, count: rows.names[list].added.length })).filter((each) => each.count > 0);
+  const mayWrite = !call.isCheck && rows.tally.refused === 0;
+  const counts = mayWrite ? await applyStaged(call, client, rows.names, rows.tally) : await countStaged(client);
+  return rows.tally.toReport('deals', rows.heading!, {
+    ...counts, newNames: names, written: mayWrite && rows.tally.refused === 0,
+    value: { read: rows.tally.valueRead, refused: rows.tally.valueRefused },
+  });
+}
+
+/** Turns records into staging lines, keeping tally of what is refused and why. */
+class DealRows {
+  readonly tally = new ImportTally();
+  heading: CsvHeading | null = null;
+  private lines = new Map<string, number>();
+
+  constructor(private checker: ReturnType<typeof buildDealChecker>, readonly names: AllNameIds) {}
+
+  async *toLines(body: Readable, signal: AbortSignal): AsyncGenerator<string> {
+    const queue: string[] = [];
+    let wake = () => {};
+    let done = false;
+    let failure: unknown = null;
+    const room = { resolve: () => {} };
+    const reading = readCsv(body, DEAL_COLUMNS_OF_FILE, async (heading, records) => {
+      signal.throwIfAborted();
+      this.heading = heading;
+      queue.push(this.toBlock(heading, records));
+      wake();
+      if (queue.length > 4) await new Promise<void>((resolve) => (room.resolve = resolve));
+    }).then((heading) => (this.heading = heading), (error: unknown) => (failure = error)).finally(() => {
+      done = true;
+      wake();
+    });
+    while (!done || queue.length > 0) {
+      if (queue.length === 0) await new Promise<void>((resolve) => (wake = resolve));
+      const block = queue.shift();
+      room.resolve();
+      if (block) yield block;
+    }
+    await reading;
+    if (failure) throw failure;
+  }
+
+  private toBlock(heading: CsvHeading, records: readonly CsvRecord[]): string {
+    let block = '';
+    for (const { line, fields } of records) block += this.toLine(heading, line, fields);
+    return block;
+  }
+
+  private toLine(heading: CsvHeading, line: number, fields: string[]): string {
+    this.tally.read++;
+    const valueAt = fieldReader(heading, fields);
+    const width = checkWidth(heading, fields);
+    if (width) {
+      this.tally.refuse(line, [width], () => fields.join(','));
+      return '';
+    }
+    const checked = checkDealRow(valueAt, this.checker);
+    if (!checked.ok) {
+      this.tally.refuse(line, checked.faults, valueAt);
+      return '';
+    }
+    const first = this.lines.get(checked.facts.code);
+    if (first !== undefined) {
+      this.tally.refuse(line, [{ field: 'deal', code: 'duplicate', params: { line: first } }], valueAt);
+      return '';
+    }
+    this.lines.set(checked.facts.code, line);
+    this.tally.valueRead += checked.facts.credited;
+    return toCopyLine(checked.facts, this.names, line);
+  }
+}

@@ -1,0 +1,64 @@
+import { sql } from 'drizzle-orm';
+import type { Deal } from '#contract/schemas/deal';
+import type { ImportKind } from '#contract/schemas/import';
+import { END_OF_TIME, FIRST_DAY, toIsoDay } from '#core/period/day';
+import type { Principal, Scope } from '../access/index';
+import type { Context } from '../context';
+import { unit } from '../db/tables/index';
+import { DEAL_COLUMNS, DEAL_JOINS, inSegments, segmentsOf, toDeal } from '../deals/index';
+import { toText } from '../targets/index';
+import { toCsv } from './csv';
+import { DEAL_COLUMNS_OF_FILE } from './dealRows';
+import { loadStoredTargets } from './storedTargets';
+import { TARGET_COLUMNS } from './targets';
+import { UNIT_COLUMNS } from './units';
+
+interface ExportCall {
+  context: Context;
+  scope: Scope;
+  principal: Principal;
+}
+
+const DEALS_AT_ONCE = 5_000;
+
+/** The file an import takes, of what the reader may see, piece by piece. */
+export function exportFile(kind: ImportKind, call: ExportCall): AsyncGenerator<string> {
+  return { deals: exportDeals, targets: exportTargets, units: exportUnits }[kind](call);
+}
+
+async function* exportDeals({ context, scope, principal }: ExportCall): AsyncGenerator<string> {
+  const where = inSegments(segmentsOf(scope, principal));
+  yield toCsv(DEAL_COLUMNS_OF_FILE.known, []);
+  for (let after = 0; ;) {
+    const { rows } = await context.db.execute<Parameters<typeof toDeal>[0]>(sql`
+      select ${DEAL_COLUMNS} from deal d ${DEAL_JOINS} where d.id > ${after} and d.voided_at is null and ${where} order by d.id limit ${DEALS_AT_ONCE}`);
+    if (rows.length === 0) return;
+    yield toCsv(DEAL_COLUMNS_OF_FILE.known, rows.map((row) => toRow(toDeal(row))), false);
+    after = rows.at(-1)!.id;
+  }
+}
+
+function toRow(deal: Deal): (string | number | null)[] {
+  const credit = deal.credit?.map((each) => `${each.salesperson}:${each.percent}`).join(';') ?? null;
+  return [deal.deal, deal.salesperson, deal.customer, deal.amount, deal.currency, deal.status, deal.closedOn, deal.expectedOn, deal.openedOn, deal.probability,
+    deal.stage, deal.product, deal.category, deal.source, deal.location, deal.quantity, deal.cost, deal.commissionRate, credit, deal.notes];
+}
+
+async function* exportTargets({ context, scope }: ExportCall): AsyncGenerator<string> {
+  const { books } = scope;
+  const rows = [...(await loadStoredTargets(context.db)).values()].filter((row) => row.target !== null && scope.sees(row.unitId));
+  yield toCsv(TARGET_COLUMNS.known, rows.map((row) => {
+    const text = (value: number | null) => toText(value, row.measure, books.currency);
+    return [books.tree.find(row.unitId)!.code, row.periodId, row.measure, text(row.target), text(row.floor), text(row.stretch), row.note];
+  }));
+}
+
+async function* exportUnits({ context, scope }: ExportCall): AsyncGenerator<string> {
+  const { tree } = scope.books;
+  const details = new Map((await context.db.select().from(unit)).map((each) => [each.id, each]));
+  yield toCsv(UNIT_COLUMNS.known, tree.units.flatMap((each) => tree.membershipsOf(each.id).map((place) => [
+    each.code, each.name, each.kind, place.parentId === null ? null : tree.find(place.parentId)?.code ?? null,
+    place.from === FIRST_DAY ? null : toIsoDay(place.from), place.to === END_OF_TIME ? null : toIsoDay(place.to - 1),
+    details.get(each.id)!.email, details.get(each.id)!.country,
+  ])));
+}

@@ -1,0 +1,3 @@
+export { addFileRoutes } from './routes';
+export { importDeals } from './deals';
+export { readUnitsFile } from './units';

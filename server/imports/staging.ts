@@ -1,0 +1,80 @@
+import { pipeline } from 'node:stream/promises';
+import { Readable } from 'node:stream';
+import type pg from 'pg';
+import { from as copyFrom } from 'pg-copy-streams';
+import { toIsoDay, type Day } from '#core/period/day';
+import { PICK_TABLES, type DealFacts, type PickTable } from '../deals/index';
+
+/** Ids of names as a file uses them; a name that is not there yet gets a negative stand-in until the end of the file. */
+export class NameIds {
+  private known = new Map<string, number>();
+  readonly added: string[] = [];
+
+  static async load(client: pg.ClientBase, list: PickTable): Promise<NameIds> {
+    const ids = new NameIds();
+    const { rows } = await client.query<{ id: number; key: string }>(`select id, lower(name) as key from ${list}`);
+    for (const row of rows) ids.known.set(row.key, row.id);
+    return ids;
+  }
+
+  idOf(name: string | null): number | null {
+    if (name === null) return null;
+    const key = name.toLowerCase();
+    let id = this.known.get(key);
+    if (id === undefined) {
+      this.added.push(name);
+      this.known.set(key, (id = -this.added.length));
+    }
+    return id;
+  }
+}
+
+export type AllNameIds = Record<PickTable, NameIds>;
+export const PICK_LISTS = Object.keys(PICK_TABLES) as PickTable[];
+
+export async function loadAllNameIds(client: pg.ClientBase): Promise<AllNameIds> {
+  const entries: [PickTable, NameIds][] = [];
+  for (const list of PICK_LISTS) entries.push([list, await NameIds.load(client, list)]);
+  return Object.fromEntries(entries) as AllNameIds;
+}
+
+const COLUMNS = ['code', 'status', 'salesperson_id', 'customer_id', 'amount', 'currency', 'credited', 'closed_on', 'expected_on', 'opened_on', 'probability',
+  'stage_id', 'product_id', 'category_id', 'source_id', 'location_id', 'quantity', 'cost', 'commission_rate', 'notes', 'credit', 'line'] as const;
+
+/** A temporary table of checked rows, in the deal's own column types. */
+export async function createStaging(client: pg.ClientBase): Promise<void> {
+  await client.query(`create temp table staged (
+    code text not null, status text not null, salesperson_id int not null, customer_id int not null, amount bigint not null, currency char(3) not null,
+    credited bigint not null, closed_on date, expected_on date, opened_on date, probability numeric(5,4), stage_id int, product_id int, category_id int,
+    source_id int, location_id int, quantity numeric(18,3), cost bigint, commission_rate numeric(5,4), notes text, credit text, line int not null
+  ) on commit drop`);
+}
+
+const isoDays = new Map<Day, string>();
+
+/** Files hold few different days and many rows. */
+function isoDay(day: Day | null): string {
+  if (day === null) return '\\N';
+  let text = isoDays.get(day);
+  if (text === undefined) isoDays.set(day, (text = toIsoDay(day)));
+  return text;
+}
+
+const nullable = (value: string | number | null) => (value === null ? '\\N' : String(value));
+const escape = (text: string) => (/[\\\t\n\r]/.test(text) ? text.replace(/\\/g, '\\\\').replace(/\t/g, '\\t').replace(/\n/g, '\\n').replace(/\r/g, '\\r') : text);
+
+/** One line of COPY's text format. Split credit is written as "salesperson:basis points:minor" by id, first-named first. */
+export function toCopyLine(facts: DealFacts & { code: string }, names: AllNameIds, line: number): string {
+  const credit = facts.credits.length < 2 ? '\\N' : facts.credits.map((each) => `${each.salespersonId}:${each.basisPoints}:${each.minor}`).join(',');
+  return `${escape(facts.code)}\t${facts.status}\t${facts.credits[0]!.salespersonId}\t${names.customer.idOf(facts.customer)}\t${facts.amount}\t${facts.currency}\t${facts.credited}\t`
+    + `${isoDay(facts.closedOn)}\t${isoDay(facts.expectedOn)}\t${isoDay(facts.openedOn)}\t${nullable(facts.probability)}\t`
+    + `${nullable(names.stage.idOf(facts.names.stage))}\t${nullable(names.product.idOf(facts.names.product))}\t${nullable(names.category.idOf(facts.names.category))}\t`
+    + `${nullable(names.source.idOf(facts.names.source))}\t${nullable(names.location.idOf(facts.names.location))}\t${nullable(facts.quantity)}\t${nullable(facts.cost)}\t`
+    + `${nullable(facts.commissionRate)}\t${facts.notes === null ? '\\N' : escape(facts.notes)}\t${credit}\t${line}\n`;
+}
+
+/** Copies lines into the staging table as they are made; the writer waits when the database is slower than the file. */
+export async function copyIntoStaging(client: pg.ClientBase, lines: AsyncIterable<string>): Promise<void> {
+  const copy = client.query(copyFrom(`copy staged (${COLUMNS.join(', ')}) from stdin`));
+  await pipeline(Readable.from(lines, { objectMode: false }), copy);
+}

@@ -1,0 +1,67 @@
+import { asc, sql } from 'drizzle-orm';
+import type { Rate } from '#core/money/rate';
+import { buildCalendar, type FiscalCalendar } from '#core/period/calendar';
+import { parseDay, type Day } from '#core/period/day';
+import type { WorkingDays } from '#core/period/workingDays';
+import { buildUnitTree, type UnitTree } from '#core/units/tree';
+import type { Queryable } from '../db/client';
+import { closedDay, company, membership, rate, unit } from '../db/tables/index';
+
+export interface CompanyState {
+  name: string;
+  currency: string;
+  timeZone: string;
+  isDemo: boolean;
+  weekdays: number[];
+  calendar: FiscalCalendar;
+  rates: Rate[];
+  tree: UnitTree;
+  workingDaysOf(unitId: number): WorkingDays;
+}
+
+/** Reads company, calendar, rates and units; null before the first run. */
+export async function loadCompanyState(db: Queryable, asOf: Day): Promise<CompanyState | null> {
+  const [row] = await db.select().from(company);
+  if (!row) return null;
+  const rates = await db.select().from(rate);
+  const closed = await db.select().from(closedDay);
+  const tree = await loadTree(db);
+  return {
+    name: row.name, currency: row.currency, timeZone: row.timeZone, isDemo: row.isDemo, weekdays: row.weekdays,
+    calendar: buildCalendar({ kind: 'month', firstMonth: row.firstMonth, yearLabel: row.yearLabel }),
+    rates: rates.map((each) => ({ currency: each.currency, from: parseDay(each.from)!, rate: each.rate })),
+    tree,
+    workingDaysOf: buildWorkingDays(tree, row.weekdays, closed, asOf),
+  };
+}
+
+export async function loadTree(db: Queryable): Promise<UnitTree> {
+  const kindOrder = sql`array_position(array['company', 'branch', 'team', 'salesperson'], ${unit.kind})`;
+  const units = await db.select({ id: unit.id, code: unit.code, name: unit.name, kind: unit.kind }).from(unit).orderBy(kindOrder, asc(unit.name), asc(unit.id));
+  const memberships = await db.select().from(membership).orderBy(asc(membership.from));
+  return buildUnitTree(units, memberships.map((each) => ({
+    unitId: each.unitId, parentId: each.parentId, from: parseDay(each.from)!, to: parseDay(each.to)!,
+  })));
+}
+
+/** A unit works the days of the branch it stands in: the common closed days and that branch's own. */
+function buildWorkingDays(tree: UnitTree, weekdays: number[], closed: { branchId: number | null; on: string }[], asOf: Day) {
+  const forAll = closed.filter((each) => each.branchId === null).map((each) => parseDay(each.on)!);
+  const byBranch = new Map<number | null, WorkingDays>([[null, { weekdays, closed: new Set(forAll) }]]);
+  for (const { branchId } of closed) {
+    if (branchId === null || byBranch.has(branchId)) continue;
+    const own = closed.filter((each) => each.branchId === branchId).map((each) => parseDay(each.on)!);
+    byBranch.set(branchId, { weekdays, closed: new Set([...forAll, ...own]) });
+  }
+  const cache = new Map<number, WorkingDays>();
+  return (unitId: number): WorkingDays => {
+    let found = cache.get(unitId);
+    if (!found) {
+      const lastDay = Math.max(...tree.membershipsOf(unitId).map((each) => each.to - 1));
+      const line = [unitId, ...tree.ancestorsOn(unitId, Math.min(asOf, lastDay))];
+      const branch = line.find((id) => byBranch.has(id)) ?? null;
+      cache.set(unitId, (found = byBranch.get(branch)!));
+    }
+    return found;
+  };
+}

@@ -1,0 +1,212 @@
+import { EventEmitter } from 'node:events';
+import { setTimeout as sleep } from 'node:timers/promises';
+import { sql } from 'drizzle-orm';
+import type pg from 'pg';
+import type { MeasureCode } from '#core/measure/measure';
+import type { RunningSums } from '#core/ledger/runningSums';
+import { fromCivil, type Day } from '#core/period/day';
+import { buildBooks, type Books } from '#core/standing/books';
+import { DEFAULT_RULES } from '#core/status/rule';
+import { TargetBook } from '#core/target/targetBook';
+import { narrowTree } from '#core/units/scope';
+import { openListener, type Database } from '../db/client';
+import { CHANNEL, parseAnnouncement, type Announcement } from '../db/notify';
+import { loadNews } from './entries';
+import { loadCompanyState, type CompanyState } from './companyState';
+import { loadSums } from './loadSums';
+
+export interface ReplicaOptions {
+  db: Database;
+  pool: pg.Pool;
+  url: string;
+  /** The business date in the company's time zone; handed in so that a demonstration or a test can set it. */
+  today(timeZone: string): Day;
+  onTrouble?(error: unknown): void;
+}
+
+/**
+ * The server's copy of what figures are made of: company, units, targets and running sums.
+ * Kept fresh from the database, which alone holds the truth: any number of servers over one database agree.
+ */
+export class Replica {
+  private state: CompanyState | null = null;
+  private sums!: RunningSums;
+  private targets = new TargetBook();
+  private epoch = -1;
+  private ledgerXmin = 0n;
+  private targetXmin = 0n;
+  private applied = new Map<number, bigint>();
+  private scopes = new Map<number, Books>();
+  private listener: pg.Client | null = null;
+  private running: Promise<void> | null = null;
+  private next: Promise<void> | null = null;
+  private closed = false;
+  private events = new EventEmitter().setMaxListeners(0);
+  /** False while the connection that hears of changes is down. */
+  connected = false;
+
+  constructor(private options: ReplicaOptions) {}
+
+  async start(): Promise<void> {
+    await this.connect();
+    await this.reload();
+  }
+
+  async stop(): Promise<void> {
+    this.closed = true;
+    await this.running?.catch(() => undefined);
+    await this.listener?.end().catch(() => undefined);
+  }
+
+  /** Null before the first run. */
+  get company(): CompanyState | null {
+    return this.state;
+  }
+
+  get asOf(): Day {
+    return this.options.today(this.state?.timeZone ?? 'UTC');
+  }
+
+  get newestDay(): Day | null {
+    return this.sums.newestDay;
+  }
+
+  /** The books as someone bound to this unit may see them. */
+  booksFor(unitId: number): Books {
+    const asOf = this.asOf;
+    let books = this.scopes.get(unitId);
+    if (!books || books.asOf !== asOf) {
+      const state = this.state!;
+      const tree = narrowTree(state.tree, unitId);
+      books = buildBooks({
+        tree, calendar: state.calendar, targets: this.targets, workingDaysOf: state.workingDaysOf, sums: this.sums, rules: DEFAULT_RULES, currency: state.currency, asOf,
+      });
+      this.scopes.set(unitId, books);
+    }
+    return books;
+  }
+
+  onChange(listener: (announcement: Announcement) => void): () => void {
+    this.events.on('change', listener);
+    return () => this.events.off('change', listener);
+  }
+
+  /** Resolves when everything committed before the call is in the copy. */
+  catchUp(): Promise<void> {
+    // One read may be under way that began too early; the one after it is shared by all who wait.
+    if (!this.running) return this.track(this.read());
+    this.next ??= this.running.catch(() => undefined).then(() => {
+      this.next = null;
+      return this.track(this.read());
+    });
+    return this.next;
+  }
+
+  private track(work: Promise<void>): Promise<void> {
+    const tracked = work.finally(() => {
+      if (this.running === tracked) this.running = null;
+    });
+    this.running = tracked;
+    return tracked;
+  }
+
+  private async read(): Promise<void> {
+    if (this.epoch < 0) {
+      await this.readTargets();
+      return this.readSums();
+    }
+    const [, news] = await Promise.all([this.readTargets(), loadNews(this.options.db, this.ledgerXmin)]);
+    if (news.epoch !== this.epoch || news.prunedXid >= this.ledgerXmin) return this.readSums();
+    for (const entry of news.entries) {
+      if (this.applied.has(entry.id)) continue;
+      this.sums.add(entry);
+      this.applied.set(entry.id, entry.xid);
+    }
+    for (const [id, xid] of this.applied) if (xid < news.xmin) this.applied.delete(id);
+    this.ledgerXmin = news.xmin;
+  }
+
+  private async readSums(): Promise<void> {
+    const loaded = await loadSums(this.options.pool);
+    this.sums = loaded.sums;
+    this.epoch = loaded.epoch;
+    this.ledgerXmin = loaded.xmin;
+    this.applied = loaded.applied;
+    this.scopes.clear();
+  }
+
+  private async readTargets(): Promise<void> {
+    const { rows } = await this.options.db.execute<{ xmin: string; unit_id: number | null; measure: MeasureCode; period_id: string; target: number | null; floor: number | null; stretch: number | null }>(sql`
+      select pg_snapshot_xmin(pg_current_snapshot())::text as xmin, t.unit_id, t.measure, t.period_id, t.target, t.floor, t.stretch
+      from (select 1) one left join target t on t.xid >= ${String(this.targetXmin)}::xid8`);
+    for (const row of rows) {
+      if (row.unit_id === null) continue;
+      const key = { unitId: row.unit_id, measure: row.measure, periodId: row.period_id };
+      if (row.target === null) this.targets.remove(key);
+      else this.targets.put(key, { target: row.target, floor: row.floor, stretch: row.stretch });
+    }
+    this.targetXmin = BigInt(rows[0]!.xmin);
+  }
+
+  /** Company and units: small, so read whole. */
+  async readCompany(): Promise<void> {
+    this.state = await loadCompanyState(this.options.db, this.options.today('UTC'));
+    this.scopes.clear();
+  }
+
+  private async reload(): Promise<void> {
+    await this.readCompany();
+    this.epoch = -1;
+    await this.catchUp();
+  }
+
+  /** Tells everybody to look again, for example when the business date has changed. */
+  announceAll(): void {
+    this.events.emit('change', { topic: 'company', unitIds: null } satisfies Announcement);
+  }
+
+  private async connect(): Promise<void> {
+    const listener = openListener(this.options.url);
+    listener.on('notification', ({ payload }) => void this.hear(parseAnnouncement(payload ?? '')));
+    listener.on('error', () => undefined);
+    await listener.connect();
+    await listener.query(`listen ${CHANNEL}`);
+    listener.on('end', () => void this.reconnect());
+    this.listener = listener;
+    this.connected = true;
+  }
+
+  private async hear(announcement: Announcement): Promise<void> {
+    try {
+      if (announcement.topic === 'units' || announcement.topic === 'company') await this.readCompany();
+      await this.catchUp();
+      this.events.emit('change', announcement);
+    } catch (error) {
+      this.options.onTrouble?.(error);
+    }
+  }
+
+  private async reconnect(): Promise<void> {
+    this.connected = false;
+    for (let wait = 100; !this.closed; wait = Math.min(wait * 2, 2_000)) {
+      await sleep(wait);
+      if (this.closed) return;
+      try {
+        await this.connect();
+        await this.readCompany();
+        await this.catchUp();
+        // Nobody knows what was missed: everybody looks again.
+        this.events.emit('change', { topic: 'deals', unitIds: null } satisfies Announcement);
+        return;
+      } catch (error) {
+        this.options.onTrouble?.(error);
+      }
+    }
+  }
+}
+
+/** Today in a time zone, from the machine's clock. */
+export function readToday(timeZone: string, now = new Date()): Day {
+  const [year, month, date] = new Intl.DateTimeFormat('en-CA', { timeZone, year: 'numeric', month: '2-digit', day: '2-digit' }).format(now).split('-').map(Number);
+  return fromCivil(year!, month!, date!);
+}

@@ -1,0 +1,73 @@
+import { readFileSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
+import type { Day } from '#core/period/day';
+import { buildApp } from './app';
+import type { Context } from './context';
+import { migrateDatabase, openDatabase, openPool } from './db/client';
+import { foldEntries, pruneEntries } from './ledger/fold';
+import { readToday, Replica } from './ledger/replica';
+
+export interface ServeOptions {
+  url: string;
+  port: number;
+  host?: string;
+  /** A fixed business date, for demonstrations. */
+  today?: Day | null;
+  /** Called when the database is ready and before anybody is served. */
+  prepare?(context: Context, today: Day): Promise<void>;
+}
+
+const FOLD_EVERY_MS = 400;
+const PRUNE_EVERY_MS = 600_000;
+const LOOK_AT_CLOCK_EVERY_MS = 10_000;
+
+export interface Serving {
+  isDemo: boolean;
+  stop(): Promise<void>;
+}
+
+/** Starts a whole server over a database. */
+export async function serve({ url, port, host = '127.0.0.1', today = null, prepare }: ServeOptions): Promise<Serving> {
+  const pool = openPool(url);
+  const db = openDatabase(pool);
+  await migrateDatabase(pool);
+  const replica = new Replica({ db, pool, url, today: (zone) => today ?? readToday(zone) });
+  await replica.start();
+  const context = { db, pool, replica };
+  await prepare?.(context, replica.asOf);
+  const { version } = JSON.parse(readFileSync(fileURLToPath(new URL('../package.json', import.meta.url)), 'utf8')) as { version: string };
+  const app = await buildApp({ context, version, webRoot: fileURLToPath(new URL('../dist/web', import.meta.url)), logger: true });
+  await app.listen({ port, host });
+  const stopChores = startChores(context);
+  return {
+    isDemo: replica.company?.isDemo ?? false,
+    stop: async () => {
+      stopChores();
+      await app.close();
+      await replica.stop();
+      await pool.end();
+    },
+  };
+}
+
+/** Folding a few times a second, pruning now and then, and the change of the business date. A database that is away is tried again. */
+function startChores({ replica, db }: Context): () => void {
+  let day = replica.asOf;
+  let isFolding = false;
+  const fold = setInterval(async () => {
+    if (isFolding || !replica.connected) return;
+    isFolding = true;
+    await foldEntries(db).catch(() => 0);
+    isFolding = false;
+  }, FOLD_EVERY_MS);
+  const prune = setInterval(() => {
+    void pruneEntries(db).catch(() => undefined);
+    void db.execute(`delete from answered_request where at < now() - interval '7 days'`).catch(() => undefined);
+  }, PRUNE_EVERY_MS);
+  const clock = setInterval(() => {
+    if (replica.asOf === day) return;
+    day = replica.asOf;
+    replica.announceAll();
+  }, LOOK_AT_CLOCK_EVERY_MS);
+  return () => [fold, prune, clock].forEach(clearInterval);
+}

@@ -1,0 +1,3 @@
+export { addStandingRoutes, findPeriod } from './routes';
+export { viewStandings } from './service';
+export { toPeriodView, toUnitSummary } from './views';

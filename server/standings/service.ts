@@ -1,0 +1,124 @@
+import type { Standings, StandingView, Strip, StripCell, TreeNode } from '#contract/schemas/standing';
+import { MEASURES, type MeasureCode } from '#core/measure/measure';
+import type { Period } from '#core/period/calendar';
+import { toIsoDay, type Day } from '#core/period/day';
+import { cutAtSameDate, lastYearOf } from '#core/period/neighbours';
+import { shortMonth } from '#core/period/words';
+import { bookedIn, unplacedIn, type Books } from '#core/standing/books';
+import { buildPlaces } from '#core/standing/ladder';
+import { buildPath } from '#core/standing/path';
+import { describeStanding } from '#core/standing/sentence';
+import { buildLastYear, buildPrior, buildStanding } from '#core/standing/standing';
+import type { Unit } from '#core/units/unit';
+import type { Scope } from '../access/index';
+import { toAttainmentText, toEarlierView, toFigures, toPeriodView, toPlaceView, toUnitSummary } from './views';
+
+/** Everything the Standing view shows of one unit and period. */
+export function viewStanding(scope: Scope, unit: Unit, period: Period, measure: MeasureCode, newestDay: Day | null): StandingView {
+  const { books } = scope;
+  const standing = buildStanding(books, unit.id, period, measure);
+  const lastYear = buildLastYear(books, standing);
+  const salespeople = [...new Set(books.tree.segmentsUnder(unit.id)
+    .filter((segment) => segment.from < period.to && segment.to > period.from).map((segment) => segment.salespersonId))];
+  const below = books.tree.childrenDuring(unit.id, period).filter((child) => child.kind !== 'salesperson').map((child) => child.id);
+  const { code, name, unit: counted, description } = MEASURES[measure];
+  const toPlaces = (ids: number[]) => buildPlaces(books, ids, period, measure).map((place) => toPlaceView(books, place));
+  return {
+    unit: toUnitSummary(unit),
+    period: toPeriodView(books, period),
+    measure: { code: code as MeasureCode, name, unit: counted, description },
+    currency: books.currency,
+    asOf: toIsoDay(books.asOf),
+    newestDay: newestDay === null ? null : toIsoDay(newestDay),
+    sentence: describeStanding(books, standing),
+    figures: toFigures(books, standing),
+    rule: books.rules[measure],
+    prior: toEarlierView(buildPrior(books, standing)),
+    lastYear: lastYear && toEarlierView(lastYear),
+    unplaced: scope.isWhole && unit.kind === 'company' ? toUnplaced(books, period, measure) : null,
+    path: buildPath(books, unit.id, period, measure).map((point) => ({ ...point, day: toIsoDay(point.day) })),
+    paceShare: standing.elapsed.gone / standing.elapsed.total,
+    places: toPlaces(salespeople),
+    below: toPlaces(below),
+  };
+}
+
+function toUnplaced(books: Books, period: Period, measure: MeasureCode) {
+  const deals = unplacedIn(books, 'deals_won', period);
+  const amount = unplacedIn(books, measure, period);
+  return deals === 0 && amount === 0 ? null : { amount, deals };
+}
+
+/** The units the reader may see in a period, in tree order, each with status and attainment. */
+export function viewTree(scope: Scope, rootId: number, period: Period, measure: MeasureCode): TreeNode[] {
+  const { books } = scope;
+  const nodes: TreeNode[] = [];
+  const seen = new Set<number>();
+  const visit = (unit: Unit, parent: string | null, depth: number) => {
+    if (seen.has(unit.id)) return;
+    seen.add(unit.id);
+    const standing = buildStanding(books, unit.id, period, measure);
+    nodes.push({
+      unit: toUnitSummary(unit), parent, depth, status: standing.status,
+      attainmentText: toAttainmentText(books, measure, standing.attainment),
+    });
+    for (const child of childrenOn(books, unit, period)) visit(child, unit.code, depth + 1);
+  };
+  const root = books.tree.find(rootId);
+  if (root) visit(root, null, 0);
+  return nodes;
+}
+
+/** Those who stand below on the last day that counts come first; those who left or moved within the period stay findable. */
+function childrenOn(books: Books, unit: Unit, period: Period): Unit[] {
+  const day = Math.max(period.from, Math.min(books.asOf, period.to - 1));
+  const children = books.tree.childrenDuring(unit.id, period);
+  const isHere = (child: Unit) => books.tree.parentOn(child.id, day) === unit.id;
+  return [...children.filter(isHere), ...children.filter((child) => !isHere(child) && books.tree.parentOn(child.id, day) === null)];
+}
+
+/** A fiscal year as the strip shows it. */
+export function viewStrip(books: Books, unit: Unit, label: number, measure: MeasureCode): Strip {
+  const toCell = (period: Period, shortName: string): StripCell => {
+    const standing = buildStanding(books, unit.id, period, measure);
+    return {
+      period: toPeriodView(books, period), shortName, phase: standing.elapsed.phase, status: standing.status,
+      attainment: standing.attainment, attainmentText: toAttainmentText(books, measure, standing.attainment),
+    };
+  };
+  return {
+    year: toCell(books.calendar.year(label), `FY ${label}`),
+    previous: `FY${label - 1}`,
+    next: `FY${label + 1}`,
+    quarters: books.calendar.quarters(label).map((quarter, i) => toCell(quarter, `Q${i + 1}`)),
+    months: books.calendar.months(label).map((month) => toCell(month, shortMonth(month.from))),
+  };
+}
+
+const STANDINGS_COLUMNS = [
+  'unit', 'actual', 'target', 'attainment', 'grade', 'lastYear', 'yearActual', 'yearTarget', 'yearAttainment', 'yearGrade', 'yearLastYear',
+];
+
+/** Six decimals: what a percent with four needs. A thousand units' full floats would be a third of the answer. */
+function toShortRatio(ratio: number | null): number | null {
+  return ratio === null ? null : Math.round(ratio * 1e6) / 1e6;
+}
+
+/** One line a unit for a period and the fiscal year to date, each beside last year at the same point. */
+export function viewStandings(books: Books, period: Period, measure: MeasureCode): Standings {
+  const year = books.calendar.periodOf('year', period.from);
+  const spans = [period, year].map((each) => {
+    const lastYear = lastYearOf(books.calendar, each);
+    return { period: each, lastYear: lastYear && cutAtSameDate(each, books.asOf, lastYear) };
+  });
+  const rows = books.tree.units.map((unit) => {
+    const row: (string | number | null)[] = [unit.code];
+    for (const span of spans) {
+      const standing = buildStanding(books, unit.id, span.period, measure);
+      row.push(standing.actual, standing.target.value, toShortRatio(standing.attainment), standing.status.grade,
+        span.lastYear ? bookedIn(books, unit.id, measure, span.lastYear) : null);
+    }
+    return row;
+  });
+  return { period: toPeriodView(books, period), asOf: toIsoDay(books.asOf), columns: STANDINGS_COLUMNS, rows };
+}

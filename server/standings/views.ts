@@ -1,0 +1,89 @@
+import type { EarlierView, Figures, PeriodView, PlaceView, TargetView } from '#contract/schemas/standing';
+import type { UnitSummary } from '#contract/schemas/unit';
+import type { MeasureCode } from '#core/measure/measure';
+import type { Period } from '#core/period/calendar';
+import { toIsoDay } from '#core/period/day';
+import { describePeriod, describeSpan } from '#core/period/words';
+import type { Books } from '#core/standing/books';
+import type { Place } from '#core/standing/ladder';
+import type { Earlier, Standing } from '#core/standing/standing';
+import { showChange, showPercent } from '#core/status/percent';
+import type { FoundTarget } from '#core/target/found';
+import type { Unit } from '#core/units/unit';
+
+/** More than this and the screen says how many there are. */
+const MISSING_NAMED = 24;
+
+export function toUnitSummary({ id, code, name, kind }: Unit): UnitSummary {
+  return { id, code, name, kind };
+}
+
+export function toPeriodView(books: Books, period: Period): PeriodView {
+  return { id: period.id, kind: period.kind, name: describePeriod(period, books.calendar), from: toIsoDay(period.from), last: toIsoDay(period.to - 1) };
+}
+
+/** Attainment as shown everywhere: never rounded across a cut of the measure's rule. */
+export function toAttainmentText(books: Books, measure: MeasureCode, attainment: number | null): string | null {
+  const { lowerCut, upperCut } = books.rules[measure];
+  return attainment === null ? null : showPercent(attainment, [lowerCut, upperCut]);
+}
+
+export function toTargetView(books: Books, target: FoundTarget): TargetView {
+  return {
+    value: target.value, floor: target.floor, stretch: target.stretch, origin: target.origin, sharedFrom: target.sharedFrom, parts: target.parts,
+    missingCount: target.missing.length,
+    missing: target.missing.slice(0, MISSING_NAMED).map(({ unitId, periodId }) => {
+      const unit = books.tree.find(unitId)!;
+      return { unit: unit.code, name: unit.name, period: periodId, periodName: describePeriod(books.calendar.parse(periodId)!, books.calendar) };
+    }),
+  };
+}
+
+export function toFigures(books: Books, standing: Standing): Figures {
+  const { expected, ahead, neededPerDay, soFarPerDay, runRate } = standing.pace;
+  return {
+    days: describeSpan(standing.span, true),
+    actual: standing.actual,
+    target: toTargetView(books, standing.target),
+    attainment: standing.attainment,
+    attainmentText: toAttainmentText(books, standing.measure, standing.attainment),
+    gap: standing.gap, expected, ahead, neededPerDay, soFarPerDay, runRate,
+    elapsed: standing.elapsed,
+    status: standing.status,
+  };
+}
+
+export function toEarlierView(earlier: Earlier): EarlierView {
+  return {
+    period: earlier.period.id,
+    days: describeSpan(earlier.span, true),
+    value: earlier.value, full: earlier.full, difference: earlier.difference,
+    changeText: toChangeText(earlier),
+  };
+}
+
+function toChangeText({ share, isNew }: Earlier): string {
+  return share !== null ? showChange(share) : isNew ? 'new' : 'n/a';
+}
+
+export function toPlaceView(books: Books, place: Place): PlaceView {
+  const { standing } = place;
+  const unit = books.tree.find(standing.unitId)!;
+  const day = Math.min(books.asOf, standing.period.to - 1);
+  const parent = books.tree.parentOn(unit.id, day);
+  const note = [place.joined ? 'joined after the period began' : '', place.left ? 'left before it ended' : ''].filter(Boolean).join(', ');
+  return {
+    unit: toUnitSummary(unit),
+    team: parent === null ? null : books.tree.find(parent)?.name ?? null,
+    rank: place.rank, movement: place.movement,
+    actual: standing.actual,
+    target: standing.target.value, targetIncomplete: standing.target.missing.length > 0,
+    attainment: standing.attainment,
+    attainmentText: toAttainmentText(books, standing.measure, standing.attainment),
+    priorAttainment: place.priorAttainment,
+    gap: standing.gap, status: standing.status,
+    lastYear: place.lastYear?.value ?? null,
+    lastYearText: place.lastYear ? toChangeText(place.lastYear) : null,
+    note: note || null,
+  };
+}

@@ -1,0 +1,4 @@
+export { addTargetRoutes } from './routes';
+export { checkTarget, type TargetFacts } from './check';
+export { targetKey } from './repository';
+export { toText, writeTargets } from './service';

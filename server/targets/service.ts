@@ -1,0 +1,125 @@
+import { sql } from 'drizzle-orm';
+import type { FieldFault } from '#contract/errors/catalogue';
+import type { TargetChange, TargetChanges, TargetGrid, TargetsSaved } from '#contract/schemas/target';
+import { MEASURES, type MeasureCode } from '#core/measure/measure';
+import { toDecimal } from '#core/money/amount';
+import type { Period } from '#core/period/calendar';
+import { lastYearOf } from '#core/period/neighbours';
+import { bookedIn } from '#core/standing/books';
+import { compareWithHandedOut } from '#core/target/agreement';
+import type { Unit } from '#core/units/unit';
+import type { Principal, Scope } from '../access/index';
+import { mayDo } from '../access/permissions';
+import { recordAudit, type AuditRow } from '../audit/record';
+import type { Context } from '../context';
+import type { Queryable } from '../db/client';
+import { announce } from '../db/notify';
+import { Refused, refuseFaults } from '../problem';
+import { toPeriodView, toUnitSummary } from '../standings/index';
+import { checkTarget, type TargetFacts } from './check';
+import { loadVersions, lockTargets, saveTargetRows, targetKey, type StoredTarget } from './repository';
+
+/** A unit, all below it, and every month, quarter and the year, each with where its value comes from. */
+export async function viewTargets(context: Context, scope: Scope, principal: Principal, unit: Unit, label: number, measure: MeasureCode): Promise<TargetGrid> {
+  const { books } = scope;
+  const { calendar, tree, lookup } = books;
+  const periods: Period[] = [...calendar.months(label), ...calendar.quarters(label), calendar.year(label)];
+  const rows = listRows(scope, unit, calendar.year(label));
+  const versions = await loadVersions(context.db, rows.map((row) => row.unit.id), measure, periods.map((period) => period.id));
+  return {
+    unit: toUnitSummary(unit),
+    currency: books.currency,
+    measure: { code: measure, name: MEASURES[measure].name, unit: MEASURES[measure].unit },
+    periods: periods.map((period) => toPeriodView(books, period)),
+    mayWrite: mayDo(principal.role, 'plan'),
+    rows: rows.map(({ unit: each, depth }) => ({
+      unit: toUnitSummary(each),
+      depth,
+      cells: periods.map((period) => {
+        const found = lookup.find(each.id, period, measure);
+        const agreement = compareWithHandedOut(lookup, each.id, period, measure);
+        const lastYear = lastYearOf(calendar, period);
+        return {
+          value: found.value, origin: found.origin, sharedFrom: found.sharedFrom, floor: found.floor, stretch: found.stretch, missing: found.missing.length,
+          notHandedOut: agreement.notHandedOut, handedOut: agreement.handedOut,
+          version: versions.get(targetKey(each.id, measure, period.id)) ?? 0,
+          active: tree.isActiveDuring(each.id, period),
+          lastYear: lastYear ? bookedIn(books, each.id, measure, lastYear) : 0,
+        };
+      }),
+    })),
+  };
+}
+
+function listRows(scope: Scope, unit: Unit, year: Period): { unit: Unit; depth: number }[] {
+  const { tree } = scope.books;
+  const rows: { unit: Unit; depth: number }[] = [];
+  const seen = new Set<number>();
+  const visit = (each: Unit, depth: number) => {
+    if (seen.has(each.id)) return;
+    seen.add(each.id);
+    rows.push({ unit: each, depth });
+    for (const child of tree.childrenDuring(each.id, year)) visit(child, depth + 1);
+  };
+  visit(unit, 0);
+  return rows;
+}
+
+/** Saves all changes or none. @throws Refused invalidInput with the field of each fault, targetsChanged with both values of each clash */
+export async function saveTargets(context: Context, scope: Scope, principal: Principal, input: TargetChanges): Promise<TargetsSaved> {
+  const checker = { tree: scope.books.tree, fullTree: context.replica.company!.tree, calendar: scope.books.calendar, currency: scope.books.currency };
+  const faults: FieldFault[] = [];
+  const facts: TargetFacts[] = [];
+  input.changes.forEach((change, index) => {
+    const checked = checkTarget(change, checker);
+    if (checked.ok) facts.push(checked.facts);
+    else faults.push(...checked.faults.map((fault) => ({ ...fault, field: `changes/${index}/${fault.field}` })));
+  });
+  refuseFaults(faults);
+  const unique = [...new Map(facts.map((each) => [targetKey(each.unit.id, each.measure, each.period.id), each])).values()];
+  const undo = await context.db.transaction(async (tx) => writeTargets(tx, unique, principal.userId, { currency: scope.books.currency, reason: input.reason ?? null }));
+  await context.replica.catchUp();
+  return { saved: unique.length, undo };
+}
+
+/** Writes checked targets in the caller's transaction: versions compared, audit kept, everybody told. */
+export async function writeTargets(
+  tx: Queryable, facts: readonly TargetFacts[], userId: number, { currency, reason, importId = null }: { currency: string; reason: string | null; importId?: number | null },
+): Promise<TargetChange[]> {
+  // One writer of targets at a time: a cell that does not exist yet cannot be locked.
+  await tx.execute(sql`select pg_advisory_xact_lock(741003)`);
+  const before = await lockTargets(tx, facts);
+  const storedOf = (each: TargetFacts) => before.get(targetKey(each.unit.id, each.measure, each.period.id));
+  refuseClashes(facts, storedOf, currency);
+  await saveTargetRows(tx, facts, userId);
+  await recordAudit(tx, facts.map((each): AuditRow => ({
+    userId, entity: 'target', entityId: targetKey(each.unit.id, each.measure, each.period.id), action: each.target === null ? 'cleared' : 'set',
+    before: storedOf(each) ?? null, after: { target: each.target, floor: each.floor, stretch: each.stretch }, reason: each.note ?? reason, importId,
+  })));
+  await announce(tx, 'targets', facts.map((each) => each.unit.id));
+  return facts.map((each) => toUndo(each, storedOf(each), currency));
+}
+
+type StoredOf = (facts: TargetFacts) => StoredTarget | undefined;
+
+function refuseClashes(facts: readonly TargetFacts[], storedOf: StoredOf, currency: string): void {
+  const clashes = facts.filter((each) => each.version !== undefined && each.version !== (storedOf(each)?.version ?? 0));
+  if (clashes.length === 0) return;
+  throw new Refused('targetsChanged', { count: clashes.length }, [], clashes.map((each) => ({
+    unit: each.unit.code, period: each.period.id, yours: toText(each.target, each.measure, currency), theirs: toText(storedOf(each)?.target ?? null, each.measure, currency),
+    version: storedOf(each)?.version ?? 0,
+  })));
+}
+
+/** The change that puts a cell back to what it was. */
+function toUndo(each: TargetFacts, stored: StoredTarget | undefined, currency: string): TargetChange {
+  const text = (value: number | null | undefined) => toText(value ?? null, each.measure, currency);
+  return {
+    unit: each.unit.code, period: each.period.id, measure: each.measure,
+    target: text(stored?.target), floor: text(stored?.floor), stretch: text(stored?.stretch), version: (stored?.version ?? 0) + 1,
+  };
+}
+
+export function toText(value: number | null, measure: MeasureCode, currency: string): string | null {
+  return value === null ? null : toDecimal(value, MEASURES[measure].unit === 'money' ? currency : 'JPY');
+}

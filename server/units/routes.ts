@@ -1,0 +1,26 @@
+import * as routes from '#contract/routes/company';
+import type { FieldFault } from '#contract/errors/catalogue';
+import { Refused, refuseFaults } from '../problem';
+import type { Endpoints } from '../endpoints';
+import { checkPlace, checkUnit } from './check';
+import { writeUnits } from './write';
+
+export function addUnitRoutes({ implement, context }: Endpoints): void {
+  implement(routes.createUnit, async ({ body, scope, principal }) => {
+    const checked = checkUnit(body);
+    if (!checked.ok) refuseFaults(checked.faults);
+    const { facts } = checked as Extract<typeof checked, { ok: true }>;
+    const { tree } = context.replica.company!;
+    const faults: FieldFault[] = [];
+    if (facts.kind === 'company') faults.push({ field: 'kind', code: 'secondCompany' });
+    if (tree.findByCode(facts.code)) faults.push({ field: 'unit', code: 'codeTaken' });
+    const parent = facts.parent === null ? undefined : tree.findByCode(facts.parent);
+    const misplaced = checkPlace(facts, parent?.kind);
+    if (misplaced) faults.push(misplaced);
+    refuseFaults(faults);
+    if (!scope.sees(parent!.id)) throw new Refused('outsideUnit', { unit: facts.parent! });
+    const ids = await context.db.transaction((tx) => writeUnits(tx, new Map([[facts.code, [facts]]]), principal.userId));
+    await context.replica.readCompany();
+    return { id: ids.get(facts.code)!, code: facts.code, name: facts.name, kind: facts.kind };
+  });
+}

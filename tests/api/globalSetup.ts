@@ -1,0 +1,22 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import type { TestProject } from 'vitest/node';
+import { startCluster } from '../../scripts/cluster';
+
+declare module 'vitest' {
+  export interface ProvidedContext {
+    clusterUrl: string;
+    clusterDirectory: string;
+  }
+}
+
+/** One throw-away cluster a run; each test file makes its own databases in it. */
+export default async function setup(project: TestProject) {
+  const directory = mkdtempSync('/tmp/iron-ladder-test-');
+  const cluster = await startCluster(directory, { isThrowAway: true });
+  project.provide('clusterUrl', cluster.url('postgres'));
+  project.provide('clusterDirectory', directory);
+  return async () => {
+    await cluster.stop();
+    rmSync(directory, { recursive: true, force: true });
+  };
+}

@@ -1,0 +1,126 @@
+import { randomUUID } from 'node:crypto';
+import type { FastifyInstance, InjectOptions } from 'fastify';
+import pg from 'pg';
+import { inject } from 'vitest';
+import { parseDay } from '#core/period/day';
+import { buildApp } from '#server/app';
+import { migrateDatabase, openDatabase, openPool, type Database } from '#server/db/client';
+import { hashPassword } from '#server/access/index';
+import { appUser } from '#server/db/tables/index';
+import { Replica } from '#server/ledger/replica';
+import type { Role } from '#contract/schemas/access';
+
+export const TODAY = '2026-11-18';
+export const PASSWORD = 'a long enough password';
+
+export interface TestServer {
+  app: FastifyInstance;
+  db: Database;
+  pool: pg.Pool;
+  replica: Replica;
+  url: string;
+  stop(): Promise<void>;
+}
+
+/** A database of its own in the run's cluster. */
+export async function createDatabase(): Promise<string> {
+  const name = `t_${randomUUID().replaceAll('-', '')}`;
+  const admin = new pg.Client({ connectionString: inject('clusterUrl') });
+  await admin.connect();
+  await admin.query(`create database ${name}`);
+  await admin.end();
+  return inject('clusterUrl').replace(/postgres$/, name);
+}
+
+/** A whole server over a database, with the business date fixed; several may share one database. */
+export async function startServer(url: string, today = TODAY): Promise<TestServer> {
+  const pool = openPool(url, 10);
+  await migrateDatabase(pool);
+  const db = openDatabase(pool);
+  const replica = new Replica({ db, pool, url, today: () => parseDay(today)! });
+  await replica.start();
+  const app = await buildApp({ context: { db, pool, replica }, version: 'test' });
+  return {
+    app, db, pool, replica, url,
+    stop: async () => {
+      await app.close();
+      await replica.stop();
+      await pool.end();
+    },
+  };
+}
+
+/** One signed-in browser. */
+export class Client {
+  cookie = '';
+  csrf = '';
+
+  constructor(private server: TestServer) {}
+
+  async signIn(email: string, password = PASSWORD): Promise<this> {
+    const answer = await this.server.app.inject({ method: 'POST', url: '/api/v1/session', payload: { email, password } });
+    if (answer.statusCode !== 200) throw new Error(`sign-in: ${answer.body}`);
+    this.adopt(answer);
+    return this;
+  }
+
+  adopt(answer: { cookies: unknown[]; json(): { csrf: string } }): void {
+    const cookie = answer.cookies[0] as { name: string; value: string };
+    this.cookie = `${cookie.name}=${cookie.value}`;
+    this.csrf = answer.json().csrf;
+  }
+
+  send(method: 'GET' | 'POST' | 'PUT' | 'DELETE', path: string, payload?: unknown, headers: Record<string, string> = {}) {
+    const options: InjectOptions = { method, url: `/api/v1${path}`, headers: { cookie: this.cookie, 'x-csrf': this.csrf, ...headers } };
+    if (payload !== undefined) options.payload = payload as string;
+    return this.server.app.inject(options);
+  }
+
+  get(path: string) {
+    return this.send('GET', path);
+  }
+
+  import(kind: string, csv: string | Buffer, query = '') {
+    return this.send('POST', `/imports/${kind}${query}`, csv, { 'content-type': 'text/csv' });
+  }
+}
+
+export const UNITS_CSV = `unit,name,kind,parent,from,to
+ht,Harrow & Tide,company,,,
+north,Northgate,branch,ht,,
+salt,Saltmarsh,branch,ht,,
+deck,Deck & rigging,team,salt,,
+eng,Engines,team,salt,,
+ivarga,Ilse Varga,salesperson,deck,,
+tbrandt,Tomas Brandt,salesperson,deck,,2026-06-30
+tbrandt,Tomas Brandt,salesperson,eng,2026-07-01,
+nkassem,Noor Kassem,salesperson,north,2026-01-01,
+`;
+
+/** A small company with an administrator and one user of each other role. */
+export async function createCompany(server: TestServer): Promise<{ admin: Client; manager: Client; salesperson: Client; viewer: Client; north: Client }> {
+  const admin = new Client(server);
+  const answer = await server.app.inject({
+    method: 'POST', url: '/api/v1/first-run',
+    payload: {
+      company: 'Harrow & Tide', currency: 'EUR', timeZone: 'Europe/London', calendar: { firstMonth: 4, yearLabel: 'ends' }, weekdays: [1, 2, 3, 4, 5],
+      administrator: { name: 'Mara Okoye', email: 'mara@example.com', password: PASSWORD }, branches: [], unitsCsv: UNITS_CSV,
+    },
+  });
+  if (answer.statusCode !== 201) throw new Error(answer.body);
+  admin.adopt(answer);
+  const make = async (name: string, role: Role, unit: string) => {
+    const email = `${name}@example.com`;
+    await server.db.insert(appUser).values({ name, email, role, unitId: server.replica.company!.tree.findByCode(unit)!.id, passwordHash: await hashPassword(PASSWORD) });
+    return new Client(server).signIn(email);
+  };
+  return {
+    admin,
+    manager: await make('manager', 'manager', 'salt'), salesperson: await make('ilse', 'salesperson', 'ivarga'),
+    viewer: await make('viewer', 'viewer', 'salt'), north: await make('north', 'manager', 'north'),
+  };
+}
+
+export const wonDeal = (over: Record<string, unknown> = {}) => ({
+  salesperson: 'ivarga', customer: 'Pike Boats', amount: '1000.00', status: 'won', closedOn: '2026-11-10', ...over,
+});

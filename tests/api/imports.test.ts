@@ -1,0 +1,195 @@
+import { Readable } from 'node:stream';
+import { sql } from 'drizzle-orm';
+import fc from 'fast-check';
+import Papa from 'papaparse';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { findTotalDifferences } from '#server/ledger/recompute';
+import { createCompany, createDatabase, startServer, wonDeal, type TestServer } from './harness';
+
+let server: TestServer;
+let people: Awaited<ReturnType<typeof createCompany>>;
+
+beforeAll(async () => {
+  server = await startServer(await createDatabase());
+  people = await createCompany(server);
+  await server.db.execute(sql`insert into rate (currency, from_day, rate) values ('GBP', '2026-01-01', 1.15)`);
+  await server.replica.readCompany();
+});
+afterAll(() => server.stop());
+
+const HEAD = 'deal,salesperson,customer,amount,status,closed_on';
+const importDeals = async (csv: string | Buffer, query = '') => (await people.admin.import('deals', csv, query)).json();
+const countDeals = async () => Number((await server.db.execute<{ count: number }>(sql`select count(*) as count from deal`)).rows[0]!.count);
+const actual = async () => (await people.admin.get('/standing?unit=ht&period=FY2027-P08')).json().figures.actual;
+
+describe('reading CSV (RFC 4180)', () => {
+  // Source: RFC 4180, section 2, rules 1 to 7: its examples put to our columns.
+  it.each([
+    ['CRLF and a last line break', `${HEAD}\r\nA1,ivarga,Pike,1,won,2026-11-02\r\n`, 'Pike'],
+    ['no last line break', `${HEAD}\nA2,ivarga,Pike,1,won,2026-11-02`, 'Pike'],
+    ['quoted fields', `${HEAD}\r\n"A3","ivarga","Pike","1","won","2026-11-02"\r\n`, 'Pike'],
+    ['commas within quotes', `${HEAD}\r\nA5,ivarga,"Pike, Sons",1,won,2026-11-02\r\n`, 'Pike, Sons'],
+    ['doubled quotes', `${HEAD}\r\nA6,ivarga,"Pike ""P"" Co",1,won,2026-11-02\r\n`, 'Pike "P" Co'],
+    ['a byte-order mark', `\uFEFF${HEAD}\r\nA7,ivarga,Pike,1,won,2026-11-02\r\n`, 'Pike'],
+    ['semicolons', `${HEAD.replaceAll(',', ';')}\nA8;ivarga;Pike;1;won;2026-11-02\n`, 'Pike'],
+    ['tabs', `${HEAD.replaceAll(',', '\t')}\nA9\tivarga\tPike\t1\twon\t2026-11-02\n`, 'Pike'],
+    ['another order of columns', 'status,closed_on,deal,amount,customer,salesperson\nwon,2026-11-02,A10,1,Pike,ivarga\n', 'Pike'],
+    ['empty lines', `${HEAD}\n\nA11,ivarga,Pike,1,won,2026-11-02\n\n`, 'Pike'],
+  ])('accepts %s', async (_case, csv, customer) => {
+    expect(await importDeals(csv)).toMatchObject({ read: 1, created: 1, refused: 0, written: true });
+    expect((await people.admin.get('/deals')).json().deals.find((deal: { deal: string }) => csv.includes(deal.deal)).customer).toBe(customer);
+  });
+
+  it('counts lines through line breaks within quotes', async () => {
+    const report = await importDeals(`${HEAD},notes\nL1,ivarga,Pike,1,won,2026-11-02,"two\nlines"\nL2,nobody,Pike,1,won,2026-11-02,x\n`);
+    expect(report.refusals).toEqual([expect.objectContaining({ line: 4, column: 'salesperson', value: 'nobody' })]);
+  });
+
+  it.each<[string, string | Buffer, string, string]>([
+    ['an empty file', '', 'file', 'emptyFile'],
+    ['a wrong heading', 'a,b,c\n1,2,3\n', 'line 1', 'missingColumn'],
+    ['a quote that is never closed', `${HEAD}\nQ1,ivarga,"Pike,1,won,2026-11-02\nQ2,ivarga,Pike,1,won,2026-11-02\n`, 'line 2', 'brokenQuote'],
+    ['Latin-1 bytes', Buffer.from(`${HEAD}\nQ1,ivarga,Hafen S\xfcd,1,won,2026-11-02\n`, 'latin1'), 'line 1', 'notUtf8'],
+    ['a million columns', `${Array.from({ length: 1_000_000 }, (_, i) => `c${i}`).join(',')}\n`, 'line 1', 'tooManyColumns'],
+  ])('refuses %s whole', async (_case, csv, field, code) => {
+    const before = await countDeals();
+    const report = await importDeals(csv);
+    expect(report.status).toBe(422);
+    expect(report.errors[0]).toMatchObject({ code, field });
+    expect(await countDeals()).toBe(before);
+  });
+
+  it('refuses other content than CSV', async () => {
+    expect((await people.admin.send('POST', '/imports/deals', { rows: [] })).json().code).toBe('wrongMediaType');
+    expect((await people.admin.send('POST', '/imports/deals', '<a/>', { 'content-type': 'text/xml' })).json().code).toBe('wrongMediaType');
+    expect((await people.admin.import('nothing', 'a\n')).statusCode).toBe(422);
+  });
+});
+
+describe('deals.csv', () => {
+  it('names every refused row by line, column, value and reason, and writes none of the file', async () => {
+    const before = await countDeals();
+    const rows = ['R1,ivarga,Pike,12x,won,2026-11-02', 'R2,ivarga,Pike,1.001,won,2026-11-02', 'R3,nobody,Pike,1,won,2026-11-02', 'R4,ivarga,Pike,1,won,2026-02-30',
+      'R5,ivarga,Pike,1,won,2026-12-24', 'R6,ivarga,Pike,1,sold,2026-11-02', 'R7,ivarga,,1,won,2026-11-02', ',ivarga,Pike,1,won,2026-11-02', 'R9,ivarga,Pike,1,won,',
+      'R10,ivarga,Pike,1,won', 'R11,ivarga,Pike,1,won,2026-11-02', 'R11,ivarga,Pike,2,won,2026-11-02'];
+    const report = await importDeals([HEAD, ...rows].join('\n'));
+    expect(report).toMatchObject({ read: 12, refused: 11, written: false });
+    expect(report.refusals.map((each: Record<string, unknown>) => [each['line'], each['column']])).toEqual([
+      [2, 'amount'], [3, 'amount'], [4, 'salesperson'], [5, 'closed_on'], [6, 'closed_on'], [7, 'status'], [8, 'customer'], [9, 'deal'], [10, 'closed_on'], [11, 'row'], [13, 'deal'],
+    ]);
+    expect(report.refusals[0]).toMatchObject({ value: '12x', reason: 'Is not an amount.', accepted: 'Write digits with a point, for example 1234.50.' });
+    expect(await countDeals()).toBe(before);
+  });
+
+  it('only checks when asked to', async () => {
+    const before = await countDeals();
+    expect(await importDeals(`${HEAD}\nC1,ivarga,Pike,1,won,2026-11-02\n`, '?check=true')).toMatchObject({ created: 1, written: false });
+    expect(await countDeals()).toBe(before);
+  });
+
+  it('takes a file twice without change, and updates what differs, with totals right', async () => {
+    const file = (amount: string) => `${HEAD},expected_on,probability,product,credit,currency\nU1,ivarga,Pike,${amount},won,2026-11-02,,,Winch,,EUR\nU2,tbrandt,Pike,50,won,2026-11-03,,,Winch,tbrandt:60;ivarga:40,GBP\nU3,ivarga,Heron,70,open,,2026-12-01,0.5,,,EUR\n`;
+    const before = await actual();
+    expect(await importDeals(file('100'))).toMatchObject({ created: 3, changed: 0, same: 0, written: true });
+    expect(await actual()).toBe(before + 10_000 + 5_750);
+    const [imported] = (await people.admin.get('/deals?search=U1')).json().deals;
+    expect((await people.admin.get(`/deals/${imported.id}/history`)).json()).toEqual([expect.objectContaining({ action: 'imported', who: 'Mara Okoye', reason: 'deals.csv' })]);
+    expect(await importDeals(file('100.00'))).toMatchObject({ created: 0, changed: 0, same: 3 });
+    expect(await importDeals(file('130'))).toMatchObject({ created: 0, changed: 1, same: 2 });
+    expect(await actual()).toBe(before + 13_000 + 5_750);
+    expect(await findTotalDifferences(server.db)).toEqual([]);
+    const deal = (await people.admin.get('/deals?search=U1')).json().deals[0];
+    expect((await people.admin.get(`/deals/${deal.id}/history`)).json()[0]).toMatchObject({ action: 'changed by import', before: { amount: 10_000 }, after: { amount: 13_000 } });
+  });
+
+  it('keeps the SQL of totals and the core of one mind, for any file, changed any way', { timeout: 120_000 }, async () => {
+    const row = fc.record({
+      salesperson: fc.constantFrom('ivarga', 'tbrandt', 'nkassem'), amount: fc.integer({ min: -50_000, max: 50_000 }), status: fc.constantFrom('open', 'won', 'lost'),
+      day: fc.integer({ min: 1, max: 18 }), isSplit: fc.boolean(), currency: fc.constantFrom('EUR', 'GBP'),
+    });
+    const toCsv = (rows: { salesperson: string; amount: number; status: string; day: number; isSplit: boolean; currency: string }[]) => Papa.unparse({
+      fields: [...HEAD.split(','), 'expected_on', 'credit', 'currency'],
+      data: rows.map((each, i) => {
+        const day = `2026-11-${String(each.day).padStart(2, '0')}`;
+        const amount = each.status === 'won' ? each.amount : Math.abs(each.amount);
+        const other = each.salesperson === 'ivarga' ? 'tbrandt' : 'ivarga';
+        return [`P${i}`, each.salesperson, 'Prop', (amount / 100).toFixed(2), each.status, each.status === 'open' ? '' : day, each.status === 'open' ? day : '', each.isSplit ? `${each.salesperson}:33.33;${other}:66.67` : '', each.currency];
+      }),
+    });
+    await fc.assert(fc.asyncProperty(fc.array(row, { minLength: 1, maxLength: 12 }), async (rows) => {
+      expect((await importDeals(toCsv(rows))).written).toBe(true);
+      expect(await findTotalDifferences(server.db)).toEqual([]);
+    }), { numRuns: 12 });
+    // What the server holds in memory is what the database holds.
+    const { rows } = await server.db.execute<{ total: number }>(sql`select coalesce(sum(amount), 0)::bigint as total from recomputed_total where part = 'revenue' and day between '2026-11-01' and '2026-11-18'`);
+    const view = (await people.admin.get('/standing?unit=ht&period=FY2027-P08')).json();
+    expect(view.figures.actual + (view.unplaced?.amount ?? 0)).toBe(rows[0]!.total);
+  });
+
+  it('does not take a name in other capitals for another customer', async () => {
+    await importDeals(`${HEAD}\nN1,ivarga,Gannet Ferries,1,won,2026-11-02\nN2,ivarga,GANNET  ferries,1,won,2026-11-02\n`);
+    const { customers } = (await people.admin.get('/pick-lists')).json();
+    expect(customers.filter((name: string) => /gannet/i.test(name))).toHaveLength(1);
+  });
+});
+
+describe('files out and in again', () => {
+  it('are read back unchanged, whatever stands in them', async () => {
+    await people.admin.send('POST', '/deals', wonDeal({ customer: 'Quote " comma, and\nbreak', notes: 'ümläut; =1+1', source: 'Fair', cost: '12.34', quantity: 2.5, probability: 0.25, commissionRate: 0.05 }));
+    await people.admin.send('PUT', '/targets', { changes: [{ unit: 'ivarga', period: 'FY2027-P08', measure: 'revenue', target: '480000.50', floor: '1', stretch: '500000', note: 'a, "b"' }, { unit: 'salt', period: 'FY2027', measure: 'deals_won', target: '120' }] });
+    for (const kind of ['units', 'targets', 'deals']) {
+      const first = (await people.admin.get(`/files/${kind}`)).body;
+      const report = (await people.admin.import(kind, first)).json();
+      expect([kind, report.created, report.changed, report.refused, report.same]).toEqual([kind, 0, 0, 0, expect.any(Number)]);
+      expect(report.same).toBeGreaterThan(0);
+      expect((await people.admin.get(`/files/${kind}`)).body).toBe(first);
+    }
+  });
+});
+
+describe('units.csv and targets.csv', () => {
+  it.each([
+    ['a cycle of kinds', 'u1,Team,team,ivarga,,', 'parent'],
+    ['an unknown parent', 'u1,Team,team,nowhere,,', 'parent'],
+    ['a second company', 'u1,Other,company,,,', 'kind'],
+    ['a kind that changed', 'ivarga,Ilse,team,salt,,', 'kind'],
+    ['an end before the start', 'u1,Team,team,salt,2026-05-01,2026-04-01', 'to'],
+    ['a bad code', '-x,Team,team,salt,,', 'unit'],
+    ['no name', 'u1,,team,salt,,', 'name'],
+    ['a date that does not exist', 'u1,Team,team,salt,2026-02-30,', 'from'],
+  ])('refuses %s', async (_case, row, column) => {
+    const report = (await people.admin.import('units', `unit,name,kind,parent,from,to\n${row}\n`)).json();
+    expect(report).toMatchObject({ refused: 1, written: false });
+    expect(report.refusals[0]).toMatchObject({ line: 2, column });
+  });
+
+  it('refuses overlapping times of one unit', async () => {
+    const report = (await people.admin.import('units', 'unit,name,kind,parent,from,to\nz,Z,team,salt,2026-01-01,2026-06-30\nz,Z,team,north,2026-06-30,\n')).json();
+    expect(report.refusals[0]).toMatchObject({ line: 3, column: 'from', reason: 'Overlaps another time of the same unit.' });
+  });
+
+  it('imports targets, all or none', async () => {
+    const head = 'unit,period,measure,target\n';
+    const bad = (await people.manager.import('targets', `${head}tbrandt,FY2027-P10,revenue,5\ntbrandt,FY2027-P10x,revenue,5\n`)).json();
+    expect(bad).toMatchObject({ read: 2, refused: 1, written: false });
+    const good = (await people.manager.import('targets', `${head}tbrandt,FY2027-P10,revenue,5\ntbrandt,FY2027-Q1,deals_won,3\n`)).json();
+    expect(good).toMatchObject({ created: 2, written: true });
+    expect((await people.manager.import('targets', `${head}tbrandt,FY2027-P10,revenue,5\n`)).json()).toMatchObject({ same: 1, created: 0, changed: 0 });
+  });
+});
+
+describe('a file that is too large', () => {
+  it('is refused with the limit, and nothing is kept', { timeout: 120_000 }, async () => {
+    const before = await countDeals();
+    const row = `ivarga,Pike,1,won,2026-11-02,"${'x'.repeat(1_900)}"\n`;
+    function* lines() {
+      yield Buffer.from(`${HEAD},notes\n`);
+      for (let block = 0; block < 200; block++) yield Buffer.from(Array.from({ length: 520 }, (_, i) => `H${block}-${i},${row}`).join(''));
+    }
+    const answer = await server.app.inject({
+      method: 'POST', url: '/api/v1/imports/deals', payload: Readable.from(lines()), headers: { cookie: people.admin.cookie, 'x-csrf': people.admin.csrf, 'content-type': 'text/csv' },
+    });
+    expect([answer.statusCode, answer.json().detail]).toEqual([413, 'At most 180 MB are read at once. Divide the file.']);
+    expect(await countDeals()).toBe(before);
+  });
+});

@@ -1,0 +1,52 @@
+import { setTimeout as sleep } from 'node:timers/promises';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { createCompany, createDatabase, startServer, wonDeal, type Client, type TestServer } from './harness';
+
+let server: TestServer;
+let other: TestServer;
+let people: Awaited<ReturnType<typeof createCompany>>;
+let address: string;
+
+beforeAll(async () => {
+  server = await startServer(await createDatabase());
+  people = await createCompany(server);
+  other = await startServer(server.url);
+  address = await other.app.listen({ port: 0, host: '127.0.0.1' });
+});
+afterAll(async () => {
+  await other.stop();
+  await server.stop();
+});
+
+/** Opens the event stream of another server over the same database; returns what has been heard so far. */
+async function listen(client: Client): Promise<{ heard: string[]; close(): void }> {
+  const abort = new AbortController();
+  const answer = await fetch(`${address}/api/v1/events`, { headers: { cookie: client.cookie }, signal: abort.signal });
+  const heard: string[] = [];
+  void (async () => {
+    for await (const chunk of answer.body!.pipeThrough(new TextDecoderStream()) as unknown as AsyncIterable<string>) {
+      for (const line of chunk.split('\n')) if (line.startsWith('data: ')) heard.push(JSON.parse(line.slice(6)).topic);
+    }
+  })().catch(() => undefined);
+  return { heard, close: () => abort.abort() };
+}
+
+describe('live events', () => {
+  it('reach whoever may see the change, on any server, within a second, and nobody else', async () => {
+    const streams = await Promise.all([people.manager, people.salesperson, people.north, people.admin].map(listen));
+    const [manager, salesperson, north, admin] = streams as [typeof streams[0], typeof streams[0], typeof streams[0], typeof streams[0]];
+    await people.manager.send('POST', '/deals', wonDeal({ salesperson: 'tbrandt' }));
+    await expect.poll(() => [manager.heard, admin.heard], { timeout: 1_000, interval: 10 }).toEqual([['deals'], ['deals']]);
+    await people.manager.send('PUT', '/targets', { changes: [{ unit: 'ivarga', period: 'FY2027-P08', measure: 'revenue', target: '5' }] });
+    await expect.poll(() => salesperson.heard, { timeout: 1_000, interval: 10 }).toEqual(['targets']);
+    // What comes after has been heard; so what came before would have been.
+    await people.north.send('POST', '/deals', wonDeal({ salesperson: 'nkassem' }));
+    await expect.poll(() => north.heard, { timeout: 1_000, interval: 10 }).toEqual(['deals']);
+    await sleep(50);
+    expect(salesperson.heard).toEqual(['targets']);
+    expect(manager.heard).toEqual(['deals', 'targets']);
+    streams.forEach((stream) => stream.close());
+  });
+
+  it('need a session', async () => expect((await fetch(`${address}/api/v1/events`)).status).toBe(401));
+});

@@ -1,0 +1,96 @@
+import { expect, test, type Page } from '@playwright/test';
+import { readAmount, signIn } from './actions';
+
+const bookedOf = async (page: Page) => readAmount(await page.getByRole('definition').first().innerText());
+
+async function fillDeal(page: Page, amount: string): Promise<void> {
+  const dialog = page.getByRole('dialog');
+  await dialog.getByRole('combobox', { name: 'Salesperson' }).click();
+  await page.getByPlaceholder('Type to find').fill('ilse');
+  await page.getByRole('option', { name: 'Ilse Varga' }).click();
+  await dialog.getByRole('combobox', { name: 'Customer' }).click();
+  await page.getByPlaceholder('Type to find').fill('Brand New Yard');
+  await page.getByRole('option', { name: /Add/ }).or(page.getByRole('option', { name: 'Brand New Yard' })).first().click();
+  await dialog.getByLabel('Amount').fill(amount);
+}
+
+test('a deal booked in one window changes Standing in another within a second', async ({ page, browser }) => {
+  // Two windows, both in sight: a hidden one may be slowed down by the browser.
+  const other = await (await browser.newContext()).newPage();
+  await signIn(other);
+  await signIn(page);
+  await expect(other.getByRole('heading', { level: 1 })).toContainText('Saltmarsh');
+  const before = await bookedOf(other);
+  await page.locator('body').press('n');
+  await fillDeal(page, '12,345');
+  await page.getByRole('dialog').getByRole('button', { name: 'Book', exact: true }).click();
+  await expect(page.getByText(/Booked\. Ilse Varga now stands at \d+%/).first()).toBeVisible();
+  await expect(async () => expect(await bookedOf(other)).toBeCloseTo(before + 12_345, 0)).toPass({ timeout: 1_000, intervals: [20] });
+});
+
+test('faults stand at their fields and nothing typed is lost', async ({ page }) => {
+  await signIn(page, 'marit', '/deals?book=new');
+  await fillDeal(page, '12x');
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('Closed on').fill('2026-12-24');
+  await dialog.getByRole('button', { name: 'Book', exact: true }).click();
+  await expect(dialog.getByText(/Is not an amount/)).toBeVisible();
+  await expect(dialog.getByText(/Lies after today/)).toBeVisible();
+  await expect(dialog.getByLabel('Amount')).toHaveValue('12x');
+  await expect(dialog.getByLabel('Amount')).toHaveAttribute('aria-invalid', 'true');
+});
+
+test('a deal is edited, voided and brought back, with its history', async ({ page }) => {
+  await signIn(page, 'marit', '/deals?book=new');
+  await fillDeal(page, '500');
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('Id').fill('E2E-1');
+  await dialog.getByRole('button', { name: 'Book', exact: true }).click();
+  const row = page.getByRole('row').filter({ hasText: 'E2E-1' });
+  await row.click();
+  await dialog.getByLabel('Amount').fill('750.50');
+  await dialog.getByLabel(/Why is it changed/).fill('typed wrong');
+  await dialog.getByRole('button', { name: 'Save' }).click();
+  await expect(row).toContainText('€750.50');
+  await row.focus();
+  await page.keyboard.press('Enter');
+  await expect(dialog.getByText('amount: 500.00 → 750.50')).toBeVisible();
+  await dialog.getByRole('button', { name: 'Void this deal…' }).click();
+  await dialog.getByLabel('Why is it voided?').fill('never happened');
+  await dialog.getByRole('button', { name: 'Void the deal' }).click();
+  await expect(row).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(row).toContainText('€750.50');
+});
+
+const HEADING = 'deal,salesperson,customer,amount,status,closed_on\n';
+
+test('an import shows every refused row with line, column, value and reason, then takes all or nothing', async ({ page }) => {
+  await signIn(page, 'marit', '/deals?import=deals');
+  const dialog = page.getByRole('dialog');
+  const choose = (csv: string) => dialog.getByLabel('File to import').setInputFiles({ name: 'deals.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) });
+  await choose(`${HEADING}I-1,ivarga,Pike Boats,100,won,2026-11-02\nI-2,nobody,Pike Boats,100,won,2026-11-02\nI-3,ivarga,Pike Boats,1O0,won,2026-02-30\n`);
+  const refused = dialog.getByRole('region', { name: 'Refused rows' });
+  await expect(refused.getByRole('row').filter({ hasText: 'nobody' })).toContainText('3salespersonnobodyThere is no salesperson with this code.');
+  await expect(refused.getByRole('row').filter({ hasText: '1O0' })).toContainText('Is not an amount.');
+  await expect(refused.getByRole('row').filter({ hasText: '2026-02-30' })).toContainText('closed_on');
+  await expect(dialog.getByRole('button', { name: 'Import all rows' })).toBeDisabled();
+  await choose(`${HEADING}I-1,ivarga,Pike Boats,100,won,2026-11-02\nI-2,plind,Pike Boats,100,won,2026-11-02\n`);
+  await dialog.getByRole('button', { name: 'Import all rows' }).click();
+  await expect(page.getByText('2 deals new, 0 changed, 0 as they were.').first()).toBeVisible();
+  await page.getByLabel('Find in deals').fill('I-2');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('row').filter({ hasText: 'I-2' })).toBeVisible();
+});
+
+test('what was exported is read back unchanged', async ({ page }) => {
+  await signIn(page, 'admin', '/setup');
+  for (const kind of ['units', 'targets', 'deals']) {
+    const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: `Export ${kind}` }).click()]);
+    const path = await download.path();
+    await page.getByRole('button', { name: `Import ${kind}` }).click();
+    await page.getByRole('dialog').getByLabel('File to import').setInputFiles(path);
+    await expect(page.getByRole('dialog').getByRole('button', { name: 'Nothing to change' })).toBeVisible({ timeout: 20_000 });
+    await page.getByRole('dialog').getByRole('button', { name: 'Close' }).last().click();
+  }
+});

@@ -1,0 +1,74 @@
+import AxeBuilder from 'axe-core';
+import { expect, test, type Page } from '@playwright/test';
+import { signIn } from './actions';
+import { EMPTY_PORT } from './ports';
+
+async function expectAccessible(page: Page): Promise<void> {
+  await page.evaluate(AxeBuilder.source);
+  const violations = await page.evaluate(async () => {
+    const { violations } = await (window as unknown as { axe: { run(): Promise<{ violations: { id: string; nodes: { html: string; failureSummary?: string }[] }[] }> } }).axe.run();
+    return violations.map((each) => `${each.id}: ${each.nodes.map((node) => `${node.html.slice(0, 160)} ${node.failureSummary ?? ''}`).slice(0, 3).join(' | ')}`);
+  });
+  expect(violations).toEqual([]);
+}
+
+for (const theme of ['light', 'dark']) {
+  test(`axe finds nothing on any view, ${theme}`, async ({ page }) => {
+    test.setTimeout(90_000);
+    await page.addInitScript((value) => localStorage.setItem('iron-ladder-theme', value), theme);
+    await page.goto('/sign-in');
+    await expect(page.getByLabel('E-mail')).toBeVisible();
+    await expectAccessible(page);
+    await signIn(page, 'admin');
+    for (const path of ['/standing?unit=saltmarsh', '/standing', '/plan?unit=saltmarsh&period=FY2027-Q3', '/deals?unit=saltmarsh', '/deals?book=new', '/deals?import=deals', '/setup']) {
+      await page.goto(path);
+      await expect(page.getByRole('tree', { name: 'Units', includeHidden: true }).getByRole('treeitem', { includeHidden: true }).first()).toBeAttached();
+      await expect(page.getByRole('status').filter({ hasText: 'Loading' })).toHaveCount(0);
+      await expectAccessible(page);
+    }
+  });
+}
+
+test('a script signs in with a token that is shown once and can be revoked', async ({ page, playwright, baseURL }) => {
+  await signIn(page, 'marit', '/setup');
+  await page.getByLabel('New token for').fill('nightly report');
+  await page.getByRole('button', { name: 'Make a token' }).click();
+  const secret = await page.getByLabel('The new token').inputValue();
+  const script = await playwright.request.newContext({ baseURL, extraHTTPHeaders: { authorization: `Bearer ${secret}` } });
+  const answer = await script.get('/api/v1/standing?unit=saltmarsh&period=FY2027-P08');
+  expect((await answer.json()).unit.code).toBe('saltmarsh');
+  expect((await script.get('/api/v1/standing?unit=northgate&period=FY2027-P08')).status()).toBe(404);
+  await page.reload();
+  await expect(page.getByText(secret)).toHaveCount(0);
+  await page.getByRole('listitem').filter({ hasText: 'nightly report' }).getByRole('button', { name: 'Revoke' }).click();
+  await expect(page.getByText('You have none.')).toBeVisible();
+  expect((await script.get('/api/v1/session')).status()).toBe(401);
+});
+
+test('the first run creates company, calendar, administrator and units; then people can be added and deals booked', async ({ page }) => {
+  await page.goto(`http://localhost:${EMPTY_PORT}/`);
+  await expect(page.getByRole('heading', { name: 'Set up Iron Ladder' })).toBeVisible();
+  await page.getByLabel('Name', { exact: true }).fill('Pine Harbour');
+  await page.getByLabel('Reporting currency').fill('XXY');
+  await page.getByLabel('The fiscal year starts').selectOption('July');
+  await page.getByLabel('Your name').fill('Ada Marsh');
+  await page.getByLabel('E-mail').fill('ada@pine.example');
+  await page.getByLabel('Password').fill('short');
+  await page.getByLabel(/First branches/).fill('East pier\nWest pier');
+  await page.getByRole('button', { name: 'Create the company' }).click();
+  await expect(page.getByText('At least 10 characters.', { exact: true })).toBeVisible();
+  await page.getByLabel('Password').fill('long enough now');
+  await page.getByRole('button', { name: 'Create the company' }).click();
+  await expect(page.getByText('Is not a currency code')).toBeVisible();
+  await page.getByLabel('Reporting currency').fill('SEK');
+  await page.getByRole('button', { name: 'Create the company' }).click();
+  await expect(page.getByRole('treeitem', { name: /East pier/ })).toBeVisible();
+  await page.getByLabel('Name', { exact: true }).fill('Bo Lind');
+  await page.getByLabel('Code').fill('blind');
+  await page.getByRole('combobox', { name: 'Stands under' }).click();
+  await page.getByRole('option', { name: /East pier/ }).click();
+  await page.getByRole('button', { name: 'Add' }).click();
+  await expect(page.getByRole('treeitem', { name: /Bo Lind/ })).toBeVisible();
+  await page.goto(`http://localhost:${EMPTY_PORT}/standing?unit=blind`);
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('It has no target for this period');
+});

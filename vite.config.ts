@@ -1,0 +1,12 @@
+import tailwindcss from '@tailwindcss/vite';
+import react from '@vitejs/plugin-react';
+import { defineConfig } from 'vite';
+
+const API_PORT = process.env['API_PORT'] ?? '4400';
+
+export default defineConfig({
+  root: 'web',
+  plugins: [react(), tailwindcss()],
+  build: { outDir: '../dist/web', emptyOutDir: true, sourcemap: false, assetsInlineLimit: 0, chunkSizeWarningLimit: 700 },
+  server: { port: 5173, proxy: { '/api': `http://127.0.0.1:${API_PORT}` } },
+});

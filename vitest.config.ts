@@ -1,0 +1,18 @@
+import { defineConfig } from 'vitest/config';
+
+/** Unit tests sit beside their file; API tests need a database of their own and run one file after the other. */
+export default defineConfig({
+  test: {
+    projects: [
+      { test: { name: 'unit', include: ['{core,contract,web,server,demo,scripts}/**/*.test.ts', 'tests/outside/**/*.test.ts'], environment: 'node' } },
+      {
+        test: {
+          name: 'api', include: ['tests/api/**/*.test.ts'], environment: 'node',
+          globalSetup: ['tests/api/globalSetup.ts'], fileParallelism: false, testTimeout: 30_000, hookTimeout: 60_000,
+          // A shared machine may stand still for seconds; what is wrong fails twice.
+          retry: 1,
+        },
+      },
+    ],
+  },
+});

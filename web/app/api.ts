@@ -1,0 +1,70 @@
+import { createApi, fetchBaseQuery, type BaseQueryFn } from '@reduxjs/toolkit/query/react';
+import type { Problem } from '#contract/errors/problem';
+import * as access from '#contract/routes/access';
+import * as company from '#contract/routes/company';
+import * as files from '#contract/routes/files';
+import { API, type AnswerOf, type AnyRoute, type BodyOf, type QueryOf } from '#contract/routes/route';
+import * as standings from '#contract/routes/standings';
+import type { ImportKind } from '#contract/schemas/import';
+import type { Me } from '#contract/schemas/access';
+
+export interface Request {
+  route: AnyRoute;
+  params?: Record<string, string | number>;
+  query?: Record<string, unknown>;
+  body?: unknown;
+  headers?: Record<string, string>;
+}
+
+/** What a failed request says: the server's problem, or that it could not be reached. */
+export type Failure = Problem;
+
+const UNREACHABLE: Failure = {
+  type: '/problems/unreachable', code: 'unreachable', status: 0, title: 'The server cannot be reached',
+  detail: 'Nothing was changed. Check that Iron Ladder is running; the page tries again by itself.',
+};
+
+const rawQuery = fetchBaseQuery({ baseUrl: API, credentials: 'same-origin' });
+
+/** Turns a record of the contract into a request; every change carries the session's CSRF value. */
+const queryByRoute: BaseQueryFn<Request, unknown, Failure> = async ({ route, params = {}, query, body, headers = {} }, store, extra) => {
+  const url = route.path.replace(/:(\w+)/g, (_, name: string) => encodeURIComponent(String(params[name])));
+  const me = api.endpoints.getMe.select()(store.getState() as never).data as Me | undefined;
+  const result = await rawQuery({
+    url, method: route.method, body, params: query as Record<string, string>,
+    headers: { ...(me && route.method !== 'GET' ? { 'x-csrf': me.csrf } : {}), ...headers },
+  }, store, extra);
+  if (!result.error) return { data: result.data };
+  const problem = result.error.data as Problem | undefined;
+  return { error: problem?.code ? problem : UNREACHABLE };
+};
+
+export const TAGS = ['Me', 'Company', 'Figures', 'Targets', 'Deals', 'Lists', 'Tokens'] as const;
+
+/** One client for the whole page; views add their endpoints to it. */
+export const api = createApi({
+  baseQuery: queryByRoute,
+  tagTypes: TAGS,
+  keepUnusedDataFor: 30,
+  endpoints: (build) => ({
+    getFirstRun: build.query<AnswerOf<typeof company.getFirstRun>, void>({ query: () => ({ route: company.getFirstRun }), providesTags: ['Company'] }),
+    getMe: build.query<Me, void>({ query: () => ({ route: access.getMe }), providesTags: ['Me'] }),
+    getCompany: build.query<AnswerOf<typeof company.getCompany>, void>({ query: () => ({ route: company.getCompany }), providesTags: ['Company'] }),
+    signOut: build.mutation<object, { everywhere: boolean }>({ query: ({ everywhere }) => ({ route: everywhere ? access.signOutEverywhere : access.signOut }) }),
+    getTree: build.query<AnswerOf<typeof standings.getTree>, QueryOf<typeof standings.getTree>>({
+      query: (query) => ({ route: standings.getTree, query }), providesTags: ['Figures'],
+    }),
+    getStrip: build.query<AnswerOf<typeof standings.getStrip>, QueryOf<typeof standings.getStrip>>({
+      query: (query) => ({ route: standings.getStrip, query }), providesTags: ['Figures'],
+    }),
+    importFile: build.mutation<AnswerOf<typeof files.importFile>, { kind: ImportKind; file: Blob; fileName: string; check: boolean }>({
+      query: ({ kind, file, fileName, check }) => ({ route: files.importFile, params: { kind }, query: { check, fileName }, body: file, headers: { 'content-type': 'text/csv' } }),
+      invalidatesTags: (_result, _error, { check }) => (check ? [] : ['Figures', 'Targets', 'Deals', 'Lists', 'Company']),
+    }),
+    createUnit: build.mutation<AnswerOf<typeof company.createUnit>, BodyOf<typeof company.createUnit>>({
+      query: (body) => ({ route: company.createUnit, body }), invalidatesTags: ['Figures', 'Targets', 'Lists'],
+    }),
+  }),
+});
+
+export const { useGetFirstRunQuery, useGetMeQuery, useGetCompanyQuery, useSignOutMutation, useGetTreeQuery, useGetStripQuery, useImportFileMutation, useCreateUnitMutation } = api;

@@ -1,0 +1,131 @@
+import { useRef, useState, type DragEvent } from 'react';
+import Papa from 'papaparse';
+import type { ImportKind, ImportReport } from '#contract/schemas/import';
+import { formatExact } from '#core/money/format';
+import { Button } from '../../ui/Button';
+import { classNames } from '../../ui/classNames';
+import { Dialog } from '../../ui/Dialog';
+import { useSay } from '../../ui/Toasts';
+import { useGetCompanyQuery, useImportFileMutation } from '../api';
+import { FailureNote } from '../FailureNote';
+
+const COLUMNS: Record<ImportKind, string> = {
+  units: 'unit, name, kind, parent, from, to, email, country',
+  targets: 'unit, period, measure, target, floor, stretch, note',
+  deals: 'deal, salesperson, customer, amount, currency, status, closed_on, expected_on and more',
+};
+
+/** Choose, drop or paste a file; see what it would do; then do it, all rows or none. */
+export function ImportDialog({ kind, onClose }: { kind: ImportKind; onClose(): void }) {
+  const [file, setFile] = useState<{ blob: Blob; name: string } | null>(null);
+  const [report, setReport] = useState<ImportReport | null>(null);
+  const [send, { isLoading, error, reset }] = useImportFileMutation();
+  const running = useRef<{ abort(): void } | null>(null);
+  const say = useSay();
+
+  const run = async (chosen: { blob: Blob; name: string }, check: boolean) => {
+    const request = send({ kind, file: chosen.blob, fileName: chosen.name, check });
+    running.current = request;
+    const result = await request;
+    running.current = null;
+    if (result.error) return;
+    setReport(result.data);
+    if (!result.data.written) return;
+    say(`${result.data.created} ${kind} new, ${result.data.changed} changed, ${result.data.same} as they were.`);
+    onClose();
+  };
+  const choose = (blob: Blob, name: string) => {
+    reset();
+    setReport(null);
+    setFile({ blob, name });
+    void run({ blob, name }, true);
+  };
+  const close = () => {
+    running.current?.abort();
+    onClose();
+  };
+  const hasChanges = report && report.refused === 0 && report.created + report.changed > 0;
+
+  return (
+    <Dialog title={`Import ${kind}`} description={`CSV with the columns ${COLUMNS[kind]}. Nothing is written before you say so.`} isOpen onClose={close} width="w-[720px]">
+      <DropPlace onFile={choose} />
+      {file && <p className="mt-3 font-medium">{file.name}</p>}
+      {isLoading && <p role="status" className="mt-3 flex items-center gap-3">Reading and checking every row … <Button onClick={() => running.current?.abort()}>Cancel</Button></p>}
+      {error && !isLoading && <div className="mt-3"><ImportFailure failure={error} /></div>}
+      {report && !isLoading && <Report report={report} />}
+      <div className="mt-5 flex justify-end gap-2">
+        <Button onClick={close}>Close</Button>
+        <Button kind="main" disabled={!hasChanges || isLoading} onClick={() => file && void run(file, false)}>
+          {report && report.refused === 0 && !hasChanges ? 'Nothing to change' : 'Import all rows'}
+        </Button>
+      </div>
+    </Dialog>
+  );
+}
+
+function ImportFailure({ failure }: { failure: Parameters<typeof FailureNote>[0]['failure'] }) {
+  if ('name' in failure && failure.name === 'AbortError') return <p>Cancelled; nothing was changed.</p>;
+  const errors = 'errors' in failure ? failure.errors : undefined;
+  if (!errors?.length) return <FailureNote failure={failure} />;
+  return <div role="alert" className="rounded-sheet border border-grade-1 bg-danger-soft p-4"><p className="font-semibold">The file cannot be read; nothing was changed.</p>{errors.map((each) => <p key={each.field + each.code} className="mt-1">{each.field}: {each.message}</p>)}</div>;
+}
+
+function DropPlace({ onFile }: { onFile(blob: Blob, name: string): void }) {
+  const [isOver, setOver] = useState(false);
+  const [pasted, setPasted] = useState('');
+  const input = useRef<HTMLInputElement>(null);
+  const drop = (event: DragEvent) => {
+    event.preventDefault();
+    setOver(false);
+    const file = event.dataTransfer.files[0];
+    if (file) onFile(file, file.name);
+  };
+  return (
+    <div onDragOver={(event) => { event.preventDefault(); setOver(true); }} onDragLeave={() => setOver(false)} onDrop={drop} className={classNames('rounded-sheet border border-dashed p-4', isOver ? 'border-ember bg-selected' : 'border-strong/40')}>
+      <div className="flex items-center gap-3">
+        <Button onClick={() => input.current?.click()}>Choose a file</Button>
+        <span className="text-soft">or drop it here, or paste rows with their heading:</span>
+        <input ref={input} type="file" accept=".csv,.tsv,.txt,text/csv" aria-label="File to import" className="sr-only" tabIndex={-1} onChange={(event) => { const file = event.target.files?.[0]; if (file) onFile(file, file.name); event.target.value = ''; }} />
+      </div>
+      <textarea aria-label="Pasted rows" rows={2} value={pasted} onChange={(event) => setPasted(event.target.value)} className="mt-3 w-full rounded-sheet border border-strong/30 bg-sheet px-2.5 py-1.5 font-mono text-[12px]" />
+      {pasted.trim() && <Button className="mt-2" onClick={() => onFile(new Blob([pasted]), 'pasted rows')}>Check the pasted rows</Button>}
+    </div>
+  );
+}
+
+function Report({ report }: { report: ImportReport }) {
+  const { data: company } = useGetCompanyQuery();
+  const money = (minor: number) => formatExact(minor, { kind: 'money', currency: company?.currency ?? 'EUR' });
+  const counts = [['read', report.read], ['new', report.created], ['changed', report.changed], ['as they are', report.same], ['refused', report.refused]] as const;
+  return (
+    <section aria-label="What the file would do" className="mt-4">
+      <dl className="grid grid-cols-5 gap-3">
+        {counts.map(([name, count]) => <div key={name} className="border-l-2 border-line pl-2"><dd className={classNames('text-[17px] font-semibold', name === 'refused' && count > 0 && 'text-grade-1')}>{count.toLocaleString('en-GB')}</dd><dt className="text-soft">{name}</dt></div>)}
+      </dl>
+      {report.value && <p className="mt-2 text-soft">Total value of the good rows: {money(report.value.read)}.</p>}
+      {report.newNames.length > 0 && <p className="mt-1 text-soft">New names: {report.newNames.map((each) => `${each.count} ${each.list}`).join(', ')}.</p>}
+      {report.ignoredColumns.length > 0 && <p className="mt-1 text-soft">Columns that are not read: {report.ignoredColumns.join(', ')}.</p>}
+      {report.refused > 0 && (
+        <>
+          <div className="mt-3 flex items-center justify-between">
+            <p className="font-medium">Nothing is imported while rows are refused. Correct them and choose the file again.</p>
+            <Button onClick={() => download(report)}>Refused rows as CSV</Button>
+          </div>
+          <div className="mt-2 max-h-[240px] overflow-y-auto rounded-sheet border border-line" tabIndex={0} role="region" aria-label="Refused rows">
+            <table className="w-full text-[12px]">
+              <thead className="sticky top-0 bg-sheet text-left text-soft"><tr>{['Line', 'Column', 'Value', 'Why, and what would be accepted'].map((name) => <th key={name} scope="col" className="px-2 py-1 font-medium">{name}</th>)}</tr></thead>
+              <tbody>{report.refusals.slice(0, 500).map((each, index) => <tr key={index} className="border-t border-line align-top"><td className="px-2 py-1">{each.line}</td><td className="px-2 py-1">{each.column}</td><td className="px-2 py-1">{each.value || '(empty)'}</td><td className="px-2 py-1">{each.reason} {each.accepted}</td></tr>)}</tbody>
+            </table>
+          </div>
+        </>
+      )}
+    </section>
+  );
+}
+
+function download(report: ImportReport): void {
+  const url = URL.createObjectURL(new Blob([Papa.unparse(report.refusals)], { type: 'text/csv' }));
+  const link = Object.assign(document.createElement('a'), { href: url, download: `refused ${report.kind}.csv` });
+  link.click();
+  URL.revokeObjectURL(url);
+}

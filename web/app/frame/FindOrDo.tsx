@@ -1,0 +1,69 @@
+import { Command } from 'cmdk';
+import { Dialog } from 'radix-ui';
+import { useState, type ReactNode } from 'react';
+import { useLocation, useNavigate } from 'react-router';
+import { useGetTreeQuery } from '../api';
+import { usePlace } from '../place';
+import { withParam } from './withParam';
+
+const SHOWN_AT_MOST = 40;
+
+/** Finds people and units, and does things, from the keyboard. */
+export function FindOrDo({ isOpen, onClose }: { isOpen: boolean; onClose(): void }) {
+  const place = usePlace();
+  const navigate = useNavigate();
+  const { search } = useLocation();
+  const [typed, setTyped] = useState('');
+  const { data: nodes = [] } = useGetTreeQuery({ period: place.period, measure: place.measure }, { skip: !isOpen });
+  const wanted = typed.trim().toLowerCase();
+  const matches = (name: string) => name.toLowerCase().includes(wanted);
+  const units = nodes.filter((node) => matches(node.unit.name) || matches(node.unit.code)).slice(0, SHOWN_AT_MOST);
+  const close = () => {
+    setTyped('');
+    onClose();
+  };
+  const actions = [
+    { name: 'Book a deal', run: () => navigate({ pathname: '/deals', search: withParam(search, 'book', 'new') }) },
+    { name: 'Import deals', run: () => navigate({ pathname: '/deals', search: withParam(search, 'import', 'deals') }) },
+    { name: 'Set targets', run: () => navigate({ pathname: '/plan', search }) },
+    { name: 'Where we stand', run: () => navigate({ pathname: '/standing', search }) },
+    { name: 'Revenue', run: () => place.go({ measure: 'revenue' }) },
+    { name: 'Deals won', run: () => place.go({ measure: 'deals_won' }) },
+    { name: 'Setup', run: () => navigate({ pathname: '/setup', search }) },
+  ].filter((action) => matches(action.name));
+
+  return (
+    <Dialog.Root open={isOpen} onOpenChange={(open) => { if (!open) close(); }}>
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 z-40 bg-black/35" />
+        <Dialog.Content aria-describedby={undefined} className="fixed top-[70px] left-1/2 z-50 w-[520px] -translate-x-1/2 overflow-hidden rounded-sheet border border-strong/30 bg-sheet text-ink">
+          <Dialog.Title className="sr-only">Find or do</Dialog.Title>
+          <Command shouldFilter={false} label="Find or do">
+            <Command.Input autoFocus value={typed} onValueChange={setTyped} placeholder="A person, a team, a branch, or what to do" className="h-[42px] w-full border-b border-line bg-transparent px-4 text-[14px] outline-none" />
+            <Command.List className="max-h-[380px] overflow-y-auto p-1.5">
+              {units.length === 0 && actions.length === 0 && <p className="px-3 py-2 text-soft">Nothing is called “{typed}”. Try a shorter piece of the name.</p>}
+              {actions.length > 0 && <Group heading="Do">{actions.map((action) => <Item key={action.name} value={`do ${action.name}`} onSelect={() => { close(); void action.run(); }}>{action.name}</Item>)}</Group>}
+              {units.length > 0 && (
+                <Group heading="Find">
+                  {units.map(({ unit, attainmentText }) => (
+                    <Item key={unit.code} value={`unit ${unit.code}`} onSelect={() => { close(); place.go({ unit: unit.code }); }}>
+                      <span>{unit.name}</span><span className="text-soft">{unit.kind}{attainmentText ? ` · ${attainmentText} of target` : ''}</span>
+                    </Item>
+                  ))}
+                </Group>
+              )}
+            </Command.List>
+          </Command>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}
+
+function Group({ heading, children }: { heading: string; children: ReactNode }) {
+  return <Command.Group heading={heading} className="[&_[cmdk-group-heading]]:px-3 [&_[cmdk-group-heading]]:py-1 [&_[cmdk-group-heading]]:text-[11.5px] [&_[cmdk-group-heading]]:text-soft">{children}</Command.Group>;
+}
+
+function Item({ value, onSelect, children }: { value: string; onSelect(): void; children: ReactNode }) {
+  return <Command.Item value={value} onSelect={onSelect} className="flex cursor-pointer justify-between gap-4 rounded-[4px] px-3 py-1.5 data-[selected=true]:bg-hover">{children}</Command.Item>;
+}

@@ -1,0 +1,57 @@
+import { useEffect, useState } from 'react';
+import { Outlet, useLocation, useNavigate } from 'react-router';
+import { Toasts } from '../../ui/Toasts';
+import { useLive } from '../live';
+import { useAppSelector } from '../store';
+import { FindOrDo } from './FindOrDo';
+import { KeyList } from './KeyList';
+import { TopBar } from './TopBar';
+import { UnitTreeNav } from './UnitTreeNav';
+import { withParam } from './withParam';
+import { YearStrip } from './YearStrip';
+
+/** The same on every screen: whose numbers on the left, when in the strip, what in the bar. */
+export function Frame() {
+  useLive();
+  const connection = useAppSelector((state) => state.live.connection);
+  const [panel, setPanel] = useState<'find' | 'keys' | null>(null);
+  const location = useLocation();
+  const navigate = useNavigate();
+  const isSetup = location.pathname === '/setup';
+
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (event.defaultPrevented || event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return;
+      if (event.key === '/') setPanel('find');
+      else if (event.key === '?') setPanel('keys');
+      else if (event.key === 'n') void navigate({ pathname: '/deals', search: withParam(location.search, 'book', 'new') });
+      else return;
+      event.preventDefault();
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, [navigate, location.search]);
+
+  return (
+    <Toasts>
+      <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-sheet focus:p-2">Skip to the figures</a>
+      <div className="grid h-full grid-cols-[236px_minmax(0,1fr)] grid-rows-[46px_minmax(0,1fr)]">
+        <TopBar onFind={() => setPanel('find')} onKeys={() => setPanel('keys')} />
+        <UnitTreeNav />
+        <div className="flex min-w-0 flex-col">
+          {connection === 'lost' && (
+            <p role="status" className="bg-danger-soft px-5 py-1.5 font-medium">The connection is lost. What you see may be out of date; it catches up by itself.</p>
+          )}
+          {!isSetup && <YearStrip />}
+          <main id="main" tabIndex={-1} className="min-h-0 flex-1 overflow-y-auto outline-none"><Outlet /></main>
+        </div>
+      </div>
+      <FindOrDo isOpen={panel === 'find'} onClose={() => setPanel(null)} />
+      <KeyList isOpen={panel === 'keys'} onClose={() => setPanel(null)} />
+    </Toasts>
+  );
+}
+
+function isTyping(target: EventTarget | null): boolean {
+  return target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) || target.closest('[role="dialog"],[role="grid"]') !== null);
+}

@@ -1,0 +1,75 @@
+import { DropdownMenu } from 'radix-ui';
+import { NavLink, useLocation, useNavigate } from 'react-router';
+import { parseDay } from '#core/period/day';
+import { describeDay } from '#core/period/words';
+import { useGetCompanyQuery, useGetMeQuery, useSignOutMutation } from '../api';
+
+const VIEWS = [['/standing', 'Standing'], ['/plan', 'Plan'], ['/deals', 'Deals']] as const;
+
+/** Mark, views, business date, find-or-do and the person. Views keep the place. */
+export function TopBar({ onFind, onKeys }: { onFind(): void; onKeys(): void }) {
+  const { search } = useLocation();
+  const { data: company } = useGetCompanyQuery();
+  const kept = keepPlace(search);
+  return (
+    <header className="col-span-2 flex items-center bg-iron text-on-iron">
+      <NavLink to={{ pathname: '/standing', search: kept }} aria-label="Iron Ladder, to Standing" className="flex w-[236px] items-center gap-2.5 px-[18px]">
+        <svg width="18" height="22" viewBox="0 0 18 22" aria-hidden><g stroke="var(--on-iron)" strokeWidth="2.2" strokeLinecap="round"><path d="M3 1.5v19M15 1.5v19M3 12h12M3 16.5h12" /></g><path d="M3 7h12" stroke="var(--ember)" strokeWidth="2.6" /></svg>
+        <span className="text-[15.5px] font-semibold tracking-[0.01em] [font-stretch:112%]">IRON LADDER</span>
+      </NavLink>
+      <nav aria-label="Views" className="flex h-full flex-1 pl-4">
+        {VIEWS.map(([path, name]) => (
+          <NavLink
+            key={path}
+            to={{ pathname: path, search: kept }}
+            className={({ isActive }) => `flex h-full items-center border-b-4 px-[13px] pt-1 ${isActive ? 'border-ember font-semibold text-on-iron' : 'border-transparent text-on-iron-soft hover:text-on-iron'}`}
+          >
+            {name}
+          </NavLink>
+        ))}
+      </nav>
+      {company && (
+        <p className="px-3 text-[12.5px] text-on-iron-soft">
+          {describeDay(parseDay(company.today)!)} · day {company.workingDay.gone} of {company.workingDay.total}
+        </p>
+      )}
+      <button type="button" onClick={onFind} className="h-[23px] rounded-[4px] border border-on-iron-soft/60 px-2 text-[12px] text-on-iron hover:border-on-iron">Find or do…&ensp;/</button>
+      <PersonMenu search={kept} onKeys={onKeys} />
+    </header>
+  );
+}
+
+/** Of the address only the place travels between views, not what one view alone understands. */
+function keepPlace(search: string): string {
+  const old = new URLSearchParams(search);
+  const kept = new URLSearchParams();
+  for (const name of ['unit', 'period', 'measure']) if (old.has(name)) kept.set(name, old.get(name)!);
+  return kept.size > 0 ? `?${kept}` : '';
+}
+
+function PersonMenu({ search, onKeys }: { search: string; onKeys(): void }) {
+  const { data: me } = useGetMeQuery();
+  const [signOut] = useSignOutMutation();
+  const navigate = useNavigate();
+  const initials = me?.name.split(/\s+/).map((word) => word[0]).join('').slice(0, 2).toUpperCase();
+  const leave = async (everywhere: boolean) => {
+    await signOut({ everywhere });
+    location.assign('/sign-in');
+  };
+  const item = 'cursor-pointer rounded-[4px] px-3 py-1.5 outline-none data-[highlighted]:bg-hover';
+  return (
+    <DropdownMenu.Root>
+      <DropdownMenu.Trigger aria-label={`${initials}, menu of ${me?.name}`} className="mx-3.5 h-[26px] w-[26px] rounded-full bg-on-iron-soft/30 text-[11px] font-semibold hover:bg-on-iron-soft/50">{initials}</DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content align="end" sideOffset={6} className="z-60 min-w-[210px] rounded-sheet border border-strong/30 bg-sheet p-1 text-ink">
+          <DropdownMenu.Label className="px-3 py-1.5 text-soft">{me?.name} · {me?.role}</DropdownMenu.Label>
+          <DropdownMenu.Item className={item} onSelect={() => void navigate({ pathname: '/setup', search })}>Setup</DropdownMenu.Item>
+          <DropdownMenu.Item className={item} onSelect={onKeys}>Keys&ensp;?</DropdownMenu.Item>
+          <DropdownMenu.Separator className="my-1 h-px bg-line" />
+          <DropdownMenu.Item className={item} onSelect={() => void leave(false)}>Sign out</DropdownMenu.Item>
+          <DropdownMenu.Item className={item} onSelect={() => void leave(true)}>Sign out everywhere</DropdownMenu.Item>
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
+  );
+}

@@ -1,0 +1,169 @@
+import { ChevronLeft, ChevronRight } from 'lucide-react';
+import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
+import type { Strip, StripCell } from '#contract/schemas/standing';
+import { STATUS_WORDS } from '#core/status/grade';
+import { GRADE_FILL } from '../../charts/status';
+import { classNames } from '../../ui/classNames';
+import { useGetCompanyQuery, useGetStripQuery } from '../api';
+import { FailureNote } from '../FailureNote';
+import { usePlace } from '../place';
+
+/** The fiscal year as twelve months in four quarters. Click chooses; drag, or Shift with the arrows, makes a range. */
+export function YearStrip() {
+  const place = usePlace();
+  const [year, setYear] = useState<string | null>(null);
+  const { data: company } = useGetCompanyQuery();
+  const shownYear = year ?? /^FY\d{4}/.exec(place.period)?.[0];
+  const { data: strip, error, refetch } = useGetStripQuery({ unit: place.unit, measure: place.measure, ...(shownYear ? { year: shownYear } : {}) }, { skip: !place.unit });
+  const [drag, setDrag] = useState<{ from: number; to: number } | null>(null);
+  const root = useRef<HTMLElement>(null);
+  // By reference, not from the address: two quick presses come before it has changed.
+  const anchor = useRef<number | null>(null);
+  useEffect(() => setYear(null), [place.period]);
+
+  useEffect(() => {
+    if (!drag || !strip) return;
+    const finish = () => {
+      place.go({ period: toPeriodId(strip, drag.from, drag.to) });
+      setDrag(null);
+    };
+    window.addEventListener('pointerup', finish);
+    return () => window.removeEventListener('pointerup', finish);
+  }, [drag, strip, place]);
+
+  // What is wrong with the place itself the view below says; once is enough.
+  if (error && 'code' in error && (error.code === 'unknownUnit' || error.code === 'unknownPeriod')) return <div className="h-[66px] border-b border-line bg-sheet" />;
+  if (error) return <div className="border-b border-line bg-sheet p-3"><FailureNote failure={error} onRetry={() => void refetch()} /></div>;
+  if (!strip) return <div className="h-[66px] border-b border-line bg-sheet" aria-busy />;
+
+  const chosen = drag ?? findChosen(strip, place.period);
+  const onKey = (event: KeyboardEvent, index: number) => {
+    const step = { ArrowRight: 1, ArrowLeft: -1 }[event.key];
+    if (!step) return;
+    event.preventDefault();
+    const next = index + step;
+    if (next < 0 || next > 11) return setYear(next < 0 ? strip.previous : strip.next);
+    root.current?.querySelector<HTMLElement>(`[data-month="${next}"]`)?.focus();
+    if (!event.shiftKey) anchor.current = next;
+    place.go({ period: toPeriodId(strip, event.shiftKey ? anchor.current ?? index : next, next) });
+  };
+
+  return (
+    <section ref={root} aria-label="Year strip: when" className="grid h-[66px] shrink-0 grid-cols-[92px_repeat(4,minmax(0,1fr))] border-b border-line bg-sheet select-none">
+      <div className="flex flex-col justify-center pl-[18px]">
+        <button type="button" aria-pressed={place.period === strip.year.period.id} onClick={() => place.go({ period: strip.year.period.id })} className={classNames('-ml-1 w-max rounded-[4px] px-1 text-left text-[15px] leading-tight font-semibold [font-stretch:106%]', place.period === strip.year.period.id && 'outline-2 outline-strong')}>
+          {strip.year.shortName}
+        </button>
+        <div className="flex items-center text-[11px] text-soft">
+          <button type="button" aria-label="The year before" onClick={() => setYear(strip.previous)} className="-ml-1 rounded p-0.5 hover:bg-hover"><ChevronLeft size={13} /></button>
+          <span>{strip.year.attainmentText ?? '–'}</span>
+          <button type="button" aria-label="The year after" onClick={() => setYear(strip.next)} className="rounded p-0.5 hover:bg-hover"><ChevronRight size={13} /></button>
+        </div>
+      </div>
+      {strip.quarters.map((quarter, q) => (
+        <div key={quarter.period.id} className="border-l border-line pr-1 pl-1">
+          <button
+            type="button"
+            aria-pressed={place.period === quarter.period.id}
+            onClick={() => place.go({ period: quarter.period.id })}
+            className={classNames('mt-0.5 flex h-[17px] w-full items-center justify-between rounded-[3px] px-1 text-[11px] text-soft hover:bg-hover', place.period === quarter.period.id && 'font-semibold text-ink outline-2 -outline-offset-2 outline-strong')}
+          >
+            <span className="font-medium">{quarter.shortName}</span>
+            <span>{shownPercent(quarter)}</span>
+            <Explained cell={quarter} />
+          </button>
+          <div className="mt-0.5 grid grid-cols-3 gap-[3px]">
+            {strip.months.slice(q * 3, q * 3 + 3).map((month, m) => {
+              const index = q * 3 + m;
+              const isIn = chosen !== null && index >= Math.min(chosen.from, chosen.to) && index <= Math.max(chosen.from, chosen.to);
+              return (
+                <MonthCell
+                  key={month.period.id}
+                  cell={month}
+                  index={index}
+                  isChosen={isIn}
+                  isTabStop={isIn ? index === chosen.from : chosen === null && month.period.id === company?.currentPeriod}
+                  onKey={(event) => onKey(event, index)}
+                  onClick={() => place.go({ period: month.period.id })}
+                  onDown={() => setDrag({ from: index, to: index })}
+                  onEnter={() => drag && setDrag({ ...drag, to: index })}
+                />
+              );
+            })}
+          </div>
+        </div>
+      ))}
+    </section>
+  );
+}
+
+interface MonthCellProps {
+  cell: StripCell;
+  index: number;
+  isChosen: boolean;
+  isTabStop: boolean;
+  onKey(event: KeyboardEvent): void;
+  onClick(): void;
+  onDown(): void;
+  onEnter(): void;
+}
+
+function MonthCell({ cell, index, isChosen, isTabStop, onKey, onClick, onDown, onEnter }: MonthCellProps) {
+  const isAhead = cell.phase === 'notStarted';
+  const share = Math.max(0, Math.min(1, cell.attainment ?? 0));
+  return (
+    <button
+      type="button"
+      data-month={index}
+      aria-pressed={isChosen}
+      tabIndex={isTabStop ? 0 : -1}
+      onKeyDown={onKey}
+      onClick={(event) => { if (event.detail === 0) onClick(); }}
+      onPointerDown={(event) => {
+        event.currentTarget.releasePointerCapture(event.pointerId);
+        onDown();
+      }}
+      onPointerEnter={onEnter}
+      className={classNames(
+        'relative flex h-[37px] items-end justify-between overflow-hidden rounded-[4px] px-1.5 pb-[5px] text-[11.5px]',
+        isAhead ? 'border border-dashed border-prior text-soft' : 'bg-cell',
+        isChosen && 'bg-sheet font-semibold text-ink outline-2 -outline-offset-2 outline-strong',
+      )}
+    >
+      <span>{cell.shortName}</span>
+      <span>{isAhead ? '' : cell.attainmentText ?? '–'}</span>
+      <Explained cell={cell} />
+      {!isAhead && (
+        <span aria-hidden className="absolute inset-x-0 bottom-0 h-[3px] bg-track">
+          <span className="block h-full" style={{ width: `${share * 100}%`, background: GRADE_FILL[cell.status.grade] }} />
+        </span>
+      )}
+    </button>
+  );
+}
+
+/** Read out after the seen text: whoever speaks to the page says what they see (WCAG 2.5.3). */
+function Explained({ cell }: { cell: StripCell }) {
+  return <span className="sr-only">, {cell.period.name}, {STATUS_WORDS[cell.status.state]}</span>;
+}
+
+function shownPercent(quarter: StripCell): string {
+  if (quarter.phase === 'notStarted' || quarter.attainmentText === null) return '';
+  return quarter.phase === 'open' ? `${quarter.attainmentText} so far` : quarter.attainmentText;
+}
+
+function toPeriodId(strip: Strip, a: number, b: number): string {
+  const [first, last] = [Math.min(a, b), Math.max(a, b)];
+  if (first === 0 && last === 11) return strip.year.period.id;
+  if (first % 3 === 0 && last === first + 2) return strip.quarters[first / 3]!.period.id;
+  const [from, to] = [strip.months[first]!.period.id, strip.months[last]!.period.id];
+  return from === to ? from : `${from}..${to}`;
+}
+
+/** The months a period covers, as indexes; a quarter or year has its own button, so no month is marked for it. */
+function findChosen(strip: Strip, period: string): { from: number; to: number } | null {
+  const [first, last = first] = period.split('..');
+  const at = (id: string | undefined) => strip.months.findIndex((month) => month.period.id === id);
+  const [from, to] = [at(first), at(last)];
+  return from >= 0 && to >= 0 ? { from, to } : null;
+}

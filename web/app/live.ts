@@ -1,0 +1,60 @@
+import { useEffect } from 'react';
+import { API } from '#contract/routes/route';
+import type { LiveEvent } from '#contract/schemas/event';
+import { api, TAGS } from './api';
+import { liveSlice } from './connection';
+import { useAppDispatch } from './store';
+
+const TAGS_OF: Record<LiveEvent['topic'], (typeof TAGS)[number][]> = {
+  deals: ['Figures', 'Deals', 'Lists'],
+  targets: ['Figures', 'Targets'],
+  units: ['Figures', 'Targets', 'Lists', 'Deals'],
+  company: [...TAGS],
+};
+const LOST_AFTER_MS = 1_500;
+const LONGEST_WAIT_MS = 8_000;
+
+/** Follows the server's events while the page is open; after a lost connection everything shown is asked for again. */
+export function useLive(): void {
+  const dispatch = useAppDispatch();
+  useEffect(() => {
+    let source: EventSource | null = null;
+    let isClosed = false;
+    let wait = 500;
+    let wasLost = false;
+    let retry: ReturnType<typeof setTimeout> | undefined;
+    let grace: ReturnType<typeof setTimeout> | undefined;
+
+    const connect = () => {
+      source = new EventSource(`${API}/events`);
+      source.onopen = () => {
+        clearTimeout(grace);
+        grace = undefined;
+        wait = 500;
+        dispatch(liveSlice.actions.changeConnection('on'));
+        if (wasLost) dispatch(api.util.invalidateTags([...TAGS]));
+        wasLost = false;
+      };
+      source.onmessage = (message: MessageEvent<string>) => {
+        const { topic } = JSON.parse(message.data) as LiveEvent;
+        dispatch(api.util.invalidateTags(TAGS_OF[topic]));
+      };
+      source.onerror = () => {
+        source?.close();
+        if (isClosed) return;
+        wasLost = true;
+        // A moment's break is nobody's concern.
+        grace ??= setTimeout(() => dispatch(liveSlice.actions.changeConnection('lost')), LOST_AFTER_MS);
+        retry = setTimeout(connect, wait);
+        wait = Math.min(wait * 2, LONGEST_WAIT_MS);
+      };
+    };
+    connect();
+    return () => {
+      isClosed = true;
+      clearTimeout(retry);
+      clearTimeout(grace);
+      source?.close();
+    };
+  }, [dispatch]);
+}

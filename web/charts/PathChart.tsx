@@ -1,0 +1,87 @@
+import { Area, CartesianGrid, ComposedChart, Line, ReferenceDot, ReferenceLine, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
+import { declutter } from './declutter';
+
+/** One day; numbers in the unit of the axis. */
+export interface PathDatum {
+  day: string;
+  label: string;
+  booked: number | null;
+  due: number | null;
+  lastYear: number | null;
+  atThisRate: number | null;
+}
+
+interface PathChartProps {
+  data: readonly PathDatum[];
+  target: number | null;
+  /** Label of the business date within the period, or null. */
+  today: string | null;
+  height: number;
+  /** What a value reads as. */
+  show(value: number): string;
+  description: string;
+}
+
+const MARGIN = { top: 14, right: 104, bottom: 2, left: 0 };
+const AXIS_HEIGHT = 22;
+const LABEL_GAP = 14;
+
+/** Cumulative path: booked in steel until today, due as dots, last year in sand, the present rate as a dotted tail; labels at the line ends. */
+export function PathChart({ data, target, today, height, show, description }: PathChartProps) {
+  const values = data.flatMap((datum) => [datum.booked, datum.due, datum.lastYear, datum.atThisRate]).concat(target).filter((value) => value !== null);
+  const top = niceCeiling(Math.max(...values, 1));
+  const low = Math.min(0, ...values);
+  const bottom = low < 0 ? -niceCeiling(-low) : 0;
+  const plotHeight = height - MARGIN.top - MARGIN.bottom - AXIS_HEIGHT;
+  const y = (value: number) => MARGIN.top + ((top - value) / (top - bottom)) * plotHeight;
+  const last = data.at(-1);
+  const bookedNow = data.findLast((datum) => datum.booked !== null);
+  const ends = [
+    target !== null && { text: `target ${show(target)}`, value: target, colour: 'var(--target)' },
+    last?.atThisRate != null && { text: `at this rate ${show(last.atThisRate)}`, value: last.atThisRate, colour: 'var(--grade-3-text)' },
+    last?.lastYear != null && last.lastYear !== 0 && { text: `last year ${show(last.lastYear)}`, value: last.lastYear, colour: 'var(--prior-text)' },
+    today === null && bookedNow && { text: `booked ${show(bookedNow.booked!)}`, value: bookedNow.booked!, colour: 'var(--grade-3-text)' },
+  ].filter((end) => end !== false && end !== undefined);
+  const endY = declutter(ends.map((end) => y(end.value)), LABEL_GAP, MARGIN.top, height - AXIS_HEIGHT - 4);
+  const ticks = data.filter((_, index) => data.length < 40 ? index % 7 === 0 : index % Math.ceil(data.length / 7) === 0).map((datum) => datum.label);
+
+  return (
+    <figure className="relative" style={{ height }} role="img" aria-label={description}>
+      <ResponsiveContainer width="100%" height="100%">
+        <ComposedChart data={data as PathDatum[]} margin={MARGIN} accessibilityLayer={false}>
+          <CartesianGrid vertical={false} stroke="var(--line)" />
+          <XAxis dataKey="label" ticks={ticks} height={AXIS_HEIGHT} tickLine={false} axisLine={{ stroke: 'var(--prior)' }} tick={{ fill: 'var(--ink-soft)', fontSize: 11 }} interval={0} />
+          <YAxis domain={[bottom, top]} ticks={[0, 1, 2, 3, 4].map((step) => bottom + ((top - bottom) * step) / 4)} interval={0} width={52} tickLine={false} axisLine={false} tick={{ fill: 'var(--ink-soft)', fontSize: 11 }} tickFormatter={show} />
+          <Tooltip content={({ active, payload }) => (active && payload?.[0] ? <DayNote datum={payload[0].payload as PathDatum} show={show} /> : null)} isAnimationActive={false} cursor={{ stroke: 'var(--prior)' }} />
+          <Line dataKey="lastYear" stroke="var(--prior)" strokeWidth={1.8} dot={false} isAnimationActive={false} />
+          <Line dataKey="due" stroke="var(--ink)" strokeWidth={1.2} strokeDasharray="2 3" dot={false} isAnimationActive={false} />
+          <Line dataKey="atThisRate" stroke="var(--now)" strokeWidth={2} strokeDasharray="2 4" dot={false} isAnimationActive={false} />
+          <Area dataKey="booked" stroke="var(--now)" strokeWidth={2.4} fill="var(--now-fill)" dot={false} isAnimationActive={false} type="linear" />
+          {target !== null && <ReferenceLine y={target} stroke="var(--target)" strokeWidth={1.5} />}
+          {today !== null && <ReferenceLine x={today} stroke="var(--ember)" strokeWidth={1.2} label={{ value: 'today', position: 'insideBottomLeft', fill: 'var(--ember-text)', fontSize: 11, offset: 6 }} />}
+          {today !== null && bookedNow && <ReferenceDot x={today} y={bookedNow.booked!} r={4} fill="var(--now)" stroke="var(--sheet)" label={{ value: `booked ${show(bookedNow.booked!)}`, position: 'left', fill: 'var(--grade-3-text)', fontSize: 11, fontWeight: 650, offset: 8, dy: -9 }} />}
+        </ComposedChart>
+      </ResponsiveContainer>
+      <svg aria-hidden className="pointer-events-none absolute top-0 right-0" width={MARGIN.right - 4} height={height}>
+        {ends.map((end, index) => <text key={end.text} x={2} y={endY[index]! + 4} fontSize={11} fill={end.colour}>{end.text}</text>)}
+      </svg>
+    </figure>
+  );
+}
+
+function DayNote({ datum, show }: { datum: PathDatum; show(value: number): string }) {
+  const lines = [['booked', datum.booked], ['due by then', datum.due], ['last year', datum.lastYear], ['at this rate', datum.booked === null ? datum.atThisRate : null]] as const;
+  return (
+    <div className="rounded-sheet border border-strong/30 bg-sheet px-3 py-2 text-[12px]">
+      <p className="font-semibold">{datum.label}</p>
+      {lines.map(([name, value]) => value !== null && <p key={name} className="flex justify-between gap-4"><span className="text-soft">{name}</span><span>{show(value)}</span></p>)}
+    </div>
+  );
+}
+
+/** The next of 1, 1.2, 1.6, 2, 2.4, 3.2, 4, 6, 8 times a power of ten: four equal steps below it read well. */
+function niceCeiling(value: number): number {
+  const power = 10 ** Math.floor(Math.log10(value));
+  const step = [1, 1.2, 1.6, 2, 2.4, 3.2, 4, 4.8, 6, 8, 10].find((each) => each * power >= value * 1.02) ?? 10;
+  return step * power;
+}

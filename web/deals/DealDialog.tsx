@@ -1,0 +1,69 @@
+import { useState } from 'react';
+import type { Deal } from '#contract/schemas/deal';
+import { FailureNote } from '../app/FailureNote';
+import { useGetMeQuery } from '../app/api';
+import { Button } from '../ui/Button';
+import { Dialog } from '../ui/Dialog';
+import { Field, INPUT } from '../ui/Field';
+import { Loading } from '../ui/Loading';
+import { useSay } from '../ui/Toasts';
+import { useGetDealQuery, useRestoreDealMutation, useVoidDealMutation } from './api';
+import { DealForm } from './DealForm';
+import { DealHistory } from './DealHistory';
+
+/** Books a new deal, or shows one with its history and what can be done with it. */
+export function DealDialog({ id, onClose }: { id: number | null; onClose(): void }) {
+  const { data: deal, error } = useGetDealQuery(id ?? 0, { skip: id === null });
+  const { data: me } = useGetMeQuery();
+  const mayBook = me !== undefined && me.role !== 'viewer';
+  const title = id === null ? 'Book a deal' : deal ? `${deal.customer}, ${deal.deal}` : 'Deal';
+  return (
+    <Dialog title={title} description={id === null ? 'Won deals count at once; open ones are expected, not booked.' : 'Every change is kept in the history below.'} isOpen onClose={onClose} place="side" width="w-[520px]">
+      {error && <FailureNote failure={error} />}
+      {id === null && <DealForm deal={null} onClose={onClose} />}
+      {id !== null && !deal && !error && <Loading what="the deal" />}
+      {deal && (
+        <>
+          {deal.voidedAt && <Voided deal={deal} mayBook={mayBook} />}
+          <DealForm key={deal.version} deal={deal} onClose={onClose} isReadOnly={deal.voidedAt !== null || !mayBook} />
+          {!deal.voidedAt && mayBook && <VoidDeal deal={deal} onDone={onClose} />}
+          <DealHistory id={deal.id} />
+        </>
+      )}
+    </Dialog>
+  );
+}
+
+function Voided({ deal, mayBook }: { deal: Deal; mayBook: boolean }) {
+  const [restore, { error, isLoading }] = useRestoreDealMutation();
+  return (
+    <div className="mb-4 rounded-sheet border border-line bg-cell p-3">
+      <p><strong className="font-semibold">Voided:</strong> {deal.voidReason}. It counts nowhere.</p>
+      {error && <FailureNote failure={error} />}
+      {mayBook && <Button className="mt-2" disabled={isLoading} onClick={() => void restore({ id: deal.id, version: deal.version })}>Restore it</Button>}
+    </div>
+  );
+}
+
+function VoidDeal({ deal, onDone }: { deal: Deal; onDone(): void }) {
+  const [isAsking, setAsking] = useState(false);
+  const [reason, setReason] = useState('');
+  const [voidDeal, { error, isLoading }] = useVoidDealMutation();
+  const [restore] = useRestoreDealMutation();
+  const say = useSay();
+  if (!isAsking) return <Button kind="danger" className="mt-4" onClick={() => setAsking(true)}>Void this deal…</Button>;
+  const run = async () => {
+    const result = await voidDeal({ id: deal.id, version: deal.version, reason: reason.trim() });
+    if (result.error) return;
+    const { version } = result.data.deal;
+    say(`${deal.customer}, ${deal.deal} is voided.`, { action: { label: 'Undo', run: () => void restore({ id: deal.id, version }) } });
+    onDone();
+  };
+  return (
+    <form className="mt-4 rounded-sheet border border-grade-1 p-3" onSubmit={(event) => { event.preventDefault(); void run(); }}>
+      <Field label="Why is it voided?"><input autoFocus className={INPUT} value={reason} onChange={(event) => setReason(event.target.value)} maxLength={500} /></Field>
+      {error && <div className="mt-2"><FailureNote failure={error} /></div>}
+      <div className="mt-2 flex gap-2"><Button kind="danger" type="submit" disabled={!reason.trim() || isLoading}>Void the deal</Button><Button onClick={() => setAsking(false)}>Keep it</Button></div>
+    </form>
+  );
+}

@@ -1,0 +1,35 @@
+import * as routes from '#contract/routes/deals';
+import type { AnswerOf } from '#contract/routes/route';
+import type { DealInput, DealPage, DealQuery, DealUpdate, PickLists, SavedDeal } from '#contract/schemas/deal';
+import { api } from '../app/api';
+
+const CHANGED = ['Deals', 'Figures', 'Lists'] as const;
+
+const dealsApi = api.injectEndpoints({
+  endpoints: (build) => ({
+    listDeals: build.infiniteQuery<DealPage, DealQuery, string | undefined>({
+      infiniteQueryOptions: { initialPageParam: undefined, getNextPageParam: (page) => page.nextCursor ?? undefined },
+      query: ({ queryArg, pageParam }) => ({ route: routes.listDeals, query: pageParam ? { ...queryArg, cursor: pageParam } : queryArg }),
+      providesTags: ['Deals'],
+    }),
+    getDeal: build.query<AnswerOf<typeof routes.getDeal>, number>({ query: (id) => ({ route: routes.getDeal, params: { id } }), providesTags: ['Deals'] }),
+    getDealHistory: build.query<AnswerOf<typeof routes.getDealHistory>, number>({ query: (id) => ({ route: routes.getDealHistory, params: { id } }), providesTags: ['Deals'] }),
+    getPickLists: build.query<PickLists, void>({ query: () => ({ route: routes.getPickLists }), providesTags: ['Lists'] }),
+    bookDeal: build.mutation<SavedDeal, { deal: DealInput; key: string }>({
+      query: ({ deal, key }) => ({ route: routes.bookDeal, body: deal, headers: { 'idempotency-key': key } }), invalidatesTags: (result) => (result ? CHANGED : []),
+    }),
+    updateDeal: build.mutation<SavedDeal, DealUpdate & { id: number }>({
+      query: ({ id, ...body }) => ({ route: routes.updateDeal, params: { id }, body }), invalidatesTags: (result) => (result ? CHANGED : []),
+    }),
+    voidDeal: build.mutation<SavedDeal, { id: number; version: number; reason: string }>({
+      query: ({ id, ...body }) => ({ route: routes.voidDeal, params: { id }, body }), invalidatesTags: (result) => (result ? CHANGED : []),
+    }),
+    restoreDeal: build.mutation<SavedDeal, { id: number; version: number }>({
+      query: ({ id, ...body }) => ({ route: routes.restoreDeal, params: { id }, body }), invalidatesTags: (result) => (result ? CHANGED : []),
+    }),
+  }),
+});
+
+export const {
+  useListDealsInfiniteQuery, useGetDealQuery, useGetDealHistoryQuery, useGetPickListsQuery, useBookDealMutation, useUpdateDealMutation, useVoidDealMutation, useRestoreDealMutation,
+} = dealsApi;

@@ -1,0 +1,23 @@
+import { StrictMode } from 'react';
+import { createRoot } from 'react-dom/client';
+import { Provider } from 'react-redux';
+import { RouterProvider } from 'react-router';
+import { applyTheme, readTheme } from './app/theme';
+import { store } from './app/store';
+import { router } from './routes';
+import './styles.css';
+
+declare global {
+  // Read by the style helper of Radix's parts: under the strict policy a style element needs the page's nonce.
+  var __webpack_nonce__: string | undefined;
+}
+globalThis.__webpack_nonce__ = document.querySelector<HTMLMetaElement>('meta[name="style-nonce"]')?.content;
+
+applyTheme(readTheme());
+createRoot(document.getElementById('root')!).render(
+  <StrictMode>
+    <Provider store={store}>
+      <RouterProvider router={router} />
+    </Provider>
+  </StrictMode>,
+);

@@ -1,0 +1,142 @@
+import { useRef, type ClipboardEvent, type KeyboardEvent, type RefObject } from 'react';
+import type { TargetChange } from '#contract/schemas/target';
+import { toDecimal } from '#core/money/amount';
+import { formatColumn } from '#core/money/format';
+import { readTypedAmount } from '#core/money/typed';
+import { useSay } from '../ui/Toasts';
+import { parseBlock, toBlock } from './clipboard';
+import type { PlanGridProps } from './gridProps';
+import { cellsOf, moveSelection, single, toBlockOf } from './selection';
+import { cellAt, ownValue, whyLocked } from './sheet';
+
+interface GridKeys extends PlanGridProps {
+  editing: string | null;
+  setEditing(text: string | null): void;
+  isLeftByKey: RefObject<boolean>;
+}
+
+interface Entry {
+  row: number;
+  column: number;
+  /** Empty clears. */
+  text: string;
+}
+
+const ARROWS: Record<string, { rows: number; columns: number }> = {
+  ArrowUp: { rows: -1, columns: 0 }, ArrowDown: { rows: 1, columns: 0 }, ArrowLeft: { rows: 0, columns: -1 }, ArrowRight: { rows: 0, columns: 1 },
+  PageUp: { rows: -15, columns: 0 }, PageDown: { rows: 15, columns: 0 }, Home: { rows: 0, columns: -99 }, End: { rows: 0, columns: 99 },
+};
+
+/** The keyboard and clipboard of the grid, as in a spreadsheet. Whatever is entered is checked whole before anything is saved. */
+export function useGridKeys({ sheet, grid, figure, selection, onSelect, saves, editing, setEditing, isLeftByKey }: GridKeys) {
+  const say = useSay();
+  const isCommitting = useRef(false);
+  const size = { rows: sheet.rows.length, columns: sheet.columns.length };
+  const currency = figure.currency ?? 'JPY';
+
+  /** Checks all entries; says the first fault and saves nothing when there is one. */
+  const enter = (entries: Entry[]): boolean => {
+    const changes: TargetChange[] = [];
+    for (const { row, column, text } of entries) {
+      const cell = cellAt(sheet, row, column);
+      const name = `${sheet.rows[row]!.unit.name}, ${grid.periods[sheet.columns[column]!.at]!.name}`;
+      const locked = whyLocked(sheet, row, column, grid.mayWrite);
+      if (locked) return fault(`${name}: ${locked}`);
+      const typed = text.trim() === '' ? null : readTypedAmount(text, currency);
+      if (typed && !typed.ok) return fault(`${name}: “${text}” is not an amount. Write for example 80000, 80,000 or 80k.`);
+      if (typed && typed.minor < 0) return fault(`${name}: a target cannot be negative.`);
+      if (typed === null && cell.origin !== 'set') continue;
+      changes.push({ unit: sheet.rows[row]!.unit.code, period: grid.periods[sheet.columns[column]!.at]!.id, measure: grid.measure.code, target: typed?.decimal ?? null, version: cell.version });
+    }
+    void saves.set(changes);
+    return true;
+  };
+  const fault = (text: string) => {
+    say(`${text} Nothing was changed.`, { kind: 'fault' });
+    return false;
+  };
+
+  const commit = (move: { rows: number; columns: number }) => {
+    if (editing === null || isCommitting.current) return;
+    isCommitting.current = true;
+    const cell = cellAt(sheet, selection.row, selection.column);
+    const shown = cell.value === null ? '' : formatColumn(cell.value, figure);
+    const isDone = editing === shown || enter([{ ...selection, text: editing }]);
+    if (isDone) {
+      setEditing(null);
+      onSelect(moveSelection(single(selection.row, selection.column), move, size, false));
+    }
+    isCommitting.current = false;
+  };
+
+  const decimalAt = (row: number, column: number) => {
+    const cell = cellAt(sheet, row, column);
+    const value = row === sheet.ownRow && sheet.ownRow > 0 ? ownValue(cell) : cell.value;
+    return value === null ? '' : toDecimal(value, currency).replace(/\.0+$/, '');
+  };
+
+  const fill = (direction: 'down' | 'right') => {
+    const block = toBlockOf(selection);
+    const entries = [...cellsOf(block)]
+      .filter(({ row, column }) => (direction === 'down' ? row > block.top : column > block.left) && whyLocked(sheet, row, column, grid.mayWrite) === null)
+      .map(({ row, column }) => ({ row, column, text: direction === 'down' ? decimalAt(block.top, column) : decimalAt(row, block.left) }));
+    if (entries.length > 0) enter(entries);
+  };
+
+  const onEditKey = (event: KeyboardEvent) => {
+    isLeftByKey.current = ['Enter', 'Tab', 'Escape'].includes(event.key);
+    if (event.key === 'Enter') commit({ rows: event.shiftKey ? -1 : 1, columns: 0 });
+    else if (event.key === 'Tab') commit({ rows: 0, columns: event.shiftKey ? -1 : 1 });
+    else if (event.key === 'Escape') setEditing(null);
+    else return;
+    event.preventDefault();
+  };
+
+  const onKeyDown = (event: KeyboardEvent) => {
+    if (editing !== null) return onEditKey(event);
+    const isControl = event.ctrlKey || event.metaKey;
+    const arrow = ARROWS[event.key];
+    const startEdit = (text: string) => {
+      const locked = whyLocked(sheet, selection.row, selection.column, grid.mayWrite);
+      if (locked) fault(locked);
+      else setEditing(text);
+    };
+    if (isControl && event.key.toLowerCase() === 'z') void (event.shiftKey ? saves.redo() : saves.undo());
+    else if (isControl && event.key.toLowerCase() === 'y') void saves.redo();
+    else if (isControl && event.key.toLowerCase() === 'd') fill('down');
+    else if (isControl && event.key.toLowerCase() === 'r') fill('right');
+    else if (isControl && event.key.toLowerCase() === 'a') onSelect({ row: size.rows - 1, column: size.columns - 1, anchorRow: 0, anchorColumn: 0 });
+    else if (isControl || event.altKey) return;
+    else if (arrow) onSelect(moveSelection(selection, arrow, size, event.shiftKey));
+    else if (event.key === 'Enter' || event.key === 'F2') startEdit(decimalAt(selection.row, selection.column));
+    else if (event.key === 'Delete' || event.key === 'Backspace') enter([...cellsOf(toBlockOf(selection))].filter(({ row, column }) => cellAt(sheet, row, column).origin === 'set').map((cell) => ({ ...cell, text: '' })));
+    else if (event.key.length === 1 && /[\d.,\-€$£]/.test(event.key)) startEdit(event.key);
+    else return;
+    event.preventDefault();
+  };
+
+  const onPaste = (event: ClipboardEvent) => {
+    if (editing !== null) return;
+    event.preventDefault();
+    const block = parseBlock(event.clipboardData.getData('text/plain'));
+    const { top, left, bottom, right } = toBlockOf(selection);
+    const width = Math.max(...block.map((row) => row.length));
+    if (left + width > size.columns) return void fault(`The block has ${width} columns, but only ${size.columns - left} are left from here.`);
+    if (top + block.length > size.rows) return void fault(`The block has ${block.length} rows, but only ${size.rows - top} are left from here.`);
+    // One value pasted over a selection fills it.
+    const entries = block.length === 1 && width === 1
+      ? [...cellsOf({ top, left, bottom, right })].map((cell) => ({ ...cell, text: block[0]![0]! }))
+      : block.flatMap((cells, i) => cells.map((text, j) => ({ row: top + i, column: left + j, text })));
+    if (enter(entries)) onSelect({ row: top + block.length - 1, column: left + width - 1, anchorRow: top, anchorColumn: left });
+  };
+
+  const onCopy = (event: ClipboardEvent) => {
+    if (editing !== null) return;
+    event.preventDefault();
+    const { top, left, bottom, right } = toBlockOf(selection);
+    const rows = Array.from({ length: bottom - top + 1 }, (_, i) => Array.from({ length: right - left + 1 }, (_, j) => decimalAt(top + i, left + j)));
+    event.clipboardData.setData('text/plain', toBlock(rows));
+  };
+
+  return { onKeyDown, onPaste, onCopy, commit };
+}

@@ -1,0 +1,26 @@
+import { createBrowserRouter, Navigate } from 'react-router';
+import { Frame } from './app/frame/Frame';
+import { CrashPage } from './app/CrashPage';
+import { Gate } from './app/Gate';
+
+/** While the first view is fetched the page stays empty: a flash of words would be read as an answer. */
+const Nothing = () => null;
+
+/** The only file that names every view; each is loaded when it is first opened. */
+export const router = createBrowserRouter([
+  { path: '/sign-in', lazy: async () => ({ Component: (await import('./access/SignInPage')).SignInPage }), ErrorBoundary: CrashPage, HydrateFallback: Nothing },
+  { path: '/first-run', lazy: async () => ({ Component: (await import('./firstrun/FirstRunPage')).FirstRunPage }), ErrorBoundary: CrashPage, HydrateFallback: Nothing },
+  {
+    element: <Gate><Frame /></Gate>,
+    ErrorBoundary: CrashPage,
+    HydrateFallback: Nothing,
+    children: [
+      { index: true, element: <Navigate to="/standing" replace /> },
+      { path: 'standing', lazy: async () => ({ Component: (await import('./standing/StandingPage')).StandingPage }) },
+      { path: 'plan', lazy: async () => ({ Component: (await import('./plan/PlanPage')).PlanPage }) },
+      { path: 'deals', lazy: async () => ({ Component: (await import('./deals/DealsPage')).DealsPage }) },
+      { path: 'setup', lazy: async () => ({ Component: (await import('./setup/SetupPage')).SetupPage }) },
+      { path: '*', lazy: async () => ({ Component: (await import('./app/NotFoundPage')).NotFoundPage }) },
+    ],
+  },
+]);

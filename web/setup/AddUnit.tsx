@@ -1,0 +1,49 @@
+import { Controller, useForm } from 'react-hook-form';
+import type { UnitInput } from '#contract/schemas/unit';
+import { mayStandUnder, UNIT_KINDS } from '#core/units/unit';
+import { useCreateUnitMutation, useGetTreeQuery } from '../app/api';
+import { FailureNote, faultAt, otherFault } from '../app/FailureNote';
+import { usePlace } from '../app/place';
+import { Button } from '../ui/Button';
+import { Combobox } from '../ui/Combobox';
+import { Field, INPUT } from '../ui/Field';
+import { useSay } from '../ui/Toasts';
+
+const SHOWN = ['unit', 'name', 'kind', 'parent', 'from'];
+
+/** Adds a branch, team or salesperson under a unit. */
+export function AddUnit() {
+  const { period, measure } = usePlace();
+  const { data: nodes = [] } = useGetTreeQuery({ period, measure });
+  const [create, { error, isLoading }] = useCreateUnitMutation();
+  const { register, control, handleSubmit, watch, reset } = useForm<UnitInput>({ defaultValues: { unit: '', name: '', kind: 'salesperson', parent: '', from: '' } });
+  const say = useSay();
+  const kind = watch('kind');
+  const parents = nodes.filter((node) => mayStandUnder(kind, node.unit.kind)).map(({ unit }) => ({ value: unit.code, label: `${unit.name} (${unit.code})` }));
+  const submit = handleSubmit(async (values) => {
+    const result = await create({ ...values, from: values.from || null });
+    if (result.error) return;
+    say(`${values.name} is added.`);
+    reset({ ...values, unit: '', name: '' });
+  });
+  const other = otherFault(error, SHOWN);
+  return (
+    <form onSubmit={(event) => void submit(event)} noValidate className="grid grid-cols-6 gap-3">
+      <Field label="Kind" className="col-span-1"><select className={INPUT} {...register('kind')}>{UNIT_KINDS.filter((each) => each !== 'company').map((each) => <option key={each}>{each}</option>)}</select></Field>
+      <Field label="Name" fault={faultAt(error, 'name')} className="col-span-2"><input className={INPUT} {...register('name')} /></Field>
+      <Field label="Code" fault={faultAt(error, 'unit') && (faultAt(error, 'unit')!.startsWith('Does not') ? 'Letters, digits, dashes; starts with a letter or digit.' : faultAt(error, 'unit'))} className="col-span-1"><input className={INPUT} {...register('unit')} /></Field>
+      <Controller
+        control={control}
+        name="parent"
+        render={({ field }) => (
+          <Field label="Stands under" fault={faultAt(error, 'parent')} className="col-span-2">
+            <Combobox value={field.value} choices={parents} onChoose={field.onChange} placeholder="Choose a unit" />
+          </Field>
+        )}
+      />
+      <Field label="From (empty: always)" fault={faultAt(error, 'from')} className="col-span-2"><input type="date" className={INPUT} {...register('from')} /></Field>
+      <div className="col-span-4 flex items-end"><Button type="submit" kind="main" disabled={isLoading}>Add</Button></div>
+      {other && <div className="col-span-6"><FailureNote failure={error!} /></div>}
+    </form>
+  );
+}

@@ -1,0 +1,24 @@
+import { Link, useLocation } from 'react-router';
+import type { StandingView } from '#contract/schemas/standing';
+import { formatExact } from '#core/money/format';
+import { figureUnit } from './figureUnit';
+
+/** What must be said at the figures: missing targets, unplaced deals, nothing booked yet. */
+export function Notes({ view }: { view: StandingView }) {
+  const { search } = useLocation();
+  const { target } = view.figures;
+  const notes: React.ReactNode[] = [];
+  if (target.missingCount > 0) {
+    const named = target.missing.slice(0, 4).map((each) => `${each.name} (${each.periodName})`).join(', ');
+    const more = target.missingCount > 4 ? ` and ${target.missingCount - 4} more` : '';
+    notes.push(<>Missing targets: {named}{more}. <Link className="underline" to={{ pathname: '/plan', search }}>Set them in Plan</Link></>);
+  } else if (target.origin === 'none') {
+    notes.push(<>{view.unit.name} has no target for {view.period.name}. <Link className="underline" to={{ pathname: '/plan', search }}>Set one in Plan</Link></>);
+  }
+  if (view.unplaced) {
+    notes.push(<>Not in these figures: {view.unplaced.deals} won {view.unplaced.deals === 1 ? 'deal' : 'deals'} worth {formatExact(view.unplaced.amount, figureUnit(view))} whose owner stood in no unit that day.</>);
+  }
+  if (!view.newestDay) notes.push(<>No deal is booked yet. Press n to book the first.</>);
+  if (notes.length === 0) return null;
+  return <p className="-mt-1 text-[12.5px] text-ink">{notes.map((note, index) => <span key={index} className="mr-3">{note}</span>)}</p>;
+}

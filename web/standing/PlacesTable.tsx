@@ -1,0 +1,98 @@
+import { useMemo, useState } from 'react';
+import type { PlaceView, StandingView } from '#contract/schemas/standing';
+import { formatColumn, formatExact, withSign } from '#core/money/format';
+import { parseDay } from '#core/period/day';
+import { shortDay } from '#core/period/words';
+import { STATUS_WORDS } from '#core/status/grade';
+import { usePlace } from '../app/place';
+import { AttainmentBar } from '../charts/AttainmentBar';
+import { RungMark } from '../charts/RungMark';
+import { GRADE_TEXT } from '../charts/status';
+import { classNames } from '../ui/classNames';
+import { DataTable, type Column } from '../ui/DataTable';
+import { figureUnit } from './figureUnit';
+
+/** The people, or the units directly below, ranked; the total closes the list. */
+export function PlacesTable({ view }: { view: StandingView }) {
+  const { go } = usePlace();
+  const [isBelow, setBelow] = useState(false);
+  const hasBelow = view.below.length > 0;
+  const rows = hasBelow && isBelow ? view.below : view.places;
+  const columns = useMemo(() => buildColumns(view, isBelow && hasBelow), [view, isBelow, hasBelow]);
+  const levels = [...new Set(view.below.map((place) => place.unit.kind))].map((kind) => ({ branch: 'Branches', team: 'Teams', company: '', salesperson: '' })[kind]).join(' and ');
+
+  if (view.places.length === 0) {
+    return <section className="flex-1 rounded-sheet border border-line bg-sheet p-4 text-soft">Nobody stood in {view.unit.name} in {view.period.name}. Choose another unit or period, or add people in Setup.</section>;
+  }
+  return (
+    <section aria-label="Ranking" className="flex min-h-[180px] flex-1 flex-col rounded-sheet border border-line bg-sheet">
+      {hasBelow && (
+        <div role="group" aria-label="Level" className="flex gap-1 px-3 pt-1.5">
+          {[false, true].map((below) => (
+            <button key={String(below)} type="button" aria-pressed={isBelow === below} onClick={() => setBelow(below)} className={classNames('rounded-[4px] px-2 py-0.5 text-[12px]', isBelow === below ? 'bg-cell font-semibold' : 'text-soft hover:bg-hover')}>
+              {below ? levels : 'Salespeople'}
+            </button>
+          ))}
+        </div>
+      )}
+      <DataTable
+        label={`Ranking of ${view.unit.name} by attainment`}
+        columns={columns}
+        rows={rows}
+        keyOf={(place) => place.unit.id}
+        onOpen={(place) => go({ unit: place.unit.code })}
+        footer={<Footer view={view} rows={rows} />}
+      />
+    </section>
+  );
+}
+
+/** The total closes the list; with it what the arrows compare with, and how fresh the data is. */
+function Footer({ view, rows }: { view: StandingView; rows: readonly PlaceView[] }) {
+  const all = rows.reduce((sum, place) => sum + place.actual, 0);
+  return (
+    <span className="flex justify-between gap-4">
+      <span>All {rows.length}: <strong className="font-semibold text-ink">{formatExact(all, figureUnit(view))}</strong>, {view.figures.days}</span>
+      <span>▲▼ against {view.prior.days}{view.newestDay && ` · newest deal ${shortDay(parseDay(view.newestDay)!, true)}`}</span>
+    </span>
+  );
+}
+
+function buildColumns(view: StandingView, isBelow: boolean): Column<PlaceView>[] {
+  const unit = figureUnit(view);
+  const isOpen = view.figures.elapsed.phase === 'open';
+  const number = (value: number | null) => (value === null ? '–' : <span title={formatExact(value, unit)}>{formatColumn(value, unit)}</span>);
+  return [
+    { key: 'rank', heading: 'Rank', width: '48px', cell: (place) => <><span className="font-semibold">{place.rank ?? '–'}</span> <Movement places={place.movement} /></> },
+    {
+      key: 'name', heading: isBelow ? 'Unit' : 'Salesperson', width: 'minmax(134px,1.6fr)',
+      cell: (place) => (
+        <span className="flex items-center gap-2" title={place.note ?? undefined}>
+          <RungMark grade={place.status.grade} label={STATUS_WORDS[place.status.state]} />
+          <span className="truncate">{place.unit.name}</span>
+          {place.note && <span className="shrink-0 text-[11px] text-soft">{place.note.startsWith('joined') ? 'joined' : 'left'}</span>}
+        </span>
+      ),
+    },
+    { key: 'team', heading: isBelow ? 'Under' : 'Team', width: 'minmax(76px,0.9fr)', cell: (place) => <span className="text-soft">{place.team ?? '–'}</span> },
+    { key: 'actual', heading: view.measure.unit === 'money' ? 'Booked' : 'Won', width: '74px', align: 'right', cell: (place) => number(place.actual) },
+    { key: 'target', heading: 'Target', width: '70px', align: 'right', cell: (place) => <span className="text-soft">{place.targetIncomplete ? 'incomplete' : number(place.target)}</span> },
+    {
+      key: 'attainment', heading: 'Attainment', width: '124px',
+      cell: (place) => (place.attainment === null ? <span className="text-soft">{STATUS_WORDS[place.status.state]}</span> : (
+        <span className="flex items-center gap-1.5">
+          <AttainmentBar attainment={place.attainment} pace={isOpen ? view.paceShare : null} grade={place.status.grade} />
+          <span className={classNames('font-semibold', GRADE_TEXT[place.status.grade])}>{place.attainmentText}</span>
+        </span>
+      )),
+    },
+    { key: 'gap', heading: 'Gap', width: '68px', align: 'right', cell: (place) => (place.gap === null ? '–' : <span title={withSign(place.gap, formatExact(place.gap, unit))}>{formatColumn(place.gap, unit)}</span>) },
+    { key: 'lastYear', heading: 'Last year', width: '66px', align: 'right', cell: (place) => <span title={place.lastYear === null ? undefined : `${formatExact(place.lastYear, unit)} on ${view.lastYear?.days ?? 'the same days'}`}>{place.lastYearText ?? '–'}</span> },
+  ];
+}
+
+function Movement({ places }: { places: number | null }) {
+  if (places === null) return null;
+  if (places === 0) return <span className="text-[11px] text-soft" title="same place">–</span>;
+  return <span className="text-[11px] text-soft" title={`${places > 0 ? 'up' : 'down'} ${Math.abs(places)}`}>{places > 0 ? '▲' : '▼'}{Math.abs(places)}</span>;
+}

@@ -1,0 +1,57 @@
+import { lazy, Suspense } from 'react';
+import { STATUS_WORDS } from '#core/status/grade';
+import { MEASURE_CODES, MEASURES } from '#core/measure/measure';
+import { FailureNote } from '../app/FailureNote';
+import { usePlace } from '../app/place';
+import { RungMark } from '../charts/RungMark';
+import { GRADE_TEXT } from '../charts/status';
+import { classNames } from '../ui/classNames';
+import { Loading } from '../ui/Loading';
+import { useGetStandingQuery } from './api';
+import { FigureRow } from './FigureRow';
+import { LadderSheet } from './LadderSheet';
+import { Notes } from './Notes';
+import { PlacesTable } from './PlacesTable';
+
+const PathSheet = lazy(async () => ({ default: (await import('./PathSheet')).PathSheet }));
+
+/** Where a unit stands: sentence, figures, path, ladder, table. */
+export function StandingPage() {
+  const { unit, period, measure, go } = usePlace();
+  const { data, error, isFetching, refetch } = useGetStandingQuery({ unit, period, measure }, { skip: !unit || !period });
+  if (error) return <div className="p-5"><FailureNote failure={error} onRetry={() => void refetch()} /></div>;
+  if (!data) return <Loading what="the standing" />;
+  // Until the new figures are there the old ones must not be read as them.
+  const isOther = isFetching && (data.unit.code !== unit || data.period.id !== period || data.measure.code !== measure);
+
+  return (
+    <div className={classNames('flex h-full min-h-[640px] flex-col gap-3 px-[18px] pt-4 pb-4', isOther && 'opacity-40')} aria-busy={isOther}>
+      <div className="flex items-start justify-between gap-6">
+        <h1 className="max-w-[840px]" aria-live="polite">
+          <span className="mr-2 inline-block align-[-1px]"><RungMark grade={data.figures.status.grade} label={STATUS_WORDS[data.figures.status.state]} size={17} /></span>
+          {data.sentence.map((part, index) => (
+            <span key={index} className={part.emphasis === 'status' ? GRADE_TEXT[data.figures.status.grade] : undefined}>{part.text}</span>
+          ))}
+        </h1>
+        <div role="group" aria-label="Measure" className="flex shrink-0 overflow-hidden rounded-sheet border border-strong/30">
+          {MEASURE_CODES.map((code) => (
+            <button key={code} type="button" aria-pressed={code === measure} title={MEASURES[code].description} onClick={() => go({ measure: code })} className={classNames('h-[28px] px-3', code === measure ? 'bg-accent text-on-accent' : 'bg-sheet hover:bg-hover')}>
+              {MEASURES[code].name}
+            </button>
+          ))}
+        </div>
+      </div>
+      <FigureRow view={data} />
+      <Notes view={data} />
+      <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_292px] gap-3">
+        <div className="flex min-h-0 flex-col gap-3">
+          <Suspense fallback={<div className="h-[226px] rounded-sheet border border-line bg-sheet"><Loading what="the path" /></div>}>
+            <PathSheet view={data} />
+          </Suspense>
+          <PlacesTable view={data} />
+        </div>
+        <LadderSheet view={data} />
+      </div>
+    </div>
+  );
+}
