@@ -4,6 +4,7 @@ import type { Day } from '#core/period/day';
 import { buildApp } from './app';
 import type { Context } from './context';
 import { migrateDatabase, openDatabase, openPool } from './db/client';
+import { recordImported } from './imports/index';
 import { foldEntries, pruneEntries } from './ledger/fold';
 import { readToday, Replica } from './ledger/replica';
 
@@ -50,7 +51,7 @@ export async function serve({ url, port, host = '127.0.0.1', today = null, prepa
   };
 }
 
-/** Folding a few times a second, pruning now and then, and the change of the business date. A database that is away is tried again. */
+/** Folding and recording a few times a second, pruning now and then, and the change of the business date. A database that is away is tried again. */
 function startChores({ replica, db }: Context): () => void {
   let day = replica.asOf;
   let isFolding = false;
@@ -58,6 +59,7 @@ function startChores({ replica, db }: Context): () => void {
     if (isFolding || !replica.connected) return;
     isFolding = true;
     await foldEntries(db).catch(() => 0);
+    await recordImported(db).catch(() => 0);
     isFolding = false;
   }, FOLD_EVERY_MS);
   const prune = setInterval(() => {

@@ -8,4 +8,7 @@ export const Minor = Type.Integer({ minimum: -Number.MAX_SAFE_INTEGER, maximum: 
 
 export const Nullable = <Schema extends TSchema>(schema: Schema) => Type.Union([schema, Type.Null()]);
 
+/** Why something is changed, for the record. */
+export const Reason = Type.String({ maxLength: 500 });
+
 export const Nothing = Type.Object({}, { additionalProperties: false });

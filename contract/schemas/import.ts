@@ -1,5 +1,5 @@
 import { Type, type Static } from 'typebox';
-import { Minor, Nullable } from './common';
+import { Minor, Nullable, Reason } from './common';
 
 export const IMPORT_KINDS = ['units', 'targets', 'deals'] as const;
 export const ImportKind = Type.Enum(IMPORT_KINDS);
@@ -9,6 +9,7 @@ export const ImportQuery = Type.Object({
   /** Read and check only; nothing is written. */
   check: Type.Optional(Type.Boolean()),
   fileName: Type.Optional(Type.String({ maxLength: 200 })),
+  reason: Type.Optional(Reason),
 }, { additionalProperties: false });
 
 /** Why a row was refused: where, what stood there, and what would be accepted. */

@@ -1,6 +1,6 @@
 import { UNIT_KINDS } from '#core/units/unit';
 import { Type, type Static } from 'typebox';
-import { IsoDay, Nullable } from './common';
+import { IsoDay, Nullable, Reason } from './common';
 
 export const UnitKind = Type.Enum(UNIT_KINDS);
 
@@ -13,6 +13,7 @@ export const UnitInput = Type.Object({
   to: Type.Optional(Nullable(IsoDay)),
   email: Type.Optional(Nullable(Type.String({ maxLength: 200 }))),
   country: Type.Optional(Nullable(Type.String({ pattern: '^[A-Z]{2}$' }))),
+  reason: Type.Optional(Reason),
 }, { additionalProperties: false });
 export type UnitInput = Static<typeof UnitInput>;
 

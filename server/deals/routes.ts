@@ -38,11 +38,12 @@ export function addDealRoutes({ implement, context }: Endpoints): void {
     if (!await loadDeal(db, params.id, segmentsOf(scope, principal))) throw new Refused('unknownDeal', { deal: params.id });
     const { rows } = await db.execute<DealChange & Record<string, unknown>>(sql`
       select a.at::text as at, coalesce(u.name, 'system') as who, a.action, a.reason, a.before, a.after
-      from audit a left join app_user u on u.id = a.user_id where a.entity = 'deal' and a.entity_id = ${String(params.id)} order by a.id desc`);
-    // A deal that an import brought has no row of its own for that: the run it points to says who and when.
+      from audit a left join app_user u on u.id = a.user_id where a.entity = 'deal' and a.entity_id = ${String(params.id)} order by a.action = 'imported', a.id desc`);
+    // The audit row of an imported deal follows the import; until it is there the run says who and when.
     const { rows: brought } = await db.execute<DealChange & Record<string, unknown>>(sql`
       select r.at::text as at, u.name as who, 'imported' as action, r.file_name as reason, null as before, null as after
-      from deal d join import_run r on r.id = d.import_id join app_user u on u.id = r.user_id where d.id = ${params.id}`);
+      from deal d join import_run r on r.id = d.import_id join app_user u on u.id = r.user_id
+      where d.id = ${params.id} and not r.is_recorded and d.id > r.recorded_through`);
     return [...rows, ...brought];
   });
 

@@ -48,12 +48,12 @@ export async function applyStaged(call: ImportCall, client: pg.ClientBase, names
   const importId = await startRun(call, client, counts);
   await insertNew(client, importId, call.principal.userId, counts);
   await collectOldTotals(client);
-  await updateChanged(client, importId, call.principal.userId);
+  await updateChanged(call, client, importId);
   await saveSplits(client);
   await collectNewTotals(client);
   await writeTotals(client);
-  await client.query(`insert into audit (user_id, entity, entity_id, action, after, import_id) values ($1, 'import', $2, 'deals imported', $3, $4)`,
-    [call.principal.userId, String(importId), JSON.stringify({ fileName: call.fileName, ...counts }), importId]);
+  await client.query(`insert into audit (user_id, entity, entity_id, action, after, import_id, reason) values ($1, 'import', $2, 'deals imported', $3, $4, $5)`,
+    [call.principal.userId, String(importId), JSON.stringify({ fileName: call.fileName, ...counts }), importId, call.reason ?? call.fileName]);
   await client.query('select pg_notify($1, $2)', [CHANNEL, 'deals:*']);
   return counts;
 }
@@ -96,7 +96,7 @@ async function refuseForeign(call: ImportCall, client: pg.ClientBase, tally: Imp
 }
 
 async function startRun(call: ImportCall, client: pg.ClientBase, { created, changed, same }: Counts): Promise<number> {
-  const { rows } = await client.query(`insert into import_run (kind, file_name, user_id, created, changed, same) values ('deals', $1, $2, $3, $4, $5) returning id`,
+  const { rows } = await client.query(`insert into import_run (kind, file_name, user_id, created, changed, same, is_recorded) values ('deals', $1, $2, $3, $4, $5, $3 = 0) returning id`,
     [call.fileName, call.principal.userId, created, changed, same]);
   return rows[0].id;
 }
@@ -122,15 +122,15 @@ async function collectOldTotals(client: pg.ClientBase): Promise<void> {
   await client.query(contributions(-1, 'touched ch join deal d on d.id = ch.id', 'not ch.voided'));
 }
 
-async function updateChanged(client: pg.ClientBase, importId: number, userId: number): Promise<void> {
+async function updateChanged(call: ImportCall, client: pg.ClientBase, importId: number): Promise<void> {
   await client.query(`
     with before as (select d.id, to_jsonb(d) as row from touched ch join deal d on d.id = ch.id),
     updated as (
       update deal d set ${FACT_COLUMNS.map((column) => `${column} = s.${column}`).join(', ')}, version = d.version + 1
       from ${RESOLVED} s join touched ch on ch.line = s.line where d.id = ch.id returning d.id, to_jsonb(d) as row
     )
-    insert into audit (user_id, entity, entity_id, action, before, after, import_id)
-    select $2, 'deal', u.id::text, 'changed by import', b.row, u.row, $1 from updated u join before b on b.id = u.id`, [importId, userId]);
+    insert into audit (user_id, entity, entity_id, action, before, after, import_id, reason)
+    select $2, 'deal', u.id::text, 'changed by import', b.row, u.row, $1, $3 from updated u join before b on b.id = u.id`, [importId, call.principal.userId, call.reason ?? call.fileName]);
   await client.query('delete from deal_credit where deal_id in (select id from touched where id is not null)');
 }
 

@@ -6,6 +6,8 @@ export interface ImportCall {
   scope: Scope;
   principal: Principal;
   fileName: string;
+  /** Why it is done; without one the record names the file. */
+  reason?: string | undefined;
   /** Read and check only. */
   isCheck: boolean;
   signal: AbortSignal;

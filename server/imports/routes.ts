@@ -22,7 +22,7 @@ export function addFileRoutes({ implement, context }: Endpoints): void {
     // Whoever goes away before the answer has cancelled: the transaction is rolled back.
     request.raw.once('close', () => { if (!request.raw.readableEnded) cancel.abort(new Error('cancelled')); });
     return IMPORTS[params.kind]({
-      context, scope, principal, fileName: query.fileName ?? `${params.kind}.csv`, isCheck: query.check ?? false, signal: cancel.signal,
+      context, scope, principal, fileName: query.fileName ?? `${params.kind}.csv`, reason: query.reason?.trim() || undefined, isCheck: query.check ?? false, signal: cancel.signal,
     }, body as unknown as Readable);
   });
 

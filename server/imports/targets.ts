@@ -9,7 +9,7 @@ import { checkWidth, fieldReader, ImportTally } from './report';
 export const TARGET_COLUMNS = { known: ['unit', 'period', 'measure', 'target', 'floor', 'stretch', 'note'], required: ['unit', 'period', 'measure', 'target'] };
 
 /** Imports `targets.csv`: all rows or none; an empty target clears; the same file again changes nothing. */
-export async function importTargets({ context, scope, principal, isCheck }: ImportCall, body: Readable): Promise<ImportReport> {
+export async function importTargets({ context, scope, principal, isCheck, fileName, reason }: ImportCall, body: Readable): Promise<ImportReport> {
   const { books } = scope;
   const checker = { tree: books.tree, fullTree: context.replica.company!.tree, calendar: books.calendar, currency: books.currency };
   const tally = new ImportTally();
@@ -45,7 +45,7 @@ export async function importTargets({ context, scope, principal, isCheck }: Impo
     const counts = { created, changed: differing.length - created, same: facts.size - differing.length };
     const mayWrite = !isCheck && tally.refused === 0;
     if (mayWrite && differing.length > 0) {
-      await writeTargets(tx, differing.map(([, each]) => each), principal.userId, { currency: books.currency, reason: 'imported' });
+      await writeTargets(tx, differing.map(([, each]) => each), principal.userId, { currency: books.currency, reason: reason ?? fileName });
     }
     return tally.toReport('targets', heading, { ...counts, written: mayWrite });
   }).then(async (report) => {

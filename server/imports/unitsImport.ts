@@ -7,7 +7,7 @@ import type { ImportCall } from './call';
 import { isSameUnit, UNIT_COLUMNS, UnitRows } from './units';
 
 /** Imports `units.csv`: all rows or none; a unit named in the file has afterwards exactly the places the file gives it. */
-export async function importUnits({ context, principal, isCheck }: ImportCall, body: Readable): Promise<ImportReport> {
+export async function importUnits({ context, principal, isCheck, fileName, reason }: ImportCall, body: Readable): Promise<ImportReport> {
   const rows = new UnitRows();
   const heading = await readCsv(body, UNIT_COLUMNS, (head, records) => rows.add(head, records));
   const { tree } = context.replica.company!;
@@ -17,7 +17,7 @@ export async function importUnits({ context, principal, isCheck }: ImportCall, b
   const created = [...differing.keys()].filter((code) => !tree.findByCode(code)).length;
   const mayWrite = !isCheck && rows.tally.refused === 0;
   if (mayWrite && differing.size > 0) {
-    await context.db.transaction((tx) => writeUnits(tx, differing, principal.userId));
+    await context.db.transaction((tx) => writeUnits(tx, differing, principal.userId, reason ?? fileName));
     await context.replica.readCompany();
   }
   return rows.tally.toReport('units', heading, { created, changed: differing.size - created, same: units.size - differing.size, written: mayWrite });

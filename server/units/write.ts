@@ -10,7 +10,7 @@ import type { UnitFacts } from './check';
  * Stores units with all their places: a unit named here has afterwards exactly these.
  * Parents are looked up among the stored and the new. Audit and announcement go with it.
  */
-export async function writeUnits(tx: Queryable, units: ReadonlyMap<string, readonly UnitFacts[]>, userId: number | null, importId: number | null = null): Promise<Map<string, number>> {
+export async function writeUnits(tx: Queryable, units: ReadonlyMap<string, readonly UnitFacts[]>, userId: number | null, reason: string | null = null): Promise<Map<string, number>> {
   const stored = await tx.select().from(unit);
   const ids = new Map(stored.map((each) => [each.code, each.id]));
   const audits: AuditRow[] = [];
@@ -19,7 +19,7 @@ export async function writeUnits(tx: Queryable, units: ReadonlyMap<string, reado
     const before = stored.find((each) => each.code === code);
     if (before) await tx.update(unit).set({ name, email, country }).where(eq(unit.id, before.id));
     else ids.set(code, (await tx.insert(unit).values({ code, name, kind, email, country }).returning({ id: unit.id }))[0]!.id);
-    audits.push({ userId, entity: 'unit', entityId: code, action: before ? 'changed' : 'created', before: before ?? null, after: places, importId });
+    audits.push({ userId, entity: 'unit', entityId: code, action: before ? 'changed' : 'created', before: before ?? null, after: places, reason });
   }
   const changedIds = [...units.keys()].map((code) => ids.get(code)!);
   if (changedIds.length > 0) await tx.delete(membership).where(inArray(membership.unitId, changedIds));

@@ -3,6 +3,7 @@ import { sql } from 'drizzle-orm';
 import fc from 'fast-check';
 import Papa from 'papaparse';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { recordImported } from '#server/imports/index';
 import { findTotalDifferences } from '#server/ledger/recompute';
 import { createCompany, createDatabase, startServer, wonDeal, type TestServer } from './harness';
 
@@ -100,6 +101,36 @@ describe('deals.csv', () => {
     expect(await findTotalDifferences(server.db)).toEqual([]);
     const deal = (await people.admin.get('/deals?search=U1')).json().deals[0];
     expect((await people.admin.get(`/deals/${deal.id}/history`)).json()[0]).toMatchObject({ action: 'changed by import', before: { amount: 10_000 }, after: { amount: 13_000 } });
+  });
+
+  it('gives every new deal an audit row of its own, also one changed before that was written, and goes on where it stopped', async () => {
+    await importDeals(`${HEAD}\nAU1,ivarga,Pike,10,won,2026-11-02\nAU2,ivarga,Pike,20,won,2026-11-02\n`);
+    const find = async (code: string) => (await people.admin.get(`/deals?search=${code}`)).json().deals[0];
+    const history = async (id: number) => (await people.admin.get(`/deals/${id}/history`)).json();
+    const [kept, changed] = [await find('AU1'), await find('AU2')];
+    await importDeals(`${HEAD}\nAU2,ivarga,Pike,25,won,2026-11-02\n`);
+    expect((await history(kept.id)).map((each: { action: string }) => each.action)).toEqual(['imported']);
+    while (await recordImported(server.db) > 0);
+    expect(await recordImported(server.db)).toBe(0);
+    expect(await history(kept.id)).toEqual([expect.objectContaining({ action: 'imported', who: 'Mara Okoye', reason: 'deals.csv', after: expect.objectContaining({ amount: 1000 }) })]);
+    expect(await history(changed.id)).toEqual([
+      expect.objectContaining({ action: 'changed by import', after: expect.objectContaining({ amount: 2500 }) }),
+      expect.objectContaining({ action: 'imported', after: expect.objectContaining({ amount: 2000 }) }),
+    ]);
+    const { rows: [without] } = await server.pool.query(`select count(*) as count from deal d where d.import_id is not null and not exists (select 1 from audit a where a.entity = 'deal' and a.entity_id = d.id::text)`);
+    expect(without.count).toBe(0);
+  });
+
+  it('keeps the reason that was given, for deals and for units, and the file when there was none', async () => {
+    await importDeals(`${HEAD}\nWHY,ivarga,Pike,10,won,2026-11-02\n`);
+    await importDeals(`${HEAD}\nWHY,ivarga,Pike,11,won,2026-11-02\n`, '?reason=wrong%20price%20list');
+    const [deal] = (await people.admin.get('/deals?search=WHY')).json().deals;
+    expect((await people.admin.get(`/deals/${deal.id}/history`)).json().map((each: { reason: string }) => each.reason)).toEqual(['wrong price list', 'deals.csv']);
+    await people.admin.import('units', 'unit,name,kind,parent\nwhy,Why,team,salt\n', '?fileName=teams.csv');
+    await people.admin.import('units', 'unit,name,kind,parent\nwhy,Why not,team,salt\n', '?reason=new%20name');
+    await people.admin.send('POST', '/units', { unit: 'why2', name: 'Why two', kind: 'team', parent: 'salt', reason: 'growing' });
+    const { rows } = await server.pool.query(`select entity_id, action, reason from audit where entity = 'unit' and entity_id like 'why%' order by id`);
+    expect(rows.map((row) => `${row.entity_id} ${row.action}: ${row.reason}`)).toEqual(['why created: teams.csv', 'why changed: new name', 'why2 created: growing']);
   });
 
   it('keeps the SQL of totals and the core of one mind, for any file, changed any way', { timeout: 120_000 }, async () => {

@@ -40,13 +40,14 @@ test('faults stand at their fields and nothing typed is lost', async ({ page }) 
   await expect(dialog.getByLabel('Amount')).toHaveAttribute('aria-invalid', 'true');
 });
 
-test('a deal is edited, voided and brought back, with its history', async ({ page }) => {
+test('a deal is edited, voided and brought back, with its history', async ({ page }, { retry }) => {
+  const id = `E2E-${retry}`;
   await signIn(page, 'marit', '/deals?book=new');
   await fillDeal(page, '500');
   const dialog = page.getByRole('dialog');
-  await dialog.getByLabel('Id').fill('E2E-1');
+  await dialog.getByLabel('Id').fill(id);
   await dialog.getByRole('button', { name: 'Book', exact: true }).click();
-  const row = page.getByRole('row').filter({ hasText: 'E2E-1' });
+  const row = page.getByRole('row').filter({ hasText: id });
   await row.click();
   await dialog.getByLabel('Amount').fill('750.50');
   await dialog.getByLabel(/Why is it changed/).fill('typed wrong');
@@ -65,7 +66,8 @@ test('a deal is edited, voided and brought back, with its history', async ({ pag
 
 const HEADING = 'deal,salesperson,customer,amount,status,closed_on\n';
 
-test('an import shows every refused row with line, column, value and reason, then takes all or nothing', async ({ page }) => {
+test('an import shows every refused row with line, column, value and reason, then takes all or nothing', async ({ page }, { retry }) => {
+  const [first, second] = [`I-1-${retry}`, `I-2-${retry}`];
   await signIn(page, 'marit', '/deals?import=deals');
   const dialog = page.getByRole('dialog');
   const choose = (csv: string) => dialog.getByLabel('File to import').setInputFiles({ name: 'deals.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) });
@@ -75,12 +77,12 @@ test('an import shows every refused row with line, column, value and reason, the
   await expect(refused.getByRole('row').filter({ hasText: '1O0' })).toContainText('Is not an amount.');
   await expect(refused.getByRole('row').filter({ hasText: '2026-02-30' })).toContainText('closed_on');
   await expect(dialog.getByRole('button', { name: 'Import all rows' })).toBeDisabled();
-  await choose(`${HEADING}I-1,ivarga,Pike Boats,100,won,2026-11-02\nI-2,plind,Pike Boats,100,won,2026-11-02\n`);
+  await choose(`${HEADING}${first},ivarga,Pike Boats,100,won,2026-11-02\n${second},plind,Pike Boats,100,won,2026-11-02\n`);
   await dialog.getByRole('button', { name: 'Import all rows' }).click();
   await expect(page.getByText('2 deals new, 0 changed, 0 as they were.').first()).toBeVisible();
-  await page.getByLabel('Find in deals').fill('I-2');
+  await page.getByLabel('Find in deals').fill(second);
   await page.keyboard.press('Enter');
-  await expect(page.getByRole('row').filter({ hasText: 'I-2' })).toBeVisible();
+  await expect(page.getByRole('row').filter({ hasText: second })).toBeVisible();
 });
 
 test('what was exported is read back unchanged', async ({ page }) => {

@@ -16,12 +16,12 @@ export function AddUnit() {
   const { period, measure } = usePlace();
   const { data: nodes = [] } = useGetTreeQuery({ period, measure });
   const [create, { error, isLoading }] = useCreateUnitMutation();
-  const { register, control, handleSubmit, watch, reset } = useForm<UnitInput>({ defaultValues: { unit: '', name: '', kind: 'salesperson', parent: '', from: '' } });
+  const { register, control, handleSubmit, watch, reset } = useForm<UnitInput>({ defaultValues: { unit: '', name: '', kind: 'salesperson', parent: '', from: '', reason: '' } });
   const say = useSay();
   const kind = watch('kind');
   const parents = nodes.filter((node) => mayStandUnder(kind, node.unit.kind)).map(({ unit }) => ({ value: unit.code, label: `${unit.name} (${unit.code})` }));
   const submit = handleSubmit(async (values) => {
-    const result = await create({ ...values, from: values.from || null });
+    const result = await create({ ...values, from: values.from || null, reason: values.reason?.trim() || undefined });
     if (result.error) return;
     say(`${values.name} is added.`);
     reset({ ...values, unit: '', name: '' });
@@ -42,7 +42,8 @@ export function AddUnit() {
         )}
       />
       <Field label="From (empty: always)" fault={faultAt(error, 'from')} className="col-span-2"><input type="date" className={INPUT} {...register('from')} /></Field>
-      <div className="col-span-4 flex items-end"><Button type="submit" kind="main" disabled={isLoading}>Add</Button></div>
+      <Field label="Why (optional)" className="col-span-3"><input className={INPUT} {...register('reason')} /></Field>
+      <div className="col-span-1 flex items-end"><Button type="submit" kind="main" disabled={isLoading}>Add</Button></div>
       {other && <div className="col-span-6"><FailureNote failure={error!} /></div>}
     </form>
   );

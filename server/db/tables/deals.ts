@@ -1,5 +1,5 @@
 import { sql } from 'drizzle-orm';
-import { bigserial, char, check, index, integer, numeric, pgTable, primaryKey, serial, text, uniqueIndex } from 'drizzle-orm/pg-core';
+import { bigserial, boolean, char, check, index, integer, numeric, pgTable, primaryKey, serial, text, uniqueIndex } from 'drizzle-orm/pg-core';
 import type { DealStatus } from '#contract/schemas/deal';
 import { appUser } from './access';
 import { isoDay, moment, whole } from './columns';
@@ -30,6 +30,9 @@ export const importRun = pgTable('import_run', {
   created: integer('created').notNull(),
   changed: integer('changed').notNull(),
   same: integer('same').notNull(),
+  /** New deals up to this id have their audit row; the rest get theirs soon after the import (server/imports/recordImported). */
+  recordedThrough: whole('recorded_through').notNull().default(0),
+  isRecorded: boolean('is_recorded').notNull().default(false),
 });
 
 /**

@@ -5,6 +5,7 @@ import { formatExact } from '#core/money/format';
 import { Button } from '../../ui/Button';
 import { classNames } from '../../ui/classNames';
 import { Dialog } from '../../ui/Dialog';
+import { Field, INPUT } from '../../ui/Field';
 import { useSay } from '../../ui/Toasts';
 import { useGetCompanyQuery, useImportFileMutation } from '../api';
 import { FailureNote } from '../FailureNote';
@@ -18,13 +19,14 @@ const COLUMNS: Record<ImportKind, string> = {
 /** Choose, drop or paste a file; see what it would do; then do it, all rows or none. */
 export function ImportDialog({ kind, onClose }: { kind: ImportKind; onClose(): void }) {
   const [file, setFile] = useState<{ blob: Blob; name: string } | null>(null);
+  const [reason, setReason] = useState('');
   const [report, setReport] = useState<ImportReport | null>(null);
   const [send, { isLoading, error, reset }] = useImportFileMutation();
   const running = useRef<{ abort(): void } | null>(null);
   const say = useSay();
 
   const run = async (chosen: { blob: Blob; name: string }, check: boolean) => {
-    const request = send({ kind, file: chosen.blob, fileName: chosen.name, check });
+    const request = send({ kind, file: chosen.blob, fileName: chosen.name, check, reason: reason.trim() });
     running.current = request;
     const result = await request;
     running.current = null;
@@ -53,6 +55,9 @@ export function ImportDialog({ kind, onClose }: { kind: ImportKind; onClose(): v
       {isLoading && <p role="status" className="mt-3 flex items-center gap-3">Reading and checking every row … <Button onClick={() => running.current?.abort()}>Cancel</Button></p>}
       {error && !isLoading && <div className="mt-3"><ImportFailure failure={error} /></div>}
       {report && !isLoading && <Report report={report} />}
+      {hasChanges && (
+        <Field label="Why (optional, kept in the history)" className="mt-4"><input className={INPUT} maxLength={500} value={reason} onChange={(event) => setReason(event.target.value)} /></Field>
+      )}
       <div className="mt-5 flex justify-end gap-2">
         <Button onClick={close}>Close</Button>
         <Button kind="main" disabled={!hasChanges || isLoading} onClick={() => file && void run(file, false)}>
