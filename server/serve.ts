@@ -59,7 +59,7 @@ function startChores({ replica, db }: Context): () => void {
     if (isFolding || !replica.connected) return;
     isFolding = true;
     await foldEntries(db).catch(() => 0);
-    await recordImported(db).catch(() => 0);
+    await recordImported(db).catch(() => false);
     isFolding = false;
   }, FOLD_EVERY_MS);
   const prune = setInterval(() => {

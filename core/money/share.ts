@@ -25,15 +25,22 @@ export function shareOut(total: number, weights: readonly number[], unit = 1): n
   for (let i = 0; i < steps - handedOut; i++) parts[order[i]!]!++;
 
   const result = parts.map((part) => part * unit);
-  if (oddRest > 0) result[result.indexOf(Math.max(...result))]! += oddRest;
+  if (oddRest > 0) result[indexOfLargest(result)]! += oddRest;
   return result.map((part) => (part === 0 ? 0 : part * sign));
 }
 
-interface ExactShare { floor: number; remainder: bigint }
+function indexOfLargest(values: readonly number[]): number {
+  return values.reduce((best, value, index) => (value > values[best]! ? index : best), 0);
+}
+
+interface ExactShare { floor: number; remainder: number | bigint }
 
 /** Whole weights are divided in integers: a float would hand the odd unit to the wrong line at large totals. */
 function toExactShares(steps: number, weights: readonly number[], weightSum: number): ExactShare[] {
-  const scale = weights.every(Number.isSafeInteger) && Number.isSafeInteger(weightSum) ? 1 : toWholeScale(weights);
+  const isWhole = weights.every(Number.isSafeInteger) && Number.isSafeInteger(weightSum);
+  // Every weight is at most their sum, so one check covers all products.
+  if (isWhole && Number.isSafeInteger(steps * weightSum)) return weights.map((weight) => divideSafely(steps * weight, weightSum));
+  const scale = isWhole ? 1 : toWholeScale(weights);
   const whole = weights.map((weight) => BigInt(Math.round(weight * scale)));
   const sum = whole.reduce((total, weight) => total + weight, 0n);
   return whole.map((weight) => {
@@ -42,10 +49,16 @@ function toExactShares(steps: number, weights: readonly number[], weightSum: num
   });
 }
 
-function toWholeScale(weights: readonly number[]): number {
-  return 2 ** 52 / Math.max(...weights);
+function divideSafely(product: number, sum: number): ExactShare {
+  const remainder = product % sum;
+  return { floor: (product - remainder) / sum, remainder };
 }
 
+function toWholeScale(weights: readonly number[]): number {
+  return 2 ** 52 / weights[indexOfLargest(weights)]!;
+}
+
+/** Remainders of one division are all numbers or all bigints. */
 function compareFraction(left: ExactShare, right: ExactShare): number {
   return left.remainder < right.remainder ? -1 : left.remainder > right.remainder ? 1 : 0;
 }

@@ -1,7 +1,9 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { parseDay } from '../period/day';
 import { always, buildSampleBooks, SAMPLE_MEMBERSHIPS, type SampleOptions } from '../standing/sampleBooks';
 import { compareWithHandedOut } from './agreement';
+import { buildTargetLookup } from './lookup';
 
 const look = (options: Omit<SampleOptions, 'asOf'>) => {
   const books = buildSampleBooks({ asOf: '2026-11-18', ...options });
@@ -79,5 +81,26 @@ describe('own target against what is handed out', () => {
     expect(compareWithHandedOut(books.lookup, 3, april, 'revenue')).toEqual({ own: 100, handedOut: 90, notHandedOut: 10, overAssignedShare: null, missing: 0 });
     books.targets.put({ unitId: 12, measure: 'revenue', periodId: 'FY2027-P01' }, { target: 40, floor: null, stretch: null });
     expect(compareWithHandedOut(books.lookup, 3, april, 'revenue')).toMatchObject({ notHandedOut: -10, overAssignedShare: 0.1 });
+  });
+});
+
+describe('answers that are kept', () => {
+  it('are those of a fresh look, after any changes', () => {
+    const ids = fc.constantFrom(1, 2, 3, 4, 11, 12, 13);
+    const periods = fc.constantFrom('FY2027', 'FY2027-Q1', 'FY2027-Q2', 'FY2027-P01', 'FY2027-P02', 'FY2027-P05', '2026-04-07');
+    const moved = [...SAMPLE_MEMBERSHIPS.filter((each) => each.unitId !== 12), { ...always(12, 3), to: parseDay('2026-05-10')! }, { ...always(12, 4), from: parseDay('2026-05-10')! }];
+    fc.assert(fc.property(fc.array(fc.tuple(ids, periods, fc.option(fc.nat(1000))), { minLength: 1, maxLength: 12 }), (changes) => {
+      const books = buildSampleBooks({ asOf: '2026-11-18', memberships: moved });
+      for (const [unitId, periodId, target] of changes) {
+        const key = { unitId, measure: 'revenue' as const, periodId };
+        if (target === null) books.targets.remove(key);
+        else books.targets.put(key, { target, floor: null, stretch: null });
+        const fresh = buildTargetLookup(books);
+        for (const unit of books.tree.units) for (const id of ['FY2027', 'FY2027-Q1', 'FY2027-P02', 'FY2027-P05', '2026-04-07']) {
+          const period = books.calendar.parse(id)!;
+          expect(books.lookup.find(unit.id, period, 'revenue')).toEqual(fresh.find(unit.id, period, 'revenue'));
+        }
+      }
+    }), { numRuns: 60 });
   });
 });

@@ -24,23 +24,48 @@ export interface TargetLookup {
   findHandedOut(unitId: number, period: Period, measure: MeasureCode): FoundTarget | null;
 }
 
-/** Builds a lookup over fixed books; answers are kept until the target book's version changes. */
+/** Beyond these it is quicker to begin anew than to pick out what a change concerns. */
+const MOST_FORGOTTEN = 200;
+const MOST_ANSWERS = 4_000;
+
+/** Builds a lookup over fixed books; answers are kept until a target they rest on changes. */
 export function buildTargetLookup(source: TargetSource): TargetLookup {
   const { tree, calendar, targets, workingDaysOf } = source;
   // By period object, then unit: a company's year asks the same question thousands of times.
   let memo = new WeakMap<Period, Map<string, Map<number, FoundTarget | null>>>();
   let memoVersion = targets.version;
+  // The same answers once more, to find those of a changed unit among them.
+  let allAnswers: Map<number, FoundTarget | null>[] = [];
+
+  /** A changed target concerns its unit and everyone the unit ever stood under; all other answers stay. */
+  const forget = () => {
+    const changed = targets.changedSince(memoVersion);
+    memoVersion = targets.version;
+    if (changed === null || changed.size > MOST_FORGOTTEN || allAnswers.length > MOST_ANSWERS) {
+      memo = new WeakMap();
+      allAnswers = [];
+      return;
+    }
+    const concerned = new Set<number>();
+    const climb = (unitId: number) => {
+      if (concerned.has(unitId)) return;
+      concerned.add(unitId);
+      for (const { parentId } of tree.membershipsOf(unitId)) if (parentId !== null) climb(parentId);
+    };
+    changed.forEach(climb);
+    for (const answers of allAnswers) for (const unitId of concerned) answers.delete(unitId);
+  };
 
   const answersFor = (kind: 'any' | 'own' | 'people', period: Period, measure: MeasureCode) => {
-    if (memoVersion !== targets.version) {
-      memo = new WeakMap();
-      memoVersion = targets.version;
-    }
+    if (memoVersion !== targets.version) forget();
     let ofPeriod = memo.get(period);
     if (!ofPeriod) memo.set(period, (ofPeriod = new Map()));
     const key = kind + measure;
     let answers = ofPeriod.get(key);
-    if (!answers) ofPeriod.set(key, (answers = new Map()));
+    if (!answers) {
+      ofPeriod.set(key, (answers = new Map()));
+      allAnswers.push(answers);
+    }
     return answers;
   };
 

@@ -14,10 +14,15 @@ export interface TargetKey {
   periodId: string;
 }
 
-/** All published targets, by unit, measure and period. Mutated by `put` and `remove` only. */
+const LONGEST_JOURNAL = 1_000;
+
+/** The targets of a plan, or of all published plans, by unit, measure and period. Mutated by `put` and `remove` only. */
 export class TargetBook {
   private byUnit = new Map<number, Map<string, TargetValue>>();
   private revision = 0;
+  /** Units changed since `journalFrom`, newest last; whoever is further behind looks at everything again. */
+  private journal: number[] = [];
+  private journalFrom = 0;
 
   /** Rises with every change, so that whoever keeps derived figures knows when to drop them. */
   get version(): number {
@@ -28,12 +33,25 @@ export class TargetBook {
     const targets = this.byUnit.get(key.unitId) ?? new Map<string, TargetValue>();
     targets.set(`${key.measure}|${key.periodId}`, value);
     this.byUnit.set(key.unitId, targets);
-    this.revision++;
+    this.note(key.unitId);
   }
 
   remove(key: TargetKey): void {
     this.byUnit.get(key.unitId)?.delete(`${key.measure}|${key.periodId}`);
+    this.note(key.unitId);
+  }
+
+  private note(unitId: number): void {
     this.revision++;
+    this.journal.push(unitId);
+    if (this.journal.length <= LONGEST_JOURNAL) return;
+    this.journal = [];
+    this.journalFrom = this.revision;
+  }
+
+  /** The units whose targets changed since a version; null when that is no longer known. */
+  changedSince(version: number): ReadonlySet<number> | null {
+    return version < this.journalFrom ? null : new Set(this.journal.slice(version - this.journalFrom));
   }
 
   get(unitId: number, measure: MeasureCode, periodId: string): TargetValue | undefined {

@@ -96,7 +96,8 @@ async function refuseForeign(call: ImportCall, client: pg.ClientBase, tally: Imp
 }
 
 async function startRun(call: ImportCall, client: pg.ClientBase, { created, changed, same }: Counts): Promise<number> {
-  const { rows } = await client.query(`insert into import_run (kind, file_name, user_id, created, changed, same, is_recorded) values ('deals', $1, $2, $3, $4, $5, $3 = 0) returning id`,
+  const { rows } = await client.query(`insert into import_run (kind, file_name, user_id, created, changed, same, is_recorded, recorded_through)
+    values ('deals', $1, $2, $3, $4, $5, $3 = 0, (select coalesce(max(id), 0) from deal)) returning id`,
     [call.fileName, call.principal.userId, created, changed, same]);
   return rows[0].id;
 }

@@ -1,0 +1,93 @@
+import type { Period } from '../../period/calendar';
+import { grow, WHOLE } from './grow';
+import { shareWithin, type ShareLine } from './shareWithin';
+import type { FilledCell, FillNote, FillRequest, FillResult, FillSource, FillWay, Phasing } from './way';
+
+type TotalWay = Extract<FillWay, { kind: 'total' }>;
+
+/**
+ * The cells a way of filling would set, with what stands there now; nothing is changed (CALCULATIONS 6).
+ * Only periods in which a unit stands in the tree are filled. A fault names what cannot be met and fills nothing.
+ */
+export function fillCells(request: FillRequest, source: FillSource): FillResult {
+  const { way } = request;
+  if ('growth' in way && way.growth <= -WHOLE) return { ok: false, fault: 'growthTooLow', bound: null };
+  if ((way.kind === 'each' && way.amount < 0) || (way.kind === 'total' && way.total < 0)) return { ok: false, fault: 'negative', bound: 0 };
+  if (way.kind === 'total') return fillTotal(request, way, source);
+  const cells: FilledCell[] = [];
+  const notes: FillNote[] = [];
+  for (const unitId of request.unitIds) {
+    for (const period of activePeriods(request, source, unitId)) {
+      const value = valueFor(way, unitId, period, request.unit, source);
+      if (value !== null) cells.push({ unitId, period, before: source.valueOf(unitId, period), value });
+      else if (way.kind === 'lastYear') notes.push({ code: 'noHistory', unitId, period });
+    }
+  }
+  return toResult(cells, notes);
+}
+
+const activePeriods = ({ periods }: FillRequest, source: FillSource, unitId: number) => periods.filter((period) => source.isActive(unitId, period));
+
+function valueFor(way: Exclude<FillWay, TotalWay>, unitId: number, period: Period, unit: number, source: FillSource): number | null {
+  if (way.kind === 'each') return way.amount;
+  if (way.kind === 'copy') return source.otherOf?.(unitId, period) ?? null;
+  const base = way.kind === 'lastYear' ? source.lastYearOf(unitId, period) : source.valueOf(unitId, period);
+  // A period without history, or with returns only, has nothing to grow from: it is left as it is, not set to 0.
+  return base === null || base <= 0 ? null : grow(base, way.growth, unit);
+}
+
+/** First over the people, then each one's part over the periods: both steps add up exactly. */
+function fillTotal(request: FillRequest, way: TotalWay, source: FillSource): FillResult {
+  const lines = request.unitIds.map((unitId) => ({ unitId, periods: activePeriods(request, source, unitId), terms: way.terms.get(unitId) ?? {} }))
+    .filter((line) => line.periods.length > 0);
+  if (way.people === 'custom' && sumOf(lines.filter((line) => !line.terms.isLocked).map((line) => line.terms.share ?? 0)) !== WHOLE) return { ok: false, fault: 'sharesNot100', bound: null };
+  if (way.phasing === 'custom' && sumOf(way.periodShares ?? []) !== WHOLE) return { ok: false, fault: 'sharesNot100', bound: null };
+  const presentOf = (unitId: number, periods: readonly Period[]) => sumOf(periods.map((period) => source.valueOf(unitId, period) ?? 0));
+  const weightOf = ({ unitId, periods, terms }: (typeof lines)[number]): number => ({
+    even: () => 1,
+    custom: () => terms.share ?? 0,
+    present: () => presentOf(unitId, periods),
+    lastYear: () => Math.max(0, sumOf(periods.map((period) => source.lastYearOf(unitId, period)))),
+  })[way.people]();
+  const shared = shareWithin(way.total, lines.map((line): ShareLine => ({
+    weight: weightOf(line), least: line.terms.least ?? null, most: line.terms.most ?? null,
+    locked: line.terms.isLocked ? presentOf(line.unitId, line.periods) : null,
+  })), request.unit);
+  if (!shared.ok) return shared;
+
+  const cells: FilledCell[] = [];
+  const notes: FillNote[] = [];
+  lines.forEach(({ unitId, periods, terms }, index) => {
+    if (terms.isLocked) return;
+    const phased = phase(shared.parts[index]!, way, unitId, request, periods, source);
+    if (phased.fellBack) notes.push({ code: 'fellBackToWorkingDays', unitId });
+    periods.forEach((period, i) => cells.push({ unitId, period, before: source.valueOf(unitId, period), value: phased.parts[i]! }));
+  });
+  return toResult(cells, notes);
+}
+
+/** One line's part over its periods; a line without a shape of its own falls back to working days, and to even without those. */
+function phase(total: number, way: TotalWay, unitId: number, request: FillRequest, periods: readonly Period[], source: FillSource) {
+  const weightsBy: Record<Phasing, () => number[]> = {
+    even: () => periods.map(() => 1),
+    workingDays: () => periods.map((period) => source.workingDaysIn(unitId, period)),
+    lastYear: () => periods.map((period) => Math.max(0, source.lastYearOf(unitId, period))),
+    present: () => periods.map((period) => source.valueOf(unitId, period) ?? 0),
+    custom: () => periods.map((period) => way.periodShares?.[request.periods.indexOf(period)] ?? 0),
+  };
+  const wanted = weightsBy[way.phasing]();
+  const hasShape = wanted.some((weight) => weight > 0);
+  const weights = hasShape ? wanted : weightsBy.workingDays();
+  const shared = shareWithin(total, weights.map((weight) => ({ weight })), request.unit);
+  // Open lines without bounds can always be met.
+  return { parts: (shared as Extract<typeof shared, { ok: true }>).parts, fellBack: !hasShape && way.phasing !== 'workingDays' };
+}
+
+function toResult(cells: FilledCell[], notes: FillNote[]): FillResult {
+  if (cells.length === 0) return { ok: false, fault: 'nothingToFill', bound: null };
+  return { ok: true, cells, notes, total: sumOf(cells.map((cell) => cell.value)) };
+}
+
+function sumOf(values: readonly number[]): number {
+  return values.reduce((sum, value) => sum + value, 0);
+}

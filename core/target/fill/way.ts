@@ -1,0 +1,70 @@
+import type { Period } from '../../period/calendar';
+
+/** What weighs the people of a share-out (CALCULATIONS 6). */
+export const PEOPLE_WEIGHTS = ['even', 'lastYear', 'present', 'custom'] as const;
+export type PeopleWeight = (typeof PEOPLE_WEIGHTS)[number];
+
+/** What weighs the periods of a share-out. */
+export const PHASINGS = ['workingDays', 'even', 'lastYear', 'present', 'custom'] as const;
+export type Phasing = (typeof PHASINGS)[number];
+
+/** A line's own terms in a share-out. */
+export interface LineTerms {
+  isLocked?: boolean;
+  least?: number | null;
+  most?: number | null;
+  /** Basis points of the total, for custom shares; those of all lines that are not locked add up to 10,000. */
+  share?: number;
+}
+
+/** One way to fill cells; each says what its cells will be, none writes anything. */
+export type FillWay =
+  /** The same amount in every cell. */
+  | { kind: 'each'; amount: number }
+  /** One total over all lines and periods together. */
+  | { kind: 'total'; total: number; people: PeopleWeight; phasing: Phasing; terms: ReadonlyMap<number, LineTerms>; periodShares?: readonly number[] }
+  /** Last year's result of the same period, changed by a percent in basis points. */
+  | { kind: 'lastYear'; growth: number }
+  /** What stands there, changed by a percent in basis points. */
+  | { kind: 'percent'; growth: number }
+  /** What another plan has in the same cells. */
+  | { kind: 'copy' };
+
+/** What the ways are computed from; all amounts in the measure's smallest unit. */
+export interface FillSource {
+  /** What applies to the cell now; null: nothing. */
+  valueOf(unitId: number, period: Period): number | null;
+  /** The result of the same period a year before; 0 for none. */
+  lastYearOf(unitId: number, period: Period): number;
+  /** Working days of the period on which the unit stands in the tree. */
+  workingDaysIn(unitId: number, period: Period): number;
+  isActive(unitId: number, period: Period): boolean;
+  /** For `copy`: the other plan's value. */
+  otherOf?(unitId: number, period: Period): number | null;
+}
+
+export interface FillRequest {
+  way: FillWay;
+  unitIds: readonly number[];
+  periods: readonly Period[];
+  /** Rounding unit in the smallest unit: 1, 100, 100_000 ... */
+  unit: number;
+}
+
+export interface FilledCell {
+  unitId: number;
+  period: Period;
+  before: number | null;
+  value: number;
+}
+
+/** What a fill did otherwise than asked, to be said beside the preview. */
+export type FillNote =
+  | { code: 'noHistory'; unitId: number; period: Period }
+  | { code: 'fellBackToWorkingDays'; unitId: number };
+
+export type FillFault = 'growthTooLow' | 'sharesNot100' | 'negative' | 'nothingToFill' | 'noOpenLine' | 'belowLeast' | 'aboveMost' | 'crossedBounds';
+
+export type FillResult =
+  | { ok: true; cells: FilledCell[]; notes: FillNote[]; total: number }
+  | { ok: false; fault: FillFault; bound: number | null };
