@@ -42,11 +42,16 @@ async function startServer(cluster: Cluster, name: string) {
   const folding = setInterval(() => void foldEntries(db).catch(() => 0), 400);
   const upload = async (kind: string, body: Readable | string) => {
     const answer = await fetch(`${address}/api/v1/imports/${kind}`, { method: 'POST', headers: { ...headers, 'content-type': 'text/csv' }, body: (typeof body === 'string' ? body : Readable.toWeb(body)) as BodyInit, duplex: 'half' } as RequestInit);
-    const report = await answer.json() as { written: boolean; created: number; changed: number };
+    const report = await answer.json() as { written: boolean; created: number; changed: number; plans?: { id: number }[] };
     if (!report.written) throw new Error(`The import was refused: ${JSON.stringify(report).slice(0, 500)}`);
     return report;
   };
-  return { pool, db, replica, address, headers, upload, stop: async () => { clearInterval(folding); await app.close(); await replica.stop(); await pool.end(); } };
+  const publishTargets = async (csv: string) => {
+    for (const { id } of (await upload('targets', csv)).plans ?? []) {
+      await fetch(`${address}/api/v1/plans/${id}/publish`, { method: 'POST', headers: { ...headers, 'content-type': 'application/json' }, body: '{"note":"bench"}' });
+    }
+  };
+  return { pool, db, replica, address, headers, upload, publishTargets, stop: async () => { clearInterval(folding); await app.close(); await replica.stop(); await pool.end(); } };
 }
 
 const agent = new Agent({ keepAlive: true });
@@ -120,7 +125,7 @@ async function main(): Promise<void> {
     const differences = await findTotalDifferences(ours.db);
     if (differences.length > 0) throw new Error(`${differences.length} totals are wrong after the imports.`);
 
-    await ours.upload('targets', buildTargetsCsv());
+    await ours.publishTargets(buildTargetsCsv());
     await ours.pool.query('vacuum analyze');
     await createViews(ours.pool);
     const analytic = await openAnalytic(ours.pool);

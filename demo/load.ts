@@ -1,12 +1,13 @@
 import { Readable } from 'node:stream';
 import Holidays from 'date-holidays';
-import { buildCalendar } from '#core/period/calendar';
+import { buildCalendar, type FiscalCalendar, type Period } from '#core/period/calendar';
 import { addMonths, END_OF_TIME, FIRST_DAY, parseDay, toIsoDay, type Day } from '#core/period/day';
-import { hashPassword, buildScope } from '#server/access/index';
+import { buildScope, hashPassword, type Principal } from '#server/access/index';
 import type { Context } from '#server/context';
 import { appUser, closedDay, company, rate } from '#server/db/tables/index';
 import { importDeals } from '#server/imports/index';
-import { writeTargets, checkTarget, type TargetFacts } from '#server/targets/index';
+import { createPlan, publishPlan } from '#server/plans/index';
+import { saveTargets } from '#server/targets/index';
 import { writeUnits, type UnitFacts } from '#server/units/index';
 import Papa from 'papaparse';
 import { generateDeals, HISTORY_MONTHS } from './deals';
@@ -32,22 +33,31 @@ export async function loadDemo(context: Context, today: Day): Promise<void> {
   await context.replica.catchUp();
 
   const admin = users.find((user) => user.role === 'administrator')!;
-  const scope = buildScope(context.replica, { unitId: admin.unitId });
-  await context.db.transaction(async (tx) => {
-    const checker = { tree: scope.books.tree, fullTree: scope.books.tree, calendar, currency: CURRENCY };
-    const facts = generateTargets().flatMap(({ unit, month, euros }): TargetFacts[] => {
-      const period = calendar.periodOf('month', addMonths(yearStart, month)).id;
-      const checked = checkTarget({ unit, period, measure: 'revenue', target: String(euros) }, checker);
-      return checked.ok ? [checked.facts] : [];
-    });
-    await writeTargets(tx, facts, admin.id, { currency: CURRENCY, reason: 'Agreed in the yearly plan' });
-  });
-  await context.replica.catchUp();
-
-  const rows = [...generateDeals({ today, yearStart, working: scope.books.workingDaysOf(ids.get('harrow-tide')!) })];
   const principal = { userId: admin.id, name: admin.name, email: admin.email, role: admin.role, unitId: admin.unitId, csrf: null };
+  await publishPlans(context, principal, calendar, yearStart);
+
+  const rows = [...generateDeals({ today, yearStart, working: context.replica.company!.workingDaysOf(ids.get('harrow-tide')!) })];
   const report = await importDeals({ context, scope: buildScope(context.replica, principal), principal, fileName: 'demo deals.csv', isCheck: false, signal: new AbortController().signal }, Readable.from([Buffer.from(Papa.unparse(rows))]));
   if (!report.written) throw new Error(`The demo's deals were refused: ${JSON.stringify(report.refusals.slice(0, 3))}`);
+}
+
+/** One plan a fiscal year, made as a draft and published, as a manager would. */
+async function publishPlans(context: Context, principal: Principal, calendar: FiscalCalendar, yearStart: Day): Promise<void> {
+  const targets = generateTargets().map(({ unit, month, euros }) => ({ unit, period: calendar.periodOf('month', addMonths(yearStart, month)), measure: 'revenue' as const, target: String(euros) }));
+  for (const label of new Set(targets.map((each) => calendar.labelOf(each.period.from)))) {
+    const caller = { scope: buildScope(context.replica, principal), principal };
+    const { plan } = await createPlan(context, caller, { year: `FY${label}`, name: `Plan FY ${label}`, from: 'empty' });
+    const changes = targets.filter((each) => calendar.labelOf(each.period.from) === label && isPlaced(context, each))
+      .map((each) => ({ ...each, period: each.period.id }));
+    await saveTargets(context, caller.scope, principal, { plan: plan.id, changes });
+    await publishPlan(context, caller, plan.id, { note: 'Agreed in the yearly plan' });
+  }
+}
+
+/** Nobody has a target for months in which they do not stand in the tree. */
+function isPlaced(context: Context, { unit, period }: { unit: string; period: Period }): boolean {
+  const { tree } = context.replica.company!;
+  return tree.isActiveDuring(tree.findByCode(unit)!.id, period);
 }
 
 function buildUnits(yearStart: Day): Map<string, UnitFacts[]> {

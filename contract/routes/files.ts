@@ -1,5 +1,5 @@
 import { Type } from 'typebox';
-import { ImportKind, ImportQuery, ImportReport } from '../schemas/import';
+import { ExportQuery, ImportKind, ImportQuery, ImportReport } from '../schemas/import';
 import { defineRoute } from './route';
 
 const Kind = Type.Object({ kind: ImportKind });
@@ -9,7 +9,7 @@ export const importFile = defineRoute({
   params: Kind, query: ImportQuery, bodyType: 'text/csv', answer: ImportReport, errors: ['invalidInput', 'forbidden', 'tooLarge', 'wrongMediaType'],
 });
 export const exportFile = defineRoute({
-  id: 'exportFile', method: 'GET', path: '/files/:kind', permission: 'read', summary: 'The same file an import takes', params: Kind, answerType: 'text/csv',
+  id: 'exportFile', method: 'GET', path: '/files/:kind', permission: 'read', summary: 'The same file an import takes; targets of a draft when one is named', params: Kind, query: ExportQuery, errors: ['unknownPlan'], answerType: 'text/csv',
 });
 export const streamEvents = defineRoute({
   id: 'streamEvents', method: 'GET', path: '/events', permission: 'read', summary: 'Server-sent events: what changed of what one may see', answerType: 'text/event-stream',

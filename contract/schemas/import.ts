@@ -10,7 +10,11 @@ export const ImportQuery = Type.Object({
   check: Type.Optional(Type.Boolean()),
   fileName: Type.Optional(Type.String({ maxLength: 200 })),
   reason: Type.Optional(Reason),
+  /** For targets: the draft to import into; left out: a new draft, a copy of the published plan with the file's targets. */
+  plan: Type.Optional(Type.Integer()),
 }, { additionalProperties: false });
+
+export const ExportQuery = Type.Object({ plan: Type.Optional(Type.Integer()) }, { additionalProperties: false });
 
 /** Why a row was refused: where, what stood there, and what would be accepted. */
 export const Refusal = Type.Object({
@@ -35,6 +39,8 @@ export const ImportReport = Type.Object({
   refusals: Type.Array(Refusal),
   ignoredColumns: Type.Array(Type.String()),
   newNames: Type.Array(Type.Object({ list: Type.String(), count: Type.Integer() })),
+  /** The drafts that targets were imported into. */
+  plans: Type.Optional(Type.Array(Type.Object({ id: Type.Integer(), year: Type.String(), name: Type.String() }))),
   /** False for a check and for a file with refused rows: then nothing was written. */
   written: Type.Boolean(),
 });

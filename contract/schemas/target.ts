@@ -1,6 +1,6 @@
 import { TARGET_ORIGINS } from '#core/target/found';
 import { Type, type Static } from 'typebox';
-import { Minor, Nullable } from './common';
+import { Minor, Nullable, Reason } from './common';
 import { MeasureCode, PeriodView } from './standing';
 import { UnitSummary } from './unit';
 
@@ -8,6 +8,8 @@ export const TargetQuery = Type.Object({
   unit: Type.String({ minLength: 1 }),
   year: Type.String({ pattern: '^FY\\d{4}$' }),
   measure: Type.Optional(MeasureCode),
+  /** A draft; left out: the published targets. */
+  plan: Type.Optional(Type.Integer()),
 }, { additionalProperties: false });
 
 export const TargetCell = Type.Object({
@@ -61,7 +63,9 @@ export type TargetChange = Static<typeof TargetChange>;
 
 export const TargetChanges = Type.Object({
   changes: Type.Array(TargetChange, { minItems: 1, maxItems: 50_000 }),
-  reason: Type.Optional(Type.String({ maxLength: 500 })),
+  /** A draft; left out: the published plan, and then a reason is needed. */
+  plan: Type.Optional(Type.Integer()),
+  reason: Type.Optional(Reason),
 }, { additionalProperties: false });
 export type TargetChanges = Static<typeof TargetChanges>;
 
@@ -72,7 +76,7 @@ export const TargetsSaved = Type.Object({
 });
 export type TargetsSaved = Static<typeof TargetsSaved>;
 
-export const TargetHistoryQuery = Type.Object({ unit: Type.String(), period: Type.String(), measure: MeasureCode }, { additionalProperties: false });
+export const TargetHistoryQuery = Type.Object({ unit: Type.String(), period: Type.String(), measure: MeasureCode, plan: Type.Optional(Type.Integer()) }, { additionalProperties: false });
 export const TargetHistory = Type.Array(Type.Object({
   at: Type.String(), who: Type.String(), from: Nullable(Minor), to: Nullable(Minor), reason: Nullable(Type.String()),
 }));

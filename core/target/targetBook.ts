@@ -54,6 +54,13 @@ export class TargetBook {
     return version < this.journalFrom ? null : new Set(this.journal.slice(version - this.journalFrom));
   }
 
+  *entries(): Generator<[TargetKey, TargetValue]> {
+    for (const [unitId, targets] of this.byUnit) for (const [key, value] of targets) {
+      const at = key.indexOf('|');
+      yield [{ unitId, measure: key.slice(0, at) as MeasureCode, periodId: key.slice(at + 1) }, value];
+    }
+  }
+
   get(unitId: number, measure: MeasureCode, periodId: string): TargetValue | undefined {
     return this.byUnit.get(unitId)?.get(`${measure}|${periodId}`);
   }

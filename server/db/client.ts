@@ -2,6 +2,7 @@ import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres';
 import { migrate } from 'drizzle-orm/node-postgres/migrator';
 import { fileURLToPath } from 'node:url';
 import pg from 'pg';
+import { LOCKS } from './locks';
 import * as tables from './tables/index';
 
 export type Database = NodePgDatabase<typeof tables>;
@@ -44,10 +45,10 @@ export function openDatabase(pool: pg.Pool): Database {
 export async function migrateDatabase(pool: pg.Pool): Promise<void> {
   const client = await pool.connect();
   try {
-    await client.query('select pg_advisory_lock(741001)');
+    await client.query(`select pg_advisory_lock(${LOCKS.migrate})`);
     await migrate(drizzle(client), { migrationsFolder: fileURLToPath(new URL('./migrations', import.meta.url)) });
   } finally {
-    await client.query('select pg_advisory_unlock(741001)').catch(() => undefined);
+    await client.query(`select pg_advisory_unlock(${LOCKS.migrate})`).catch(() => undefined);
     client.release();
   }
 }

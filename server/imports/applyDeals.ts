@@ -1,7 +1,7 @@
 import type pg from 'pg';
 import { END_OF_TIME, FIRST_DAY, toIsoDay } from '#core/period/day';
 import { segmentsOf } from '../deals/index';
-import { FOLD_LOCK } from '../ledger/fold';
+import { LOCKS } from '../db/locks';
 import { CHANNEL } from '../db/notify';
 import type { ImportCall } from './call';
 import type { ImportTally } from './report';
@@ -165,7 +165,7 @@ async function writeTotals(client: pg.ClientBase): Promise<void> {
     await client.query(`insert into ledger_entry (salesperson_id, part, day, amount) ${sums}`);
     return;
   }
-  await client.query('select pg_advisory_xact_lock($1)', [FOLD_LOCK]);
+  await client.query('select pg_advisory_xact_lock($1)', [LOCKS.fold]);
   await client.query(`insert into daily_total (salesperson_id, part, day, amount) ${sums} order by 1, 2, 3
     on conflict (salesperson_id, part, day) do update set amount = daily_total.amount + excluded.amount`);
   await client.query('update ledger_state set epoch = epoch + 1');

@@ -8,6 +8,8 @@ export interface ImportCall {
   fileName: string;
   /** Why it is done; without one the record names the file. */
   reason?: string | undefined;
+  /** The draft that targets are imported into. */
+  planId?: number | undefined;
   /** Read and check only. */
   isCheck: boolean;
   signal: AbortSignal;

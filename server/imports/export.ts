@@ -4,12 +4,13 @@ import type { ImportKind } from '#contract/schemas/import';
 import { END_OF_TIME, FIRST_DAY, toIsoDay } from '#core/period/day';
 import type { Principal, Scope } from '../access/index';
 import type { Context } from '../context';
+import type { PlanRecord } from '../ledger/companyState';
 import { unit } from '../db/tables/index';
 import { DEAL_COLUMNS, DEAL_JOINS, inSegments, segmentsOf, toDeal } from '../deals/index';
 import { toText } from '../targets/index';
 import { toCsv } from './csv';
 import { DEAL_COLUMNS_OF_FILE } from './dealRows';
-import { loadStoredTargets } from './storedTargets';
+import { loadStoredTargets, publishedIds } from './storedTargets';
 import { TARGET_COLUMNS } from './targets';
 import { UNIT_COLUMNS } from './units';
 
@@ -17,6 +18,8 @@ interface ExportCall {
   context: Context;
   scope: Scope;
   principal: Principal;
+  /** For targets: a draft instead of what is published. */
+  plan?: PlanRecord | null;
 }
 
 const DEALS_AT_ONCE = 5_000;
@@ -44,9 +47,9 @@ function toRow(deal: Deal): (string | number | null)[] {
     deal.stage, deal.product, deal.category, deal.source, deal.location, deal.quantity, deal.cost, deal.commissionRate, credit, deal.notes];
 }
 
-async function* exportTargets({ context, scope }: ExportCall): AsyncGenerator<string> {
+async function* exportTargets({ context, scope, plan }: ExportCall): AsyncGenerator<string> {
   const { books } = scope;
-  const rows = [...(await loadStoredTargets(context.db)).values()].filter((row) => row.target !== null && scope.sees(row.unitId));
+  const rows = [...(await loadStoredTargets(context.db, plan ? [plan.id] : publishedIds(context))).values()].filter((row) => row.target !== null && scope.sees(row.unitId));
   yield toCsv(TARGET_COLUMNS.known, rows.map((row) => {
     const text = (value: number | null) => toText(value, row.measure, books.currency);
     return [books.tree.find(row.unitId)!.code, row.periodId, row.measure, text(row.target), text(row.floor), text(row.stretch), row.note];

@@ -1,9 +1,9 @@
 import { sql } from 'drizzle-orm';
 import type { Database } from '../db/client';
+import { LOCKS } from '../db/locks';
 
 /** Deals by id, of whatever origin. */
 const RECORD_AT_ONCE = 20_000;
-const RECORD_LOCK = 741004;
 
 /**
  * Writes the audit rows of deals that an import has brought, a batch a call; returns whether there was one.
@@ -13,7 +13,7 @@ const RECORD_LOCK = 741004;
  */
 export async function recordImported(db: Database): Promise<boolean> {
   return db.transaction(async (tx) => {
-    const lock = await tx.execute<{ got: boolean }>(sql`select pg_try_advisory_xact_lock(${RECORD_LOCK}) as got`);
+    const lock = await tx.execute<{ got: boolean }>(sql`select pg_try_advisory_xact_lock(${LOCKS.recordImported}) as got`);
     if (!lock.rows[0]!.got) return false;
     const run = (await tx.execute<{ id: number; recorded_through: number }>(sql`
       select id, recorded_through from import_run where not is_recorded order by id limit 1`)).rows[0];

@@ -4,6 +4,7 @@ import type { ImportKind } from '#contract/schemas/import';
 import type { Permission } from '#contract/routes/route';
 import { mayDo } from '../access/permissions';
 import type { Endpoints } from '../endpoints';
+import { findPlan } from '../plans/index';
 import { Refused } from '../problem';
 import { importDeals } from './deals';
 import { exportFile } from './export';
@@ -22,12 +23,12 @@ export function addFileRoutes({ implement, context }: Endpoints): void {
     // Whoever goes away before the answer has cancelled: the transaction is rolled back.
     request.raw.once('close', () => { if (!request.raw.readableEnded) cancel.abort(new Error('cancelled')); });
     return IMPORTS[params.kind]({
-      context, scope, principal, fileName: query.fileName ?? `${params.kind}.csv`, reason: query.reason?.trim() || undefined, isCheck: query.check ?? false, signal: cancel.signal,
+      context, scope, principal, fileName: query.fileName ?? `${params.kind}.csv`, reason: query.reason?.trim() || undefined, planId: query.plan, isCheck: query.check ?? false, signal: cancel.signal,
     }, body as unknown as Readable);
   });
 
-  implement(routes.exportFile, async ({ params, scope, principal, reply }) => {
+  implement(routes.exportFile, async ({ params, query, scope, principal, reply }) => {
     reply.header('content-type', 'text/csv; charset=utf-8').header('content-disposition', `attachment; filename="${params.kind}.csv"`);
-    return reply.send(Readable.from(exportFile(params.kind, { context, scope, principal }), { objectMode: false })) as never;
+    return reply.send(Readable.from(exportFile(params.kind, { context, scope, principal, plan: query.plan === undefined ? null : findPlan(context, scope, principal, query.plan) }), { objectMode: false })) as never;
   });
 }

@@ -1,55 +1,98 @@
 import type { Readable } from 'node:stream';
+import type { FieldFault } from '#contract/errors/catalogue';
 import type { ImportReport } from '#contract/schemas/import';
-import { loadStoredTargets } from './storedTargets';
+import type { Transaction } from '../db/client';
+import type { PlanRecord } from '../ledger/companyState';
+import { findPlan, refuseClosed, startDraft } from '../plans/index';
 import { checkTarget, targetKey, writeTargets, type TargetFacts } from '../targets/index';
-import { readCsv } from './csv';
 import type { ImportCall } from './call';
+import { readCsv, type CsvHeading, type CsvRecord } from './csv';
 import { checkWidth, fieldReader, ImportTally } from './report';
+import { loadStoredTargets, publishedIds, type StoredTargetRow } from './storedTargets';
 
 export const TARGET_COLUMNS = { known: ['unit', 'period', 'measure', 'target', 'floor', 'stretch', 'note'], required: ['unit', 'period', 'measure', 'target'] };
 
-/** Imports `targets.csv`: all rows or none; an empty target clears; the same file again changes nothing. */
-export async function importTargets({ context, scope, principal, isCheck, fileName, reason }: ImportCall, body: Readable): Promise<ImportReport> {
-  const { books } = scope;
-  const checker = { tree: books.tree, fullTree: context.replica.company!.tree, calendar: books.calendar, currency: books.currency };
-  const tally = new ImportTally();
-  const facts = new Map<string, TargetFacts & { line: number }>();
-  const heading = await readCsv(body, TARGET_COLUMNS, (head, records) => {
-    for (const { line, fields } of records) {
-      tally.read++;
-      const valueAt = fieldReader(head, fields);
-      const width = checkWidth(head, fields);
-      if (width) {
-        tally.refuse(line, [width], () => fields.join(','));
-        continue;
-      }
-      const checked = checkTarget({ unit: valueAt('unit'), period: valueAt('period'), measure: valueAt('measure'), target: valueAt('target'), floor: valueAt('floor'), stretch: valueAt('stretch'), note: valueAt('note') }, checker);
-      if (!checked.ok) {
-        tally.refuse(line, checked.faults, valueAt);
-        continue;
-      }
-      const key = targetKey(checked.facts.unit.id, checked.facts.measure, checked.facts.period.id);
-      const first = facts.get(key);
-      if (first) tally.refuse(line, [{ field: 'unit', code: 'duplicate', params: { line: first.line } }], valueAt);
-      else facts.set(key, { ...checked.facts, line });
-    }
-  });
+type Line = TargetFacts & { line: number };
 
-  return context.db.transaction(async (tx) => {
-    const stored = await loadStoredTargets(tx);
-    const differing = [...facts].filter(([key, each]) => {
-      const now = stored.get(key);
-      return each.target !== (now?.target ?? null) || each.floor !== (now?.floor ?? null) || each.stretch !== (now?.stretch ?? null) || each.note !== (now?.note ?? null);
-    });
+/**
+ * Imports `targets.csv` into a draft: all rows or none; an empty target clears; the same file again changes nothing.
+ * Without a draft named, each year that the file changes gets a new one, a copy of what is published with the file's targets.
+ */
+export async function importTargets(call: ImportCall, body: Readable): Promise<ImportReport> {
+  const { context, scope, principal } = call;
+  const draft = call.planId === undefined ? null : findPlan(context, scope, principal, call.planId);
+  const rows = new TargetRows(call, draft);
+  const heading = await readCsv(body, TARGET_COLUMNS, (head, records) => rows.add(head, records));
+  const report = await context.db.transaction(async (tx) => {
+    const stored = await loadStoredTargets(tx, draft ? [draft.id] : publishedIds(context));
+    const differing = [...rows.facts].filter(([key, each]) => isDifferent(each, stored.get(key)));
     const created = differing.filter(([key]) => (stored.get(key)?.target ?? null) === null).length;
-    const counts = { created, changed: differing.length - created, same: facts.size - differing.length };
-    const mayWrite = !isCheck && tally.refused === 0;
-    if (mayWrite && differing.length > 0) {
-      await writeTargets(tx, differing.map(([, each]) => each), principal.userId, { currency: books.currency, reason: reason ?? fileName });
-    }
-    return tally.toReport('targets', heading, { ...counts, written: mayWrite });
-  }).then(async (report) => {
-    if (report.written) await context.replica.catchUp();
-    return report;
+    const written = !call.isCheck && rows.tally.refused === 0;
+    const plans = written ? await writeDrafts(call, tx, draft, differing.map(([, each]) => each)) : [];
+    return rows.tally.toReport('targets', heading, {
+      created, changed: differing.length - created, same: rows.facts.size - differing.length, written,
+      plans: plans.map(({ id, yearLabel, name }) => ({ id, year: `FY${yearLabel}`, name })),
+    });
   });
+  if (report.written) {
+    await context.replica.readCompany();
+    await context.replica.catchUp();
+  }
+  return report;
+}
+
+async function writeDrafts(call: ImportCall, tx: Transaction, draft: PlanRecord | null, facts: readonly Line[]): Promise<PlanRecord[]> {
+  const { context, scope, principal, fileName, reason } = call;
+  refuseClosed(context, facts.map((each) => each.period));
+  const labelOf = (each: Line) => scope.books.calendar.labelOf(each.period.from);
+  const plans: PlanRecord[] = [];
+  for (const yearLabel of new Set(facts.map(labelOf))) {
+    const ofYear = facts.filter((each) => labelOf(each) === yearLabel);
+    const plan = draft ?? await startDraft(context, tx, { scope, principal }, { yearLabel, name: fileName.slice(0, 60), note: reason ?? `import of ${fileName}` });
+    await writeTargets(tx, plan, ofYear, principal.userId, { currency: scope.books.currency, reason: reason ?? fileName });
+    plans.push(plan);
+  }
+  return plans;
+}
+
+function isDifferent(each: TargetFacts, now: StoredTargetRow | undefined): boolean {
+  return (['target', 'floor', 'stretch', 'note'] as const).some((field) => each[field] !== (now?.[field] ?? null));
+}
+
+/** Reads and checks rows; faults go to the tally. */
+class TargetRows {
+  readonly tally = new ImportTally();
+  readonly facts = new Map<string, Line>();
+
+  constructor(private call: ImportCall, private draft: PlanRecord | null) {}
+
+  add(heading: CsvHeading, records: readonly CsvRecord[]): void {
+    for (const { line, fields } of records) {
+      this.tally.read++;
+      const valueAt = fieldReader(heading, fields);
+      const width = checkWidth(heading, fields);
+      if (width) this.tally.refuse(line, [width], () => fields.join(','));
+      else this.addRow(line, valueAt);
+    }
+  }
+
+  private addRow(line: number, valueAt: (column: string) => string): void {
+    const { books } = this.call.scope;
+    const checker = { tree: books.tree, fullTree: this.call.context.replica.company!.tree, calendar: books.calendar, currency: books.currency };
+    const checked = checkTarget({
+      unit: valueAt('unit'), period: valueAt('period'), measure: valueAt('measure'), target: valueAt('target'), floor: valueAt('floor'), stretch: valueAt('stretch'), note: valueAt('note'),
+    }, checker);
+    const faults = checked.ok ? this.faultsBeside(checked.facts) : checked.faults;
+    if (!checked.ok || faults.length > 0) this.tally.refuse(line, faults, valueAt);
+    else this.facts.set(targetKey(checked.facts.unit.id, checked.facts.measure, checked.facts.period.id), { ...checked.facts, line });
+  }
+
+  private faultsBeside(facts: TargetFacts): FieldFault[] {
+    const first = this.facts.get(targetKey(facts.unit.id, facts.measure, facts.period.id));
+    const label = this.call.scope.books.calendar.labelOf(facts.period.from);
+    return [
+      ...(first ? [{ field: 'unit', code: 'duplicate' as const, params: { line: first.line } }] : []),
+      ...(this.draft && label !== this.draft.yearLabel ? [{ field: 'period', code: 'otherYear' as const, params: { year: this.draft.yearLabel } }] : []),
+    ];
+  }
 }

@@ -1,11 +1,11 @@
-import { asc, sql } from 'drizzle-orm';
+import { asc, inArray, sql } from 'drizzle-orm';
 import type { Rate } from '#core/money/rate';
 import { buildCalendar, type FiscalCalendar } from '#core/period/calendar';
-import { parseDay, type Day } from '#core/period/day';
+import { parseDay, type Day, type DaySpan } from '#core/period/day';
 import type { WorkingDays } from '#core/period/workingDays';
 import { buildUnitTree, type UnitTree } from '#core/units/tree';
 import type { Queryable } from '../db/client';
-import { closedDay, company, membership, rate, unit } from '../db/tables/index';
+import { closedDay, closedMonth, company, membership, plan, rate, unit } from '../db/tables/index';
 
 export interface CompanyState {
   name: string;
@@ -17,6 +17,18 @@ export interface CompanyState {
   rates: Rate[];
   tree: UnitTree;
   workingDaysOf(unitId: number): WorkingDays;
+  /** Plans that are published or drafts, by id. */
+  plans: ReadonlyMap<number, PlanRecord>;
+  closedMonths: readonly DaySpan[];
+}
+
+/** What must be known of a plan to read and write its targets. */
+export interface PlanRecord {
+  id: number;
+  yearLabel: number;
+  name: string;
+  isPublished: boolean;
+  unitId: number;
 }
 
 /** Reads company, calendar, rates and units; null before the first run. */
@@ -32,7 +44,14 @@ export async function loadCompanyState(db: Queryable, asOf: Day): Promise<Compan
     rates: rates.map((each) => ({ currency: each.currency, from: parseDay(each.from)!, rate: each.rate })),
     tree,
     workingDaysOf: buildWorkingDays(tree, row.weekdays, closed, asOf),
+    plans: await loadPlanRecords(db),
+    closedMonths: (await db.select().from(closedMonth)).map((each) => ({ from: parseDay(each.from)!, to: parseDay(each.to)! })),
   };
+}
+
+async function loadPlanRecords(db: Queryable): Promise<Map<number, PlanRecord>> {
+  const rows = await db.select().from(plan).where(inArray(plan.status, ['draft', 'published']));
+  return new Map(rows.map(({ id, yearLabel, name, status, unitId }) => [id, { id, yearLabel, name, unitId, isPublished: status === 'published' }]));
 }
 
 export async function loadTree(db: Queryable): Promise<UnitTree> {

@@ -1,8 +1,8 @@
 import { sql } from 'drizzle-orm';
 import type { Database } from '../db/client';
+import { LOCKS } from '../db/locks';
 
 const FOLD_AT_ONCE = 20_000;
-export const FOLD_LOCK = 741002;
 
 /**
  * Adds open entries to the daily totals; returns how many. One server folds at a time, the others go on.
@@ -10,7 +10,7 @@ export const FOLD_LOCK = 741002;
  */
 export async function foldEntries(db: Database): Promise<number> {
   return db.transaction(async (tx) => {
-    const lock = await tx.execute<{ got: boolean }>(sql`select pg_try_advisory_xact_lock(${FOLD_LOCK}) as got`);
+    const lock = await tx.execute<{ got: boolean }>(sql`select pg_try_advisory_xact_lock(${LOCKS.fold}) as got`);
     if (!lock.rows[0]!.got) return 0;
     const folded = await tx.execute<{ count: number }>(sql`
       with batch as (

@@ -1,7 +1,7 @@
 import { sql } from 'drizzle-orm';
 import type { Database, Queryable } from '../db/client';
 import { announce } from '../db/notify';
-import { FOLD_LOCK } from './fold';
+import { LOCKS } from '../db/locks';
 
 export interface TotalDifference {
   salesperson: string;
@@ -24,7 +24,7 @@ export async function findTotalDifferences(db: Queryable): Promise<TotalDifferen
 /** Replaces the totals by what the deals add up to; readers load anew. */
 export async function rebuildTotals(db: Database): Promise<void> {
   await db.transaction(async (tx) => {
-    await tx.execute(sql`select pg_advisory_xact_lock(${FOLD_LOCK})`);
+    await tx.execute(sql`select pg_advisory_xact_lock(${LOCKS.fold})`);
     // No booking may fall between reading the deals and writing the totals.
     await tx.execute(sql`lock table deal, deal_credit, ledger_entry in share row exclusive mode`);
     await tx.execute(sql`truncate daily_total`);

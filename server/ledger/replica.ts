@@ -31,12 +31,14 @@ export interface ReplicaOptions {
 export class Replica {
   private state: CompanyState | null = null;
   private sums!: RunningSums;
+  /** Targets by plan, and those of all published plans together. */
+  private planTargets = new Map<number, TargetBook>();
   private targets = new TargetBook();
   private epoch = -1;
   private ledgerXmin = 0n;
   private targetXmin = 0n;
   private applied = new Map<number, bigint>();
-  private scopes = new Map<number, Books>();
+  private scopes = new Map<string, Books>();
   private listener: pg.Client | null = null;
   private running: Promise<void> | null = null;
   private next: Promise<void> | null = null;
@@ -71,19 +73,26 @@ export class Replica {
     return this.sums.newestDay;
   }
 
-  /** The books as someone bound to this unit may see them. */
-  booksFor(unitId: number): Books {
+  /** The books as someone bound to this unit may see them; with a draft's targets in place of the published ones when asked for. */
+  booksFor(unitId: number, draftId: number | null = null): Books {
     const asOf = this.asOf;
-    let books = this.scopes.get(unitId);
+    const key = `${unitId}|${draftId ?? ''}`;
+    let books = this.scopes.get(key);
     if (!books || books.asOf !== asOf) {
       const state = this.state!;
       const tree = narrowTree(state.tree, unitId);
       books = buildBooks({
-        tree, calendar: state.calendar, targets: this.targets, workingDaysOf: state.workingDaysOf, sums: this.sums, rules: DEFAULT_RULES, currency: state.currency, asOf,
+        tree, calendar: state.calendar, targets: draftId === null ? this.targets : this.targetsOf(draftId), workingDaysOf: state.workingDaysOf, sums: this.sums, rules: DEFAULT_RULES, currency: state.currency, asOf,
       });
-      this.scopes.set(unitId, books);
+      this.scopes.set(key, books);
     }
     return books;
+  }
+
+  private targetsOf(planId: number): TargetBook {
+    let book = this.planTargets.get(planId);
+    if (!book) this.planTargets.set(planId, (book = new TargetBook()));
+    return book;
   }
 
   onChange(listener: (announcement: Announcement) => void): () => void {
@@ -136,22 +145,37 @@ export class Replica {
   }
 
   private async readTargets(): Promise<void> {
-    const { rows } = await this.options.db.execute<{ xmin: string; unit_id: number | null; measure: MeasureCode; period_id: string; target: number | null; floor: number | null; stretch: number | null }>(sql`
-      select pg_snapshot_xmin(pg_current_snapshot())::text as xmin, t.unit_id, t.measure, t.period_id, t.target, t.floor, t.stretch
-      from (select 1) one left join target t on t.xid >= ${String(this.targetXmin)}::xid8`);
+    const { rows } = await this.options.db.execute<{ xmin: string; plan_id: number; unit_id: number | null; measure: MeasureCode; period_id: string; target: number | null; floor: number | null; stretch: number | null }>(sql`
+      select pg_snapshot_xmin(pg_current_snapshot())::text as xmin, t.plan_id, t.unit_id, t.measure, t.period_id, t.target, t.floor, t.stretch
+      from (select 1) one left join (target t join plan p on p.id = t.plan_id and p.status in ('draft', 'published')) on t.xid >= ${String(this.targetXmin)}::xid8`);
     for (const row of rows) {
       if (row.unit_id === null) continue;
       const key = { unitId: row.unit_id, measure: row.measure, periodId: row.period_id };
-      if (row.target === null) this.targets.remove(key);
-      else this.targets.put(key, { target: row.target, floor: row.floor, stretch: row.stretch });
+      const isPublished = this.state?.plans.get(row.plan_id)?.isPublished ?? false;
+      for (const book of isPublished ? [this.targetsOf(row.plan_id), this.targets] : [this.targetsOf(row.plan_id)]) {
+        if (row.target === null) book.remove(key);
+        else book.put(key, { target: row.target, floor: row.floor, stretch: row.stretch });
+      }
     }
     this.targetXmin = BigInt(rows[0]!.xmin);
   }
 
-  /** Company and units: small, so read whole. */
+  /** Company, units and plans: small, so read whole. */
   async readCompany(): Promise<void> {
+    const published = (state: CompanyState | null) => [...state?.plans.values() ?? []].filter((plan) => plan.isPublished).map((plan) => plan.id);
+    const before = published(this.state);
+    const known = [...this.state?.plans.keys() ?? []];
     this.state = await loadCompanyState(this.options.db, this.options.today('UTC'));
+    for (const id of known) if (!this.state?.plans.has(id)) this.planTargets.delete(id);
+    const now = published(this.state);
+    if (now.length !== before.length || now.some((id) => !before.includes(id))) this.gatherPublished(now);
     this.scopes.clear();
+  }
+
+  /** Which plans count has changed: what was read of them before is put together anew. */
+  private gatherPublished(planIds: readonly number[]): void {
+    this.targets = new TargetBook();
+    for (const id of planIds) for (const [key, value] of this.targetsOf(id).entries()) this.targets.put(key, value);
   }
 
   private async reload(): Promise<void> {
@@ -178,7 +202,7 @@ export class Replica {
 
   private async hear(announcement: Announcement): Promise<void> {
     try {
-      if (announcement.topic === 'units' || announcement.topic === 'company') await this.readCompany();
+      if (announcement.topic !== 'deals' && announcement.topic !== 'targets') await this.readCompany();
       await this.catchUp();
       this.events.emit('change', announcement);
     } catch (error) {

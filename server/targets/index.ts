@@ -1,4 +1,4 @@
 export { addTargetRoutes } from './routes';
 export { checkTarget, type TargetFacts } from './check';
 export { targetKey } from './repository';
-export { toText, writeTargets } from './service';
+export { saveTargets, toText, writeTargets } from './service';

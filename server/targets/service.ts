@@ -6,26 +6,29 @@ import { toDecimal } from '#core/money/amount';
 import type { Period } from '#core/period/calendar';
 import { lastYearOf } from '#core/period/neighbours';
 import { bookedIn } from '#core/standing/books';
-import { compareWithHandedOut } from '#core/target/agreement';
+import { buildCell } from '#core/target/cell';
 import type { Unit } from '#core/units/unit';
 import type { Principal, Scope } from '../access/index';
 import { mayDo } from '../access/permissions';
 import { recordAudit, type AuditRow } from '../audit/record';
 import type { Context } from '../context';
 import type { Queryable } from '../db/client';
+import { LOCKS } from '../db/locks';
 import { announce } from '../db/notify';
+import type { PlanRecord } from '../ledger/companyState';
+import { findPlan, findPublished, refuseClosed } from '../plans/index';
 import { Refused, refuseFaults } from '../problem';
 import { toPeriodView, toUnitSummary } from '../standings/index';
 import { checkTarget, type TargetFacts } from './check';
-import { loadVersions, lockTargets, saveTargetRows, targetKey, type StoredTarget } from './repository';
+import { auditKey, loadVersions, lockTargets, saveTargetRows, targetKey, type StoredTarget } from './repository';
 
 /** A unit, all below it, and every month, quarter and the year, each with where its value comes from. */
-export async function viewTargets(context: Context, scope: Scope, principal: Principal, unit: Unit, label: number, measure: MeasureCode): Promise<TargetGrid> {
+export async function viewTargets(context: Context, scope: Scope, principal: Principal, { unit, label, measure, plan }: { unit: Unit; label: number; measure: MeasureCode; plan: PlanRecord | null }): Promise<TargetGrid> {
   const { books } = scope;
   const { calendar, tree, lookup } = books;
   const periods: Period[] = [...calendar.months(label), ...calendar.quarters(label), calendar.year(label)];
   const rows = listRows(scope, unit, calendar.year(label));
-  const versions = await loadVersions(context.db, rows.map((row) => row.unit.id), measure, periods.map((period) => period.id));
+  const versions = await loadVersions(context.db, plan?.id ?? null, rows.map((row) => row.unit.id), measure, periods.map((period) => period.id));
   return {
     unit: toUnitSummary(unit),
     currency: books.currency,
@@ -36,12 +39,10 @@ export async function viewTargets(context: Context, scope: Scope, principal: Pri
       unit: toUnitSummary(each),
       depth,
       cells: periods.map((period) => {
-        const found = lookup.find(each.id, period, measure);
-        const agreement = compareWithHandedOut(lookup, each.id, period, measure);
+        const { missingBelow: _, ...cell } = buildCell(lookup, each.id, period, measure);
         const lastYear = lastYearOf(calendar, period);
         return {
-          value: found.value, origin: found.origin, sharedFrom: found.sharedFrom, floor: found.floor, stretch: found.stretch, missing: found.missing.length,
-          notHandedOut: agreement.notHandedOut, handedOut: agreement.handedOut,
+          ...cell,
           version: versions.get(targetKey(each.id, measure, period.id)) ?? 0,
           active: tree.isActiveDuring(each.id, period),
           lastYear: lastYear ? bookedIn(books, each.id, measure, lastYear) : 0,
@@ -76,28 +77,50 @@ export async function saveTargets(context: Context, scope: Scope, principal: Pri
     else faults.push(...checked.faults.map((fault) => ({ ...fault, field: `changes/${index}/${fault.field}` })));
   });
   refuseFaults(faults);
+  const plan = findPlanOf(context, scope, principal, input, facts);
+  refuseClosed(context, facts.map((each) => each.period));
   const unique = [...new Map(facts.map((each) => [targetKey(each.unit.id, each.measure, each.period.id), each])).values()];
-  const undo = await context.db.transaction(async (tx) => writeTargets(tx, unique, principal.userId, { currency: scope.books.currency, reason: input.reason ?? null }));
+  const undo = await context.db.transaction(async (tx) => writeTargets(tx, plan, unique, principal.userId, { currency: scope.books.currency, reason: input.reason?.trim() || null }));
   await context.replica.catchUp();
   return { saved: unique.length, undo };
 }
 
+/** The one plan that the changes belong to. @throws Refused noPublishedPlan, reasonNeeded, invalidInput where a period lies in another year */
+function findPlanOf(context: Context, scope: Scope, principal: Principal, input: TargetChanges, facts: readonly TargetFacts[]): PlanRecord {
+  const { calendar } = scope.books;
+  const labelOf = (each: TargetFacts) => calendar.labelOf(each.period.from);
+  const label = labelOf(facts[0]!);
+  const plan = input.plan === undefined ? findPublished(context, label) : findPlan(context, scope, principal, input.plan);
+  if (!plan) throw new Refused('noPublishedPlan', { year: label });
+  refuseFaults(facts.flatMap((each, index) => (labelOf(each) === plan.yearLabel ? [] : [{ field: `changes/${index}/period`, code: 'otherYear' as const, params: { year: plan.yearLabel } }])));
+  if (plan.isPublished && !input.reason?.trim()) throw new Refused('reasonNeeded');
+  return plan;
+}
+
 /** Writes checked targets in the caller's transaction: versions compared, audit kept, everybody told. */
 export async function writeTargets(
-  tx: Queryable, facts: readonly TargetFacts[], userId: number, { currency, reason, importId = null }: { currency: string; reason: string | null; importId?: number | null },
+  tx: Queryable, plan: PlanRecord, facts: readonly TargetFacts[], userId: number, { currency, reason, importId = null }: { currency: string; reason: string | null; importId?: number | null },
 ): Promise<TargetChange[]> {
   // One writer of targets at a time: a cell that does not exist yet cannot be locked.
-  await tx.execute(sql`select pg_advisory_xact_lock(741003)`);
-  const before = await lockTargets(tx, facts);
+  await tx.execute(sql`select pg_advisory_xact_lock(${LOCKS.targets})`);
+  await refuseEnded(tx, plan);
+  const before = await lockTargets(tx, plan.id, facts);
   const storedOf = (each: TargetFacts) => before.get(targetKey(each.unit.id, each.measure, each.period.id));
   refuseClashes(facts, storedOf, currency);
-  await saveTargetRows(tx, facts, userId);
+  await saveTargetRows(tx, plan.id, facts, userId);
   await recordAudit(tx, facts.map((each): AuditRow => ({
-    userId, entity: 'target', entityId: targetKey(each.unit.id, each.measure, each.period.id), action: each.target === null ? 'cleared' : 'set',
+    userId, entity: 'target', entityId: auditKey(plan, targetKey(each.unit.id, each.measure, each.period.id)), action: each.target === null ? 'cleared' : 'set',
     before: storedOf(each) ?? null, after: { target: each.target, floor: each.floor, stretch: each.stretch }, reason: each.note ?? reason, importId,
   })));
   await announce(tx, 'targets', facts.map((each) => each.unit.id));
   return facts.map((each) => toUndo(each, storedOf(each), currency));
+}
+
+/** A draft may have been published or discarded since it was looked up. */
+async function refuseEnded(tx: Queryable, plan: PlanRecord): Promise<void> {
+  const { rows: [row] } = await tx.execute<{ status: string; day: string }>(sql`select status, coalesce(ended_at, created_at)::date::text as day from plan where id = ${plan.id} for share`);
+  if (row?.status === 'draft' || row?.status === 'published') return;
+  throw new Refused('notADraft', { name: plan.name, status: row?.status ?? 'gone', day: row?.day ?? '' });
 }
 
 type StoredOf = (facts: TargetFacts) => StoredTarget | undefined;

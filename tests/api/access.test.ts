@@ -2,7 +2,7 @@ import { sql } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { ROUTES } from '#contract/routes/index';
 import { API, PERMISSIONS } from '#contract/routes/route';
-import { Client, createCompany, createDatabase, PASSWORD, startServer, wonDeal, type TestServer } from './harness';
+import { Client, createCompany, createDatabase, PASSWORD, putTargets, startServer, wonDeal, type TestServer } from './harness';
 
 let server: TestServer;
 let people: Awaited<ReturnType<typeof createCompany>>;
@@ -126,7 +126,7 @@ describe('rights on rows', () => {
     expect((await salesperson.send('POST', '/deals', wonDeal({ deal: 'OWN-1' }))).statusCode).toBe(201);
     expect((await salesperson.send('POST', '/deals', wonDeal({ salesperson: 'tbrandt' }))).json().errors[0].code).toBe('outsideUnit');
     const change = { unit: 'ivarga', period: 'FY2027-P08', measure: 'revenue', target: '1' };
-    expect((await salesperson.send('PUT', '/targets', { changes: [change] })).json().code).toBe('forbidden');
+    expect((await putTargets(salesperson, [change])).json().code).toBe('forbidden');
     expect((await salesperson.import('targets', 'unit,period,measure,target\n')).json().code).toBe('forbidden');
   });
 
@@ -140,7 +140,7 @@ describe('rights on rows', () => {
 
   it('keep a manager from setting targets or adding units outside', async () => {
     const { manager } = people;
-    const outside = await manager.send('PUT', '/targets', { changes: [{ unit: 'nkassem', period: 'FY2027-P08', measure: 'revenue', target: '1' }] });
+    const outside = await putTargets(manager, [{ unit: 'nkassem', period: 'FY2027-P08', measure: 'revenue', target: '1' }]);
     expect(outside.json().errors[0]).toMatchObject({ field: 'changes/0/unit', code: 'outsideUnit' });
     expect((await manager.send('POST', '/units', { unit: 'new', name: 'New', kind: 'team', parent: 'north' })).json().code).toBe('outsideUnit');
   });

@@ -109,6 +109,7 @@ export async function createCompany(server: TestServer): Promise<{ admin: Client
   });
   if (answer.statusCode !== 201) throw new Error(answer.body);
   admin.adopt(answer);
+  await publishEmptyPlans(admin, ['FY2026', 'FY2027']);
   const make = async (name: string, role: Role, unit: string) => {
     const email = `${name}@example.com`;
     await server.db.insert(appUser).values({ name, email, role, unitId: server.replica.company!.tree.findByCode(unit)!.id, passwordHash: await hashPassword(PASSWORD) });
@@ -119,6 +120,17 @@ export async function createCompany(server: TestServer): Promise<{ admin: Client
     manager: await make('manager', 'manager', 'salt'), salesperson: await make('ilse', 'salesperson', 'ivarga'),
     viewer: await make('viewer', 'viewer', 'salt'), north: await make('north', 'manager', 'north'),
   };
+}
+
+/** Sets published targets, with the reason that needs; a draft's when one is named. */
+export const putTargets = (client: Client, changes: object[], over: object = {}) => client.send('PUT', '/targets', { changes, reason: 'agreed with the team', ...over });
+
+async function publishEmptyPlans(admin: Client, years: readonly string[]): Promise<void> {
+  for (const year of years) {
+    const { plan } = (await admin.send('POST', '/plans', { year, name: 'First plan', from: 'empty' })).json();
+    const answer = await admin.send('POST', `/plans/${plan.id}/publish`, { note: 'to begin with' });
+    if (answer.statusCode !== 200) throw new Error(answer.body);
+  }
 }
 
 export const wonDeal = (over: Record<string, unknown> = {}) => ({

@@ -5,7 +5,7 @@ import Papa from 'papaparse';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { recordImported } from '#server/imports/index';
 import { findTotalDifferences } from '#server/ledger/recompute';
-import { createCompany, createDatabase, startServer, wonDeal, type TestServer } from './harness';
+import { createCompany, createDatabase, putTargets, startServer, wonDeal, type TestServer } from './harness';
 
 let server: TestServer;
 let people: Awaited<ReturnType<typeof createCompany>>;
@@ -166,7 +166,7 @@ describe('deals.csv', () => {
 describe('files out and in again', () => {
   it('are read back unchanged, whatever stands in them', async () => {
     await people.admin.send('POST', '/deals', wonDeal({ customer: 'Quote " comma, and\nbreak', notes: 'ümläut; =1+1', source: 'Fair', cost: '12.34', quantity: 2.5, probability: 0.25, commissionRate: 0.05 }));
-    await people.admin.send('PUT', '/targets', { changes: [{ unit: 'ivarga', period: 'FY2027-P08', measure: 'revenue', target: '480000.50', floor: '1', stretch: '500000', note: 'a, "b"' }, { unit: 'salt', period: 'FY2027', measure: 'deals_won', target: '120' }] });
+    await putTargets(people.admin, [{ unit: 'ivarga', period: 'FY2027-P08', measure: 'revenue', target: '480000.50', floor: '1', stretch: '500000', note: 'a, "b"' }, { unit: 'salt', period: 'FY2027', measure: 'deals_won', target: '120' }]);
     for (const kind of ['units', 'targets', 'deals']) {
       const first = (await people.admin.get(`/files/${kind}`)).body;
       const report = (await people.admin.import(kind, first)).json();
@@ -203,8 +203,19 @@ describe('units.csv and targets.csv', () => {
     const bad = (await people.manager.import('targets', `${head}tbrandt,FY2027-P10,revenue,5\ntbrandt,FY2027-P10x,revenue,5\n`)).json();
     expect(bad).toMatchObject({ read: 2, refused: 1, written: false });
     const good = (await people.manager.import('targets', `${head}tbrandt,FY2027-P10,revenue,5\ntbrandt,FY2027-Q1,deals_won,3\n`)).json();
-    expect(good).toMatchObject({ created: 2, written: true });
-    expect((await people.manager.import('targets', `${head}tbrandt,FY2027-P10,revenue,5\n`)).json()).toMatchObject({ same: 1, created: 0, changed: 0 });
+    expect(good).toMatchObject({ created: 2, written: true, plans: [{ year: 'FY2027', name: 'targets.csv' }] });
+    const draft = good.plans[0].id;
+    expect((await people.manager.import('targets', `${head}tbrandt,FY2027-P10,revenue,5\n`, `?plan=${draft}`)).json()).toMatchObject({ same: 1, created: 0, changed: 0 });
+    expect((await people.manager.get(`/files/targets?plan=${draft}`)).body).toContain('tbrandt,FY2027-P10,revenue,5.00');
+    expect((await people.manager.get('/files/targets')).body).not.toContain('tbrandt,FY2027-P10');
+  });
+
+  it('puts a file of two years into a draft each, and refuses rows of another year than a named draft', async () => {
+    const head = 'unit,period,measure,target\n';
+    const { plans } = (await people.manager.import('targets', `${head}eng,FY2026-P10,revenue,5\neng,FY2027-P10,revenue,6\n`)).json();
+    expect(plans.map((plan: { year: string; name: string }) => `${plan.year} ${plan.name}`)).toEqual(['FY2026 targets.csv', 'FY2027 targets.csv (2)']);
+    const other = (await people.manager.import('targets', `${head}eng,FY2026-P10,revenue,5\n`, `?plan=${plans[1].id}`)).json();
+    expect(other).toMatchObject({ written: false, refusals: [expect.objectContaining({ line: 2, column: 'period', value: 'FY2026-P10' })] });
   });
 });
 

@@ -1,6 +1,6 @@
 import { setTimeout as sleep } from 'node:timers/promises';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { createCompany, createDatabase, startServer, wonDeal, type Client, type TestServer } from './harness';
+import { createCompany, createDatabase, putTargets, startServer, wonDeal, type Client, type TestServer } from './harness';
 
 let server: TestServer;
 let other: TestServer;
@@ -37,7 +37,7 @@ describe('live events', () => {
     const [manager, salesperson, north, admin] = streams as [typeof streams[0], typeof streams[0], typeof streams[0], typeof streams[0]];
     await people.manager.send('POST', '/deals', wonDeal({ salesperson: 'tbrandt' }));
     await expect.poll(() => [manager.heard, admin.heard], { timeout: 1_000, interval: 10 }).toEqual([['deals'], ['deals']]);
-    await people.manager.send('PUT', '/targets', { changes: [{ unit: 'ivarga', period: 'FY2027-P08', measure: 'revenue', target: '5' }] });
+    await putTargets(people.manager, [{ unit: 'ivarga', period: 'FY2027-P08', measure: 'revenue', target: '5' }]);
     await expect.poll(() => salesperson.heard, { timeout: 1_000, interval: 10 }).toEqual(['targets']);
     // What comes after has been heard; so what came before would have been.
     await people.north.send('POST', '/deals', wonDeal({ salesperson: 'nkassem' }));

@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { createCompany, createDatabase, startServer, type TestServer } from './harness';
+import { createCompany, createDatabase, putTargets, startServer, type TestServer } from './harness';
 
 let server: TestServer;
 let people: Awaited<ReturnType<typeof createCompany>>;
@@ -11,7 +11,7 @@ beforeAll(async () => {
 afterAll(() => server.stop());
 
 const change = (over: Record<string, unknown> = {}) => ({ unit: 'ivarga', period: 'FY2027-P08', measure: 'revenue', target: '480000', ...over });
-const put = (...changes: object[]) => people.manager.send('PUT', '/targets', { changes });
+const put = (...changes: object[]) => putTargets(people.manager, changes);
 const cell = async (unit: string, periodIndex: number, of = 'salt') => {
   const grid = (await people.manager.get(`/targets?unit=${of}&year=FY2027`)).json();
   return grid.rows.find((row: { unit: { code: string } }) => row.unit.code === unit).cells[periodIndex];
@@ -31,7 +31,7 @@ describe('setting targets', () => {
     const before = await cell('ivarga', 7);
     const { undo } = (await put(change({ target: '1' }), change({ period: 'FY2027-P01', target: '2' }))).json();
     expect(await cell('ivarga', 0)).toMatchObject({ value: 200 });
-    expect((await people.manager.send('PUT', '/targets', { changes: undo })).statusCode).toBe(200);
+    expect((await putTargets(people.manager, undo)).statusCode).toBe(200);
     expect((await cell('ivarga', 7)).value).toBe(before.value);
     expect((await cell('ivarga', 0)).origin).toBe('none');
   });
@@ -50,7 +50,7 @@ describe('setting targets', () => {
     await put(change({ unit: 'eng', target: '10', note: 'agreed' }), change({ unit: 'eng', period: 'FY2027', target: '999' }));
     await put(change({ unit: 'eng', target: null }));
     const history = (await people.manager.get('/targets/history?unit=eng&period=FY2027-P08&measure=revenue')).json();
-    expect(history.map((each: Record<string, unknown>) => [each['who'], each['from'], each['to'], each['reason']])).toEqual([['manager', 1000, null, null], ['manager', null, 1000, 'agreed']]);
+    expect(history.map((each: Record<string, unknown>) => [each['who'], each['from'], each['to'], each['reason']])).toEqual([['manager', 1000, null, 'agreed with the team'], ['manager', null, 1000, 'agreed']]);
     await put(change({ unit: 'eng', period: 'FY2027', target: null }));
   });
 
@@ -74,7 +74,7 @@ describe('setting targets', () => {
   });
 
   it('refuses a target for a unit that is not in the tree on those days', async () => {
-    const answer = await people.admin.send('PUT', '/targets', { changes: [change({ unit: 'nkassem', period: 'FY2026-P09' })] });
+    const answer = await putTargets(people.admin, [change({ unit: 'nkassem', period: 'FY2026-P09' })]);
     expect(answer.json().errors[0]).toMatchObject({ code: 'notInTree' });
   });
 
@@ -95,7 +95,7 @@ describe('setting targets', () => {
 
 describe('two managers at one cell that has no target yet', () => {
   it('one is saved, the other is shown both values', async () => {
-    const answers = await Promise.all([people.manager, people.admin].map((client, i) => client.send('PUT', '/targets', { changes: [change({ unit: 'deck', period: 'FY2027-P04', target: String(i + 1), version: 0 })] })));
+    const answers = await Promise.all([people.manager, people.admin].map((client, i) => putTargets(client, [change({ unit: 'deck', period: 'FY2027-P04', target: String(i + 1), version: 0 })])));
     expect(answers.map((answer) => answer.statusCode).sort()).toEqual([200, 409]);
   });
 });

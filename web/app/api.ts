@@ -39,7 +39,7 @@ const queryByRoute: BaseQueryFn<Request, unknown, Failure> = async ({ route, par
   return { error: problem?.code ? problem : UNREACHABLE };
 };
 
-export const TAGS = ['Me', 'Company', 'Figures', 'Targets', 'Deals', 'Lists', 'Tokens'] as const;
+export const TAGS = ['Me', 'Company', 'Figures', 'Targets', 'Sheet', 'Plans', 'Deals', 'Lists', 'Tokens'] as const;
 
 /** One client for the whole page; views add their endpoints to it. */
 export const api = createApi({
@@ -59,10 +59,10 @@ export const api = createApi({
     }),
     importFile: build.mutation<AnswerOf<typeof files.importFile>, { kind: ImportKind; file: Blob; fileName: string; check: boolean; reason?: string }>({
       query: ({ kind, file, fileName, check, reason }) => ({ route: files.importFile, params: { kind }, query: { check, fileName, ...(reason ? { reason } : {}) }, body: file, headers: { 'content-type': 'text/csv' } }),
-      invalidatesTags: (_result, _error, { check }) => (check ? [] : ['Figures', 'Targets', 'Deals', 'Lists', 'Company']),
+      invalidatesTags: (_result, _error, { check }) => (check ? [] : ['Figures', 'Targets', 'Sheet', 'Plans', 'Deals', 'Lists', 'Company']),
     }),
     createUnit: build.mutation<AnswerOf<typeof company.createUnit>, BodyOf<typeof company.createUnit>>({
-      query: (body) => ({ route: company.createUnit, body }), invalidatesTags: ['Figures', 'Targets', 'Lists'],
+      query: (body) => ({ route: company.createUnit, body }), invalidatesTags: ['Figures', 'Targets', 'Sheet', 'Lists'],
     }),
   }),
 });

@@ -8,7 +8,8 @@ import { useAppDispatch } from './store';
 const TAGS_OF: Record<LiveEvent['topic'], (typeof TAGS)[number][]> = {
   deals: ['Figures', 'Deals', 'Lists'],
   targets: ['Figures', 'Targets'],
-  units: ['Figures', 'Targets', 'Lists', 'Deals'],
+  units: ['Figures', 'Targets', 'Sheet', 'Lists', 'Deals'],
+  plans: ['Figures', 'Targets', 'Sheet', 'Plans'],
   company: [...TAGS],
 };
 const LOST_AFTER_MS = 1_500;

@@ -12,7 +12,7 @@ const months = calendar.months(2027);
 const working = { weekdays: [1, 2, 3, 4, 5], closed: new Set<number>() };
 
 const source = (over: Partial<FillSource> = {}): FillSource => ({
-  valueOf: () => null, lastYearOf: () => 0, isActive: () => true, workingDaysIn: (_unit, period) => countWorkingDays(period, working), ...over,
+  targetOf: () => null, lastYearOf: () => 0, isActive: () => true, workingDaysIn: (_unit, period) => countWorkingDays(period, working), ...over,
 });
 const total = (over: Partial<Extract<FillWay, { kind: 'total' }>> = {}): FillWay => ({ kind: 'total', total: 1_000_000, people: 'even', phasing: 'workingDays', terms: new Map(), ...over });
 const fill = (way: FillWay, { unitIds = [1], periods = months, unit = 1, from = source() }: { unitIds?: number[]; periods?: Period[]; unit?: number; from?: FillSource } = {}) => fillCells({ way, unitIds, periods, unit }, from);
@@ -29,7 +29,7 @@ describe('a total', () => {
     fc.assert(fc.property(fc.integer({ min: 30_000, max: 900_000 }), fc.constantFrom('even', 'lastYear', 'present'), fc.constantFrom('even', 'workingDays', 'lastYear', 'present'), amounts, fc.constantFrom(1, 100, 1000), fc.integer({ min: 1, max: 5 }), (sum, people, phasing, history, unit, count) => {
       const unitIds = Array.from({ length: count }, (_, i) => i);
       const at = (unitId: number, from: number) => history[unitId * 12 + months.findIndex((month) => month.from === from)]!;
-      const from = source({ lastYearOf: (unitId, period) => at(unitId, period.from), valueOf: (unitId, period) => Math.max(0, at(unitId, period.from)) });
+      const from = source({ lastYearOf: (unitId, period) => at(unitId, period.from), targetOf: (unitId, period) => Math.max(0, at(unitId, period.from)) });
       const terms = new Map<number, LineTerms>(count > 1 ? [[0, { isLocked: true }]] : []);
       const locked = count > 1 ? months.reduce((all, month) => all + Math.max(0, at(0, month.from)), 0) : 0;
       const result = fill(total({ total: sum + locked, people, phasing, terms }), { unitIds, unit, from });
@@ -91,7 +91,7 @@ describe('the other ways', () => {
   it('set one amount each, change what stands there, or copy another plan', () => {
     const two = { unitIds: [1, 2], periods: months.slice(0, 2) };
     expect(values(fill({ kind: 'each', amount: 9 }, two))).toEqual([9, 9, 9, 9]);
-    const from = source({ valueOf: (unitId, period) => (unitId === 1 && period.id === months[1]!.id ? null : 200), otherOf: (unitId) => (unitId === 1 ? 5 : null) });
+    const from = source({ targetOf: (unitId, period) => (unitId === 1 && period.id === months[1]!.id ? null : 200), otherOf: (unitId) => (unitId === 1 ? 5 : null) });
     expect(values(fill({ kind: 'percent', growth: 500 }, { ...two, from }))).toEqual([210, 210, 210]);
     expect(values(fill({ kind: 'copy' }, { ...two, from }))).toEqual([5, 5]);
   });

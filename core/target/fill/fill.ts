@@ -19,7 +19,7 @@ export function fillCells(request: FillRequest, source: FillSource): FillResult 
   for (const unitId of request.unitIds) {
     for (const period of activePeriods(request, source, unitId)) {
       const value = valueFor(way, unitId, period, request.unit, source);
-      if (value !== null) cells.push({ unitId, period, before: source.valueOf(unitId, period), value });
+      if (value !== null) cells.push({ unitId, period, before: source.targetOf(unitId, period), value });
       else if (way.kind === 'lastYear') notes.push({ code: 'noHistory', unitId, period });
     }
   }
@@ -31,7 +31,7 @@ const activePeriods = ({ periods }: FillRequest, source: FillSource, unitId: num
 function valueFor(way: Exclude<FillWay, TotalWay>, unitId: number, period: Period, unit: number, source: FillSource): number | null {
   if (way.kind === 'each') return way.amount;
   if (way.kind === 'copy') return source.otherOf?.(unitId, period) ?? null;
-  const base = way.kind === 'lastYear' ? source.lastYearOf(unitId, period) : source.valueOf(unitId, period);
+  const base = way.kind === 'lastYear' ? source.lastYearOf(unitId, period) : source.targetOf(unitId, period);
   // A period without history, or with returns only, has nothing to grow from: it is left as it is, not set to 0.
   return base === null || base <= 0 ? null : grow(base, way.growth, unit);
 }
@@ -42,7 +42,7 @@ function fillTotal(request: FillRequest, way: TotalWay, source: FillSource): Fil
     .filter((line) => line.periods.length > 0);
   if (way.people === 'custom' && sumOf(lines.filter((line) => !line.terms.isLocked).map((line) => line.terms.share ?? 0)) !== WHOLE) return { ok: false, fault: 'sharesNot100', bound: null };
   if (way.phasing === 'custom' && sumOf(way.periodShares ?? []) !== WHOLE) return { ok: false, fault: 'sharesNot100', bound: null };
-  const presentOf = (unitId: number, periods: readonly Period[]) => sumOf(periods.map((period) => source.valueOf(unitId, period) ?? 0));
+  const presentOf = (unitId: number, periods: readonly Period[]) => sumOf(periods.map((period) => source.targetOf(unitId, period) ?? 0));
   const weightOf = ({ unitId, periods, terms }: (typeof lines)[number]): number => ({
     even: () => 1,
     custom: () => terms.share ?? 0,
@@ -61,7 +61,7 @@ function fillTotal(request: FillRequest, way: TotalWay, source: FillSource): Fil
     if (terms.isLocked) return;
     const phased = phase(shared.parts[index]!, way, unitId, request, periods, source);
     if (phased.fellBack) notes.push({ code: 'fellBackToWorkingDays', unitId });
-    periods.forEach((period, i) => cells.push({ unitId, period, before: source.valueOf(unitId, period), value: phased.parts[i]! }));
+    periods.forEach((period, i) => cells.push({ unitId, period, before: source.targetOf(unitId, period), value: phased.parts[i]! }));
   });
   return toResult(cells, notes);
 }
@@ -72,7 +72,7 @@ function phase(total: number, way: TotalWay, unitId: number, request: FillReques
     even: () => periods.map(() => 1),
     workingDays: () => periods.map((period) => source.workingDaysIn(unitId, period)),
     lastYear: () => periods.map((period) => Math.max(0, source.lastYearOf(unitId, period))),
-    present: () => periods.map((period) => source.valueOf(unitId, period) ?? 0),
+    present: () => periods.map((period) => source.targetOf(unitId, period) ?? 0),
     custom: () => periods.map((period) => way.periodShares?.[request.periods.indexOf(period)] ?? 0),
   };
   const wanted = weightsBy[way.phasing]();

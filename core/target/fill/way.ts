@@ -33,7 +33,7 @@ export type FillWay =
 /** What the ways are computed from; all amounts in the measure's smallest unit. */
 export interface FillSource {
   /** What applies to the cell now; null: nothing. */
-  valueOf(unitId: number, period: Period): number | null;
+  targetOf(unitId: number, period: Period): number | null;
   /** The result of the same period a year before; 0 for none. */
   lastYearOf(unitId: number, period: Period): number;
   /** Working days of the period on which the unit stands in the tree. */

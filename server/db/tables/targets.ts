@@ -3,10 +3,12 @@ import { check, index, integer, pgTable, primaryKey, text } from 'drizzle-orm/pg
 import type { MeasureCode } from '#core/measure/measure';
 import { appUser } from './access';
 import { moment, transactionId, whole } from './columns';
+import { plan } from './plans';
 import { unit } from './units';
 
-/** A published target at one unit, measure and period. A cleared one keeps its row with null, so that its history and version go on. */
+/** A plan's target at one unit, measure and period. A cleared one keeps its row with null, so that its history and version go on. */
 export const target = pgTable('target', {
+  planId: integer('plan_id').notNull().references(() => plan.id),
   unitId: integer('unit_id').notNull().references(() => unit.id),
   measure: text('measure').$type<MeasureCode>().notNull(),
   periodId: text('period_id').notNull(),
@@ -19,7 +21,7 @@ export const target = pgTable('target', {
   changedAt: moment('changed_at').notNull().defaultNow(),
   xid: transactionId('xid').notNull().default(sql`pg_current_xact_id()`),
 }, (table) => [
-  primaryKey({ columns: [table.unitId, table.measure, table.periodId] }),
+  primaryKey({ columns: [table.planId, table.unitId, table.measure, table.periodId] }),
   index('target_xid').on(table.xid),
   check('target_not_negative', sql`${table.target} >= 0 and ${table.floor} >= 0 and ${table.stretch} >= 0`),
   check('target_order', sql`${table.floor} <= ${table.target} and ${table.target} <= ${table.stretch}`),

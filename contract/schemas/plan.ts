@@ -1,0 +1,75 @@
+import { Type, type Static } from 'typebox';
+import { Minor, Nullable, Reason } from './common';
+import { MeasureCode } from './standing';
+import { UnitSummary } from './unit';
+
+/** draft: being worked on; published: counts; replaced: what a publication put aside; merged: a draft that was published; discarded. */
+export const PLAN_STATUSES = ['draft', 'published', 'replaced', 'merged', 'discarded'] as const;
+export type PlanStatus = (typeof PLAN_STATUSES)[number];
+
+const PlanYear = Type.String({ pattern: '^FY\\d{4}$' });
+const PlanName = Type.String({ minLength: 1, maxLength: 80, pattern: '\\S' });
+
+export const PlanSummary = Type.Object({
+  id: Type.Integer(),
+  year: PlanYear,
+  name: Type.String(),
+  status: Type.Enum(PLAN_STATUSES),
+  /** It concerns this unit and all below. */
+  unit: UnitSummary,
+  note: Nullable(Type.String()),
+  madeBy: Type.String(),
+  madeAt: Type.String(),
+  endedBy: Nullable(Type.String()),
+  endedAt: Nullable(Type.String()),
+  /** How many targets are set in it. */
+  cells: Type.Integer(),
+  /** Whether the reader may publish or discard it. */
+  mayPublish: Type.Boolean(),
+});
+export type PlanSummary = Static<typeof PlanSummary>;
+
+export const PlansQuery = Type.Object({ year: PlanYear }, { additionalProperties: false });
+
+/** Where a draft begins. `lastYear`: the published plan of the year before, period by period. */
+export const PLAN_SOURCES = ['empty', 'published', 'lastYear', 'plan'] as const;
+export const PlanInput = Type.Object({
+  year: PlanYear,
+  name: PlanName,
+  from: Type.Enum(PLAN_SOURCES),
+  /** The plan to copy, for `plan`. */
+  plan: Type.Optional(Type.Integer()),
+}, { additionalProperties: false });
+export type PlanInput = Static<typeof PlanInput>;
+
+/** A new draft, and how many targets were left out because their unit no longer stands in the tree then. */
+export const PlanMade = Type.Object({ plan: PlanSummary, copied: Type.Integer(), leftOut: Type.Integer() });
+export type PlanMade = Static<typeof PlanMade>;
+
+export const PlanPublication = Type.Object({
+  note: Type.String({ minLength: 1, maxLength: 500, pattern: '\\S' }),
+  /** Periods that begin before this one keep their published targets; left out: all periods are published. */
+  from: Type.Optional(Type.String({ minLength: 1 })),
+}, { additionalProperties: false });
+export type PlanPublication = Static<typeof PlanPublication>;
+
+export const PlanPublished = Type.Object({ plan: PlanSummary, changed: Type.Integer(), kept: Type.Integer() });
+export type PlanPublished = Static<typeof PlanPublished>;
+
+/** Against which other plan; left out: the published one. */
+export const DifferenceQuery = Type.Object({ against: Type.Optional(Type.Integer()), measure: Type.Optional(MeasureCode) }, { additionalProperties: false });
+
+/** Cells that differ between two plans, by unit and period; null: not set. */
+export const PlanDifference = Type.Object({
+  plan: PlanSummary,
+  against: Nullable(PlanSummary),
+  count: Type.Integer(),
+  rows: Type.Array(Type.Object({
+    unit: UnitSummary, period: Type.String(), periodName: Type.String(), measure: MeasureCode, theirs: Nullable(Minor), ours: Nullable(Minor),
+  })),
+});
+export type PlanDifference = Static<typeof PlanDifference>;
+
+export const ClosedMonths = Type.Array(Type.Object({ period: Type.String(), name: Type.String(), closedBy: Type.String(), closedAt: Type.String() }));
+export const MonthOpening = Type.Object({ reason: Reason, /** The month's id once more: opened by name. */ name: Type.String() }, { additionalProperties: false });
+export const MonthParams = Type.Object({ period: Type.String({ minLength: 1 }) });

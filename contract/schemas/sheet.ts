@@ -1,0 +1,49 @@
+import { Type, type Static } from 'typebox';
+import { CalendarInput } from './company';
+import { Minor, Nullable } from './common';
+import { PlanSummary } from './plan';
+import { MeasureCode } from './standing';
+import { UnitSummary } from './unit';
+
+/** unit id, period id, target, floor, stretch, version; a target of null is one that was cleared. */
+export const SheetTarget = Type.Tuple([Type.Integer(), Type.String(), Nullable(Minor), Nullable(Minor), Nullable(Minor), Type.Integer()]);
+export type SheetTarget = Static<typeof SheetTarget>;
+
+/**
+ * What the core needs to compute every cell of a year's plan for a unit and all below it: places, working days, and what is set.
+ * Days are whole days since 1970-01-01. A company of thousands is a megabyte; its cells, computed, would be ten.
+ */
+export const TargetSheet = Type.Object({
+  unit: UnitSummary,
+  year: Type.Integer(),
+  /** The plan the targets are of; null: the year has no published plan. */
+  plan: Nullable(PlanSummary),
+  currency: Type.String(),
+  measure: Type.Object({ code: MeasureCode, name: Type.String(), unit: Type.String() }),
+  calendar: CalendarInput,
+  mayWrite: Type.Boolean(),
+  units: Type.Array(UnitSummary),
+  /** unit id, parent id, from, to (exclusive) */
+  memberships: Type.Array(Type.Tuple([Type.Integer(), Nullable(Type.Integer()), Type.Integer(), Type.Integer()])),
+  /** The different sets of working days, and which one each of `units` has. */
+  workingDays: Type.Array(Type.Object({ weekdays: Type.Array(Type.Integer()), closed: Type.Array(Type.Integer()) })),
+  workingOf: Type.Array(Type.Integer()),
+  targets: Type.Array(SheetTarget),
+  /** For each of `units`: the booked result of each month of the year before. */
+  lastYear: Type.Array(Type.Array(Minor)),
+  closedMonths: Type.Array(Type.String()),
+  /** From where on changes are asked for. */
+  cursor: Type.String(),
+});
+export type TargetSheet = Static<typeof TargetSheet>;
+
+export const SheetChangesQuery = Type.Object({
+  unit: Type.String({ minLength: 1 }),
+  year: Type.String({ pattern: '^FY\\d{4}$' }),
+  measure: Type.Optional(MeasureCode),
+  plan: Type.Integer(),
+  cursor: Type.String({ pattern: '^\\d{1,20}$' }),
+}, { additionalProperties: false });
+
+/** Targets written since the cursor; some may be known already. */
+export const SheetChanges = Type.Array(SheetTarget);

@@ -1,0 +1,59 @@
+import { eq } from 'drizzle-orm';
+import type { Period } from '#core/period/calendar';
+import { intersect, toIsoDay } from '#core/period/day';
+import { describePeriod } from '#core/period/words';
+import { recordAudit } from '../audit/record';
+import type { Context } from '../context';
+import { announce } from '../db/notify';
+import { appUser, closedMonth } from '../db/tables/index';
+import { Refused, refuseFaults } from '../problem';
+
+/** A period is closed when all its days lie in closed months: a year of which one month is closed can still be revised for the rest. */
+export function isClosed(context: Context, period: Period): boolean {
+  const closed = context.replica.company!.closedMonths.reduce((days, month) => {
+    const both = intersect(month, period);
+    return both ? days + both.to - both.from : days;
+  }, 0);
+  return closed >= period.to - period.from;
+}
+
+/** @throws Refused monthClosed when one of the periods is closed */
+export function refuseClosed(context: Context, periods: readonly Period[]): void {
+  const closed = periods.find((period) => isClosed(context, period));
+  if (closed) throw new Refused('monthClosed', { name: describePeriod(closed, context.replica.company!.calendar) });
+}
+
+export async function closeMonth(context: Context, userId: number, period: Period): Promise<void> {
+  const name = describePeriod(period, context.replica.company!.calendar);
+  if (period.to > context.replica.asOf) throw new Refused('notEnded', { name });
+  await context.db.transaction(async (tx) => {
+    const made = await tx.insert(closedMonth).values({ periodId: period.id, from: toIsoDay(period.from), to: toIsoDay(period.to), closedBy: userId }).onConflictDoNothing().returning();
+    if (made.length === 0) return;
+    await recordAudit(tx, [{ userId, entity: 'month', entityId: period.id, action: 'closed' }]);
+    await announce(tx, 'plans', null);
+  });
+  await context.replica.readCompany();
+}
+
+/** Opens a closed month again. @throws Refused invalidInput unless it is named and a reason is given */
+export async function openMonth(context: Context, userId: number, period: Period, { name, reason }: { name: string; reason: string }): Promise<void> {
+  const wanted = describePeriod(period, context.replica.company!.calendar);
+  refuseFaults([
+    ...(name.trim().toLowerCase() === wanted.toLowerCase() ? [] : [{ field: 'name', code: 'notTheName' as const, params: { name: wanted } }]),
+    ...(reason.trim() ? [] : [{ field: 'reason', code: 'required' as const }]),
+  ]);
+  await context.db.transaction(async (tx) => {
+    const gone = await tx.delete(closedMonth).where(eq(closedMonth.periodId, period.id)).returning();
+    if (gone.length === 0) return;
+    await recordAudit(tx, [{ userId, entity: 'month', entityId: period.id, action: 'opened again', before: gone[0], reason: reason.trim() }]);
+    await announce(tx, 'plans', null);
+  });
+  await context.replica.readCompany();
+}
+
+export async function listClosedMonths(context: Context) {
+  const { calendar } = context.replica.company!;
+  const rows = await context.db.select({ period: closedMonth.periodId, closedBy: appUser.name, closedAt: closedMonth.closedAt }).from(closedMonth)
+    .innerJoin(appUser, eq(appUser.id, closedMonth.closedBy)).orderBy(closedMonth.from);
+  return rows.map((row) => ({ ...row, name: describePeriod(calendar.parse(row.period)!, calendar) }));
+}

@@ -1,0 +1,30 @@
+import * as routes from '#contract/routes/plans';
+import type { Endpoints } from '../endpoints';
+import { Refused } from '../problem';
+import { closeMonth, listClosedMonths, openMonth } from './closing';
+import { createPlan, discardPlan, listPlans, publishPlan, viewDifference } from './service';
+
+export function addPlanRoutes({ implement, context }: Endpoints): void {
+  const findMonth = (id: string) => {
+    const period = context.replica.company!.calendar.parse(id);
+    if (period?.kind !== 'month') throw new Refused('unknownPeriod', { period: id });
+    return period;
+  };
+  implement(routes.listPlans, async ({ query, scope, principal }) => listPlans(context, { scope, principal }, query.year));
+  implement(routes.createPlan, async ({ body, scope, principal }) => createPlan(context, { scope, principal }, body));
+  implement(routes.discardPlan, async ({ params, scope, principal }) => {
+    await discardPlan(context, { scope, principal }, params.id);
+    return {};
+  });
+  implement(routes.publishPlan, async ({ params, body, scope, principal }) => publishPlan(context, { scope, principal }, params.id, body));
+  implement(routes.getPlanDifference, async ({ params, query, scope, principal }) => viewDifference(context, { scope, principal }, params.id, query.against));
+  implement(routes.listClosedMonths, async () => listClosedMonths(context));
+  implement(routes.closeMonth, async ({ params, principal }) => {
+    await closeMonth(context, principal.userId, findMonth(params.period));
+    return {};
+  });
+  implement(routes.openMonth, async ({ params, body, principal }) => {
+    await openMonth(context, principal.userId, findMonth(params.period), body);
+    return {};
+  });
+}

@@ -1,0 +1,60 @@
+import { sql } from 'drizzle-orm';
+import type { SheetTarget, TargetSheet } from '#contract/schemas/sheet';
+import { MEASURES, type MeasureCode } from '#core/measure/measure';
+import { intersect } from '#core/period/day';
+import { lastYearOf } from '#core/period/neighbours';
+import { bookedIn } from '#core/standing/books';
+import { narrowTree } from '#core/units/scope';
+import type { UnitTree } from '#core/units/tree';
+import type { Unit } from '#core/units/unit';
+import type { Principal, Scope } from '../access/index';
+import { mayDo } from '../access/permissions';
+import type { Context } from '../context';
+import type { PlanRecord } from '../ledger/companyState';
+import { loadPlanSummary } from '../plans/index';
+import { toUnitSummary } from '../standings/index';
+
+export interface SheetWanted {
+  unit: Unit;
+  label: number;
+  measure: MeasureCode;
+  plan: PlanRecord | null;
+}
+
+/** The sheet of a unit and everyone who stands below it in the year. */
+export async function viewSheet(context: Context, scope: Scope, principal: Principal, { unit, label, measure, plan }: SheetWanted): Promise<TargetSheet> {
+  const { books } = scope;
+  const year = books.calendar.year(label);
+  const tree = narrowTree(books.tree, unit.id);
+  const units = tree.units.filter((each) => tree.isActiveDuring(each.id, year));
+  const { cursor, targets } = await loadSheetTargets(context, plan, measure, units.map((each) => each.id), '0');
+  const sets = [...new Set(units.map((each) => books.workingDaysOf(each.id)))];
+  const before = books.calendar.months(label).map((month) => lastYearOf(books.calendar, month));
+  return {
+    unit: toUnitSummary(unit), year: label, plan: plan && await loadPlanSummary(context, { scope, principal }, plan.id), currency: books.currency,
+    measure: { code: measure, name: MEASURES[measure].name, unit: MEASURES[measure].unit },
+    calendar: { firstMonth: books.calendar.rule.firstMonth, yearLabel: books.calendar.rule.yearLabel },
+    mayWrite: mayDo(principal.role, 'plan'),
+    units: units.map(toUnitSummary),
+    memberships: units.flatMap((each) => toPlaces(tree, each.id)),
+    // Only what the year's cells can ask for: closed days of other years are dead weight.
+    workingDays: sets.map((each) => ({ weekdays: [...each.weekdays], closed: [...each.closed].filter((day) => day >= year.from && day < year.to) })),
+    workingOf: units.map((each) => sets.indexOf(books.workingDaysOf(each.id))),
+    targets,
+    lastYear: units.map((each) => before.map((month) => (month ? bookedIn(books, each.id, measure, month) : 0))),
+    closedMonths: context.replica.company!.closedMonths.flatMap((month) => (intersect(month, year) ? [books.calendar.periodOf('month', month.from).id] : [])),
+    cursor,
+  };
+}
+
+function toPlaces(tree: UnitTree, unitId: number): TargetSheet['memberships'] {
+  return tree.membershipsOf(unitId).map(({ parentId, from, to }) => [unitId, parentId, from, to]);
+}
+
+/** Targets of the units in a plan that were written since the cursor, and the cursor from which the next ones will be. */
+export async function loadSheetTargets(context: Context, plan: PlanRecord | null, measure: MeasureCode, unitIds: readonly number[], since: string): Promise<{ cursor: string; targets: SheetTarget[] }> {
+  const { rows } = await context.db.execute<{ xmin: string; unit_id: number | null; period_id: string; target: number | null; floor: number | null; stretch: number | null; version: number }>(sql`
+    select pg_snapshot_xmin(pg_current_snapshot())::text as xmin, t.unit_id, t.period_id, t.target, t.floor, t.stretch, t.version
+    from (select 1) one left join target t on t.plan_id = ${plan?.id ?? null} and t.measure = ${measure} and t.xid >= ${since}::xid8 and t.unit_id = any(${sql.param([...unitIds])}::int[])`);
+  return { cursor: rows[0]!.xmin, targets: rows.flatMap((row): SheetTarget[] => (row.unit_id === null ? [] : [[row.unit_id, row.period_id, row.target, row.floor, row.stretch, row.version]])) };
+}

@@ -1,0 +1,164 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { createCompany, createDatabase, putTargets, startServer, type Client, type TestServer } from './harness';
+
+let server: TestServer;
+let people: Awaited<ReturnType<typeof createCompany>>;
+
+beforeAll(async () => {
+  server = await startServer(await createDatabase());
+  people = await createCompany(server);
+});
+afterAll(() => server.stop());
+
+let drafts = 0;
+const change = (over: Record<string, unknown> = {}) => ({ unit: 'ivarga', period: 'FY2027-P08', measure: 'revenue', target: '480000', ...over });
+const start = async (client: Client, over: object = {}) => (await client.send('POST', '/plans', { year: 'FY2027', name: `Draft ${++drafts}`, from: 'empty', ...over })).json().plan;
+const publish = (client: Client, id: number, over: object = {}) => client.send('POST', `/plans/${id}/publish`, { note: 'agreed', ...over });
+const targetOf = async (unit: string, period: string, client = people.admin) => (await client.get(`/standing?unit=${unit}&period=${period}`)).json().figures.target.value;
+const plansOf = async (client: Client, year = 'FY2027') => (await client.get(`/plans?year=${year}`)).json() as { id: number; name: string; status: string; note: string | null; cells: number; mayPublish: boolean }[];
+
+describe('a draft', () => {
+  it('counts nowhere until it is published, then everywhere, with its note in the history of each cell', async () => {
+    const draft = await start(people.admin);
+    await putTargets(people.admin, [change(), change({ unit: 'tbrandt', target: '7' })], { plan: draft.id, reason: undefined });
+    expect(await targetOf('ivarga', 'FY2027-P08')).toBeNull();
+    const grid = (await people.admin.get(`/targets?unit=ivarga&year=FY2027&plan=${draft.id}`)).json();
+    expect(grid.rows[0].cells[7]).toMatchObject({ value: 48_000_000, origin: 'set', version: 1 });
+    const answer = (await publish(people.admin, draft.id, { note: 'signed by all' })).json();
+    expect(answer).toMatchObject({ changed: 2, kept: 0, plan: { status: 'published', note: 'signed by all', cells: 2 } });
+    expect(await targetOf('ivarga', 'FY2027-P08')).toBe(48_000_000);
+    const history = (await people.admin.get('/targets/history?unit=ivarga&period=FY2027-P08&measure=revenue')).json();
+    expect(history).toEqual([expect.objectContaining({ who: 'Mara Okoye', from: null, to: 48_000_000, reason: 'signed by all' })]);
+  });
+
+  it('cannot be published twice, nor changed or discarded afterwards', async () => {
+    const draft = await start(people.admin);
+    const answers = await Promise.all([publish(people.admin, draft.id), publish(people.admin, draft.id)]);
+    expect(answers.map((answer) => answer.statusCode).sort()).toEqual([200, 409]);
+    expect((await publish(people.admin, draft.id)).json()).toMatchObject({ code: 'notADraft', detail: expect.stringContaining('was published on') });
+    expect((await putTargets(people.admin, [change()], { plan: draft.id })).json().code).toBe('unknownPlan');
+    expect((await people.admin.send('DELETE', `/plans/${draft.id}`)).json().code).toBe('notADraft');
+  });
+
+  it('keeps what it replaces, apart from what counts and there to compare with', async () => {
+    await putTargets(people.admin, [change({ target: '100' })]);
+    const draft = await start(people.admin, { from: 'published' });
+    await putTargets(people.admin, [change({ target: '200' })], { plan: draft.id });
+    await publish(people.admin, draft.id);
+    const all = await plansOf(people.admin);
+    expect(all.filter((plan) => plan.status === 'published')).toHaveLength(1);
+    const replaced = all.find((plan) => plan.status === 'replaced')!;
+    const difference = (await people.admin.get(`/plans/${all[0]!.id}/difference?against=${replaced.id}`)).json();
+    expect(difference.rows).toEqual([expect.objectContaining({ period: 'FY2027-P08', periodName: 'November 2026', theirs: 10_000, ours: 20_000 })]);
+  });
+
+  it('published from a period on leaves what begins before as it was', async () => {
+    const draft = await start(people.admin, { from: 'published' });
+    await putTargets(people.admin, [change({ target: '1' }), change({ period: 'FY2027-P09', target: '2' }), change({ period: 'FY2027-P10', target: '3' })], { plan: draft.id });
+    expect((await publish(people.admin, draft.id, { from: 'FY2027-P09' })).json()).toMatchObject({ changed: 2, kept: 1 });
+    expect(await targetOf('ivarga', 'FY2027-P08')).toBe(20_000);
+    expect(await targetOf('ivarga', 'FY2027-P10')).toBe(300);
+  });
+
+  it('carries a plan into the next year, period by period, and says what is left out', async () => {
+    await people.admin.import('units', 'unit,name,kind,parent,from,to\nleaver,Lena Voss,salesperson,north,,2027-01-31\n');
+    await putTargets(people.admin, [change({ unit: 'leaver', period: 'FY2027-P09', target: '9' }), change({ unit: 'salt', period: 'FY2027', target: '1000' })]);
+    const made = (await people.admin.send('POST', '/plans', { year: 'FY2028', name: 'Next year', from: 'lastYear' })).json();
+    expect(made.leftOut).toBe(1);
+    const grid = (await people.admin.get(`/targets?unit=salt&year=FY2028&plan=${made.plan.id}`)).json();
+    expect(grid.rows[0].cells[16]).toMatchObject({ value: 100_000, origin: 'set' });
+    expect((await people.admin.send('POST', '/plans', { year: 'FY2030', name: 'x', from: 'lastYear' })).json().code).toBe('noPublishedPlan');
+  });
+
+  it('of a name that a draft of the year has is refused at its field', async () => {
+    await start(people.admin, { name: 'Winter' });
+    const answer = await people.admin.send('POST', '/plans', { year: 'FY2027', name: ' winter', from: 'empty' });
+    expect(answer.json().errors).toEqual([expect.objectContaining({ field: 'name', code: 'draftExists' })]);
+  });
+
+  it('takes only periods of its own year', async () => {
+    const draft = await start(people.admin);
+    const answer = await putTargets(people.admin, [change(), change({ period: 'FY2026-P08' })], { plan: draft.id });
+    expect(answer.json().errors).toEqual([expect.objectContaining({ field: 'changes/1/period', code: 'otherYear' })]);
+  });
+});
+
+describe('a published target', () => {
+  it('is changed only with a reason', async () => {
+    for (const reason of [undefined, '  ']) expect((await putTargets(people.admin, [change()], { reason })).json().code).toBe('reasonNeeded');
+  });
+
+  it('of a year without a plan waits for one', async () => {
+    expect((await putTargets(people.admin, [change({ period: 'FY2031-P01' })])).json()).toMatchObject({ code: 'noPublishedPlan', detail: expect.stringContaining('FY 2031') });
+  });
+});
+
+describe('who may do what', () => {
+  it('a manager publishes own units only, and leaves the others as they were', async () => {
+    await putTargets(people.admin, [change({ unit: 'nkassem', target: '55' })]);
+    const draft = await start(people.manager, { from: 'published' });
+    await putTargets(people.manager, [change({ target: '44' })], { plan: draft.id });
+    expect((await publish(people.manager, draft.id)).json()).toMatchObject({ changed: 1 });
+    expect(await targetOf('nkassem', 'FY2027-P08')).toBe(5_500);
+    expect(await targetOf('ivarga', 'FY2027-P08')).toBe(4_400);
+  });
+
+  it("a company's draft is open to its managers for their own rows, but not theirs to publish", async () => {
+    const draft = await start(people.admin, { from: 'published' });
+    expect((await putTargets(people.manager, [change({ target: '66' })], { plan: draft.id })).statusCode).toBe(200);
+    expect((await putTargets(people.manager, [change({ unit: 'nkassem' })], { plan: draft.id })).statusCode).toBe(422);
+    expect((await publish(people.manager, draft.id)).json().code).toBe('outsideUnit');
+    expect((await people.manager.send('DELETE', `/plans/${draft.id}`)).json().code).toBe('outsideUnit');
+    const rows = (await people.manager.get(`/plans/${draft.id}/difference`)).json().rows as { unit: { code: string } }[];
+    expect(rows.map((row) => row.unit.code)).toEqual(['ivarga']);
+  });
+
+  it('drafts are hidden from other branches and from those who do not plan', async () => {
+    const draft = await start(people.manager);
+    for (const client of [people.north, people.salesperson, people.viewer]) {
+      expect((await plansOf(client)).map((plan) => plan.id)).not.toContain(draft.id);
+      expect((await client.get(`/targets?unit=${client === people.north ? 'nkassem' : 'ivarga'}&year=FY2027&plan=${draft.id}`)).json().code).toBe('unknownPlan');
+      expect((await client.get(`/files/targets?plan=${draft.id}`)).json().code).toBe('unknownPlan');
+      expect((await client.get(`/targets/history?unit=${client === people.north ? 'nkassem' : 'ivarga'}&period=FY2027-P08&measure=revenue&plan=${draft.id}`)).json().code).toBe('unknownPlan');
+      expect([403, 404]).toContain((await client.get(`/plans/${draft.id}/difference`)).statusCode);
+      expect([403, 404]).toContain((await publish(client, draft.id)).statusCode);
+    }
+    expect((await plansOf(people.salesperson)).map((plan) => plan.status)).toEqual(['published']);
+  });
+});
+
+describe('a closed month', () => {
+  it('keeps its targets until it is opened again, by name and with a reason', async () => {
+    await putTargets(people.admin, [change({ period: 'FY2027-P06', target: '10' })]);
+    expect((await people.admin.send('PUT', '/closed-months/FY2027-P08')).json().code).toBe('notEnded');
+    expect((await people.manager.send('PUT', '/closed-months/FY2027-P06')).json().code).toBe('forbidden');
+    expect((await people.admin.send('PUT', '/closed-months/FY2027-P06')).statusCode).toBe(200);
+    expect((await people.viewer.get('/closed-months')).json()).toEqual([expect.objectContaining({ period: 'FY2027-P06', name: 'September 2026', closedBy: 'Mara Okoye' })]);
+    expect((await putTargets(people.admin, [change({ period: 'FY2027-P06', target: '11' })])).json()).toMatchObject({ code: 'monthClosed', detail: expect.stringContaining('September 2026 is closed') });
+    const draft = await start(people.admin);
+    expect((await publish(people.admin, draft.id)).json().code).toBe('monthClosed');
+    expect((await publish(people.admin, draft.id, { from: 'FY2027-P07' })).statusCode).toBe(200);
+    expect(await targetOf('ivarga', 'FY2027-P06')).toBe(1_000);
+
+    const open = (body: object) => people.admin.send('POST', '/closed-months/FY2027-P06/open', body);
+    expect((await open({ name: 'October 2026', reason: 'x' })).json().errors[0]).toMatchObject({ field: 'name', code: 'notTheName' });
+    expect((await open({ name: 'September 2026', reason: ' ' })).json().errors[0]).toMatchObject({ field: 'reason', code: 'required' });
+    expect((await open({ name: 'september 2026', reason: 'a wrong price list' })).statusCode).toBe(200);
+    expect((await putTargets(people.admin, [change({ period: 'FY2027-P06', target: '11' })])).statusCode).toBe(200);
+  });
+});
+
+describe('another server over the same database', () => {
+  it('follows what is published, and drafts', async () => {
+    const second = await startServer(server.url);
+    const draft = await start(people.admin);
+    await putTargets(people.admin, [change({ period: 'FY2027-P12', target: '12' })], { plan: draft.id });
+    const books = () => second.replica.booksFor(second.replica.company!.tree.root!.id);
+    const valueIn = (each: ReturnType<typeof books>) => each.lookup.find(second.replica.company!.tree.findByCode('ivarga')!.id, each.calendar.parse('FY2027-P12')!, 'revenue').value;
+    await expect.poll(() => valueIn(second.replica.booksFor(second.replica.company!.tree.root!.id, draft.id))).toBe(1_200);
+    expect(valueIn(books())).not.toBe(1_200);
+    await publish(people.admin, draft.id, { from: 'FY2027-P12' });
+    await expect.poll(() => valueIn(books())).toBe(1_200);
+    await second.stop();
+  });
+});
