@@ -1,5 +1,5 @@
 import { TargetChanges, TargetGrid, TargetHistory, TargetHistoryQuery, TargetQuery, TargetsSaved } from '../schemas/target';
-import { SheetChanges, SheetChangesQuery, TargetSheet } from '../schemas/sheet';
+import { SheetChanges, SheetChangesQuery, PastQuery, PastResults, TargetSheet } from '../schemas/sheet';
 import { defineRoute } from './route';
 
 export const getTargets = defineRoute({
@@ -13,6 +13,10 @@ export const getTargetSheet = defineRoute({
 export const getSheetChanges = defineRoute({
   id: 'getSheetChanges', method: 'GET', path: '/targets/sheet/changes', permission: 'read', summary: 'Targets of a sheet written since it was asked for',
   query: SheetChangesQuery, answer: SheetChanges, errors: ['unknownUnit', 'unknownPeriod', 'unknownPlan'],
+});
+export const getPastResults = defineRoute({
+  id: 'getPastResults', method: 'GET', path: '/targets/past', permission: 'read', summary: 'Results of finished periods, to judge a target by',
+  query: PastQuery, answer: PastResults, errors: ['unknownUnit'],
 });
 export const saveTargets = defineRoute({
   id: 'saveTargets', method: 'PUT', path: '/targets', permission: 'plan', summary: 'Set or clear targets, all or none',

@@ -29,8 +29,10 @@ export const TargetSheet = Type.Object({
   workingDays: Type.Array(Type.Object({ weekdays: Type.Array(Type.Integer()), closed: Type.Array(Type.Integer()) })),
   workingOf: Type.Array(Type.Integer()),
   targets: Type.Array(SheetTarget),
-  /** For each of `units`: the booked result of each month of the year before. */
+  /** For each of `units`: the result of each month's finished namesake, last year's or, while that still runs, the one before. */
   lastYear: Type.Array(Type.Array(Minor)),
+  /** Which months those are. */
+  basis: Type.Array(Nullable(Type.String())),
   closedMonths: Type.Array(Type.String()),
   /** From where on changes are asked for. */
   cursor: Type.String(),
@@ -44,6 +46,15 @@ export const SheetChangesQuery = Type.Object({
   plan: Type.Integer(),
   cursor: Type.String({ pattern: '^\\d{1,20}$' }),
 }, { additionalProperties: false });
+
+export const PAST_KINDS = ['month', 'quarter', 'year'] as const;
+export const PastQuery = Type.Object({
+  unit: Type.String({ minLength: 1 }), kind: Type.Enum(PAST_KINDS), measure: Type.Optional(MeasureCode),
+}, { additionalProperties: false });
+
+/** Results of the finished periods of a kind, oldest first, of a unit and all below it: unit id, then one value a period. */
+export const PastResults = Type.Object({ periods: Type.Array(Type.Object({ id: Type.String(), name: Type.String() })), rows: Type.Array(Type.Array(Minor)) });
+export type PastResults = Static<typeof PastResults>;
 
 /** Targets written since the cursor; some may be known already. */
 export const SheetChanges = Type.Array(SheetTarget);

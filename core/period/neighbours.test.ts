@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { buildCalendar, type PeriodKind } from './calendar';
-import { fromCivil } from './day';
-import { cutAtSameDate, cutAtSameWorkingDay, lastYearOf, priorPeriodOf } from './neighbours';
+import { addMonths, fromCivil } from './day';
+import { cutAtSameDate, cutAtSameWorkingDay, lastFinishedOf, lastYearOf, priorPeriodOf } from './neighbours';
 
 const day = fc.integer({ min: fromCivil(2015, 1, 1), max: fromCivil(2035, 1, 1) });
 const kind = fc.constantFrom<Exclude<PeriodKind, 'range'>>('year', 'quarter', 'month', 'week', 'day');
@@ -26,6 +26,16 @@ describe('prior periods', () => {
       if (before === null) return expect(period.id).toMatch(/W53$/);
       expect(before.kind).toBe(period.kind);
       expect(Math.abs(period.from - before.from - 365)).toBeLessThanOrEqual(7);
+    }));
+  });
+
+  it('to start from have ended, and are the newest that have', () => {
+    fc.assert(fc.property(calendar, fc.constantFrom<'year' | 'quarter' | 'month'>('year', 'quarter', 'month'), day, fc.integer({ min: -900, max: 900 }), (of, each, on, away) => {
+      const period = of.periodOf(each, on);
+      const found = lastFinishedOf(of, period, on + away)!;
+      expect(found.to).toBeLessThanOrEqual(Math.min(period.from, on + away + 1));
+      const newer = of.periodOf(each, addMonths(found.from, 12));
+      expect(newer.from >= period.from || newer.to > on + away + 1).toBe(true);
     }));
   });
 

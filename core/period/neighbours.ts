@@ -21,6 +21,13 @@ export function lastYearOf(calendar: FiscalCalendar, period: Period): Period | n
   return dayRange(addMonths(period.from, -12), addMonths(period.to - 1, -12) + 1);
 }
 
+/** The newest same-numbered period of an earlier year that has ended: last year's, or the one before while last year's still runs. */
+export function lastFinishedOf(calendar: FiscalCalendar, period: Period, asOf: Day): Period | null {
+  let found = lastYearOf(calendar, period);
+  while (found && found.to > asOf + 1) found = lastYearOf(calendar, found);
+  return found;
+}
+
 function shiftMonths(calendar: FiscalCalendar, period: Period, months: number): Period {
   if (period.kind !== 'range') return calendar.periodOf(period.kind as 'month', addMonths(period.from, months));
   const first = calendar.periodOf('month', addMonths(period.from, months));

@@ -1,21 +1,37 @@
 const MANY_TIMES = 5;
+const FAR_FROM_PEERS = 3;
 
-/**
- * What is unusual about a target, in words, or null: a zero too many shows as "ten times last year" (GUARDS 26).
- * Compared with last year's result and the target of the period before, where there are such.
- */
-export function describeUnusual(value: number, { lastYear, before }: { lastYear: number; before: number | null }): string | null {
-  return compare(value, before, 'the period before') ?? compare(value, lastYear, "last year's result");
+export interface UnusualBeside {
+  /** Result of the same period last year; 0 for none. */
+  lastYear: number;
+  /** Target of the period before; null for none. */
+  before: number | null;
+  /** Targets of the others of the same level under the same parent. */
+  peers?: readonly number[];
 }
 
-function compare(value: number, other: number | null, name: string): string | null {
+/**
+ * What is unusual about a target, in words, or null: a zero too many shows as "ten times the period before" (GUARDS 26),
+ * then what lies far from the average of the peers, then what asks for less than last year's result.
+ */
+export function describeUnusual(value: number, { lastYear, before, peers = [] }: UnusualBeside): string | null {
+  const average = peers.length === 0 ? null : peers.reduce((sum, peer) => sum + peer, 0) / peers.length;
+  return compare(value, before, 'the period before', MANY_TIMES) ?? compare(value, lastYear, "last year's result", MANY_TIMES)
+    ?? compare(value, average, 'the average of its peers', FAR_FROM_PEERS) ?? compareBelow(value, lastYear);
+}
+
+function compare(value: number, other: number | null, name: string, times: number): string | null {
   if (other === null || other <= 0 || value <= 0) return null;
-  if (value >= other * MANY_TIMES) return `${Math.round(value / other)} times ${name}`;
-  if (value * MANY_TIMES <= other) return `one ${ordinal(Math.round(other / value))} of ${name}`;
+  if (value >= other * times) return `${Math.round(value / other)} times ${name}`;
+  if (value * times <= other) return `one ${ordinal(Math.round(other / value))} of ${name}`;
   return null;
 }
 
+function compareBelow(value: number, lastYear: number): string | null {
+  return value > 0 && value < lastYear ? "below last year's result" : null;
+}
+
 function ordinal(n: number): string {
-  const names: Record<number, string> = { 5: 'fifth', 6: 'sixth', 7: 'seventh', 8: 'eighth', 9: 'ninth', 10: 'tenth', 100: 'hundredth' };
+  const names: Record<number, string> = { 3: 'third', 4: 'quarter', 5: 'fifth', 6: 'sixth', 7: 'seventh', 8: 'eighth', 9: 'ninth', 10: 'tenth', 100: 'hundredth' };
   return names[n] ?? `${n}th`;
 }

@@ -6,6 +6,7 @@ import { findPeriod } from '../standings/index';
 import { findPlan, findPublished, withPlan } from '../plans/index';
 import { auditKey, targetKey } from './repository';
 import { saveTargets, viewTargets } from './service';
+import { viewPast } from './past';
 import { loadSheetTargets, viewSheet } from './sheet';
 
 export function addTargetRoutes({ implement, context }: Endpoints): void {
@@ -26,6 +27,8 @@ export function addTargetRoutes({ implement, context }: Endpoints): void {
     const unitIds = [...scope.books.tree.unitsUnder(scope.findUnit(query.unit).id)];
     return (await loadSheetTargets(context, plan, query.measure ?? 'revenue', unitIds, query.cursor)).targets;
   });
+
+  implement(routes.getPastResults, async ({ query, scope }) => viewPast(scope, scope.findUnit(query.unit), query.kind, query.measure ?? 'revenue'));
 
   implement(routes.saveTargets, async ({ body, scope, principal }) => saveTargets(context, scope, principal, body));
 

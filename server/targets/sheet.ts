@@ -2,7 +2,7 @@ import { sql } from 'drizzle-orm';
 import type { SheetTarget, TargetSheet } from '#contract/schemas/sheet';
 import { MEASURES, type MeasureCode } from '#core/measure/measure';
 import { intersect } from '#core/period/day';
-import { lastYearOf } from '#core/period/neighbours';
+import { lastFinishedOf } from '#core/period/neighbours';
 import { bookedIn } from '#core/standing/books';
 import { narrowTree } from '#core/units/scope';
 import type { UnitTree } from '#core/units/tree';
@@ -29,19 +29,21 @@ export async function viewSheet(context: Context, scope: Scope, principal: Princ
   const units = tree.units.filter((each) => tree.isActiveDuring(each.id, year));
   const { cursor, targets } = await loadSheetTargets(context, plan, measure, units.map((each) => each.id), '0');
   const sets = [...new Set(units.map((each) => books.workingDaysOf(each.id)))];
-  const before = books.calendar.months(label).map((month) => lastYearOf(books.calendar, month));
+  const before = books.calendar.months(label).map((month) => lastFinishedOf(books.calendar, month, books.asOf));
   return {
     unit: toUnitSummary(unit), year: label, plan: plan && await loadPlanSummary(context, { scope, principal }, plan.id), currency: books.currency,
     measure: { code: measure, name: MEASURES[measure].name, unit: MEASURES[measure].unit },
     calendar: { firstMonth: books.calendar.rule.firstMonth, yearLabel: books.calendar.rule.yearLabel },
     mayWrite: mayDo(principal.role, 'plan'),
     units: units.map(toUnitSummary),
-    memberships: units.flatMap((each) => toPlaces(tree, each.id)),
+    // All places the reader may see, not those under the unit alone: who moved within a month has their target divided by them.
+    memberships: units.flatMap((each) => toPlaces(books.tree, each.id)),
     // Only what the year's cells can ask for: closed days of other years are dead weight.
     workingDays: sets.map((each) => ({ weekdays: [...each.weekdays], closed: [...each.closed].filter((day) => day >= year.from && day < year.to) })),
     workingOf: units.map((each) => sets.indexOf(books.workingDaysOf(each.id))),
     targets,
     lastYear: units.map((each) => before.map((month) => (month ? bookedIn(books, each.id, measure, month) : 0))),
+    basis: before.map((month) => month?.id ?? null),
     closedMonths: context.replica.company!.closedMonths.flatMap((month) => (intersect(month, year) ? [books.calendar.periodOf('month', month.from).id] : [])),
     cursor,
   };

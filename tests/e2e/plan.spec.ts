@@ -4,8 +4,21 @@ import { signIn } from './actions';
 const cell = (page: Page, name: string) => page.getByRole('gridcell', { name: new RegExp(`^${name}:`) });
 const valueOf = async (page: Page, name: string) => Number((await cell(page, name).innerText()).replace(/\D/g, ''));
 
+/** Begins a draft of the year that is open; the name is one nobody has used, also on a second try. */
+async function beginDraft(page: Page, name: string): Promise<void> {
+  await page.getByRole('button', { name: 'New draft…' }).click();
+  await page.getByLabel('Name').fill(`${name} ${Date.now()}`);
+  await page.getByRole('button', { name: 'Begin the draft' }).click();
+  await expect(page.getByText('not yet published')).toBeVisible();
+}
+
+async function openInDraft(page: Page, name: string, who: 'marit' | 'admin' = 'marit', path = '/plan?period=FY2027-Q4'): Promise<void> {
+  await signIn(page, who, path);
+  await beginDraft(page, name);
+}
+
 test('a typed target adds up to quarter, team and branch at once, and undo takes it back', async ({ page }) => {
-  await signIn(page, 'marit', '/plan?period=FY2027-Q4');
+  await openInDraft(page, 'typing');
   const [team, quarter] = [await valueOf(page, 'Deck & rigging, January 2027'), await valueOf(page, 'Noor Kassem, Q4 of FY 2027')];
   const before = await valueOf(page, 'Noor Kassem, January 2027');
   await cell(page, 'Noor Kassem, January 2027').click();
@@ -21,11 +34,14 @@ test('a typed target adds up to quarter, team and branch at once, and undo takes
   await expect.poll(() => valueOf(page, 'Noor Kassem, January 2027')).toBe(before + 5000);
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect.poll(() => valueOf(page, 'Noor Kassem, January 2027')).toBe(before);
+  // What is undone is undone on the server too.
+  await page.reload();
+  await expect.poll(() => valueOf(page, 'Noor Kassem, January 2027')).toBe(before);
 });
 
 test('a block from a spreadsheet is pasted whole, or not at all', async ({ page, context }) => {
   await context.grantPermissions(['clipboard-read', 'clipboard-write']);
-  await signIn(page, 'marit', '/plan?period=FY2027-Q4');
+  await openInDraft(page, 'pasting');
   const paste = async (text: string) => {
     await page.evaluate((block) => navigator.clipboard.writeText(block), text);
     await cell(page, 'Jonas Reik, January 2027').click();
@@ -44,24 +60,70 @@ test('a block from a spreadsheet is pasted whole, or not at all', async ({ page,
   await expect.poll(() => valueOf(page, 'Jonas Reik, January 2027')).toBe(before);
 });
 
+test('a selection is changed by a percent, filled with one value, and given a floor and a stretch', async ({ page }) => {
+  await openInDraft(page, 'percent');
+  const before = await valueOf(page, 'Ilse Varga, January 2027');
+  await cell(page, 'Ilse Varga, January 2027').click();
+  await page.keyboard.press('Shift+ArrowRight');
+  await page.keyboard.type('+10%');
+  await page.keyboard.press('Enter');
+  await expect.poll(() => valueOf(page, 'Ilse Varga, January 2027')).toBe(Math.round(before * 1.1));
+  await page.keyboard.type('66k');
+  await page.keyboard.press('Control+Enter');
+  await expect.poll(() => valueOf(page, 'Ilse Varga, January 2027')).toBe(66_000);
+  expect(await valueOf(page, 'Ilse Varga, February 2027')).toBe(66_000);
+  await cell(page, 'Ilse Varga, January 2027').click();
+  await page.getByLabel('Floor').fill('70k');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('A floor cannot lie above the target.').first()).toBeVisible();
+  await page.getByLabel('Floor').fill('60k');
+  await page.keyboard.press('Enter');
+  await page.getByLabel('Stretch', { exact: true }).fill('75,000');
+  await page.keyboard.press('Enter');
+  await page.reload();
+  await cell(page, 'Ilse Varga, January 2027').click();
+  await expect(page.getByLabel('Floor')).toHaveValue('60,000');
+  await expect(page.getByLabel('Stretch', { exact: true })).toHaveValue('75,000');
+});
+
 test('a zero too many is pointed out', async ({ page }) => {
-  await signIn(page, 'marit', '/plan?period=FY2027-Q4');
+  await openInDraft(page, 'zeros');
   await cell(page, 'Petra Lind, February 2027').click();
   await page.keyboard.type('480000');
   await page.keyboard.press('Enter');
   await page.keyboard.press('ArrowUp');
-  await expect(page.getByText(/Is this meant\? It is \d+ times the period before/)).toBeVisible();
-  await page.keyboard.press('Control+z');
+  await expect(page.getByText(/Is €480,000 meant\? It is \d+ times the period before/)).toBeVisible();
 });
 
-test('two managers at one cell: the later one sees both values and nothing is overwritten', async ({ page, browser }) => {
-  await signIn(page, 'marit', '/plan?period=FY2027-Q4');
+test('what is not handed out is found and handed out in one step, and taken back in one', async ({ page }) => {
+  await openInDraft(page, 'rest');
+  const own = await valueOf(page, 'Branch target, January 2027');
+  const person = await valueOf(page, 'Ilse Varga, January 2027');
+  await cell(page, 'Branch target, January 2027').click();
+  await page.keyboard.type(String(own + 40_000));
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: 'Hand out €40,000' }).click();
+  await expect(page.getByRole('row', { name: /Not handed out/ })).not.toContainText('40,000');
+  expect(await valueOf(page, 'Ilse Varga, January 2027')).toBeGreaterThan(person);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect.poll(() => valueOf(page, 'Ilse Varga, January 2027')).toBe(person);
+  await expect(page.getByRole('row', { name: /Not handed out/ })).toContainText('40,000');
+});
+
+test('two managers at one cell: each sees the other, the later one sees both values and nothing is overwritten', async ({ page, browser }) => {
+  await openInDraft(page, 'together', 'admin', '/plan?period=FY2027-Q4&unit=saltmarsh');
+  const link = page.url();
   const name = 'Tomas Brandt, March 2027';
-  const before = await valueOf(page, name);
-  // The second window does not hear of changes, as if its connection were slow.
   const other = await (await browser.newContext()).newPage();
+  await signIn(other, 'marit', link.slice(link.indexOf('/plan')));
+  await expect(cell(other, name)).toBeVisible();
+  await cell(page, name).click();
+  await page.keyboard.type('90000');
+  await page.keyboard.press('Enter');
+  await expect.poll(() => valueOf(other, name)).toBe(90_000);
+  // From here on the second window hears of nothing, as if its connection were slow.
   await other.route('**/api/v1/events', (route) => route.abort());
-  await signIn(other, 'admin', '/plan?period=FY2027-Q4&unit=saltmarsh');
+  await other.reload();
   await expect(cell(other, name)).toBeVisible();
   await cell(page, name).click();
   await page.keyboard.type('91000');
@@ -74,13 +136,80 @@ test('two managers at one cell: the later one sees both values and nothing is ov
   expect(await valueOf(page, name)).toBe(91_000);
   await other.getByRole('button', { name: 'Use mine' }).click();
   await expect.poll(() => valueOf(page, name)).toBe(77_000);
-  expect(before).not.toBe(77_000);
 });
 
-test('someone who may only read cannot type', async ({ page }) => {
+test('published targets are revised only with a reason, which their history shows', async ({ page }, { retry }) => {
+  await signIn(page, 'marit', '/plan?period=FY2027-Q4');
+  await cell(page, 'Mina Okafor, March 2027').click();
+  await page.keyboard.type('9');
+  await page.getByLabel('Reason').fill(`took over two customers ${retry}`);
+  await page.getByRole('button', { name: 'Revise', exact: true }).click();
+  await expect(page.getByText(`revising: took over two customers ${retry}`)).toBeVisible();
+  await cell(page, 'Mina Okafor, March 2027').click();
+  await page.keyboard.type(String(115_000 + retry));
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('ArrowUp');
+  await expect(page.getByRole('region', { name: 'Beside the grid' }).getByText(`(took over two customers ${retry})`)).toBeVisible();
+  await page.getByRole('button', { name: 'Done revising' }).click();
+  await expect(page.getByRole('button', { name: 'Revise…' })).toBeVisible();
+});
+
+test('someone who may only read cannot type, and sees no drafts', async ({ page }) => {
   await signIn(page, 'viewer', '/plan?period=FY2027-Q4');
   await expect(page.getByText('read only')).toBeVisible();
   await cell(page, 'Ewa Kowal, January 2027').click();
   await page.keyboard.type('5');
   await expect(page.getByText('Your role may read targets, not set them.').first()).toBeVisible();
+  await page.getByRole('button', { name: /^Published:/ }).click();
+  await expect(page.getByRole('menuitem')).toHaveCount(1);
 });
+
+test("by keyboard alone, from last year's numbers to a published plan for all branches", async ({ page }) => {
+  await signIn(page, 'admin', '/plan?period=FY2028');
+  const begun = Date.now();
+  await expect(page.getByRole('button', { name: 'No plan yet' })).toBeVisible();
+  // A new draft.
+  await tabTo(page, 'New draft…');
+  await page.keyboard.press('Enter');
+  await page.keyboard.type(`Plan FY 2028 ${begun}`);
+  await page.keyboard.press('Tab');
+  await page.keyboard.type('nothing');
+  await tabTo(page, 'Begin the draft');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('not yet published')).toBeVisible();
+  // Everyone's last year plus six percent, in hundreds.
+  await tabTo(page, 'From last year…');
+  await page.keyboard.press('Enter');
+  await page.getByRole('dialog').waitFor();
+  await page.keyboard.press('Control+a');
+  await page.keyboard.type('6');
+  const preview = page.getByRole('table', { name: 'Cells that would change' });
+  await expect(preview.getByRole('row').nth(1)).toBeVisible();
+  await page.keyboard.press('Enter');
+  await expect.poll(async () => valueOf(page, 'Key accounts, FY 2028')).toBeGreaterThan(1_000_000);
+  const total = await valueOf(page, 'Key accounts, FY 2028');
+  // Published, with a note.
+  await tabTo(page, 'Publish draft…');
+  await page.keyboard.press('Enter');
+  await page.getByRole('dialog').waitFor();
+  await page.keyboard.type('last year plus six percent');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText(/is published: \d+ targets changed/).first()).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Published: Plan FY 2028/ })).toBeVisible();
+  expect(Date.now() - begun).toBeLessThan(180_000);
+  // The sums agree wherever they are shown.
+  expect(await valueOf(page, 'Key accounts, FY 2028')).toBe(total);
+  await page.goto('/standing?unit=key&period=FY2028');
+  await expect(page.getByRole('main').getByText(new RegExp(`€${total.toLocaleString('en-GB')}`)).first()).toBeVisible();
+});
+
+/** Moves the focus on, as someone without a mouse would, until it is on the button. */
+async function tabTo(page: Page, name: string): Promise<void> {
+  const button = page.getByRole('button', { name });
+  await expect(button).toBeVisible();
+  for (let i = 0; i < 120; i++) {
+    if (await button.evaluate((each) => each === document.activeElement)) return;
+    await page.keyboard.press('Tab');
+  }
+  throw new Error(`Tab never reached “${name}”.`);
+}

@@ -20,7 +20,7 @@ for (const theme of ['light', 'dark']) {
     await expect(page.getByLabel('E-mail')).toBeVisible();
     await expectAccessible(page);
     await signIn(page, 'admin');
-    for (const path of ['/standing?unit=saltmarsh', '/standing', '/plan?unit=saltmarsh&period=FY2027-Q3', '/deals?unit=saltmarsh', '/deals?book=new', '/deals?import=deals', '/setup']) {
+    for (const path of ['/standing?unit=saltmarsh', '/standing', '/plan?unit=saltmarsh&period=FY2027-Q3', '/plan?unit=saltmarsh&period=FY2027-P08&by=days', '/deals?unit=saltmarsh', '/deals?book=new', '/deals?import=deals', '/setup']) {
       await page.goto(path);
       await expect(page.getByRole('tree', { name: 'Units', includeHidden: true }).getByRole('treeitem', { includeHidden: true }).first()).toBeAttached();
       await expect(page.getByRole('status').filter({ hasText: 'Loading' })).toHaveCount(0);

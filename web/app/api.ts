@@ -57,8 +57,8 @@ export const api = createApi({
     getStrip: build.query<AnswerOf<typeof standings.getStrip>, QueryOf<typeof standings.getStrip>>({
       query: (query) => ({ route: standings.getStrip, query }), providesTags: ['Figures'],
     }),
-    importFile: build.mutation<AnswerOf<typeof files.importFile>, { kind: ImportKind; file: Blob; fileName: string; check: boolean; reason?: string }>({
-      query: ({ kind, file, fileName, check, reason }) => ({ route: files.importFile, params: { kind }, query: { check, fileName, ...(reason ? { reason } : {}) }, body: file, headers: { 'content-type': 'text/csv' } }),
+    importFile: build.mutation<AnswerOf<typeof files.importFile>, { kind: ImportKind; file: Blob; fileName: string; check: boolean; reason?: string; plan?: number | undefined }>({
+      query: ({ kind, file, fileName, check, reason, plan }) => ({ route: files.importFile, params: { kind }, query: { check, fileName, ...(reason ? { reason } : {}), ...(plan === undefined ? {} : { plan }) }, body: file, headers: { 'content-type': 'text/csv' } }),
       invalidatesTags: (_result, _error, { check }) => (check ? [] : ['Figures', 'Targets', 'Sheet', 'Plans', 'Deals', 'Lists', 'Company']),
     }),
     createUnit: build.mutation<AnswerOf<typeof company.createUnit>, BodyOf<typeof company.createUnit>>({

@@ -1,43 +1,81 @@
-import type { TargetGrid } from '#contract/schemas/target';
-import { formatExact, type FigureUnit } from '#core/money/format';
+import { formatExact } from '#core/money/format';
 import { showPercent } from '#core/status/percent';
-import { ownValue, type Sheet } from './sheet';
+import { handOutRest } from '#core/target/fill/handOut';
+import { Button } from '../ui/Button';
+import { useSay } from '../ui/Toasts';
+import { faultWords } from './fill/fillWords';
+import { linesOf } from './fill/fillForm';
+import { Line } from './Line';
+import { single } from './selection';
+import { cellAt, ownValue, totalOf, type Sheet } from './sheet';
+import type { useTargetSaves } from './useTargetSaves';
+import type { PlanGridProps } from './gridProps';
 
-interface PanelProps {
+interface AddsUpProps {
   sheet: Sheet;
-  grid: TargetGrid;
-  figure: FigureUnit;
+  saves: ReturnType<typeof useTargetSaves>;
+  onSelect: PlanGridProps['onSelect'];
+  onEnter: PlanGridProps['onEnter'];
 }
 
-/** Own target against the sum below, for the shown quarter or year, and where they part. */
-export function AddsUp({ sheet, grid, figure }: PanelProps) {
-  if (sheet.rows.length === 1) return null;
-  const own = sheet.rows[sheet.ownRow]!;
-  const cell = own.cells[sheet.total.at]!;
+const MOST_NAMED = 6;
+
+/** Own target against the sum below, for what is shown: where they part, who has none, and a rest handed out in one step. */
+export function AddsUp({ sheet, saves, onSelect, onEnter }: AddsUpProps) {
+  const say = useSay();
+  if (sheet.ownRow === 0) return null;
+  const { bench } = sheet;
+  const cell = totalOf(sheet, sheet.ownRow);
   const value = ownValue(cell);
-  const money = (amount: number) => formatExact(amount, figure);
-  const parting = sheet.columns.filter((column) => column.kind === 'month' && own.cells[column.at]!.notHandedOut)
-    .map((column) => ({ name: grid.periods[column.at]!.name, rest: own.cells[column.at]!.notHandedOut! }));
+  const show = (amount: number) => formatExact(amount, bench.figure);
   const rest = cell.notHandedOut;
+  const parting = sheet.columns.flatMap((column, index) => {
+    const own = cellAt(sheet, sheet.ownRow, index);
+    return column.isSum || !own.notHandedOut || own.isClosed ? [] : [{ column, index, own }];
+  });
+  const missing = sheet.rows.slice(0, sheet.ownRow).flatMap((row, index) => {
+    const columns = row.unit.kind !== 'salesperson' ? [] : sheet.columns.flatMap((column, at) => {
+      const each = cellAt(sheet, index, at);
+      return !column.isSum && each.active && each.value === null ? [{ column, at }] : [];
+    });
+    return columns.length > 0 ? [{ row, index, columns }] : [];
+  });
+  const mayHandOut = bench.sheet.mayWrite && bench.sheet.plan !== null && parting.length > 0;
+  const handOut = () => {
+    if (!onEnter()) return;
+    const result = handOutRest(parting.map(({ column, own }) => ({ period: column.period, own: ownValue(own)! })), linesOf(sheet, 'people', single(0, 0)).map((line) => line.unit.id), bench.oneUnit, bench.toFillSource());
+    if (!result.ok) return say(faultWords(result, show), { kind: 'fault' });
+    void saves.set(result.cells.map((each) => bench.toChange(each.unitId, each.period, each.value)), 'Handing out');
+  };
   return (
     <section aria-labelledby="adds-up">
       <h2 id="adds-up" className="mb-1">Does it add up?</h2>
       <dl>
-        <Line name={`Target of ${grid.unit.name}`} value={value === null ? 'none of its own' : money(value)} />
-        <Line name="Sum of those below" value={cell.handedOut === null ? 'none' : money(cell.handedOut)} />
-        {rest !== null && rest !== 0 && <Line name={rest > 0 ? 'Not handed out' : 'Over-assigned'} value={`${money(Math.abs(rest))}${rest < 0 && value ? `, ${showPercent(-rest / value)} of target` : ''}`} isFault />}
+        <Line name={`Target of ${bench.unit.name}`} value={value === null ? 'none of its own' : show(value)} />
+        <Line name="Sum of those below" value={cell.handedOut === null ? 'none' : show(cell.handedOut)} />
+        {rest !== null && rest !== 0 && <Line name={rest > 0 ? 'Not handed out' : 'Over-assigned'} value={`${show(Math.abs(rest))}${rest < 0 && value ? `, ${showPercent(-rest / value)} of target` : ''}`} isFault />}
         {rest === 0 && <Line name="Difference" value="none" />}
       </dl>
-      {cell.missing > 0 && <p className="mt-1.5 text-[12px] text-grade-1">{cell.missing} targets are missing below: the sum is incomplete.</p>}
-      {parting.length > 0 && <p className="mt-1.5 text-[12px] text-soft">{parting.map((each) => `${each.name}: ${money(Math.abs(each.rest))} ${each.rest > 0 ? 'not handed out' : 'over-assigned'}`).join('. ')}.</p>}
+      {parting.length > 0 && (
+        <ul className="mt-1.5 text-[12px] text-soft">
+          {parting.slice(0, MOST_NAMED).map(({ column, index, own }) => (
+            <li key={column.period.id}><button type="button" className="text-left underline decoration-dotted underline-offset-2 hover:text-ink" onClick={() => onSelect(single(sheet.ownRow, index))}>{column.fullName}: {show(Math.abs(own.notHandedOut!))} {own.notHandedOut! > 0 ? 'not handed out' : 'over-assigned'}</button></li>
+          ))}
+          {parting.length > MOST_NAMED && <li>and {parting.length - MOST_NAMED} more</li>}
+        </ul>
+      )}
+      {mayHandOut && <Button className="mt-2" title="To everyone below, by their present shares" onClick={handOut}>{rest !== null && rest < 0 ? `Take back ${show(-rest)}` : rest ? `Hand out ${show(rest)}` : 'Make them add up'}</Button>}
+      {missing.length > 0 && (
+        <div className="mt-2.5 text-[12px]">
+          <p className="text-grade-1">{missing.length} {missing.length === 1 ? 'person has' : 'people have'} no target somewhere: the sum is incomplete.</p>
+          <ul>
+            {missing.slice(0, MOST_NAMED).map(({ row, index, columns }) => (
+              <li key={row.unit.id}><button type="button" className="text-left text-soft underline decoration-dotted underline-offset-2 hover:text-ink" onClick={() => onSelect(single(index, columns[0]!.at))}>{row.unit.name}: {columns.length > 3 ? `${columns.length} periods` : columns.map(({ column }) => column.name).join(', ')}</button></li>
+            ))}
+            {missing.length > MOST_NAMED && <li className="text-soft">and {missing.length - MOST_NAMED} more people</li>}
+          </ul>
+        </div>
+      )}
     </section>
-  );
-}
-
-export function Line({ name, value, isFault = false }: { name: string; value: string; isFault?: boolean }) {
-  return (
-    <div className={`flex justify-between gap-3 border-b border-line py-1.5 ${isFault ? 'text-grade-1' : ''}`}>
-      <dt>{name}</dt><dd className="text-right font-semibold">{value}</dd>
-    </div>
   );
 }

@@ -1,45 +1,45 @@
-import type { TargetGrid } from '#contract/schemas/target';
-import { changeOf } from '#core/comparison/change';
-import { formatExact, type FigureUnit } from '#core/money/format';
-import { showChange } from '#core/status/percent';
-import { describeUnusual } from '#core/target/unusual';
-import { Line } from './AddsUp';
+import { useState } from 'react';
+import { formatColumn, formatExact } from '#core/money/format';
+import { readTypedAmount } from '#core/money/typed';
+import { useSay } from '../ui/Toasts';
 import { useGetTargetHistoryQuery } from './api';
+import type { PlanGridProps } from './gridProps';
+import { Line } from './Line';
 import type { Selection } from './selection';
-import { cellAt, originWords, type Sheet } from './sheet';
+import { cellAt, originWords, whyLocked, type Sheet } from './sheet';
+import type { useTargetSaves } from './useTargetSaves';
 
 interface CellPanelProps {
   sheet: Sheet;
-  grid: TargetGrid;
-  figure: FigureUnit;
   selection: Selection;
+  saves: ReturnType<typeof useTargetSaves>;
+  onEnter: PlanGridProps['onEnter'];
 }
 
 const SHOWN_CHANGES = 6;
 
-/** The chosen cell: its value spelt out, where it comes from, last year beside it, who changed it. */
-export function CellPanel({ sheet, grid, figure, selection }: CellPanelProps) {
+/** The chosen cell: its value spelt out, where it comes from, its floor and stretch, who changed it. */
+export function CellPanel({ sheet, selection, saves, onEnter }: CellPanelProps) {
+  const { bench } = sheet;
   const row = sheet.rows[selection.row]!;
   const column = sheet.columns[selection.column]!;
   const cell = cellAt(sheet, selection.row, selection.column);
-  const period = grid.periods[column.at]!;
-  const { data: history = [] } = useGetTargetHistoryQuery({ unit: row.unit.code, period: period.id, measure: grid.measure.code });
-  const show = (value: number | null) => (value === null ? 'none' : formatExact(value, figure));
-  const growth = cell.value === null ? null : changeOf(cell.value, cell.lastYear);
-  const before = selection.column > 0 && column.kind === 'month' ? cellAt(sheet, selection.row, selection.column - 1) : null;
-  const unusual = cell.value === null || cell.origin !== 'set' ? null : describeUnusual(cell.value, { lastYear: cell.lastYear, before: before?.value ?? null });
+  const { plan } = bench.sheet;
+  const { data: history = [] } = useGetTargetHistoryQuery({
+    unit: row.unit.code, period: column.period.id, measure: bench.measure, ...(plan?.status === 'draft' ? { plan: plan.id } : {}),
+  });
+  const show = (value: number | null) => (value === null ? 'none' : formatExact(value, bench.figure));
+  const mayEdit = cell.origin === 'set' && whyLocked(sheet, selection.row, selection.column) === null;
   return (
     <section aria-labelledby="this-cell" aria-live="polite">
       <h2 id="this-cell" className="mb-1">This cell</h2>
       <dl>
-        <Line name={`${row.unit.name}, ${period.name}`} value={show(cell.value)} />
+        <Line name={`${row.unit.name}, ${column.fullName}`} value={show(cell.value)} />
         <Line name="Where it comes from" value={originWords(cell)} />
-        {cell.floor !== null && <Line name="Floor" value={show(cell.floor)} />}
-        {cell.stretch !== null && <Line name="Stretch" value={show(cell.stretch)} />}
-        <Line name="Booked last year" value={show(cell.lastYear)} />
-        {growth && <Line name="Growth asked" value={growth.share === null ? (growth.isNew ? 'new' : 'n/a') : showChange(growth.share)} />}
+        {(['floor', 'stretch'] as const).map((part) => (mayEdit
+          ? <PartField key={`${row.unit.id} ${column.period.id} ${part} ${cell[part] ?? ''}`} part={part} sheet={sheet} selection={selection} saves={saves} onEnter={onEnter} />
+          : cell[part] !== null && <Line key={part} name={part === 'floor' ? 'Floor' : 'Stretch'} value={show(cell[part])} />))}
       </dl>
-      {unusual && <p role="status" className="mt-2 rounded-sheet bg-selected px-2.5 py-1.5">Is this meant? It is {unusual}.</p>}
       {history.length > 0 && (
         <>
           <h3 className="mt-4 mb-1 font-medium">Changes</h3>
@@ -51,5 +51,32 @@ export function CellPanel({ sheet, grid, figure, selection }: CellPanelProps) {
         </>
       )}
     </section>
+  );
+}
+
+interface PartFieldProps extends CellPanelProps {
+  part: 'floor' | 'stretch';
+}
+
+/** The floor or stretch of a set target; empty takes it away. */
+function PartField({ part, sheet, selection, saves, onEnter }: PartFieldProps) {
+  const { bench } = sheet;
+  const cell = cellAt(sheet, selection.row, selection.column);
+  const shown = cell[part] === null ? '' : formatColumn(cell[part], bench.figure);
+  const [text, setText] = useState(shown);
+  const say = useSay();
+  const save = () => {
+    if (text.trim() === shown) return;
+    const typed = text.trim() === '' ? null : readTypedAmount(text, bench.currency);
+    if (typed && !typed.ok) return say(`“${text}” is not an amount. Write for example 80000, 80,000 or 80k.`, { kind: 'fault' });
+    if (typed && (part === 'floor' ? typed.minor > cell.value! : typed.minor < cell.value!)) return say(part === 'floor' ? 'A floor cannot lie above the target.' : 'A stretch cannot lie below the target.', { kind: 'fault' });
+    if (!onEnter()) return;
+    void saves.set([bench.toChange(sheet.rows[selection.row]!.unit.id, sheet.columns[selection.column]!.period, cell.value, { [part]: typed?.minor ?? null })], part === 'floor' ? 'The floor' : 'The stretch');
+  };
+  return (
+    <div className="flex items-center justify-between gap-3 border-b border-line py-1">
+      <dt><label htmlFor={`cell-${part}`}>{part === 'floor' ? 'Floor' : 'Stretch'}</label></dt>
+      <dd><input id={`cell-${part}`} inputMode="decimal" placeholder="none" value={text} onChange={(event) => setText(event.target.value)} onBlur={save} onKeyDown={(event) => { if (event.key === 'Enter') save(); if (event.key === 'Escape') setText(shown); }} className="h-[25px] w-[96px] rounded-[4px] border border-strong/25 bg-sheet px-1.5 text-right font-semibold" /></dd>
+    </div>
   );
 }

@@ -1,10 +1,10 @@
-import type { TargetCell } from '#contract/schemas/target';
 import { formatColumn, formatExact, type FigureUnit } from '#core/money/format';
 import { classNames } from '../ui/classNames';
 import { originWords, ownValue, type SheetColumn } from './sheet';
+import type { SheetCell } from './workbench';
 
 interface GridCellProps {
-  cell: TargetCell;
+  cell: SheetCell;
   /** The unit's own line shows only its own target: what is handed out has a line of its own. */
   isOwnRow: boolean;
   column: SheetColumn;
@@ -43,10 +43,10 @@ export function GridCell({ cell, isOwnRow, column, figure, label, isSelected, is
       onDoubleClick={() => onEdit(value === null ? '' : text)}
       className={classNames(
         'relative flex cursor-cell items-center justify-end px-2 -outline-offset-2 select-none',
-        column.kind === 'month' ? 'border-r border-line/60' : 'border-r border-line bg-cell/45',
+        column.isSum ? 'border-r border-line bg-cell/45' : 'border-r border-line/60',
         cell.origin === 'set' ? 'font-semibold' : 'text-soft italic',
-        column.kind !== 'month' && 'font-semibold',
-        !cell.active && 'cursor-not-allowed bg-cell',
+        column.isSum && 'font-semibold',
+        (!cell.active || cell.isClosed) && 'cursor-not-allowed bg-cell',
         isInBlock && !isSelected && 'bg-selected',
         isMarked && !isInBlock && 'bg-hover',
         isSelected && 'outline-2 outline-ember',

@@ -1,18 +1,42 @@
-import type { AnswerOf, QueryOf } from '#contract/routes/route';
+import type { AnswerOf, BodyOf, QueryOf } from '#contract/routes/route';
+import * as plans from '#contract/routes/plans';
 import * as routes from '#contract/routes/targets';
 import type { TargetChanges, TargetsSaved } from '#contract/schemas/target';
 import { api } from '../app/api';
 
 const planApi = api.injectEndpoints({
   endpoints: (build) => ({
-    getTargets: build.query<AnswerOf<typeof routes.getTargets>, QueryOf<typeof routes.getTargets>>({
-      query: (query) => ({ route: routes.getTargets, query }), providesTags: ['Targets', 'Figures'],
+    getTargetSheet: build.query<AnswerOf<typeof routes.getTargetSheet>, QueryOf<typeof routes.getTargetSheet>>({
+      query: (query) => ({ route: routes.getTargetSheet, query }), providesTags: ['Sheet'],
+    }),
+    getSheetChanges: build.query<AnswerOf<typeof routes.getSheetChanges>, QueryOf<typeof routes.getSheetChanges>>({
+      query: (query) => ({ route: routes.getSheetChanges, query }), providesTags: ['Targets'],
     }),
     getTargetHistory: build.query<AnswerOf<typeof routes.getTargetHistory>, QueryOf<typeof routes.getTargetHistory>>({
       query: (query) => ({ route: routes.getTargetHistory, query }), providesTags: ['Targets'],
     }),
-    saveTargets: build.mutation<TargetsSaved, TargetChanges>({ query: (body) => ({ route: routes.saveTargets, body }), invalidatesTags: (result) => (result ? ['Targets', 'Figures'] : []) }),
+    getPastResults: build.query<AnswerOf<typeof routes.getPastResults>, QueryOf<typeof routes.getPastResults>>({
+      query: (query) => ({ route: routes.getPastResults, query }), providesTags: ['Figures'],
+    }),
+    // What was saved is shown already; only what hangs on it is asked for anew.
+    saveTargets: build.mutation<TargetsSaved, TargetChanges>({
+      query: (body) => ({ route: routes.saveTargets, body }), invalidatesTags: (result, _error, { plan }) => (!result ? [] : plan === undefined ? ['Targets', 'Figures'] : ['Targets']),
+    }),
+    listPlans: build.query<AnswerOf<typeof plans.listPlans>, QueryOf<typeof plans.listPlans>>({ query: (query) => ({ route: plans.listPlans, query }), providesTags: ['Plans'] }),
+    createPlan: build.mutation<AnswerOf<typeof plans.createPlan>, BodyOf<typeof plans.createPlan>>({
+      query: (body) => ({ route: plans.createPlan, body }), invalidatesTags: ['Plans'],
+    }),
+    discardPlan: build.mutation<object, number>({ query: (id) => ({ route: plans.discardPlan, params: { id } }), invalidatesTags: ['Plans'] }),
+    publishPlan: build.mutation<AnswerOf<typeof plans.publishPlan>, { id: number; body: BodyOf<typeof plans.publishPlan> }>({
+      query: ({ id, body }) => ({ route: plans.publishPlan, params: { id }, body }), invalidatesTags: (result) => (result ? ['Plans', 'Sheet', 'Targets', 'Figures'] : []),
+    }),
+    getPlanDifference: build.query<AnswerOf<typeof plans.getPlanDifference>, { id: number; against?: number }>({
+      query: ({ id, ...query }) => ({ route: plans.getPlanDifference, params: { id }, query }), providesTags: ['Targets', 'Plans'],
+    }),
   }),
 });
 
-export const { useGetTargetsQuery, useGetTargetHistoryQuery, useSaveTargetsMutation } = planApi;
+export const {
+  useGetTargetSheetQuery, useGetSheetChangesQuery, useGetTargetHistoryQuery, useGetPastResultsQuery, useSaveTargetsMutation,
+  useListPlansQuery, useCreatePlanMutation, useDiscardPlanMutation, usePublishPlanMutation, useGetPlanDifferenceQuery,
+} = planApi;

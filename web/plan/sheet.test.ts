@@ -1,44 +1,39 @@
 import { describe, expect, it } from 'vitest';
-import type { TargetCell, TargetGrid, TargetRow } from '#contract/schemas/target';
+import { parseDay } from '#core/period/day';
+import { buildSampleSheet } from './sampleSheet';
 import { buildSheet, cellAt, originWords, ownValue, whyLocked } from './sheet';
+import { Workbench, type SheetCell } from './workbench';
 
-const cell = (over: Partial<TargetCell> = {}): TargetCell => ({
-  value: 100, origin: 'set', sharedFrom: null, floor: null, stretch: null, missing: 0, notHandedOut: null, handedOut: null, version: 1, active: true, lastYear: 0, ...over,
+const cell = (over: Partial<SheetCell> = {}): SheetCell => ({
+  value: 100, origin: 'set', sharedFrom: null, floor: null, stretch: null, missing: 0, missingBelow: 0, notHandedOut: null, handedOut: null, active: true, isClosed: false, lastYear: 0, ...over,
 });
-const row = (code: string, kind: TargetRow['unit']['kind'], depth: number, over: Partial<TargetCell> = {}): TargetRow => ({
-  unit: { id: depth, code, name: code, kind }, depth, cells: Array.from({ length: 17 }, () => cell(over)),
-});
-const names = ['April', 'May', 'June', 'July', 'August', 'September', 'October', 'November', 'December', 'January', 'February', 'March'];
-const grid: TargetGrid = {
-  unit: { id: 1, code: 'salt', name: 'Saltmarsh', kind: 'branch' }, currency: 'EUR', mayWrite: true,
-  measure: { code: 'revenue', name: 'Revenue', unit: 'money' },
-  periods: [
-    ...names.map((name, i) => ({ id: `FY2027-P${String(i + 1).padStart(2, '0')}`, kind: 'month' as const, name: `${name} 2026`, from: '', last: '' })),
-    ...[1, 2, 3, 4].map((q) => ({ id: `FY2027-Q${q}`, kind: 'quarter' as const, name: `Q${q} of FY 2027`, from: '', last: '' })),
-    { id: 'FY2027', kind: 'year' as const, name: 'FY 2027', from: '', last: '' },
-  ],
-  rows: [row('salt', 'branch', 0), row('deck', 'team', 1), row('iv', 'salesperson', 2)],
-};
+const sheetOf = (period: string, wantsDays = false, ...sample: Parameters<typeof buildSampleSheet>) => buildSheet(new Workbench(buildSampleSheet(...sample)), period, wantsDays);
 
 describe('the sheet', () => {
   it.each([['FY2027-P08', 'Oct Nov Dec Quarter'], ['FY2027-Q3', 'Oct Nov Dec Quarter'], ['FY2027-P01', 'Apr May Jun Quarter']])('of %s is its quarter', (period, columns) => {
-    const sheet = buildSheet(grid, period);
+    const sheet = sheetOf(period);
     expect(sheet.columns.map((column) => column.name).join(' ')).toBe(columns);
-    expect(sheet.total.kind).toBe('quarter');
+    expect(sheet.total.period.kind).toBe('quarter');
   });
 
-  it.each(['FY2027', 'FY2027-P02..FY2027-P05'])('of %s is the whole year, adding up at its end', (period) => {
-    const sheet = buildSheet(grid, period);
+  it.each(['FY2027', 'FY2027-P02..FY2027-P05', 'FY2026-Q1'])('of %s is the whole year, adding up at its end', (period) => {
+    const sheet = sheetOf(period);
     expect(sheet.columns).toHaveLength(17);
     expect(sheet.columns.map((column) => column.name).slice(0, 5)).toEqual(['Apr', 'May', 'Jun', 'Q1', 'Jul']);
     expect(sheet.total.name).toBe('Year');
   });
 
+  it('of a month by days has its days and the month', () => {
+    const sheet = sheetOf('FY2027-P08', true);
+    expect(sheet.columns).toHaveLength(31);
+    expect(sheet.columns[17]).toMatchObject({ name: '18', fullName: 'Wed 18 Nov 2026' });
+    expect(sheet.total.name).toBe('Month');
+  });
+
   it('keeps the unit itself as the last line', () => {
-    const sheet = buildSheet(grid, 'FY2027-Q3');
-    expect(sheet.rows.map((each) => each.unit.code)).toEqual(['deck', 'iv', 'salt']);
-    expect(sheet.ownRow).toBe(2);
-    expect(cellAt(sheet, 2, 0)).toBe(grid.rows[0]!.cells[6]);
+    const sheet = sheetOf('FY2027-Q3');
+    expect(sheet.rows.map((each) => each.unit.code)).toEqual(['deck', 'iv', 'tb', 'salt']);
+    expect(sheet.ownRow).toBe(3);
   });
 
   it('does not take the sum of those below for the own target', () => {
@@ -47,16 +42,21 @@ describe('the sheet', () => {
   });
 
   it('says why a cell cannot be typed into', () => {
-    const locked = (over: Partial<TargetCell>, mayWrite = true) => whyLocked(buildSheet({ ...grid, rows: [row('salt', 'branch', 0, over)] }, 'FY2027-Q3'), 0, 0, mayWrite);
-    expect(locked({})).toBeNull();
-    expect(locked({}, false)).toContain('read targets, not set');
-    expect(locked({ active: false })).toContain('not stand in the tree');
-    expect(locked({ origin: 'addedOverTime' })).toContain('sum of its shorter periods');
-    expect(locked({ origin: 'addedOverPeople' })).toBeNull();
+    const set = [[3, 'FY2027-P07', 10, null, null, 1], [3, 'FY2027-P08', 10, null, null, 1], [3, 'FY2027-P09', 10, null, null, 1]] as const;
+    const locked = (row: number, column: number, over = {}) => whyLocked(sheetOf('FY2027-Q3', false, over, set.map((each) => [...each])), row, column);
+    expect(locked(1, 0)).toBeNull();
+    expect(locked(0, 0)).toBeNull();
+    expect(locked(1, 3)).toContain('sum of its shorter periods');
+    expect(locked(1, 0, { mayWrite: false })).toContain('read targets, not set');
+    expect(locked(1, 0, { plan: null })).toContain('no plan for this year');
+    expect(locked(1, 0, { closedMonths: ['FY2027-P07'] })).toContain('closed');
+    const left = parseDay('2026-11-01')!;
+    expect(locked(2, 1, { memberships: [[1, null, 0, 99_999], [2, 1, 0, 99_999], [3, 2, 0, 99_999], [4, 2, 0, left]] })).toContain('not stand in the tree');
   });
 
   it('says where a value comes from', () => {
     expect(originWords(cell({ origin: 'sharedOverTime', sharedFrom: 'FY2027' }))).toBe('shared out by working days from FY2027');
     expect(originWords(cell({ origin: 'addedOverPeople', missing: 2 }))).toBe('added up over people, 2 missing');
+    expect(cellAt(sheetOf('FY2027-Q3', false, {}, [[3, 'FY2027-P07', 10, null, null, 1]]), 1, 0)).toMatchObject({ value: 10, origin: 'set', lastYear: 100 });
   });
 });

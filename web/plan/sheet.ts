@@ -1,63 +1,94 @@
-import type { TargetCell, TargetGrid, TargetRow } from '#contract/schemas/target';
-
-/** Where a period stands in the grid's answer: twelve months, four quarters, the year. */
-const QUARTERS_AT = 12;
-const YEAR_AT = 16;
+import type { Period } from '#core/period/calendar';
+import { toCivil } from '#core/period/day';
+import { describePeriod, shortMonth } from '#core/period/words';
+import type { Unit } from '#core/units/unit';
+import type { SheetCell, Workbench } from './workbench';
 
 export interface SheetColumn {
-  /** Index into a row's cells. */
-  at: number;
+  period: Period;
+  /** Heading: "Oct", "Q3", "17". */
   name: string;
-  kind: 'month' | 'quarter' | 'year';
+  /** The period in words: "October 2026". */
+  fullName: string;
+  /** A column that adds up the ones before it. */
+  isSum: boolean;
 }
 
-/** What the grid shows: rows below the unit, then the unit itself; a quarter's or a year's columns. */
+export interface SheetRow {
+  unit: Unit;
+  depth: number;
+}
+
+export const GRAINS = ['quarter', 'year', 'days'] as const;
+export type Grain = (typeof GRAINS)[number];
+
+/** What the grid shows: rows below the unit, then the unit itself; the columns of a quarter, a year or a month's days. */
 export interface Sheet {
+  bench: Workbench;
+  grain: Grain;
   columns: SheetColumn[];
-  rows: TargetRow[];
+  rows: SheetRow[];
   /** Index of the unit's own row: the last. */
   ownRow: number;
   /** The column that adds up the others. */
   total: SheetColumn;
 }
 
-/** The columns for a period: its quarter for a month or quarter, else the whole year. */
-export function buildSheet(grid: TargetGrid, periodId: string): Sheet {
-  const monthAt = grid.periods.findIndex((period, index) => index < QUARTERS_AT && period.id === periodId);
-  const quarterAt = grid.periods.findIndex((period, index) => index >= QUARTERS_AT && index < YEAR_AT && period.id === periodId);
-  const quarter = quarterAt >= 0 ? quarterAt - QUARTERS_AT : monthAt >= 0 ? Math.floor(monthAt / 3) : null;
-  const month = (at: number): SheetColumn => ({ at, name: grid.periods[at]!.name.slice(0, 3), kind: 'month' });
-  const quarterColumn = (q: number): SheetColumn => ({ at: QUARTERS_AT + q, name: quarter === null ? `Q${q + 1}` : 'Quarter', kind: 'quarter' });
-  const columnsOf = (q: number) => [month(q * 3), month(q * 3 + 1), month(q * 3 + 2), quarterColumn(q)];
-  const year: SheetColumn = { at: YEAR_AT, name: 'Year', kind: 'year' };
-  const columns = quarter === null ? [...[0, 1, 2, 3].flatMap(columnsOf), year] : columnsOf(quarter);
-  const [own, ...below] = grid.rows;
-  return { columns, rows: [...below, own!], ownRow: below.length, total: columns.at(-1)! };
+/** The columns for a period: a month's days when asked for, its quarter for a month or quarter, else the whole year. */
+export function buildSheet(bench: Workbench, periodId: string, wantsDays: boolean): Sheet {
+  const { calendar, sheet } = bench;
+  const year = calendar.year(sheet.year);
+  const asked = calendar.parse(periodId);
+  const inYear = asked && asked.from >= year.from && asked.to <= year.to ? asked : year;
+  const toColumn = (period: Period, name: string, isSum: boolean): SheetColumn => ({ period, name, fullName: describePeriod(period, calendar), isSum });
+  const quarterColumns = (quarter: Period, q: number) => [
+    ...calendar.monthsIn(quarter).map((month) => toColumn(month, shortMonth(month.from), false)), toColumn(quarter, `Q${q + 1}`, true),
+  ];
+  const month = inYear.kind === 'month' ? inYear : null;
+  const quarters = calendar.quarters(sheet.year);
+  const columns = wantsDays && month ? [...daysOf(bench, month).map((day) => toColumn(day, String(toCivil(day.from).date), false)), toColumn(month, 'Month', true)]
+    : inYear.kind === 'month' || inYear.kind === 'quarter' ? quarterColumns(calendar.periodOf('quarter', inYear.from), 0).map((column) => (column.isSum ? { ...column, name: 'Quarter' } : column))
+      : [...quarters.flatMap(quarterColumns), toColumn(year, 'Year', true)];
+  const [own, ...below] = bench.listRows();
+  return {
+    bench, columns, rows: [...below, own!], ownRow: below.length, total: columns.at(-1)!,
+    grain: wantsDays && month ? 'days' : inYear.kind === 'month' || inYear.kind === 'quarter' ? 'quarter' : 'year',
+  };
 }
 
-export function cellAt(sheet: Sheet, row: number, column: number): TargetCell {
-  return sheet.rows[row]!.cells[sheet.columns[column]!.at]!;
+function daysOf({ calendar }: Workbench, month: Period): Period[] {
+  return Array.from({ length: month.to - month.from }, (_, i) => calendar.periodOf('day', month.from + i));
+}
+
+export function cellAt(sheet: Sheet, row: number, column: number): SheetCell {
+  return sheet.bench.cellAt(sheet.rows[row]!.unit.id, sheet.columns[column]!.period);
+}
+
+export function totalOf(sheet: Sheet, row: number): SheetCell {
+  return sheet.bench.cellAt(sheet.rows[row]!.unit.id, sheet.total.period);
 }
 
 /** The unit's own target, not what its units below add up to. */
-export function ownValue(cell: TargetCell): number | null {
+export function ownValue(cell: SheetCell): number | null {
   return cell.origin === 'addedOverPeople' ? null : cell.value;
 }
 
 /** Why a cell cannot be typed into, or null when it can. */
-export function whyLocked(sheet: Sheet, row: number, column: number, mayWrite: boolean): string | null {
+export function whyLocked(sheet: Sheet, row: number, column: number): string | null {
   const cell = cellAt(sheet, row, column);
-  if (!mayWrite) return 'Your role may read targets, not set them.';
+  if (!sheet.bench.sheet.mayWrite) return 'Your role may read targets, not set them.';
+  if (!sheet.bench.sheet.plan) return 'There is no plan for this year yet; start a draft.';
   if (!cell.active) return 'Does not stand in the tree in this period.';
+  if (cell.isClosed) return 'The month is closed. An administrator can open it again in Setup.';
   if (cell.origin === 'addedOverTime') return 'This is the sum of its shorter periods; change those.';
   return null;
 }
 
-const ORIGIN_WORDS: Record<TargetCell['origin'], string> = {
+const ORIGIN_WORDS: Record<SheetCell['origin'], string> = {
   set: 'set here', addedOverTime: 'added up over time', sharedOverTime: 'shared out by working days', addedOverPeople: 'added up over people', none: 'none',
 };
 
-export function originWords(cell: TargetCell): string {
+export function originWords(cell: SheetCell): string {
   const from = cell.sharedFrom ? ` from ${cell.sharedFrom}` : '';
   const gaps = cell.missing > 0 ? `, ${cell.missing} missing` : '';
   return ORIGIN_WORDS[cell.origin] + from + gaps;

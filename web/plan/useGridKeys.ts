@@ -2,6 +2,7 @@ import { useRef, type ClipboardEvent, type KeyboardEvent, type RefObject } from 
 import type { TargetChange } from '#contract/schemas/target';
 import { toDecimal } from '#core/money/amount';
 import { formatColumn } from '#core/money/format';
+import { grow, WHOLE } from '#core/target/fill/grow';
 import { readTypedAmount } from '#core/money/typed';
 import { useSay } from '../ui/Toasts';
 import { parseBlock, toBlock } from './clipboard';
@@ -27,44 +28,66 @@ const ARROWS: Record<string, { rows: number; columns: number }> = {
   PageUp: { rows: -15, columns: 0 }, PageDown: { rows: 15, columns: 0 }, Home: { rows: 0, columns: -99 }, End: { rows: 0, columns: 99 },
 };
 
+const PERCENT = /^([+\-\u2212]) ?(\d{1,3}(?:\.\d{1,2})?) ?%$/;
+
+/** "+5%" or "-2.5 %" in basis points; null for anything else. */
+function readPercent(text: string): number | null {
+  const match = PERCENT.exec(text.trim());
+  return match ? Math.round(Number(match[2]) * 100) * (match[1] === '+' ? 1 : -1) : null;
+}
+
 /** The keyboard and clipboard of the grid, as in a spreadsheet. Whatever is entered is checked whole before anything is saved. */
-export function useGridKeys({ sheet, grid, figure, selection, onSelect, saves, editing, setEditing, isLeftByKey }: GridKeys) {
+export function useGridKeys({ sheet, selection, onSelect, saves, onEnter, editing, setEditing, isLeftByKey }: GridKeys) {
   const say = useSay();
   const isCommitting = useRef(false);
+  const { bench } = sheet;
+  const { figure, currency } = bench;
   const size = { rows: sheet.rows.length, columns: sheet.columns.length };
-  const currency = figure.currency ?? 'JPY';
 
   /** Checks all entries; says the first fault and saves nothing when there is one. */
   const enter = (entries: Entry[]): boolean => {
+    if (!onEnter()) return false;
     const changes: TargetChange[] = [];
     for (const { row, column, text } of entries) {
       const cell = cellAt(sheet, row, column);
-      const name = `${sheet.rows[row]!.unit.name}, ${grid.periods[sheet.columns[column]!.at]!.name}`;
-      const locked = whyLocked(sheet, row, column, grid.mayWrite);
+      const name = `${sheet.rows[row]!.unit.name}, ${sheet.columns[column]!.fullName}`;
+      const locked = whyLocked(sheet, row, column);
       if (locked) return fault(`${name}: ${locked}`);
       const typed = text.trim() === '' ? null : readTypedAmount(text, currency);
       if (typed && !typed.ok) return fault(`${name}: “${text}” is not an amount. Write for example 80000, 80,000 or 80k.`);
       if (typed && typed.minor < 0) return fault(`${name}: a target cannot be negative.`);
       if (typed === null && cell.origin !== 'set') continue;
-      changes.push({ unit: sheet.rows[row]!.unit.code, period: grid.periods[sheet.columns[column]!.at]!.id, measure: grid.measure.code, target: typed?.decimal ?? null, version: cell.version });
+      if (typed && cell.origin === 'set' && typed.minor === cell.value) continue;
+      changes.push(bench.toChange(sheet.rows[row]!.unit.id, sheet.columns[column]!.period, typed?.minor ?? null));
     }
-    void saves.set(changes);
+    if (changes.length > 0) void saves.set(changes);
     return true;
+  };
+
+  /** "+5%" typed into a selection changes all of it that has a value of its own. */
+  const changeBy = (growth: number): boolean => {
+    const entries = [...cellsOf(toBlockOf(selection))].flatMap(({ row, column }) => {
+      const { value } = cellAt(sheet, row, column);
+      return value === null || whyLocked(sheet, row, column) ? [] : [{ row, column, text: toDecimal(grow(value, growth), currency) }];
+    });
+    return growth <= -WHOLE ? fault('A target cannot fall by 100% or more; clear it instead.') : entries.length === 0 ? fault('There is nothing here to change by a percent.') : enter(entries);
   };
   const fault = (text: string) => {
     say(`${text} Nothing was changed.`, { kind: 'fault' });
     return false;
   };
 
-  const commit = (move: { rows: number; columns: number }) => {
+  /** `isWhole`: what was typed goes into every cell of the selection. */
+  const commit = (move: { rows: number; columns: number }, isWhole = false) => {
     if (editing === null || isCommitting.current) return;
     isCommitting.current = true;
     const cell = cellAt(sheet, selection.row, selection.column);
     const shown = cell.value === null ? '' : formatColumn(cell.value, figure);
-    const isDone = editing === shown || enter([{ ...selection, text: editing }]);
+    const percent = readPercent(editing);
+    const isDone = editing === shown || (percent === null ? enter(isWhole ? [...cellsOf(toBlockOf(selection))].map((each) => ({ ...each, text: editing })) : [{ ...selection, text: editing }]) : changeBy(percent));
     if (isDone) {
       setEditing(null);
-      onSelect(moveSelection(single(selection.row, selection.column), move, size, false));
+      if (!isWhole && percent === null) onSelect(moveSelection(single(selection.row, selection.column), move, size, false));
     }
     isCommitting.current = false;
   };
@@ -78,14 +101,15 @@ export function useGridKeys({ sheet, grid, figure, selection, onSelect, saves, e
   const fill = (direction: 'down' | 'right') => {
     const block = toBlockOf(selection);
     const entries = [...cellsOf(block)]
-      .filter(({ row, column }) => (direction === 'down' ? row > block.top : column > block.left) && whyLocked(sheet, row, column, grid.mayWrite) === null)
+      .filter(({ row, column }) => (direction === 'down' ? row > block.top : column > block.left) && whyLocked(sheet, row, column) === null)
       .map(({ row, column }) => ({ row, column, text: direction === 'down' ? decimalAt(block.top, column) : decimalAt(row, block.left) }));
     if (entries.length > 0) enter(entries);
   };
 
   const onEditKey = (event: KeyboardEvent) => {
     isLeftByKey.current = ['Enter', 'Tab', 'Escape'].includes(event.key);
-    if (event.key === 'Enter') commit({ rows: event.shiftKey ? -1 : 1, columns: 0 });
+    if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) commit({ rows: 0, columns: 0 }, true);
+    else if (event.key === 'Enter') commit({ rows: event.shiftKey ? -1 : 1, columns: 0 });
     else if (event.key === 'Tab') commit({ rows: 0, columns: event.shiftKey ? -1 : 1 });
     else if (event.key === 'Escape') setEditing(null);
     else return;
@@ -97,9 +121,9 @@ export function useGridKeys({ sheet, grid, figure, selection, onSelect, saves, e
     const isControl = event.ctrlKey || event.metaKey;
     const arrow = ARROWS[event.key];
     const startEdit = (text: string) => {
-      const locked = whyLocked(sheet, selection.row, selection.column, grid.mayWrite);
+      const locked = whyLocked(sheet, selection.row, selection.column);
       if (locked) fault(locked);
-      else setEditing(text);
+      else if (onEnter()) setEditing(text);
     };
     if (isControl && event.key.toLowerCase() === 'z') void (event.shiftKey ? saves.redo() : saves.undo());
     else if (isControl && event.key.toLowerCase() === 'y') void saves.redo();
@@ -110,7 +134,7 @@ export function useGridKeys({ sheet, grid, figure, selection, onSelect, saves, e
     else if (arrow) onSelect(moveSelection(selection, arrow, size, event.shiftKey));
     else if (event.key === 'Enter' || event.key === 'F2') startEdit(decimalAt(selection.row, selection.column));
     else if (event.key === 'Delete' || event.key === 'Backspace') enter([...cellsOf(toBlockOf(selection))].filter(({ row, column }) => cellAt(sheet, row, column).origin === 'set').map((cell) => ({ ...cell, text: '' })));
-    else if (event.key.length === 1 && /[\d.,\-€$£]/.test(event.key)) startEdit(event.key);
+    else if (event.key.length === 1 && /[\d.,+\-€$£]/.test(event.key)) startEdit(event.key);
     else return;
     event.preventDefault();
   };

@@ -5,6 +5,7 @@ import { countWorkingDays } from '../../period/workingDays';
 import { describeEach, describeTogether } from './describe';
 import { fillCells } from './fill';
 import { grow } from './grow';
+import { handOutRest } from './handOut';
 import type { FillSource, FillWay, LineTerms } from './way';
 
 const calendar = buildCalendar({ kind: 'month', firstMonth: 4, yearLabel: 'ends' });
@@ -105,5 +106,16 @@ describe('the other ways', () => {
     expect(describeEach(4, 1, '9,000', '36,000')).toBe('4 people x 9,000 = 36,000');
     expect(describeEach(1, 12, '9,000', '108,000')).toBe('1 person x 12 periods x 9,000 = 108,000');
     expect(describeTogether('36,000', '9,000')).toBe('36,000 together, 9,000 each');
+  });
+});
+
+describe('handing out a rest', () => {
+  it('brings those below to the own target in every period, by their present shares', () => {
+    const now: Record<string, number> = { '1 FY2027-P01': 60, '2 FY2027-P01': 40, '1 FY2027-P02': 300, '2 FY2027-P02': 100 };
+    const from = source({ targetOf: (unitId, period) => now[`${unitId} ${period.id}`] ?? null });
+    const rests = [{ period: months[0]!, own: 120 }, { period: months[1]!, own: 200 }, { period: months[2]!, own: 7 }];
+    const result = handOutRest(rests, [1, 2], 1, from);
+    expect(values(result)).toEqual([72, 48, 150, 50, 4, 3]);
+    expect(result).toMatchObject({ cells: [{ before: 60 }, { before: 40 }, { before: 300 }, { before: 100 }, { before: null }, { before: null }] });
   });
 });

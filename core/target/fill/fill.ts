@@ -88,6 +88,13 @@ function toResult(cells: FilledCell[], notes: FillNote[]): FillResult {
   return { ok: true, cells, notes, total: sumOf(cells.map((cell) => cell.value)) };
 }
 
+/** What each unit gets over all its cells. */
+export function sumByUnit(cells: readonly Pick<FilledCell, 'unitId' | 'value'>[]): Map<number, number> {
+  const sums = new Map<number, number>();
+  for (const { unitId, value } of cells) sums.set(unitId, (sums.get(unitId) ?? 0) + value);
+  return sums;
+}
+
 function sumOf(values: readonly number[]): number {
   return values.reduce((sum, value) => sum + value, 0);
 }

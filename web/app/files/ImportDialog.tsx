@@ -16,8 +16,16 @@ const COLUMNS: Record<ImportKind, string> = {
   deals: 'deal, salesperson, customer, amount, currency, status, closed_on, expected_on and more',
 };
 
+interface ImportDialogProps {
+  kind: ImportKind;
+  /** For targets: the draft to import into; null: a new one. */
+  plan?: { id: number; name: string } | null;
+  onClose(): void;
+  onImported?(report: ImportReport): void;
+}
+
 /** Choose, drop or paste a file; see what it would do; then do it, all rows or none. */
-export function ImportDialog({ kind, onClose }: { kind: ImportKind; onClose(): void }) {
+export function ImportDialog({ kind, plan = null, onClose, onImported }: ImportDialogProps) {
   const [file, setFile] = useState<{ blob: Blob; name: string } | null>(null);
   const [reason, setReason] = useState('');
   const [report, setReport] = useState<ImportReport | null>(null);
@@ -26,15 +34,17 @@ export function ImportDialog({ kind, onClose }: { kind: ImportKind; onClose(): v
   const say = useSay();
 
   const run = async (chosen: { blob: Blob; name: string }, check: boolean) => {
-    const request = send({ kind, file: chosen.blob, fileName: chosen.name, check, reason: reason.trim() });
+    const request = send({ kind, file: chosen.blob, fileName: chosen.name, check, reason: reason.trim(), plan: plan?.id });
     running.current = request;
     const result = await request;
     running.current = null;
     if (result.error) return;
     setReport(result.data);
     if (!result.data.written) return;
-    say(`${result.data.created} ${kind} new, ${result.data.changed} changed, ${result.data.same} as they were.`);
+    const drafts = result.data.plans?.map((each) => `“${each.name}”`).join(' and ');
+    say(`${result.data.created} ${kind} new, ${result.data.changed} changed, ${result.data.same} as they were.${drafts ? ` They are in the draft ${drafts}, not yet published.` : ''}`);
     onClose();
+    onImported?.(result.data);
   };
   const choose = (blob: Blob, name: string) => {
     reset();
@@ -49,7 +59,7 @@ export function ImportDialog({ kind, onClose }: { kind: ImportKind; onClose(): v
   const hasChanges = report && report.refused === 0 && report.created + report.changed > 0;
 
   return (
-    <Dialog title={`Import ${kind}`} description={`CSV with the columns ${COLUMNS[kind]}. Nothing is written before you say so.`} isOpen onClose={close} width="w-[720px]">
+    <Dialog title={`Import ${kind}`} description={`CSV with the columns ${COLUMNS[kind]}. Nothing is written before you say so.${kind === 'targets' ? plan ? ` Imported into the draft “${plan.name}”.` : ' Imported into a new draft.' : ''}`} isOpen onClose={close} width="w-[720px]">
       <DropPlace onFile={choose} />
       {file && <p className="mt-3 font-medium">{file.name}</p>}
       {isLoading && <p role="status" className="mt-3 flex items-center gap-3">Reading and checking every row … <Button onClick={() => running.current?.abort()}>Cancel</Button></p>}

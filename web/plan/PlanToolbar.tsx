@@ -1,0 +1,89 @@
+import { ChevronDown, Redo2, Undo2 } from 'lucide-react';
+import { DropdownMenu } from 'radix-ui';
+import type { PlanSummary } from '#contract/schemas/plan';
+import { Button } from '../ui/Button';
+import { classNames } from '../ui/classNames';
+import { useSay } from '../ui/Toasts';
+import { useDiscardPlanMutation } from './api';
+import type { PlanDialog } from './dialogs';
+import { PlanMenu } from './plans/PlanMenu';
+import type { Sheet } from './sheet';
+import type { useTargetSaves } from './useTargetSaves';
+
+interface PlanToolbarProps {
+  sheet: Sheet;
+  plans: readonly PlanSummary[];
+  saves: ReturnType<typeof useTargetSaves>;
+  /** Why published targets are being revised; undefined while they are not. */
+  reason: string | undefined;
+  onOpen(plan: number | null): void;
+  onDialog(dialog: PlanDialog): void;
+  /** Ends a revision of published targets. */
+  onDone(): void;
+  onParams(over: Record<string, string | null>): void;
+  onPeriod(id: string): void;
+  /** Whether a single month is chosen. */
+  isMonth: boolean;
+}
+
+/** What is shown, of which plan, and what can be done with all of it. */
+export function PlanToolbar({ sheet, plans, saves, reason, onOpen, onDialog, onDone, onParams, onPeriod, isMonth }: PlanToolbarProps) {
+  const { bench } = sheet;
+  const { plan, mayWrite, year, measure } = bench.sheet;
+  const [discard] = useDiscardPlanMutation();
+  const say = useSay();
+  const first = sheet.columns[0]!.period;
+  const toggle = (name: string, isOn: boolean, run: () => void) => <button type="button" aria-pressed={isOn} onClick={run} className={classNames('h-[28px] px-3', isOn ? 'bg-accent text-on-accent' : 'bg-sheet hover:bg-hover')}>{name}</button>;
+  const isDraft = plan?.status === 'draft';
+  const canFill = mayWrite && (isDraft || reason !== undefined);
+  const item = 'cursor-pointer rounded-[4px] px-3 py-1.5 outline-none data-[highlighted]:bg-hover data-[disabled]:opacity-50';
+  const state = !mayWrite ? 'read only' : saves.isSaving ? 'saving …' : isDraft ? 'not yet published · saved as you type' : reason !== undefined ? `revising: ${reason}` : plan ? 'published' : 'nothing set';
+  const throwAway = async () => {
+    if (!plan) return;
+    const result = await discard(plan.id);
+    say(result.error ? `“${plan.name}” could not be discarded.` : `“${plan.name}” is discarded.`, { kind: result.error ? 'fault' : 'done' });
+    if (!result.error) onOpen(null);
+  };
+
+  return (
+    <div className="flex flex-col gap-2">
+      <div className="flex items-baseline gap-3">
+        <h1 className="truncate">{measure.name} targets for {bench.unit.name}, {sheet.total.fullName}</h1>
+        <span role="status" className="truncate text-soft">{state}</span>
+      </div>
+      <div className="flex items-center gap-2">
+        <PlanMenu plans={plans} chosen={plan} mayPlan={mayWrite} onChoose={(each) => onOpen(each.status === 'published' ? null : each.id)} onNew={() => onDialog({ kind: 'newDraft' })} />
+        <div role="group" aria-label="Columns" className="flex overflow-hidden rounded-sheet border border-strong/30">
+          {toggle('Quarter', sheet.grain === 'quarter', () => { onParams({ by: null }); if (sheet.grain !== 'days') onPeriod(bench.calendar.periodOf('quarter', first.from).id); })}
+          {toggle('Year', sheet.grain === 'year', () => onPeriod(`FY${year}`))}
+          {toggle('Days', sheet.grain === 'days', () => { onParams({ by: 'days' }); if (!isMonth) onPeriod(bench.calendar.periodOf('month', first.from).id); })}
+        </div>
+        {mayWrite && <Button aria-label="Undo" title="Undo, Ctrl+Z" disabled={!saves.canUndo} onClick={() => void saves.undo()} className="px-2"><Undo2 size={15} /></Button>}
+        {mayWrite && <Button aria-label="Redo" title="Redo, Ctrl+Y" disabled={!saves.canRedo} onClick={() => void saves.redo()} className="px-2"><Redo2 size={15} /></Button>}
+        <span className="flex-1" />
+        {canFill && <Button onClick={() => onDialog({ kind: 'fill', way: 'total' })}>Share out a total…</Button>}
+        {canFill && <Button onClick={() => onDialog({ kind: 'fill', way: 'lastYear' })}>From last year…</Button>}
+        <DropdownMenu.Root>
+          <DropdownMenu.Trigger className="inline-flex h-[30px] items-center gap-1.5 rounded-sheet border border-strong/25 bg-sheet px-3 font-medium hover:bg-hover">More<ChevronDown size={14} aria-hidden /></DropdownMenu.Trigger>
+          <DropdownMenu.Portal>
+            <DropdownMenu.Content align="end" sideOffset={6} className="z-60 min-w-[230px] rounded-sheet border border-strong/30 bg-sheet p-1 text-ink">
+              {mayWrite && <DropdownMenu.Item className={item} disabled={!canFill} onSelect={() => onDialog({ kind: 'fill', way: 'each' })}>One amount each…</DropdownMenu.Item>}
+              {mayWrite && <DropdownMenu.Item className={item} disabled={!canFill} onSelect={() => onDialog({ kind: 'fill', way: 'percent' })}>Change by a percent…</DropdownMenu.Item>}
+              {mayWrite && <DropdownMenu.Item className={item} disabled={!canFill} onSelect={() => onDialog({ kind: 'fill', way: 'copy' })}>From another plan…</DropdownMenu.Item>}
+              {mayWrite && <DropdownMenu.Separator className="my-1 h-px bg-line" />}
+              <DropdownMenu.Item className={item} onSelect={() => onDialog({ kind: 'demand' })}>Most and least demanding…</DropdownMenu.Item>
+              {mayWrite && plan && plans.length > 1 && <DropdownMenu.Item className={item} onSelect={() => onDialog({ kind: 'compare' })}>Compare with another plan…</DropdownMenu.Item>}
+              <DropdownMenu.Separator className="my-1 h-px bg-line" />
+              <DropdownMenu.Item className={item} asChild><a href={`/api/v1/files/targets${isDraft ? `?plan=${plan.id}` : ''}`} download className="block">Export targets.csv</a></DropdownMenu.Item>
+              {mayWrite && <DropdownMenu.Item className={item} onSelect={() => onParams({ import: 'targets' })}>Import…</DropdownMenu.Item>}
+              {isDraft && plan.mayPublish && <DropdownMenu.Item className={classNames(item, 'text-grade-1')} onSelect={() => void throwAway()}>Discard this draft</DropdownMenu.Item>}
+            </DropdownMenu.Content>
+          </DropdownMenu.Portal>
+        </DropdownMenu.Root>
+        {mayWrite && plan?.status === 'published' && (reason === undefined ? <Button onClick={() => onDialog({ kind: 'revise' })}>Revise…</Button> : <Button onClick={onDone}>Done revising</Button>)}
+        {mayWrite && !isDraft && <Button kind="main" onClick={() => onDialog({ kind: 'newDraft' })}>New draft…</Button>}
+        {isDraft && plan.mayPublish && <Button kind="main" onClick={() => onDialog({ kind: 'publish' })}>Publish draft…</Button>}
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,36 @@
+import { changeOf } from '#core/comparison/change';
+import { formatWhole } from '#core/money/format';
+import { showChange, showPercent } from '#core/status/percent';
+import { judgeDemand } from '#core/target/demand';
+import type { PlanPlace } from './useWorkbench';
+import { useGetPastResultsQuery } from './api';
+import { Line } from './Line';
+import type { Selection } from './selection';
+import { cellAt, type Sheet } from './sheet';
+
+/** How demanding the chosen cell is: against last year, the best so far, the last four, and how often it was reached. */
+export function StretchPanel({ sheet, selection, place }: { sheet: Sheet; selection: Selection; place: PlanPlace }) {
+  const column = sheet.columns[selection.column]!;
+  const row = sheet.rows[selection.row]!;
+  const kind = column.period.kind;
+  const isLike = kind === 'month' || kind === 'quarter' || kind === 'year';
+  const { data: past } = useGetPastResultsQuery({ unit: place.unit, kind: isLike ? kind : 'month', measure: place.measure }, { skip: !isLike });
+  const cell = cellAt(sheet, selection.row, selection.column);
+  if (!isLike || cell.value === null) return null;
+  const values = past?.rows.find(([id]) => id === row.unit.id)?.slice(1) ?? [];
+  const demand = judgeDemand(cell.value, values);
+  const growth = cell.lastYear === null ? null : changeOf(cell.value, cell.lastYear);
+  const show = (value: number | null) => (value === null ? 'none' : formatWhole(value, sheet.bench.figure));
+  return (
+    <section aria-labelledby="stretch">
+      <h2 id="stretch" className="mb-1">Is it a stretch?</h2>
+      <dl>
+        <Line name={`Same ${kind} last year`} value={show(cell.lastYear)} />
+        {growth && <Line name="Growth asked" value={growth.share === null ? (growth.isNew ? 'new' : 'n/a') : showChange(growth.share)} />}
+        <Line name={`Best ${kind} ever`} value={show(demand.best)} />
+        <Line name={`Average of the last ${Math.min(4, demand.periods) || ''} ${kind}s`} value={show(demand.lastFour)} />
+        <Line name="Reached before" value={demand.share === null ? 'no past to judge by' : `${demand.reached} of ${demand.periods} ${kind}s, ${showPercent(demand.share)}`} />
+      </dl>
+    </section>
+  );
+}

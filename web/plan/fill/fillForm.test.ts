@@ -1,0 +1,58 @@
+import { describe, expect, it } from 'vitest';
+import { buildSampleSheet } from '../sampleSheet';
+import { single } from '../selection';
+import { buildSheet } from '../sheet';
+import { Workbench } from '../workbench';
+import { linesOf, periodsOf, readBasisPoints, readFill, type FillForm } from './fillForm';
+import { faultWords, noteWords } from './fillWords';
+
+const sheet = buildSheet(new Workbench(buildSampleSheet()), 'FY2027-Q3', false);
+const form = (over: Partial<FillForm> = {}): FillForm => ({
+  way: 'total', amount: '36,000', percent: '5', people: 'even', phasing: 'even', rounding: 1, who: 'people', when: 'shown', terms: {}, plan: null, ...over,
+});
+const read = (over: Partial<FillForm>) => readFill(form(over), sheet, single(0, 0), null);
+
+describe('the form of a fill', () => {
+  it('reads amounts in whole units and shares them over people and periods', () => {
+    const { result } = read({});
+    expect(result).toMatchObject({ ok: true, total: 3_600_000 });
+    expect(result?.ok && result.cells.map((cell) => cell.value)).toEqual(Array(6).fill(600_000));
+  });
+
+  it('names what cannot be read, at its field', () => {
+    expect(read({ amount: '12x' })).toMatchObject({ result: null, faults: { amount: expect.stringContaining('“12x” is not an amount') } });
+    expect(read({ way: 'lastYear', percent: 'five' }).faults.percent).toContain('not a percent');
+    expect(read({ terms: { 3: { least: 'lots' } } }).faults.terms).toBe('Ilse: “lots” is not an amount.');
+    expect(read({ way: 'copy' }).faults.plan).toBe('Choose a plan.');
+  });
+
+  it('says what the bounds allow', () => {
+    const { result } = read({ terms: { 3: { most: '10k' }, 4: { most: '20k' } } });
+    expect(result && !result.ok && faultWords(result, String)).toContain('at most 3000000 fits');
+  });
+
+  it('grows last year, refusing to lose all of it', () => {
+    const { result } = read({ way: 'lastYear', percent: '10' });
+    expect(result?.ok && result.cells[0]).toMatchObject({ value: 100, before: null });
+    expect(read({ way: 'lastYear', percent: '-150' }).result).toMatchObject({ ok: false, fault: 'growthTooLow' });
+  });
+
+  it.each([['5', 500], ['5.25%', 525], ['−3', -300], ['+ 2 %', 200], ['', null], ['1.234', null], ['x', null]])('reads the percent “%s” as %s', (text, expected) => expect(readBasisPoints(text)).toBe(expected));
+
+  it('knows who and when are meant', () => {
+    expect(linesOf(sheet, 'people', single(0, 0)).map((row) => row.unit.code)).toEqual(['iv', 'tb']);
+    expect(linesOf(sheet, 'below', single(0, 0)).map((row) => row.unit.code)).toEqual(['deck']);
+    expect(linesOf(sheet, 'own', single(0, 0)).map((row) => row.unit.code)).toEqual(['salt']);
+    expect(linesOf(sheet, 'selected', { row: 2, column: 0, anchorRow: 1, anchorColumn: 1 }).map((row) => row.unit.code)).toEqual(['iv', 'tb']);
+    expect(periodsOf(sheet, 'selected', { row: 2, column: 0, anchorRow: 1, anchorColumn: 1 }).map((period) => period.id)).toEqual(['FY2027-P07', 'FY2027-P08']);
+    // The sum column means all that it adds up.
+    expect(periodsOf(sheet, 'selected', single(0, 3))).toHaveLength(3);
+  });
+
+  it('says what is left empty', () => {
+    const period = sheet.columns[0]!.period;
+    expect(noteWords([])).toBeNull();
+    expect(noteWords([{ code: 'noHistory', unitId: 1, period }])).toBe('1 cell has no result last year and stays as it is.');
+    expect(noteWords([{ code: 'fellBackToWorkingDays', unitId: 1 }, { code: 'fellBackToWorkingDays', unitId: 2 }])).toContain('2 lines have no shape');
+  });
+});

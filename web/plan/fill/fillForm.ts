@@ -1,0 +1,115 @@
+import { readTypedAmount } from '#core/money/typed';
+import type { Period } from '#core/period/calendar';
+import { fillCells } from '#core/target/fill/fill';
+import type { FillResult, FillWay, LineTerms, PeopleWeight, Phasing } from '#core/target/fill/way';
+import { cellsOf, toBlockOf, type Selection } from '../selection';
+import type { Sheet, SheetRow } from '../sheet';
+import type { Workbench } from '../workbench';
+
+export const WAYS = ['total', 'lastYear', 'each', 'percent', 'copy'] as const;
+export type WayKind = (typeof WAYS)[number];
+
+/** What is typed in the dialog, as text. */
+export interface FillForm {
+  way: WayKind;
+  amount: string;
+  percent: string;
+  people: PeopleWeight;
+  phasing: Phasing;
+  /** In whole units of the measure: 1, 100, 1000 ... */
+  rounding: number;
+  who: 'selected' | 'people' | 'below' | 'own';
+  when: 'selected' | 'shown';
+  terms: Readonly<Record<number, TermsText>>;
+  plan: number | null;
+}
+
+export interface TermsText {
+  isLocked?: boolean;
+  least?: string;
+  most?: string;
+  share?: string;
+}
+
+export type FormFaults = Partial<Record<'amount' | 'percent' | 'terms' | 'plan', string>>;
+
+/** The lines that a choice of "who" means. */
+export function linesOf(sheet: Sheet, who: FillForm['who'], selection: Selection): SheetRow[] {
+  const below = sheet.rows.slice(0, sheet.ownRow);
+  if (who === 'own' || sheet.ownRow === 0) return [sheet.rows[sheet.ownRow]!];
+  if (who === 'people') return below.filter((row) => row.unit.kind === 'salesperson');
+  if (who === 'below') return below.filter((row) => row.depth === 1);
+  const { top, bottom } = toBlockOf(selection);
+  return sheet.rows.slice(top, bottom + 1);
+}
+
+/** The periods that a choice of "when" means: the shortest ones shown, of all columns or of those selected. */
+export function periodsOf(sheet: Sheet, when: FillForm['when'], selection: Selection): Period[] {
+  const leaves = sheet.columns.filter((column) => !column.isSum).map((column) => column.period);
+  if (when === 'shown') return leaves;
+  const chosen = [...cellsOf({ ...toBlockOf(selection), top: 0, bottom: 0 })].map(({ column }) => sheet.columns[column]!.period);
+  return leaves.filter((leaf) => chosen.some((period) => leaf.from >= period.from && leaf.to <= period.to));
+}
+
+/** Reads a percent such as "5", "5.5%" or "−3" in basis points; null for what is none. */
+export function readBasisPoints(text: string): number | null {
+  const match = /^([+\-\u2212]?) ?(\d{1,5}(?:\.\d{1,2})?) ?%?$/.exec(text.trim());
+  return match ? Math.round(Number(match[2]) * 100) * (match[1] === '' || match[1] === '+' ? 1 : -1) : null;
+}
+
+export interface ReadFill {
+  faults: FormFaults;
+  /** Null while a field cannot be read. */
+  result: FillResult | null;
+  lines: SheetRow[];
+  periods: Period[];
+}
+
+/** What the form would do: every cell it would change, or what is wrong and where. */
+export function readFill(form: FillForm, sheet: Sheet, selection: Selection, other: Workbench | null): ReadFill {
+  const { bench } = sheet;
+  const lines = linesOf(sheet, form.who, selection);
+  const periods = periodsOf(sheet, form.when, selection);
+  const faults: FormFaults = {};
+  const way = readWay(form, bench, lines, faults);
+  if (!way || Object.keys(faults).length > 0) return { faults, result: null, lines, periods };
+  if (way.kind === 'copy' && !other) return { faults: { plan: form.plan === null ? 'Choose a plan.' : '' }, result: null, lines, periods };
+  const otherOf = other ? (unitId: number, period: Period) => other.toFillSource().targetOf(unitId, period) : undefined;
+  const unit = form.rounding * bench.oneUnit;
+  return { faults, result: fillCells({ way, unitIds: lines.map((line) => line.unit.id), periods, unit }, bench.toFillSource(otherOf)), lines, periods };
+}
+
+function readWay(form: FillForm, bench: Workbench, lines: readonly SheetRow[], faults: FormFaults): FillWay | null {
+  if (form.way === 'copy') return { kind: 'copy' };
+  if (form.way === 'lastYear' || form.way === 'percent') {
+    const growth = readBasisPoints(form.percent);
+    if (growth === null) faults.percent = form.percent.trim() === '' ? '' : `“${form.percent}” is not a percent. Write for example 5 or −2.5.`;
+    return growth === null ? null : { kind: form.way, growth };
+  }
+  const amount = readAmount(form.amount, bench);
+  if (amount === null) {
+    faults.amount = form.amount.trim() === '' ? '' : `“${form.amount}” is not an amount. Write for example 80000, 80,000 or 80k.`;
+    return null;
+  }
+  if (form.way === 'each') return { kind: 'each', amount };
+  const terms = new Map<number, LineTerms>();
+  for (const { unit } of lines) terms.set(unit.id, readTerms(form.terms[unit.id] ?? {}, unit.name, bench, faults));
+  return { kind: 'total', total: amount, people: form.people, phasing: form.phasing, terms };
+}
+
+function readTerms(text: TermsText, name: string, bench: Workbench, faults: FormFaults): LineTerms {
+  const bound = (value: string | undefined) => {
+    if (!value?.trim()) return null;
+    const amount = readAmount(value, bench);
+    if (amount === null) faults.terms ??= `${name}: “${value}” is not an amount.`;
+    return amount;
+  };
+  const share = text.share?.trim() ? readBasisPoints(text.share) : 0;
+  if (share === null || share < 0) faults.terms ??= `${name}: “${text.share}” is not a share in percent.`;
+  return { isLocked: text.isLocked ?? false, least: bound(text.least), most: bound(text.most), share: share ?? 0 };
+}
+
+function readAmount(text: string, bench: Workbench): number | null {
+  const typed = readTypedAmount(text, bench.currency);
+  return typed.ok ? typed.minor : null;
+}

@@ -1,0 +1,239 @@
+import type { SheetTarget, TargetSheet } from '#contract/schemas/sheet';
+import type { TargetChange } from '#contract/schemas/target';
+import type { MeasureCode } from '#core/measure/measure';
+import { parseAmount, toDecimal } from '#core/money/amount';
+import { exponentOf } from '#core/money/currency';
+import type { FigureUnit } from '#core/money/format';
+import { buildCalendar, type FiscalCalendar, type Period } from '#core/period/calendar';
+import { lastYearOf } from '#core/period/neighbours';
+import { describePeriod } from '#core/period/words';
+import { buildCell, type CellFacts } from '#core/target/cell';
+import type { FillSource } from '#core/target/fill/way';
+import { buildTargetLookup, type TargetLookup } from '#core/target/lookup';
+import { activeWorkingDays } from '#core/target/phasing';
+import { TargetBook } from '#core/target/targetBook';
+import { buildUnitTree, type UnitTree } from '#core/units/tree';
+import type { Unit } from '#core/units/unit';
+
+/** A cell of the plan as the grid shows it. */
+export interface SheetCell extends CellFacts {
+  /** False for periods in which the unit does not stand in the tree. */
+  active: boolean;
+  isClosed: boolean;
+  /** The result of the same period a year before; null where there is none to compare with (a day). */
+  lastYear: number | null;
+}
+
+interface Stored {
+  target: number | null;
+  floor: number | null;
+  stretch: number | null;
+  version: number;
+}
+
+const NOTHING: Stored = { target: null, floor: null, stretch: null, version: 0 };
+const keyOf = (unitId: number, periodId: string) => `${unitId}|${periodId}`;
+
+/**
+ * A plan's sheet with the core over it: every cell is computed here, at once, from what is set.
+ * Own changes are shown before the server has answered and taken back when it refuses. Mutated by `expect`, `settle` and `take`.
+ */
+export class Workbench {
+  readonly tree: UnitTree;
+  readonly calendar: FiscalCalendar;
+  readonly measure: MeasureCode;
+  readonly figure: FigureUnit;
+  private book = new TargetBook();
+  private lookup: TargetLookup;
+  private stored = new Map<string, Stored>();
+  /** Own changes to a cell that the server has not answered yet. */
+  private pending = new Map<string, number>();
+  private lastYear = new Map<number, readonly number[]>();
+  private monthIds: string[];
+  private workingDaysOf: (unitId: number) => { weekdays: readonly number[]; closed: ReadonlySet<number> };
+
+  constructor(readonly sheet: TargetSheet) {
+    this.measure = sheet.measure.code;
+    this.figure = sheet.measure.unit === 'money' ? { kind: 'money', currency: sheet.currency } : { kind: 'count' };
+    this.calendar = buildCalendar({ kind: 'month', ...sheet.calendar });
+    this.monthIds = this.calendar.months(sheet.year).map((month) => month.id);
+    this.tree = buildUnitTree(sheet.units, sheet.memberships.map(([unitId, parentId, from, to]) => ({ unitId, parentId, from, to })));
+    const sets = sheet.workingDays.map((each) => ({ weekdays: each.weekdays, closed: new Set(each.closed) }));
+    const workingOf = new Map(sheet.units.map((unit, index) => [unit.id, sets[sheet.workingOf[index]!]!]));
+    this.workingDaysOf = (unitId) => workingOf.get(unitId)!;
+    sheet.units.forEach((unit, index) => this.lastYear.set(unit.id, sheet.lastYear[index]!));
+    this.take(sheet.targets);
+    this.lookup = buildTargetLookup({ tree: this.tree, calendar: this.calendar, targets: this.book, workingDaysOf: this.workingDaysOf });
+  }
+
+  get unit(): Unit {
+    return this.sheet.unit;
+  }
+
+  /** One whole unit of the measure in its smallest unit: 100 for euros, 1 for counts. */
+  get oneUnit(): number {
+    return 10 ** exponentOf(this.currency);
+  }
+
+  /** Smallest unit of a currency without decimals stands for counts. */
+  get currency(): string {
+    return this.figure.currency ?? 'JPY';
+  }
+
+  /** The unit and everyone below it in the year, in tree order, with how deep they stand. */
+  listRows(): { unit: Unit; depth: number }[] {
+    const rows: { unit: Unit; depth: number }[] = [];
+    const seen = new Set<number>();
+    const year = this.calendar.year(this.sheet.year);
+    const visit = (unit: Unit, depth: number) => {
+      if (seen.has(unit.id)) return;
+      seen.add(unit.id);
+      rows.push({ unit, depth });
+      for (const child of this.tree.childrenDuring(unit.id, year)) visit(child, depth + 1);
+    };
+    visit(this.unit, 0);
+    return rows;
+  }
+
+  cellAt(unitId: number, period: Period): SheetCell {
+    return {
+      ...buildCell(this.lookup, unitId, period, this.measure),
+      active: this.tree.isActiveDuring(unitId, period),
+      isClosed: this.isClosed(period),
+      lastYear: this.lastYearOf(unitId, period),
+    };
+  }
+
+  private isClosed(period: Period): boolean {
+    const months = period.kind === 'day' ? [this.calendar.periodOf('month', period.from)] : this.calendar.monthsIn(period);
+    return months.length > 0 && months.every((month) => this.sheet.closedMonths.includes(month.id));
+  }
+
+  /** Null for days: last year is known by months here. */
+  private lastYearOf(unitId: number, period: Period): number | null {
+    if (period.kind === 'day') return null;
+    const values = this.lastYear.get(unitId);
+    return this.calendar.monthsIn(period).reduce((sum, month) => sum + (values?.[this.monthIds.indexOf(month.id)] ?? 0), 0);
+  }
+
+  /** What is said where the result to start from is older than last year's: "December 2027: from December 2025"; null where none is. */
+  describeOlderBasis(periods: readonly Period[]): string | null {
+    const older = periods.flatMap((period) => this.calendar.monthsIn(period)).filter((month) => {
+      const basis = this.sheet.basis[this.monthIds.indexOf(month.id)];
+      return basis && basis !== lastYearOf(this.calendar, month)?.id;
+    });
+    if (older.length === 0) return null;
+    const nameOf = (month: Period) => describePeriod(month, this.calendar);
+    const [first, last] = [older[0]!, older.at(-1)!];
+    const basis = this.calendar.parse(this.sheet.basis[this.monthIds.indexOf(first.id)]!)!;
+    return `${first.id === last.id ? nameOf(first) : `${nameOf(first)} to ${nameOf(last)}`} ${first.id === last.id ? 'starts' : 'start'} from FY ${this.calendar.labelOf(basis.from)}: last year's ${first.id === last.id ? 'is' : 'are'} not finished yet.`;
+  }
+
+  /** Targets of the others of the same level under the same parent in the period. */
+  peersOf(unitId: number, period: Period): number[] {
+    const parent = this.tree.parentOn(unitId, period.from) ?? this.tree.parentOn(unitId, period.to - 1);
+    if (parent === null) return [];
+    const { kind } = this.tree.find(unitId)!;
+    const peers = this.tree.childrenDuring(parent, period).filter((unit) => unit.kind === kind && unit.id !== unitId);
+    return this.listTargets(peers.map((unit) => unit.id), [period]).map((each) => each.value);
+  }
+
+  /** What the ways of filling are computed from. */
+  toFillSource(otherOf?: FillSource['otherOf']): FillSource {
+    return {
+      targetOf: (unitId, period) => this.lookup.find(unitId, period, this.measure).value,
+      lastYearOf: (unitId, period) => this.lastYearOf(unitId, period) ?? 0,
+      workingDaysIn: (unitId, period) => activeWorkingDays(period, this.tree.membershipsOf(unitId), this.workingDaysOf(unitId)),
+      isActive: (unitId, period) => this.tree.isActiveDuring(unitId, period),
+      ...(otherOf ? { otherOf } : {}),
+    };
+  }
+
+  /** What applies now to each of the units in each of the periods, where anything does. */
+  listTargets(unitIds: readonly number[], periods: readonly Period[]): { unitId: number; value: number }[] {
+    return unitIds.flatMap((unitId) => periods.flatMap((period) => {
+      const { value } = this.lookup.find(unitId, period, this.measure);
+      return value === null ? [] : [{ unitId, value }];
+    }));
+  }
+
+  /** The change that sets or clears a cell, made from what is seen now; floor and stretch stay with a target that stays. */
+  toChange(unitId: number, period: Period, target: number | null, over: { floor?: number | null; stretch?: number | null } = {}): TargetChange {
+    const key = keyOf(unitId, period.id);
+    const stored = this.shownOf(key, unitId, period.id);
+    const text = (value: number | null) => (value === null ? null : toDecimal(value, this.currency));
+    return {
+      unit: this.tree.find(unitId)!.code, period: period.id, measure: this.measure, target: text(target),
+      floor: target === null ? null : text(over.floor === undefined ? stored.floor : over.floor),
+      stretch: target === null ? null : text(over.stretch === undefined ? stored.stretch : over.stretch),
+      version: stored.version + (this.pending.get(key) ?? 0),
+    };
+  }
+
+  private shownOf(key: string, unitId: number, periodId: string): Stored {
+    const stored = this.stored.get(key) ?? NOTHING;
+    const shown = this.book.get(unitId, this.measure, periodId);
+    return { ...stored, floor: shown?.floor ?? null, stretch: shown?.stretch ?? null };
+  }
+
+  /** Null for a change of another sheet: an undone step may lie in a place that has been left. */
+  private findUnitOf(change: TargetChange): number | null {
+    return change.measure === this.measure && this.calendar.labelOf(this.calendar.parse(change.period)!.from) === this.sheet.year ? this.tree.findByCode(change.unit)?.id ?? null : null;
+  }
+
+  /** Shows own changes before the server has them. */
+  expect(changes: readonly TargetChange[]): void {
+    for (const change of changes) {
+      const unitId = this.findUnitOf(change);
+      if (unitId === null) continue;
+      const key = keyOf(unitId, change.period);
+      this.pending.set(key, (this.pending.get(key) ?? 0) + 1);
+      this.show(unitId, change.period, { target: this.read(change.target), floor: this.read(change.floor), stretch: this.read(change.stretch) });
+    }
+  }
+
+  /** The server's answer to expected changes: saved at the versions given, or refused and taken back. */
+  settle(changes: readonly TargetChange[], savedVersions: readonly number[] | null): void {
+    changes.forEach((change, index) => {
+      const unitId = this.findUnitOf(change);
+      if (unitId === null) return;
+      const key = keyOf(unitId, change.period);
+      const left = (this.pending.get(key) ?? 1) - 1;
+      if (left > 0) this.pending.set(key, left);
+      else this.pending.delete(key);
+      if (savedVersions) {
+        const version = savedVersions[index]!;
+        if (version >= (this.stored.get(key)?.version ?? 0)) {
+          this.stored.set(key, { target: this.read(change.target), floor: this.read(change.floor), stretch: this.read(change.stretch), version });
+        }
+      }
+      if (left === 0) this.show(unitId, change.period, this.stored.get(key) ?? NOTHING);
+    });
+  }
+
+  /** Takes what the server has; returns whether anything is new. A cell with own changes under way keeps showing those. */
+  take(targets: readonly SheetTarget[]): boolean {
+    let isNew = false;
+    for (const [unitId, periodId, target, floor, stretch, version] of targets) {
+      const key = keyOf(unitId, periodId);
+      if ((this.stored.get(key)?.version ?? 0) >= version) continue;
+      this.stored.set(key, { target, floor, stretch, version });
+      if (this.pending.has(key)) continue;
+      this.show(unitId, periodId, { target, floor, stretch });
+      isNew = true;
+    }
+    return isNew;
+  }
+
+  private show(unitId: number, periodId: string, { target, floor, stretch }: Pick<Stored, 'target' | 'floor' | 'stretch'>): void {
+    const key = { unitId, measure: this.measure, periodId };
+    if (target !== null) this.book.put(key, { target, floor, stretch });
+    else if (this.book.get(unitId, this.measure, periodId)) this.book.remove(key);
+  }
+
+  private read(text: string | null | undefined): number | null {
+    if (text == null) return null;
+    const read = parseAmount(text, this.currency);
+    return read.ok ? read.minor : null;
+  }
+}
