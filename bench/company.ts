@@ -12,11 +12,11 @@ const LAST = fromCivil(2026, 11, 18);
 const DAYS = 4 * 365;
 const CUSTOMERS = 20_000;
 
-export function buildUnitsCsv(): string {
+export function buildUnitsCsv(people = SIZE.people): string {
   const lines = ['unit,name,kind,parent', 'co,Company,company,'];
   for (let b = 0; b < SIZE.branches; b++) lines.push(`b${b},Branch ${b},branch,co`);
   for (let t = 0; t < SIZE.teams; t++) lines.push(`t${t},Team ${t},team,b${t % SIZE.branches}`);
-  for (let p = 0; p < SIZE.people; p++) lines.push(`p${p},Person ${p},salesperson,t${p % SIZE.teams}`);
+  for (let p = 0; p < people; p++) lines.push(`p${p},Person ${p},salesperson,t${p % SIZE.teams}`);
   return lines.join('\n');
 }
 

@@ -1,58 +1,17 @@
-import { createReadStream, mkdtempSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { createReadStream, mkdtempSync, rmSync, statSync } from 'node:fs';
 import { Agent, request } from 'node:http';
-import { cpus } from 'node:os';
 import { join } from 'node:path';
-import { Readable } from 'node:stream';
-import { fileURLToPath } from 'node:url';
-import { parseDay } from '#core/period/day';
-import { buildApp } from '#server/app';
-import { migrateDatabase, openDatabase, openPool } from '#server/db/client';
 import { recordImported } from '#server/imports/index';
-import { foldEntries } from '#server/ledger/fold';
 import { findTotalDifferences } from '#server/ledger/recompute';
-import { Replica } from '#server/ledger/replica';
 import { viewStandings } from '#server/standings/index';
-import { ensureDatabase, startCluster, type Cluster } from '../scripts/cluster';
+import { startCluster } from '../scripts/cluster';
 import { buildTargetsCsv, buildUnitsCsv, SIZE, TODAY, writeDealsCsv } from './company';
+import { report, type Ratio } from './report';
+import { startServer, type BenchServer } from './server';
 import { measure, quantile, time, type Timing } from './measure';
 import { createViews, importByHand, openAnalytic, STANDINGS_SQL } from './reference';
 
-const PASSWORD = 'bench bench bench';
 const say = (text: string) => process.stdout.write(`${text}\n`);
-
-/** A whole server over a database of its own, with the units of the measurement. */
-async function startServer(cluster: Cluster, name: string) {
-  await ensureDatabase(cluster, name);
-  const url = cluster.url(name);
-  const pool = openPool(url);
-  await migrateDatabase(pool);
-  const db = openDatabase(pool);
-  const replica = new Replica({ db, pool, url, today: () => parseDay(TODAY)! });
-  await replica.start();
-  const app = await buildApp({ context: { db, pool, replica }, version: 'bench' });
-  const address = await app.listen({ port: 0, host: '127.0.0.1' });
-  const first = await fetch(`${address}/api/v1/first-run`, {
-    method: 'POST', headers: { 'content-type': 'application/json' },
-    body: JSON.stringify({ company: 'Bench', currency: 'EUR', timeZone: 'UTC', calendar: { firstMonth: 4, yearLabel: 'ends' }, weekdays: [1, 2, 3, 4, 5], administrator: { name: 'B', email: 'b@example.com', password: PASSWORD }, branches: [], unitsCsv: buildUnitsCsv() }),
-  });
-  const cookie = first.headers.get('set-cookie')!.split(';')[0]!;
-  const { csrf } = await first.json() as { csrf: string };
-  const { token } = { token: (await (await fetch(`${address}/api/v1/tokens`, { method: 'POST', headers: { cookie, 'x-csrf': csrf, 'content-type': 'application/json' }, body: '{"name":"bench"}' })).json() as { secret: string }).secret };
-  const headers = { authorization: `Bearer ${token}` };
-  const folding = setInterval(() => void foldEntries(db).catch(() => 0), 400);
-  const upload = async (kind: string, body: Readable | string) => {
-    const answer = await fetch(`${address}/api/v1/imports/${kind}`, { method: 'POST', headers: { ...headers, 'content-type': 'text/csv' }, body: (typeof body === 'string' ? body : Readable.toWeb(body)) as BodyInit, duplex: 'half' } as RequestInit);
-    const report = await answer.json() as { written: boolean; created: number; changed: number; plans?: { id: number }[] };
-    if (!report.written) throw new Error(`The import was refused: ${JSON.stringify(report).slice(0, 500)}`);
-    return report;
-  };
-  const publishTargets = async (csv: string) => {
-    for (const { id } of (await upload('targets', csv)).plans ?? []) {
-      await fetch(`${address}/api/v1/plans/${id}/publish`, { method: 'POST', headers: { ...headers, 'content-type': 'application/json' }, body: '{"note":"bench"}' });
-    }
-  };
-  return { pool, db, replica, address, headers, upload, publishTargets, stop: async () => { clearInterval(folding); await app.close(); await replica.stop(); await pool.end(); } };
-}
 
 const agent = new Agent({ keepAlive: true });
 
@@ -66,10 +25,8 @@ function get(url: string, headers: Record<string, string>): Promise<Buffer> {
   });
 }
 
-type Server = Awaited<ReturnType<typeof startServer>>;
-
 /** From sending a deal to its event on an open stream. */
-async function measureBooking(server: Server, { runs, atOnce }: { runs: number; atOnce: number }): Promise<Timing> {
+async function measureBooking(server: BenchServer, { runs, atOnce }: { runs: number; atOnce: number }): Promise<Timing> {
   const abort = new AbortController();
   const stream = await fetch(`${server.address}/api/v1/events`, { headers: server.headers, signal: abort.signal });
   const waiting: (() => void)[] = [];
@@ -104,9 +61,9 @@ async function main(): Promise<void> {
   const clusterDirectory = mkdtempSync('/tmp/iron-ladder-bench-cluster-');
   const cluster = await startCluster(clusterDirectory);
   try {
-    const ours = await startServer(cluster, 'ours');
-    const reference = await startServer(cluster, 'reference');
-    const settle = async (server: Server) => { await server.pool.query('checkpoint'); };
+    const ours = await startServer(cluster, 'ours', buildUnitsCsv());
+    const reference = await startServer(cluster, 'reference', buildUnitsCsv());
+    const settle = async (server: BenchServer) => { await server.pool.query('checkpoint'); };
 
     await settle(reference);
     const client = await reference.pool.connect();
@@ -141,7 +98,7 @@ async function main(): Promise<void> {
     say(`Booking to event: one at a time ${show(booking)}, eight at once for one salesperson and day ${show(crowd)}`);
     if ((await findTotalDifferences(ours.db)).length > 0) throw new Error('The totals are wrong after the bookings.');
 
-    const ratios = [
+    const ratios: Ratio[] = [
       ['standings through the API, times faster than plain SQL', sql.p50 / api.p50, 20, 'min'],
       ['standings through the API, times faster than the analytic engine', engine.p50 / api.p50, 8, 'min'],
       ["the core's part, times faster than plain SQL", sql.p50 / core.p50, 100, 'min'],
@@ -149,14 +106,8 @@ async function main(): Promise<void> {
       ['second import, share of the first', importSecond / importFirst, 1 / 3, 'max'],
       ['booking to event, p99 in ms', booking.p99, 150, 'max'],
       ['booking to event, eight at once, p99 in ms', crowd.p99, 150, 'max'],
-    ] as const;
-    say('');
-    for (const [name, value, wanted, kind] of ratios) say(`${(kind === 'min' ? value >= wanted : value <= wanted) ? 'reached' : 'MISSED '}  ${name}: ${value.toFixed(2)} (wanted ${kind === 'min' ? 'at least' : 'at most'} ${wanted.toFixed(2)})`);
-    writeFileSync(fileURLToPath(new URL('./result.json', import.meta.url)), `${JSON.stringify({
-      seed: 'bench-deals', deals: SIZE.deals, machine: `${cpus().length} x ${cpus()[0]?.model}`, node: process.version,
-      milliseconds: { byHand, importFirst, recording, importSecond, sql, engine, api, core, booking, crowd },
-      ratios: Object.fromEntries(ratios.map(([name, value]) => [name, Number(value.toFixed(2))])),
-    }, null, 2)}\n`);
+    ];
+    report('standings', ratios, { seed: 'bench-deals', deals: SIZE.deals, milliseconds: { byHand, importFirst, recording, importSecond, sql, engine, api, core, booking, crowd } });
     await ours.stop();
   } finally {
     await cluster.stop();

@@ -1,11 +1,19 @@
-// The measurements, as ratios in one run (bench/run.ts).
+// The measurements, as ratios in one run each: standings and imports (bench/run.ts), the plan (bench/plan.ts); all, or those named.
 import { spawnSync } from 'node:child_process';
-import { ensurePackages, ensureSystem, fail, nodeTsx } from './prepare.mjs';
+import { ensureBuilt, ensurePackages, ensureSystem, fail, nodeTsx } from './prepare.mjs';
 
+const RUNS = { standings: 'bench/run.ts', plan: 'bench/plan.ts' };
+const names = process.argv.length > 2 ? process.argv.slice(2) : Object.keys(RUNS);
 try {
-  ensureSystem({ browser: false });
+  const unknown = names.filter((name) => !(name in RUNS));
+  if (unknown.length > 0) throw new Error(`There is no measurement "${unknown.join(', ')}". There are: ${Object.keys(RUNS).join(', ')}.`);
+  ensureSystem({ browser: names.includes('plan') });
   ensurePackages();
+  ensureBuilt();
 } catch (error) {
   fail(error);
 }
-process.exit(spawnSync(process.execPath, [...nodeTsx, 'bench/run.ts'], { stdio: 'inherit' }).status ?? 1);
+for (const name of names) {
+  const { status } = spawnSync(process.execPath, [...nodeTsx, RUNS[name]], { stdio: 'inherit' });
+  if (status !== 0) process.exit(status ?? 1);
+}

@@ -1,5 +1,7 @@
 import { TargetChanges, TargetGrid, TargetHistory, TargetHistoryQuery, TargetQuery, TargetsSaved } from '../schemas/target';
 import { SheetChanges, SheetChangesQuery, PastQuery, PastResults, TargetSheet } from '../schemas/sheet';
+import { Type } from 'typebox';
+import { Acknowledgement, AcknowledgementInput, AcknowledgementQuery, PublishedChanges } from '../schemas/acknowledgement';
 import { defineRoute } from './route';
 
 export const getTargets = defineRoute({
@@ -25,4 +27,16 @@ export const saveTargets = defineRoute({
 export const getTargetHistory = defineRoute({
   id: 'getTargetHistory', method: 'GET', path: '/targets/history', permission: 'read', summary: 'Who changed a target, when and why',
   query: TargetHistoryQuery, answer: TargetHistory, errors: ['unknownUnit', 'unknownPlan'],
+});
+export const listAcknowledgements = defineRoute({
+  id: 'listAcknowledgements', method: 'GET', path: '/targets/acknowledgements', permission: 'read', summary: 'Which salespeople have seen their published targets, with their remarks',
+  query: AcknowledgementQuery, answer: Type.Array(Acknowledgement), errors: ['unknownUnit', 'unknownPeriod'],
+});
+export const acknowledgeTargets = defineRoute({
+  id: 'acknowledgeTargets', method: 'POST', path: '/targets/acknowledgements', permission: 'read', summary: 'A salesperson has seen their own published targets', body: AcknowledgementInput,
+  answer: Acknowledgement, errors: ['forbidden', 'unknownPeriod'],
+});
+export const listPublishedChanges = defineRoute({
+  id: 'listPublishedChanges', method: 'GET', path: '/targets/changes', permission: 'read', summary: "Every change to a unit's published targets of a year", query: AcknowledgementQuery,
+  answer: PublishedChanges, errors: ['unknownUnit', 'unknownPeriod'],
 });

@@ -107,3 +107,26 @@ describe('split credit', () => {
     expect(parseCreditText('a')).toBeNull();
   });
 });
+
+describe('sharing out exactly', () => {
+  /** The definition, in whole numbers of any size: floors, then one each to the largest remainders, earlier line first. */
+  const shareByDefinition = (total: number, weights: readonly number[]): number[] => {
+    const sum = weights.reduce((all, weight) => all + BigInt(weight), 0n);
+    const products = weights.map((weight) => BigInt(total) * BigInt(weight));
+    const parts = products.map((product) => Number(product / sum));
+    const order = weights.map((_, i) => i).sort((a, b) => {
+      const difference = (products[b]! % sum) - (products[a]! % sum);
+      return difference > 0n ? 1 : difference < 0n ? -1 : a - b;
+    });
+    const rest = total - parts.reduce((all, part) => all + part, 0);
+    order.slice(0, rest).forEach((index) => parts[index]!++);
+    return parts;
+  };
+
+  it.each<[string, number, number]>([['small amounts and many ties', 5_000, 6], ['amounts of a company', 10 ** 12, 10 ** 7], ['amounts at the edge of what is exact', Number.MAX_SAFE_INTEGER, 10 ** 9]])('follows the definition for %s', (_case, most, heaviest) => {
+    fc.assert(fc.property(fc.nat(most), fc.array(fc.nat(heaviest), { minLength: 1, maxLength: 60 }), (total, weights) => {
+      fc.pre(weights.some((weight) => weight > 0));
+      expect(shareOut(total, weights)).toEqual(shareByDefinition(total, weights));
+    }));
+  });
+});

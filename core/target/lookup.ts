@@ -4,6 +4,7 @@ import type { FiscalCalendar, Period } from '../period/calendar';
 import { intersect, type DaySpan } from '../period/day';
 import { isWorkingDay, type WorkingDays } from '../period/workingDays';
 import type { UnitTree } from '../units/tree';
+import type { Unit } from '../units/unit';
 import { addFound, NO_TARGET, type FoundPart, type FoundTarget } from './found';
 import { activeWorkingDays, shareAroundLocked } from './phasing';
 import type { TargetBook, TargetValue } from './targetBook';
@@ -173,13 +174,24 @@ export function buildTargetLookup(source: TargetSource): TargetLookup {
   };
 
   const addOverPeople = (unitId: number, period: Period, measure: MeasureCode): FoundTarget | null => {
-    const children = tree.childrenDuring(unitId, period);
-    const parts = children.flatMap((child) => partsUnder(unitId, child.id, period, measure));
+    const parts = childrenOf(unitId, period).flatMap((child) => partsUnder(unitId, child.id, period, measure));
     return parts.length === 0 ? null : addFound(parts, 'addedOverPeople');
+  };
+
+  // The tree never changes: who stood below in a period is found once.
+  const children = new WeakMap<Period, Map<number, readonly Unit[]>>();
+  const childrenOf = (unitId: number, period: Period): readonly Unit[] => {
+    let ofPeriod = children.get(period);
+    if (!ofPeriod) children.set(period, (ofPeriod = new Map()));
+    let found = ofPeriod.get(unitId);
+    if (!found) ofPeriod.set(unitId, (found = tree.childrenDuring(unitId, period)));
+    return found;
   };
 
   /** A child's target for the days it stood under this parent; one that moved within the period is taken month by month. */
   const partsUnder = (parentId: number, childId: number, period: Period, measure: MeasureCode): FoundPart[] => {
+    // Who never moved, nearly everybody, needs no look at days.
+    if (tree.membershipsOf(childId).length === 1) return [{ found: find(childId, period, measure), unitId: childId, periodId: period.id }];
     const here = spansUnder(parentId, childId, period);
     const days = (spans: readonly DaySpan[]) => spans.reduce((sum, span) => sum + span.to - span.from, 0);
     const everywhere = tree.membershipsOf(childId).flatMap((membership) => intersect(membership, period) ?? []);

@@ -202,7 +202,7 @@ export class Replica {
 
   private async hear(announcement: Announcement): Promise<void> {
     try {
-      if (announcement.topic !== 'deals' && announcement.topic !== 'targets') await this.readCompany();
+      if (!['deals', 'targets', 'drafts'].includes(announcement.topic)) await this.readCompany();
       await this.catchUp();
       this.events.emit('change', announcement);
     } catch (error) {

@@ -3,6 +3,7 @@ import type { LiveEvent } from '#contract/schemas/event';
 import type { Announcement } from '../db/notify';
 import type { Endpoints } from '../endpoints';
 import { identify } from '../access/identify';
+import { mayDo } from '../access/permissions';
 
 const HEARTBEAT_MS = 15_000;
 
@@ -17,7 +18,7 @@ export function addLiveRoutes({ implement, context }: Endpoints): void {
     raw.write('retry: 1000\n\n');
 
     const mayHear = ({ topic, unitIds }: Announcement) => {
-      if (!replica.company) return false;
+      if (!replica.company || (topic === 'drafts' && !mayDo(principal.role, 'plan'))) return false;
       if (unitIds === null || topic === 'units' || topic === 'company') return true;
       const { tree } = replica.booksFor(principal.unitId);
       return unitIds.some((id) => tree.find(id) !== undefined);

@@ -18,31 +18,44 @@ export const auditKey = (plan: { id: number; isPublished: boolean }, key: string
 
 export const targetKey = (unitId: number, measure: string, periodId: string) => `${unitId}|${measure}|${periodId}`;
 
-/** Stored targets of the given cells, locked in a fixed order so that two writers never wait for each other in a circle. */
-export async function lockTargets(tx: Queryable, planId: number, facts: readonly TargetFacts[]): Promise<Map<string, StoredTarget>> {
+/** A plan's stored targets of the given cells. Whoever is about to write them holds the lock of all targets. */
+export async function loadStored(tx: Queryable, planId: number, facts: readonly TargetFacts[]): Promise<Map<string, StoredTarget>> {
+  const wanted = new Set(facts.map(keyOf));
   const { rows } = await tx.execute<{ unit_id: number; measure: MeasureCode; period_id: string; target: number | null; floor: number | null; stretch: number | null; version: number }>(sql`
-    select t.unit_id, t.measure, t.period_id, t.target, t.floor, t.stretch, t.version from target t
-    join unnest(${sql.param(facts.map((each) => each.unit.id))}::int[], ${sql.param(facts.map((each) => each.measure))}::text[], ${sql.param(facts.map((each) => each.period.id))}::text[]) w(u, m, p)
-      on t.plan_id = ${planId} and t.unit_id = w.u and t.measure = w.m and t.period_id = w.p
-    order by t.unit_id, t.measure, t.period_id for update of t`);
-  return new Map(rows.map((row) => [targetKey(row.unit_id, row.measure, row.period_id), {
-    unitId: row.unit_id, measure: row.measure, periodId: row.period_id, target: row.target, floor: row.floor, stretch: row.stretch, version: row.version,
-  }]));
+    select unit_id, measure, period_id, target, floor, stretch, version from target
+    where plan_id = ${planId} and unit_id = any(${sql.param([...new Set(facts.map((each) => each.unit.id))])}::int[])`);
+  return new Map(rows.flatMap((row) => {
+    const key = targetKey(row.unit_id, row.measure, row.period_id);
+    return wanted.has(key) ? [[key, { unitId: row.unit_id, measure: row.measure, periodId: row.period_id, target: row.target, floor: row.floor, stretch: row.stretch, version: row.version }]] : [];
+  }));
 }
 
-/** Writes all cells in one statement. */
-export async function saveTargetRows(tx: Queryable, planId: number, facts: readonly TargetFacts[], userId: number): Promise<number> {
+const keyOf = (facts: TargetFacts) => targetKey(facts.unit.id, facts.measure, facts.period.id);
+
+/** Writes all cells and what the audit says of each, in one statement: rows one by one took ten times as long. */
+export async function saveTargetRows(
+  tx: Queryable, plan: { id: number; isPublished: boolean }, facts: readonly TargetFacts[], { userId, reason, importId }: { userId: number; reason: string | null; importId: number | null },
+): Promise<void> {
   const column = <T>(pick: (each: TargetFacts) => T) => sql.param(facts.map(pick));
-  const { rows } = await tx.execute(sql`
-    insert into target (plan_id, unit_id, measure, period_id, target, floor, stretch, note, changed_by)
-    select ${planId}, u, m, p, t, f, s, n, ${userId} from unnest(
-      ${column((each) => each.unit.id)}::int[], ${column((each) => each.measure)}::text[], ${column((each) => each.period.id)}::text[],
-      ${column((each) => each.target)}::bigint[], ${column((each) => each.floor)}::bigint[], ${column((each) => each.stretch)}::bigint[],
-      ${column((each) => each.note)}::text[]) w(u, m, p, t, f, s, n)
-    on conflict (plan_id, unit_id, measure, period_id) do update set target = excluded.target, floor = excluded.floor, stretch = excluded.stretch,
-      note = excluded.note, changed_by = excluded.changed_by, changed_at = now(), version = target.version + 1, xid = pg_current_xact_id()
-    returning 1`);
-  return rows.length;
+  const facets = (row: string) => sql.raw(`jsonb_build_object('target', ${row}.target, 'floor', ${row}.floor, 'stretch', ${row}.stretch)`);
+  await tx.execute(sql`
+    with cells as (
+      select * from unnest(
+        ${column((each) => each.unit.id)}::int[], ${column((each) => each.measure)}::text[], ${column((each) => each.period.id)}::text[],
+        ${column((each) => each.target)}::bigint[], ${column((each) => each.floor)}::bigint[], ${column((each) => each.stretch)}::bigint[],
+        ${column((each) => each.note)}::text[]) c(unit_id, measure, period_id, target, floor, stretch, note)
+    ), before as (
+      select t.* from target t join cells c using (unit_id, measure, period_id) where t.plan_id = ${plan.id}
+    ), written as (
+      insert into target (plan_id, unit_id, measure, period_id, target, floor, stretch, note, changed_by)
+      select ${plan.id}, unit_id, measure, period_id, target, floor, stretch, note, ${userId} from cells
+      on conflict (plan_id, unit_id, measure, period_id) do update set target = excluded.target, floor = excluded.floor, stretch = excluded.stretch,
+        note = excluded.note, changed_by = excluded.changed_by, changed_at = now(), version = target.version + 1, xid = pg_current_xact_id()
+    )
+    insert into audit (user_id, entity, entity_id, action, before, after, reason, import_id)
+    select ${userId}::int, 'target', ${auditKey(plan, '')}::text || concat_ws('|', c.unit_id, c.measure, c.period_id), case when c.target is null then 'cleared' else 'set' end,
+      case when b.unit_id is null then null else ${facets('b')} end, ${facets('c')}, coalesce(c.note, ${reason}), ${importId}::int
+    from cells c left join before b using (unit_id, measure, period_id)`);
 }
 
 export async function loadVersions(db: Queryable, planId: number | null, unitIds: readonly number[], measure: MeasureCode, periodIds: readonly string[]): Promise<Map<string, number>> {

@@ -6,6 +6,7 @@ import { findPeriod } from '../standings/index';
 import { findPlan, findPublished, withPlan } from '../plans/index';
 import { auditKey, targetKey } from './repository';
 import { saveTargets, viewTargets } from './service';
+import { acknowledge, listAcknowledgements, listPublishedChanges } from './acknowledge';
 import { viewPast } from './past';
 import { loadSheetTargets, viewSheet } from './sheet';
 
@@ -31,6 +32,19 @@ export function addTargetRoutes({ implement, context }: Endpoints): void {
   implement(routes.getPastResults, async ({ query, scope }) => viewPast(scope, scope.findUnit(query.unit), query.kind, query.measure ?? 'revenue'));
 
   implement(routes.saveTargets, async ({ body, scope, principal }) => saveTargets(context, scope, principal, body));
+
+  implement(routes.listAcknowledgements, async ({ query, scope }) => {
+    const label = scope.books.calendar.labelOf(findPeriod(scope.books, query.year).from);
+    return listAcknowledgements(context, scope, scope.findUnit(query.unit).id, label);
+  });
+  implement(routes.acknowledgeTargets, async ({ body, scope, principal }) => {
+    const label = scope.books.calendar.labelOf(findPeriod(scope.books, body.year).from);
+    return acknowledge(context, scope, principal, label, body.remark?.trim() || null);
+  });
+  implement(routes.listPublishedChanges, async ({ query, scope }) => {
+    const label = scope.books.calendar.labelOf(findPeriod(scope.books, query.year).from);
+    return listPublishedChanges(context, scope, scope.findUnit(query.unit).id, label);
+  });
 
   implement(routes.getTargetHistory, async ({ query, scope, principal }) => {
     const plan = query.plan === undefined ? { id: 0, isPublished: true } : findPlan(context, scope, principal, query.plan);

@@ -10,7 +10,6 @@ import { buildCell } from '#core/target/cell';
 import type { Unit } from '#core/units/unit';
 import type { Principal, Scope } from '../access/index';
 import { mayDo } from '../access/permissions';
-import { recordAudit, type AuditRow } from '../audit/record';
 import type { Context } from '../context';
 import type { Queryable } from '../db/client';
 import { LOCKS } from '../db/locks';
@@ -20,7 +19,7 @@ import { findPlan, findPublished, refuseClosed } from '../plans/index';
 import { Refused, refuseFaults } from '../problem';
 import { toPeriodView, toUnitSummary } from '../standings/index';
 import { checkTarget, type TargetFacts } from './check';
-import { auditKey, loadVersions, lockTargets, saveTargetRows, targetKey, type StoredTarget } from './repository';
+import { loadStored, loadVersions, saveTargetRows, targetKey, type StoredTarget } from './repository';
 
 /** A unit, all below it, and every month, quarter and the year, each with where its value comes from. */
 export async function viewTargets(context: Context, scope: Scope, principal: Principal, { unit, label, measure, plan }: { unit: Unit; label: number; measure: MeasureCode; plan: PlanRecord | null }): Promise<TargetGrid> {
@@ -104,15 +103,11 @@ export async function writeTargets(
   // One writer of targets at a time: a cell that does not exist yet cannot be locked.
   await tx.execute(sql`select pg_advisory_xact_lock(${LOCKS.targets})`);
   await refuseEnded(tx, plan);
-  const before = await lockTargets(tx, plan.id, facts);
+  const before = await loadStored(tx, plan.id, facts);
   const storedOf = (each: TargetFacts) => before.get(targetKey(each.unit.id, each.measure, each.period.id));
   refuseClashes(facts, storedOf, currency);
-  await saveTargetRows(tx, plan.id, facts, userId);
-  await recordAudit(tx, facts.map((each): AuditRow => ({
-    userId, entity: 'target', entityId: auditKey(plan, targetKey(each.unit.id, each.measure, each.period.id)), action: each.target === null ? 'cleared' : 'set',
-    before: storedOf(each) ?? null, after: { target: each.target, floor: each.floor, stretch: each.stretch }, reason: each.note ?? reason, importId,
-  })));
-  await announce(tx, 'targets', facts.map((each) => each.unit.id));
+  await saveTargetRows(tx, plan, facts, { userId, reason, importId });
+  await announce(tx, plan.isPublished ? 'targets' : 'drafts', facts.map((each) => each.unit.id));
   return facts.map((each) => toUndo(each, storedOf(each), currency));
 }
 

@@ -162,3 +162,26 @@ describe('another server over the same database', () => {
     await second.stop();
   });
 });
+
+describe('people and their targets', () => {
+  it('see them with every change, and acknowledge them; a manager sees who has', async () => {
+    await putTargets(people.admin, [change({ target: '70' }), change({ unit: 'tbrandt', target: '80' })], { reason: 'new quarter' });
+    const wordOf = async (client: Client, code: string) => ((await client.get('/targets/acknowledgements?unit=salt&year=FY2027')).json() as { unit: { code: string }; state: string; remark: string | null }[]).find((each) => each.unit.code === code)!;
+    expect((await wordOf(people.manager, 'ivarga')).state).toBe('waiting');
+    const answer = await people.salesperson.send('POST', '/targets/acknowledgements', { year: 'FY2027', remark: 'December is tight' });
+    expect(answer.json()).toMatchObject({ state: 'seen', remark: 'December is tight' });
+    expect(await wordOf(people.manager, 'ivarga')).toMatchObject({ state: 'seen', remark: 'December is tight' });
+    expect((await wordOf(people.manager, 'tbrandt')).state).toBe('waiting');
+    await putTargets(people.admin, [change({ target: '71' })], { reason: 'corrected' });
+    expect((await wordOf(people.manager, 'ivarga')).state).toBe('changed');
+    const changes = (await people.salesperson.get('/targets/changes?unit=ivarga&year=FY2027')).json();
+    expect(changes[0]).toMatchObject({ periodName: 'November 2026', from: 7_000, to: 7_100, reason: 'corrected' });
+  });
+
+  it('are not acknowledged by others, nor seen from elsewhere', async () => {
+    for (const client of [people.manager, people.viewer, people.admin]) expect((await client.send('POST', '/targets/acknowledgements', { year: 'FY2027' })).json().code).toBe('forbidden');
+    expect((await people.north.get('/targets/acknowledgements?unit=salt&year=FY2027')).json().code).toBe('unknownUnit');
+    expect((await people.salesperson.get('/targets/changes?unit=tbrandt&year=FY2027')).json().code).toBe('unknownUnit');
+    expect((await people.salesperson.get('/targets/acknowledgements?unit=ivarga&year=FY2027')).json()).toHaveLength(1);
+  });
+});

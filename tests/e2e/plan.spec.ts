@@ -34,6 +34,7 @@ test('a typed target adds up to quarter, team and branch at once, and undo takes
   await expect.poll(() => valueOf(page, 'Noor Kassem, January 2027')).toBe(before + 5000);
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect.poll(() => valueOf(page, 'Noor Kassem, January 2027')).toBe(before);
+  await expect(page.getByRole('button', { name: 'Redo' })).toBeEnabled();
   // What is undone is undone on the server too.
   await page.reload();
   await expect.poll(() => valueOf(page, 'Noor Kassem, January 2027')).toBe(before);
@@ -79,7 +80,7 @@ test('a selection is changed by a percent, filled with one value, and given a fl
   await page.getByLabel('Floor').fill('60k');
   await page.keyboard.press('Enter');
   await page.getByLabel('Stretch', { exact: true }).fill('75,000');
-  await page.keyboard.press('Enter');
+  await Promise.all([page.waitForResponse((answer) => answer.url().endsWith('/targets') && answer.request().postData()!.includes('75000.00')), page.keyboard.press('Enter')]);
   await page.reload();
   await cell(page, 'Ilse Varga, January 2027').click();
   await expect(page.getByLabel('Floor')).toHaveValue('60,000');
@@ -162,6 +163,20 @@ test('someone who may only read cannot type, and sees no drafts', async ({ page 
   await expect(page.getByText('Your role may read targets, not set them.').first()).toBeVisible();
   await page.getByRole('button', { name: /^Published:/ }).click();
   await expect(page.getByRole('menuitem')).toHaveCount(1);
+});
+
+test('a salesperson acknowledges own targets with a remark, and the manager sees it', async ({ page, browser }, { retry }) => {
+  await signIn(page, 'ilse', '/plan?period=FY2027-Q4');
+  await expect(page.getByText('read only')).toBeVisible();
+  await page.getByLabel('Remark (optional)').fill(`March is tight ${retry}`);
+  await page.getByRole('form', { name: 'Your targets' }).getByRole('button').click();
+  await expect(page.getByText(`You have acknowledged them. You wrote: “March is tight ${retry}”`)).toBeVisible();
+  const manager = await (await browser.newContext()).newPage();
+  await signIn(manager, 'marit', '/plan?period=FY2027-Q4');
+  await manager.getByRole('button', { name: 'More' }).click();
+  await manager.getByRole('menuitem', { name: 'Who has acknowledged…' }).click();
+  await expect(manager.getByRole('row').filter({ hasText: 'Ilse Varga' })).toContainText(`March is tight ${retry}`);
+  await expect(manager.getByRole('row').filter({ hasText: 'Jonas Reik' })).toContainText('not yet');
 });
 
 test("by keyboard alone, from last year's numbers to a published plan for all branches", async ({ page }) => {

@@ -8,6 +8,7 @@ import { useAppDispatch } from './store';
 const TAGS_OF: Record<LiveEvent['topic'], (typeof TAGS)[number][]> = {
   deals: ['Figures', 'Deals', 'Lists'],
   targets: ['Figures', 'Targets'],
+  drafts: ['Targets'],
   units: ['Figures', 'Targets', 'Sheet', 'Lists', 'Deals'],
   plans: ['Figures', 'Targets', 'Sheet', 'Plans'],
   company: [...TAGS],

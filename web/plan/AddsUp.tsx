@@ -1,4 +1,6 @@
 import { formatExact } from '#core/money/format';
+import type { Period } from '#core/period/calendar';
+import { describePeriod } from '#core/period/words';
 import { showPercent } from '#core/status/percent';
 import { handOutRest } from '#core/target/fill/handOut';
 import { Button } from '../ui/Button';
@@ -33,14 +35,13 @@ export function AddsUp({ sheet, saves, onSelect, onEnter }: AddsUpProps) {
     const own = cellAt(sheet, sheet.ownRow, index);
     return column.isSum || !own.notHandedOut || own.isClosed ? [] : [{ column, index, own }];
   });
-  const missing = sheet.rows.slice(0, sheet.ownRow).flatMap((row, index) => {
-    const columns = row.unit.kind !== 'salesperson' ? [] : sheet.columns.flatMap((column, at) => {
-      const each = cellAt(sheet, index, at);
-      return !column.isSum && each.active && each.value === null ? [{ column, at }] : [];
-    });
-    return columns.length > 0 ? [{ row, index, columns }] : [];
-  });
+  const missing = [...bench.missingBelow(bench.unit.id, sheet.total.period)];
   const mayHandOut = bench.sheet.mayWrite && bench.sheet.plan !== null && parting.length > 0;
+  const goTo = (unitId: number, period: Period) => {
+    const row = sheet.rows.findIndex((each) => each.unit.id === unitId);
+    const column = sheet.columns.findIndex((each) => each.period.id === period.id);
+    if (row >= 0) onSelect(single(row, Math.max(0, column)));
+  };
   const handOut = () => {
     if (!onEnter()) return;
     const result = handOutRest(parting.map(({ column, own }) => ({ period: column.period, own: ownValue(own)! })), linesOf(sheet, 'people', single(0, 0)).map((line) => line.unit.id), bench.oneUnit, bench.toFillSource());
@@ -67,12 +68,12 @@ export function AddsUp({ sheet, saves, onSelect, onEnter }: AddsUpProps) {
       {mayHandOut && <Button className="mt-2" title="To everyone below, by their present shares" onClick={handOut}>{rest !== null && rest < 0 ? `Take back ${show(-rest)}` : rest ? `Hand out ${show(rest)}` : 'Make them add up'}</Button>}
       {missing.length > 0 && (
         <div className="mt-2.5 text-[12px]">
-          <p className="text-grade-1">{missing.length} {missing.length === 1 ? 'person has' : 'people have'} no target somewhere: the sum is incomplete.</p>
+          <p className="text-grade-1">{missing.length} below {missing.length === 1 ? 'has' : 'have'} no target somewhere: the sum is incomplete.</p>
           <ul>
-            {missing.slice(0, MOST_NAMED).map(({ row, index, columns }) => (
-              <li key={row.unit.id}><button type="button" className="text-left text-soft underline decoration-dotted underline-offset-2 hover:text-ink" onClick={() => onSelect(single(index, columns[0]!.at))}>{row.unit.name}: {columns.length > 3 ? `${columns.length} periods` : columns.map(({ column }) => column.name).join(', ')}</button></li>
+            {missing.slice(0, MOST_NAMED).map(([unitId, periods]) => (
+              <li key={unitId}><button type="button" className="text-left text-soft underline decoration-dotted underline-offset-2 hover:text-ink" onClick={() => goTo(unitId, periods[0]!)}>{bench.tree.find(unitId)!.name}: {periods.length > 3 ? `${periods.length} periods` : periods.map((period) => describePeriod(period, bench.calendar)).join(', ')}</button></li>
             ))}
-            {missing.length > MOST_NAMED && <li className="text-soft">and {missing.length - MOST_NAMED} more people</li>}
+            {missing.length > MOST_NAMED && <li className="text-soft">and {missing.length - MOST_NAMED} more</li>}
           </ul>
         </div>
       )}

@@ -1,51 +1,47 @@
+import { memo } from 'react';
 import { formatColumn, formatExact, type FigureUnit } from '#core/money/format';
 import { classNames } from '../ui/classNames';
-import { originWords, ownValue, type SheetColumn } from './sheet';
+import { originWords, ownValue } from './sheet';
 import type { SheetCell } from './workbench';
 
-interface GridCellProps {
+export interface GridCellProps {
   cell: SheetCell;
+  /** "row:column", by which the grid knows what was pressed. */
+  at: string;
   /** The unit's own line shows only its own target: what is handed out has a line of its own. */
   isOwnRow: boolean;
-  column: SheetColumn;
+  isSum: boolean;
   figure: FigureUnit;
   label: string;
   isSelected: boolean;
   isInBlock: boolean;
   isMarked: boolean;
-  /** The text being typed, or null. */
+  /** What typing began with, or null: while it goes on nothing is drawn anew. */
   editing: string | null;
-  onEdit(text: string | null): void;
-  onCommit(move: { rows: number; columns: number }): void;
-  onPress(isExtending: boolean): void;
-  onDrag(): void;
+  /** Never change, so that a cell is drawn again only when it looks different. */
+  onType(text: string): void;
+  onLeave(): void;
 }
 
 /** Set values stand upright; values added up or shared out are slanted; both say where they come from. */
-export function GridCell({ cell, isOwnRow, column, figure, label, isSelected, isInBlock, isMarked, editing, onEdit, onCommit, onPress, onDrag }: GridCellProps) {
+export const GridCell = memo(function GridCell({ cell, at, isOwnRow, isSum, figure, label, isSelected, isInBlock, isMarked, editing, onType, onLeave }: GridCellProps) {
   const value = isOwnRow ? ownValue(cell) : cell.value;
   const text = !cell.active ? '' : value === null ? '' : formatColumn(value, figure);
   const words = value === null ? 'none' : `${formatExact(value, figure)}, ${originWords(cell)}`;
   return (
     <div
       role="gridcell"
+      data-at={at}
       aria-label={`${label}: ${words}`}
       aria-selected={isInBlock}
       data-selected={isSelected}
       tabIndex={isSelected ? 0 : -1}
       title={words}
-      onPointerDown={(event) => {
-        if (editing !== null) return;
-        event.currentTarget.focus();
-        onPress(event.shiftKey);
-      }}
-      onPointerEnter={(event) => { if (event.buttons === 1) onDrag(); }}
-      onDoubleClick={() => onEdit(value === null ? '' : text)}
       className={classNames(
         'relative flex cursor-cell items-center justify-end px-2 -outline-offset-2 select-none',
-        column.isSum ? 'border-r border-line bg-cell/45' : 'border-r border-line/60',
+        isSum ? 'border-r border-line bg-cell/45' : 'border-r border-line/60',
         cell.origin === 'set' ? 'font-semibold' : 'text-soft italic',
-        column.isSum && 'font-semibold',
+        isSum && 'font-semibold',
         (!cell.active || cell.isClosed) && 'cursor-not-allowed bg-cell',
         isInBlock && !isSelected && 'bg-selected',
         isMarked && !isInBlock && 'bg-hover',
@@ -56,13 +52,21 @@ export function GridCell({ cell, isOwnRow, column, figure, label, isSelected, is
         <input
           autoFocus
           aria-label={label}
-          value={editing}
-          onChange={(event) => onEdit(event.target.value)}
+          defaultValue={editing}
+          onChange={(event) => onType(event.target.value)}
           onFocus={(event) => event.target.setSelectionRange(event.target.value.length, event.target.value.length)}
-          onBlur={() => onCommit({ rows: 0, columns: 0 })}
+          onBlur={onLeave}
           className="absolute inset-0 bg-sheet px-2 text-right font-semibold outline-2 outline-ember not-italic"
         />
       )}
     </div>
   );
+}, looksTheSame);
+
+/** Cells are computed anew each time; what counts is whether they look different. */
+function looksTheSame(a: GridCellProps, b: GridCellProps): boolean {
+  const [x, y] = [a.cell, b.cell];
+  return a.at === b.at && a.label === b.label && a.editing === b.editing && a.isSelected === b.isSelected && a.isInBlock === b.isInBlock && a.isMarked === b.isMarked
+    && a.isOwnRow === b.isOwnRow && a.isSum === b.isSum && a.figure === b.figure
+    && x.value === y.value && x.origin === y.origin && x.sharedFrom === y.sharedFrom && x.missing === y.missing && x.active === y.active && x.isClosed === y.isClosed;
 }

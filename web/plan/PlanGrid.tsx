@@ -1,17 +1,16 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
 import { formatColumn } from '#core/money/format';
-import { changeOf } from '#core/comparison/change';
-import { showChange } from '#core/status/percent';
 import { classNames } from '../ui/classNames';
-import { GridCell } from './GridCell';
+import { PlanRow, ROW_HEIGHT } from './PlanRow';
 import type { PlanGridProps } from './gridProps';
-import { isInBlock, single, toBlockOf } from './selection';
+import { single, toBlockOf } from './selection';
 import { cellAt, totalOf, type Sheet } from './sheet';
 import type { SheetCell } from './workbench';
 import { useGridKeys } from './useGridKeys';
 
-const ROW_HEIGHT = 30;
+/** Heading and the lines that stay in sight below. */
+const BESIDE_ROWS = 126;
 const OWN_TARGET = { company: 'Company target', branch: 'Branch target', team: 'Team target', salesperson: 'Target' } as const;
 
 /** Units by periods. Type, move, select, paste as in a spreadsheet; only the rows in sight are drawn. */
@@ -20,18 +19,35 @@ export function PlanGrid(props: PlanGridProps) {
   const { bench } = sheet;
   const { figure } = bench;
   const scroller = useRef<HTMLDivElement>(null);
-  const [editing, setEditing] = useState<string | null>(null);
-  const virtual = useVirtualizer({ count: sheet.ownRow, getScrollElement: () => scroller.current, estimateSize: () => ROW_HEIGHT, overscan: 12, scrollPaddingStart: 32, scrollPaddingEnd: 94 });
+  const [editing, startWith] = useState<string | null>(null);
+  // What is being typed, by reference: a key must not draw the grid anew.
+  const typed = useRef('');
+  const onType = useCallback((text: string) => {
+    typed.current = text;
+  }, []);
+  const setEditing = (text: string | null) => {
+    typed.current = text ?? '';
+    startWith(text);
+  };
+  const virtual = useVirtualizer({ count: sheet.ownRow, getScrollElement: () => scroller.current, estimateSize: () => ROW_HEIGHT, overscan: 8, scrollPaddingStart: 32, scrollPaddingEnd: BESIDE_ROWS - 32 });
   // Set when a cell is left by a key: the focus goes back to the grid, not to nowhere.
   const isLeftByKey = useRef(false);
-  const { onKeyDown, onPaste, onCopy, commit } = useGridKeys({ ...props, editing, setEditing, isLeftByKey });
+  const { onKeyDown, onPaste, onCopy, commit, startEditing } = useGridKeys({ ...props, isEditing: editing !== null, typed, setEditing, isLeftByKey });
+  // The newest commit behind a function that never changes: cells keep it and are not drawn anew for it.
+  const newestCommit = useRef(commit);
+  newestCommit.current = commit;
+  const onLeave = useCallback(() => newestCommit.current({ rows: 0, columns: 0 }), []);
   const isWide = sheet.grain !== 'quarter';
   const template = isWide ? `150px repeat(${sheet.columns.length}, ${sheet.grain === 'days' ? 62 : 84}px)` : 'minmax(140px,1.2fr) repeat(4, minmax(74px,0.8fr)) minmax(74px,0.8fr) 92px minmax(70px,0.7fr)';
   const block = toBlockOf(selection);
   const largest = Math.max(1, ...sheet.rows.slice(0, sheet.ownRow).flatMap((row, index) => (row.depth === 1 ? [totalOf(sheet, index).value ?? 0] : [])));
 
   useEffect(() => {
-    if (selection.row < sheet.ownRow) virtual.scrollToIndex(selection.row);
+    const { scrollOffset, scrollRect } = virtual;
+    const top = selection.row * ROW_HEIGHT;
+    // Asking for what is in sight already would lay the page out once more for nothing.
+    const isInSight = top >= (scrollOffset ?? 0) && top + ROW_HEIGHT <= (scrollOffset ?? 0) + (scrollRect?.height ?? 0) - BESIDE_ROWS;
+    if (selection.row < sheet.ownRow && !isInSight) virtual.scrollToIndex(selection.row);
   }, [selection.row, sheet.ownRow, virtual]);
   useEffect(() => {
     // Focus follows the selection only where the grid already has it.
@@ -40,45 +56,27 @@ export function PlanGrid(props: PlanGridProps) {
     scroller.current?.querySelector<HTMLElement>('[data-selected="true"]')?.focus();
   }, [selection, editing]);
 
-  const renderRow = (rowIndex: number, style: React.CSSProperties, name: string) => {
-    const row = sheet.rows[rowIndex]!;
-    const total = totalOf(sheet, rowIndex);
-    const growth = total.value === null || total.lastYear === null ? null : changeOf(total.value, total.lastYear);
-    const isGroup = row.unit.kind !== 'salesperson';
+  const renderRow = (rowIndex: number, top: number | null, name: string) => {
+    const isInBlockRow = rowIndex >= block.top && rowIndex <= block.bottom;
+    const isSelectedRow = selection.row === rowIndex;
     return (
-      <div key={row.unit.code} role="row" aria-rowindex={rowIndex + 2} className="grid border-b border-line/80" style={{ ...style, height: ROW_HEIGHT, gridTemplateColumns: template }}>
-        <div role="rowheader" className={classNames('sticky left-0 z-10 flex items-center truncate border-r border-line bg-sheet', isGroup && 'font-semibold')} style={{ paddingLeft: rowIndex === sheet.ownRow ? 10 : 10 + (row.depth - 1) * 14 }} title={name}><span className="truncate">{name}</span></div>
-        {sheet.columns.map((column, columnIndex) => {
-          const isSelected = selection.row === rowIndex && selection.column === columnIndex;
-          return (
-            <GridCell
-              key={column.period.id}
-              cell={cellAt(sheet, rowIndex, columnIndex)}
-              isOwnRow={rowIndex === sheet.ownRow && sheet.ownRow > 0}
-              column={column}
-              figure={figure}
-              label={`${name}, ${column.fullName}`}
-              isSelected={isSelected}
-              isInBlock={isInBlock(block, rowIndex, columnIndex)}
-              isMarked={column.period.id === period}
-              editing={isSelected ? editing : null}
-              onEdit={setEditing}
-              onCommit={commit}
-              onPress={(isExtending) => onSelect(isExtending ? { ...selection, row: rowIndex, column: columnIndex } : single(rowIndex, columnIndex))}
-              onDrag={() => onSelect({ ...selection, row: rowIndex, column: columnIndex })}
-            />
-          );
-        })}
-        {!isWide && (
-          <>
-            <div role="gridcell" className="flex items-center justify-end px-2 text-soft">{total.lastYear === null ? '' : formatColumn(total.lastYear, figure)}</div>
-            <div role="gridcell" className="flex items-center justify-end px-2">{growth === null ? '' : growth.share === null ? (growth.isNew ? 'new' : '–') : showChange(growth.share)}</div>
-            <div role="gridcell" aria-label={total.value === null || rowIndex === sheet.ownRow ? undefined : `share of the largest: ${Math.round((total.value / largest) * 100)}%`} className="flex items-center px-2">
-              {total.value !== null && rowIndex !== sheet.ownRow && <span aria-hidden className={classNames('block h-[9px]', isGroup ? 'bg-now/55' : 'bg-now')} style={{ width: `${Math.min(100, (total.value / largest) * 100)}%` }} />}
-            </div>
-          </>
-        )}
-      </div>
+      <PlanRow
+        key={sheet.rows[rowIndex]!.unit.code}
+        sheet={sheet}
+        rowIndex={rowIndex}
+        name={name}
+        top={top}
+        template={template}
+        stamp={bench.stampOf(sheet.rows[rowIndex]!.unit.id)}
+        largest={largest}
+        period={period}
+        selectedColumn={isSelectedRow ? selection.column : null}
+        blockFrom={isInBlockRow ? block.left : 0}
+        blockTo={isInBlockRow ? block.right : -1}
+        editing={isSelectedRow ? editing : null}
+        onType={onType}
+        onLeave={onLeave}
+      />
     );
   };
 
@@ -92,6 +90,19 @@ export function PlanGrid(props: PlanGridProps) {
       onKeyDown={onKeyDown}
       onPaste={onPaste}
       onCopy={onCopy}
+      onPointerDown={(event) => {
+        const at = findAt(event.target);
+        if (!at || editing !== null) return;
+        at.element.focus();
+        onSelect(event.shiftKey ? { ...selection, row: at.row, column: at.column } : single(at.row, at.column));
+      }}
+      onPointerOver={(event) => {
+        const at = event.buttons === 1 && editing === null ? findAt(event.target) : null;
+        if (at) onSelect({ ...selection, row: at.row, column: at.column });
+      }}
+      onDoubleClick={(event) => {
+        if (findAt(event.target)) startEditing();
+      }}
       className="relative min-h-0 overflow-auto rounded-sheet border border-line bg-sheet text-[12.5px] [scrollbar-width:thin]"
     >
       <div className={isWide ? 'w-max' : ''}>
@@ -101,16 +112,24 @@ export function PlanGrid(props: PlanGridProps) {
           {!isWide && ['Last year', 'Growth asked', 'Share'].map((name) => <div key={name} role="columnheader" className={classNames('flex items-center px-2', name !== 'Share' && 'justify-end')}>{name}</div>)}
         </div>
         <div role="rowgroup" className="relative" style={{ height: virtual.getTotalSize() }}>
-          {virtual.getVirtualItems().map(({ index, start }) => renderRow(index, { position: 'absolute', top: start, left: 0, right: 0 }, sheet.rows[index]!.unit.name))}
+          {virtual.getVirtualItems().map(({ index, start }) => renderRow(index, start, sheet.rows[index]!.unit.name))}
         </div>
         <div role="rowgroup" className="sticky bottom-0 z-20 border-t-2 border-strong bg-sheet">
           {sheet.ownRow > 0 && <SumRow name="Handed out" sheet={sheet} template={template} show={(cell) => (cell.handedOut === null ? '–' : formatColumn(cell.handedOut, figure))} />}
-          {renderRow(sheet.ownRow, {}, sheet.ownRow > 0 ? OWN_TARGET[bench.unit.kind] : bench.unit.name)}
+          {renderRow(sheet.ownRow, null, sheet.ownRow > 0 ? OWN_TARGET[bench.unit.kind] : bench.unit.name)}
           {sheet.ownRow > 0 && <SumRow name="Not handed out" isRest sheet={sheet} template={template} show={(cell) => (cell.notHandedOut === null ? '–' : formatColumn(cell.notHandedOut, figure))} />}
         </div>
       </div>
     </div>
   );
+}
+
+/** The cell under a pointer. */
+function findAt(target: EventTarget): { element: HTMLElement; row: number; column: number } | null {
+  const element = (target as HTMLElement).closest<HTMLElement>('[data-at]');
+  if (!element) return null;
+  const [row, column] = element.dataset['at']!.split(':').map(Number);
+  return { element, row: row!, column: column! };
 }
 
 interface SumRowProps {

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useCallback, useDeferredValue, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { FailureNote } from '../app/FailureNote';
 import { ImportDialog } from '../app/files/ImportDialog';
@@ -6,9 +6,10 @@ import { usePlace } from '../app/place';
 import { Button } from '../ui/Button';
 import { classNames } from '../ui/classNames';
 import { Loading } from '../ui/Loading';
-import { AddsUp } from './AddsUp';
+import { Acknowledge } from './Acknowledge';
+import { AcknowledgedDialog } from './AcknowledgedDialog';
 import { useListPlansQuery } from './api';
-import { CellPanel } from './CellPanel';
+import { BesideGrid } from './BesideGrid';
 import { FillDialog } from './fill/FillDialog';
 import { DemandDialog } from './DemandDialog';
 import type { PlanDialog } from './dialogs';
@@ -19,9 +20,7 @@ import { NewDraftDialog } from './plans/NewDraftDialog';
 import { PublishDialog } from './plans/PublishDialog';
 import { ReviseDialog } from './plans/ReviseDialog';
 import { single, type Selection } from './selection';
-import { buildSheet } from './sheet';
-import { StretchPanel } from './StretchPanel';
-import { UnusualNote } from './UnusualNote';
+import { buildSheet, type Sheet } from './sheet';
 import { useTargetSaves } from './useTargetSaves';
 import { useWorkbench } from './useWorkbench';
 
@@ -31,14 +30,23 @@ export function PlanPage() {
   const year = /^FY\d{4}/.exec(period)?.[0] ?? '';
   const [search, setSearch] = useSearchParams();
   const planParam = search.get('plan');
-  const place = { unit, year, measure, ...(planParam ? { plan: Number(planParam) } : {}) };
-  const { bench, redraw, error, isFetching, refetch } = useWorkbench(unit && year ? place : null);
+  const place = useMemo(() => ({ unit, year, measure, ...(planParam ? { plan: Number(planParam) } : {}) }), [unit, year, measure, planParam]);
+  const { bench, revision: stamp, redraw, error, isFetching, refetch } = useWorkbench(unit && year ? place : null);
   const { data: plans = [] } = useListPlansQuery({ year }, { skip: !year });
   const [selection, setSelection] = useState<Selection>(single(0, 0));
   const [dialog, setDialog] = useState<PlanDialog | null>(null);
   const [revision, setRevision] = useState<{ plan: number; reason: string } | null>(null);
   const reason = revision && revision.plan === bench?.sheet.plan?.id ? revision.reason : undefined;
   const saves = useTargetSaves(bench, redraw, reason);
+  const wantsDays = search.get('by') === 'days';
+  const sheet = useMemo(() => (bench ? buildSheet(bench, period, wantsDays) : null), [bench, period, wantsDays]);
+  const isFree = bench?.sheet.plan?.status !== 'published' || reason !== undefined;
+  const onEnter = useCallback(() => {
+    if (!isFree) setDialog({ kind: 'revise' });
+    return isFree;
+  }, [isFree]);
+  // What stands beside the grid may come a moment after the grid itself.
+  const later = useDeferredValue(useMemo(() => ({ selection, revision: stamp }), [selection, stamp]));
   const setParams = (over: Record<string, string | null>) => setSearch((old) => {
     const next = new URLSearchParams(old);
     for (const [name, value] of Object.entries(over)) value === null ? next.delete(name) : next.set(name, value);
@@ -48,17 +56,11 @@ export function PlanPage() {
   // A draft of another year, or one that is no more: the published plan is always there.
   if (error && planParam) return <div className="p-5"><FailureNote failure={error} /><Button className="mt-3" onClick={() => setParams({ plan: null })}>Open the published plan</Button></div>;
   if (error) return <div className="p-5"><FailureNote failure={error} onRetry={() => void refetch()} /></div>;
-  if (!bench) return <Loading what="targets" />;
+  if (!bench || !sheet) return <Loading what="targets" />;
 
-  const sheet = buildSheet(bench, period, search.get('by') === 'days');
   const isOther = isFetching && (bench.unit.code !== unit || bench.measure !== measure || `FY${bench.sheet.year}` !== year);
-  const chosen: Selection = selection.row < sheet.rows.length && selection.column < sheet.columns.length && selection.anchorRow < sheet.rows.length && selection.anchorColumn < sheet.columns.length ? selection : single(0, 0);
+  const chosen = fitSelection(selection, sheet);
   const { plan } = bench.sheet;
-  const onEnter = () => {
-    if (plan?.status !== 'published' || reason !== undefined) return true;
-    setDialog({ kind: 'revise' });
-    return false;
-  };
   const close = () => setDialog(null);
   const openPlan = (id: number | null) => {
     close();
@@ -68,14 +70,10 @@ export function PlanPage() {
   return (
     <div className={classNames('flex h-full min-h-[560px] flex-col gap-2.5 px-[18px] pt-3.5 pb-4', isOther && 'opacity-40')} aria-busy={isOther}>
       <PlanToolbar sheet={sheet} plans={plans} saves={saves} reason={reason} onOpen={openPlan} onDialog={setDialog} onDone={() => setRevision(null)} onParams={setParams} onPeriod={(id) => go({ period: id })} isMonth={bench.calendar.parse(period)?.kind === 'month'} />
+      <Acknowledge year={year} />
       <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_270px] gap-3.5">
         <PlanGrid sheet={sheet} period={period} selection={chosen} onSelect={setSelection} saves={saves} onEnter={onEnter} />
-        <div className="flex min-h-0 flex-col gap-5 overflow-y-auto rounded-sheet border border-line bg-sheet px-3.5 py-3.5 [scrollbar-width:thin]" tabIndex={0} role="region" aria-label="Beside the grid">
-          <UnusualNote sheet={sheet} selection={chosen} />
-          <AddsUp sheet={sheet} saves={saves} onSelect={setSelection} onEnter={onEnter} />
-          <StretchPanel sheet={sheet} selection={chosen} place={place} />
-          <CellPanel sheet={sheet} selection={chosen} saves={saves} onEnter={onEnter} />
-        </div>
+        <BesideGrid sheet={sheet} selection={fitSelection(later.selection, sheet)} revision={later.revision} saves={saves} onSelect={setSelection} onEnter={onEnter} place={place} />
       </div>
       {search.get('import') === 'targets' && <ImportDialog kind="targets" plan={plan?.status === 'draft' ? plan : null} onClose={() => setParams({ import: null })} onImported={(report) => { if (report.plans?.[0]) setParams({ import: null, plan: String(report.plans[0].id) }); }} />}
       {dialog?.kind === 'fill' && <FillDialog sheet={sheet} selection={chosen} plans={plans} way={dialog.way} saves={saves} onClose={close} />}
@@ -83,7 +81,14 @@ export function PlanPage() {
       {dialog?.kind === 'publish' && plan && <PublishDialog plan={plan} periods={buildSheet(bench, year, false).columns.filter((column) => !column.isSum).map((column) => ({ id: column.period.id, name: column.fullName }))} onPublished={() => openPlan(null)} onClose={close} />}
       {dialog?.kind === 'compare' && plan && <CompareDialog plan={plan} plans={plans} onClose={close} />}
       {dialog?.kind === 'revise' && plan && <ReviseDialog onReason={(text) => { setRevision({ plan: plan.id, reason: text }); close(); }} onClose={close} />}
+      {dialog?.kind === 'acknowledged' && <AcknowledgedDialog place={place} onClose={close} />}
       {dialog?.kind === 'demand' && <DemandDialog sheet={sheet} place={place} onGo={(code) => { close(); go({ unit: code }); }} onClose={close} />}
     </div>
   );
+}
+
+/** A selection made in another sheet may lie outside this one. */
+function fitSelection(selection: Selection, { rows, columns }: Sheet): Selection {
+  const fits = Math.max(selection.row, selection.anchorRow) < rows.length && Math.max(selection.column, selection.anchorColumn) < columns.length;
+  return fits ? selection : single(0, 0);
 }

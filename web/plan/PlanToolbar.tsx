@@ -72,6 +72,7 @@ export function PlanToolbar({ sheet, plans, saves, reason, onOpen, onDialog, onD
               {mayWrite && <DropdownMenu.Item className={item} disabled={!canFill} onSelect={() => onDialog({ kind: 'fill', way: 'copy' })}>From another plan…</DropdownMenu.Item>}
               {mayWrite && <DropdownMenu.Separator className="my-1 h-px bg-line" />}
               <DropdownMenu.Item className={item} onSelect={() => onDialog({ kind: 'demand' })}>Most and least demanding…</DropdownMenu.Item>
+              {mayWrite && <DropdownMenu.Item className={item} onSelect={() => onDialog({ kind: 'acknowledged' })}>Who has acknowledged…</DropdownMenu.Item>}
               {mayWrite && plan && plans.length > 1 && <DropdownMenu.Item className={item} onSelect={() => onDialog({ kind: 'compare' })}>Compare with another plan…</DropdownMenu.Item>}
               <DropdownMenu.Separator className="my-1 h-px bg-line" />
               <DropdownMenu.Item className={item} asChild><a href={`/api/v1/files/targets${isDraft ? `?plan=${plan.id}` : ''}`} download className="block">Export targets.csv</a></DropdownMenu.Item>

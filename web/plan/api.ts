@@ -22,6 +22,12 @@ const planApi = api.injectEndpoints({
     saveTargets: build.mutation<TargetsSaved, TargetChanges>({
       query: (body) => ({ route: routes.saveTargets, body }), invalidatesTags: (result, _error, { plan }) => (!result ? [] : plan === undefined ? ['Targets', 'Figures'] : ['Targets']),
     }),
+    listAcknowledgements: build.query<AnswerOf<typeof routes.listAcknowledgements>, QueryOf<typeof routes.listAcknowledgements>>({
+      query: (query) => ({ route: routes.listAcknowledgements, query }), providesTags: ['Targets', 'Plans'],
+    }),
+    acknowledgeTargets: build.mutation<AnswerOf<typeof routes.acknowledgeTargets>, BodyOf<typeof routes.acknowledgeTargets>>({
+      query: (body) => ({ route: routes.acknowledgeTargets, body }), invalidatesTags: ['Targets'],
+    }),
     listPlans: build.query<AnswerOf<typeof plans.listPlans>, QueryOf<typeof plans.listPlans>>({ query: (query) => ({ route: plans.listPlans, query }), providesTags: ['Plans'] }),
     createPlan: build.mutation<AnswerOf<typeof plans.createPlan>, BodyOf<typeof plans.createPlan>>({
       query: (body) => ({ route: plans.createPlan, body }), invalidatesTags: ['Plans'],
@@ -38,5 +44,5 @@ const planApi = api.injectEndpoints({
 
 export const {
   useGetTargetSheetQuery, useGetSheetChangesQuery, useGetTargetHistoryQuery, useGetPastResultsQuery, useSaveTargetsMutation,
-  useListPlansQuery, useCreatePlanMutation, useDiscardPlanMutation, usePublishPlanMutation, useGetPlanDifferenceQuery,
+  useListAcknowledgementsQuery, useAcknowledgeTargetsMutation, useListPlansQuery, useCreatePlanMutation, useDiscardPlanMutation, usePublishPlanMutation, useGetPlanDifferenceQuery,
 } = planApi;

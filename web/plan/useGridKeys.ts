@@ -11,7 +11,9 @@ import { cellsOf, moveSelection, single, toBlockOf } from './selection';
 import { cellAt, ownValue, whyLocked } from './sheet';
 
 interface GridKeys extends PlanGridProps {
-  editing: string | null;
+  isEditing: boolean;
+  /** What has been typed so far. */
+  typed: RefObject<string>;
   setEditing(text: string | null): void;
   isLeftByKey: RefObject<boolean>;
 }
@@ -37,7 +39,7 @@ function readPercent(text: string): number | null {
 }
 
 /** The keyboard and clipboard of the grid, as in a spreadsheet. Whatever is entered is checked whole before anything is saved. */
-export function useGridKeys({ sheet, selection, onSelect, saves, onEnter, editing, setEditing, isLeftByKey }: GridKeys) {
+export function useGridKeys({ sheet, selection, onSelect, saves, onEnter, isEditing, typed, setEditing, isLeftByKey }: GridKeys) {
   const say = useSay();
   const isCommitting = useRef(false);
   const { bench } = sheet;
@@ -79,8 +81,9 @@ export function useGridKeys({ sheet, selection, onSelect, saves, onEnter, editin
 
   /** `isWhole`: what was typed goes into every cell of the selection. */
   const commit = (move: { rows: number; columns: number }, isWhole = false) => {
-    if (editing === null || isCommitting.current) return;
+    if (!isEditing || isCommitting.current) return;
     isCommitting.current = true;
+    const editing = typed.current;
     const cell = cellAt(sheet, selection.row, selection.column);
     const shown = cell.value === null ? '' : formatColumn(cell.value, figure);
     const percent = readPercent(editing);
@@ -116,15 +119,17 @@ export function useGridKeys({ sheet, selection, onSelect, saves, onEnter, editin
     event.preventDefault();
   };
 
+  const startEdit = (text: string) => {
+    const locked = whyLocked(sheet, selection.row, selection.column);
+    if (locked) fault(locked);
+    else if (onEnter()) setEditing(text);
+  };
+  const startEditing = () => startEdit(decimalAt(selection.row, selection.column));
+
   const onKeyDown = (event: KeyboardEvent) => {
-    if (editing !== null) return onEditKey(event);
+    if (isEditing) return onEditKey(event);
     const isControl = event.ctrlKey || event.metaKey;
     const arrow = ARROWS[event.key];
-    const startEdit = (text: string) => {
-      const locked = whyLocked(sheet, selection.row, selection.column);
-      if (locked) fault(locked);
-      else if (onEnter()) setEditing(text);
-    };
     if (isControl && event.key.toLowerCase() === 'z') void (event.shiftKey ? saves.redo() : saves.undo());
     else if (isControl && event.key.toLowerCase() === 'y') void saves.redo();
     else if (isControl && event.key.toLowerCase() === 'd') fill('down');
@@ -132,7 +137,7 @@ export function useGridKeys({ sheet, selection, onSelect, saves, onEnter, editin
     else if (isControl && event.key.toLowerCase() === 'a') onSelect({ row: size.rows - 1, column: size.columns - 1, anchorRow: 0, anchorColumn: 0 });
     else if (isControl || event.altKey) return;
     else if (arrow) onSelect(moveSelection(selection, arrow, size, event.shiftKey));
-    else if (event.key === 'Enter' || event.key === 'F2') startEdit(decimalAt(selection.row, selection.column));
+    else if (event.key === 'Enter' || event.key === 'F2') startEditing();
     else if (event.key === 'Delete' || event.key === 'Backspace') enter([...cellsOf(toBlockOf(selection))].filter(({ row, column }) => cellAt(sheet, row, column).origin === 'set').map((cell) => ({ ...cell, text: '' })));
     else if (event.key.length === 1 && /[\d.,+\-€$£]/.test(event.key)) startEdit(event.key);
     else return;
@@ -140,7 +145,7 @@ export function useGridKeys({ sheet, selection, onSelect, saves, onEnter, editin
   };
 
   const onPaste = (event: ClipboardEvent) => {
-    if (editing !== null) return;
+    if (isEditing) return;
     event.preventDefault();
     const block = parseBlock(event.clipboardData.getData('text/plain'));
     const { top, left, bottom, right } = toBlockOf(selection);
@@ -155,12 +160,12 @@ export function useGridKeys({ sheet, selection, onSelect, saves, onEnter, editin
   };
 
   const onCopy = (event: ClipboardEvent) => {
-    if (editing !== null) return;
+    if (isEditing) return;
     event.preventDefault();
     const { top, left, bottom, right } = toBlockOf(selection);
     const rows = Array.from({ length: bottom - top + 1 }, (_, i) => Array.from({ length: right - left + 1 }, (_, j) => decimalAt(top + i, left + j)));
     event.clipboardData.setData('text/plain', toBlock(rows));
   };
 
-  return { onKeyDown, onPaste, onCopy, commit };
+  return { onKeyDown, onPaste, onCopy, commit, startEditing };
 }

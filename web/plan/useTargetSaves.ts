@@ -1,4 +1,4 @@
-import { useCallback, useRef, type RefObject } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState, type RefObject } from 'react';
 import type { TargetChange } from '#contract/schemas/target';
 import type { Failure } from '../app/api';
 import { useSay } from '../ui/Toasts';
@@ -13,6 +13,10 @@ interface Clash {
   version: number;
 }
 
+const NO_STATE = {};
+/** Longer than this and the page says that it is saving. */
+const SLOW_MS = 300;
+
 /** What was done in one go, and with what it is sent again when it is undone. */
 interface Step {
   changes: TargetChange[];
@@ -26,7 +30,11 @@ interface Step {
  * A clash is shown with both values and overwrites nothing.
  */
 export function useTargetSaves(bench: Workbench | null, redraw: () => void, reason: string | undefined) {
-  const [save, { isLoading }] = useSaveTargetsMutation();
+  // Not told of the request's states: each would draw the page anew.
+  const [save] = useSaveTargetsMutation({ selectFromResult: () => NO_STATE });
+  const [isSaving, setSaving] = useState(false);
+  /** Steps that the server has not answered yet. */
+  const waiting = useRef(0);
   const undos = useRef<Step[]>([]);
   const redos = useRef<Step[]>([]);
   const queue = useRef<Promise<unknown>>(Promise.resolve());
@@ -36,9 +44,19 @@ export function useTargetSaves(bench: Workbench | null, redraw: () => void, reas
 
   /** One after the other, so that each rests on what the one before left: also undo and redo, pressed quickly. */
   const enqueue = useCallback((run: () => Promise<boolean>): Promise<boolean> => {
-    const done = queue.current.then(run, run);
+    waiting.current++;
+    const done = queue.current.then(run, run).finally(() => waiting.current--);
     queue.current = done;
     return done;
+  }, []);
+
+  useEffect(() => {
+    // Leaving while something is still on its way would lose it: the browser asks first.
+    const ask = (event: BeforeUnloadEvent) => {
+      if (waiting.current > 0) event.preventDefault();
+    };
+    window.addEventListener('beforeunload', ask);
+    return () => window.removeEventListener('beforeunload', ask);
   }, []);
 
   const show = useCallback((step: Step) => {
@@ -49,7 +67,12 @@ export function useTargetSaves(bench: Workbench | null, redraw: () => void, reas
 
   /** Sends a step that is shown already; what undoes it goes onto the stack. */
   const send = useCallback(async (step: Step, at: Workbench | null, onto: Step[], name: string): Promise<boolean> => {
+    // What was typed is shown first, then sent.
+    await new Promise((resolve) => setTimeout(resolve));
+    const slow = setTimeout(() => setSaving(true), SLOW_MS);
     const result = await save(step);
+    clearTimeout(slow);
+    setSaving(false);
     at?.settle(step.changes, result.error ? null : result.data.undo.map((each) => each.version!));
     if (result.error) sayWhy(result.error as Failure, step, onto, name);
     else onto.push({ ...step, changes: result.data.undo });
@@ -91,12 +114,8 @@ export function useTargetSaves(bench: Workbench | null, redraw: () => void, reas
     return isDone;
   }), [enqueue, send, show]);
 
-  return {
-    isSaving: isLoading,
-    set,
-    undo: useCallback(() => step(undos, redos, 'Undo'), [step]),
-    redo: useCallback(() => step(redos, undos, 'Redo'), [step]),
-    canUndo: undos.current.length > 0,
-    canRedo: redos.current.length > 0,
-  };
+  const undo = useCallback(() => step(undos, redos, 'Undo'), [step]);
+  const redo = useCallback(() => step(redos, undos, 'Redo'), [step]);
+  const [canUndo, canRedo] = [undos.current.length > 0, redos.current.length > 0];
+  return useMemo(() => ({ isSaving, set, undo, redo, canUndo, canRedo }), [isSaving, set, undo, redo, canUndo, canRedo]);
 }

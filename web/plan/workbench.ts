@@ -49,6 +49,9 @@ export class Workbench {
   /** Own changes to a cell that the server has not answered yet. */
   private pending = new Map<string, number>();
   private lastYear = new Map<number, readonly number[]>();
+  private cells = new Map<number, Map<string, SheetCell>>();
+  private cellsVersion = 0;
+  private periodFacts = new Map<string, { isClosed: boolean; months: number[] | null }>();
   private monthIds: string[];
   private workingDaysOf: (unitId: number) => { weekdays: readonly number[]; closed: ReadonlySet<number> };
 
@@ -95,25 +98,72 @@ export class Workbench {
     return rows;
   }
 
+  /** The cell as it is now; the same object until something it rests on changes. */
   cellAt(unitId: number, period: Period): SheetCell {
+    const cells = this.cellsOf(unitId);
+    let cell = cells.get(period.id);
+    if (!cell) cells.set(period.id, (cell = this.buildCell(unitId, period)));
+    return cell;
+  }
+
+  /** A value that is another one whenever a cell of the unit may have changed. */
+  stampOf(unitId: number): object {
+    return this.cellsOf(unitId);
+  }
+
+  private cellsOf(unitId: number): Map<string, SheetCell> {
+    this.forgetChanged();
+    let cells = this.cells.get(unitId);
+    if (!cells) this.cells.set(unitId, (cells = new Map()));
+    return cells;
+  }
+
+  private buildCell(unitId: number, period: Period): SheetCell {
+    const { isClosed, months } = this.factsOf(period);
+    const values = this.lastYear.get(unitId);
     return {
       ...buildCell(this.lookup, unitId, period, this.measure),
       active: this.tree.isActiveDuring(unitId, period),
-      isClosed: this.isClosed(period),
-      lastYear: this.lastYearOf(unitId, period),
+      isClosed,
+      lastYear: months && months.reduce((sum, month) => sum + (values?.[month] ?? 0), 0),
     };
   }
 
-  private isClosed(period: Period): boolean {
-    const months = period.kind === 'day' ? [this.calendar.periodOf('month', period.from)] : this.calendar.monthsIn(period);
-    return months.length > 0 && months.every((month) => this.sheet.closedMonths.includes(month.id));
+  /** A changed target concerns its unit and everyone above; all other cells stay. */
+  private forgetChanged(): void {
+    if (this.cellsVersion === this.book.version) return;
+    const changed = this.book.changedSince(this.cellsVersion);
+    this.cellsVersion = this.book.version;
+    if (changed === null) return this.cells.clear();
+    const forget = (unitId: number) => {
+      this.cells.delete(unitId);
+      for (const { parentId } of this.tree.membershipsOf(unitId)) if (parentId !== null) forget(parentId);
+    };
+    changed.forEach(forget);
   }
 
-  /** Null for days: last year is known by months here. */
-  private lastYearOf(unitId: number, period: Period): number | null {
-    if (period.kind === 'day') return null;
-    const values = this.lastYear.get(unitId);
-    return this.calendar.monthsIn(period).reduce((sum, month) => sum + (values?.[this.monthIds.indexOf(month.id)] ?? 0), 0);
+  /** What is the same for every unit: whether the period is closed, and which months of the year it is made of (null for a day). */
+  private factsOf(period: Period): { isClosed: boolean; months: number[] | null } {
+    let facts = this.periodFacts.get(period.id);
+    if (!facts) {
+      const months = period.kind === 'day' ? [this.calendar.periodOf('month', period.from)] : this.calendar.monthsIn(period);
+      this.periodFacts.set(period.id, (facts = {
+        isClosed: months.length > 0 && months.every((month) => this.sheet.closedMonths.includes(month.id)),
+        months: period.kind === 'day' ? null : months.map((month) => this.monthIds.indexOf(month.id)),
+      }));
+    }
+    return facts;
+  }
+
+  /** Which targets are missing for the sum of those below a unit, by unit. */
+  missingBelow(unitId: number, period: Period): Map<number, Period[]> {
+    const missing = new Map<number, Period[]>();
+    for (const each of this.lookup.findHandedOut(unitId, period, this.measure)?.missing ?? []) {
+      const periods = missing.get(each.unitId) ?? [];
+      periods.push(this.calendar.parse(each.periodId)!);
+      missing.set(each.unitId, periods);
+    }
+    return missing;
   }
 
   /** What is said where the result to start from is older than last year's: "December 2027: from December 2025"; null where none is. */
@@ -142,7 +192,7 @@ export class Workbench {
   toFillSource(otherOf?: FillSource['otherOf']): FillSource {
     return {
       targetOf: (unitId, period) => this.lookup.find(unitId, period, this.measure).value,
-      lastYearOf: (unitId, period) => this.lastYearOf(unitId, period) ?? 0,
+      lastYearOf: (unitId, period) => this.cellAt(unitId, period).lastYear ?? 0,
       workingDaysIn: (unitId, period) => activeWorkingDays(period, this.tree.membershipsOf(unitId), this.workingDaysOf(unitId)),
       isActive: (unitId, period) => this.tree.isActiveDuring(unitId, period),
       ...(otherOf ? { otherOf } : {}),

@@ -45,30 +45,42 @@ export function shareWithin(total: number, lines: readonly ShareLine[], unit = 1
   shareOpen(rest, open);
   return { ok: true, parts };
 
-  /** Every round freezes at least one line, so it ends. */
+  /** Every round freezes at least one line, so it ends. Proportions alone find nearly all that is bounded; rounding comes last. */
   function shareOpen(amount: number, free: number[]): void {
     for (let [left, among] = [amount, free]; among.length > 0;) {
       const weights = among.map((index) => lines[index]!.weight);
-      const shares = shareOut(left, weights.some((weight) => weight > 0) ? weights : weights.map(() => 1), unit);
-      let lacking = 0;
-      let exceeding = 0;
-      among.forEach((index, i) => {
-        lacking += Math.max(0, leastOf(index) - shares[i]!);
-        exceeding += Math.max(0, shares[i]! - mostOf(index));
-      });
-      if (lacking === 0 && exceeding === 0) {
-        among.forEach((index, i) => (parts[index] = shares[i]!));
-        return;
+      const sum = weights.reduce((total, weight) => total + weight, 0);
+      if (sum === 0) weights.fill(1);
+      const scale = left / (sum || weights.length);
+      let frozen = freeze(among, weights.map((weight) => weight * scale));
+      if (frozen.length === 0) {
+        const shares = shareOut(left, weights, unit);
+        frozen = freeze(among, shares);
+        if (frozen.length === 0) {
+          among.forEach((index, i) => (parts[index] = shares[i]!));
+          return;
+        }
       }
-      const next: number[] = [];
-      among.forEach((index, i) => {
-        const bound = lacking >= exceeding && shares[i]! < leastOf(index) ? leastOf(index)
-          : exceeding >= lacking && shares[i]! > mostOf(index) ? mostOf(index) : null;
-        if (bound === null) return next.push(index);
-        parts[index] = bound;
-        left -= bound;
-      });
-      among = next;
+      for (const index of frozen) left -= parts[index]!;
+      const gone = new Set(frozen);
+      among = among.filter((index) => !gone.has(index));
     }
+  }
+
+  /** Sets the lines that violate a bound more, all together, than the others violate theirs; returns them. */
+  function freeze(among: readonly number[], shares: readonly number[]): number[] {
+    let lacking = 0;
+    let exceeding = 0;
+    among.forEach((index, i) => {
+      lacking += Math.max(0, leastOf(index) - shares[i]!);
+      exceeding += Math.max(0, shares[i]! - mostOf(index));
+    });
+    if (lacking === 0 && exceeding === 0) return [];
+    return among.filter((index, i) => {
+      const bound = lacking >= exceeding && shares[i]! < leastOf(index) ? leastOf(index)
+        : exceeding >= lacking && shares[i]! > mostOf(index) ? mostOf(index) : null;
+      if (bound !== null) parts[index] = bound;
+      return bound !== null;
+    });
   }
 }

@@ -1,5 +1,5 @@
 import { sql } from 'drizzle-orm';
-import { check, index, integer, pgTable, primaryKey, text } from 'drizzle-orm/pg-core';
+import { check, index, integer, pgTable, primaryKey, serial, text } from 'drizzle-orm/pg-core';
 import type { MeasureCode } from '#core/measure/measure';
 import { appUser } from './access';
 import { moment, transactionId, whole } from './columns';
@@ -27,3 +27,13 @@ export const target = pgTable('target', {
   check('target_order', sql`${table.floor} <= ${table.target} and ${table.target} <= ${table.stretch}`),
   check('target_parts', sql`${table.target} is not null or (${table.floor} is null and ${table.stretch} is null)`),
 ]);
+
+/** A salesperson's word on their published targets of a year: seen, perhaps with a remark. Newer ones stand beside older ones. */
+export const acknowledgement = pgTable('acknowledgement', {
+  id: serial('id').primaryKey(),
+  unitId: integer('unit_id').notNull().references(() => unit.id),
+  yearLabel: integer('year_label').notNull(),
+  userId: integer('user_id').notNull().references(() => appUser.id),
+  remark: text('remark'),
+  at: moment('at').notNull().defaultNow(),
+}, (table) => [index('acknowledgement_unit').on(table.unitId, table.yearLabel)]);
