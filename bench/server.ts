@@ -24,7 +24,7 @@ export async function startServer(cluster: Cluster, name: string, unitsCsv: stri
   const address = await app.listen({ port: 0, host: '127.0.0.1' });
   const first = await fetch(`${address}/api/v1/first-run`, {
     method: 'POST', headers: { 'content-type': 'application/json' },
-    body: JSON.stringify({ company: 'Bench', currency: 'EUR', timeZone: 'UTC', calendar: { firstMonth: 4, yearLabel: 'ends' }, weekdays: [1, 2, 3, 4, 5], administrator: { name: 'B', email: EMAIL, password: PASSWORD }, branches: [], unitsCsv }),
+    body: JSON.stringify({ company: 'Bench', currency: 'EUR', timeZone: 'UTC', calendar: { kind: 'month', firstMonth: 4, yearLabel: 'ends' }, weekdays: [1, 2, 3, 4, 5], administrator: { name: 'B', email: EMAIL, password: PASSWORD }, branches: [], unitsCsv }),
   });
   const cookie = first.headers.get('set-cookie')!.split(';')[0]!;
   const { csrf } = await first.json() as { csrf: string };

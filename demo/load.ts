@@ -21,7 +21,7 @@ const COUNTRY = 'NL';
 export async function loadDemo(context: Context, today: Day): Promise<void> {
   const calendar = buildCalendar({ kind: 'month', firstMonth: 4, yearLabel: 'ends' });
   const yearStart = calendar.year(calendar.labelOf(today)).from;
-  await context.db.insert(company).values({ name: 'Harrow & Tide', currency: CURRENCY, timeZone: 'Europe/Amsterdam', firstMonth: 4, yearLabel: 'ends', weekdays: [1, 2, 3, 4, 5], isDemo: true });
+  await context.db.insert(company).values({ name: 'Harrow & Tide', currency: CURRENCY, timeZone: 'Europe/Amsterdam', calendar: calendar.rule, weekdays: [1, 2, 3, 4, 5], isDemo: true });
   const ids = await context.db.transaction((tx) => writeUnits(tx, buildUnits(yearStart), null));
   const passwordHash = await hashPassword(DEMO_PASSWORD);
   const users = await context.db.insert(appUser)

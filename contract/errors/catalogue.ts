@@ -21,6 +21,7 @@ export const ERRORS = {
   reasonNeeded: { status: 422, title: 'A published target is changed only with a reason', detail: 'Say why these targets change; the people concerned will read it.' },
   monthClosed: { status: 409, title: 'The month is closed', detail: '{name} is closed. An administrator can open it again by name, with a reason.' },
   notEnded: { status: 409, title: 'The month has not ended', detail: '{name} can be closed after its last day.' },
+  closedMonthsFirst: { status: 409, title: 'Months are closed', detail: '{count} months are closed and would have other days. Open them first, by name and with a reason.' },
   alreadySetUp: { status: 409, title: 'The company is already set up', detail: 'Sign in instead.' },
   notSetUp: { status: 409, title: 'The company is not set up yet', detail: 'Open the first-run page and create it.' },
   tooLarge: { status: 413, title: 'The file is too large', detail: 'At most {limit} are read at once. Divide the file.' },

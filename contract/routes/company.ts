@@ -1,4 +1,4 @@
-import { Company, FirstRunInput, FirstRunState } from '../schemas/company';
+import { CalendarChange, Company, FirstRunInput, FirstRunState } from '../schemas/company';
 import { Me } from '../schemas/access';
 import { UnitInput, UnitSummary } from '../schemas/unit';
 import { defineRoute } from './route';
@@ -12,6 +12,10 @@ export const createCompany = defineRoute({
 });
 export const getCompany = defineRoute({
   id: 'getCompany', method: 'GET', path: '/company', permission: 'read', summary: 'Company, calendar and business date', answer: Company,
+});
+export const changeCalendar = defineRoute({
+  id: 'changeCalendar', method: 'PUT', path: '/company/calendar', permission: 'administer', summary: 'Change the fiscal calendar, working weekdays and time zone', body: CalendarChange, answer: Company,
+  errors: ['invalidInput', 'closedMonthsFirst'],
 });
 export const createUnit = defineRoute({
   id: 'createUnit', method: 'POST', path: '/units', permission: 'plan', summary: 'Add a branch, team or salesperson', body: UnitInput, answer: UnitSummary, status: 201,

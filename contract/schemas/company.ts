@@ -1,10 +1,29 @@
 import { Type, type Static } from 'typebox';
 import { IsoDay, Nullable } from './common';
 
-export const CalendarInput = Type.Object({
-  firstMonth: Type.Integer({ minimum: 1, maximum: 12 }),
-  yearLabel: Type.Union([Type.Literal('ends'), Type.Literal('begins')]),
+const YearLabel = Type.Union([Type.Literal('ends'), Type.Literal('begins')]);
+
+/** The fiscal calendar: by month, or by week (52/53). A union told apart by `kind`. */
+export const CalendarInput = Type.Union([
+  Type.Object({ kind: Type.Literal('month'), firstMonth: Type.Integer({ minimum: 1, maximum: 12 }), yearLabel: YearLabel }, { additionalProperties: false }),
+  Type.Object({
+    kind: Type.Literal('week'),
+    pattern: Type.Union([Type.Literal('4-4-5'), Type.Literal('4-5-4'), Type.Literal('5-4-4')]),
+    endMonth: Type.Integer({ minimum: 1, maximum: 12 }),
+    endWeekday: Type.Integer({ minimum: 1, maximum: 7 }),
+    endsOn: Type.Union([Type.Literal('nearest'), Type.Literal('last')]),
+    yearLabel: YearLabel,
+  }, { additionalProperties: false }),
+]);
+
+/** A change of the calendar, with its reason. */
+export const CalendarChange = Type.Object({
+  calendar: CalendarInput,
+  weekdays: Type.Array(Type.Integer({ minimum: 1, maximum: 7 }), { minItems: 1, maxItems: 7, uniqueItems: true }),
+  timeZone: Type.String({ minLength: 1, maxLength: 60 }),
+  reason: Type.String({ minLength: 1, maxLength: 500, pattern: '\\S' }),
 }, { additionalProperties: false });
+export type CalendarChange = Static<typeof CalendarChange>;
 
 /** What every screen needs to know before it shows a figure. */
 export const Company = Type.Object({

@@ -1,3 +1,4 @@
+import { buildWeekYear, labelByWeek, type WeekRule, type YearParts } from './weekYear';
 import { addMonths, fromCivil, parseDay, toCivil, toIsoDay, weekdayOf, type Day, type DaySpan } from './day';
 
 export const PERIOD_KINDS = ['year', 'quarter', 'month', 'week', 'day', 'range'] as const;
@@ -16,8 +17,8 @@ export interface MonthRule {
   yearLabel: 'ends' | 'begins';
 }
 
-/** One entry a kind of calendar. The 52/53-week kind joins here with a builder of its own. */
-export type CalendarRule = MonthRule;
+/** One entry a kind of calendar. */
+export type CalendarRule = MonthRule | WeekRule;
 
 /** Everything that asks "which period" asks here; nothing else knows where a fiscal year starts. */
 export interface FiscalCalendar {
@@ -39,10 +40,10 @@ export function buildCalendar(rule: CalendarRule): FiscalCalendar {
   const cache = new Map<number, { year: Period; quarters: Period[]; months: Period[] }>();
   const yearOf = (label: number) => {
     let year = cache.get(label);
-    if (!year) cache.set(label, (year = buildMonthYear(rule, label)));
+    if (!year) cache.set(label, (year = toPeriods(label, rule.kind === 'month' ? buildMonthYear(rule, label) : buildWeekYear(rule, label))));
     return year;
   };
-  const labelOf = (day: Day) => labelByMonth(rule, day);
+  const labelOf = (day: Day) => (rule.kind === 'month' ? labelByMonth(rule, day) : labelByWeek(rule, day));
 
   const calendar: FiscalCalendar = {
     rule,
@@ -85,17 +86,24 @@ function labelByMonth(rule: MonthRule, day: Day): number {
   return rule.yearLabel === 'begins' || rule.firstMonth === 1 ? begins : begins + 1;
 }
 
-function buildMonthYear(rule: MonthRule, label: number) {
+function buildMonthYear(rule: MonthRule, label: number): YearParts {
   const begins = rule.yearLabel === 'begins' || rule.firstMonth === 1 ? label : label - 1;
   const start = fromCivil(begins, rule.firstMonth, 1);
-  const name = `FY${label}`;
-  const part = (id: string, kind: PeriodKind, firstMonth: number, months: number): Period => ({
-    id, kind, from: addMonths(start, firstMonth), to: addMonths(start, firstMonth + months),
-  });
+  const part = (firstMonth: number, months: number) => [addMonths(start, firstMonth), addMonths(start, firstMonth + months)] as const;
   return {
-    year: part(name, 'year', 0, 12),
-    quarters: [0, 1, 2, 3].map((quarter) => part(`${name}-Q${quarter + 1}`, 'quarter', quarter * 3, 3)),
-    months: Array.from({ length: 12 }, (_, month) => part(`${name}-P${String(month + 1).padStart(2, '0')}`, 'month', month, 1)),
+    from: start, to: addMonths(start, 12),
+    quarters: [0, 1, 2, 3].map((quarter) => part(quarter * 3, 3)),
+    months: Array.from({ length: 12 }, (_, month) => part(month, 1)),
+  };
+}
+
+/** The same ids whatever the kind of calendar. */
+function toPeriods(label: number, parts: YearParts): { year: Period; quarters: Period[]; months: Period[] } {
+  const name = `FY${label}`;
+  return {
+    year: { id: name, kind: 'year', from: parts.from, to: parts.to },
+    quarters: parts.quarters.map(([from, to], i) => ({ id: `${name}-Q${i + 1}`, kind: 'quarter', from, to })),
+    months: parts.months.map(([from, to], i) => ({ id: `${name}-P${String(i + 1).padStart(2, '0')}`, kind: 'month', from, to })),
   };
 }
 

@@ -28,11 +28,26 @@ export function lastFinishedOf(calendar: FiscalCalendar, period: Period, asOf: D
   return found;
 }
 
+/** As many periods on or back, counted by their numbers, so that a year of 53 weeks shifts nothing. */
 function shiftMonths(calendar: FiscalCalendar, period: Period, months: number): Period {
-  if (period.kind !== 'range') return calendar.periodOf(period.kind as 'month', addMonths(period.from, months));
-  const first = calendar.periodOf('month', addMonths(period.from, months));
-  const last = calendar.periodOf('month', addMonths(calendar.periodOf('month', period.to - 1).from, months));
-  return toRange(first, last);
+  if (period.kind === 'year') return calendar.year(calendar.labelOf(period.from) + months / 12);
+  if (period.kind === 'quarter') {
+    const { label, index } = placeOf(calendar, calendar.periodOf('month', period.from), months);
+    return calendar.quarters(label)[Math.floor(index / 3)]!;
+  }
+  const shifted = (month: Period) => {
+    const { label, index } = placeOf(calendar, month, months);
+    return calendar.months(label)[index]!;
+  };
+  if (period.kind === 'month') return shifted(period);
+  return toRange(shifted(calendar.periodOf('month', period.from)), shifted(calendar.periodOf('month', period.to - 1)));
+}
+
+/** Year and number of the month that lies some months away. */
+function placeOf(calendar: FiscalCalendar, month: Period, away: number): { label: number; index: number } {
+  const label = calendar.labelOf(month.from);
+  const index = label * 12 + calendar.months(label).findIndex((each) => each.id === month.id) + away;
+  return { label: Math.floor(index / 12), index: ((index % 12) + 12) % 12 };
 }
 
 function dayRange(from: Day, to: Day): Period {

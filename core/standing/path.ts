@@ -26,7 +26,10 @@ export function buildPath(books: Books, unitId: number, period: Period, measure:
   const target = completeValue(books.lookup.find(unitId, period, measure));
   const total = countWorkingDays(period, working);
   const lastYear = lastYearOf(books.calendar, period);
+  // By date where both begin on the same date of a month, else by days from the beginning.
   const shift = lastYear ? monthsBetween(period.from, lastYear.from) : 0;
+  const isByDate = lastYear !== null && addMonths(period.from, shift) === lastYear.from;
+  const sameDay = (day: Day) => (isByDate ? addMonths(day, shift) : lastYear!.from + (day - period.from));
   const booked = bookedIn(books, unitId, measure, period);
   const goneToday = countWorkingDays({ from: period.from, to: Math.min(books.asOf + 1, period.to) }, working);
   const runsNow = books.asOf >= period.from && books.asOf < period.to;
@@ -40,7 +43,7 @@ export function buildPath(books: Books, unitId: number, period: Period, measure:
       day,
       booked: day <= books.asOf ? bookedIn(books, unitId, measure, span) : null,
       due: target === null || total === 0 ? null : (target * gone) / total,
-      lastYear: lastYear ? bookedIn(books, unitId, measure, { from: lastYear.from, to: Math.min(addMonths(day, shift) + 1, lastYear.to) }) : null,
+      lastYear: lastYear ? bookedIn(books, unitId, measure, { from: lastYear.from, to: Math.min(sameDay(day) + 1, lastYear.to) }) : null,
       atThisRate: runsNow && day >= books.asOf && goneToday > 0 ? (booked * gone) / goneToday : null,
     });
   }

@@ -52,7 +52,7 @@ function toWords(books: Books, standing: Standing): Words {
 /** A month of the running fiscal year goes by its name alone; anything else carries its year (GUARDS 4). */
 function shortPeriod(period: Period, books: Books): string {
   const running = books.calendar.labelOf(books.asOf) === books.calendar.labelOf(period.from);
-  return period.kind === 'month' && running ? monthName(period.from) : describePeriod(period, books.calendar);
+  return period.kind === 'month' && running && books.calendar.rule.kind === 'month' ? monthName(period.from) : describePeriod(period, books.calendar);
 }
 
 function status(text: string): SentencePart {

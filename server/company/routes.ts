@@ -3,7 +3,7 @@ import * as routes from '#contract/routes/company';
 import { COOKIE, cookieOptions, startSession, toMe } from '../access/index';
 import { appUser } from '../db/tables/index';
 import type { Endpoints } from '../endpoints';
-import { createCompany, viewCompany } from './service';
+import { changeCalendar, createCompany, viewCompany } from './service';
 
 export function addCompanyRoutes({ implement, context }: Endpoints): void {
   implement(routes.getFirstRun, async () => {
@@ -18,6 +18,8 @@ export function addCompanyRoutes({ implement, context }: Endpoints): void {
     reply.setCookie(COOKIE, secret, cookieOptions(request.protocol === 'https'));
     return toMe(context.replica, { userId, name: user!.name, email: user!.email, role: user!.role, unitId: user!.unitId }, csrf);
   });
+
+  implement(routes.changeCalendar, async ({ body, principal }) => changeCalendar(context, principal.userId, body));
 
   implement(routes.getCompany, async () => viewCompany(context));
 }

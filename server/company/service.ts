@@ -1,5 +1,5 @@
 import type { FieldFault } from '#contract/errors/catalogue';
-import type { Company, FirstRunInput } from '#contract/schemas/company';
+import type { CalendarChange, Company, FirstRunInput } from '#contract/schemas/company';
 import { isCurrency } from '#core/money/currency';
 import { END_OF_TIME, FIRST_DAY, toIsoDay } from '#core/period/day';
 import { elapsedOf } from '#core/standing/elapsed';
@@ -20,7 +20,7 @@ export function viewCompany({ replica }: Context): Company {
   const { gone, total } = elapsedOf(month, asOf, rootId === undefined ? { weekdays: state.weekdays, closed: new Set() } : state.workingDaysOf(rootId));
   return {
     name: state.name, currency: state.currency, timeZone: state.timeZone, weekdays: state.weekdays, isDemo: state.isDemo,
-    calendar: { firstMonth: state.calendar.rule.firstMonth, yearLabel: state.calendar.rule.yearLabel },
+    calendar: state.calendar.rule,
     today: toIsoDay(asOf), workingDay: { gone, total }, currentPeriod: month.id,
   };
 }
@@ -35,7 +35,7 @@ export async function createCompany(context: Context, input: FirstRunInput): Pro
     // The primary key admits one row: of two first runs at once, the second fails whole.
     const made = await tx.insert(company).values({
       name: input.company.trim(), currency: input.currency, timeZone: input.timeZone, weekdays: input.weekdays,
-      firstMonth: input.calendar.firstMonth, yearLabel: input.calendar.yearLabel,
+      calendar: input.calendar,
     }).onConflictDoNothing().returning({ id: company.id });
     if (made.length === 0) throw new Refused('alreadySetUp');
     const ids = await writeUnits(tx, units, null);
@@ -52,15 +52,38 @@ export async function createCompany(context: Context, input: FirstRunInput): Pro
   return userId;
 }
 
+/**
+ * Changes the calendar: targets keep the numbers of their periods, which then have other days; deals keep their days and
+ * count in whatever period holds them. @throws Refused closedMonthsFirst: the figures of a closed month would change
+ */
+export async function changeCalendar(context: Context, userId: number, input: CalendarChange): Promise<Company> {
+  const state = context.replica.company!;
+  refuseFaults(checkTimeZone(input.timeZone));
+  const isOther = JSON.stringify(sortKeys(input.calendar)) !== JSON.stringify(sortKeys(state.calendar.rule));
+  if (isOther && state.closedMonths.length > 0) throw new Refused('closedMonthsFirst', { count: state.closedMonths.length });
+  const after = { calendar: input.calendar, weekdays: [...input.weekdays].sort(), timeZone: input.timeZone };
+  await context.db.transaction(async (tx) => {
+    await tx.update(company).set(after);
+    await recordAudit(tx, [{ userId, entity: 'company', entityId: '1', action: 'calendar changed', before: { calendar: state.calendar.rule, weekdays: state.weekdays, timeZone: state.timeZone }, after, reason: input.reason.trim() }]);
+    await announce(tx, 'company', null);
+  });
+  await context.replica.readCompany();
+  return viewCompany(context);
+}
+
+const sortKeys = (rule: object) => Object.entries(rule).sort(([a], [b]) => (a < b ? -1 : 1));
+
 function checkFirstRun(input: FirstRunInput): FieldFault[] {
-  const faults: FieldFault[] = [];
-  if (!isCurrency(input.currency)) faults.push({ field: 'currency', code: 'unknownCurrency' });
+  return [...(isCurrency(input.currency) ? [] : [{ field: 'currency', code: 'unknownCurrency' as const }]), ...checkTimeZone(input.timeZone)];
+}
+
+function checkTimeZone(timeZone: string): FieldFault[] {
   try {
-    new Intl.DateTimeFormat('en', { timeZone: input.timeZone });
+    new Intl.DateTimeFormat('en', { timeZone });
+    return [];
   } catch {
-    faults.push({ field: 'timeZone', code: 'unknownTimeZone' });
+    return [{ field: 'timeZone', code: 'unknownTimeZone' }];
   }
-  return faults;
 }
 
 const always = { from: FIRST_DAY, to: END_OF_TIME, email: null, country: null };

@@ -40,7 +40,7 @@ export async function loadCompanyState(db: Queryable, asOf: Day): Promise<Compan
   const tree = await loadTree(db);
   return {
     name: row.name, currency: row.currency, timeZone: row.timeZone, isDemo: row.isDemo, weekdays: row.weekdays,
-    calendar: buildCalendar({ kind: 'month', firstMonth: row.firstMonth, yearLabel: row.yearLabel }),
+    calendar: buildCalendar(row.calendar),
     rates: rates.map((each) => ({ currency: each.currency, from: parseDay(each.from)!, rate: each.rate })),
     tree,
     workingDaysOf: buildWorkingDays(tree, row.weekdays, closed, asOf),

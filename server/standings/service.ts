@@ -3,7 +3,7 @@ import { MEASURES, type MeasureCode } from '#core/measure/measure';
 import type { Period } from '#core/period/calendar';
 import { toIsoDay, type Day } from '#core/period/day';
 import { cutAtSameDate, lastYearOf } from '#core/period/neighbours';
-import { shortMonth } from '#core/period/words';
+import { shortPeriod } from '#core/period/words';
 import { bookedIn, unplacedIn, type Books } from '#core/standing/books';
 import { buildPlaces } from '#core/standing/ladder';
 import { buildPath } from '#core/standing/path';
@@ -91,7 +91,7 @@ export function viewStrip(books: Books, unit: Unit, label: number, measure: Meas
     previous: `FY${label - 1}`,
     next: `FY${label + 1}`,
     quarters: books.calendar.quarters(label).map((quarter, i) => toCell(quarter, `Q${i + 1}`)),
-    months: books.calendar.months(label).map((month) => toCell(month, shortMonth(month.from))),
+    months: books.calendar.months(label).map((month) => toCell(month, shortPeriod(month, books.calendar))),
   };
 }
 

@@ -33,7 +33,7 @@ export async function viewSheet(context: Context, scope: Scope, principal: Princ
   return {
     unit: toUnitSummary(unit), year: label, plan: plan && await loadPlanSummary(context, { scope, principal }, plan.id), currency: books.currency,
     measure: { code: measure, name: MEASURES[measure].name, unit: MEASURES[measure].unit },
-    calendar: { firstMonth: books.calendar.rule.firstMonth, yearLabel: books.calendar.rule.yearLabel },
+    calendar: books.calendar.rule,
     mayWrite: mayDo(principal.role, 'plan'),
     units: units.map(toUnitSummary),
     // All places the reader may see, not those under the unit alone: who moved within a month has their target divided by them.

@@ -103,7 +103,7 @@ export async function createCompany(server: TestServer): Promise<{ admin: Client
   const answer = await server.app.inject({
     method: 'POST', url: '/api/v1/first-run',
     payload: {
-      company: 'Harrow & Tide', currency: 'EUR', timeZone: 'Europe/London', calendar: { firstMonth: 4, yearLabel: 'ends' }, weekdays: [1, 2, 3, 4, 5],
+      company: 'Harrow & Tide', currency: 'EUR', timeZone: 'Europe/London', calendar: { kind: 'month', firstMonth: 4, yearLabel: 'ends' }, weekdays: [1, 2, 3, 4, 5],
       administrator: { name: 'Mara Okoye', email: 'mara@example.com', password: PASSWORD }, branches: [], unitsCsv: UNITS_CSV,
     },
   });

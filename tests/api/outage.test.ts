@@ -34,7 +34,7 @@ beforeAll(async () => {
   await startProcess();
   const answer = await fetch(`${base()}/first-run`, {
     method: 'POST', headers: { 'content-type': 'application/json' },
-    body: JSON.stringify({ company: 'H', currency: 'EUR', timeZone: 'UTC', calendar: { firstMonth: 4, yearLabel: 'ends' }, weekdays: [1, 2, 3, 4, 5], administrator: { name: 'A', email: 'a@example.com', password: PASSWORD }, branches: [], unitsCsv: UNITS_CSV }),
+    body: JSON.stringify({ company: 'H', currency: 'EUR', timeZone: 'UTC', calendar: { kind: 'month', firstMonth: 4, yearLabel: 'ends' }, weekdays: [1, 2, 3, 4, 5], administrator: { name: 'A', email: 'a@example.com', password: PASSWORD }, branches: [], unitsCsv: UNITS_CSV }),
   });
   session = { cookie: answer.headers.get('set-cookie')!.split(';')[0]!, 'x-csrf': ((await answer.json()) as { csrf: string }).csrf, 'content-type': 'application/json' };
 }, 60_000);

@@ -185,3 +185,28 @@ describe('people and their targets', () => {
     expect((await people.salesperson.get('/targets/acknowledgements?unit=ivarga&year=FY2027')).json()).toHaveLength(1);
   });
 });
+
+describe('the calendar', () => {
+  const byWeek = { kind: 'week', pattern: '4-5-4', endMonth: 3, endWeekday: 6, endsOn: 'nearest', yearLabel: 'ends' };
+  const change = (over: object = {}, client = people.admin) => client.send('PUT', '/company/calendar', { calendar: byWeek, weekdays: [1, 2, 3, 4, 5], timeZone: 'Europe/London', reason: 'as the shops count', ...over });
+
+  it('is changed by an administrator with a reason, and periods then have other days while deals keep theirs', async () => {
+    const before = (await people.admin.get('/standing?unit=ht&period=FY2027')).json();
+    expect((await change({}, people.manager)).json().code).toBe('forbidden');
+    expect((await change({ reason: ' ' })).statusCode).toBe(422);
+    expect((await change({ calendar: { ...byWeek, endMonth: 13 } })).statusCode).toBe(422);
+    expect((await change({ timeZone: 'Mars/Base' })).json().errors[0]).toMatchObject({ field: 'timeZone' });
+    expect((await change()).json()).toMatchObject({ calendar: byWeek, currentPeriod: 'FY2027-P08' });
+    // By hand: 28 March 2026 is the Saturday nearest to 31 March; then 4, 5, 4, 4, 5, 4 and 4 weeks go before the eighth period.
+    const strip = (await people.admin.get('/strip?unit=ht&year=FY2027')).json();
+    expect(strip.months[7]).toMatchObject({ shortName: 'P08', period: { name: 'P8 of FY 2027', from: '2026-10-25', last: '2026-11-28' } });
+    expect((await people.admin.get('/standing?unit=ht&period=FY2027')).json().figures.target).toEqual(before.figures.target);
+  });
+
+  it('waits until no month is closed', async () => {
+    await people.admin.send('PUT', '/closed-months/FY2027-P05');
+    expect((await change({ calendar: { kind: 'month', firstMonth: 4, yearLabel: 'ends' } })).json()).toMatchObject({ code: 'closedMonthsFirst' });
+    await people.admin.send('POST', '/closed-months/FY2027-P05/open', { name: 'P5 of FY 2027', reason: 'calendar' });
+    expect((await change({ calendar: { kind: 'month', firstMonth: 4, yearLabel: 'ends' } })).statusCode).toBe(200);
+  });
+});

@@ -61,10 +61,13 @@ export const api = createApi({
       query: ({ kind, file, fileName, check, reason, plan }) => ({ route: files.importFile, params: { kind }, query: { check, fileName, ...(reason ? { reason } : {}), ...(plan === undefined ? {} : { plan }) }, body: file, headers: { 'content-type': 'text/csv' } }),
       invalidatesTags: (_result, _error, { check }) => (check ? [] : ['Figures', 'Targets', 'Sheet', 'Plans', 'Deals', 'Lists', 'Company']),
     }),
+    changeCalendar: build.mutation<AnswerOf<typeof company.changeCalendar>, BodyOf<typeof company.changeCalendar>>({
+      query: (body) => ({ route: company.changeCalendar, body }), invalidatesTags: (result) => (result ? [...TAGS] : []),
+    }),
     createUnit: build.mutation<AnswerOf<typeof company.createUnit>, BodyOf<typeof company.createUnit>>({
       query: (body) => ({ route: company.createUnit, body }), invalidatesTags: ['Figures', 'Targets', 'Sheet', 'Lists'],
     }),
   }),
 });
 
-export const { useGetFirstRunQuery, useGetMeQuery, useGetCompanyQuery, useSignOutMutation, useGetTreeQuery, useGetStripQuery, useImportFileMutation, useCreateUnitMutation } = api;
+export const { useGetFirstRunQuery, useGetMeQuery, useGetCompanyQuery, useSignOutMutation, useGetTreeQuery, useGetStripQuery, useImportFileMutation, useCreateUnitMutation, useChangeCalendarMutation } = api;

@@ -47,7 +47,7 @@ export function FirstRunPage() {
     const unitsCsv = unitsFile ? await unitsFile.text() : undefined;
     const result = await createCompany({
       company: values.company, currency: values.currency.trim().toUpperCase(), timeZone: values.timeZone,
-      calendar: { firstMonth: Number(values.firstMonth), yearLabel: values.yearLabel }, weekdays: values.weekdays.map(Number).sort(),
+      calendar: { kind: 'month', firstMonth: Number(values.firstMonth), yearLabel: values.yearLabel }, weekdays: values.weekdays.map(Number).sort(),
       administrator: { name: values.name, email: values.email.trim(), password: values.password },
       branches: values.branches.split('\n').map((name) => name.trim()).filter(Boolean), ...(unitsCsv ? { unitsCsv } : {}),
     });

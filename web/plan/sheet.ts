@@ -1,6 +1,6 @@
 import type { Period } from '#core/period/calendar';
 import { toCivil } from '#core/period/day';
-import { describePeriod, shortMonth } from '#core/period/words';
+import { describePeriod, shortPeriod } from '#core/period/words';
 import type { Unit } from '#core/units/unit';
 import type { SheetCell, Workbench } from './workbench';
 
@@ -42,7 +42,7 @@ export function buildSheet(bench: Workbench, periodId: string, wantsDays: boolea
   const inYear = asked && asked.from >= year.from && asked.to <= year.to ? asked : year;
   const toColumn = (period: Period, name: string, isSum: boolean): SheetColumn => ({ period, name, fullName: describePeriod(period, calendar), isSum });
   const quarterColumns = (quarter: Period, q: number) => [
-    ...calendar.monthsIn(quarter).map((month) => toColumn(month, shortMonth(month.from), false)), toColumn(quarter, `Q${q + 1}`, true),
+    ...calendar.monthsIn(quarter).map((month) => toColumn(month, shortPeriod(month, calendar), false)), toColumn(quarter, `Q${q + 1}`, true),
   ];
   const month = inYear.kind === 'month' ? inYear : null;
   const quarters = calendar.quarters(sheet.year);

@@ -58,7 +58,7 @@ export class Workbench {
   constructor(readonly sheet: TargetSheet) {
     this.measure = sheet.measure.code;
     this.figure = sheet.measure.unit === 'money' ? { kind: 'money', currency: sheet.currency } : { kind: 'count' };
-    this.calendar = buildCalendar({ kind: 'month', ...sheet.calendar });
+    this.calendar = buildCalendar(sheet.calendar);
     this.monthIds = this.calendar.months(sheet.year).map((month) => month.id);
     this.tree = buildUnitTree(sheet.units, sheet.memberships.map(([unitId, parentId, from, to]) => ({ unitId, parentId, from, to })));
     const sets = sheet.workingDays.map((each) => ({ weekdays: each.weekdays, closed: new Set(each.closed) }));

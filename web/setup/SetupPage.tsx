@@ -5,15 +5,17 @@ import { ImportDialog } from '../app/files/ImportDialog';
 import { applyTheme, readTheme, THEMES } from '../app/theme';
 import { Button } from '../ui/Button';
 import { AddUnit } from './AddUnit';
+import { CalendarForm } from './CalendarForm';
+import { ClosedMonths } from './ClosedMonths';
+import { describeRule } from './describeRule';
 import { Tokens } from './Tokens';
-
-const MONTHS = ['January', 'February', 'March', 'April', 'May', 'June', 'July', 'August', 'September', 'October', 'November', 'December'];
 
 /** Company, units, files, access tokens and appearance. */
 export function SetupPage() {
   const { data: me } = useGetMeQuery();
   const { data: company } = useGetCompanyQuery();
   const [kind, setKind] = useState<ImportKind | null>(null);
+  const [isChanging, setChanging] = useState(false);
   const [theme, setTheme] = useState(readTheme);
   if (!me || !company) return null;
   const mayPlan = me.role === 'administrator' || me.role === 'manager';
@@ -27,9 +29,11 @@ export function SetupPage() {
           <dt className="text-soft">Company</dt><dd>{company.name}{company.isDemo ? ' (demo)' : ''}</dd>
           <dt className="text-soft">Reporting currency</dt><dd>{company.currency}</dd>
           <dt className="text-soft">Business date</dt><dd>{company.today}, time zone {company.timeZone}</dd>
-          <dt className="text-soft">Fiscal year</dt><dd>from 1 {MONTHS[company.calendar.firstMonth - 1]}, named after the year in which it {company.calendar.yearLabel}</dd>
+          <dt className="text-soft">Fiscal year</dt><dd>{describeRule(company.calendar)}</dd>
         </dl>
+        {me.role === 'administrator' && (isChanging ? <CalendarForm company={company} onClose={() => setChanging(false)} /> : <Button className="mt-3" onClick={() => setChanging(true)}>Change the calendar…</Button>)}
       </Sheet>
+      <Sheet heading="Closed months"><ClosedMonths company={company} mayClose={me.role === 'administrator'} /></Sheet>
       {mayPlan && <Sheet heading="Units and people"><AddUnit /></Sheet>}
       <Sheet heading="Files">
         <p className="text-soft">The open formats of Iron Ladder. A file that was exported can be imported again unchanged.</p>

@@ -1,5 +1,6 @@
 import { sql } from 'drizzle-orm';
-import { boolean, char, check, integer, pgTable, primaryKey, smallint, text, unique, numeric } from 'drizzle-orm/pg-core';
+import type { CalendarRule } from '#core/period/calendar';
+import { boolean, char, check, integer, jsonb, pgTable, primaryKey, smallint, text, unique, numeric } from 'drizzle-orm/pg-core';
 import { isoDay, moment } from './columns';
 import { unit } from './units';
 
@@ -9,15 +10,14 @@ export const company = pgTable('company', {
   name: text('name').notNull(),
   currency: char('currency', { length: 3 }).notNull(),
   timeZone: text('time_zone').notNull(),
-  firstMonth: smallint('first_month').notNull(),
-  yearLabel: text('year_label').$type<'ends' | 'begins'>().notNull(),
+  /** By month or by week; its shape is checked where it comes in (contract/schemas/company). */
+  calendar: jsonb('calendar').$type<CalendarRule>().notNull(),
   weekdays: integer('weekdays').array().notNull(),
   isDemo: boolean('is_demo').notNull().default(false),
   createdAt: moment('created_at').notNull().defaultNow(),
 }, (table) => [
   check('company_is_one', sql`${table.id} = 1`),
-  check('company_first_month', sql`${table.firstMonth} between 1 and 12`),
-  check('company_year_label', sql`${table.yearLabel} in ('ends', 'begins')`),
+  check('company_calendar', sql`${table.calendar}->>'kind' in ('month', 'week')`),
   check('company_currency', sql`${table.currency} ~ '^[A-Z]{3}$'`),
 ]);
 

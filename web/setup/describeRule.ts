@@ -1,0 +1,12 @@
+import type { CalendarRule } from '#core/period/calendar';
+
+export const MONTHS = ['January', 'February', 'March', 'April', 'May', 'June', 'July', 'August', 'September', 'October', 'November', 'December'];
+export const WEEKDAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
+
+/** The fiscal calendar in a sentence. */
+export function describeRule(rule: CalendarRule): string {
+  const label = `named after the year in which it ${rule.yearLabel}`;
+  if (rule.kind === 'month') return `by month, from 1 ${MONTHS[rule.firstMonth - 1]}, ${label}`;
+  const [weekday, month] = [WEEKDAYS[rule.endWeekday - 1], MONTHS[rule.endMonth - 1]];
+  return `by week, ${rule.pattern}, ending on the ${rule.endsOn === 'last' ? `last ${weekday} of ${month}` : `${weekday} nearest to the end of ${month}`}, ${label}`;
+}
