@@ -13,7 +13,7 @@ import { addCompanyRoutes } from './company/index';
 import type { Context } from './context';
 import { addDealRoutes } from './deals/index';
 import { buildEndpoints } from './endpoints';
-import { addFileRoutes } from './imports/index';
+import { addFileRoutes, XLSX_TYPE } from './imports/index';
 import { addLiveRoutes } from './live/routes';
 import { answerErrors } from './errors';
 import { addPlanRoutes } from './plans/index';
@@ -52,7 +52,7 @@ export async function buildApp({ context, webRoot, version, logger = false }: Ap
     crossOriginEmbedderPolicy: false,
   });
   // A file is handed on as it arrives; its reader counts the bytes.
-  app.addContentTypeParser('text/csv', { bodyLimit: Number.MAX_SAFE_INTEGER }, (_request, payload, done) => done(null, payload));
+  for (const type of ['text/csv', XLSX_TYPE]) app.addContentTypeParser(type, { bodyLimit: Number.MAX_SAFE_INTEGER }, (_request, payload, done) => done(null, payload));
 
   const endpoints = buildEndpoints(app, context);
   for (const add of [addAccessRoutes, addCompanyRoutes, addUnitRoutes, addStandingRoutes, addTargetRoutes, addPlanRoutes, addDealRoutes, addFileRoutes, addLiveRoutes]) add(endpoints);

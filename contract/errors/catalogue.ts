@@ -83,6 +83,8 @@ export const FAULTS = {
   notUtf8: 'Is not UTF-8 text. Save the file as UTF-8 and try again.',
   brokenQuote: 'Has a quote that is never closed, or text after a closed one.',
   tooManyColumns: 'Has {count} columns; at most {max} are read.',
+  notAWorkbook: 'Is not a workbook (XLSX). Save it as XLSX and try again.',
+  noSheet: 'Has no sheet to read. Name a sheet after a measure, or "details": {sheets}.',
   fieldCount: 'Has {count} fields where the heading has {expected}.',
   refundOpen: 'Only a won deal can be negative (a refund).',
 } as const;

@@ -14,7 +14,15 @@ export const ImportQuery = Type.Object({
   plan: Type.Optional(Type.Integer()),
 }, { additionalProperties: false });
 
-export const ExportQuery = Type.Object({ plan: Type.Optional(Type.Integer()) }, { additionalProperties: false });
+export const EXPORT_FORMATS = ['csv', 'xlsx', 'json'] as const;
+export const ExportQuery = Type.Object({
+  /** A draft instead of the published targets. */
+  plan: Type.Optional(Type.Integer()),
+  /** For targets: a workbook or JSON in place of CSV. */
+  format: Type.Optional(Type.Enum(EXPORT_FORMATS)),
+  /** Which fiscal year a workbook is of; left out: the draft's, or the running one. */
+  year: Type.Optional(Type.String({ pattern: '^FY\\d{4}$' })),
+}, { additionalProperties: false });
 
 /** Why a row was refused: where, what stood there, and what would be accepted. */
 export const Refusal = Type.Object({

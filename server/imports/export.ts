@@ -10,8 +10,10 @@ import { DEAL_COLUMNS, DEAL_JOINS, inSegments, segmentsOf, toDeal } from '../dea
 import { toText } from '../targets/index';
 import { toCsv } from './csv';
 import { DEAL_COLUMNS_OF_FILE } from './dealRows';
-import { loadStoredTargets, publishedIds } from './storedTargets';
-import { TARGET_COLUMNS } from './targets';
+import { withPlan } from '../plans/index';
+import { writeWorkbook } from './workbook';
+import { loadStoredTargets, publishedIds, type StoredTargetRow } from './storedTargets';
+import { TARGET_COLUMNS } from './targetColumns';
 import { UNIT_COLUMNS } from './units';
 
 interface ExportCall {
@@ -47,13 +49,34 @@ function toRow(deal: Deal): (string | number | null)[] {
     deal.stage, deal.product, deal.category, deal.source, deal.location, deal.quantity, deal.cost, deal.commissionRate, credit, deal.notes];
 }
 
-async function* exportTargets({ context, scope, plan }: ExportCall): AsyncGenerator<string> {
-  const { books } = scope;
-  const rows = [...(await loadStoredTargets(context.db, plan ? [plan.id] : publishedIds(context))).values()].filter((row) => row.target !== null && scope.sees(row.unitId));
-  yield toCsv(TARGET_COLUMNS.known, rows.map((row) => {
+async function* exportTargets(call: ExportCall): AsyncGenerator<string> {
+  yield toCsv(TARGET_COLUMNS.known, (await listTargetRows(call)).map((row) => TARGET_COLUMNS.known.map((column) => row[column as keyof typeof row])));
+}
+
+async function loadSetTargets({ context, scope, plan }: ExportCall): Promise<StoredTargetRow[]> {
+  const stored = await loadStoredTargets(context.db, plan ? [plan.id] : publishedIds(context));
+  return [...stored.values()].filter((row) => row.target !== null && scope.sees(row.unitId));
+}
+
+/** Targets as rows of the open format, of what the reader may see. */
+export async function listTargetRows(call: ExportCall) {
+  const { books } = call.scope;
+  return (await loadSetTargets(call)).map((row) => {
     const text = (value: number | null) => toText(value, row.measure, books.currency);
-    return [books.tree.find(row.unitId)!.code, row.periodId, row.measure, text(row.target), text(row.floor), text(row.stretch), row.note];
-  }));
+    return { unit: books.tree.find(row.unitId)!.code, period: row.periodId, measure: row.measure, target: text(row.target), floor: text(row.floor), stretch: text(row.stretch), note: row.note };
+  });
+}
+
+/** A year's targets as a workbook, of the reader's unit and all below it. */
+export async function exportWorkbook(call: ExportCall, yearLabel: number): Promise<Buffer> {
+  const { context, scope, principal, plan } = call;
+  const { books } = withPlan(context, scope, principal, plan ?? null);
+  const year = books.calendar.year(yearLabel);
+  const stored = (await loadSetTargets(call)).filter((row) => {
+    const period = books.calendar.parse(row.periodId)!;
+    return period.from >= year.from && period.to <= year.to;
+  });
+  return writeWorkbook(books, yearLabel, books.tree.find(principal.unitId)!, stored);
 }
 
 async function* exportUnits({ context, scope }: ExportCall): AsyncGenerator<string> {

@@ -1,4 +1,5 @@
 export { addFileRoutes } from './routes';
+export { XLSX_TYPE } from './formats';
 export { importDeals } from './deals';
 export { readUnitsFile } from './units';
 export { recordImported } from './recordImported';

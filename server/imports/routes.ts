@@ -5,9 +5,11 @@ import type { Permission } from '#contract/routes/route';
 import { mayDo } from '../access/permissions';
 import type { Endpoints } from '../endpoints';
 import { findPlan } from '../plans/index';
+import { findPeriod } from '../standings/index';
 import { Refused } from '../problem';
 import { importDeals } from './deals';
-import { exportFile } from './export';
+import { exportFile, exportWorkbook, listTargetRows } from './export';
+import { toCsvStream, XLSX_TYPE } from './formats';
 import { importTargets } from './targets';
 import { importUnits } from './unitsImport';
 
@@ -18,17 +20,27 @@ const IMPORTS = { deals: importDeals, targets: importTargets, units: importUnits
 export function addFileRoutes({ implement, context }: Endpoints): void {
   implement(routes.importFile, async ({ params, query, scope, principal, request, body }) => {
     if (!mayDo(principal.role, NEEDED[params.kind])) throw new Refused('forbidden', { role: principal.role });
-    if (!(body as unknown instanceof Readable)) throw new Refused('wrongMediaType', { expected: 'the file as text/csv' });
+    const csv = await toCsvStream(params.kind, body as unknown, request.headers['content-type'] ?? '');
     const cancel = new AbortController();
     // Whoever goes away before the answer has cancelled: the transaction is rolled back.
     request.raw.once('close', () => { if (!request.raw.readableEnded) cancel.abort(new Error('cancelled')); });
     return IMPORTS[params.kind]({
       context, scope, principal, fileName: query.fileName ?? `${params.kind}.csv`, reason: query.reason?.trim() || undefined, planId: query.plan, isCheck: query.check ?? false, signal: cancel.signal,
-    }, body as unknown as Readable);
+    }, csv);
   });
 
   implement(routes.exportFile, async ({ params, query, scope, principal, reply }) => {
-    reply.header('content-type', 'text/csv; charset=utf-8').header('content-disposition', `attachment; filename="${params.kind}.csv"`);
-    return reply.send(Readable.from(exportFile(params.kind, { context, scope, principal, plan: query.plan === undefined ? null : findPlan(context, scope, principal, query.plan) }), { objectMode: false })) as never;
+    const plan = query.plan === undefined ? null : findPlan(context, scope, principal, query.plan);
+    const call = { context, scope, principal, plan };
+    const format = params.kind === 'targets' ? query.format ?? 'csv' : 'csv';
+    reply.header('content-disposition', `attachment; filename="${params.kind}.${format}"`);
+    if (format === 'json') return reply.header('content-type', 'application/json; charset=utf-8').send(await listTargetRows(call)) as never;
+    if (format === 'xlsx') {
+      const { calendar } = scope.books;
+      const label = plan?.yearLabel ?? calendar.labelOf(query.year === undefined ? scope.books.asOf : findPeriod(scope.books, query.year).from);
+      return reply.header('content-type', XLSX_TYPE).send(await exportWorkbook(call, label)) as never;
+    }
+    reply.header('content-type', 'text/csv; charset=utf-8');
+    return reply.send(Readable.from(exportFile(params.kind, call), { objectMode: false })) as never;
   });
 }

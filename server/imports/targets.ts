@@ -7,10 +7,9 @@ import { findPlan, refuseClosed, startDraft } from '../plans/index';
 import { checkTarget, targetKey, writeTargets, type TargetFacts } from '../targets/index';
 import type { ImportCall } from './call';
 import { readCsv, type CsvHeading, type CsvRecord } from './csv';
+import { TARGET_COLUMNS } from './targetColumns';
 import { checkWidth, fieldReader, ImportTally } from './report';
 import { loadStoredTargets, publishedIds, type StoredTargetRow } from './storedTargets';
-
-export const TARGET_COLUMNS = { known: ['unit', 'period', 'measure', 'target', 'floor', 'stretch', 'note'], required: ['unit', 'period', 'measure', 'target'] };
 
 type Line = TargetFacts & { line: number };
 

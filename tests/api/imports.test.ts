@@ -210,6 +210,22 @@ describe('units.csv and targets.csv', () => {
     expect((await people.manager.get('/files/targets')).body).not.toContain('tbrandt,FY2027-P10');
   });
 
+  it.each([['xlsx', 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet'], ['json', 'application/json']])('come back unchanged as %s', async (format, type) => {
+    await putTargets(people.admin, [{ unit: 'ivarga', period: 'FY2027-P08', measure: 'revenue', target: '480000.50', floor: '1', stretch: '500000', note: 'a, "b"' }, { unit: 'salt', period: 'FY2027', measure: 'deals_won', target: '120' }]);
+    const file = await people.admin.get(`/files/targets?format=${format}&year=FY2027`);
+    expect(file.headers['content-type']).toContain(type);
+    const back = await people.admin.send('POST', '/imports/targets?check=true', file.rawPayload, { 'content-type': type });
+    expect(back.json()).toMatchObject({ refused: 0, created: 0, changed: 0 });
+    expect(back.json().same).toBeGreaterThan(1);
+  });
+
+  it('refuses what is no workbook, no array, or of another kind', async () => {
+    const send = (payload: unknown, type: string) => people.admin.send('POST', '/imports/targets', payload, { 'content-type': type });
+    expect((await send('nothing', 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet')).json().errors[0]).toMatchObject({ code: 'notAWorkbook' });
+    expect((await send([1], 'application/json')).json().errors[0]).toMatchObject({ field: '0', code: 'format' });
+    expect((await send({ unit: 'x' }, 'application/json')).json().code).toBe('wrongMediaType');
+  });
+
   it('puts a file of two years into a draft each, and refuses rows of another year than a named draft', async () => {
     const head = 'unit,period,measure,target\n';
     const { plans } = (await people.manager.import('targets', `${head}eng,FY2026-P10,revenue,5\neng,FY2027-P10,revenue,6\n`)).json();

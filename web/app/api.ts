@@ -41,6 +41,8 @@ const queryByRoute: BaseQueryFn<Request, unknown, Failure> = async ({ route, par
 
 export const TAGS = ['Me', 'Company', 'Figures', 'Targets', 'Sheet', 'Plans', 'Deals', 'Lists', 'Tokens'] as const;
 
+const XLSX_TYPE = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet';
+
 /** One client for the whole page; views add their endpoints to it. */
 export const api = createApi({
   baseQuery: queryByRoute,
@@ -58,7 +60,7 @@ export const api = createApi({
       query: (query) => ({ route: standings.getStrip, query }), providesTags: ['Figures'],
     }),
     importFile: build.mutation<AnswerOf<typeof files.importFile>, { kind: ImportKind; file: Blob; fileName: string; check: boolean; reason?: string; plan?: number | undefined }>({
-      query: ({ kind, file, fileName, check, reason, plan }) => ({ route: files.importFile, params: { kind }, query: { check, fileName, ...(reason ? { reason } : {}), ...(plan === undefined ? {} : { plan }) }, body: file, headers: { 'content-type': 'text/csv' } }),
+      query: ({ kind, file, fileName, check, reason, plan }) => ({ route: files.importFile, params: { kind }, query: { check, fileName, ...(reason ? { reason } : {}), ...(plan === undefined ? {} : { plan }) }, body: file, headers: { 'content-type': fileName.endsWith('.xlsx') ? XLSX_TYPE : 'text/csv' } }),
       invalidatesTags: (_result, _error, { check }) => (check ? [] : ['Figures', 'Targets', 'Sheet', 'Plans', 'Deals', 'Lists', 'Company']),
     }),
     changeCalendar: build.mutation<AnswerOf<typeof company.changeCalendar>, BodyOf<typeof company.changeCalendar>>({

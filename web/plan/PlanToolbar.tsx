@@ -75,7 +75,7 @@ export function PlanToolbar({ sheet, plans, saves, reason, onOpen, onDialog, onD
               {mayWrite && <DropdownMenu.Item className={item} onSelect={() => onDialog({ kind: 'acknowledged' })}>Who has acknowledged…</DropdownMenu.Item>}
               {mayWrite && plan && plans.length > 1 && <DropdownMenu.Item className={item} onSelect={() => onDialog({ kind: 'compare' })}>Compare with another plan…</DropdownMenu.Item>}
               <DropdownMenu.Separator className="my-1 h-px bg-line" />
-              <DropdownMenu.Item className={item} asChild><a href={`/api/v1/files/targets${isDraft ? `?plan=${plan.id}` : ''}`} download className="block">Export targets.csv</a></DropdownMenu.Item>
+              {(['xlsx', 'csv', 'json'] as const).map((format) => <DropdownMenu.Item key={format} className={item} asChild><a href={`/api/v1/files/targets?format=${format}&year=FY${year}${isDraft ? `&plan=${plan.id}` : ''}`} download className="block">Export targets.{format}</a></DropdownMenu.Item>)}
               {mayWrite && <DropdownMenu.Item className={item} onSelect={() => onParams({ import: 'targets' })}>Import…</DropdownMenu.Item>}
               {isDraft && plan.mayPublish && <DropdownMenu.Item className={classNames(item, 'text-grade-1')} onSelect={() => void throwAway()}>Discard this draft</DropdownMenu.Item>}
             </DropdownMenu.Content>

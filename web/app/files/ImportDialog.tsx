@@ -59,7 +59,7 @@ export function ImportDialog({ kind, plan = null, onClose, onImported }: ImportD
   const hasChanges = report && report.refused === 0 && report.created + report.changed > 0;
 
   return (
-    <Dialog title={`Import ${kind}`} description={`CSV with the columns ${COLUMNS[kind]}. Nothing is written before you say so.${kind === 'targets' ? plan ? ` Imported into the draft “${plan.name}”.` : ' Imported into a new draft.' : ''}`} isOpen onClose={close} width="w-[720px]">
+    <Dialog title={`Import ${kind}`} description={`CSV or XLSX with the columns ${COLUMNS[kind]}. Nothing is written before you say so.${kind === 'targets' ? plan ? ` Imported into the draft “${plan.name}”.` : ' Imported into a new draft.' : ''}`} isOpen onClose={close} width="w-[720px]">
       <DropPlace onFile={choose} />
       {file && <p className="mt-3 font-medium">{file.name}</p>}
       {isLoading && <p role="status" className="mt-3 flex items-center gap-3">Reading and checking every row … <Button onClick={() => running.current?.abort()}>Cancel</Button></p>}
@@ -100,7 +100,7 @@ function DropPlace({ onFile }: { onFile(blob: Blob, name: string): void }) {
       <div className="flex items-center gap-3">
         <Button onClick={() => input.current?.click()}>Choose a file</Button>
         <span className="text-soft">or drop it here, or paste rows with their heading:</span>
-        <input ref={input} type="file" accept=".csv,.tsv,.txt,text/csv" aria-label="File to import" className="sr-only" tabIndex={-1} onChange={(event) => { const file = event.target.files?.[0]; if (file) onFile(file, file.name); event.target.value = ''; }} />
+        <input ref={input} type="file" accept=".csv,.tsv,.txt,.xlsx,text/csv" aria-label="File to import" className="sr-only" tabIndex={-1} onChange={(event) => { const file = event.target.files?.[0]; if (file) onFile(file, file.name); event.target.value = ''; }} />
       </div>
       <textarea aria-label="Pasted rows" rows={2} value={pasted} onChange={(event) => setPasted(event.target.value)} className="mt-3 w-full rounded-sheet border border-strong/30 bg-sheet px-2.5 py-1.5 font-mono text-[12px]" />
       {pasted.trim() && <Button className="mt-2" onClick={() => onFile(new Blob([pasted]), 'pasted rows')}>Check the pasted rows</Button>}

@@ -1,0 +1,1 @@
+export const TARGET_COLUMNS = { known: ['unit', 'period', 'measure', 'target', 'floor', 'stretch', 'note'], required: ['unit', 'period', 'measure', 'target'] };
