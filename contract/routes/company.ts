@@ -1,7 +1,10 @@
 import { CalendarChange, Company, FirstRunInput, FirstRunState } from '../schemas/company';
 import { Me } from '../schemas/access';
-import { UnitInput, UnitSummary } from '../schemas/unit';
+import { Type } from 'typebox';
+import { UnitChanged, UnitInput, UnitLeave, UnitMove, UnitPlace, UnitSummary } from '../schemas/unit';
 import { defineRoute } from './route';
+
+const UnitCode = Type.Object({ code: Type.String({ minLength: 1 }) });
 
 export const getFirstRun = defineRoute({
   id: 'getFirstRun', method: 'GET', path: '/first-run', permission: 'anyone', summary: 'Whether the company exists yet', answer: FirstRunState,
@@ -20,4 +23,15 @@ export const changeCalendar = defineRoute({
 export const createUnit = defineRoute({
   id: 'createUnit', method: 'POST', path: '/units', permission: 'plan', summary: 'Add a branch, team or salesperson', body: UnitInput, answer: UnitSummary, status: 201,
   errors: ['invalidInput', 'outsideUnit'],
+});
+export const listUnits = defineRoute({
+  id: 'listUnits', method: 'GET', path: '/units', permission: 'read', summary: 'Every unit with where it stands today', answer: Type.Array(UnitPlace),
+});
+export const moveUnit = defineRoute({
+  id: 'moveUnit', method: 'POST', path: '/units/:code/move', permission: 'plan', summary: 'Move a unit under another one from a day on', params: UnitCode, body: UnitMove, answer: UnitChanged,
+  errors: ['unknownUnit', 'outsideUnit', 'invalidInput', 'monthClosed'],
+});
+export const leaveUnit = defineRoute({
+  id: 'leaveUnit', method: 'POST', path: '/units/:code/leave', permission: 'plan', summary: 'End a unit after its last day', params: UnitCode, body: UnitLeave, answer: UnitChanged,
+  errors: ['unknownUnit', 'outsideUnit', 'invalidInput', 'monthClosed'],
 });

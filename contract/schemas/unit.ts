@@ -24,3 +24,29 @@ export const UnitSummary = Type.Object({
   kind: UnitKind,
 });
 export type UnitSummary = Static<typeof UnitSummary>;
+
+/** From a day on the unit stands under another one. */
+export const UnitMove = Type.Object({
+  parent: Type.String({ minLength: 1 }), from: IsoDay, reason: Type.String({ minLength: 1, maxLength: 500, pattern: '\\S' }),
+  /** Only say what it would do. */
+  check: Type.Optional(Type.Boolean()),
+}, { additionalProperties: false });
+export type UnitMove = Static<typeof UnitMove>;
+
+/** The unit stands in the tree until its last day, included. */
+export const UnitLeave = Type.Object({
+  lastDay: IsoDay, reason: Type.String({ minLength: 1, maxLength: 500, pattern: '\\S' }), check: Type.Optional(Type.Boolean()),
+}, { additionalProperties: false });
+export type UnitLeave = Static<typeof UnitLeave>;
+
+/** What a move or a leave means: deals that count elsewhere, or nowhere, from then on. */
+export const UnitChanged = Type.Object({ unit: UnitSummary, written: Type.Boolean(), deals: Type.Integer() });
+export type UnitChanged = Static<typeof UnitChanged>;
+
+/** A unit with where it stands today, or last stood. */
+export const UnitPlace = Type.Object({
+  unit: UnitSummary, parent: Nullable(UnitSummary), from: Nullable(IsoDay), last: Nullable(IsoDay),
+  /** Whether it stands in the tree today. */
+  isHere: Type.Boolean(),
+});
+export type UnitPlace = Static<typeof UnitPlace>;

@@ -3,9 +3,14 @@ import type { FieldFault } from '#contract/errors/catalogue';
 import { Refused, refuseFaults } from '../problem';
 import type { Endpoints } from '../endpoints';
 import { checkPlace, checkUnit } from './check';
+import { leaveUnit, listUnits, moveUnit } from './move';
 import { writeUnits } from './write';
 
 export function addUnitRoutes({ implement, context }: Endpoints): void {
+  implement(routes.listUnits, async ({ scope }) => listUnits(scope));
+  implement(routes.moveUnit, async ({ params, body, scope, principal }) => moveUnit(context, scope, principal, params.code, body));
+  implement(routes.leaveUnit, async ({ params, body, scope, principal }) => leaveUnit(context, scope, principal, params.code, body));
+
   implement(routes.createUnit, async ({ body, scope, principal }) => {
     const checked = checkUnit(body);
     if (!checked.ok) refuseFaults(checked.faults);

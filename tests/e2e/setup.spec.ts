@@ -45,6 +45,23 @@ test('a script signs in with a token that is shown once and can be revoked', asy
   expect((await script.get('/api/v1/session')).status()).toBe(401);
 });
 
+test('a person is moved from a day on by keyboard, after what it means is said, and leaves', async ({ page }, { retry }) => {
+  await signIn(page, 'admin', '/setup');
+  await page.getByLabel('Find a unit').fill('Emil Vos');
+  await page.getByRole('button', { name: 'Move Emil Vos' }).press('Enter');
+  const dialog = page.getByRole('dialog');
+  await dialog.getByRole('combobox', { name: 'Stands under' }).press('Enter');
+  await page.getByPlaceholder('Type to find').fill(retry === 0 ? 'Fleet buyers' : 'Yards');
+  await page.getByRole('option', { name: retry === 0 ? /Fleet buyers/ : /Yards/ }).click();
+  await dialog.getByLabel('From').fill(retry === 0 ? '2026-11-01' : '2026-11-02');
+  await dialog.getByLabel('Why?').fill('covers a colleague');
+  await page.keyboard.press('Enter');
+  await expect(dialog.getByText(/in the new place from then on|No booked deal/)).toBeVisible();
+  await dialog.getByRole('button', { name: 'Move', exact: true }).press('Enter');
+  await expect(page.getByText('Emil Vos is moved.').first()).toBeVisible();
+  await expect(page.getByRole('row').filter({ hasText: 'Emil Vos' })).toContainText('from 2026-11-0');
+});
+
 test('the first run creates company, calendar, administrator and units; then people can be added and deals booked', async ({ page }) => {
   await page.goto(`http://localhost:${EMPTY_PORT}/`);
   await expect(page.getByRole('heading', { name: 'Set up Iron Ladder' })).toBeVisible();
@@ -67,7 +84,7 @@ test('the first run creates company, calendar, administrator and units; then peo
   await page.getByLabel('Code').fill('blind');
   await page.getByRole('combobox', { name: 'Stands under' }).click();
   await page.getByRole('option', { name: /East pier/ }).click();
-  await page.getByRole('button', { name: 'Add' }).click();
+  await page.getByRole('button', { name: 'Add', exact: true }).click();
   await expect(page.getByRole('treeitem', { name: /Bo Lind/ })).toBeVisible();
   await page.goto(`http://localhost:${EMPTY_PORT}/standing?unit=blind`);
   await expect(page.getByRole('heading', { level: 1 })).toContainText('It has no target for this period');

@@ -9,6 +9,7 @@ import { CalendarForm } from './CalendarForm';
 import { ClosedMonths } from './ClosedMonths';
 import { describeRule } from './describeRule';
 import { Tokens } from './Tokens';
+import { UnitsList } from './UnitsList';
 
 /** Company, units, files, access tokens and appearance. */
 export function SetupPage() {
@@ -34,7 +35,7 @@ export function SetupPage() {
         {me.role === 'administrator' && (isChanging ? <CalendarForm company={company} onClose={() => setChanging(false)} /> : <Button className="mt-3" onClick={() => setChanging(true)}>Change the calendar…</Button>)}
       </Sheet>
       <Sheet heading="Closed months"><ClosedMonths company={company} mayClose={me.role === 'administrator'} /></Sheet>
-      {mayPlan && <Sheet heading="Units and people"><AddUnit /></Sheet>}
+      {mayPlan && <Sheet heading="Units and people"><AddUnit /><UnitsList ownUnit={me.unitCode} /></Sheet>}
       <Sheet heading="Files">
         <p className="text-soft">The open formats of Iron Ladder. A file that was exported can be imported again unchanged.</p>
         <div className="mt-3 grid grid-cols-[120px_auto_auto_1fr] items-center gap-x-2 gap-y-2">

@@ -1,0 +1,76 @@
+import { eq, sql } from 'drizzle-orm';
+import type { UnitChanged, UnitLeave, UnitMove, UnitPlace } from '#contract/schemas/unit';
+import { END_OF_TIME, FIRST_DAY, parseDay, toIsoDay, type Day } from '#core/period/day';
+import { leaveAfter, moveFrom } from '#core/units/move';
+import { mayStandUnder, type Membership, type Unit } from '#core/units/unit';
+import type { Principal, Scope } from '../access/index';
+import { recordAudit } from '../audit/record';
+import type { Context } from '../context';
+import { announce } from '../db/notify';
+import { membership } from '../db/tables/index';
+import { refuseClosed } from '../plans/index';
+import { Refused, refuseFaults } from '../problem';
+import { toUnitSummary } from '../standings/index';
+
+/** Every unit the reader may see, with its place today, or its last one. */
+export function listUnits({ books }: Scope): UnitPlace[] {
+  const { tree, asOf } = books;
+  return tree.units.map((unit) => {
+    const places = tree.membershipsOf(unit.id);
+    const now = places.find((place) => asOf >= place.from && asOf < place.to);
+    const shown = now ?? places.at(-1);
+    const parent = shown?.parentId == null ? null : tree.find(shown.parentId);
+    return {
+      unit: toUnitSummary(unit), parent: parent ? toUnitSummary(parent) : null, isHere: now !== undefined,
+      from: !shown || shown.from === FIRST_DAY ? null : toIsoDay(shown.from), last: !shown || shown.to === END_OF_TIME ? null : toIsoDay(shown.to - 1),
+    };
+  });
+}
+
+/** Moves a unit from a day on; deals closed before keep counting where it stood then. @throws Refused invalidInput, monthClosed, outsideUnit */
+export async function moveUnit(context: Context, scope: Scope, principal: Principal, code: string, input: UnitMove): Promise<UnitChanged> {
+  const unit = findOwn(scope, principal, code, 'parent');
+  const { tree } = context.replica.company!;
+  const parent = tree.findByCode(input.parent);
+  if (parent && !scope.sees(parent.id)) throw new Refused('outsideUnit', { unit: input.parent });
+  const day = parseDay(input.from)!;
+  if (!parent) refuseFaults([{ field: 'parent', code: 'unknownParent' }]);
+  if (!mayStandUnder(unit.kind, parent!.kind)) refuseFaults([{ field: 'parent', code: 'badParent', params: { kind: unit.kind, parent: parent!.kind } }]);
+  if (!tree.isActiveDuring(parent!.id, { from: day, to: day + 1 })) refuseFaults([{ field: 'parent', code: 'parentNotThere' }]);
+  return save(context, principal, unit, day, moveFrom(tree.membershipsOf(unit.id), unit.id, parent!.id, day), 'moved', input);
+}
+
+/** Ends a unit after its last day; later deals of it are unplaced. */
+export async function leaveUnit(context: Context, scope: Scope, principal: Principal, code: string, input: UnitLeave): Promise<UnitChanged> {
+  const unit = findOwn(scope, principal, code, 'lastDay');
+  const lastDay = parseDay(input.lastDay)!;
+  const places = leaveAfter(context.replica.company!.tree.membershipsOf(unit.id), lastDay);
+  if (!places) refuseFaults([{ field: 'lastDay', code: 'notThereYet' }]);
+  return save(context, principal, unit, lastDay + 1, places!, 'left', input);
+}
+
+function findOwn(scope: Scope, principal: Principal, code: string, field: string): Unit {
+  const unit = scope.findUnit(code);
+  if (unit.id === principal.unitId) refuseFaults([{ field, code: 'ownUnit' }]);
+  return unit;
+}
+
+async function save(context: Context, principal: Principal, unit: Unit, day: Day, places: readonly Membership[], action: 'moved' | 'left', input: { reason: string; check?: boolean }): Promise<UnitChanged> {
+  const { tree, calendar, closedMonths } = context.replica.company!;
+  // What stands in a closed month must not count elsewhere afterwards.
+  refuseClosed(context, closedMonths.filter((month) => month.to > day).map((month) => calendar.periodOf('month', month.from)));
+  const people = [...tree.unitsUnder(unit.id)].filter((id) => tree.find(id)!.kind === 'salesperson');
+  const { rows: [row] } = await context.db.execute<{ count: number }>(sql`
+    select count(*) as count from deal where voided_at is null and day >= ${toIsoDay(day)} and salesperson_id = any(${sql.param(people)}::int[])`);
+  if (!input.check) {
+    const toText = (each: readonly Membership[]) => each.map((place) => ({ parent: place.parentId === null ? null : tree.find(place.parentId)?.code ?? null, from: toIsoDay(place.from), last: toIsoDay(place.to - 1) }));
+    await context.db.transaction(async (tx) => {
+      await tx.delete(membership).where(eq(membership.unitId, unit.id));
+      await tx.insert(membership).values(places.map((place) => ({ unitId: unit.id, parentId: place.parentId, from: toIsoDay(place.from), to: toIsoDay(place.to) })));
+      await recordAudit(tx, [{ userId: principal.userId, entity: 'unit', entityId: unit.code, action, before: toText(tree.membershipsOf(unit.id)), after: toText(places), reason: input.reason.trim() }]);
+      await announce(tx, 'units', null);
+    });
+    await context.replica.readCompany();
+  }
+  return { unit: toUnitSummary(unit), written: !input.check, deals: row!.count };
+}

@@ -1,0 +1,75 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { createCompany, createDatabase, putTargets, startServer, wonDeal, type TestServer } from './harness';
+
+let server: TestServer;
+let people: Awaited<ReturnType<typeof createCompany>>;
+
+beforeAll(async () => {
+  server = await startServer(await createDatabase());
+  people = await createCompany(server);
+  await people.admin.send('POST', '/deals', wonDeal({ closedOn: '2026-10-05', amount: '100' }));
+  await people.admin.send('POST', '/deals', wonDeal({ closedOn: '2026-11-05', amount: '200' }));
+  await putTargets(people.admin, [7, 8, 9].map((n) => ({ unit: 'ivarga', period: `FY2027-P0${n}`, measure: 'revenue', target: '500' })));
+});
+afterAll(() => server.stop());
+
+const move = (over: object = {}, client = people.admin, unit = 'ivarga') => client.send('POST', `/units/${unit}/move`, { parent: 'eng', from: '2026-11-01', reason: 'new team', ...over });
+const figuresOf = async (unit: string, period: string) => (await people.admin.get(`/standing?unit=${unit}&period=${period}`)).json().figures;
+
+describe('moving a person', () => {
+  it('is checked first, and says how many deals count elsewhere', async () => {
+    expect((await move({ check: true })).json()).toMatchObject({ written: false, deals: 1 });
+    expect((await figuresOf('deck', 'FY2027-P08')).actual).toBe(20_000);
+  });
+
+  it('takes deals and targets along from that day on; what was before stays where it was', async () => {
+    expect((await move()).json()).toMatchObject({ written: true, deals: 1 });
+    expect((await figuresOf('deck', 'FY2027-P07')).actual).toBe(10_000);
+    expect((await figuresOf('eng', 'FY2027-P08')).actual).toBe(20_000);
+    expect((await figuresOf('eng', 'FY2027-P08')).target.value).toBe(50_000);
+    expect((await figuresOf('deck', 'FY2027-P08')).actual).toBe(0);
+    const places = (await people.admin.get('/units')).json() as { unit: { code: string }; parent: { code: string }; from: string }[];
+    expect(places.find((each) => each.unit.code === 'ivarga')).toMatchObject({ parent: { code: 'eng' }, from: '2026-11-01', isHere: true });
+    const { rows } = await server.pool.query(`select action, reason from audit where entity = 'unit' and entity_id = 'ivarga' order by id desc limit 1`);
+    expect(rows[0]).toEqual({ action: 'moved', reason: 'new team' });
+  });
+
+  it.each([
+    ['under a person', { parent: 'tbrandt' }, 'parent', 'badParent'],
+    ['under nobody', { parent: 'nothing' }, 'parent', 'unknownParent'],
+  ])('is refused %s, at its field', async (_case, over, field, code) => {
+    expect((await move(over)).json().errors).toEqual([expect.objectContaining({ field, code })]);
+  });
+
+  it('needs a reason and a real day', async () => {
+    expect((await move({ reason: '' })).statusCode).toBe(422);
+    expect((await move({ from: '2026-02-30' })).statusCode).toBe(422);
+  });
+
+  it('stays within what one may see, and nobody moves their own unit', async () => {
+    expect((await move({ parent: 'north' }, people.manager)).json().code).toBe('outsideUnit');
+    expect((await move({}, people.north)).json().code).toBe('unknownUnit');
+    expect((await move({}, people.salesperson)).json().code).toBe('forbidden');
+    expect((await move({ parent: 'ht' }, people.manager, 'salt')).json().errors[0]).toMatchObject({ code: 'ownUnit' });
+  });
+
+  it('does not reach into a closed month', async () => {
+    await people.admin.send('PUT', '/closed-months/FY2027-P07');
+    expect((await move({ from: '2026-10-20', parent: 'deck' })).json()).toMatchObject({ code: 'monthClosed' });
+    expect((await move({ from: '2026-11-10', parent: 'deck' })).statusCode).toBe(200);
+    await people.admin.send('POST', '/closed-months/FY2027-P07/open', { name: 'October 2026', reason: 'test' });
+  });
+});
+
+describe('leaving', () => {
+  it('ends after the last day, and later deals are unplaced, not lost', async () => {
+    expect((await people.admin.send('POST', '/units/ivarga/leave', { lastDay: '2026-11-01', reason: 'retires' })).json()).toMatchObject({ written: true, deals: 1 });
+    const standing = (await people.admin.get('/standing?unit=ht&period=FY2027-P08')).json();
+    expect(standing.unplaced).toEqual({ amount: 20_000, deals: 1 });
+    expect((await people.admin.get('/units')).json().find((each: { unit: { code: string } }) => each.unit.code === 'ivarga')).toMatchObject({ isHere: false, last: '2026-11-01' });
+  });
+
+  it('before the first day is refused', async () => {
+    expect((await people.admin.send('POST', '/units/nkassem/leave', { lastDay: '2025-01-01', reason: 'x' })).json().errors[0]).toMatchObject({ field: 'lastDay', code: 'notThereYet' });
+  });
+});

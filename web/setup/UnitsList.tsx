@@ -1,0 +1,60 @@
+import { useState } from 'react';
+import type { UnitPlace } from '#contract/schemas/unit';
+import { mayStandUnder } from '#core/units/unit';
+import { FailureNote } from '../app/FailureNote';
+import { Button } from '../ui/Button';
+import { DataTable } from '../ui/DataTable';
+import { INPUT } from '../ui/Field';
+import { Loading } from '../ui/Loading';
+import { ChangeUnitDialog, type UnitChange } from './ChangeUnitDialog';
+import { useListUnitsQuery } from './unitsApi';
+
+/** Everyone and where they stand today; a person or a team is moved by dragging it onto another unit, or by its button. */
+export function UnitsList({ ownUnit }: { ownUnit: string }) {
+  const { data: places, error } = useListUnitsQuery();
+  const [search, setSearch] = useState('');
+  const [change, setChange] = useState<UnitChange | null>(null);
+  const [dragged, setDragged] = useState<UnitPlace | null>(null);
+  if (error) return <FailureNote failure={error} />;
+  if (!places) return <Loading what="units" />;
+  const wanted = search.trim().toLowerCase();
+  const shown = places.filter((each) => `${each.unit.name} ${each.unit.code} ${each.parent?.name ?? ''}`.toLowerCase().includes(wanted));
+  const mayDrop = (onto: UnitPlace) => dragged !== null && dragged.unit.id !== onto.unit.id && onto.isHere && mayStandUnder(dragged.unit.kind, onto.unit.kind) && dragged.parent?.id !== onto.unit.id;
+  const nameCell = (each: UnitPlace) => (
+    <span
+      draggable={each.unit.code !== ownUnit}
+      onDragStart={() => setDragged(each)}
+      onDragEnd={() => setDragged(null)}
+      onDragOver={(event) => { if (mayDrop(each)) event.preventDefault(); }}
+      onDrop={() => { if (dragged && mayDrop(each)) setChange({ kind: 'move', place: dragged, parent: each.unit.code }); }}
+      className={`block truncate ${each.unit.code === ownUnit ? '' : 'cursor-grab'} ${mayDrop(each) ? 'rounded-[3px] outline-1 outline-ember outline-dashed' : ''} ${each.isHere ? '' : 'text-soft'}`}
+    >
+      {each.unit.name} <span className="text-soft">{each.unit.code}</span>
+    </span>
+  );
+  return (
+    <div className="mt-4 border-t border-line pt-4">
+      <input aria-label="Find a unit" placeholder="Find a unit or person" className={`${INPUT} mb-2 max-w-[280px]`} value={search} onChange={(event) => setSearch(event.target.value)} />
+      <div className="flex h-[320px] flex-col overflow-hidden rounded-sheet border border-line">
+        <DataTable
+          label="Units and people"
+          rows={shown}
+          keyOf={(each) => each.unit.id}
+          columns={[
+            { key: 'name', heading: 'Name', width: 'minmax(180px,1fr)', cell: nameCell },
+            { key: 'kind', heading: 'Kind', width: '90px', cell: (each) => each.unit.kind },
+            { key: 'parent', heading: 'Stands under', width: '160px', cell: (each) => each.parent?.name ?? '' },
+            { key: 'days', heading: 'Since, until', width: '170px', cell: (each) => <span className="text-soft">{[each.from ? `from ${each.from}` : '', each.last ? `until ${each.last}` : ''].filter(Boolean).join(', ')}</span> },
+            { key: 'do', heading: 'Change', width: '150px', cell: (each) => (each.unit.code === ownUnit || each.parent === null ? null : (
+              <span className="flex gap-1">
+                <Button kind="quiet" className="h-[24px] px-2" aria-label={`Move ${each.unit.name}`} onClick={() => setChange({ kind: 'move', place: each, parent: '' })}>Move…</Button>
+                {each.isHere && <Button kind="quiet" className="h-[24px] px-2" aria-label={`${each.unit.name} leaves`} onClick={() => setChange({ kind: 'leave', place: each })}>Leaves…</Button>}
+              </span>
+            )) },
+          ]}
+        />
+      </div>
+      {change && <ChangeUnitDialog key={change.place.unit.id} change={change} places={places} onClose={() => setChange(null)} />}
+    </div>
+  );
+}
