@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { buildCalendar } from '#core/period/calendar';
 import { parseDay } from '#core/period/day';
 import { generateDeals, type DealRow } from './deals';
-import { findHolidays } from './load';
+import { listHolidays } from './load';
 import { BRANCHES, DEMO_USERS, SELLERS, TEAMS } from './people';
 import { generateTargets } from './targets';
 
@@ -76,7 +76,7 @@ describe('the demo company', () => {
   });
 
   it('takes public holidays from the package', () => {
-    const days = findHolidays(parseDay('2026-04-01')!, parseDay('2027-04-01')!).map((each) => each.on);
+    const days = listHolidays(parseDay('2026-04-01')!, parseDay('2027-04-01')!).map((each) => each.on);
     expect(days).toContain('2026-12-25');
     expect(days).toContain('2027-01-01');
   });

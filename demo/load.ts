@@ -1,8 +1,8 @@
 import { Readable } from 'node:stream';
-import Holidays from 'date-holidays';
 import { buildCalendar, type FiscalCalendar, type Period } from '#core/period/calendar';
 import { addMonths, END_OF_TIME, FIRST_DAY, parseDay, toIsoDay, type Day } from '#core/period/day';
 import { buildScope, hashPassword, type Principal } from '#server/access/index';
+import { findHolidays } from '#server/company/index';
 import type { Context } from '#server/context';
 import { appUser, closedDay, company, rate } from '#server/db/tables/index';
 import { importDeals } from '#server/imports/index';
@@ -27,7 +27,7 @@ export async function loadDemo(context: Context, today: Day): Promise<void> {
   const users = await context.db.insert(appUser)
     .values(DEMO_USERS.map(({ email, name, role, unit }) => ({ email, name, role, unitId: ids.get(unit)!, passwordHash }))).returning();
   const firstDay = addMonths(yearStart, -HISTORY_MONTHS - 12);
-  await context.db.insert(closedDay).values(findHolidays(firstDay, addMonths(yearStart, 24)));
+  await context.db.insert(closedDay).values(listHolidays(firstDay, addMonths(yearStart, 24)));
   await context.db.insert(rate).values(buildRates(firstDay, today));
   await context.replica.readCompany();
   await context.replica.catchUp();
@@ -79,17 +79,11 @@ function buildUnits(yearStart: Day): Map<string, UnitFacts[]> {
   return units;
 }
 
-/** Public holidays of the country from the package, for every branch. */
-export function findHolidays(from: Day, to: Day): { branchId: null; on: string; name: string }[] {
-  const holidays = new Holidays(COUNTRY);
-  const days = new Map<string, string>();
-  for (let year = Number(toIsoDay(from).slice(0, 4)); year <= Number(toIsoDay(to).slice(0, 4)); year++) {
-    for (const holiday of holidays.getHolidays(year, 'en')) {
-      const day = parseDay(holiday.date.slice(0, 10));
-      if (holiday.type === 'public' && day !== null && day >= from && day < to) days.set(holiday.date.slice(0, 10), holiday.name);
-    }
-  }
-  return [...days].map(([on, name]) => ({ branchId: null, on, name }));
+/** Public holidays of the country, for every branch. */
+export function listHolidays(from: Day, to: Day): { branchId: null; on: string; name: string }[] {
+  const [first, last] = [from, to].map((day) => Number(toIsoDay(day).slice(0, 4)));
+  return Array.from({ length: last! - first! + 1 }, (_, i) => findHolidays(COUNTRY, first! + i)).flat()
+    .filter(({ on }) => parseDay(on)! >= from && parseDay(on)! < to).map((each) => ({ branchId: null, ...each }));
 }
 
 /** Half-yearly rates that wander a little. */

@@ -61,6 +61,7 @@ export const FAULTS = {
   range01: 'Must lie between 0 and 1.',
   unknownKind: 'Must be one of company, branch, team, salesperson.',
   unknownStatus: 'Must be one of open, won, lost.',
+  unknownBranch: 'There is no branch with this code. Leave it empty for every branch.',
   unknownParent: 'There is no unit with this code to stand under.',
   badParent: 'A {kind} cannot stand under a {parent}.',
   secondCompany: 'There is one company only; it exists already.',

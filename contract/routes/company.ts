@@ -1,5 +1,7 @@
 import { CalendarChange, Company, FirstRunInput, FirstRunState } from '../schemas/company';
 import { Me } from '../schemas/access';
+import { ClosedDay, ClosedDaysChange, ClosedDaysQuery, Holidays, HolidaysQuery } from '../schemas/closedDay';
+import { Nothing } from '../schemas/common';
 import { Type } from 'typebox';
 import { UnitChanged, UnitInput, UnitLeave, UnitMove, UnitPlace, UnitSummary } from '../schemas/unit';
 import { defineRoute } from './route';
@@ -34,4 +36,13 @@ export const moveUnit = defineRoute({
 export const leaveUnit = defineRoute({
   id: 'leaveUnit', method: 'POST', path: '/units/:code/leave', permission: 'plan', summary: 'End a unit after its last day', params: UnitCode, body: UnitLeave, answer: UnitChanged,
   errors: ['unknownUnit', 'outsideUnit', 'invalidInput', 'monthClosed'],
+});
+export const listClosedDays = defineRoute({
+  id: 'listClosedDays', method: 'GET', path: '/closed-days', permission: 'read', summary: 'Days on which all or one of the branches do not work', query: ClosedDaysQuery, answer: Type.Array(ClosedDay),
+});
+export const changeClosedDays = defineRoute({
+  id: 'changeClosedDays', method: 'PUT', path: '/closed-days', permission: 'administer', summary: 'Close and open days, all or none', body: ClosedDaysChange, answer: Nothing, errors: ['invalidInput'],
+});
+export const getHolidays = defineRoute({
+  id: 'getHolidays', method: 'GET', path: '/holidays', permission: 'read', summary: 'Public holidays of a country and year', query: HolidaysQuery, answer: Holidays,
 });

@@ -1,1 +1,2 @@
+export { findHolidays } from './closedDays';
 export { addCompanyRoutes } from './routes';

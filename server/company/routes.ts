@@ -3,6 +3,7 @@ import * as routes from '#contract/routes/company';
 import { COOKIE, cookieOptions, startSession, toMe } from '../access/index';
 import { appUser } from '../db/tables/index';
 import type { Endpoints } from '../endpoints';
+import { changeClosedDays, findHolidays, listClosedDays } from './closedDays';
 import { changeCalendar, createCompany, viewCompany } from './service';
 
 export function addCompanyRoutes({ implement, context }: Endpoints): void {
@@ -20,6 +21,13 @@ export function addCompanyRoutes({ implement, context }: Endpoints): void {
   });
 
   implement(routes.changeCalendar, async ({ body, principal }) => changeCalendar(context, principal.userId, body));
+
+  implement(routes.listClosedDays, async ({ query }) => listClosedDays(context, query.from, query.to));
+  implement(routes.changeClosedDays, async ({ body, principal }) => {
+    await changeClosedDays(context, principal.userId, body);
+    return {};
+  });
+  implement(routes.getHolidays, async ({ query }) => findHolidays(query.country, query.year));
 
   implement(routes.getCompany, async () => viewCompany(context));
 }

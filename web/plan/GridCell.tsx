@@ -27,7 +27,9 @@ export interface GridCellProps {
 export const GridCell = memo(function GridCell({ cell, at, isOwnRow, isSum, figure, label, isSelected, isInBlock, isMarked, editing, onType, onLeave }: GridCellProps) {
   const value = isOwnRow ? ownValue(cell) : cell.value;
   const text = !cell.active ? '' : value === null ? '' : formatColumn(value, figure);
-  const words = value === null ? 'none' : `${formatExact(value, figure)}, ${originWords(cell)}`;
+  const exact = value === null ? 'none' : formatExact(value, figure);
+  // What is read out holds what is seen (WCAG 2.5.3), also where that is rounded.
+  const words = value === null ? exact : `${exact.includes(text) ? exact : `${text}, exactly ${exact}`}, ${originWords(cell)}`;
   return (
     <div
       role="gridcell"

@@ -6,6 +6,7 @@ import { applyTheme, readTheme, THEMES } from '../app/theme';
 import { Button } from '../ui/Button';
 import { AddUnit } from './AddUnit';
 import { CalendarForm } from './CalendarForm';
+import { ClosedDays } from './ClosedDays';
 import { ClosedMonths } from './ClosedMonths';
 import { describeRule } from './describeRule';
 import { Tokens } from './Tokens';
@@ -34,6 +35,7 @@ export function SetupPage() {
         </dl>
         {me.role === 'administrator' && (isChanging ? <CalendarForm company={company} onClose={() => setChanging(false)} /> : <Button className="mt-3" onClick={() => setChanging(true)}>Change the calendar…</Button>)}
       </Sheet>
+      <Sheet heading="Closed days"><ClosedDays company={company} mayChange={me.role === 'administrator'} /></Sheet>
       <Sheet heading="Closed months"><ClosedMonths company={company} mayClose={me.role === 'administrator'} /></Sheet>
       {mayPlan && <Sheet heading="Units and people"><AddUnit /><UnitsList ownUnit={me.unitCode} /></Sheet>}
       <Sheet heading="Files">
