@@ -104,3 +104,10 @@ describe('answers that are kept', () => {
     }), { numRuns: 60 });
   });
 });
+
+it('does not call the rounding of daily shares a difference', () => {
+  const books = buildSampleBooks({ asOf: '2026-11-18', targets: [{ unitId: 2, periodId: 'FY2027-P01', target: 1000 }, { unitId: 11, periodId: 'FY2027-P01', target: 333 }, { unitId: 12, periodId: 'FY2027-P01', target: 333 }, { unitId: 13, periodId: 'FY2027-P01', target: 334 }] });
+  const at = (id: string) => compareWithHandedOut(books.lookup, 2, books.calendar.parse(id)!, 'revenue').notHandedOut;
+  expect(at('FY2027-P01')).toBe(0);
+  expect(at('2026-04-07')).toBeNull();
+});

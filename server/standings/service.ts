@@ -60,7 +60,8 @@ export function viewTree(scope: Scope, rootId: number, period: Period, measure: 
     const standing = buildStanding(books, unit.id, period, measure);
     nodes.push({
       unit: toUnitSummary(unit), parent, depth, status: standing.status,
-      attainmentText: toAttainmentText(books, measure, standing.attainment),
+      // Nothing has been attained of what has not begun: that is no 0 %.
+      attainmentText: standing.elapsed.phase === 'notStarted' ? null : toAttainmentText(books, measure, standing.attainment),
     });
     for (const child of childrenOn(books, unit, period)) visit(child, unit.code, depth + 1);
   };

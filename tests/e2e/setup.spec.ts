@@ -48,7 +48,7 @@ test('a script signs in with a token that is shown once and can be revoked', asy
 test('a person is moved from a day on by keyboard, after what it means is said, and leaves', async ({ page }, { retry }) => {
   await signIn(page, 'admin', '/setup');
   await page.getByLabel('Find a unit').fill('Emil Vos');
-  await page.getByRole('button', { name: 'Move Emil Vos' }).press('Enter');
+  await page.getByRole('button', { name: 'Move… Emil Vos' }).press('Enter');
   const dialog = page.getByRole('dialog');
   await dialog.getByRole('combobox', { name: 'Stands under' }).press('Enter');
   await page.getByPlaceholder('Type to find').fill(retry === 0 ? 'Fleet buyers' : 'Yards');

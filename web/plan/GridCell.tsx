@@ -26,7 +26,9 @@ export interface GridCellProps {
 /** Set values stand upright; values added up or shared out are slanted; both say where they come from. */
 export const GridCell = memo(function GridCell({ cell, at, isOwnRow, isSum, figure, label, isSelected, isInBlock, isMarked, editing, onType, onLeave }: GridCellProps) {
   const value = isOwnRow ? ownValue(cell) : cell.value;
-  const text = !cell.active ? '' : value === null ? '' : formatColumn(value, figure);
+  // A share of nothing is a day on which nobody works.
+  const isIdle = value === 0 && cell.origin === 'sharedOverTime';
+  const text = !cell.active || value === null || isIdle ? '' : formatColumn(value, figure);
   const exact = value === null ? 'none' : formatExact(value, figure);
   // What is read out holds what is seen (WCAG 2.5.3), also where that is rounded.
   const words = value === null ? exact : `${exact.includes(text) ? exact : `${text}, exactly ${exact}`}, ${originWords(cell)}`;

@@ -38,7 +38,9 @@ export function PlanGrid(props: PlanGridProps) {
   newestCommit.current = commit;
   const onLeave = useCallback(() => newestCommit.current({ rows: 0, columns: 0 }), []);
   const isWide = sheet.grain !== 'quarter';
-  const template = isWide ? `150px repeat(${sheet.columns.length}, ${sheet.grain === 'days' ? 62 : 84}px)` : 'minmax(140px,1.2fr) repeat(4, minmax(74px,0.8fr)) minmax(74px,0.8fr) 92px minmax(70px,0.7fr)';
+  // Eight figures and their separators need more room than seven.
+  const isLong = formatColumn(totalOf(sheet, sheet.ownRow).value ?? 0, figure).length > 9;
+  const template = isWide ? `150px repeat(${sheet.columns.length}, ${sheet.grain === 'days' ? 62 : isLong ? 84 : 70}px)` : 'minmax(140px,1.2fr) repeat(4, minmax(74px,0.8fr)) minmax(74px,0.8fr) 92px minmax(70px,0.7fr)';
   const block = toBlockOf(selection);
   const largest = Math.max(1, ...sheet.rows.slice(0, sheet.ownRow).flatMap((row, index) => (row.depth === 1 ? [totalOf(sheet, index).value ?? 0] : [])));
 

@@ -1,3 +1,4 @@
+import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { useState } from 'react';
 import * as routes from '#contract/routes/company';
 import type { AnswerOf, BodyOf, QueryOf } from '#contract/routes/route';
@@ -44,7 +45,7 @@ export function ClosedDays({ company, mayChange }: { company: Company; mayChange
   return (
     <>
       <div className="flex items-center gap-2">
-        <Button aria-label="The year before" onClick={() => setYear(year - 1)}>‹</Button><span className="w-12 text-center font-semibold">{year}</span><Button aria-label="The year after" onClick={() => setYear(year + 1)}>›</Button>
+        <Button aria-label="The year before" className="px-2" onClick={() => setYear(year - 1)}><ChevronLeft size={15} aria-hidden /></Button><span className="w-12 text-center font-semibold">{year}</span><Button aria-label="The year after" className="px-2" onClick={() => setYear(year + 1)}><ChevronRight size={15} aria-hidden /></Button>
         {mayChange && <form className="ml-auto flex items-center gap-2" onSubmit={(event) => { event.preventDefault(); void fillIn(); }}><label className="flex items-center gap-2">Country<input className={`${INPUT} max-w-[64px]`} maxLength={2} value={country} onChange={(event) => setCountry(event.target.value)} /></label><Button type="submit" disabled={isLoading}>Fill in public holidays</Button></form>}
       </div>
       {error && <FailureNote failure={error} />}
@@ -52,7 +53,7 @@ export function ClosedDays({ company, mayChange }: { company: Company; mayChange
         {days.map((each) => (
           <li key={`${each.on} ${each.branch}`} className="flex items-center justify-between border-t border-line py-1">
             <span>{describeDay(parseDay(each.on)!)}<span className="ml-3 text-soft">{each.name}{each.branch ? `, ${branches.find((branch) => branch.code === each.branch)?.name ?? each.branch} only` : ''}</span></span>
-            {mayChange && <Button kind="quiet" className="h-[24px] px-2" aria-label={`Open ${each.on} again`} onClick={() => void change({ close: [], open: [{ branch: each.branch, on: each.on }] })}>Open again</Button>}
+            {mayChange && <Button kind="quiet" className="h-[24px] px-2" onClick={() => void change({ close: [], open: [{ branch: each.branch, on: each.on }] })}>Open again<span className="sr-only">, {each.on}</span></Button>}
           </li>
         ))}
         {days.length === 0 && <li className="border-t border-line py-1.5 text-soft">No day of {year} is closed.</li>}
@@ -60,7 +61,7 @@ export function ClosedDays({ company, mayChange }: { company: Company; mayChange
       {mayChange && (
         <form className="mt-3 grid grid-cols-[150px_1fr_190px_auto] items-end gap-2" noValidate onSubmit={(event) => { event.preventDefault(); void add(); }}>
           <Field label="Close a day" fault={faultAt(failure, 'on') && 'Choose a day.'}><input type="date" className={INPUT} value={day.on} onChange={(event) => setDay({ ...day, on: event.target.value })} /></Field>
-          <Field label="Name"><input className={INPUT} maxLength={120} value={day.name} onChange={(event) => setDay({ ...day, name: event.target.value })} /></Field>
+          <Field label="What it is"><input className={INPUT} maxLength={120} value={day.name} onChange={(event) => setDay({ ...day, name: event.target.value })} /></Field>
           <Field label="For"><select className={INPUT} value={day.branch} onChange={(event) => setDay({ ...day, branch: event.target.value })}><option value="">every branch</option>{branches.map((branch) => <option key={branch.code} value={branch.code}>{branch.name}</option>)}</select></Field>
           <Button type="submit" disabled={isLoading || day.on === ''}>Close it</Button>
         </form>

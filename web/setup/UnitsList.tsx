@@ -47,8 +47,8 @@ export function UnitsList({ ownUnit }: { ownUnit: string }) {
             { key: 'days', heading: 'Since, until', width: '170px', cell: (each) => <span className="text-soft">{[each.from ? `from ${each.from}` : '', each.last ? `until ${each.last}` : ''].filter(Boolean).join(', ')}</span> },
             { key: 'do', heading: 'Change', width: '150px', cell: (each) => (each.unit.code === ownUnit || each.parent === null ? null : (
               <span className="flex gap-1">
-                <Button kind="quiet" className="h-[24px] px-2" aria-label={`Move ${each.unit.name}`} onClick={() => setChange({ kind: 'move', place: each, parent: '' })}>Move…</Button>
-                {each.isHere && <Button kind="quiet" className="h-[24px] px-2" aria-label={`${each.unit.name} leaves`} onClick={() => setChange({ kind: 'leave', place: each })}>Leaves…</Button>}
+                <Button kind="quiet" className="h-[24px] px-2" onClick={() => setChange({ kind: 'move', place: each, parent: '' })}>Move…<span className="sr-only"> {each.unit.name}</span></Button>
+                {each.isHere && <Button kind="quiet" className="h-[24px] px-2" onClick={() => setChange({ kind: 'leave', place: each })}>Leaves…<span className="sr-only"> {each.unit.name}</span></Button>}
               </span>
             )) },
           ]}

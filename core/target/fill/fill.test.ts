@@ -35,7 +35,8 @@ describe('a total', () => {
       const locked = count > 1 ? months.reduce((all, month) => all + Math.max(0, at(0, month.from)), 0) : 0;
       const result = fill(total({ total: sum + locked, people, phasing, terms }), { unitIds, unit, from });
       if (!result.ok) throw new Error(result.fault);
-      expect(result.total).toBe(sum);
+      expect([result.total, result.kept]).toEqual([sum + locked, locked]);
+      expect(result.cells.reduce((all, cell) => all + cell.value, 0)).toBe(sum);
       expect(result.cells.some((cell) => cell.unitId === 0 && count > 1)).toBe(false);
       for (const cell of result.cells) expect(cell.value).toBeGreaterThanOrEqual(0);
     }));

@@ -63,7 +63,7 @@ function fillTotal(request: FillRequest, way: TotalWay, source: FillSource): Fil
     if (phased.fellBack) notes.push({ code: 'fellBackToWorkingDays', unitId });
     periods.forEach((period, i) => cells.push({ unitId, period, before: source.targetOf(unitId, period), value: phased.parts[i]! }));
   });
-  return toResult(cells, notes);
+  return toResult(cells, notes, sumOf(lines.map((line, index) => (line.terms.isLocked ? shared.parts[index]! : 0))));
 }
 
 /** One line's part over its periods; a line without a shape of its own falls back to working days, and to even without those. */
@@ -83,9 +83,9 @@ function phase(total: number, way: TotalWay, unitId: number, request: FillReques
   return { parts: (shared as Extract<typeof shared, { ok: true }>).parts, fellBack: !hasShape && way.phasing !== 'workingDays' };
 }
 
-function toResult(cells: FilledCell[], notes: FillNote[]): FillResult {
+function toResult(cells: FilledCell[], notes: FillNote[], kept = 0): FillResult {
   if (cells.length === 0) return { ok: false, fault: 'nothingToFill', bound: null };
-  return { ok: true, cells, notes, total: sumOf(cells.map((cell) => cell.value)) };
+  return { ok: true, cells, notes, total: sumOf(cells.map((cell) => cell.value)) + kept, kept };
 }
 
 /** What each unit gets over all its cells. */

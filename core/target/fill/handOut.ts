@@ -19,5 +19,5 @@ export function handOutRest(rests: readonly Rest[], unitIds: readonly number[], 
     if (!filled.ok) return filled;
     cells.push(...filled.cells.filter((cell) => cell.value !== cell.before));
   }
-  return { ok: true, cells, notes: [], total: cells.reduce((sum, cell) => sum + cell.value, 0) };
+  return { ok: true, cells, notes: [], total: cells.reduce((sum, cell) => sum + cell.value, 0), kept: 0 };
 }

@@ -66,5 +66,6 @@ export type FillNote =
 export type FillFault = 'growthTooLow' | 'sharesNot100' | 'negative' | 'nothingToFill' | 'noOpenLine' | 'belowLeast' | 'aboveMost' | 'crossedBounds';
 
 export type FillResult =
-  | { ok: true; cells: FilledCell[]; notes: FillNote[]; total: number }
+  /** `total`: all together, with what locked lines keep (`kept`). */
+  | { ok: true; cells: FilledCell[]; notes: FillNote[]; total: number; kept: number }
   | { ok: false; fault: FillFault; bound: number | null };

@@ -99,5 +99,5 @@ function Summary({ result, people, periods, way, show, older }: SummaryProps) {
   const isWhole = result.cells.length === people * periods;
   const words = way === 'each' && isWhole ? describeEach(people, periods, show(first), show(result.total)) : describeTogether(show(result.total), isSame ? show(first) : null);
   const note = [noteWords(result.notes), way === 'lastYear' || way === 'total' ? older : null].filter(Boolean).join(' ');
-  return <><span className="font-semibold">{words}</span>{way !== 'each' && <span className="text-soft"> over {people} {people === 1 ? 'line' : 'lines'} and {periods} {periods === 1 ? 'period' : 'periods'}.</span>}{note && <span className="text-soft"> {note}</span>}</>;
+  return <><span className="font-semibold">{words}</span>{way !== 'each' && <span className="text-soft"> over {people} {people === 1 ? 'line' : 'lines'} and {periods} {periods === 1 ? 'period' : 'periods'}{result.kept > 0 ? `, ${show(result.kept)} of it locked` : ''}.</span>}{note && <span className="text-soft"> {note}</span>}</>;
 }
