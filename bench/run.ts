@@ -1,5 +1,4 @@
 import { createReadStream, mkdtempSync, rmSync, statSync } from 'node:fs';
-import { Agent, request } from 'node:http';
 import { join } from 'node:path';
 import { recordImported } from '#server/imports/index';
 import { findTotalDifferences } from '#server/ledger/recompute';
@@ -8,22 +7,11 @@ import { startCluster } from '../scripts/cluster';
 import { buildTargetsCsv, buildUnitsCsv, SIZE, TODAY, writeDealsCsv } from './company';
 import { report, type Ratio } from './report';
 import { startServer, type BenchServer } from './server';
+import { measureRequests } from './client';
 import { measure, quantile, time, type Timing } from './measure';
 import { createViews, importByHand, openAnalytic, STANDINGS_SQL } from './reference';
 
 const say = (text: string) => process.stdout.write(`${text}\n`);
-
-const agent = new Agent({ keepAlive: true });
-
-/** A plain client on a kept connection: what is measured is the server, not the client. */
-function get(url: string, headers: Record<string, string>): Promise<Buffer> {
-  return new Promise((resolve, reject) => {
-    request(url, { headers, agent }, (answer) => {
-      const chunks: Buffer[] = [];
-      answer.on('data', (chunk: Buffer) => chunks.push(chunk)).on('end', () => resolve(Buffer.concat(chunks)));
-    }).on('error', reject).end();
-  });
-}
 
 /** From sending a deal to its event on an open stream. */
 async function measureBooking(server: BenchServer, { runs, atOnce }: { runs: number; atOnce: number }): Promise<Timing> {
@@ -88,7 +76,7 @@ async function main(): Promise<void> {
     const analytic = await openAnalytic(ours.pool);
     const sql = await measure(() => ours.pool.query(STANDINGS_SQL), { warmUp: 2, runs: 7 });
     const engine = await measure(() => analytic.run(), { warmUp: 3, runs: 15 });
-    const api = await measure(async () => { await get(`${ours.address}/api/v1/standings?period=FY2027-P08`, ours.headers); }, { warmUp: 10, runs: 60 });
+    const api = await measureRequests({ url: `${ours.address}/api/v1/standings?period=FY2027-P08`, headers: ours.headers, warmUp: 10, runs: 60 });
     const books = ours.replica.booksFor(ours.replica.company!.tree.root!.id);
     const core = await measure(() => viewStandings(books, books.calendar.parse('FY2027-P08')!, 'revenue'), { warmUp: 10, runs: 60 });
     const show = (timing: Timing) => `${timing.p50.toFixed(1)} ms (p99 ${timing.p99.toFixed(1)})`;

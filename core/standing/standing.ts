@@ -35,8 +35,20 @@ export interface Standing {
   status: Status;
 }
 
-/** The standing of one unit. */
-export function buildStanding(books: Books, unitId: number, period: Period, measure: MeasureCode): Standing {
+/** What a table of all units shows of each: no pace, no words. */
+export interface BriefStanding {
+  actual: number;
+  target: FoundTarget;
+  /** actual / target; null without a complete target above 0. */
+  attainment: number | null;
+  /** The target, if it may be judged by. */
+  complete: number | null;
+  elapsed: Elapsed;
+  status: Status;
+}
+
+/** The part of a standing that is asked of thousands of units at once. */
+export function buildBrief(books: Books, unitId: number, period: Period, measure: MeasureCode): BriefStanding {
   const target = books.lookup.find(unitId, period, measure);
   const actual = bookedIn(books, unitId, measure, period);
   const complete = completeValue(target);
@@ -45,10 +57,15 @@ export function buildStanding(books: Books, unitId: number, period: Period, meas
     actual, target: complete, incomplete: target.value !== null && complete === null,
     phase: elapsed.phase, elapsed, direction: MEASURES[measure].direction,
   }, books.rules[measure]);
+  return { actual, target, complete, elapsed, status, attainment: complete !== null && complete > 0 ? actual / complete : null };
+}
+
+/** The standing of one unit. */
+export function buildStanding(books: Books, unitId: number, period: Period, measure: MeasureCode): Standing {
+  const { actual, target, complete, elapsed, status, attainment } = buildBrief(books, unitId, period, measure);
   return {
-    unitId, measure, period, actual, target, elapsed, status,
+    unitId, measure, period, actual, target, elapsed, status, attainment,
     span: { from: period.from, to: Math.max(period.from, Math.min(period.to, books.asOf + 1)) },
-    attainment: complete !== null && complete > 0 ? actual / complete : null,
     gap: complete === null ? null : actual - complete,
     pace: paceOf(actual, complete, elapsed),
   };

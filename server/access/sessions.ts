@@ -29,10 +29,28 @@ export async function startSession(db: Queryable, userId: number): Promise<{ sec
   return { secret, csrf };
 }
 
-export async function findBySession(db: Queryable, secret: string): Promise<Principal | null> {
-  const [found] = await db.select({ ...principalColumns, csrf: session.csrf }).from(session)
-    .innerJoin(appUser, eq(appUser.id, session.userId))
-    .where(and(eq(session.hash, hashSecret(secret)), gt(session.expiresAt, sql`now()`), isNull(appUser.disabledAt)));
+/** Asked with every request: prepared once a database, so that neither we build nor PostgreSQL plans them again. */
+const prepared = new WeakMap<Database, ReturnType<typeof prepareIdentities>>();
+
+function prepareIdentities(db: Database) {
+  return {
+    bySession: db.select({ ...principalColumns, csrf: session.csrf }).from(session)
+      .innerJoin(appUser, eq(appUser.id, session.userId))
+      .where(and(eq(session.hash, sql.placeholder('hash')), gt(session.expiresAt, sql`now()`), isNull(appUser.disabledAt))).prepare('find_by_session'),
+    byToken: db.select({ ...principalColumns, tokenId: accessToken.id, isStale: sql<boolean>`coalesce(${accessToken.lastUsedAt} < now() - interval '1 minute', true)` }).from(accessToken)
+      .innerJoin(appUser, eq(appUser.id, accessToken.userId))
+      .where(and(eq(accessToken.hash, sql.placeholder('hash')), isNull(accessToken.revokedAt), isNull(appUser.disabledAt))).prepare('find_by_token'),
+  };
+}
+
+function identitiesOf(db: Database) {
+  let found = prepared.get(db);
+  if (!found) prepared.set(db, (found = prepareIdentities(db)));
+  return found;
+}
+
+export async function findBySession(db: Database, secret: string): Promise<Principal | null> {
+  const [found] = await identitiesOf(db).bySession.execute({ hash: hashSecret(secret) });
   return found ?? null;
 }
 
@@ -46,10 +64,7 @@ export async function endAllSessions(db: Queryable, userId: number): Promise<voi
 
 /** The user behind an access token that is not revoked, or null. Its last use is noted at most once a minute. */
 export async function findByToken(db: Database, secret: string): Promise<Principal | null> {
-  const hash = hashSecret(secret);
-  const [found] = await db.select({ ...principalColumns, tokenId: accessToken.id, isStale: sql<boolean>`coalesce(${accessToken.lastUsedAt} < now() - interval '1 minute', true)` }).from(accessToken)
-    .innerJoin(appUser, eq(appUser.id, accessToken.userId))
-    .where(and(eq(accessToken.hash, hash), isNull(accessToken.revokedAt), isNull(appUser.disabledAt)));
+  const [found] = await identitiesOf(db).byToken.execute({ hash: hashSecret(secret) });
   if (!found) return null;
   const { tokenId, isStale, ...principal } = found;
   if (isStale) await db.execute(sql`update access_token set last_used_at = now() where id = ${tokenId}`);

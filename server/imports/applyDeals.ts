@@ -50,7 +50,7 @@ export async function applyStaged(call: ImportCall, client: pg.ClientBase, names
   await collectOldTotals(client);
   await updateChanged(call, client, importId);
   await saveSplits(client);
-  await collectNewTotals(client);
+  await collectNewTotals(client, counts);
   await writeTotals(client);
   await client.query(`insert into audit (user_id, entity, entity_id, action, after, import_id, reason) values ($1, 'import', $2, 'deals imported', $3, $4, $5)`,
     [call.principal.userId, String(importId), JSON.stringify({ fileName: call.fileName, ...counts }), importId, call.reason ?? call.fileName]);
@@ -69,9 +69,14 @@ async function addNames(client: pg.ClientBase, names: AllNameIds): Promise<void>
   }
 }
 
-/** One pass over file and book: rows that are new (no id) or differ. */
+/** One pass over file and book: rows that are new (no id) or differ. In an empty book every row is new, which needs no look at each. */
 async function findTouched(client: pg.ClientBase): Promise<void> {
   await client.query('analyze staged');
+  const { rows: [book] } = await client.query('select not exists (select from deal) as is_empty');
+  if (book.is_empty) {
+    await client.query('create temp view touched as select line, null::bigint as id, false as voided, null::text as code from staged');
+    return;
+  }
   await client.query(`create temp table touched on commit drop as
     select s.line, d.id, d.voided_at is not null as voided, case when d.id is not null then s.code end as code
     from staged s left join deal d on d.code = s.code ${STORED_CREDIT} where d.id is null or ${DIFFERS}`);
@@ -143,9 +148,9 @@ async function saveSplits(client: pg.ClientBase): Promise<void> {
     cross join unnest(string_to_array(s.credit, ',')) with ordinality p(part, at) where s.credit is not null`);
 }
 
-async function collectNewTotals(client: pg.ClientBase): Promise<void> {
+async function collectNewTotals(client: pg.ClientBase, { changed, same }: Counts): Promise<void> {
   await client.query(contributions(1, 'touched ch join deal d on d.id = ch.id', 'not ch.voided'));
-  const fresh = 'staged s join touched t on t.line = s.line and t.id is null';
+  const fresh = changed + same === 0 ? 'staged s' : 'staged s join touched t on t.line = s.line and t.id is null';
   await client.query(`
     insert into delta select salesperson_id, part, day, sum(amount) from (
       select s.salesperson_id, 'revenue' as part, s.closed_on as day, s.credited as amount from ${fresh} where s.status = 'won' and s.credit is null

@@ -8,7 +8,7 @@ import { bookedIn, unplacedIn, type Books } from '#core/standing/books';
 import { buildPlaces } from '#core/standing/ladder';
 import { buildPath } from '#core/standing/path';
 import { describeStanding } from '#core/standing/sentence';
-import { buildLastYear, buildPrior, buildStanding } from '#core/standing/standing';
+import { buildBrief, buildLastYear, buildPrior, buildStanding } from '#core/standing/standing';
 import type { Unit } from '#core/units/unit';
 import type { Scope } from '../access/index';
 import { toAttainmentText, toEarlierView, toFigures, toPeriodView, toPlaceView, toUnitSummary } from './views';
@@ -57,7 +57,7 @@ export function viewTree(scope: Scope, rootId: number, period: Period, measure: 
   const visit = (unit: Unit, parent: string | null, depth: number) => {
     if (seen.has(unit.id)) return;
     seen.add(unit.id);
-    const standing = buildStanding(books, unit.id, period, measure);
+    const standing = buildBrief(books, unit.id, period, measure);
     nodes.push({
       unit: toUnitSummary(unit), parent, depth, status: standing.status,
       // Nothing has been attained of what has not begun: that is no 0 %.
@@ -81,7 +81,7 @@ function childrenOn(books: Books, unit: Unit, period: Period): Unit[] {
 /** A fiscal year as the strip shows it. */
 export function viewStrip(books: Books, unit: Unit, label: number, measure: MeasureCode): Strip {
   const toCell = (period: Period, shortName: string): StripCell => {
-    const standing = buildStanding(books, unit.id, period, measure);
+    const standing = buildBrief(books, unit.id, period, measure);
     return {
       period: toPeriodView(books, period), shortName, phase: standing.elapsed.phase, status: standing.status,
       attainment: standing.attainment, attainmentText: toAttainmentText(books, measure, standing.attainment),
@@ -115,7 +115,7 @@ export function viewStandings(books: Books, period: Period, measure: MeasureCode
   const rows = books.tree.units.map((unit) => {
     const row: (string | number | null)[] = [unit.code];
     for (const span of spans) {
-      const standing = buildStanding(books, unit.id, span.period, measure);
+      const standing = buildBrief(books, unit.id, span.period, measure);
       row.push(standing.actual, standing.target.value, toShortRatio(standing.attainment), standing.status.grade,
         span.lastYear ? bookedIn(books, unit.id, measure, span.lastYear) : null);
     }
