@@ -16,6 +16,8 @@ export interface CellFacts {
   /** Own target less the sum below; null unless both exist. */
   notHandedOut: number | null;
   handedOut: number | null;
+  /** How much of the own target is over-assigned, 0.05 for 5 %; null when none is. */
+  overAssignedShare: number | null;
   /** How many of those below have no target. */
   missingBelow: number;
 }
@@ -26,6 +28,6 @@ export function buildCell(lookup: TargetLookup, unitId: number, period: Period, 
   const agreement = compareWithHandedOut(lookup, unitId, period, measure);
   return {
     value: found.value, origin: found.origin, sharedFrom: found.sharedFrom, floor: found.floor, stretch: found.stretch, missing: found.missing.length,
-    notHandedOut: agreement.notHandedOut, handedOut: agreement.handedOut, missingBelow: agreement.missing,
+    notHandedOut: agreement.notHandedOut, handedOut: agreement.handedOut, overAssignedShare: agreement.overAssignedShare, missingBelow: agreement.missing,
   };
 }

@@ -38,7 +38,7 @@ export async function viewTargets(context: Context, scope: Scope, principal: Pri
       unit: toUnitSummary(each),
       depth,
       cells: periods.map((period) => {
-        const { missingBelow: _, ...cell } = buildCell(lookup, each.id, period, measure);
+        const { missingBelow: _, overAssignedShare: __, ...cell } = buildCell(lookup, each.id, period, measure);
         const lastYear = lastYearOf(calendar, period);
         return {
           ...cell,
@@ -115,7 +115,7 @@ export async function writeTargets(
 async function refuseEnded(tx: Queryable, plan: PlanRecord): Promise<void> {
   const { rows: [row] } = await tx.execute<{ status: string; day: string }>(sql`select status, coalesce(ended_at, created_at)::date::text as day from plan where id = ${plan.id} for share`);
   if (row?.status === 'draft' || row?.status === 'published') return;
-  throw new Refused('notADraft', { name: plan.name, status: row?.status ?? 'gone', day: row?.day ?? '' });
+  throw new Refused('notADraft', { name: plan.name, status: row?.status === 'merged' ? 'published' : row?.status ?? 'gone', day: row?.day ?? '' });
 }
 
 type StoredOf = (facts: TargetFacts) => StoredTarget | undefined;

@@ -37,6 +37,7 @@ export async function moveUnit(context: Context, scope: Scope, principal: Princi
   if (!parent) refuseFaults([{ field: 'parent', code: 'unknownParent' }]);
   if (!mayStandUnder(unit.kind, parent!.kind)) refuseFaults([{ field: 'parent', code: 'badParent', params: { kind: unit.kind, parent: parent!.kind } }]);
   if (!tree.isActiveDuring(parent!.id, { from: day, to: day + 1 })) refuseFaults([{ field: 'parent', code: 'parentNotThere' }]);
+  refuseForeignPlaces(scope, unit, tree.membershipsOf(unit.id).filter((place) => day >= place.from && day < place.to).map(() => day));
   return save(context, principal, unit, day, moveFrom(tree.membershipsOf(unit.id), unit.id, parent!.id, day), 'moved', input);
 }
 
@@ -44,8 +45,10 @@ export async function moveUnit(context: Context, scope: Scope, principal: Princi
 export async function leaveUnit(context: Context, scope: Scope, principal: Principal, code: string, input: UnitLeave): Promise<UnitChanged> {
   const unit = findOwn(scope, principal, code, 'lastDay');
   const lastDay = parseDay(input.lastDay)!;
-  const places = leaveAfter(context.replica.company!.tree.membershipsOf(unit.id), lastDay);
+  const all = context.replica.company!.tree.membershipsOf(unit.id);
+  const places = leaveAfter(all, lastDay);
   if (!places) refuseFaults([{ field: 'lastDay', code: 'notThereYet' }]);
+  refuseForeignPlaces(scope, unit, all.filter((place) => place.to > lastDay + 1).map((place) => Math.max(place.from, lastDay + 1)));
   return save(context, principal, unit, lastDay + 1, places!, 'left', input);
 }
 
@@ -53,6 +56,12 @@ function findOwn(scope: Scope, principal: Principal, code: string, field: string
   const unit = scope.findUnit(code);
   if (unit.id === principal.unitId) refuseFaults([{ field, code: 'ownUnit' }]);
   return unit;
+}
+
+/** A unit's time in another part of the company is not for those here to change, though the unit itself is theirs now. */
+function refuseForeignPlaces(scope: Scope, unit: Unit, changedFrom: readonly Day[]): void {
+  const own = scope.books.tree.membershipsOf(unit.id);
+  if (changedFrom.some((day) => !own.some((place) => day >= place.from && day < place.to))) throw new Refused('outsideUnit', { unit: unit.code });
 }
 
 async function save(context: Context, principal: Principal, unit: Unit, day: Day, places: readonly Membership[], action: 'moved' | 'left', input: { reason: string; check?: boolean }): Promise<UnitChanged> {

@@ -53,6 +53,16 @@ describe('moving a person', () => {
     expect((await move({ parent: 'ht' }, people.manager, 'salt')).json().errors[0]).toMatchObject({ code: 'ownUnit' });
   });
 
+  it('does not reach into the time in which the person stood in another branch', async () => {
+    await people.admin.send('POST', '/units/tbrandt/move', { parent: 'north', from: '2027-01-01', reason: 'lent out' });
+    await people.admin.send('POST', '/units/tbrandt/move', { parent: 'eng', from: '2027-03-01', reason: 'back' });
+    const before = (await server.pool.query('select * from membership order by id')).rows;
+    expect((await move({ parent: 'deck', from: '2027-02-01' }, people.manager, 'tbrandt')).json().code).toBe('outsideUnit');
+    expect((await people.manager.send('POST', '/units/tbrandt/leave', { lastDay: '2026-12-15', reason: 'x' })).json().code).toBe('outsideUnit');
+    expect((await server.pool.query('select * from membership order by id')).rows).toEqual(before);
+    expect((await move({ parent: 'deck', from: '2027-03-15', check: true }, people.manager, 'tbrandt')).statusCode).toBe(200);
+  });
+
   it('does not reach into a closed month', async () => {
     await people.admin.send('PUT', '/closed-months/FY2027-P07');
     expect((await move({ from: '2026-10-20', parent: 'deck' })).json()).toMatchObject({ code: 'monthClosed' });

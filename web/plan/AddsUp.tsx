@@ -54,7 +54,7 @@ export function AddsUp({ sheet, saves, onSelect, onEnter }: AddsUpProps) {
       <dl>
         <Line name={`Target of ${bench.unit.name}`} value={value === null ? 'none of its own' : show(value)} />
         <Line name="Sum of those below" value={cell.handedOut === null ? 'none' : show(cell.handedOut)} />
-        {rest !== null && rest !== 0 && <Line name={rest > 0 ? 'Not handed out' : 'Over-assigned'} value={`${show(Math.abs(rest))}${rest < 0 && value ? `, ${showPercent(-rest / value)} of target` : ''}`} isFault />}
+        {rest !== null && rest !== 0 && <Line name={rest > 0 ? 'Not handed out' : 'Over-assigned'} value={`${show(Math.abs(rest))}${cell.overAssignedShare === null ? '' : `, ${showPercent(cell.overAssignedShare)} of target`}`} isFault />}
         {rest === 0 && <Line name="Difference" value="none" />}
       </dl>
       {parting.length > 0 && (

@@ -17,7 +17,6 @@ export function toBlockOf({ row, column, anchorRow, anchorColumn }: Selection): 
   return { top: Math.min(row, anchorRow), bottom: Math.max(row, anchorRow), left: Math.min(column, anchorColumn), right: Math.max(column, anchorColumn) };
 }
 
-
 export function single(row: number, column: number): Selection {
   return { row, column, anchorRow: row, anchorColumn: column };
 }

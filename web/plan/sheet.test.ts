@@ -5,7 +5,7 @@ import { buildSheet, cellAt, originWords, ownValue, whyLocked } from './sheet';
 import { Workbench, type SheetCell } from './workbench';
 
 const cell = (over: Partial<SheetCell> = {}): SheetCell => ({
-  value: 100, origin: 'set', sharedFrom: null, floor: null, stretch: null, missing: 0, missingBelow: 0, notHandedOut: null, handedOut: null, active: true, isClosed: false, lastYear: 0, ...over,
+  value: 100, origin: 'set', sharedFrom: null, floor: null, stretch: null, missing: 0, missingBelow: 0, notHandedOut: null, handedOut: null, overAssignedShare: null, active: true, isClosed: false, lastYear: 0, ...over,
 });
 const sheetOf = (period: string, wantsDays = false, ...sample: Parameters<typeof buildSampleSheet>) => buildSheet(new Workbench(buildSampleSheet(...sample)), period, wantsDays);
 

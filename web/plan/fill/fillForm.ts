@@ -74,9 +74,8 @@ export function readFill(form: FillForm, sheet: Sheet, selection: Selection, oth
   const way = readWay(form, bench, lines, faults);
   if (!way || Object.keys(faults).length > 0) return { faults, result: null, lines, periods };
   if (way.kind === 'copy' && !other) return { faults: { plan: form.plan === null ? 'Choose a plan.' : '' }, result: null, lines, periods };
-  const otherOf = other ? (unitId: number, period: Period) => other.toFillSource().targetOf(unitId, period) : undefined;
   const unit = form.rounding * bench.oneUnit;
-  return { faults, result: fillCells({ way, unitIds: lines.map((line) => line.unit.id), periods, unit }, bench.toFillSource(otherOf)), lines, periods };
+  return { faults, result: fillCells({ way, unitIds: lines.map((line) => line.unit.id), periods, unit }, bench.toFillSource(other?.toFillSource().targetOf)), lines, periods };
 }
 
 function readWay(form: FillForm, bench: Workbench, lines: readonly SheetRow[], faults: FormFaults): FillWay | null {
