@@ -56,7 +56,7 @@ describe('the catalogue of errors', () => {
   });
 
   it('becomes problem details with faults at their fields (RFC 9457)', () => {
-    const problem = toProblem('invalidInput', {}, [{ field: 'amount', code: 'tooManyDecimals', params: { currency: 'EUR' } }]);
-    expect(problem).toMatchObject({ type: '/problems/invalidInput', status: 422, errors: [{ field: 'amount', message: 'Has more decimals than EUR has.' }] });
+    const problem = toProblem('invalidInput', {}, [{ field: 'amount', code: 'tooManyDecimals', params: { decimals: 2 } }]);
+    expect(problem).toMatchObject({ type: '/problems/invalidInput', status: 422, errors: [{ field: 'amount', message: 'Has too many decimals: 2 are kept.' }] });
   });
 });

@@ -5,11 +5,13 @@ import { buildScope, hashPassword, type Principal } from '#server/access/index';
 import { findHolidays } from '#server/company/index';
 import type { Context } from '#server/context';
 import { appUser, closedDay, company, rate } from '#server/db/tables/index';
-import { importDeals } from '#server/imports/index';
+import { importActivities, importDeals } from '#server/imports/index';
+import { createMeasure } from '#server/measures/index';
 import { createPlan, publishPlan } from '#server/plans/index';
 import { saveTargets } from '#server/targets/index';
 import { writeUnits, type UnitFacts } from '#server/units/index';
 import Papa from 'papaparse';
+import { DEMO_MEASURES, generateActivities } from './activities';
 import { generateDeals, HISTORY_MONTHS } from './deals';
 import { BRANCHES, DEMO_PASSWORD, DEMO_USERS, MOVE_MONTH, SELLERS, TEAMS } from './people';
 import { generateTargets } from './targets';
@@ -34,24 +36,39 @@ export async function loadDemo(context: Context, today: Day): Promise<void> {
 
   const admin = users.find((user) => user.role === 'administrator')!;
   const principal = { userId: admin.id, name: admin.name, email: admin.email, role: admin.role, unitId: admin.unitId, csrf: null };
+  for (const measure of DEMO_MEASURES) await createMeasure(context, admin.id, measure);
   await publishPlans(context, principal, calendar, yearStart);
 
-  const rows = [...generateDeals({ today, yearStart, working: context.replica.company!.workingDaysOf(ids.get('harrow-tide')!) })];
-  const report = await importDeals({ context, scope: buildScope(context.replica, principal), principal, fileName: 'demo deals.csv', isCheck: false, signal: new AbortController().signal }, Readable.from([Buffer.from(Papa.unparse(rows))]));
+  const working = context.replica.company!.workingDaysOf(ids.get('harrow-tide')!);
+  const rows = [...generateDeals({ today, yearStart, working })];
+  const call = { context, scope: buildScope(context.replica, principal), principal, fileName: 'demo deals.csv', isCheck: false, signal: new AbortController().signal };
+  const report = await importDeals(call, Readable.from([Buffer.from(Papa.unparse(rows))]));
+  const activities = await importActivities({ ...call, fileName: 'demo activities.csv' }, Readable.from([Buffer.from(Papa.unparse([...generateActivities({ today, yearStart, working })]))]));
+  if (!activities.written) throw new Error(`The demo's activities were refused: ${JSON.stringify(activities.refusals.slice(0, 3))}`);
   if (!report.written) throw new Error(`The demo's deals were refused: ${JSON.stringify(report.refusals.slice(0, 3))}`);
 }
 
 /** One plan a fiscal year, made as a draft and published, as a manager would. */
 async function publishPlans(context: Context, principal: Principal, calendar: FiscalCalendar, yearStart: Day): Promise<void> {
-  const targets = generateTargets().map(({ unit, month, euros }) => ({ unit, period: calendar.periodOf('month', addMonths(yearStart, month)), measure: 'revenue' as const, target: String(euros) }));
+  const targets = generateTargets().map(({ unit, month, euros }) => ({ unit, period: calendar.periodOf('month', addMonths(yearStart, month)), measure: 'revenue', target: String(euros) }));
   for (const label of new Set(targets.map((each) => calendar.labelOf(each.period.from)))) {
     const caller = { scope: buildScope(context.replica, principal), principal };
     const { plan } = await createPlan(context, caller, { year: `FY${label}`, name: `Plan FY ${label}`, from: 'empty' });
     const changes = targets.filter((each) => calendar.labelOf(each.period.from) === label && isPlaced(context, each))
       .map((each) => ({ ...each, period: each.period.id }));
-    await saveTargets(context, caller.scope, principal, { plan: plan.id, changes });
+    await saveTargets(context, caller.scope, principal, { plan: plan.id, changes: [...changes, ...listYearTargets(label)] });
     await publishPlan(context, caller, plan.id, { note: 'Agreed in the yearly plan' });
   }
+}
+
+/** Targets that are no sums: a year's ratio is every month's and everybody's below, until somebody sets another. */
+function listYearTargets(label: number) {
+  const year = `FY${label}`;
+  return [
+    ...BRANCHES.map(({ code, margin }) => ({ unit: code, period: year, measure: 'gross_margin', target: (Math.round(margin * 200) / 2).toFixed(1) })),
+    { unit: 'harrow-tide', period: year, measure: 'gross_margin', target: '26.5' }, { unit: 'harrow-tide', period: year, measure: 'win_rate', target: '75.0' }, { unit: 'harrow-tide', period: year, measure: 'days_to_close', target: '38.0' },
+    { unit: 'saltmarsh', period: year, measure: 'calls_made', target: '18000' },
+  ];
 }
 
 /** Nobody has a target for months in which they do not stand in the tree. */

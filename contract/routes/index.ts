@@ -3,9 +3,10 @@ import * as company from './company';
 import * as deals from './deals';
 import * as files from './files';
 import type { AnyRoute } from './route';
+import * as measures from './measures';
 import * as plans from './plans';
 import * as standings from './standings';
 import * as targets from './targets';
 
 /** Every endpoint there is; the server refuses to start when one is not implemented. */
-export const ROUTES: readonly AnyRoute[] = [access, company, standings, targets, plans, deals, files].flatMap((domain) => Object.values(domain) as AnyRoute[]);
+export const ROUTES: readonly AnyRoute[] = [access, company, measures, standings, targets, plans, deals, files].flatMap((domain) => Object.values(domain) as AnyRoute[]);

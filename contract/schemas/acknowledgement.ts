@@ -1,6 +1,6 @@
 import { Type, type Static } from 'typebox';
 import { Minor, Nullable, Reason } from './common';
-import { MeasureCode } from './standing';
+import { MeasureCode } from './measure';
 import { UnitSummary } from './unit';
 
 const YearQuery = Type.String({ pattern: '^FY\\d{4}$' });

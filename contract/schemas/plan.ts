@@ -1,6 +1,6 @@
 import { Type, type Static } from 'typebox';
 import { Minor, Nullable, Reason } from './common';
-import { MeasureCode } from './standing';
+import { MeasureCode } from './measure';
 import { UnitSummary } from './unit';
 
 /** draft: being worked on; published: counts; replaced: what a publication put aside; merged: a draft that was published; discarded. */

@@ -1,8 +1,8 @@
 import { Type, type Static } from 'typebox';
 import { CalendarInput } from './company';
-import { Minor, Nullable } from './common';
+import { Minor, Nullable, Value } from './common';
 import { PlanSummary } from './plan';
-import { MeasureCode } from './standing';
+import { MeasureCode, MeasureRecord } from './measure';
 import { UnitSummary } from './unit';
 
 /** unit id, period id, target, floor, stretch, version; a target of null is one that was cleared. */
@@ -19,7 +19,7 @@ export const TargetSheet = Type.Object({
   /** The plan the targets are of; null: the year has no published plan. */
   plan: Nullable(PlanSummary),
   currency: Type.String(),
-  measure: Type.Object({ code: MeasureCode, name: Type.String(), unit: Type.String() }),
+  measure: MeasureRecord,
   calendar: CalendarInput,
   mayWrite: Type.Boolean(),
   units: Type.Array(UnitSummary),
@@ -30,7 +30,7 @@ export const TargetSheet = Type.Object({
   workingOf: Type.Array(Type.Integer()),
   targets: Type.Array(SheetTarget),
   /** For each of `units`: the result of each month's finished namesake, last year's or, while that still runs, the one before. */
-  lastYear: Type.Array(Type.Array(Minor)),
+  lastYear: Type.Array(Type.Array(Nullable(Value))),
   /** Which months those are. */
   basis: Type.Array(Nullable(Type.String())),
   closedMonths: Type.Array(Type.String()),
@@ -53,7 +53,7 @@ export const PastQuery = Type.Object({
 }, { additionalProperties: false });
 
 /** Results of the finished periods of a kind, oldest first, of a unit and all below it: unit id, then one value a period. */
-export const PastResults = Type.Object({ periods: Type.Array(Type.Object({ id: Type.String(), name: Type.String() })), rows: Type.Array(Type.Array(Minor)) });
+export const PastResults = Type.Object({ periods: Type.Array(Type.Object({ id: Type.String(), name: Type.String() })), rows: Type.Array(Type.Array(Nullable(Value))) });
 export type PastResults = Static<typeof PastResults>;
 
 /** Targets written since the cursor; some may be known already. */

@@ -1,12 +1,10 @@
-import { MEASURE_CODES } from '#core/measure/measure';
 import { PERIOD_KINDS } from '#core/period/calendar';
 import { STATUS_STATES } from '#core/status/grade';
 import { TARGET_ORIGINS } from '#core/target/found';
 import { Type, type Static } from 'typebox';
-import { IsoDay, Minor, Nullable } from './common';
+import { IsoDay, Minor, Nullable, Value } from './common';
+import { MeasureCode, MeasureRecord } from './measure';
 import { UnitSummary } from './unit';
-
-export const MeasureCode = Type.Enum(MEASURE_CODES);
 
 export const Status = Type.Object({
   grade: Type.Integer({ minimum: 0, maximum: 4 }),
@@ -30,6 +28,8 @@ export const TargetView = Type.Object({
   stretch: Nullable(Minor),
   origin: Type.Enum(TARGET_ORIGINS),
   sharedFrom: Nullable(Type.String()),
+  /** The unit whose target is everybody's below, where it is. */
+  sameAsUnit: Nullable(Type.String()),
   parts: Type.Integer(),
   missing: Type.Array(Type.Object({ unit: Type.String(), name: Type.String(), period: Type.String(), periodName: Type.String() })),
   missingCount: Type.Integer(),
@@ -40,22 +40,23 @@ export const EarlierView = Type.Object({
   period: Type.String(),
   /** The compared days in words: "1–18 Nov 2025". */
   days: Type.String(),
-  value: Minor,
-  full: Minor,
-  difference: Minor,
+  value: Nullable(Value),
+  full: Nullable(Value),
+  difference: Nullable(Value),
   changeText: Type.String(),
 });
 export type EarlierView = Static<typeof EarlierView>;
 
-/** The figures of one unit and period. Money in minor units; those after a division may have fractions. */
+/** The figures of one unit and period, in whole units of the measure's last decimal; those after a division may have fractions. */
 export const Figures = Type.Object({
   /** The counted days in words: "1–18 Nov 2026". */
   days: Type.String(),
-  actual: Minor,
+  /** Null: there is nothing to reckon it from. */
+  actual: Nullable(Value),
   target: TargetView,
   attainment: Nullable(Type.Number()),
   attainmentText: Nullable(Type.String()),
-  gap: Nullable(Minor),
+  gap: Nullable(Value),
   expected: Nullable(Type.Number()),
   ahead: Nullable(Type.Number()),
   neededPerDay: Nullable(Type.Number()),
@@ -74,15 +75,15 @@ export const PlaceView = Type.Object({
   team: Nullable(Type.String()),
   rank: Nullable(Type.Integer()),
   movement: Nullable(Type.Integer()),
-  actual: Minor,
+  actual: Nullable(Value),
   target: Nullable(Minor),
   targetIncomplete: Type.Boolean(),
   attainment: Nullable(Type.Number()),
   attainmentText: Nullable(Type.String()),
   priorAttainment: Nullable(Type.Number()),
-  gap: Nullable(Minor),
+  gap: Nullable(Value),
   status: Status,
-  lastYear: Nullable(Minor),
+  lastYear: Nullable(Value),
   lastYearText: Nullable(Type.String()),
   note: Nullable(Type.String()),
 });
@@ -91,9 +92,9 @@ export type PlaceView = Static<typeof PlaceView>;
 export const StandingView = Type.Object({
   unit: UnitSummary,
   period: PeriodView,
-  measure: Type.Object({
-    code: MeasureCode, name: Type.String(), unit: Type.Union([Type.Literal('money'), Type.Literal('count')]), description: Type.String(),
-  }),
+  measure: MeasureRecord,
+  /** A higher-is-better sum or count: only that has a pace. */
+  accrues: Type.Boolean(),
   currency: Type.String(),
   asOf: IsoDay,
   newestDay: Nullable(IsoDay),
@@ -104,7 +105,7 @@ export const StandingView = Type.Object({
   lastYear: Nullable(EarlierView),
   unplaced: Nullable(Type.Object({ amount: Minor, deals: Type.Integer() })),
   path: Type.Array(Type.Object({
-    day: IsoDay, booked: Nullable(Minor), due: Nullable(Type.Number()), lastYear: Nullable(Minor), atThisRate: Nullable(Type.Number()),
+    day: IsoDay, booked: Nullable(Value), due: Nullable(Value), lastYear: Nullable(Value), atThisRate: Nullable(Type.Number()),
   })),
   paceShare: Type.Number(),
   /** The units ranked: salespeople below, with the level that is directly below where there is one. */

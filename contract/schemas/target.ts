@@ -1,7 +1,8 @@
 import { TARGET_ORIGINS } from '#core/target/found';
 import { Type, type Static } from 'typebox';
-import { Minor, Nullable, Reason } from './common';
-import { MeasureCode, PeriodView } from './standing';
+import { Minor, Nullable, Reason, Value } from './common';
+import { MeasureCode, MeasureRecord } from './measure';
+import { PeriodView } from './standing';
 import { UnitSummary } from './unit';
 
 export const TargetQuery = Type.Object({
@@ -25,7 +26,7 @@ export const TargetCell = Type.Object({
   version: Type.Integer(),
   /** False for periods in which the unit does not stand in the tree. */
   active: Type.Boolean(),
-  lastYear: Minor,
+  lastYear: Nullable(Value),
 });
 export type TargetCell = Static<typeof TargetCell>;
 
@@ -40,7 +41,7 @@ export type TargetRow = Static<typeof TargetRow>;
 export const TargetGrid = Type.Object({
   unit: UnitSummary,
   currency: Type.String(),
-  measure: Type.Object({ code: MeasureCode, name: Type.String(), unit: Type.String() }),
+  measure: MeasureRecord,
   periods: Type.Array(PeriodView),
   rows: Type.Array(TargetRow),
   mayWrite: Type.Boolean(),

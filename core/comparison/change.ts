@@ -1,13 +1,17 @@
 /** How a figure changed (CALCULATIONS 10). */
 export interface Change {
-  difference: number;
+  /** Null where one of the two is not there. */
+  difference: number | null;
   /** 0.114 for +11.4 %; null when there was nothing then: "new", or not available. */
   share: number | null;
   isNew: boolean;
 }
 
 /** change = now - then; change % = change / |then|; nothing then is "new" when there is something now, never infinity. */
-export function changeOf(now: number, then: number): Change {
+export function changeOf(now: number, then: number): Change & { difference: number };
+export function changeOf(now: number | null, then: number | null): Change;
+export function changeOf(now: number | null, then: number | null): Change {
+  if (now === null || then === null) return { difference: null, share: null, isNew: false };
   return {
     difference: now - then,
     share: then === 0 ? null : (now - then) / Math.abs(then),

@@ -1,4 +1,4 @@
-import type { Part } from '../measure/measure';
+import type { Part } from '../measure/part';
 import type { Day } from '../period/day';
 
 /** What one deal adds to one salesperson's day. */
@@ -12,24 +12,42 @@ export interface Contribution {
 export interface CreditedDeal {
   status: 'open' | 'won' | 'lost';
   closedOn: Day | null;
+  openedOn: Day | null;
   voided: boolean;
-  /** In the reporting currency's minor units, first-named salesperson first. */
-  credits: readonly { salespersonId: number; minor: number }[];
+  /** Thousandths. */
+  quantity: number | null;
+  /** In the reporting currency's minor units, first-named salesperson first; `cost` is null where the deal's is not known. */
+  credits: readonly { salespersonId: number; minor: number; cost: number | null }[];
 }
 
 /**
- * The parts a deal adds to the daily totals; none for open, lost and voided deals.
+ * The parts a deal adds to the daily totals; none for open and voided deals.
  * The one place that says what counts: booking, import and recomputing all come from here (the import's SQL is tested against it).
+ * Sums go to everybody credited; counts, quantities and days to whom the deal names first. A deal of zero or less is a refund:
+ * it takes money back, but is no deal won.
  */
 export function contributionsOf(deal: CreditedDeal): Contribution[] {
-  if (deal.status !== 'won' || deal.closedOn === null || deal.voided) return [];
+  if (deal.status === 'open' || deal.closedOn === null || deal.voided) return [];
   const day = deal.closedOn;
-  const revenue = deal.credits
-    .filter((credit) => credit.minor !== 0)
-    .map((credit) => ({ salespersonId: credit.salespersonId, part: 'revenue' as const, day, amount: credit.minor }));
-  const total = deal.credits.reduce((sum, credit) => sum + credit.minor, 0);
-  if (total <= 0) return revenue;
-  return [...revenue, { salespersonId: deal.credits[0]!.salespersonId, part: 'won', day, amount: 1 }];
+  const contributions: Contribution[] = [];
+  const add = (salespersonId: number, part: Part, amount: number) => {
+    if (amount !== 0) contributions.push({ salespersonId, part, day, amount });
+  };
+  const isWon = deal.status === 'won';
+  for (const { salespersonId, minor, cost } of deal.credits) {
+    add(salespersonId, isWon ? 'revenue' : 'lostAmount', minor);
+    if (!isWon || cost === null) continue;
+    add(salespersonId, 'costed', minor);
+    add(salespersonId, 'cost', cost);
+  }
+  const first = deal.credits[0]!.salespersonId;
+  if (isWon) add(first, 'quantity', deal.quantity ?? 0);
+  if (deal.credits.reduce((sum, credit) => sum + credit.minor, 0) <= 0) return contributions;
+  add(first, isWon ? 'won' : 'lost', 1);
+  if (deal.openedOn === null) return contributions;
+  add(first, isWon ? 'days' : 'lostDays', day - deal.openedOn);
+  add(first, isWon ? 'timed' : 'lostTimed', 1);
+  return contributions;
 }
 
 /** What has to be added so that `before` becomes `after`; nothing where they agree. */

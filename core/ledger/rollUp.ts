@@ -1,26 +1,30 @@
-import type { Part } from '../measure/measure';
+import type { DistinctField, TermPart } from '../measure/definition';
 import type { DaySpan } from '../period/day';
 import type { UnitTree } from '../units/tree';
+import type { Occurrences } from './occurrences';
 import type { RunningSums } from './runningSums';
 
 /** What a unit booked in any span of days. */
 export interface RollUp {
-  sum(unitId: number, part: Part, span: DaySpan): number;
+  sum(unitId: number, part: TermPart, span: DaySpan): number;
+  /** How many different customers or products; recounted, for those of two people may be the same. */
+  countDistinct(unitId: number, field: DistinctField, span: DaySpan): number;
 }
 
 interface Lane {
+  salespersonId: number;
   column: number;
   from: number;
   to: number;
 }
 
 /** Sums a tree's units over running sums: each salesperson for the days they stood under the unit. Columns are looked up once. */
-export function buildRollUp(tree: UnitTree, sums: RunningSums): RollUp {
+export function buildRollUp(tree: UnitTree, sums: RunningSums, occurrences: Occurrences): RollUp {
   const lanesOf = new Map<number, Lane[]>();
   const findLanes = (unitId: number): Lane[] => {
     let lanes = lanesOf.get(unitId);
     if (!lanes) {
-      lanes = tree.segmentsUnder(unitId).map(({ salespersonId, from, to }) => ({ column: sums.columnOf(salespersonId), from, to }));
+      lanes = tree.segmentsUnder(unitId).map(({ salespersonId, from, to }) => ({ salespersonId, column: sums.columnOf(salespersonId), from, to }));
       lanesOf.set(unitId, lanes);
     }
     return lanes;
@@ -29,16 +33,21 @@ export function buildRollUp(tree: UnitTree, sums: RunningSums): RollUp {
     sum(unitId, part, { from, to }) {
       if (to <= from) return 0;
       const lanes = findLanes(unitId);
+      let total = 0;
+      if (part === 'newCustomers') {
+        for (const lane of lanes) total += occurrences.countNewCustomers(lane.salespersonId, { from: Math.max(from, lane.from), to: Math.min(to, lane.to) });
+        return total;
+      }
       const { data } = sums.blockOf(part);
       // Before the first contribution there are no rows at all.
       if (data.length === 0) return 0;
       const [first, last] = [sums.offsetOf(from), sums.offsetOf(to)];
-      let total = 0;
       for (const { column, from: start, to: end } of lanes) {
         if (start <= from && end >= to) total += data[last + column]! - data[first + column]!;
         else if (start < to && end > from) total += data[sums.offsetOf(Math.min(end, to)) + column]! - data[sums.offsetOf(Math.max(start, from)) + column]!;
       }
       return total;
     },
+    countDistinct: (unitId, field, span) => occurrences.countDistinct(tree.segmentsUnder(unitId), field, span),
   };
 }

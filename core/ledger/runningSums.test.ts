@@ -4,6 +4,7 @@ import { contributionsOf, differenceOf, type Contribution } from './contribution
 import { always, SAMPLE_MEMBERSHIPS, SAMPLE_UNITS } from '../standing/sampleBooks';
 import { buildUnitTree } from '../units/tree';
 import { buildRollUp } from './rollUp';
+import { Occurrences } from './occurrences';
 import { RunningSums } from './runningSums';
 
 const contribution = fc.record({
@@ -41,7 +42,7 @@ describe('running sums', () => {
     sums.columnOf(1);
     expect(sums.sum('revenue', 1, 0, 30_000)).toBe(0);
     const tree = buildUnitTree(SAMPLE_UNITS, SAMPLE_MEMBERSHIPS);
-    expect(buildRollUp(tree, sums).sum(1, 'won', { from: 0, to: 30_000 })).toBe(0);
+    expect(buildRollUp(tree, sums, new Occurrences()).sum(1, 'won', { from: 0, to: 30_000 })).toBe(0);
   });
 
   it('roll up to what each person booked on the days they stood under the unit', () => {
@@ -51,7 +52,7 @@ describe('running sums', () => {
     const person = contribution.map((each) => ({ ...each, salespersonId: 10 + each.salespersonId }));
     fc.assert(fc.property(fc.array(person), fc.array(person), fc.integer({ min: 17_000, max: 23_000 }), fc.nat(3000), (loaded, added, from, days) => {
       const sums = new RunningSums();
-      const rollUp = buildRollUp(tree, sums);
+      const rollUp = buildRollUp(tree, sums, new Occurrences());
       rollUp.sum(1, 'revenue', { from: 0, to: 1 });
       sums.load(loaded);
       added.forEach((each) => sums.add(each));
@@ -72,17 +73,26 @@ describe('running sums', () => {
 });
 
 describe('what a deal contributes', () => {
-  const won = { status: 'won' as const, closedOn: 20_000, voided: false, credits: [{ salespersonId: 1, minor: 60 }, { salespersonId: 2, minor: 40 }] };
+  const won = { status: 'won' as const, closedOn: 20_000, openedOn: null, quantity: null, voided: false, credits: [{ salespersonId: 1, minor: 60, cost: null }, { salespersonId: 2, minor: 40, cost: null }] };
 
   it('is its credits and one won deal for the first-named', () => {
     expect(contributionsOf(won)).toEqual([
       { salespersonId: 1, part: 'revenue', day: 20_000, amount: 60 }, { salespersonId: 2, part: 'revenue', day: 20_000, amount: 40 }, { salespersonId: 1, part: 'won', day: 20_000, amount: 1 },
     ]);
   });
-  it('is nothing while open, lost or voided, and a refund takes no deal away', () => {
+  it('is nothing while open or voided, and a refund takes no deal away', () => {
     expect(contributionsOf({ ...won, status: 'open' })).toEqual([]);
     expect(contributionsOf({ ...won, voided: true })).toEqual([]);
-    expect(contributionsOf({ ...won, credits: [{ salespersonId: 1, minor: -60 }] })).toEqual([{ salespersonId: 1, part: 'revenue', day: 20_000, amount: -60 }]);
+    expect(contributionsOf({ ...won, credits: [{ salespersonId: 1, minor: -60, cost: null }] })).toEqual([{ salespersonId: 1, part: 'revenue', day: 20_000, amount: -60 }]);
+  });
+  it('has its cost beside its amount only where the cost is known, shared as the amount is', () => {
+    const credits = [{ salespersonId: 1, minor: 60, cost: 40 }, { salespersonId: 2, minor: 40, cost: 26 }];
+    expect(contributionsOf({ ...won, credits }).filter((each) => each.part === 'cost' || each.part === 'costed').map((each) => [each.salespersonId, each.part, each.amount])).toEqual([[1, 'costed', 60], [1, 'cost', 40], [2, 'costed', 40], [2, 'cost', 26]]);
+  });
+  it('has days from opening to closing, and a lost deal counts apart', () => {
+    const parts = (status: 'won' | 'lost') => Object.fromEntries(contributionsOf({ ...won, status, openedOn: 19_990, quantity: 2500 }).map((each) => [each.part, each.amount]));
+    expect(parts('won')).toEqual({ revenue: 40, quantity: 2500, won: 1, days: 10, timed: 1 });
+    expect(parts('lost')).toEqual({ lostAmount: 40, lost: 1, lostDays: 10, lostTimed: 1 });
   });
   it('differs only where something changed', () => {
     expect(differenceOf(contributionsOf(won), contributionsOf(won))).toEqual([]);

@@ -1,11 +1,11 @@
-import { PARTS, type Part } from '../measure/measure';
+import { PARTS, type Part } from '../measure/part';
 import type { Day, DaySpan } from '../period/day';
 import type { Contribution } from './contribution';
 
 const GROW_DAYS = 366;
 const FIRST_CAPACITY = 64;
 
-/** The running sums of one part. A reader keeps the block and asks for `data` anew: it is replaced when people or days are added. */
+/** The running sums of one part; empty until it has any. A reader keeps the block and asks for `data` anew: it is replaced when people or days are added. */
 export interface SumBlock {
   data: Float64Array;
 }
@@ -32,10 +32,10 @@ export class RunningSums {
   add(contribution: Contribution): void {
     this.cover(contribution.day);
     const column = this.columnOf(contribution.salespersonId);
-    const { data } = this.blockOf(contribution.part);
+    const data = this.open(contribution.part);
     for (let at = (contribution.day - this.firstDay + 1) * this.capacity + column; at < data.length; at += this.capacity) data[at]! += contribution.amount;
     this.check(data, column);
-    this.newestDay = Math.max(this.newestDay ?? contribution.day, contribution.day);
+    this.note(contribution);
   }
 
   /** Adds many at once in one pass a person: for the first load and for imports. */
@@ -57,12 +57,17 @@ export class RunningSums {
       else byPerson.set(key, [contribution]);
     }
     for (const list of byPerson.values()) this.loadPerson(list);
-    this.newestDay = Math.max(this.newestDay ?? last, last);
+    for (const contribution of all) this.note(contribution);
+  }
+
+  /** A lost deal says nothing of how far the bookings reach. */
+  private note({ part, day }: Contribution): void {
+    if (part === 'revenue' || part === 'won') this.newestDay = Math.max(this.newestDay ?? day, day);
   }
 
   private loadPerson(list: readonly Contribution[]): void {
     const column = this.columnOf(list[0]!.salespersonId);
-    const { data } = this.blockOf(list[0]!.part);
+    const data = this.open(list[0]!.part);
     const extra = new Float64Array(this.days + 1);
     for (const { day, amount } of list) extra[day - this.firstDay + 1]! += amount;
     for (let i = 1, sum = 0; i <= this.days; i++) {
@@ -76,8 +81,8 @@ export class RunningSums {
   sum(part: Part, salespersonId: number, from: Day, to: Day): number {
     const column = this.columns.get(salespersonId);
     // Before the first contribution there are no rows at all.
-    if (column === undefined || to <= from || this.days === 0) return 0;
     const { data } = this.blockOf(part);
+    if (column === undefined || to <= from || data.length === 0) return 0;
     return data[this.offsetOf(to) + column]! - data[this.offsetOf(from) + column]!;
   }
 
@@ -113,12 +118,18 @@ export class RunningSums {
     if (!Number.isSafeInteger(data[this.days * this.capacity + column]!)) throw new RangeError('A running sum is too large to be exact.');
   }
 
+  /** The part's sums, with room for them: many a company never uses some parts, and a large one's take millions of bytes. */
+  private open(part: Part): Float64Array {
+    const block = this.blockOf(part);
+    if (block.data.length === 0) block.data = new Float64Array((this.days + 1) * this.capacity);
+    return block.data;
+  }
+
   /** Makes room so that the day fits, a year at a time so that it is rare. */
   private cover(day: Day): void {
     if (this.days === 0) {
       this.firstDay = day;
       this.days = GROW_DAYS;
-      for (const block of this.blocks.values()) block.data = new Float64Array((this.days + 1) * this.capacity);
       return;
     }
     const before = day < this.firstDay ? this.firstDay - day + GROW_DAYS : 0;
@@ -129,7 +140,7 @@ export class RunningSums {
   /** Lays the sums out anew with more days or columns; days after the last carry its sums on. */
   private lay(before: number, after: number, capacity: number): void {
     for (const block of this.blocks.values()) {
-      if (this.days === 0) continue;
+      if (block.data.length === 0) continue;
       const wider = new Float64Array((this.days + before + after + 1) * capacity);
       for (let i = 0; i <= this.days + after; i++) {
         const row = Math.min(i, this.days) * this.capacity;

@@ -1,41 +1,116 @@
-/** What the daily totals keep apart. A measure's formula names the parts it needs. */
-export const PARTS = ['revenue', 'won'] as const;
-export type Part = (typeof PARTS)[number];
+import { FIELD_UNITS, scaleOf, termsOf, type Accumulation, type Addend, type Definition, type DistinctField, type Term } from './definition';
 
-export interface Measure {
+export const MEASURE_UNITS = ['money', 'count', 'percent', 'days'] as const;
+export type MeasureUnit = (typeof MEASURE_UNITS)[number];
+
+export const DIRECTIONS = ['higher', 'lower'] as const;
+/** Whether more or less is better: a matter of the measure, never of a picture (GUARDS 28). */
+export type Direction = (typeof DIRECTIONS)[number];
+
+/** A measure as it is kept and shown. */
+export interface MeasureRecord {
+  /** Stands in targets and files. A later version of the same measure is `code@2`: what was made with the first keeps it. */
   code: string;
   name: string;
-  /** The noun of a sentence: "€480k November target", "12 deals". */
-  unit: 'money' | 'count';
-  direction: 'higher' | 'lower';
-  /** Both kinds add up over periods and units; ratios and distinct counts join here with formulas of their own. */
-  formula: { kind: 'sum' | 'count'; part: Part };
+  group: string;
+  unit: MeasureUnit;
+  /** Of values that are no money; those of money come from the currency. */
+  decimals: number;
+  direction: Direction;
+  definition: Definition;
   description: string;
 }
 
-export const MEASURE_CODES = ['revenue', 'deals_won'] as const;
-export type MeasureCode = (typeof MEASURE_CODES)[number];
+export type MeasureCode = string;
 
-/** One record a measure: adding one adds an entry and a test. */
-export const MEASURES: Readonly<Record<MeasureCode, Measure>> = {
-  revenue: {
-    code: 'revenue',
-    name: 'Revenue',
-    unit: 'money',
-    direction: 'higher',
-    formula: { kind: 'sum', part: 'revenue' },
-    description: 'Credited amount of won deals on their close date, in the reporting currency. Refunds count as negative. Open and lost deals never count.',
-  },
-  deals_won: {
-    code: 'deals_won',
-    name: 'Deals won',
-    unit: 'count',
-    direction: 'higher',
-    formula: { kind: 'count', part: 'won' },
-    description: 'Number of won deals of more than zero on their close date. A split deal counts once, for the salesperson named first; a refund takes none away.',
-  },
-};
+type Formula =
+  | { kind: 'sum'; terms: readonly Term[]; factor: number }
+  | { kind: 'ratio'; numerator: readonly Term[]; denominator: readonly Term[]; factor: number }
+  | { kind: 'distinct'; field: DistinctField; factor: number }
+  | { kind: 'typed'; accumulation: Accumulation };
 
-export function isMeasureCode(code: string): code is MeasureCode {
-  return (MEASURE_CODES as readonly string[]).includes(code);
+/** How a target of the whole concerns its parts: it is the sum of theirs, it is theirs too, or it says nothing of them. */
+export type TargetSpread = 'adds' | 'sameForParts' | 'none';
+
+/** A measure ready to compute with. Its values are whole units of its last decimal (minor units for money); those of ratios may have fractions. */
+export interface Measure extends MeasureRecord {
+  formula: Formula;
+  overTime: TargetSpread;
+  overUnits: TargetSpread;
+  /** A higher-is-better sum or count: it has an elapsed share, and can be made before its period closes (CALCULATIONS 7 and 8). */
+  accrues: boolean;
+}
+
+export function buildMeasure(record: MeasureRecord): Measure {
+  const formula = toFormula(record);
+  const [overTime, overUnits] = spreadOf(formula);
+  return { ...record, formula, overTime, overUnits, accrues: overTime === 'adds' && record.direction === 'higher' };
+}
+
+function toFormula({ definition, unit, decimals }: MeasureRecord): Formula {
+  const fine = unit === 'money' ? 1 : 10 ** decimals;
+  switch (definition.kind) {
+    case 'sum':
+    case 'count':
+      return { kind: 'sum', terms: termsOf(definition.of), factor: fine / scaleOf(definition.of.field) };
+    case 'distinct':
+      return { kind: 'distinct', field: definition.of, factor: fine };
+    case 'duration':
+      return toRatio({ field: 'days', states: definition.states }, { field: 'timedDeals', states: definition.states }, fine);
+    case 'ratio':
+      return toRatio(definition.numerator, definition.denominator, unit === 'percent' ? fine * 100 : fine);
+    case 'typed':
+      return { kind: 'typed', accumulation: definition.accumulation };
+  }
+}
+
+function toRatio(numerator: Addend, denominator: Addend, fine: number): Formula {
+  return { kind: 'ratio', numerator: termsOf(numerator), denominator: termsOf(denominator), factor: (fine * scaleOf(denominator.field)) / scaleOf(numerator.field) };
+}
+
+/** Only additive measures are added up or shared out; for a ratio the target of a part is that of the whole (CALCULATIONS 5). */
+function spreadOf(formula: Formula): [TargetSpread, TargetSpread] {
+  if (formula.kind === 'sum') return ['adds', 'adds'];
+  if (formula.kind === 'ratio') return ['sameForParts', 'sameForParts'];
+  // A distinct count of the whole says nothing of its parts: two people may share a customer.
+  if (formula.kind === 'distinct') return ['none', 'none'];
+  if (formula.accumulation === 'sum') return ['adds', 'adds'];
+  return formula.accumulation === 'last' ? ['sameForParts', 'adds'] : ['sameForParts', 'sameForParts'];
+}
+
+/** The unit a definition gives; null where its maker has a choice (the typed-in ones). */
+export function unitOf(definition: Definition): MeasureUnit | null {
+  switch (definition.kind) {
+    case 'sum':
+    case 'count':
+      return FIELD_UNITS[definition.of.field] === 'money' ? 'money' : 'count';
+    case 'distinct':
+      return 'count';
+    case 'duration':
+      return 'days';
+    case 'ratio': {
+      const [upper, lower] = [FIELD_UNITS[definition.numerator.field], FIELD_UNITS[definition.denominator.field]];
+      if (upper === lower) return 'percent';
+      return upper === 'money' ? 'money' : upper === 'days' ? 'days' : 'count';
+    }
+    case 'typed':
+      return null;
+  }
+}
+
+const VERSIONED = /^(.+)@(\d+)$/;
+
+/** The code without its version: what typed-in values are kept under, whatever is computed from them. */
+export function baseOf(code: MeasureCode): string {
+  return VERSIONED.exec(code)?.[1] ?? code;
+}
+
+/** 1 for a bare code. */
+export function versionOf(code: MeasureCode): number {
+  return Number(VERSIONED.exec(code)?.[2] ?? 1);
+}
+
+/** The code of a version of a measure. */
+export function codeOfVersion(base: string, version: number): MeasureCode {
+  return version === 1 ? base : `${base}@${version}`;
 }

@@ -13,25 +13,33 @@ const DECIMAL = /^([+-]?)(\d+)(?:\.(\d+))?$/;
  * Trailing zeros beyond the currency's decimals are accepted ("5.00" in JPY is 5).
  */
 export function parseAmount(text: string, currency: string): AmountResult {
+  return parseDecimal(text, exponentOf(currency));
+}
+
+/** The same for a value with so many decimals, as whole units of the last: `parseDecimal('32.5', 1)` is 325. */
+export function parseDecimal(text: string, decimals: number): AmountResult {
   const match = DECIMAL.exec(text.trim().replace(/^\u2212/, '-'));
   if (!match) return { ok: false, fault: 'notANumber' };
   const [, sign, whole, fraction = ''] = match;
-  const exponent = exponentOf(currency);
   const kept = fraction.replace(/0+$/, '');
-  if (kept.length > exponent) return { ok: false, fault: 'tooManyDecimals' };
+  if (kept.length > decimals) return { ok: false, fault: 'tooManyDecimals' };
   if (whole!.length > 16) return { ok: false, fault: 'tooLarge' };
-  const minor = Number(whole + kept.padEnd(exponent, '0'));
+  const minor = Number(whole + kept.padEnd(decimals, '0'));
   if (!Number.isSafeInteger(minor)) return { ok: false, fault: 'tooLarge' };
   return { ok: true, minor: sign === '-' && minor !== 0 ? -minor : minor };
 }
 
 /** The decimal that `parseAmount` reads back unchanged: `toDecimal(123450, 'EUR') === '1234.50'`. */
 export function toDecimal(minor: number, currency: string): string {
-  const exponent = exponentOf(currency);
-  const digits = String(Math.abs(minor)).padStart(exponent + 1, '0');
-  const sign = minor < 0 ? '-' : '';
-  if (exponent === 0) return sign + digits;
-  return `${sign}${digits.slice(0, -exponent)}.${digits.slice(-exponent)}`;
+  return writeDecimal(minor, exponentOf(currency));
+}
+
+/** The decimal that `parseDecimal` reads back unchanged: `writeDecimal(325, 1) === '32.5'`. */
+export function writeDecimal(value: number, decimals: number): string {
+  const digits = String(Math.abs(value)).padStart(decimals + 1, '0');
+  const sign = value < 0 ? '-' : '';
+  if (decimals === 0) return sign + digits;
+  return `${sign}${digits.slice(0, -decimals)}.${digits.slice(-decimals)}`;
 }
 
 /**

@@ -2,9 +2,25 @@ import { exponentOf } from './currency';
 
 /** What a figure is counted in. */
 export interface FigureUnit {
-  kind: 'money' | 'count';
+  kind: 'money' | 'count' | 'percent' | 'days';
   /** ISO 4217 code, for money. */
   currency?: string;
+  /** Of everything else: 1 where 325 means 32.5. */
+  decimals?: number;
+}
+
+/** How many decimals the values of a unit have. */
+export function decimalsOf(unit: FigureUnit): number {
+  return unit.kind === 'money' ? exponentOf(unit.currency!) : unit.decimals ?? 0;
+}
+
+/** What stands after a number that is no money. */
+const SUFFIXES = { count: '', percent: '%', days: ' days' } as const;
+
+function formatPlain(value: number, unit: FigureUnit, locale: string, more: number): string {
+  const digits = decimalsOf(unit) + more;
+  const isOne = unit.kind === 'days' && toMajor(value, unit) === 1;
+  return withTrueMinus(formatterOf(locale, { maximumFractionDigits: digits }).format(toMajor(value, unit))) + (isOne ? ' day' : SUFFIXES[unit.kind as keyof typeof SUFFIXES]);
 }
 
 const formatters = new Map<string, Intl.NumberFormat>();
@@ -21,14 +37,14 @@ function withTrueMinus(text: string): string {
   return text.replace('-', '\u2212');
 }
 
-/** Minor units as a number of major units: for pictures and axes, where a float is fine. */
+/** A value as a number of major units: for pictures and axes, where a float is fine. */
 export function toMajor(value: number, unit: FigureUnit): number {
-  return unit.kind === 'money' ? value / 10 ** exponentOf(unit.currency!) : value;
+  return value / 10 ** decimalsOf(unit);
 }
 
 /** The exact figure with its currency: "€1,234.50"; whole amounts drop the decimals: "€1,234". */
 export function formatExact(value: number, unit: FigureUnit, locale = 'en-GB'): string {
-  if (unit.kind === 'count') return withTrueMinus(formatterOf(locale, { maximumFractionDigits: 2 }).format(value));
+  if (unit.kind !== 'money') return formatPlain(value, unit, locale, 2);
   const exponent = exponentOf(unit.currency!);
   const whole = value % 10 ** exponent === 0;
   const digits = whole ? 0 : exponent;
@@ -38,24 +54,30 @@ export function formatExact(value: number, unit: FigureUnit, locale = 'en-GB'): 
 
 /** Whole major units with the currency, for headline figures: "€10,478". The exact figure belongs in the title beside it. */
 export function formatWhole(value: number, unit: FigureUnit, locale = 'en-GB'): string {
-  if (unit.kind === 'count') return withTrueMinus(formatterOf(locale, { maximumFractionDigits: 1 }).format(value));
+  if (unit.kind !== 'money') return formatPlain(value, unit, locale, unit.kind === 'count' ? 1 : 0);
   const options = { style: 'currency', currency: unit.currency!, maximumFractionDigits: 0 } as const;
   return withTrueMinus(formatterOf(locale, options).format(toMajor(value, unit)));
 }
 
 /** Whole major units without the currency, for columns whose heading names it: "94,400". */
 export function formatColumn(value: number, unit: FigureUnit, locale = 'en-GB'): string {
-  return withTrueMinus(formatterOf(locale, { maximumFractionDigits: unit.kind === 'count' ? 1 : 0 }).format(toMajor(value, unit)));
+  const digits = unit.kind === 'money' ? 0 : unit.kind === 'count' && !unit.decimals ? 1 : decimalsOf(unit);
+  return withTrueMinus(formatterOf(locale, { maximumFractionDigits: digits, minimumFractionDigits: unit.kind === 'percent' ? digits : 0 }).format(toMajor(value, unit)));
 }
 
 /** Short form for sentences: "€396k", "€1.2m". Never used where the figure decides anything. */
 export function formatShort(value: number, unit: FigureUnit, locale = 'en-GB'): string {
   const major = toMajor(value, unit);
   const size = Math.abs(major);
-  if (unit.kind === 'count') return withTrueMinus(formatterOf(locale, { maximumFractionDigits: 1 }).format(major));
+  if (unit.kind !== 'money') return formatPlain(value, unit, locale, unit.kind === 'count' ? 1 : 0);
   const [divisor, suffix, digits] = size >= 9_995_000 ? [1e6, 'm', 1] : size >= 999_500 ? [1e6, 'm', 2] : size >= 9_995 ? [1e3, 'k', 0] : size >= 1_000 ? [1e3, 'k', 1] : [1, '', 0];
   const options = { style: 'currency', currency: unit.currency!, minimumFractionDigits: 0, maximumFractionDigits: digits } as const;
   return withTrueMinus(formatterOf(locale, options).format(major / divisor)) + suffix;
+}
+
+/** A difference of two figures: that of two percents is points, never a percent (CALCULATIONS 7). */
+export function formatDifference(value: number, unit: FigureUnit, locale = 'en-GB'): string {
+  return unit.kind === 'percent' ? `${formatPlain(value, { ...unit, kind: 'count' }, locale, 0)} ${toMajor(Math.abs(value), unit) === 1 ? 'point' : 'points'}` : formatWhole(value, unit, locale);
 }
 
 /** With an explicit plus sign: "+€99,037". */

@@ -8,7 +8,7 @@ export interface RankBy<Item> {
   /** What is ranked by; null leaves the item unranked, at the end. */
   value(item: Item): number | null;
   /** Breaks ties for display order only: larger first. */
-  actual(item: Item): number;
+  actual(item: Item): number | null;
   name(item: Item): string;
   direction: 'higher' | 'lower';
 }
@@ -21,7 +21,7 @@ export function rank<Item>(items: readonly Item[], by: RankBy<Item>): Ranked<Ite
     .sort((a, b) =>
       Number(a.value === null) - Number(b.value === null)
       || sign * ((a.value ?? 0) - (b.value ?? 0))
-      || by.actual(b.item) - by.actual(a.item)
+      || (by.actual(b.item) ?? -Infinity) - (by.actual(a.item) ?? -Infinity) || 0
       || compareText(by.name(a.item), by.name(b.item)));
   const ranked: Ranked<Item>[] = [];
   sorted.forEach(({ item, value }, index) => {

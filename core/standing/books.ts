@@ -1,18 +1,23 @@
 import { buildRollUp, type RollUp } from '../ledger/rollUp';
 import type { RunningSums } from '../ledger/runningSums';
-import { MEASURES, type MeasureCode } from '../measure/measure';
+import type { Occurrences } from '../ledger/occurrences';
+import type { ActivityBook } from '../ledger/activityBook';
+import type { Term } from '../measure/definition';
+import { baseOf, type MeasureCode } from '../measure/measure';
+import type { MeasureBook } from '../measure/measureBook';
 import type { FigureUnit } from '../money/format';
 import type { Period } from '../period/calendar';
 import type { Day, DaySpan } from '../period/day';
 import type { WorkingDays } from '../period/workingDays';
-import type { StatusRules } from '../status/rule';
+import { ruleOf, type StatusRule } from '../status/rule';
 import { buildTargetLookup, type TargetLookup, type TargetSource } from '../target/lookup';
 import { elapsedOf, type Elapsed } from './elapsed';
 
 /** What figures are made of, before anything is derived from it. */
 export interface BookSource extends TargetSource {
   sums: RunningSums;
-  rules: StatusRules;
+  occurrences: Occurrences;
+  activities: ActivityBook;
   /** ISO 4217 code of the reporting currency. */
   currency: string;
   /** The business date: the last day that counts. */
@@ -23,6 +28,8 @@ export interface BookSource extends TargetSource {
 export interface Books extends BookSource {
   lookup: TargetLookup;
   rollUp: RollUp;
+  /** The status rule of a measure; one, in one place. */
+  rules: { of(measure: MeasureCode): StatusRule };
   /** How far a period has run for a unit, by the days its branch works. */
   elapsedOf(unitId: number, period: Period): Elapsed;
 }
@@ -33,7 +40,8 @@ export function buildBooks(source: BookSource): Books {
   return {
     ...source,
     lookup: buildTargetLookup(source),
-    rollUp: buildRollUp(source.tree, source.sums),
+    rules: buildRules(source.measures),
+    rollUp: buildRollUp(source.tree, source.sums, source.occurrences),
     elapsedOf(unitId, period) {
       const working = source.workingDaysOf(unitId);
       let ofPeriods = elapsed.get(working);
@@ -45,18 +53,61 @@ export function buildBooks(source: BookSource): Books {
   };
 }
 
-export function figureUnitOf(books: Pick<Books, 'currency'>, measure: MeasureCode): FigureUnit {
-  return MEASURES[measure].unit === 'money' ? { kind: 'money', currency: books.currency } : { kind: 'count' };
+function buildRules(measures: MeasureBook): Books['rules'] {
+  const rules = new Map(measures.all.map((measure) => [measure.code, ruleOf(measure)]));
+  return { of: (code) => rules.get(code)! };
 }
 
-/** What a unit booked in a span, up to the business date: each salesperson for the days they stood under it. */
-export function bookedIn(books: Books, unitId: number, measure: MeasureCode, span: DaySpan): number {
-  return books.rollUp.sum(unitId, MEASURES[measure].formula.part, { from: span.from, to: Math.min(span.to, books.asOf + 1) });
+/** What the values of a measure are counted in. */
+export function figureUnitOf({ currency, measures }: Pick<Books, 'currency' | 'measures'>, code: MeasureCode): FigureUnit {
+  const { unit, decimals } = measures.get(code);
+  return unit === 'money' ? { kind: 'money', currency } : { kind: unit, decimals };
 }
 
-/** Booked in the span by people who stood in no unit that day; said wherever a company total is shown (CALCULATIONS 3). */
-export function unplacedIn(books: Books, measure: MeasureCode, span: DaySpan): number {
-  if (!books.tree.root) return 0;
-  const all = books.sums.sumOfAll(MEASURES[measure].formula.part, { from: span.from, to: Math.min(span.to, books.asOf + 1) });
-  return all - bookedIn(books, books.tree.root.id, measure, span);
+/**
+ * A unit's value in a span, up to the business date: each salesperson for the days they stood under it. Sums of nothing are 0;
+ * null where there is nothing to divide by, or nothing was typed in. In whole units of the measure's last decimal; a ratio may have fractions.
+ */
+export function valueIn(books: Books, unitId: number, code: MeasureCode, span: DaySpan): number | null {
+  const { formula } = books.measures.get(code);
+  const counted = { from: span.from, to: Math.min(span.to, books.asOf + 1) };
+  switch (formula.kind) {
+    case 'sum':
+      return scale(sumTerms(books, unitId, formula.terms, counted), formula.factor);
+    case 'ratio': {
+      const denominator = sumTerms(books, unitId, formula.denominator, counted);
+      return denominator === 0 ? null : scale(sumTerms(books, unitId, formula.numerator, counted) / denominator, formula.factor);
+    }
+    case 'distinct':
+      return scale(books.rollUp.countDistinct(unitId, formula.field, counted), formula.factor);
+    case 'typed':
+      return counted.to <= counted.from ? null : books.activities.read(books.tree, unitId, baseOf(code), formula.accumulation, counted);
+  }
+}
+
+/** Where something always adds up, nothing is 0. */
+export function bookedIn(books: Books, unitId: number, code: MeasureCode, span: DaySpan): number {
+  return valueIn(books, unitId, code, span) ?? 0;
+}
+
+function sumTerms({ rollUp }: Books, unitId: number, terms: readonly Term[], span: DaySpan): number {
+  let total = 0;
+  for (const { part, sign } of terms) total += sign * rollUp.sum(unitId, part, span);
+  return total;
+}
+
+/** Twelve digits: 30 % must be exactly 30 % when it is compared with a cut, whatever a division leaves in the sixteenth digit. */
+function scale(value: number, factor: number): number {
+  const scaled = value * factor;
+  return Number.isInteger(scaled) ? scaled : Number(scaled.toPrecision(12));
+}
+
+/** Booked in the span by people who stood in no unit that day; said wherever a company total is shown (CALCULATIONS 3). Always 0 for what does not add up. */
+export function unplacedIn(books: Books, code: MeasureCode, span: DaySpan): number {
+  const { formula } = books.measures.get(code);
+  if (!books.tree.root || formula.kind !== 'sum') return 0;
+  const counted = { from: span.from, to: Math.min(span.to, books.asOf + 1) };
+  const sumOfAll = ({ part }: Term) => (part === 'newCustomers' ? books.occurrences.countAllNewCustomers(counted) : books.sums.sumOfAll(part, counted));
+  const all = formula.terms.reduce((sum, term) => sum + term.sign * sumOfAll(term), 0);
+  return scale(all, formula.factor) - bookedIn(books, books.tree.root.id, code, span);
 }

@@ -1,11 +1,10 @@
 import type { MeasureCode } from '../measure/measure';
-import { MEASURES } from '../measure/measure';
 import type { Period } from '../period/calendar';
 import { cutAtSameDate, priorPeriodOf } from '../period/neighbours';
 import { movementOf, rank } from '../ranking/rank';
 import { completeValue } from '../target/found';
-import { bookedIn, type Books } from './books';
-import { buildLastYear, buildStanding, type Earlier, type Standing } from './standing';
+import { valueIn, type Books } from './books';
+import { attainmentOf, buildLastYear, buildStanding, type Earlier, type Standing } from './standing';
 
 /** One line of a ranking. */
 export interface Place {
@@ -24,14 +23,14 @@ export interface Place {
 
 /** Units ranked by attainment, best first, with where they stood at the same point of the prior period (CALCULATIONS 9). */
 export function buildPlaces(books: Books, unitIds: readonly number[], period: Period, measure: MeasureCode): Place[] {
-  const { direction } = MEASURES[measure];
+  const { direction } = books.measures.get(measure);
   const nameOf = (unitId: number) => books.tree.find(unitId)?.name ?? '';
   const prior = priorPeriodOf(books.calendar, period);
   const priorSpan = cutAtSameDate(period, books.asOf, prior);
   const before = unitIds.map((unitId) => {
     const target = completeValue(books.lookup.find(unitId, prior, measure));
-    const actual = bookedIn(books, unitId, measure, priorSpan);
-    return { unitId, actual, attainment: target !== null && target > 0 ? actual / target : null };
+    const actual = valueIn(books, unitId, measure, priorSpan);
+    return { unitId, actual, attainment: attainmentOf(actual, target) };
   });
   const rankThen = new Map(rank(before, { value: (each) => each.attainment, actual: (each) => each.actual, name: (each) => nameOf(each.unitId), direction })
     .map(({ item, rank: place }) => [item.unitId, { place, attainment: item.attainment }]));

@@ -1,6 +1,6 @@
 import type { Elapsed } from './elapsed';
 
-/** Pace of an additive measure (CALCULATIONS 7). Null: not available, for the reason the rule gives. */
+/** Pace of a measure (CALCULATIONS 7); only what grows towards its target has a rate. Null: not available, for the reason the rule gives. */
 export interface Pace {
   /** target x elapsed share */
   expected: number | null;
@@ -16,8 +16,15 @@ export interface Pace {
   runRate: number | null;
 }
 
-/** Computes pace from exact integers; results may have fractions of a minor unit and are rounded only for display. */
-export function paceOf(actual: number, target: number | null, elapsed: Elapsed): Pace {
+const NO_PACE: Pace = { expected: null, ahead: null, pace: null, neededPerDay: null, soFarPerDay: null, runRate: null };
+
+/**
+ * Computes pace from exact figures; results may have fractions of a minor unit and are rounded only for display.
+ * What does not accrue (a ratio, a duration, lower is better) has the target itself as expected to date, and no rate.
+ */
+export function paceOf(actual: number | null, target: number | null, elapsed: Elapsed, accrues: boolean): Pace {
+  if (actual === null) return { ...NO_PACE, expected: accrues ? null : target };
+  if (!accrues) return { ...NO_PACE, expected: target, ahead: target === null ? null : actual - target, pace: target === null || target <= 0 ? null : actual / target };
   const share = elapsed.gone / elapsed.total;
   const expected = target === null ? null : (target * elapsed.gone) / elapsed.total;
   return {

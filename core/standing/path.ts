@@ -5,9 +5,9 @@ import { addMonths, monthsBetween } from '../period/day';
 import { lastYearOf } from '../period/neighbours';
 import { countWorkingDays, isWorkingDay } from '../period/workingDays';
 import { completeValue } from '../target/found';
-import { bookedIn, type Books } from './books';
+import { valueIn, type Books } from './books';
 
-/** One day of the path: cumulative figures at its end. */
+/** One day of the path: the figure of the period up to its end. */
 export interface PathPoint {
   day: Day;
   /** Null after the business date: the line ends today and never runs flat into the future. */
@@ -30,7 +30,8 @@ export function buildPath(books: Books, unitId: number, period: Period, measure:
   const shift = lastYear ? monthsBetween(period.from, lastYear.from) : 0;
   const isByDate = lastYear !== null && addMonths(period.from, shift) === lastYear.from;
   const sameDay = (day: Day) => (isByDate ? addMonths(day, shift) : lastYear!.from + (day - period.from));
-  const booked = bookedIn(books, unitId, measure, period);
+  const booked = valueIn(books, unitId, measure, period);
+  const { accrues } = books.measures.get(measure);
   const goneToday = countWorkingDays({ from: period.from, to: Math.min(books.asOf + 1, period.to) }, working);
   const runsNow = books.asOf >= period.from && books.asOf < period.to;
 
@@ -41,10 +42,10 @@ export function buildPath(books: Books, unitId: number, period: Period, measure:
     const span = { from: period.from, to: day + 1 };
     points.push({
       day,
-      booked: day <= books.asOf ? bookedIn(books, unitId, measure, span) : null,
-      due: target === null || total === 0 ? null : (target * gone) / total,
-      lastYear: lastYear ? bookedIn(books, unitId, measure, { from: lastYear.from, to: Math.min(sameDay(day) + 1, lastYear.to) }) : null,
-      atThisRate: runsNow && day >= books.asOf && goneToday > 0 ? (booked * gone) / goneToday : null,
+      booked: day <= books.asOf ? valueIn(books, unitId, measure, span) : null,
+      due: target === null || (accrues && total === 0) ? null : accrues ? (target * gone) / total : target,
+      lastYear: lastYear ? valueIn(books, unitId, measure, { from: lastYear.from, to: Math.min(sameDay(day) + 1, lastYear.to) }) : null,
+      atThisRate: accrues && booked !== null && runsNow && day >= books.asOf && goneToday > 0 ? (booked * gone) / goneToday : null,
     });
   }
   return points;

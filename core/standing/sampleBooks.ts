@@ -1,8 +1,12 @@
+import { Occurrences } from '../ledger/occurrences';
 import { RunningSums } from '../ledger/runningSums';
+import { ActivityBook } from '../ledger/activityBook';
+import type { MeasureRecord } from '../measure/measure';
+import { buildMeasureBook } from '../measure/measureBook';
+import { SHIPPED_MEASURES } from '../measure/shipped';
 import type { Contribution } from '../ledger/contribution';
 import { buildCalendar } from '../period/calendar';
 import { END_OF_TIME, FIRST_DAY, parseDay } from '../period/day';
-import { DEFAULT_RULES } from '../status/rule';
 import { TargetBook } from '../target/targetBook';
 import { buildUnitTree } from '../units/tree';
 import type { Membership, Unit } from '../units/unit';
@@ -13,8 +17,13 @@ export interface SampleOptions {
   asOf: string;
   units?: Unit[];
   memberships?: Membership[];
-  booked?: readonly (Pick<Contribution, 'salespersonId' | 'amount'> & { on: string })[];
-  targets?: readonly { unitId: number; periodId: string; target: number }[];
+  booked?: readonly (Pick<Contribution, 'salespersonId' | 'amount'> & { on: string; part?: Contribution['part'] })[];
+  targets?: readonly { unitId: number; periodId: string; target: number; measure?: string }[];
+  /** Won deals for what is counted apart. */
+  won?: readonly { salespersonId: number; on: string; customer: number; product?: number }[];
+  typed?: readonly { measure: string; unitId: number; on: string; value: number }[];
+  /** Beside those that ship. */
+  measures?: readonly MeasureRecord[];
 }
 
 export const SAMPLE_UNITS: Unit[] = [
@@ -38,9 +47,14 @@ export function buildSampleBooks(options: SampleOptions): Books {
   const tree = buildUnitTree(options.units ?? SAMPLE_UNITS, options.memberships ?? SAMPLE_MEMBERSHIPS);
   const calendar = buildCalendar({ kind: 'month', firstMonth: 4, yearLabel: 'ends' });
   const sums = new RunningSums();
-  for (const { salespersonId, amount, on } of options.booked ?? []) sums.add({ salespersonId, part: 'revenue', day: parseDay(on)!, amount });
+  for (const { salespersonId, amount, on, part = 'revenue' } of options.booked ?? []) sums.add({ salespersonId, part, day: parseDay(on)!, amount });
+  const occurrences = new Occurrences();
+  (options.won ?? []).forEach(({ salespersonId, on, customer, product = 0 }, at) => occurrences.add(salespersonId, { dealId: at + 1, day: parseDay(on)!, customer, product }));
+  const activities = new ActivityBook();
+  for (const { measure, unitId, on, value } of options.typed ?? []) activities.put(measure, unitId, parseDay(on)!, value);
+  const measures = buildMeasureBook([...SHIPPED_MEASURES, ...options.measures ?? []]);
   const targets = new TargetBook();
-  for (const { unitId, periodId, target } of options.targets ?? []) targets.put({ unitId, measure: 'revenue', periodId }, { target, floor: null, stretch: null });
+  for (const { unitId, periodId, target, measure = 'revenue' } of options.targets ?? []) targets.put({ unitId, measure, periodId }, { target, floor: null, stretch: null });
   const working = { weekdays: [1, 2, 3, 4, 5], closed: new Set<number>() };
-  return buildBooks({ tree, calendar, targets, workingDaysOf: () => working, sums, rules: DEFAULT_RULES, currency: 'EUR', asOf: parseDay(options.asOf)! });
+  return buildBooks({ tree, calendar, targets, workingDaysOf: () => working, sums, occurrences, activities, measures, currency: 'EUR', asOf: parseDay(options.asOf)! });
 }

@@ -1,4 +1,4 @@
-import { MEASURES } from '../measure/measure';
+import type { Measure } from '../measure/measure';
 import { formatShort } from '../money/format';
 import type { Period } from '../period/calendar';
 import { describePeriod, monthName, shortDay } from '../period/words';
@@ -17,18 +17,24 @@ export function describeStanding(books: Books, standing: Standing): SentencePart
   const words = toWords(books, standing);
   const { phase } = standing.elapsed;
   if (phase === 'notStarted') return describeNotStarted(words, standing);
+  if (standing.actual === null) return describeNoData(words);
   if (standing.target.missing.length > 0) return describeIncomplete(words, standing);
-  if (standing.attainment === null) return describeNoTarget(words, standing);
-  if (standing.status.state === 'made') return describeMade(words, standing);
-  return phase === 'ended' ? describeEnded(words, standing) : describeOpen(words, standing);
+  if (standing.attainment === null) return describeNoTarget(words, standing, standing.actual);
+  if (!words.measure.accrues) return describeLevel(words, standing, standing.actual);
+  if (standing.status.state === 'made') return describeMade(words, standing, standing.actual);
+  return phase === 'ended' ? describeEnded(words, standing, standing.actual) : describeOpen(words, standing, standing.actual);
 }
 
 interface Words {
   name: string;
   period: string;
+  measure: Measure;
   /** "has booked" for money, "has won" for deals. */
   verb: string;
+  /** After a figure: "12 deals", "€34k of gross profit"; nothing for revenue. */
   noun: string;
+  /** After "target": "of deals". */
+  ofNoun: string;
   show(value: number): string;
   percent: string;
   firstDay: string;
@@ -36,17 +42,28 @@ interface Words {
 
 function toWords(books: Books, standing: Standing): Words {
   const unit = figureUnitOf(books, standing.measure);
-  const rule = books.rules[standing.measure];
-  const isMoney = MEASURES[standing.measure].unit === 'money';
+  const rule = books.rules.of(standing.measure);
+  const measure = books.measures.get(standing.measure);
   return {
     name: books.tree.find(standing.unitId)?.name ?? '',
     period: shortPeriod(standing.period, books),
-    verb: isMoney ? 'booked' : 'won',
-    noun: isMoney ? '' : ' deals',
+    measure, ...toNouns(measure),
     show: (value) => formatShort(value, unit),
     percent: standing.attainment === null ? '' : showPercent(standing.attainment, [rule.lowerCut, rule.upperCut]),
     firstDay: shortDay(standing.period.from),
   };
+}
+
+function toNouns(measure: Measure): Pick<Words, 'verb' | 'noun' | 'ofNoun'> {
+  if (measure.code === 'revenue') return { verb: 'booked', noun: '', ofNoun: '' };
+  if (measure.code === 'deals_won') return { verb: 'won', noun: ' deals', ofNoun: ' of deals' };
+  const name = nameInSentence(measure);
+  return measure.unit === 'money' ? { verb: 'booked', noun: ` of ${name}`, ofNoun: ` of ${name}` } : { verb: 'reached', noun: ` ${name}`, ofNoun: ` of ${name}` };
+}
+
+/** "Gross margin" becomes "gross margin", "VIP deals" stays. */
+function nameInSentence({ name }: Measure): string {
+  return /^.[^A-Z]/.test(name) ? name.charAt(0).toLowerCase() + name.slice(1) : name;
 }
 
 /** A month of the running fiscal year goes by its name alone; anything else carries its year (GUARDS 4). */
@@ -60,54 +77,69 @@ function status(text: string): SentencePart {
 }
 
 function describeNotStarted(words: Words, standing: Standing): SentencePart[] {
-  const target = standing.target.value === null ? 'and no target yet' : `with a target of ${words.show(standing.target.value)}${words.noun}`;
+  const target = standing.target.value === null ? 'and no target yet' : `with a ${words.measure.direction === 'lower' ? 'limit' : 'target'} of ${words.show(standing.target.value)}${words.noun}`;
   return [{ text: `${words.period} starts on ${words.firstDay}: ${standing.elapsed.left} working days for ${words.name}, ${target}.` }];
 }
 
 function describeIncomplete(words: Words, standing: Standing): SentencePart[] {
   const { parts, missing } = standing.target;
   const covered = Math.max(0, parts - missing.length);
-  return [{ text: `${words.name} has ${words.verb} ${words.show(standing.actual)}${words.noun} in ${words.period}. Its targets are incomplete (${covered} of ${parts} ${partNoun(standing)} have one), so there is no percent and no status yet.` }];
+  return [{ text: `${words.name} has ${words.verb} ${words.show(standing.actual ?? 0)}${words.noun} in ${words.period}. Its targets are incomplete (${covered} of ${parts} ${partNoun(standing)} have one), so there is no percent and no status yet.` }];
 }
 
 function partNoun(standing: Standing): string {
   return standing.target.origin === 'addedOverPeople' ? 'parts below' : 'periods';
 }
 
-function describeNoTarget(words: Words, standing: Standing): SentencePart[] {
-  if (standing.actual < 0) return describeRefunds(words, standing);
+function describeNoTarget(words: Words, standing: Standing, actual: number): SentencePart[] {
+  if (actual < 0 && words.measure.accrues) return describeRefunds(words, actual);
   const reason = standing.target.value === 0 ? 'Its target is 0, so there is nothing to attain.' : 'It has no target for this period, so there is no percent and no status.';
-  return [{ text: `${words.name} has ${words.verb} ${words.show(standing.actual)}${words.noun} in ${words.period}. ${reason}` }];
+  const stand = words.measure.accrues ? `has ${words.verb} ${words.show(actual)}${words.noun}` : `has ${words.show(actual)} ${nameInSentence(words.measure)}`;
+  return [{ text: `${words.name} ${stand} in ${words.period}. ${reason}` }];
 }
 
-function describeRefunds(words: Words, standing: Standing): SentencePart[] {
-  return [{ text: `${words.name} stands at ${words.show(standing.actual)} in ${words.period}: refunds outweigh what was booked.` }];
+function describeNoData(words: Words): SentencePart[] {
+  return [{ text: `${words.name} has no ${nameInSentence(words.measure)} in ${words.period}: there is nothing yet to reckon it from.` }];
 }
 
-function describeMade(words: Words, standing: Standing): SentencePart[] {
+/** What does not grow towards its target: a ratio, a duration, a limit. */
+function describeLevel(words: Words, { target, elapsed }: Standing, actual: number): SentencePart[] {
+  const kind = words.measure.direction === 'lower' ? 'limit' : 'target';
+  const rest = elapsed.phase === 'ended' ? '.' : elapsed.left === 0 ? ', on the last working day.' : `, and can still change in ${elapsed.left} working ${elapsed.left === 1 ? 'day' : 'days'}.`;
+  return [
+    { text: `${words.name} ${elapsed.phase === 'ended' ? 'ended' : 'stands in'} ${words.period} at ${words.show(actual)} ${nameInSentence(words.measure)}. That is ` },
+    status(`${words.percent} of its ${words.show(target.value!)} ${kind}`), { text: rest },
+  ];
+}
+
+function describeRefunds(words: Words, actual: number): SentencePart[] {
+  return [{ text: `${words.name} stands at ${words.show(actual)} in ${words.period}: refunds outweigh what was booked.` }];
+}
+
+function describeMade(words: Words, standing: Standing, actual: number): SentencePart[] {
   const { left } = standing.elapsed;
   const rest = standing.elapsed.phase === 'ended' || left === 0 ? '' : `, with ${left} working ${left === 1 ? 'day' : 'days'} left`;
   return [
     { text: `${words.name} has ` }, status('made'),
-    { text: ` its ${words.show(standing.target.value!)} ${words.period} target: ${words.show(standing.actual)}${words.noun} ${words.verb}, ${words.percent} of target${rest}.` },
+    { text: ` its ${words.show(standing.target.value!)} ${words.period} target: ${words.show(actual)}${words.noun} ${words.verb}, ${words.percent} of target${rest}.` },
   ];
 }
 
-function describeEnded(words: Words, standing: Standing): SentencePart[] {
+function describeEnded(words: Words, standing: Standing, actual: number): SentencePart[] {
   return [
-    { text: `${words.name} ended ${words.period} at ${words.show(standing.actual)}${words.noun}, ` },
+    { text: `${words.name} ended ${words.period} at ${words.show(actual)}${words.noun}, ` },
     status(`${words.percent} of its ${words.show(standing.target.value!)} target`),
     { text: `: ${words.show(-standing.gap!)}${words.noun} short.` },
   ];
 }
 
-function describeOpen(words: Words, standing: Standing): SentencePart[] {
-  if (standing.actual < 0) return describeRefunds(words, standing);
+function describeOpen(words: Words, standing: Standing, actual: number): SentencePart[] {
+  if (actual < 0) return describeRefunds(words, actual);
   const { gone, total } = standing.elapsed;
   const { runRate } = standing.pace;
   const outcome = runRate === null ? '' : `; at this rate it ends at ${words.show(Math.round(runRate))}${words.noun}`;
   return [
-    { text: `${words.name} has ${words.verb} ${words.show(standing.actual)} of its ${words.show(standing.target.value!)} ${words.period} target${words.noun && ` of deals`}. That is ` },
+    { text: `${words.name} has ${words.verb} ${words.show(actual)} of its ${words.show(standing.target.value!)} ${words.period} target${words.ofNoun}. That is ` },
     status(`${words.percent} of target`),
     { text: `, against ${showPercent(gone / total)} of the working days gone${outcome}.` },
   ];

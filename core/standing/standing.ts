@@ -1,11 +1,11 @@
 import { changeOf, type Change } from '../comparison/change';
-import { MEASURES, type MeasureCode } from '../measure/measure';
+import type { MeasureCode } from '../measure/measure';
 import type { Period } from '../period/calendar';
 import type { DaySpan } from '../period/day';
 import { cutAtSameDate, lastYearOf, priorPeriodOf } from '../period/neighbours';
 import { gradeOf, type Status } from '../status/grade';
 import { completeValue, type FoundTarget } from '../target/found';
-import { bookedIn, type Books } from './books';
+import { valueIn, type Books } from './books';
 import type { Elapsed } from './elapsed';
 import { paceOf, type Pace } from './pace';
 
@@ -14,8 +14,9 @@ export interface Earlier extends Change {
   period: Period;
   /** The days compared with; shorter than the period while the present one runs. */
   span: DaySpan;
-  value: number;
-  full: number;
+  /** Null where there is none (CALCULATIONS 4: nothing to divide by). */
+  value: number | null;
+  full: number | null;
 }
 
 /** Where a unit stands in a period; every figure of it follows CALCULATIONS 5 to 10. */
@@ -25,7 +26,8 @@ export interface Standing {
   period: Period;
   /** The days that are counted: up to the business date. */
   span: DaySpan;
-  actual: number;
+  /** Null: there is nothing to divide by, or nothing was typed in. */
+  actual: number | null;
   target: FoundTarget;
   /** actual / target; null without a complete target above 0. */
   attainment: number | null;
@@ -37,7 +39,7 @@ export interface Standing {
 
 /** What a table of all units shows of each: no pace, no words. */
 export interface BriefStanding {
-  actual: number;
+  actual: number | null;
   target: FoundTarget;
   /** actual / target; null without a complete target above 0. */
   attainment: number | null;
@@ -47,17 +49,23 @@ export interface BriefStanding {
   status: Status;
 }
 
+/** actual / target; null without a figure, or without a target above 0 to divide by. */
+export function attainmentOf(actual: number | null, target: number | null): number | null {
+  return actual !== null && target !== null && target > 0 ? actual / target : null;
+}
+
 /** The part of a standing that is asked of thousands of units at once. */
 export function buildBrief(books: Books, unitId: number, period: Period, measure: MeasureCode): BriefStanding {
   const target = books.lookup.find(unitId, period, measure);
-  const actual = bookedIn(books, unitId, measure, period);
+  const actual = valueIn(books, unitId, measure, period);
+  const { direction, accrues } = books.measures.get(measure);
   const complete = completeValue(target);
   const elapsed = books.elapsedOf(unitId, period);
   const status = gradeOf({
     actual, target: complete, incomplete: target.value !== null && complete === null,
-    phase: elapsed.phase, elapsed, direction: MEASURES[measure].direction,
-  }, books.rules[measure]);
-  return { actual, target, complete, elapsed, status, attainment: complete !== null && complete > 0 ? actual / complete : null };
+    phase: elapsed.phase, elapsed, direction, accrues,
+  }, books.rules.of(measure));
+  return { actual, target, complete, elapsed, status, attainment: attainmentOf(actual, complete) };
 }
 
 /** The standing of one unit. */
@@ -66,18 +74,18 @@ export function buildStanding(books: Books, unitId: number, period: Period, meas
   return {
     unitId, measure, period, actual, target, elapsed, status, attainment,
     span: { from: period.from, to: Math.max(period.from, Math.min(period.to, books.asOf + 1)) },
-    gap: complete === null ? null : actual - complete,
-    pace: paceOf(actual, complete, elapsed),
+    gap: complete === null || actual === null ? null : actual - complete,
+    pace: paceOf(actual, complete, elapsed, books.measures.get(measure).accrues),
   };
 }
 
 /** The same unit in an earlier period, cut at the same date while the present period runs. */
 export function buildEarlier(books: Books, standing: Standing, earlier: Period): Earlier {
   const span = cutAtSameDate(standing.period, books.asOf, earlier);
-  const value = bookedIn(books, standing.unitId, standing.measure, span);
+  const value = valueIn(books, standing.unitId, standing.measure, span);
   return {
     period: earlier, span, value,
-    full: bookedIn(books, standing.unitId, standing.measure, earlier),
+    full: valueIn(books, standing.unitId, standing.measure, earlier),
     ...changeOf(standing.actual, value),
   };
 }

@@ -6,7 +6,7 @@ import { showChange, showPercent } from './percent';
 import { DEFAULT_RULE } from './rule';
 
 const input = (over: Partial<GradeInput>): GradeInput => ({
-  actual: 0, target: 1000, incomplete: false, phase: 'open', elapsed: { gone: 10, total: 20 }, direction: 'higher', ...over,
+  actual: 0, target: 1000, incomplete: false, phase: 'open', elapsed: { gone: 10, total: 20 }, direction: 'higher', accrues: over.direction !== 'lower', ...over,
 });
 
 describe('status', () => {

@@ -1,5 +1,5 @@
 /** Where a target comes from, in the order in which it is looked for (CALCULATIONS 5). */
-export const TARGET_ORIGINS = ['set', 'addedOverTime', 'sharedOverTime', 'addedOverPeople', 'none'] as const;
+export const TARGET_ORIGINS = ['set', 'addedOverTime', 'sharedOverTime', 'addedOverPeople', 'sameAsWhole', 'none'] as const;
 export type TargetOrigin = (typeof TARGET_ORIGINS)[number];
 
 /** A unit and period that should have a target and has none. */
@@ -17,12 +17,14 @@ export interface FoundTarget {
   missing: readonly MissingTarget[];
   /** How many parts (periods or units) the sum should have; 1 for a target that is set or shared out. */
   parts: number;
-  /** The period whose target was shared out, when it was. */
+  /** The period whose target was shared out or stands for its parts too, when it does. */
   sharedFrom: string | null;
+  /** The unit whose target stands for those below too, when it does. */
+  sameAsUnit: number | null;
 }
 
 export const NO_TARGET: FoundTarget = {
-  value: null, floor: null, stretch: null, origin: 'none', missing: [], parts: 0, sharedFrom: null,
+  value: null, floor: null, stretch: null, origin: 'none', missing: [], parts: 0, sharedFrom: null, sameAsUnit: null,
 };
 
 /** The value, if it may be judged by: null when there is none or parts of it are missing. */
@@ -49,5 +51,5 @@ export function addFound(
     if (field !== 'value' && values.includes(null)) return null;
     return values.reduce<number>((sum, value) => sum + (value ?? 0), 0);
   };
-  return { value: add('value'), floor: add('floor'), stretch: add('stretch'), origin, missing, parts: parts.length, sharedFrom: null };
+  return { value: add('value'), floor: add('floor'), stretch: add('stretch'), origin, missing, parts: parts.length, sharedFrom: null, sameAsUnit: null };
 }

@@ -1,4 +1,5 @@
 import type { MeasureCode } from '../measure/measure';
+import type { MeasureBook } from '../measure/measureBook';
 import { shareOut } from '../money/share';
 import type { FiscalCalendar, Period } from '../period/calendar';
 import { intersect, type DaySpan } from '../period/day';
@@ -13,6 +14,7 @@ export interface TargetSource {
   tree: UnitTree;
   calendar: FiscalCalendar;
   targets: TargetBook;
+  measures: MeasureBook;
   workingDaysOf(unitId: number): WorkingDays;
 }
 
@@ -31,12 +33,12 @@ const MOST_ANSWERS = 4_000;
 
 /** Builds a lookup over fixed books; answers are kept until a target they rest on changes. */
 export function buildTargetLookup(source: TargetSource): TargetLookup {
-  const { tree, calendar, targets, workingDaysOf } = source;
+  const { tree, calendar, targets, measures, workingDaysOf } = source;
   // By period object, then unit: a company's year asks the same question thousands of times.
   let memo = new WeakMap<Period, Map<string, Map<number, FoundTarget | null>>>();
   let memoVersion = targets.version;
   // The same answers once more, to find those of a changed unit among them.
-  let allAnswers: Map<number, FoundTarget | null>[] = [];
+  let allAnswers: { measure: MeasureCode; answers: Map<number, FoundTarget | null> }[] = [];
 
   /** A changed target concerns its unit and everyone the unit ever stood under; all other answers stay. */
   const forget = () => {
@@ -54,7 +56,11 @@ export function buildTargetLookup(source: TargetSource): TargetLookup {
       for (const { parentId } of tree.membershipsOf(unitId)) if (parentId !== null) climb(parentId);
     };
     changed.forEach(climb);
-    for (const answers of allAnswers) for (const unitId of concerned) answers.delete(unitId);
+    for (const { measure, answers } of allAnswers) {
+      // Where a target is everybody's below, a change concerns them as well as those above.
+      if (measures.get(measure).overUnits === 'sameForParts') answers.clear();
+      else for (const unitId of concerned) answers.delete(unitId);
+    }
   };
 
   const answersFor = (kind: 'any' | 'own' | 'people', period: Period, measure: MeasureCode) => {
@@ -65,7 +71,7 @@ export function buildTargetLookup(source: TargetSource): TargetLookup {
     let answers = ofPeriod.get(key);
     if (!answers) {
       ofPeriod.set(key, (answers = new Map()));
-      allAnswers.push(answers);
+      allAnswers.push({ measure, answers });
     }
     return answers;
   };
@@ -73,7 +79,7 @@ export function buildTargetLookup(source: TargetSource): TargetLookup {
   const find = (unitId: number, period: Period, measure: MeasureCode): FoundTarget => {
     const answers = answersFor('any', period, measure);
     let found = answers.get(unitId);
-    if (!found) answers.set(unitId, (found = findOwn(unitId, period, measure) ?? findHandedOut(unitId, period, measure) ?? NO_TARGET));
+    if (!found) answers.set(unitId, (found = findOwn(unitId, period, measure) ?? findHandedOut(unitId, period, measure) ?? findOfWhole(unitId, period, measure) ?? NO_TARGET));
     return found;
   };
 
@@ -81,7 +87,7 @@ export function buildTargetLookup(source: TargetSource): TargetLookup {
     const answers = answersFor('own', period, measure);
     let found = answers.get(unitId);
     if (found === undefined) {
-      found = findSet(unitId, period, measure) ?? addOverTime(unitId, period, measure) ?? shareOverTime(unitId, period, measure);
+      found = findSet(unitId, period, measure) ?? findOverTime(unitId, period, measure);
       answers.set(unitId, found);
     }
     return found;
@@ -90,13 +96,44 @@ export function buildTargetLookup(source: TargetSource): TargetLookup {
   const findHandedOut = (unitId: number, period: Period, measure: MeasureCode): FoundTarget | null => {
     const answers = answersFor('people', period, measure);
     let found = answers.get(unitId);
-    if (found === undefined) answers.set(unitId, (found = addOverPeople(unitId, period, measure)));
+    if (found === undefined) answers.set(unitId, (found = measures.get(measure).overUnits === 'adds' ? addOverPeople(unitId, period, measure) : null));
     return found;
   };
 
   const findSet = (unitId: number, period: Period, measure: MeasureCode): FoundTarget | null => {
     const value = targets.get(unitId, measure, period.id);
     return value ? toFound(value, 'set', null) : null;
+  };
+
+  const findOverTime = (unitId: number, period: Period, measure: MeasureCode): FoundTarget | null => {
+    switch (measures.get(measure).overTime) {
+      case 'adds': return addOverTime(unitId, period, measure) ?? shareOverTime(unitId, period, measure);
+      case 'sameForParts': return findOfLonger(unitId, period, measure);
+      case 'none': return null;
+    }
+  };
+
+  /** The target of a month within a quarter or year is theirs, where a measure does not add up over time. */
+  const findOfLonger = (unitId: number, period: Period, measure: MeasureCode): FoundTarget | null => {
+    if (!tree.isActiveDuring(unitId, period)) return null;
+    for (const container of containersOf(period)) {
+      const value = targets.get(unitId, measure, container.id);
+      if (value) return toFound(value, 'sameAsWhole', container.id);
+    }
+    return null;
+  };
+
+  const containersOf = (period: Period): Period[] => (period.kind === 'range' ? [] : (['month', 'quarter', 'year'] as const)
+    .map((kind) => calendar.periodOf(kind, period.from))
+    .filter((container) => container.from <= period.from && container.to >= period.to && container.to - container.from > period.to - period.from));
+
+  /** A target of the units above is everybody's below, where a measure does not add up over units (CALCULATIONS 5). */
+  const findOfWhole = (unitId: number, period: Period, measure: MeasureCode): FoundTarget | null => {
+    if (measures.get(measure).overUnits !== 'sameForParts') return null;
+    const last = tree.membershipsOf(unitId).filter((membership) => intersect(membership, period)).at(-1);
+    if (!last || last.parentId === null) return null;
+    const above = find(last.parentId, period, measure);
+    return above.value === null ? null : { ...above, origin: 'sameAsWhole', sameAsUnit: above.sameAsUnit ?? last.parentId };
   };
 
   const activeParts = (unitId: number, periods: readonly Period[]) => periods.filter((part) => tree.isActiveDuring(unitId, part));
@@ -219,6 +256,6 @@ export function buildTargetLookup(source: TargetSource): TargetLookup {
   return { find, findOwn, findHandedOut };
 }
 
-function toFound(value: TargetValue, origin: 'set' | 'sharedOverTime', sharedFrom: string | null): FoundTarget {
-  return { value: value.target, floor: value.floor, stretch: value.stretch, origin, missing: [], parts: 1, sharedFrom };
+function toFound(value: TargetValue, origin: 'set' | 'sharedOverTime' | 'sameAsWhole', sharedFrom: string | null): FoundTarget {
+  return { value: value.target, floor: value.floor, stretch: value.stretch, origin, missing: [], parts: 1, sharedFrom, sameAsUnit: null };
 }

@@ -3,7 +3,7 @@ const FAR_FROM_PEERS = 3;
 
 export interface UnusualBeside {
   /** Result of the same period last year; 0 for none. */
-  lastYear: number;
+  lastYear: number | null;
   /** Target of the period before; null for none. */
   before: number | null;
   /** Targets of the others of the same level under the same parent. */
@@ -27,8 +27,8 @@ function compare(value: number, other: number | null, name: string, times: numbe
   return null;
 }
 
-function compareBelow(value: number, lastYear: number): string | null {
-  return value > 0 && value < lastYear ? "below last year's result" : null;
+function compareBelow(value: number, lastYear: number | null): string | null {
+  return value > 0 && lastYear !== null && value < lastYear ? "below last year's result" : null;
 }
 
 function ordinal(n: number): string {

@@ -3,6 +3,7 @@ import { migrate } from 'drizzle-orm/node-postgres/migrator';
 import { fileURLToPath } from 'node:url';
 import pg from 'pg';
 import { LOCKS } from './locks';
+import { saveShippedMeasures } from './shippedMeasures';
 import * as tables from './tables/index';
 
 export type Database = NodePgDatabase<typeof tables>;
@@ -46,7 +47,9 @@ export async function migrateDatabase(pool: pg.Pool): Promise<void> {
   const client = await pool.connect();
   try {
     await client.query(`select pg_advisory_lock(${LOCKS.migrate})`);
-    await migrate(drizzle(client), { migrationsFolder: fileURLToPath(new URL('./migrations', import.meta.url)) });
+    const db = drizzle(client);
+    await migrate(db, { migrationsFolder: fileURLToPath(new URL('./migrations', import.meta.url)) });
+    await saveShippedMeasures(db);
   } finally {
     await client.query(`select pg_advisory_unlock(${LOCKS.migrate})`).catch(() => undefined);
     client.release();

@@ -1,13 +1,14 @@
 import type { FieldFault } from '#contract/errors/catalogue';
 import type { DealInput } from '#contract/schemas/deal';
+import { QUANTITY_SCALE } from '#core/measure/part';
 import { parseAmount } from '#core/money/amount';
-import { divideCredit, WHOLE_CREDIT } from '#core/money/credit';
-import { isCurrency } from '#core/money/currency';
+import { divideCredit, WHOLE_CREDIT, type CreditShare } from '#core/money/credit';
+import { exponentOf, isCurrency } from '#core/money/currency';
 import { convertMinor, findRate, type Rate } from '#core/money/rate';
 import { parseDay, toIsoDay, type Day } from '#core/period/day';
 import type { UnitTree } from '#core/units/tree';
 import type { Scope } from '../access/index';
-import type { DealFacts } from './facts';
+import type { DealCredit, DealFacts } from './facts';
 
 /** What a deal is checked against; built once for a request or a file. */
 export interface DealChecker {
@@ -47,6 +48,7 @@ export function checkDeal(input: DealInput, checker: DealChecker): Checked {
   const owner = checkSalesperson(input.salesperson, 'salesperson', checker, closedOn ?? expectedOn, fault);
   const shares = checkShares(input, owner, checker, closedOn ?? expectedOn, fault);
   const credited = amount === null || faults.length > 0 ? null : convert(amount, currency, closedOn ?? expectedOn!, checker, fault);
+  const creditedCost = cost === null || faults.length > 0 ? null : convert(cost, currency, closedOn ?? expectedOn!, checker, fault);
   if (faults.length > 0) return { ok: false, faults };
 
   return {
@@ -58,13 +60,19 @@ export function checkDeal(input: DealInput, checker: DealChecker): Checked {
       amount: amount!, currency, credited: credited!, closedOn, expectedOn, openedOn,
       probability: input.probability ?? null,
       names: { stage: squeeze(input.stage), product: squeeze(input.product), category: squeeze(input.category), source: squeeze(input.source), location: squeeze(input.location) },
-      quantity: input.quantity ?? null,
-      cost,
+      // As it is stored: three decimals.
+      quantity: input.quantity == null ? null : Math.round(input.quantity * QUANTITY_SCALE) / QUANTITY_SCALE,
+      cost, creditedCost,
       commissionRate: input.commissionRate ?? null,
-      credits: divideCredit(credited!, shares!).map((each, i) => ({ salespersonId: each.salesperson, minor: each.minor, basisPoints: shares![i]!.basisPoints })),
+      credits: toCredits(credited!, creditedCost, shares!),
       notes: input.notes?.trim() || null,
     },
   };
+}
+
+function toCredits(credited: number, cost: number | null, shares: readonly CreditShare<number>[]): DealCredit[] {
+  const costs = cost === null ? null : divideCredit(cost, shares);
+  return divideCredit(credited, shares).map((each, i) => ({ salespersonId: each.salesperson, minor: each.minor, cost: costs?.[i]!.minor ?? null, basisPoints: shares[i]!.basisPoints }));
 }
 
 type Fault = (field: string, code: FieldFault['code'], params?: FieldFault['params']) => null;
@@ -83,7 +91,7 @@ function knowsCurrency(checker: DealChecker, code: string): boolean {
 
 function checkAmount(text: string, field: string, currency: string, fault: Fault): number | null {
   const result = parseAmount(text, currency);
-  return result.ok ? result.minor : fault(field, result.fault, { currency });
+  return result.ok ? result.minor : fault(field, result.fault, { currency, decimals: exponentOf(currency) });
 }
 
 function checkDay(text: string | null | undefined, field: string, fault: Fault): Day | null {

@@ -1,8 +1,16 @@
 import type { DealStatus } from '#contract/schemas/deal';
 import { contributionsOf, type Contribution } from '#core/ledger/contribution';
+import { QUANTITY_SCALE } from '#core/measure/part';
 import type { Day } from '#core/period/day';
 
 type NameList = 'stage' | 'product' | 'category' | 'source' | 'location';
+
+export interface DealCredit {
+  salespersonId: number;
+  basisPoints: number;
+  minor: number;
+  cost: number | null;
+}
 
 /** A deal whose every value has been checked: what booking and import write. */
 export interface DealFacts {
@@ -22,12 +30,14 @@ export interface DealFacts {
   names: Record<NameList, string | null>;
   quantity: number | null;
   cost: number | null;
+  /** The cost in minor units of the reporting currency; the credits' costs add up to it. */
+  creditedCost: number | null;
   commissionRate: number | null;
   /** First-named first; one entry of 100 % for a deal that is not split. */
-  credits: { salespersonId: number; basisPoints: number; minor: number }[];
+  credits: DealCredit[];
   notes: string | null;
 }
 
-export function toContributions(facts: Pick<DealFacts, 'status' | 'closedOn' | 'credits'>, voided = false): Contribution[] {
-  return contributionsOf({ status: facts.status, closedOn: facts.closedOn, voided, credits: facts.credits });
+export function toContributions({ status, closedOn, openedOn, quantity, credits }: Pick<DealFacts, 'status' | 'closedOn' | 'openedOn' | 'quantity' | 'credits'>, voided = false): Contribution[] {
+  return contributionsOf({ status, closedOn, openedOn, voided, credits, quantity: quantity === null ? null : Math.round(quantity * QUANTITY_SCALE) });
 }

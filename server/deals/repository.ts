@@ -4,6 +4,7 @@ import { toDecimal } from '#core/money/amount';
 import { END_OF_TIME, FIRST_DAY, toIsoDay, type DaySpan } from '#core/period/day';
 import type { Segment } from '#core/units/unit';
 import type { Queryable } from '../db/client';
+import type { DealCredit } from './facts';
 
 interface DealRecord extends Record<string, unknown> {
   id: number; version: number; code: string; status: DealStatus; salesperson: string; salesperson_name: string; customer: string;
@@ -98,9 +99,10 @@ export async function loadDeal(db: Queryable, id: number, segments: readonly Seg
 }
 
 /** What a stored deal contributes is read from what is stored, never from what is being sent. */
-export async function loadCredits(db: Queryable, id: number): Promise<{ salespersonId: number; minor: number; basisPoints: number }[]> {
-  const { rows } = await db.execute<{ sp: number; minor: number; bp: number }>(sql`
-    select coalesce(c.salesperson_id, d.salesperson_id) as sp, coalesce(c.credited, d.credited) as minor, coalesce(c.basis_points, 10000) as bp
+export async function loadCredits(db: Queryable, id: number): Promise<DealCredit[]> {
+  const { rows } = await db.execute<{ sp: number; minor: number; bp: number; cost: number | null }>(sql`
+    select coalesce(c.salesperson_id, d.salesperson_id) as sp, coalesce(c.credited, d.credited) as minor, coalesce(c.basis_points, 10000) as bp,
+      case when c.deal_id is null then d.credited_cost else c.cost end as cost
     from deal d left join deal_credit c on c.deal_id = d.id where d.id = ${id} order by c.position`);
-  return rows.map((row) => ({ salespersonId: row.sp, minor: row.minor, basisPoints: row.bp }));
+  return rows.map((row) => ({ salespersonId: row.sp, minor: row.minor, basisPoints: row.bp, cost: row.cost }));
 }

@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm';
 import type { Deal, DealInput, SavedDeal } from '#contract/schemas/deal';
-import { differenceOf } from '#core/ledger/contribution';
+import { differenceOf, type Contribution } from '#core/ledger/contribution';
 import { parseDay } from '#core/period/day';
 import { describePeriod } from '#core/period/words';
 import { buildStanding } from '#core/standing/standing';
@@ -120,7 +120,9 @@ async function changeDeal(
     await write(tx);
     const after = (await loadDeal(tx, id, null))!;
     const creditsAfter = await loadCredits(tx, id);
-    await appendEntries(tx, differenceOf(contributionsOfStored(before, creditsBefore), contributionsOfStored(after, creditsAfter)));
+    const contributions = contributionsOfStored(after, creditsAfter);
+    const touched = before.customer !== after.customer || before.product !== after.product ? touchesOf(contributions) : [];
+    await appendEntries(tx, [...differenceOf(contributionsOfStored(before, creditsBefore), contributions), ...touched]);
     await recordAudit(tx, [{ userId: principal.userId, entity: 'deal', entityId: String(id), action, before, after, reason }]);
     await announce(tx, 'deals', [...creditsBefore, ...creditsAfter].map((credit) => credit.salespersonId));
     return after;
@@ -129,8 +131,14 @@ async function changeDeal(
   return deal;
 }
 
-function contributionsOfStored(deal: Deal, credits: DealFacts['credits']) {
-  return toContributions({ status: deal.status, closedOn: deal.closedOn === null ? null : parseDay(deal.closedOn), credits }, deal.voidedAt !== null);
+function contributionsOfStored({ status, closedOn, openedOn, quantity, voidedAt }: Deal, credits: DealFacts['credits']) {
+  const day = (text: string | null) => (text === null ? null : parseDay(text));
+  return toContributions({ status, closedOn: day(closedOn), openedOn: day(openedOn), quantity, credits }, voidedAt !== null);
+}
+
+/** Another customer changes no sum, but what is counted apart: an entry of nothing tells every reader to look at the day again. */
+function touchesOf(contributions: readonly Contribution[]): Contribution[] {
+  return contributions.filter((each) => each.part === 'won').map((each) => ({ ...each, amount: 0 }));
 }
 
 function standingOfMonth(scope: Scope, facts: DealFacts) {

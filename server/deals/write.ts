@@ -16,7 +16,7 @@ async function toColumns(tx: Queryable, facts: DealFacts) {
     closedOn: day(facts.closedOn), expectedOn: day(facts.expectedOn), openedOn: day(facts.openedOn),
     probability: facts.probability === null ? null : String(facts.probability),
     quantity: facts.quantity === null ? null : String(facts.quantity),
-    cost: facts.cost, commissionRate: facts.commissionRate === null ? null : String(facts.commissionRate), notes: facts.notes,
+    cost: facts.cost, creditedCost: facts.creditedCost, commissionRate: facts.commissionRate === null ? null : String(facts.commissionRate), notes: facts.notes,
   };
 }
 
@@ -40,7 +40,7 @@ export async function replaceDeal(tx: Queryable, id: number, facts: DealFacts): 
 async function saveCredits(tx: Queryable, id: number, facts: DealFacts): Promise<void> {
   if (facts.credits.length < 2) return;
   await tx.insert(dealCredit).values(facts.credits.map((credit, position) => ({
-    dealId: id, salespersonId: credit.salespersonId, position, basisPoints: credit.basisPoints, credited: credit.minor,
+    dealId: id, salespersonId: credit.salespersonId, position, basisPoints: credit.basisPoints, credited: credit.minor, cost: credit.cost,
   })));
 }
 

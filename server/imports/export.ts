@@ -1,13 +1,15 @@
 import { sql } from 'drizzle-orm';
 import type { Deal } from '#contract/schemas/deal';
 import type { ImportKind } from '#contract/schemas/import';
-import { END_OF_TIME, FIRST_DAY, toIsoDay } from '#core/period/day';
+import { END_OF_TIME, FIRST_DAY, parseDay, toIsoDay, type Day } from '#core/period/day';
 import type { Principal, Scope } from '../access/index';
 import type { Context } from '../context';
 import type { PlanRecord } from '../ledger/companyState';
 import { unit } from '../db/tables/index';
 import { DEAL_COLUMNS, DEAL_JOINS, inSegments, segmentsOf, toDeal } from '../deals/index';
-import { toText } from '../targets/index';
+import { buildDecimalsOf, toText } from '../targets/index';
+import { writeDecimal } from '#core/money/amount';
+import { ACTIVITY_COLUMNS } from './activities';
 import { toCsv } from './csv';
 import { DEAL_COLUMNS_OF_FILE } from './dealRows';
 import { withPlan } from '../plans/index';
@@ -28,7 +30,7 @@ const DEALS_AT_ONCE = 5_000;
 
 /** The file an import takes, of what the reader may see, piece by piece. */
 export function exportFile(kind: ImportKind, call: ExportCall): AsyncGenerator<string> {
-  return { deals: exportDeals, targets: exportTargets, units: exportUnits }[kind](call);
+  return { deals: exportDeals, targets: exportTargets, units: exportUnits, activities: exportActivities }[kind](call);
 }
 
 async function* exportDeals({ context, scope, principal }: ExportCall): AsyncGenerator<string> {
@@ -61,8 +63,9 @@ async function loadSetTargets({ context, scope, plan }: ExportCall): Promise<Sto
 /** Targets as rows of the open format, of what the reader may see. */
 export async function listTargetRows(call: ExportCall) {
   const { books } = call.scope;
+  const decimals = buildDecimalsOf(books);
   return (await loadSetTargets(call)).map((row) => {
-    const text = (value: number | null) => toText(value, row.measure, books.currency);
+    const text = (value: number | null) => toText(value, row.measure, decimals);
     return { unit: books.tree.find(row.unitId)!.code, period: row.periodId, measure: row.measure, target: text(row.target), floor: text(row.floor), stretch: text(row.stretch), note: row.note };
   });
 }
@@ -76,7 +79,17 @@ export async function exportWorkbook(call: ExportCall, yearLabel: number): Promi
     const period = books.calendar.parse(row.periodId)!;
     return period.from >= year.from && period.to <= year.to;
   });
-  return writeWorkbook(books, yearLabel, books.tree.find(principal.unitId)!, stored);
+  const used = new Set(stored.map((row) => row.measure));
+  const measures = context.replica.company!.measureRecords.filter((each) => !each.isRetired || used.has(each.code)).map((each) => each.code);
+  return writeWorkbook(books, measures, { yearLabel, root: books.tree.find(principal.unitId)! }, stored);
+}
+
+async function* exportActivities({ context, scope }: ExportCall): AsyncGenerator<string> {
+  const { books } = scope;
+  const decimals = buildDecimalsOf(books);
+  const isTheirs = (unitId: number, day: Day) => books.tree.isActiveDuring(unitId, { from: day, to: day + 1 });
+  const { rows } = await context.db.execute<{ unit_id: number; measure: string; day: string; value: number }>(sql`select unit_id, measure, "on"::text as day, value from activity where value is not null order by "on", unit_id, measure`);
+  yield toCsv(ACTIVITY_COLUMNS.known, rows.filter((row) => isTheirs(row.unit_id, parseDay(row.day)!)).map((row) => [books.tree.find(row.unit_id)!.code, row.day, row.measure, writeDecimal(row.value, decimals(row.measure)!)]));
 }
 
 async function* exportUnits({ context, scope }: ExportCall): AsyncGenerator<string> {

@@ -1,6 +1,7 @@
 import { Readable } from 'node:stream';
 import Papa from 'papaparse';
 import type { ImportKind } from '#contract/schemas/import';
+import type { MeasureCode } from '#core/measure/measure';
 import { Refused, refuseFaults } from '../problem';
 import { readTableWorkbook, readTargetWorkbook } from './workbook';
 
@@ -9,10 +10,10 @@ export const XLSX_TYPE = 'application/vnd.openxmlformats-officedocument.spreadsh
 const LARGEST_WORKBOOK = 20 * 1024 * 1024;
 
 /** A file of any of the open formats as CSV: a workbook and JSON carry the same columns. @throws Refused wrongMediaType, tooLarge, invalidInput */
-export async function toCsvStream(kind: ImportKind, body: unknown, contentType: string): Promise<Readable> {
+export async function toCsvStream(kind: ImportKind, body: unknown, contentType: string, measures: readonly MeasureCode[]): Promise<Readable> {
   if (body instanceof Readable && contentType.startsWith(XLSX_TYPE)) {
     const bytes = await readWhole(body);
-    return Readable.from([Buffer.from(await (kind === 'targets' ? readTargetWorkbook(bytes) : readTableWorkbook(bytes)))]);
+    return Readable.from([Buffer.from(await (kind === 'targets' ? readTargetWorkbook(bytes, measures) : readTableWorkbook(bytes)))]);
   }
   if (body instanceof Readable) return body;
   if (Array.isArray(body)) {

@@ -3,3 +3,4 @@ export { XLSX_TYPE } from './formats';
 export { importDeals } from './deals';
 export { readUnitsFile } from './units';
 export { recordImported } from './recordImported';
+export { importActivities } from './activities';

@@ -7,6 +7,7 @@ import type { Endpoints } from '../endpoints';
 import { findPlan } from '../plans/index';
 import { findPeriod } from '../standings/index';
 import { Refused } from '../problem';
+import { importActivities } from './activities';
 import { importDeals } from './deals';
 import { exportFile, exportWorkbook, listTargetRows } from './export';
 import { toCsvStream, XLSX_TYPE } from './formats';
@@ -14,13 +15,13 @@ import { importTargets } from './targets';
 import { importUnits } from './unitsImport';
 
 /** What each file needs beyond the right to book. */
-const NEEDED: Readonly<Record<ImportKind, Permission>> = { deals: 'book', targets: 'plan', units: 'administer' };
-const IMPORTS = { deals: importDeals, targets: importTargets, units: importUnits } as const;
+const NEEDED: Readonly<Record<ImportKind, Permission>> = { deals: 'book', targets: 'plan', units: 'administer', activities: 'book' };
+const IMPORTS = { deals: importDeals, targets: importTargets, units: importUnits, activities: importActivities } as const;
 
 export function addFileRoutes({ implement, context }: Endpoints): void {
   implement(routes.importFile, async ({ params, query, scope, principal, request, body }) => {
     if (!mayDo(principal.role, NEEDED[params.kind])) throw new Refused('forbidden', { role: principal.role });
-    const csv = await toCsvStream(params.kind, body as unknown, request.headers['content-type'] ?? '');
+    const csv = await toCsvStream(params.kind, body as unknown, request.headers['content-type'] ?? '', scope.books.measures.all.map((measure) => measure.code));
     const cancel = new AbortController();
     // Whoever goes away before the answer has cancelled: the transaction is rolled back.
     request.raw.once('close', () => { if (!request.raw.readableEnded) cancel.abort(new Error('cancelled')); });

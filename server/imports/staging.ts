@@ -39,14 +39,14 @@ export async function loadAllNameIds(client: pg.ClientBase): Promise<AllNameIds>
 }
 
 const COLUMNS = ['code', 'status', 'salesperson_id', 'customer_id', 'amount', 'currency', 'credited', 'closed_on', 'expected_on', 'opened_on', 'probability',
-  'stage_id', 'product_id', 'category_id', 'source_id', 'location_id', 'quantity', 'cost', 'commission_rate', 'notes', 'credit', 'line'] as const;
+  'stage_id', 'product_id', 'category_id', 'source_id', 'location_id', 'quantity', 'cost', 'credited_cost', 'commission_rate', 'notes', 'credit', 'line'] as const;
 
 /** A temporary table of checked rows, in the deal's own column types. */
 export async function createStaging(client: pg.ClientBase): Promise<void> {
   await client.query(`create temp table staged (
     code text not null, status text not null, salesperson_id int not null, customer_id int not null, amount bigint not null, currency char(3) not null,
     credited bigint not null, closed_on date, expected_on date, opened_on date, probability numeric(5,4), stage_id int, product_id int, category_id int,
-    source_id int, location_id int, quantity numeric(18,3), cost bigint, commission_rate numeric(5,4), notes text, credit text, line int not null
+    source_id int, location_id int, quantity numeric(18,3), cost bigint, credited_cost bigint, commission_rate numeric(5,4), notes text, credit text, line int not null
   ) on commit drop`);
 }
 
@@ -63,13 +63,13 @@ function isoDay(day: Day | null): string {
 const nullable = (value: string | number | null) => (value === null ? '\\N' : String(value));
 const escape = (text: string) => (/[\\\t\n\r]/.test(text) ? text.replace(/\\/g, '\\\\').replace(/\t/g, '\\t').replace(/\n/g, '\\n').replace(/\r/g, '\\r') : text);
 
-/** One line of COPY's text format. Split credit is written as "salesperson:basis points:minor" by id, first-named first. */
+/** One line of COPY's text format. Split credit is written as "salesperson:basis points:minor:cost" by id, first-named first. */
 export function toCopyLine(facts: DealFacts & { code: string }, names: AllNameIds, line: number): string {
-  const credit = facts.credits.length < 2 ? '\\N' : facts.credits.map((each) => `${each.salespersonId}:${each.basisPoints}:${each.minor}`).join(',');
+  const credit = facts.credits.length < 2 ? '\\N' : facts.credits.map((each) => `${each.salespersonId}:${each.basisPoints}:${each.minor}:${each.cost ?? ''}`).join(',');
   return `${escape(facts.code)}\t${facts.status}\t${facts.credits[0]!.salespersonId}\t${names.customer.idOf(facts.customer)}\t${facts.amount}\t${facts.currency}\t${facts.credited}\t`
     + `${isoDay(facts.closedOn)}\t${isoDay(facts.expectedOn)}\t${isoDay(facts.openedOn)}\t${nullable(facts.probability)}\t`
     + `${nullable(names.stage.idOf(facts.names.stage))}\t${nullable(names.product.idOf(facts.names.product))}\t${nullable(names.category.idOf(facts.names.category))}\t`
-    + `${nullable(names.source.idOf(facts.names.source))}\t${nullable(names.location.idOf(facts.names.location))}\t${nullable(facts.quantity)}\t${nullable(facts.cost)}\t`
+    + `${nullable(names.source.idOf(facts.names.source))}\t${nullable(names.location.idOf(facts.names.location))}\t${nullable(facts.quantity)}\t${nullable(facts.cost)}\t${nullable(facts.creditedCost)}\t`
     + `${nullable(facts.commissionRate)}\t${facts.notes === null ? '\\N' : escape(facts.notes)}\t${credit}\t${line}\n`;
 }
 

@@ -4,7 +4,7 @@ import type { ImportReport } from '#contract/schemas/import';
 import type { Transaction } from '../db/client';
 import type { PlanRecord } from '../ledger/companyState';
 import { findPlan, refuseClosed, startDraft } from '../plans/index';
-import { checkTarget, targetKey, writeTargets, type TargetFacts } from '../targets/index';
+import { buildDecimalsOf, checkTarget, targetKey, writeTargets, type TargetFacts } from '../targets/index';
 import type { ImportCall } from './call';
 import { readCsv, type CsvHeading, type CsvRecord } from './csv';
 import { TARGET_COLUMNS } from './targetColumns';
@@ -48,7 +48,7 @@ async function writeDrafts(call: ImportCall, tx: Transaction, draft: PlanRecord 
   for (const yearLabel of new Set(facts.map(labelOf))) {
     const ofYear = facts.filter((each) => labelOf(each) === yearLabel);
     const plan = draft ?? await startDraft(context, tx, { scope, principal }, { yearLabel, name: fileName.slice(0, 60), note: reason ?? `import of ${fileName}` });
-    await writeTargets(tx, plan, ofYear, principal.userId, { currency: scope.books.currency, reason: reason ?? fileName });
+    await writeTargets(tx, plan, ofYear, principal.userId, { decimalsOf: buildDecimalsOf(scope.books), reason: reason ?? fileName });
     plans.push(plan);
   }
   return plans;
@@ -77,7 +77,7 @@ class TargetRows {
 
   private addRow(line: number, valueAt: (column: string) => string): void {
     const { books } = this.call.scope;
-    const checker = { tree: books.tree, fullTree: this.call.context.replica.company!.tree, calendar: books.calendar, currency: books.currency };
+    const checker = { tree: books.tree, fullTree: this.call.context.replica.company!.tree, calendar: books.calendar, decimalsOf: buildDecimalsOf(books) };
     const checked = checkTarget({
       unit: valueAt('unit'), period: valueAt('period'), measure: valueAt('measure'), target: valueAt('target'), floor: valueAt('floor'), stretch: valueAt('stretch'), note: valueAt('note'),
     }, checker);

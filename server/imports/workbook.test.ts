@@ -8,13 +8,14 @@ import { buildSampleBooks } from '#core/standing/sampleBooks';
 import type { StoredTargetRow } from './storedTargets';
 import { readTableWorkbook, readTargetWorkbook, writeWorkbook } from './workbook';
 
+const MEASURES = ['revenue', 'gross_margin'];
 const stored = (over: Partial<StoredTargetRow>): StoredTargetRow => ({
   planId: 1, unitId: 11, measure: 'revenue', periodId: 'FY2027-P01', target: 100, floor: null, stretch: null, note: null, version: 1, changedBy: 1, changedAt: '' as never, xid: '1' as never, ...over,
 });
 const booksOf = (targets: { unitId: number; periodId: string; target: number }[]) => buildSampleBooks({ asOf: '2026-11-18', targets });
 const write = (targets: { unitId: number; periodId: string; target: number }[], rows: StoredTargetRow[] = targets.map(stored)) => {
   const books = booksOf(targets);
-  return writeWorkbook(books, 2027, books.tree.root!, rows);
+  return writeWorkbook(books, MEASURES, { yearLabel: 2027, root: books.tree.root! }, rows);
 };
 const months = (unitId: number, from = 1, to = 12) => Array.from({ length: to - from + 1 }, (_, i) => ({ unitId, periodId: `FY2027-P${String(from + i).padStart(2, '0')}`, target: 1_000_050 + unitId * 100 + i }));
 
@@ -59,7 +60,7 @@ describe('a workbook of targets', () => {
     const targets = [...months(11, 1, 2), { unitId: 2, periodId: 'FY2027', target: 5_000_000 }, { unitId: 11, periodId: '2026-04-07', target: 250 }];
     const rows = targets.map(stored);
     rows[0] = { ...rows[0]!, floor: 900_000, stretch: 1_200_000, note: 'a, "b"' };
-    const csv = Papa.parse<Record<string, string>>(await readTargetWorkbook(await write(targets, rows)), { header: true }).data;
+    const csv = Papa.parse<Record<string, string>>(await readTargetWorkbook(await write(targets, rows), MEASURES), { header: true }).data;
     expect(csv.sort((a, b) => (`${a['unit']}${a['period']}` < `${b['unit']}${b['period']}` ? -1 : 1))).toEqual([
       { unit: 'iv', period: '2026-04-07', measure: 'revenue', target: '2.5', floor: '', stretch: '', note: '' },
       { unit: 'iv', period: 'FY2027-P01', measure: 'revenue', target: '10011.5', floor: '9000', stretch: '12000', note: 'a, "b"' },
@@ -69,10 +70,10 @@ describe('a workbook of targets', () => {
   });
 
   it('that is none, or has no sheet of a measure, is refused with what to do', async () => {
-    await expect(readTargetWorkbook(Buffer.from('not a workbook'))).rejects.toMatchObject({ code: 'invalidInput' });
+    await expect(readTargetWorkbook(Buffer.from('not a workbook'), MEASURES)).rejects.toMatchObject({ code: 'invalidInput' });
     const other = new ExcelJS.Workbook();
     other.addWorksheet('Sheet1').addRow(['x']);
-    await expect(readTargetWorkbook(Buffer.from(await other.xlsx.writeBuffer()))).rejects.toMatchObject({ code: 'invalidInput' });
+    await expect(readTargetWorkbook(Buffer.from(await other.xlsx.writeBuffer()), MEASURES)).rejects.toMatchObject({ code: 'invalidInput' });
   });
 
   it('of another table is read by its heading, dates as days', async () => {

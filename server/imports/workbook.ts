@@ -1,9 +1,9 @@
 import ExcelJS from 'exceljs';
 import Papa from 'papaparse';
-import { MEASURE_CODES, MEASURES, isMeasureCode, type MeasureCode } from '#core/measure/measure';
-import { toMajor } from '#core/money/format';
+import type { MeasureCode } from '#core/measure/measure';
+import { decimalsOf, toMajor } from '#core/money/format';
 import { buildTargetTable, type TableCell } from '#core/target/table';
-import type { Books } from '#core/standing/books';
+import { figureUnitOf, type Books } from '#core/standing/books';
 import type { Unit } from '#core/units/unit';
 import { refuseFaults } from '../problem';
 import type { StoredTargetRow } from './storedTargets';
@@ -14,16 +14,16 @@ const DETAILS = 'details';
 const FIRST_PERIOD_COLUMN = 3;
 
 /** A year's targets as a workbook: a sheet a measure, units by periods with formulas for the sums, and one for what fits no grid. */
-export async function writeWorkbook(books: Books, yearLabel: number, root: Unit, stored: readonly StoredTargetRow[]): Promise<Buffer> {
+export async function writeWorkbook(books: Books, measures: readonly MeasureCode[], { yearLabel, root }: { yearLabel: number; root: Unit }, stored: readonly StoredTargetRow[]): Promise<Buffer> {
   const workbook = new ExcelJS.Workbook();
   const { rows, columns } = layOut(books, yearLabel, root);
-  for (const measure of MEASURE_CODES) writeGrid(workbook, books, measure, rows, buildTargetTable({ lookup: books.lookup, targets: books.targets, rows, columns, measure }), columns.map((column) => column.period.id));
+  for (const measure of measures) writeGrid(workbook, books, measure, rows, buildTargetTable({ lookup: books.lookup, targets: books.targets, rows, columns, measure }), columns.map((column) => column.period.id));
   const inGrid = new Set(columns.map((column) => column.period.id));
   const details = workbook.addWorksheet(DETAILS);
   details.addRow(TARGET_COLUMNS.known);
   for (const row of stored) {
     if (inGrid.has(row.periodId) && row.floor === null && row.stretch === null && row.note === null) continue;
-    const show = (value: number | null) => (value === null ? null : toMajor(value, figureOf(books, row.measure)));
+    const show = (value: number | null) => (value === null ? null : toMajor(value, figureUnitOf(books, row.measure)));
     details.addRow([books.tree.find(row.unitId)!.code, row.periodId, row.measure, show(row.target), show(row.floor), show(row.stretch), row.note]);
   }
   return Buffer.from(await workbook.xlsx.writeBuffer());
@@ -52,8 +52,9 @@ function layOut(books: Books, yearLabel: number, root: Unit) {
 function writeGrid(workbook: ExcelJS.Workbook, books: Books, measure: MeasureCode, rows: readonly { unitId: number }[], table: readonly (readonly TableCell[])[], periodIds: readonly string[]): void {
   const sheet = workbook.addWorksheet(measure, { views: [{ state: 'frozen', xSplit: FIRST_PERIOD_COLUMN - 1, ySplit: 1 }] });
   sheet.addRow(['unit', 'name', ...periodIds]).font = { bold: true };
-  const figure = figureOf(books, measure);
-  const format = figure.kind === 'money' ? '#,##0.00' : '#,##0';
+  const figure = figureUnitOf(books, measure);
+  const digits = decimalsOf(figure);
+  const format = digits === 0 ? '#,##0' : `#,##0.${'0'.repeat(digits)}`;
   table.forEach((cells, row) => {
     const { code, name } = books.tree.find(rows[row]!.unitId)!;
     const line = sheet.addRow([code, name]);
@@ -69,8 +70,6 @@ function writeGrid(workbook: ExcelJS.Workbook, books: Books, measure: MeasureCod
   });
 }
 
-const figureOf = (books: Books, measure: MeasureCode) => (MEASURES[measure].unit === 'money' ? { kind: 'money' as const, currency: books.currency } : { kind: 'count' as const });
-
 type Row = Record<string, string>;
 
 /**
@@ -78,12 +77,12 @@ type Row = Record<string, string>;
  * the sheet "details" adds floors, stretches, notes and periods outside the grid.
  * @throws Refused invalidInput for a file that is no workbook, or has no sheet of a measure
  */
-export async function readTargetWorkbook(bytes: Buffer): Promise<string> {
+export async function readTargetWorkbook(bytes: Buffer, measures: readonly MeasureCode[]): Promise<string> {
   const workbook = await open(bytes);
   const rows = new Map<string, Row>();
-  const grids = workbook.worksheets.filter((sheet) => isMeasureCode(sheet.name));
+  const grids = workbook.worksheets.filter((sheet) => measures.includes(sheet.name));
   const details = workbook.getWorksheet(DETAILS);
-  if (grids.length === 0 && !details) refuseFaults([{ field: 'file', code: 'noSheet', params: { sheets: [...MEASURE_CODES, DETAILS].join(', ') } }]);
+  if (grids.length === 0 && !details) refuseFaults([{ field: 'file', code: 'noSheet', params: { sheets: [...measures, DETAILS].join(', ') } }]);
   for (const sheet of grids) readGrid(sheet, rows);
   if (details) for (const row of readTable(details)) {
     const key = `${row['unit']}|${row['period']}|${row['measure']}`;

@@ -1,11 +1,13 @@
 import { asc, inArray, sql } from 'drizzle-orm';
+import type { MeasureRecord } from '#core/measure/measure';
+import { buildMeasureBook, type MeasureBook } from '#core/measure/measureBook';
 import type { Rate } from '#core/money/rate';
 import { buildCalendar, type FiscalCalendar } from '#core/period/calendar';
 import { parseDay, type Day, type DaySpan } from '#core/period/day';
 import type { WorkingDays } from '#core/period/workingDays';
 import { buildUnitTree, type UnitTree } from '#core/units/tree';
 import type { Queryable } from '../db/client';
-import { closedDay, closedMonth, company, membership, plan, rate, unit } from '../db/tables/index';
+import { closedDay, closedMonth, company, measure, membership, plan, rate, unit } from '../db/tables/index';
 
 export interface CompanyState {
   name: string;
@@ -20,6 +22,14 @@ export interface CompanyState {
   /** Plans that are published or drafts, by id. */
   plans: ReadonlyMap<number, PlanRecord>;
   closedMonths: readonly DaySpan[];
+  measures: MeasureBook;
+  /** The same, as they are kept. */
+  measureRecords: readonly StoredMeasure[];
+}
+
+export interface StoredMeasure extends MeasureRecord {
+  isShipped: boolean;
+  isRetired: boolean;
 }
 
 /** What must be known of a plan to read and write its targets. */
@@ -38,12 +48,14 @@ export async function loadCompanyState(db: Queryable, asOf: Day): Promise<Compan
   const rates = await db.select().from(rate);
   const closed = await db.select().from(closedDay);
   const tree = await loadTree(db);
+  const measureRecords: StoredMeasure[] = await db.select().from(measure).orderBy(asc(measure.createdAt), asc(measure.code));
   return {
     name: row.name, currency: row.currency, timeZone: row.timeZone, isDemo: row.isDemo, weekdays: row.weekdays,
     calendar: buildCalendar(row.calendar),
     rates: rates.map((each) => ({ currency: each.currency, from: parseDay(each.from)!, rate: each.rate })),
     tree,
     workingDaysOf: buildWorkingDays(tree, row.weekdays, closed, asOf),
+    measureRecords, measures: buildMeasureBook(measureRecords),
     plans: await loadPlanRecords(db),
     closedMonths: (await db.select().from(closedMonth)).map((each) => ({ from: parseDay(each.from)!, to: parseDay(each.to)! })),
   };

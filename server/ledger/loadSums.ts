@@ -1,10 +1,14 @@
 import type pg from 'pg';
 import { RunningSums } from '#core/ledger/runningSums';
-import { PARTS } from '#core/measure/measure';
+import type { Occurrences } from '#core/ledger/occurrences';
+import { PARTS } from '#core/measure/part';
 import { fromCivil } from '#core/period/day';
+
+import { loadOccurrences } from './loadOccurrences';
 
 export interface LoadedSums {
   sums: RunningSums;
+  occurrences: Occurrences;
   epoch: number;
   xmin: bigint;
   /** Entries of running or newer transactions that the load already holds. */
@@ -27,8 +31,9 @@ export async function loadSums(pool: pg.Pool): Promise<LoadedSums> {
     const recent = await client.query(`select id, xid::text as xid from ledger_entry where xid >= $1::xid8`, [state.xmin]);
     const sums = new RunningSums();
     for (const part of PARTS) await loadPart(client, sums, part);
+    const occurrences = await loadOccurrences(client);
     await client.query('commit');
-    return { sums, epoch: state.epoch, xmin, applied: new Map(recent.rows.map((row) => [row.id, BigInt(row.xid)])) };
+    return { sums, occurrences, epoch: state.epoch, xmin, applied: new Map(recent.rows.map((row) => [row.id, BigInt(row.xid)])) };
   } catch (error) {
     await client.query('rollback').catch(() => undefined);
     throw error;

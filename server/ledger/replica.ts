@@ -3,16 +3,18 @@ import { setTimeout as sleep } from 'node:timers/promises';
 import { sql } from 'drizzle-orm';
 import type pg from 'pg';
 import type { MeasureCode } from '#core/measure/measure';
+import { ActivityBook } from '#core/ledger/activityBook';
+import type { Occurrences } from '#core/ledger/occurrences';
 import type { RunningSums } from '#core/ledger/runningSums';
-import { fromCivil, type Day } from '#core/period/day';
+import { fromCivil, parseDay, type Day } from '#core/period/day';
 import { buildBooks, type Books } from '#core/standing/books';
-import { DEFAULT_RULES } from '#core/status/rule';
 import { TargetBook } from '#core/target/targetBook';
 import { narrowTree } from '#core/units/scope';
 import { openListener, type Database } from '../db/client';
 import { CHANNEL, parseAnnouncement, type Announcement } from '../db/notify';
 import { loadNews } from './entries';
 import { loadCompanyState, type CompanyState } from './companyState';
+import { refreshOccurrences } from './loadOccurrences';
 import { loadSums } from './loadSums';
 
 export interface ReplicaOptions {
@@ -31,6 +33,9 @@ export interface ReplicaOptions {
 export class Replica {
   private state: CompanyState | null = null;
   private sums!: RunningSums;
+  private occurrences!: Occurrences;
+  private activities = new ActivityBook();
+  private activityXmin = 0n;
   /** Targets by plan, and those of all published plans together. */
   private planTargets = new Map<number, TargetBook>();
   private targets = new TargetBook();
@@ -82,7 +87,7 @@ export class Replica {
       const state = this.state!;
       const tree = narrowTree(state.tree, unitId);
       books = buildBooks({
-        tree, calendar: state.calendar, targets: draftId === null ? this.targets : this.targetsOf(draftId), workingDaysOf: state.workingDaysOf, sums: this.sums, rules: DEFAULT_RULES, currency: state.currency, asOf,
+        tree, calendar: state.calendar, targets: draftId === null ? this.targets : this.targetsOf(draftId), workingDaysOf: state.workingDaysOf, sums: this.sums, occurrences: this.occurrences, activities: this.activities, measures: state.measures, currency: state.currency, asOf,
       });
       this.scopes.set(key, books);
     }
@@ -121,13 +126,14 @@ export class Replica {
 
   private async read(): Promise<void> {
     if (this.epoch < 0) {
-      await this.readTargets();
+      await Promise.all([this.readTargets(), this.readActivities()]);
       return this.readSums();
     }
-    const [, news] = await Promise.all([this.readTargets(), loadNews(this.options.db, this.ledgerXmin)]);
+    const [, , news] = await Promise.all([this.readTargets(), this.readActivities(), loadNews(this.options.db, this.ledgerXmin)]);
     if (news.epoch !== this.epoch || news.prunedXid >= this.ledgerXmin) return this.readSums();
-    for (const entry of news.entries) {
-      if (this.applied.has(entry.id)) continue;
+    const fresh = news.entries.filter((entry) => !this.applied.has(entry.id));
+    await refreshOccurrences(this.options.db, this.occurrences, fresh);
+    for (const entry of fresh) {
       this.sums.add(entry);
       this.applied.set(entry.id, entry.xid);
     }
@@ -138,6 +144,7 @@ export class Replica {
   private async readSums(): Promise<void> {
     const loaded = await loadSums(this.options.pool);
     this.sums = loaded.sums;
+    this.occurrences = loaded.occurrences;
     this.epoch = loaded.epoch;
     this.ledgerXmin = loaded.xmin;
     this.applied = loaded.applied;
@@ -160,7 +167,15 @@ export class Replica {
     this.targetXmin = BigInt(rows[0]!.xmin);
   }
 
-  /** Company, units and plans: small, so read whole. */
+  private async readActivities(): Promise<void> {
+    const { rows } = await this.options.db.execute<{ xmin: string; unit_id: number | null; measure: string; day: string; value: number | null }>(sql`
+      select pg_snapshot_xmin(pg_current_snapshot())::text as xmin, a.unit_id, a.measure, a.on::text as day, a.value
+      from (select 1) one left join activity a on a.xid >= ${String(this.activityXmin)}::xid8`);
+    for (const row of rows) if (row.unit_id !== null) this.activities.put(row.measure, row.unit_id, parseDay(row.day)!, row.value);
+    this.activityXmin = BigInt(rows[0]!.xmin);
+  }
+
+  /** Company, units, measures and plans: small, so read whole. */
   async readCompany(): Promise<void> {
     const published = (state: CompanyState | null) => [...state?.plans.values() ?? []].filter((plan) => plan.isPublished).map((plan) => plan.id);
     const before = published(this.state);
@@ -202,7 +217,7 @@ export class Replica {
 
   private async hear(announcement: Announcement): Promise<void> {
     try {
-      if (!['deals', 'targets', 'drafts'].includes(announcement.topic)) await this.readCompany();
+      if (!['deals', 'targets', 'drafts', 'activities'].includes(announcement.topic)) await this.readCompany();
       await this.catchUp();
       this.events.emit('change', announcement);
     } catch (error) {

@@ -1,3 +1,3 @@
-export { addStandingRoutes, findPeriod } from './routes';
+export { addStandingRoutes, findMeasure, findPeriod } from './routes';
 export { viewStandings } from './service';
-export { toPeriodView, toUnitSummary } from './views';
+export { toMeasureRecord, toPeriodView, toUnitSummary } from './views';

@@ -1,9 +1,17 @@
 import * as routes from '#contract/routes/standings';
+import type { Measure } from '#core/measure/measure';
 import type { Period } from '#core/period/calendar';
 import type { Books } from '#core/standing/books';
 import type { Endpoints } from '../endpoints';
 import { Refused } from '../problem';
 import { viewStanding, viewStandings, viewStrip, viewTree } from './service';
+
+/** The measure a request names; revenue when it names none. @throws Refused unknownMeasure */
+export function findMeasure(books: Books, code: string | undefined): Measure {
+  const measure = books.measures.find(code ?? 'revenue');
+  if (!measure) throw new Refused('unknownMeasure', { measure: code! });
+  return measure;
+}
 
 /** The period an id names. @throws Refused unknownPeriod */
 export function findPeriod(books: Books, id: string): Period {
@@ -14,16 +22,16 @@ export function findPeriod(books: Books, id: string): Period {
 
 export function addStandingRoutes({ implement, context }: Endpoints): void {
   implement(routes.getStanding, async ({ query, scope }) =>
-    viewStanding(scope, scope.findUnit(query.unit), findPeriod(scope.books, query.period), query.measure ?? 'revenue', context.replica.newestDay));
+    viewStanding(scope, scope.findUnit(query.unit), findPeriod(scope.books, query.period), findMeasure(scope.books, query.measure).code, context.replica.newestDay));
 
   implement(routes.getTree, async ({ query, scope, principal }) =>
-    viewTree(scope, principal.unitId, findPeriod(scope.books, query.period), query.measure ?? 'revenue'));
+    viewTree(scope, principal.unitId, findPeriod(scope.books, query.period), findMeasure(scope.books, query.measure).code));
 
   implement(routes.getStrip, async ({ query, scope }) => {
     const label = query.year ? scope.books.calendar.labelOf(findPeriod(scope.books, query.year).from) : scope.books.calendar.labelOf(scope.books.asOf);
-    return viewStrip(scope.books, scope.findUnit(query.unit), label, query.measure ?? 'revenue');
+    return viewStrip(scope.books, scope.findUnit(query.unit), label, findMeasure(scope.books, query.measure).code);
   });
 
   implement(routes.getStandings, async ({ query, scope }) =>
-    viewStandings(scope.books, findPeriod(scope.books, query.period), query.measure ?? 'revenue'));
+    viewStandings(scope.books, findPeriod(scope.books, query.period), findMeasure(scope.books, query.measure).code));
 }

@@ -36,8 +36,8 @@ describe('the standing view', () => {
 
   it('closes the list: its lines add up to the total (GUARDS 16)', () => {
     const { standing } = view();
-    expect(standing.places.reduce((sum, place) => sum + place.actual, 0)).toBe(standing.figures.actual);
-    expect(standing.below.reduce((sum, place) => sum + place.actual, 0)).toBe(standing.figures.actual);
+    expect(standing.places.reduce((sum, place) => sum + place.actual!, 0)).toBe(standing.figures.actual);
+    expect(standing.below.reduce((sum, place) => sum + place.actual!, 0)).toBe(standing.figures.actual);
   });
 
   it('judges a running month by what was due by now, not by the whole (GUARDS 3)', () => {

@@ -1,17 +1,17 @@
 import type { Standings, StandingView, Strip, StripCell, TreeNode } from '#contract/schemas/standing';
-import { MEASURES, type MeasureCode } from '#core/measure/measure';
+import type { MeasureCode } from '#core/measure/measure';
 import type { Period } from '#core/period/calendar';
 import { toIsoDay, type Day } from '#core/period/day';
 import { cutAtSameDate, lastYearOf } from '#core/period/neighbours';
 import { shortPeriod } from '#core/period/words';
-import { bookedIn, unplacedIn, type Books } from '#core/standing/books';
+import { unplacedIn, valueIn, type Books } from '#core/standing/books';
 import { buildPlaces } from '#core/standing/ladder';
 import { buildPath } from '#core/standing/path';
 import { describeStanding } from '#core/standing/sentence';
 import { buildBrief, buildLastYear, buildPrior, buildStanding } from '#core/standing/standing';
 import type { Unit } from '#core/units/unit';
 import type { Scope } from '../access/index';
-import { toAttainmentText, toEarlierView, toFigures, toPeriodView, toPlaceView, toUnitSummary } from './views';
+import { toAttainmentText, toEarlierView, toFigures, toMeasureRecord, toPeriodView, toPlaceView, toUnitSummary } from './views';
 
 /** Everything the Standing view shows of one unit and period. */
 export function viewStanding(scope: Scope, unit: Unit, period: Period, measure: MeasureCode, newestDay: Day | null): StandingView {
@@ -21,20 +21,20 @@ export function viewStanding(scope: Scope, unit: Unit, period: Period, measure: 
   const salespeople = [...new Set(books.tree.segmentsUnder(unit.id)
     .filter((segment) => segment.from < period.to && segment.to > period.from).map((segment) => segment.salespersonId))];
   const below = books.tree.childrenDuring(unit.id, period).filter((child) => child.kind !== 'salesperson').map((child) => child.id);
-  const { code, name, unit: counted, description } = MEASURES[measure];
   const toPlaces = (ids: number[]) => buildPlaces(books, ids, period, measure).map((place) => toPlaceView(books, place));
   return {
     unit: toUnitSummary(unit),
     period: toPeriodView(books, period),
-    measure: { code: code as MeasureCode, name, unit: counted, description },
+    measure: toMeasureRecord(books.measures.get(measure)),
+    accrues: books.measures.get(measure).accrues,
     currency: books.currency,
     asOf: toIsoDay(books.asOf),
     newestDay: newestDay === null ? null : toIsoDay(newestDay),
     sentence: describeStanding(books, standing),
     figures: toFigures(books, standing),
-    rule: books.rules[measure],
-    prior: toEarlierView(buildPrior(books, standing)),
-    lastYear: lastYear && toEarlierView(lastYear),
+    rule: books.rules.of(measure),
+    prior: toEarlierView(books, measure, buildPrior(books, standing)),
+    lastYear: lastYear && toEarlierView(books, measure, lastYear),
     unplaced: scope.isWhole && unit.kind === 'company' ? toUnplaced(books, period, measure) : null,
     path: buildPath(books, unit.id, period, measure).map((point) => ({ ...point, day: toIsoDay(point.day) })),
     paceShare: standing.elapsed.gone / standing.elapsed.total,
@@ -117,7 +117,7 @@ export function viewStandings(books: Books, period: Period, measure: MeasureCode
     for (const span of spans) {
       const standing = buildBrief(books, unit.id, span.period, measure);
       row.push(standing.actual, standing.target.value, toShortRatio(standing.attainment), standing.status.grade,
-        span.lastYear ? bookedIn(books, unit.id, measure, span.lastYear) : null);
+        span.lastYear ? valueIn(books, unit.id, measure, span.lastYear) : null);
     }
     return row;
   });

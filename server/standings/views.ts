@@ -1,10 +1,11 @@
 import type { EarlierView, Figures, PeriodView, PlaceView, TargetView } from '#contract/schemas/standing';
 import type { UnitSummary } from '#contract/schemas/unit';
-import type { MeasureCode } from '#core/measure/measure';
+import type { Measure, MeasureCode, MeasureRecord } from '#core/measure/measure';
 import type { Period } from '#core/period/calendar';
 import { toIsoDay } from '#core/period/day';
 import { describePeriod, describeSpan } from '#core/period/words';
-import type { Books } from '#core/standing/books';
+import { formatDifference, withSign } from '#core/money/format';
+import { figureUnitOf, type Books } from '#core/standing/books';
 import type { Place } from '#core/standing/ladder';
 import type { Earlier, Standing } from '#core/standing/standing';
 import { showChange, showPercent } from '#core/status/percent';
@@ -18,19 +19,23 @@ export function toUnitSummary({ id, code, name, kind }: Unit): UnitSummary {
   return { id, code, name, kind };
 }
 
+export function toMeasureRecord({ code, name, group, unit, decimals, direction, definition, description }: Measure): MeasureRecord {
+  return { code, name, group, unit, decimals, direction, definition, description };
+}
+
 export function toPeriodView(books: Books, period: Period): PeriodView {
   return { id: period.id, kind: period.kind, name: describePeriod(period, books.calendar), from: toIsoDay(period.from), last: toIsoDay(period.to - 1) };
 }
 
 /** Attainment as shown everywhere: never rounded across a cut of the measure's rule. */
 export function toAttainmentText(books: Books, measure: MeasureCode, attainment: number | null): string | null {
-  const { lowerCut, upperCut } = books.rules[measure];
+  const { lowerCut, upperCut } = books.rules.of(measure);
   return attainment === null ? null : showPercent(attainment, [lowerCut, upperCut]);
 }
 
 export function toTargetView(books: Books, target: FoundTarget): TargetView {
   return {
-    value: target.value, floor: target.floor, stretch: target.stretch, origin: target.origin, sharedFrom: target.sharedFrom, parts: target.parts,
+    value: target.value, floor: target.floor, stretch: target.stretch, origin: target.origin, sharedFrom: target.sharedFrom, sameAsUnit: target.sameAsUnit === null ? null : books.tree.find(target.sameAsUnit)?.name ?? null, parts: target.parts,
     missingCount: target.missing.length,
     missing: target.missing.slice(0, MISSING_NAMED).map(({ unitId, periodId }) => {
       const unit = books.tree.find(unitId)!;
@@ -53,16 +58,19 @@ export function toFigures(books: Books, standing: Standing): Figures {
   };
 }
 
-export function toEarlierView(earlier: Earlier): EarlierView {
+export function toEarlierView(books: Books, measure: MeasureCode, earlier: Earlier): EarlierView {
   return {
     period: earlier.period.id,
     days: describeSpan(earlier.span, true),
     value: earlier.value, full: earlier.full, difference: earlier.difference,
-    changeText: toChangeText(earlier),
+    changeText: toChangeText(books, measure, earlier),
   };
 }
 
-function toChangeText({ share, isNew }: Earlier): string {
+/** A percent of a percent says nothing: two of them differ by points. */
+function toChangeText(books: Books, measure: MeasureCode, { share, isNew, difference }: Earlier): string {
+  const unit = figureUnitOf(books, measure);
+  if (unit.kind === 'percent') return difference === null ? 'n/a' : withSign(difference, formatDifference(difference, unit));
   return share !== null ? showChange(share) : isNew ? 'new' : 'n/a';
 }
 
@@ -83,7 +91,7 @@ export function toPlaceView(books: Books, place: Place): PlaceView {
     priorAttainment: place.priorAttainment,
     gap: standing.gap, status: standing.status,
     lastYear: place.lastYear?.value ?? null,
-    lastYearText: place.lastYear ? toChangeText(place.lastYear) : null,
+    lastYearText: place.lastYear ? toChangeText(books, standing.measure, place.lastYear) : null,
     note: note || null,
   };
 }

@@ -1,7 +1,6 @@
 import { sql } from 'drizzle-orm';
 import type { Static } from 'typebox';
 import type { Acknowledgement, PublishedChanges } from '#contract/schemas/acknowledgement';
-import { isMeasureCode } from '#core/measure/measure';
 import { describePeriod } from '#core/period/words';
 import type { Principal, Scope } from '../access/index';
 import { recordAudit } from '../audit/record';
@@ -48,7 +47,7 @@ const MOST_CHANGES = 500;
 
 /** What became of a unit's published targets of a year: who, when, from, to, why. */
 export async function listPublishedChanges(context: Context, scope: Scope, unitId: number, yearLabel: number): Promise<Static<typeof PublishedChanges>> {
-  const { calendar } = scope.books;
+  const { calendar, measures } = scope.books;
   const { rows } = await context.db.execute<{ at: string; who: string; measure: string; period: string; from: number | null; to: number | null; reason: string | null }>(sql`
     select a.at::text as at, coalesce(u.name, 'system') as who, split_part(a.entity_id, '|', 2) as measure, split_part(a.entity_id, '|', 3) as period,
       (a.before->>'target')::bigint as "from", (a.after->>'target')::bigint as "to", a.reason
@@ -56,7 +55,7 @@ export async function listPublishedChanges(context: Context, scope: Scope, unitI
     where a.entity = 'target' and a.entity_id like ${`${unitId}|%`} order by a.id desc limit ${MOST_CHANGES}`);
   return rows.flatMap((row) => {
     const period = calendar.parse(row.period);
-    return period && isMeasureCode(row.measure) && calendar.labelOf(period.from) === yearLabel && row.from !== row.to
+    return period && measures.find(row.measure) && calendar.labelOf(period.from) === yearLabel && row.from !== row.to
       ? [{ ...row, measure: row.measure, periodName: describePeriod(period, calendar) }] : [];
   });
 }

@@ -2,7 +2,7 @@ import type { PastResults } from '#contract/schemas/sheet';
 import type { MeasureCode } from '#core/measure/measure';
 import type { Period } from '#core/period/calendar';
 import { describePeriod } from '#core/period/words';
-import { bookedIn } from '#core/standing/books';
+import { valueIn } from '#core/standing/books';
 import type { Unit } from '#core/units/unit';
 import type { Scope } from '../access/index';
 
@@ -17,10 +17,10 @@ export function viewPast(scope: Scope, unit: Unit, kind: 'month' | 'quarter' | '
   const all: Period[] = Array.from({ length: YEARS_BACK + 1 }, (_, i) => label - YEARS_BACK + i)
     .flatMap((year) => (kind === 'month' ? calendar.months(year) : kind === 'quarter' ? calendar.quarters(year) : [calendar.year(year)]));
   const ended = all.filter((period) => period.to <= books.asOf + 1);
-  const first = ended.findIndex((period) => bookedIn(books, unit.id, measure, period) !== 0);
+  const first = ended.findIndex((period) => (valueIn(books, unit.id, measure, period) ?? 0) !== 0);
   const periods = first < 0 ? [] : ended.slice(first);
   return {
     periods: periods.map((period) => ({ id: period.id, name: describePeriod(period, calendar) })),
-    rows: [...books.tree.unitsUnder(unit.id)].map((id) => [id, ...periods.map((period) => bookedIn(books, id, measure, period))]),
+    rows: [...books.tree.unitsUnder(unit.id)].map((id) => [id, ...periods.map((period) => valueIn(books, id, measure, period))]),
   };
 }

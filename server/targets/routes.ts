@@ -2,7 +2,7 @@ import { sql } from 'drizzle-orm';
 import * as routes from '#contract/routes/targets';
 import type { Endpoints } from '../endpoints';
 import { Refused } from '../problem';
-import { findPeriod } from '../standings/index';
+import { findMeasure, findPeriod } from '../standings/index';
 import { findPlan, findPublished, withPlan } from '../plans/index';
 import { auditKey, targetKey } from './repository';
 import { saveTargets, viewTargets } from './service';
@@ -14,22 +14,22 @@ export function addTargetRoutes({ implement, context }: Endpoints): void {
   implement(routes.getTargets, async ({ query, scope, principal }) => {
     const label = scope.books.calendar.labelOf(findPeriod(scope.books, query.year).from);
     const plan = query.plan === undefined ? findPublished(context, label) : findPlan(context, scope, principal, query.plan);
-    return viewTargets(context, withPlan(context, scope, principal, plan), principal, { unit: scope.findUnit(query.unit), label, measure: query.measure ?? 'revenue', plan });
+    return viewTargets(context, withPlan(context, scope, principal, plan), principal, { unit: scope.findUnit(query.unit), label, measure: findMeasure(scope.books, query.measure).code, plan });
   });
 
   implement(routes.getTargetSheet, async ({ query, scope, principal }) => {
     const label = scope.books.calendar.labelOf(findPeriod(scope.books, query.year).from);
     const plan = query.plan === undefined ? findPublished(context, label) : findPlan(context, scope, principal, query.plan);
-    return viewSheet(context, scope, principal, { unit: scope.findUnit(query.unit), label, measure: query.measure ?? 'revenue', plan });
+    return viewSheet(context, scope, principal, { unit: scope.findUnit(query.unit), label, measure: findMeasure(scope.books, query.measure).code, plan });
   });
 
   implement(routes.getSheetChanges, async ({ query, scope, principal }) => {
     const plan = findPlan(context, scope, principal, query.plan);
     const unitIds = [...scope.books.tree.unitsUnder(scope.findUnit(query.unit).id)];
-    return (await loadSheetTargets(context, plan, query.measure ?? 'revenue', unitIds, query.cursor)).targets;
+    return (await loadSheetTargets(context, plan, findMeasure(scope.books, query.measure).code, unitIds, query.cursor)).targets;
   });
 
-  implement(routes.getPastResults, async ({ query, scope }) => viewPast(scope, scope.findUnit(query.unit), query.kind, query.measure ?? 'revenue'));
+  implement(routes.getPastResults, async ({ query, scope }) => viewPast(scope, scope.findUnit(query.unit), query.kind, findMeasure(scope.books, query.measure).code));
 
   implement(routes.saveTargets, async ({ body, scope, principal }) => saveTargets(context, scope, principal, body));
 

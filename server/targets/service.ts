@@ -1,11 +1,11 @@
 import { sql } from 'drizzle-orm';
 import type { FieldFault } from '#contract/errors/catalogue';
 import type { TargetChange, TargetChanges, TargetGrid, TargetsSaved } from '#contract/schemas/target';
-import { MEASURES, type MeasureCode } from '#core/measure/measure';
-import { toDecimal } from '#core/money/amount';
+import type { MeasureCode } from '#core/measure/measure';
+import { writeDecimal } from '#core/money/amount';
 import type { Period } from '#core/period/calendar';
 import { lastYearOf } from '#core/period/neighbours';
-import { bookedIn } from '#core/standing/books';
+import { valueIn } from '#core/standing/books';
 import { buildCell } from '#core/target/cell';
 import type { Unit } from '#core/units/unit';
 import type { Principal, Scope } from '../access/index';
@@ -17,8 +17,8 @@ import { announce } from '../db/notify';
 import type { PlanRecord } from '../ledger/companyState';
 import { findPlan, findPublished, refuseClosed } from '../plans/index';
 import { Refused, refuseFaults } from '../problem';
-import { toPeriodView, toUnitSummary } from '../standings/index';
-import { checkTarget, type TargetFacts } from './check';
+import { toMeasureRecord, toPeriodView, toUnitSummary } from '../standings/index';
+import { buildDecimalsOf, checkTarget, type DecimalsOf, type TargetFacts } from './check';
 import { loadStored, loadVersions, saveTargetRows, targetKey, type StoredTarget } from './repository';
 
 /** A unit, all below it, and every month, quarter and the year, each with where its value comes from. */
@@ -31,7 +31,7 @@ export async function viewTargets(context: Context, scope: Scope, principal: Pri
   return {
     unit: toUnitSummary(unit),
     currency: books.currency,
-    measure: { code: measure, name: MEASURES[measure].name, unit: MEASURES[measure].unit },
+    measure: toMeasureRecord(books.measures.get(measure)),
     periods: periods.map((period) => toPeriodView(books, period)),
     mayWrite: mayDo(principal.role, 'plan'),
     rows: rows.map(({ unit: each, depth }) => ({
@@ -44,7 +44,7 @@ export async function viewTargets(context: Context, scope: Scope, principal: Pri
           ...cell,
           version: versions.get(targetKey(each.id, measure, period.id)) ?? 0,
           active: tree.isActiveDuring(each.id, period),
-          lastYear: lastYear ? bookedIn(books, each.id, measure, lastYear) : 0,
+          lastYear: lastYear && valueIn(books, each.id, measure, lastYear),
         };
       }),
     })),
@@ -67,7 +67,7 @@ function listRows(scope: Scope, unit: Unit, year: Period): { unit: Unit; depth: 
 
 /** Saves all changes or none. @throws Refused invalidInput with the field of each fault, targetsChanged with both values of each clash */
 export async function saveTargets(context: Context, scope: Scope, principal: Principal, input: TargetChanges): Promise<TargetsSaved> {
-  const checker = { tree: scope.books.tree, fullTree: context.replica.company!.tree, calendar: scope.books.calendar, currency: scope.books.currency };
+  const checker = { tree: scope.books.tree, fullTree: context.replica.company!.tree, calendar: scope.books.calendar, decimalsOf: buildDecimalsOf(scope.books) };
   const faults: FieldFault[] = [];
   const facts: TargetFacts[] = [];
   input.changes.forEach((change, index) => {
@@ -79,7 +79,7 @@ export async function saveTargets(context: Context, scope: Scope, principal: Pri
   const plan = findPlanOf(context, scope, principal, input, facts);
   refuseClosed(context, facts.map((each) => each.period));
   const unique = [...new Map(facts.map((each) => [targetKey(each.unit.id, each.measure, each.period.id), each])).values()];
-  const undo = await context.db.transaction(async (tx) => writeTargets(tx, plan, unique, principal.userId, { currency: scope.books.currency, reason: input.reason?.trim() || null }));
+  const undo = await context.db.transaction(async (tx) => writeTargets(tx, plan, unique, principal.userId, { decimalsOf: checker.decimalsOf, reason: input.reason?.trim() || null }));
   await context.replica.catchUp();
   return { saved: unique.length, undo };
 }
@@ -98,17 +98,17 @@ function findPlanOf(context: Context, scope: Scope, principal: Principal, input:
 
 /** Writes checked targets in the caller's transaction: versions compared, audit kept, everybody told. */
 export async function writeTargets(
-  tx: Queryable, plan: PlanRecord, facts: readonly TargetFacts[], userId: number, { currency, reason, importId = null }: { currency: string; reason: string | null; importId?: number | null },
+  tx: Queryable, plan: PlanRecord, facts: readonly TargetFacts[], userId: number, { decimalsOf, reason, importId = null }: { decimalsOf: DecimalsOf; reason: string | null; importId?: number | null },
 ): Promise<TargetChange[]> {
   // One writer of targets at a time: a cell that does not exist yet cannot be locked.
   await tx.execute(sql`select pg_advisory_xact_lock(${LOCKS.targets})`);
   await refuseEnded(tx, plan);
   const before = await loadStored(tx, plan.id, facts);
   const storedOf = (each: TargetFacts) => before.get(targetKey(each.unit.id, each.measure, each.period.id));
-  refuseClashes(facts, storedOf, currency);
+  refuseClashes(facts, storedOf, decimalsOf);
   await saveTargetRows(tx, plan, facts, { userId, reason, importId });
   await announce(tx, plan.isPublished ? 'targets' : 'drafts', facts.map((each) => each.unit.id));
-  return facts.map((each) => toUndo(each, storedOf(each), currency));
+  return facts.map((each) => toUndo(each, storedOf(each), decimalsOf));
 }
 
 /** A draft may have been published or discarded since it was looked up. */
@@ -120,24 +120,24 @@ async function refuseEnded(tx: Queryable, plan: PlanRecord): Promise<void> {
 
 type StoredOf = (facts: TargetFacts) => StoredTarget | undefined;
 
-function refuseClashes(facts: readonly TargetFacts[], storedOf: StoredOf, currency: string): void {
+function refuseClashes(facts: readonly TargetFacts[], storedOf: StoredOf, decimalsOf: DecimalsOf): void {
   const clashes = facts.filter((each) => each.version !== undefined && each.version !== (storedOf(each)?.version ?? 0));
   if (clashes.length === 0) return;
   throw new Refused('targetsChanged', { count: clashes.length }, [], clashes.map((each) => ({
-    unit: each.unit.code, period: each.period.id, yours: toText(each.target, each.measure, currency), theirs: toText(storedOf(each)?.target ?? null, each.measure, currency),
+    unit: each.unit.code, period: each.period.id, yours: toText(each.target, each.measure, decimalsOf), theirs: toText(storedOf(each)?.target ?? null, each.measure, decimalsOf),
     version: storedOf(each)?.version ?? 0,
   })));
 }
 
 /** The change that puts a cell back to what it was. */
-function toUndo(each: TargetFacts, stored: StoredTarget | undefined, currency: string): TargetChange {
-  const text = (value: number | null | undefined) => toText(value ?? null, each.measure, currency);
+function toUndo(each: TargetFacts, stored: StoredTarget | undefined, decimalsOf: DecimalsOf): TargetChange {
+  const text = (value: number | null | undefined) => toText(value ?? null, each.measure, decimalsOf);
   return {
     unit: each.unit.code, period: each.period.id, measure: each.measure,
     target: text(stored?.target), floor: text(stored?.floor), stretch: text(stored?.stretch), version: (stored?.version ?? 0) + 1,
   };
 }
 
-export function toText(value: number | null, measure: MeasureCode, currency: string): string | null {
-  return value === null ? null : toDecimal(value, MEASURES[measure].unit === 'money' ? currency : 'JPY');
+export function toText(value: number | null, measure: MeasureCode, decimalsOf: DecimalsOf): string | null {
+  return value === null ? null : writeDecimal(value, decimalsOf(measure)!);
 }

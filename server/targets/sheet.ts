@@ -1,9 +1,10 @@
 import { sql } from 'drizzle-orm';
 import type { SheetTarget, TargetSheet } from '#contract/schemas/sheet';
-import { MEASURES, type MeasureCode } from '#core/measure/measure';
+import type { MeasureCode } from '#core/measure/measure';
 import { intersect } from '#core/period/day';
 import { lastFinishedOf } from '#core/period/neighbours';
-import { bookedIn } from '#core/standing/books';
+import type { Period } from '#core/period/calendar';
+import { bookedIn, valueIn, type Books } from '#core/standing/books';
 import { narrowTree } from '#core/units/scope';
 import type { UnitTree } from '#core/units/tree';
 import type { Unit } from '#core/units/unit';
@@ -12,7 +13,7 @@ import { mayDo } from '../access/permissions';
 import type { Context } from '../context';
 import type { PlanRecord } from '../ledger/companyState';
 import { loadPlanSummary } from '../plans/index';
-import { toUnitSummary } from '../standings/index';
+import { toMeasureRecord, toUnitSummary } from '../standings/index';
 
 export interface SheetWanted {
   unit: Unit;
@@ -30,9 +31,10 @@ export async function viewSheet(context: Context, scope: Scope, principal: Princ
   const { cursor, targets } = await loadSheetTargets(context, plan, measure, units.map((each) => each.id), '0');
   const sets = [...new Set(units.map((each) => books.workingDaysOf(each.id)))];
   const before = books.calendar.months(label).map((month) => lastFinishedOf(books.calendar, month, books.asOf));
+  const past = buildPast(books, label, measure, before);
   return {
     unit: toUnitSummary(unit), year: label, plan: plan && await loadPlanSummary(context, { scope, principal }, plan.id), currency: books.currency,
-    measure: { code: measure, name: MEASURES[measure].name, unit: MEASURES[measure].unit },
+    measure: toMeasureRecord(books.measures.get(measure)),
     calendar: books.calendar.rule,
     mayWrite: mayDo(principal.role, 'plan'),
     units: units.map(toUnitSummary),
@@ -42,10 +44,28 @@ export async function viewSheet(context: Context, scope: Scope, principal: Princ
     workingDays: sets.map((each) => ({ weekdays: [...each.weekdays], closed: [...each.closed].filter((day) => day >= year.from && day < year.to) })),
     workingOf: units.map((each) => sets.indexOf(books.workingDaysOf(each.id))),
     targets,
-    lastYear: units.map((each) => before.map((month) => (month ? bookedIn(books, each.id, measure, month) : 0))),
+    lastYear: units.map((each) => past(each.id)),
     basis: before.map((month) => month?.id ?? null),
     closedMonths: context.replica.company!.closedMonths.flatMap((month) => (intersect(month, year) ? [books.calendar.periodOf('month', month.from).id] : [])),
     cursor,
+  };
+}
+
+/** The results of a unit to start from: of the year's months, then its quarters, then the year. What adds up is the sum of its months'. */
+function buildPast(books: Books, label: number, measure: MeasureCode, before: readonly (Period | null)[]): (unitId: number) => (number | null)[] {
+  const { calendar } = books;
+  const quarters = calendar.quarters(label);
+  const wholes = [...quarters, calendar.year(label)];
+  const { overTime } = books.measures.get(measure);
+  if (overTime !== 'adds') {
+    const spans = [...before, ...wholes.map((whole) => lastFinishedOf(calendar, whole, books.asOf))];
+    return (unitId) => spans.map((span) => span && valueIn(books, unitId, measure, span));
+  }
+  const months = calendar.months(label);
+  const parts = wholes.map((whole) => months.flatMap((month, at) => (month.from >= whole.from && month.to <= whole.to ? [at] : [])));
+  return (unitId) => {
+    const values = before.map((month) => (month ? bookedIn(books, unitId, measure, month) : 0));
+    return [...values, ...parts.map((of) => of.reduce((sum, at) => sum + values[at]!, 0))];
   };
 }
 

@@ -4,6 +4,7 @@ import * as access from '#contract/routes/access';
 import * as company from '#contract/routes/company';
 import * as files from '#contract/routes/files';
 import { API, type AnswerOf, type AnyRoute, type BodyOf, type QueryOf } from '#contract/routes/route';
+import * as measures from '#contract/routes/measures';
 import * as standings from '#contract/routes/standings';
 import type { ImportKind } from '#contract/schemas/import';
 import type { Me } from '#contract/schemas/access';
@@ -39,7 +40,7 @@ const queryByRoute: BaseQueryFn<Request, unknown, Failure> = async ({ route, par
   return { error: problem?.code ? problem : UNREACHABLE };
 };
 
-export const TAGS = ['Me', 'Company', 'Figures', 'Targets', 'Sheet', 'Plans', 'Deals', 'Lists', 'Tokens'] as const;
+export const TAGS = ['Me', 'Company', 'Figures', 'Targets', 'Sheet', 'Plans', 'Deals', 'Lists', 'Tokens', 'Measures', 'Activities'] as const;
 
 const XLSX_TYPE = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet';
 
@@ -59,9 +60,10 @@ export const api = createApi({
     getStrip: build.query<AnswerOf<typeof standings.getStrip>, QueryOf<typeof standings.getStrip>>({
       query: (query) => ({ route: standings.getStrip, query }), providesTags: ['Figures'],
     }),
+    listMeasures: build.query<AnswerOf<typeof measures.listMeasures>, void>({ query: () => ({ route: measures.listMeasures }), providesTags: ['Measures'] }),
     importFile: build.mutation<AnswerOf<typeof files.importFile>, { kind: ImportKind; file: Blob; fileName: string; check: boolean; reason?: string; plan?: number | undefined }>({
       query: ({ kind, file, fileName, check, reason, plan }) => ({ route: files.importFile, params: { kind }, query: { check, fileName, ...(reason ? { reason } : {}), ...(plan === undefined ? {} : { plan }) }, body: file, headers: { 'content-type': fileName.endsWith('.xlsx') ? XLSX_TYPE : 'text/csv' } }),
-      invalidatesTags: (_result, _error, { check }) => (check ? [] : ['Figures', 'Targets', 'Sheet', 'Plans', 'Deals', 'Lists', 'Company']),
+      invalidatesTags: (_result, _error, { check }) => (check ? [] : ['Figures', 'Targets', 'Sheet', 'Plans', 'Deals', 'Lists', 'Company', 'Activities']),
     }),
     changeCalendar: build.mutation<AnswerOf<typeof company.changeCalendar>, BodyOf<typeof company.changeCalendar>>({
       query: (body) => ({ route: company.changeCalendar, body }), invalidatesTags: (result) => (result ? [...TAGS] : []),
@@ -72,4 +74,4 @@ export const api = createApi({
   }),
 });
 
-export const { useGetFirstRunQuery, useGetMeQuery, useGetCompanyQuery, useSignOutMutation, useGetTreeQuery, useGetStripQuery, useImportFileMutation, useCreateUnitMutation, useChangeCalendarMutation } = api;
+export const { useGetFirstRunQuery, useGetMeQuery, useGetCompanyQuery, useSignOutMutation, useGetTreeQuery, useGetStripQuery, useListMeasuresQuery, useImportFileMutation, useCreateUnitMutation, useChangeCalendarMutation } = api;

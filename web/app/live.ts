@@ -11,6 +11,8 @@ const TAGS_OF: Record<LiveEvent['topic'], (typeof TAGS)[number][]> = {
   drafts: ['Targets'],
   units: ['Figures', 'Targets', 'Sheet', 'Lists', 'Deals'],
   plans: ['Figures', 'Targets', 'Sheet', 'Plans'],
+  measures: ['Measures', 'Figures', 'Sheet'],
+  activities: ['Activities', 'Figures'],
   company: [...TAGS],
 };
 const LOST_AFTER_MS = 1_500;

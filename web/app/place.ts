@@ -1,6 +1,6 @@
 import { useCallback, useEffect } from 'react';
 import { useSearchParams } from 'react-router';
-import { isMeasureCode, type MeasureCode } from '#core/measure/measure';
+import type { MeasureCode } from '#core/measure/measure';
 import { useGetCompanyQuery, useGetMeQuery } from './api';
 
 /** Whose numbers, when, and of what: lives in the address bar, so a link opens exactly what its sender saw. */
@@ -20,7 +20,6 @@ export function usePlace(): Place {
   const [search, setSearch] = useSearchParams();
   const { data: me } = useGetMeQuery();
   const { data: company } = useGetCompanyQuery();
-  const measure = search.get('measure') ?? '';
   useEffect(() => {
     underWay = null;
   }, [search]);
@@ -33,7 +32,7 @@ export function usePlace(): Place {
   return {
     unit: search.get('unit') ?? me?.unitCode ?? '',
     period: search.get('period') ?? company?.currentPeriod ?? '',
-    measure: isMeasureCode(measure) ? measure : 'revenue',
+    measure: search.get('measure') || 'revenue',
     go,
   };
 }

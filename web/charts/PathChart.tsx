@@ -17,6 +17,8 @@ interface PathChartProps {
   /** Label of the business date within the period, or null. */
   today: string | null;
   height: number;
+  /** A sum that grows through the period; a ratio is a line without ground under it. */
+  isCumulative: boolean;
   /** What a value reads as. */
   show(value: number): string;
   description: string;
@@ -27,7 +29,7 @@ const AXIS_HEIGHT = 22;
 const LABEL_GAP = 14;
 
 /** Cumulative path: booked in steel until today, due as dots, last year in sand, the present rate as a dotted tail; labels at the line ends. */
-export function PathChart({ data, target, today, height, show, description }: PathChartProps) {
+export function PathChart({ data, target, today, height, isCumulative, show, description }: PathChartProps) {
   const values = data.flatMap((datum) => [datum.booked, datum.due, datum.lastYear, datum.atThisRate]).concat(target).filter((value) => value !== null);
   const top = niceCeiling(Math.max(...values, 1));
   const low = Math.min(0, ...values);
@@ -40,7 +42,7 @@ export function PathChart({ data, target, today, height, show, description }: Pa
     target !== null && { text: `target ${show(target)}`, value: target, colour: 'var(--target)' },
     last?.atThisRate != null && { text: `at this rate ${show(last.atThisRate)}`, value: last.atThisRate, colour: 'var(--grade-3-text)' },
     last?.lastYear != null && last.lastYear !== 0 && { text: `last year ${show(last.lastYear)}`, value: last.lastYear, colour: 'var(--prior-text)' },
-    today === null && bookedNow && { text: `booked ${show(bookedNow.booked!)}`, value: bookedNow.booked!, colour: 'var(--grade-3-text)' },
+    today === null && bookedNow && { text: `${isCumulative ? 'booked' : 'now'} ${show(bookedNow.booked!)}`, value: bookedNow.booked!, colour: 'var(--grade-3-text)' },
   ].filter((end) => end !== false && end !== undefined);
   const endY = declutter(ends.map((end) => y(end.value)), LABEL_GAP, MARGIN.top, height - AXIS_HEIGHT - 4);
   const ticks = data.filter((_, index) => data.length < 40 ? index % 7 === 0 : index % Math.ceil(data.length / 7) === 0).map((datum) => datum.label);
@@ -56,7 +58,7 @@ export function PathChart({ data, target, today, height, show, description }: Pa
           <Line dataKey="lastYear" stroke="var(--prior)" strokeWidth={1.8} dot={false} isAnimationActive={false} />
           <Line dataKey="due" stroke="var(--ink)" strokeWidth={1.2} strokeDasharray="2 3" dot={false} isAnimationActive={false} />
           <Line dataKey="atThisRate" stroke="var(--now)" strokeWidth={2} strokeDasharray="2 4" dot={false} isAnimationActive={false} />
-          <Area dataKey="booked" stroke="var(--now)" strokeWidth={2.4} fill="var(--now-fill)" dot={false} isAnimationActive={false} type="linear" />
+          <Area dataKey="booked" stroke="var(--now)" strokeWidth={2.4} fill={isCumulative ? 'var(--now-fill)' : 'none'} dot={false} isAnimationActive={false} type="linear" />
           {target !== null && <ReferenceLine y={target} stroke="var(--target)" strokeWidth={1.5} />}
           {today !== null && <ReferenceLine x={today} stroke="var(--ember)" strokeWidth={1.2} label={{ value: 'today', position: 'insideBottomLeft', fill: 'var(--ember-text)', fontSize: 11, offset: 6 }} />}
           {today !== null && bookedNow && <ReferenceDot x={today} y={bookedNow.booked!} r={4} fill="var(--now)" stroke="var(--sheet)" label={{ value: `booked ${show(bookedNow.booked!)}`, position: 'left', fill: 'var(--grade-3-text)', fontSize: 11, fontWeight: 650, offset: 8, dy: -9 }} />}

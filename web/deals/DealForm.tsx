@@ -2,7 +2,8 @@ import { useMemo, useRef } from 'react';
 import { Controller, useForm } from 'react-hook-form';
 import { DEAL_STATUSES, type Deal, type DealInput, type DealStatus } from '#contract/schemas/deal';
 import { formatExact } from '#core/money/format';
-import { readTypedAmount } from '#core/money/typed';
+import { exponentOf } from '#core/money/currency';
+import { readTyped } from '#core/money/typed';
 import { useGetCompanyQuery, useGetMeQuery } from '../app/api';
 import { FailureNote, faultAt, otherFault } from '../app/FailureNote';
 import { usePlace } from '../app/place';
@@ -52,7 +53,7 @@ export function DealForm({ deal, onClose, isReadOnly = false }: { deal: Deal | n
   const owner = people.find((person) => person.value === unit)?.value ?? (me?.role === 'salesperson' ? me.unitCode : '');
   const { register, control, handleSubmit, watch, reset, getValues } = useForm<FormValues>({ values: toValues(deal, owner, company?.today ?? '', reporting), resetOptions: { keepDirtyValues: true } });
   const status = watch('status');
-  const typed = readTypedAmount(watch('amount'), watch('currency'));
+  const typed = readTyped(watch('amount'), exponentOf(watch('currency')));
   const { error, isLoading } = deal ? updating : booking;
 
   const send = (next: 'close' | 'another') => handleSubmit(async (values) => {
@@ -85,7 +86,7 @@ export function DealForm({ deal, onClose, isReadOnly = false }: { deal: Deal | n
       <fieldset disabled={isReadOnly} className="grid grid-cols-2 gap-x-4 gap-y-3">
         {pick('Salesperson', 'salesperson', people, 'Choose a person')}
         {pick('Customer', 'customer', toChoices(lists?.customers), 'Choose or add', 'Add')}
-        <Field label="Amount" fault={fault('amount')} hint={typed.ok ? formatExact(typed.minor, { kind: 'money', currency: watch('currency') }) : 'for example 1234.50'}><input className={INPUT} inputMode="decimal" {...register('amount')} /></Field>
+        <Field label="Amount" fault={fault('amount')} hint={typed.ok ? formatExact(typed.value, { kind: 'money', currency: watch('currency') }) : 'for example 1234.50'}><input className={INPUT} inputMode="decimal" {...register('amount')} /></Field>
         <Field label="Currency" fault={fault('currency')}><select className={INPUT} {...register('currency')}>{(lists?.currencies ?? [reporting]).map((code) => <option key={code}>{code}</option>)}</select></Field>
         <Field label="Status" fault={fault('status')}><select className={INPUT} {...register('status')}>{DEAL_STATUSES.map((each) => <option key={each}>{each}</option>)}</select></Field>
         {status === 'open'
@@ -125,7 +126,7 @@ function toValues(deal: Deal | null, owner: string, today: string, reporting: st
 /** The form's texts as the contract has them; what the form does not show stays as it was. */
 function toInput(values: FormValues, deal: Deal | null): DealInput {
   const isOpen = values.status === 'open';
-  const typed = readTypedAmount(values.amount, values.currency);
+  const typed = readTyped(values.amount, exponentOf(values.currency));
   return {
     salesperson: values.salesperson, customer: values.customer, amount: typed.ok ? typed.decimal : values.amount.trim() || '?', currency: values.currency, status: values.status,
     closedOn: isOpen ? null : values.closedOn || null, expectedOn: isOpen ? values.expectedOn || null : deal?.expectedOn ?? null, openedOn: deal?.openedOn ?? null,

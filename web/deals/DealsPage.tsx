@@ -12,6 +12,7 @@ import { INPUT } from '../ui/Field';
 import { Loading } from '../ui/Loading';
 import { DealDialog } from './DealDialog';
 import { DealsTable } from './DealsTable';
+import { DealsTabs } from './DealsTabs';
 import { useListDealsInfiniteQuery } from './api';
 
 /** The book of a unit and period: filter, sum, open, book. What is open lives in the address. */
@@ -40,7 +41,8 @@ export function DealsPage() {
   const opened = search.get('book');
 
   return (
-    <div className="flex h-full flex-col gap-3 px-[18px] pt-4 pb-4">
+    <div className="flex h-full flex-col gap-3 px-[18px] pt-3 pb-4">
+      <DealsTabs />
       <div className="flex items-start justify-between gap-4">
         <h1>
           {totals ? <>{names.unit} has {totals.won.count.toLocaleString('en-GB')} won {totals.won.count === 1 ? 'deal' : 'deals'} worth {money(totals.won.credited)} in {names.period}{totals.open.count > 0 && <>, and {totals.open.count.toLocaleString('en-GB')} open worth {money(totals.open.credited)}</>}.</> : 'Deals'}
@@ -75,7 +77,7 @@ export function DealsPage() {
 }
 
 /** The names of the chosen unit and period, as the frame already knows them. */
-function useNames(unit: string, period: string, measure: 'revenue' | 'deals_won'): { unit: string; period: string } {
+function useNames(unit: string, period: string, measure: string): { unit: string; period: string } {
   const { data: nodes } = useGetTreeQuery({ period, measure }, { skip: !period });
   const year = /^FY\d{4}/.exec(period)?.[0];
   const { data: strip } = useGetStripQuery({ unit, measure, ...(year ? { year } : {}) }, { skip: !unit });

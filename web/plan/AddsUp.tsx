@@ -8,7 +8,7 @@ import { useSay } from '../ui/Toasts';
 import { faultWords } from './fill/fillWords';
 import { linesOf } from './fill/fillForm';
 import { Line } from './Line';
-import { single } from './selection';
+import { single } from '../ui/grid/selection';
 import { cellAt, ownValue, totalOf, type Sheet } from './sheet';
 import type { useTargetSaves } from './useTargetSaves';
 import type { PlanGridProps } from './gridProps';
@@ -25,8 +25,8 @@ const MOST_NAMED = 6;
 /** Own target against the sum below, for what is shown: where they part, who has none, and a rest handed out in one step. */
 export function AddsUp({ sheet, saves, onSelect, onEnter }: AddsUpProps) {
   const say = useSay();
-  if (sheet.ownRow === 0) return null;
   const { bench } = sheet;
+  if (sheet.ownRow === 0 || bench.kind.overUnits !== 'adds') return null;
   const cell = totalOf(sheet, sheet.ownRow);
   const value = ownValue(cell);
   const show = (amount: number) => formatExact(amount, bench.figure);

@@ -1,11 +1,11 @@
 import { useState } from 'react';
 import { formatColumn, formatExact } from '#core/money/format';
-import { readTypedAmount } from '#core/money/typed';
+import { readTyped } from '#core/money/typed';
 import { useSay } from '../ui/Toasts';
 import { useGetTargetHistoryQuery } from './api';
 import type { PlanGridProps } from './gridProps';
 import { Line } from './Line';
-import type { Selection } from './selection';
+import type { Selection } from '../ui/grid/selection';
 import { cellAt, originWords, whyLocked, type Sheet } from './sheet';
 import type { useTargetSaves } from './useTargetSaves';
 
@@ -67,11 +67,11 @@ function PartField({ part, sheet, selection, saves, onEnter }: PartFieldProps) {
   const say = useSay();
   const save = () => {
     if (text.trim() === shown) return;
-    const typed = text.trim() === '' ? null : readTypedAmount(text, bench.currency);
+    const typed = text.trim() === '' ? null : readTyped(text, bench.decimals);
     if (typed && !typed.ok) return say(`“${text}” is not an amount. Write for example 80000, 80,000 or 80k.`, { kind: 'fault' });
-    if (typed && (part === 'floor' ? typed.minor > cell.value! : typed.minor < cell.value!)) return say(part === 'floor' ? 'A floor cannot lie above the target.' : 'A stretch cannot lie below the target.', { kind: 'fault' });
+    if (typed && (part === 'floor' ? typed.value > cell.value! : typed.value < cell.value!)) return say(part === 'floor' ? 'A floor cannot lie above the target.' : 'A stretch cannot lie below the target.', { kind: 'fault' });
     if (!onEnter()) return;
-    void saves.set([bench.toChange(sheet.rows[selection.row]!.unit.id, sheet.columns[selection.column]!.period, cell.value, { [part]: typed?.minor ?? null })], part === 'floor' ? 'The floor' : 'The stretch');
+    void saves.set([bench.toChange(sheet.rows[selection.row]!.unit.id, sheet.columns[selection.column]!.period, cell.value, { [part]: typed?.value ?? null })], part === 'floor' ? 'The floor' : 'The stretch');
   };
   return (
     <div className="flex items-center justify-between gap-3 border-b border-line py-1">

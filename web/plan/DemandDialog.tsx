@@ -18,7 +18,7 @@ export function DemandDialog({ sheet, place, onGo, onClose }: { sheet: Sheet; pl
   const lines = sheet.rows.flatMap((row, index) => {
     const { value, lastYear, missing } = totalOf(sheet, index);
     if (value === null || missing > 0) return [];
-    return [{ unit: row.unit, value, lastYear, demand: judgeDemand(value, valuesOf.get(row.unit.id) ?? []), growth: lastYear === null ? null : changeOf(value, lastYear).share }];
+    return [{ unit: row.unit, value, lastYear, demand: judgeDemand(value, valuesOf.get(row.unit.id) ?? [], bench.kind.direction), growth: lastYear === null ? null : changeOf(value, lastYear).share }];
   }).sort((a, b) => (a.demand.share ?? 2) - (b.demand.share ?? 2) || (b.growth ?? -Infinity) - (a.growth ?? -Infinity));
   const show = (value: number | null) => (value === null ? '–' : formatColumn(value, bench.figure));
   return (

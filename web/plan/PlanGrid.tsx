@@ -4,7 +4,7 @@ import { formatColumn } from '#core/money/format';
 import { classNames } from '../ui/classNames';
 import { PlanRow, ROW_HEIGHT } from './PlanRow';
 import type { PlanGridProps } from './gridProps';
-import { single, toBlockOf } from './selection';
+import { single, toBlockOf } from '../ui/grid/selection';
 import { cellAt, totalOf, type Sheet } from './sheet';
 import type { SheetCell } from './workbench';
 import { useGridKeys } from './useGridKeys';
@@ -41,6 +41,8 @@ export function PlanGrid(props: PlanGridProps) {
   // Eight figures and their separators need more room than seven.
   const isLong = formatColumn(totalOf(sheet, sheet.ownRow).value ?? 0, figure).length > 9;
   const template = isWide ? `150px repeat(${sheet.columns.length}, ${sheet.grain === 'days' ? 62 : isLong ? 84 : 70}px)` : 'minmax(140px,1.2fr) repeat(4, minmax(74px,0.8fr)) minmax(74px,0.8fr) 92px minmax(70px,0.7fr)';
+  // A ratio's target is not handed out: that of the whole is everybody's.
+  const isAdded = sheet.ownRow > 0 && bench.kind.overUnits === 'adds';
   const block = toBlockOf(selection);
   const largest = Math.max(1, ...sheet.rows.slice(0, sheet.ownRow).flatMap((row, index) => (row.depth === 1 ? [totalOf(sheet, index).value ?? 0] : [])));
 
@@ -109,7 +111,7 @@ export function PlanGrid(props: PlanGridProps) {
     >
       <div className={isWide ? 'w-max' : ''}>
         <div role="row" aria-rowindex={1} className="sticky top-0 z-20 grid border-b border-line bg-sheet text-[12px] font-medium text-soft" style={{ height: 30, gridTemplateColumns: template }}>
-          <div role="columnheader" className="sticky left-0 z-10 flex items-center border-r border-line bg-sheet px-2.5">{figure.currency ?? 'deals'}</div>
+          <div role="columnheader" className="sticky left-0 z-10 flex items-center border-r border-line bg-sheet px-2.5">{figure.currency ?? bench.sheet.measure.name}</div>
           {sheet.columns.map((column) => <div key={column.period.id} role="columnheader" title={column.fullName} className={classNames('flex items-center justify-end px-2', column.period.id === period && 'text-ember-text', column.isSum && 'font-semibold text-ink')}>{column.name}</div>)}
           {!isWide && ['Last year', 'Growth asked', 'Share'].map((name) => <div key={name} role="columnheader" className={classNames('flex items-center px-2', name !== 'Share' && 'justify-end')}>{name}</div>)}
         </div>
@@ -117,9 +119,9 @@ export function PlanGrid(props: PlanGridProps) {
           {virtual.getVirtualItems().map(({ index, start }) => renderRow(index, start, sheet.rows[index]!.unit.name))}
         </div>
         <div role="rowgroup" className="sticky bottom-0 z-20 border-t-2 border-strong bg-sheet">
-          {sheet.ownRow > 0 && <SumRow name="Handed out" sheet={sheet} template={template} show={(cell) => (cell.handedOut === null ? '–' : formatColumn(cell.handedOut, figure))} />}
+          {isAdded && <SumRow name="Handed out" sheet={sheet} template={template} show={(cell) => (cell.handedOut === null ? '–' : formatColumn(cell.handedOut, figure))} />}
           {renderRow(sheet.ownRow, null, sheet.ownRow > 0 ? OWN_TARGET[bench.unit.kind] : bench.unit.name)}
-          {sheet.ownRow > 0 && <SumRow name="Not handed out" isRest sheet={sheet} template={template} show={(cell) => (cell.notHandedOut === null ? '–' : formatColumn(cell.notHandedOut, figure))} />}
+          {isAdded && <SumRow name="Not handed out" isRest sheet={sheet} template={template} show={(cell) => (cell.notHandedOut === null ? '–' : formatColumn(cell.notHandedOut, figure))} />}
         </div>
       </div>
     </div>

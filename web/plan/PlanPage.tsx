@@ -19,7 +19,7 @@ import { CompareDialog } from './plans/CompareDialog';
 import { NewDraftDialog } from './plans/NewDraftDialog';
 import { PublishDialog } from './plans/PublishDialog';
 import { ReviseDialog } from './plans/ReviseDialog';
-import { single, type Selection } from './selection';
+import { single, type Selection } from '../ui/grid/selection';
 import { buildSheet, type Sheet } from './sheet';
 import { useTargetSaves } from './useTargetSaves';
 import { useWorkbench } from './useWorkbench';

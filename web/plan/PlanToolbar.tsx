@@ -6,6 +6,8 @@ import { classNames } from '../ui/classNames';
 import { useSay } from '../ui/Toasts';
 import { useDiscardPlanMutation } from './api';
 import type { PlanDialog } from './dialogs';
+import { MeasurePicker } from '../app/MeasurePicker';
+import { canShare } from './fill/canShare';
 import { PlanMenu } from './plans/PlanMenu';
 import type { Sheet } from './sheet';
 import type { useTargetSaves } from './useTargetSaves';
@@ -58,10 +60,11 @@ export function PlanToolbar({ sheet, plans, saves, reason, onOpen, onDialog, onD
           {toggle('Year', sheet.grain === 'year', () => onPeriod(`FY${year}`))}
           {toggle('Days', sheet.grain === 'days', () => { onParams({ by: 'days' }); if (!isMonth) onPeriod(bench.calendar.periodOf('month', first.from).id); })}
         </div>
+        <MeasurePicker />
         {mayWrite && <Button aria-label="Undo" title="Undo, Ctrl+Z" disabled={!saves.canUndo} onClick={() => void saves.undo()} className="px-2"><Undo2 size={15} /></Button>}
         {mayWrite && <Button aria-label="Redo" title="Redo, Ctrl+Y" disabled={!saves.canRedo} onClick={() => void saves.redo()} className="px-2"><Redo2 size={15} /></Button>}
         <span className="flex-1" />
-        {canFill && <Button onClick={() => onDialog({ kind: 'fill', way: 'total' })}>Share out a total…</Button>}
+        {canFill && canShare(bench) && <Button onClick={() => onDialog({ kind: 'fill', way: 'total' })}>Share out a total…</Button>}
         {canFill && <Button onClick={() => onDialog({ kind: 'fill', way: 'lastYear' })}>From last year…</Button>}
         <DropdownMenu.Root>
           <DropdownMenu.Trigger className="inline-flex h-[30px] items-center gap-1.5 rounded-sheet border border-strong/25 bg-sheet px-3 font-medium hover:bg-hover">More<ChevronDown size={14} aria-hidden /></DropdownMenu.Trigger>

@@ -5,7 +5,7 @@ import { judgeDemand } from '#core/target/demand';
 import type { PlanPlace } from './useWorkbench';
 import { useGetPastResultsQuery } from './api';
 import { Line } from './Line';
-import type { Selection } from './selection';
+import type { Selection } from '../ui/grid/selection';
 import { cellAt, type Sheet } from './sheet';
 
 /** How demanding the chosen cell is: against last year, the best so far, the last four, and how often it was reached. */
@@ -18,7 +18,7 @@ export function StretchPanel({ sheet, selection, place }: { sheet: Sheet; select
   const cell = cellAt(sheet, selection.row, selection.column);
   if (!isLike || cell.value === null) return null;
   const values = past?.rows.find(([id]) => id === row.unit.id)?.slice(1) ?? [];
-  const demand = judgeDemand(cell.value, values);
+  const demand = judgeDemand(cell.value, values, sheet.bench.kind.direction);
   const growth = cell.lastYear === null ? null : changeOf(cell.value, cell.lastYear);
   const show = (value: number | null) => (value === null ? 'none' : formatWhole(value, sheet.bench.figure));
   return (

@@ -1,6 +1,6 @@
 import { formatExact } from '#core/money/format';
 import { describeUnusual } from '#core/target/unusual';
-import type { Selection } from './selection';
+import type { Selection } from '../ui/grid/selection';
 import { cellAt, type Sheet } from './sheet';
 
 /** What is unusual about the chosen cell, first of all that stands beside the grid: a zero too many must not be overlooked. */

@@ -1,4 +1,4 @@
-import type { Selection } from './selection';
+import type { Selection } from '../ui/grid/selection';
 import type { Sheet } from './sheet';
 import type { useTargetSaves } from './useTargetSaves';
 

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { parseBlock, toBlock } from './clipboard';
-import { cellsOf, moveSelection, single, toBlockOf } from './selection';
+import { parseBlock, toBlock } from '../ui/grid/clipboard';
+import { cellsOf, moveSelection, single, toBlockOf } from '../ui/grid/selection';
 
 describe('blocks from a spreadsheet', () => {
   it('are rows and columns, with either line break and a last one that is no row', () => {

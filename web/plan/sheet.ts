@@ -70,7 +70,7 @@ export function totalOf(sheet: Sheet, row: number): SheetCell {
 
 /** The unit's own target, not what its units below add up to. */
 export function ownValue(cell: SheetCell): number | null {
-  return cell.origin === 'addedOverPeople' ? null : cell.value;
+  return cell.origin === 'addedOverPeople' || (cell.origin === 'sameAsWhole' && cell.sharedFrom === null) ? null : cell.value;
 }
 
 /** Why a cell cannot be typed into, or null when it can. */
@@ -85,7 +85,7 @@ export function whyLocked(sheet: Sheet, row: number, column: number): string | n
 }
 
 const ORIGIN_WORDS: Record<SheetCell['origin'], string> = {
-  set: 'set here', addedOverTime: 'added up over time', sharedOverTime: 'shared out by working days', addedOverPeople: 'added up over people', none: 'none',
+  set: 'set here', addedOverTime: 'added up over time', sharedOverTime: 'shared out by working days', addedOverPeople: 'added up over people', sameAsWhole: 'the same as the whole', none: 'none',
 };
 
 export function originWords(cell: SheetCell): string {

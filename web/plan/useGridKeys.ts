@@ -1,13 +1,13 @@
 import { useRef, type ClipboardEvent, type KeyboardEvent, type RefObject } from 'react';
 import type { TargetChange } from '#contract/schemas/target';
-import { toDecimal } from '#core/money/amount';
+import { writeDecimal } from '#core/money/amount';
 import { formatColumn } from '#core/money/format';
 import { grow, WHOLE } from '#core/target/fill/grow';
-import { readTypedAmount } from '#core/money/typed';
+import { readTyped, styleOf } from '#core/money/typed';
 import { useSay } from '../ui/Toasts';
-import { parseBlock, toBlock } from './clipboard';
+import { parseBlock, toBlock } from '../ui/grid/clipboard';
 import type { PlanGridProps } from './gridProps';
-import { cellsOf, moveSelection, single, toBlockOf } from './selection';
+import { cellsOf, moveSelection, single, toBlockOf } from '../ui/grid/selection';
 import { cellAt, ownValue, whyLocked } from './sheet';
 
 interface GridKeys extends PlanGridProps {
@@ -43,24 +43,26 @@ export function useGridKeys({ sheet, selection, onSelect, saves, onEnter, isEdit
   const say = useSay();
   const isCommitting = useRef(false);
   const { bench } = sheet;
-  const { figure, currency } = bench;
+  const { figure, decimals } = bench;
   const size = { rows: sheet.rows.length, columns: sheet.columns.length };
 
   /** Checks all entries; says the first fault and saves nothing when there is one. */
   const enter = (entries: Entry[]): boolean => {
     if (!onEnter()) return false;
     const changes: TargetChange[] = [];
+    // A block is read in one style: "5.000" is five thousand beside "1.234,50".
+    const style = styleOf(entries.map((each) => each.text), decimals) ?? undefined;
     for (const { row, column, text } of entries) {
       const cell = cellAt(sheet, row, column);
       const name = `${sheet.rows[row]!.unit.name}, ${sheet.columns[column]!.fullName}`;
       const locked = whyLocked(sheet, row, column);
       if (locked) return fault(`${name}: ${locked}`);
-      const typed = text.trim() === '' ? null : readTypedAmount(text, currency);
-      if (typed && !typed.ok) return fault(`${name}: “${text}” is not an amount. Write for example 80000, 80,000 or 80k.`);
-      if (typed && typed.minor < 0) return fault(`${name}: a target cannot be negative.`);
+      const typed = text.trim() === '' ? null : readTyped(text, decimals, style);
+      if (typed && !typed.ok) return fault(`${name}: ${faultOf(text, typed.fault)}`);
+      if (typed && typed.value < 0) return fault(`${name}: a target cannot be negative.`);
       if (typed === null && cell.origin !== 'set') continue;
-      if (typed && cell.origin === 'set' && typed.minor === cell.value) continue;
-      changes.push(bench.toChange(sheet.rows[row]!.unit.id, sheet.columns[column]!.period, typed?.minor ?? null));
+      if (typed && cell.origin === 'set' && typed.value === cell.value) continue;
+      changes.push(bench.toChange(sheet.rows[row]!.unit.id, sheet.columns[column]!.period, typed?.value ?? null));
     }
     if (changes.length > 0) void saves.set(changes);
     return true;
@@ -70,7 +72,7 @@ export function useGridKeys({ sheet, selection, onSelect, saves, onEnter, isEdit
   const changeBy = (growth: number): boolean => {
     const entries = [...cellsOf(toBlockOf(selection))].flatMap(({ row, column }) => {
       const { value } = cellAt(sheet, row, column);
-      return value === null || whyLocked(sheet, row, column) ? [] : [{ row, column, text: toDecimal(grow(value, growth), currency) }];
+      return value === null || whyLocked(sheet, row, column) ? [] : [{ row, column, text: writeDecimal(grow(value, growth), decimals) }];
     });
     return growth <= -WHOLE ? fault('A target cannot fall by 100% or more; clear it instead.') : entries.length === 0 ? fault('There is nothing here to change by a percent.') : enter(entries);
   };
@@ -98,7 +100,7 @@ export function useGridKeys({ sheet, selection, onSelect, saves, onEnter, isEdit
   const decimalAt = (row: number, column: number) => {
     const cell = cellAt(sheet, row, column);
     const value = row === sheet.ownRow && sheet.ownRow > 0 ? ownValue(cell) : cell.value;
-    return value === null ? '' : toDecimal(value, currency).replace(/\.0+$/, '');
+    return value === null ? '' : writeDecimal(value, decimals).replace(/\.0+$/, '');
   };
 
   const fill = (direction: 'down' | 'right') => {
@@ -168,4 +170,9 @@ export function useGridKeys({ sheet, selection, onSelect, saves, onEnter, isEdit
   };
 
   return { onKeyDown, onPaste, onCopy, commit, startEditing };
+}
+
+function faultOf(text: string, fault: string): string {
+  if (fault === 'ambiguous') return `“${text}” can be read in two ways. Write it without separators.`;
+  return fault === 'tooManyDecimals' ? `“${text}” has too many decimals.` : `“${text}” is not an amount. Write for example 80000, 80,000 or 80k.`;
 }

@@ -1,9 +1,9 @@
 import type { SheetTarget, TargetSheet } from '#contract/schemas/sheet';
 import type { TargetChange } from '#contract/schemas/target';
-import type { MeasureCode } from '#core/measure/measure';
-import { parseAmount, toDecimal } from '#core/money/amount';
-import { exponentOf } from '#core/money/currency';
-import type { FigureUnit } from '#core/money/format';
+import type { Measure, MeasureCode } from '#core/measure/measure';
+import { buildMeasureBook } from '#core/measure/measureBook';
+import { parseDecimal, writeDecimal } from '#core/money/amount';
+import { decimalsOf, type FigureUnit } from '#core/money/format';
 import { buildCalendar, type FiscalCalendar, type Period } from '#core/period/calendar';
 import { lastYearOf } from '#core/period/neighbours';
 import { describePeriod } from '#core/period/words';
@@ -42,31 +42,39 @@ export class Workbench {
   readonly tree: UnitTree;
   readonly calendar: FiscalCalendar;
   readonly measure: MeasureCode;
+  /** How it adds up, what is better. */
+  readonly kind: Measure;
   readonly figure: FigureUnit;
   private book = new TargetBook();
   private lookup: TargetLookup;
   private stored = new Map<string, Stored>();
   /** Own changes to a cell that the server has not answered yet. */
   private pending = new Map<string, number>();
-  private lastYear = new Map<number, readonly number[]>();
+  private lastYear = new Map<number, readonly (number | null)[]>();
   private cells = new Map<number, Map<string, SheetCell>>();
   private cellsVersion = 0;
-  private periodFacts = new Map<string, { isClosed: boolean; months: number[] | null }>();
+  private periodFacts = new Map<string, { isClosed: boolean; past: number }>();
   private monthIds: string[];
+  /** The periods of `sheet.lastYear`. */
+  private pastIds: string[];
   private workingDaysOf: (unitId: number) => { weekdays: readonly number[]; closed: ReadonlySet<number> };
 
   constructor(readonly sheet: TargetSheet) {
     this.measure = sheet.measure.code;
-    this.figure = sheet.measure.unit === 'money' ? { kind: 'money', currency: sheet.currency } : { kind: 'count' };
+    const { unit, decimals } = sheet.measure;
+    this.figure = unit === 'money' ? { kind: 'money', currency: sheet.currency } : { kind: unit, decimals };
+    const measures = buildMeasureBook([sheet.measure]);
+    this.kind = measures.get(this.measure);
     this.calendar = buildCalendar(sheet.calendar);
     this.monthIds = this.calendar.months(sheet.year).map((month) => month.id);
+    this.pastIds = [...this.monthIds, ...this.calendar.quarters(sheet.year).map((quarter) => quarter.id), this.calendar.year(sheet.year).id];
     this.tree = buildUnitTree(sheet.units, sheet.memberships.map(([unitId, parentId, from, to]) => ({ unitId, parentId, from, to })));
     const sets = sheet.workingDays.map((each) => ({ weekdays: each.weekdays, closed: new Set(each.closed) }));
     const workingOf = new Map(sheet.units.map((unit, index) => [unit.id, sets[sheet.workingOf[index]!]!]));
     this.workingDaysOf = (unitId) => workingOf.get(unitId)!;
     sheet.units.forEach((unit, index) => this.lastYear.set(unit.id, sheet.lastYear[index]!));
     this.take(sheet.targets);
-    this.lookup = buildTargetLookup({ tree: this.tree, calendar: this.calendar, targets: this.book, workingDaysOf: this.workingDaysOf });
+    this.lookup = buildTargetLookup({ tree: this.tree, calendar: this.calendar, targets: this.book, measures, workingDaysOf: this.workingDaysOf });
   }
 
   get unit(): Unit {
@@ -75,12 +83,11 @@ export class Workbench {
 
   /** One whole unit of the measure in its smallest unit: 100 for euros, 1 for counts. */
   get oneUnit(): number {
-    return 10 ** exponentOf(this.currency);
+    return 10 ** this.decimals;
   }
 
-  /** Smallest unit of a currency without decimals stands for counts. */
-  get currency(): string {
-    return this.figure.currency ?? 'JPY';
+  get decimals(): number {
+    return decimalsOf(this.figure);
   }
 
   /** The unit and everyone below it in the year, in tree order, with how deep they stand. */
@@ -119,13 +126,12 @@ export class Workbench {
   }
 
   private buildCell(unitId: number, period: Period): SheetCell {
-    const { isClosed, months } = this.factsOf(period);
-    const values = this.lastYear.get(unitId);
+    const { isClosed, past } = this.factsOf(period);
     return {
       ...buildCell(this.lookup, unitId, period, this.measure),
       active: this.tree.isActiveDuring(unitId, period),
       isClosed,
-      lastYear: months && months.reduce((sum, month) => sum + (values?.[month] ?? 0), 0),
+      lastYear: past < 0 ? null : this.lastYear.get(unitId)?.[past] ?? null,
     };
   }
 
@@ -134,7 +140,8 @@ export class Workbench {
     if (this.cellsVersion === this.book.version) return;
     const changed = this.book.changedSince(this.cellsVersion);
     this.cellsVersion = this.book.version;
-    if (changed === null) return this.cells.clear();
+    // Where a target is everybody's below, a change concerns them as well as those above.
+    if (changed === null || this.kind.overUnits === 'sameForParts') return this.cells.clear();
     const forget = (unitId: number) => {
       this.cells.delete(unitId);
       for (const { parentId } of this.tree.membershipsOf(unitId)) if (parentId !== null) forget(parentId);
@@ -142,17 +149,22 @@ export class Workbench {
     changed.forEach(forget);
   }
 
-  /** What is the same for every unit: whether the period is closed, and which months of the year it is made of (null for a day). */
-  private factsOf(period: Period): { isClosed: boolean; months: number[] | null } {
+  /** What is the same for every unit: whether the period is closed, and where its past results stand (-1 for none: a day, a week). */
+  private factsOf(period: Period): { isClosed: boolean; past: number } {
     let facts = this.periodFacts.get(period.id);
     if (!facts) {
-      const months = period.kind === 'day' ? [this.calendar.periodOf('month', period.from)] : this.calendar.monthsIn(period);
+      const months = period.kind === 'day' ? [this.calendar.periodOf('month', period.from)] : period.kind === 'week' ? this.monthsOfWeek(period) : this.calendar.monthsIn(period);
       this.periodFacts.set(period.id, (facts = {
         isClosed: months.length > 0 && months.every((month) => this.sheet.closedMonths.includes(month.id)),
-        months: period.kind === 'day' ? null : months.map((month) => this.monthIds.indexOf(month.id)),
+        past: this.pastIds.indexOf(period.id),
       }));
     }
     return facts;
+  }
+
+  private monthsOfWeek({ from, to }: Period): Period[] {
+    const [first, last] = [this.calendar.periodOf('month', from), this.calendar.periodOf('month', to - 1)];
+    return first.id === last.id ? [first] : [first, last];
   }
 
   /** Which targets are missing for the sum of those below a unit, by unit. */
@@ -211,7 +223,7 @@ export class Workbench {
   toChange(unitId: number, period: Period, target: number | null, over: { floor?: number | null; stretch?: number | null } = {}): TargetChange {
     const key = keyOf(unitId, period.id);
     const stored = this.shownOf(key, unitId, period.id);
-    const text = (value: number | null) => (value === null ? null : toDecimal(value, this.currency));
+    const text = (value: number | null) => (value === null ? null : writeDecimal(value, this.decimals));
     return {
       unit: this.tree.find(unitId)!.code, period: period.id, measure: this.measure, target: text(target),
       floor: target === null ? null : text(over.floor === undefined ? stored.floor : over.floor),
@@ -283,7 +295,7 @@ export class Workbench {
 
   private read(text: string | null | undefined): number | null {
     if (text == null) return null;
-    const read = parseAmount(text, this.currency);
+    const read = parseDecimal(text, this.decimals);
     return read.ok ? read.minor : null;
   }
 }

@@ -31,7 +31,7 @@ export function LadderSheet({ view }: { view: StandingView }) {
           : elapsed.phase === 'notStarted' ? <p className="pt-4 text-soft">{view.period.name} has not started.</p> : (
             <LadderChart
               height={height}
-              pace={elapsed.phase === 'open' ? view.paceShare : null}
+              pace={elapsed.phase === 'open' && view.accrues ? view.paceShare : null}
               paceText={`pace ${showPercent(view.paceShare)}`}
               onOpen={(code) => go({ unit: code })}
               marks={ranked.map((place) => ({

@@ -1,7 +1,7 @@
 import { Link, useLocation } from 'react-router';
 import type { StandingView } from '#contract/schemas/standing';
 import { formatExact } from '#core/money/format';
-import { figureUnit } from './figureUnit';
+import { figureUnit } from '../app/figureUnit';
 
 /** What must be said at the figures: missing targets, unplaced deals, nothing booked yet. */
 export function Notes({ view }: { view: StandingView }) {

@@ -1,11 +1,11 @@
 import { useMemo, useState } from 'react';
 import type { StandingView } from '#contract/schemas/standing';
-import { formatShort, toMajor } from '#core/money/format';
+import { decimalsOf, formatShort, toMajor } from '#core/money/format';
 import { parseDay } from '#core/period/day';
 import { shortDay } from '#core/period/words';
 import { PathChart, type PathDatum } from '../charts/PathChart';
 import { Button } from '../ui/Button';
-import { figureUnit } from './figureUnit';
+import { figureUnit } from '../app/figureUnit';
 
 const HEIGHT = 186;
 
@@ -20,26 +20,22 @@ export function PathSheet({ view }: { view: StandingView }) {
     booked: toChart(point.booked, unit), due: toChart(point.due, unit), lastYear: toChart(point.lastYear, unit), atThisRate: toChart(point.atThisRate, unit),
   })), [view, unit.currency, unit.kind]);
   const isOpen = view.figures.elapsed.phase === 'open';
-  const show = (value: number) => (unit.kind === 'money' ? formatShort(Math.round(value * 10 ** minorDigits(unit)), unit) : formatShort(Math.round(value * 10) / 10, unit));
+  const show = (value: number) => formatShort(Math.round(value * 10 ** decimalsOf(unit)), unit);
   const sentence = view.sentence.map((part) => part.text).join('');
 
   return (
     <section aria-labelledby="path-heading" className="rounded-sheet border border-line bg-sheet">
       <div className="flex items-center justify-between px-3.5 pt-1.5">
-        <h2 id="path-heading">Path through {view.period.name}<span className="ml-2 text-[11.5px] font-normal text-soft">cumulative{unit.currency ? `, ${unit.currency}` : ''}</span></h2>
+        <h2 id="path-heading">Path through {view.period.name}<span className="ml-2 text-[11.5px] font-normal text-soft">{view.accrues ? 'cumulative' : 'from its first day to each day'}{unit.currency ? `, ${unit.currency}` : ''}</span></h2>
         <Button kind="quiet" className="h-[24px] text-[12px] text-soft" aria-pressed={isTable} onClick={() => setTable(!isTable)}>{isTable ? 'Show the picture' : 'Show as table'}</Button>
       </div>
       {isTable ? <PathTable data={data} show={show} /> : (
         <div className="pr-1 pb-1">
-          <PathChart data={data} target={complete === null ? null : toMajor(complete, unit)} today={isOpen ? shortDay(parseDay(view.asOf)!) : null} height={HEIGHT} show={show} description={`Cumulative path. ${sentence}`} />
+          <PathChart isCumulative={view.accrues} data={data} target={complete === null ? null : toMajor(complete, unit)} today={isOpen ? shortDay(parseDay(view.asOf)!) : null} height={HEIGHT} show={show} description={`${view.accrues ? 'Cumulative path' : 'Path'}. ${sentence}`} />
         </div>
       )}
     </section>
   );
-}
-
-function minorDigits(unit: ReturnType<typeof figureUnit>): number {
-  return Math.round(Math.log10(1 / toMajor(1, unit)));
 }
 
 function toChart(value: number | null, unit: ReturnType<typeof figureUnit>): number | null {

@@ -10,7 +10,7 @@ import { RungMark } from '../charts/RungMark';
 import { GRADE_TEXT } from '../charts/status';
 import { classNames } from '../ui/classNames';
 import { DataTable, type Column } from '../ui/DataTable';
-import { figureUnit } from './figureUnit';
+import { figureUnit } from '../app/figureUnit';
 
 /** The people, or the units directly below, ranked; the total closes the list. */
 export function PlacesTable({ view }: { view: StandingView }) {
@@ -49,18 +49,19 @@ export function PlacesTable({ view }: { view: StandingView }) {
 
 /** The total closes the list; with it what the arrows compare with, and how fresh the data is. */
 function Footer({ view, rows }: { view: StandingView; rows: readonly PlaceView[] }) {
-  const all = rows.reduce((sum, place) => sum + place.actual, 0);
   return (
     <span className="flex justify-between gap-4">
-      <span>All {rows.length}: <strong className="font-semibold text-ink">{formatExact(all, figureUnit(view))}</strong>, {view.figures.days}</span>
+      <span>All {rows.length}{view.figures.actual !== null && <>: <strong className="font-semibold text-ink">{formatExact(view.figures.actual, figureUnit(view))}</strong></>}, {view.figures.days}</span>
       <span>▲▼ against {view.prior.days}{view.newestDay && ` · newest deal ${shortDay(parseDay(view.newestDay)!, true)}`}</span>
     </span>
   );
 }
 
+const HEADINGS: Record<string, string> = { revenue: 'Booked', deals_won: 'Won' };
+
 function buildColumns(view: StandingView, isBelow: boolean): Column<PlaceView>[] {
   const unit = figureUnit(view);
-  const isOpen = view.figures.elapsed.phase === 'open';
+  const hasPace = view.figures.elapsed.phase === 'open' && view.accrues;
   const number = (value: number | null) => (value === null ? '–' : <span title={formatExact(value, unit)}>{formatColumn(value, unit)}</span>);
   return [
     { key: 'rank', heading: 'Rank', width: '48px', cell: (place) => <><span className="font-semibold">{place.rank ?? '–'}</span> <Movement places={place.movement} /></> },
@@ -75,13 +76,13 @@ function buildColumns(view: StandingView, isBelow: boolean): Column<PlaceView>[]
       ),
     },
     { key: 'team', heading: isBelow ? 'Under' : 'Team', width: 'minmax(76px,0.9fr)', cell: (place) => <span className="text-soft">{place.team ?? '–'}</span> },
-    { key: 'actual', heading: view.measure.unit === 'money' ? 'Booked' : 'Won', width: '74px', align: 'right', cell: (place) => number(place.actual) },
-    { key: 'target', heading: 'Target', width: '70px', align: 'right', cell: (place) => <span className="text-soft">{place.targetIncomplete ? 'incomplete' : number(place.target)}</span> },
+    { key: 'actual', heading: HEADINGS[view.measure.code] ?? (view.measure.unit === 'percent' ? 'Percent' : view.measure.unit === 'days' ? 'Days' : view.measure.unit === 'money' ? 'Amount' : 'Number'), width: '74px', align: 'right', cell: (place) => number(place.actual) },
+    { key: 'target', heading: view.measure.direction === 'lower' ? 'Limit' : 'Target', width: '70px', align: 'right', cell: (place) => <span className="text-soft">{place.targetIncomplete ? 'incomplete' : number(place.target)}</span> },
     {
       key: 'attainment', heading: 'Attainment', width: '124px',
       cell: (place) => (place.attainment === null ? <span className="text-soft">{STATUS_WORDS[place.status.state]}</span> : (
         <span className="flex items-center gap-1.5">
-          <AttainmentBar attainment={place.attainment} pace={isOpen ? view.paceShare : null} grade={place.status.grade} />
+          <AttainmentBar attainment={place.attainment} pace={hasPace ? view.paceShare : null} grade={place.status.grade} />
           <span className={classNames('font-semibold', GRADE_TEXT[place.status.grade])}>{place.attainmentText}</span>
         </span>
       )),

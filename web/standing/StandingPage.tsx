@@ -1,7 +1,7 @@
 import { lazy, Suspense } from 'react';
 import { STATUS_WORDS } from '#core/status/grade';
-import { MEASURE_CODES, MEASURES } from '#core/measure/measure';
 import { FailureNote } from '../app/FailureNote';
+import { MeasurePicker } from '../app/MeasurePicker';
 import { usePlace } from '../app/place';
 import { RungMark } from '../charts/RungMark';
 import { GRADE_TEXT } from '../charts/status';
@@ -17,9 +17,9 @@ const PathSheet = lazy(async () => ({ default: (await import('./PathSheet')).Pat
 
 /** Where a unit stands: sentence, figures, path, ladder, table. */
 export function StandingPage() {
-  const { unit, period, measure, go } = usePlace();
+  const { unit, period, measure } = usePlace();
   const { data, error, isFetching, refetch } = useGetStandingQuery({ unit, period, measure }, { skip: !unit || !period });
-  if (error) return <div className="p-5"><FailureNote failure={error} onRetry={() => void refetch()} /></div>;
+  if (error) return <div className="p-5"><FailureNote failure={error} onRetry={() => void refetch()} />{error.code === 'unknownMeasure' && <div className="mt-3"><MeasurePicker /></div>}</div>;
   if (!data) return <Loading what="the standing" />;
   // Until the new figures are there the old ones must not be read as them.
   const isOther = isFetching && (data.unit.code !== unit || data.period.id !== period || data.measure.code !== measure);
@@ -33,13 +33,7 @@ export function StandingPage() {
             <span key={index} className={part.emphasis === 'status' ? GRADE_TEXT[data.figures.status.grade] : undefined}>{part.text}</span>
           ))}
         </h1>
-        <div role="group" aria-label="Measure" className="flex shrink-0 overflow-hidden rounded-sheet border border-strong/30">
-          {MEASURE_CODES.map((code) => (
-            <button key={code} type="button" aria-pressed={code === measure} title={MEASURES[code].description} onClick={() => go({ measure: code })} className={classNames('h-[28px] px-3', code === measure ? 'bg-accent text-on-accent' : 'bg-sheet hover:bg-hover')}>
-              {MEASURES[code].name}
-            </button>
-          ))}
-        </div>
+        <MeasurePicker />
       </div>
       <FigureRow view={data} />
       <Notes view={data} />

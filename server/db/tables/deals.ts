@@ -62,6 +62,8 @@ export const deal = pgTable('deal', {
   locationId: integer('location_id').references(() => location.id),
   quantity: numeric('quantity', { precision: 18, scale: 3 }),
   cost: whole('cost'),
+  /** The cost in the reporting currency, converted with the rate of the amount. */
+  creditedCost: whole('credited_cost'),
   commissionRate: numeric('commission_rate', { precision: 5, scale: 4 }),
   notes: text('notes'),
   version: integer('version').notNull().default(1),
@@ -89,6 +91,8 @@ export const dealCredit = pgTable('deal_credit', {
   position: integer('position').notNull(),
   basisPoints: integer('basis_points').notNull(),
   credited: whole('credited').notNull(),
+  /** The share of the deal's credited cost; the parts add up to it. */
+  cost: whole('cost'),
 }, (table) => [
   primaryKey({ columns: [table.dealId, table.salespersonId] }),
   index('deal_credit_salesperson').on(table.salespersonId),

@@ -3,6 +3,7 @@ export * from './units';
 export * from './access';
 export * from './deals';
 export * from './plans';
+export * from './measures';
 export * from './targets';
 export * from './ledger';
 export * from './audit';

@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm';
 import { bigserial, boolean, index, integer, pgTable, primaryKey, smallint, text } from 'drizzle-orm/pg-core';
-import type { Part } from '#core/measure/measure';
+import type { Part } from '#core/measure/part';
 import { isoDay, moment, transactionId, whole } from './columns';
 import { unit } from './units';
 

@@ -3,6 +3,7 @@ import { check, index, integer, pgTable, primaryKey, serial, text } from 'drizzl
 import type { MeasureCode } from '#core/measure/measure';
 import { appUser } from './access';
 import { moment, transactionId, whole } from './columns';
+import { measure } from './measures';
 import { plan } from './plans';
 import { unit } from './units';
 
@@ -10,7 +11,7 @@ import { unit } from './units';
 export const target = pgTable('target', {
   planId: integer('plan_id').notNull().references(() => plan.id),
   unitId: integer('unit_id').notNull().references(() => unit.id),
-  measure: text('measure').$type<MeasureCode>().notNull(),
+  measure: text('measure').$type<MeasureCode>().notNull().references(() => measure.code),
   periodId: text('period_id').notNull(),
   target: whole('target'),
   floor: whole('floor'),

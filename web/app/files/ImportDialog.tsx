@@ -14,6 +14,7 @@ const COLUMNS: Record<ImportKind, string> = {
   units: 'unit, name, kind, parent, from, to, email, country',
   targets: 'unit, period, measure, target, floor, stretch, note',
   deals: 'deal, salesperson, customer, amount, currency, status, closed_on, expected_on and more',
+  activities: 'unit, on, measure, value',
 };
 
 interface ImportDialogProps {

@@ -2,7 +2,7 @@ import { Command } from 'cmdk';
 import { Dialog } from 'radix-ui';
 import { useState, type ReactNode } from 'react';
 import { useLocation, useNavigate } from 'react-router';
-import { useGetTreeQuery } from '../api';
+import { useGetTreeQuery, useListMeasuresQuery } from '../api';
 import { usePlace } from '../place';
 import { withParam } from './withParam';
 
@@ -15,6 +15,7 @@ export function FindOrDo({ isOpen, onClose }: { isOpen: boolean; onClose(): void
   const { search } = useLocation();
   const [typed, setTyped] = useState('');
   const { data: nodes = [] } = useGetTreeQuery({ period: place.period, measure: place.measure }, { skip: !isOpen });
+  const { data: measures } = useListMeasuresQuery(undefined, { skip: !isOpen });
   const wanted = typed.trim().toLowerCase();
   const matches = (name: string) => name.toLowerCase().includes(wanted);
   const units = nodes.filter((node) => matches(node.unit.name) || matches(node.unit.code)).slice(0, SHOWN_AT_MOST);
@@ -27,8 +28,8 @@ export function FindOrDo({ isOpen, onClose }: { isOpen: boolean; onClose(): void
     { name: 'Import deals', run: () => navigate({ pathname: '/deals', search: withParam(search, 'import', 'deals') }) },
     { name: 'Set targets', run: () => navigate({ pathname: '/plan', search }) },
     { name: 'Where we stand', run: () => navigate({ pathname: '/standing', search }) },
-    { name: 'Revenue', run: () => place.go({ measure: 'revenue' }) },
-    { name: 'Deals won', run: () => place.go({ measure: 'deals_won' }) },
+    { name: 'Type in activities', run: () => navigate({ pathname: '/deals/activities', search }) },
+    ...(measures?.measures ?? []).filter((each) => !each.isRetired).map((each) => ({ name: each.name, run: () => place.go({ measure: each.code }) })),
     { name: 'Setup', run: () => navigate({ pathname: '/setup', search }) },
   ].filter((action) => matches(action.name));
 

@@ -6,20 +6,22 @@ import { PEOPLE_WEIGHTS, PHASINGS, type FillResult } from '#core/target/fill/way
 import { Button } from '../../ui/Button';
 import { Dialog } from '../../ui/Dialog';
 import { Field, INPUT } from '../../ui/Field';
-import type { Selection } from '../selection';
+import type { Selection } from '../../ui/grid/selection';
 import type { Sheet } from '../sheet';
 import type { useTargetSaves } from '../useTargetSaves';
 import { useWorkbench } from '../useWorkbench';
+import { canShare } from './canShare';
 import { CellsPreview } from './CellsPreview';
 import { readFill, WAYS, type FillForm, type WayKind } from './fillForm';
 import { faultWords, noteWords } from './fillWords';
 import { LineTermsTable } from './LineTermsTable';
+import { PeriodShares } from './PeriodShares';
 
 const WAY_NAMES: Record<WayKind, string> = {
   total: 'Share out a total', lastYear: 'From last year', each: 'One amount each', percent: 'Change by a percent', copy: 'From another plan',
 };
 const PEOPLE_NAMES = { even: 'evenly', lastYear: "by last year's result", present: 'by present shares', custom: 'by shares of my own' } as const;
-const PHASING_NAMES = { workingDays: 'by working days', even: 'evenly', lastYear: "in last year's shape", present: 'in the present shape', custom: '' } as const;
+const PHASING_NAMES = { workingDays: 'by working days', even: 'evenly', lastYear: "in last year's shape", present: 'in the present shape', custom: 'by shares of my own' } as const;
 const ROUNDINGS = [1, 10, 100, 1000, 10_000];
 
 interface FillDialogProps {
@@ -37,7 +39,7 @@ export function FillDialog({ sheet, selection, plans, way, saves, onClose }: Fil
   const isBlock = selection.row !== selection.anchorRow || selection.column !== selection.anchorColumn;
   const [form, setForm] = useState<FillForm>({
     way, amount: '', percent: way === 'percent' ? '5' : '0', people: 'lastYear', phasing: 'workingDays', rounding: bench.figure.kind === 'money' ? 100 : 1,
-    who: isBlock ? 'selected' : 'people', when: isBlock ? 'selected' : 'shown', terms: {}, plan: null,
+    who: isBlock ? 'selected' : 'people', when: isBlock ? 'selected' : 'shown', terms: {}, shares: {}, plan: null,
   });
   const change = (over: Partial<FillForm>) => setForm((old) => ({ ...old, ...over }));
   const { bench: other } = useWorkbench(form.way === 'copy' && form.plan !== null
@@ -58,14 +60,15 @@ export function FillDialog({ sheet, selection, plans, way, saves, onClose }: Fil
     <Dialog title="Fill targets" description={`${bench.unit.name}, ${sheet.total.fullName}. Nothing changes before you say so.`} isOpen onClose={onClose} width="w-[1000px]">
       <form onSubmit={(event) => { event.preventDefault(); apply(); }} noValidate className="grid grid-cols-[300px_minmax(0,1fr)] gap-5">
         <div className="flex flex-col gap-3">
-          {choose('How', form.way, Object.fromEntries(WAYS.map((each) => [each, WAY_NAMES[each]])), (value: WayKind) => change({ way: value, ...(value === 'percent' && form.percent === '0' ? { percent: '5' } : {}) }))}
+          {choose('How', form.way, Object.fromEntries(WAYS.filter((each) => each !== 'total' || canShare(bench)).map((each) => [each, WAY_NAMES[each]])), (value: WayKind) => change({ way: value, ...(value === 'percent' && form.percent === '0' ? { percent: '5' } : {}) }))}
           {(form.way === 'total' || form.way === 'each') && <Field label={form.way === 'total' ? 'Total, all together' : 'Amount for each'} fault={faults.amount || undefined}><input className={INPUT} inputMode="decimal" value={form.amount} onChange={(event) => change({ amount: event.target.value })} placeholder="for example 1,380,000 or 1.38m" /></Field>}
           {(form.way === 'lastYear' || form.way === 'percent') && <Field label={form.way === 'lastYear' ? 'Growth in percent' : 'Change in percent'} fault={faults.percent || undefined}><input className={INPUT} inputMode="decimal" value={form.percent} onChange={(event) => change({ percent: event.target.value })} /></Field>}
           {form.way === 'copy' && <Field label="Plan" fault={faults.plan || undefined}><select className={INPUT} value={form.plan ?? ''} onChange={(event) => change({ plan: event.target.value === '' ? null : Number(event.target.value) })}><option value="">Choose a plan</option>{plans.filter((plan) => plan.id !== bench.sheet.plan?.id && (plan.status === 'draft' || plan.status === 'published')).map((plan) => <option key={plan.id} value={plan.id}>{plan.name} ({plan.status})</option>)}</select></Field>}
           {choose('For whom', form.who, { people: 'every salesperson below', below: 'the units directly below', own: `${bench.unit.name} itself`, selected: 'the selected lines' }, (value: FillForm['who']) => change({ who: value }))}
           {choose('When', form.when, { shown: `${sheet.total.fullName}`, selected: 'the selected periods' }, (value: FillForm['when']) => change({ when: value }))}
           {form.way === 'total' && choose('Over people', form.people, Object.fromEntries(PEOPLE_WEIGHTS.map((each) => [each, PEOPLE_NAMES[each]])), (value: FillForm['people']) => change({ people: value }))}
-          {form.way === 'total' && choose('Over periods', form.phasing, Object.fromEntries(PHASINGS.filter((each) => each !== 'custom').map((each) => [each, PHASING_NAMES[each]])), (value: FillForm['phasing']) => change({ phasing: value }))}
+          {form.way === 'total' && choose('Over periods', form.phasing, Object.fromEntries(PHASINGS.map((each) => [each, PHASING_NAMES[each]])), (value: FillForm['phasing']) => change({ phasing: value }))}
+          {form.way === 'total' && form.phasing === 'custom' && <PeriodShares periods={periods} bench={bench} shares={form.shares} fault={faults.shares} onChange={(shares) => change({ shares })} />}
           {form.way !== 'each' && form.way !== 'copy' && choose('Rounded to', String(form.rounding), Object.fromEntries(ROUNDINGS.map((each) => [String(each), each.toLocaleString('en-GB')])), (value: string) => change({ rounding: Number(value) }))}
         </div>
         <div className="flex min-w-0 flex-col">

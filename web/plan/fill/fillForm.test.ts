@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { buildSampleSheet } from '../sampleSheet';
-import { single } from '../selection';
+import { single } from '../../ui/grid/selection';
 import { buildSheet } from '../sheet';
 import { Workbench } from '../workbench';
 import { linesOf, periodsOf, readBasisPoints, readFill, type FillForm } from './fillForm';
@@ -8,7 +8,7 @@ import { faultWords, noteWords } from './fillWords';
 
 const sheet = buildSheet(new Workbench(buildSampleSheet()), 'FY2027-Q3', false);
 const form = (over: Partial<FillForm> = {}): FillForm => ({
-  way: 'total', amount: '36,000', percent: '5', people: 'even', phasing: 'even', rounding: 1, who: 'people', when: 'shown', terms: {}, plan: null, ...over,
+  way: 'total', amount: '36,000', percent: '5', people: 'even', phasing: 'even', rounding: 1, who: 'people', when: 'shown', terms: {}, shares: {}, plan: null, ...over,
 });
 const read = (over: Partial<FillForm>) => readFill(form(over), sheet, single(0, 0), null);
 

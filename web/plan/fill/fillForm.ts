@@ -1,8 +1,8 @@
-import { readTypedAmount } from '#core/money/typed';
+import { readTyped } from '#core/money/typed';
 import type { Period } from '#core/period/calendar';
 import { fillCells } from '#core/target/fill/fill';
 import type { FillResult, FillWay, LineTerms, PeopleWeight, Phasing } from '#core/target/fill/way';
-import { cellsOf, toBlockOf, type Selection } from '../selection';
+import { cellsOf, toBlockOf, type Selection } from '../../ui/grid/selection';
 import type { Sheet, SheetRow } from '../sheet';
 import type { Workbench } from '../workbench';
 
@@ -21,6 +21,8 @@ export interface FillForm {
   who: 'selected' | 'people' | 'below' | 'own';
   when: 'selected' | 'shown';
   terms: Readonly<Record<number, TermsText>>;
+  /** Shares of the periods in percent, by period, for a phasing of one's own. */
+  shares: Readonly<Record<string, string>>;
   plan: number | null;
 }
 
@@ -31,7 +33,7 @@ export interface TermsText {
   share?: string;
 }
 
-export type FormFaults = Partial<Record<'amount' | 'percent' | 'terms' | 'plan', string>>;
+export type FormFaults = Partial<Record<'amount' | 'percent' | 'terms' | 'shares' | 'plan', string>>;
 
 /** The lines that a choice of "who" means. */
 export function linesOf(sheet: Sheet, who: FillForm['who'], selection: Selection): SheetRow[] {
@@ -71,14 +73,14 @@ export function readFill(form: FillForm, sheet: Sheet, selection: Selection, oth
   const lines = linesOf(sheet, form.who, selection);
   const periods = periodsOf(sheet, form.when, selection);
   const faults: FormFaults = {};
-  const way = readWay(form, bench, lines, faults);
+  const way = readWay(form, bench, lines, periods, faults);
   if (!way || Object.keys(faults).length > 0) return { faults, result: null, lines, periods };
   if (way.kind === 'copy' && !other) return { faults: { plan: form.plan === null ? 'Choose a plan.' : '' }, result: null, lines, periods };
   const unit = form.rounding * bench.oneUnit;
   return { faults, result: fillCells({ way, unitIds: lines.map((line) => line.unit.id), periods, unit }, bench.toFillSource(other?.toFillSource().targetOf)), lines, periods };
 }
 
-function readWay(form: FillForm, bench: Workbench, lines: readonly SheetRow[], faults: FormFaults): FillWay | null {
+function readWay(form: FillForm, bench: Workbench, lines: readonly SheetRow[], periods: readonly Period[], faults: FormFaults): FillWay | null {
   if (form.way === 'copy') return { kind: 'copy' };
   if (form.way === 'lastYear' || form.way === 'percent') {
     const growth = readBasisPoints(form.percent);
@@ -93,7 +95,21 @@ function readWay(form: FillForm, bench: Workbench, lines: readonly SheetRow[], f
   if (form.way === 'each') return { kind: 'each', amount };
   const terms = new Map<number, LineTerms>();
   for (const { unit } of lines) terms.set(unit.id, readTerms(form.terms[unit.id] ?? {}, unit.name, bench, faults));
-  return { kind: 'total', total: amount, people: form.people, phasing: form.phasing, terms };
+  const periodShares = form.phasing === 'custom' ? readShares(form, periods, faults) : undefined;
+  return { kind: 'total', total: amount, people: form.people, phasing: form.phasing, terms, ...(periodShares ? { periodShares } : {}) };
+}
+
+/** What is left to 100 % is said while it is typed. */
+function readShares(form: FillForm, periods: readonly Period[], faults: FormFaults): number[] {
+  const shares = periods.map((period) => {
+    const text = form.shares[period.id] ?? '';
+    const share = text.trim() === '' ? 0 : readBasisPoints(text);
+    if (share === null || share < 0) faults.shares ??= `“${text}” is not a share in percent.`;
+    return share ?? 0;
+  });
+  const total = shares.reduce((sum, share) => sum + share, 0);
+  if (total !== 10_000) faults.shares ??= `The shares of the periods add up to ${total / 100} %, not 100 %.`;
+  return shares;
 }
 
 function readTerms(text: TermsText, name: string, bench: Workbench, faults: FormFaults): LineTerms {
@@ -109,6 +125,6 @@ function readTerms(text: TermsText, name: string, bench: Workbench, faults: Form
 }
 
 function readAmount(text: string, bench: Workbench): number | null {
-  const typed = readTypedAmount(text, bench.currency);
-  return typed.ok ? typed.minor : null;
+  const typed = readTyped(text, bench.decimals);
+  return typed.ok ? typed.value : null;
 }

@@ -1,16 +1,19 @@
 import type { PlanDifference } from '#contract/schemas/plan';
 import { changeOf } from '#core/comparison/change';
-import { MEASURES } from '#core/measure/measure';
 import { formatColumn, withSign } from '#core/money/format';
-import { useGetCompanyQuery } from '../../app/api';
+import { useGetCompanyQuery, useListMeasuresQuery } from '../../app/api';
 import { DataTable } from '../../ui/DataTable';
 
 /** Cells that two plans have differently, side by side. */
 export function DifferenceTable({ difference, height }: { difference: PlanDifference; height: number }) {
   const { data: company } = useGetCompanyQuery();
+  const { data } = useListMeasuresQuery();
+  const measureOf = (code: string) => data?.measures.find((each) => each.code === code);
   const { rows, count, against } = difference;
-  const show = (row: (typeof rows)[number], value: number | null) => (value === null ? 'none'
-    : formatColumn(value, MEASURES[row.measure].unit === 'money' ? { kind: 'money', currency: company?.currency ?? 'EUR' } : { kind: 'count' }));
+  const show = (row: (typeof rows)[number], value: number | null) => {
+    const measure = measureOf(row.measure);
+    return value === null ? 'none' : formatColumn(value, !measure || measure.unit === 'money' ? { kind: 'money', currency: company?.currency ?? 'EUR' } : { kind: measure.unit, decimals: measure.decimals });
+  };
   const showDifference = (row: (typeof rows)[number]) => {
     const { difference: change } = changeOf(row.ours ?? 0, row.theirs ?? 0);
     return change === 0 ? '' : withSign(change, show(row, change));
@@ -28,7 +31,7 @@ export function DifferenceTable({ difference, height }: { difference: PlanDiffer
           columns={[
             { key: 'unit', heading: 'Who', width: 'minmax(130px,1fr)', cell: (row) => row.unit.name },
             { key: 'period', heading: 'When', width: '150px', cell: (row) => row.periodName },
-            { key: 'measure', heading: 'Measure', width: '90px', cell: (row) => MEASURES[row.measure].name },
+            { key: 'measure', heading: 'Measure', width: '90px', cell: (row) => measureOf(row.measure)?.name ?? row.measure },
             { key: 'theirs', heading: against?.name ?? 'Published', width: '100px', align: 'right', cell: (row) => <span className="text-soft">{show(row, row.theirs)}</span> },
             { key: 'ours', heading: 'This plan', width: '100px', align: 'right', cell: (row) => <span className="font-semibold">{show(row, row.ours)}</span> },
             { key: 'difference', heading: 'Change', width: '100px', align: 'right', cell: showDifference },

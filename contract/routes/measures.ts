@@ -1,0 +1,35 @@
+import { Type } from 'typebox';
+import { ActivitiesSaved, ActivityChanges, ActivityGrid, ActivityQuery } from '../schemas/activity';
+import { MeasureChange, MeasureCode, MeasureInput, Measures, MeasureSaved, MeasureUse, TargetsMove, TargetsMoved } from '../schemas/measure';
+import { defineRoute } from './route';
+
+const ByCode = Type.Object({ code: MeasureCode });
+
+export const listMeasures = defineRoute({
+  id: 'listMeasures', method: 'GET', path: '/measures', permission: 'read', summary: 'What is measured, and how each measure is computed', answer: Measures,
+});
+export const createMeasure = defineRoute({
+  id: 'createMeasure', method: 'POST', path: '/measures', permission: 'administer', summary: 'Add a measure of your own', body: MeasureInput, answer: MeasureSaved, errors: ['invalidInput', 'measureExists'],
+});
+export const changeMeasure = defineRoute({
+  id: 'changeMeasure', method: 'PUT', path: '/measures/:code', permission: 'administer', params: ByCode, body: MeasureChange, answer: MeasureSaved,
+  summary: 'Change a measure of your own; another computation makes a new version and leaves what was made with the old one', errors: ['invalidInput', 'unknownMeasure', 'shippedMeasure', 'notNewest'],
+});
+export const retireMeasure = defineRoute({
+  id: 'retireMeasure', method: 'PUT', path: '/measures/:code/retired', permission: 'administer', summary: 'Put a measure aside, or offer it again', params: ByCode,
+  body: Type.Object({ isRetired: Type.Boolean() }, { additionalProperties: false }), answer: MeasureSaved, errors: ['unknownMeasure', 'revenueStays'],
+});
+export const getMeasureUse = defineRoute({
+  id: 'getMeasureUse', method: 'GET', path: '/measures/:code/use', permission: 'read', summary: 'What stands on a measure', params: ByCode, answer: MeasureUse, errors: ['unknownMeasure'],
+});
+export const moveTargets = defineRoute({
+  id: 'moveTargets', method: 'POST', path: '/measures/:code/targets', permission: 'administer', summary: "Move a plan's targets of other versions to this one", params: ByCode, body: TargetsMove, answer: TargetsMoved,
+  errors: ['unknownMeasure', 'unknownPlan', 'reasonNeeded', 'monthClosed'],
+});
+export const getActivities = defineRoute({
+  id: 'getActivities', method: 'GET', path: '/activities', permission: 'read', summary: 'Typed-in values of a unit and all below it', query: ActivityQuery, answer: ActivityGrid,
+  errors: ['unknownUnit', 'unknownPeriod', 'unknownMeasure', 'notTypedIn'],
+});
+export const saveActivities = defineRoute({
+  id: 'saveActivities', method: 'PUT', path: '/activities', permission: 'book', summary: 'Type in values, all or none', body: ActivityChanges, answer: ActivitiesSaved, errors: ['invalidInput', 'valuesChanged'],
+});

@@ -1,0 +1,70 @@
+import { Type, type Static } from 'typebox';
+import { ACCUMULATIONS, DEAL_STATES, DISTINCT_FIELDS, FIELDS } from '#core/measure/definition';
+import { DIRECTIONS, MEASURE_UNITS } from '#core/measure/measure';
+import { Reason } from './common';
+
+export const MeasureCode = Type.String({ minLength: 1, maxLength: 32, description: 'A measure, for example revenue; a later version of one is named code@2' });
+
+const States = Type.Array(Type.Enum(DEAL_STATES), { minItems: 1, maxItems: 2, uniqueItems: true });
+const Addend = Type.Object({ field: Type.Enum(FIELDS), states: States }, { additionalProperties: false });
+
+/** How a measure is computed (CALCULATIONS 4). */
+export const Definition = Type.Union([
+  Type.Object({ kind: Type.Literal('sum'), of: Addend }, { additionalProperties: false }),
+  Type.Object({ kind: Type.Literal('count'), of: Addend }, { additionalProperties: false }),
+  Type.Object({ kind: Type.Literal('distinct'), of: Type.Enum(DISTINCT_FIELDS) }, { additionalProperties: false }),
+  Type.Object({ kind: Type.Literal('ratio'), numerator: Addend, denominator: Addend }, { additionalProperties: false }),
+  Type.Object({ kind: Type.Literal('duration'), states: States }, { additionalProperties: false }),
+  Type.Object({ kind: Type.Literal('typed'), accumulation: Type.Enum(ACCUMULATIONS) }, { additionalProperties: false }),
+]);
+
+const MEASURE_FIELDS = {
+  name: Type.String({ minLength: 1, maxLength: 60 }),
+  group: Type.String({ minLength: 1, maxLength: 40 }),
+  unit: Type.Enum(MEASURE_UNITS),
+  decimals: Type.Integer({ minimum: 0, maximum: 3 }),
+  direction: Type.Enum(DIRECTIONS),
+  definition: Definition,
+  description: Type.String({ minLength: 1, maxLength: 500 }),
+};
+
+/** Everything a client needs to show and compute with a measure. */
+export const MeasureRecord = Type.Object({ code: MeasureCode, ...MEASURE_FIELDS });
+export type MeasureRecord = Static<typeof MeasureRecord>;
+
+export const MeasureView = Type.Object({
+  ...MeasureRecord.properties,
+  version: Type.Integer(),
+  isShipped: Type.Boolean(),
+  /** A newer version stands in its place, or it was put aside. */
+  isRetired: Type.Boolean(),
+});
+export type MeasureView = Static<typeof MeasureView>;
+
+export const Measures = Type.Object({ measures: Type.Array(MeasureView) });
+export type Measures = Static<typeof Measures>;
+
+export const MeasureInput = Type.Object({ code: Type.String({ minLength: 1, maxLength: 24 }), ...MEASURE_FIELDS }, { additionalProperties: false });
+export type MeasureInput = Static<typeof MeasureInput>;
+
+/** `isCheck`: says what it would touch, and changes nothing. */
+export const MeasureChange = Type.Object({ ...MEASURE_FIELDS, reason: Type.Optional(Reason), isCheck: Type.Optional(Type.Boolean()) }, { additionalProperties: false });
+export type MeasureChange = Static<typeof MeasureChange>;
+
+/** What stands on a measure: plans with targets of it, typed-in values. */
+export const MeasureUse = Type.Object({
+  plans: Type.Array(Type.Object({ id: Type.Integer(), name: Type.String(), year: Type.Integer(), status: Type.String(), targets: Type.Integer() })),
+  values: Type.Integer(),
+});
+export type MeasureUse = Static<typeof MeasureUse>;
+
+export const MeasureSaved = Type.Object({
+  measure: MeasureView,
+  /** True when the computation changed: the version before keeps what was made with it. */
+  isNewVersion: Type.Boolean(),
+  use: MeasureUse,
+});
+export type MeasureSaved = Static<typeof MeasureSaved>;
+
+export const TargetsMove = Type.Object({ plan: Type.Integer(), reason: Reason }, { additionalProperties: false });
+export const TargetsMoved = Type.Object({ moved: Type.Integer() });

@@ -1,0 +1,167 @@
+import { sql } from 'drizzle-orm';
+import type { FieldFault } from '#contract/errors/catalogue';
+import type { ActivitiesSaved, ActivityChange, ActivityChanges, ActivityGrid } from '#contract/schemas/activity';
+import { baseOf, type Measure } from '#core/measure/measure';
+import { parseDecimal, writeDecimal } from '#core/money/amount';
+import { decimalsOf } from '#core/money/format';
+import type { Period } from '#core/period/calendar';
+import { intersect, parseDay, toIsoDay, type Day } from '#core/period/day';
+import { describePeriod, shortPeriod } from '#core/period/words';
+import { figureUnitOf, type Books } from '#core/standing/books';
+import type { Unit } from '#core/units/unit';
+import type { Principal, Scope } from '../access/index';
+import { mayDo } from '../access/permissions';
+import { recordAudit } from '../audit/record';
+import type { Context } from '../context';
+import type { Queryable } from '../db/client';
+import { LOCKS } from '../db/locks';
+import { announce } from '../db/notify';
+import { Refused, refuseFaults } from '../problem';
+import { findMeasure, findPeriod, toMeasureRecord, toUnitSummary } from '../standings/index';
+
+interface Caller {
+  scope: Scope;
+  principal: Principal;
+}
+
+/** The grid of a typed-in measure: months of a year, days of a month. @throws Refused unknownUnit, unknownPeriod, unknownMeasure, notTypedIn */
+export function viewActivities(scope: Scope, principal: Principal, query: { unit: string; period: string; measure: string }): ActivityGrid {
+  const { books } = scope;
+  const measure = findMeasure(books, query.measure);
+  if (measure.formula.kind !== 'typed') throw new Refused('notTypedIn', { name: measure.name });
+  const root = scope.findUnit(query.unit);
+  const period = findPeriod(books, query.period);
+  const columns = period.kind === 'month' ? listDays(books, period) : books.calendar.months(books.calendar.labelOf(period.from));
+  const span = { from: columns[0]!.from, to: columns.at(-1)!.to };
+  const rows: ActivityGrid['rows'] = [];
+  const seen = new Set<number>();
+  const visit = (unit: Unit, depth: number) => {
+    if (seen.has(unit.id)) return;
+    seen.add(unit.id);
+    rows.push(toRow(books, measure, unit, depth, columns));
+    for (const child of books.tree.childrenDuring(unit.id, span)) visit(child, depth + 1);
+  };
+  visit(root, 0);
+  return {
+    unit: toUnitSummary(root), measure: toMeasureRecord(measure), currency: books.currency, rows, mayWrite: mayDo(principal.role, 'book'),
+    columns: columns.map((each) => ({ id: each.id, name: describePeriod(each, books.calendar), shortName: each.kind === 'day' ? String(Number(toIsoDay(each.from).slice(8))) : shortPeriod(each, books.calendar) })),
+  };
+}
+
+function listDays({ calendar }: Books, month: Period): Period[] {
+  return Array.from({ length: month.to - month.from }, (_, i) => calendar.periodOf('day', month.from + i));
+}
+
+function toRow(books: Books, measure: Measure, unit: Unit, depth: number, columns: readonly Period[]): ActivityGrid['rows'][number] {
+  const { accumulation } = measure.formula as Extract<Measure['formula'], { kind: 'typed' }>;
+  const base = baseOf(measure.code);
+  const entries = columns.map((column) => books.activities.entriesIn(base, unit.id, column));
+  const reduce = (values: readonly number[]) => {
+    if (values.length === 0) return null;
+    const sum = values.reduce((total, value) => total + value, 0);
+    return accumulation === 'sum' ? sum : accumulation === 'average' ? sum / values.length : values.at(-1)!;
+  };
+  return {
+    unit: toUnitSummary(unit), depth,
+    own: entries.map((each) => reduce(each.map((entry) => entry.value))),
+    whole: columns.map((column) => books.activities.read(books.tree, unit.id, base, accumulation, column)),
+    on: columns.map((column, at) => {
+      const day = firstDayIn(books, unit, column);
+      const typed = entries[at]!;
+      // A month with values on single days is the sum of those; they are changed where they stand.
+      return day === null || typed.length > 1 || (typed.length === 1 && typed[0]!.day !== day) ? null : toIsoDay(day);
+    }),
+  };
+}
+
+/** The first day of a period on which the unit stands in the tree: a month's value counts from then on, also while the month runs. */
+function firstDayIn(books: Books, unit: Unit, period: Period): Day | null {
+  const days = books.tree.membershipsOf(unit.id).flatMap((membership) => intersect(membership, period)?.from ?? []);
+  return days.length === 0 ? null : Math.min(...days);
+}
+
+/** A value that has been checked. */
+export interface ActivityFacts {
+  unit: Unit;
+  on: Day;
+  /** The measure's code without its version. */
+  measure: string;
+  decimals: number;
+  value: number | null;
+}
+
+export type CheckedActivity = { ok: true; facts: ActivityFacts } | { ok: false; faults: FieldFault[] };
+
+/** Checks one typed-in value and names each fault at its field. */
+export function checkActivity(context: Context, scope: Scope, change: Pick<ActivityChange, 'unit' | 'on' | 'measure' | 'value'>): CheckedActivity {
+  const { books } = scope;
+  const faults: FieldFault[] = [];
+  const unit = books.tree.findByCode(change.unit.trim());
+  if (!unit) faults.push({ field: 'unit', code: context.replica.company!.tree.findByCode(change.unit.trim()) ? 'outsideUnit' : 'unknownUnit' });
+  const on = parseDay(change.on);
+  if (on === null) faults.push({ field: 'on', code: 'notADate' });
+  const measure = books.measures.find(change.measure);
+  if (!measure) faults.push({ field: 'measure', code: 'unknownMeasure' });
+  else if (measure.formula.kind !== 'typed') faults.push({ field: 'measure', code: 'notTypedIn' });
+  if (unit && on !== null && !books.tree.isActiveDuring(unit.id, { from: on, to: on + 1 })) faults.push({ field: 'on', code: 'notThatDay' });
+  const decimals = measure ? decimalsOf(figureUnitOf(books, measure.code)) : 0;
+  const text = change.value?.trim() ?? '';
+  const result = text === '' ? null : parseDecimal(text, decimals);
+  if (result && !result.ok) faults.push({ field: 'value', code: decimals === 0 && result.fault === 'tooManyDecimals' ? 'wholeNumber' : result.fault, params: { decimals } });
+  if (faults.length > 0) return { ok: false, faults };
+  return { ok: true, facts: { unit: unit!, on: on!, measure: baseOf(measure!.code), decimals, value: result?.ok ? result.minor : null } };
+}
+
+/** Saves all or none. @throws Refused invalidInput with the field of each fault, valuesChanged where somebody was quicker */
+export async function saveActivities(context: Context, { scope, principal }: Caller, input: ActivityChanges): Promise<ActivitiesSaved> {
+  const faults: FieldFault[] = [];
+  const facts = input.changes.flatMap((change, index) => {
+    const checked = checkActivity(context, scope, change);
+    if (checked.ok) return [{ ...checked.facts, was: change.was }];
+    faults.push(...checked.faults.map((fault) => ({ ...fault, field: `changes/${index}/${fault.field}` })));
+    return [];
+  });
+  refuseFaults(faults);
+  const unique = [...new Map(facts.map((each) => [keyOf(each), each])).values()];
+  const undo = await context.db.transaction(async (tx) => {
+    await tx.execute(sql`select pg_advisory_xact_lock(${LOCKS.activities})`);
+    const stored = await loadActivities(tx, unique);
+    const text = (value: number | null, decimals: number) => (value === null ? null : writeDecimal(value, decimals));
+    const clashes = unique.filter((each) => each.was !== undefined && text(stored.get(keyOf(each)) ?? null, each.decimals) !== (each.was || null));
+    if (clashes.length > 0) throw new Refused('valuesChanged', { count: clashes.length, where: clashes.slice(0, 3).map((each) => `${each.unit.name}, ${toIsoDay(each.on)}`).join('; ') });
+    await writeActivities(tx, unique, principal.userId, stored);
+    return unique.map((each): ActivityChange => ({
+      unit: each.unit.code, on: toIsoDay(each.on), measure: each.measure, value: text(stored.get(keyOf(each)) ?? null, each.decimals), was: text(each.value, each.decimals),
+    }));
+  });
+  await context.replica.catchUp();
+  return { saved: unique.length, undo };
+}
+
+export function keyOf({ unit, on, measure }: Pick<ActivityFacts, 'unit' | 'on' | 'measure'>): string {
+  return `${measure}|${unit.id}|${toIsoDay(on)}`;
+}
+
+function toColumns(facts: readonly ActivityFacts[]) {
+  return sql`unnest(${sql.param(facts.map((each) => each.measure))}::text[], ${sql.param(facts.map((each) => each.unit.id))}::int[], ${sql.param(facts.map((each) => toIsoDay(each.on)))}::date[], ${sql.param(facts.map((each) => each.value))}::bigint[])`;
+}
+
+/** What is stored at the places of these values. */
+export async function loadActivities(tx: Queryable, facts: readonly ActivityFacts[]): Promise<Map<string, number | null>> {
+  const { rows } = await tx.execute<{ measure: string; unit_id: number; day: string; value: number | null }>(sql`
+    select a.measure, a.unit_id, a.on::text as day, a.value from ${toColumns(facts)} c(measure, unit_id, day, value)
+    join activity a on a.measure = c.measure and a.unit_id = c.unit_id and a.on = c.day`);
+  return new Map(rows.map((row) => [`${row.measure}|${row.unit_id}|${row.day}`, row.value]));
+}
+
+/** Writes checked values in the caller's transaction: audit kept, everybody told. */
+export async function writeActivities(tx: Queryable, facts: readonly ActivityFacts[], userId: number, stored: ReadonlyMap<string, number | null>, reason: string | null = null): Promise<void> {
+  if (facts.length === 0) return;
+  await tx.execute(sql`
+    insert into activity as a (measure, unit_id, "on", value, changed_by) select c.measure, c.unit_id, c.day, c.value, ${userId} from ${toColumns(facts)} c(measure, unit_id, day, value)
+    on conflict (measure, unit_id, "on") do update set value = excluded.value, changed_by = excluded.changed_by, changed_at = now(), xid = pg_current_xact_id()`);
+  await recordAudit(tx, facts.map((each) => ({
+    userId, entity: 'activity' as const, entityId: keyOf(each), action: each.value === null ? 'cleared' : 'typed in', before: stored.get(keyOf(each)) ?? null, after: each.value, reason,
+  })));
+  await announce(tx, 'activities', facts.map((each) => each.unit.id));
+}

@@ -1,0 +1,3 @@
+export { addMeasureRoutes } from './routes';
+export { checkActivity, keyOf, loadActivities, writeActivities, type ActivityFacts } from './activities';
+export { createMeasure } from './service';

@@ -1,0 +1,99 @@
+import { isDeepStrictEqual } from 'node:util';
+import { eq, sql } from 'drizzle-orm';
+import type { MeasureChange, MeasureInput, MeasureSaved, MeasureUse, MeasureView } from '#contract/schemas/measure';
+import { baseOf, codeOfVersion, versionOf, type MeasureCode } from '#core/measure/measure';
+import { recordAudit } from '../audit/record';
+import type { Context } from '../context';
+import { announce } from '../db/notify';
+import { measure } from '../db/tables/index';
+import type { StoredMeasure } from '../ledger/companyState';
+import { Refused, refuseFaults } from '../problem';
+import { findMeasureFaults } from './check';
+
+export function toMeasureView({ code, name, group, unit, decimals, direction, definition, description, isShipped, isRetired }: StoredMeasure): MeasureView {
+  return { code, name, group, unit, decimals, direction, definition, description, isShipped, isRetired, version: versionOf(code) };
+}
+
+export function listMeasures(context: Context): MeasureView[] {
+  return context.replica.company!.measureRecords.map(toMeasureView);
+}
+
+/** @throws Refused unknownMeasure */
+export function findStoredMeasure(context: Context, code: MeasureCode): StoredMeasure {
+  const found = context.replica.company!.measureRecords.find((each) => each.code === code);
+  if (!found) throw new Refused('unknownMeasure', { measure: code });
+  return found;
+}
+
+/** What stands on a measure: so that nothing built on it changes unseen (GUARDS 30). */
+export async function loadMeasureUse(context: Context, code: MeasureCode): Promise<MeasureUse> {
+  const { rows } = await context.db.execute<{ id: number; name: string; year: number; status: string; targets: number }>(sql`
+    select p.id, p.name, p.year_label as year, p.status, count(t.target) as targets from target t join plan p on p.id = t.plan_id
+    where t.measure = ${code} and t.target is not null and p.status in ('draft', 'published') group by p.id order by p.year_label desc, p.id`);
+  const { rows: [values] } = await context.db.execute<{ count: number }>(sql`select count(value) as count from activity where measure = ${baseOf(code)}`);
+  return { plans: rows, values: values!.count };
+}
+
+/** Adds a measure of the company's own. @throws Refused invalidInput, measureExists */
+export async function createMeasure(context: Context, userId: number, input: MeasureInput): Promise<MeasureSaved> {
+  refuseFaults(findMeasureFaults(input));
+  const record = { ...tidy(input), code: input.code };
+  await context.db.transaction(async (tx) => {
+    const [added] = await tx.insert(measure).values({ ...record, createdBy: userId }).onConflictDoNothing().returning({ code: measure.code });
+    if (!added) throw new Refused('measureExists', { code: input.code });
+    await recordAudit(tx, [{ userId, entity: 'measure', entityId: input.code, action: 'created', after: record }]);
+    await announce(tx, 'measures', null);
+  });
+  return answer(context, input.code, false);
+}
+
+/**
+ * Changes a measure. Another computation becomes a new version beside the old one, which keeps its targets until someone moves them;
+ * words and decimals change in place.
+ * @throws Refused invalidInput, unknownMeasure, shippedMeasure, notNewest
+ */
+export async function changeMeasure(context: Context, userId: number, code: MeasureCode, { reason, isCheck, ...change }: MeasureChange): Promise<MeasureSaved> {
+  const stored = findStoredMeasure(context, code);
+  if (stored.isShipped) throw new Refused('shippedMeasure');
+  const newest = Math.max(...context.replica.company!.measureRecords.filter((each) => baseOf(each.code) === baseOf(code)).map((each) => versionOf(each.code)));
+  if (newest !== versionOf(code)) throw new Refused('notNewest', { name: stored.name, version: newest });
+  refuseFaults(findMeasureFaults(change));
+  const after = tidy(change);
+  const { unit, decimals, direction, definition } = stored;
+  const isNewVersion = !isDeepStrictEqual({ unit, decimals, direction, definition }, { unit: after.unit, decimals: after.decimals, direction: after.direction, definition: after.definition });
+  const nextCode = isNewVersion ? codeOfVersion(baseOf(code), newest + 1) : code;
+  if (isCheck) return { measure: toMeasureView({ ...stored, ...after, code: nextCode }), isNewVersion, use: await loadMeasureUse(context, code) };
+  await context.db.transaction(async (tx) => {
+    if (isNewVersion) {
+      await tx.insert(measure).values({ ...after, code: nextCode, createdBy: userId });
+      await tx.update(measure).set({ isRetired: true }).where(eq(measure.code, code));
+    } else await tx.update(measure).set(after).where(eq(measure.code, code));
+    await recordAudit(tx, [{ userId, entity: 'measure', entityId: nextCode, action: isNewVersion ? 'computed anew' : 'changed', before: toMeasureView(stored), after, reason: reason?.trim() || null }]);
+    await announce(tx, 'measures', null);
+  });
+  return answer(context, nextCode, isNewVersion);
+}
+
+/** Puts a measure aside, or offers it again: what uses it stays. @throws Refused unknownMeasure, revenueStays */
+export async function retireMeasure(context: Context, userId: number, code: MeasureCode, isRetired: boolean): Promise<MeasureSaved> {
+  const stored = findStoredMeasure(context, code);
+  if (code === 'revenue') throw new Refused('revenueStays');
+  await context.db.transaction(async (tx) => {
+    await tx.update(measure).set({ isRetired }).where(eq(measure.code, code));
+    await recordAudit(tx, [{ userId, entity: 'measure', entityId: code, action: isRetired ? 'put aside' : 'offered again', before: { isRetired: stored.isRetired }, after: { isRetired } }]);
+    await announce(tx, 'measures', null);
+  });
+  return answer(context, code, false);
+}
+
+async function answer(context: Context, code: MeasureCode, isNewVersion: boolean): Promise<MeasureSaved> {
+  await context.replica.readCompany();
+  return { measure: toMeasureView(findStoredMeasure(context, code)), isNewVersion, use: await loadMeasureUse(context, code) };
+}
+
+type Kept = Omit<StoredMeasure, 'code' | 'isShipped' | 'isRetired'>;
+
+function tidy({ name, group, unit, decimals, direction, definition, description }: Omit<MeasureInput, 'code'>): Kept {
+  // The currency decides the decimals of money.
+  return { name: name.trim(), group: group.trim(), unit, decimals: unit === 'money' ? 0 : decimals, direction, definition, description: description.trim() };
+}
