@@ -4,7 +4,7 @@ import { addMonths, END_OF_TIME, FIRST_DAY, parseDay, toIsoDay, type Day } from 
 import { buildScope, hashPassword, type Principal } from '#server/access/index';
 import { findHolidays } from '#server/company/index';
 import type { Context } from '#server/context';
-import { appUser, closedDay, company, rate } from '#server/db/tables/index';
+import { appUser, closedDay, company, ramp, rate } from '#server/db/tables/index';
 import { importActivities, importDeals } from '#server/imports/index';
 import { createMeasure } from '#server/measures/index';
 import { createPlan, publishPlan } from '#server/plans/index';
@@ -13,11 +13,12 @@ import { writeUnits, type UnitFacts } from '#server/units/index';
 import Papa from 'papaparse';
 import { DEMO_MEASURES, generateActivities } from './activities';
 import { generateDeals, HISTORY_MONTHS } from './deals';
-import { BRANCHES, DEMO_PASSWORD, DEMO_USERS, MOVE_MONTH, SELLERS, TEAMS } from './people';
+import { BRANCHES, DEMO_PASSWORD, DEMO_USERS, JOIN_MONTH, MOVE_MONTH, RAMP, SELLERS, TEAMS } from './people';
 import { generateTargets } from './targets';
 
 const CURRENCY = 'EUR';
 const COUNTRY = 'NL';
+const FOREIGN_BRANCH = 'northgate';
 
 /** Fills an empty database with Harrow & Tide as of a day: the same day always gives the same data. */
 export async function loadDemo(context: Context, today: Day): Promise<void> {
@@ -25,6 +26,8 @@ export async function loadDemo(context: Context, today: Day): Promise<void> {
   const yearStart = calendar.year(calendar.labelOf(today)).from;
   await context.db.insert(company).values({ name: 'Harrow & Tide', currency: CURRENCY, timeZone: 'Europe/Amsterdam', calendar: calendar.rule, weekdays: [1, 2, 3, 4, 5], isDemo: true });
   const ids = await context.db.transaction((tx) => writeUnits(tx, buildUnits(yearStart), null));
+  const newcomer = SELLERS.filter((seller) => seller.joins === JOIN_MONTH);
+  await context.db.insert(ramp).values(newcomer.map((seller) => ({ unitId: ids.get(seller.code)!, from: toIsoDay(addMonths(yearStart, JOIN_MONTH)), shares: RAMP.map((share) => share * 10_000) })));
   const passwordHash = await hashPassword(DEMO_PASSWORD);
   const users = await context.db.insert(appUser)
     .values(DEMO_USERS.map(({ email, name, role, unit }) => ({ email, name, role, unitId: ids.get(unit)!, passwordHash }))).returning();
@@ -81,7 +84,7 @@ function buildUnits(yearStart: Day): Map<string, UnitFacts[]> {
   const place = (code: string, name: string, kind: UnitFacts['kind'], parent: string | null, from = FIRST_DAY, to = END_OF_TIME): UnitFacts =>
     ({ code, name, kind, parent, from, to, email: null, country: null });
   const units = new Map<string, UnitFacts[]>([['harrow-tide', [place('harrow-tide', 'Harrow & Tide', 'company', null)]]]);
-  for (const { code, name } of BRANCHES) units.set(code, [place(code, name, 'branch', 'harrow-tide')]);
+  for (const { code, name } of BRANCHES) units.set(code, [{ ...place(code, name, 'branch', 'harrow-tide'), country: code === FOREIGN_BRANCH ? 'GB' : COUNTRY }]);
   for (const team of TEAMS) {
     const moved = addMonths(yearStart, MOVE_MONTH);
     units.set(team.code, 'movedFrom' in team

@@ -3,7 +3,7 @@ import { Me } from '../schemas/access';
 import { ClosedDay, ClosedDaysChange, ClosedDaysQuery, Holidays, HolidaysQuery } from '../schemas/closedDay';
 import { Nothing } from '../schemas/common';
 import { Type } from 'typebox';
-import { UnitChanged, UnitInput, UnitLeave, UnitMove, UnitPlace, UnitSummary } from '../schemas/unit';
+import { RampChange, UnitChanged, UnitInput, UnitLeave, UnitMove, UnitPlace, UnitSummary } from '../schemas/unit';
 import { defineRoute } from './route';
 
 const UnitCode = Type.Object({ code: Type.String({ minLength: 1 }) });
@@ -36,6 +36,10 @@ export const moveUnit = defineRoute({
 export const leaveUnit = defineRoute({
   id: 'leaveUnit', method: 'POST', path: '/units/:code/leave', permission: 'plan', summary: 'End a unit after its last day', params: UnitCode, body: UnitLeave, answer: UnitChanged,
   errors: ['unknownUnit', 'outsideUnit', 'invalidInput', 'monthClosed'],
+});
+export const changeRamp = defineRoute({
+  id: 'changeRamp', method: 'PUT', path: '/units/:code/ramp', permission: 'plan', summary: "What part of the full target is asked in a newcomer's first months", params: UnitCode, body: RampChange, answer: UnitPlace,
+  errors: ['unknownUnit', 'invalidInput'],
 });
 export const listClosedDays = defineRoute({
   id: 'listClosedDays', method: 'GET', path: '/closed-days', permission: 'read', summary: 'Days on which all or one of the branches do not work', query: ClosedDaysQuery, answer: Type.Array(ClosedDay),

@@ -1,6 +1,6 @@
 import { Type } from 'typebox';
 import { Nothing } from '../schemas/common';
-import { ClosedMonths, DifferenceQuery, MonthOpening, MonthParams, PlanDifference, PlanInput, PlanMade, PlanPublication, PlanPublished, PlansQuery, PlanSummary } from '../schemas/plan';
+import { ClosedMonths, DifferenceQuery, MonthOpening, MonthParams, PlanDifference, PlanInput, PlanMade, PlanPublication, PlanPublished, PlanRates, PlanRatesSaved, PlansQuery, PlanSummary } from '../schemas/plan';
 import { defineRoute } from './route';
 
 const PlanId = Type.Object({ id: Type.Integer() });
@@ -12,6 +12,10 @@ export const listPlans = defineRoute({
 export const createPlan = defineRoute({
   id: 'createPlan', method: 'POST', path: '/plans', permission: 'plan', summary: 'Start a draft: empty, or as a copy', body: PlanInput, answer: PlanMade, status: 201,
   errors: ['invalidInput', 'unknownPlan', 'unknownPeriod'],
+});
+export const changePlanRates = defineRoute({
+  id: 'changePlanRates', method: 'PUT', path: '/plans/:id/rates', permission: 'plan', summary: "A draft's fixed rates; targets set in these currencies are converted anew", params: PlanId, body: PlanRates, answer: PlanRatesSaved,
+  errors: ['unknownPlan', 'notADraft', 'invalidInput', 'ratesOfCompany'],
 });
 export const discardPlan = defineRoute({
   id: 'discardPlan', method: 'DELETE', path: '/plans/:id', permission: 'plan', summary: 'Discard a draft', params: PlanId, answer: Nothing, errors: ['unknownPlan', 'notADraft', 'outsideUnit'],

@@ -27,6 +27,8 @@ export const ExportQuery = Type.Object({
 /** Why a row was refused: where, what stood there, and what would be accepted. */
 export const Refusal = Type.Object({
   line: Type.Integer(),
+  /** For a workbook: sheet and cell, "revenue!D5". */
+  place: Type.Optional(Type.String()),
   column: Type.String(),
   value: Type.String(),
   reason: Type.String(),

@@ -22,12 +22,19 @@ export const PlanSummary = Type.Object({
   madeAt: Type.String(),
   endedBy: Nullable(Type.String()),
   endedAt: Nullable(Type.String()),
+  /** Reporting units for one unit of a currency, fixed for the plan. */
+  rates: Type.Record(Type.String(), Type.String()),
   /** How many targets are set in it. */
   cells: Type.Integer(),
   /** Whether the reader may publish or discard it. */
   mayPublish: Type.Boolean(),
 });
 export type PlanSummary = Static<typeof PlanSummary>;
+
+/** The fixed rates of a draft, all of them: what is set in these currencies is converted anew. */
+export const PlanRates = Type.Object({ rates: Type.Record(Type.String({ pattern: '^[A-Z]{3}$' }), Type.String({ maxLength: 20 })), reason: Type.Optional(Reason) }, { additionalProperties: false });
+export type PlanRates = Static<typeof PlanRates>;
+export const PlanRatesSaved = Type.Object({ plan: PlanSummary, converted: Type.Integer() });
 
 export const PlansQuery = Type.Object({ year: PlanYear }, { additionalProperties: false });
 

@@ -5,8 +5,12 @@ import { PlanSummary } from './plan';
 import { MeasureCode, MeasureRecord } from './measure';
 import { UnitSummary } from './unit';
 
+/** A target as it was set in another currency than the reporting one, in that currency's minor units. */
+export const OwnTarget = Type.Object({ currency: Type.String(), target: Minor, floor: Nullable(Minor), stretch: Nullable(Minor) });
+export type OwnTarget = Static<typeof OwnTarget>;
+
 /** unit id, period id, target, floor, stretch, version; a target of null is one that was cleared. */
-export const SheetTarget = Type.Tuple([Type.Integer(), Type.String(), Nullable(Minor), Nullable(Minor), Nullable(Minor), Type.Integer()]);
+export const SheetTarget = Type.Tuple([Type.Integer(), Type.String(), Nullable(Minor), Nullable(Minor), Nullable(Minor), Type.Integer(), Nullable(OwnTarget)]);
 export type SheetTarget = Static<typeof SheetTarget>;
 
 /**
@@ -34,6 +38,12 @@ export const TargetSheet = Type.Object({
   /** Which months those are. */
   basis: Type.Array(Nullable(Type.String())),
   closedMonths: Type.Array(Type.String()),
+  /** Reporting units for one unit of a currency, fixed for the plan. */
+  rates: Type.Record(Type.String(), Type.String()),
+  /** The currency of the unit's country. */
+  ownCurrency: Nullable(Type.String()),
+  /** Newcomers: unit, first day, basis points of the full target by month. */
+  ramps: Type.Array(Type.Tuple([Type.Integer(), Type.Integer(), Type.Array(Type.Integer())])),
   /** From where on changes are asked for. */
   cursor: Type.String(),
 });

@@ -85,6 +85,8 @@ export const PlaceView = Type.Object({
   status: Status,
   lastYear: Nullable(Value),
   lastYearText: Nullable(Type.String()),
+  /** Less than the full target is asked of a newcomer. */
+  isOnRamp: Type.Boolean(),
   note: Nullable(Type.String()),
 });
 export type PlaceView = Static<typeof PlaceView>;

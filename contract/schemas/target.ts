@@ -56,6 +56,8 @@ export const TargetChange = Type.Object({
   target: Nullable(Type.String({ maxLength: 40 })),
   floor: Type.Optional(Nullable(Type.String({ maxLength: 40 }))),
   stretch: Type.Optional(Nullable(Type.String({ maxLength: 40 }))),
+  /** What the amounts are in; left out: the reporting currency. Another one is converted by the plan's fixed rate. */
+  currency: Type.Optional(Nullable(Type.String({ pattern: '^[A-Z]{3}$' }))),
   note: Type.Optional(Nullable(Type.String({ maxLength: 500 }))),
   /** The version the change was made from (0: there was none); left out by files, which say what is to be. */
   version: Type.Optional(Type.Integer({ minimum: 0 })),

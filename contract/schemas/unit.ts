@@ -43,10 +43,19 @@ export type UnitLeave = Static<typeof UnitLeave>;
 export const UnitChanged = Type.Object({ unit: UnitSummary, written: Type.Boolean(), deals: Type.Integer() });
 export type UnitChanged = Static<typeof UnitChanged>;
 
+/** Percent of the full target asked in a newcomer's first months. */
+export const Ramp = Type.Object({ from: IsoDay, shares: Type.Array(Type.Number({ minimum: 0, maximum: 100 }), { minItems: 1, maxItems: 24 }) }, { additionalProperties: false });
+export type Ramp = Static<typeof Ramp>;
+
+/** Null takes the ramp away. */
+export const RampChange = Type.Object({ ramp: Nullable(Ramp), reason: Type.Optional(Reason) }, { additionalProperties: false });
+export type RampChange = Static<typeof RampChange>;
+
 /** A unit with where it stands today, or last stood. */
 export const UnitPlace = Type.Object({
   unit: UnitSummary, parent: Nullable(UnitSummary), from: Nullable(IsoDay), last: Nullable(IsoDay),
   /** Whether it stands in the tree today. */
   isHere: Type.Boolean(),
+  ramp: Nullable(Ramp),
 });
 export type UnitPlace = Static<typeof UnitPlace>;

@@ -28,7 +28,8 @@ const formatters = new Map<string, Intl.NumberFormat>();
 function formatterOf(locale: string, options: Intl.NumberFormatOptions): Intl.NumberFormat {
   const key = locale + JSON.stringify(options);
   let formatter = formatters.get(key);
-  if (!formatter) formatters.set(key, (formatter = new Intl.NumberFormat(locale, options)));
+  // A small loss that rounds to nothing is nothing, not "-0".
+  if (!formatter) formatters.set(key, (formatter = new Intl.NumberFormat(locale, { ...options, signDisplay: 'negative' })));
   return formatter;
 }
 

@@ -4,7 +4,7 @@ import { addMinor, parseAmount, toDecimal } from './amount';
 import { divideCredit, parseCreditText, toCreditText } from './credit';
 import { exponentOf } from './currency';
 import { formatExact, formatShort } from './format';
-import { convertMinor, findRate } from './rate';
+import { convertBack, convertMinor, findRate } from './rate';
 import { shareOut } from './share';
 
 describe('currency exponents', () => {
@@ -129,4 +129,13 @@ describe('sharing out exactly', () => {
       expect(shareOut(total, weights)).toEqual(shareByDefinition(total, weights));
     }));
   });
+});
+
+describe('back from the reporting currency', () => {
+  it('is the amount that was converted, where the reporting unit is not coarser', () => {
+    fc.assert(fc.property(fc.integer({ min: -(10 ** 10), max: 10 ** 10 }), fc.constantFrom('1.16', '1', '2.5', '1.0001'), (minor, rate) => {
+      expect(convertBack(convertMinor(minor, 'GBP', 'EUR', rate), 'GBP', 'EUR', rate)).toBe(minor);
+    }));
+  });
+  it.each([[11_600, 'GBP', '1.16', 10_000], [100, 'JPY', '0.006', 167], [100, 'KWD', '3', 333], [-1, 'GBP', '2', -1]])('%d EUR cents in %s at %s are %d', (minor, currency, rate, shown) => expect(convertBack(minor, currency, 'EUR', rate)).toBe(shown));
 });

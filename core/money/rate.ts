@@ -40,3 +40,13 @@ export function convertMinor(minor: number, currency: string, reporting: string,
   if (!Number.isSafeInteger(converted)) throw new RangeError(`${minor} ${currency} at ${rate} is too large to be exact.`);
   return converted;
 }
+
+/** The other way: minor units of the reporting currency shown in `currency`, rounded once, half away from zero. */
+export function convertBack(minor: number, currency: string, reporting: string, rate: string): number {
+  const [whole = '0', fraction = ''] = rate.split('.');
+  const shift = exponentOf(currency) - exponentOf(reporting) + fraction.length;
+  const [up, down] = [10n ** BigInt(Math.max(0, shift)), 10n ** BigInt(Math.max(0, -shift))];
+  const converted = Number(divideHalfAway(BigInt(minor) * up, BigInt(whole + fraction) * down));
+  if (!Number.isSafeInteger(converted)) throw new RangeError(`${minor} ${reporting} at ${rate} is too large to be exact.`);
+  return converted;
+}

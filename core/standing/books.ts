@@ -10,6 +10,7 @@ import type { Period } from '../period/calendar';
 import type { Day, DaySpan } from '../period/day';
 import type { WorkingDays } from '../period/workingDays';
 import { ruleOf, type StatusRule } from '../status/rule';
+import type { Ramp } from '../units/ramp';
 import { buildTargetLookup, type TargetLookup, type TargetSource } from '../target/lookup';
 import { elapsedOf, type Elapsed } from './elapsed';
 
@@ -18,6 +19,8 @@ export interface BookSource extends TargetSource {
   sums: RunningSums;
   occurrences: Occurrences;
   activities: ActivityBook;
+  /** Newcomers of whom less than the full target is asked at first. */
+  ramps: ReadonlyMap<number, Ramp>;
   /** ISO 4217 code of the reporting currency. */
   currency: string;
   /** The business date: the last day that counts. */

@@ -2,6 +2,7 @@ import type { MeasureCode } from '../measure/measure';
 import type { Period } from '../period/calendar';
 import { cutAtSameDate, priorPeriodOf } from '../period/neighbours';
 import { movementOf, rank } from '../ranking/rank';
+import { isOnRamp } from '../units/ramp';
 import { completeValue } from '../target/found';
 import { valueIn, type Books } from './books';
 import { attainmentOf, buildLastYear, buildStanding, type Earlier, type Standing } from './standing';
@@ -15,6 +16,8 @@ export interface Place {
   /** Attainment in the prior period at the same point: the hollow marker of the ladder. */
   priorAttainment: number | null;
   lastYear: Earlier | null;
+  /** Less than the full target is asked of a newcomer in the period. */
+  isOnRamp: boolean;
   /** Joined after the period began. */
   joined: boolean;
   /** Left before the period or the business date ended. */
@@ -48,6 +51,7 @@ export function buildPlaces(books: Books, unitIds: readonly number[], period: Pe
       movement: movementOf(then?.place ?? null, place),
       priorAttainment: then?.attainment ?? null,
       lastYear: buildLastYear(books, item),
+      isOnRamp: isOnRamp(books.calendar, books.ramps.get(item.unitId), period),
       joined: first > period.from,
       left: last < period.to && last <= books.asOf + 1,
     };

@@ -9,6 +9,7 @@ import { buildCalendar } from '../period/calendar';
 import { END_OF_TIME, FIRST_DAY, parseDay } from '../period/day';
 import { TargetBook } from '../target/targetBook';
 import { buildUnitTree } from '../units/tree';
+import type { Ramp } from '../units/ramp';
 import type { Membership, Unit } from '../units/unit';
 import { buildBooks, type Books } from './books';
 
@@ -22,6 +23,7 @@ export interface SampleOptions {
   /** Won deals for what is counted apart. */
   won?: readonly { salespersonId: number; on: string; customer: number; product?: number }[];
   typed?: readonly { measure: string; unitId: number; on: string; value: number }[];
+  ramps?: ReadonlyMap<number, Ramp>;
   /** Beside those that ship. */
   measures?: readonly MeasureRecord[];
 }
@@ -56,5 +58,5 @@ export function buildSampleBooks(options: SampleOptions): Books {
   const targets = new TargetBook();
   for (const { unitId, periodId, target, measure = 'revenue' } of options.targets ?? []) targets.put({ unitId, measure, periodId }, { target, floor: null, stretch: null });
   const working = { weekdays: [1, 2, 3, 4, 5], closed: new Set<number>() };
-  return buildBooks({ tree, calendar, targets, workingDaysOf: () => working, sums, occurrences, activities, measures, currency: 'EUR', asOf: parseDay(options.asOf)! });
+  return buildBooks({ tree, calendar, targets, workingDaysOf: () => working, sums, occurrences, activities, measures, ramps: options.ramps ?? new Map(), currency: 'EUR', asOf: parseDay(options.asOf)! });
 }

@@ -18,8 +18,8 @@ export interface Agreement {
 export function compareWithHandedOut(lookup: TargetLookup, unitId: number, period: Period, measure: MeasureCode): Agreement {
   const own = lookup.findOwn(unitId, period, measure);
   const handedOut = lookup.findHandedOut(unitId, period, measure);
-  // A day's shares are each rounded on their own: the month says whether they agree.
-  const isShareOfMonth = period.kind === 'day' && own?.origin === 'sharedOverTime';
+  // A day's shares are each rounded on their own, and a week is made of them: the month says whether they agree.
+  const isShareOfMonth = period.kind === 'week' || (period.kind === 'day' && own?.origin === 'sharedOverTime');
   const notHandedOut = own?.value == null || handedOut?.value == null || isShareOfMonth ? null : own.value - handedOut.value;
   return {
     own: own?.value ?? null,

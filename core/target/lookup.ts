@@ -199,15 +199,29 @@ export function buildTargetLookup(source: TargetSource): TargetLookup {
     const month = calendar.periodOf('month', day.from);
     const found = findOwn(unitId, month, measure);
     if (found?.value == null || found.missing.length > 0) return null;
+    const shares = sharesOf(unitId, month, found);
+    if (!shares) return null;
+    const at = day.from - month.from;
+    return toFound({ target: shares.value![at]!, floor: shares.floor?.[at] ?? null, stretch: shares.stretch?.[at] ?? null }, 'sharedOverTime', month.id);
+  };
+
+  // A month's thirty days, or a quarter's weeks, ask for the same shares: they are kept as long as the month's target is.
+  const dayShares = new WeakMap<FoundTarget, DayShares | null>();
+  const sharesOf = (unitId: number, month: Period, found: FoundTarget): DayShares | null => {
+    let shares = dayShares.get(found);
+    if (shares === undefined) dayShares.set(found, (shares = shareOverDays(unitId, month, found)));
+    return shares;
+  };
+
+  const shareOverDays = (unitId: number, month: Period, found: FoundTarget): DayShares | null => {
     const working = workingDaysOf(unitId);
     const days = Array.from({ length: month.to - month.from }, (_, i) => month.from + i);
     const active = tree.membershipsOf(unitId);
     const weights = days.map((each) =>
       (isWorkingDay(each, working) && active.some((span) => each >= span.from && each < span.to) ? 1 : 0));
     if (!weights.includes(1)) return null;
-    const at = day.from - month.from;
-    const pick = (value: number | null) => (value === null ? null : shareOut(value, weights)[at]!);
-    return toFound({ target: pick(found.value)!, floor: pick(found.floor), stretch: pick(found.stretch) }, 'sharedOverTime', month.id);
+    const pick = (value: number | null) => (value === null ? null : shareOut(value, weights));
+    return { value: pick(found.value), floor: pick(found.floor), stretch: pick(found.stretch) };
   };
 
   const addOverPeople = (unitId: number, period: Period, measure: MeasureCode): FoundTarget | null => {
@@ -255,6 +269,9 @@ export function buildTargetLookup(source: TargetSource): TargetLookup {
 
   return { find, findOwn, findHandedOut };
 }
+
+/** A month's target day by day, from its first. */
+type DayShares = Record<'value' | 'floor' | 'stretch', readonly number[] | null>;
 
 function toFound(value: TargetValue, origin: 'set' | 'sharedOverTime' | 'sameAsWhole', sharedFrom: string | null): FoundTarget {
   return { value: value.target, floor: value.floor, stretch: value.stretch, origin, missing: [], parts: 1, sharedFrom, sameAsUnit: null };

@@ -24,12 +24,15 @@ const DIFFERS = `((${list('s')}) is distinct from (${list('d')}) or s.credit is 
 const STORED_CREDIT = `left join (select deal_id, string_agg(salesperson_id || ':' || basis_points || ':' || credited || ':' || coalesce(cost::text, ''), ',' order by position) as credit
   from deal_credit group by deal_id) c on c.deal_id = d.id`;
 
-/** Staged rows with the ids of new names in place of their stand-ins. */
-const RESOLVED = `(select s.code, s.line, s.credit, ${FACT_COLUMNS.map((column) => {
-    const pick = column.replace(/_id$/, '');
-    return (PICK_LISTS as string[]).includes(pick) ? `coalesce(new_${pick}.id, s.${column}) as ${column}` : `s.${column}`;
-  }).join(', ')}
-  from staged s ${PICK_LISTS.map((pick) => `left join new_${pick} on new_${pick}.stand_in = s.${pick}_id`).join(' ')})`;
+/** Staged rows with the ids of new names in place of their stand-ins. Lists without new names need no look at each row. */
+function resolve(names: AllNameIds): string {
+  const grown = PICK_LISTS.filter((pick) => names[pick].added.length > 0);
+  const columns = FACT_COLUMNS.map((column) => {
+    const pick = column.replace(/_id$/, '') as (typeof PICK_LISTS)[number];
+    return grown.includes(pick) ? `coalesce(new_${pick}.id, s.${column}) as ${column}` : `s.${column}`;
+  });
+  return `(select s.code, s.line, s.credit, ${columns.join(', ')} from staged s ${grown.map((pick) => `left join new_${pick} on new_${pick}.stand_in = s.${pick}_id`).join(' ')})`;
+}
 
 /** What an import would do, without doing it. */
 export async function countStaged(client: pg.ClientBase): Promise<Counts> {
@@ -46,9 +49,10 @@ export async function applyStaged(call: ImportCall, client: pg.ClientBase, names
   if (tally.refused > 0) return counts;
 
   const importId = await startRun(call, client, counts);
-  await insertNew(client, importId, call.principal.userId, counts);
+  const resolved = resolve(names);
+  await insertNew(client, resolved, importId, call.principal.userId, counts);
   await collectOldTotals(client);
-  await updateChanged(call, client, importId);
+  await updateChanged(call, client, resolved, importId);
   await saveSplits(client);
   await collectNewTotals(client, counts);
   await writeTotals(client);
@@ -107,11 +111,11 @@ async function startRun(call: ImportCall, client: pg.ClientBase, { created, chan
   return rows[0].id;
 }
 
-async function insertNew(client: pg.ClientBase, importId: number, userId: number, { created, changed, same }: Counts): Promise<void> {
+async function insertNew(client: pg.ClientBase, resolved: string, importId: number, userId: number, { created, changed, same }: Counts): Promise<void> {
   if (created === 0) return;
   const onlyNew = changed + same === 0 ? '' : 'join touched t on t.line = s.line and t.id is null';
   await client.query(`insert into deal (code, ${FACT_COLUMNS.join(', ')}, import_id, created_by)
-    select s.code, ${list('s')}, $1, $2 from ${RESOLVED} s ${onlyNew}`, [importId, userId]);
+    select s.code, ${list('s')}, $1, $2 from ${resolved} s ${onlyNew}`, [importId, userId]);
 }
 
 /** What the touched deals contribute, by the view `deal_part`: the rule of core/ledger/contribution in SQL, because a file may hold millions. A test holds both together. */
@@ -146,12 +150,12 @@ async function collectOldTotals(client: pg.ClientBase): Promise<void> {
   await client.query(contributions(-1));
 }
 
-async function updateChanged(call: ImportCall, client: pg.ClientBase, importId: number): Promise<void> {
+async function updateChanged(call: ImportCall, client: pg.ClientBase, resolved: string, importId: number): Promise<void> {
   await client.query(`
     with before as (select d.id, to_jsonb(d) as row from touched ch join deal d on d.id = ch.id),
     updated as (
       update deal d set ${FACT_COLUMNS.map((column) => `${column} = s.${column}`).join(', ')}, version = d.version + 1
-      from ${RESOLVED} s join touched ch on ch.line = s.line where d.id = ch.id returning d.id, to_jsonb(d) as row
+      from ${resolved} s join touched ch on ch.line = s.line where d.id = ch.id returning d.id, to_jsonb(d) as row
     )
     insert into audit (user_id, entity, entity_id, action, before, after, import_id, reason)
     select $2, 'deal', u.id::text, 'changed by import', b.row, u.row, $1, $3 from updated u join before b on b.id = u.id`, [importId, call.principal.userId, call.reason ?? call.fileName]);

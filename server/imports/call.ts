@@ -10,6 +10,8 @@ export interface ImportCall {
   reason?: string | undefined;
   /** The draft that targets are imported into. */
   planId?: number | undefined;
+  /** Where a line of the CSV stood in the workbook it was made from. */
+  placeOf?: ((line: number) => string | undefined) | undefined;
   /** Read and check only. */
   isCheck: boolean;
   signal: AbortSignal;

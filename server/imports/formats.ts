@@ -9,18 +9,26 @@ export const XLSX_TYPE = 'application/vnd.openxmlformats-officedocument.spreadsh
 /** A workbook is read whole. */
 const LARGEST_WORKBOOK = 20 * 1024 * 1024;
 
+export interface CsvSource {
+  csv: Readable;
+  /** Where a line stood in the workbook it was made from. */
+  placeOf?: (line: number) => string | undefined;
+}
+
 /** A file of any of the open formats as CSV: a workbook and JSON carry the same columns. @throws Refused wrongMediaType, tooLarge, invalidInput */
-export async function toCsvStream(kind: ImportKind, body: unknown, contentType: string, measures: readonly MeasureCode[]): Promise<Readable> {
+export async function toCsvStream(kind: ImportKind, body: unknown, contentType: string, measures: readonly MeasureCode[]): Promise<CsvSource> {
   if (body instanceof Readable && contentType.startsWith(XLSX_TYPE)) {
     const bytes = await readWhole(body);
-    return Readable.from([Buffer.from(await (kind === 'targets' ? readTargetWorkbook(bytes, measures) : readTableWorkbook(bytes)))]);
+    if (kind !== 'targets') return { csv: Readable.from([Buffer.from(await readTableWorkbook(bytes))]) };
+    const { csv, places } = await readTargetWorkbook(bytes, measures);
+    return { csv: Readable.from([Buffer.from(csv)]), placeOf: (line) => places[line - 2] };
   }
-  if (body instanceof Readable) return body;
+  if (body instanceof Readable) return { csv: body };
   if (Array.isArray(body)) {
     const bad = body.findIndex((row) => typeof row !== 'object' || row === null || Array.isArray(row));
     if (bad >= 0) refuseFaults([{ field: String(bad), code: 'format', params: { problem: 'each row must be an object with the columns as names' } }]);
     const columns = [...new Set(body.flatMap((row) => Object.keys(row as object)))];
-    return Readable.from([Buffer.from(Papa.unparse({ fields: columns, data: body.map((row) => columns.map((column) => (row as Record<string, unknown>)[column] ?? '')) }))]);
+    return { csv: Readable.from([Buffer.from(Papa.unparse({ fields: columns, data: body.map((row) => columns.map((column) => (row as Record<string, unknown>)[column] ?? '')) }))]) };
   }
   throw new Refused('wrongMediaType', { expected: `the file as text/csv, ${XLSX_TYPE}, or a JSON array of rows` });
 }

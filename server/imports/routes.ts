@@ -21,12 +21,12 @@ const IMPORTS = { deals: importDeals, targets: importTargets, units: importUnits
 export function addFileRoutes({ implement, context }: Endpoints): void {
   implement(routes.importFile, async ({ params, query, scope, principal, request, body }) => {
     if (!mayDo(principal.role, NEEDED[params.kind])) throw new Refused('forbidden', { role: principal.role });
-    const csv = await toCsvStream(params.kind, body as unknown, request.headers['content-type'] ?? '', scope.books.measures.all.map((measure) => measure.code));
+    const { csv, placeOf } = await toCsvStream(params.kind, body as unknown, request.headers['content-type'] ?? '', scope.books.measures.all.map((measure) => measure.code));
     const cancel = new AbortController();
     // Whoever goes away before the answer has cancelled: the transaction is rolled back.
     request.raw.once('close', () => { if (!request.raw.readableEnded) cancel.abort(new Error('cancelled')); });
     return IMPORTS[params.kind]({
-      context, scope, principal, fileName: query.fileName ?? `${params.kind}.csv`, reason: query.reason?.trim() || undefined, planId: query.plan, isCheck: query.check ?? false, signal: cancel.signal,
+      context, scope, principal, fileName: query.fileName ?? `${params.kind}.csv`, reason: query.reason?.trim() || undefined, planId: query.plan, placeOf, isCheck: query.check ?? false, signal: cancel.signal,
     }, csv);
   });
 

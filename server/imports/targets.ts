@@ -4,7 +4,7 @@ import type { ImportReport } from '#contract/schemas/import';
 import type { Transaction } from '../db/client';
 import type { PlanRecord } from '../ledger/companyState';
 import { findPlan, refuseClosed, startDraft } from '../plans/index';
-import { buildDecimalsOf, checkTarget, targetKey, writeTargets, type TargetFacts } from '../targets/index';
+import { buildDecimalsOf, buildTargetChecker, checkTarget, targetKey, writeTargets, type TargetChecker, type TargetFacts } from '../targets/index';
 import type { ImportCall } from './call';
 import { readCsv, type CsvHeading, type CsvRecord } from './csv';
 import { TARGET_COLUMNS } from './targetColumns';
@@ -60,10 +60,15 @@ function isDifferent(each: TargetFacts, now: StoredTargetRow | undefined): boole
 
 /** Reads and checks rows; faults go to the tally. */
 class TargetRows {
-  readonly tally = new ImportTally();
+  readonly tally: ImportTally;
   readonly facts = new Map<string, Line>();
+  private checker: TargetChecker;
 
-  constructor(private call: ImportCall, private draft: PlanRecord | null) {}
+  constructor(private call: ImportCall, private draft: PlanRecord | null) {
+    this.tally = new ImportTally(call.placeOf);
+    // Amounts of a file are in the reporting currency.
+    this.checker = buildTargetChecker(call.scope, call.context.replica.company!.tree, {});
+  }
 
   add(heading: CsvHeading, records: readonly CsvRecord[]): void {
     for (const { line, fields } of records) {
@@ -76,11 +81,9 @@ class TargetRows {
   }
 
   private addRow(line: number, valueAt: (column: string) => string): void {
-    const { books } = this.call.scope;
-    const checker = { tree: books.tree, fullTree: this.call.context.replica.company!.tree, calendar: books.calendar, decimalsOf: buildDecimalsOf(books) };
     const checked = checkTarget({
       unit: valueAt('unit'), period: valueAt('period'), measure: valueAt('measure'), target: valueAt('target'), floor: valueAt('floor'), stretch: valueAt('stretch'), note: valueAt('note'),
-    }, checker);
+    }, this.checker);
     const faults = checked.ok ? this.faultsBeside(checked.facts) : checked.faults;
     if (!checked.ok || faults.length > 0) this.tally.refuse(line, faults, valueAt);
     else this.facts.set(targetKey(checked.facts.unit.id, checked.facts.measure, checked.facts.period.id), { ...checked.facts, line });

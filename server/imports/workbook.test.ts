@@ -10,7 +10,7 @@ import { readTableWorkbook, readTargetWorkbook, writeWorkbook } from './workbook
 
 const MEASURES = ['revenue', 'gross_margin'];
 const stored = (over: Partial<StoredTargetRow>): StoredTargetRow => ({
-  planId: 1, unitId: 11, measure: 'revenue', periodId: 'FY2027-P01', target: 100, floor: null, stretch: null, note: null, version: 1, changedBy: 1, changedAt: '' as never, xid: '1' as never, ...over,
+  planId: 1, unitId: 11, measure: 'revenue', periodId: 'FY2027-P01', target: 100, floor: null, stretch: null, note: null, own: null, version: 1, changedBy: 1, changedAt: '' as never, xid: '1' as never, ...over,
 });
 const booksOf = (targets: { unitId: number; periodId: string; target: number }[]) => buildSampleBooks({ asOf: '2026-11-18', targets });
 const write = (targets: { unitId: number; periodId: string; target: number }[], rows: StoredTargetRow[] = targets.map(stored)) => {
@@ -60,13 +60,19 @@ describe('a workbook of targets', () => {
     const targets = [...months(11, 1, 2), { unitId: 2, periodId: 'FY2027', target: 5_000_000 }, { unitId: 11, periodId: '2026-04-07', target: 250 }];
     const rows = targets.map(stored);
     rows[0] = { ...rows[0]!, floor: 900_000, stretch: 1_200_000, note: 'a, "b"' };
-    const csv = Papa.parse<Record<string, string>>(await readTargetWorkbook(await write(targets, rows), MEASURES), { header: true }).data;
+    const csv = Papa.parse<Record<string, string>>((await readTargetWorkbook(await write(targets, rows), MEASURES)).csv, { header: true }).data;
     expect(csv.sort((a, b) => (`${a['unit']}${a['period']}` < `${b['unit']}${b['period']}` ? -1 : 1))).toEqual([
       { unit: 'iv', period: '2026-04-07', measure: 'revenue', target: '2.5', floor: '', stretch: '', note: '' },
       { unit: 'iv', period: 'FY2027-P01', measure: 'revenue', target: '10011.5', floor: '9000', stretch: '12000', note: 'a, "b"' },
       { unit: 'iv', period: 'FY2027-P02', measure: 'revenue', target: '10011.51', floor: '', stretch: '', note: '' },
       { unit: 'salt', period: 'FY2027', measure: 'revenue', target: '50000', floor: '', stretch: '', note: '' },
     ]);
+  });
+
+  it('says of every row in which cell it stood', async () => {
+    const { csv, places } = await readTargetWorkbook(await write(months(11, 1, 2)), MEASURES);
+    expect(csv.split('\r\n').slice(1).map((line) => line.split(',').slice(0, 2).join(' '))).toEqual(['iv FY2027-P01', 'iv FY2027-P02']);
+    expect(places).toEqual(['revenue!C5', 'revenue!D5']);
   });
 
   it('that is none, or has no sheet of a measure, is refused with what to do', async () => {

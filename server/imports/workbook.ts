@@ -72,26 +72,36 @@ function writeGrid(workbook: ExcelJS.Workbook, books: Books, measure: MeasureCod
 
 type Row = Record<string, string>;
 
+interface Placed {
+  row: Row;
+  place: string;
+}
+
 /**
  * Reads a workbook of targets as rows of `targets.csv`: numbers in the grids are targets, formulas and empty cells are not,
  * the sheet "details" adds floors, stretches, notes and periods outside the grid.
+ * `places` says where each row stood, for pointing at what is refused.
  * @throws Refused invalidInput for a file that is no workbook, or has no sheet of a measure
  */
-export async function readTargetWorkbook(bytes: Buffer, measures: readonly MeasureCode[]): Promise<string> {
+export async function readTargetWorkbook(bytes: Buffer, measures: readonly MeasureCode[]): Promise<{ csv: string; places: string[] }> {
   const workbook = await open(bytes);
-  const rows = new Map<string, Row>();
+  const rows = new Map<string, Placed>();
   const grids = workbook.worksheets.filter((sheet) => measures.includes(sheet.name));
   const details = workbook.getWorksheet(DETAILS);
   if (grids.length === 0 && !details) refuseFaults([{ field: 'file', code: 'noSheet', params: { sheets: [...measures, DETAILS].join(', ') } }]);
   for (const sheet of grids) readGrid(sheet, rows);
-  if (details) for (const row of readTable(details)) {
+  if (details) readTable(details).forEach((row, at) => {
     const key = `${row['unit']}|${row['period']}|${row['measure']}`;
-    rows.set(key, { ...row, ...(row['target'] ? {} : { target: rows.get(key)?.['target'] ?? '' }) });
-  }
-  return Papa.unparse({ fields: [...TARGET_COLUMNS.known], data: [...rows.values()].map((row) => TARGET_COLUMNS.known.map((column) => row[column] ?? '')) });
+    rows.set(key, { row: { ...row, ...(row['target'] ? {} : { target: rows.get(key)?.row['target'] ?? '' }) }, place: `${DETAILS}, row ${at + 2}` });
+  });
+  const placed = [...rows.values()];
+  return {
+    csv: Papa.unparse({ fields: [...TARGET_COLUMNS.known], data: placed.map(({ row }) => TARGET_COLUMNS.known.map((column) => row[column] ?? '')) }),
+    places: placed.map((each) => each.place),
+  };
 }
 
-function readGrid(sheet: ExcelJS.Worksheet, rows: Map<string, Row>): void {
+function readGrid(sheet: ExcelJS.Worksheet, rows: Map<string, Placed>): void {
   const periods = new Map<number, string>();
   sheet.getRow(1).eachCell((cell, column) => { if (column >= FIRST_PERIOD_COLUMN) periods.set(column, String(cell.value)); });
   sheet.eachRow((line, number) => {
@@ -101,7 +111,7 @@ function readGrid(sheet: ExcelJS.Worksheet, rows: Map<string, Row>): void {
       const { value } = line.getCell(column);
       // A formula is a sum of what is set elsewhere; what a person typed over it is a number.
       if (value === null || value === undefined || value === '' || (typeof value === 'object' && ('formula' in value || 'sharedFormula' in value))) continue;
-      rows.set(`${unit}|${period}|${sheet.name}`, { unit, period, measure: sheet.name, target: textOf(value) });
+      rows.set(`${unit}|${period}|${sheet.name}`, { row: { unit, period, measure: sheet.name, target: textOf(value) }, place: `${sheet.name}!${sheet.getColumn(column).letter}${number}` });
     }
   });
 }

@@ -5,9 +5,10 @@ import type { Rate } from '#core/money/rate';
 import { buildCalendar, type FiscalCalendar } from '#core/period/calendar';
 import { parseDay, type Day, type DaySpan } from '#core/period/day';
 import type { WorkingDays } from '#core/period/workingDays';
+import type { Ramp } from '#core/units/ramp';
 import { buildUnitTree, type UnitTree } from '#core/units/tree';
 import type { Queryable } from '../db/client';
-import { closedDay, closedMonth, company, measure, membership, plan, rate, unit } from '../db/tables/index';
+import { closedDay, closedMonth, company, measure, membership, plan, ramp, rate, unit } from '../db/tables/index';
 
 export interface CompanyState {
   name: string;
@@ -22,6 +23,9 @@ export interface CompanyState {
   /** Plans that are published or drafts, by id. */
   plans: ReadonlyMap<number, PlanRecord>;
   closedMonths: readonly DaySpan[];
+  ramps: ReadonlyMap<number, Ramp>;
+  /** ISO 3166 country of a unit, its own or the nearest above; null where none says. */
+  countryOf(unitId: number): string | null;
   measures: MeasureBook;
   /** The same, as they are kept. */
   measureRecords: readonly StoredMeasure[];
@@ -39,6 +43,8 @@ export interface PlanRecord {
   name: string;
   isPublished: boolean;
   unitId: number;
+  /** Reporting units for one unit of a currency, fixed for the plan. */
+  rates: Readonly<Record<string, string>>;
 }
 
 /** Reads company, calendar, rates and units; null before the first run. */
@@ -57,13 +63,15 @@ export async function loadCompanyState(db: Queryable, asOf: Day): Promise<Compan
     workingDaysOf: buildWorkingDays(tree, row.weekdays, closed, asOf),
     measureRecords, measures: buildMeasureBook(measureRecords),
     plans: await loadPlanRecords(db),
+    ramps: new Map((await db.select().from(ramp)).map((each) => [each.unitId, { from: parseDay(each.from)!, shares: each.shares }])),
+    countryOf: buildCountryOf(tree, await db.select({ id: unit.id, country: unit.country }).from(unit), asOf),
     closedMonths: (await db.select().from(closedMonth)).map((each) => ({ from: parseDay(each.from)!, to: parseDay(each.to)! })),
   };
 }
 
 async function loadPlanRecords(db: Queryable): Promise<Map<number, PlanRecord>> {
   const rows = await db.select().from(plan).where(inArray(plan.status, ['draft', 'published']));
-  return new Map(rows.map(({ id, yearLabel, name, status, unitId }) => [id, { id, yearLabel, name, unitId, isPublished: status === 'published' }]));
+  return new Map(rows.map(({ id, yearLabel, name, status, unitId, rates }) => [id, { id, yearLabel, name, unitId, rates, isPublished: status === 'published' }]));
 }
 
 export async function loadTree(db: Queryable): Promise<UnitTree> {
@@ -73,6 +81,11 @@ export async function loadTree(db: Queryable): Promise<UnitTree> {
   return buildUnitTree(units, memberships.map((each) => ({
     unitId: each.unitId, parentId: each.parentId, from: parseDay(each.from)!, to: parseDay(each.to)!,
   })));
+}
+
+function buildCountryOf(tree: UnitTree, units: readonly { id: number; country: string | null }[], asOf: Day): CompanyState['countryOf'] {
+  const countries = new Map(units.map((each) => [each.id, each.country]));
+  return (unitId) => [unitId, ...tree.ancestorsOn(unitId, asOf)].map((id) => countries.get(id) ?? null).find((country) => country !== null) ?? null;
 }
 
 /** A unit works the days of the branch it stands in: the common closed days and that branch's own. */

@@ -87,7 +87,7 @@ export class Replica {
       const state = this.state!;
       const tree = narrowTree(state.tree, unitId);
       books = buildBooks({
-        tree, calendar: state.calendar, targets: draftId === null ? this.targets : this.targetsOf(draftId), workingDaysOf: state.workingDaysOf, sums: this.sums, occurrences: this.occurrences, activities: this.activities, measures: state.measures, currency: state.currency, asOf,
+        tree, calendar: state.calendar, targets: draftId === null ? this.targets : this.targetsOf(draftId), workingDaysOf: state.workingDaysOf, sums: this.sums, occurrences: this.occurrences, activities: this.activities, measures: state.measures, ramps: state.ramps, currency: state.currency, asOf,
       });
       this.scopes.set(key, books);
     }

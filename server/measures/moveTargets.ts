@@ -1,4 +1,5 @@
 import { sql } from 'drizzle-orm';
+import type { OwnTarget } from '#contract/schemas/sheet';
 import { baseOf, type MeasureCode } from '#core/measure/measure';
 import type { Principal, Scope } from '../access/index';
 import type { Context } from '../context';
@@ -8,7 +9,7 @@ import { buildDecimalsOf, writeTargets, type TargetFacts } from '../targets/inde
 import { findStoredMeasure } from './service';
 
 interface Stored extends Record<string, unknown> {
-  unit_id: number; period_id: string; measure: string; target: number; floor: number | null; stretch: number | null; note: string | null;
+  unit_id: number; period_id: string; measure: string; target: number; floor: number | null; stretch: number | null; own: OwnTarget | null; note: string | null;
 }
 
 /**
@@ -23,13 +24,13 @@ export async function moveTargets(context: Context, caller: { scope: Scope; prin
   if (plan.isPublished && reason.trim() === '') throw new Refused('reasonNeeded');
   const others = context.replica.company!.measureRecords.filter((each) => baseOf(each.code) === baseOf(code) && each.code !== code).map((each) => each.code);
   const { rows } = await context.db.execute<Stored>(sql`
-    select unit_id, period_id, measure, target, floor, stretch, note from target
+    select unit_id, period_id, measure, target, floor, stretch, own, note from target
     where plan_id = ${plan.id} and target is not null and (measure = ${to.code} or measure = any(${sql.param(others)}::text[]))`);
   const has = new Set(rows.filter((row) => row.measure === to.code).map((row) => `${row.unit_id}|${row.period_id}`));
   const old = rows.filter((row) => row.measure !== to.code);
   const toFacts = (row: Stored, measure: MeasureCode, isKept: boolean): TargetFacts => ({
     unit: scope.books.tree.find(row.unit_id)!, period: scope.books.calendar.parse(row.period_id)!, measure,
-    target: isKept ? row.target : null, floor: isKept ? row.floor : null, stretch: isKept ? row.stretch : null, note: row.note, version: undefined,
+    target: isKept ? row.target : null, floor: isKept ? row.floor : null, stretch: isKept ? row.stretch : null, own: isKept ? row.own : null, note: row.note, version: undefined,
   });
   const facts = old.flatMap((row) => [toFacts(row, row.measure, false), ...(has.has(`${row.unit_id}|${row.period_id}`) ? [] : [toFacts(row, to.code, true)])]);
   if (facts.length === 0) return 0;

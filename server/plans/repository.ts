@@ -4,14 +4,14 @@ import type { MeasureCode } from '#core/measure/measure';
 import type { Queryable } from '../db/client';
 
 export interface PlanRow extends Record<string, unknown> {
-  id: number; year_label: number; name: string; status: PlanStatus; unit_id: number; note: string | null;
+  id: number; year_label: number; name: string; status: PlanStatus; unit_id: number; note: string | null; rates: Record<string, string>;
   made_by: string; made_at: string; ended_by: string | null; ended_at: string | null; cells: number;
 }
 
 /** Plans with who made them and how much is set in them. */
 export async function loadPlans(db: Queryable, where: SQL): Promise<PlanRow[]> {
   const { rows } = await db.execute<PlanRow>(sql`
-    select p.id, p.year_label, p.name, p.status, p.unit_id, p.note, m.name as made_by, p.created_at::text as made_at, e.name as ended_by, p.ended_at::text as ended_at,
+    select p.id, p.year_label, p.name, p.status, p.unit_id, p.note, p.rates, m.name as made_by, p.created_at::text as made_at, e.name as ended_by, p.ended_at::text as ended_at,
       (select count(*) from target t where t.plan_id = p.id and t.target is not null) as cells
     from plan p join app_user m on m.id = p.created_by left join app_user e on e.id = p.ended_by
     where ${where} order by p.status = 'published' desc, p.status = 'draft' desc, p.id desc`);
@@ -40,8 +40,8 @@ export async function loadDifference(db: Queryable, planId: number, against: num
 export async function copyTargets(tx: Queryable, from: { id: number; yearLabel: number }, to: { id: number; yearLabel: number }, unitIds: readonly number[], userId: number): Promise<number> {
   const { rows } = await tx.execute<{ count: number }>(sql`
     with copied as (
-      insert into target (plan_id, unit_id, measure, period_id, target, floor, stretch, note, changed_by)
-      select ${to.id}, unit_id, measure, replace(period_id, ${`FY${from.yearLabel}`}, ${`FY${to.yearLabel}`}), target, floor, stretch, note, ${userId}
+      insert into target (plan_id, unit_id, measure, period_id, target, floor, stretch, own, note, changed_by)
+      select ${to.id}, unit_id, measure, replace(period_id, ${`FY${from.yearLabel}`}, ${`FY${to.yearLabel}`}), target, floor, stretch, own, note, ${userId}
       from target where plan_id = ${from.id} and target is not null and unit_id = any(${sql.param([...unitIds])}::int[])
         and (period_id like 'FY%' or ${from.yearLabel === to.yearLabel})
       returning 1
@@ -63,10 +63,10 @@ export async function mergeTargets(
     ), before as (
       select t.* from target t join cells using (unit_id, measure, period_id) where t.plan_id = ${into}
     ), written as (
-      insert into target (plan_id, unit_id, measure, period_id, target, floor, stretch, note, changed_by)
-      select ${into}, c.unit_id, c.measure, c.period_id, d.target, d.floor, d.stretch, d.note, ${userId}
+      insert into target (plan_id, unit_id, measure, period_id, target, floor, stretch, own, note, changed_by)
+      select ${into}, c.unit_id, c.measure, c.period_id, d.target, d.floor, d.stretch, d.own, d.note, ${userId}
       from cells c left join target d on d.plan_id = ${from} and (d.unit_id, d.measure, d.period_id) = (c.unit_id, c.measure, c.period_id)
-      on conflict (plan_id, unit_id, measure, period_id) do update set target = excluded.target, floor = excluded.floor, stretch = excluded.stretch,
+      on conflict (plan_id, unit_id, measure, period_id) do update set target = excluded.target, floor = excluded.floor, stretch = excluded.stretch, own = excluded.own,
         note = excluded.note, changed_by = excluded.changed_by, changed_at = now(), version = target.version + 1, xid = pg_current_xact_id()
       returning *
     ), recorded as (

@@ -2,6 +2,7 @@ import * as routes from '#contract/routes/plans';
 import type { Endpoints } from '../endpoints';
 import { Refused } from '../problem';
 import { closeMonth, listClosedMonths, openMonth } from './closing';
+import { changePlanRates } from './rates';
 import { createPlan, discardPlan, listPlans, publishPlan, viewDifference } from './service';
 
 export function addPlanRoutes({ implement, context }: Endpoints): void {
@@ -16,6 +17,7 @@ export function addPlanRoutes({ implement, context }: Endpoints): void {
     await discardPlan(context, { scope, principal }, params.id);
     return {};
   });
+  implement(routes.changePlanRates, async ({ params, body, scope, principal }) => changePlanRates(context, { scope, principal }, params.id, body));
   implement(routes.publishPlan, async ({ params, body, scope, principal }) => publishPlan(context, { scope, principal }, params.id, body));
   implement(routes.getPlanDifference, async ({ params, query, scope, principal }) => viewDifference(context, { scope, principal }, params.id, query.against));
   implement(routes.listClosedMonths, async () => listClosedMonths(context));

@@ -2,6 +2,7 @@ import { eq, sql } from 'drizzle-orm';
 import type { PlanDifference, PlanInput, PlanMade, PlanPublication, PlanPublished, PlanSummary } from '#contract/schemas/plan';
 import type { Period } from '#core/period/calendar';
 import { describeDay, describePeriod } from '#core/period/words';
+import type { Rate } from '#core/money/rate';
 import { parseDay } from '#core/period/day';
 import type { Principal, Scope } from '../access/index';
 import { mayDo } from '../access/permissions';
@@ -42,7 +43,8 @@ export async function createPlan(context: Context, caller: PlanCaller, input: Pl
   const label = labelOfYear(scope, input.year);
   const source = findSource(context, caller, input, label);
   const made = await context.db.transaction(async (tx) => {
-    const id = await insertPlan(tx, { yearLabel: label, name: input.name.trim(), unitId: principal.unitId, userId: principal.userId, note: source && `copy of ${source.name}` });
+    const rates = findRates(context, principal, source, label);
+    const id = await insertPlan(tx, { yearLabel: label, name: input.name.trim(), unitId: principal.unitId, userId: principal.userId, note: source && `copy of ${source.name}`, rates });
     if (id === null) refuseFaults([{ field: 'name', code: 'draftExists' }]);
     const counts = source ? await copyInto(tx, caller, source, { id: id!, yearLabel: label }) : { copied: 0, leftOut: 0 };
     await recordAudit(tx, [{ userId: principal.userId, entity: 'plan', entityId: String(id), action: 'made', after: { ...input, ...counts } }]);
@@ -61,19 +63,31 @@ export async function startDraft(context: Context, tx: Transaction, caller: Plan
   const published = findPublished(context, yearLabel);
   for (let n = 1; n <= MOST_NAMES; n++) {
     const free = n === 1 ? name : `${name} (${n})`;
-    const id = await insertPlan(tx, { yearLabel, name: free, unitId, userId, note });
+    const id = await insertPlan(tx, { yearLabel, name: free, unitId, userId, note, rates: findRates(context, caller.principal, published, yearLabel) });
     if (id === null) continue;
     if (published) await copyInto(tx, caller, published, { id, yearLabel });
     await announce(tx, 'plans', null);
-    return { id, yearLabel, name: free, unitId, isPublished: false };
+    return { id, yearLabel, name: free, unitId, isPublished: false, rates: findRates(context, caller.principal, published, yearLabel) };
   }
   throw new Refused('invalidInput', {}, [{ field: 'name', code: 'draftExists' }]);
 }
 
 /** @returns the new draft's id; null when a draft of the year has this name */
-async function insertPlan(tx: Queryable, { yearLabel, name, unitId, userId, note }: { yearLabel: number; name: string; unitId: number; userId: number; note: string | null }): Promise<number | null> {
-  const made = await tx.insert(planTable).values({ yearLabel, name, status: 'draft', unitId, createdBy: userId, note }).onConflictDoNothing().returning({ id: planTable.id });
+async function insertPlan(tx: Queryable, { yearLabel, name, unitId, userId, note, rates }: { yearLabel: number; name: string; unitId: number; userId: number; note: string | null; rates: PlanRecord['rates'] }): Promise<number | null> {
+  const made = await tx.insert(planTable).values({ yearLabel, name, status: 'draft', unitId, createdBy: userId, note, rates }).onConflictDoNothing().returning({ id: planTable.id });
   return made[0]?.id ?? null;
+}
+
+/** A part of the company plans at the published plan's rates; the company's own draft begins with those of its source, or with the newest. */
+function findRates(context: Context, { unitId }: Principal, source: PlanRecord | null, yearLabel: number): PlanRecord['rates'] {
+  const { tree, rates, currency } = context.replica.company!;
+  const published = findPublished(context, yearLabel);
+  if (published && unitId !== tree.root?.id) return published.rates;
+  if (source && Object.keys(source.rates).length > 0) return source.rates;
+  const newest = new Map<string, Rate>();
+  for (const rate of rates) if (rate.currency !== currency && rate.from >= (newest.get(rate.currency)?.from ?? -Infinity)) newest.set(rate.currency, rate);
+  // As it would be typed: "1.16", not "1.1600000000".
+  return Object.fromEntries([...newest.values()].map((rate) => [rate.currency, rate.rate.replace(/\.?0+$/, '')]));
 }
 
 function findSource(context: Context, { scope, principal }: PlanCaller, input: PlanInput, label: number): PlanRecord | null {
@@ -128,7 +142,8 @@ export async function publishPlan(context: Context, caller: PlanCaller, id: numb
     if (published) await keepReplaced(tx, published, principal.userId, input.note);
     const changed = await mergeTargets(tx, { from: id, into: publishedId, cells: taken, userId: principal.userId, reason: input.note });
     await endPlan(tx, id, 'merged', principal.userId, input.note);
-    await tx.update(planTable).set({ note: input.note, name: draft.unitId === context.replica.company!.tree.root?.id ? draft.name : published?.name ?? draft.name }).where(eq(planTable.id, publishedId));
+    const isCompany = draft.unitId === context.replica.company!.tree.root?.id;
+    await tx.update(planTable).set({ note: input.note, ...(isCompany ? { rates: draft.rates } : {}), name: isCompany ? draft.name : published?.name ?? draft.name }).where(eq(planTable.id, publishedId));
     await recordAudit(tx, [{ userId: principal.userId, entity: 'plan', entityId: String(id), action: 'published', after: { from: input.from ?? null, changed }, reason: input.note }]);
     await announce(tx, 'plans', null);
     return { publishedId, changed, kept: differing.length - taken.length };
@@ -138,7 +153,7 @@ export async function publishPlan(context: Context, caller: PlanCaller, id: numb
 }
 
 async function openPublished(context: Context, tx: Transaction, draft: PlanRecord, userId: number): Promise<number> {
-  const [made] = await tx.insert(planTable).values({ yearLabel: draft.yearLabel, name: draft.name, status: 'published', unitId: context.replica.company!.tree.root!.id, createdBy: userId })
+  const [made] = await tx.insert(planTable).values({ yearLabel: draft.yearLabel, name: draft.name, status: 'published', unitId: context.replica.company!.tree.root!.id, rates: draft.rates, createdBy: userId })
     .onConflictDoNothing().returning({ id: planTable.id });
   // Somebody else's first publication of the year came between; this one is tried again on top of it.
   if (!made) throw new Refused('unavailable');
@@ -148,18 +163,18 @@ async function openPublished(context: Context, tx: Transaction, draft: PlanRecor
 /** What is about to be replaced, as it was: apart from what counts, and there to be compared with. */
 async function keepReplaced(tx: Transaction, published: PlanRecord, userId: number, note: string): Promise<void> {
   const [kept] = await tx.insert(planTable)
-    .values({ yearLabel: published.yearLabel, name: published.name, status: 'replaced', unitId: published.unitId, createdBy: userId, endedBy: userId, endedAt: sql`now()`, note }).returning({ id: planTable.id });
-  await tx.execute(sql`insert into target (plan_id, unit_id, measure, period_id, target, floor, stretch, note, version, changed_by, changed_at)
-    select ${kept!.id}, unit_id, measure, period_id, target, floor, stretch, note, version, changed_by, changed_at from target where plan_id = ${published.id} and target is not null`);
+    .values({ yearLabel: published.yearLabel, name: published.name, status: 'replaced', unitId: published.unitId, rates: published.rates, createdBy: userId, endedBy: userId, endedAt: sql`now()`, note }).returning({ id: planTable.id });
+  await tx.execute(sql`insert into target (plan_id, unit_id, measure, period_id, target, floor, stretch, own, note, version, changed_by, changed_at)
+    select ${kept!.id}, unit_id, measure, period_id, target, floor, stretch, own, note, version, changed_by, changed_at from target where plan_id = ${published.id} and target is not null`);
 }
 
-async function lockDraft(context: Context, tx: Transaction, { scope, principal }: PlanCaller, id: number): Promise<PlanRecord> {
-  const { rows: [row] } = await tx.execute<{ status: string; name: string; unit_id: number; year_label: number; day: string }>(sql`
-    select status, name, unit_id, year_label, coalesce(ended_at, created_at)::date::text as day from plan where id = ${id} for update`);
+export async function lockDraft(context: Context, tx: Transaction, { scope, principal }: PlanCaller, id: number): Promise<PlanRecord> {
+  const { rows: [row] } = await tx.execute<{ status: string; name: string; unit_id: number; year_label: number; rates: Record<string, string>; day: string }>(sql`
+    select status, name, unit_id, year_label, rates, coalesce(ended_at, created_at)::date::text as day from plan where id = ${id} for update`);
   if (!row || !seesPlan(scope, principal, { unitId: row.unit_id, isPublished: false }, context.replica.company!)) throw new Refused('unknownPlan', { plan: id });
   if (row.status !== 'draft') throw new Refused('notADraft', { name: row.name, status: row.status === 'merged' ? 'published' : row.status, day: describeDay(parseDay(row.day)!) });
   if (!scope.sees(row.unit_id)) throw new Refused('outsideUnit', { unit: context.replica.company!.tree.find(row.unit_id)!.code });
-  return { id, yearLabel: row.year_label, name: row.name, unitId: row.unit_id, isPublished: false };
+  return { id, yearLabel: row.year_label, name: row.name, unitId: row.unit_id, isPublished: false, rates: row.rates };
 }
 
 async function endPlan(tx: Transaction, id: number, status: 'merged' | 'discarded', userId: number, note: string | null): Promise<void> {
@@ -196,7 +211,7 @@ function labelOfYear(scope: Scope, year: string): number {
   return scope.books.calendar.labelOf(findPeriod(scope.books, year).from);
 }
 
-async function refresh(context: Context): Promise<void> {
+export async function refresh(context: Context): Promise<void> {
   await context.replica.readCompany();
   await context.replica.catchUp();
 }

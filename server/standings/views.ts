@@ -79,7 +79,7 @@ export function toPlaceView(books: Books, place: Place): PlaceView {
   const unit = books.tree.find(standing.unitId)!;
   const day = Math.min(books.asOf, standing.period.to - 1);
   const parent = books.tree.parentOn(unit.id, day);
-  const note = [place.joined ? 'joined after the period began' : '', place.left ? 'left before it ended' : ''].filter(Boolean).join(', ');
+  const note = [place.isOnRamp ? 'on a ramp' : '', place.joined ? 'joined after the period began' : '', place.left ? 'left before it ended' : ''].filter(Boolean).join(', ');
   return {
     unit: toUnitSummary(unit),
     team: parent === null ? null : books.tree.find(parent)?.name ?? null,
@@ -92,6 +92,7 @@ export function toPlaceView(books: Books, place: Place): PlaceView {
     gap: standing.gap, status: standing.status,
     lastYear: place.lastYear?.value ?? null,
     lastYearText: place.lastYear ? toChangeText(books, standing.measure, place.lastYear) : null,
+    isOnRamp: place.isOnRamp,
     note: note || null,
   };
 }

@@ -1,12 +1,16 @@
 import type { FieldFault } from '#contract/errors/catalogue';
 import type { TargetChange } from '#contract/schemas/target';
 import type { MeasureCode } from '#core/measure/measure';
+import type { OwnTarget } from '#contract/schemas/sheet';
 import { parseDecimal } from '#core/money/amount';
+import { exponentOf } from '#core/money/currency';
+import { convertMinor } from '#core/money/rate';
 import { decimalsOf } from '#core/money/format';
 import type { FiscalCalendar, Period } from '#core/period/calendar';
 import { figureUnitOf, type Books } from '#core/standing/books';
 import type { UnitTree } from '#core/units/tree';
 import type { Unit } from '#core/units/unit';
+import type { Scope } from '../access/index';
 
 export interface TargetFacts {
   unit: Unit;
@@ -15,6 +19,8 @@ export interface TargetFacts {
   target: number | null;
   floor: number | null;
   stretch: number | null;
+  /** As it was set, where that was in another currency; the amounts before are converted by the plan's rate. */
+  own: OwnTarget | null;
   note: string | null;
   version: number | undefined;
 }
@@ -26,10 +32,24 @@ export interface TargetChecker {
   fullTree: UnitTree;
   calendar: FiscalCalendar;
   decimalsOf: DecimalsOf;
+  /** ISO 4217 code of the reporting currency. */
+  currency: string;
+  isMoney(measure: MeasureCode): boolean;
+  /** The plan's fixed rate of a currency; null for none. */
+  rateOf(currency: string): string | null;
 }
 
 /** How many decimals the values of a measure have; null for a code that is none. */
 export type DecimalsOf = (measure: MeasureCode) => number | null;
+
+/** What targets of a plan are checked against. */
+export function buildTargetChecker(scope: Scope, fullTree: UnitTree, rates: Readonly<Record<string, string>>): TargetChecker {
+  const { books } = scope;
+  return {
+    tree: books.tree, fullTree, calendar: books.calendar, decimalsOf: buildDecimalsOf(books), currency: books.currency,
+    isMoney: (code) => books.measures.find(code)?.unit === 'money', rateOf: (currency) => rates[currency] ?? null,
+  };
+}
 
 export function buildDecimalsOf(books: Pick<Books, 'measures' | 'currency'>): DecimalsOf {
   return (code) => (books.measures.find(code) ? decimalsOf(figureUnitOf(books, code)) : null);
@@ -51,12 +71,37 @@ export function checkTarget(change: TargetChange, checker: TargetChecker): Check
   if (decimals === null) faults.push({ field: 'measure', code: 'unknownMeasure' });
   if (unit && settable && !checker.tree.isActiveDuring(unit.id, period)) faults.push({ field: 'unit', code: 'notInTree' });
 
-  const read = (field: 'target' | 'floor' | 'stretch') => (decimals === null ? null : readValue(change[field], field, decimals, faults));
-  const [target, floor, stretch] = [read('target'), read('floor'), read('stretch')];
+  const foreign = readCurrency(change, checker, faults);
+  const read = (field: 'target' | 'floor' | 'stretch') => (decimals === null ? null : readValue(change[field], field, foreign ? exponentOf(foreign.currency) : decimals, faults));
+  const typed = { target: read('target'), floor: read('floor'), stretch: read('stretch') };
+  const { target, floor, stretch } = foreign ? convert(typed, foreign, checker.currency) : typed;
   if (target === null && (floor !== null || stretch !== null)) faults.push({ field: 'target', code: 'partWithoutTarget' });
   if (target !== null && ((floor ?? target) > target || (stretch ?? target) < target)) faults.push({ field: 'target', code: 'order' });
   if (faults.length > 0) return { ok: false, faults };
-  return { ok: true, facts: { unit: unit!, period: period!, measure: change.measure, target, floor, stretch, note: change.note?.trim() || null, version: change.version } };
+  return { ok: true, facts: { unit: unit!, period: period!, measure: change.measure, target, floor, stretch, own: foreign && typed.target !== null ? { currency: foreign.currency, ...typed, target: typed.target } : null, note: change.note?.trim() || null, version: change.version } };
+}
+
+interface Foreign {
+  currency: string;
+  rate: string;
+}
+
+function readCurrency(change: TargetChange, checker: TargetChecker, faults: FieldFault[]): Foreign | null {
+  const { currency } = change;
+  if (!currency || currency === checker.currency) return null;
+  const rate = checker.rateOf(currency);
+  if (!checker.isMoney(change.measure)) faults.push({ field: 'currency', code: 'currencyNotMoney' });
+  else if (rate === null) faults.push({ field: 'currency', code: 'noPlanRate', params: { currency } });
+  else return { currency, rate };
+  return null;
+}
+
+type Amounts = Pick<TargetFacts, 'target' | 'floor' | 'stretch'>;
+
+/** By the plan's fixed rate, each amount rounded once (CALCULATIONS 1). */
+function convert({ target, floor, stretch }: Amounts, { currency, rate }: Foreign, reporting: string): Amounts {
+  const one = (value: number | null) => (value === null ? null : convertMinor(value, currency, reporting, rate));
+  return { target: one(target), floor: one(floor), stretch: one(stretch) };
 }
 
 function readValue(text: string | null | undefined, field: string, decimals: number, faults: FieldFault[]): number | null {

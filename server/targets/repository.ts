@@ -1,4 +1,5 @@
 import { sql } from 'drizzle-orm';
+import type { OwnTarget } from '#contract/schemas/sheet';
 import type { MeasureCode } from '#core/measure/measure';
 import type { Queryable } from '../db/client';
 import type { TargetFacts } from './check';
@@ -10,6 +11,7 @@ export interface StoredTarget {
   target: number | null;
   floor: number | null;
   stretch: number | null;
+  own: OwnTarget | null;
   version: number;
 }
 
@@ -21,12 +23,12 @@ export const targetKey = (unitId: number, measure: string, periodId: string) => 
 /** A plan's stored targets of the given cells. Whoever is about to write them holds the lock of all targets. */
 export async function loadStored(tx: Queryable, planId: number, facts: readonly TargetFacts[]): Promise<Map<string, StoredTarget>> {
   const wanted = new Set(facts.map(keyOf));
-  const { rows } = await tx.execute<{ unit_id: number; measure: MeasureCode; period_id: string; target: number | null; floor: number | null; stretch: number | null; version: number }>(sql`
-    select unit_id, measure, period_id, target, floor, stretch, version from target
+  const { rows } = await tx.execute<{ unit_id: number; measure: MeasureCode; period_id: string; target: number | null; floor: number | null; stretch: number | null; own: OwnTarget | null; version: number }>(sql`
+    select unit_id, measure, period_id, target, floor, stretch, own, version from target
     where plan_id = ${planId} and unit_id = any(${sql.param([...new Set(facts.map((each) => each.unit.id))])}::int[])`);
   return new Map(rows.flatMap((row) => {
     const key = targetKey(row.unit_id, row.measure, row.period_id);
-    return wanted.has(key) ? [[key, { unitId: row.unit_id, measure: row.measure, periodId: row.period_id, target: row.target, floor: row.floor, stretch: row.stretch, version: row.version }]] : [];
+    return wanted.has(key) ? [[key, { unitId: row.unit_id, measure: row.measure, periodId: row.period_id, target: row.target, floor: row.floor, stretch: row.stretch, own: row.own, version: row.version }]] : [];
   }));
 }
 
@@ -43,13 +45,13 @@ export async function saveTargetRows(
       select * from unnest(
         ${column((each) => each.unit.id)}::int[], ${column((each) => each.measure)}::text[], ${column((each) => each.period.id)}::text[],
         ${column((each) => each.target)}::bigint[], ${column((each) => each.floor)}::bigint[], ${column((each) => each.stretch)}::bigint[],
-        ${column((each) => each.note)}::text[]) c(unit_id, measure, period_id, target, floor, stretch, note)
+        ${column((each) => (each.own ? JSON.stringify(each.own) : null))}::jsonb[], ${column((each) => each.note)}::text[]) c(unit_id, measure, period_id, target, floor, stretch, own, note)
     ), before as (
       select t.* from target t join cells c using (unit_id, measure, period_id) where t.plan_id = ${plan.id}
     ), written as (
-      insert into target (plan_id, unit_id, measure, period_id, target, floor, stretch, note, changed_by)
-      select ${plan.id}, unit_id, measure, period_id, target, floor, stretch, note, ${userId} from cells
-      on conflict (plan_id, unit_id, measure, period_id) do update set target = excluded.target, floor = excluded.floor, stretch = excluded.stretch,
+      insert into target (plan_id, unit_id, measure, period_id, target, floor, stretch, own, note, changed_by)
+      select ${plan.id}, unit_id, measure, period_id, target, floor, stretch, own, note, ${userId} from cells
+      on conflict (plan_id, unit_id, measure, period_id) do update set target = excluded.target, floor = excluded.floor, stretch = excluded.stretch, own = excluded.own,
         note = excluded.note, changed_by = excluded.changed_by, changed_at = now(), version = target.version + 1, xid = pg_current_xact_id()
     )
     insert into audit (user_id, entity, entity_id, action, before, after, reason, import_id)

@@ -2,7 +2,7 @@ import { sql } from 'drizzle-orm';
 import type { FieldFault } from '#contract/errors/catalogue';
 import type { TargetChange, TargetChanges, TargetGrid, TargetsSaved } from '#contract/schemas/target';
 import type { MeasureCode } from '#core/measure/measure';
-import { writeDecimal } from '#core/money/amount';
+import { toDecimal, writeDecimal } from '#core/money/amount';
 import type { Period } from '#core/period/calendar';
 import { lastYearOf } from '#core/period/neighbours';
 import { valueIn } from '#core/standing/books';
@@ -18,7 +18,7 @@ import type { PlanRecord } from '../ledger/companyState';
 import { findPlan, findPublished, refuseClosed } from '../plans/index';
 import { Refused, refuseFaults } from '../problem';
 import { toMeasureRecord, toPeriodView, toUnitSummary } from '../standings/index';
-import { buildDecimalsOf, checkTarget, type DecimalsOf, type TargetFacts } from './check';
+import { buildTargetChecker, checkTarget, type DecimalsOf, type TargetFacts } from './check';
 import { loadStored, loadVersions, saveTargetRows, targetKey, type StoredTarget } from './repository';
 
 /** A unit, all below it, and every month, quarter and the year, each with where its value comes from. */
@@ -67,7 +67,8 @@ function listRows(scope: Scope, unit: Unit, year: Period): { unit: Unit; depth: 
 
 /** Saves all changes or none. @throws Refused invalidInput with the field of each fault, targetsChanged with both values of each clash */
 export async function saveTargets(context: Context, scope: Scope, principal: Principal, input: TargetChanges): Promise<TargetsSaved> {
-  const checker = { tree: scope.books.tree, fullTree: context.replica.company!.tree, calendar: scope.books.calendar, decimalsOf: buildDecimalsOf(scope.books) };
+  const plan = findPlanOf(context, scope, principal, input);
+  const checker = buildTargetChecker(scope, context.replica.company!.tree, plan?.rates ?? {});
   const faults: FieldFault[] = [];
   const facts: TargetFacts[] = [];
   input.changes.forEach((change, index) => {
@@ -76,7 +77,7 @@ export async function saveTargets(context: Context, scope: Scope, principal: Pri
     else faults.push(...checked.faults.map((fault) => ({ ...fault, field: `changes/${index}/${fault.field}` })));
   });
   refuseFaults(faults);
-  const plan = findPlanOf(context, scope, principal, input, facts);
+  refuseOtherPlan(scope, plan, input, facts);
   refuseClosed(context, facts.map((each) => each.period));
   const unique = [...new Map(facts.map((each) => [targetKey(each.unit.id, each.measure, each.period.id), each])).values()];
   const undo = await context.db.transaction(async (tx) => writeTargets(tx, plan, unique, principal.userId, { decimalsOf: checker.decimalsOf, reason: input.reason?.trim() || null }));
@@ -84,16 +85,20 @@ export async function saveTargets(context: Context, scope: Scope, principal: Pri
   return { saved: unique.length, undo };
 }
 
-/** The one plan that the changes belong to. @throws Refused noPublishedPlan, reasonNeeded, invalidInput where a period lies in another year */
-function findPlanOf(context: Context, scope: Scope, principal: Principal, input: TargetChanges, facts: readonly TargetFacts[]): PlanRecord {
+/** The one plan that the changes belong to; null where nothing is published for the year of the first. */
+function findPlanOf(context: Context, scope: Scope, principal: Principal, input: TargetChanges): PlanRecord | null {
+  if (input.plan !== undefined) return findPlan(context, scope, principal, input.plan);
+  const period = scope.books.calendar.parse(input.changes[0]!.period);
+  return period && findPublished(context, scope.books.calendar.labelOf(period.from));
+}
+
+/** @throws Refused noPublishedPlan, reasonNeeded, invalidInput where a period lies in another year */
+function refuseOtherPlan(scope: Scope, plan: PlanRecord | null, input: TargetChanges, facts: readonly TargetFacts[]): asserts plan is PlanRecord {
   const { calendar } = scope.books;
   const labelOf = (each: TargetFacts) => calendar.labelOf(each.period.from);
-  const label = labelOf(facts[0]!);
-  const plan = input.plan === undefined ? findPublished(context, label) : findPlan(context, scope, principal, input.plan);
-  if (!plan) throw new Refused('noPublishedPlan', { year: label });
+  if (!plan) throw new Refused('noPublishedPlan', { year: labelOf(facts[0]!) });
   refuseFaults(facts.flatMap((each, index) => (labelOf(each) === plan.yearLabel ? [] : [{ field: `changes/${index}/period`, code: 'otherYear' as const, params: { year: plan.yearLabel } }])));
   if (plan.isPublished && !input.reason?.trim()) throw new Refused('reasonNeeded');
-  return plan;
 }
 
 /** Writes checked targets in the caller's transaction: versions compared, audit kept, everybody told. */
@@ -131,10 +136,12 @@ function refuseClashes(facts: readonly TargetFacts[], storedOf: StoredOf, decima
 
 /** The change that puts a cell back to what it was. */
 function toUndo(each: TargetFacts, stored: StoredTarget | undefined, decimalsOf: DecimalsOf): TargetChange {
-  const text = (value: number | null | undefined) => toText(value ?? null, each.measure, decimalsOf);
+  const own = stored?.own ?? null;
+  const text = (value: number | null | undefined) => (own ? (value == null ? null : toDecimal(value, own.currency)) : toText(value ?? null, each.measure, decimalsOf));
+  const was = own ?? stored;
   return {
-    unit: each.unit.code, period: each.period.id, measure: each.measure,
-    target: text(stored?.target), floor: text(stored?.floor), stretch: text(stored?.stretch), version: (stored?.version ?? 0) + 1,
+    unit: each.unit.code, period: each.period.id, measure: each.measure, ...(own ? { currency: own.currency } : {}),
+    target: text(was?.target), floor: text(was?.floor), stretch: text(was?.stretch), version: (stored?.version ?? 0) + 1,
   };
 }
 

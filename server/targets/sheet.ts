@@ -1,5 +1,6 @@
 import { sql } from 'drizzle-orm';
-import type { SheetTarget, TargetSheet } from '#contract/schemas/sheet';
+import currencies from 'country-to-currency';
+import type { OwnTarget, SheetTarget, TargetSheet } from '#contract/schemas/sheet';
 import type { MeasureCode } from '#core/measure/measure';
 import { intersect } from '#core/period/day';
 import { lastFinishedOf } from '#core/period/neighbours';
@@ -47,8 +48,19 @@ export async function viewSheet(context: Context, scope: Scope, principal: Princ
     lastYear: units.map((each) => past(each.id)),
     basis: before.map((month) => month?.id ?? null),
     closedMonths: context.replica.company!.closedMonths.flatMap((month) => (intersect(month, year) ? [books.calendar.periodOf('month', month.from).id] : [])),
+    rates: { ...plan?.rates }, ownCurrency: ownCurrencyOf(context, unit),
+    ramps: units.flatMap((each): TargetSheet['ramps'] => {
+      const ramp = books.ramps.get(each.id);
+      return ramp ? [[each.id, ramp.from, [...ramp.shares]]] : [];
+    }),
     cursor,
   };
+}
+
+/** The currency of the unit's country, where one says it. */
+function ownCurrencyOf({ replica }: Context, unit: Unit): string | null {
+  const country = replica.company!.countryOf(unit.id);
+  return country === null ? null : (currencies as Record<string, string>)[country] ?? null;
 }
 
 /** The results of a unit to start from: of the year's months, then its quarters, then the year. What adds up is the sum of its months'. */
@@ -75,8 +87,8 @@ function toPlaces(tree: UnitTree, unitId: number): TargetSheet['memberships'] {
 
 /** Targets of the units in a plan that were written since the cursor, and the cursor from which the next ones will be. */
 export async function loadSheetTargets(context: Context, plan: PlanRecord | null, measure: MeasureCode, unitIds: readonly number[], since: string): Promise<{ cursor: string; targets: SheetTarget[] }> {
-  const { rows } = await context.db.execute<{ xmin: string; unit_id: number | null; period_id: string; target: number | null; floor: number | null; stretch: number | null; version: number }>(sql`
-    select pg_snapshot_xmin(pg_current_snapshot())::text as xmin, t.unit_id, t.period_id, t.target, t.floor, t.stretch, t.version
+  const { rows } = await context.db.execute<{ xmin: string; unit_id: number | null; period_id: string; target: number | null; floor: number | null; stretch: number | null; own: OwnTarget | null; version: number }>(sql`
+    select pg_snapshot_xmin(pg_current_snapshot())::text as xmin, t.unit_id, t.period_id, t.target, t.floor, t.stretch, t.own, t.version
     from (select 1) one left join target t on t.plan_id = ${plan?.id ?? null} and t.measure = ${measure} and t.xid >= ${since}::xid8 and t.unit_id = any(${sql.param([...unitIds])}::int[])`);
-  return { cursor: rows[0]!.xmin, targets: rows.flatMap((row): SheetTarget[] => (row.unit_id === null ? [] : [[row.unit_id, row.period_id, row.target, row.floor, row.stretch, row.version]])) };
+  return { cursor: rows[0]!.xmin, targets: rows.flatMap((row): SheetTarget[] => (row.unit_id === null ? [] : [[row.unit_id, row.period_id, row.target, row.floor, row.stretch, row.version, row.own]])) };
 }

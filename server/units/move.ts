@@ -10,6 +10,7 @@ import { announce } from '../db/notify';
 import { membership } from '../db/tables/index';
 import { refuseClosed } from '../plans/index';
 import { Refused, refuseFaults } from '../problem';
+import { toRampView } from './rampView';
 import { toUnitSummary } from '../standings/index';
 
 /** Every unit the reader may see, with its place today, or its last one. */
@@ -21,7 +22,7 @@ export function listUnits({ books }: Scope): UnitPlace[] {
     const shown = now ?? places.at(-1);
     const parent = shown?.parentId == null ? null : tree.find(shown.parentId);
     return {
-      unit: toUnitSummary(unit), parent: parent ? toUnitSummary(parent) : null, isHere: now !== undefined,
+      unit: toUnitSummary(unit), ramp: toRampView(books.ramps.get(unit.id)), parent: parent ? toUnitSummary(parent) : null, isHere: now !== undefined,
       from: !shown || shown.from === FIRST_DAY ? null : toIsoDay(shown.from), last: !shown || shown.to === END_OF_TIME ? null : toIsoDay(shown.to - 1),
     };
   });

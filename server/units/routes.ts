@@ -4,12 +4,15 @@ import { Refused, refuseFaults } from '../problem';
 import type { Endpoints } from '../endpoints';
 import { checkPlace, checkUnit } from './check';
 import { leaveUnit, listUnits, moveUnit } from './move';
+import { changeRamp } from './ramp';
 import { writeUnits } from './write';
 
 export function addUnitRoutes({ implement, context }: Endpoints): void {
   implement(routes.listUnits, async ({ scope }) => listUnits(scope));
   implement(routes.moveUnit, async ({ params, body, scope, principal }) => moveUnit(context, scope, principal, params.code, body));
   implement(routes.leaveUnit, async ({ params, body, scope, principal }) => leaveUnit(context, scope, principal, params.code, body));
+
+  implement(routes.changeRamp, async ({ params, body, scope, principal }) => changeRamp(context, scope, principal, params.code, body));
 
   implement(routes.createUnit, async ({ body, scope, principal }) => {
     const checked = checkUnit(body);

@@ -228,3 +228,73 @@ async function tabTo(page: Page, name: string): Promise<void> {
   }
   throw new Error(`Tab never reached “${name}”.`);
 }
+
+test('a total is shared out over the months by shares of one’s own, which must add up to 100', async ({ page }) => {
+  await openInDraft(page, 'shares');
+  await page.getByRole('button', { name: 'Share out a total…' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('Total, all together').fill('70,000');
+  await dialog.getByLabel('Over people').selectOption('even');
+  await dialog.getByLabel('Over periods').selectOption('custom');
+  await dialog.getByLabel('Share of FY2027-P10').fill('50');
+  await dialog.getByLabel('Share of FY2027-P11').fill('30');
+  await dialog.getByLabel('Share of FY2027-P12').fill('19');
+  await expect(dialog.getByText('The shares of the periods add up to 99 %, not 100 %.').first()).toBeVisible();
+  await dialog.getByLabel('Share of FY2027-P12').fill('20');
+  await dialog.getByLabel('Rounded to').selectOption('1');
+  await dialog.getByRole('button', { name: /^Fill \d+ cells$/ }).click();
+  const people = ['Ilse Varga', 'Noor Kassem', 'Rui Falcao', 'Tomas Brandt', 'Jonas Reik', 'Mina Okafor', 'Petra Lind'];
+  await expect.poll(async () => (await Promise.all(people.map((name) => valueOf(page, `${name}, January 2027`)))).reduce((sum, value) => sum + value, 0)).toBe(35_000);
+});
+
+test('targets are set in another currency at the plan’s fixed rate, and by week', async ({ page }) => {
+  await openInDraft(page, 'pounds', 'admin', '/plan?unit=n-deck&period=FY2027-Q4');
+  await page.getByRole('button', { name: 'More' }).click();
+  await page.getByRole('menuitem', { name: 'Fixed rates…' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('is worth in EUR').fill('nothing');
+  await dialog.getByRole('button', { name: 'Keep these rates' }).click();
+  await expect(dialog.getByText('Is not a rate.')).toBeVisible();
+  await dialog.getByLabel('is worth in EUR').fill('1.25');
+  await dialog.getByRole('button', { name: 'Keep these rates' }).click();
+  await expect(page.getByText('The rates are kept.').first()).toBeVisible();
+  await page.getByLabel('Currency of targets').selectOption('GBP');
+  await expect(page.getByRole('columnheader', { name: 'GBP at 1.25 EUR' })).toBeVisible();
+  await cell(page, 'Aoife Halloran, January 2027').click();
+  await page.keyboard.type('40,000');
+  await page.keyboard.press('Enter');
+  await expect.poll(() => valueOf(page, 'Aoife Halloran, January 2027')).toBe(40_000);
+  await page.getByLabel('Currency of targets').selectOption('EUR');
+  await expect.poll(() => valueOf(page, 'Aoife Halloran, January 2027')).toBe(50_000);
+
+  await page.getByRole('button', { name: 'Weeks' }).click();
+  await cell(page, 'Daan Mertens, week 2 of 2027, 11–17 Jan 2027').click();
+  await page.keyboard.type('12,500');
+  await page.keyboard.press('Enter');
+  await expect.poll(() => valueOf(page, 'Daan Mertens, week 2 of 2027, 11–17 Jan 2027')).toBe(12_500);
+  await page.keyboard.press('Control+z');
+  await expect.poll(() => valueOf(page, 'Daan Mertens, week 2 of 2027, 11–17 Jan 2027')).not.toBe(12_500);
+});
+
+test('a newcomer’s ramp is set in Setup, proposed in Plan and marked in the ranking', async ({ page }) => {
+  await signIn(page, 'admin', '/setup');
+  await page.getByLabel('Find a unit').fill('Kari Larsen');
+  await page.getByRole('button', { name: /Ramp… Kari Larsen|On a ramp… Kari Larsen/ }).press('Enter');
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('First day').fill('2027-01-04');
+  await dialog.getByLabel('Percent of each month').fill('0, fifty');
+  await expect(dialog.getByText('Write percents from 0 to 100')).toBeVisible();
+  await dialog.getByLabel('Percent of each month').fill('50, 75');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('Kari Larsen is on a ramp.').first()).toBeVisible();
+  await page.goto('/plan?unit=n-safety&period=FY2027-Q4');
+  await beginDraft(page, 'ramp');
+  const full = await valueOf(page, 'Kari Larsen, March 2027');
+  await cell(page, 'Kari Larsen, January 2027').click();
+  await expect(page.getByText(/Kari Larsen is here in part: 50% by the ramp of/)).toBeVisible();
+  await page.getByRole('button', { name: /^Use €/ }).click();
+  await expect.poll(() => valueOf(page, 'Kari Larsen, January 2027')).toBe(Math.round(full / 2));
+  await page.goto('/standing?unit=n-safety&period=FY2027-P10');
+  await expect(page.getByRole('row').filter({ hasText: 'Kari Larsen' })).toContainText('ramp');
+});
+

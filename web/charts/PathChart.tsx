@@ -61,7 +61,7 @@ export function PathChart({ data, target, today, height, isCumulative, show, des
           <Area dataKey="booked" stroke="var(--now)" strokeWidth={2.4} fill={isCumulative ? 'var(--now-fill)' : 'none'} dot={false} isAnimationActive={false} type="linear" />
           {target !== null && <ReferenceLine y={target} stroke="var(--target)" strokeWidth={1.5} />}
           {today !== null && <ReferenceLine x={today} stroke="var(--ember)" strokeWidth={1.2} label={{ value: 'today', position: 'insideBottomLeft', fill: 'var(--ember-text)', fontSize: 11, offset: 6 }} />}
-          {today !== null && bookedNow && <ReferenceDot x={today} y={bookedNow.booked!} r={4} fill="var(--now)" stroke="var(--sheet)" label={{ value: `booked ${show(bookedNow.booked!)}`, position: 'left', fill: 'var(--grade-3-text)', fontSize: 11, fontWeight: 650, offset: 8, dy: -9 }} />}
+          {today !== null && bookedNow && <ReferenceDot x={today} y={bookedNow.booked!} r={4} fill="var(--now)" stroke="var(--sheet)" label={{ value: `${isCumulative ? 'booked' : 'now'} ${show(bookedNow.booked!)}`, position: 'left', fill: 'var(--grade-3-text)', fontSize: 11, fontWeight: 650, offset: 8, dy: -9 }} />}
         </ComposedChart>
       </ResponsiveContainer>
       <svg aria-hidden className="pointer-events-none absolute top-0 right-0" width={MARGIN.right - 4} height={height}>

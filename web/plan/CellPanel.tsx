@@ -1,10 +1,12 @@
 import { useState } from 'react';
 import { formatColumn, formatExact } from '#core/money/format';
 import { readTyped } from '#core/money/typed';
+import { convertMinor } from '#core/money/rate';
 import { useSay } from '../ui/Toasts';
 import { useGetTargetHistoryQuery } from './api';
 import type { PlanGridProps } from './gridProps';
 import { Line } from './Line';
+import { PartProposal } from './PartProposal';
 import type { Selection } from '../ui/grid/selection';
 import { cellAt, originWords, whyLocked, type Sheet } from './sheet';
 import type { useTargetSaves } from './useTargetSaves';
@@ -29,23 +31,28 @@ export function CellPanel({ sheet, selection, saves, onEnter }: CellPanelProps) 
     unit: row.unit.code, period: column.period.id, measure: bench.measure, ...(plan?.status === 'draft' ? { plan: plan.id } : {}),
   });
   const show = (value: number | null) => (value === null ? 'none' : formatExact(value, bench.figure));
-  const mayEdit = cell.origin === 'set' && whyLocked(sheet, selection.row, selection.column) === null;
+  const showPast = (value: number | null) => show(bench.toShown(value));
+  const isFree = whyLocked(sheet, selection.row, selection.column) === null;
+  // A floor of a share sets the share itself: a floor stands on a target of its own.
+  const mayEdit = cell.value !== null && ['set', 'sharedOverTime', 'sameAsWhole'].includes(cell.origin) && isFree;
   return (
     <section aria-labelledby="this-cell" aria-live="polite">
       <h2 id="this-cell" className="mb-1">This cell</h2>
       <dl>
         <Line name={`${row.unit.name}, ${column.fullName}`} value={show(cell.value)} />
         <Line name="Where it comes from" value={originWords(cell)} />
+        {bench.rate !== null && cell.value !== null && <Line name={`In ${bench.sheet.currency}, at the plan's rate`} value={formatExact(convertMinor(cell.value, bench.currency, bench.sheet.currency, bench.rate), { kind: 'money', currency: bench.sheet.currency })} />}
         {(['floor', 'stretch'] as const).map((part) => (mayEdit
           ? <PartField key={`${row.unit.id} ${column.period.id} ${part} ${cell[part] ?? ''}`} part={part} sheet={sheet} selection={selection} saves={saves} onEnter={onEnter} />
           : cell[part] !== null && <Line key={part} name={part === 'floor' ? 'Floor' : 'Stretch'} value={show(cell[part])} />))}
       </dl>
+      {isFree && <PartProposal sheet={sheet} selection={selection} saves={saves} onEnter={onEnter} />}
       {history.length > 0 && (
         <>
           <h3 className="mt-4 mb-1 font-medium">Changes</h3>
           <ol className="text-[12px]">
             {history.slice(0, SHOWN_CHANGES).map((change, index) => (
-              <li key={index} className="border-b border-line py-1"><span className="text-soft">{change.at.slice(0, 16)}</span> {change.who}: {show(change.from)} → {show(change.to)}{change.reason && <span className="text-soft"> ({change.reason})</span>}</li>
+              <li key={index} className="border-b border-line py-1"><span className="text-soft">{change.at.slice(0, 16)}</span> {change.who}: {showPast(change.from)} → {showPast(change.to)}{change.reason && <span className="text-soft"> ({change.reason})</span>}</li>
             ))}
           </ol>
         </>

@@ -14,7 +14,7 @@ export function DemandDialog({ sheet, place, onGo, onClose }: { sheet: Sheet; pl
   const { bench, total } = sheet;
   const kind = total.period.kind as 'month' | 'quarter' | 'year';
   const { data: past } = useGetPastResultsQuery({ unit: place.unit, kind, measure: place.measure });
-  const valuesOf = new Map(past?.rows.map(([id, ...values]) => [id, values]));
+  const valuesOf = new Map(past?.rows.map(([id, ...values]) => [id, values.map((value) => bench.toShown(value))]));
   const lines = sheet.rows.flatMap((row, index) => {
     const { value, lastYear, missing } = totalOf(sheet, index);
     if (value === null || missing > 0) return [];

@@ -111,7 +111,7 @@ export function PlanGrid(props: PlanGridProps) {
     >
       <div className={isWide ? 'w-max' : ''}>
         <div role="row" aria-rowindex={1} className="sticky top-0 z-20 grid border-b border-line bg-sheet text-[12px] font-medium text-soft" style={{ height: 30, gridTemplateColumns: template }}>
-          <div role="columnheader" className="sticky left-0 z-10 flex items-center border-r border-line bg-sheet px-2.5">{figure.currency ?? bench.sheet.measure.name}</div>
+          <div role="columnheader" className="sticky left-0 z-10 flex items-center truncate border-r border-line bg-sheet px-2.5" title={bench.rate === null ? undefined : `1 ${bench.currency} = ${bench.rate} ${bench.sheet.currency}, fixed in this plan`}>{bench.rate === null ? figure.currency ?? bench.sheet.measure.name : `${bench.currency} at ${bench.rate} ${bench.sheet.currency}`}</div>
           {sheet.columns.map((column) => <div key={column.period.id} role="columnheader" title={column.fullName} className={classNames('flex items-center justify-end px-2', column.period.id === period && 'text-ember-text', column.isSum && 'font-semibold text-ink')}>{column.name}</div>)}
           {!isWide && ['Last year', 'Growth asked', 'Share'].map((name) => <div key={name} role="columnheader" className={classNames('flex items-center px-2', name !== 'Share' && 'justify-end')}>{name}</div>)}
         </div>

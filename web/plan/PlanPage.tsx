@@ -18,6 +18,7 @@ import { PlanToolbar } from './PlanToolbar';
 import { CompareDialog } from './plans/CompareDialog';
 import { NewDraftDialog } from './plans/NewDraftDialog';
 import { PublishDialog } from './plans/PublishDialog';
+import { RatesDialog } from './plans/RatesDialog';
 import { ReviseDialog } from './plans/ReviseDialog';
 import { single, type Selection } from '../ui/grid/selection';
 import { buildSheet, type Sheet } from './sheet';
@@ -31,15 +32,15 @@ export function PlanPage() {
   const [search, setSearch] = useSearchParams();
   const planParam = search.get('plan');
   const place = useMemo(() => ({ unit, year, measure, ...(planParam ? { plan: Number(planParam) } : {}) }), [unit, year, measure, planParam]);
-  const { bench, revision: stamp, redraw, error, isFetching, refetch } = useWorkbench(unit && year ? place : null);
+  const { bench, revision: stamp, redraw, error, isFetching, refetch } = useWorkbench(unit && year ? place : null, search.get('in') ?? undefined);
   const { data: plans = [] } = useListPlansQuery({ year }, { skip: !year });
   const [selection, setSelection] = useState<Selection>(single(0, 0));
   const [dialog, setDialog] = useState<PlanDialog | null>(null);
   const [revision, setRevision] = useState<{ plan: number; reason: string } | null>(null);
   const reason = revision && revision.plan === bench?.sheet.plan?.id ? revision.reason : undefined;
   const saves = useTargetSaves(bench, redraw, reason);
-  const wantsDays = search.get('by') === 'days';
-  const sheet = useMemo(() => (bench ? buildSheet(bench, period, wantsDays) : null), [bench, period, wantsDays]);
+  const by = (['days', 'weeks'] as const).find((each) => each === search.get('by')) ?? null;
+  const sheet = useMemo(() => (bench ? buildSheet(bench, period, by) : null), [bench, period, by]);
   const isFree = bench?.sheet.plan?.status !== 'published' || reason !== undefined;
   const onEnter = useCallback(() => {
     if (!isFree) setDialog({ kind: 'revise' });
@@ -78,8 +79,9 @@ export function PlanPage() {
       {search.get('import') === 'targets' && <ImportDialog kind="targets" plan={plan?.status === 'draft' ? plan : null} onClose={() => setParams({ import: null })} onImported={(report) => { if (report.plans?.[0]) setParams({ import: null, plan: String(report.plans[0].id) }); }} />}
       {dialog?.kind === 'fill' && <FillDialog sheet={sheet} selection={chosen} plans={plans} way={dialog.way} saves={saves} onClose={close} />}
       {dialog?.kind === 'newDraft' && <NewDraftDialog year={year} plans={plans} onMade={(made) => openPlan(made.id)} onClose={close} />}
-      {dialog?.kind === 'publish' && plan && <PublishDialog plan={plan} periods={buildSheet(bench, year, false).columns.filter((column) => !column.isSum).map((column) => ({ id: column.period.id, name: column.fullName }))} onPublished={() => openPlan(null)} onClose={close} />}
+      {dialog?.kind === 'publish' && plan && <PublishDialog plan={plan} periods={buildSheet(bench, year, null).columns.filter((column) => !column.isSum).map((column) => ({ id: column.period.id, name: column.fullName }))} onPublished={() => openPlan(null)} onClose={close} />}
       {dialog?.kind === 'compare' && plan && <CompareDialog plan={plan} plans={plans} onClose={close} />}
+      {dialog?.kind === 'rates' && plan && <RatesDialog plan={plan} onClose={close} />}
       {dialog?.kind === 'revise' && plan && <ReviseDialog onReason={(text) => { setRevision({ plan: plan.id, reason: text }); close(); }} onClose={close} />}
       {dialog?.kind === 'acknowledged' && <AcknowledgedDialog place={place} onClose={close} />}
       {dialog?.kind === 'demand' && <DemandDialog sheet={sheet} place={place} onGo={(code) => { close(); go({ unit: code }); }} onClose={close} />}

@@ -7,6 +7,7 @@ import { useSay } from '../ui/Toasts';
 import { useDiscardPlanMutation } from './api';
 import type { PlanDialog } from './dialogs';
 import { MeasurePicker } from '../app/MeasurePicker';
+import { CurrencyPicker } from './CurrencyPicker';
 import { canShare } from './fill/canShare';
 import { PlanMenu } from './plans/PlanMenu';
 import type { Sheet } from './sheet';
@@ -52,15 +53,17 @@ export function PlanToolbar({ sheet, plans, saves, reason, onOpen, onDialog, onD
       <div className="flex items-baseline gap-3">
         <h1 className="truncate">{measure.name} targets for {bench.unit.name}, {sheet.total.fullName}</h1>
         <span role="status" className="truncate text-soft">{state}</span>
+        <span className="flex-1" />
+        <span className="flex shrink-0 items-center gap-2 self-center"><MeasurePicker /><CurrencyPicker bench={bench} onChoose={(currency) => onParams({ in: currency })} /></span>
       </div>
       <div className="flex items-center gap-2">
         <PlanMenu plans={plans} chosen={plan} mayPlan={mayWrite} onChoose={(each) => onOpen(each.status === 'published' ? null : each.id)} onNew={() => onDialog({ kind: 'newDraft' })} />
-        <div role="group" aria-label="Columns" className="flex overflow-hidden rounded-sheet border border-strong/30">
-          {toggle('Quarter', sheet.grain === 'quarter', () => { onParams({ by: null }); if (sheet.grain !== 'days') onPeriod(bench.calendar.periodOf('quarter', first.from).id); })}
-          {toggle('Year', sheet.grain === 'year', () => onPeriod(`FY${year}`))}
+        <div role="group" aria-label="Columns" className="flex shrink-0 overflow-hidden rounded-sheet border border-strong/30">
+          {toggle('Quarter', sheet.grain === 'quarter', () => { onParams({ by: null }); if (sheet.grain !== 'days' && sheet.grain !== 'weeks') onPeriod(bench.calendar.periodOf('quarter', first.from).id); })}
+          {toggle('Year', sheet.grain === 'year', () => { onParams({ by: null }); onPeriod(`FY${year}`); })}
+          {toggle('Weeks', sheet.grain === 'weeks', () => { onParams({ by: 'weeks' }); if (sheet.grain === 'year') onPeriod(bench.calendar.periodOf('quarter', first.from).id); })}
           {toggle('Days', sheet.grain === 'days', () => { onParams({ by: 'days' }); if (!isMonth) onPeriod(bench.calendar.periodOf('month', first.from).id); })}
         </div>
-        <MeasurePicker />
         {mayWrite && <Button aria-label="Undo" title="Undo, Ctrl+Z" disabled={!saves.canUndo} onClick={() => void saves.undo()} className="px-2"><Undo2 size={15} /></Button>}
         {mayWrite && <Button aria-label="Redo" title="Redo, Ctrl+Y" disabled={!saves.canRedo} onClick={() => void saves.redo()} className="px-2"><Redo2 size={15} /></Button>}
         <span className="flex-1" />
@@ -72,8 +75,10 @@ export function PlanToolbar({ sheet, plans, saves, reason, onOpen, onDialog, onD
             <DropdownMenu.Content align="end" sideOffset={6} className="z-60 min-w-[230px] rounded-sheet border border-strong/30 bg-sheet p-1 text-ink">
               {mayWrite && <DropdownMenu.Item className={item} disabled={!canFill} onSelect={() => onDialog({ kind: 'fill', way: 'each' })}>One amount each…</DropdownMenu.Item>}
               {mayWrite && <DropdownMenu.Item className={item} disabled={!canFill} onSelect={() => onDialog({ kind: 'fill', way: 'percent' })}>Change by a percent…</DropdownMenu.Item>}
+              {mayWrite && <DropdownMenu.Item className={item} disabled={!canFill} onSelect={() => onDialog({ kind: 'fill', way: 'partial' })}>Newcomers and leavers…</DropdownMenu.Item>}
               {mayWrite && <DropdownMenu.Item className={item} disabled={!canFill} onSelect={() => onDialog({ kind: 'fill', way: 'copy' })}>From another plan…</DropdownMenu.Item>}
               {mayWrite && <DropdownMenu.Separator className="my-1 h-px bg-line" />}
+              {plan && <DropdownMenu.Item className={item} onSelect={() => onDialog({ kind: 'rates' })}>Fixed rates…</DropdownMenu.Item>}
               <DropdownMenu.Item className={item} onSelect={() => onDialog({ kind: 'demand' })}>Most and least demanding…</DropdownMenu.Item>
               {mayWrite && <DropdownMenu.Item className={item} onSelect={() => onDialog({ kind: 'acknowledged' })}>Who has acknowledged…</DropdownMenu.Item>}
               {mayWrite && plan && plans.length > 1 && <DropdownMenu.Item className={item} onSelect={() => onDialog({ kind: 'compare' })}>Compare with another plan…</DropdownMenu.Item>}

@@ -17,7 +17,7 @@ export function StretchPanel({ sheet, selection, place }: { sheet: Sheet; select
   const { data: past } = useGetPastResultsQuery({ unit: place.unit, kind: isLike ? kind : 'month', measure: place.measure }, { skip: !isLike });
   const cell = cellAt(sheet, selection.row, selection.column);
   if (!isLike || cell.value === null) return null;
-  const values = past?.rows.find(([id]) => id === row.unit.id)?.slice(1) ?? [];
+  const values = past?.rows.find(([id]) => id === row.unit.id)?.slice(1).map((value) => sheet.bench.toShown(value)) ?? [];
   const demand = judgeDemand(cell.value, values, sheet.bench.kind.direction);
   const growth = cell.lastYear === null ? null : changeOf(cell.value, cell.lastYear);
   const show = (value: number | null) => (value === null ? 'none' : formatWhole(value, sheet.bench.figure));

@@ -32,6 +32,9 @@ const planApi = api.injectEndpoints({
     createPlan: build.mutation<AnswerOf<typeof plans.createPlan>, BodyOf<typeof plans.createPlan>>({
       query: (body) => ({ route: plans.createPlan, body }), invalidatesTags: ['Plans'],
     }),
+    changePlanRates: build.mutation<AnswerOf<typeof plans.changePlanRates>, { id: number; rates: Record<string, string> }>({
+      query: ({ id, ...body }) => ({ route: plans.changePlanRates, params: { id }, body }), invalidatesTags: (result) => (result ? ['Plans', 'Sheet', 'Targets'] : []),
+    }),
     discardPlan: build.mutation<object, number>({ query: (id) => ({ route: plans.discardPlan, params: { id } }), invalidatesTags: ['Plans'] }),
     publishPlan: build.mutation<AnswerOf<typeof plans.publishPlan>, { id: number; body: BodyOf<typeof plans.publishPlan> }>({
       query: ({ id, body }) => ({ route: plans.publishPlan, params: { id }, body }), invalidatesTags: (result) => (result ? ['Plans', 'Sheet', 'Targets', 'Figures'] : []),
@@ -44,5 +47,5 @@ const planApi = api.injectEndpoints({
 
 export const {
   useGetTargetSheetQuery, useGetSheetChangesQuery, useGetTargetHistoryQuery, useGetPastResultsQuery, useSaveTargetsMutation,
-  useListAcknowledgementsQuery, useAcknowledgeTargetsMutation, useListPlansQuery, useCreatePlanMutation, useDiscardPlanMutation, usePublishPlanMutation, useGetPlanDifferenceQuery,
+  useListAcknowledgementsQuery, useAcknowledgeTargetsMutation, useListPlansQuery, useChangePlanRatesMutation, useCreatePlanMutation, useDiscardPlanMutation, usePublishPlanMutation, useGetPlanDifferenceQuery,
 } = planApi;

@@ -10,12 +10,12 @@ export function buildSampleSheet(over: Partial<TargetSheet> = {}, targets: reado
   ];
   return {
     unit: units[0]!, year: 2027, currency: 'EUR', mayWrite: true, units,
-    plan: { id: 7, year: 'FY2027', name: 'Draft', status: 'draft', unit: units[0]!, note: null, madeBy: 'M', madeAt: '', endedBy: null, endedAt: null, cells: 0, mayPublish: true },
+    plan: { id: 7, year: 'FY2027', name: 'Draft', status: 'draft', unit: units[0]!, note: null, madeBy: 'M', madeAt: '', endedBy: null, endedAt: null, rates: { GBP: '1.16' }, cells: 0, mayPublish: true },
     measure: SHIPPED_MEASURES[0]!, calendar: { kind: 'month', firstMonth: 4, yearLabel: 'ends' },
     memberships: [[1, null, FIRST_DAY, END_OF_TIME], [2, 1, FIRST_DAY, END_OF_TIME], [3, 2, FIRST_DAY, END_OF_TIME], [4, 2, FIRST_DAY, END_OF_TIME]],
     workingDays: [{ weekdays: [1, 2, 3, 4, 5], closed: [] }], workingOf: [0, 0, 0, 0],
     lastYear: units.map(() => [...Array.from({ length: 12 }, () => 100), 300, 300, 300, 300, 1200]),
     basis: Array.from({ length: 12 }, (_, i) => `FY2026-P${String(i + 1).padStart(2, '0')}`),
-    targets: [...targets], closedMonths: [], cursor: '0', ...over,
+    targets: [...targets], closedMonths: [], rates: { GBP: '1.16' }, ownCurrency: null, ramps: [], cursor: '0', ...over,
   };
 }

@@ -7,7 +7,7 @@ import { Workbench, type SheetCell } from './workbench';
 const cell = (over: Partial<SheetCell> = {}): SheetCell => ({
   value: 100, origin: 'set', sharedFrom: null, floor: null, stretch: null, missing: 0, missingBelow: 0, notHandedOut: null, handedOut: null, overAssignedShare: null, active: true, isClosed: false, lastYear: 0, ...over,
 });
-const sheetOf = (period: string, wantsDays = false, ...sample: Parameters<typeof buildSampleSheet>) => buildSheet(new Workbench(buildSampleSheet(...sample)), period, wantsDays);
+const sheetOf = (period: string, by: 'days' | 'weeks' | null = null, ...sample: Parameters<typeof buildSampleSheet>) => buildSheet(new Workbench(buildSampleSheet(...sample)), period, by);
 
 describe('the sheet', () => {
   it.each([['FY2027-P08', 'Oct Nov Dec Quarter'], ['FY2027-Q3', 'Oct Nov Dec Quarter'], ['FY2027-P01', 'Apr May Jun Quarter']])('of %s is its quarter', (period, columns) => {
@@ -24,7 +24,7 @@ describe('the sheet', () => {
   });
 
   it('of a month by days has its days and the month', () => {
-    const sheet = sheetOf('FY2027-P08', true);
+    const sheet = sheetOf('FY2027-P08', 'days');
     expect(sheet.columns).toHaveLength(31);
     expect(sheet.columns[17]).toMatchObject({ name: '18', fullName: 'Wed 18 Nov 2026' });
     expect(sheet.total.name).toBe('Month');
@@ -42,8 +42,8 @@ describe('the sheet', () => {
   });
 
   it('says why a cell cannot be typed into', () => {
-    const set = [[3, 'FY2027-P07', 10, null, null, 1], [3, 'FY2027-P08', 10, null, null, 1], [3, 'FY2027-P09', 10, null, null, 1]] as const;
-    const locked = (row: number, column: number, over = {}) => whyLocked(sheetOf('FY2027-Q3', false, over, set.map((each) => [...each])), row, column);
+    const set = [[3, 'FY2027-P07', 10, null, null, 1, null], [3, 'FY2027-P08', 10, null, null, 1, null], [3, 'FY2027-P09', 10, null, null, 1, null]] as const;
+    const locked = (row: number, column: number, over = {}) => whyLocked(sheetOf('FY2027-Q3', null, over, set.map((each) => [...each])), row, column);
     expect(locked(1, 0)).toBeNull();
     expect(locked(0, 0)).toBeNull();
     expect(locked(1, 3)).toContain('sum of its shorter periods');
@@ -57,6 +57,6 @@ describe('the sheet', () => {
   it('says where a value comes from', () => {
     expect(originWords(cell({ origin: 'sharedOverTime', sharedFrom: 'FY2027' }))).toBe('shared out by working days from FY2027');
     expect(originWords(cell({ origin: 'addedOverPeople', missing: 2 }))).toBe('added up over people, 2 missing');
-    expect(cellAt(sheetOf('FY2027-Q3', false, {}, [[3, 'FY2027-P07', 10, null, null, 1]]), 1, 0)).toMatchObject({ value: 10, origin: 'set', lastYear: 100 });
+    expect(cellAt(sheetOf('FY2027-Q3', null, {}, [[3, 'FY2027-P07', 10, null, null, 1, null]]), 1, 0)).toMatchObject({ value: 10, origin: 'set', lastYear: 100 });
   });
 });

@@ -1,6 +1,6 @@
 import type { Period } from '#core/period/calendar';
 import { toCivil } from '#core/period/day';
-import { describePeriod, shortPeriod } from '#core/period/words';
+import { describePeriod, describeSpan, shortPeriod } from '#core/period/words';
 import type { Unit } from '#core/units/unit';
 import type { SheetCell, Workbench } from './workbench';
 
@@ -19,10 +19,10 @@ export interface SheetRow {
   depth: number;
 }
 
-export const GRAINS = ['quarter', 'year', 'days'] as const;
+export const GRAINS = ['quarter', 'year', 'weeks', 'days'] as const;
 export type Grain = (typeof GRAINS)[number];
 
-/** What the grid shows: rows below the unit, then the unit itself; the columns of a quarter, a year or a month's days. */
+/** What the grid shows: rows below the unit, then the unit itself; the columns of a quarter, a year, a quarter's weeks or a month's days. */
 export interface Sheet {
   bench: Workbench;
   grain: Grain;
@@ -34,8 +34,8 @@ export interface Sheet {
   total: SheetColumn;
 }
 
-/** The columns for a period: a month's days when asked for, its quarter for a month or quarter, else the whole year. */
-export function buildSheet(bench: Workbench, periodId: string, wantsDays: boolean): Sheet {
+/** The columns for a period: a month's days or a quarter's weeks when asked for, its quarter for a month or quarter, else the whole year. */
+export function buildSheet(bench: Workbench, periodId: string, by: 'days' | 'weeks' | null): Sheet {
   const { calendar, sheet } = bench;
   const year = calendar.year(sheet.year);
   const asked = calendar.parse(periodId);
@@ -46,14 +46,27 @@ export function buildSheet(bench: Workbench, periodId: string, wantsDays: boolea
   ];
   const month = inYear.kind === 'month' ? inYear : null;
   const quarters = calendar.quarters(sheet.year);
-  const columns = wantsDays && month ? [...daysOf(bench, month).map((day) => toColumn(day, String(toCivil(day.from).date), false)), toColumn(month, 'Month', true)]
-    : inYear.kind === 'month' || inYear.kind === 'quarter' ? quarterColumns(calendar.periodOf('quarter', inYear.from), 0).map((column) => (column.isSum ? { ...column, name: 'Quarter' } : column))
+  const isQuarter = inYear.kind === 'month' || inYear.kind === 'quarter';
+  const grain: Grain = by === 'days' && month ? 'days' : by === 'weeks' && isQuarter ? 'weeks' : isQuarter ? 'quarter' : 'year';
+  const columns = grain === 'weeks' ? weekColumns(bench, calendar.periodOf('quarter', inYear.from))
+    : grain === 'days' && month ? [...daysOf(bench, month).map((day) => toColumn(day, String(toCivil(day.from).date), false)), toColumn(month, 'Month', true)]
+    : grain === 'quarter' ? quarterColumns(calendar.periodOf('quarter', inYear.from), 0).map((column) => (column.isSum ? { ...column, name: 'Quarter' } : column))
       : [...quarters.flatMap(quarterColumns), toColumn(year, 'Year', true)];
   const [own, ...below] = bench.listRows();
   return {
-    bench, columns, rows: [...below, own!], ownRow: below.length, total: columns.at(-1)!,
-    grain: wantsDays && month ? 'days' : inYear.kind === 'month' || inYear.kind === 'quarter' ? 'quarter' : 'year',
+    bench, columns, rows: [...below, own!], ownRow: below.length, total: columns.at(-1)!, grain,
   };
+}
+
+/** ISO weeks that begin in the quarter; the one that began before it belongs to the quarter before. */
+function weekColumns({ calendar }: Workbench, quarter: Period): SheetColumn[] {
+  const columns: SheetColumn[] = [];
+  for (let day = quarter.from; day < quarter.to;) {
+    const week = calendar.periodOf('week', day);
+    if (week.from >= quarter.from) columns.push({ period: week, name: week.id.slice(5), fullName: `${describePeriod(week, calendar)}, ${describeSpan(week, true)}`, isSum: false });
+    day = week.to;
+  }
+  return [...columns, { period: quarter, name: 'Quarter', fullName: describePeriod(quarter, calendar), isSum: true }];
 }
 
 function daysOf({ calendar }: Workbench, month: Period): Period[] {
@@ -80,7 +93,7 @@ export function whyLocked(sheet: Sheet, row: number, column: number): string | n
   if (!sheet.bench.sheet.plan) return 'There is no plan for this year yet; start a draft.';
   if (!cell.active) return 'Does not stand in the tree in this period.';
   if (cell.isClosed) return 'The month is closed. An administrator can open it again in Setup.';
-  if (cell.origin === 'addedOverTime') return 'This is the sum of its shorter periods; change those.';
+  if (cell.origin === 'addedOverTime' && sheet.columns[column]!.period.kind !== 'week') return 'This is the sum of its shorter periods; change those.';
   return null;
 }
 

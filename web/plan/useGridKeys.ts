@@ -60,9 +60,14 @@ export function useGridKeys({ sheet, selection, onSelect, saves, onEnter, isEdit
       const typed = text.trim() === '' ? null : readTyped(text, decimals, style);
       if (typed && !typed.ok) return fault(`${name}: ${faultOf(text, typed.fault)}`);
       if (typed && typed.value < 0) return fault(`${name}: a target cannot be negative.`);
+      const { period } = sheet.columns[column]!;
+      if (period.kind === 'week') {
+        changes.push(...bench.toWeekChanges(sheet.rows[row]!.unit.id, period, typed?.value ?? null));
+        continue;
+      }
       if (typed === null && cell.origin !== 'set') continue;
       if (typed && cell.origin === 'set' && typed.value === cell.value) continue;
-      changes.push(bench.toChange(sheet.rows[row]!.unit.id, sheet.columns[column]!.period, typed?.value ?? null));
+      changes.push(bench.toChange(sheet.rows[row]!.unit.id, period, typed?.value ?? null));
     }
     if (changes.length > 0) void saves.set(changes);
     return true;
@@ -140,7 +145,7 @@ export function useGridKeys({ sheet, selection, onSelect, saves, onEnter, isEdit
     else if (isControl || event.altKey) return;
     else if (arrow) onSelect(moveSelection(selection, arrow, size, event.shiftKey));
     else if (event.key === 'Enter' || event.key === 'F2') startEditing();
-    else if (event.key === 'Delete' || event.key === 'Backspace') enter([...cellsOf(toBlockOf(selection))].filter(({ row, column }) => cellAt(sheet, row, column).origin === 'set').map((cell) => ({ ...cell, text: '' })));
+    else if (event.key === 'Delete' || event.key === 'Backspace') enter([...cellsOf(toBlockOf(selection))].filter(({ row, column }) => cellAt(sheet, row, column).origin === 'set' || sheet.columns[column]!.period.kind === 'week').map((cell) => ({ ...cell, text: '' })));
     else if (event.key.length === 1 && /[\d.,+\-€$£]/.test(event.key)) startEdit(event.key);
     else return;
     event.preventDefault();

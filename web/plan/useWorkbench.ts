@@ -13,10 +13,10 @@ export interface PlanPlace {
 }
 
 /** The sheet of a place with the core over it, kept up with what others change. */
-export function useWorkbench(place: PlanPlace | null) {
+export function useWorkbench(place: PlanPlace | null, currency?: string) {
   const query = useGetTargetSheetQuery(place ? { unit: place.unit, year: place.year, measure: place.measure, ...(place.plan === undefined ? {} : { plan: place.plan }) } : skipToken);
   const { data: sheet } = query;
-  const bench = useMemo(() => (sheet ? new Workbench(sheet) : null), [sheet]);
+  const bench = useMemo(() => (sheet ? new Workbench(sheet, currency) : null), [sheet, currency]);
   const [revision, redraw] = useReducer((count: number) => count + 1, 0);
   const { data: changes } = useGetSheetChangesQuery(sheet?.plan
     ? { unit: sheet.unit.code, year: `FY${sheet.year}`, measure: sheet.measure.code, plan: sheet.plan.id, cursor: sheet.cursor } : skipToken);

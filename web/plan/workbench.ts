@@ -1,16 +1,22 @@
-import type { SheetTarget, TargetSheet } from '#contract/schemas/sheet';
+import type { OwnTarget, SheetTarget, TargetSheet } from '#contract/schemas/sheet';
 import type { TargetChange } from '#contract/schemas/target';
 import type { Measure, MeasureCode } from '#core/measure/measure';
 import { buildMeasureBook } from '#core/measure/measureBook';
 import { parseDecimal, writeDecimal } from '#core/money/amount';
+import { exponentOf } from '#core/money/currency';
 import { decimalsOf, type FigureUnit } from '#core/money/format';
+import { shareOut } from '#core/money/share';
+import { convertBack, convertMinor } from '#core/money/rate';
 import { buildCalendar, type FiscalCalendar, type Period } from '#core/period/calendar';
 import { lastYearOf } from '#core/period/neighbours';
 import { describePeriod } from '#core/period/words';
 import { buildCell, type CellFacts } from '#core/target/cell';
 import type { FillSource } from '#core/target/fill/way';
 import { buildTargetLookup, type TargetLookup } from '#core/target/lookup';
+import { countWorkingDays } from '#core/period/workingDays';
+import { proposePartial } from '#core/target/fill/partial';
 import { activeWorkingDays } from '#core/target/phasing';
+import { FULL, rampShareOf, type Ramp } from '#core/units/ramp';
 import { TargetBook } from '#core/target/targetBook';
 import { buildUnitTree, type UnitTree } from '#core/units/tree';
 import type { Unit } from '#core/units/unit';
@@ -24,14 +30,27 @@ export interface SheetCell extends CellFacts {
   lastYear: number | null;
 }
 
+/** Part of a full target, and how it comes about. */
+export interface Proposal {
+  value: number;
+  full: number;
+  /** The month whose target is full; null: the average of the peers. */
+  from: Period | null;
+  share: number;
+  present: number;
+  all: number;
+}
+
 interface Stored {
   target: number | null;
   floor: number | null;
   stretch: number | null;
+  /** As it was set, where that was in another currency. */
+  own: OwnTarget | null;
   version: number;
 }
 
-const NOTHING: Stored = { target: null, floor: null, stretch: null, version: 0 };
+const NOTHING: Stored = { target: null, floor: null, stretch: null, own: null, version: 0 };
 const keyOf = (unitId: number, periodId: string) => `${unitId}|${periodId}`;
 
 /**
@@ -45,9 +64,14 @@ export class Workbench {
   /** How it adds up, what is better. */
   readonly kind: Measure;
   readonly figure: FigureUnit;
+  /** What money is shown and set in, and the plan's fixed rate of it; null for the reporting currency. */
+  readonly currency: string;
+  readonly rate: string | null;
   private book = new TargetBook();
   private lookup: TargetLookup;
   private stored = new Map<string, Stored>();
+  /** What is shown of cells that were set in another currency. */
+  private owns = new Map<string, OwnTarget>();
   /** Own changes to a cell that the server has not answered yet. */
   private pending = new Map<string, number>();
   private lastYear = new Map<number, readonly (number | null)[]>();
@@ -57,17 +81,22 @@ export class Workbench {
   private monthIds: string[];
   /** The periods of `sheet.lastYear`. */
   private pastIds: string[];
+  private ramps: ReadonlyMap<number, Ramp>;
   private workingDaysOf: (unitId: number) => { weekdays: readonly number[]; closed: ReadonlySet<number> };
 
-  constructor(readonly sheet: TargetSheet) {
+  /** `currency`: what targets are shown and set in; left out: the reporting currency. Another one needs a fixed rate of the plan. */
+  constructor(readonly sheet: TargetSheet, currency: string = sheet.currency) {
+    this.rate = currency === sheet.currency || sheet.measure.unit !== 'money' ? null : sheet.rates[currency] ?? null;
+    this.currency = this.rate === null ? sheet.currency : currency;
     this.measure = sheet.measure.code;
     const { unit, decimals } = sheet.measure;
-    this.figure = unit === 'money' ? { kind: 'money', currency: sheet.currency } : { kind: unit, decimals };
+    this.figure = unit === 'money' ? { kind: 'money', currency: this.currency } : { kind: unit, decimals };
     const measures = buildMeasureBook([sheet.measure]);
     this.kind = measures.get(this.measure);
     this.calendar = buildCalendar(sheet.calendar);
     this.monthIds = this.calendar.months(sheet.year).map((month) => month.id);
     this.pastIds = [...this.monthIds, ...this.calendar.quarters(sheet.year).map((quarter) => quarter.id), this.calendar.year(sheet.year).id];
+    this.ramps = new Map(sheet.ramps.map(([unitId, from, shares]) => [unitId, { from, shares }]));
     this.tree = buildUnitTree(sheet.units, sheet.memberships.map(([unitId, parentId, from, to]) => ({ unitId, parentId, from, to })));
     const sets = sheet.workingDays.map((each) => ({ weekdays: each.weekdays, closed: new Set(each.closed) }));
     const workingOf = new Map(sheet.units.map((unit, index) => [unit.id, sets[sheet.workingOf[index]!]!]));
@@ -127,11 +156,16 @@ export class Workbench {
 
   private buildCell(unitId: number, period: Period): SheetCell {
     const { isClosed, past } = this.factsOf(period);
+    const cell = buildCell(this.lookup, unitId, period, this.measure);
+    // What was set in the shown currency is shown as it was set; everything else at the plan's rate.
+    const own = cell.origin === 'set' ? this.ownOf(unitId, period.id) : null;
     return {
-      ...buildCell(this.lookup, unitId, period, this.measure),
+      ...cell,
+      value: own?.target ?? this.toShown(cell.value), floor: own ? own.floor : this.toShown(cell.floor), stretch: own ? own.stretch : this.toShown(cell.stretch),
+      handedOut: this.toShown(cell.handedOut), notHandedOut: this.toShown(cell.notHandedOut),
       active: this.tree.isActiveDuring(unitId, period),
       isClosed,
-      lastYear: past < 0 ? null : this.lastYear.get(unitId)?.[past] ?? null,
+      lastYear: past < 0 ? null : this.toShown(this.lastYear.get(unitId)?.[past] ?? null),
     };
   }
 
@@ -160,6 +194,17 @@ export class Workbench {
       }));
     }
     return facts;
+  }
+
+  /** A week is set by its days: its amount is shared out over its working days; null clears them. */
+  toWeekChanges(unitId: number, week: Period, target: number | null): TargetChange[] {
+    const days = Array.from({ length: week.to - week.from }, (_, i) => this.calendar.periodOf('day', week.from + i))
+      .filter((day) => this.tree.isActiveDuring(unitId, day) && this.calendar.labelOf(day.from) === this.sheet.year);
+    if (target === null) return days.filter((day) => this.book.get(unitId, this.measure, day.id)).map((day) => this.toChange(unitId, day, null));
+    const working = this.workingDaysOf(unitId);
+    const weights = days.map((day) => countWorkingDays(day, working));
+    const parts = shareOut(target, weights.some((weight) => weight > 0) ? weights : days.map(() => 1));
+    return days.map((day, i) => this.toChange(unitId, day, parts[i]!));
   }
 
   private monthsOfWeek({ from, to }: Period): Period[] {
@@ -200,13 +245,35 @@ export class Workbench {
     return this.listTargets(peers.map((unit) => unit.id), [period]).map((each) => each.value);
   }
 
+  /**
+   * A target for someone who is there for a part of a month, or on a ramp: their part of what is asked in the nearest whole month
+   * (the next one for a joiner, else the one before), or of the peers' average. Null where nothing needs proposing.
+   */
+  proposePart(unitId: number, period: Period): Proposal | null {
+    if (period.kind !== 'month' || !this.tree.isActiveDuring(unitId, period)) return null;
+    const source = this.toFillSource();
+    const [present, all] = [source.workingDaysIn(unitId, period), source.allWorkingDaysIn(unitId, period)];
+    const share = source.rampShareOf(unitId, period);
+    if (present === all && share === FULL) return null;
+    const isWhole = (month: Period) => source.workingDaysIn(unitId, month) === source.allWorkingDaysIn(unitId, month) && source.rampShareOf(unitId, month) === FULL;
+    const neighbours = this.calendar.months(this.sheet.year).filter((month) => isWhole(month) && source.targetOf(unitId, month) !== null);
+    const nearest = neighbours.find((month) => month.from > period.from) ?? neighbours.findLast((month) => month.from < period.from);
+    const peers = source.peersOf(unitId, period);
+    const full = nearest ? source.targetOf(unitId, nearest)! : peers.length > 0 ? peers.reduce((sum, peer) => sum + peer, 0) / peers.length : null;
+    if (full === null) return null;
+    return { value: proposePartial(full, { share, present, all, unit: this.oneUnit }), full, from: nearest ?? null, share, present, all };
+  }
+
   /** What the ways of filling are computed from. */
   toFillSource(otherOf?: FillSource['otherOf']): FillSource {
     return {
-      targetOf: (unitId, period) => this.lookup.find(unitId, period, this.measure).value,
+      targetOf: (unitId, period) => this.cellAt(unitId, period).value,
       lastYearOf: (unitId, period) => this.cellAt(unitId, period).lastYear ?? 0,
       workingDaysIn: (unitId, period) => activeWorkingDays(period, this.tree.membershipsOf(unitId), this.workingDaysOf(unitId)),
       isActive: (unitId, period) => this.tree.isActiveDuring(unitId, period),
+      allWorkingDaysIn: (unitId, period) => countWorkingDays(period, this.workingDaysOf(unitId)),
+      rampShareOf: (unitId, period) => rampShareOf(this.calendar, this.ramps.get(unitId), period),
+      peersOf: (unitId, period) => this.peersOf(unitId, period),
       ...(otherOf ? { otherOf } : {}),
     };
   }
@@ -214,7 +281,7 @@ export class Workbench {
   /** What applies now to each of the units in each of the periods, where anything does. */
   listTargets(unitIds: readonly number[], periods: readonly Period[]): { unitId: number; value: number }[] {
     return unitIds.flatMap((unitId) => periods.flatMap((period) => {
-      const { value } = this.lookup.find(unitId, period, this.measure);
+      const { value } = this.cellAt(unitId, period);
       return value === null ? [] : [{ unitId, value }];
     }));
   }
@@ -222,20 +289,19 @@ export class Workbench {
   /** The change that sets or clears a cell, made from what is seen now; floor and stretch stay with a target that stays. */
   toChange(unitId: number, period: Period, target: number | null, over: { floor?: number | null; stretch?: number | null } = {}): TargetChange {
     const key = keyOf(unitId, period.id);
-    const stored = this.shownOf(key, unitId, period.id);
+    const { floor, stretch } = this.book.get(unitId, this.measure, period.id) ? this.cellAt(unitId, period) : { floor: null, stretch: null };
     const text = (value: number | null) => (value === null ? null : writeDecimal(value, this.decimals));
     return {
-      unit: this.tree.find(unitId)!.code, period: period.id, measure: this.measure, target: text(target),
-      floor: target === null ? null : text(over.floor === undefined ? stored.floor : over.floor),
-      stretch: target === null ? null : text(over.stretch === undefined ? stored.stretch : over.stretch),
-      version: stored.version + (this.pending.get(key) ?? 0),
+      unit: this.tree.find(unitId)!.code, period: period.id, measure: this.measure, ...(this.rate === null ? {} : { currency: this.currency }), target: text(target),
+      floor: target === null ? null : text(over.floor === undefined ? floor : over.floor),
+      stretch: target === null ? null : text(over.stretch === undefined ? stretch : over.stretch),
+      version: (this.stored.get(key)?.version ?? 0) + (this.pending.get(key) ?? 0),
     };
   }
 
-  private shownOf(key: string, unitId: number, periodId: string): Stored {
-    const stored = this.stored.get(key) ?? NOTHING;
-    const shown = this.book.get(unitId, this.measure, periodId);
-    return { ...stored, floor: shown?.floor ?? null, stretch: shown?.stretch ?? null };
+  private ownOf(unitId: number, periodId: string): OwnTarget | null {
+    const own = this.owns.get(keyOf(unitId, periodId));
+    return own?.currency === this.currency ? own : null;
   }
 
   /** Null for a change of another sheet: an undone step may lie in a place that has been left. */
@@ -250,7 +316,7 @@ export class Workbench {
       if (unitId === null) continue;
       const key = keyOf(unitId, change.period);
       this.pending.set(key, (this.pending.get(key) ?? 0) + 1);
-      this.show(unitId, change.period, { target: this.read(change.target), floor: this.read(change.floor), stretch: this.read(change.stretch) });
+      this.show(unitId, change.period, this.readChange(change));
     }
   }
 
@@ -266,7 +332,7 @@ export class Workbench {
       if (savedVersions) {
         const version = savedVersions[index]!;
         if (version >= (this.stored.get(key)?.version ?? 0)) {
-          this.stored.set(key, { target: this.read(change.target), floor: this.read(change.floor), stretch: this.read(change.stretch), version });
+          this.stored.set(key, { ...this.readChange(change), version });
         }
       }
       if (left === 0) this.show(unitId, change.period, this.stored.get(key) ?? NOTHING);
@@ -276,26 +342,43 @@ export class Workbench {
   /** Takes what the server has; returns whether anything is new. A cell with own changes under way keeps showing those. */
   take(targets: readonly SheetTarget[]): boolean {
     let isNew = false;
-    for (const [unitId, periodId, target, floor, stretch, version] of targets) {
+    for (const [unitId, periodId, target, floor, stretch, version, own] of targets) {
       const key = keyOf(unitId, periodId);
       if ((this.stored.get(key)?.version ?? 0) >= version) continue;
-      this.stored.set(key, { target, floor, stretch, version });
+      this.stored.set(key, { target, floor, stretch, own, version });
       if (this.pending.has(key)) continue;
-      this.show(unitId, periodId, { target, floor, stretch });
+      this.show(unitId, periodId, { target, floor, stretch, own });
       isNew = true;
     }
     return isNew;
   }
 
-  private show(unitId: number, periodId: string, { target, floor, stretch }: Pick<Stored, 'target' | 'floor' | 'stretch'>): void {
+  private show(unitId: number, periodId: string, { target, floor, stretch, own }: Omit<Stored, 'version'>): void {
     const key = { unitId, measure: this.measure, periodId };
+    if (own) this.owns.set(keyOf(unitId, periodId), own);
+    else this.owns.delete(keyOf(unitId, periodId));
     if (target !== null) this.book.put(key, { target, floor, stretch });
     else if (this.book.get(unitId, this.measure, periodId)) this.book.remove(key);
   }
 
-  private read(text: string | null | undefined): number | null {
-    if (text == null) return null;
-    const read = parseDecimal(text, this.decimals);
-    return read.ok ? read.minor : null;
+  /** An amount in the reporting currency as it is shown here. */
+  toShown(value: number): number;
+  toShown(value: number | null): number | null;
+  toShown(value: number | null): number | null {
+    return value === null || this.rate === null ? value : convertBack(Math.round(value), this.currency, this.sheet.currency, this.rate);
+  }
+
+  /** A change's amounts in the reporting currency, and as they are where they are in another. */
+  private readChange({ target, floor, stretch, currency }: TargetChange): Omit<Stored, 'version'> {
+    const rate = currency && currency !== this.sheet.currency ? this.sheet.rates[currency] : undefined;
+    const decimals = rate === undefined ? decimalsOf({ ...this.figure, ...(this.kind.unit === 'money' ? { currency: this.sheet.currency } : {}) }) : exponentOf(currency!);
+    const read = (text: string | null | undefined) => {
+      const amount = text == null ? null : parseDecimal(text, decimals);
+      return amount?.ok ? amount.minor : null;
+    };
+    const typed = { target: read(target), floor: read(floor), stretch: read(stretch) };
+    if (rate === undefined) return { ...typed, own: null };
+    const convert = (value: number | null) => (value === null ? null : convertMinor(value, currency!, this.sheet.currency, rate));
+    return { target: convert(typed.target), floor: convert(typed.floor), stretch: convert(typed.stretch), own: typed.target === null ? null : { currency: currency!, ...typed, target: typed.target } };
   }
 }

@@ -7,6 +7,7 @@ import { DataTable } from '../ui/DataTable';
 import { INPUT } from '../ui/Field';
 import { Loading } from '../ui/Loading';
 import { ChangeUnitDialog, type UnitChange } from './ChangeUnitDialog';
+import { RampDialog } from './RampDialog';
 import { useListUnitsQuery } from './unitsApi';
 
 /** Everyone and where they stand today; a person or a team is moved by dragging it onto another unit, or by its button. */
@@ -14,6 +15,7 @@ export function UnitsList({ ownUnit }: { ownUnit: string }) {
   const { data: places, error } = useListUnitsQuery();
   const [search, setSearch] = useState('');
   const [change, setChange] = useState<UnitChange | null>(null);
+  const [ramping, setRamping] = useState<UnitPlace | null>(null);
   const [dragged, setDragged] = useState<UnitPlace | null>(null);
   if (error) return <FailureNote failure={error} />;
   if (!places) return <Loading what="units" />;
@@ -43,17 +45,19 @@ export function UnitsList({ ownUnit }: { ownUnit: string }) {
           columns={[
             { key: 'name', heading: 'Name', width: 'minmax(180px,1fr)', cell: nameCell },
             { key: 'kind', heading: 'Kind', width: '90px', cell: (each) => each.unit.kind },
-            { key: 'parent', heading: 'Stands under', width: '160px', cell: (each) => each.parent?.name ?? '' },
-            { key: 'days', heading: 'Since, until', width: '170px', cell: (each) => <span className="text-soft">{[each.from ? `from ${each.from}` : '', each.last ? `until ${each.last}` : ''].filter(Boolean).join(', ')}</span> },
-            { key: 'do', heading: 'Change', width: '150px', cell: (each) => (each.unit.code === ownUnit || each.parent === null ? null : (
+            { key: 'parent', heading: 'Stands under', width: '130px', cell: (each) => each.parent?.name ?? '' },
+            { key: 'days', heading: 'Since, until', width: '140px', cell: (each) => <span className="text-soft">{[each.from ? `from ${each.from}` : '', each.last ? `until ${each.last}` : ''].filter(Boolean).join(', ')}</span> },
+            { key: 'do', heading: 'Change', width: '220px', cell: (each) => (each.unit.code === ownUnit || each.parent === null ? null : (
               <span className="flex gap-1">
                 <Button kind="quiet" className="h-[24px] px-2" onClick={() => setChange({ kind: 'move', place: each, parent: '' })}>Move…<span className="sr-only"> {each.unit.name}</span></Button>
+                {each.isHere && each.unit.kind === 'salesperson' && <Button kind="quiet" className="h-[24px] px-2" title={each.ramp ? `from ${each.ramp.from}: ${each.ramp.shares.join(', ')} %` : undefined} onClick={() => setRamping(each)}>{each.ramp ? 'On a ramp…' : 'Ramp…'}<span className="sr-only"> {each.unit.name}</span></Button>}
                 {each.isHere && <Button kind="quiet" className="h-[24px] px-2" onClick={() => setChange({ kind: 'leave', place: each })}>Leaves…<span className="sr-only"> {each.unit.name}</span></Button>}
               </span>
             )) },
           ]}
         />
       </div>
+      {ramping && <RampDialog place={ramping} onClose={() => setRamping(null)} />}
       {change && <ChangeUnitDialog key={change.place.unit.id} change={change} places={places} onClose={() => setChange(null)} />}
     </div>
   );

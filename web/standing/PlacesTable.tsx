@@ -71,7 +71,7 @@ function buildColumns(view: StandingView, isBelow: boolean): Column<PlaceView>[]
         <span className="flex items-center gap-2" title={place.note ?? undefined}>
           <RungMark grade={place.status.grade} label={STATUS_WORDS[place.status.state]} />
           <span className="truncate">{place.unit.name}</span>
-          {place.note && <span className="shrink-0 text-[11px] text-soft">{place.note.startsWith('joined') ? 'joined' : 'left'}</span>}
+          {place.note && <span className="shrink-0 text-[11px] text-soft">{place.isOnRamp ? 'ramp' : place.note.startsWith('joined') ? 'joined' : 'left'}</span>}
         </span>
       ),
     },
@@ -88,7 +88,7 @@ function buildColumns(view: StandingView, isBelow: boolean): Column<PlaceView>[]
       )),
     },
     { key: 'gap', heading: 'Gap', width: '68px', align: 'right', cell: (place) => (place.gap === null ? '–' : <span title={withSign(place.gap, formatExact(place.gap, unit))}>{formatColumn(place.gap, unit)}</span>) },
-    { key: 'lastYear', heading: 'Last year', width: '66px', align: 'right', cell: (place) => <span title={place.lastYear === null ? undefined : `${formatExact(place.lastYear, unit)} on ${view.lastYear?.days ?? 'the same days'}`}>{place.lastYearText ?? '–'}</span> },
+    { key: 'lastYear', heading: 'Last year', width: unit.kind === 'percent' ? '84px' : '66px', align: 'right', cell: (place) => <span title={place.lastYear === null ? undefined : `${formatExact(place.lastYear, unit)} on ${view.lastYear?.days ?? 'the same days'}`}>{place.lastYearText ?? '–'}</span> },
   ];
 }
 

@@ -13,7 +13,7 @@ const months = calendar.months(2027);
 const working = { weekdays: [1, 2, 3, 4, 5], closed: new Set<number>() };
 
 const source = (over: Partial<FillSource> = {}): FillSource => ({
-  targetOf: () => null, lastYearOf: () => 0, isActive: () => true, workingDaysIn: (_unit, period) => countWorkingDays(period, working), ...over,
+  targetOf: () => null, lastYearOf: () => 0, isActive: () => true, workingDaysIn: (_unit, period) => countWorkingDays(period, working), allWorkingDaysIn: (_unit, period) => countWorkingDays(period, working), rampShareOf: () => 10_000, peersOf: () => [], ...over,
 });
 const total = (over: Partial<Extract<FillWay, { kind: 'total' }>> = {}): FillWay => ({ kind: 'total', total: 1_000_000, people: 'even', phasing: 'workingDays', terms: new Map(), ...over });
 const fill = (way: FillWay, { unitIds = [1], periods = months, unit = 1, from = source() }: { unitIds?: number[]; periods?: Period[]; unit?: number; from?: FillSource } = {}) => fillCells({ way, unitIds, periods, unit }, from);
@@ -118,5 +118,18 @@ describe('handing out a rest', () => {
     const result = handOutRest(rests, [1, 2], 1, from);
     expect(values(result)).toEqual([72, 48, 150, 50, 4, 3]);
     expect(result).toMatchObject({ cells: [{ before: 60 }, { before: 40 }, { before: 300 }, { before: 100 }, { before: null }, { before: null }] });
+  });
+});
+
+describe('a part of a full target', () => {
+  it('gives newcomers and leavers their part of the full target, or of the average of the peers', () => {
+    const from = source({ rampShareOf: (_unit, period) => (period.id === months[0]!.id ? 5_000 : 10_000), workingDaysIn: () => 10, allWorkingDaysIn: () => 20, peersOf: (_unit, period) => (period.id === months[2]!.id ? [] : [800, 1200]) });
+    const values = (full: number | null) => {
+      const result = fill({ kind: 'partial', full }, { periods: months.slice(0, 3), from });
+      return result.ok ? [result.cells.slice(0, 3).map((cell) => cell.value), result.notes.filter((note) => note.code === 'noPeers').length > 0] : result.fault;
+    };
+    expect(values(4000)).toEqual([[1000, 2000, 2000], false]);
+    expect(values(null)).toEqual([[250, 500], true]);
+    expect(values(-1)).toBe('negative');
   });
 });

@@ -1,5 +1,6 @@
 import type { Period } from '../../period/calendar';
 import { grow, WHOLE } from './grow';
+import { proposePartial } from './partial';
 import { shareWithin, type ShareLine } from './shareWithin';
 import type { FilledCell, FillNote, FillRequest, FillResult, FillSource, FillWay, Phasing } from './way';
 
@@ -12,7 +13,7 @@ type TotalWay = Extract<FillWay, { kind: 'total' }>;
 export function fillCells(request: FillRequest, source: FillSource): FillResult {
   const { way } = request;
   if ('growth' in way && way.growth <= -WHOLE) return { ok: false, fault: 'growthTooLow', bound: null };
-  if ((way.kind === 'each' && way.amount < 0) || (way.kind === 'total' && way.total < 0)) return { ok: false, fault: 'negative', bound: 0 };
+  if ((way.kind === 'partial' && (way.full ?? 0) < 0) || (way.kind === 'each' && way.amount < 0) || (way.kind === 'total' && way.total < 0)) return { ok: false, fault: 'negative', bound: 0 };
   if (way.kind === 'total') return fillTotal(request, way, source);
   const cells: FilledCell[] = [];
   const notes: FillNote[] = [];
@@ -20,6 +21,7 @@ export function fillCells(request: FillRequest, source: FillSource): FillResult 
     for (const period of activePeriods(request, source, unitId)) {
       const value = valueFor(way, unitId, period, request.unit, source);
       if (value !== null) cells.push({ unitId, period, before: source.targetOf(unitId, period), value });
+      else if (way.kind === 'partial') notes.push({ code: 'noPeers', unitId, period });
       else if (way.kind === 'lastYear') notes.push({ code: 'noHistory', unitId, period });
     }
   }
@@ -31,9 +33,17 @@ const activePeriods = ({ periods }: FillRequest, source: FillSource, unitId: num
 function valueFor(way: Exclude<FillWay, TotalWay>, unitId: number, period: Period, unit: number, source: FillSource): number | null {
   if (way.kind === 'each') return way.amount;
   if (way.kind === 'copy') return source.otherOf?.(unitId, period) ?? null;
+  if (way.kind === 'partial') return partialOf(way.full, unitId, period, unit, source);
   const base = way.kind === 'lastYear' ? source.lastYearOf(unitId, period) : source.targetOf(unitId, period);
   // A period without history, or with returns only, has nothing to grow from: it is left as it is, not set to 0.
   return base === null || base <= 0 ? null : grow(base, way.growth, unit);
+}
+
+function partialOf(wanted: number | null, unitId: number, period: Period, unit: number, source: FillSource): number | null {
+  const peers = source.peersOf(unitId, period);
+  const full = wanted ?? (peers.length === 0 ? null : sumOf(peers) / peers.length);
+  if (full === null) return null;
+  return proposePartial(full, { share: source.rampShareOf(unitId, period), present: source.workingDaysIn(unitId, period), all: source.allWorkingDaysIn(unitId, period), unit });
 }
 
 /** First over the people, then each one's part over the periods: both steps add up exactly. */

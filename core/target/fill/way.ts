@@ -27,6 +27,8 @@ export type FillWay =
   | { kind: 'lastYear'; growth: number }
   /** What stands there, changed by a percent in basis points. */
   | { kind: 'percent'; growth: number }
+  /** A full target for each period, of which newcomers and leavers get their part; null: the average of the peers' targets. */
+  | { kind: 'partial'; full: number | null }
   /** What another plan has in the same cells. */
   | { kind: 'copy' };
 
@@ -38,6 +40,12 @@ export interface FillSource {
   lastYearOf(unitId: number, period: Period): number;
   /** Working days of the period on which the unit stands in the tree. */
   workingDaysIn(unitId: number, period: Period): number;
+  /** All working days of the period, whether the unit is there or not. */
+  allWorkingDaysIn(unitId: number, period: Period): number;
+  /** Basis points of the full target that a ramp asks. */
+  rampShareOf(unitId: number, period: Period): number;
+  /** Targets of the others of the same level under the same parent. */
+  peersOf(unitId: number, period: Period): readonly number[];
   isActive(unitId: number, period: Period): boolean;
   /** For `copy`: the other plan's value. */
   otherOf?(unitId: number, period: Period): number | null;
@@ -60,6 +68,7 @@ export interface FilledCell {
 
 /** What a fill did otherwise than asked, to be said beside the preview. */
 export type FillNote =
+  | { code: 'noPeers'; unitId: number; period: Period }
   | { code: 'noHistory'; unitId: number; period: Period }
   | { code: 'fellBackToWorkingDays'; unitId: number };
 

@@ -1,5 +1,5 @@
 import { sql } from 'drizzle-orm';
-import { check, integer, pgTable, serial, text, uniqueIndex } from 'drizzle-orm/pg-core';
+import { check, integer, jsonb, pgTable, serial, text, uniqueIndex } from 'drizzle-orm/pg-core';
 import type { PlanStatus } from '#contract/schemas/plan';
 import { appUser } from './access';
 import { isoDay, moment } from './columns';
@@ -17,6 +17,8 @@ export const plan = pgTable('plan', {
   /** The plan concerns this unit and all below. */
   unitId: integer('unit_id').notNull().references(() => unit.id),
   note: text('note'),
+  /** Reporting units for one unit of a currency, fixed for the whole plan; decimal text by ISO 4217 code. */
+  rates: jsonb('rates').$type<Record<string, string>>().notNull().default({}),
   createdBy: integer('created_by').notNull().references(() => appUser.id),
   createdAt: moment('created_at').notNull().defaultNow(),
   /** When it was published, replaced or discarded, and by whom. */

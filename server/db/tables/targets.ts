@@ -1,5 +1,6 @@
 import { sql } from 'drizzle-orm';
-import { check, index, integer, pgTable, primaryKey, serial, text } from 'drizzle-orm/pg-core';
+import { check, index, integer, jsonb, pgTable, primaryKey, serial, text } from 'drizzle-orm/pg-core';
+import type { OwnTarget } from '#contract/schemas/sheet';
 import type { MeasureCode } from '#core/measure/measure';
 import { appUser } from './access';
 import { moment, transactionId, whole } from './columns';
@@ -16,6 +17,8 @@ export const target = pgTable('target', {
   target: whole('target'),
   floor: whole('floor'),
   stretch: whole('stretch'),
+  /** As it was set, where that was in another currency than the reporting one; the columns before hold it converted by the plan's rate. */
+  own: jsonb('own').$type<OwnTarget>(),
   note: text('note'),
   version: integer('version').notNull().default(1),
   changedBy: integer('changed_by').notNull().references(() => appUser.id),

@@ -17,6 +17,14 @@ export const unit = pgTable('unit', {
   check('unit_name', sql`length(trim(${table.name})) > 0`),
 ]);
 
+/** What part of the full target is asked of a newcomer, month by month from a day on (core/units/ramp). */
+export const ramp = pgTable('ramp', {
+  unitId: integer('unit_id').primaryKey().references(() => unit.id),
+  from: isoDay('from_day').notNull(),
+  /** Basis points a month. */
+  shares: integer('shares').array().notNull(),
+}, (table) => [check('ramp_shares', sql`cardinality(${table.shares}) between 1 and 24 and 0 <= all(${table.shares}) and 10000 >= all(${table.shares})`)]);
+
 /** From when to when (exclusive) a unit stands under a parent. An exclusion constraint in the migration keeps them apart in time. */
 export const membership = pgTable('membership', {
   id: serial('id').primaryKey(),

@@ -130,7 +130,7 @@ function Report({ report }: { report: ImportReport }) {
           <div className="mt-2 max-h-[240px] overflow-y-auto rounded-sheet border border-line" tabIndex={0} role="region" aria-label="Refused rows">
             <table className="w-full text-[12px]">
               <thead className="sticky top-0 bg-sheet text-left text-soft"><tr>{['Line', 'Column', 'Value', 'Why, and what would be accepted'].map((name) => <th key={name} scope="col" className="px-2 py-1 font-medium">{name}</th>)}</tr></thead>
-              <tbody>{report.refusals.slice(0, 500).map((each, index) => <tr key={index} className="border-t border-line align-top"><td className="px-2 py-1">{each.line}</td><td className="px-2 py-1">{each.column}</td><td className="px-2 py-1">{each.value || '(empty)'}</td><td className="px-2 py-1">{each.reason} {each.accepted}</td></tr>)}</tbody>
+              <tbody>{report.refusals.slice(0, 500).map((each, index) => <tr key={index} className="border-t border-line align-top"><td className="px-2 py-1">{each.place ?? each.line}</td><td className="px-2 py-1">{each.column}</td><td className="px-2 py-1">{each.value || '(empty)'}</td><td className="px-2 py-1">{each.reason} {each.accepted}</td></tr>)}</tbody>
             </table>
           </div>
         </>

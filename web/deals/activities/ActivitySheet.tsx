@@ -20,16 +20,20 @@ export function ActivitySheet({ grid, figure, saves }: ActivitySheetProps) {
   const scroller = useRef<HTMLDivElement>(null);
   const [chosen, setSelection] = useState<Selection>(single(Math.min(1, grid.rows.length - 1), 0));
   const [editing, setEditing] = useState<string | null>(null);
+  const isLeftByKey = useRef(false);
   const fits = Math.max(chosen.row, chosen.anchorRow) < grid.rows.length && Math.max(chosen.column, chosen.anchorColumn) < grid.columns.length;
   const selection = fits ? chosen : single(0, 0);
-  const { onKeyDown, onPaste, onCopy, commit, startEdit, textAt } = useActivityKeys({ grid, figure, selection, onSelect: setSelection, saves, editing, setEditing });
+  const { onKeyDown, onPaste, onCopy, commit, startEdit, textAt } = useActivityKeys({ grid, figure, selection, onSelect: setSelection, saves, editing, setEditing, isLeftByKey });
   const virtual = useVirtualizer({ count: grid.rows.length, getScrollElement: () => scroller.current, estimateSize: () => ROW_HEIGHT, overscan: 8, scrollPaddingStart: ROW_HEIGHT });
   const template = `minmax(170px,1fr) repeat(${grid.columns.length}, ${grid.columns.length > 14 ? 52 : 74}px)`;
   const block = toBlockOf(selection);
 
   useEffect(() => {
     virtual.scrollToIndex(selection.row);
-    if (editing === null && scroller.current?.contains(document.activeElement)) scroller.current.querySelector<HTMLElement>('[data-selected="true"]')?.focus();
+    // Focus follows the selection only where the grid already has it.
+    if (editing !== null || !(isLeftByKey.current || scroller.current?.contains(document.activeElement))) return;
+    isLeftByKey.current = false;
+    scroller.current?.querySelector<HTMLElement>('[data-selected="true"]')?.focus();
   }, [selection, editing, virtual]);
 
   return (
@@ -60,7 +64,7 @@ export function ActivitySheet({ grid, figure, saves }: ActivitySheetProps) {
                   return (
                     <div
                       key={column.id} role="gridcell" tabIndex={isSelected ? 0 : -1} data-selected={isSelected} aria-selected={isIn}
-                      title={`${row.unit.name}, ${column.name}: ${own === null ? (whole === null ? 'nothing typed' : `${formatExact(whole, figure)} together`) : formatExact(own, figure)}`}
+                      aria-label={describeCell(`${row.unit.name}, ${column.name}`, own, whole, figure)} title={describeCell(`${row.unit.name}, ${column.name}`, own, whole, figure)}
                       onPointerDown={(event) => { event.currentTarget.focus(); setSelection(event.shiftKey ? { ...selection, row: index, column: at } : single(index, at)); }}
                       onPointerOver={(event) => { if (event.buttons === 1) setSelection({ ...selection, row: index, column: at }); }}
                       onDoubleClick={() => startEdit(textAt(index, at))}
@@ -77,4 +81,8 @@ export function ActivitySheet({ grid, figure, saves }: ActivitySheetProps) {
       </div>
     </div>
   );
+}
+
+function describeCell(name: string, own: number | null, whole: number | null, figure: FigureUnit): string {
+  return `${name}: ${own !== null ? formatExact(own, figure) : whole !== null ? `${formatExact(whole, figure)} together` : 'nothing typed'}`;
 }

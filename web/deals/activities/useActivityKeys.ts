@@ -1,4 +1,4 @@
-import type { ClipboardEvent, KeyboardEvent } from 'react';
+import type { ClipboardEvent, KeyboardEvent, RefObject } from 'react';
 import type { ActivityChange, ActivityGrid } from '#contract/schemas/activity';
 import { writeDecimal } from '#core/money/amount';
 import { decimalsOf, type FigureUnit } from '#core/money/format';
@@ -27,10 +27,12 @@ interface ActivityKeys {
   /** What is being typed; null while nothing is. */
   editing: string | null;
   setEditing(text: string | null): void;
+  /** Set when a cell is left by a key: the focus goes back to the grid, not to nowhere. */
+  isLeftByKey: RefObject<boolean>;
 }
 
 /** Keyboard and clipboard of the grid of typed-in values, as in a spreadsheet. A block is checked whole before anything is saved. */
-export function useActivityKeys({ grid, figure, selection, onSelect, saves, editing, setEditing }: ActivityKeys) {
+export function useActivityKeys({ grid, figure, selection, onSelect, saves, editing, setEditing, isLeftByKey }: ActivityKeys) {
   const say = useSay();
   const size = { rows: grid.rows.length, columns: grid.columns.length };
   const decimals = decimalsOf(figure);
@@ -77,6 +79,7 @@ export function useActivityKeys({ grid, figure, selection, onSelect, saves, edit
   };
 
   const onEditKey = (event: KeyboardEvent) => {
+    isLeftByKey.current = ['Enter', 'Tab', 'Escape'].includes(event.key);
     if (event.key === 'Enter') commit({ rows: event.shiftKey ? -1 : 1, columns: 0 });
     else if (event.key === 'Tab') commit({ rows: 0, columns: event.shiftKey ? -1 : 1 });
     else if (event.key === 'Escape') setEditing(null);

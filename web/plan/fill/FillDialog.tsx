@@ -18,7 +18,7 @@ import { LineTermsTable } from './LineTermsTable';
 import { PeriodShares } from './PeriodShares';
 
 const WAY_NAMES: Record<WayKind, string> = {
-  total: 'Share out a total', lastYear: 'From last year', each: 'One amount each', percent: 'Change by a percent', copy: 'From another plan',
+  total: 'Share out a total', lastYear: 'From last year', each: 'One amount each', percent: 'Change by a percent', partial: 'Newcomers and leavers', copy: 'From another plan',
 };
 const PEOPLE_NAMES = { even: 'evenly', lastYear: "by last year's result", present: 'by present shares', custom: 'by shares of my own' } as const;
 const PHASING_NAMES = { workingDays: 'by working days', even: 'evenly', lastYear: "in last year's shape", present: 'in the present shape', custom: 'by shares of my own' } as const;
@@ -62,6 +62,7 @@ export function FillDialog({ sheet, selection, plans, way, saves, onClose }: Fil
         <div className="flex flex-col gap-3">
           {choose('How', form.way, Object.fromEntries(WAYS.filter((each) => each !== 'total' || canShare(bench)).map((each) => [each, WAY_NAMES[each]])), (value: WayKind) => change({ way: value, ...(value === 'percent' && form.percent === '0' ? { percent: '5' } : {}) }))}
           {(form.way === 'total' || form.way === 'each') && <Field label={form.way === 'total' ? 'Total, all together' : 'Amount for each'} fault={faults.amount || undefined}><input className={INPUT} inputMode="decimal" value={form.amount} onChange={(event) => change({ amount: event.target.value })} placeholder="for example 1,380,000 or 1.38m" /></Field>}
+          {form.way === 'partial' && <Field label="Full target of one period" fault={faults.amount || undefined} hint="Of it each gets what a ramp asks and the working days they are there. Empty: the average of the peers."><input className={INPUT} inputMode="decimal" value={form.amount} onChange={(event) => change({ amount: event.target.value })} placeholder="average of the peers" /></Field>}
           {(form.way === 'lastYear' || form.way === 'percent') && <Field label={form.way === 'lastYear' ? 'Growth in percent' : 'Change in percent'} fault={faults.percent || undefined}><input className={INPUT} inputMode="decimal" value={form.percent} onChange={(event) => change({ percent: event.target.value })} /></Field>}
           {form.way === 'copy' && <Field label="Plan" fault={faults.plan || undefined}><select className={INPUT} value={form.plan ?? ''} onChange={(event) => change({ plan: event.target.value === '' ? null : Number(event.target.value) })}><option value="">Choose a plan</option>{plans.filter((plan) => plan.id !== bench.sheet.plan?.id && (plan.status === 'draft' || plan.status === 'published')).map((plan) => <option key={plan.id} value={plan.id}>{plan.name} ({plan.status})</option>)}</select></Field>}
           {choose('For whom', form.who, { people: 'every salesperson below', below: 'the units directly below', own: `${bench.unit.name} itself`, selected: 'the selected lines' }, (value: FillForm['who']) => change({ who: value }))}

@@ -6,7 +6,7 @@ import { Workbench } from '../workbench';
 import { linesOf, periodsOf, readBasisPoints, readFill, type FillForm } from './fillForm';
 import { faultWords, noteWords } from './fillWords';
 
-const sheet = buildSheet(new Workbench(buildSampleSheet()), 'FY2027-Q3', false);
+const sheet = buildSheet(new Workbench(buildSampleSheet()), 'FY2027-Q3', null);
 const form = (over: Partial<FillForm> = {}): FillForm => ({
   way: 'total', amount: '36,000', percent: '5', people: 'even', phasing: 'even', rounding: 1, who: 'people', when: 'shown', terms: {}, shares: {}, plan: null, ...over,
 });

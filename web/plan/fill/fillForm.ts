@@ -6,7 +6,7 @@ import { cellsOf, toBlockOf, type Selection } from '../../ui/grid/selection';
 import type { Sheet, SheetRow } from '../sheet';
 import type { Workbench } from '../workbench';
 
-export const WAYS = ['total', 'lastYear', 'each', 'percent', 'copy'] as const;
+export const WAYS = ['total', 'lastYear', 'each', 'percent', 'partial', 'copy'] as const;
 export type WayKind = (typeof WAYS)[number];
 
 /** What is typed in the dialog, as text. */
@@ -87,12 +87,14 @@ function readWay(form: FillForm, bench: Workbench, lines: readonly SheetRow[], p
     if (growth === null) faults.percent = form.percent.trim() === '' ? '' : `“${form.percent}” is not a percent. Write for example 5 or −2.5.`;
     return growth === null ? null : { kind: form.way, growth };
   }
+  if (form.way === 'partial' && form.amount.trim() === '') return { kind: 'partial', full: null };
   const amount = readAmount(form.amount, bench);
   if (amount === null) {
     faults.amount = form.amount.trim() === '' ? '' : `“${form.amount}” is not an amount. Write for example 80000, 80,000 or 80k.`;
     return null;
   }
   if (form.way === 'each') return { kind: 'each', amount };
+  if (form.way === 'partial') return { kind: 'partial', full: amount };
   const terms = new Map<number, LineTerms>();
   for (const { unit } of lines) terms.set(unit.id, readTerms(form.terms[unit.id] ?? {}, unit.name, bench, faults));
   const periodShares = form.phasing === 'custom' ? readShares(form, periods, faults) : undefined;

@@ -20,7 +20,9 @@ export function faultWords(result: Extract<FillResult, { ok: false }>, show: (am
 export function noteWords(notes: readonly FillNote[]): string | null {
   const empty = notes.filter((note) => note.code === 'noHistory').length;
   const fellBack = notes.filter((note) => note.code === 'fellBackToWorkingDays').length;
+  const peerless = notes.filter((note) => note.code === 'noPeers').length;
   const parts = [
+    peerless > 0 ? `${peerless} ${peerless === 1 ? 'cell has' : 'cells have'} no peers with a target and ${peerless === 1 ? 'stays' : 'stay'} as ${peerless === 1 ? 'it is' : 'they are'}; type a full target.` : '',
     empty > 0 ? `${empty} ${empty === 1 ? 'cell has' : 'cells have'} no result last year and ${empty === 1 ? 'stays' : 'stay'} as ${empty === 1 ? 'it is' : 'they are'}.` : '',
     fellBack > 0 ? `${fellBack} ${fellBack === 1 ? 'line has' : 'lines have'} no shape to follow and ${fellBack === 1 ? 'is' : 'are'} phased by working days.` : '',
   ].filter(Boolean);

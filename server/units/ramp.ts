@@ -1,0 +1,26 @@
+import { eq } from 'drizzle-orm';
+import type { RampChange, UnitPlace } from '#contract/schemas/unit';
+import type { Principal, Scope } from '../access/index';
+import { recordAudit } from '../audit/record';
+import type { Context } from '../context';
+import { announce } from '../db/notify';
+import { ramp as rampTable } from '../db/tables/index';
+import { refuseFaults } from '../problem';
+import { listUnits } from './move';
+import { toRampView } from './rampView';
+
+/** Sets or takes away what part of the full target is asked of a newcomer. @throws Refused unknownUnit, invalidInput */
+export async function changeRamp(context: Context, scope: Scope, principal: Principal, code: string, input: RampChange): Promise<UnitPlace> {
+  const unit = scope.findUnit(code);
+  if (unit.kind !== 'salesperson') refuseFaults([{ field: 'ramp', code: 'notANewcomer' }]);
+  const { ramp } = input;
+  const before = toRampView(context.replica.company!.ramps.get(unit.id));
+  await context.db.transaction(async (tx) => {
+    await tx.delete(rampTable).where(eq(rampTable.unitId, unit.id));
+    if (ramp) await tx.insert(rampTable).values({ unitId: unit.id, from: ramp.from, shares: ramp.shares.map((share) => Math.round(share * 100)) });
+    await recordAudit(tx, [{ userId: principal.userId, entity: 'unit', entityId: unit.code, action: ramp ? 'ramp set' : 'ramp taken away', before, after: ramp, reason: input.reason?.trim() || null }]);
+    await announce(tx, 'units', null);
+  });
+  await context.replica.readCompany();
+  return listUnits({ ...scope, books: context.replica.booksFor(principal.unitId) }).find((each) => each.unit.id === unit.id)!;
+}

@@ -1,0 +1,36 @@
+import { formatExact } from '#core/money/format';
+import { describePeriod } from '#core/period/words';
+import { FULL } from '#core/units/ramp';
+import { Button } from '../ui/Button';
+import type { Selection } from '../ui/grid/selection';
+import type { PlanGridProps } from './gridProps';
+import { cellAt, type Sheet } from './sheet';
+import type { useTargetSaves } from './useTargetSaves';
+
+interface PartProposalProps {
+  sheet: Sheet;
+  selection: Selection;
+  saves: ReturnType<typeof useTargetSaves>;
+  onEnter: PlanGridProps['onEnter'];
+}
+
+/** For a month in which somebody is there only partly, or on a ramp: what their part of the full target is, and one key to take it. */
+export function PartProposal({ sheet, selection, saves, onEnter }: PartProposalProps) {
+  const { bench } = sheet;
+  const { unit } = sheet.rows[selection.row]!;
+  const { period } = sheet.columns[selection.column]!;
+  const proposal = bench.proposePart(unit.id, period);
+  if (!proposal || cellAt(sheet, selection.row, selection.column).value === proposal.value) return null;
+  const { value, full, from, share, present, all } = proposal;
+  const show = (amount: number) => formatExact(Math.round(amount), bench.figure);
+  const parts = [
+    present === all ? '' : `${present} of ${all} working days`,
+    share === FULL ? '' : `${share / 100}% by the ramp`,
+  ].filter(Boolean).join(', ');
+  return (
+    <div className="mt-2 rounded-sheet bg-selected px-2.5 py-2 text-[12.5px]">
+      <p>{unit.name} is here in part: {parts} of {show(full)} ({from ? `as in ${describePeriod(from, bench.calendar)}` : 'the average of the peers'}).</p>
+      <Button className="mt-1.5 h-[26px]" onClick={() => { if (onEnter()) void saves.set([bench.toChange(unit.id, period, value)], 'The part'); }}>Use {show(value)}</Button>
+    </div>
+  );
+}
