@@ -1,4 +1,5 @@
 import { Type } from 'typebox';
+import { CorrectionQuery, Corrections } from '../schemas/correction';
 import { Deal, DealChange, DealInput, DealPage, DealQuery, DealRestore, DealUpdate, DealVoid, PickLists, SavedDeal } from '../schemas/deal';
 import { defineRoute } from './route';
 
@@ -16,19 +17,23 @@ export const getDealHistory = defineRoute({
 });
 export const bookDeal = defineRoute({
   id: 'bookDeal', method: 'POST', path: '/deals', permission: 'book', summary: 'Book a deal; safe to retry with the same Idempotency-Key',
-  body: DealInput, answer: SavedDeal, status: 201, errors: ['invalidInput', 'dealExists'],
+  body: DealInput, answer: SavedDeal, status: 201, errors: ['invalidInput', 'dealExists', 'closedNeedsReason'],
 });
 export const updateDeal = defineRoute({
   id: 'updateDeal', method: 'PUT', path: '/deals/:id', permission: 'book', summary: 'Change a deal', params: DealId, body: DealUpdate, answer: SavedDeal,
-  errors: ['invalidInput', 'unknownDeal', 'dealChanged', 'dealExists'],
+  errors: ['invalidInput', 'unknownDeal', 'dealChanged', 'dealExists', 'closedNeedsReason'],
 });
 export const voidDeal = defineRoute({
   id: 'voidDeal', method: 'POST', path: '/deals/:id/void', permission: 'book', summary: 'Void a deal: it counts nowhere and stays in the history',
-  params: DealId, body: DealVoid, answer: SavedDeal, errors: ['unknownDeal', 'dealChanged'],
+  params: DealId, body: DealVoid, answer: SavedDeal, errors: ['unknownDeal', 'dealChanged', 'closedNeedsReason'],
 });
 export const restoreDeal = defineRoute({
   id: 'restoreDeal', method: 'POST', path: '/deals/:id/restore', permission: 'book', summary: 'Undo a void', params: DealId, body: DealRestore, answer: SavedDeal,
-  errors: ['unknownDeal', 'dealChanged'],
+  errors: ['unknownDeal', 'dealChanged', 'closedNeedsReason'],
+});
+export const listCorrections = defineRoute({
+  id: 'listCorrections', method: 'GET', path: '/corrections', permission: 'read', summary: 'What changed closed months after they were closed, with its effect', query: CorrectionQuery, answer: Corrections,
+  errors: ['unknownUnit', 'unknownPeriod'],
 });
 export const getPickLists = defineRoute({
   id: 'getPickLists', method: 'GET', path: '/pick-lists', permission: 'read', summary: 'Names to choose from when booking', answer: PickLists,

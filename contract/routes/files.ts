@@ -1,12 +1,19 @@
 import { Type } from 'typebox';
-import { ExportQuery, ImportKind, ImportQuery, ImportReport } from '../schemas/import';
+import { ExportQuery, ImportKind, ImportQuery, ImportReport, ImportRun, ImportUndo, ImportUndone } from '../schemas/import';
 import { defineRoute } from './route';
 
 const Kind = Type.Object({ kind: ImportKind });
 
 export const importFile = defineRoute({
   id: 'importFile', method: 'POST', path: '/imports/:kind', permission: 'book', summary: 'Check or import a file, all rows or none: CSV, XLSX or a JSON array of rows',
-  params: Kind, query: ImportQuery, bodyType: 'text/csv', answer: ImportReport, errors: ['invalidInput', 'forbidden', 'tooLarge', 'wrongMediaType'],
+  params: Kind, query: ImportQuery, bodyType: 'text/csv', answer: ImportReport, errors: ['invalidInput', 'forbidden', 'tooLarge', 'wrongMediaType', 'closedNeedsReason'],
+});
+export const listImports = defineRoute({
+  id: 'listImports', method: 'GET', path: '/imports', permission: 'book', summary: 'Imports of deals: the reader\'s own, or all for an administrator', answer: Type.Array(ImportRun),
+});
+export const undoImport = defineRoute({
+  id: 'undoImport', method: 'POST', path: '/imports/:id/undo', permission: 'book', summary: 'Take back a whole import of deals; what was changed since stays', params: Type.Object({ id: Type.Integer() }), body: ImportUndo, answer: ImportUndone,
+  errors: ['unknownImport', 'alreadyUndone', 'closedNeedsReason'],
 });
 export const exportFile = defineRoute({
   id: 'exportFile', method: 'GET', path: '/files/:kind', permission: 'read', summary: 'The same file an import takes; targets of a draft when one is named', params: Kind, query: ExportQuery, errors: ['unknownPlan', 'unknownPeriod'], answerType: 'text/csv',

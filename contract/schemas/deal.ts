@@ -39,6 +39,8 @@ export const DealInput = Type.Object({
   commissionRate: Type.Optional(Nullable(Type.Number({ minimum: 0, maximum: 1 }))),
   credit: Type.Optional(Nullable(Type.Array(Credit, { minItems: 2, maxItems: 20 }))),
   notes: Type.Optional(text(2000)),
+  /** Why, where it is dated in a closed month. */
+  reason: Type.Optional(Type.String({ maxLength: 500 })),
 }, { additionalProperties: false });
 export type DealInput = Static<typeof DealInput>;
 
@@ -55,7 +57,7 @@ export const DealVoid = Type.Object({
 }, { additionalProperties: false });
 export type DealVoid = Static<typeof DealVoid>;
 
-export const DealRestore = Type.Object({ version: Type.Integer({ minimum: 1 }) }, { additionalProperties: false });
+export const DealRestore = Type.Object({ version: Type.Integer({ minimum: 1 }), reason: Type.Optional(Type.String({ maxLength: 500 })) }, { additionalProperties: false });
 export type DealRestore = Static<typeof DealRestore>;
 
 export const Deal = Type.Object({

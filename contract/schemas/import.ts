@@ -8,11 +8,25 @@ export type ImportKind = (typeof IMPORT_KINDS)[number];
 export const ImportQuery = Type.Object({
   /** Read and check only; nothing is written. */
   check: Type.Optional(Type.Boolean()),
+  /** Take the good rows and leave the refused ones; not for units, which hang together. */
+  partial: Type.Optional(Type.Boolean()),
   fileName: Type.Optional(Type.String({ maxLength: 200 })),
   reason: Type.Optional(Reason),
   /** For targets: the draft to import into; left out: a new draft, a copy of the published plan with the file's targets. */
   plan: Type.Optional(Type.Integer()),
 }, { additionalProperties: false });
+
+/** An import of deals that has been made. */
+export const ImportRun = Type.Object({
+  id: Type.Integer(), fileName: Type.String(), who: Type.String(), at: Type.String(), created: Type.Integer(), changed: Type.Integer(), same: Type.Integer(),
+  undoneAt: Nullable(Type.String()), undoneBy: Nullable(Type.String()),
+});
+export type ImportRun = Static<typeof ImportRun>;
+
+export const ImportUndo = Type.Object({ reason: Type.String({ minLength: 1, maxLength: 500, pattern: '\\S' }) }, { additionalProperties: false });
+/** `kept`: deals that somebody changed since; they stay as they are. */
+export const ImportUndone = Type.Object({ voided: Type.Integer(), restored: Type.Integer(), kept: Type.Array(Type.String()), keptCount: Type.Integer() });
+export type ImportUndone = Static<typeof ImportUndone>;
 
 export const EXPORT_FORMATS = ['csv', 'xlsx', 'json'] as const;
 export const ExportQuery = Type.Object({
@@ -51,7 +65,7 @@ export const ImportReport = Type.Object({
   newNames: Type.Array(Type.Object({ list: Type.String(), count: Type.Integer() })),
   /** The drafts that targets were imported into. */
   plans: Type.Optional(Type.Array(Type.Object({ id: Type.Integer(), year: Type.String(), name: Type.String() }))),
-  /** False for a check and for a file with refused rows: then nothing was written. */
+  /** False for a check, and for a file with refused rows unless the good ones were asked for: then nothing was written. */
   written: Type.Boolean(),
 });
 export type ImportReport = Static<typeof ImportReport>;

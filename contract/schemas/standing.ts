@@ -103,6 +103,8 @@ export const StandingView = Type.Object({
   sentence: Type.Array(Type.Object({ text: Type.String(), emphasis: Type.Optional(Type.Literal('status')) })),
   figures: Figures,
   rule: Type.Object({ yardstick: Type.String(), upperCut: Type.Number(), lowerCut: Type.Number() }),
+  /** The figure when its months were closed, and how many corrections came since; null where there are none. */
+  asClosed: Nullable(Type.Object({ value: Nullable(Value), count: Type.Integer() })),
   prior: EarlierView,
   lastYear: Nullable(EarlierView),
   unplaced: Nullable(Type.Object({ amount: Minor, deals: Type.Integer() })),

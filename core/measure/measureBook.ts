@@ -11,11 +11,14 @@ export interface MeasureBook {
 export function buildMeasureBook(records: readonly MeasureRecord[]): MeasureBook {
   const all = records.map(buildMeasure);
   const byCode = new Map(all.map((measure) => [measure.code, measure]));
+  // Asked for the same one thousands of times in a row.
+  let newest = all[0];
   return {
     all,
     find: (code) => byCode.get(code),
     get(code) {
-      const measure = byCode.get(code);
+      if (newest?.code === code) return newest;
+      const measure = (newest = byCode.get(code));
       if (!measure) throw new RangeError(`There is no measure ${code}.`);
       return measure;
     },

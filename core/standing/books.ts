@@ -40,6 +40,7 @@ export interface Books extends BookSource {
 /** Derives what figures ask for again and again: target lookup, roll-up, elapsed days. */
 export function buildBooks(source: BookSource): Books {
   const elapsed = new WeakMap<WorkingDays, WeakMap<Period, Elapsed>>();
+  let newest: { working: WorkingDays; period: Period; elapsed: Elapsed } | null = null;
   return {
     ...source,
     lookup: buildTargetLookup(source),
@@ -47,10 +48,12 @@ export function buildBooks(source: BookSource): Books {
     rollUp: buildRollUp(source.tree, source.sums, source.occurrences),
     elapsedOf(unitId, period) {
       const working = source.workingDaysOf(unitId);
+      if (newest?.working === working && newest.period === period) return newest.elapsed;
       let ofPeriods = elapsed.get(working);
       if (!ofPeriods) elapsed.set(working, (ofPeriods = new WeakMap()));
       let found = ofPeriods.get(period);
       if (!found) ofPeriods.set(period, (found = elapsedOf(period, source.asOf, working)));
+      newest = { working, period, elapsed: found };
       return found;
     },
   };
@@ -75,8 +78,10 @@ export function valueIn(books: Books, unitId: number, code: MeasureCode, span: D
   const { formula } = books.measures.get(code);
   const counted = { from: span.from, to: Math.min(span.to, books.asOf + 1) };
   switch (formula.kind) {
-    case 'sum':
-      return scale(sumTerms(books, unitId, formula.terms, counted), formula.factor);
+    case 'sum': {
+      const sum = sumTerms(books, unitId, formula.terms, counted);
+      return formula.factor === 1 ? sum : scale(sum, formula.factor);
+    }
     case 'ratio': {
       const denominator = sumTerms(books, unitId, formula.denominator, counted);
       return denominator === 0 ? null : scale(sumTerms(books, unitId, formula.numerator, counted) / denominator, formula.factor);
@@ -94,6 +99,7 @@ export function bookedIn(books: Books, unitId: number, code: MeasureCode, span: 
 }
 
 function sumTerms({ rollUp }: Books, unitId: number, terms: readonly Term[], span: DaySpan): number {
+  if (terms.length === 1 && terms[0]!.sign === 1) return rollUp.sum(unitId, terms[0]!.part, span);
   let total = 0;
   for (const { part, sign } of terms) total += sign * rollUp.sum(unitId, part, span);
   return total;

@@ -63,8 +63,21 @@ export function buildTargetLookup(source: TargetSource): TargetLookup {
     }
   };
 
-  const answersFor = (kind: 'any' | 'own' | 'people', period: Period, measure: MeasureCode) => {
-    if (memoVersion !== targets.version) forget();
+  // A company's table asks for one period and measure a thousand times: the last answers are found without looking them up.
+  const newest: Record<AnswerKind, { period: Period; measure: MeasureCode; answers: Map<number, FoundTarget | null> } | null> = { any: null, own: null, people: null };
+  const answersFor = (kind: AnswerKind, period: Period, measure: MeasureCode) => {
+    if (memoVersion !== targets.version) {
+      forget();
+      newest.any = newest.own = newest.people = null;
+    }
+    const last = newest[kind];
+    if (last !== null && last.period === period && last.measure === measure) return last.answers;
+    const answers = findAnswers(kind, period, measure);
+    newest[kind] = { period, measure, answers };
+    return answers;
+  };
+
+  const findAnswers = (kind: AnswerKind, period: Period, measure: MeasureCode) => {
     let ofPeriod = memo.get(period);
     if (!ofPeriod) memo.set(period, (ofPeriod = new Map()));
     const key = kind + measure;
@@ -269,6 +282,9 @@ export function buildTargetLookup(source: TargetSource): TargetLookup {
 
   return { find, findOwn, findHandedOut };
 }
+
+/** Which question is answered: the target that applies, the unit's own, or the sum of those below. */
+type AnswerKind = 'any' | 'own' | 'people';
 
 /** A month's target day by day, from its first. */
 type DayShares = Record<'value' | 'floor' | 'stretch', readonly number[] | null>;

@@ -3,6 +3,7 @@ import * as routes from '#contract/routes/deals';
 import type { DealChange } from '#contract/schemas/deal';
 import { parseDay } from '#core/period/day';
 import type { Endpoints } from '../endpoints';
+import { listCorrections } from '../ledger/corrections';
 import { Refused } from '../problem';
 import { findPeriod } from '../standings/index';
 import { loadNames } from './names';
@@ -53,11 +54,13 @@ export function addDealRoutes({ implement, context }: Endpoints): void {
   });
 
   implement(routes.updateDeal, async ({ params, body, scope, principal }) =>
-    updateDeal(context, { scope, principal }, params.id, body.deal, body.version, body.reason));
+    updateDeal(context, { scope, principal }, params.id, body.deal, body.version, body.reason ?? body.deal.reason));
   implement(routes.voidDeal, async ({ params, body, scope, principal }) =>
     voidDeal(context, { scope, principal }, params.id, body.version, body.reason));
   implement(routes.restoreDeal, async ({ params, body, scope, principal }) =>
-    restoreDeal(context, { scope, principal }, params.id, body.version));
+    restoreDeal(context, { scope, principal }, params.id, body.version, body.reason));
+
+  implement(routes.listCorrections, async ({ query, scope }) => ({ corrections: await listCorrections(db, scope.books, scope.findUnit(query.unit).id, findPeriod(scope.books, query.period)) }));
 
   implement(routes.getPickLists, async ({ scope }) => {
     const { books } = scope;

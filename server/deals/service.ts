@@ -10,6 +10,7 @@ import { recordAudit } from '../audit/record';
 import type { Context } from '../context';
 import type { Transaction } from '../db/client';
 import { announce } from '../db/notify';
+import { recordCorrections } from '../ledger/corrections';
 import { appendEntries } from '../ledger/entries';
 import { Refused, refuseFaults } from '../problem';
 import { buildDealChecker, checkDeal } from './check';
@@ -48,9 +49,11 @@ export async function bookDeal(context: Context, caller: Caller, input: DealInpu
   const before = readPercent(caller.scope, facts);
   const deal = await translateUnique(facts.code, () => context.db.transaction(async (tx) => {
     const id = await insertDeal(tx, facts, userId);
-    await appendEntries(tx, toContributions(facts));
+    const contributions = toContributions(facts);
+    await appendEntries(tx, contributions);
+    await recordCorrections(tx, caller.scope.books, contributions, { userId, dealId: id, action: 'booked', reason: input.reason });
     const stored = (await loadDeal(tx, id, null))!;
-    await recordAudit(tx, [{ userId, entity: 'deal', entityId: String(id), action: 'booked', after: stored }]);
+    await recordAudit(tx, [{ userId, entity: 'deal', entityId: String(id), action: 'booked', after: stored, reason: input.reason?.trim() || null }]);
     await announce(tx, 'deals', facts.credits.map((credit) => credit.salespersonId));
     if (key) await tx.execute(sql`insert into answered_request (key, user_id, route, status, answer) values (${key}, ${userId}, 'bookDeal', 201, ${JSON.stringify({ deal: stored, effect: null })})`);
     return stored;
@@ -101,8 +104,8 @@ export async function voidDeal(context: Context, caller: Caller, id: number, ver
   return { deal, effect: null };
 }
 
-export async function restoreDeal(context: Context, caller: Caller, id: number, version: number): Promise<SavedDeal> {
-  const deal = await changeDeal(context, caller, id, version, 'restored', null, (tx) => setVoided(tx, id, null));
+export async function restoreDeal(context: Context, caller: Caller, id: number, version: number, reason?: string): Promise<SavedDeal> {
+  const deal = await changeDeal(context, caller, id, version, 'restored', reason ?? null, (tx) => setVoided(tx, id, null));
   return { deal, effect: null };
 }
 
@@ -122,7 +125,9 @@ async function changeDeal(
     const creditsAfter = await loadCredits(tx, id);
     const contributions = contributionsOfStored(after, creditsAfter);
     const touched = before.customer !== after.customer || before.product !== after.product ? touchesOf(contributions) : [];
-    await appendEntries(tx, [...differenceOf(contributionsOfStored(before, creditsBefore), contributions), ...touched]);
+    const difference = differenceOf(contributionsOfStored(before, creditsBefore), contributions);
+    await appendEntries(tx, [...difference, ...touched]);
+    await recordCorrections(tx, scope.books, difference, { userId: principal.userId, dealId: id, action, reason });
     await recordAudit(tx, [{ userId: principal.userId, entity: 'deal', entityId: String(id), action, before, after, reason }]);
     await announce(tx, 'deals', [...creditsBefore, ...creditsAfter].map((credit) => credit.salespersonId));
     return after;

@@ -1,6 +1,8 @@
 import type pg from 'pg';
 import { END_OF_TIME, FIRST_DAY, toIsoDay } from '#core/period/day';
+import { describePeriod } from '#core/period/words';
 import { segmentsOf } from '../deals/index';
+import { Refused } from '../problem';
 import { LOCKS } from '../db/locks';
 import { CHANNEL } from '../db/notify';
 import type { ImportCall } from './call';
@@ -16,7 +18,7 @@ export interface Counts {
 /** More differences than this go straight into the daily totals, and readers load anew; fewer are appended as entries. */
 const MOST_ENTRIES = 50_000;
 
-const FACT_COLUMNS = ['status', 'salesperson_id', 'customer_id', 'amount', 'currency', 'credited', 'closed_on', 'expected_on', 'opened_on', 'probability',
+export const FACT_COLUMNS = ['status', 'salesperson_id', 'customer_id', 'amount', 'currency', 'credited', 'closed_on', 'expected_on', 'opened_on', 'probability',
   'stage_id', 'product_id', 'category_id', 'source_id', 'location_id', 'quantity', 'cost', 'credited_cost', 'commission_rate', 'notes'];
 const list = (prefix: string) => FACT_COLUMNS.map((column) => `${prefix}.${column}`).join(', ');
 
@@ -44,9 +46,10 @@ export async function countStaged(client: pg.ClientBase): Promise<Counts> {
 export async function applyStaged(call: ImportCall, client: pg.ClientBase, names: AllNameIds, tally: ImportTally): Promise<Counts> {
   await addNames(client, names);
   await findTouched(client);
-  await refuseForeign(call, client, tally);
+  const foreign = await refuseForeign(call, client, tally);
+  if (foreign.length > 0 && call.isPartial) await leaveOut(client, foreign);
   const counts = await countTouched(client);
-  if (tally.refused > 0) return counts;
+  if (tally.refused > 0 && !call.isPartial) return counts;
 
   const importId = await startRun(call, client, counts);
   const resolved = resolve(names);
@@ -55,6 +58,7 @@ export async function applyStaged(call: ImportCall, client: pg.ClientBase, names
   await updateChanged(call, client, resolved, importId);
   await saveSplits(client);
   await collectNewTotals(client, counts);
+  await recordCorrections(call, client, importId);
   await writeTotals(client);
   await client.query(`insert into audit (user_id, entity, entity_id, action, after, import_id, reason) values ($1, 'import', $2, 'deals imported', $3, $4, $5)`,
     [call.principal.userId, String(importId), JSON.stringify({ fileName: call.fileName, ...counts }), importId, call.reason ?? call.fileName]);
@@ -93,15 +97,22 @@ async function countTouched(client: pg.ClientBase): Promise<Counts> {
   return { created, changed, same: total - created - changed };
 }
 
-/** A row must not take over a deal that lies outside the importer's unit. */
-async function refuseForeign(call: ImportCall, client: pg.ClientBase, tally: ImportTally): Promise<void> {
+/** A row must not take over a deal that lies outside the importer's unit. @returns the lines refused for it */
+async function refuseForeign(call: ImportCall, client: pg.ClientBase, tally: ImportTally): Promise<number[]> {
   const segments = segmentsOf(call.scope, call.principal);
-  if (segments === null) return;
+  if (segments === null) return [];
   const clip = (day: number) => toIsoDay(Math.min(Math.max(day, FIRST_DAY), END_OF_TIME));
   const { rows } = await client.query(`select ch.line, ch.code from touched ch join deal d on d.id = ch.id
     where not exists (select 1 from unnest($1::int[], $2::date[], $3::date[]) s(id, f, t) where s.id = d.salesperson_id and d.day >= s.f and d.day < s.t)`,
   [segments.map((each) => each.salespersonId), segments.map((each) => clip(each.from)), segments.map((each) => clip(each.to))]);
   for (const row of rows) tally.refuse(row.line, [{ field: 'deal', code: 'outsideUnit' }], () => row.code);
+  return rows.map((row) => row.line);
+}
+
+async function leaveOut(client: pg.ClientBase, lines: readonly number[]): Promise<void> {
+  await client.query('delete from staged where line = any($1::int[])', [lines]);
+  // Foreign deals are found in a book that is not empty: there `touched` is a table.
+  await client.query('delete from touched where line = any($1::int[])', [lines]);
 }
 
 async function startRun(call: ImportCall, client: pg.ClientBase, { created, changed, same }: Counts): Promise<number> {
@@ -145,14 +156,17 @@ const freshSplits = (fresh: string) => `
   insert into delta select p.salesperson_id, p.part, p.day, sum(p.amount) from ${fresh} join deal d on d.code = s.code join deal_part p on p.deal_id = d.id
   where s.credit is not null and p.part in ('revenue', 'lostAmount', 'costed', 'cost') group by 1, 2, 3`;
 
-async function collectOldTotals(client: pg.ClientBase): Promise<void> {
+export async function collectOldTotals(client: pg.ClientBase): Promise<void> {
   await client.query('create temp table delta (salesperson_id int, part text, day date, amount bigint) on commit drop');
   await client.query(contributions(-1));
 }
 
 async function updateChanged(call: ImportCall, client: pg.ClientBase, resolved: string, importId: number): Promise<void> {
   await client.query(`
-    with before as (select d.id, to_jsonb(d) as row from touched ch join deal d on d.id = ch.id),
+    with before as (
+      select d.id, to_jsonb(d) || jsonb_build_object('credit', (select jsonb_agg(to_jsonb(k) order by k.position) from deal_credit k where k.deal_id = d.id)) as row
+      from touched ch join deal d on d.id = ch.id
+    ),
     updated as (
       update deal d set ${FACT_COLUMNS.map((column) => `${column} = s.${column}`).join(', ')}, version = d.version + 1
       from ${resolved} s join touched ch on ch.line = s.line where d.id = ch.id returning d.id, to_jsonb(d) as row
@@ -170,14 +184,35 @@ async function saveSplits(client: pg.ClientBase): Promise<void> {
     cross join unnest(string_to_array(s.credit, ',')) with ordinality p(part, at) where s.credit is not null`);
 }
 
-async function collectNewTotals(client: pg.ClientBase, { changed, same }: Counts): Promise<void> {
+/** What the touched deals contribute now. */
+export async function collectTouchedTotals(client: pg.ClientBase): Promise<void> {
   await client.query(contributions(1));
+}
+
+async function collectNewTotals(client: pg.ClientBase, { changed, same }: Counts): Promise<void> {
+  await collectTouchedTotals(client);
   const fresh = changed + same === 0 ? 'staged s' : 'staged s join touched t on t.line = s.line and t.id is null';
   await client.query(freshTotals(fresh));
   await client.query(freshSplits(fresh));
 }
 
-async function writeTotals(client: pg.ClientBase): Promise<void> {
+/** What an import moves in closed months is a correction of each, with the reason given. @throws Refused closedNeedsReason without one */
+export async function recordCorrections(call: Pick<ImportCall, 'context' | 'principal' | 'reason'>, client: pg.ClientBase, importId: number, action = 'imported'): Promise<void> {
+  const { calendar, closedMonths } = call.context.replica.company!;
+  if (closedMonths.length === 0) return;
+  const { rows } = await client.query(`select m.period_id from closed_month m where exists (
+    select 1 from delta d where d.day >= m.from_day and d.day < m.to_day group by d.salesperson_id, d.part, d.day having sum(d.amount) <> 0) order by m.from_day`);
+  if (rows.length === 0) return;
+  if (!call.reason) throw new Refused('closedNeedsReason', { name: rows.map((row) => describePeriod(calendar.parse(row.period_id)!, calendar)).join(', ') });
+  for (const { period_id } of rows) {
+    await client.query(`with made as (insert into correction (period_id, import_id, action, reason, user_id) values ($1, $2, $5, $3, $4) returning id)
+      insert into correction_line (correction_id, salesperson_id, part, day, amount)
+      select made.id, d.salesperson_id, d.part, d.day, sum(d.amount) from made, delta d join closed_month m on m.period_id = $1 and d.day >= m.from_day and d.day < m.to_day
+      group by 1, 2, 3, 4 having sum(d.amount) <> 0`, [period_id, importId, call.reason, call.principal.userId, action]);
+  }
+}
+
+export async function writeTotals(client: pg.ClientBase): Promise<void> {
   const sums = 'select salesperson_id, part, day, sum(amount) as amount from delta group by 1, 2, 3';
   await client.query('analyze delta');
   const { rows: [{ count }] } = await client.query('select count(*) as count from delta');

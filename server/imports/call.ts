@@ -12,6 +12,8 @@ export interface ImportCall {
   planId?: number | undefined;
   /** Where a line of the CSV stood in the workbook it was made from. */
   placeOf?: ((line: number) => string | undefined) | undefined;
+  /** Take the good rows and leave the refused ones. */
+  isPartial?: boolean | undefined;
   /** Read and check only. */
   isCheck: boolean;
   signal: AbortSignal;

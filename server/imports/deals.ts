@@ -39,10 +39,11 @@ async function stageAndApply(call: ImportCall, client: pg.PoolClient, body: Read
   await createStaging(client);
   await copyIntoStaging(client, rows.toLines(body, call.signal));
   const names = PICK_LISTS.map((list) => ({ list, count: rows.names[list].added.length })).filter((each) => each.count > 0);
-  const mayWrite = !call.isCheck && rows.tally.refused === 0;
+  const isTaken = () => rows.tally.refused === 0 || call.isPartial === true;
+  const mayWrite = !call.isCheck && isTaken();
   const counts = mayWrite ? await applyStaged(call, client, rows.names, rows.tally) : await countStaged(client);
   return rows.tally.toReport('deals', rows.heading!, {
-    ...counts, newNames: names, written: mayWrite && rows.tally.refused === 0,
+    ...counts, newNames: names, written: mayWrite && isTaken(),
     value: { read: rows.tally.valueRead, refused: rows.tally.valueRefused },
   });
 }

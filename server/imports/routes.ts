@@ -12,6 +12,7 @@ import { importDeals } from './deals';
 import { exportFile, exportWorkbook, listTargetRows } from './export';
 import { toCsvStream, XLSX_TYPE } from './formats';
 import { importTargets } from './targets';
+import { listImports, undoImport } from './undoImport';
 import { importUnits } from './unitsImport';
 
 /** What each file needs beyond the right to book. */
@@ -26,9 +27,12 @@ export function addFileRoutes({ implement, context }: Endpoints): void {
     // Whoever goes away before the answer has cancelled: the transaction is rolled back.
     request.raw.once('close', () => { if (!request.raw.readableEnded) cancel.abort(new Error('cancelled')); });
     return IMPORTS[params.kind]({
-      context, scope, principal, fileName: query.fileName ?? `${params.kind}.csv`, reason: query.reason?.trim() || undefined, planId: query.plan, placeOf, isCheck: query.check ?? false, signal: cancel.signal,
+      context, scope, principal, fileName: query.fileName ?? `${params.kind}.csv`, reason: query.reason?.trim() || undefined, planId: query.plan, placeOf, isPartial: query.partial ?? false, isCheck: query.check ?? false, signal: cancel.signal,
     }, csv);
   });
+
+  implement(routes.listImports, async ({ principal }) => listImports(context, principal));
+  implement(routes.undoImport, async ({ params, body, principal }) => undoImport(context, principal, params.id, body.reason));
 
   implement(routes.exportFile, async ({ params, query, scope, principal, reply }) => {
     const plan = query.plan === undefined ? null : findPlan(context, scope, principal, query.plan);

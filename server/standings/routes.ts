@@ -1,8 +1,12 @@
 import * as routes from '#contract/routes/standings';
-import type { Measure } from '#core/measure/measure';
+import type { StandingView } from '#contract/schemas/standing';
+import type { Measure, MeasureCode } from '#core/measure/measure';
 import type { Period } from '#core/period/calendar';
+import { intersect } from '#core/period/day';
 import type { Books } from '#core/standing/books';
+import type { Context } from '../context';
 import type { Endpoints } from '../endpoints';
+import { viewAsClosed } from '../ledger/corrections';
 import { Refused } from '../problem';
 import { viewStanding, viewStandings, viewStrip, viewTree } from './service';
 
@@ -21,8 +25,10 @@ export function findPeriod(books: Books, id: string): Period {
 }
 
 export function addStandingRoutes({ implement, context }: Endpoints): void {
-  implement(routes.getStanding, async ({ query, scope }) =>
-    viewStanding(scope, scope.findUnit(query.unit), findPeriod(scope.books, query.period), findMeasure(scope.books, query.measure).code, context.replica.newestDay));
+  implement(routes.getStanding, async ({ query, scope }) => {
+    const [unit, period, measure] = [scope.findUnit(query.unit), findPeriod(scope.books, query.period), findMeasure(scope.books, query.measure).code];
+    return { ...viewStanding(scope, unit, period, measure, context.replica.newestDay), asClosed: await findAsClosed(context, scope.books, unit.id, period, measure) };
+  });
 
   implement(routes.getTree, async ({ query, scope, principal }) =>
     viewTree(scope, principal.unitId, findPeriod(scope.books, query.period), findMeasure(scope.books, query.measure).code));
@@ -34,4 +40,9 @@ export function addStandingRoutes({ implement, context }: Endpoints): void {
 
   implement(routes.getStandings, async ({ query, scope }) =>
     viewStandings(scope.books, findPeriod(scope.books, query.period), findMeasure(scope.books, query.measure).code));
+}
+
+/** Only a period that reaches into a closed month can have been corrected. */
+async function findAsClosed({ db, replica }: Context, books: Books, unitId: number, period: Period, measure: MeasureCode): Promise<StandingView['asClosed']> {
+  return replica.company!.closedMonths.some((month) => intersect(month, period)) ? viewAsClosed(db, books, unitId, period, measure) : null;
 }

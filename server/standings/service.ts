@@ -32,6 +32,7 @@ export function viewStanding(scope: Scope, unit: Unit, period: Period, measure: 
     newestDay: newestDay === null ? null : toIsoDay(newestDay),
     sentence: describeStanding(books, standing),
     figures: toFigures(books, standing),
+    asClosed: null,
     rule: books.rules.of(measure),
     prior: toEarlierView(books, measure, buildPrior(books, standing)),
     lastYear: lastYear && toEarlierView(books, measure, lastYear),
@@ -112,14 +113,16 @@ export function viewStandings(books: Books, period: Period, measure: MeasureCode
     const lastYear = lastYearOf(books.calendar, each);
     return { period: each, lastYear: lastYear && cutAtSameDate(each, books.asOf, lastYear) };
   });
-  const rows = books.tree.units.map((unit) => {
-    const row: (string | number | null)[] = [unit.code];
-    for (const span of spans) {
-      const standing = buildBrief(books, unit.id, span.period, measure);
-      row.push(standing.actual, standing.target.value, toShortRatio(standing.attainment), standing.status.grade,
-        span.lastYear ? valueIn(books, unit.id, measure, span.lastYear) : null);
-    }
-    return row;
+  // A period after the other, not a unit after the other: what is kept of a period is found at once.
+  const [of, ofYear] = spans.map(({ period: each, lastYear }) => books.tree.units.map((unit) => ({
+    now: buildBrief(books, unit.id, each, measure), lastYear: lastYear ? valueIn(books, unit.id, measure, lastYear) : null,
+  })));
+  const rows = books.tree.units.map(({ code }, at) => {
+    const [{ now, lastYear }, { now: year, lastYear: yearBefore }] = [of![at]!, ofYear![at]!];
+    return [
+      code, now.actual, now.target.value, toShortRatio(now.attainment), now.status.grade, lastYear,
+      year.actual, year.target.value, toShortRatio(year.attainment), year.status.grade, yearBefore,
+    ];
   });
   return { period: toPeriodView(books, period), asOf: toIsoDay(books.asOf), columns: STANDINGS_COLUMNS, rows };
 }

@@ -250,3 +250,58 @@ describe('a file that is too large', () => {
     expect(await countDeals()).toBe(before);
   });
 });
+
+describe('the good rows alone', () => {
+  it('are taken on request, and the refused ones are said', async () => {
+    const csv = `${HEAD}\nGR1,ivarga,Perch,10,won,2026-11-02\nGR2,nobody,Perch,10,won,2026-11-02\nGR3,tbrandt,Perch,12,won,2026-02-30\n`;
+    const before = await countDeals();
+    expect((await people.manager.import('deals', csv, '?check=true&partial=true')).json()).toMatchObject({ created: 1, refused: 2, written: false });
+    expect((await people.manager.import('deals', csv)).json()).toMatchObject({ written: false });
+    expect(await countDeals()).toBe(before);
+    expect((await people.manager.import('deals', csv, '?partial=true')).json()).toMatchObject({ created: 1, refused: 2, written: true, refusals: [{ line: 3, column: 'salesperson' }, { line: 4, column: 'closed_on' }] });
+    expect(await countDeals()).toBe(before + 1);
+    expect(await findTotalDifferences(server.db)).toEqual([]);
+  });
+
+  it('leave out those that would take over a deal of another unit', async () => {
+    await people.admin.import('deals', `${HEAD}\nF1,nkassem,Ours,10,won,2026-11-02\n`);
+    const report = (await people.manager.import('deals', `${HEAD}\nF1,ivarga,Mine,99,won,2026-11-02\nF2,ivarga,Mine,5,won,2026-11-02\n`, '?partial=true')).json();
+    expect(report).toMatchObject({ created: 1, changed: 0, refused: 1, written: true });
+    expect((await people.admin.get('/deals?search=F1')).json().deals[0]).toMatchObject({ deal: 'F1', salesperson: 'nkassem', amount: '10.00' });
+    expect(await findTotalDifferences(server.db)).toEqual([]);
+  });
+});
+
+describe('an import that is undone', () => {
+  const undo = (client: typeof people.manager, id: number, reason = 'wrong file') => client.send('POST', `/imports/${id}/undo`, { reason });
+  const newest = async (client: typeof people.manager) => (await client.get('/imports')).json()[0];
+  const dealOf = async (code: string) => (await people.admin.get(`/deals?search=${code}`)).json().deals.find((each: { deal: string }) => each.deal === code);
+
+  it('voids what it brought, puts back what it changed with its split, and keeps what was changed since', async () => {
+    const head = `${HEAD},cost,credit`;
+    await people.manager.import('deals', `${head}\nUNDO1,ivarga,Pike,100,won,2026-11-02,40,ivarga:60;tbrandt:40\nUNDO2,ivarga,Pike,50,won,2026-11-03,,\n`);
+    const before = await actual();
+    await people.manager.import('deals', `${head}\nUNDO1,tbrandt,Roach,999,won,2026-11-09,1,\nUNDO2,ivarga,Pike,60,won,2026-11-03,,\nUNDO3,ivarga,Eel,7,won,2026-11-04,3,\nUNDO4,ivarga,Eel,8,won,2026-11-04,,\n`);
+    const run = await newest(people.manager);
+    expect(run).toMatchObject({ created: 2, changed: 2, undoneAt: null });
+    const { id, version } = await dealOf('UNDO4');
+    await people.manager.send('PUT', `/deals/${id}`, { version, deal: { deal: 'UNDO4', salesperson: 'ivarga', customer: 'Eel', amount: '8.50', status: 'won', closedOn: '2026-11-04' } });
+    expect((await undo(people.manager, run.id)).json()).toEqual({ voided: 1, restored: 2, kept: ['UNDO4'], keptCount: 1 });
+    expect(await actual()).toBe(before + 850);
+    expect(await dealOf('UNDO1')).toMatchObject({ customer: 'Pike', amount: '100.00', cost: '40.00', closedOn: '2026-11-02', credit: [{ salesperson: 'ivarga', percent: 60 }, { salesperson: 'tbrandt', percent: 40 }] });
+    expect(await dealOf('UNDO2')).toMatchObject({ amount: '50.00' });
+    expect(await dealOf('UNDO3')).toBeUndefined();
+    expect(await findTotalDifferences(server.db)).toEqual([]);
+    expect((await undo(people.manager, run.id)).json().code).toBe('alreadyUndone');
+    expect((await newest(people.manager)).undoneBy).toBe('manager');
+  });
+
+  it('is its maker’s to undo, or an administrator’s', async () => {
+    const run = await newest(people.manager);
+    expect((await undo(people.north, run.id)).json().code).toBe('unknownImport');
+    expect((await people.north.get('/imports')).json()).toEqual([]);
+    expect((await undo(people.viewer, run.id)).statusCode).toBe(403);
+    expect((await people.admin.get('/imports')).json().length).toBeGreaterThan(2);
+    expect((await undo(people.admin, run.id, ' ')).statusCode).toBe(422);
+  });
+});

@@ -96,3 +96,44 @@ test('what was exported is read back unchanged', async ({ page }) => {
     await page.getByRole('dialog').getByRole('button', { name: 'Close' }).last().click();
   }
 });
+
+test('a closed month is corrected only with a reason, and the figure as closed stays beside it', async ({ page }) => {
+  await signIn(page, 'admin', '/setup');
+  await page.getByLabel('Close a month that has ended').selectOption({ label: 'May 2026' });
+  await page.getByRole('button', { name: 'Close it' }).last().click();
+  await expect(page.getByText('May 2026 is closed.').first()).toBeVisible();
+  await page.goto('/deals?unit=s-deck&period=FY2027-P02&book=new');
+  const form = page.getByRole('dialog');
+  await form.getByRole('combobox', { name: 'Salesperson' }).click();
+  await page.getByRole('option', { name: 'Ilse Varga' }).click();
+  await form.getByRole('combobox', { name: 'Customer' }).click();
+  await page.getByPlaceholder('Type to find').fill('Late Boats');
+  await page.getByRole('option', { name: /Late Boats/ }).click();
+  await form.getByLabel('Amount').fill('1234');
+  await form.getByLabel('Closed on').fill('2026-05-14');
+  await form.getByRole('button', { name: 'Book', exact: true }).click();
+  await expect(form.getByText('May 2026 is closed: say why it is corrected.')).toBeVisible();
+  await form.getByLabel('Why is a closed month corrected?').fill('the slip was found');
+  await form.getByRole('button', { name: 'Book', exact: true }).click();
+  await expect(page.getByText('Booked.').first()).toBeVisible();
+  await page.goto('/standing?unit=s-deck&period=FY2027-P02');
+  await expect(page.getByText(/Closed at €.* corrected to €/)).toBeVisible();
+  await page.getByRole('button', { name: /^\d+ corrections?$/ }).click();
+  await expect(page.getByRole('dialog').getByRole('row').filter({ hasText: 'the slip was found' }).first()).toContainText('+€1,234');
+});
+
+test('the good rows of a file are taken alone, and the whole import is undone', async ({ page }) => {
+  const code = `G${Date.now()}`;
+  await signIn(page, 'marit', '/deals?period=FY2027-P08&import=deals');
+  const csv = `deal,salesperson,customer,amount,status,closed_on\n${code},ivarga,Good Boats,321,won,2026-11-05\n${code}b,nobody,Bad Boats,5,won,2026-11-05\n`;
+  await page.locator('input[type=file]').setInputFiles({ name: 'mixed.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) });
+  await page.getByRole('button', { name: 'Import the 1 good row only' }).click();
+  await expect(page.getByText('1 refused row was left out.').first()).toBeVisible();
+  await page.getByRole('button', { name: 'Imports…' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByRole('button', { name: 'Undo… mixed.csv' }).first().click();
+  await dialog.getByLabel('Why is it undone?').fill('only a trial');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('1 voided, 0 put back.').first()).toBeVisible();
+  await expect(dialog.getByText(/undone .* by Marit/).first()).toBeVisible();
+});

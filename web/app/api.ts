@@ -5,6 +5,7 @@ import * as company from '#contract/routes/company';
 import * as files from '#contract/routes/files';
 import { API, type AnswerOf, type AnyRoute, type BodyOf, type QueryOf } from '#contract/routes/route';
 import * as measures from '#contract/routes/measures';
+import * as plans from '#contract/routes/plans';
 import * as standings from '#contract/routes/standings';
 import type { ImportKind } from '#contract/schemas/import';
 import type { Me } from '#contract/schemas/access';
@@ -60,9 +61,10 @@ export const api = createApi({
     getStrip: build.query<AnswerOf<typeof standings.getStrip>, QueryOf<typeof standings.getStrip>>({
       query: (query) => ({ route: standings.getStrip, query }), providesTags: ['Figures'],
     }),
+    listClosedMonths: build.query<AnswerOf<typeof plans.listClosedMonths>, void>({ query: () => ({ route: plans.listClosedMonths }), providesTags: ['Plans'] }),
     listMeasures: build.query<AnswerOf<typeof measures.listMeasures>, void>({ query: () => ({ route: measures.listMeasures }), providesTags: ['Measures'] }),
-    importFile: build.mutation<AnswerOf<typeof files.importFile>, { kind: ImportKind; file: Blob; fileName: string; check: boolean; reason?: string; plan?: number | undefined }>({
-      query: ({ kind, file, fileName, check, reason, plan }) => ({ route: files.importFile, params: { kind }, query: { check, fileName, ...(reason ? { reason } : {}), ...(plan === undefined ? {} : { plan }) }, body: file, headers: { 'content-type': fileName.endsWith('.xlsx') ? XLSX_TYPE : 'text/csv' } }),
+    importFile: build.mutation<AnswerOf<typeof files.importFile>, { kind: ImportKind; file: Blob; fileName: string; check: boolean; partial?: boolean; reason?: string; plan?: number | undefined }>({
+      query: ({ kind, file, fileName, check, partial, reason, plan }) => ({ route: files.importFile, params: { kind }, query: { check, fileName, ...(partial ? { partial } : {}), ...(reason ? { reason } : {}), ...(plan === undefined ? {} : { plan }) }, body: file, headers: { 'content-type': fileName.endsWith('.xlsx') ? XLSX_TYPE : 'text/csv' } }),
       invalidatesTags: (_result, _error, { check }) => (check ? [] : ['Figures', 'Targets', 'Sheet', 'Plans', 'Deals', 'Lists', 'Company', 'Activities']),
     }),
     changeCalendar: build.mutation<AnswerOf<typeof company.changeCalendar>, BodyOf<typeof company.changeCalendar>>({
@@ -74,4 +76,4 @@ export const api = createApi({
   }),
 });
 
-export const { useGetFirstRunQuery, useGetMeQuery, useGetCompanyQuery, useSignOutMutation, useGetTreeQuery, useGetStripQuery, useListMeasuresQuery, useImportFileMutation, useCreateUnitMutation, useChangeCalendarMutation } = api;
+export const { useGetFirstRunQuery, useGetMeQuery, useGetCompanyQuery, useSignOutMutation, useGetTreeQuery, useGetStripQuery, useListMeasuresQuery, useListClosedMonthsQuery, useImportFileMutation, useCreateUnitMutation, useChangeCalendarMutation } = api;

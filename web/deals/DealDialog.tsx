@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { Deal } from '#contract/schemas/deal';
-import { FailureNote } from '../app/FailureNote';
+import { FailureNote, faultAt } from '../app/FailureNote';
 import { useGetMeQuery } from '../app/api';
 import { Button } from '../ui/Button';
 import { Dialog } from '../ui/Dialog';
@@ -36,11 +36,14 @@ export function DealDialog({ id, onClose }: { id: number | null; onClose(): void
 
 function Voided({ deal, mayBook }: { deal: Deal; mayBook: boolean }) {
   const [restore, { error, isLoading }] = useRestoreDealMutation();
+  const [reason, setReason] = useState('');
+  const needsReason = faultAt(error, 'reason');
   return (
     <div className="mb-4 rounded-sheet border border-line bg-cell p-3">
       <p><strong className="font-semibold">Voided:</strong> {deal.voidReason}. It counts nowhere.</p>
-      {error && <FailureNote failure={error} />}
-      {mayBook && <Button className="mt-2" disabled={isLoading} onClick={() => void restore({ id: deal.id, version: deal.version })}>Restore it</Button>}
+      {error && !needsReason && <FailureNote failure={error} />}
+      {needsReason && <Field label="Why is a closed month corrected?" fault={needsReason} className="mt-2"><input autoFocus className={INPUT} maxLength={500} value={reason} onChange={(event) => setReason(event.target.value)} /></Field>}
+      {mayBook && <Button className="mt-2" disabled={isLoading} onClick={() => void restore({ id: deal.id, version: deal.version, ...(reason ? { reason } : {}) })}>Restore it</Button>}
     </div>
   );
 }
@@ -56,7 +59,7 @@ function VoidDeal({ deal, onDone }: { deal: Deal; onDone(): void }) {
     const result = await voidDeal({ id: deal.id, version: deal.version, reason: reason.trim() });
     if (result.error) return;
     const { version } = result.data.deal;
-    say(`${deal.customer}, ${deal.deal} is voided.`, { action: { label: 'Undo', run: () => void restore({ id: deal.id, version }) } });
+    say(`${deal.customer}, ${deal.deal} is voided.`, { action: { label: 'Undo', run: () => void restore({ id: deal.id, version, reason: `undone: ${reason.trim()}` }) } });
     onDone();
   };
   return (

@@ -4,13 +4,14 @@ import { DEAL_STATUSES, type Deal, type DealInput, type DealStatus } from '#cont
 import { formatExact } from '#core/money/format';
 import { exponentOf } from '#core/money/currency';
 import { readTyped } from '#core/money/typed';
-import { useGetCompanyQuery, useGetMeQuery } from '../app/api';
+import { useGetCompanyQuery, useGetMeQuery, useListClosedMonthsQuery } from '../app/api';
 import { FailureNote, faultAt, otherFault } from '../app/FailureNote';
 import { usePlace } from '../app/place';
 import { Button } from '../ui/Button';
 import { Combobox } from '../ui/Combobox';
 import { Field, INPUT } from '../ui/Field';
 import { useSay } from '../ui/Toasts';
+import { isIn, toSpans } from './closedSpans';
 import { useBookDealMutation, useGetPickListsQuery, useUpdateDealMutation } from './api';
 
 interface FormValues {
@@ -34,7 +35,7 @@ interface FormValues {
 
 type PickedField = 'salesperson' | 'customer' | 'product' | 'category' | 'source' | 'stage';
 
-const SHOWN = ['salesperson', 'customer', 'amount', 'currency', 'status', 'closedOn', 'expectedOn', 'probability', 'stage', 'product', 'source', 'deal', 'notes'];
+const SHOWN = ['salesperson', 'customer', 'amount', 'currency', 'status', 'closedOn', 'expectedOn', 'probability', 'stage', 'product', 'source', 'deal', 'notes', 'reason'];
 const toChoices = (names: readonly string[] = []) => names.map((name) => ({ value: name, label: name }));
 
 /** The form of a deal, new or stored. Faults come from the server's rules and stand at their fields; what was typed stays. */
@@ -42,6 +43,8 @@ export function DealForm({ deal, onClose, isReadOnly = false }: { deal: Deal | n
   const { data: company } = useGetCompanyQuery();
   const { data: me } = useGetMeQuery();
   const { data: lists } = useGetPickListsQuery();
+  const { data: closedMonths = [] } = useListClosedMonthsQuery();
+  const closed = useMemo(() => toSpans(closedMonths.map((month) => month.period), company), [closedMonths, company]);
   const { unit } = usePlace();
   const [book, booking] = useBookDealMutation();
   const [update, updating] = useUpdateDealMutation();
@@ -58,7 +61,7 @@ export function DealForm({ deal, onClose, isReadOnly = false }: { deal: Deal | n
 
   const send = (next: 'close' | 'another') => handleSubmit(async (values) => {
     const input = toInput(values, deal);
-    const result = deal ? await update({ id: deal.id, deal: input, version: deal.version, ...(values.reason ? { reason: values.reason } : {}) }) : await book({ deal: input, key: key.current });
+    const result = deal ? await update({ id: deal.id, deal: input, version: deal.version, ...(values.reason ? { reason: values.reason } : {}) }) : await book({ deal: { ...input, ...(values.reason ? { reason: values.reason } : {}) }, key: key.current });
     if (result.error) return;
     const { effect } = result.data;
     say(`${deal ? 'Saved.' : 'Booked.'} ${effect?.sentence ?? ''}`);
@@ -79,6 +82,8 @@ export function DealForm({ deal, onClose, isReadOnly = false }: { deal: Deal | n
       )}
     />
   );
+  // Asked for once the server has said that a closed month is concerned, or where the date typed says so.
+  const asksWhy = fault('reason') !== undefined || closed.some((month) => isIn(month, watch('closedOn')) || (deal?.closedOn && isIn(month, deal.closedOn)));
   const other = otherFault(error, SHOWN);
 
   return (
@@ -99,7 +104,7 @@ export function DealForm({ deal, onClose, isReadOnly = false }: { deal: Deal | n
         {pick('Source', 'source', toChoices(lists?.sources), 'Choose a source', 'Add')}
         <Field label="Id" fault={fault('deal')} hint={deal ? undefined : 'Given by itself when empty'}><input className={INPUT} {...register('deal')} /></Field>
         <Field label="Note" fault={fault('notes')} className="col-span-2"><textarea rows={2} className={`${INPUT} h-auto py-1.5`} {...register('notes')} /></Field>
-        {deal && !isReadOnly && <Field label="Why is it changed? (optional)" className="col-span-2"><input className={INPUT} {...register('reason')} /></Field>}
+        {!isReadOnly && (deal || asksWhy) && <Field label={asksWhy ? 'Why is a closed month corrected?' : 'Why is it changed? (optional)'} fault={fault('reason')} className="col-span-2"><input className={INPUT} maxLength={500} {...register('reason')} /></Field>}
       </fieldset>
       {deal?.credit && <p className="mt-3 text-soft">Split: {deal.credit.map((each) => `${each.salesperson} ${each.percent}%`).join(', ')}. The split stays as it is.</p>}
       {error && other && <div className="mt-3"><FailureNote failure={error} /></div>}

@@ -13,6 +13,7 @@ import { Loading } from '../ui/Loading';
 import { DealDialog } from './DealDialog';
 import { DealsTable } from './DealsTable';
 import { DealsTabs } from './DealsTabs';
+import { ImportsDialog } from './ImportsDialog';
 import { useListDealsInfiniteQuery } from './api';
 
 /** The book of a unit and period: filter, sum, open, book. What is open lives in the address. */
@@ -49,6 +50,7 @@ export function DealsPage() {
         </h1>
         <div className="flex shrink-0 gap-2">
           <a href="/api/v1/files/deals" download className="inline-flex h-[30px] items-center rounded-sheet border border-strong/25 bg-sheet px-3 font-medium hover:bg-hover">Export</a>
+          {mayBook && <Button onClick={() => put({ import: 'made' })}>Imports…</Button>}
           {mayBook && <Button onClick={() => put({ import: 'deals' })}>Import…</Button>}
           {mayBook && <Button kind="main" onClick={() => put({ book: 'new' })}>Book a deal&ensp;n</Button>}
         </div>
@@ -71,6 +73,7 @@ export function DealsPage() {
         </section>
       )}
       {opened && <DealDialog key={opened} id={opened === 'new' ? null : Number(opened)} onClose={() => put({ book: null })} />}
+      {search.get('import') === 'made' && <ImportsDialog onClose={() => put({ import: null })} />}
       {search.get('import') === 'deals' && <ImportDialog kind="deals" onClose={() => put({ import: null })} />}
     </div>
   );

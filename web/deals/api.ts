@@ -1,4 +1,5 @@
 import * as routes from '#contract/routes/deals';
+import * as files from '#contract/routes/files';
 import type { AnswerOf } from '#contract/routes/route';
 import type { DealInput, DealPage, DealQuery, DealUpdate, PickLists, SavedDeal } from '#contract/schemas/deal';
 import { api } from '../app/api';
@@ -15,6 +16,10 @@ const dealsApi = api.injectEndpoints({
     getDeal: build.query<AnswerOf<typeof routes.getDeal>, number>({ query: (id) => ({ route: routes.getDeal, params: { id } }), providesTags: ['Deals'] }),
     getDealHistory: build.query<AnswerOf<typeof routes.getDealHistory>, number>({ query: (id) => ({ route: routes.getDealHistory, params: { id } }), providesTags: ['Deals'] }),
     getPickLists: build.query<PickLists, void>({ query: () => ({ route: routes.getPickLists }), providesTags: ['Lists'] }),
+    listImports: build.query<AnswerOf<typeof files.listImports>, void>({ query: () => ({ route: files.listImports }), providesTags: ['Deals'] }),
+    undoImport: build.mutation<AnswerOf<typeof files.undoImport>, { id: number; reason: string }>({
+      query: ({ id, ...body }) => ({ route: files.undoImport, params: { id }, body }), invalidatesTags: (result) => (result ? CHANGED : []),
+    }),
     bookDeal: build.mutation<SavedDeal, { deal: DealInput; key: string }>({
       query: ({ deal, key }) => ({ route: routes.bookDeal, body: deal, headers: { 'idempotency-key': key } }), invalidatesTags: (result) => (result ? CHANGED : []),
     }),
@@ -24,12 +29,12 @@ const dealsApi = api.injectEndpoints({
     voidDeal: build.mutation<SavedDeal, { id: number; version: number; reason: string }>({
       query: ({ id, ...body }) => ({ route: routes.voidDeal, params: { id }, body }), invalidatesTags: (result) => (result ? CHANGED : []),
     }),
-    restoreDeal: build.mutation<SavedDeal, { id: number; version: number }>({
+    restoreDeal: build.mutation<SavedDeal, { id: number; version: number; reason?: string }>({
       query: ({ id, ...body }) => ({ route: routes.restoreDeal, params: { id }, body }), invalidatesTags: (result) => (result ? CHANGED : []),
     }),
   }),
 });
 
 export const {
-  useListDealsInfiniteQuery, useGetDealQuery, useGetDealHistoryQuery, useGetPickListsQuery, useBookDealMutation, useUpdateDealMutation, useVoidDealMutation, useRestoreDealMutation,
+  useListDealsInfiniteQuery, useGetDealQuery, useGetDealHistoryQuery, useGetPickListsQuery, useListImportsQuery, useUndoImportMutation, useBookDealMutation, useUpdateDealMutation, useVoidDealMutation, useRestoreDealMutation,
 } = dealsApi;

@@ -1,22 +1,20 @@
 import { useState } from 'react';
 import * as plans from '#contract/routes/plans';
-import type { AnswerOf } from '#contract/routes/route';
 import type { Company } from '#contract/schemas/company';
 import { buildCalendar } from '#core/period/calendar';
 import { parseDay } from '#core/period/day';
 import { describePeriod } from '#core/period/words';
-import { api } from '../app/api';
+import { api, useListClosedMonthsQuery } from '../app/api';
 import { FailureNote, faultAt, otherFault } from '../app/FailureNote';
 import { Button } from '../ui/Button';
 import { Field, INPUT } from '../ui/Field';
 import { useSay } from '../ui/Toasts';
 
-const { useListClosedMonthsQuery, useCloseMonthMutation, useOpenMonthMutation } = api.injectEndpoints({
+const { useCloseMonthMutation, useOpenMonthMutation } = api.injectEndpoints({
   endpoints: (build) => ({
-    listClosedMonths: build.query<AnswerOf<typeof plans.listClosedMonths>, void>({ query: () => ({ route: plans.listClosedMonths }), providesTags: ['Plans'] }),
-    closeMonth: build.mutation<object, string>({ query: (period) => ({ route: plans.closeMonth, params: { period } }), invalidatesTags: ['Plans', 'Sheet'] }),
+    closeMonth: build.mutation<object, string>({ query: (period) => ({ route: plans.closeMonth, params: { period } }), invalidatesTags: ['Plans', 'Sheet', 'Figures'] }),
     openMonth: build.mutation<object, { period: string; name: string; reason: string }>({
-      query: ({ period, ...body }) => ({ route: plans.openMonth, params: { period }, body }), invalidatesTags: (result) => (result ? ['Plans', 'Sheet'] : []),
+      query: ({ period, ...body }) => ({ route: plans.openMonth, params: { period }, body }), invalidatesTags: (result) => (result ? ['Plans', 'Sheet', 'Figures'] : []),
     }),
   }),
 });
@@ -42,7 +40,7 @@ export function ClosedMonths({ company, mayClose }: { company: Company; mayClose
   };
   return (
     <>
-      <p className="text-soft">Targets of a closed month stay as they are until it is opened again.</p>
+      <p className="text-soft">Targets of a closed month stay as they are until it is opened again; deals dated in it are corrected with a reason, and the figure as closed stays beside the corrected one.</p>
       {error && <FailureNote failure={error} />}
       <ul className="mt-2">
         {closed.map((month) => (

@@ -1,11 +1,14 @@
+import { useState } from 'react';
 import { Link, useLocation } from 'react-router';
 import type { StandingView } from '#contract/schemas/standing';
 import { formatExact } from '#core/money/format';
 import { figureUnit } from '../app/figureUnit';
+import { CorrectionsDialog } from './CorrectionsDialog';
 
 /** What must be said at the figures: missing targets, unplaced deals, nothing booked yet. */
 export function Notes({ view }: { view: StandingView }) {
   const { search } = useLocation();
+  const [isOpen, setOpen] = useState(false);
   const { target } = view.figures;
   const notes: React.ReactNode[] = [];
   if (target.missingCount > 0) {
@@ -18,7 +21,18 @@ export function Notes({ view }: { view: StandingView }) {
   if (view.unplaced) {
     notes.push(<>Not in these figures: {view.unplaced.deals} won {view.unplaced.deals === 1 ? 'deal' : 'deals'} worth {formatExact(view.unplaced.amount, figureUnit(view))} whose owner stood in no unit that day.</>);
   }
+  if (view.asClosed) {
+    const { value, count } = view.asClosed;
+    const [then, now] = [value, view.figures.actual];
+    const show = (figure: number | null) => (figure === null ? 'none' : formatExact(figure, figureUnit(view)));
+    notes.push(<>Closed at {show(then)}, corrected to {show(now)}. <button type="button" className="underline" onClick={() => setOpen(true)}>{count} {count === 1 ? 'correction' : 'corrections'}</button></>);
+  }
   if (!view.newestDay) notes.push(<>No deal is booked yet. Press n to book the first.</>);
   if (notes.length === 0) return null;
-  return <p className="-mt-1 text-[12.5px] text-ink">{notes.map((note, index) => <span key={index} className="mr-3">{note}</span>)}</p>;
+  return (
+    <>
+      <p className="-mt-1 text-[12.5px] text-ink">{notes.map((note, index) => <span key={index} className="mr-3">{note}</span>)}</p>
+      {isOpen && <CorrectionsDialog view={view} onClose={() => setOpen(false)} />}
+    </>
+  );
 }

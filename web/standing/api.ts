@@ -1,4 +1,5 @@
 import type { AnswerOf, QueryOf } from '#contract/routes/route';
+import { listCorrections } from '#contract/routes/deals';
 import { getStanding } from '#contract/routes/standings';
 import { api } from '../app/api';
 
@@ -7,7 +8,8 @@ const standingApi = api.injectEndpoints({
     getStanding: build.query<AnswerOf<typeof getStanding>, QueryOf<typeof getStanding>>({
       query: (query) => ({ route: getStanding, query }), providesTags: ['Figures'],
     }),
+    listCorrections: build.query<AnswerOf<typeof listCorrections>, QueryOf<typeof listCorrections>>({ query: (query) => ({ route: listCorrections, query }), providesTags: ['Figures'] }),
   }),
 });
 
-export const { useGetStandingQuery } = standingApi;
+export const { useGetStandingQuery, useListCorrectionsQuery } = standingApi;

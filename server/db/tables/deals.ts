@@ -33,6 +33,9 @@ export const importRun = pgTable('import_run', {
   /** New deals up to this id have their audit row; the rest get theirs soon after the import (server/imports/recordImported). */
   recordedThrough: whole('recorded_through').notNull().default(0),
   isRecorded: boolean('is_recorded').notNull().default(false),
+  /** When it was taken back as a whole, and by whom. */
+  undoneAt: moment('undone_at'),
+  undoneBy: integer('undone_by').references(() => appUser.id),
 });
 
 /**

@@ -34,8 +34,8 @@ export function ImportDialog({ kind, plan = null, onClose, onImported }: ImportD
   const running = useRef<{ abort(): void } | null>(null);
   const say = useSay();
 
-  const run = async (chosen: { blob: Blob; name: string }, check: boolean) => {
-    const request = send({ kind, file: chosen.blob, fileName: chosen.name, check, reason: reason.trim(), plan: plan?.id });
+  const run = async (chosen: { blob: Blob; name: string }, how: 'check' | 'all' | 'good') => {
+    const request = send({ kind, file: chosen.blob, fileName: chosen.name, check: how === 'check', partial: how === 'good', reason: reason.trim(), plan: plan?.id });
     running.current = request;
     const result = await request;
     running.current = null;
@@ -43,7 +43,8 @@ export function ImportDialog({ kind, plan = null, onClose, onImported }: ImportD
     setReport(result.data);
     if (!result.data.written) return;
     const drafts = result.data.plans?.map((each) => `“${each.name}”`).join(' and ');
-    say(`${result.data.created} ${kind} new, ${result.data.changed} changed, ${result.data.same} as they were.${drafts ? ` They are in the draft ${drafts}, not yet published.` : ''}`);
+    const left = result.data.refused > 0 ? ` ${result.data.refused} refused ${result.data.refused === 1 ? 'row was' : 'rows were'} left out.` : '';
+    say(`${result.data.created} ${kind} new, ${result.data.changed} changed, ${result.data.same} as they were.${left}${drafts ? ` They are in the draft ${drafts}, not yet published.` : ''}`);
     onClose();
     onImported?.(result.data);
   };
@@ -51,13 +52,16 @@ export function ImportDialog({ kind, plan = null, onClose, onImported }: ImportD
     reset();
     setReport(null);
     setFile({ blob, name });
-    void run({ blob, name }, true);
+    void run({ blob, name }, 'check');
   };
   const close = () => {
     running.current?.abort();
     onClose();
   };
-  const hasChanges = report && report.refused === 0 && report.created + report.changed > 0;
+  const count = report ? report.created + report.changed : 0;
+  const hasChanges = report !== null && report.refused === 0 && count > 0;
+  // Units hang together: a part of them would leave others without their parents.
+  const hasGoodRows = report !== null && report.refused > 0 && count > 0 && kind !== 'units';
 
   return (
     <Dialog title={`Import ${kind}`} description={`CSV or XLSX with the columns ${COLUMNS[kind]}. Nothing is written before you say so.${kind === 'targets' ? plan ? ` Imported into the draft “${plan.name}”.` : ' Imported into a new draft.' : ''}`} isOpen onClose={close} width="w-[720px]">
@@ -66,12 +70,13 @@ export function ImportDialog({ kind, plan = null, onClose, onImported }: ImportD
       {isLoading && <p role="status" className="mt-3 flex items-center gap-3">Reading and checking every row … <Button onClick={() => running.current?.abort()}>Cancel</Button></p>}
       {error && !isLoading && <div className="mt-3"><ImportFailure failure={error} /></div>}
       {report && !isLoading && <Report report={report} />}
-      {hasChanges && (
+      {(hasChanges || hasGoodRows) && (
         <Field label="Why (optional, kept in the history)" className="mt-4"><input className={INPUT} maxLength={500} value={reason} onChange={(event) => setReason(event.target.value)} /></Field>
       )}
       <div className="mt-5 flex justify-end gap-2">
         <Button onClick={close}>Close</Button>
-        <Button kind="main" disabled={!hasChanges || isLoading} onClick={() => file && void run(file, false)}>
+        {hasGoodRows && <Button disabled={isLoading} onClick={() => file && void run(file, 'good')}>Import the {count.toLocaleString('en-GB')} good {count === 1 ? 'row' : 'rows'} only</Button>}
+        <Button kind="main" disabled={!hasChanges || isLoading} onClick={() => file && void run(file, 'all')}>
           {report && report.refused === 0 && !hasChanges ? 'Nothing to change' : 'Import all rows'}
         </Button>
       </div>
@@ -124,7 +129,7 @@ function Report({ report }: { report: ImportReport }) {
       {report.refused > 0 && (
         <>
           <div className="mt-3 flex items-center justify-between">
-            <p className="font-medium">Nothing is imported while rows are refused. Correct them and choose the file again.</p>
+            <p className="font-medium">Correct the refused rows and choose the file again{report.kind === 'units' ? '' : ', or import the good ones only'}.</p>
             <Button onClick={() => download(report)}>Refused rows as CSV</Button>
           </div>
           <div className="mt-2 max-h-[240px] overflow-y-auto rounded-sheet border border-line" tabIndex={0} role="region" aria-label="Refused rows">
