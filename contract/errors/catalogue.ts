@@ -72,6 +72,7 @@ export const FAULTS = {
   notTypedIn: 'Is computed from deals; only typed-in measures take values.',
   notThatDay: 'Does not stand in the tree on this day.',
   closedNeedsReason: '{name} is closed: say why it is corrected.',
+  rateNeeded: 'Deals of {day} would have no rate: {count} of them.',
   noPlanRate: 'The plan has no fixed rate for {currency}. Add one to the draft first.',
   currencyNotMoney: 'This measure is no money; leave the currency out.',
   notARate: 'Is not a rate. Write reporting units for one unit, for example 1.16.',

@@ -5,8 +5,9 @@ import * as files from './files';
 import type { AnyRoute } from './route';
 import * as measures from './measures';
 import * as plans from './plans';
+import * as rates from './rates';
 import * as standings from './standings';
 import * as targets from './targets';
 
 /** Every endpoint there is; the server refuses to start when one is not implemented. */
-export const ROUTES: readonly AnyRoute[] = [access, company, measures, standings, targets, plans, deals, files].flatMap((domain) => Object.values(domain) as AnyRoute[]);
+export const ROUTES: readonly AnyRoute[] = [access, company, measures, standings, targets, plans, deals, rates, files].flatMap((domain) => Object.values(domain) as AnyRoute[]);

@@ -1,7 +1,7 @@
 import { Type, type Static } from 'typebox';
 import { Minor, Nullable, Reason } from './common';
 
-export const IMPORT_KINDS = ['units', 'targets', 'deals', 'activities'] as const;
+export const IMPORT_KINDS = ['units', 'targets', 'deals', 'activities', 'rates'] as const;
 export const ImportKind = Type.Enum(IMPORT_KINDS);
 export type ImportKind = (typeof IMPORT_KINDS)[number];
 

@@ -3,11 +3,11 @@ import type { MeasureBook } from '../measure/measureBook';
 import { shareOut } from '../money/share';
 import type { FiscalCalendar, Period } from '../period/calendar';
 import { intersect, type DaySpan } from '../period/day';
-import { isWorkingDay, type WorkingDays } from '../period/workingDays';
+import type { WorkingDays } from '../period/workingDays';
 import type { UnitTree } from '../units/tree';
 import type { Unit } from '../units/unit';
 import { addFound, NO_TARGET, type FoundPart, type FoundTarget } from './found';
-import { activeWorkingDays, shareAroundLocked } from './phasing';
+import { activeWorkingDays, shareAroundLocked, shareOverDays, type DayShares } from './phasing';
 import type { TargetBook, TargetValue } from './targetBook';
 
 export interface TargetSource {
@@ -222,19 +222,8 @@ export function buildTargetLookup(source: TargetSource): TargetLookup {
   const dayShares = new WeakMap<FoundTarget, DayShares | null>();
   const sharesOf = (unitId: number, month: Period, found: FoundTarget): DayShares | null => {
     let shares = dayShares.get(found);
-    if (shares === undefined) dayShares.set(found, (shares = shareOverDays(unitId, month, found)));
+    if (shares === undefined) dayShares.set(found, (shares = shareOverDays(found, month, tree.membershipsOf(unitId), workingDaysOf(unitId))));
     return shares;
-  };
-
-  const shareOverDays = (unitId: number, month: Period, found: FoundTarget): DayShares | null => {
-    const working = workingDaysOf(unitId);
-    const days = Array.from({ length: month.to - month.from }, (_, i) => month.from + i);
-    const active = tree.membershipsOf(unitId);
-    const weights = days.map((each) =>
-      (isWorkingDay(each, working) && active.some((span) => each >= span.from && each < span.to) ? 1 : 0));
-    if (!weights.includes(1)) return null;
-    const pick = (value: number | null) => (value === null ? null : shareOut(value, weights));
-    return { value: pick(found.value), floor: pick(found.floor), stretch: pick(found.stretch) };
   };
 
   const addOverPeople = (unitId: number, period: Period, measure: MeasureCode): FoundTarget | null => {
@@ -285,9 +274,6 @@ export function buildTargetLookup(source: TargetSource): TargetLookup {
 
 /** Which question is answered: the target that applies, the unit's own, or the sum of those below. */
 type AnswerKind = 'any' | 'own' | 'people';
-
-/** A month's target day by day, from its first. */
-type DayShares = Record<'value' | 'floor' | 'stretch', readonly number[] | null>;
 
 function toFound(value: TargetValue, origin: 'set' | 'sharedOverTime' | 'sameAsWhole', sharedFrom: string | null): FoundTarget {
   return { value: value.target, floor: value.floor, stretch: value.stretch, origin, missing: [], parts: 1, sharedFrom, sameAsUnit: null };

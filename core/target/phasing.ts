@@ -1,6 +1,7 @@
 import { shareOut } from '../money/share';
 import type { DaySpan } from '../period/day';
-import { countWorkingDays, type WorkingDays } from '../period/workingDays';
+import { countWorkingDays, isWorkingDay, type WorkingDays } from '../period/workingDays';
+import type { FoundTarget } from './found';
 
 /** Working days of the span on which the unit stood in the tree: the default weight of sharing out over time. */
 export function activeWorkingDays(span: DaySpan, active: readonly DaySpan[], working: WorkingDays): number {
@@ -22,4 +23,18 @@ export function shareAroundLocked(total: number, weights: readonly number[], loc
   if (exceeded || !usable.some((weight) => weight > 0)) return locked.map((value) => value ?? 0);
   const shared = shareOut(rest, usable);
   return locked.map((value, index) => value ?? shared[index]!);
+}
+
+/** A month's target day by day, from its first. */
+export type DayShares = Record<'value' | 'floor' | 'stretch', readonly number[] | null>;
+
+/** A month's target shared out over the working days on which the unit stands in the tree, adding up exactly; null where there is none. */
+export function shareOverDays(found: Pick<FoundTarget, 'value' | 'floor' | 'stretch'>, month: DaySpan, active: readonly DaySpan[], working: WorkingDays): DayShares | null {
+  const weights = Array.from({ length: month.to - month.from }, (_, i) => {
+    const day = month.from + i;
+    return isWorkingDay(day, working) && active.some((span) => day >= span.from && day < span.to) ? 1 : 0;
+  });
+  if (!weights.some((weight) => weight > 0)) return null;
+  const pick = (value: number | null) => (value === null ? null : shareOut(value, weights));
+  return { value: pick(found.value), floor: pick(found.floor), stretch: pick(found.stretch) };
 }

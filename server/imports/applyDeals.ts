@@ -1,10 +1,8 @@
 import type pg from 'pg';
 import { END_OF_TIME, FIRST_DAY, toIsoDay } from '#core/period/day';
-import { describePeriod } from '#core/period/words';
 import { segmentsOf } from '../deals/index';
-import { Refused } from '../problem';
-import { LOCKS } from '../db/locks';
 import { CHANNEL } from '../db/notify';
+import { collectOldTotals, collectTouchedTotals, recordRunCorrections, writeTotals } from '../ledger/touchedTotals';
 import type { ImportCall } from './call';
 import type { ImportTally } from './report';
 import { PICK_LISTS, type AllNameIds } from './staging';
@@ -14,9 +12,6 @@ export interface Counts {
   changed: number;
   same: number;
 }
-
-/** More differences than this go straight into the daily totals, and readers load anew; fewer are appended as entries. */
-const MOST_ENTRIES = 50_000;
 
 export const FACT_COLUMNS = ['status', 'salesperson_id', 'customer_id', 'amount', 'currency', 'credited', 'closed_on', 'expected_on', 'opened_on', 'probability',
   'stage_id', 'product_id', 'category_id', 'source_id', 'location_id', 'quantity', 'cost', 'credited_cost', 'commission_rate', 'notes'];
@@ -58,7 +53,7 @@ export async function applyStaged(call: ImportCall, client: pg.ClientBase, names
   await updateChanged(call, client, resolved, importId);
   await saveSplits(client);
   await collectNewTotals(client, counts);
-  await recordCorrections(call, client, importId);
+  await recordRunCorrections(client, call.context.replica.company!, { runId: importId, userId: call.principal.userId, reason: call.reason, action: 'imported' });
   await writeTotals(client);
   await client.query(`insert into audit (user_id, entity, entity_id, action, after, import_id, reason) values ($1, 'import', $2, 'deals imported', $3, $4, $5)`,
     [call.principal.userId, String(importId), JSON.stringify({ fileName: call.fileName, ...counts }), importId, call.reason ?? call.fileName]);
@@ -129,11 +124,7 @@ async function insertNew(client: pg.ClientBase, resolved: string, importId: numb
     select s.code, ${list('s')}, $1, $2 from ${resolved} s ${onlyNew}`, [importId, userId]);
 }
 
-/** What the touched deals contribute, by the view `deal_part`: the rule of core/ledger/contribution in SQL, because a file may hold millions. A test holds both together. */
-const contributions = (sign: 1 | -1) => `
-  insert into delta select p.salesperson_id, p.part, p.day, ${sign} * sum(p.amount) from touched ch join deal_part p on p.deal_id = ch.id group by 1, 2, 3`;
-
-/** The same over the file's new deals, read once: going through a million deals part by part takes ten times as long. Split ones have their sums in `deal_credit`. */
+/** The parts of the file's new deals, read once: going through a million deals part by part takes ten times as long. Split ones have their sums in `deal_credit`. */
 const FRESH_PARTS: Record<string, string> = {
   revenue: "sum(credited) filter (where status = 'won' and credit is null)",
   lostAmount: "sum(credited) filter (where status = 'lost' and credit is null)",
@@ -155,11 +146,6 @@ const freshTotals = (fresh: string) => `
 const freshSplits = (fresh: string) => `
   insert into delta select p.salesperson_id, p.part, p.day, sum(p.amount) from ${fresh} join deal d on d.code = s.code join deal_part p on p.deal_id = d.id
   where s.credit is not null and p.part in ('revenue', 'lostAmount', 'costed', 'cost') group by 1, 2, 3`;
-
-export async function collectOldTotals(client: pg.ClientBase): Promise<void> {
-  await client.query('create temp table delta (salesperson_id int, part text, day date, amount bigint) on commit drop');
-  await client.query(contributions(-1));
-}
 
 async function updateChanged(call: ImportCall, client: pg.ClientBase, resolved: string, importId: number): Promise<void> {
   await client.query(`
@@ -184,45 +170,9 @@ async function saveSplits(client: pg.ClientBase): Promise<void> {
     cross join unnest(string_to_array(s.credit, ',')) with ordinality p(part, at) where s.credit is not null`);
 }
 
-/** What the touched deals contribute now. */
-export async function collectTouchedTotals(client: pg.ClientBase): Promise<void> {
-  await client.query(contributions(1));
-}
-
 async function collectNewTotals(client: pg.ClientBase, { changed, same }: Counts): Promise<void> {
   await collectTouchedTotals(client);
   const fresh = changed + same === 0 ? 'staged s' : 'staged s join touched t on t.line = s.line and t.id is null';
   await client.query(freshTotals(fresh));
   await client.query(freshSplits(fresh));
-}
-
-/** What an import moves in closed months is a correction of each, with the reason given. @throws Refused closedNeedsReason without one */
-export async function recordCorrections(call: Pick<ImportCall, 'context' | 'principal' | 'reason'>, client: pg.ClientBase, importId: number, action = 'imported'): Promise<void> {
-  const { calendar, closedMonths } = call.context.replica.company!;
-  if (closedMonths.length === 0) return;
-  const { rows } = await client.query(`select m.period_id from closed_month m where exists (
-    select 1 from delta d where d.day >= m.from_day and d.day < m.to_day group by d.salesperson_id, d.part, d.day having sum(d.amount) <> 0) order by m.from_day`);
-  if (rows.length === 0) return;
-  if (!call.reason) throw new Refused('closedNeedsReason', { name: rows.map((row) => describePeriod(calendar.parse(row.period_id)!, calendar)).join(', ') });
-  for (const { period_id } of rows) {
-    await client.query(`with made as (insert into correction (period_id, import_id, action, reason, user_id) values ($1, $2, $5, $3, $4) returning id)
-      insert into correction_line (correction_id, salesperson_id, part, day, amount)
-      select made.id, d.salesperson_id, d.part, d.day, sum(d.amount) from made, delta d join closed_month m on m.period_id = $1 and d.day >= m.from_day and d.day < m.to_day
-      group by 1, 2, 3, 4 having sum(d.amount) <> 0`, [period_id, importId, call.reason, call.principal.userId, action]);
-  }
-}
-
-export async function writeTotals(client: pg.ClientBase): Promise<void> {
-  const sums = 'select salesperson_id, part, day, sum(amount) as amount from delta group by 1, 2, 3';
-  await client.query('analyze delta');
-  const { rows: [{ count }] } = await client.query('select count(*) as count from delta');
-  if (count <= MOST_ENTRIES) {
-    // Nothings too: another customer changes no sum, but what is counted apart.
-    await client.query(`insert into ledger_entry (salesperson_id, part, day, amount) ${sums}`);
-    return;
-  }
-  await client.query('select pg_advisory_xact_lock($1)', [LOCKS.fold]);
-  await client.query(`insert into daily_total (salesperson_id, part, day, amount) ${sums} having sum(amount) <> 0 order by 1, 2, 3
-    on conflict (salesperson_id, part, day) do update set amount = daily_total.amount + excluded.amount`);
-  await client.query('update ledger_state set epoch = epoch + 1');
 }

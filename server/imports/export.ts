@@ -12,6 +12,8 @@ import { writeDecimal } from '#core/money/amount';
 import { ACTIVITY_COLUMNS } from './activities';
 import { toCsv } from './csv';
 import { DEAL_COLUMNS_OF_FILE } from './dealRows';
+import { listRates } from '../rates/index';
+import { RATE_COLUMNS } from './rates';
 import { withPlan } from '../plans/index';
 import { writeWorkbook } from './workbook';
 import { loadStoredTargets, publishedIds, type StoredTargetRow } from './storedTargets';
@@ -30,7 +32,7 @@ const DEALS_AT_ONCE = 5_000;
 
 /** The file an import takes, of what the reader may see, piece by piece. */
 export function exportFile(kind: ImportKind, call: ExportCall): AsyncGenerator<string> {
-  return { deals: exportDeals, targets: exportTargets, units: exportUnits, activities: exportActivities }[kind](call);
+  return { deals: exportDeals, targets: exportTargets, units: exportUnits, activities: exportActivities, rates: exportRates }[kind](call);
 }
 
 async function* exportDeals({ context, scope, principal }: ExportCall): AsyncGenerator<string> {
@@ -90,6 +92,10 @@ async function* exportActivities({ context, scope }: ExportCall): AsyncGenerator
   const isTheirs = (unitId: number, day: Day) => books.tree.isActiveDuring(unitId, { from: day, to: day + 1 });
   const { rows } = await context.db.execute<{ unit_id: number; measure: string; day: string; value: number }>(sql`select unit_id, measure, "on"::text as day, value from activity where value is not null order by "on", unit_id, measure`);
   yield toCsv(ACTIVITY_COLUMNS.known, rows.filter((row) => isTheirs(row.unit_id, parseDay(row.day)!)).map((row) => [books.tree.find(row.unit_id)!.code, row.day, row.measure, writeDecimal(row.value, decimals(row.measure)!)]));
+}
+
+async function* exportRates({ context }: ExportCall): AsyncGenerator<string> {
+  yield toCsv(RATE_COLUMNS.known, listRates(context).map((rate) => [rate.currency, rate.from, rate.rate]));
 }
 
 async function* exportUnits({ context, scope }: ExportCall): AsyncGenerator<string> {

@@ -11,13 +11,14 @@ import { importActivities } from './activities';
 import { importDeals } from './deals';
 import { exportFile, exportWorkbook, listTargetRows } from './export';
 import { toCsvStream, XLSX_TYPE } from './formats';
+import { importRates } from './rates';
 import { importTargets } from './targets';
 import { listImports, undoImport } from './undoImport';
 import { importUnits } from './unitsImport';
 
 /** What each file needs beyond the right to book. */
-const NEEDED: Readonly<Record<ImportKind, Permission>> = { deals: 'book', targets: 'plan', units: 'administer', activities: 'book' };
-const IMPORTS = { deals: importDeals, targets: importTargets, units: importUnits, activities: importActivities } as const;
+const NEEDED: Readonly<Record<ImportKind, Permission>> = { deals: 'book', targets: 'plan', units: 'administer', activities: 'book', rates: 'administer' };
+const IMPORTS = { deals: importDeals, targets: importTargets, units: importUnits, activities: importActivities, rates: importRates } as const;
 
 export function addFileRoutes({ implement, context }: Endpoints): void {
   implement(routes.importFile, async ({ params, query, scope, principal, request, body }) => {

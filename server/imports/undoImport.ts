@@ -5,7 +5,8 @@ import type { Principal } from '../access/index';
 import type { Context } from '../context';
 import { CHANNEL } from '../db/notify';
 import { Refused } from '../problem';
-import { collectOldTotals, collectTouchedTotals, FACT_COLUMNS, recordCorrections, writeTotals } from './applyDeals';
+import { collectOldTotals, collectTouchedTotals, recordRunCorrections, writeTotals } from '../ledger/touchedTotals';
+import { FACT_COLUMNS } from './applyDeals';
 
 const SHOWN_RUNS = 100;
 const SHOWN_KEPT = 50;
@@ -58,7 +59,7 @@ async function undo(call: UndoCall, client: pg.ClientBase, importId: number): Pr
   await voidCreated(client, importId, call);
   await restoreChanged(client, importId, call);
   await collectTouchedTotals(client);
-  await recordCorrections(call, client, importId, 'import undone');
+  await recordRunCorrections(client, call.context.replica.company!, { runId: importId, userId: principal.userId, reason: call.reason, action: 'import undone' });
   await writeTotals(client);
   await client.query('update import_run set undone_at = now(), undone_by = $2 where id = $1', [importId, principal.userId]);
   await client.query(`insert into audit (user_id, entity, entity_id, action, after, import_id, reason) values ($1, 'import', $2, 'undone', $3, $4, $5)`,

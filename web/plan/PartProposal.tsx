@@ -4,6 +4,7 @@ import { FULL } from '#core/units/ramp';
 import { Button } from '../ui/Button';
 import type { Selection } from '../ui/grid/selection';
 import type { PlanGridProps } from './gridProps';
+import { proposePart } from './proposal';
 import { cellAt, type Sheet } from './sheet';
 import type { useTargetSaves } from './useTargetSaves';
 
@@ -19,7 +20,7 @@ export function PartProposal({ sheet, selection, saves, onEnter }: PartProposalP
   const { bench } = sheet;
   const { unit } = sheet.rows[selection.row]!;
   const { period } = sheet.columns[selection.column]!;
-  const proposal = bench.proposePart(unit.id, period);
+  const proposal = proposePart(bench, unit.id, period);
   if (!proposal || cellAt(sheet, selection.row, selection.column).value === proposal.value) return null;
   const { value, full, from, share, present, all } = proposal;
   const show = (amount: number) => formatExact(Math.round(amount), bench.figure);

@@ -8,6 +8,7 @@ import { useSay } from '../ui/Toasts';
 import { parseBlock, toBlock } from '../ui/grid/clipboard';
 import type { PlanGridProps } from './gridProps';
 import { cellsOf, moveSelection, single, toBlockOf } from '../ui/grid/selection';
+import { toWeekChanges } from './weeks';
 import { cellAt, ownValue, whyLocked } from './sheet';
 
 interface GridKeys extends PlanGridProps {
@@ -62,7 +63,7 @@ export function useGridKeys({ sheet, selection, onSelect, saves, onEnter, isEdit
       if (typed && typed.value < 0) return fault(`${name}: a target cannot be negative.`);
       const { period } = sheet.columns[column]!;
       if (period.kind === 'week') {
-        changes.push(...bench.toWeekChanges(sheet.rows[row]!.unit.id, period, typed?.value ?? null));
+        changes.push(...toWeekChanges(bench, sheet.rows[row]!.unit.id, period, typed?.value ?? null));
         continue;
       }
       if (typed === null && cell.origin !== 'set') continue;

@@ -1,7 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import type { SheetTarget, TargetSheet } from '#contract/schemas/sheet';
 import { END_OF_TIME, FIRST_DAY, parseDay } from '#core/period/day';
+import { proposePart } from './proposal';
 import { buildSampleSheet } from './sampleSheet';
+import { toWeekChanges } from './weeks';
 import { Workbench } from './workbench';
 
 const start = (...targets: SheetTarget[]) => new Workbench(buildSampleSheet({}, targets));
@@ -106,11 +108,11 @@ describe('weeks', () => {
   it('are set by their working days, and add them up', () => {
     const bench = new Workbench(buildSampleSheet());
     const week = bench.calendar.parse('2026-W15')!;
-    const changes = bench.toWeekChanges(3, week, 1_000);
+    const changes = toWeekChanges(bench, 3, week, 1_000);
     expect(changes.map((each) => [each.period.slice(8), each.target])).toEqual([['06', '2.00'], ['07', '2.00'], ['08', '2.00'], ['09', '2.00'], ['10', '2.00'], ['11', '0.00'], ['12', '0.00']]);
     bench.expect(changes);
     expect(bench.cellAt(3, week)).toMatchObject({ value: 1_000, origin: 'addedOverTime' });
-    expect(bench.toWeekChanges(3, week, null)).toHaveLength(7);
+    expect(toWeekChanges(bench, 3, week, null)).toHaveLength(7);
   });
 });
 
@@ -120,9 +122,9 @@ describe('a part of a month', () => {
     const targets: Parameters<typeof buildSampleSheet>[1] = [[4, 'FY2027-P02', 21_000, null, null, 1, null], [4, 'FY2027-P03', 22_000, null, null, 1, null]];
     const memberships: TargetSheet['memberships'] = [[1, null, FIRST_DAY, END_OF_TIME], [2, 1, FIRST_DAY, END_OF_TIME], [3, 2, FIRST_DAY, END_OF_TIME], [4, 2, joined, END_OF_TIME]];
     const bench = new Workbench(buildSampleSheet({ memberships }, targets));
-    expect(bench.proposePart(4, bench.calendar.parse('FY2027-P01')!)).toMatchObject({ present: 9, all: 22, full: 21_000, value: 8_600 });
-    expect(bench.proposePart(4, bench.calendar.parse('FY2027-P02')!)).toBeNull();
+    expect(proposePart(bench, 4, bench.calendar.parse('FY2027-P01')!)).toMatchObject({ present: 9, all: 22, full: 21_000, value: 8_600 });
+    expect(proposePart(bench, 4, bench.calendar.parse('FY2027-P02')!)).toBeNull();
     const ramped = new Workbench(buildSampleSheet({ memberships, ramps: [[4, joined, [0, 5000]]] }, targets));
-    expect(ramped.proposePart(4, ramped.calendar.parse('FY2027-P02')!)).toMatchObject({ share: 5000, full: 22_000, value: 11_000 });
+    expect(proposePart(ramped, 4, ramped.calendar.parse('FY2027-P02')!)).toMatchObject({ share: 5000, full: 22_000, value: 11_000 });
   });
 });

@@ -2,24 +2,21 @@ import type { OwnTarget, SheetTarget, TargetSheet } from '#contract/schemas/shee
 import type { TargetChange } from '#contract/schemas/target';
 import type { Measure, MeasureCode } from '#core/measure/measure';
 import { buildMeasureBook } from '#core/measure/measureBook';
-import { parseDecimal, writeDecimal } from '#core/money/amount';
-import { exponentOf } from '#core/money/currency';
+import { writeDecimal } from '#core/money/amount';
 import { decimalsOf, type FigureUnit } from '#core/money/format';
-import { shareOut } from '#core/money/share';
-import { convertBack, convertMinor } from '#core/money/rate';
 import { buildCalendar, type FiscalCalendar, type Period } from '#core/period/calendar';
 import { lastYearOf } from '#core/period/neighbours';
 import { describePeriod } from '#core/period/words';
+import { countWorkingDays } from '#core/period/workingDays';
 import { buildCell, type CellFacts } from '#core/target/cell';
 import type { FillSource } from '#core/target/fill/way';
 import { buildTargetLookup, type TargetLookup } from '#core/target/lookup';
-import { countWorkingDays } from '#core/period/workingDays';
-import { proposePartial } from '#core/target/fill/partial';
 import { activeWorkingDays } from '#core/target/phasing';
-import { FULL, rampShareOf, type Ramp } from '#core/units/ramp';
+import { rampShareOf, type Ramp } from '#core/units/ramp';
 import { TargetBook } from '#core/target/targetBook';
 import { buildUnitTree, type UnitTree } from '#core/units/tree';
 import type { Unit } from '#core/units/unit';
+import { ShownMoney } from './shownMoney';
 
 /** A cell of the plan as the grid shows it. */
 export interface SheetCell extends CellFacts {
@@ -28,17 +25,6 @@ export interface SheetCell extends CellFacts {
   isClosed: boolean;
   /** The result of the same period a year before; null where there is none to compare with (a day). */
   lastYear: number | null;
-}
-
-/** Part of a full target, and how it comes about. */
-export interface Proposal {
-  value: number;
-  full: number;
-  /** The month whose target is full; null: the average of the peers. */
-  from: Period | null;
-  share: number;
-  present: number;
-  all: number;
 }
 
 interface Stored {
@@ -64,9 +50,7 @@ export class Workbench {
   /** How it adds up, what is better. */
   readonly kind: Measure;
   readonly figure: FigureUnit;
-  /** What money is shown and set in, and the plan's fixed rate of it; null for the reporting currency. */
-  readonly currency: string;
-  readonly rate: string | null;
+  private money: ShownMoney;
   private book = new TargetBook();
   private lookup: TargetLookup;
   private stored = new Map<string, Stored>();
@@ -82,15 +66,13 @@ export class Workbench {
   /** The periods of `sheet.lastYear`. */
   private pastIds: string[];
   private ramps: ReadonlyMap<number, Ramp>;
-  private workingDaysOf: (unitId: number) => { weekdays: readonly number[]; closed: ReadonlySet<number> };
+  readonly workingDaysOf: (unitId: number) => { weekdays: readonly number[]; closed: ReadonlySet<number> };
 
-  /** `currency`: what targets are shown and set in; left out: the reporting currency. Another one needs a fixed rate of the plan. */
+  /** `currency`: what targets are shown and set in; left out: the reporting currency. */
   constructor(readonly sheet: TargetSheet, currency: string = sheet.currency) {
-    this.rate = currency === sheet.currency || sheet.measure.unit !== 'money' ? null : sheet.rates[currency] ?? null;
-    this.currency = this.rate === null ? sheet.currency : currency;
+    this.money = new ShownMoney(sheet, currency);
     this.measure = sheet.measure.code;
-    const { unit, decimals } = sheet.measure;
-    this.figure = unit === 'money' ? { kind: 'money', currency: this.currency } : { kind: unit, decimals };
+    this.figure = this.money.figure;
     const measures = buildMeasureBook([sheet.measure]);
     this.kind = measures.get(this.measure);
     this.calendar = buildCalendar(sheet.calendar);
@@ -113,6 +95,16 @@ export class Workbench {
   /** One whole unit of the measure in its smallest unit: 100 for euros, 1 for counts. */
   get oneUnit(): number {
     return 10 ** this.decimals;
+  }
+
+  /** What money is shown and set in. */
+  get currency(): string {
+    return this.money.currency;
+  }
+
+  /** The plan's fixed rate of that; null for the reporting currency. */
+  get rate(): string | null {
+    return this.money.rate;
   }
 
   get decimals(): number {
@@ -196,17 +188,6 @@ export class Workbench {
     return facts;
   }
 
-  /** A week is set by its days: its amount is shared out over its working days; null clears them. */
-  toWeekChanges(unitId: number, week: Period, target: number | null): TargetChange[] {
-    const days = Array.from({ length: week.to - week.from }, (_, i) => this.calendar.periodOf('day', week.from + i))
-      .filter((day) => this.tree.isActiveDuring(unitId, day) && this.calendar.labelOf(day.from) === this.sheet.year);
-    if (target === null) return days.filter((day) => this.book.get(unitId, this.measure, day.id)).map((day) => this.toChange(unitId, day, null));
-    const working = this.workingDaysOf(unitId);
-    const weights = days.map((day) => countWorkingDays(day, working));
-    const parts = shareOut(target, weights.some((weight) => weight > 0) ? weights : days.map(() => 1));
-    return days.map((day, i) => this.toChange(unitId, day, parts[i]!));
-  }
-
   private monthsOfWeek({ from, to }: Period): Period[] {
     const [first, last] = [this.calendar.periodOf('month', from), this.calendar.periodOf('month', to - 1)];
     return first.id === last.id ? [first] : [first, last];
@@ -243,25 +224,6 @@ export class Workbench {
     const { kind } = this.tree.find(unitId)!;
     const peers = this.tree.childrenDuring(parent, period).filter((unit) => unit.kind === kind && unit.id !== unitId);
     return this.listTargets(peers.map((unit) => unit.id), [period]).map((each) => each.value);
-  }
-
-  /**
-   * A target for someone who is there for a part of a month, or on a ramp: their part of what is asked in the nearest whole month
-   * (the next one for a joiner, else the one before), or of the peers' average. Null where nothing needs proposing.
-   */
-  proposePart(unitId: number, period: Period): Proposal | null {
-    if (period.kind !== 'month' || !this.tree.isActiveDuring(unitId, period)) return null;
-    const source = this.toFillSource();
-    const [present, all] = [source.workingDaysIn(unitId, period), source.allWorkingDaysIn(unitId, period)];
-    const share = source.rampShareOf(unitId, period);
-    if (present === all && share === FULL) return null;
-    const isWhole = (month: Period) => source.workingDaysIn(unitId, month) === source.allWorkingDaysIn(unitId, month) && source.rampShareOf(unitId, month) === FULL;
-    const neighbours = this.calendar.months(this.sheet.year).filter((month) => isWhole(month) && source.targetOf(unitId, month) !== null);
-    const nearest = neighbours.find((month) => month.from > period.from) ?? neighbours.findLast((month) => month.from < period.from);
-    const peers = source.peersOf(unitId, period);
-    const full = nearest ? source.targetOf(unitId, nearest)! : peers.length > 0 ? peers.reduce((sum, peer) => sum + peer, 0) / peers.length : null;
-    if (full === null) return null;
-    return { value: proposePartial(full, { share, present, all, unit: this.oneUnit }), full, from: nearest ?? null, share, present, all };
   }
 
   /** What the ways of filling are computed from. */
@@ -316,7 +278,7 @@ export class Workbench {
       if (unitId === null) continue;
       const key = keyOf(unitId, change.period);
       this.pending.set(key, (this.pending.get(key) ?? 0) + 1);
-      this.show(unitId, change.period, this.readChange(change));
+      this.show(unitId, change.period, this.money.readChange(change));
     }
   }
 
@@ -332,7 +294,7 @@ export class Workbench {
       if (savedVersions) {
         const version = savedVersions[index]!;
         if (version >= (this.stored.get(key)?.version ?? 0)) {
-          this.stored.set(key, { ...this.readChange(change), version });
+          this.stored.set(key, { ...this.money.readChange(change), version });
         }
       }
       if (left === 0) this.show(unitId, change.period, this.stored.get(key) ?? NOTHING);
@@ -365,20 +327,6 @@ export class Workbench {
   toShown(value: number): number;
   toShown(value: number | null): number | null;
   toShown(value: number | null): number | null {
-    return value === null || this.rate === null ? value : convertBack(Math.round(value), this.currency, this.sheet.currency, this.rate);
-  }
-
-  /** A change's amounts in the reporting currency, and as they are where they are in another. */
-  private readChange({ target, floor, stretch, currency }: TargetChange): Omit<Stored, 'version'> {
-    const rate = currency && currency !== this.sheet.currency ? this.sheet.rates[currency] : undefined;
-    const decimals = rate === undefined ? decimalsOf({ ...this.figure, ...(this.kind.unit === 'money' ? { currency: this.sheet.currency } : {}) }) : exponentOf(currency!);
-    const read = (text: string | null | undefined) => {
-      const amount = text == null ? null : parseDecimal(text, decimals);
-      return amount?.ok ? amount.minor : null;
-    };
-    const typed = { target: read(target), floor: read(floor), stretch: read(stretch) };
-    if (rate === undefined) return { ...typed, own: null };
-    const convert = (value: number | null) => (value === null ? null : convertMinor(value, currency!, this.sheet.currency, rate));
-    return { target: convert(typed.target), floor: convert(typed.floor), stretch: convert(typed.stretch), own: typed.target === null ? null : { currency: currency!, ...typed, target: typed.target } };
+    return this.money.toShown(value);
   }
 }

@@ -10,6 +10,7 @@ import { ClosedDays } from './ClosedDays';
 import { ClosedMonths } from './ClosedMonths';
 import { describeRule } from './describeRule';
 import { Measures } from './Measures';
+import { Rates } from './Rates';
 import { Tokens } from './Tokens';
 import { UnitsList } from './UnitsList';
 
@@ -22,7 +23,7 @@ export function SetupPage() {
   const [theme, setTheme] = useState(readTheme);
   if (!me || !company) return null;
   const mayPlan = me.role === 'administrator' || me.role === 'manager';
-  const importable: ImportKind[] = me.role === 'administrator' ? ['units', 'targets', 'deals', 'activities'] : me.role === 'manager' ? ['targets', 'deals', 'activities'] : me.role === 'salesperson' ? ['deals', 'activities'] : [];
+  const importable: ImportKind[] = me.role === 'administrator' ? ['units', 'targets', 'deals', 'activities', 'rates'] : me.role === 'manager' ? ['targets', 'deals', 'activities'] : me.role === 'salesperson' ? ['deals', 'activities'] : [];
 
   return (
     <div className="mx-auto flex max-w-[880px] flex-col gap-4 p-6">
@@ -40,10 +41,11 @@ export function SetupPage() {
       <Sheet heading="Closed days"><ClosedDays company={company} mayChange={me.role === 'administrator'} /></Sheet>
       <Sheet heading="Closed months"><ClosedMonths company={company} mayClose={me.role === 'administrator'} /></Sheet>
       {mayPlan && <Sheet heading="Units and people"><AddUnit /><UnitsList ownUnit={me.unitCode} /></Sheet>}
+      <Sheet heading="Rates"><Rates mayChange={me.role === 'administrator'} /></Sheet>
       <Sheet heading="Files">
         <p className="text-soft">The open formats of Iron Ladder. A file that was exported can be imported again unchanged.</p>
         <div className="mt-3 grid grid-cols-[120px_auto_auto_1fr] items-center gap-x-2 gap-y-2">
-          {(['units', 'targets', 'deals', 'activities'] as const).map((each) => [
+          {(['units', 'targets', 'deals', 'activities', 'rates'] as const).map((each) => [
             <span key={`${each} name`} className="font-medium">{each}.csv</span>,
             <a key={`${each} export`} href={`/api/v1/files/${each}`} download className="inline-flex h-[30px] items-center rounded-sheet border border-strong/25 bg-sheet px-3 font-medium hover:bg-hover">Export {each}</a>,
             importable.includes(each) ? <Button key={`${each} import`} onClick={() => setKind(each)}>Import {each}</Button> : <span key={`${each} import`} />,

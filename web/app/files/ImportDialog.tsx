@@ -15,6 +15,7 @@ const COLUMNS: Record<ImportKind, string> = {
   targets: 'unit, period, measure, target, floor, stretch, note',
   deals: 'deal, salesperson, customer, amount, currency, status, closed_on, expected_on and more',
   activities: 'unit, on, measure, value',
+  rates: 'currency, from, rate',
 };
 
 interface ImportDialogProps {

@@ -1,0 +1,67 @@
+import type pg from 'pg';
+import { describePeriod } from '#core/period/words';
+import { LOCKS } from '../db/locks';
+import { Refused } from '../problem';
+import type { CompanyState } from './companyState';
+
+/**
+ * Changing many deals at once: the caller makes a temporary table `touched` of their ids, collects what they contribute, changes them,
+ * collects what they contribute then, and writes the difference. All in one transaction.
+ */
+
+/** More differences than this go straight into the daily totals, and readers load anew; fewer are appended as entries. */
+const MOST_ENTRIES = 50_000;
+
+/** An import, its undoing, or rates that restate deals. */
+export interface TouchingRun {
+  runId: number;
+  userId: number;
+  reason: string | null | undefined;
+  action: string;
+}
+
+/** What the touched deals contribute, by the view `deal_part`: the rule of core/ledger/contribution in SQL, because a file may hold millions. A test holds both together. */
+const contributions = (sign: 1 | -1) => `
+  insert into delta select p.salesperson_id, p.part, p.day, ${sign} * sum(p.amount) from touched ch join deal_part p on p.deal_id = ch.id group by 1, 2, 3`;
+
+/** What the touched deals contribute before they are changed; makes the table `delta`. */
+export async function collectOldTotals(client: pg.ClientBase): Promise<void> {
+  await client.query('create temp table delta (salesperson_id int, part text, day date, amount bigint) on commit drop');
+  await client.query(contributions(-1));
+}
+
+/** What the touched deals contribute now. */
+export async function collectTouchedTotals(client: pg.ClientBase): Promise<void> {
+  await client.query(contributions(1));
+}
+
+/** What a run moves in closed months is a correction of each, with the reason given. @throws Refused closedNeedsReason without one */
+export async function recordRunCorrections(client: pg.ClientBase, { calendar, closedMonths }: Pick<CompanyState, 'calendar' | 'closedMonths'>, run: TouchingRun): Promise<void> {
+  if (closedMonths.length === 0) return;
+  const { rows } = await client.query(`select m.period_id from closed_month m where exists (
+    select 1 from delta d where d.day >= m.from_day and d.day < m.to_day group by d.salesperson_id, d.part, d.day having sum(d.amount) <> 0) order by m.from_day`);
+  if (rows.length === 0) return;
+  if (!run.reason?.trim()) throw new Refused('closedNeedsReason', { name: rows.map((row) => describePeriod(calendar.parse(row.period_id)!, calendar)).join(', ') });
+  for (const { period_id } of rows) {
+    await client.query(`with made as (insert into correction (period_id, import_id, action, reason, user_id) values ($1, $2, $5, $3, $4) returning id)
+      insert into correction_line (correction_id, salesperson_id, part, day, amount)
+      select made.id, d.salesperson_id, d.part, d.day, sum(d.amount) from made, delta d join closed_month m on m.period_id = $1 and d.day >= m.from_day and d.day < m.to_day
+      group by 1, 2, 3, 4 having sum(d.amount) <> 0`, [period_id, run.runId, run.reason.trim(), run.userId, run.action]);
+  }
+}
+
+/** Writes what `delta` comes to. */
+export async function writeTotals(client: pg.ClientBase): Promise<void> {
+  const sums = 'select salesperson_id, part, day, sum(amount) as amount from delta group by 1, 2, 3';
+  await client.query('analyze delta');
+  const { rows: [{ count }] } = await client.query('select count(*) as count from delta');
+  if (count <= MOST_ENTRIES) {
+    // Nothings too: another customer changes no sum, but what is counted apart.
+    await client.query(`insert into ledger_entry (salesperson_id, part, day, amount) ${sums}`);
+    return;
+  }
+  await client.query('select pg_advisory_xact_lock($1)', [LOCKS.fold]);
+  await client.query(`insert into daily_total (salesperson_id, part, day, amount) ${sums} having sum(amount) <> 0 order by 1, 2, 3
+    on conflict (salesperson_id, part, day) do update set amount = daily_total.amount + excluded.amount`);
+  await client.query('update ledger_state set epoch = epoch + 1');
+}

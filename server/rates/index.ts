@@ -1,0 +1,3 @@
+export { addRateRoutes } from './routes';
+export { findRateFaults } from './check';
+export { changeRates, listRates } from './service';
