@@ -149,15 +149,14 @@ export class Workbench {
   private buildCell(unitId: number, period: Period): SheetCell {
     const { isClosed, past } = this.factsOf(period);
     const cell = buildCell(this.lookup, unitId, period, this.measure);
+    const beside = { active: this.tree.isActiveDuring(unitId, period), isClosed, lastYear: past < 0 ? null : this.toShown(this.lastYear.get(unitId)?.[past] ?? null) };
+    if (this.rate === null) return { ...cell, ...beside };
     // What was set in the shown currency is shown as it was set; everything else at the plan's rate.
     const own = cell.origin === 'set' ? this.ownOf(unitId, period.id) : null;
     return {
-      ...cell,
+      ...cell, ...beside,
       value: own?.target ?? this.toShown(cell.value), floor: own ? own.floor : this.toShown(cell.floor), stretch: own ? own.stretch : this.toShown(cell.stretch),
       handedOut: this.toShown(cell.handedOut), notHandedOut: this.toShown(cell.notHandedOut),
-      active: this.tree.isActiveDuring(unitId, period),
-      isClosed,
-      lastYear: past < 0 ? null : this.toShown(this.lastYear.get(unitId)?.[past] ?? null),
     };
   }
 
@@ -229,7 +228,7 @@ export class Workbench {
   /** What the ways of filling are computed from. */
   toFillSource(otherOf?: FillSource['otherOf']): FillSource {
     return {
-      targetOf: (unitId, period) => this.cellAt(unitId, period).value,
+      targetOf: (unitId, period) => this.valueAt(unitId, period),
       lastYearOf: (unitId, period) => this.cellAt(unitId, period).lastYear ?? 0,
       workingDaysIn: (unitId, period) => activeWorkingDays(period, this.tree.membershipsOf(unitId), this.workingDaysOf(unitId)),
       isActive: (unitId, period) => this.tree.isActiveDuring(unitId, period),
@@ -243,7 +242,7 @@ export class Workbench {
   /** What applies now to each of the units in each of the periods, where anything does. */
   listTargets(unitIds: readonly number[], periods: readonly Period[]): { unitId: number; value: number }[] {
     return unitIds.flatMap((unitId) => periods.flatMap((period) => {
-      const { value } = this.cellAt(unitId, period);
+      const value = this.valueAt(unitId, period);
       return value === null ? [] : [{ unitId, value }];
     }));
   }
@@ -261,7 +260,14 @@ export class Workbench {
     };
   }
 
+  /** The target that applies, as it is shown: what a cell needs beside it is left out. */
+  private valueAt(unitId: number, period: Period): number | null {
+    const { value, origin } = this.lookup.find(unitId, period, this.measure);
+    return (origin === 'set' ? this.ownOf(unitId, period.id)?.target : null) ?? this.toShown(value);
+  }
+
   private ownOf(unitId: number, periodId: string): OwnTarget | null {
+    if (this.owns.size === 0) return null;
     const own = this.owns.get(keyOf(unitId, periodId));
     return own?.currency === this.currency ? own : null;
   }
