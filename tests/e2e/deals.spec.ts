@@ -129,7 +129,7 @@ test('the good rows of a file are taken alone, and the whole import is undone', 
   await page.locator('input[type=file]').setInputFiles({ name: 'mixed.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) });
   await page.getByRole('button', { name: 'Import the 1 good row only' }).click();
   await expect(page.getByText('1 refused row was left out.').first()).toBeVisible();
-  await page.getByRole('button', { name: 'Imports…' }).click();
+  await page.getByRole('button', { name: 'Past imports…' }).click();
   const dialog = page.getByRole('dialog');
   await dialog.getByRole('button', { name: 'Undo… mixed.csv' }).first().click();
   await dialog.getByLabel('Why is it undone?').fill('only a trial');

@@ -50,7 +50,7 @@ export function DealsPage() {
         </h1>
         <div className="flex shrink-0 gap-2">
           <a href="/api/v1/files/deals" download className="inline-flex h-[30px] items-center rounded-sheet border border-strong/25 bg-sheet px-3 font-medium hover:bg-hover">Export</a>
-          {mayBook && <Button onClick={() => put({ import: 'made' })}>Imports…</Button>}
+          {mayBook && <Button onClick={() => put({ import: 'made' })}>Past imports…</Button>}
           {mayBook && <Button onClick={() => put({ import: 'deals' })}>Import…</Button>}
           {mayBook && <Button kind="main" onClick={() => put({ book: 'new' })}>Book a deal&ensp;n</Button>}
         </div>
