@@ -25,13 +25,16 @@ export function findStoredMeasure(context: Context, code: MeasureCode): StoredMe
   return found;
 }
 
-/** What stands on a measure: so that nothing built on it changes unseen (GUARDS 30). */
-export async function loadMeasureUse(context: Context, code: MeasureCode): Promise<MeasureUse> {
-  const { rows } = await context.db.execute<{ id: number; name: string; year: number; status: string; targets: number }>(sql`
-    select p.id, p.name, p.year_label as year, p.status, count(t.target) as targets from target t join plan p on p.id = t.plan_id
+type IsSeen = (plan: { unitId: number; isPublished: boolean }) => boolean;
+
+/** What stands on a measure: so that nothing built on it changes unseen (GUARDS 30). Of plans only those the reader may see. */
+export async function loadMeasureUse(context: Context, code: MeasureCode, isSeen: IsSeen = () => true): Promise<MeasureUse> {
+  const { rows } = await context.db.execute<{ id: number; name: string; year: number; status: string; unit_id: number; targets: number }>(sql`
+    select p.id, p.name, p.unit_id, p.year_label as year, p.status, count(t.target) as targets from target t join plan p on p.id = t.plan_id
     where t.measure = ${code} and t.target is not null and p.status in ('draft', 'published') group by p.id order by p.year_label desc, p.id`);
   const { rows: [values] } = await context.db.execute<{ count: number }>(sql`select count(value) as count from activity where measure = ${baseOf(code)}`);
-  return { plans: rows, values: values!.count };
+  const seen = rows.filter((row) => isSeen({ unitId: row.unit_id, isPublished: row.status === 'published' }));
+  return { plans: seen.map(({ unit_id: _, ...row }) => row), values: values!.count };
 }
 
 /** Adds a measure of the company's own. @throws Refused invalidInput, measureExists */

@@ -1,4 +1,4 @@
 export { addPlanRoutes } from './routes';
-export { findPlan, findPublished, withPlan } from './access';
+export { findPlan, findPublished, seesPlan, withPlan } from './access';
 export { refuseClosed } from './closing';
 export { createPlan, loadPlanSummary, publishPlan, startDraft } from './service';

@@ -95,6 +95,11 @@ describe('measures', () => {
     expect((await people.admin.send('PUT', `/measures/${code}`, anew)).json().code).toBe('notNewest');
     expect((await standing('visits')).figures.target.value).toBe(40);
     expect((await standing('visits@2')).figures.target.value).toBeNull();
+    // A draft is nobody's to see who does not plan there, not even by its name.
+    await people.admin.send('POST', '/plans', { year: 'FY2027', name: 'Secret', from: 'published' });
+    const plansOf = async (client: typeof people.admin) => (await client.get('/measures/visits/use')).json().plans.map((each: { name: string }) => each.name);
+    expect(await plansOf(people.admin)).toContain('Secret');
+    expect(await plansOf(people.salesperson)).not.toContain('Secret');
     const plan = check.use.plans[0].id;
     expect((await people.admin.send('POST', '/measures/visits@2/targets', { plan, reason: '' })).json().code).toBe('reasonNeeded');
     expect((await people.admin.send('POST', '/measures/visits@2/targets', { plan, reason: 'one rule for all' })).json()).toEqual({ moved: 1 });

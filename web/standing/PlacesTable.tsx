@@ -79,7 +79,7 @@ function buildColumns(view: StandingView, isBelow: boolean): Column<PlaceView>[]
     { key: 'actual', heading: HEADINGS[view.measure.code] ?? (view.measure.unit === 'percent' ? 'Percent' : view.measure.unit === 'days' ? 'Days' : view.measure.unit === 'money' ? 'Amount' : 'Number'), width: '74px', align: 'right', cell: (place) => number(place.actual) },
     { key: 'target', heading: view.measure.direction === 'lower' ? 'Limit' : 'Target', width: '70px', align: 'right', cell: (place) => <span className="text-soft">{place.targetIncomplete ? 'incomplete' : number(place.target)}</span> },
     {
-      key: 'attainment', heading: 'Attainment', width: '124px',
+      key: 'attainment', heading: view.measure.direction === 'lower' ? 'Of the limit' : 'Attainment', width: '124px',
       cell: (place) => (place.attainment === null ? <span className="text-soft">{STATUS_WORDS[place.status.state]}</span> : (
         <span className="flex items-center gap-1.5">
           <AttainmentBar attainment={place.attainment} pace={hasPace ? view.paceShare : null} grade={place.status.grade} />

@@ -121,6 +121,13 @@ describe('handing out a rest', () => {
   });
 });
 
+describe('from the last result of a ratio', () => {
+  it('rounds to whole units of the last decimal', () => {
+    const result = fill({ kind: 'lastYear', growth: 1_000 }, { periods: months.slice(0, 1), from: source({ lastYearOf: () => 261.538461538 }) });
+    expect(result.ok && result.cells.map((cell) => cell.value)[0]).toBe(288);
+  });
+});
+
 describe('a part of a full target', () => {
   it('gives newcomers and leavers their part of the full target, or of the average of the peers', () => {
     const from = source({ rampShareOf: (_unit, period) => (period.id === months[0]!.id ? 5_000 : 10_000), workingDaysIn: () => 10, allWorkingDaysIn: () => 20, peersOf: (_unit, period) => (period.id === months[2]!.id ? [] : [800, 1200]) });

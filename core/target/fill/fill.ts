@@ -36,7 +36,8 @@ function valueFor(way: Exclude<FillWay, TotalWay>, unitId: number, period: Perio
   if (way.kind === 'partial') return partialOf(way.full, unitId, period, unit, source);
   const base = way.kind === 'lastYear' ? source.lastYearOf(unitId, period) : source.targetOf(unitId, period);
   // A period without history, or with returns only, has nothing to grow from: it is left as it is, not set to 0.
-  return base === null || base <= 0 ? null : grow(base, way.growth, unit);
+  // Results of ratios have fractions; targets have none.
+  return base === null || base <= 0 ? null : grow(Math.round(base), way.growth, unit);
 }
 
 function partialOf(wanted: number | null, unitId: number, period: Period, unit: number, source: FillSource): number | null {
