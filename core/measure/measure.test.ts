@@ -73,6 +73,7 @@ describe('targets of a ratio', () => {
     const text = (unitId: number, code: string) => describeStanding(books, buildStanding(books, unitId, november, code)).map((part) => part.text).join('');
     expect(text(12, 'gross_margin')).toBe('Tomas stands in November at 40% gross margin. That is 98% of its 41% target, and can still change in 8 working days.');
     expect(text(13, 'gross_margin')).toBe('Mina has no gross margin in November: there is nothing yet to reckon it from.');
+    expect(text(12, 'days_to_close')).toBe('Tomas has no days to close in November: there is nothing yet to reckon it from.');
     expect(text(12, 'cost_to_revenue')).toContain('Tomas has 60% cost to revenue in November.');
   });
 });

@@ -94,7 +94,7 @@ function partNoun(standing: Standing): string {
 function describeNoTarget(words: Words, standing: Standing, actual: number): SentencePart[] {
   if (actual < 0 && words.measure.accrues) return describeRefunds(words, actual);
   const reason = standing.target.value === 0 ? 'Its target is 0, so there is nothing to attain.' : 'It has no target for this period, so there is no percent and no status.';
-  const stand = words.measure.accrues ? `has ${words.verb} ${words.show(actual)}${words.noun}` : `has ${words.show(actual)} ${nameInSentence(words.measure)}`;
+  const stand = words.measure.accrues ? `has ${words.verb} ${words.show(actual)}${words.noun}` : `has ${showLevel(words, actual)}`;
   return [{ text: `${words.name} ${stand} in ${words.period}. ${reason}` }];
 }
 
@@ -102,12 +102,18 @@ function describeNoData(words: Words): SentencePart[] {
   return [{ text: `${words.name} has no ${nameInSentence(words.measure)} in ${words.period}: there is nothing yet to reckon it from.` }];
 }
 
+/** "26.2% gross margin", and "34 days to close", not "34 days days to close". */
+function showLevel(words: Words, actual: number): string {
+  const name = nameInSentence(words.measure);
+  return `${words.show(actual)} ${words.measure.unit === 'days' ? name.replace(/^days? /, '') : name}`;
+}
+
 /** What does not grow towards its target: a ratio, a duration, a limit. */
 function describeLevel(words: Words, { target, elapsed }: Standing, actual: number): SentencePart[] {
   const kind = words.measure.direction === 'lower' ? 'limit' : 'target';
   const rest = elapsed.phase === 'ended' ? '.' : elapsed.left === 0 ? ', on the last working day.' : `, and can still change in ${elapsed.left} working ${elapsed.left === 1 ? 'day' : 'days'}.`;
   return [
-    { text: `${words.name} ${elapsed.phase === 'ended' ? 'ended' : 'stands in'} ${words.period} at ${words.show(actual)} ${nameInSentence(words.measure)}. That is ` },
+    { text: `${words.name} ${elapsed.phase === 'ended' ? 'ended' : 'stands in'} ${words.period} at ${showLevel(words, actual)}. That is ` },
     status(`${words.percent} of its ${words.show(target.value!)} ${kind}`), { text: rest },
   ];
 }

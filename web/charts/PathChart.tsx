@@ -19,6 +19,8 @@ interface PathChartProps {
   height: number;
   /** A sum that grows through the period; a ratio is a line without ground under it. */
   isCumulative: boolean;
+  /** "target", or "limit" where lower is better. */
+  targetWord: string;
   /** What a value reads as. */
   show(value: number): string;
   description: string;
@@ -29,7 +31,7 @@ const AXIS_HEIGHT = 22;
 const LABEL_GAP = 14;
 
 /** Cumulative path: booked in steel until today, due as dots, last year in sand, the present rate as a dotted tail; labels at the line ends. */
-export function PathChart({ data, target, today, height, isCumulative, show, description }: PathChartProps) {
+export function PathChart({ data, target, today, height, isCumulative, targetWord, show, description }: PathChartProps) {
   const values = data.flatMap((datum) => [datum.booked, datum.due, datum.lastYear, datum.atThisRate]).concat(target).filter((value) => value !== null);
   const top = niceCeiling(Math.max(...values, 1));
   const low = Math.min(0, ...values);
@@ -39,7 +41,7 @@ export function PathChart({ data, target, today, height, isCumulative, show, des
   const last = data.at(-1);
   const bookedNow = data.findLast((datum) => datum.booked !== null);
   const ends = [
-    target !== null && { text: `target ${show(target)}`, value: target, colour: 'var(--target)' },
+    target !== null && { text: `${targetWord} ${show(target)}`, value: target, colour: 'var(--target)' },
     last?.atThisRate != null && { text: `at this rate ${show(last.atThisRate)}`, value: last.atThisRate, colour: 'var(--grade-3-text)' },
     last?.lastYear != null && last.lastYear !== 0 && { text: `last year ${show(last.lastYear)}`, value: last.lastYear, colour: 'var(--prior-text)' },
     today === null && bookedNow && { text: `${isCumulative ? 'booked' : 'now'} ${show(bookedNow.booked!)}`, value: bookedNow.booked!, colour: 'var(--grade-3-text)' },
@@ -61,7 +63,7 @@ export function PathChart({ data, target, today, height, isCumulative, show, des
           <Area dataKey="booked" stroke="var(--now)" strokeWidth={2.4} fill={isCumulative ? 'var(--now-fill)' : 'none'} dot={false} isAnimationActive={false} type="linear" />
           {target !== null && <ReferenceLine y={target} stroke="var(--target)" strokeWidth={1.5} />}
           {today !== null && <ReferenceLine x={today} stroke="var(--ember)" strokeWidth={1.2} label={{ value: 'today', position: 'insideBottomLeft', fill: 'var(--ember-text)', fontSize: 11, offset: 6 }} />}
-          {today !== null && bookedNow && <ReferenceDot x={today} y={bookedNow.booked!} r={4} fill="var(--now)" stroke="var(--sheet)" label={{ value: `${isCumulative ? 'booked' : 'now'} ${show(bookedNow.booked!)}`, position: 'left', fill: 'var(--grade-3-text)', fontSize: 11, fontWeight: 650, offset: 8, dy: -9 }} />}
+          {today !== null && bookedNow && <ReferenceDot x={today} y={bookedNow.booked!} r={4} fill="var(--now)" stroke="var(--sheet)" label={{ value: `${isCumulative ? 'booked' : 'now'} ${show(bookedNow.booked!)}`, position: 'left', fill: 'var(--grade-3-text)', fontSize: 11, fontWeight: 650, offset: 8, dy: isCumulative ? -9 : 16, stroke: 'var(--sheet)', strokeWidth: 3, paintOrder: 'stroke' }} />}
         </ComposedChart>
       </ResponsiveContainer>
       <svg aria-hidden className="pointer-events-none absolute top-0 right-0" width={MARGIN.right - 4} height={height}>

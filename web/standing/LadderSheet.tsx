@@ -24,7 +24,7 @@ export function LadderSheet({ view }: { view: StandingView }) {
   const { elapsed } = view.figures;
   return (
     <section aria-labelledby="ladder-heading" className="flex min-h-0 flex-col rounded-sheet border border-line bg-sheet px-3.5 pt-2.5 pb-2">
-      <h2 id="ladder-heading">Ladder<span className="ml-2 text-[11.5px] font-normal text-soft">{view.measure.direction === 'lower' ? 'of the limit, lower is better; ' : ''}hollow: {view.prior.days}</span></h2>
+      <h2 id="ladder-heading">Ladder<span className="ml-2 text-[11.5px] font-normal text-soft">hollow: {view.prior.days}</span></h2>
       <div ref={box} className="mt-2 min-h-0 flex-1 overflow-hidden">
         {ranked.length === 0
           ? <p className="pt-4 text-soft">No one has a complete target for {view.period.name}, so there is nothing to put on the ladder. Set targets in Plan.</p>
@@ -41,6 +41,7 @@ export function LadderSheet({ view }: { view: StandingView }) {
             />
           )}
       </div>
+      {view.measure.direction === 'lower' && <p className="text-[11.5px] text-soft">Percent of the limit: lower is better.</p>}
       {unranked > 0 && <p className="text-[11.5px] text-soft">{unranked} without a complete target {unranked === 1 ? 'is' : 'are'} not shown.</p>}
     </section>
   );

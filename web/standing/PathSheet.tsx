@@ -31,7 +31,7 @@ export function PathSheet({ view }: { view: StandingView }) {
       </div>
       {isTable ? <PathTable data={data} show={show} /> : (
         <div className="pr-1 pb-1">
-          <PathChart isCumulative={view.accrues} data={data} target={complete === null ? null : toMajor(complete, unit)} today={isOpen ? shortDay(parseDay(view.asOf)!) : null} height={HEIGHT} show={show} description={`${view.accrues ? 'Cumulative path' : 'Path'}. ${sentence}`} />
+          <PathChart isCumulative={view.accrues} targetWord={view.measure.direction === 'lower' ? 'limit' : 'target'} data={data} target={complete === null ? null : toMajor(complete, unit)} today={isOpen ? shortDay(parseDay(view.asOf)!) : null} height={HEIGHT} show={show} description={`${view.accrues ? 'Cumulative path' : 'Path'}. ${sentence}`} />
         </div>
       )}
     </section>

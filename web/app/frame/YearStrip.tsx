@@ -131,7 +131,7 @@ function MonthCell({ cell, index, isChosen, isTabStop, onKey, onClick, onDown, o
       )}
     >
       <span>{cell.shortName}</span>
-      <span>{isAhead ? '' : cell.attainmentText ?? '–'}</span>
+      <span className={(cell.attainmentText?.length ?? 0) > 5 ? 'text-[9.5px]' : undefined}>{isAhead ? '' : cell.attainmentText ?? '–'}</span>
       <Explained cell={cell} />
       {!isAhead && (
         <span aria-hidden className="absolute inset-x-0 bottom-0 h-[3px] bg-track">
