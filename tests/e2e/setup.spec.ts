@@ -20,7 +20,7 @@ for (const theme of ['light', 'dark']) {
     await expect(page.getByLabel('E-mail')).toBeVisible();
     await expectAccessible(page);
     await signIn(page, 'admin');
-    for (const path of ['/standing?unit=saltmarsh', '/standing', '/plan?unit=saltmarsh&period=FY2027-Q3', '/plan?unit=saltmarsh&period=FY2027-P08&by=days', '/deals?unit=saltmarsh', '/deals?book=new', '/deals?import=deals', '/setup']) {
+    for (const path of ['/standing?unit=saltmarsh', '/standing', '/plan?unit=saltmarsh&period=FY2027-Q3', '/plan?unit=saltmarsh&period=FY2027-P08&by=days', '/plan?unit=northgate&period=FY2027-Q3&by=weeks&in=GBP', '/standing?measure=days_to_close', '/deals/activities?unit=saltmarsh&measure=calls_made', '/deals?unit=saltmarsh', '/deals?import=made', '/deals?book=new', '/deals?import=deals', '/setup']) {
       await page.goto(path);
       await expect(page.getByRole('tree', { name: 'Units', includeHidden: true }).getByRole('treeitem', { includeHidden: true }).first()).toBeAttached();
       await expect(page.getByRole('status').filter({ hasText: 'Loading' })).toHaveCount(0);
@@ -88,4 +88,19 @@ test('the first run creates company, calendar, administrator and units; then peo
   await expect(page.getByRole('treeitem', { name: /Bo Lind/ })).toBeVisible();
   await page.goto(`http://localhost:${EMPTY_PORT}/standing?unit=blind`);
   await expect(page.getByRole('heading', { level: 1 })).toContainText('It has no target for this period');
+});
+
+test('a rate is corrected after what it restates is said', async ({ page }, { retry }) => {
+  await signIn(page, 'admin', '/setup');
+  await page.getByRole('button', { name: 'Correct GBP from 2024-10-01' }).click();
+  const worth = page.getByLabel('Worth in EUR');
+  await worth.fill('par');
+  await page.getByRole('button', { name: 'See what it means' }).click();
+  await expect(page.getByText('Is not a rate. Write reporting units')).toBeVisible();
+  await worth.fill(retry === 0 ? '1.2' : '1.3');
+  await page.getByRole('button', { name: 'See what it means' }).click();
+  await expect(page.getByText(/^\d+ deals are restated; won revenue changes by \+€/)).toBeVisible();
+  await page.getByRole('button', { name: 'Keep the rate' }).click();
+  await expect(page.getByText(/The rate is kept; \d+ deals are restated/).first()).toBeVisible();
+  await expect(page.getByRole('list', { name: 'Rates' })).toContainText(retry === 0 ? 'from 2024-10-01 1.2' : 'from 2024-10-01 1.3');
 });
