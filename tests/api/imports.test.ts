@@ -291,6 +291,8 @@ describe('an import that is undone', () => {
     expect(await dealOf('UNDO1')).toMatchObject({ customer: 'Pike', amount: '100.00', cost: '40.00', closedOn: '2026-11-02', credit: [{ salesperson: 'ivarga', percent: 60 }, { salesperson: 'tbrandt', percent: 40 }] });
     expect(await dealOf('UNDO2')).toMatchObject({ amount: '50.00' });
     expect(await dealOf('UNDO3')).toBeUndefined();
+    const history = (await people.admin.get(`/deals/${(await dealOf('UNDO2')).id}/history`)).json();
+    expect(history[0]).toMatchObject({ action: 'put back', reason: 'wrong file', before: { amount: 6_000 }, after: { amount: 5_000 } });
     expect(await findTotalDifferences(server.db)).toEqual([]);
     expect((await undo(people.manager, run.id)).json().code).toBe('alreadyUndone');
     expect((await newest(people.manager)).undoneBy).toBe('manager');
