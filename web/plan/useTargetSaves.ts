@@ -87,8 +87,11 @@ export function useTargetSaves(bench: Workbench | null, redraw: () => void, reas
     }
     const clashes = (failure['clashes'] ?? []) as Clash[];
     const [first] = clashes;
+    // The server compares in the reporting currency; where another one is shown, that must be said.
+    const unit = current.current?.rate ? ` ${current.current.sheet.currency}` : '';
+    const worded = (value: string | null | undefined) => (value == null ? 'empty' : `${value}${unit}`);
     const versionOf = (change: TargetChange) => clashes.find((each) => each.unit === change.unit && each.period === change.period)?.version ?? change.version;
-    say(`Someone changed ${clashes.length === 1 ? `${first?.unit}, ${first?.period}` : `${clashes.length} of these cells`} meanwhile: now ${first?.theirs ?? 'empty'}, yours was ${first?.yours ?? 'empty'}. Nothing was saved.`, {
+    say(`Someone changed ${clashes.length === 1 ? `${first?.unit}, ${first?.period}` : `${clashes.length} of these cells`} meanwhile: now ${worded(first?.theirs)}, yours was ${worded(first?.yours)}. Nothing was saved.`, {
       kind: 'fault',
       action: { label: 'Use mine', run: () => void perform({ ...step, changes: step.changes.map((change) => ({ ...change, version: versionOf(change) })) }, onto, name) },
     });

@@ -43,7 +43,7 @@ export function FillDialog({ sheet, selection, plans, way, saves, onClose }: Fil
   });
   const change = (over: Partial<FillForm>) => setForm((old) => ({ ...old, ...over }));
   const { bench: other } = useWorkbench(form.way === 'copy' && form.plan !== null
-    ? { unit: bench.unit.code, year: `FY${bench.sheet.year}`, measure: bench.measure, plan: form.plan } : null);
+    ? { unit: bench.unit.code, year: `FY${bench.sheet.year}`, measure: bench.measure, plan: form.plan } : null, bench.currency);
   const { faults, result, lines, periods } = readFill(form, sheet, selection, other);
   const show = (amount: number) => formatExact(amount, bench.figure);
   const apply = () => {

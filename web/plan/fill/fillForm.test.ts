@@ -56,3 +56,16 @@ describe('the form of a fill', () => {
     expect(noteWords([{ code: 'fellBackToWorkingDays', unitId: 1 }, { code: 'fellBackToWorkingDays', unitId: 2 }])).toContain('2 lines have no shape');
   });
 });
+
+describe('a copy from another plan', () => {
+  const pounds = buildSheet(new Workbench(buildSampleSheet(), 'GBP'), 'FY2027-Q3', null);
+  it('is never made from amounts of another currency', () => {
+    const other = new Workbench(buildSampleSheet({ rates: {} }, [[3, 'FY2027-P07', 11_600, null, null, 1, null]]), 'GBP');
+    expect(readFill(form({ way: 'copy', plan: 9 }), pounds, single(0, 0), other)).toMatchObject({ result: null, faults: { plan: 'That plan has no fixed rate of GBP.' } });
+  });
+  it('takes the amounts at its own rate', () => {
+    const other = new Workbench(buildSampleSheet({}, [[3, 'FY2027-P07', 11_600, null, null, 1, null]]), 'GBP');
+    const { result } = readFill(form({ way: 'copy', plan: 9 }), pounds, single(0, 0), other);
+    expect(result?.ok && result.cells.map((cell) => cell.value)).toEqual([10_000]);
+  });
+});

@@ -76,6 +76,8 @@ export function readFill(form: FillForm, sheet: Sheet, selection: Selection, oth
   const way = readWay(form, bench, lines, periods, faults);
   if (!way || Object.keys(faults).length > 0) return { faults, result: null, lines, periods };
   if (way.kind === 'copy' && !other) return { faults: { plan: form.plan === null ? 'Choose a plan.' : '' }, result: null, lines, periods };
+  // Amounts of two currencies must never be mixed.
+  if (way.kind === 'copy' && other!.currency !== bench.currency) return { faults: { plan: `That plan has no fixed rate of ${bench.currency}.` }, result: null, lines, periods };
   const unit = form.rounding * bench.oneUnit;
   return { faults, result: fillCells({ way, unitIds: lines.map((line) => line.unit.id), periods, unit }, bench.toFillSource(other?.toFillSource().targetOf)), lines, periods };
 }
