@@ -18,4 +18,4 @@ export const Correction = Type.Object({
 });
 export type Correction = Static<typeof Correction>;
 
-export const Corrections = Type.Object({ corrections: Type.Array(Correction) });
+export const Corrections = Type.Object({ corrections: Type.Array(Correction), /** All together. */ revenue: Minor });

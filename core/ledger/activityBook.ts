@@ -46,26 +46,43 @@ export class ActivityBook {
     return series.days.slice(from, seek(series.days, span.to)).map((day, i) => ({ day, value: series.values[from + i]! }));
   }
 
+  /** What was typed for the unit alone in a span; null when nothing was. */
+  readOwn(measure: string, unitId: number, accumulation: Accumulation, span: DaySpan): number | null {
+    return accumulate([this.partOf(measure, { unitId, ...span })], accumulation);
+  }
+
   /**
    * What was typed for a unit and all below it in a span, each for the days it stood there; null when nothing was.
    * A sum adds up over days and units. An average is that of all values. A last value is the newest of each unit in the span,
    * added up over units.
    */
   read(tree: UnitTree, unitId: number, measure: string, accumulation: Accumulation, span: DaySpan): number | null {
-    const units = this.byMeasure.get(measure);
-    if (!units) return null;
-    let [total, count] = [0, 0];
-    for (const each of placesUnder(tree, unitId, span)) {
-      const series = units.get(each.unitId);
-      if (!series) continue;
-      const [from, to] = [seek(series.days, each.from), seek(series.days, each.to)];
-      if (to <= from) continue;
-      count += to - from;
-      total += accumulation === 'last' ? series.values[to - 1]! : sumOf(series, from, to);
-    }
-    if (count === 0) return null;
-    return accumulation === 'average' ? total / count : total;
+    return accumulate(placesUnder(tree, unitId, span).map((place) => this.partOf(measure, place)), accumulation);
   }
+
+  private partOf(measure: string, { unitId, from, to }: Place): Part | null {
+    const series = this.byMeasure.get(measure)?.get(unitId);
+    return series ? { series, from: seek(series.days, from), to: seek(series.days, to) } : null;
+  }
+}
+
+/** A unit's values from one index to another. */
+interface Part {
+  series: Series;
+  from: number;
+  to: number;
+}
+
+function accumulate(parts: readonly (Part | null)[], accumulation: Accumulation): number | null {
+  let [total, count] = [0, 0];
+  for (const part of parts) {
+    if (part === null || part.to <= part.from) continue;
+    const { series, from, to } = part;
+    count += to - from;
+    total += accumulation === 'last' ? series.values[to - 1]! : sumOf(series, from, to);
+  }
+  if (count === 0) return null;
+  return accumulation === 'average' ? total / count : total;
 }
 
 interface Place extends DaySpan {

@@ -55,3 +55,22 @@ export async function migrateDatabase(pool: pg.Pool): Promise<void> {
     client.release();
   }
 }
+
+/**
+ * Runs work on one connection in a transaction of its own; rolled back when it throws, or when its result is not to be kept.
+ * For work that COPY or temporary tables need a plain connection for.
+ */
+export async function inTransaction<Result>(pool: pg.Pool, work: (client: pg.PoolClient) => Promise<Result>, isKept: (result: Result) => boolean = () => true): Promise<Result> {
+  const client = await pool.connect();
+  try {
+    await client.query('begin');
+    const result = await work(client);
+    await client.query(isKept(result) ? 'commit' : 'rollback');
+    return result;
+  } catch (error) {
+    await client.query('rollback').catch(() => undefined);
+    throw error;
+  } finally {
+    client.release();
+  }
+}

@@ -60,7 +60,10 @@ export function addDealRoutes({ implement, context }: Endpoints): void {
   implement(routes.restoreDeal, async ({ params, body, scope, principal }) =>
     restoreDeal(context, { scope, principal }, params.id, body.version, body.reason));
 
-  implement(routes.listCorrections, async ({ query, scope }) => ({ corrections: await listCorrections(db, scope.books, scope.findUnit(query.unit).id, findPeriod(scope.books, query.period)) }));
+  implement(routes.listCorrections, async ({ query, scope }) => {
+    const corrections = await listCorrections(db, scope.books, scope.findUnit(query.unit).id, findPeriod(scope.books, query.period));
+    return { corrections, revenue: corrections.reduce((sum, each) => sum + each.revenue, 0) };
+  });
 
   implement(routes.getPickLists, async ({ scope }) => {
     const { books } = scope;

@@ -1,6 +1,7 @@
 import type { Readable } from 'node:stream';
 import type pg from 'pg';
 import type { ImportReport } from '#contract/schemas/import';
+import { inTransaction } from '../db/client';
 import { buildDealChecker } from '../deals/index';
 import type { ImportCall } from './call';
 import { readCsv, type CsvHeading, type CsvRecord } from './csv';
@@ -14,20 +15,11 @@ import { copyIntoStaging, createStaging, loadAllNameIds, PICK_LISTS, toCopyLine,
  * differences to the book are written in the same transaction, all or none. The same file again changes nothing.
  */
 export async function importDeals(call: ImportCall, body: Readable): Promise<ImportReport> {
-  const client = await call.context.pool.connect();
-  let report: ImportReport;
-  try {
-    await client.query('begin');
+  const report = await inTransaction(call.context.pool, async (client) => {
     // A file of millions is joined and added up whole; in the usual few megabytes that would go through the disk.
     await client.query(`set local work_mem = '128MB'`);
-    report = await stageAndApply(call, client, body);
-    await client.query(report.written ? 'commit' : 'rollback');
-  } catch (error) {
-    await client.query('rollback').catch(() => undefined);
-    throw error;
-  } finally {
-    client.release();
-  }
+    return stageAndApply(call, client, body);
+  }, ({ written }) => written);
   if (report.written) await call.context.replica.catchUp();
   return report;
 }

@@ -3,6 +3,7 @@ import type pg from 'pg';
 import type { ImportRun, ImportUndone } from '#contract/schemas/import';
 import type { Principal } from '../access/index';
 import type { Context } from '../context';
+import { inTransaction } from '../db/client';
 import { CHANNEL } from '../db/notify';
 import { Refused } from '../problem';
 import { collectOldTotals, collectTouchedTotals, recordRunCorrections, writeTotals } from '../ledger/touchedTotals';
@@ -26,20 +27,12 @@ export async function listImports({ db }: Context, principal: Principal): Promis
  * @throws Refused unknownImport, alreadyUndone, closedNeedsReason
  */
 export async function undoImport(context: Context, principal: Principal, importId: number, reason: string): Promise<ImportUndone> {
-  const client = await context.pool.connect();
-  try {
-    await client.query('begin');
+  const result = await inTransaction(context.pool, async (client) => {
     await client.query(`set local work_mem = '128MB'`);
-    const result = await undo({ context, principal, reason: reason.trim() }, client, importId);
-    await client.query('commit');
-    await context.replica.catchUp();
-    return result;
-  } catch (error) {
-    await client.query('rollback').catch(() => undefined);
-    throw error;
-  } finally {
-    client.release();
-  }
+    return undo({ context, principal, reason: reason.trim() }, client, importId);
+  });
+  await context.replica.catchUp();
+  return result;
 }
 
 interface UndoCall {

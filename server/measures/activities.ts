@@ -56,14 +56,9 @@ function toRow(books: Books, measure: Measure, unit: Unit, depth: number, column
   const { accumulation } = measure.formula as Extract<Measure['formula'], { kind: 'typed' }>;
   const base = baseOf(measure.code);
   const entries = columns.map((column) => books.activities.entriesIn(base, unit.id, column));
-  const reduce = (values: readonly number[]) => {
-    if (values.length === 0) return null;
-    const sum = values.reduce((total, value) => total + value, 0);
-    return accumulation === 'sum' ? sum : accumulation === 'average' ? sum / values.length : values.at(-1)!;
-  };
   return {
     unit: toUnitSummary(unit), depth,
-    own: entries.map((each) => reduce(each.map((entry) => entry.value))),
+    own: columns.map((column) => books.activities.readOwn(base, unit.id, accumulation, column)),
     whole: columns.map((column) => books.activities.read(books.tree, unit.id, base, accumulation, column)),
     on: columns.map((column, at) => {
       const day = firstDayIn(books, unit, column);

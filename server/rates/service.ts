@@ -4,6 +4,7 @@ import type { Rate } from '#core/money/rate';
 import { parseDay, toIsoDay } from '#core/period/day';
 import type { Principal } from '../access/index';
 import type { Context } from '../context';
+import { inTransaction } from '../db/client';
 import { CHANNEL } from '../db/notify';
 import { LOCKS } from '../db/locks';
 import { collectOldTotals, collectTouchedTotals, recordRunCorrections, writeTotals } from '../ledger/touchedTotals';
@@ -29,23 +30,15 @@ export function listRates(context: Context): RateView[] {
 export async function changeRates(context: Context, principal: Principal, { changes, reason, isCheck = false }: RateChanges): Promise<RatesChanged> {
   const { currency } = context.replica.company!;
   refuseFaults(changes.flatMap((change, index): FieldFault[] => findRateFaults(change, currency).map((fault) => ({ ...fault, field: `changes/${index}/${fault.field}` }))));
-  const client = await context.pool.connect();
-  try {
-    await client.query('begin');
+  const result = await inTransaction(context.pool, async (client) => {
     await client.query('select pg_advisory_xact_lock($1)', [LOCKS.rates]);
-    const result = await apply(context, client, principal, changes, reason?.trim() || null, isCheck);
-    await client.query(result.written ? 'commit' : 'rollback');
-    if (result.written) {
-      await context.replica.readCompany();
-      await context.replica.catchUp();
-    }
-    return result;
-  } catch (error) {
-    await client.query('rollback').catch(() => undefined);
-    throw error;
-  } finally {
-    client.release();
+    return apply(context, client, principal, changes, reason?.trim() || null, isCheck);
+  }, ({ written }) => written);
+  if (result.written) {
+    await context.replica.readCompany();
+    await context.replica.catchUp();
   }
+  return result;
 }
 
 async function apply(context: Context, client: Parameters<typeof stageRestated>[0], principal: Principal, changes: readonly RateChange[], reason: string | null, isCheck: boolean): Promise<RatesChanged> {

@@ -46,6 +46,7 @@ describe('a closed month (GUARDS 36)', () => {
       { of: 'before', dealId: id, action: 'voided', reason: 'booked by mistake', revenue: -10_000, deals: -1 },
       { of: 'c1', action: 'booked', reason: 'came in late', revenue: 10_000, deals: 1 },
     ]);
+    expect((await people.manager.get(`/corrections?unit=salt&period=${OCTOBER}`)).json().revenue).toBe(1_250);
     expect(await standing()).toMatchObject({ figures: { actual: 14_250 }, asClosed: { value: 13_000, count: 3 } });
     expect((await standing(OCTOBER, 'ivarga')).asClosed).toEqual({ value: 10_000, count: 3 });
     expect((await standing(OCTOBER, 'eng')).asClosed).toEqual({ value: 3_000, count: 1 });

@@ -47,6 +47,8 @@ describe('targets in other currencies', () => {
   it('are converted anew when a draft’s rate changes, and hold the rate in place', async () => {
     expect((await rates(people.admin, draft, { GBP: '1.2' })).json()).toMatchObject({ converted: 1, plan: { rates: { GBP: '1.2' } } });
     expect((await stored(people.admin, draft))[2]).toBe(12_001);
+    const history = (await people.admin.get(`/targets/history?unit=ivarga&period=${NOVEMBER}&measure=revenue&plan=${draft}`)).json();
+    expect(history[0]).toMatchObject({ from: 11_601, to: 12_001, reason: 'the rates of the plan changed' });
     expect((await rates(people.admin, draft, {})).json().errors[0]).toMatchObject({ field: 'rates/GBP', code: 'rateInUse' });
   });
 

@@ -28,7 +28,7 @@ export function CorrectionsDialog({ view, onClose }: { view: StandingView; onClo
               { key: 'revenue', heading: 'Revenue', width: '110px', align: 'right', cell: (row) => <span className="font-semibold">{withSign(row.revenue, money(row.revenue))}</span> },
               { key: 'deals', heading: 'Deals', width: '60px', align: 'right', cell: (row) => (row.deals === 0 ? '' : withSign(row.deals, String(row.deals).replace('-', '\u2212'))) },
             ]}
-            footer={`${rows.length} ${rows.length === 1 ? 'correction' : 'corrections'}, together ${money(rows.reduce((sum, row) => sum + row.revenue, 0))} of revenue.`}
+            footer={`${rows.length} ${rows.length === 1 ? 'correction' : 'corrections'}, together ${money(data.revenue)} of revenue.`}
           />
         </div>
       )}
