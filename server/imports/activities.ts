@@ -4,34 +4,19 @@ import type { ImportReport } from '#contract/schemas/import';
 import { LOCKS } from '../db/locks';
 import { checkActivity, keyOf, loadActivities, writeActivities, type ActivityFacts } from '../measures/index';
 import type { ImportCall } from './call';
-import { readCsv } from './csv';
-import { checkWidth, fieldReader, ImportTally } from './report';
+import { collectRows } from './collectRows';
 
 export const ACTIVITY_COLUMNS = { known: ['unit', 'on', 'measure', 'value'], required: ['unit', 'on', 'measure', 'value'] };
 
 /** Imports `activities.csv`: all rows or none; an empty value takes one away; the same file again changes nothing. */
 export async function importActivities(call: ImportCall, body: Readable): Promise<ImportReport> {
   const { context, scope, principal, fileName, reason } = call;
-  const tally = new ImportTally();
-  const lines = new Map<string, ActivityFacts & { line: number }>();
-  const heading = await readCsv(body, ACTIVITY_COLUMNS, (head, records) => {
-    for (const { line, fields } of records) {
-      tally.read++;
-      const valueAt = fieldReader(head, fields);
-      const width = checkWidth(head, fields);
-      const checked = width ? { ok: false as const, faults: [width] } : checkActivity(context, scope, { unit: valueAt('unit'), on: valueAt('on'), measure: valueAt('measure'), value: valueAt('value') });
-      if (!checked.ok) {
-        tally.refuse(line, checked.faults, width ? () => fields.join(',') : valueAt);
-        continue;
-      }
-      const first = lines.get(keyOf(checked.facts));
-      if (first) tally.refuse(line, [{ field: 'unit', code: 'duplicate', params: { line: first.line } }], valueAt);
-      else lines.set(keyOf(checked.facts), { ...checked.facts, line });
-    }
+  const { heading, tally, rows } = await collectRows<ActivityFacts>(body, ACTIVITY_COLUMNS, {
+    check: (valueAt) => checkActivity(context, scope, { unit: valueAt('unit'), on: valueAt('on'), measure: valueAt('measure'), value: valueAt('value') }), keyOf, field: 'unit',
   });
   const report = await context.db.transaction(async (tx) => {
     await tx.execute(sql`select pg_advisory_xact_lock(${LOCKS.activities})`);
-    const facts = [...lines.values()];
+    const facts = [...rows.values()];
     const stored = await loadActivities(tx, facts);
     const differing = facts.filter((each) => each.value !== (stored.get(keyOf(each)) ?? null));
     const created = differing.filter((each) => (stored.get(keyOf(each)) ?? null) === null).length;
