@@ -10,6 +10,7 @@ export const PRODUCTS: Readonly<Record<string, readonly string[]>> = {
 
 export const SOURCES = ['Repeat order', 'Boat show', 'Referral', 'Web enquiry', 'Tender', 'Cold call'] as const;
 export const STAGES = [['Enquiry', 0.15], ['Quoted', 0.4], ['Trial fitted', 0.6], ['Terms agreed', 0.85]] as const;
+export const LOST_REASONS = ['Price', 'Delivery time', 'Bought elsewhere', 'Season over', 'No berth for it'] as const;
 export const PLACES = ['North quay', 'South quay', 'Saltmarsh harbour', 'Lake basin', 'River yards', 'Outer islands'] as const;
 
 const FIRST = ['Pike', 'Heron', 'Tern', 'Gannet', 'Cormorant', 'Marlow', 'Skerry', 'Anvil', 'Corrie', 'Lantern', 'Osprey', 'Sandbank', 'Brine', 'Hollow', 'Stave', 'Mallow', 'Drift', 'Ferry', 'Quill', 'Rowan', 'Beacon', 'Cable', 'Tolland', 'Vessel', 'Wharf'];

@@ -1,7 +1,7 @@
 import { addMonths, toIsoDay, type Day } from '#core/period/day';
 import { isWorkingDay, type WorkingDays } from '#core/period/workingDays';
 import { BRANCHES, SELLERS, TEAMS, type DemoSeller } from './people';
-import { CUSTOMERS, PLACES, PRODUCTS, SOURCES, STAGES } from './catalogue';
+import { CUSTOMERS, LOST_REASONS, PLACES, PRODUCTS, SOURCES, STAGES } from './catalogue';
 import { createStream, type Stream } from './random';
 
 /** A row of `deals.csv`. */
@@ -70,10 +70,10 @@ function* generateDeal(stream: Stream, seller: DemoSeller, deal: string, euros: 
   const refunded = Number(row['amount']) * stream.pick([0.2, 0.5, 1]);
   yield { ...row, status: 'won', closed_on: toIsoDay(day), opened_on: opened };
   if (refundedOn !== null && refundedOn <= today) {
-    yield { ...row, deal: `${deal}-R`, credit: '', amount: `-${refunded.toFixed(2)}`, cost: '', quantity: '', status: 'won', closed_on: toIsoDay(refundedOn), opened_on: '', notes: 'Returned goods' };
+    yield { ...row, deal: `${deal}-R`, credit: '', amount: `-${refunded.toFixed(2)}`, cost: '', quantity: '', status: 'won', closed_on: toIsoDay(refundedOn), opened_on: '', notes: 'Returned goods', refund_of: deal };
   }
   if (stream.chance(0.3)) {
-    yield { ...buildRow(stream, seller, `${deal}-L`, euros * stream.between(0.5, 1.6)), status: 'lost', closed_on: toIsoDay(day), opened_on: opened, credit: '' };
+    yield { ...buildRow(stream, seller, `${deal}-L`, euros * stream.between(0.5, 1.6)), status: 'lost', lost_reason: createStream('reason', deal).pick(LOST_REASONS), closed_on: toIsoDay(day), opened_on: opened, credit: '' };
   }
 }
 
@@ -98,7 +98,7 @@ function buildRow(stream: Stream, seller: DemoSeller, deal: string, euros: numbe
   const customer = CUSTOMERS[(hash(seller.code) + Math.floor(40 * stream.next() ** 2)) % CUSTOMERS.length]!;
   const partner = stream.pick(SELLERS.filter((each) => each.team === seller.team && each.code !== seller.code && !each.joins && !each.leaves));
   return {
-    deal, salesperson: seller.code, customer, amount: amount.toFixed(2), currency: isForeign ? 'GBP' : 'EUR', category,
+    lost_reason: '', refund_of: '', deal, salesperson: seller.code, customer, amount: amount.toFixed(2), currency: isForeign ? 'GBP' : 'EUR', category,
     product: stream.pick(PRODUCTS[category]!), source: stream.pick(SOURCES), location: stream.pick(PLACES), quantity: String(stream.whole(1, 6)), cost: cost.toFixed(2),
     credit: stream.chance(0.04) ? `${seller.code}:60;${partner.code}:40` : '', probability: '', stage: '', notes: '', expected_on: '', commission_rate: '0.03',
   };

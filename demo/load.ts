@@ -1,10 +1,11 @@
 import { Readable } from 'node:stream';
+import { eq } from 'drizzle-orm';
 import { buildCalendar, type FiscalCalendar, type Period } from '#core/period/calendar';
 import { addMonths, END_OF_TIME, FIRST_DAY, parseDay, toIsoDay, type Day } from '#core/period/day';
 import { buildScope, hashPassword, type Principal } from '#server/access/index';
 import { findHolidays } from '#server/company/index';
 import type { Context } from '#server/context';
-import { appUser, closedDay, company, ramp, rate } from '#server/db/tables/index';
+import { appUser, category, closedDay, company, product, ramp, rate, stage } from '#server/db/tables/index';
 import { importActivities, importDeals } from '#server/imports/index';
 import { createMeasure } from '#server/measures/index';
 import { createPlan, publishPlan } from '#server/plans/index';
@@ -12,6 +13,8 @@ import { saveTargets } from '#server/targets/index';
 import { writeUnits, type UnitFacts } from '#server/units/index';
 import Papa from 'papaparse';
 import { DEMO_MEASURES, generateActivities } from './activities';
+import { PRODUCTS, STAGES } from './catalogue';
+import { createStream } from './random';
 import { generateDeals, HISTORY_MONTHS } from './deals';
 import { BRANCHES, DEMO_PASSWORD, DEMO_USERS, JOIN_MONTH, MOVE_MONTH, RAMP, SELLERS, TEAMS } from './people';
 import { generateTargets } from './targets';
@@ -46,9 +49,22 @@ export async function loadDemo(context: Context, today: Day): Promise<void> {
   const rows = [...generateDeals({ today, yearStart, working })];
   const call = { context, scope: buildScope(context.replica, principal), principal, fileName: 'demo deals.csv', isCheck: false, signal: new AbortController().signal };
   const report = await importDeals(call, Readable.from([Buffer.from(Papa.unparse(rows))]));
+  await describeLists(context);
   const activities = await importActivities({ ...call, fileName: 'demo activities.csv' }, Readable.from([Buffer.from(Papa.unparse([...generateActivities({ today, yearStart, working })]))]));
   if (!activities.written) throw new Error(`The demo's activities were refused: ${JSON.stringify(activities.refusals.slice(0, 3))}`);
   if (!report.written) throw new Error(`The demo's deals were refused: ${JSON.stringify(report.refusals.slice(0, 3))}`);
+}
+
+/** What Setup knows of stages and products beyond their names. */
+async function describeLists({ db }: Context): Promise<void> {
+  for (const [index, [name, probability]] of STAGES.entries()) await db.update(stage).set({ position: index + 1, probability: String(probability) }).where(eq(stage.name, name));
+  const categories = new Map((await db.select().from(category)).map((each) => [each.name, each.id]));
+  for (const [name, products] of Object.entries(PRODUCTS)) {
+    for (const [index, each] of products.entries()) {
+      const listPrice = createStream('price', each).whole(8, 90) * 5_000;
+      await db.update(product).set({ code: `${name.slice(0, 2).toUpperCase()}-${10 + index}`, categoryId: categories.get(name)!, listPrice, cost: Math.round(listPrice * 0.68) }).where(eq(product.name, each));
+    }
+  }
 }
 
 /** One plan a fiscal year, made as a draft and published, as a manager would. */

@@ -20,7 +20,7 @@ export const router = createBrowserRouter([
       { path: 'plan', lazy: async () => ({ Component: (await import('./plan/PlanPage')).PlanPage }) },
       { path: 'deals', lazy: async () => ({ Component: (await import('./deals/DealsPage')).DealsPage }) },
       { path: 'deals/activities', lazy: async () => ({ Component: (await import('./deals/activities/ActivitiesPage')).ActivitiesPage }) },
-      { path: 'setup', lazy: async () => ({ Component: (await import('./setup/SetupPage')).SetupPage }) },
+      { path: 'setup/:chapter?', lazy: async () => ({ Component: (await import('./setup/SetupPage')).SetupPage }) },
       { path: '*', lazy: async () => ({ Component: (await import('./app/NotFoundPage')).NotFoundPage }) },
     ],
   },

@@ -1,6 +1,6 @@
 import { Type } from 'typebox';
 import { CorrectionQuery, Corrections } from '../schemas/correction';
-import { Deal, DealChange, DealInput, DealPage, DealQuery, DealRestore, DealUpdate, DealVoid, PickLists, SavedDeal } from '../schemas/deal';
+import { Deal, DealChange, DealInput, DealPage, DealQuery, DealRestore, DealUpdate, DealVoid, SavedDeal } from '../schemas/deal';
 import { defineRoute } from './route';
 
 const DealId = Type.Object({ id: Type.Integer() });
@@ -34,7 +34,4 @@ export const restoreDeal = defineRoute({
 export const listCorrections = defineRoute({
   id: 'listCorrections', method: 'GET', path: '/corrections', permission: 'read', summary: 'What changed closed months after they were closed, with its effect', query: CorrectionQuery, answer: Corrections,
   errors: ['unknownUnit', 'unknownPeriod'],
-});
-export const getPickLists = defineRoute({
-  id: 'getPickLists', method: 'GET', path: '/pick-lists', permission: 'read', summary: 'Names to choose from when booking', answer: PickLists,
 });

@@ -2,6 +2,7 @@ import * as access from './access';
 import * as company from './company';
 import * as deals from './deals';
 import * as files from './files';
+import * as lists from './lists';
 import type { AnyRoute } from './route';
 import * as measures from './measures';
 import * as plans from './plans';
@@ -10,4 +11,4 @@ import * as standings from './standings';
 import * as targets from './targets';
 
 /** Every endpoint there is; the server refuses to start when one is not implemented. */
-export const ROUTES: readonly AnyRoute[] = [access, company, measures, standings, targets, plans, deals, rates, files].flatMap((domain) => Object.values(domain) as AnyRoute[]);
+export const ROUTES: readonly AnyRoute[] = [access, company, measures, standings, targets, plans, deals, lists, rates, files].flatMap((domain) => Object.values(domain) as AnyRoute[]);

@@ -14,6 +14,15 @@ export const Credit = Type.Object({
 }, { additionalProperties: false });
 export type Credit = Static<typeof Credit>;
 
+/** A line of a deal: what, how many, at what price and cost each; decimals with a point in the deal's currency. */
+export const DealLine = Type.Object({
+  product: Type.String({ minLength: 1, maxLength: 120, pattern: '\\S' }),
+  quantity: Type.Number(),
+  unitPrice: Type.String({ minLength: 1, maxLength: 40 }),
+  unitCost: Type.Optional(Nullable(Type.String({ maxLength: 40 }))),
+}, { additionalProperties: false });
+export type DealLine = Static<typeof DealLine>;
+
 /**
  * What a person or script says of a deal; the same fields as a row of `deals.csv`.
  * The amount is a decimal text in the deal's own currency, so that no float is ever involved.
@@ -38,6 +47,11 @@ export const DealInput = Type.Object({
   cost: Type.Optional(text(40)),
   commissionRate: Type.Optional(Nullable(Type.Number({ minimum: 0, maximum: 1 }))),
   credit: Type.Optional(Nullable(Type.Array(Credit, { minItems: 2, maxItems: 20 }))),
+  lostReason: Type.Optional(text(80)),
+  /** Id of the won deal that this one takes money back from. */
+  refundOf: Type.Optional(text(80)),
+  /** What the amount is made of; product, quantity and cost of the deal then follow from the lines. */
+  lines: Type.Optional(Nullable(Type.Array(DealLine, { minItems: 1, maxItems: 100 }))),
   notes: Type.Optional(text(2000)),
   /** Why, where it is dated in a closed month. */
   reason: Type.Optional(Type.String({ maxLength: 500 })),
@@ -84,8 +98,14 @@ export const Deal = Type.Object({
   quantity: Nullable(Type.Number()),
   cost: Nullable(Type.String()),
   commissionRate: Nullable(Type.Number()),
+  /** Rate times credited amount, in minor units of the reporting currency; null without a rate. */
+  commission: Nullable(Minor),
   credit: Nullable(Type.Array(Credit)),
+  lostReason: Nullable(Type.String()),
+  refundOf: Nullable(Type.String()),
+  lines: Nullable(Type.Array(DealLine)),
   notes: Nullable(Type.String()),
+  changedAt: Type.String(),
   voidedAt: Nullable(Type.String()),
   voidReason: Nullable(Type.String()),
 });
@@ -123,20 +143,7 @@ export const DealChange = Type.Object({
   who: Type.String(),
   action: Type.String(),
   reason: Nullable(Type.String()),
-  before: Type.Unknown(),
-  after: Type.Unknown(),
+  before: Nullable(Deal),
+  after: Nullable(Deal),
 });
 export type DealChange = Static<typeof DealChange>;
-
-/** Names to pick from in the deal form. */
-export const PickLists = Type.Object({
-  customers: Type.Array(Type.String()),
-  products: Type.Array(Type.String()),
-  categories: Type.Array(Type.String()),
-  sources: Type.Array(Type.String()),
-  stages: Type.Array(Type.String()),
-  locations: Type.Array(Type.String()),
-  currencies: Type.Array(Type.String()),
-  salespeople: Type.Array(Type.Object({ code: Type.String(), name: Type.String() })),
-});
-export type PickLists = Static<typeof PickLists>;

@@ -9,6 +9,7 @@ import type { Context } from '../context';
 import { announce } from '../db/notify';
 import { appUser, company } from '../db/tables/index';
 import { readUnitsFile } from '../imports/index';
+import { saveFirstLists } from '../lists/index';
 import { Refused, refuseFaults } from '../problem';
 import { writeUnits, type UnitFacts } from '../units/index';
 
@@ -39,6 +40,7 @@ export async function createCompany(context: Context, input: FirstRunInput): Pro
     }).onConflictDoNothing().returning({ id: company.id });
     if (made.length === 0) throw new Refused('alreadySetUp');
     const ids = await writeUnits(tx, units, null);
+    await saveFirstLists(tx);
     const root = [...units.values()].flat().find((each) => each.kind === 'company')!;
     const [user] = await tx.insert(appUser).values({
       email: input.administrator.email.trim(), name: input.administrator.name.trim(), passwordHash, role: 'administrator', unitId: ids.get(root.code)!,

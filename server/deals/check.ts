@@ -1,14 +1,15 @@
 import type { FieldFault } from '#contract/errors/catalogue';
 import type { DealInput } from '#contract/schemas/deal';
+import { addLines } from '#core/deal/line';
 import { QUANTITY_SCALE } from '#core/measure/part';
-import { parseAmount } from '#core/money/amount';
+import { parseAmount, toDecimal } from '#core/money/amount';
 import { divideCredit, WHOLE_CREDIT, type CreditShare } from '#core/money/credit';
 import { exponentOf, isCurrency } from '#core/money/currency';
 import { convertMinor, findRate, type Rate } from '#core/money/rate';
 import { parseDay, toIsoDay, type Day } from '#core/period/day';
 import type { UnitTree } from '#core/units/tree';
 import type { Scope } from '../access/index';
-import type { DealCredit, DealFacts } from './facts';
+import type { DealCredit, DealFacts, DealLineFacts } from './facts';
 
 /** What a deal is checked against; built once for a request or a file. */
 export interface DealChecker {
@@ -37,13 +38,19 @@ export function checkDeal(input: DealInput, checker: DealChecker): Checked {
   const currency = input.currency || checker.currency;
   if (!knowsCurrency(checker, currency)) fault('currency', 'unknownCurrency');
   const amount = checkAmount(input.amount, 'amount', currency, fault);
-  const cost = input.cost == null || input.cost === '' ? null : checkAmount(input.cost, 'cost', currency, fault);
+  const lines = checkLines(input, currency, faults);
+  const sums = lines && faults.length === 0 ? addLines(lines) : null;
+  if (sums && amount !== null && sums.amount !== amount) fault('amount', 'linesNotAmount', { sum: toDecimal(sums.amount, currency) });
+  const givenCost = input.cost == null || input.cost === '' ? null : checkAmount(input.cost, 'cost', currency, fault);
+  const cost = sums ? sums.cost : givenCost;
 
   const closedOn = checkDay(input.closedOn, 'closedOn', fault);
   const expectedOn = checkDay(input.expectedOn, 'expectedOn', fault);
   const openedOn = checkDay(input.openedOn, 'openedOn', fault);
   checkDates(input, { closedOn, expectedOn }, checker.today, faults);
   if (input.status !== 'won' && amount !== null && amount < 0) fault('amount', 'refundOpen');
+  if (input.refundOf?.trim() && amount !== null && amount >= 0) fault('amount', 'refundPositive');
+  if (input.lostReason?.trim() && input.status !== 'lost') fault('lostReason', 'lostReasonState');
 
   const owner = checkSalesperson(input.salesperson, 'salesperson', checker, closedOn ?? expectedOn, fault);
   const shares = checkShares(input, owner, checker, closedOn ?? expectedOn, fault);
@@ -59,15 +66,34 @@ export function checkDeal(input: DealInput, checker: DealChecker): Checked {
       customer: squeeze(input.customer)!,
       amount: amount!, currency, credited: credited!, closedOn, expectedOn, openedOn,
       probability: input.probability ?? null,
-      names: { stage: squeeze(input.stage), product: squeeze(input.product), category: squeeze(input.category), source: squeeze(input.source), location: squeeze(input.location) },
+      names: { lostReason: squeeze(input.lostReason), stage: squeeze(input.stage), product: lines?.[0]!.product ?? squeeze(input.product), category: squeeze(input.category), source: squeeze(input.source), location: squeeze(input.location) },
       // As it is stored: three decimals.
-      quantity: input.quantity == null ? null : Math.round(input.quantity * QUANTITY_SCALE) / QUANTITY_SCALE,
+      quantity: sums ? sums.quantity / QUANTITY_SCALE : input.quantity == null ? null : Math.round(input.quantity * QUANTITY_SCALE) / QUANTITY_SCALE,
       cost, creditedCost,
       commissionRate: input.commissionRate ?? null,
       credits: toCredits(credited!, creditedCost, shares!),
+      refundOf: input.refundOf?.trim() || null,
+      lines,
       notes: input.notes?.trim() || null,
     },
   };
+}
+
+/** Lines with numbers in minor units and thousandths; faults name the line, as in `lines/2/unitPrice`. */
+function checkLines(input: DealInput, currency: string, faults: FieldFault[]): DealLineFacts[] | null {
+  if (!input.lines || input.lines.length === 0) return null;
+  return input.lines.map((line, index) => {
+    const fault: Fault = (field, code, params) => {
+      faults.push({ field: `lines/${index}/${field}`, code, params });
+      return null;
+    };
+    return {
+      product: squeeze(line.product)!,
+      quantity: Math.round(line.quantity * QUANTITY_SCALE),
+      unitPrice: checkAmount(line.unitPrice, 'unitPrice', currency, fault) ?? 0,
+      unitCost: line.unitCost == null || line.unitCost === '' ? null : checkAmount(line.unitCost, 'unitCost', currency, fault),
+    };
+  });
 }
 
 function toCredits(credited: number, cost: number | null, shares: readonly CreditShare<number>[]): DealCredit[] {

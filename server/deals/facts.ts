@@ -1,15 +1,22 @@
 import type { DealStatus } from '#contract/schemas/deal';
+import type { ListName } from '#contract/schemas/list';
+import type { LineNumbers } from '#core/deal/line';
 import { contributionsOf, type Contribution } from '#core/ledger/contribution';
 import { QUANTITY_SCALE } from '#core/measure/part';
 import type { Day } from '#core/period/day';
 
-type NameList = 'stage' | 'product' | 'category' | 'source' | 'location';
+type NameList = Exclude<ListName, 'customer'>;
 
 export interface DealCredit {
   salespersonId: number;
   basisPoints: number;
   minor: number;
   cost: number | null;
+}
+
+/** A line with its product by name; numbers as they are stored. */
+export interface DealLineFacts extends LineNumbers {
+  product: string;
 }
 
 /** A deal whose every value has been checked: what booking and import write. */
@@ -35,6 +42,10 @@ export interface DealFacts {
   commissionRate: number | null;
   /** First-named first; one entry of 100 % for a deal that is not split. */
   credits: DealCredit[];
+  /** Id of the deal this one takes money back from. */
+  refundOf: string | null;
+  /** They add up to the amount. */
+  lines: DealLineFacts[] | null;
   notes: string | null;
 }
 

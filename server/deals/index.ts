@@ -3,4 +3,3 @@ export { buildDealChecker, checkDeal, type DealChecker } from './check';
 export type { DealFacts } from './facts';
 export { segmentsOf } from './service';
 export { DEAL_COLUMNS, DEAL_JOINS, inSegments, toDeal } from './repository';
-export { PICK_TABLES, type PickTable } from './names';

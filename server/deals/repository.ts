@@ -1,31 +1,45 @@
 import { sql, type SQL } from 'drizzle-orm';
-import type { Credit, Deal, DealPage, DealStatus } from '#contract/schemas/deal';
+import type { Credit, Deal, DealLine, DealPage, DealStatus } from '#contract/schemas/deal';
+import { commissionOf } from '#core/deal/commission';
+import { QUANTITY_SCALE } from '#core/measure/part';
 import { toDecimal } from '#core/money/amount';
 import { END_OF_TIME, FIRST_DAY, toIsoDay, type DaySpan } from '#core/period/day';
 import type { Segment } from '#core/units/unit';
 import type { Queryable } from '../db/client';
 import type { DealCredit } from './facts';
 
-interface DealRecord extends Record<string, unknown> {
+export interface DealRecord extends Record<string, unknown> {
   id: number; version: number; code: string; status: DealStatus; salesperson: string; salesperson_name: string; customer: string;
   amount: number; currency: string; credited: number; day: string; closed_on: string | null; expected_on: string | null; opened_on: string | null;
   probability: string | null; stage: string | null; product: string | null; category: string | null; source: string | null; location: string | null;
+  lost_reason: string | null; refund_of: string | null; lines: { product: string; quantity: number; unitPrice: number; unitCost: number | null }[] | null; changed_at: string;
   quantity: string | null; cost: number | null; commission_rate: string | null; notes: string | null; voided_at: string | null; void_reason: string | null;
   credit: { salesperson: string; basisPoints: number }[] | null;
 }
 
-/** A deal as the API shows it, with the names of everything it points to. */
-export const DEAL_COLUMNS = sql`
+const STORED_CREDIT = sql`(select json_agg(json_build_object('salesperson', cu2.code, 'basisPoints', c.basis_points) order by c.position)
+    from deal_credit c join unit cu2 on cu2.id = c.salesperson_id where c.deal_id = d.id)`;
+
+/** A deal as the API shows it, with the names of everything it points to; its credits from where they are kept. */
+const dealColumns = (credit: SQL) => sql`
   d.id, d.version, d.code, d.status, u.code as salesperson, u.name as salesperson_name, cu.name as customer, d.amount, d.currency, d.credited,
   d.day, d.closed_on, d.expected_on, d.opened_on, d.probability, st.name as stage, pr.name as product, ca.name as category, so.name as source,
-  lo.name as location, d.quantity, d.cost, d.commission_rate, d.notes, d.voided_at, d.void_reason,
-  (select json_agg(json_build_object('salesperson', cu2.code, 'basisPoints', c.basis_points) order by c.position)
-    from deal_credit c join unit cu2 on cu2.id = c.salesperson_id where c.deal_id = d.id) as credit`;
+  lo.name as location, d.quantity, d.cost, d.commission_rate, d.notes, d.voided_at, d.void_reason, coalesce(d.changed_at::text, '') as changed_at, lr.name as lost_reason, (select o.code from deal o where o.id = d.refund_of) as refund_of,
+  case when d.lines is not null then (select json_agg(json_build_object('product', lp.name, 'quantity', l.value->'quantity', 'unitPrice', l.value->'unitPrice', 'unitCost', l.value->'unitCost') order by l.at)
+    from jsonb_array_elements(d.lines) with ordinality l(value, at) join product p0 on p0.id = (l.value->>'productId')::int join product lp on lp.id = coalesce(p0.merged_into, p0.id)) end as lines,
+  ${credit} as credit`;
+
+export const DEAL_COLUMNS = dealColumns(STORED_CREDIT);
+
+
+/** The same of a past state of the history, whose credits are part of it: `record` is the state, `d` made of it. */
+export const pastColumns = (record: SQL) => dealColumns(sql`(select json_agg(json_build_object('salesperson', cu2.code, 'basisPoints', (k.value->>'basis_points')::int) order by (k.value->>'position')::int)
+    from jsonb_array_elements(case jsonb_typeof(${record}->'credit') when 'array' then ${record}->'credit' else '[]' end) k(value) join unit cu2 on cu2.id = (k.value->>'salesperson_id')::int)`);
 
 export const DEAL_JOINS = sql`
   join unit u on u.id = d.salesperson_id join customer cu on cu.id = d.customer_id
   left join stage st on st.id = d.stage_id left join product pr on pr.id = d.product_id left join category ca on ca.id = d.category_id
-  left join source so on so.id = d.source_id left join location lo on lo.id = d.location_id`;
+  left join source so on so.id = d.source_id left join location lo on lo.id = d.location_id left join lost_reason lr on lr.id = d.lost_reason_id`;
 
 const toNumber = (text: string | null) => (text === null ? null : Number(text));
 
@@ -37,6 +51,11 @@ export function toDeal(row: DealRecord): Deal {
     product: row.product, category: row.category, source: row.source, location: row.location, quantity: toNumber(row.quantity),
     cost: row.cost === null ? null : toDecimal(row.cost, row.currency), commissionRate: toNumber(row.commission_rate), notes: row.notes,
     credit: row.credit?.map((each): Credit => ({ salesperson: each.salesperson, percent: each.basisPoints / 100 })) ?? null,
+    commission: row.commission_rate === null ? null : commissionOf(row.credited, Number(row.commission_rate)),
+    lostReason: row.lost_reason, refundOf: row.refund_of, changedAt: row.changed_at,
+    lines: row.lines?.map((line): DealLine => ({
+      product: line.product, quantity: line.quantity / QUANTITY_SCALE, unitPrice: toDecimal(line.unitPrice, row.currency), unitCost: line.unitCost === null ? null : toDecimal(line.unitCost, row.currency),
+    })) ?? null,
     voidedAt: row.voided_at, voidReason: row.void_reason,
   };
 }
@@ -105,4 +124,10 @@ export async function loadCredits(db: Queryable, id: number): Promise<DealCredit
       case when c.deal_id is null then d.credited_cost else c.cost end as cost
     from deal d left join deal_credit c on c.deal_id = d.id where d.id = ${id} order by c.position`);
   return rows.map((row) => ({ salespersonId: row.sp, minor: row.minor, basisPoints: row.bp, cost: row.cost }));
+}
+
+/** A deal as it is kept in the history. */
+export async function loadRecord(db: Queryable, id: number): Promise<unknown> {
+  const { rows } = await db.execute<{ record: unknown }>(sql`select deal_record(d) as record from deal d where d.id = ${id}`);
+  return rows[0]!.record;
 }

@@ -1,12 +1,10 @@
-import { sql } from 'drizzle-orm';
 import * as routes from '#contract/routes/deals';
-import type { DealChange } from '#contract/schemas/deal';
 import { parseDay } from '#core/period/day';
 import type { Endpoints } from '../endpoints';
 import { listCorrections } from '../ledger/corrections';
 import { Refused } from '../problem';
 import { findPeriod } from '../standings/index';
-import { loadNames } from './names';
+import { loadHistory } from './history';
 import { loadDeal, loadDealPage } from './repository';
 import { bookDeal, restoreDeal, segmentsOf, updateDeal, voidDeal } from './service';
 
@@ -37,15 +35,7 @@ export function addDealRoutes({ implement, context }: Endpoints): void {
 
   implement(routes.getDealHistory, async ({ params, scope, principal }) => {
     if (!await loadDeal(db, params.id, segmentsOf(scope, principal))) throw new Refused('unknownDeal', { deal: params.id });
-    const { rows } = await db.execute<DealChange & Record<string, unknown>>(sql`
-      select a.at::text as at, coalesce(u.name, 'system') as who, a.action, a.reason, a.before, a.after
-      from audit a left join app_user u on u.id = a.user_id where a.entity = 'deal' and a.entity_id = ${String(params.id)} order by a.action = 'imported', a.id desc`);
-    // The audit row of an imported deal follows the import; until it is there the run says who and when.
-    const { rows: brought } = await db.execute<DealChange & Record<string, unknown>>(sql`
-      select r.at::text as at, u.name as who, 'imported' as action, r.file_name as reason, null as before, null as after
-      from deal d join import_run r on r.id = d.import_id join app_user u on u.id = r.user_id
-      where d.id = ${params.id} and not r.is_recorded and d.id > r.recorded_through`);
-    return [...rows, ...brought];
+    return loadHistory(db, params.id);
   });
 
   implement(routes.bookDeal, async ({ body, scope, principal, request }) => {
@@ -63,17 +53,5 @@ export function addDealRoutes({ implement, context }: Endpoints): void {
   implement(routes.listCorrections, async ({ query, scope }) => {
     const corrections = await listCorrections(db, scope.books, scope.findUnit(query.unit).id, findPeriod(scope.books, query.period));
     return { corrections, revenue: corrections.reduce((sum, each) => sum + each.revenue, 0) };
-  });
-
-  implement(routes.getPickLists, async ({ scope }) => {
-    const { books } = scope;
-    const rates = context.replica.company!.rates;
-    const day = { from: books.asOf, to: books.asOf + 1 };
-    return {
-      customers: await loadNames(db, 'customer'), products: await loadNames(db, 'product'), categories: await loadNames(db, 'category'),
-      sources: await loadNames(db, 'source'), stages: await loadNames(db, 'stage'), locations: await loadNames(db, 'location'),
-      currencies: [books.currency, ...new Set(rates.map((rate) => rate.currency))],
-      salespeople: books.tree.units.filter((unit) => unit.kind === 'salesperson' && books.tree.isActiveDuring(unit.id, day)).map(({ code, name }) => ({ code, name })),
-    };
   });
 }

@@ -15,7 +15,8 @@ import { appendEntries } from '../ledger/entries';
 import { Refused, refuseFaults } from '../problem';
 import { buildDealChecker, checkDeal } from './check';
 import { toContributions, type DealFacts } from './facts';
-import { loadCredits, loadDeal } from './repository';
+import { findRefunded } from './refunds';
+import { loadCredits, loadDeal, loadRecord } from './repository';
 import { insertDeal, replaceDeal, setVoided } from './write';
 
 export interface Caller {
@@ -48,12 +49,12 @@ export async function bookDeal(context: Context, caller: Caller, input: DealInpu
   const facts = checkInput(context, caller, input);
   const before = readPercent(caller.scope, facts);
   const deal = await translateUnique(facts.code, () => context.db.transaction(async (tx) => {
-    const id = await insertDeal(tx, facts, userId);
+    const id = await insertDeal(tx, facts, await findRefunded(tx, facts, segmentsOf(caller.scope, caller.principal)), userId);
     const contributions = toContributions(facts);
     await appendEntries(tx, contributions);
     await recordCorrections(tx, caller.scope.books, contributions, { userId, dealId: id, action: 'booked', reason: input.reason });
     const stored = (await loadDeal(tx, id, null))!;
-    await recordAudit(tx, [{ userId, entity: 'deal', entityId: String(id), action: 'booked', after: stored, reason: input.reason?.trim() || null }]);
+    await recordAudit(tx, [{ userId, entity: 'deal', entityId: String(id), action: 'booked', after: await loadRecord(tx, id), reason: input.reason?.trim() || null }]);
     await announce(tx, 'deals', facts.credits.map((credit) => credit.salespersonId));
     if (key) await tx.execute(sql`insert into answered_request (key, user_id, route, status, answer) values (${key}, ${userId}, 'bookDeal', 201, ${JSON.stringify({ deal: stored, effect: null })})`);
     return stored;
@@ -93,7 +94,7 @@ export async function updateDeal(context: Context, caller: Caller, id: number, i
   const facts = checkInput(context, caller, input);
   const before = readPercent(caller.scope, facts);
   const deal = await translateUnique(facts.code, () => changeDeal(context, caller, id, version, 'changed', reason ?? null, async (tx) => {
-    await replaceDeal(tx, id, facts);
+    await replaceDeal(tx, id, facts, await findRefunded(tx, facts, segmentsOf(caller.scope, caller.principal), id));
     return facts;
   }));
   return { deal, effect: describeEffect(context, caller, facts, before) };
@@ -120,6 +121,7 @@ async function changeDeal(
     if (!before) throw new Refused('unknownDeal', { deal: id });
     if (before.version !== version) throw new Refused('dealChanged', { yours: version, theirs: before.version });
     const creditsBefore = await loadCredits(tx, id);
+    const recordBefore = await loadRecord(tx, id);
     await write(tx);
     const after = (await loadDeal(tx, id, null))!;
     const creditsAfter = await loadCredits(tx, id);
@@ -128,7 +130,7 @@ async function changeDeal(
     const difference = differenceOf(contributionsOfStored(before, creditsBefore), contributions);
     await appendEntries(tx, [...difference, ...touched]);
     await recordCorrections(tx, scope.books, difference, { userId: principal.userId, dealId: id, action, reason });
-    await recordAudit(tx, [{ userId: principal.userId, entity: 'deal', entityId: String(id), action, before, after, reason }]);
+    await recordAudit(tx, [{ userId: principal.userId, entity: 'deal', entityId: String(id), action, before: recordBefore, after: await loadRecord(tx, id), reason }]);
     await announce(tx, 'deals', [...creditsBefore, ...creditsAfter].map((credit) => credit.salespersonId));
     return after;
   });

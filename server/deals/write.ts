@@ -1,16 +1,37 @@
 import { eq, sql } from 'drizzle-orm';
+import type { StoredLine } from '#core/deal/line';
 import { toIsoDay } from '#core/period/day';
 import type { Queryable } from '../db/client';
 import { deal, dealCredit } from '../db/tables/index';
 import type { DealFacts } from './facts';
-import { resolveEach } from './names';
+import { findEach, resolveEach, NO_NAMES } from '../lists/index';
+import { refuseFaults } from '../problem';
+
+const ADDED_ON_THE_SPOT = ['customer', 'product'] as const;
+
+/** Ids of the names. A new customer or product is added; the other lists are kept in Setup. @throws Refused invalidInput for a name that is in none */
+async function findNames(tx: Queryable, facts: DealFacts) {
+  const names = { ...facts.names, customer: facts.customer };
+  const found = await findEach(tx, names);
+  const isNew = (list: keyof typeof names) => names[list] !== null && found[list] === null;
+  refuseFaults((Object.keys(names) as (keyof typeof names)[]).filter((list) => isNew(list) && !(ADDED_ON_THE_SPOT as readonly string[]).includes(list)).map((field) => ({ field, code: 'unknownName' as const })));
+  return ADDED_ON_THE_SPOT.some(isNew) ? resolveEach(tx, names) : found;
+}
+
+/** Lines with their products by id. */
+async function toStoredLines(tx: Queryable, lines: DealFacts['lines']): Promise<StoredLine[] | null> {
+  if (!lines) return null;
+  const stored: StoredLine[] = [];
+  for (const { product, ...numbers } of lines) stored.push({ productId: (await resolveEach(tx, { ...NO_NAMES, product })).product!, ...numbers });
+  return stored;
+}
 
 /** The columns of a deal's facts, with names turned into ids. */
-async function toColumns(tx: Queryable, facts: DealFacts) {
-  const ids = await resolveEach(tx, { ...facts.names, customer: facts.customer });
+async function toColumns(tx: Queryable, facts: DealFacts, refundOf: number | null) {
+  const ids = await findNames(tx, facts);
   const day = (value: number | null) => (value === null ? null : toIsoDay(value));
   return {
-    stageId: ids.stage, productId: ids.product, categoryId: ids.category, sourceId: ids.source, locationId: ids.location, customerId: ids.customer!,
+    lostReasonId: ids.lostReason, lines: await toStoredLines(tx, facts.lines), refundOf, stageId: ids.stage, productId: ids.product, categoryId: ids.category, sourceId: ids.source, locationId: ids.location, customerId: ids.customer!,
     status: facts.status, salespersonId: facts.credits[0]!.salespersonId,
     amount: facts.amount, currency: facts.currency, credited: facts.credited,
     closedOn: day(facts.closedOn), expectedOn: day(facts.expectedOn), openedOn: day(facts.openedOn),
@@ -21,8 +42,8 @@ async function toColumns(tx: Queryable, facts: DealFacts) {
 }
 
 /** Stores a new deal and its credits; returns its id. A second deal with the same code is a unique violation. */
-export async function insertDeal(tx: Queryable, facts: DealFacts, userId: number): Promise<number> {
-  const columns = await toColumns(tx, facts);
+export async function insertDeal(tx: Queryable, facts: DealFacts, refundOf: number | null, userId: number): Promise<number> {
+  const columns = await toColumns(tx, facts, refundOf);
   const code = facts.code ? sql`${facts.code}` : sql`'B-' || lpad(currval(pg_get_serial_sequence('deal', 'id'))::text, 6, '0')`;
   const [row] = await tx.insert(deal).values({ ...columns, id: sql`nextval(pg_get_serial_sequence('deal', 'id'))` as never, code: code as never, createdBy: userId }).returning({ id: deal.id });
   await saveCredits(tx, row!.id, facts);
@@ -30,8 +51,8 @@ export async function insertDeal(tx: Queryable, facts: DealFacts, userId: number
 }
 
 /** Replaces the facts of a deal and raises its version. */
-export async function replaceDeal(tx: Queryable, id: number, facts: DealFacts): Promise<void> {
-  const columns = await toColumns(tx, facts);
+export async function replaceDeal(tx: Queryable, id: number, facts: DealFacts, refundOf: number | null): Promise<void> {
+  const columns = await toColumns(tx, facts, refundOf);
   await tx.update(deal).set({ ...columns, ...(facts.code ? { code: facts.code } : {}), version: sql`${deal.version} + 1` }).where(eq(deal.id, id));
   await tx.delete(dealCredit).where(eq(dealCredit.dealId, id));
   await saveCredits(tx, id, facts);

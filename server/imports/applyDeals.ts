@@ -5,7 +5,9 @@ import { CHANNEL } from '../db/notify';
 import { collectOldTotals, collectTouchedTotals, recordRunCorrections, writeTotals } from '../ledger/touchedTotals';
 import type { ImportCall } from './call';
 import type { ImportTally } from './report';
-import { PICK_LISTS, type AllNameIds } from './staging';
+import { LISTS } from '#contract/schemas/list';
+import { sqlNameOf } from '../lists/index';
+import type { AllNameIds } from './staging';
 
 export interface Counts {
   created: number;
@@ -14,21 +16,24 @@ export interface Counts {
 }
 
 export const FACT_COLUMNS = ['status', 'salesperson_id', 'customer_id', 'amount', 'currency', 'credited', 'closed_on', 'expected_on', 'opened_on', 'probability',
-  'stage_id', 'product_id', 'category_id', 'source_id', 'location_id', 'quantity', 'cost', 'credited_cost', 'commission_rate', 'notes'];
+  'stage_id', 'product_id', 'category_id', 'source_id', 'location_id', 'lost_reason_id', 'quantity', 'cost', 'credited_cost', 'commission_rate', 'notes'];
 const list = (prefix: string) => FACT_COLUMNS.map((column) => `${prefix}.${column}`).join(', ');
 
-const DIFFERS = `((${list('s')}) is distinct from (${list('d')}) or s.credit is distinct from c.credit)`;
+const DIFFERS = `((${list('s')}) is distinct from (${list('d')}) or s.credit is distinct from c.credit
+  or s.refund_code is distinct from (select o.code from deal o where o.id = d.refund_of))`;
+/** What a file does not carry and a change to the deal may end or move. */
+export const OTHER_COLUMNS = ['lines', 'refund_of'];
 const STORED_CREDIT = `left join (select deal_id, string_agg(salesperson_id || ':' || basis_points || ':' || credited || ':' || coalesce(cost::text, ''), ',' order by position) as credit
   from deal_credit group by deal_id) c on c.deal_id = d.id`;
 
 /** Staged rows with the ids of new names in place of their stand-ins. Lists without new names need no look at each row. */
 function resolve(names: AllNameIds): string {
-  const grown = PICK_LISTS.filter((pick) => names[pick].added.length > 0);
+  const grown = LISTS.filter((list) => names[list].added.length > 0).map(sqlNameOf);
   const columns = FACT_COLUMNS.map((column) => {
-    const pick = column.replace(/_id$/, '') as (typeof PICK_LISTS)[number];
+    const pick = column.replace(/_id$/, '');
     return grown.includes(pick) ? `coalesce(new_${pick}.id, s.${column}) as ${column}` : `s.${column}`;
   });
-  return `(select s.code, s.line, s.credit, ${columns.join(', ')} from staged s ${grown.map((pick) => `left join new_${pick} on new_${pick}.stand_in = s.${pick}_id`).join(' ')})`;
+  return `(select s.code, s.line, s.credit, s.refund_code, ${columns.join(', ')} from staged s ${grown.map((pick) => `left join new_${pick} on new_${pick}.stand_in = s.${pick}_id`).join(' ')})`;
 }
 
 /** What an import would do, without doing it. */
@@ -41,7 +46,7 @@ export async function countStaged(client: pg.ClientBase): Promise<Counts> {
 export async function applyStaged(call: ImportCall, client: pg.ClientBase, names: AllNameIds, tally: ImportTally): Promise<Counts> {
   await addNames(client, names);
   await findTouched(client);
-  const foreign = await refuseForeign(call, client, tally);
+  const foreign = [...await refuseForeign(call, client, tally), ...await refuseLooseRefunds(client, tally)];
   if (foreign.length > 0 && call.isPartial) await leaveOut(client, foreign);
   const counts = await countTouched(client);
   if (tally.refused > 0 && !call.isPartial) return counts;
@@ -52,6 +57,7 @@ export async function applyStaged(call: ImportCall, client: pg.ClientBase, names
   await collectOldTotals(client);
   await updateChanged(call, client, resolved, importId);
   await saveSplits(client);
+  await linkRefunds(client);
   await collectNewTotals(client, counts);
   await recordRunCorrections(client, call.context.replica.company!, { runId: importId, userId: call.principal.userId, reason: call.reason, action: 'imported' });
   await writeTotals(client);
@@ -63,8 +69,9 @@ export async function applyStaged(call: ImportCall, client: pg.ClientBase, names
 
 /** Adds the file's new names and notes which ids their stand-ins mean. */
 async function addNames(client: pg.ClientBase, names: AllNameIds): Promise<void> {
-  for (const pick of PICK_LISTS) {
-    const { added } = names[pick];
+  for (const list of LISTS) {
+    const { added } = names[list];
+    const pick = sqlNameOf(list);
     await client.query(`insert into ${pick} (name) select n from unnest($1::text[]) n on conflict do nothing`, [added]);
     await client.query(`create temp table new_${pick} on commit drop as
       select -w.at::int as stand_in, t.id from unnest($1::text[]) with ordinality w(name, at) join ${pick} t on lower(t.name) = lower(w.name)`, [added]);
@@ -150,12 +157,13 @@ const freshSplits = (fresh: string) => `
 async function updateChanged(call: ImportCall, client: pg.ClientBase, resolved: string, importId: number): Promise<void> {
   await client.query(`
     with before as (
-      select d.id, to_jsonb(d) || jsonb_build_object('credit', (select jsonb_agg(to_jsonb(k) order by k.position) from deal_credit k where k.deal_id = d.id)) as row
+      select d.id, deal_record(d) as row
       from touched ch join deal d on d.id = ch.id
     ),
     updated as (
-      update deal d set ${FACT_COLUMNS.map((column) => `${column} = s.${column}`).join(', ')}, version = d.version + 1
-      from ${resolved} s join touched ch on ch.line = s.line where d.id = ch.id returning d.id, to_jsonb(d) as row
+      update deal d set ${FACT_COLUMNS.map((column) => `${column} = s.${column}`).join(', ')}, version = d.version + 1,
+        lines = case when (d.amount, d.currency) = (s.amount, s.currency) then d.lines end, refund_of = case when s.refund_code is not null then d.refund_of end
+      from ${resolved} s join touched ch on ch.line = s.line where d.id = ch.id returning d.id, deal_record(d) as row
     )
     insert into audit (user_id, entity, entity_id, action, before, after, import_id, reason)
     select $2, 'deal', u.id::text, 'changed by import', b.row, u.row, $1, $3 from updated u join before b on b.id = u.id`, [importId, call.principal.userId, call.reason ?? call.fileName]);
@@ -168,6 +176,22 @@ async function saveSplits(client: pg.ClientBase): Promise<void> {
     select d.id, split_part(p.part, ':', 1)::int, p.at - 1, split_part(p.part, ':', 2)::int, split_part(p.part, ':', 3)::bigint, nullif(split_part(p.part, ':', 4), '')::bigint
     from staged s join touched t on t.line = s.line join deal d on d.code = s.code
     cross join unnest(string_to_array(s.credit, ',')) with ordinality p(part, at) where s.credit is not null`);
+}
+
+/** Refunds point to the deals they take money back from, also to ones the file has brought. */
+async function linkRefunds(client: pg.ClientBase): Promise<void> {
+  const { rows: [any] } = await client.query('select exists (select from staged where refund_code is not null) as has');
+  if (!any.has) return;
+  await client.query(`update deal d set refund_of = o.id from staged s join touched t on t.line = s.line join deal o on o.code = s.refund_code
+    where d.code = s.code and o.id <> d.id and d.refund_of is distinct from o.id`);
+}
+
+/** A refund of a deal that is neither in the book nor in the file is refused. @returns its lines */
+async function refuseLooseRefunds(client: pg.ClientBase, tally: ImportTally): Promise<number[]> {
+  const { rows } = await client.query(`select s.line, s.refund_code as code from staged s where s.refund_code is not null
+    and not exists (select from deal d where d.code = s.refund_code) and not exists (select from staged o where o.code = s.refund_code)`);
+  for (const row of rows) tally.refuse(row.line, [{ field: 'refund_of', code: 'refundOfUnknown' }], () => row.code);
+  return rows.map((row) => row.line);
 }
 
 async function collectNewTotals(client: pg.ClientBase, { changed, same }: Counts): Promise<void> {

@@ -4,12 +4,12 @@ import { parseCreditText } from '#core/money/credit';
 import { checkDeal, type DealChecker, type DealFacts } from '../deals/index';
 
 export const DEAL_COLUMNS_OF_FILE = {
-  known: ['deal', 'salesperson', 'customer', 'amount', 'currency', 'status', 'closed_on', 'expected_on', 'opened_on', 'probability', 'stage', 'product', 'category', 'source', 'location', 'quantity', 'cost', 'commission_rate', 'credit', 'notes'],
+  known: ['deal', 'salesperson', 'customer', 'amount', 'currency', 'status', 'closed_on', 'expected_on', 'opened_on', 'probability', 'stage', 'product', 'category', 'source', 'location', 'quantity', 'cost', 'commission_rate', 'credit', 'lost_reason', 'refund_of', 'notes'],
   required: ['deal', 'salesperson', 'customer', 'amount', 'status'],
 };
 
 /** The file's column of each field of a deal, for pointing at faults. */
-const COLUMN_OF: Record<string, string> = { closedOn: 'closed_on', expectedOn: 'expected_on', openedOn: 'opened_on', commissionRate: 'commission_rate' };
+const COLUMN_OF: Record<string, string> = { closedOn: 'closed_on', expectedOn: 'expected_on', openedOn: 'opened_on', commissionRate: 'commission_rate', lostReason: 'lost_reason', refundOf: 'refund_of' };
 const DECIMAL = /^-?\d{1,15}(\.\d{1,10})?$/;
 
 export type CheckedRow = { ok: true; facts: DealFacts & { code: string } } | { ok: false; faults: FieldFault[] };
@@ -45,7 +45,7 @@ export function checkDealRow(valueAt: (column: string) => string, checker: DealC
     deal, salesperson: valueAt('salesperson'), customer, amount: valueAt('amount'), currency: valueAt('currency'), status,
     closedOn: valueAt('closed_on'), expectedOn: valueAt('expected_on'), openedOn: valueAt('opened_on'), probability,
     stage: valueAt('stage'), product: valueAt('product'), category: valueAt('category'), source: valueAt('source'), location: valueAt('location'),
-    quantity, cost: valueAt('cost'), commissionRate, credit, notes: valueAt('notes'),
+    quantity, cost: valueAt('cost'), commissionRate, credit, lostReason: valueAt('lost_reason'), refundOf: valueAt('refund_of'), notes: valueAt('notes'),
   };
   const checked = checkDeal(input, checker);
   if (!checked.ok) return { ok: false, faults: checked.faults.map((fault) => ({ ...fault, field: COLUMN_OF[fault.field] ?? fault.field })) };

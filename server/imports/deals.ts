@@ -1,6 +1,7 @@
 import type { Readable } from 'node:stream';
 import type pg from 'pg';
 import type { ImportReport } from '#contract/schemas/import';
+import { LISTS } from '#contract/schemas/list';
 import { inTransaction } from '../db/client';
 import { buildDealChecker } from '../deals/index';
 import type { ImportCall } from './call';
@@ -8,7 +9,7 @@ import { readCsv, type CsvHeading, type CsvRecord } from './csv';
 import { checkDealRow, DEAL_COLUMNS_OF_FILE } from './dealRows';
 import { applyStaged, countStaged } from './applyDeals';
 import { checkWidth, fieldReader, ImportTally } from './report';
-import { copyIntoStaging, createStaging, loadAllNameIds, PICK_LISTS, toCopyLine, type AllNameIds } from './staging';
+import { copyIntoStaging, createStaging, loadAllNameIds, toCopyLine, type AllNameIds } from './staging';
 
 /**
  * Imports `deals.csv`: every row is checked by the rules of the form on its way into a staging table; then the
@@ -30,7 +31,7 @@ async function stageAndApply(call: ImportCall, client: pg.PoolClient, body: Read
   const rows = new DealRows(buildDealChecker(scope, tree, rates), await loadAllNameIds(client));
   await createStaging(client);
   await copyIntoStaging(client, rows.toLines(body, call.signal));
-  const names = PICK_LISTS.map((list) => ({ list, count: rows.names[list].added.length })).filter((each) => each.count > 0);
+  const names = LISTS.map((list) => ({ list, count: rows.names[list].added.length })).filter((each) => each.count > 0);
   const isTaken = () => rows.tally.refused === 0 || call.isPartial === true;
   const mayWrite = !call.isCheck && isTaken();
   const counts = mayWrite ? await applyStaged(call, client, rows.names, rows.tally) : await countStaged(client);

@@ -50,7 +50,7 @@ async function* exportDeals({ context, scope, principal }: ExportCall): AsyncGen
 function toRow(deal: Deal): (string | number | null)[] {
   const credit = deal.credit?.map((each) => `${each.salesperson}:${each.percent}`).join(';') ?? null;
   return [deal.deal, deal.salesperson, deal.customer, deal.amount, deal.currency, deal.status, deal.closedOn, deal.expectedOn, deal.openedOn, deal.probability,
-    deal.stage, deal.product, deal.category, deal.source, deal.location, deal.quantity, deal.cost, deal.commissionRate, credit, deal.notes];
+    deal.stage, deal.product, deal.category, deal.source, deal.location, deal.quantity, deal.cost, deal.commissionRate, credit, deal.lostReason, deal.refundOf, deal.notes];
 }
 
 async function* exportTargets(call: ExportCall): AsyncGenerator<string> {

@@ -23,7 +23,7 @@ export async function recordImported(db: Database): Promise<boolean> {
     const { rows: [batch] } = await tx.execute<{ newest: number | null }>(sql`
       with written as (
         insert into audit (at, user_id, entity, entity_id, action, after, reason, import_id)
-        select r.at, r.user_id, 'deal', d.id::text, 'imported', coalesce(first.before, to_jsonb(d)), r.file_name, r.id
+        select r.at, r.user_id, 'deal', d.id::text, 'imported', coalesce(first.before, deal_record(d)), r.file_name, r.id
         from import_run r join deal d on d.import_id = r.id
         left join lateral (
           select a.before from audit a where d.version > 1 and a.entity = 'deal' and a.entity_id = d.id::text and a.before is not null order by a.id limit 1

@@ -3,16 +3,18 @@ import { Readable } from 'node:stream';
 import type pg from 'pg';
 import { from as copyFrom } from 'pg-copy-streams';
 import { toIsoDay, type Day } from '#core/period/day';
-import { PICK_TABLES, type DealFacts, type PickTable } from '../deals/index';
+import { LISTS, type ListName } from '#contract/schemas/list';
+import type { DealFacts } from '../deals/index';
+import { sqlNameOf } from '../lists/index';
 
 /** Ids of names as a file uses them; a name that is not there yet gets a negative stand-in until the end of the file. */
 export class NameIds {
   private known = new Map<string, number>();
   readonly added: string[] = [];
 
-  static async load(client: pg.ClientBase, list: PickTable): Promise<NameIds> {
+  static async load(client: pg.ClientBase, list: ListName): Promise<NameIds> {
     const ids = new NameIds();
-    const { rows } = await client.query<{ id: number; key: string }>(`select id, lower(name) as key from ${list}`);
+    const { rows } = await client.query<{ id: number; key: string }>(`select coalesce(merged_into, id) as id, lower(name) as key from ${sqlNameOf(list)}`);
     for (const row of rows) ids.known.set(row.key, row.id);
     return ids;
   }
@@ -29,24 +31,23 @@ export class NameIds {
   }
 }
 
-export type AllNameIds = Record<PickTable, NameIds>;
-export const PICK_LISTS = Object.keys(PICK_TABLES) as PickTable[];
+export type AllNameIds = Record<ListName, NameIds>;
 
 export async function loadAllNameIds(client: pg.ClientBase): Promise<AllNameIds> {
-  const entries: [PickTable, NameIds][] = [];
-  for (const list of PICK_LISTS) entries.push([list, await NameIds.load(client, list)]);
+  const entries: [ListName, NameIds][] = [];
+  for (const list of LISTS) entries.push([list, await NameIds.load(client, list)]);
   return Object.fromEntries(entries) as AllNameIds;
 }
 
 const COLUMNS = ['code', 'status', 'salesperson_id', 'customer_id', 'amount', 'currency', 'credited', 'closed_on', 'expected_on', 'opened_on', 'probability',
-  'stage_id', 'product_id', 'category_id', 'source_id', 'location_id', 'quantity', 'cost', 'credited_cost', 'commission_rate', 'notes', 'credit', 'line'] as const;
+  'stage_id', 'product_id', 'category_id', 'source_id', 'location_id', 'lost_reason_id', 'refund_code', 'quantity', 'cost', 'credited_cost', 'commission_rate', 'notes', 'credit', 'line'] as const;
 
 /** A temporary table of checked rows, in the deal's own column types. */
 export async function createStaging(client: pg.ClientBase): Promise<void> {
   await client.query(`create temp table staged (
     code text not null, status text not null, salesperson_id int not null, customer_id int not null, amount bigint not null, currency char(3) not null,
     credited bigint not null, closed_on date, expected_on date, opened_on date, probability numeric(5,4), stage_id int, product_id int, category_id int,
-    source_id int, location_id int, quantity numeric(18,3), cost bigint, credited_cost bigint, commission_rate numeric(5,4), notes text, credit text, line int not null
+    source_id int, location_id int, lost_reason_id int, refund_code text, quantity numeric(18,3), cost bigint, credited_cost bigint, commission_rate numeric(5,4), notes text, credit text, line int not null
   ) on commit drop`);
 }
 
@@ -69,7 +70,7 @@ export function toCopyLine(facts: DealFacts & { code: string }, names: AllNameId
   return `${escape(facts.code)}\t${facts.status}\t${facts.credits[0]!.salespersonId}\t${names.customer.idOf(facts.customer)}\t${facts.amount}\t${facts.currency}\t${facts.credited}\t`
     + `${isoDay(facts.closedOn)}\t${isoDay(facts.expectedOn)}\t${isoDay(facts.openedOn)}\t${nullable(facts.probability)}\t`
     + `${nullable(names.stage.idOf(facts.names.stage))}\t${nullable(names.product.idOf(facts.names.product))}\t${nullable(names.category.idOf(facts.names.category))}\t`
-    + `${nullable(names.source.idOf(facts.names.source))}\t${nullable(names.location.idOf(facts.names.location))}\t${nullable(facts.quantity)}\t${nullable(facts.cost)}\t${nullable(facts.creditedCost)}\t`
+    + `${nullable(names.source.idOf(facts.names.source))}\t${nullable(names.location.idOf(facts.names.location))}\t${nullable(names.lostReason.idOf(facts.names.lostReason))}\t${facts.refundOf === null ? '\\N' : escape(facts.refundOf)}\t${nullable(facts.quantity)}\t${nullable(facts.cost)}\t${nullable(facts.creditedCost)}\t`
     + `${nullable(facts.commissionRate)}\t${facts.notes === null ? '\\N' : escape(facts.notes)}\t${credit}\t${line}\n`;
 }
 

@@ -7,7 +7,7 @@ import { inTransaction } from '../db/client';
 import { CHANNEL } from '../db/notify';
 import { Refused } from '../problem';
 import { collectOldTotals, collectTouchedTotals, recordRunCorrections, writeTotals } from '../ledger/touchedTotals';
-import { FACT_COLUMNS } from './applyDeals';
+import { FACT_COLUMNS, OTHER_COLUMNS } from './applyDeals';
 
 const SHOWN_RUNS = 100;
 const SHOWN_KEPT = 50;
@@ -81,9 +81,9 @@ async function findTouched(client: pg.ClientBase, importId: number): Promise<voi
 
 async function voidCreated(client: pg.ClientBase, importId: number, { principal, reason }: UndoCall): Promise<void> {
   await client.query(`
-    with was_now as (select d.id, to_jsonb(d) as row from was w join deal d on d.id = w.id where w.is_free and w.before is null),
+    with was_now as (select d.id, deal_record(d) as row from was w join deal d on d.id = w.id where w.is_free and w.before is null),
     gone as (
-      update deal d set voided_at = now(), void_reason = $2, version = d.version + 1 from was w where w.id = d.id and w.is_free and w.before is null returning d.id, to_jsonb(d) as after
+      update deal d set voided_at = now(), void_reason = $2, version = d.version + 1 from was w where w.id = d.id and w.is_free and w.before is null returning d.id, deal_record(d) as after
     )
     insert into audit (user_id, entity, entity_id, action, before, after, import_id, reason) select $3, 'deal', g.id::text, 'voided', n.row, g.after, $1, $2 from gone g join was_now n on n.id = g.id`, [importId, reason, principal.userId]);
 }
@@ -91,11 +91,11 @@ async function voidCreated(client: pg.ClientBase, importId: number, { principal,
 async function restoreChanged(client: pg.ClientBase, importId: number, { principal, reason }: UndoCall): Promise<void> {
   await client.query('delete from deal_credit where deal_id in (select id from was where is_free and before is not null)');
   await client.query(`
-    with was_now as (select d.id, to_jsonb(d) as row from was w join deal d on d.id = w.id where w.is_free and w.before is not null),
+    with was_now as (select d.id, deal_record(d) as row from was w join deal d on d.id = w.id where w.is_free and w.before is not null),
     back as (
-      update deal d set ${FACT_COLUMNS.map((column) => `${column} = b.${column}`).join(', ')}, version = d.version + 1
+      update deal d set ${[...FACT_COLUMNS, ...OTHER_COLUMNS].map((column) => `${column} = b.${column}`).join(', ')}, version = d.version + 1
       from (select w.id as deal_id, r.* from was w cross join lateral jsonb_populate_record(null::deal, w.before) r where w.is_free and w.before is not null) b
-      where d.id = b.deal_id returning d.id, to_jsonb(d) as after
+      where d.id = b.deal_id returning d.id, deal_record(d) as after
     )
     insert into audit (user_id, entity, entity_id, action, before, after, import_id, reason) select $3, 'deal', b.id::text, 'put back', n.row, b.after, $1, $2 from back b join was_now n on n.id = b.id`, [importId, reason, principal.userId]);
   await client.query(`

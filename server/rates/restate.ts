@@ -63,9 +63,9 @@ async function stage(client: pg.ClientBase, reporting: string, changed: readonly
 /** Writes the staged amounts to the book, with an audit row each. */
 export async function writeRestated(client: pg.ClientBase, userId: number, runId: number, reason: string): Promise<void> {
   await client.query(`
-    with before as (select d.id, to_jsonb(d) as row from touched t join deal d on d.id = t.id),
+    with before as (select d.id, deal_record(d) as row from touched t join deal d on d.id = t.id),
     written as (
-      update deal d set credited = r.credited, credited_cost = r.credited_cost, version = d.version + 1 from restated r where r.id = d.id returning d.id, to_jsonb(d) as row
+      update deal d set credited = r.credited, credited_cost = r.credited_cost, version = d.version + 1 from restated r where r.id = d.id returning d.id, deal_record(d) as row
     )
     insert into audit (user_id, entity, entity_id, action, before, after, import_id, reason) select $1, 'deal', w.id::text, 'restated by a rate', b.row, w.row, $2, $3 from written w join before b on b.id = w.id`, [userId, runId, reason]);
   await client.query('update deal_credit k set credited = r.credited, cost = r.cost from restated_credit r where r.deal_id = k.deal_id and r.salesperson_id = k.salesperson_id');

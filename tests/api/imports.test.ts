@@ -100,7 +100,7 @@ describe('deals.csv', () => {
     expect(await actual()).toBe(before + 13_000 + 5_750);
     expect(await findTotalDifferences(server.db)).toEqual([]);
     const deal = (await people.admin.get('/deals?search=U1')).json().deals[0];
-    expect((await people.admin.get(`/deals/${deal.id}/history`)).json()[0]).toMatchObject({ action: 'changed by import', before: { amount: 10_000 }, after: { amount: 13_000 } });
+    expect((await people.admin.get(`/deals/${deal.id}/history`)).json()[0]).toMatchObject({ action: 'changed by import', before: { amount: '100.00' }, after: { amount: '130.00' } });
   });
 
   it('gives every new deal an audit row of its own, also one changed before that was written, and goes on where it stopped', async () => {
@@ -111,10 +111,10 @@ describe('deals.csv', () => {
     await importDeals(`${HEAD}\nAU2,ivarga,Pike,25,won,2026-11-02\n`);
     expect((await history(kept.id)).map((each: { action: string }) => each.action)).toEqual(['imported']);
     while (await recordImported(server.db));
-    expect(await history(kept.id)).toEqual([expect.objectContaining({ action: 'imported', who: 'Mara Okoye', reason: 'deals.csv', after: expect.objectContaining({ amount: 1000 }) })]);
+    expect(await history(kept.id)).toEqual([expect.objectContaining({ action: 'imported', who: 'Mara Okoye', reason: 'deals.csv', after: expect.objectContaining({ amount: '10.00' }) })]);
     expect(await history(changed.id)).toEqual([
-      expect.objectContaining({ action: 'changed by import', after: expect.objectContaining({ amount: 2500 }) }),
-      expect.objectContaining({ action: 'imported', after: expect.objectContaining({ amount: 2000 }) }),
+      expect.objectContaining({ action: 'changed by import', after: expect.objectContaining({ amount: '25.00' }) }),
+      expect.objectContaining({ action: 'imported', after: expect.objectContaining({ amount: '20.00' }) }),
     ]);
     const { rows: [without] } = await server.pool.query(`select count(*) as count from deal d where d.import_id is not null and not exists (select 1 from audit a where a.entity = 'deal' and a.entity_id = d.id::text)`);
     expect(without.count).toBe(0);
@@ -292,7 +292,7 @@ describe('an import that is undone', () => {
     expect(await dealOf('UNDO2')).toMatchObject({ amount: '50.00' });
     expect(await dealOf('UNDO3')).toBeUndefined();
     const history = (await people.admin.get(`/deals/${(await dealOf('UNDO2')).id}/history`)).json();
-    expect(history[0]).toMatchObject({ action: 'put back', reason: 'wrong file', before: { amount: 6_000 }, after: { amount: 5_000 } });
+    expect(history[0]).toMatchObject({ action: 'put back', reason: 'wrong file', before: { amount: '60.00' }, after: { amount: '50.00' } });
     expect(await findTotalDifferences(server.db)).toEqual([]);
     expect((await undo(people.manager, run.id)).json().code).toBe('alreadyUndone');
     expect((await newest(people.manager)).undoneBy).toBe('manager');

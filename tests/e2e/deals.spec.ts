@@ -86,7 +86,7 @@ test('an import shows every refused row with line, column, value and reason, the
 });
 
 test('what was exported is read back unchanged', async ({ page }) => {
-  await signIn(page, 'admin', '/setup');
+  await signIn(page, 'admin', '/setup/files');
   for (const kind of ['units', 'targets', 'deals']) {
     const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: `Export ${kind}` }).click()]);
     const path = await download.path();

@@ -20,7 +20,7 @@ test('a ratio is read in points against the target of the whole, with what it me
 
 test('a measure of one’s own is defined, typed in by month and day, read in Standing, and computed anew as a version', async ({ page }) => {
   const code = `visits_${Date.now() % 1_000_000}`;
-  await signIn(page, 'admin', '/setup');
+  await signIn(page, 'admin', '/setup/measures');
   await page.getByRole('button', { name: 'New measure…' }).click();
   const dialog = page.getByRole('dialog');
   await dialog.getByRole('button', { name: 'Add it' }).click();
@@ -54,7 +54,7 @@ test('a measure of one’s own is defined, typed in by month and day, read in St
   await page.goto(`/standing?unit=s-deck&period=FY2027-P08&measure=${code}`);
   await expect(page.getByRole('heading', { level: 1 })).toContainText('has reached 7 visits in November. It has no target');
 
-  await page.goto('/setup');
+  await page.goto('/setup/measures');
   const row = page.getByRole('row').filter({ hasText: 'Visits' }).filter({ hasText: 'added up' }).last();
   await row.getByRole('button', { name: 'Change…' }).click();
   await dialog.getByLabel('Over a longer period').selectOption('last');
@@ -80,7 +80,7 @@ test('activities come from a file, and refusals name line and column', async ({ 
 });
 
 test('who may not change measures, or type values, is not offered it', async ({ page }) => {
-  await signIn(page, 'viewer', '/setup');
+  await signIn(page, 'viewer', '/setup/measures');
   await expect(page.getByRole('table', { name: 'Measures' })).toBeVisible();
   await expect(page.getByRole('button', { name: 'New measure…' })).toHaveCount(0);
   await page.goto('/deals/activities?period=FY2027-P08');

@@ -277,7 +277,7 @@ test('targets are set in another currency at the plan’s fixed rate, and by wee
 });
 
 test('a newcomer’s ramp is set in Setup, proposed in Plan and marked in the ranking', async ({ page }) => {
-  await signIn(page, 'admin', '/setup');
+  await signIn(page, 'admin', '/setup/people');
   await page.getByLabel('Find a unit').fill('Kari Larsen');
   await page.getByRole('button', { name: /Ramp… Kari Larsen|On a ramp… Kari Larsen/ }).press('Enter');
   const dialog = page.getByRole('dialog');

@@ -20,7 +20,7 @@ for (const theme of ['light', 'dark']) {
     await expect(page.getByLabel('E-mail')).toBeVisible();
     await expectAccessible(page);
     await signIn(page, 'admin');
-    for (const path of ['/standing?unit=saltmarsh', '/standing', '/plan?unit=saltmarsh&period=FY2027-Q3', '/plan?unit=saltmarsh&period=FY2027-P08&by=days', '/plan?unit=northgate&period=FY2027-Q3&by=weeks&in=GBP', '/standing?measure=days_to_close', '/deals/activities?unit=saltmarsh&measure=calls_made', '/deals?unit=saltmarsh', '/deals?import=made', '/deals?book=new', '/deals?import=deals', '/setup']) {
+    for (const path of ['/standing?unit=saltmarsh', '/standing', '/plan?unit=saltmarsh&period=FY2027-Q3', '/plan?unit=saltmarsh&period=FY2027-P08&by=days', '/plan?unit=northgate&period=FY2027-Q3&by=weeks&in=GBP', '/standing?measure=days_to_close', '/deals/activities?unit=saltmarsh&measure=calls_made', '/deals?unit=saltmarsh', '/deals?import=made', '/deals?book=new', '/deals?import=deals', '/setup', '/setup/people', '/setup/measures', '/setup/lists', '/setup/rates', '/setup/files', '/setup/access']) {
       await page.goto(path);
       await expect(page.getByRole('tree', { name: 'Units', includeHidden: true }).getByRole('treeitem', { includeHidden: true }).first()).toBeAttached();
       await expect(page.getByRole('status').filter({ hasText: 'Loading' })).toHaveCount(0);
@@ -30,7 +30,7 @@ for (const theme of ['light', 'dark']) {
 }
 
 test('a script signs in with a token that is shown once and can be revoked', async ({ page, playwright, baseURL }) => {
-  await signIn(page, 'marit', '/setup');
+  await signIn(page, 'marit', '/setup/access');
   await page.getByLabel('New token for').fill('nightly report');
   await page.getByRole('button', { name: 'Make a token' }).click();
   const secret = await page.getByLabel('The new token').inputValue();
@@ -46,7 +46,7 @@ test('a script signs in with a token that is shown once and can be revoked', asy
 });
 
 test('a person is moved from a day on by keyboard, after what it means is said, and leaves', async ({ page }, { retry }) => {
-  await signIn(page, 'admin', '/setup');
+  await signIn(page, 'admin', '/setup/people');
   await page.getByLabel('Find a unit').fill('Emil Vos');
   await page.getByRole('button', { name: 'Move… Emil Vos' }).press('Enter');
   const dialog = page.getByRole('dialog');
@@ -91,7 +91,7 @@ test('the first run creates company, calendar, administrator and units; then peo
 });
 
 test('a rate is corrected after what it restates is said', async ({ page }, { retry }) => {
-  await signIn(page, 'admin', '/setup');
+  await signIn(page, 'admin', '/setup/rates');
   await page.getByRole('button', { name: 'Correct GBP from 2024-10-01' }).click();
   const worth = page.getByLabel('Worth in EUR');
   await worth.fill('par');

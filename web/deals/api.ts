@@ -1,7 +1,9 @@
 import * as routes from '#contract/routes/deals';
 import * as files from '#contract/routes/files';
 import type { AnswerOf } from '#contract/routes/route';
-import type { DealInput, DealPage, DealQuery, DealUpdate, PickLists, SavedDeal } from '#contract/schemas/deal';
+import type { DealInput, DealPage, DealQuery, DealUpdate, SavedDeal } from '#contract/schemas/deal';
+import { getPickLists } from '#contract/routes/lists';
+import type { PickLists } from '#contract/schemas/list';
 import { api } from '../app/api';
 
 const CHANGED = ['Deals', 'Figures', 'Lists'] as const;
@@ -15,7 +17,7 @@ const dealsApi = api.injectEndpoints({
     }),
     getDeal: build.query<AnswerOf<typeof routes.getDeal>, number>({ query: (id) => ({ route: routes.getDeal, params: { id } }), providesTags: ['Deals'] }),
     getDealHistory: build.query<AnswerOf<typeof routes.getDealHistory>, number>({ query: (id) => ({ route: routes.getDealHistory, params: { id } }), providesTags: ['Deals'] }),
-    getPickLists: build.query<PickLists, void>({ query: () => ({ route: routes.getPickLists }), providesTags: ['Lists'] }),
+    getPickLists: build.query<PickLists, void>({ query: () => ({ route: getPickLists }), providesTags: ['Lists'] }),
     listImports: build.query<AnswerOf<typeof files.listImports>, void>({ query: () => ({ route: files.listImports }), providesTags: ['Deals'] }),
     undoImport: build.mutation<AnswerOf<typeof files.undoImport>, { id: number; reason: string }>({
       query: ({ id, ...body }) => ({ route: files.undoImport, params: { id }, body }), invalidatesTags: (result) => (result ? CHANGED : []),

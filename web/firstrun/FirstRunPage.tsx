@@ -51,7 +51,7 @@ export function FirstRunPage() {
       administrator: { name: values.name, email: values.email.trim(), password: values.password },
       branches: values.branches.split('\n').map((name) => name.trim()).filter(Boolean), ...(unitsCsv ? { unitsCsv } : {}),
     });
-    if (!result.error) location.assign(unitsCsv ? '/standing' : '/setup');
+    if (!result.error) location.assign(unitsCsv ? '/standing' : '/setup/people');
   });
   const fault = (field: string) => faultAt(error, field);
   const other = otherFault(error, SHOWN_FIELDS);

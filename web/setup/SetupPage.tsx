@@ -1,5 +1,8 @@
 import { useState } from 'react';
-import type { ImportKind } from '#contract/schemas/import';
+import { NavLink, useLocation, useParams } from 'react-router';
+import type { Me, Role } from '#contract/schemas/access';
+import type { Company } from '#contract/schemas/company';
+import { IMPORT_KINDS, type ImportKind } from '#contract/schemas/import';
 import { useGetCompanyQuery, useGetMeQuery } from '../app/api';
 import { ImportDialog } from '../app/files/ImportDialog';
 import { applyTheme, readTheme, THEMES } from '../app/theme';
@@ -9,61 +12,101 @@ import { CalendarForm } from './CalendarForm';
 import { ClosedDays } from './ClosedDays';
 import { ClosedMonths } from './ClosedMonths';
 import { describeRule } from './describeRule';
+import { Lists } from './Lists';
 import { Measures } from './Measures';
 import { Rates } from './Rates';
 import { Tokens } from './Tokens';
 import { UnitsList } from './UnitsList';
 
-/** Company, units, files, access tokens and appearance. */
+/** What is set up, a chapter an address. */
 export function SetupPage() {
   const { data: me } = useGetMeQuery();
   const { data: company } = useGetCompanyQuery();
-  const [kind, setKind] = useState<ImportKind | null>(null);
-  const [isChanging, setChanging] = useState(false);
-  const [theme, setTheme] = useState(readTheme);
+  const { chapter = 'company' } = useParams();
+  const { search } = useLocation();
   if (!me || !company) return null;
-  const mayPlan = me.role === 'administrator' || me.role === 'manager';
-  const importable: ImportKind[] = me.role === 'administrator' ? ['units', 'targets', 'deals', 'activities', 'rates'] : me.role === 'manager' ? ['targets', 'deals', 'activities'] : me.role === 'salesperson' ? ['deals', 'activities'] : [];
-
+  const chapters = buildChapters(me, company);
+  const shown = chapters.find((each) => each.path === chapter);
   return (
-    <div className="mx-auto flex max-w-[880px] flex-col gap-4 p-6">
-      <h1>Setup</h1>
-      <Sheet heading="Company and calendar">
-        <dl className="grid grid-cols-[190px_1fr] gap-y-1.5">
-          <dt className="text-soft">Company</dt><dd>{company.name}{company.isDemo ? ' (demo)' : ''}</dd>
-          <dt className="text-soft">Reporting currency</dt><dd>{company.currency}</dd>
-          <dt className="text-soft">Business date</dt><dd>{company.today}, time zone {company.timeZone}</dd>
-          <dt className="text-soft">Fiscal year</dt><dd>{describeRule(company.calendar)}</dd>
-        </dl>
-        {me.role === 'administrator' && (isChanging ? <CalendarForm company={company} onClose={() => setChanging(false)} /> : <Button className="mt-3" onClick={() => setChanging(true)}>Change the calendar…</Button>)}
-      </Sheet>
-      <Sheet heading="Measures"><Measures mayChange={me.role === 'administrator'} /></Sheet>
-      <Sheet heading="Closed days"><ClosedDays company={company} mayChange={me.role === 'administrator'} /></Sheet>
-      <Sheet heading="Closed months"><ClosedMonths company={company} mayClose={me.role === 'administrator'} /></Sheet>
-      {mayPlan && <Sheet heading="Units and people"><AddUnit /><UnitsList ownUnit={me.unitCode} /></Sheet>}
-      <Sheet heading="Rates"><Rates mayChange={me.role === 'administrator'} /></Sheet>
-      <Sheet heading="Files">
-        <p className="text-soft">The open formats of Iron Ladder. A file that was exported can be imported again unchanged.</p>
-        <div className="mt-3 grid grid-cols-[120px_auto_auto_1fr] items-center gap-x-2 gap-y-2">
-          {(['units', 'targets', 'deals', 'activities', 'rates'] as const).map((each) => [
-            <span key={`${each} name`} className="font-medium">{each}.csv</span>,
-            <a key={`${each} export`} href={`/api/v1/files/${each}`} download className="inline-flex h-[30px] items-center rounded-sheet border border-strong/25 bg-sheet px-3 font-medium hover:bg-hover">Export {each}</a>,
-            importable.includes(each) ? <Button key={`${each} import`} onClick={() => setKind(each)}>Import {each}</Button> : <span key={`${each} import`} />,
-            <span key={`${each} rest`} />,
-          ])}
-        </div>
-      </Sheet>
-      <Sheet heading="Access tokens"><Tokens /></Sheet>
-      <Sheet heading="Appearance">
-        <div role="radiogroup" aria-label="Theme" className="flex gap-5">
-          {THEMES.map((each) => (
-            <label key={each} className="flex items-center gap-1.5 capitalize">
-              <input type="radio" name="theme" checked={theme === each} onChange={() => { setTheme(each); applyTheme(each); }} />{each}
-            </label>
-          ))}
-        </div>
-      </Sheet>
+    <div className="grid min-h-full grid-cols-[150px_minmax(0,880px)] gap-6 p-6">
+      <nav aria-label="Setup" className="flex flex-col gap-0.5">
+        <h1 className="mb-2">Setup</h1>
+        {chapters.map(({ path, name }) => <NavLink key={path} to={{ pathname: `/setup/${path}`, search }} className={() => `rounded-[4px] px-2.5 py-1 ${path === chapter ? 'bg-cell font-semibold' : 'text-soft hover:bg-hover'}`} aria-current={path === chapter ? 'page' : undefined}>{name}</NavLink>)}
+      </nav>
+      <div className="flex flex-col gap-4">{shown ? shown.content : <Sheet heading="No such chapter"><p>There is no “{chapter}” in Setup that you may see. Choose one on the left.</p></Sheet>}</div>
+    </div>
+  );
+}
+
+function buildChapters(me: Me, company: Company) {
+  const isAdministrator = me.role === 'administrator';
+  const mayPlan = isAdministrator || me.role === 'manager';
+  return [
+    {
+      path: 'company', name: 'Company', content: (
+        <>
+          <Sheet heading="Company and calendar"><CompanySheet company={company} mayChange={isAdministrator} /></Sheet>
+          <Sheet heading="Closed days"><ClosedDays company={company} mayChange={isAdministrator} /></Sheet>
+          <Sheet heading="Closed months"><ClosedMonths company={company} mayClose={isAdministrator} /></Sheet>
+        </>
+      ),
+    },
+    ...(mayPlan ? [{ path: 'people', name: 'People', content: <Sheet heading="Units and people"><AddUnit /><UnitsList ownUnit={me.unitCode} /></Sheet> }] : []),
+    { path: 'measures', name: 'Measures', content: <Sheet heading="Measures"><Measures mayChange={isAdministrator} /></Sheet> },
+    ...(isAdministrator ? [{ path: 'lists', name: 'Lists', content: <Sheet heading="Lists"><Lists /></Sheet> }] : []),
+    { path: 'rates', name: 'Rates', content: <Sheet heading="Rates"><Rates mayChange={isAdministrator} /></Sheet> },
+    { path: 'files', name: 'Files', content: <Sheet heading="Files"><Files role={me.role} /></Sheet> },
+    { path: 'access', name: 'Access', content: <Sheet heading="Access tokens"><Tokens /></Sheet> },
+    { path: 'appearance', name: 'Appearance', content: <Sheet heading="Appearance"><Appearance /></Sheet> },
+  ];
+}
+
+function CompanySheet({ company, mayChange }: { company: Company; mayChange: boolean }) {
+  const [isChanging, setChanging] = useState(false);
+  return (
+    <>
+      <dl className="grid grid-cols-[190px_1fr] gap-y-1.5">
+        <dt className="text-soft">Company</dt><dd>{company.name}{company.isDemo ? ' (demo)' : ''}</dd>
+        <dt className="text-soft">Reporting currency</dt><dd>{company.currency}</dd>
+        <dt className="text-soft">Business date</dt><dd>{company.today}, time zone {company.timeZone}</dd>
+        <dt className="text-soft">Fiscal year</dt><dd>{describeRule(company.calendar)}</dd>
+      </dl>
+      {mayChange && (isChanging ? <CalendarForm company={company} onClose={() => setChanging(false)} /> : <Button className="mt-3" onClick={() => setChanging(true)}>Change the calendar…</Button>)}
+    </>
+  );
+}
+
+const IMPORTABLE: Readonly<Record<Role, readonly ImportKind[]>> = {
+  administrator: ['units', 'targets', 'deals', 'activities', 'rates'], manager: ['targets', 'deals', 'activities'], salesperson: ['deals', 'activities'], viewer: [],
+};
+
+function Files({ role }: { role: Role }) {
+  const [kind, setKind] = useState<ImportKind | null>(null);
+  return (
+    <>
+      <p className="text-soft">The open formats of Iron Ladder. A file that was exported can be imported again unchanged.</p>
+      <div className="mt-3 grid grid-cols-[120px_auto_auto_1fr] items-center gap-x-2 gap-y-2">
+        {IMPORT_KINDS.map((each) => [
+          <span key={`${each} name`} className="font-medium">{each}.csv</span>,
+          <a key={`${each} export`} href={`/api/v1/files/${each}`} download className="inline-flex h-[30px] items-center rounded-sheet border border-strong/25 bg-sheet px-3 font-medium hover:bg-hover">Export {each}</a>,
+          IMPORTABLE[role].includes(each) ? <Button key={`${each} import`} onClick={() => setKind(each)}>Import {each}</Button> : <span key={`${each} import`} />,
+          <span key={`${each} rest`} />,
+        ])}
+      </div>
       {kind && <ImportDialog kind={kind} onClose={() => setKind(null)} />}
+    </>
+  );
+}
+
+function Appearance() {
+  const [theme, setTheme] = useState(readTheme);
+  return (
+    <div role="radiogroup" aria-label="Theme" className="flex gap-5">
+      {THEMES.map((each) => (
+        <label key={each} className="flex items-center gap-1.5 capitalize">
+          <input type="radio" name="theme" checked={theme === each} onChange={() => { setTheme(each); applyTheme(each); }} />{each}
+        </label>
+      ))}
     </div>
   );
 }

@@ -1,25 +1,51 @@
 import { sql } from 'drizzle-orm';
-import { bigserial, boolean, char, check, index, integer, numeric, pgTable, primaryKey, serial, text, uniqueIndex } from 'drizzle-orm/pg-core';
+import { bigint, bigserial, boolean, char, check, foreignKey, index, integer, jsonb, numeric, pgTable, primaryKey, serial, text, uniqueIndex, type AnyPgColumn } from 'drizzle-orm/pg-core';
 import type { DealStatus } from '#contract/schemas/deal';
+import type { StoredLine } from '#core/deal/line';
 import { appUser } from './access';
 import { isoDay, moment, whole } from './columns';
 import { unit } from './units';
 
-/** A list to pick from. One name once, whatever its capitals: two spellings must not become two customers. */
-const pickList = (name: string) => pgTable(name, {
+/**
+ * A list to pick from. One name once, whatever its capitals: two spellings must not become two customers.
+ * A name that was merged into another stays as its second spelling, so that a file that still writes it means the other.
+ */
+const pickColumns = () => ({
   id: serial('id').primaryKey(),
   name: text('name').notNull(),
-}, (table) => [
-  uniqueIndex(`${name}_name`).on(sql`lower(${table.name})`),
-  check(`${name}_not_empty`, sql`length(trim(${table.name})) > 0`),
-]);
+  /** Not offered any more; deals keep it. */
+  retiredAt: moment('retired_at'),
+  mergedInto: integer('merged_into'),
+});
+const pickRules = (list: string) => (table: { id: AnyPgColumn; name: AnyPgColumn; mergedInto: AnyPgColumn }) => [
+  uniqueIndex(`${list}_name`).on(sql`lower(${table.name})`),
+  check(`${list}_not_empty`, sql`length(trim(${table.name})) > 0`),
+  foreignKey({ columns: [table.mergedInto], foreignColumns: [table.id], name: `${list}_merged_into` }),
+];
+const pickList = (list: string) => pgTable(list, pickColumns(), pickRules(list));
 
 export const customer = pickList('customer');
-export const product = pickList('product');
 export const category = pickList('category');
 export const source = pickList('source');
-export const stage = pickList('stage');
 export const location = pickList('location');
+export const lostReason = pickList('lost_reason');
+
+/** What is sold; price and cost in the reporting currency fill in a new line of a deal. */
+export const product = pgTable('product', {
+  ...pickColumns(),
+  code: text('code'),
+  categoryId: integer('category_id').references(() => category.id),
+  listPrice: whole('list_price'),
+  cost: whole('cost'),
+}, (table) => [...pickRules('product')(table), uniqueIndex('product_code').on(sql`lower(${table.code})`)]);
+
+/** A step on the way to a deal: its place in the order, how likely deals in it close, and what it makes of a deal. */
+export const stage = pgTable('stage', {
+  ...pickColumns(),
+  position: integer('position').notNull().default(0),
+  probability: numeric('probability', { precision: 5, scale: 4 }),
+  outcome: text('outcome').$type<DealStatus>().notNull().default('open'),
+}, (table) => [...pickRules('stage')(table), check('stage_outcome', sql`${table.outcome} in ('open', 'won', 'lost')`), check('stage_probability', sql`${table.probability} between 0 and 1`)]);
 
 export const importRun = pgTable('import_run', {
   id: serial('id').primaryKey(),
@@ -63,6 +89,11 @@ export const deal = pgTable('deal', {
   categoryId: integer('category_id').references(() => category.id),
   sourceId: integer('source_id').references(() => source.id),
   locationId: integer('location_id').references(() => location.id),
+  lostReasonId: integer('lost_reason_id').references(() => lostReason.id),
+  /** The deal that this one takes money back from. */
+  refundOf: bigint('refund_of', { mode: 'number' }).references((): AnyPgColumn => deal.id),
+  /** What the amount is made of, where that was said; the lines add up to it (core/deal/line). */
+  lines: jsonb('lines').$type<StoredLine[]>(),
   quantity: numeric('quantity', { precision: 18, scale: 3 }),
   cost: whole('cost'),
   /** The cost in the reporting currency, converted with the rate of the amount. */
@@ -75,11 +106,16 @@ export const deal = pgTable('deal', {
   importId: integer('import_id').references(() => importRun.id),
   createdBy: integer('created_by').notNull().references(() => appUser.id),
   createdAt: moment('created_at').notNull().defaultNow(),
+  /** Kept by a trigger. */
+  changedAt: moment('changed_at').notNull().defaultNow(),
 }, (table) => [
   uniqueIndex('deal_code').on(table.code),
   index('deal_day').on(table.day, table.id),
   index('deal_salesperson_day').on(table.salespersonId, table.day),
-  index('deal_customer').on(table.customerId),
+  index('deal_customer').on(table.customerId, table.day),
+  index('deal_product').on(table.productId, table.day),
+  index('deal_refund_of').on(table.refundOf).where(sql`${table.refundOf} is not null`),
+  index('deal_open').on(table.expectedOn, table.id).where(sql`${table.status} = 'open' and ${table.voidedAt} is null`),
   check('deal_status', sql`${table.status} in ('open', 'won', 'lost')`),
   check('deal_dates', sql`case when ${table.status} = 'open' then ${table.closedOn} is null and ${table.expectedOn} is not null else ${table.closedOn} is not null end`),
   check('deal_probability', sql`${table.probability} between 0 and 1`),
@@ -101,3 +137,22 @@ export const dealCredit = pgTable('deal_credit', {
   index('deal_credit_salesperson').on(table.salespersonId),
   check('deal_credit_share', sql`${table.basisPoints} between 1 and 10000`),
 ]);
+
+/** Two names of a list that became one. Undone as a whole: the deals that were moved, and have not been since, go back. */
+export const nameMerge = pgTable('name_merge', {
+  id: serial('id').primaryKey(),
+  list: text('list').notNull(),
+  fromId: integer('from_id').notNull(),
+  intoId: integer('into_id').notNull(),
+  /** Earlier second spellings of the merged name; they went along. */
+  aliases: integer('aliases').array().notNull(),
+  userId: integer('user_id').notNull().references(() => appUser.id),
+  at: moment('at').notNull().defaultNow(),
+  undoneAt: moment('undone_at'),
+  undoneBy: integer('undone_by').references(() => appUser.id),
+});
+
+export const nameMergeDeal = pgTable('name_merge_deal', {
+  mergeId: integer('merge_id').notNull().references(() => nameMerge.id),
+  dealId: whole('deal_id').notNull().references(() => deal.id),
+}, (table) => [primaryKey({ columns: [table.mergeId, table.dealId] })]);

@@ -17,7 +17,7 @@ export function Frame() {
   const [panel, setPanel] = useState<'find' | 'keys' | null>(null);
   const location = useLocation();
   const navigate = useNavigate();
-  const isSetup = location.pathname === '/setup';
+  const isSetup = location.pathname.startsWith('/setup');
 
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {

@@ -48,7 +48,7 @@ export function ActivitiesPage() {
     <div className="flex h-full flex-col gap-3 px-[18px] pt-4 pb-4">
       <DealsTabs />
       {!chosen ? (
-        <p className="max-w-[560px] text-soft">No measure is typed in yet: calls made, headcount, visits. {me?.role === 'administrator' ? <>Add one in <Link className="underline" to={{ pathname: '/setup', search }}>Setup, under Measures</Link>.</> : 'An administrator can add one in Setup.'}</p>
+        <p className="max-w-[560px] text-soft">No measure is typed in yet: calls made, headcount, visits. {me?.role === 'administrator' ? <>Add one in <Link className="underline" to={{ pathname: '/setup/measures', search }}>Setup, under Measures</Link>.</> : 'An administrator can add one in Setup.'}</p>
       ) : (
         <>
           <div className="flex items-center gap-2">

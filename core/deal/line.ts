@@ -1,0 +1,40 @@
+import { QUANTITY_SCALE } from '../measure/part';
+import { divideHalfAway } from '../money/rate';
+
+/** A line as it is stored: product by id, quantity in thousandths, price and cost of one in minor units of the deal's currency. */
+export interface StoredLine {
+  productId: number;
+  quantity: number;
+  unitPrice: number;
+  unitCost: number | null;
+}
+
+/** What of a line adds up. */
+export type LineNumbers = Pick<StoredLine, 'quantity' | 'unitPrice' | 'unitCost'>;
+
+/** Quantity times the price of one, in minor units; rounded half away from zero, once a line (CALCULATIONS 1). */
+export function lineTotal(quantity: number, unit: number): number {
+  return Number(divideHalfAway(BigInt(quantity) * BigInt(unit), BigInt(QUANTITY_SCALE)));
+}
+
+export interface LineTotals {
+  /** Minor units. */
+  amount: number;
+  /** Thousandths. */
+  quantity: number;
+  /** Null unless every line has one: the cost of some lines is not the deal's. */
+  cost: number | null;
+}
+
+/** What lines add up to; zero of none. @throws RangeError past what can be kept exactly */
+export function addLines(lines: readonly LineNumbers[]): LineTotals {
+  let [amount, quantity] = [0, 0];
+  let cost: number | null = 0;
+  for (const line of lines) {
+    amount += lineTotal(line.quantity, line.unitPrice);
+    quantity += line.quantity;
+    cost = cost === null || line.unitCost === null ? null : cost + lineTotal(line.quantity, line.unitCost);
+  }
+  if (!Number.isSafeInteger(amount)) throw new RangeError('The lines add up to more than can be kept exactly.');
+  return { amount, quantity, cost };
+}
