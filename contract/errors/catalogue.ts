@@ -22,6 +22,7 @@ export const ERRORS = {
   sameName: { status: 409, title: 'These are one name already', detail: 'Choose two different names to merge.' },
   unknownMerge: { status: 404, title: 'No such merge', detail: 'It was undone already, or never made. Load the list anew.' },
   unknownDeal: { status: 404, title: 'No such deal', detail: 'There is no deal {deal} that you may see.' },
+  tooManyDeals: { status: 422, title: 'Too many deals at once', detail: 'At most {most} deals are changed together; {count} match. Narrow the filter.' },
   dealExists: { status: 409, title: 'This deal is already booked', detail: 'A deal with the id "{deal}" exists. Open it to change it, or use another id.' },
   dealChanged: { status: 409, title: 'Someone changed this deal meanwhile', detail: 'You saw version {yours}, it is now version {theirs}. Look at it again, then repeat your change.' },
   targetsChanged: { status: 409, title: 'Someone changed these targets meanwhile', detail: '{count} of the cells changed since you saw them; nothing was saved. Look at both values and decide.' },

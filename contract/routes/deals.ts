@@ -1,12 +1,20 @@
 import { Type } from 'typebox';
+import { BulkEffect, BulkInput } from '../schemas/bulk';
 import { CorrectionQuery, Corrections } from '../schemas/correction';
-import { Deal, DealChange, DealInput, DealPage, DealQuery, DealRestore, DealUpdate, DealVoid, SavedDeal } from '../schemas/deal';
+import { Deal, DealChange, DealGroupQuery, DealGroups, DealInput, DealPage, DealPlace, DealQuery, DealRestore, DealUpdate, DealVoid, SavedDeal } from '../schemas/deal';
+import { DealView, DealViewInput } from '../schemas/dealView';
 import { defineRoute } from './route';
 
 const DealId = Type.Object({ id: Type.Integer() });
 
 export const listDeals = defineRoute({
-  id: 'listDeals', method: 'GET', path: '/deals', permission: 'read', summary: 'Deals, newest first', query: DealQuery, answer: DealPage, errors: ['unknownUnit', 'unknownPeriod'],
+  id: 'listDeals', method: 'GET', path: '/deals', permission: 'read', summary: 'Deals, filtered and sorted, a page at a time, with the sums of all that match', query: DealQuery, answer: DealPage, errors: ['unknownUnit', 'unknownPeriod', 'invalidInput'],
+});
+export const groupDeals = defineRoute({
+  id: 'groupDeals', method: 'GET', path: '/deal-groups', permission: 'read', summary: 'Deals put together by what they have in common', query: DealGroupQuery, answer: DealGroups, errors: ['unknownUnit', 'unknownPeriod', 'invalidInput'],
+});
+export const getDealPlaces = defineRoute({
+  id: 'getDealPlaces', method: 'GET', path: '/deals/:id/places', permission: 'read', summary: 'Which units, months and targets a deal counts in, with and without it', params: DealId, answer: Type.Array(DealPlace), errors: ['unknownDeal'],
 });
 export const getDeal = defineRoute({
   id: 'getDeal', method: 'GET', path: '/deals/:id', permission: 'read', summary: 'One deal', params: DealId, answer: Deal, errors: ['unknownDeal'],
@@ -34,4 +42,17 @@ export const restoreDeal = defineRoute({
 export const listCorrections = defineRoute({
   id: 'listCorrections', method: 'GET', path: '/corrections', permission: 'read', summary: 'What changed closed months after they were closed, with its effect', query: CorrectionQuery, answer: Corrections,
   errors: ['unknownUnit', 'unknownPeriod'],
+});
+export const changeDeals = defineRoute({
+  id: 'changeDeals', method: 'POST', path: '/deal-changes', permission: 'book', summary: 'Change many deals at once, all or none, or say what it would do', body: BulkInput, answer: BulkEffect,
+  errors: ['invalidInput', 'tooManyDeals', 'closedNeedsReason', 'unknownUnit', 'unknownPeriod'],
+});
+export const listDealViews = defineRoute({
+  id: 'listDealViews', method: 'GET', path: '/deal-views', permission: 'read', summary: 'Saved ways of showing deals: one\'s own, and those shared with one\'s unit', answer: Type.Array(DealView),
+});
+export const saveDealView = defineRoute({
+  id: 'saveDealView', method: 'POST', path: '/deal-views', permission: 'self', summary: 'Keep a way of showing deals; the same name again replaces it', body: DealViewInput, answer: DealView, status: 201, errors: ['unknownUnit'],
+});
+export const removeDealView = defineRoute({
+  id: 'removeDealView', method: 'DELETE', path: '/deal-views/:id', permission: 'self', summary: 'Take away one\'s own saved view', params: DealId, answer: Type.Object({}), errors: ['notFound'],
 });

@@ -111,26 +111,77 @@ export const Deal = Type.Object({
 });
 export type Deal = Static<typeof Deal>;
 
-export const DealQuery = Type.Object({
+export const DEAL_SORTS = ['day', 'credited', 'salesperson', 'customer', 'product', 'category', 'source', 'stage', 'location', 'status', 'probability', 'quantity', 'cost', 'deal', 'changedAt'] as const;
+export type DealSort = (typeof DEAL_SORTS)[number];
+export const DEAL_GROUPS = ['salesperson', 'customer', 'product', 'category', 'source', 'stage', 'location', 'lostReason', 'status', 'month'] as const;
+export type DealGrouping = (typeof DEAL_GROUPS)[number];
+
+const named = Type.Optional(Type.String({ minLength: 1, maxLength: 200 }));
+const yes = Type.Optional(Type.Boolean());
+
+/** Which deals: every part narrows it further. Names are those of the lists. */
+const filterFields = {
   unit: Type.Optional(Type.String()),
   period: Type.Optional(Type.String()),
   status: Type.Optional(DealStatus),
   search: Type.Optional(Type.String({ maxLength: 100 })),
-  voided: Type.Optional(Type.Boolean()),
-  cursor: Type.Optional(Type.String({ maxLength: 60 })),
+  customer: named, product: named, category: named, source: named, stage: named, location: named, lostReason: named,
+  currency: Type.Optional(Type.String({ pattern: '^[A-Z]{3}$' })),
+  amountFrom: Type.Optional(Type.String({ maxLength: 40, description: 'Decimal in the reporting currency, itself included.' })),
+  amountTo: Type.Optional(Type.String({ maxLength: 40 })),
+  /** Open, and expected to have closed before today. */
+  overdue: yes,
+  split: yes,
+  refund: yes,
+  /** Whose owner stood in no unit on its day. */
+  unplaced: yes,
+  /** Won without a cost. */
+  uncosted: yes,
+  changedSince: Type.Optional(IsoDay),
+  voided: yes,
+};
+export const DealFilterQuery = Type.Object(filterFields, { additionalProperties: false });
+export type DealFilterQuery = Static<typeof DealFilterQuery>;
+
+export const DealQuery = Type.Object({
+  ...filterFields,
+  sort: Type.Optional(Type.Enum(DEAL_SORTS)),
+  order: Type.Optional(Type.Enum(['up', 'down'] as const)),
+  cursor: Type.Optional(Type.String({ maxLength: 500 })),
   limit: Type.Optional(Type.Integer({ minimum: 1, maximum: 500 })),
 }, { additionalProperties: false });
 export type DealQuery = Static<typeof DealQuery>;
 
-/** One page of deals, newest first, with the count and sums of all that match. */
+/** Count, sum and average of credited amounts; the average is null of none. */
+export const DealTally = Type.Object({ count: Type.Integer(), credited: Minor, average: Nullable(Minor) });
+export type DealTally = Static<typeof DealTally>;
+
+/** One page of deals with the sums of all that match. Only won deals count as booked. */
 export const DealPage = Type.Object({
   deals: Type.Array(Deal),
   nextCursor: Nullable(Type.String()),
   count: Type.Integer(),
-  won: Type.Object({ count: Type.Integer(), credited: Minor }),
-  open: Type.Object({ count: Type.Integer(), credited: Minor }),
+  won: DealTally,
+  open: DealTally,
 });
 export type DealPage = Static<typeof DealPage>;
+
+export const DealGroupQuery = Type.Object({ ...filterFields, by: Type.Enum(DEAL_GROUPS) }, { additionalProperties: false });
+export type DealGroupQuery = Static<typeof DealGroupQuery>;
+
+/** Deals that have something in common; `key` is what the filter of the same name takes, null for those without. */
+export const DealGroup = Type.Object({ key: Nullable(Type.String()), name: Type.String(), count: Type.Integer(), won: DealTally, open: DealTally });
+export type DealGroup = Static<typeof DealGroup>;
+/** The largest by won amount; `others` is all that is left, so that the groups and it make the whole. */
+export const DealGroups = Type.Object({ groups: Type.Array(DealGroup), others: Nullable(Type.Object({ groups: Type.Integer(), count: Type.Integer(), won: DealTally, open: DealTally })) });
+export type DealGroups = Static<typeof DealGroups>;
+
+/** Where a deal counts: a unit and month, with and without it. */
+export const DealPlace = Type.Object({
+  unit: Type.String(), name: Type.String(), kind: Type.String(), period: Type.String(), periodName: Type.String(), credited: Minor, actual: Minor,
+  target: Nullable(Type.Number()), origin: Type.String(), attainment: Nullable(Type.String()), without: Nullable(Type.String()),
+});
+export type DealPlace = Static<typeof DealPlace>;
 
 /** What booking did to the first-named salesperson's month, told after saving. */
 export const DealEffect = Type.Object({ sentence: Type.String() });

@@ -16,9 +16,9 @@ export const ImportQuery = Type.Object({
   plan: Type.Optional(Type.Integer()),
 }, { additionalProperties: false });
 
-/** An import of deals that has been made. */
+/** An import of deals that has been made, or deals that were changed together. */
 export const ImportRun = Type.Object({
-  id: Type.Integer(), fileName: Type.String(), who: Type.String(), at: Type.String(), created: Type.Integer(), changed: Type.Integer(), same: Type.Integer(),
+  id: Type.Integer(), kind: Type.Enum(['deals', 'bulk', 'feed'] as const), fileName: Type.String(), who: Type.String(), at: Type.String(), created: Type.Integer(), changed: Type.Integer(), same: Type.Integer(),
   undoneAt: Nullable(Type.String()), undoneBy: Nullable(Type.String()),
 });
 export type ImportRun = Static<typeof ImportRun>;

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { commissionOf } from './commission';
 import { addLines, lineTotal } from './line';
+import { tallyOf, toTally } from './tally';
 
 describe('lines', () => {
   it('multiply quantity and price exactly, rounding half away from zero once a line', () => {
@@ -36,5 +37,14 @@ describe('commission', () => {
     expect(commissionOf(50, 0.03)).toBe(2);
     expect(commissionOf(-50, 0.03)).toBe(-2);
     expect(commissionOf(1_000, 0)).toBe(0);
+  });
+});
+
+describe('a tally', () => {
+  it('counts, adds and divides last, rounding half away from zero', () => {
+    expect(tallyOf([{ credited: 100 }, { credited: 1 }])).toEqual({ count: 2, credited: 101, average: 51 });
+    expect(toTally(2, -101).average).toBe(-51);
+    expect(tallyOf([])).toEqual({ count: 0, credited: 0, average: null });
+    expect(() => tallyOf([{ credited: Number.MAX_SAFE_INTEGER }, { credited: 1 }])).toThrow(RangeError);
   });
 });

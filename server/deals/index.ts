@@ -1,5 +1,6 @@
 export { addDealRoutes } from './routes';
 export { buildDealChecker, checkDeal, type DealChecker } from './check';
 export type { DealFacts } from './facts';
-export { segmentsOf } from './service';
+export { readFilter, segmentsOf, whereOf, type DealFilter } from './filter';
+export { toInput } from './input';
 export { DEAL_COLUMNS, DEAL_JOINS, inSegments, toDeal } from './repository';

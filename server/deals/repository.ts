@@ -1,9 +1,9 @@
 import { sql, type SQL } from 'drizzle-orm';
-import type { Credit, Deal, DealLine, DealPage, DealStatus } from '#contract/schemas/deal';
+import type { Credit, Deal, DealLine, DealStatus } from '#contract/schemas/deal';
 import { commissionOf } from '#core/deal/commission';
 import { QUANTITY_SCALE } from '#core/measure/part';
 import { toDecimal } from '#core/money/amount';
-import { END_OF_TIME, FIRST_DAY, toIsoDay, type DaySpan } from '#core/period/day';
+import { END_OF_TIME, FIRST_DAY, toIsoDay } from '#core/period/day';
 import type { Segment } from '#core/units/unit';
 import type { Queryable } from '../db/client';
 import type { DealCredit } from './facts';
@@ -60,15 +60,6 @@ export function toDeal(row: DealRecord): Deal {
   };
 }
 
-/** Which deals a list is about; `segments` null: all, also those in no unit. */
-export interface DealFilter {
-  segments: readonly Segment[] | null;
-  span: DaySpan | null;
-  status?: DealStatus;
-  search?: string;
-  voided?: boolean;
-}
-
 /** Deals of the people and days of the segments, by owner or by credit: the same rule as for every figure. */
 export function inSegments(segments: readonly Segment[] | null): SQL {
   if (segments === null) return sql`true`;
@@ -77,37 +68,6 @@ export function inSegments(segments: readonly Segment[] | null): SQL {
     ${sql.param(segments.map((each) => clip(each.from)))}::date[], ${sql.param(segments.map((each) => clip(each.to)))}::date[]) s(id, f, t))`;
   return sql`(exists (select 1 from ${spans} s where s.id = d.salesperson_id and d.day >= s.f and d.day < s.t)
     or d.id in (select c.deal_id from deal_credit c join deal dd on dd.id = c.deal_id join ${spans} s on s.id = c.salesperson_id and dd.day >= s.f and dd.day < s.t))`;
-}
-
-export function whereOf(filter: DealFilter): SQL {
-  const parts = [inSegments(filter.segments), filter.voided ? sql`d.voided_at is not null` : sql`d.voided_at is null`];
-  if (filter.span) parts.push(sql`d.day >= ${toIsoDay(filter.span.from)} and d.day < ${toIsoDay(filter.span.to)}`);
-  if (filter.status) parts.push(sql`d.status = ${filter.status}`);
-  if (filter.search) {
-    const like = `%${filter.search.replace(/[\\%_]/g, '\\$&')}%`;
-    parts.push(sql`(d.code ilike ${like} or d.notes ilike ${like} or d.customer_id in (select id from customer where name ilike ${like})
-      or d.salesperson_id in (select id from unit where name ilike ${like}))`);
-  }
-  return sql.join(parts, sql` and `);
-}
-
-/** One page by day and id, newest first, with the sums of all that match. */
-export async function loadDealPage(db: Queryable, filter: DealFilter, cursor: { day: string; id: number } | null, limit: number): Promise<DealPage> {
-  const where = whereOf(filter);
-  const after = cursor ? sql`and (d.day, d.id) < (${cursor.day}, ${cursor.id})` : sql``;
-  const page = await db.execute<DealRecord>(sql`
-    select ${DEAL_COLUMNS} from deal d ${DEAL_JOINS} where ${where} ${after} order by d.day desc, d.id desc limit ${limit + 1}`);
-  const totals = await db.execute<{ count: number; won: number; won_credited: number; open: number; open_credited: number }>(sql`
-    select count(*) as count, count(*) filter (where status = 'won') as won, coalesce(sum(credited) filter (where status = 'won'), 0)::bigint as won_credited,
-      count(*) filter (where status = 'open') as open, coalesce(sum(credited) filter (where status = 'open'), 0)::bigint as open_credited
-    from deal d where ${where}`);
-  const deals = page.rows.slice(0, limit).map(toDeal);
-  const last = page.rows.length > limit ? deals.at(-1)! : null;
-  const sums = totals.rows[0]!;
-  return {
-    deals, nextCursor: last && `${last.day}_${last.id}`, count: sums.count,
-    won: { count: sums.won, credited: sums.won_credited }, open: { count: sums.open, credited: sums.open_credited },
-  };
 }
 
 /** One deal, if it lies in the segments; locked against other changes when asked. */

@@ -2,9 +2,7 @@ import { sql } from 'drizzle-orm';
 import type { Deal, DealInput, SavedDeal } from '#contract/schemas/deal';
 import { differenceOf, type Contribution } from '#core/ledger/contribution';
 import { parseDay } from '#core/period/day';
-import { describePeriod } from '#core/period/words';
-import { buildStanding } from '#core/standing/standing';
-import { showPercent } from '#core/status/percent';
+import { describeEffect, placeOf, type PlaceOfOne } from '#core/standing/effect';
 import type { Principal, Scope } from '../access/index';
 import { recordAudit } from '../audit/record';
 import type { Context } from '../context';
@@ -15,6 +13,7 @@ import { appendEntries } from '../ledger/entries';
 import { Refused, refuseFaults } from '../problem';
 import { buildDealChecker, checkDeal } from './check';
 import { toContributions, type DealFacts } from './facts';
+import { segmentsOf } from './filter';
 import { findRefunded } from './refunds';
 import { loadCredits, loadDeal, loadRecord } from './repository';
 import { insertDeal, replaceDeal, setVoided } from './write';
@@ -25,11 +24,6 @@ export interface Caller {
 }
 
 const UNIQUE_VIOLATION = '23505';
-
-/** The segments a caller's deals must lie in; null for someone who sees everything, also what stands in no unit. */
-export function segmentsOf(scope: Scope, principal: Pick<Principal, 'unitId'>) {
-  return scope.isWhole ? null : scope.books.tree.segmentsUnder(principal.unitId);
-}
 
 function checkInput(context: Context, { scope }: Caller, input: DealInput): DealFacts {
   const { tree, rates } = context.replica.company!;
@@ -47,7 +41,7 @@ export async function bookDeal(context: Context, caller: Caller, input: DealInpu
   const answered = key === null ? null : await findAnswer(context, userId, key);
   if (answered) return answered;
   const facts = checkInput(context, caller, input);
-  const before = readPercent(caller.scope, facts);
+  const before = placeBefore(caller.scope, facts);
   const deal = await translateUnique(facts.code, () => context.db.transaction(async (tx) => {
     const id = await insertDeal(tx, facts, await findRefunded(tx, facts, segmentsOf(caller.scope, caller.principal)), userId);
     const contributions = toContributions(facts);
@@ -66,7 +60,7 @@ export async function bookDeal(context: Context, caller: Caller, input: DealInpu
     throw error;
   });
   await context.replica.catchUp();
-  return { deal, effect: describeEffect(context, caller, facts, before) };
+  return { deal, effect: tellEffect(context, caller, facts, before) };
 }
 
 async function findAnswer({ db }: Context, userId: number, key: string): Promise<SavedDeal | null> {
@@ -92,12 +86,12 @@ async function translateUnique<T>(code: string | null, work: () => Promise<T>): 
 /** Changes a deal from the version the caller saw; a newer one is a clash, nothing is overwritten. */
 export async function updateDeal(context: Context, caller: Caller, id: number, input: DealInput, version: number, reason?: string): Promise<SavedDeal> {
   const facts = checkInput(context, caller, input);
-  const before = readPercent(caller.scope, facts);
+  const before = placeBefore(caller.scope, facts);
   const deal = await translateUnique(facts.code, () => changeDeal(context, caller, id, version, 'changed', reason ?? null, async (tx) => {
     await replaceDeal(tx, id, facts, await findRefunded(tx, facts, segmentsOf(caller.scope, caller.principal), id));
     return facts;
   }));
-  return { deal, effect: describeEffect(context, caller, facts, before) };
+  return { deal, effect: tellEffect(context, caller, facts, before) };
 }
 
 export async function voidDeal(context: Context, caller: Caller, id: number, version: number, reason: string): Promise<SavedDeal> {
@@ -148,24 +142,15 @@ function touchesOf(contributions: readonly Contribution[]): Contribution[] {
   return contributions.filter((each) => each.part === 'won').map((each) => ({ ...each, amount: 0 }));
 }
 
-function standingOfMonth(scope: Scope, facts: DealFacts) {
+/** The place of the first-named salesperson in the deal's month; null for what does not count, or of whom the caller sees no figures. */
+function placeBefore({ books, sees }: Scope, facts: DealFacts): PlaceOfOne | null {
   const unitId = facts.credits[0]!.salespersonId;
-  if (facts.status !== 'won' || !scope.sees(unitId)) return null;
-  return buildStanding(scope.books, unitId, scope.books.calendar.periodOf('month', facts.closedOn!), 'revenue');
+  return facts.status === 'won' && sees(unitId) ? placeOf(books, unitId, books.calendar.periodOf('month', facts.closedOn!)) : null;
 }
 
-function readPercent(scope: Scope, facts: DealFacts): string | null {
-  const attainment = standingOfMonth(scope, facts)?.attainment ?? null;
-  return attainment === null ? null : showPercent(attainment);
-}
-
-/** What a booking did, in words: "Ilse Varga now stands at 94% of target in November 2026, before it was 91%." */
-function describeEffect(context: Context, { principal, scope }: Caller, facts: DealFacts, before: string | null) {
-  const standing = standingOfMonth({ ...scope, books: context.replica.booksFor(principal.unitId) }, facts);
-  if (!standing || standing.attainment === null) return null;
-  const { books } = scope;
-  const name = books.tree.find(standing.unitId)!.name;
-  const now = showPercent(standing.attainment);
-  const from = before === null || before === now ? '' : `, before it was ${before}`;
-  return { sentence: `${name} now stands at ${now} of target in ${describePeriod(standing.period, books.calendar)}${from}.` };
+function tellEffect({ replica }: Context, { principal, scope }: Caller, facts: DealFacts, before: PlaceOfOne | null) {
+  const books = replica.booksFor(principal.unitId);
+  const after = placeBefore({ ...scope, books }, facts);
+  const period = after && books.calendar.periodOf('month', facts.closedOn!);
+  return period && { sentence: describeEffect(books, facts.credits[0]!.salespersonId, period, before, after) };
 }

@@ -13,6 +13,8 @@ export interface Counts {
   created: number;
   changed: number;
   same: number;
+  /** The run that was made; null where nothing was written. */
+  runId: number | null;
 }
 
 export const FACT_COLUMNS = ['status', 'salesperson_id', 'customer_id', 'amount', 'currency', 'credited', 'closed_on', 'expected_on', 'opened_on', 'probability',
@@ -59,12 +61,12 @@ export async function applyStaged(call: ImportCall, client: pg.ClientBase, names
   await saveSplits(client);
   await linkRefunds(client);
   await collectNewTotals(client, counts);
-  await recordRunCorrections(client, call.context.replica.company!, { runId: importId, userId: call.principal.userId, reason: call.reason, action: 'imported' });
+  await recordRunCorrections(client, call.context.replica.company!, { runId: importId, userId: call.principal.userId, reason: call.reason, action: call.run?.action ?? 'imported' });
   await writeTotals(client);
-  await client.query(`insert into audit (user_id, entity, entity_id, action, after, import_id, reason) values ($1, 'import', $2, 'deals imported', $3, $4, $5)`,
-    [call.principal.userId, String(importId), JSON.stringify({ fileName: call.fileName, ...counts }), importId, call.reason ?? call.fileName]);
+  await client.query(`insert into audit (user_id, entity, entity_id, action, after, import_id, reason) values ($1, 'import', $2, $6, $3, $4, $5)`,
+    [call.principal.userId, String(importId), JSON.stringify({ fileName: call.fileName, ...counts }), importId, call.reason ?? call.fileName, call.run?.action ?? 'deals imported']);
   await client.query('select pg_notify($1, $2)', [CHANNEL, 'deals:*']);
-  return counts;
+  return { ...counts, runId: importId };
 }
 
 /** Adds the file's new names and notes which ids their stand-ins mean. */
@@ -96,7 +98,7 @@ async function findTouched(client: pg.ClientBase): Promise<void> {
 async function countTouched(client: pg.ClientBase): Promise<Counts> {
   const { rows: [{ total, created, changed }] } = await client.query(`
     select (select count(*) from staged) as total, count(*) filter (where id is null) as created, count(id) as changed from touched`);
-  return { created, changed, same: total - created - changed };
+  return { created, changed, same: total - created - changed, runId: null };
 }
 
 /** A row must not take over a deal that lies outside the importer's unit. @returns the lines refused for it */
@@ -119,8 +121,8 @@ async function leaveOut(client: pg.ClientBase, lines: readonly number[]): Promis
 
 async function startRun(call: ImportCall, client: pg.ClientBase, { created, changed, same }: Counts): Promise<number> {
   const { rows } = await client.query(`insert into import_run (kind, file_name, user_id, created, changed, same, is_recorded, recorded_through)
-    values ('deals', $1, $2, $3, $4, $5, $3 = 0, (select coalesce(max(id), 0) from deal)) returning id`,
-    [call.fileName, call.principal.userId, created, changed, same]);
+    values ($6, $1, $2, $3, $4, $5, $3 = 0, (select coalesce(max(id), 0) from deal)) returning id`,
+    [call.fileName, call.principal.userId, created, changed, same, call.run?.kind ?? 'deals']);
   return rows[0].id;
 }
 
@@ -166,7 +168,7 @@ async function updateChanged(call: ImportCall, client: pg.ClientBase, resolved: 
       from ${resolved} s join touched ch on ch.line = s.line where d.id = ch.id returning d.id, deal_record(d) as row
     )
     insert into audit (user_id, entity, entity_id, action, before, after, import_id, reason)
-    select $2, 'deal', u.id::text, 'changed by import', b.row, u.row, $1, $3 from updated u join before b on b.id = u.id`, [importId, call.principal.userId, call.reason ?? call.fileName]);
+    select $2, 'deal', u.id::text, $4, b.row, u.row, $1, $3 from updated u join before b on b.id = u.id`, [importId, call.principal.userId, call.reason ?? call.fileName, call.run?.action ?? 'changed by import']);
   await client.query('delete from deal_credit where deal_id in (select id from touched where id is not null)');
 }
 

@@ -34,7 +34,7 @@ async function stageAndApply(call: ImportCall, client: pg.PoolClient, body: Read
   const names = LISTS.map((list) => ({ list, count: rows.names[list].added.length })).filter((each) => each.count > 0);
   const isTaken = () => rows.tally.refused === 0 || call.isPartial === true;
   const mayWrite = !call.isCheck && isTaken();
-  const counts = mayWrite ? await applyStaged(call, client, rows.names, rows.tally) : await countStaged(client);
+  const { runId: _run, ...counts } = mayWrite ? await applyStaged(call, client, rows.names, rows.tally) : await countStaged(client);
   return rows.tally.toReport('deals', rows.heading!, {
     ...counts, newNames: names, written: mayWrite && isTaken(),
     value: { read: rows.tally.valueRead, refused: rows.tally.valueRefused },

@@ -1,4 +1,5 @@
 import { Readable } from 'node:stream';
+import { changeDeals as changeDealsRoute } from '#contract/routes/deals';
 import * as routes from '#contract/routes/files';
 import type { ImportKind } from '#contract/schemas/import';
 import type { Permission } from '#contract/routes/route';
@@ -8,6 +9,7 @@ import { findPlan } from '../plans/index';
 import { findPeriod } from '../standings/index';
 import { Refused } from '../problem';
 import { importActivities } from './activities';
+import { changeDeals } from './bulk';
 import { importDeals } from './deals';
 import { exportFile, exportWorkbook, listTargetRows } from './export';
 import { toCsvStream, XLSX_TYPE } from './formats';
@@ -34,6 +36,8 @@ export function addFileRoutes({ implement, context }: Endpoints): void {
 
   implement(routes.listImports, async ({ principal }) => listImports(context, principal));
   implement(routes.undoImport, async ({ params, body, principal }) => undoImport(context, principal, params.id, body.reason));
+
+  implement(changeDealsRoute, async ({ body, scope, principal }) => changeDeals({ context, scope, principal }, body));
 
   implement(routes.exportFile, async ({ params, query, scope, principal, reply }) => {
     const plan = query.plan === undefined ? null : findPlan(context, scope, principal, query.plan);

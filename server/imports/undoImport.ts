@@ -9,15 +9,17 @@ import { Refused } from '../problem';
 import { collectOldTotals, collectTouchedTotals, recordRunCorrections, writeTotals } from '../ledger/touchedTotals';
 import { FACT_COLUMNS, OTHER_COLUMNS } from './applyDeals';
 
+/** How deals that were changed together are called in the history. */
+export const BULK_ACTION = 'changed together';
 const SHOWN_RUNS = 100;
 const SHOWN_KEPT = 50;
 
 /** Imports of deals, newest first: one's own, or everybody's for an administrator. */
 export async function listImports({ db }: Context, principal: Principal): Promise<ImportRun[]> {
   const { rows } = await db.execute<ImportRun & Record<string, unknown>>(sql`
-    select r.id, r.file_name as "fileName", u.name as who, r.at::text as at, r.created, r.changed, r.same, r.undone_at::text as "undoneAt", b.name as "undoneBy"
+    select r.id, r.kind, r.file_name as "fileName", u.name as who, r.at::text as at, r.created, r.changed, r.same, r.undone_at::text as "undoneAt", b.name as "undoneBy"
     from import_run r join app_user u on u.id = r.user_id left join app_user b on b.id = r.undone_by
-    where r.kind = 'deals' and (${principal.role === 'administrator'} or r.user_id = ${principal.userId}) order by r.id desc limit ${SHOWN_RUNS}`);
+    where r.kind in ('deals', 'bulk') and (${principal.role === 'administrator'} or r.user_id = ${principal.userId}) order by r.id desc limit ${SHOWN_RUNS}`);
   return rows;
 }
 
@@ -62,7 +64,7 @@ async function undo(call: UndoCall, client: pg.ClientBase, importId: number): Pr
 }
 
 async function lockRun(client: pg.ClientBase, principal: Principal, importId: number): Promise<void> {
-  const { rows: [run] } = await client.query(`select file_name, user_id, undone_at::date::text as undone from import_run where id = $1 and kind = 'deals' for update`, [importId]);
+  const { rows: [run] } = await client.query(`select file_name, user_id, undone_at::date::text as undone from import_run where id = $1 and kind in ('deals', 'bulk') for update`, [importId]);
   if (!run || (principal.role !== 'administrator' && run.user_id !== principal.userId)) throw new Refused('unknownImport', { import: importId });
   if (run.undone) throw new Refused('alreadyUndone', { name: run.file_name, day: run.undone });
 }
@@ -73,7 +75,7 @@ async function findTouched(client: pg.ClientBase, importId: number): Promise<voi
     select d.id, d.code, null::jsonb as before, d.version = 1 and d.voided_at is null as is_free from deal d where d.import_id = $1
     union all
     select d.id, d.code, a.before, d.version = (a.after->>'version')::int and d.voided_at is null
-    from audit a join deal d on d.id = a.entity_id::bigint where a.import_id = $1 and a.entity = 'deal' and a.action = 'changed by import'`, [importId]);
+    from audit a join deal d on d.id = a.entity_id::bigint where a.import_id = $1 and a.entity = 'deal' and a.action in ('changed by import', '${BULK_ACTION}')`, [importId]);
   await client.query('create temp table touched on commit drop as select id from was where is_free');
   await client.query('analyze was');
   await client.query('analyze touched');

@@ -24,7 +24,7 @@ test('a deal booked in one window changes Standing in another within a second', 
   await page.locator('body').press('n');
   await fillDeal(page, '12,345');
   await page.getByRole('dialog').getByRole('button', { name: 'Book', exact: true }).click();
-  await expect(page.getByText(/Booked\. Ilse Varga now stands at \d+%/).first()).toBeVisible();
+  await expect(page.getByText(/Booked\. Ilse Varga is at \d+%/).first()).toBeVisible();
   await expect(async () => expect(await bookedOf(other)).toBeCloseTo(before + 12_345, 0)).toPass({ timeout: 1_000, intervals: [20] });
 });
 

@@ -8,7 +8,7 @@ import { Field, INPUT } from '../ui/Field';
 import { Loading } from '../ui/Loading';
 import { useSay } from '../ui/Toasts';
 import { useGetDealQuery, useRestoreDealMutation, useVoidDealMutation } from './api';
-import { DealForm } from './DealForm';
+import { DealForm } from './form/DealForm';
 import { DealHistory } from './DealHistory';
 
 /** Books a new deal, or shows one with its history and what can be done with it. */
@@ -18,7 +18,7 @@ export function DealDialog({ id, onClose }: { id: number | null; onClose(): void
   const mayBook = me !== undefined && me.role !== 'viewer';
   const title = id === null ? 'Book a deal' : deal ? `${deal.customer}, ${deal.deal}` : 'Deal';
   return (
-    <Dialog title={title} description={id === null ? 'Won deals count at once; open ones are expected, not booked.' : 'Every change is kept in the history below.'} isOpen onClose={onClose} place="side" width="w-[520px]">
+    <Dialog title={title} description={id === null ? 'Won deals count at once; open ones are expected, not booked.' : 'Every change is kept in the history below.'} isOpen onClose={onClose} place="side" width="w-[560px]">
       {error && <FailureNote failure={error} />}
       {id === null && <DealForm deal={null} onClose={onClose} />}
       {id !== null && !deal && !error && <Loading what="the deal" />}

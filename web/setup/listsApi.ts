@@ -1,7 +1,7 @@
 import * as routes from '#contract/routes/lists';
 import type { AnswerOf } from '#contract/routes/route';
 import type { ListEntryInput, ListName, MergeInput } from '#contract/schemas/list';
-import { api } from '../app/api';
+import { api, type Request } from '../app/api';
 
 const CHANGED = ['Lists', 'Deals', 'Figures'] as const;
 
@@ -9,7 +9,7 @@ export const { useGetListQuery, useSaveListEntryMutation, useMergeNamesMutation,
   endpoints: (build) => ({
     getList: build.query<AnswerOf<typeof routes.getList>, ListName>({ query: (list) => ({ route: routes.getList, params: { list } }), providesTags: ['Lists'] }),
     saveListEntry: build.mutation<AnswerOf<typeof routes.addListEntry>, { list: ListName; id: number | null; entry: ListEntryInput }>({
-      query: ({ list, id, entry }) => (id === null ? { route: routes.addListEntry, params: { list }, body: entry } : { route: routes.changeListEntry, params: { list, id }, body: entry }),
+      query: ({ list, id, entry }): Request => (id === null ? { route: routes.addListEntry, params: { list }, body: entry } : { route: routes.changeListEntry, params: { list, id }, body: entry }),
       invalidatesTags: (result) => (result ? CHANGED : []),
     }),
     mergeNames: build.mutation<AnswerOf<typeof routes.mergeNames>, MergeInput & { list: ListName }>({

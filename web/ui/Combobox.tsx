@@ -14,6 +14,7 @@ interface ComboboxProps {
   id?: string;
   'aria-invalid'?: boolean;
   'aria-describedby'?: string;
+  'aria-label'?: string;
   value: string;
   choices: readonly Choice[];
   onChoose(value: string): void;

@@ -1,6 +1,7 @@
 import { sql } from 'drizzle-orm';
 import { bigint, bigserial, boolean, char, check, foreignKey, index, integer, jsonb, numeric, pgTable, primaryKey, serial, text, uniqueIndex, type AnyPgColumn } from 'drizzle-orm/pg-core';
 import type { DealStatus } from '#contract/schemas/deal';
+import type { DealViewState } from '#contract/schemas/dealView';
 import type { StoredLine } from '#core/deal/line';
 import { appUser } from './access';
 import { isoDay, moment, whole } from './columns';
@@ -156,3 +157,12 @@ export const nameMergeDeal = pgTable('name_merge_deal', {
   mergeId: integer('merge_id').notNull().references(() => nameMerge.id),
   dealId: whole('deal_id').notNull().references(() => deal.id),
 }, (table) => [primaryKey({ columns: [table.mergeId, table.dealId] })]);
+
+/** A way of showing the table of deals, kept by name: private, or shared with everybody at or below a unit. */
+export const dealView = pgTable('deal_view', {
+  id: serial('id').primaryKey(),
+  userId: integer('user_id').notNull().references(() => appUser.id),
+  sharedWith: integer('shared_with').references(() => unit.id),
+  name: text('name').notNull(),
+  state: jsonb('state').$type<DealViewState>().notNull(),
+}, (table) => [uniqueIndex('deal_view_name').on(table.userId, sql`lower(${table.name})`)]);

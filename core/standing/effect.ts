@@ -1,0 +1,41 @@
+import type { Period } from '../period/calendar';
+import { describePeriod } from '../period/words';
+import { showPercent } from '../status/percent';
+import type { Books } from './books';
+import { buildBrief } from './standing';
+
+/** Where a salesperson stands among all whom the books show, by attainment of revenue. */
+export interface PlaceOfOne {
+  attainment: number;
+  rank: number;
+  /** How many are ranked. */
+  of: number;
+}
+
+/** Null without a target: then there is neither attainment nor rank. Ties share a rank (CALCULATIONS 9). */
+export function placeOf(books: Books, unitId: number, period: Period): PlaceOfOne | null {
+  const attainments = books.tree.units.filter((unit) => unit.kind === 'salesperson' && books.tree.isActiveDuring(unit.id, period))
+    .map((unit) => ({ id: unit.id, attainment: buildBrief(books, unit.id, period, 'revenue').attainment }));
+  const attainment = attainments.find((each) => each.id === unitId)?.attainment ?? null;
+  if (attainment === null) return null;
+  const ranked = attainments.filter((each) => each.attainment !== null);
+  return { attainment, rank: 1 + ranked.filter((each) => each.attainment! > attainment).length, of: ranked.length };
+}
+
+const ORDINALS = ['', 'first', 'second', 'third', 'fourth', 'fifth', 'sixth', 'seventh', 'eighth', 'ninth', 'tenth'];
+
+function ordinal(rank: number): string {
+  const ending = rank % 100 >= 11 && rank % 100 <= 13 ? 'th' : { 1: 'st', 2: 'nd', 3: 'rd' }[rank % 10] ?? 'th';
+  return ORDINALS[rank] ?? `${rank}${ending}`;
+}
+
+/**
+ * What a booking did, in words: "Ilse Varga is at 94 % of target in November 2026, up from 91 %, now third of 12."
+ * A rounded percent never crosses 100 (CALCULATIONS 7).
+ */
+export function describeEffect(books: Books, unitId: number, period: Period, before: PlaceOfOne | null, after: PlaceOfOne): string {
+  const [now, then] = [showPercent(after.attainment), before && showPercent(before.attainment)];
+  const change = then === null || then === now ? '' : `, ${after.attainment > before!.attainment ? 'up' : 'down'} from ${then}`;
+  const place = after.of < 2 ? '' : `, ${before && before.rank !== after.rank ? 'now' : 'still'} ${ordinal(after.rank)} of ${after.of}`;
+  return `${books.tree.find(unitId)!.name} is at ${now} of target in ${describePeriod(period, books.calendar)}${change}${place}.`;
+}

@@ -1,0 +1,81 @@
+import { sql, type SQL } from 'drizzle-orm';
+import type { FieldFault } from '#contract/errors/catalogue';
+import type { DealFilterQuery } from '#contract/schemas/deal';
+import { LISTS } from '#contract/schemas/list';
+import { parseAmount } from '#core/money/amount';
+import { toIsoDay, type Day, type DaySpan } from '#core/period/day';
+import type { Segment } from '#core/units/unit';
+import type { Principal, Scope } from '../access/index';
+import { LIST_TABLES, sqlNameOf } from '../lists/index';
+import { refuseFaults } from '../problem';
+import { findPeriod } from '../standings/index';
+import { inSegments } from './repository';
+
+/** Which deals a list is about; `segments` null: all, also those in no unit. */
+export interface DealFilter extends Omit<DealFilterQuery, 'unit' | 'period' | 'amountFrom' | 'amountTo'> {
+  segments: readonly Segment[] | null;
+  span: DaySpan | null;
+  today: Day;
+  /** Minor units of the reporting currency, itself included. */
+  least: number | null;
+  most: number | null;
+}
+
+/** The segments a caller's deals must lie in; null for someone who sees everything, also what stands in no unit. */
+export function segmentsOf(scope: Scope, principal: Pick<Principal, 'unitId'>) {
+  return scope.isWhole ? null : scope.books.tree.segmentsUnder(principal.unitId);
+}
+
+/** What a query asks for, within what its sender may see. @throws Refused unknownUnit, unknownPeriod, invalidInput */
+export function readFilter(query: DealFilterQuery, scope: Scope, principal: Principal): DealFilter {
+  const { unit: unitCode, period, amountFrom, amountTo, search, ...rest } = query;
+  const unit = unitCode ? scope.findUnit(unitCode) : null;
+  const isOwn = unit === null || unit.kind === 'company';
+  const faults: FieldFault[] = [];
+  const amount = (field: 'amountFrom' | 'amountTo') => {
+    const text = query[field];
+    if (!text) return null;
+    const read = parseAmount(text, scope.books.currency);
+    if (read.ok) return read.minor;
+    faults.push({ field, code: read.fault, params: { decimals: 2 } });
+    return null;
+  };
+  const [least, most] = [amount('amountFrom'), amount('amountTo')];
+  refuseFaults(faults);
+  return {
+    ...rest, search: search?.trim(), least, most, today: scope.books.asOf,
+    segments: isOwn ? segmentsOf(scope, principal) : scope.books.tree.segmentsUnder(unit.id),
+    span: period ? findPeriod(scope.books, period) : null,
+  };
+}
+
+/** The condition on `deal d`. */
+export function whereOf(filter: DealFilter): SQL {
+  const parts: SQL[] = [inSegments(filter.segments), filter.voided ? sql`d.voided_at is not null` : sql`d.voided_at is null`];
+  const when = (asked: unknown, condition: () => SQL) => {
+    if (asked !== undefined && asked !== null && asked !== false && asked !== '') parts.push(condition());
+  };
+  when(filter.span, () => sql`d.day >= ${toIsoDay(filter.span!.from)} and d.day < ${toIsoDay(filter.span!.to)}`);
+  when(filter.status, () => sql`d.status = ${filter.status}`);
+  for (const list of LISTS) {
+    when(filter[list], () => sql`d.${sql.identifier(`${sqlNameOf(list)}_id`)} = (select coalesce(merged_into, id) from ${LIST_TABLES[list]} where lower(name) = lower(${filter[list]}))`);
+  }
+  when(filter.currency, () => sql`d.currency = ${filter.currency}`);
+  when(filter.least, () => sql`d.credited >= ${filter.least}`);
+  when(filter.most, () => sql`d.credited <= ${filter.most}`);
+  when(filter.overdue, () => sql`d.status = 'open' and d.expected_on < ${toIsoDay(filter.today)}`);
+  when(filter.split, () => sql`exists (select from deal_credit sc where sc.deal_id = d.id)`);
+  when(filter.refund, () => sql`d.status = 'won' and d.credited < 0`);
+  when(filter.unplaced, () => UNPLACED);
+  when(filter.uncosted, () => sql`d.status = 'won' and d.credited > 0 and d.cost is null`);
+  when(filter.changedSince, () => sql`d.changed_at >= ${filter.changedSince}::date`);
+  when(filter.search, () => {
+    const like = `%${filter.search!.replace(/[\\%_]/g, '\\$&')}%`;
+    return sql`(d.code ilike ${like} or d.notes ilike ${like} or d.customer_id in (select coalesce(merged_into, id) from customer where name ilike ${like})
+      or d.salesperson_id in (select id from unit where name ilike ${like}))`;
+  });
+  return sql.join(parts, sql` and `);
+}
+
+/** Its owner stood in no unit on its day. */
+export const UNPLACED = sql`not exists (select from membership m where m.unit_id = d.salesperson_id and d.day >= m.from_day and d.day < m.to_day)`;

@@ -1,0 +1,76 @@
+import { sql, type SQL } from 'drizzle-orm';
+import type { DealPage, DealSort } from '#contract/schemas/deal';
+import { toTally } from '#core/deal/tally';
+import type { Queryable } from '../db/client';
+import { whereOf, type DealFilter } from './filter';
+import { DEAL_COLUMNS, DEAL_JOINS, toDeal, type DealRecord } from './repository';
+
+/** What a list is sorted by, and the type its values have in a cursor. */
+const SORTS: Readonly<Record<DealSort, { value: SQL; type: 'date' | 'bigint' | 'numeric' | 'text' | 'timestamptz' }>> = {
+  day: { value: sql`d.day`, type: 'date' }, credited: { value: sql`d.credited`, type: 'bigint' }, probability: { value: sql`d.probability`, type: 'numeric' },
+  quantity: { value: sql`d.quantity`, type: 'numeric' }, cost: { value: sql`d.credited_cost`, type: 'bigint' }, deal: { value: sql`d.code`, type: 'text' },
+  changedAt: { value: sql`d.changed_at`, type: 'timestamptz' }, status: { value: sql`d.status`, type: 'text' }, salesperson: { value: sql`u.name`, type: 'text' },
+  customer: { value: sql`cu.name`, type: 'text' }, product: { value: sql`pr.name`, type: 'text' }, category: { value: sql`ca.name`, type: 'text' },
+  source: { value: sql`so.name`, type: 'text' }, stage: { value: sql`st.name`, type: 'text' }, location: { value: sql`lo.name`, type: 'text' },
+};
+
+export interface PageOrder {
+  sort: DealSort;
+  isUp: boolean;
+}
+
+interface Cursor {
+  value: string | null;
+  id: number;
+}
+
+/** Reads what `writeCursor` wrote; null for anything else: the list then begins anew. */
+function readCursor(text: string | undefined): Cursor | null {
+  try {
+    const [value, id] = JSON.parse(Buffer.from(text ?? '', 'base64url').toString()) as unknown[];
+    return (typeof value === 'string' || value === null) && Number.isSafeInteger(id) ? { value, id: id as number } : null;
+  } catch {
+    return null;
+  }
+}
+
+const writeCursor = ({ value, id }: Cursor) => Buffer.from(JSON.stringify([value, id])).toString('base64url');
+
+/** Rows after the cursor: by value, then by id; rows without a value come last, whichever way it is sorted. */
+function afterCursor({ sort, isUp }: PageOrder, cursor: Cursor | null): SQL {
+  if (!cursor) return sql`true`;
+  const { value, type } = SORTS[sort];
+  const past = sql.raw(isUp ? '>' : '<');
+  if (cursor.value === null) return sql`(${value} is null and d.id ${past} ${cursor.id})`;
+  const at = sql`${cursor.value}::${sql.raw(type)}`;
+  const isNeverNull = ['day', 'credited', 'deal', 'changedAt', 'status', 'salesperson', 'customer'].includes(sort);
+  return isNeverNull ? sql`(${value}, d.id) ${past} (${at}, ${cursor.id})` : sql`(${value} ${past} ${at} or (${value} = ${at} and d.id ${past} ${cursor.id}) or ${value} is null)`;
+}
+
+/** One page of the deals that match, with the sums of all of them. */
+export async function loadDealPage(db: Queryable, filter: DealFilter, order: PageOrder, cursorText: string | undefined, limit: number): Promise<DealPage> {
+  const where = whereOf(filter);
+  const way = sql.raw(order.isUp ? 'asc' : 'desc');
+  const { value } = SORTS[order.sort];
+  const nullsLast = order.isUp || ['day', 'credited', 'deal', 'changedAt', 'status', 'salesperson', 'customer'].includes(order.sort) ? sql`` : sql`nulls last`;
+  const page = await db.execute<DealRecord & { sorted_by: string | null }>(sql`
+    select ${DEAL_COLUMNS}, ${value}::text as sorted_by from deal d ${DEAL_JOINS}
+    where ${where} and ${afterCursor(order, readCursor(cursorText))} order by ${value} ${way} ${nullsLast}, d.id ${way} limit ${limit + 1}`);
+  const rows = page.rows.slice(0, limit);
+  const last = page.rows.length > limit ? rows.at(-1)! : null;
+  return { deals: rows.map(toDeal), nextCursor: last && writeCursor({ value: last.sorted_by, id: last.id }), ...await loadTotals(db, where) };
+}
+
+interface Sums extends Record<string, unknown> {
+  count: number; won: number; won_credited: number; open: number; open_credited: number;
+}
+
+export const SUMS = sql`count(*) as count, count(*) filter (where d.status = 'won') as won, coalesce(sum(d.credited) filter (where d.status = 'won'), 0)::bigint as won_credited,
+  count(*) filter (where d.status = 'open') as open, coalesce(sum(d.credited) filter (where d.status = 'open'), 0)::bigint as open_credited`;
+
+export const toTallies = (sums: Sums) => ({ count: sums.count, won: toTally(sums.won, sums.won_credited), open: toTally(sums.open, sums.open_credited) });
+
+async function loadTotals(db: Queryable, where: SQL): Promise<Pick<DealPage, 'count' | 'won' | 'open'>> {
+  const { rows: [sums] } = await db.execute<Sums>(sql`select ${SUMS} from deal d where ${where}`);
+  return toTallies(sums!);
+}

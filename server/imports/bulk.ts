@@ -1,0 +1,101 @@
+import { sql } from 'drizzle-orm';
+import { drizzle } from 'drizzle-orm/node-postgres';
+import type pg from 'pg';
+import { MOST_BULK_DEALS, type BulkChange, type BulkEffect, type BulkInput } from '#contract/schemas/bulk';
+import type { Deal, DealInput } from '#contract/schemas/deal';
+import { FAULTS, fillIn } from '#contract/errors/catalogue';
+import { parseDay, toIsoDay } from '#core/period/day';
+import { describePeriod } from '#core/period/words';
+import type { Queryable } from '../db/client';
+import { inTransaction } from '../db/client';
+import { buildDealChecker, checkDeal, DEAL_COLUMNS, DEAL_JOINS, inSegments, readFilter, segmentsOf, toDeal, toInput, whereOf } from '../deals/index';
+import { Refused } from '../problem';
+import { applyStaged } from './applyDeals';
+import type { ImportCall } from './call';
+import { ImportTally } from './report';
+import { copyIntoStaging, createStaging, loadAllNameIds, toCopyLine } from './staging';
+import { BULK_ACTION } from './undoImport';
+
+type BulkCall = Pick<ImportCall, 'context' | 'scope' | 'principal'>;
+
+const SHOWN_REFUSALS = 100;
+const SHOWN_MOVES = 60;
+
+/**
+ * Changes many deals at once, in one transaction, by the rules of the form: all or none. It is kept as a run, undone as a whole like an import.
+ * A check goes the same way and is rolled back. @throws Refused tooManyDeals, closedNeedsReason, invalidInput
+ */
+export async function changeDeals(call: BulkCall, input: BulkInput): Promise<BulkEffect> {
+  const effect = await inTransaction(call.context.pool, (client) => change(call, client, input), ({ changed }) => !input.isCheck && changed > 0);
+  if (!input.isCheck) await call.context.replica.catchUp();
+  return input.isCheck || effect.changed === 0 ? { ...effect, run: null } : effect;
+}
+
+async function change(call: BulkCall, client: pg.PoolClient, input: BulkInput): Promise<BulkEffect> {
+  const { context, scope, principal } = call;
+  const { tree, rates } = context.replica.company!;
+  const checker = buildDealChecker(scope, tree, rates);
+  const deals = await loadChosen(drizzle(client), call, input);
+  const names = await loadAllNameIds(client);
+  const refusals: BulkEffect['refusals'] = [];
+  const lines = deals.map((deal, index) => {
+    const checked = checkDeal(applyChange(deal, input.change), checker);
+    if (checked.ok) return toCopyLine({ ...checked.facts, code: deal.deal }, names, index + 1);
+    for (const fault of checked.faults) refusals.push({ deal: deal.deal, field: fault.field, message: fillIn(FAULTS[fault.code], fault.params) });
+    return '';
+  });
+  if (refusals.length > 0) return { run: null, changed: 0, same: 0, refusals: refusals.slice(0, SHOWN_REFUSALS), moves: [] };
+  await createStaging(client);
+  await copyIntoStaging(client, streamOf(lines));
+  const { changed, same, runId } = await applyStaged({
+    context, scope, principal, fileName: describeChange(call, input.change), reason: input.reason.trim(), run: { kind: 'bulk', action: BULK_ACTION }, isCheck: false, signal: new AbortController().signal,
+  }, client, names, new ImportTally());
+  return { run: runId, changed, same, refusals, moves: await listMoves(client, call) };
+}
+
+async function* streamOf(lines: readonly string[]): AsyncGenerator<string> {
+  yield* lines;
+}
+
+/** The chosen deals, locked against other changes. Voided ones are never among them. */
+async function loadChosen(db: Queryable, { scope, principal }: BulkCall, { ids, filter }: BulkInput): Promise<Deal[]> {
+  const where = ids ? sql`d.id = any(${sql.param(ids)}::bigint[]) and d.voided_at is null and ${inSegments(segmentsOf(scope, principal))}` : whereOf({ ...readFilter(filter ?? {}, scope, principal), voided: false });
+  const { rows: [{ count } = { count: 0 }] } = await db.execute<{ count: number }>(sql`select count(*) as count from deal d where ${where}`);
+  if (count > MOST_BULK_DEALS) throw new Refused('tooManyDeals', { most: MOST_BULK_DEALS, count });
+  const { rows } = await db.execute<Parameters<typeof toDeal>[0]>(sql`select ${DEAL_COLUMNS} from deal d ${DEAL_JOINS} where ${where} order by d.id for update of d`);
+  return rows.map(toDeal);
+}
+
+/** Another owner takes the whole deal; one who had a part of it keeps the split from being lost. */
+function applyChange(deal: Deal, { salesperson, day, shiftDays, ...facts }: BulkChange): DealInput {
+  const input: DealInput = { ...toInput(deal), ...facts };
+  if (salesperson && salesperson !== deal.salesperson) Object.assign(input, { salesperson, credit: null });
+  const field = deal.status === 'open' ? 'expectedOn' : 'closedOn';
+  if (day) input[field] = day;
+  if (shiftDays) input[field] = toIsoDay(parseDay(input[field]!)! + shiftDays);
+  if (deal.status !== 'open') delete input.probability;
+  return input;
+}
+
+function describeChange({ scope }: BulkCall, change: BulkChange): string {
+  const owner = change.salesperson && (scope.books.tree.findByCode(change.salesperson)?.name ?? change.salesperson);
+  const parts = [
+    owner && `salesperson to ${owner}`, change.day && `day to ${change.day}`, change.shiftDays && `day by ${change.shiftDays} days`,
+    ...(['stage', 'source', 'category', 'location', 'probability'] as const).map((field) => (change[field] === undefined ? null : `${field} to ${change[field] ?? 'none'}`)),
+  ];
+  return `Changed together: ${parts.filter(Boolean).join(', ')}`;
+}
+
+/** Whose won revenue moves by how much, by month, from what the change adds to the daily totals. */
+async function listMoves(client: pg.ClientBase, { context, scope }: BulkCall): Promise<BulkEffect['moves']> {
+  const { calendar, tree } = { calendar: scope.books.calendar, tree: context.replica.company!.tree };
+  const { rows } = await client.query<{ sp: number; day: string; amount: number }>(`select salesperson_id as sp, day::text as day, sum(amount)::bigint as amount from delta where part = 'revenue' group by 1, 2 having sum(amount) <> 0`);
+  const moves = new Map<string, BulkEffect['moves'][number] & { from: number }>();
+  for (const row of rows) {
+    const period = calendar.periodOf('month', parseDay(row.day)!);
+    const key = `${row.sp}|${period.id}`;
+    const move = moves.get(key) ?? { name: tree.find(row.sp)!.name, period: describePeriod(period, calendar), revenue: 0, from: period.from };
+    moves.set(key, { ...move, revenue: move.revenue + row.amount });
+  }
+  return [...moves.values()].filter((move) => move.revenue !== 0).sort((a, b) => a.from - b.from || Math.abs(b.revenue) - Math.abs(a.revenue)).slice(0, SHOWN_MOVES).map(({ from: _from, ...move }) => move);
+}

@@ -1,0 +1,148 @@
+import { useMemo, useRef } from 'react';
+import { Controller, useForm } from 'react-hook-form';
+import { DEAL_STATUSES, type Deal } from '#contract/schemas/deal';
+import { commissionOf } from '#core/deal/commission';
+import { formatExact } from '#core/money/format';
+import { exponentOf } from '#core/money/currency';
+import { readTyped } from '#core/money/typed';
+import { parseDay, toIsoDay } from '#core/period/day';
+import { describeDay } from '#core/period/words';
+import { useGetCompanyQuery, useGetMeQuery, useListClosedMonthsQuery } from '../../app/api';
+import { FailureNote, faultAt, otherFault } from '../../app/FailureNote';
+import { usePlace } from '../../app/place';
+import { Button } from '../../ui/Button';
+import { Combobox } from '../../ui/Combobox';
+import { DayInput } from '../../ui/DayInput';
+import { Field, INPUT } from '../../ui/Field';
+import { useSay } from '../../ui/Toasts';
+import { isIn, toSpans } from '../closedSpans';
+import { useBookDealMutation, useGetPickListsQuery, useUpdateDealMutation } from '../api';
+import { CreditField } from './CreditField';
+import { LinesField } from './LinesField';
+import { sumOfLines, toInput, toValues, type FormValues } from './formValues';
+import { readTypedDay, toIsoText, type Leaning } from './typedDay';
+
+type PickedField = 'salesperson' | 'customer' | 'product' | 'category' | 'source' | 'stage' | 'location' | 'lostReason';
+type DayField = 'closedOn' | 'expectedOn' | 'openedOn';
+
+const SHOWN = ['salesperson', 'customer', 'amount', 'currency', 'status', 'closedOn', 'expectedOn', 'openedOn', 'probability', 'stage', 'lostReason', 'product', 'category', 'source', 'location', 'quantity', 'cost', 'commissionRate', 'credit', 'deal', 'notes', 'reason'];
+const toChoices = (names: readonly string[] = []) => names.map((name) => ({ value: name, label: name }));
+
+/** The form of a deal, new or stored. Faults come from the server's rules and stand at their fields; what was typed stays. */
+export function DealForm({ deal, onClose, isReadOnly = false }: { deal: Deal | null; onClose(): void; isReadOnly?: boolean }) {
+  const { data: company } = useGetCompanyQuery();
+  const { data: me } = useGetMeQuery();
+  const { data: lists } = useGetPickListsQuery();
+  const { data: closedMonths = [] } = useListClosedMonthsQuery();
+  const closed = useMemo(() => toSpans(closedMonths.map((month) => month.period), company), [closedMonths, company]);
+  const { unit } = usePlace();
+  const [book, booking] = useBookDealMutation();
+  const [update, updating] = useUpdateDealMutation();
+  // One key for as long as the same deal is being sent: a retry after a lost answer books nothing twice.
+  const key = useRef(crypto.randomUUID());
+  const say = useSay();
+  const reporting = company?.currency ?? 'EUR';
+  const today = parseDay(company?.today ?? '1970-01-01')!;
+  const people = useMemo(() => lists?.salespeople.map(({ code, name }) => ({ value: code, label: name })) ?? [], [lists]);
+  const owner = people.find((person) => person.value === unit)?.value ?? (me?.role === 'salesperson' ? me.unitCode : '');
+  const { register, control, handleSubmit, watch, reset, getValues, setValue } = useForm<FormValues>({ values: toValues(deal, owner, company?.today ?? '', reporting), resetOptions: { keepDirtyValues: true } });
+  const [status, currency, lines, rate] = watch(['status', 'currency', 'lines', 'commissionRate']);
+  const decimals = exponentOf(currency);
+  const hasLines = lines.length > 0;
+  const typed = readTyped(hasLines ? sumOfLines(lines, decimals) ?? '' : watch('amount'), decimals);
+  const { error, isLoading } = deal ? updating : booking;
+
+  const send = (next: 'close' | 'another') => handleSubmit(async (values) => {
+    const input = toInput(values, deal, today);
+    const reason = values.reason ? { reason: values.reason } : {};
+    const result = deal ? await update({ id: deal.id, deal: input, version: deal.version, ...reason }) : await book({ deal: { ...input, ...reason }, key: key.current });
+    if (result.error) return;
+    const { effect } = result.data;
+    say(`${deal ? 'Saved.' : 'Booked.'} ${effect?.sentence ?? ''}`);
+    key.current = crypto.randomUUID();
+    if (next === 'close') onClose();
+    else reset({ ...getValues(), customer: '', amount: '', deal: '', notes: '', lines: [], cost: '', quantity: '' });
+  });
+
+  const fault = (field: string) => faultAt(error, field);
+  const pick = (label: string, name: PickedField, choices: { value: string; label: string }[], placeholder: string, { addLabel, onPick }: { addLabel?: string; onPick?: (value: string) => void } = {}) => (
+    <Controller
+      control={control}
+      name={name}
+      render={({ field }) => (
+        <Field label={label} fault={fault(name) && (name === 'customer' ? 'Choose or add a customer.' : fault(name))}>
+          <Combobox value={field.value} choices={choices} onChoose={(value) => { field.onChange(value); onPick?.(value); }} placeholder={placeholder} addLabel={addLabel} isOptional={name !== 'salesperson' && name !== 'customer'} />
+        </Field>
+      )}
+    />
+  );
+  const day = (label: string, name: DayField, leaning: Leaning) => (
+    <Controller
+      control={control}
+      name={name}
+      render={({ field }) => {
+        const read = readTypedDay(field.value, today, leaning);
+        const isPlain = field.value.trim() === '' || (read !== null && toIsoDay(read) === field.value.trim());
+        return (
+          <Field label={label} fault={fault(name)} hint={read !== null ? describeDay(read) : isPlain ? undefined : 'Write for example 12 nov, yesterday or 2026-11-12.'}>
+            <DayInput value={field.value} iso={read === null ? '' : toIsoDay(read)} onChange={field.onChange} max={leaning === 'past' ? company?.today : undefined} />
+          </Field>
+        );
+      }}
+    />
+  );
+  const chooseStage = (name: string) => {
+    const stage = lists?.stages.find((each) => each.name === name);
+    if (stage?.probability != null) setValue('probability', String(Math.round(stage.probability * 10_000) / 100));
+    if (stage && stage.outcome !== 'open') setValue('status', stage.outcome);
+  };
+  const chooseProduct = (name: string) => {
+    const category = lists?.products.find((each) => each.name === name)?.category;
+    if (category && !getValues('category')) setValue('category', category);
+  };
+  // Asked for once the server has said that a closed month is concerned, or where the date typed says so.
+  const closedOn = toIsoText(watch('closedOn'), today, 'past');
+  const asksWhy = fault('reason') !== undefined || closed.some((month) => isIn(month, closedOn) || (deal?.closedOn && isIn(month, deal.closedOn)));
+  const other = otherFault(error, SHOWN.concat(lines.flatMap((_, index) => ['product', 'quantity', 'unitPrice', 'unitCost'].map((name) => `lines/${index}/${name}`))));
+  const share = Number(rate.replace(',', '.')) / 100;
+  const commission = typed.ok && currency === reporting && share > 0 && share <= 1 ? formatExact(commissionOf(typed.value, share), { kind: 'money', currency }) : null;
+
+  return (
+    <form onSubmit={(event) => void send('close')(event)} noValidate>
+      <fieldset disabled={isReadOnly} className="grid grid-cols-2 gap-x-4 gap-y-3">
+        {pick('Salesperson', 'salesperson', people, 'Choose a person')}
+        {pick('Customer', 'customer', toChoices(lists?.customers), 'Choose or add', { addLabel: 'Add' })}
+        <Field label="Amount" fault={fault('amount')} hint={typed.ok ? formatExact(typed.value, { kind: 'money', currency }) : hasLines ? 'What the lines add up to' : 'for example 1234.50'}>
+          {hasLines ? <input className={INPUT} readOnly value={typed.ok ? typed.decimal : ''} /> : <input className={INPUT} inputMode="decimal" {...register('amount')} />}
+        </Field>
+        <Field label="Currency" fault={fault('currency')}><select className={INPUT} {...register('currency')}>{(lists?.currencies ?? [reporting]).map((code) => <option key={code}>{code}</option>)}</select></Field>
+        <LinesField control={control} register={register} setValue={setValue} products={lists?.products ?? []} lines={lines} currency={currency} isReporting={currency === reporting} faultAt={fault} />
+        <Field label="Status" fault={fault('status')}><select className={INPUT} {...register('status')}>{DEAL_STATUSES.map((each) => <option key={each}>{each}</option>)}</select></Field>
+        {status === 'open' ? day('Expected to close on', 'expectedOn', 'future') : day('Closed on', 'closedOn', 'past')}
+        {status === 'open' && pick('Stage', 'stage', toChoices(lists?.stages.map((stage) => stage.name)), 'Choose a stage', { onPick: chooseStage })}
+        {status === 'open' && <Field label="Probability, %" fault={fault('probability') && 'Between 0 and 100.'}><input className={INPUT} inputMode="decimal" {...register('probability')} /></Field>}
+        {status === 'lost' && <div className="col-span-2">{pick('Why was it lost?', 'lostReason', toChoices(lists?.lostReasons), 'Choose a reason')}</div>}
+        {!hasLines && pick('Product', 'product', (lists?.products ?? []).map(({ name, code }) => ({ value: name, label: code ? `${name} (${code})` : name })), 'Choose a product', { addLabel: 'Add', onPick: chooseProduct })}
+        {pick('Category', 'category', toChoices(lists?.categories), 'Choose a category')}
+        {pick('Source', 'source', toChoices(lists?.sources), 'Choose a source')}
+        {pick('Location', 'location', toChoices(lists?.locations), 'Choose a location')}
+        {!hasLines && <Field label="Quantity" fault={fault('quantity') && 'Write a number.'}><input className={INPUT} inputMode="decimal" {...register('quantity')} /></Field>}
+        {!hasLines && <Field label="Cost" fault={fault('cost')}><input className={INPUT} inputMode="decimal" {...register('cost')} /></Field>}
+        <Field label="Commission, %" fault={fault('commissionRate') && 'Between 0 and 100.'} hint={commission ? `${commission} commission` : undefined}><input className={INPUT} inputMode="decimal" {...register('commissionRate')} /></Field>
+        {day('Opened on', 'openedOn', 'past')}
+        <CreditField control={control} register={register} setValue={setValue} people={people} owner={watch('salesperson')} fault={fault('credit')} />
+        <Field label="Id" fault={fault('deal')} hint={deal ? undefined : 'Given by itself when empty'}><input className={INPUT} {...register('deal')} /></Field>
+        <Field label="Note" fault={fault('notes')} className="col-span-2"><textarea rows={2} className={`${INPUT} h-auto py-1.5`} {...register('notes')} /></Field>
+        {!isReadOnly && (deal || asksWhy) && <Field label={asksWhy ? 'Why is a closed month corrected?' : 'Why is it changed? (optional)'} fault={fault('reason')} className="col-span-2"><input className={INPUT} maxLength={500} {...register('reason')} /></Field>}
+      </fieldset>
+      {error && other && <div className="mt-3"><FailureNote failure={error} /></div>}
+      {!isReadOnly && (
+        <div className="sticky bottom-0 mt-4 flex gap-2 border-t border-line bg-sheet py-2.5">
+          <Button kind="main" type="submit" disabled={isLoading}>{deal ? 'Save' : 'Book'}</Button>
+          {!deal && <Button disabled={isLoading} onClick={() => void send('another')()}>Book and next</Button>}
+          <Button kind="quiet" onClick={onClose}>Cancel</Button>
+        </div>
+      )}
+    </form>
+  );
+}
