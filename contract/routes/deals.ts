@@ -1,7 +1,7 @@
 import { Type } from 'typebox';
 import { BulkEffect, BulkInput } from '../schemas/bulk';
 import { CorrectionQuery, Corrections } from '../schemas/correction';
-import { Deal, DealChange, DealGroupQuery, DealGroups, DealInput, DealPage, DealPlace, DealQuery, DealRestore, DealUpdate, DealVoid, SavedDeal } from '../schemas/deal';
+import { Deal, DealChange, DealGroupQuery, DealGroups, DealInput, DealPage, DealPlace, DealQuery, DealRefunds, DealRestore, DealUpdate, DealVoid, SavedDeal } from '../schemas/deal';
 import { DealView, DealViewInput } from '../schemas/dealView';
 import { defineRoute } from './route';
 
@@ -22,6 +22,9 @@ export const getDeal = defineRoute({
 export const getDealHistory = defineRoute({
   id: 'getDealHistory', method: 'GET', path: '/deals/:id/history', permission: 'read', summary: 'Every change to a deal', params: DealId,
   answer: Type.Array(DealChange), errors: ['unknownDeal'],
+});
+export const getDealRefunds = defineRoute({
+  id: 'getDealRefunds', method: 'GET', path: '/deals/:id/refunds', permission: 'read', summary: 'What was taken back of a deal, and what is left of it', params: DealId, answer: DealRefunds, errors: ['unknownDeal'],
 });
 export const bookDeal = defineRoute({
   id: 'bookDeal', method: 'POST', path: '/deals', permission: 'book', summary: 'Book a deal; safe to retry with the same Idempotency-Key',

@@ -1,4 +1,5 @@
 import { Type } from 'typebox';
+import { DealFilterQuery } from '../schemas/deal';
 import { ExportQuery, ImportKind, ImportQuery, ImportReport, ImportRun, ImportUndo, ImportUndone } from '../schemas/import';
 import { defineRoute } from './route';
 
@@ -17,6 +18,12 @@ export const undoImport = defineRoute({
 });
 export const exportFile = defineRoute({
   id: 'exportFile', method: 'GET', path: '/files/:kind', permission: 'read', summary: 'The same file an import takes; targets of a draft when one is named', params: Kind, query: ExportQuery, errors: ['unknownPlan', 'unknownPeriod'], answerType: 'text/csv',
+});
+export const exportDealCalendar = defineRoute({
+  id: 'exportDealCalendar', method: 'GET', path: '/deal-calendar', permission: 'read', summary: 'Expected days of open deals, as iCalendar (RFC 5545)', query: DealFilterQuery, errors: ['unknownUnit', 'unknownPeriod', 'invalidInput'], answerType: 'text/calendar',
+});
+export const exportDealHistory = defineRoute({
+  id: 'exportDealHistory', method: 'GET', path: '/deals/:id/history.csv', permission: 'read', summary: 'Every past state of a deal, with who, when and why, as CSV', params: Type.Object({ id: Type.Integer() }), errors: ['unknownDeal'], answerType: 'text/csv',
 });
 export const streamEvents = defineRoute({
   id: 'streamEvents', method: 'GET', path: '/events', permission: 'read', summary: 'Server-sent events: what changed of what one may see', answerType: 'text/event-stream',

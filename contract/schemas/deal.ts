@@ -125,6 +125,8 @@ const filterFields = {
   period: Type.Optional(Type.String()),
   status: Type.Optional(DealStatus),
   search: Type.Optional(Type.String({ maxLength: 100 })),
+  /** Unit code of who owns it; a unit also finds deals of which its people have a part. */
+  salesperson: named,
   customer: named, product: named, category: named, source: named, stage: named, location: named, lostReason: named,
   currency: Type.Optional(Type.String({ pattern: '^[A-Z]{3}$' })),
   amountFrom: Type.Optional(Type.String({ maxLength: 40, description: 'Decimal in the reporting currency, itself included.' })),
@@ -175,6 +177,10 @@ export type DealGroup = Static<typeof DealGroup>;
 /** The largest by won amount; `others` is all that is left, so that the groups and it make the whole. */
 export const DealGroups = Type.Object({ groups: Type.Array(DealGroup), others: Nullable(Type.Object({ groups: Type.Integer(), count: Type.Integer(), won: DealTally, open: DealTally })) });
 export type DealGroups = Static<typeof DealGroups>;
+
+/** Deals that take money back from one, and how much of it is left. */
+export const DealRefunds = Type.Object({ refunds: Type.Array(Type.Object({ id: Type.Integer(), deal: Type.String(), closedOn: IsoDay, amount: Type.String() })), left: Type.String() });
+export type DealRefunds = Static<typeof DealRefunds>;
 
 /** Where a deal counts: a unit and month, with and without it. */
 export const DealPlace = Type.Object({

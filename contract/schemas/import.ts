@@ -1,5 +1,6 @@
 import { Type, type Static } from 'typebox';
 import { Minor, Nullable, Reason } from './common';
+import { DealFilterQuery } from './deal';
 
 export const IMPORT_KINDS = ['units', 'targets', 'deals', 'activities', 'rates'] as const;
 export const ImportKind = Type.Enum(IMPORT_KINDS);
@@ -32,10 +33,12 @@ export const EXPORT_FORMATS = ['csv', 'xlsx', 'json'] as const;
 export const ExportQuery = Type.Object({
   /** A draft instead of the published targets. */
   plan: Type.Optional(Type.Integer()),
-  /** For targets: a workbook or JSON in place of CSV. */
+  /** A workbook or JSON in place of CSV. */
   format: Type.Optional(Type.Enum(EXPORT_FORMATS)),
   /** Which fiscal year a workbook is of; left out: the draft's, or the running one. */
   year: Type.Optional(Type.String({ pattern: '^FY\\d{4}$' })),
+  /** For deals: only those that match. */
+  ...DealFilterQuery.properties,
 }, { additionalProperties: false });
 
 /** Why a row was refused: where, what stood there, and what would be accepted. */

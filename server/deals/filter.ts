@@ -28,7 +28,7 @@ export function segmentsOf(scope: Scope, principal: Pick<Principal, 'unitId'>) {
 
 /** What a query asks for, within what its sender may see. @throws Refused unknownUnit, unknownPeriod, invalidInput */
 export function readFilter(query: DealFilterQuery, scope: Scope, principal: Principal): DealFilter {
-  const { unit: unitCode, period, amountFrom, amountTo, search, ...rest } = query;
+  const { unit: unitCode, period, amountFrom: _from, amountTo: _to, search, ...rest } = query;
   const unit = unitCode ? scope.findUnit(unitCode) : null;
   const isOwn = unit === null || unit.kind === 'company';
   const faults: FieldFault[] = [];
@@ -60,6 +60,7 @@ export function whereOf(filter: DealFilter): SQL {
   for (const list of LISTS) {
     when(filter[list], () => sql`d.${sql.identifier(`${sqlNameOf(list)}_id`)} = (select coalesce(merged_into, id) from ${LIST_TABLES[list]} where lower(name) = lower(${filter[list]}))`);
   }
+  when(filter.salesperson, () => sql`d.salesperson_id = (select id from unit where code = ${filter.salesperson})`);
   when(filter.currency, () => sql`d.currency = ${filter.currency}`);
   when(filter.least, () => sql`d.credited >= ${filter.least}`);
   when(filter.most, () => sql`d.credited <= ${filter.most}`);

@@ -2,5 +2,5 @@ export { addDealRoutes } from './routes';
 export { buildDealChecker, checkDeal, type DealChecker } from './check';
 export type { DealFacts } from './facts';
 export { readFilter, segmentsOf, whereOf, type DealFilter } from './filter';
-export { toInput } from './input';
-export { DEAL_COLUMNS, DEAL_JOINS, inSegments, toDeal } from './repository';
+export { loadHistory } from './history';
+export { DEAL_COLUMNS, DEAL_JOINS, inSegments, loadDeal, toDeal } from './repository';

@@ -1,8 +1,9 @@
 import { sql } from 'drizzle-orm';
-import { toDecimal } from '#core/money/amount';
 import type { Segment } from '#core/units/unit';
 import type { Queryable } from '../db/client';
 import { refuseFaults } from '../problem';
+import type { Deal, DealRefunds } from '#contract/schemas/deal';
+import { parseAmount, toDecimal } from '#core/money/amount';
 import type { DealFacts } from './facts';
 import { inSegments } from './repository';
 
@@ -22,4 +23,16 @@ export async function findRefunded(tx: Queryable, facts: DealFacts, segments: re
   const left = amount - sums!.refunded;
   if (facts.currency === currency && -facts.amount > left) refuseFaults([{ field: 'amount', code: 'refundTooLarge', params: { left: `${toDecimal(left, currency)} ${currency}` } }]);
   return id;
+}
+
+/** The refunds of a deal, and what is left of its amount in its own currency. */
+export async function loadRefunds(db: Queryable, deal: Deal): Promise<DealRefunds> {
+  const { rows } = await db.execute<{ id: number; code: string; closed_on: string; amount: number; currency: string }>(sql`
+    select id, code, closed_on::text as closed_on, amount, currency from deal where refund_of = ${deal.id} and voided_at is null order by closed_on, id`);
+  const parsed = parseAmount(deal.amount, deal.currency);
+  const back = rows.filter((row) => row.currency === deal.currency).reduce((sum, row) => sum + row.amount, 0);
+  return {
+    refunds: rows.map((row) => ({ id: row.id, deal: row.code, closedOn: row.closed_on, amount: `${toDecimal(row.amount, row.currency)} ${row.currency}` })),
+    left: toDecimal((parsed.ok ? parsed.minor : 0) + back, deal.currency),
+  };
 }

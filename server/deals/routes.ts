@@ -1,4 +1,5 @@
 import * as routes from '#contract/routes/deals';
+import type { Principal, Scope } from '../access/index';
 import type { Endpoints } from '../endpoints';
 import { listCorrections } from '../ledger/corrections';
 import { Refused } from '../problem';
@@ -8,6 +9,7 @@ import { readFilter, segmentsOf } from './filter';
 import { loadGroups } from './groups';
 import { loadDealPage } from './page';
 import { findPlaces } from './places';
+import { loadRefunds } from './refunds';
 import { loadCredits, loadDeal } from './repository';
 import { listViews, removeView, saveView } from './views';
 import { bookDeal, restoreDeal, updateDeal, voidDeal } from './service';
@@ -23,22 +25,19 @@ export function addDealRoutes({ implement, context }: Endpoints): void {
     return loadDealPage(db, readFilter(filter, scope, principal), { sort, isUp: order === 'up' }, cursor, limit);
   });
   implement(routes.groupDeals, async ({ query: { by, ...filter }, scope, principal }) => loadGroups(db, scope.books, readFilter(filter, scope, principal), by));
+  const findDeal = async (id: number, scope: Scope, principal: Principal) => {
+    const deal = await loadDeal(db, id, segmentsOf(scope, principal));
+    if (!deal) throw new Refused('unknownDeal', { deal: id });
+    return deal;
+  };
+  implement(routes.getDealRefunds, async ({ params, scope, principal }) => loadRefunds(db, await findDeal(params.id, scope, principal)));
   implement(routes.getDealPlaces, async ({ params, scope, principal }) => {
-    const deal = await loadDeal(db, params.id, segmentsOf(scope, principal));
-    if (!deal) throw new Refused('unknownDeal', { deal: params.id });
+    const deal = await findDeal(params.id, scope, principal);
     return findPlaces(scope, deal, await loadCredits(db, params.id));
   });
 
-  implement(routes.getDeal, async ({ params, scope, principal }) => {
-    const deal = await loadDeal(db, params.id, segmentsOf(scope, principal));
-    if (!deal) throw new Refused('unknownDeal', { deal: params.id });
-    return deal;
-  });
-
-  implement(routes.getDealHistory, async ({ params, scope, principal }) => {
-    if (!await loadDeal(db, params.id, segmentsOf(scope, principal))) throw new Refused('unknownDeal', { deal: params.id });
-    return loadHistory(db, params.id);
-  });
+  implement(routes.getDeal, async ({ params, scope, principal }) => findDeal(params.id, scope, principal));
+  implement(routes.getDealHistory, async ({ params, scope, principal }) => loadHistory(db, (await findDeal(params.id, scope, principal)).id));
 
   implement(routes.bookDeal, async ({ body, scope, principal, request }) => {
     const key = request.headers['idempotency-key'];

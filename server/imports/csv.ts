@@ -1,6 +1,7 @@
 import type { Readable } from 'node:stream';
 import Papa from 'papaparse';
 import { Refused, refuseFaults } from '../problem';
+import { guardCell } from './guardCell';
 
 export const LARGEST_FILE = 180 * 1024 * 1024;
 const LARGEST_RECORD = 1024 * 1024;
@@ -125,6 +126,6 @@ function readHeading(fields: string[], { known, required }: CsvColumns): CsvHead
 
 /** CSV with CRLF, as RFC 4180 has it. */
 export function toCsv(columns: readonly string[], rows: readonly (readonly (string | number | null)[])[], withHeading = true): string {
-  const text = Papa.unparse({ fields: [...columns], data: rows as unknown[][] }, { newline: '\r\n', header: withHeading });
+  const text = Papa.unparse({ fields: [...columns], data: rows.map((row) => row.map(guardCell)) as unknown[][] }, { newline: '\r\n', header: withHeading });
   return rows.length > 0 || withHeading ? `${text}\r\n` : '';
 }

@@ -6,11 +6,12 @@ import type { Principal, Scope } from '../access/index';
 import type { Context } from '../context';
 import type { PlanRecord } from '../ledger/companyState';
 import { unit } from '../db/tables/index';
-import { DEAL_COLUMNS, DEAL_JOINS, inSegments, segmentsOf, toDeal } from '../deals/index';
+import { DEAL_COLUMNS, DEAL_JOINS, loadDeal, loadHistory, readFilter, segmentsOf, toDeal, whereOf, type DealFilter } from '../deals/index';
+import { Refused } from '../problem';
+import { toCsv } from './csv';
 import { buildDecimalsOf, toText } from '../targets/index';
 import { writeDecimal } from '#core/money/amount';
 import { ACTIVITY_COLUMNS } from './activities';
-import { toCsv } from './csv';
 import { DEAL_COLUMNS_OF_FILE } from './dealRows';
 import { listRates } from '../rates/index';
 import { RATE_COLUMNS } from './rates';
@@ -26,35 +27,46 @@ interface ExportCall {
   principal: Principal;
   /** For targets: a draft instead of what is published. */
   plan?: PlanRecord | null;
+  /** For deals: which ones. */
+  filter?: DealFilter | null;
 }
 
 const DEALS_AT_ONCE = 5_000;
 
-/** The file an import takes, of what the reader may see, piece by piece. */
-export function exportFile(kind: ImportKind, call: ExportCall): AsyncGenerator<string> {
-  return { deals: exportDeals, targets: exportTargets, units: exportUnits, activities: exportActivities, rates: exportRates }[kind](call);
+type Cell = string | number | null;
+
+/** A file as it is made: its columns, and its rows block by block. */
+export interface ExportedRows {
+  columns: readonly string[];
+  blocks: AsyncIterable<readonly (readonly Cell[])[]>;
 }
 
-async function* exportDeals({ context, scope, principal }: ExportCall): AsyncGenerator<string> {
-  const where = inSegments(segmentsOf(scope, principal));
-  yield toCsv(DEAL_COLUMNS_OF_FILE.known, []);
+/** The rows an import takes, of what the reader may see; deals only those that match, where a filter is given. */
+export function exportRows(kind: ImportKind, call: ExportCall): ExportedRows {
+  const columns = { deals: DEAL_COLUMNS_OF_FILE, targets: TARGET_COLUMNS, units: UNIT_COLUMNS, activities: ACTIVITY_COLUMNS, rates: RATE_COLUMNS }[kind].known;
+  return { columns, blocks: { deals: exportDeals, targets: exportTargets, units: exportUnits, activities: exportActivities, rates: exportRates }[kind](call) };
+}
+
+async function* exportDeals({ context, scope, principal, filter }: ExportCall): AsyncGenerator<Cell[][]> {
+  const where = whereOf(filter ?? readFilter({}, scope, principal));
   for (let after = 0; ;) {
     const { rows } = await context.db.execute<Parameters<typeof toDeal>[0]>(sql`
-      select ${DEAL_COLUMNS} from deal d ${DEAL_JOINS} where d.id > ${after} and d.voided_at is null and ${where} order by d.id limit ${DEALS_AT_ONCE}`);
+      select ${DEAL_COLUMNS} from deal d ${DEAL_JOINS} where d.id > ${after} and ${where} order by d.id limit ${DEALS_AT_ONCE}`);
     if (rows.length === 0) return;
-    yield toCsv(DEAL_COLUMNS_OF_FILE.known, rows.map((row) => toRow(toDeal(row))), false);
+    yield rows.map((row) => toRow(toDeal(row)));
     after = rows.at(-1)!.id;
   }
 }
 
-function toRow(deal: Deal): (string | number | null)[] {
+/** A deal as a row of `deals.csv`. */
+function toRow(deal: Deal): Cell[] {
   const credit = deal.credit?.map((each) => `${each.salesperson}:${each.percent}`).join(';') ?? null;
   return [deal.deal, deal.salesperson, deal.customer, deal.amount, deal.currency, deal.status, deal.closedOn, deal.expectedOn, deal.openedOn, deal.probability,
     deal.stage, deal.product, deal.category, deal.source, deal.location, deal.quantity, deal.cost, deal.commissionRate, credit, deal.lostReason, deal.refundOf, deal.notes];
 }
 
-async function* exportTargets(call: ExportCall): AsyncGenerator<string> {
-  yield toCsv(TARGET_COLUMNS.known, (await listTargetRows(call)).map((row) => TARGET_COLUMNS.known.map((column) => row[column as keyof typeof row])));
+async function* exportTargets(call: ExportCall): AsyncGenerator<Cell[][]> {
+  yield (await listTargetRows(call)).map((row) => TARGET_COLUMNS.known.map((column) => row[column as keyof typeof row]));
 }
 
 async function loadSetTargets({ context, scope, plan }: ExportCall): Promise<StoredTargetRow[]> {
@@ -63,7 +75,7 @@ async function loadSetTargets({ context, scope, plan }: ExportCall): Promise<Sto
 }
 
 /** Targets as rows of the open format, of what the reader may see. */
-export async function listTargetRows(call: ExportCall) {
+async function listTargetRows(call: ExportCall) {
   const { books } = call.scope;
   const decimals = buildDecimalsOf(books);
   return (await loadSetTargets(call)).map((row) => {
@@ -86,24 +98,31 @@ export async function exportWorkbook(call: ExportCall, yearLabel: number): Promi
   return writeWorkbook(books, measures, { yearLabel, root: books.tree.find(principal.unitId)! }, stored);
 }
 
-async function* exportActivities({ context, scope }: ExportCall): AsyncGenerator<string> {
+async function* exportActivities({ context, scope }: ExportCall): AsyncGenerator<Cell[][]> {
   const { books } = scope;
   const decimals = buildDecimalsOf(books);
   const isTheirs = (unitId: number, day: Day) => books.tree.isActiveDuring(unitId, { from: day, to: day + 1 });
   const { rows } = await context.db.execute<{ unit_id: number; measure: string; day: string; value: number }>(sql`select unit_id, measure, "on"::text as day, value from activity where value is not null order by "on", unit_id, measure`);
-  yield toCsv(ACTIVITY_COLUMNS.known, rows.filter((row) => isTheirs(row.unit_id, parseDay(row.day)!)).map((row) => [books.tree.find(row.unit_id)!.code, row.day, row.measure, writeDecimal(row.value, decimals(row.measure)!)]));
+  yield rows.filter((row) => isTheirs(row.unit_id, parseDay(row.day)!)).map((row) => [books.tree.find(row.unit_id)!.code, row.day, row.measure, writeDecimal(row.value, decimals(row.measure)!)]);
 }
 
-async function* exportRates({ context }: ExportCall): AsyncGenerator<string> {
-  yield toCsv(RATE_COLUMNS.known, listRates(context).map((rate) => [rate.currency, rate.from, rate.rate]));
+async function* exportRates({ context }: ExportCall): AsyncGenerator<Cell[][]> {
+  yield listRates(context).map((rate) => [rate.currency, rate.from, rate.rate]);
 }
 
-async function* exportUnits({ context, scope }: ExportCall): AsyncGenerator<string> {
+async function* exportUnits({ context, scope }: ExportCall): AsyncGenerator<Cell[][]> {
   const { tree } = scope.books;
   const details = new Map((await context.db.select().from(unit)).map((each) => [each.id, each]));
-  yield toCsv(UNIT_COLUMNS.known, tree.units.flatMap((each) => tree.membershipsOf(each.id).map((place) => [
+  yield tree.units.flatMap((each) => tree.membershipsOf(each.id).map((place) => [
     each.code, each.name, each.kind, place.parentId === null ? null : tree.find(place.parentId)?.code ?? null,
     place.from === FIRST_DAY ? null : toIsoDay(place.from), place.to === END_OF_TIME ? null : toIsoDay(place.to - 1),
     details.get(each.id)!.email, details.get(each.id)!.country,
-  ])));
+  ]));
+}
+
+/** Every past state of a deal as a row, newest first: when, who, what and why, then the columns of `deals.csv`. @throws Refused unknownDeal */
+export async function exportHistory({ context, scope, principal }: ExportCall, dealId: number): Promise<string> {
+  if (!await loadDeal(context.db, dealId, segmentsOf(scope, principal))) throw new Refused('unknownDeal', { deal: dealId });
+  const changes = await loadHistory(context.db, dealId);
+  return toCsv(['at', 'who', 'action', 'reason', ...DEAL_COLUMNS_OF_FILE.known], changes.map(({ at, who, action, reason, after }) => [at, who, action, reason, ...(after ? toRow(after) : [])]));
 }

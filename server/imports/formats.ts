@@ -1,8 +1,8 @@
 import { Readable } from 'node:stream';
-import Papa from 'papaparse';
 import type { ImportKind } from '#contract/schemas/import';
 import type { MeasureCode } from '#core/measure/measure';
 import { Refused, refuseFaults } from '../problem';
+import { toCsv } from './csv';
 import { readTableWorkbook, readTargetWorkbook } from './workbook';
 
 export const XLSX_TYPE = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet';
@@ -28,7 +28,7 @@ export async function toCsvStream(kind: ImportKind, body: unknown, contentType: 
     const bad = body.findIndex((row) => typeof row !== 'object' || row === null || Array.isArray(row));
     if (bad >= 0) refuseFaults([{ field: String(bad), code: 'format', params: { problem: 'each row must be an object with the columns as names' } }]);
     const columns = [...new Set(body.flatMap((row) => Object.keys(row as object)))];
-    return { csv: Readable.from([Buffer.from(Papa.unparse({ fields: columns, data: body.map((row) => columns.map((column) => (row as Record<string, unknown>)[column] ?? '')) }))]) };
+    return { csv: Readable.from([Buffer.from(toCsv(columns, body.map((row) => columns.map((column) => ((row as Record<string, unknown>)[column] ?? '') as string))))]) };
   }
   throw new Refused('wrongMediaType', { expected: `the file as text/csv, ${XLSX_TYPE}, or a JSON array of rows` });
 }

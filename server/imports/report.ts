@@ -1,6 +1,7 @@
 import { FAULTS, fillIn, type FieldFault } from '#contract/errors/catalogue';
 import type { ImportKind, ImportReport, Refusal } from '#contract/schemas/import';
 import type { CsvHeading } from './csv';
+import { unguardCell } from './guardCell';
 
 const MOST_REFUSALS = 5_000;
 
@@ -37,7 +38,7 @@ export class ImportTally {
 export function fieldReader(heading: CsvHeading, fields: readonly string[]) {
   return (column: string): string => {
     const at = heading.at[column];
-    return at == null ? '' : (fields[at] ?? '').trim();
+    return at == null ? '' : unguardCell((fields[at] ?? '').trim());
   };
 }
 

@@ -4,19 +4,22 @@ import * as routes from '#contract/routes/files';
 import type { ImportKind } from '#contract/schemas/import';
 import type { Permission } from '#contract/routes/route';
 import { mayDo } from '../access/permissions';
+import { readFilter } from '../deals/index';
 import type { Endpoints } from '../endpoints';
 import { findPlan } from '../plans/index';
 import { findPeriod } from '../standings/index';
 import { Refused } from '../problem';
 import { importActivities } from './activities';
 import { changeDeals } from './bulk';
+import { writeDealCalendar } from './calendarFile';
 import { importDeals } from './deals';
-import { exportFile, exportWorkbook, listTargetRows } from './export';
+import { exportHistory, exportRows, exportWorkbook } from './export';
 import { toCsvStream, XLSX_TYPE } from './formats';
 import { importRates } from './rates';
 import { importTargets } from './targets';
 import { listImports, undoImport } from './undoImport';
 import { importUnits } from './unitsImport';
+import { writeCsvRows, writeJsonRows, writeTableWorkbook } from './writeRows';
 
 /** What each file needs beyond the right to book. */
 const NEEDED: Readonly<Record<ImportKind, Permission>> = { deals: 'book', targets: 'plan', units: 'administer', activities: 'book', rates: 'administer' };
@@ -41,16 +44,24 @@ export function addFileRoutes({ implement, context }: Endpoints): void {
 
   implement(routes.exportFile, async ({ params, query, scope, principal, reply }) => {
     const plan = query.plan === undefined ? null : findPlan(context, scope, principal, query.plan);
-    const call = { context, scope, principal, plan };
-    const format = params.kind === 'targets' ? query.format ?? 'csv' : 'csv';
+    const { plan: _plan, format = 'csv', year, ...filter } = query;
+    const call = { context, scope, principal, plan, filter: params.kind === 'deals' ? readFilter(filter, scope, principal) : null };
     reply.header('content-disposition', `attachment; filename="${params.kind}.${format}"`);
-    if (format === 'json') return reply.header('content-type', 'application/json; charset=utf-8').send(await listTargetRows(call)) as never;
-    if (format === 'xlsx') {
-      const { calendar } = scope.books;
-      const label = plan?.yearLabel ?? calendar.labelOf(query.year === undefined ? scope.books.asOf : findPeriod(scope.books, query.year).from);
-      return reply.header('content-type', XLSX_TYPE).send(await exportWorkbook(call, label)) as never;
-    }
-    reply.header('content-type', 'text/csv; charset=utf-8');
-    return reply.send(Readable.from(exportFile(params.kind, call), { objectMode: false })) as never;
+    if (format === 'json') return reply.header('content-type', 'application/json; charset=utf-8').send(Readable.from(writeJsonRows(exportRows(params.kind, call)), { objectMode: false })) as never;
+    if (format === 'csv') return reply.header('content-type', 'text/csv; charset=utf-8').send(Readable.from(writeCsvRows(exportRows(params.kind, call)), { objectMode: false })) as never;
+    reply.header('content-type', XLSX_TYPE);
+    if (params.kind !== 'targets') return reply.send(writeTableWorkbook(params.kind, exportRows(params.kind, call))) as never;
+    const { calendar } = scope.books;
+    const label = plan?.yearLabel ?? calendar.labelOf(year === undefined ? scope.books.asOf : findPeriod(scope.books, year).from);
+    return reply.send(await exportWorkbook(call, label)) as never;
+  });
+
+  implement(routes.exportDealHistory, async ({ params, scope, principal, reply }) => {
+    const csv = await exportHistory({ context, scope, principal }, params.id);
+    return reply.header('content-type', 'text/csv; charset=utf-8').header('content-disposition', `attachment; filename="deal ${params.id}.csv"`).send(csv) as never;
+  });
+  implement(routes.exportDealCalendar, async ({ query, scope, principal, reply }) => {
+    reply.header('content-type', 'text/calendar; charset=utf-8').header('content-disposition', 'attachment; filename="open deals.ics"');
+    return reply.send(await writeDealCalendar(context, readFilter(query, scope, principal))) as never;
   });
 }

@@ -1,11 +1,11 @@
 import ExcelJS from 'exceljs';
-import Papa from 'papaparse';
 import type { MeasureCode } from '#core/measure/measure';
 import { decimalsOf, toMajor } from '#core/money/format';
 import { buildTargetTable, type TableCell } from '#core/target/table';
 import { figureUnitOf, type Books } from '#core/standing/books';
 import type { Unit } from '#core/units/unit';
 import { refuseFaults } from '../problem';
+import { toCsv } from './csv';
 import type { StoredTargetRow } from './storedTargets';
 import { TARGET_COLUMNS } from './targetColumns';
 
@@ -96,7 +96,7 @@ export async function readTargetWorkbook(bytes: Buffer, measures: readonly Measu
   });
   const placed = [...rows.values()];
   return {
-    csv: Papa.unparse({ fields: [...TARGET_COLUMNS.known], data: placed.map(({ row }) => TARGET_COLUMNS.known.map((column) => row[column] ?? '')) }),
+    csv: toCsv(TARGET_COLUMNS.known, placed.map(({ row }) => TARGET_COLUMNS.known.map((column) => row[column] ?? ''))),
     places: placed.map((each) => each.place),
   };
 }
@@ -147,5 +147,7 @@ async function open(bytes: Buffer): Promise<ExcelJS.Workbook> {
 /** Any other table in a workbook: its first sheet, as CSV. */
 export async function readTableWorkbook(bytes: Buffer): Promise<string> {
   const workbook = await open(bytes);
-  return Papa.unparse(readTable(workbook.worksheets[0]!));
+  const rows = readTable(workbook.worksheets[0]!);
+  const columns = Object.keys(rows[0] ?? {});
+  return toCsv(columns, rows.map((row) => columns.map((column) => row[column] ?? '')));
 }

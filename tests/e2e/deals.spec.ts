@@ -53,9 +53,9 @@ test('a deal is edited, voided and brought back, with its history', async ({ pag
   await dialog.getByLabel(/Why is it changed/).fill('typed wrong');
   await dialog.getByRole('button', { name: 'Save' }).click();
   await expect(row).toContainText('€750.50');
-  await row.focus();
+  await row.getByRole('gridcell').nth(1).focus();
   await page.keyboard.press('Enter');
-  await expect(dialog.getByText('amount: 500.00 → 750.50')).toBeVisible();
+  await expect(dialog.getByText('Amount: 500.00 → 750.50')).toBeVisible();
   await dialog.getByRole('button', { name: 'Void this deal…' }).click();
   await dialog.getByLabel('Why is it voided?').fill('never happened');
   await dialog.getByRole('button', { name: 'Void the deal' }).click();
@@ -129,7 +129,7 @@ test('the good rows of a file are taken alone, and the whole import is undone', 
   await page.locator('input[type=file]').setInputFiles({ name: 'mixed.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) });
   await page.getByRole('button', { name: 'Import the 1 good row only' }).click();
   await expect(page.getByText('1 refused row was left out.').first()).toBeVisible();
-  await page.getByRole('button', { name: 'Past imports…' }).click();
+  await page.getByRole('button', { name: 'Past changes…' }).click();
   const dialog = page.getByRole('dialog');
   await dialog.getByRole('button', { name: 'Undo… mixed.csv' }).first().click();
   await dialog.getByLabel('Why is it undone?').fill('only a trial');

@@ -1,6 +1,7 @@
-import { useCallback, useMemo } from 'react';
-import { useSearchParams } from 'react-router';
-import { DEAL_STATUSES, type DealQuery, type DealStatus } from '#contract/schemas/deal';
+import { useCallback, useMemo, useState } from 'react';
+import { DEAL_GROUPS, DEAL_STATUSES, type Deal, type DealFilterQuery, type DealInput } from '#contract/schemas/deal';
+import { tallyOf } from '#core/deal/tally';
+import { parseDay } from '#core/period/day';
 import { formatExact } from '#core/money/format';
 import { useGetCompanyQuery, useGetMeQuery, useGetStripQuery, useGetTreeQuery } from '../app/api';
 import { FailureNote } from '../app/FailureNote';
@@ -9,70 +10,121 @@ import { usePlace } from '../app/place';
 import { Button } from '../ui/Button';
 import { classNames } from '../ui/classNames';
 import { INPUT } from '../ui/Field';
+import { toBlock } from '../ui/grid/clipboard';
 import { Loading } from '../ui/Loading';
-import { DealDialog } from './DealDialog';
+import { useSay } from '../ui/Toasts';
+import { DealDialog } from './deal/DealDialog';
 import { DealsTable } from './DealsTable';
 import { DealsTabs } from './DealsTabs';
+import { ExportMenu } from './ExportMenu';
 import { ImportsDialog } from './ImportsDialog';
-import { useListDealsInfiniteQuery } from './api';
+import { useGetPickListsQuery, useGroupDealsQuery, useListDealsInfiniteQuery } from './api';
+import { BulkDialog } from './table/BulkDialog';
+import { buildColumns } from './table/columns';
+import { ColumnsMenu } from './table/ColumnsMenu';
+import { FilterChips, FilterMenu } from './table/FilterMenu';
+import { listActive } from './table/filterWords';
+import { GROUP_NAMES, GroupsTable } from './table/GroupsTable';
+import { SelectionBar } from './table/SelectionBar';
+import { useInlineSave } from './table/useInlineSave';
+import { useTableState } from './table/useTableState';
+import { ViewsMenu } from './table/ViewsMenu';
 
-/** The book of a unit and period: filter, sum, open, book. What is open lives in the address. */
+const NONE: ReadonlySet<number> = new Set();
+/** By which filter a group opens to its deals. */
+const isFilter = (by: string): boolean => !['salesperson', 'month'].includes(by);
+
+/** The book of a unit and period: filter, sort, group, add up, change, book. What is open lives in the address. */
 export function DealsPage() {
-  const { unit, period, measure } = usePlace();
-  const [search, setSearch] = useSearchParams();
+  const { unit, period, measure, go } = usePlace();
+  const { search, state, put, clear, show, changeLayout } = useTableState();
   const { data: me } = useGetMeQuery();
   const { data: company } = useGetCompanyQuery();
-  const status = DEAL_STATUSES.find((each) => each === search.get('status'));
-  const find = search.get('find') ?? '';
-  const isVoided = search.get('voided') === 'yes';
-  const query: DealQuery = { unit, period, ...(status ? { status } : {}), ...(find ? { search: find } : {}), ...(isVoided ? { voided: true } : {}) };
-  const { data, error, isFetching, hasNextPage, fetchNextPage, refetch } = useListDealsInfiniteQuery(query, { skip: !unit || !period });
+  const { data: lists } = useGetPickListsQuery();
+  const [selected, setSelected] = useState<ReadonlySet<number> | 'all'>(NONE);
+  const [isChanging, setChanging] = useState(false);
+  const { filter, sort, order, by } = state;
+  const place = { unit, period };
+  const query: DealFilterQuery = { ...place, ...filter };
+  const isReady = Boolean(unit && period);
+  const { data, error, isFetching, hasNextPage, fetchNextPage, refetch } = useListDealsInfiniteQuery({ ...query, sort, order }, { skip: !isReady });
+  const { data: groups, error: groupsError } = useGroupDealsQuery({ ...query, by: by ?? 'customer' }, { skip: !isReady || by === null });
   const deals = useMemo(() => data?.pages.flatMap((page) => page.deals) ?? [], [data]);
   const totals = data?.pages.at(-1);
   const names = useNames(unit, period, measure);
+  const reporting = company?.currency ?? 'EUR';
+  const all = useMemo(() => buildColumns(reporting), [reporting]);
+  const columns = useMemo(() => state.columns.flatMap((key) => all.find((column) => column.key === key) ?? []), [all, state.columns]);
+  const save = useInlineSave();
+  const say = useSay();
 
-  const put = useCallback((changes: Record<string, string | null>) => setSearch((old) => {
-    const next = new URLSearchParams(old);
-    for (const [key, value] of Object.entries(changes)) value === null ? next.delete(key) : next.set(key, value);
-    return next;
-  }, { replace: true }), [setSearch]);
-
-  const money = (minor: number) => formatExact(minor, { kind: 'money', currency: company?.currency ?? 'EUR' });
+  const money = (minor: number) => formatExact(minor, { kind: 'money', currency: reporting });
   const mayBook = me !== undefined && me.role !== 'viewer';
   const opened = search.get('book');
+  const active = listActive(filter);
+  const chosen = selected === 'all' ? deals : deals.filter((deal) => selected.has(deal.id));
+  const tallies = selected === 'all' && totals ? totals : chosen.length === 0 ? null : { count: chosen.length, won: tallyOf(chosen.filter((deal) => deal.status === 'won')), open: tallyOf(chosen.filter((deal) => deal.status === 'open')) };
+  const change = (changes: Record<string, string | null>) => {
+    setSelected(NONE);
+    put(changes);
+  };
+  const copy = () => {
+    const picked = chosen.length > 0 ? chosen : [];
+    if (picked.length === 0) return;
+    void navigator.clipboard.writeText(toBlock([columns.map((column) => column.name), ...picked.map((deal) => columns.map((column) => column.text(deal)))]));
+    say(`${picked.length.toLocaleString('en-GB')} ${picked.length === 1 ? 'row is' : 'rows are'} on the clipboard, with their heading.`);
+  };
+  const saveCell = useCallback((deal: Deal, over: Partial<DealInput>) => save(deal, over), [save]);
 
   return (
-    <div className="flex h-full flex-col gap-3 px-[18px] pt-3 pb-4">
+    <div className="flex h-full flex-col gap-2.5 px-[18px] pt-3 pb-4">
       <DealsTabs />
       <div className="flex items-start justify-between gap-4">
         <h1>
-          {totals ? <>{names.unit} has {totals.won.count.toLocaleString('en-GB')} won {totals.won.count === 1 ? 'deal' : 'deals'} worth {money(totals.won.credited)} in {names.period}{totals.open.count > 0 && <>, and {totals.open.count.toLocaleString('en-GB')} open worth {money(totals.open.credited)}</>}.</> : 'Deals'}
+          {totals ? <>{names.unit} has {totals.won.count.toLocaleString('en-GB')} won {totals.won.count === 1 ? 'deal' : 'deals'} worth {money(totals.won.credited)} in {names.period}{totals.open.count > 0 && <>, and {totals.open.count.toLocaleString('en-GB')} open worth {money(totals.open.credited)}</>}{active.length > 0 && <span className="text-soft"> (filtered)</span>}.</> : 'Deals'}
         </h1>
         <div className="flex shrink-0 gap-2">
-          <a href="/api/v1/files/deals" download className="inline-flex h-[30px] items-center rounded-sheet border border-strong/25 bg-sheet px-3 font-medium hover:bg-hover">Export</a>
-          {mayBook && <Button onClick={() => put({ import: 'made' })}>Past imports…</Button>}
+          <ExportMenu query={query} />
+          {mayBook && <Button onClick={() => put({ import: 'made' })}>Past changes…</Button>}
           {mayBook && <Button onClick={() => put({ import: 'deals' })}>Import…</Button>}
           {mayBook && <Button kind="main" onClick={() => put({ book: 'new' })}>Book a deal&ensp;n</Button>}
         </div>
       </div>
-      <Filters status={status} find={find} isVoided={isVoided} onChange={put} />
-      {error ? <FailureNote failure={error} onRetry={() => void refetch()} /> : !data ? <Loading what="deals" /> : (
+      <div className="flex flex-wrap items-center gap-2">
+        <div role="group" aria-label="Status" className="flex overflow-hidden rounded-sheet border border-strong/30">
+          {([null, ...DEAL_STATUSES] as const).map((each) => (
+            <button key={each ?? 'all'} type="button" aria-pressed={(filter.status ?? null) === each} onClick={() => change({ status: each })} className={classNames('h-[28px] px-3 capitalize', (filter.status ?? null) === each ? 'bg-accent text-on-accent' : 'bg-sheet hover:bg-hover')}>{each ?? 'all'}</button>
+          ))}
+        </div>
+        <Find value={filter.search ?? ''} onChange={(find) => change({ find })} />
+        <FilterMenu filter={filter} lists={lists} onChange={change} />
+        <label className="flex items-center gap-1.5">By
+          <select aria-label="Group by" className="h-[28px] rounded-sheet border border-strong/30 bg-sheet px-1.5" value={by ?? ''} onChange={(event) => change({ by: event.target.value || null })}>
+            <option value="">deal</option>{DEAL_GROUPS.map((each) => <option key={each} value={each}>{GROUP_NAMES[each].toLowerCase()}</option>)}
+          </select>
+        </label>
+        {by === null && <ColumnsMenu all={all} shown={state.columns} frozen={state.frozen} onChange={changeLayout} />}
+        <ViewsMenu state={state} unitName={names.unit} onShow={show} />
+      </div>
+      <FilterChips active={active} onChange={change} onClear={clear} />
+      {error ? <FailureNote failure={error} onRetry={() => void refetch()} /> : groupsError && by ? <FailureNote failure={groupsError} /> : !data ? <Loading what="deals" /> : (
         <section aria-label="Deals" className={classNames('flex min-h-0 flex-1 flex-col rounded-sheet border border-line bg-sheet', isFetching && deals.length === 0 && 'opacity-50')}>
-          {deals.length === 0
-            ? <Empty isFiltered={Boolean(status || find || isVoided)} names={names} mayBook={mayBook} onBook={() => put({ book: 'new' })} onClear={() => put({ status: null, find: null, voided: null })} />
-            : (
-              <DealsTable
-                deals={deals}
-                reporting={company?.currency ?? 'EUR'}
-                chosen={opened}
-                onOpen={(deal) => put({ book: String(deal.id) })}
-                onNearEnd={() => { if (hasNextPage && !isFetching) void fetchNextPage(); }}
-                footer={<>{totals!.count.toLocaleString('en-GB')} deals match; {deals.length.toLocaleString('en-GB')} loaded. Only won deals count as booked: {money(totals!.won.credited)}.</>}
-              />
-            )}
+          {deals.length === 0 ? <Empty isFiltered={active.length > 0} names={names} mayBook={mayBook} onBook={() => put({ book: 'new' })} onClear={clear} />
+            : by !== null ? (groups ? <GroupsTable data={groups} by={by} reporting={reporting} onOpen={(group) => { if (group.key === null) return; if (by === 'salesperson') go({ unit: group.key }); else if (by === 'month') go({ period: group.key }); if (isFilter(by)) change({ by: null, [by]: group.key }); }} /> : <Loading what="groups" />)
+              : (
+                <DealsTable
+                  deals={deals} columns={columns} state={state} lists={lists} today={parseDay(company?.today ?? '1970-01-01')!} mayBook={mayBook} opened={opened} selected={selected}
+                  onSelected={setSelected} onLayout={changeLayout}
+                  onSort={(column) => change({ sort: column.sort!, order: sort === column.sort && order === 'down' ? 'up' : 'down' })}
+                  onOpen={(deal) => put({ book: String(deal.id) })} onCopy={copy} onSave={saveCell}
+                  onNearEnd={() => { if (hasNextPage && !isFetching) void fetchNextPage(); }}
+                />
+              )}
+          {deals.length > 0 && totals && <SelectionBar all={totals} selected={tallies} loaded={by === null ? deals.length : totals.count} isEverything={selected === 'all'} reporting={reporting} mayBook={mayBook && filter.voided !== true} onEverything={() => setSelected('all')} onNone={() => setSelected(NONE)} onCopy={copy} onChange={() => setChanging(true)} />}
         </section>
       )}
-      {opened && <DealDialog key={opened} id={opened === 'new' ? null : Number(opened)} onClose={() => put({ book: null })} />}
+      {isChanging && tallies && <BulkDialog chosen={selected === 'all' ? { filter: query } : { ids: chosen.map((deal) => deal.id) }} count={tallies.count} onClose={() => setChanging(false)} onDone={() => { setChanging(false); setSelected(NONE); }} />}
+      {opened && <DealDialog key={opened} id={opened === 'new' ? null : Number(opened)} onClose={() => put({ book: null })} onOpen={(id) => put({ book: String(id) })} />}
       {search.get('import') === 'made' && <ImportsDialog onClose={() => put({ import: null })} />}
       {search.get('import') === 'deals' && <ImportDialog kind="deals" onClose={() => put({ import: null })} />}
     </div>
@@ -88,32 +140,9 @@ function useNames(unit: string, period: string, measure: string): { unit: string
   return { unit: nodes?.find((node) => node.unit.code === unit)?.unit.name ?? unit, period: named?.period.name ?? period };
 }
 
-interface FiltersProps {
-  status: DealStatus | undefined;
-  find: string;
-  isVoided: boolean;
-  onChange(changes: Record<string, string | null>): void;
-}
-
-function Filters({ status, find, isVoided, onChange }: FiltersProps) {
-  const chip = (name: string, clear: Record<string, null>) => (
-    <button key={name} type="button" onClick={() => onChange(clear)} className="rounded-full border border-strong/30 bg-selected px-2.5 py-0.5" aria-label={`Remove the filter ${name}`}>{name} ✕</button>
-  );
-  return (
-    <div className="flex items-center gap-2.5">
-      <div role="group" aria-label="Status" className="flex overflow-hidden rounded-sheet border border-strong/30">
-        {([null, ...DEAL_STATUSES] as const).map((each) => (
-          <button key={each ?? 'all'} type="button" aria-pressed={(status ?? null) === each} onClick={() => onChange({ status: each })} className={classNames('h-[28px] px-3 capitalize', (status ?? null) === each ? 'bg-accent text-on-accent' : 'bg-sheet hover:bg-hover')}>{each ?? 'all'}</button>
-        ))}
-      </div>
-      <input type="search" aria-label="Find in deals" placeholder="Customer, person, id or note" defaultValue={find} key={find} className={`${INPUT} h-[30px] max-w-[260px]`} onKeyDown={(event) => { if (event.key === 'Enter') onChange({ find: event.currentTarget.value.trim() || null }); }} onBlur={(event) => { if (event.target.value.trim() !== find) onChange({ find: event.target.value.trim() || null }); }} />
-      <label className="flex items-center gap-1.5"><input type="checkbox" checked={isVoided} onChange={(event) => onChange({ voided: event.target.checked ? 'yes' : null })} />Voided deals instead</label>
-      {(status || find || isVoided) && <span className="text-soft">Filtered:</span>}
-      {status && chip(status, { status: null })}
-      {find && chip(`“${find}”`, { find: null })}
-      {isVoided && chip('voided', { voided: null })}
-    </div>
-  );
+function Find({ value, onChange }: { value: string; onChange(find: string | null): void }) {
+  const take = (text: string) => { if (text.trim() !== value) onChange(text.trim() || null); };
+  return <input type="search" aria-label="Find in deals" placeholder="Customer, person, id or note" defaultValue={value} key={value} className={`${INPUT} h-[28px] max-w-[210px]`} onKeyDown={(event) => { if (event.key === 'Enter') take(event.currentTarget.value); }} onBlur={(event) => take(event.target.value)} />;
 }
 
 function Empty({ isFiltered, names, mayBook, onBook, onClear }: { isFiltered: boolean; names: { unit: string; period: string }; mayBook: boolean; onBook(): void; onClear(): void }) {
@@ -125,3 +154,4 @@ function Empty({ isFiltered, names, mayBook, onBook, onClear }: { isFiltered: bo
     </div>
   );
 }
+

@@ -1,46 +1,73 @@
-import { useMemo, type ReactNode } from 'react';
-import type { Deal } from '#contract/schemas/deal';
-import { formatExact } from '#core/money/format';
-import { parseDay } from '#core/period/day';
-import { shortDay } from '#core/period/words';
-import { DataTable, type Column } from '../ui/DataTable';
+import { useMemo, useRef } from 'react';
+import type { Deal, DealInput } from '#contract/schemas/deal';
+import type { DealViewState } from '#contract/schemas/dealView';
+import type { PickLists } from '#contract/schemas/list';
+import type { Day } from '#core/period/day';
+import { SheetTable, type SheetColumn } from '../ui/table/SheetTable';
+import { CellEditor, EDITABLE } from './table/CellEditor';
+import type { DealColumn } from './table/columns';
 
 interface DealsTableProps {
   deals: readonly Deal[];
-  reporting: string;
+  columns: readonly DealColumn[];
+  state: DealViewState;
+  lists: PickLists | undefined;
+  today: Day;
+  mayBook: boolean;
   /** Id of the opened deal. */
-  chosen: string | null;
+  opened: string | null;
+  selected: ReadonlySet<number> | 'all';
+  onSelected(ids: ReadonlySet<number>): void;
+  onLayout(over: { widths: Record<string, number> }): void;
+  onSort(column: DealColumn): void;
   onOpen(deal: Deal): void;
+  onCopy(): void;
+  onSave(deal: Deal, over: Partial<DealInput>): Promise<string | null>;
   onNearEnd(): void;
-  footer: ReactNode;
 }
 
-export function DealsTable({ deals, reporting, chosen, onOpen, onNearEnd, footer }: DealsTableProps) {
-  const columns = useMemo(() => buildColumns(reporting), [reporting]);
-  return <DataTable label="Deals, newest first" columns={columns} rows={deals} keyOf={(deal) => deal.id} onOpen={onOpen} isChosen={(deal) => String(deal.id) === chosen} onNearEnd={onNearEnd} footer={footer} />;
-}
-
-function buildColumns(reporting: string): Column<Deal>[] {
-  const soft = (text: string | null) => <span className="text-soft">{text ?? '–'}</span>;
-  return [
-    { key: 'day', heading: 'Day', width: '92px', cell: (deal) => <span>{shortDay(parseDay(deal.day)!, true)}</span> },
-    { key: 'status', heading: 'Status', width: '104px', cell: (deal) => <StatusWord deal={deal} /> },
-    { key: 'salesperson', heading: 'Salesperson', width: 'minmax(110px,1fr)', cell: (deal) => <>{deal.salespersonName}{deal.credit && <span className="ml-1 text-[11px] text-soft" title={deal.credit.map((each) => `${each.salesperson} ${each.percent}%`).join(', ')}>split</span>}</> },
-    { key: 'customer', heading: 'Customer', width: 'minmax(130px,1.2fr)', cell: (deal) => deal.customer },
-    { key: 'product', heading: 'Product', width: 'minmax(110px,1fr)', cell: (deal) => soft(deal.product) },
-    { key: 'source', heading: 'Source', width: 'minmax(80px,0.7fr)', cell: (deal) => soft(deal.source) },
-    { key: 'deal', heading: 'Id', width: '104px', cell: (deal) => soft(deal.deal) },
-    {
-      key: 'amount', heading: `Amount, ${reporting}`, width: '128px', align: 'right',
-      cell: (deal) => <span className={deal.status === 'won' ? 'font-semibold' : 'text-soft'} title={deal.currency === reporting ? undefined : `${deal.amount} ${deal.currency}, converted at the rate of the day`}>{deal.currency !== reporting && <span className="mr-1 text-[11px] font-normal text-soft">{deal.currency}</span>}{formatExact(deal.credited, { kind: 'money', currency: reporting })}</span>,
-    },
-  ];
-}
-
-/** Open deals say what they are: expected, never booked. */
-function StatusWord({ deal }: { deal: Deal }) {
-  if (deal.voidedAt) return <span className="text-soft line-through" title={deal.voidReason ?? undefined}>{deal.status}</span>;
-  if (deal.status === 'won') return <span>{deal.credited < 0 ? 'refund' : 'won'}</span>;
-  if (deal.status === 'lost') return <span className="text-soft">lost</span>;
-  return <span className="text-soft">open{deal.probability !== null && ` ${Math.round(deal.probability * 100)}%`}</span>;
+/** The deals that match, as a sheet: chosen columns, selection, changes in place. */
+export function DealsTable({ deals, columns, state, lists, today, mayBook, opened, selected, onSelected, onLayout, onSort, onOpen, onCopy, onSave, onNearEnd }: DealsTableProps) {
+  const lastPicked = useRef<number | null>(null);
+  const shown = useMemo(() => columns.map((column): SheetColumn<Deal> => {
+    const editable = EDITABLE.find((each) => each === column.key);
+    return {
+      key: column.key, heading: column.name, width: column.width, align: column.align, cell: column.cell, canSort: column.sort !== undefined,
+      ...(editable ? { edit: (deal: Deal, onDone: () => void) => <CellEditor deal={deal} column={editable} lists={lists} today={today} onSave={onSave} onDone={onDone} /> } : {}),
+    };
+  }), [columns, lists, today, onSave]);
+  const isSelected = (deal: Deal) => selected === 'all' || selected.has(deal.id);
+  const select = (deal: Deal, isRange: boolean) => {
+    const next = new Set(selected === 'all' ? deals.map((each) => each.id) : selected);
+    const at = deals.findIndex((each) => each.id === deal.id);
+    const from = deals.findIndex((each) => each.id === lastPicked.current);
+    if (isRange && from >= 0) for (const each of deals.slice(Math.min(at, from), Math.max(at, from) + 1)) next.add(each.id);
+    else if (next.has(deal.id)) next.delete(deal.id);
+    else next.add(deal.id);
+    lastPicked.current = deal.id;
+    onSelected(next);
+  };
+  const isAllSelected = deals.length > 0 && deals.every(isSelected);
+  return (
+    <SheetTable
+      label="Deals"
+      columns={shown}
+      rows={deals}
+      keyOf={(deal) => deal.id}
+      widths={state.widths}
+      onWidths={(widths) => onLayout({ widths: Object.fromEntries(Object.entries(widths).map(([key, width]) => [key, Math.round(width)])) })}
+      frozen={state.frozen}
+      sort={{ key: columns.find((column) => column.sort === state.sort)?.key ?? '', isUp: state.order === 'up' }}
+      onSort={(key) => onSort(columns.find((column) => column.key === key)!)}
+      isSelected={isSelected}
+      onSelect={select}
+      onSelectAll={() => onSelected(isAllSelected ? new Set() : new Set(deals.map((deal) => deal.id)))}
+      isAllSelected={isAllSelected}
+      onOpen={onOpen}
+      onCopy={onCopy}
+      isChosen={(deal) => String(deal.id) === opened}
+      mayEdit={(deal) => mayBook && deal.voidedAt === null}
+      onNearEnd={onNearEnd}
+    />
+  );
 }

@@ -13,7 +13,7 @@ export function ImportsDialog({ onClose }: { onClose(): void }) {
   const { data: runs, error } = useListImportsQuery();
   const [asking, setAsking] = useState<number | null>(null);
   return (
-    <Dialog title="Imports of deals" description="An import that is undone voids the deals it brought and puts those it changed back. What was changed since stays." isOpen onClose={onClose} width="w-[720px]">
+    <Dialog title="Imports and changes of many deals" description="What is undone voids the deals it brought and puts those it changed back. What was changed since stays." isOpen onClose={onClose} width="w-[720px]">
       {error ? <FailureNote failure={error} /> : !runs ? <Loading what="imports" /> : (
         <ul>
           {runs.map((run) => (

@@ -1,6 +1,6 @@
 import * as routes from '#contract/routes/deals';
 import * as files from '#contract/routes/files';
-import type { AnswerOf } from '#contract/routes/route';
+import type { AnswerOf, BodyOf, QueryOf } from '#contract/routes/route';
 import type { DealInput, DealPage, DealQuery, DealUpdate, SavedDeal } from '#contract/schemas/deal';
 import { getPickLists } from '#contract/routes/lists';
 import type { PickLists } from '#contract/schemas/list';
@@ -17,6 +17,13 @@ const dealsApi = api.injectEndpoints({
     }),
     getDeal: build.query<AnswerOf<typeof routes.getDeal>, number>({ query: (id) => ({ route: routes.getDeal, params: { id } }), providesTags: ['Deals'] }),
     getDealHistory: build.query<AnswerOf<typeof routes.getDealHistory>, number>({ query: (id) => ({ route: routes.getDealHistory, params: { id } }), providesTags: ['Deals'] }),
+    getDealPlaces: build.query<AnswerOf<typeof routes.getDealPlaces>, number>({ query: (id) => ({ route: routes.getDealPlaces, params: { id } }), providesTags: ['Deals', 'Figures'] }),
+    getDealRefunds: build.query<AnswerOf<typeof routes.getDealRefunds>, number>({ query: (id) => ({ route: routes.getDealRefunds, params: { id } }), providesTags: ['Deals'] }),
+    groupDeals: build.query<AnswerOf<typeof routes.groupDeals>, QueryOf<typeof routes.groupDeals>>({ query: (query) => ({ route: routes.groupDeals, query }), providesTags: ['Deals'] }),
+    changeDeals: build.mutation<AnswerOf<typeof routes.changeDeals>, BodyOf<typeof routes.changeDeals>>({ query: (body) => ({ route: routes.changeDeals, body }), invalidatesTags: (result) => (result?.run ? CHANGED : []) }),
+    listDealViews: build.query<AnswerOf<typeof routes.listDealViews>, void>({ query: () => ({ route: routes.listDealViews }), providesTags: ['Views'] }),
+    saveDealView: build.mutation<AnswerOf<typeof routes.saveDealView>, BodyOf<typeof routes.saveDealView>>({ query: (body) => ({ route: routes.saveDealView, body }), invalidatesTags: ['Views'] }),
+    removeDealView: build.mutation<object, number>({ query: (id) => ({ route: routes.removeDealView, params: { id } }), invalidatesTags: ['Views'] }),
     getPickLists: build.query<PickLists, void>({ query: () => ({ route: getPickLists }), providesTags: ['Lists'] }),
     listImports: build.query<AnswerOf<typeof files.listImports>, void>({ query: () => ({ route: files.listImports }), providesTags: ['Deals'] }),
     undoImport: build.mutation<AnswerOf<typeof files.undoImport>, { id: number; reason: string }>({
@@ -38,5 +45,5 @@ const dealsApi = api.injectEndpoints({
 });
 
 export const {
-  useListDealsInfiniteQuery, useGetDealQuery, useGetDealHistoryQuery, useGetPickListsQuery, useListImportsQuery, useUndoImportMutation, useBookDealMutation, useUpdateDealMutation, useVoidDealMutation, useRestoreDealMutation,
+  useListDealsInfiniteQuery, useGetDealQuery, useGetDealHistoryQuery, useGetDealPlacesQuery, useGetPickListsQuery, useGetDealRefundsQuery, useGroupDealsQuery, useChangeDealsMutation, useListDealViewsQuery, useSaveDealViewMutation, useRemoveDealViewMutation, useListImportsQuery, useUndoImportMutation, useBookDealMutation, useUpdateDealMutation, useVoidDealMutation, useRestoreDealMutation,
 } = dealsApi;

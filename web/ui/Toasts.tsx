@@ -37,6 +37,8 @@ export function Toasts({ children }: { children: ReactNode }) {
           <Toast.Root
             key={message.id}
             type={message.kind === 'fault' ? 'foreground' : 'background'}
+            // Escape belongs to what has the focus: a cell that is left must not take the way back along.
+            onEscapeKeyDown={(event) => { if (!(document.activeElement?.closest('[data-toasts]'))) event.preventDefault(); }}
             onOpenChange={(open) => { if (!open) drop(message.id); }}
             className={classNames('flex items-center gap-3 rounded-sheet border px-4 py-2.5', message.kind === 'fault' ? 'border-grade-1 bg-danger-soft text-ink' : 'border-iron bg-iron text-on-iron')}
           >
@@ -49,7 +51,7 @@ export function Toasts({ children }: { children: ReactNode }) {
             <Toast.Close aria-label="Dismiss"><X size={15} /></Toast.Close>
           </Toast.Root>
         ))}
-        <Toast.Viewport className="fixed bottom-4 left-1/2 z-60 flex w-max max-w-[80vw] -translate-x-1/2 flex-col gap-2" />
+        <Toast.Viewport data-toasts className="fixed bottom-4 left-1/2 z-60 flex w-max max-w-[80vw] -translate-x-1/2 flex-col gap-2" />
       </Toast.Provider>
     </SayContext>
   );

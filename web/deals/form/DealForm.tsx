@@ -137,7 +137,7 @@ export function DealForm({ deal, onClose, isReadOnly = false }: { deal: Deal | n
       </fieldset>
       {error && other && <div className="mt-3"><FailureNote failure={error} /></div>}
       {!isReadOnly && (
-        <div className="sticky bottom-0 mt-4 flex gap-2 border-t border-line bg-sheet py-2.5">
+        <div className="sticky -bottom-4 -mx-5 mt-4 flex gap-2 border-t border-line bg-sheet px-5 pt-2.5 pb-4">
           <Button kind="main" type="submit" disabled={isLoading}>{deal ? 'Save' : 'Book'}</Button>
           {!deal && <Button disabled={isLoading} onClick={() => void send('another')()}>Book and next</Button>}
           <Button kind="quiet" onClick={onClose}>Cancel</Button>

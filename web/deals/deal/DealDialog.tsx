@@ -1,18 +1,22 @@
 import { useState } from 'react';
 import type { Deal } from '#contract/schemas/deal';
-import { FailureNote, faultAt } from '../app/FailureNote';
-import { useGetMeQuery } from '../app/api';
-import { Button } from '../ui/Button';
-import { Dialog } from '../ui/Dialog';
-import { Field, INPUT } from '../ui/Field';
-import { Loading } from '../ui/Loading';
-import { useSay } from '../ui/Toasts';
-import { useGetDealQuery, useRestoreDealMutation, useVoidDealMutation } from './api';
-import { DealForm } from './form/DealForm';
+import { FailureNote, faultAt } from '../../app/FailureNote';
+import { useGetMeQuery } from '../../app/api';
+import { Button } from '../../ui/Button';
+import { Dialog } from '../../ui/Dialog';
+import { Field, INPUT } from '../../ui/Field';
+import { Loading } from '../../ui/Loading';
+import { useSay } from '../../ui/Toasts';
+import { useGetDealQuery, useRestoreDealMutation, useVoidDealMutation } from '../api';
+import { DealForm } from '../form/DealForm';
 import { DealHistory } from './DealHistory';
+import { DealPlaces } from './DealPlaces';
+import { ReassignForm } from './ReassignForm';
+import { RefundForm, Refunds } from './Refunds';
 
 /** Books a new deal, or shows one with its history and what can be done with it. */
-export function DealDialog({ id, onClose }: { id: number | null; onClose(): void }) {
+export function DealDialog({ id, onClose, onOpen }: { id: number | null; onClose(): void; onOpen(id: number): void }) {
+  const [doing, setDoing] = useState<'refund' | 'reassign' | 'void' | null>(null);
   const { data: deal, error } = useGetDealQuery(id ?? 0, { skip: id === null });
   const { data: me } = useGetMeQuery();
   const mayBook = me !== undefined && me.role !== 'viewer';
@@ -26,7 +30,19 @@ export function DealDialog({ id, onClose }: { id: number | null; onClose(): void
         <>
           {deal.voidedAt && <Voided deal={deal} mayBook={mayBook} />}
           <DealForm key={deal.version} deal={deal} onClose={onClose} isReadOnly={deal.voidedAt !== null || !mayBook} />
-          {!deal.voidedAt && mayBook && <VoidDeal deal={deal} onDone={onClose} />}
+          {!deal.voidedAt && mayBook && (
+            <div role="group" aria-label="What can be done with it" className="mt-4 flex gap-2">
+              {deal.status === 'won' && !deal.amount.startsWith('-') && <Button aria-expanded={doing === 'refund'} onClick={() => setDoing('refund')}>Refund…</Button>}
+              <Button aria-expanded={doing === 'reassign'} onClick={() => setDoing('reassign')}>Reassign…</Button>
+              <Button kind="danger" aria-expanded={doing === 'void'} onClick={() => setDoing('void')}>Void this deal…</Button>
+            </div>
+          )}
+          {doing === 'refund' && <RefundForm deal={deal} onDone={() => setDoing(null)} />}
+          {doing === 'reassign' && <ReassignForm deal={deal} onDone={() => setDoing(null)} />}
+          {doing === 'void' && !deal.voidedAt && <VoidDeal deal={deal} onKeep={() => setDoing(null)} onDone={onClose} />}
+          {deal.refundOf && <p className="mt-3 text-soft">It takes money back from {deal.refundOf}.</p>}
+          <DealPlaces deal={deal} />
+          <Refunds deal={deal} onOpen={onOpen} />
           <DealHistory id={deal.id} />
         </>
       )}
@@ -48,13 +64,11 @@ function Voided({ deal, mayBook }: { deal: Deal; mayBook: boolean }) {
   );
 }
 
-function VoidDeal({ deal, onDone }: { deal: Deal; onDone(): void }) {
-  const [isAsking, setAsking] = useState(false);
+function VoidDeal({ deal, onKeep, onDone }: { deal: Deal; onKeep(): void; onDone(): void }) {
   const [reason, setReason] = useState('');
   const [voidDeal, { error, isLoading }] = useVoidDealMutation();
   const [restore] = useRestoreDealMutation();
   const say = useSay();
-  if (!isAsking) return <Button kind="danger" className="mt-4" onClick={() => setAsking(true)}>Void this deal…</Button>;
   const run = async () => {
     const result = await voidDeal({ id: deal.id, version: deal.version, reason: reason.trim() });
     if (result.error) return;
@@ -66,7 +80,7 @@ function VoidDeal({ deal, onDone }: { deal: Deal; onDone(): void }) {
     <form className="mt-4 rounded-sheet border border-grade-1 p-3" onSubmit={(event) => { event.preventDefault(); void run(); }}>
       <Field label="Why is it voided?"><input autoFocus className={INPUT} value={reason} onChange={(event) => setReason(event.target.value)} maxLength={500} /></Field>
       {error && <div className="mt-2"><FailureNote failure={error} /></div>}
-      <div className="mt-2 flex gap-2"><Button kind="danger" type="submit" disabled={!reason.trim() || isLoading}>Void the deal</Button><Button onClick={() => setAsking(false)}>Keep it</Button></div>
+      <div className="mt-2 flex gap-2"><Button kind="danger" type="submit" disabled={!reason.trim() || isLoading}>Void the deal</Button><Button onClick={onKeep}>Keep it</Button></div>
     </form>
   );
 }

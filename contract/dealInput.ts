@@ -1,4 +1,4 @@
-import type { Deal, DealInput } from '#contract/schemas/deal';
+import type { Deal, DealInput } from './schemas/deal';
 
 /** A stored deal as one would say it again: what to begin from when a part of it changes. */
 export function toInput(deal: Deal): DealInput {

@@ -1,0 +1,167 @@
+import { expect, test } from '@playwright/test';
+import { signIn } from './actions';
+
+test('deals are filtered, grouped to a group’s deals, and the view is kept by name', async ({ page }, { retry }) => {
+  await signIn(page, 'marit', '/deals?unit=saltmarsh&period=FY2027');
+  await page.getByRole('button', { name: 'Filter' }).click();
+  await page.getByRole('combobox', { name: 'Source' }).click();
+  await page.getByRole('option', { name: 'Referral' }).click();
+  await page.getByLabel('Amount from').fill('9,000');
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('button', { name: 'Remove the filter source: Referral' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Remove the filter amount from: 9000' })).toBeVisible();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('(filtered)');
+  await page.getByLabel('Group by').selectOption('product');
+  const group = page.getByRole('table', { name: 'Deals by product' }).getByRole('row').nth(1);
+  const name = (await group.getByRole('cell').first().innerText()).trim();
+  await group.click();
+  await expect(page.getByRole('button', { name: `Remove the filter product: ${name}` })).toBeVisible();
+  await page.getByRole('button', { name: 'Amount, EUR' }).click();
+  await expect(page.getByRole('columnheader', { name: /Amount, EUR/ })).toHaveAttribute('aria-sort', 'descending');
+
+  await page.getByRole('button', { name: 'Views' }).click();
+  await page.getByLabel('Keep what is shown as').fill(`Big referrals ${retry}`);
+  await page.keyboard.press('Enter');
+  await expect(page.getByText(`The view “Big referrals ${retry}” is kept.`).first()).toBeVisible();
+  await page.getByRole('button', { name: 'Remove all' }).click();
+  await expect(page.getByText('Filtered:')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Views' }).click();
+  await page.getByRole('button', { name: `Big referrals ${retry}`, exact: true }).click();
+  await expect(page.getByRole('button', { name: `Remove the filter product: ${name}` })).toBeVisible();
+});
+
+test('columns are chosen, sized and frozen by keyboard, and stay so after a reload', async ({ page }) => {
+  await signIn(page, 'marit', '/deals?unit=saltmarsh');
+  await page.getByRole('button', { name: 'Columns' }).press('Enter');
+  await page.getByRole('checkbox', { name: 'Commission' }).click();
+  await page.getByLabel('Keep the first in sight').selectOption('2');
+  await page.keyboard.press('Escape');
+  const handle = page.getByRole('separator', { name: 'Width of Customer' });
+  const before = Number(await handle.getAttribute('aria-valuenow'));
+  await handle.focus();
+  await page.keyboard.press('ArrowRight');
+  await expect(handle).toHaveAttribute('aria-valuenow', String(before + 10));
+  await page.reload();
+  await expect(page.getByRole('separator', { name: 'Width of Customer' })).toHaveAttribute('aria-valuenow', String(before + 10));
+  await expect(page.getByRole('columnheader', { name: /Commission/ })).toBeAttached();
+});
+
+test('a cell is changed in place by keyboard, refused in its own words, and undone', async ({ page }) => {
+  await signIn(page, 'marit', '/deals?unit=saltmarsh&status=open&sort=deal&order=up&period=FY2027');
+  const grid = page.getByRole('grid', { name: 'Deals' });
+  const customer = grid.getByRole('row').nth(1).getByRole('gridcell').nth(4);
+  const old = (await customer.innerText()).trim();
+  await customer.focus();
+  await page.keyboard.press('F2');
+  await page.getByRole('textbox', { name: /Change customer of/ }).or(page.getByRole('combobox', { name: /Change customer of/ })).fill('Quiet Yard');
+  await page.keyboard.press('Enter');
+  await expect(customer).toHaveText('Quiet Yard');
+  await page.keyboard.press('ArrowLeft');
+  await page.keyboard.press('ArrowLeft');
+  await page.keyboard.press('ArrowLeft');
+  await page.keyboard.press('F2');
+  const day = page.getByRole('textbox', { name: /Change day of/ });
+  await day.fill('some day');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('alert').filter({ hasText: 'date' })).toBeVisible();
+  await expect(day).toHaveValue('some day');
+  await page.keyboard.press('Escape');
+  // What was saved before stays undoable: Escape leaves the cell, not the message.
+  await page.getByRole('button', { name: 'Undo' }).last().click();
+  await expect(customer).toHaveText(old);
+});
+
+test('several deals are selected, added up, changed together after what it means is said, and put back as one', async ({ page }) => {
+  await signIn(page, 'marit', '/deals?unit=saltmarsh&status=won&period=FY2027-P06');
+  const grid = page.getByRole('grid', { name: 'Deals' });
+  await grid.getByRole('row').nth(1).getByRole('gridcell').nth(1).focus();
+  await page.keyboard.press('Space');
+  await page.keyboard.press('Shift+ArrowDown');
+  await page.keyboard.press('Shift+ArrowDown');
+  const sums = page.getByRole('status', { name: 'Sums' });
+  await expect(sums).toContainText('Selected: 3 deals · 3 won €');
+  await page.getByRole('button', { name: 'Change together…' }).press('Enter');
+  const dialog = page.getByRole('dialog');
+  await dialog.getByRole('combobox', { name: 'To' }).click();
+  await page.getByRole('option', { name: 'Petra Lind' }).click();
+  await dialog.getByLabel('Why?').fill('handed over');
+  await dialog.getByRole('button', { name: 'See what it means' }).click();
+  await expect(dialog.getByRole('status')).toContainText('Petra Lind, September 2026+€');
+  await dialog.getByRole('button', { name: 'Change them' }).click();
+  await expect(page.getByText(/^[123] deals? (is|are) changed\.$/).first()).toBeVisible();
+  await expect(sums).toContainText('All that match');
+  await page.getByRole('button', { name: 'Undo' }).last().click();
+  await page.getByRole('button', { name: 'Past changes…' }).click();
+  await expect(page.getByText(/Changed together: salesperson to Petra Lind/).first()).toBeVisible();
+  await expect(page.getByText(/; undone .* by Marit/).first()).toBeVisible();
+});
+
+test('a deal is made of lines on a typed day, shows where it counts, and a part of it is refunded', async ({ page }) => {
+  await signIn(page, 'marit', '/deals?unit=saltmarsh&book=new');
+  const dialog = page.getByRole('dialog');
+  const choose = async (name: string, option: RegExp) => {
+    await dialog.getByRole('combobox', { name }).click();
+    await page.getByRole('option', { name: option }).first().click();
+  };
+  await choose('Salesperson', /Petra Lind/);
+  await choose('Customer', /Anvil Boats/);
+  await dialog.getByRole('button', { name: /Make it of lines/ }).click();
+  await choose('Product of line 1', /Gearbox/);
+  await dialog.getByLabel('Quantity of line 1').fill('2');
+  await dialog.getByLabel('Price each of line 1').fill('1,250');
+  await dialog.getByRole('button', { name: 'Add a line' }).click();
+  await choose('Product of line 2', /Propeller/);
+  await dialog.getByLabel('Price each of line 2').fill('500');
+  await expect(dialog.getByLabel('Amount')).toHaveValue('3000.00');
+  await dialog.getByLabel('Closed on').fill('yesterday');
+  await expect(dialog.getByText('Tue 17 Nov 2026')).toBeVisible();
+  await dialog.getByLabel('Commission, %').fill('3');
+  await expect(dialog.getByText('€90 commission')).toBeVisible();
+  const id = `LINES-${Date.now() % 100_000}`;
+  await dialog.getByLabel('Id').fill(id);
+  await dialog.getByRole('button', { name: 'Book', exact: true }).click();
+  await expect(page.getByText(/Booked\. Petra Lind is at \d+(\.\d+)?% of target in November 2026.*(now|still) .* of \d+\./).first()).toBeVisible();
+
+  await page.goto(`/deals?unit=saltmarsh&find=${id}`);
+  await page.getByRole('gridcell', { name: id, exact: true }).click();
+  await expect(dialog.getByRole('region', { name: 'Where it counts' })).toContainText('Saltmarsh branch€3,000');
+  await dialog.getByRole('button', { name: 'Refund…' }).click();
+  await dialog.getByLabel('How much is taken back, EUR').fill('4000');
+  await dialog.getByLabel('Why?').fill('one gearbox came back');
+  await dialog.getByRole('button', { name: 'Book the refund' }).click();
+  await expect(dialog.getByText('3000.00 EUR can still be refunded')).toBeVisible();
+  await dialog.getByLabel('How much is taken back, EUR').fill('1250');
+  await dialog.getByRole('button', { name: 'Book the refund' }).click();
+  await expect(dialog.getByRole('region', { name: 'Refunds' })).toContainText('1750.00 EUR of it are left');
+  await dialog.getByRole('button', { name: 'Reassign…' }).click();
+  await dialog.getByRole('combobox', { name: 'Whose is it?' }).click();
+  await page.getByRole('option', { name: 'Jonas Reik' }).click();
+  await dialog.getByLabel('Why?').fill('was his');
+  await dialog.getByRole('button', { name: 'Reassign it' }).click();
+  await expect(page.getByText(`${id} is Jonas Reik’s.`).first()).toBeVisible();
+  await expect(dialog.getByRole('region', { name: 'History' })).toContainText('Salesperson: Petra Lind → Jonas Reik');
+});
+
+test('lists are kept in Setup: a stage is added, two sources become one and are parted again', async ({ page }, { retry }) => {
+  await signIn(page, 'admin', '/setup/lists');
+  await page.getByRole('button', { name: 'Add a stage' }).click();
+  await page.getByLabel('Name').fill('Quoted');
+  await page.getByRole('button', { name: 'Add', exact: true }).click();
+  await expect(page.getByText('Stands in the list already. Merge the two instead.')).toBeVisible();
+  await page.getByLabel('Name').fill(`On trial ${retry}`);
+  await page.getByLabel('Likely, %').fill('70');
+  await page.getByRole('button', { name: 'Add', exact: true }).click();
+  await expect(page.getByRole('row').filter({ hasText: `On trial ${retry}` })).toContainText('open, 70 % likely');
+  await page.getByRole('button', { name: 'Sources' }).click();
+  await page.getByRole('button', { name: 'Merge… Cold call' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByRole('combobox').click();
+  await page.getByRole('option', { name: 'Tender' }).click();
+  await expect(dialog.getByRole('status')).toContainText(/[\d,]+ deals move from Cold call to Tender/);
+  await dialog.getByRole('button', { name: 'Merge', exact: true }).click();
+  await expect(page.getByRole('row').filter({ hasText: 'Tender' })).toContainText('also written Cold call');
+  await page.getByRole('button', { name: 'Part again Cold call' }).click();
+  await expect(page.getByText(/Cold call and Tender are two again/).first()).toBeVisible();
+  await expect(page.getByRole('row').filter({ hasText: 'Cold call' })).toBeVisible();
+});

@@ -1,0 +1,3 @@
+declare module 'csv-spectrum' {
+  export default function spectrum(callback: (error: Error | null, cases: { name: string; csv: Buffer; json: Buffer }[]) => void): void;
+}

@@ -1,0 +1,23 @@
+import { API } from '#contract/routes/route';
+import { useGetDealHistoryQuery } from '../api';
+import { listDifferences } from './differences';
+
+/** Who changed what, when and why, with before and after; every past state as a file. */
+export function DealHistory({ id }: { id: number }) {
+  const { data: changes = [] } = useGetDealHistoryQuery(id);
+  if (changes.length === 0) return null;
+  return (
+    <section aria-label="History" className="mt-5">
+      <div className="mb-1.5 flex items-baseline justify-between"><h2>History</h2><a download className="text-[12px] text-soft underline" href={`${API}/deals/${id}/history.csv`}>All past states (CSV)</a></div>
+      <ol>
+        {changes.map((change, index) => (
+          <li key={index} className="border-t border-line py-1.5">
+            <span className="font-medium">{change.action}</span> by {change.who}, <time className="text-soft">{change.at.slice(0, 16)}</time>
+            {change.reason && <span> – {change.reason}</span>}
+            {change.before && change.after && listDifferences(change.before, change.after).map(({ name, before, after }) => <p key={name} className="text-[12px] text-soft">{name}: <span className="line-through">{before}</span> → {after}</p>)}
+          </li>
+        ))}
+      </ol>
+    </section>
+  );
+}
