@@ -79,11 +79,11 @@ function* generateDeal(stream: Stream, seller: DemoSeller, deal: string, euros: 
 
 function* generatePipeline(seller: DemoSeller, index: number, calendar: DemoCalendar): Generator<DealRow> {
   const stream = createStream('pipeline', seller.code, toIsoDay(calendar.today));
-  const count = stream.whole(4, 9);
+  const count = stream.whole(12, 20);
   for (let i = 0; i < count; i++) {
     const [stage, probability] = stream.pick(STAGES);
-    const row = buildRow(stream, seller, `HT-P${index + 10}${String(i).padStart(2, '0')}`, (seller.size * 1000 * stream.between(0.4, 2)) / DEALS_A_MONTH);
-    yield { ...row, status: 'open', stage, probability: String(probability), credit: '', opened_on: toIsoDay(calendar.today - stream.whole(2, 60)), expected_on: toIsoDay(calendar.today + stream.whole(-6, 100)) };
+    const row = buildRow(stream, seller, `HT-P${index + 10}${String(i).padStart(2, '0')}`, (seller.size * 1000 * stream.between(0.5, 3.4)) / DEALS_A_MONTH);
+    yield { ...row, status: 'open', stage, probability: String(probability), credit: '', opened_on: toIsoDay(calendar.today - stream.whole(2, 60)), expected_on: toIsoDay(calendar.today - 6 + Math.floor(106 * stream.next() ** 2)) };
   }
 }
 

@@ -19,6 +19,7 @@ export const router = createBrowserRouter([
       { path: 'standing', lazy: async () => ({ Component: (await import('./standing/StandingPage')).StandingPage }) },
       { path: 'plan', lazy: async () => ({ Component: (await import('./plan/PlanPage')).PlanPage }) },
       { path: 'deals', lazy: async () => ({ Component: (await import('./deals/DealsPage')).DealsPage }) },
+      { path: 'deals/pipeline', lazy: async () => ({ Component: (await import('./deals/pipeline/PipelinePage')).PipelinePage }) },
       { path: 'deals/activities', lazy: async () => ({ Component: (await import('./deals/activities/ActivitiesPage')).ActivitiesPage }) },
       { path: 'setup/:chapter?', lazy: async () => ({ Component: (await import('./setup/SetupPage')).SetupPage }) },
       { path: '*', lazy: async () => ({ Component: (await import('./app/NotFoundPage')).NotFoundPage }) },

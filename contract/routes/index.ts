@@ -5,10 +5,11 @@ import * as files from './files';
 import * as lists from './lists';
 import type { AnyRoute } from './route';
 import * as measures from './measures';
+import * as pipeline from './pipeline';
 import * as plans from './plans';
 import * as rates from './rates';
 import * as standings from './standings';
 import * as targets from './targets';
 
 /** Every endpoint there is; the server refuses to start when one is not implemented. */
-export const ROUTES: readonly AnyRoute[] = [access, company, measures, standings, targets, plans, deals, lists, rates, files].flatMap((domain) => Object.values(domain) as AnyRoute[]);
+export const ROUTES: readonly AnyRoute[] = [access, company, measures, standings, targets, plans, deals, lists, pipeline, rates, files].flatMap((domain) => Object.values(domain) as AnyRoute[]);

@@ -2,7 +2,7 @@ import ExcelJS from 'exceljs';
 import ICAL from 'ical.js';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import * as SheetJS from 'xlsx';
-import { Client, createCompany, createDatabase, startServer, type TestServer } from './harness';
+import { type Client, createCompany, createDatabase, startServer, type TestServer } from './harness';
 
 let server: TestServer;
 let people: Awaited<ReturnType<typeof createCompany>>;

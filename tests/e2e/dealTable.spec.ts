@@ -165,3 +165,20 @@ test('lists are kept in Setup: a stage is added, two sources become one and are 
   await expect(page.getByText(/Cold call and Tender are two again/).first()).toBeVisible();
   await expect(page.getByRole('row').filter({ hasText: 'Cold call' })).toBeVisible();
 });
+
+test('the pipeline says whether it will be enough, and what might happen is tried without saving', async ({ page }) => {
+  await signIn(page, 'marit', '/deals/pipeline?unit=saltmarsh');
+  const heading = page.getByRole('heading', { level: 1 });
+  await expect(heading).toContainText(/Saltmarsh branch has won €[\d,]+ of €[\d,]+ in November 2026\..*The odds to make it/);
+  await page.getByRole('button', { name: /this quarter/ }).press('Enter');
+  await expect(heading).toContainText('in Q3 of FY 2027');
+  const before = await heading.innerText();
+  await page.getByRole('combobox', { name: /^What if, / }).first().selectOption('close');
+  await expect(page.getByText('Supposed, not saved')).toBeVisible();
+  await expect(heading).not.toHaveText(before);
+  await page.getByRole('button', { name: 'As it is' }).click();
+  await expect(heading).toHaveText(before);
+  await page.getByRole('checkbox', { name: /^Count the/ }).check();
+  await expect(page).toHaveURL(/overdue=counted/);
+  await expect(heading).not.toHaveText(before);
+});

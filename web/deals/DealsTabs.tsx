@@ -1,6 +1,6 @@
 import { NavLink, useLocation } from 'react-router';
 
-const TABS = [['/deals', 'Deals'], ['/deals/activities', 'Activities']] as const;
+const TABS = [['/deals', 'Deals'], ['/deals/pipeline', 'Pipeline'], ['/deals/activities', 'Activities']] as const;
 
 /** What is recorded: deals, and what is typed in. */
 export function DealsTabs() {

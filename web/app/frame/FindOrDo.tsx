@@ -28,6 +28,7 @@ export function FindOrDo({ isOpen, onClose }: { isOpen: boolean; onClose(): void
     { name: 'Import deals', run: () => navigate({ pathname: '/deals', search: withParam(search, 'import', 'deals') }) },
     { name: 'Set targets', run: () => navigate({ pathname: '/plan', search }) },
     { name: 'Where we stand', run: () => navigate({ pathname: '/standing', search }) },
+    { name: 'Look ahead: pipeline', run: () => navigate({ pathname: '/deals/pipeline', search }) },
     { name: 'Type in activities', run: () => navigate({ pathname: '/deals/activities', search }) },
     ...(measures?.measures ?? []).filter((each) => !each.isRetired).map((each) => ({ name: each.name, run: () => place.go({ measure: each.code }) })),
     { name: 'Setup', run: () => navigate({ pathname: '/setup', search }) },

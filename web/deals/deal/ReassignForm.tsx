@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import type { Deal } from '#contract/schemas/deal';
 import { toInput } from '#contract/dealInput';
+import { addMonths, parseDay, toIsoDay } from '#core/period/day';
 import { useGetCompanyQuery } from '../../app/api';
 import { faultAt, otherFault } from '../../app/FailureNote';
 import { Button } from '../../ui/Button';
@@ -11,7 +12,12 @@ import { useGetPickListsQuery, useUpdateDealMutation } from '../api';
 import { BulkDialog } from '../table/BulkDialog';
 
 /** Far enough for every open deal there may be. */
-const LAST_DAY = '2199-12-31';
+const MONTHS_AHEAD = 108;
+
+function lastDayFrom(from: string): string {
+  const day = parseDay(from);
+  return day === null ? from : toIsoDay(addMonths(day, MONTHS_AHEAD));
+}
 
 /** Another owner: of this deal, because it was booked to the wrong person; or of all this customer’s deals from a day on. */
 export function ReassignForm({ deal, onDone }: { deal: Deal; onDone(): void }) {
@@ -46,7 +52,7 @@ export function ReassignForm({ deal, onDone }: { deal: Deal; onDone(): void }) {
       <Field label="Why?" fault={faultAt(error, 'reason')}><input className={INPUT} maxLength={500} value={reason} onChange={(event) => setReason(event.target.value)} /></Field>
       {error && otherFault(error, ['salesperson', 'reason']) && <p role="alert" className="text-grade-1">{otherFault(error, ['salesperson', 'reason'])}</p>}
       <div className="flex gap-2"><Button kind="main" type="submit" disabled={!reason.trim() || isLoading || (kind === 'error' ? !to : !from)}>{kind === 'error' ? 'Reassign it' : 'Choose who takes over…'}</Button><Button kind="quiet" onClick={onDone}>Cancel</Button></div>
-      {isMany && <BulkDialog chosen={{ filter: { salesperson: deal.salesperson, customer: deal.customer, period: `${from}..${LAST_DAY}` } }} first={{ which: 'salesperson', reason }} count={null} onClose={() => setMany(false)} onDone={onDone} />}
+      {isMany && <BulkDialog chosen={{ filter: { salesperson: deal.salesperson, customer: deal.customer, period: `${from}..${lastDayFrom(from)}` } }} first={{ which: 'salesperson', reason }} count={null} onClose={() => setMany(false)} onDone={onDone} />}
     </form>
   );
 }

@@ -1,0 +1,1 @@
+export { addPipelineRoutes } from './routes';

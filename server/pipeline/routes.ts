@@ -1,0 +1,7 @@
+import * as routes from '#contract/routes/pipeline';
+import type { Endpoints } from '../endpoints';
+import { viewPipeline } from './service';
+
+export function addPipelineRoutes({ implement, context }: Endpoints): void {
+  implement(routes.getPipeline, async ({ query, scope }) => viewPipeline(context, scope.books, scope.findUnit(query.unit)));
+}

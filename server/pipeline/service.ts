@@ -1,0 +1,66 @@
+import { sql } from 'drizzle-orm';
+import type { Pipeline, PipelineDeal, PipelineHorizon } from '#contract/schemas/pipeline';
+import { END_OF_TIME, FIRST_DAY, parseDay, toIsoDay } from '#core/period/day';
+import type { Period } from '#core/period/calendar';
+import { shortPeriod } from '#core/period/words';
+import type { Books } from '#core/standing/books';
+import { buildBrief } from '#core/standing/standing';
+import type { Unit } from '#core/units/unit';
+import type { Context } from '../context';
+import { toPeriodView, toUnitSummary } from '../standings/index';
+
+const MOST_DEALS = 5_000;
+const MONTHS_AHEAD = 6;
+
+/** The open deals credited to a unit's people, with won and target of the periods ahead; what it comes to is reckoned by whoever asks (core/pipeline). */
+export async function viewPipeline(context: Context, books: Books, unit: Unit): Promise<Pipeline> {
+  const below = books.tree.childrenDuring(unit.id, { from: books.asOf, to: books.asOf + 1 });
+  const { deals, count } = await loadOpenDeals(context, books, unit, below);
+  return {
+    unit: toUnitSummary(unit), asOf: toIsoDay(books.asOf), currency: books.currency, below: below.map(toUnitSummary),
+    horizons: listHorizons(books).map(({ name, period, isMonth }) => toHorizon(books, unit, below, name, period, isMonth)),
+    deals, leftOut: count - deals.length,
+  };
+}
+
+function listHorizons({ calendar, asOf }: Books): { name: string; period: Period; isMonth: boolean }[] {
+  const month = calendar.periodOf('month', asOf);
+  const months = [month];
+  while (months.length < MONTHS_AHEAD) months.push(calendar.periodOf('month', months.at(-1)!.to));
+  return [
+    { name: 'this month', period: month, isMonth: false }, { name: 'next month', period: months[1]!, isMonth: false },
+    { name: 'this quarter', period: calendar.periodOf('quarter', asOf), isMonth: false }, { name: 'this year', period: calendar.periodOf('year', asOf), isMonth: false },
+    ...months.map((period) => ({ name: shortPeriod(period, calendar), period, isMonth: true })),
+  ];
+}
+
+function toHorizon(books: Books, unit: Unit, below: readonly Unit[], name: string, period: Period, isMonth: boolean): PipelineHorizon {
+  const goalOf = (id: number) => {
+    const { actual, complete } = buildBrief(books, id, period, 'revenue');
+    return { won: actual ?? 0, target: complete };
+  };
+  return { name, isMonth, period: toPeriodView(books, period), goal: goalOf(unit.id), below: isMonth ? [] : below.map((child) => ({ unit: child.code, ...goalOf(child.id) })) };
+}
+
+/** Each open deal once a credited person, for the days that person stands under the unit; the largest first. */
+async function loadOpenDeals({ db }: Context, books: Books, unit: Unit, below: readonly Unit[]): Promise<{ deals: PipelineDeal[]; count: number }> {
+  const { tree } = books;
+  const segments = tree.segmentsUnder(unit.id);
+  const clip = (day: number) => toIsoDay(Math.min(Math.max(day, FIRST_DAY), END_OF_TIME));
+  const { rows } = await db.execute<{ id: number; code: string; customer: string; sp: number; name: string; stage: string | null; product: string | null; amount: number; probability: string | null; of_stage: string | null; day: string; count: number }>(sql`
+    select d.id, d.code, cu.name as customer, coalesce(k.salesperson_id, d.salesperson_id) as sp, u.name, st.name as stage, pr.name as product, coalesce(k.credited, d.credited) as amount,
+      d.probability, st.probability as of_stage, d.expected_on::text as day, count(*) over () as count
+    from deal d left join deal_credit k on k.deal_id = d.id
+    join unnest(${sql.param(segments.map((each) => each.salespersonId))}::int[], ${sql.param(segments.map((each) => clip(each.from)))}::date[], ${sql.param(segments.map((each) => clip(each.to)))}::date[]) s(id, f, t)
+      on s.id = coalesce(k.salesperson_id, d.salesperson_id) and d.expected_on >= s.f and d.expected_on < s.t
+    join unit u on u.id = s.id join customer cu on cu.id = d.customer_id left join stage st on st.id = d.stage_id left join product pr on pr.id = d.product_id
+    where d.status = 'open' and d.voided_at is null order by amount desc, d.id limit ${MOST_DEALS}`);
+  const childOf = (sp: number, day: number) => [sp, ...tree.ancestorsOn(sp, day)].map((id) => below.find((child) => child.id === id)).find(Boolean)?.code ?? unit.code;
+  return {
+    count: rows[0]?.count ?? 0,
+    deals: rows.map((row) => ({
+      id: row.id, deal: row.code, customer: row.customer, salesperson: row.name, under: childOf(row.sp, parseDay(row.day)!), stage: row.stage, product: row.product, amount: row.amount,
+      probability: row.probability ?? row.of_stage ? Number(row.probability ?? row.of_stage) : null, isFromStage: row.probability === null && row.of_stage !== null, expectedOn: row.day,
+    })),
+  };
+}
