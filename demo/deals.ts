@@ -83,7 +83,7 @@ function* generatePipeline(seller: DemoSeller, index: number, calendar: DemoCale
   for (let i = 0; i < count; i++) {
     const [stage, probability] = stream.pick(STAGES);
     const row = buildRow(stream, seller, `HT-P${index + 10}${String(i).padStart(2, '0')}`, (seller.size * 1000 * stream.between(0.5, 3.4)) / DEALS_A_MONTH);
-    yield { ...row, status: 'open', stage, probability: String(probability), credit: '', opened_on: toIsoDay(calendar.today - stream.whole(2, 60)), expected_on: toIsoDay(calendar.today - 6 + Math.floor(106 * stream.next() ** 2)) };
+    yield { ...row, status: 'open', stage, probability: String(probability), credit: '', opened_on: toIsoDay(calendar.today - stream.whole(2, 60)), expected_on: toIsoDay(calendar.today - 3 + Math.floor(100 * stream.next() ** 1.4)) };
   }
 }
 

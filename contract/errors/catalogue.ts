@@ -20,6 +20,7 @@ export const ERRORS = {
   notFound: { status: 404, title: 'Not found', detail: 'There is nothing at this address that you may see.' },
   unknownName: { status: 404, title: 'No such name', detail: 'There is no such name in the list. Load it anew; somebody may have merged it.' },
   sameName: { status: 409, title: 'These are one name already', detail: 'Choose two different names to merge.' },
+  unknownMapping: { status: 404, title: 'No such mapping', detail: 'Save how the file is read, then import it with that.' },
   unknownMerge: { status: 404, title: 'No such merge', detail: 'It was undone already, or never made. Load the list anew.' },
   unknownDeal: { status: 404, title: 'No such deal', detail: 'There is no deal {deal} that you may see.' },
   tooManyDeals: { status: 422, title: 'Too many deals at once', detail: 'At most {most} deals are changed together; {count} match. Narrow the filter.' },

@@ -1,6 +1,7 @@
 import { Type } from 'typebox';
 import { DealFilterQuery } from '../schemas/deal';
 import { ExportQuery, ImportKind, ImportQuery, ImportReport, ImportRun, ImportUndo, ImportUndone } from '../schemas/import';
+import { ImportPreview, MappingInput, SavedMapping } from '../schemas/importMapping';
 import { defineRoute } from './route';
 
 const Kind = Type.Object({ kind: ImportKind });
@@ -8,6 +9,12 @@ const Kind = Type.Object({ kind: ImportKind });
 export const importFile = defineRoute({
   id: 'importFile', method: 'POST', path: '/imports/:kind', permission: 'book', summary: 'Check or import a file, all rows or none: CSV, XLSX or a JSON array of rows',
   params: Kind, query: ImportQuery, bodyType: 'text/csv', answer: ImportReport, errors: ['invalidInput', 'forbidden', 'tooLarge', 'wrongMediaType', 'closedNeedsReason'],
+});
+export const previewImport = defineRoute({
+  id: 'previewImport', method: 'POST', path: '/import-preview', permission: 'book', summary: 'The first rows of a file of deals, and how it might be read', bodyType: 'text/csv', answer: ImportPreview, errors: ['invalidInput', 'tooLarge', 'wrongMediaType'],
+});
+export const saveImportMapping = defineRoute({
+  id: 'saveImportMapping', method: 'POST', path: '/import-mappings', permission: 'book', summary: 'Keep how files with these headings are read', body: MappingInput, answer: SavedMapping, status: 201,
 });
 export const listImports = defineRoute({
   id: 'listImports', method: 'GET', path: '/imports', permission: 'book', summary: 'Imports of deals: the reader\'s own, or all for an administrator', answer: Type.Array(ImportRun),

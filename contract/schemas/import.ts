@@ -13,6 +13,8 @@ export const ImportQuery = Type.Object({
   partial: Type.Optional(Type.Boolean()),
   fileName: Type.Optional(Type.String({ maxLength: 200 })),
   reason: Type.Optional(Reason),
+  /** For deals: how the file is read (saveImportMapping); left out: it is in the open format. */
+  mapping: Type.Optional(Type.Integer()),
   /** For targets: the draft to import into; left out: a new draft, a copy of the published plan with the file's targets. */
   plan: Type.Optional(Type.Integer()),
 }, { additionalProperties: false });
@@ -65,6 +67,8 @@ export const ImportReport = Type.Object({
   /** The first refusals; `refused` counts all. */
   refusals: Type.Array(Refusal),
   ignoredColumns: Type.Array(Type.String()),
+  /** Values that name nobody and nothing there is: to be matched with what there is, or for the lists added (`isNew`). Likely ones first. */
+  unknown: Type.Optional(Type.Array(Type.Object({ column: Type.String(), value: Type.String(), count: Type.Integer(), isNew: Type.Boolean(), suggestions: Type.Array(Type.String()) }))),
   newNames: Type.Array(Type.Object({ list: Type.String(), count: Type.Integer() })),
   /** The drafts that targets were imported into. */
   plans: Type.Optional(Type.Array(Type.Object({ id: Type.Integer(), year: Type.String(), name: Type.String() }))),

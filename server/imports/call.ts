@@ -1,3 +1,4 @@
+import type { ImportMapping } from '#contract/schemas/importMapping';
 import type { Principal, Scope } from '../access/index';
 import type { Context } from '../context';
 
@@ -10,6 +11,8 @@ export interface ImportCall {
   reason?: string | undefined;
   /** The draft that targets are imported into. */
   planId?: number | undefined;
+  /** How the file's columns and values are read, where it is not in the open format. */
+  mapping?: ImportMapping | undefined;
   /** Where a line of the CSV stood in the workbook it was made from. */
   placeOf?: ((line: number) => string | undefined) | undefined;
   /** Take the good rows and leave the refused ones. */

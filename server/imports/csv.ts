@@ -23,6 +23,8 @@ export interface CsvHeading {
 export interface CsvColumns {
   known: readonly string[];
   required: readonly string[];
+  /** What a heading means, where it is called otherwise; an empty text: it is not read. */
+  meaning?: (heading: string) => string;
 }
 
 interface LowParser {
@@ -115,9 +117,9 @@ function countBreaks(fields: readonly string[]): number {
   return fields.reduce((sum, field) => sum + (field.includes('\n') ? field.split('\n').length - 1 : 0), 0);
 }
 
-function readHeading(fields: string[], { known, required }: CsvColumns): CsvHeading {
+function readHeading(fields: string[], { known, required, meaning }: CsvColumns): CsvHeading {
   if (fields.length > MOST_COLUMNS) refuseFile('tooManyColumns', 1, { count: fields.length, max: MOST_COLUMNS });
-  const names = fields.map((field) => field.trim().toLowerCase());
+  const names = fields.map((field) => (meaning ? meaning(field.trim()) : field.trim().toLowerCase()));
   const missing = required.filter((column) => !names.includes(column));
   refuseFaults(missing.map((column) => ({ field: 'line 1', code: 'missingColumn' as const, params: { column, needed: required.join(', ') } })));
   const at = Object.fromEntries(known.map((column) => [column, names.includes(column) ? names.indexOf(column) : null]));

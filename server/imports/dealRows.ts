@@ -1,12 +1,10 @@
 import type { FieldFault } from '#contract/errors/catalogue';
+import { DEAL_COLUMNS, NEEDED_DEAL_COLUMNS } from '#contract/importMapping';
 import { DEAL_STATUSES, type DealInput, type DealStatus } from '#contract/schemas/deal';
 import { parseCreditText } from '#core/money/credit';
 import { checkDeal, type DealChecker, type DealFacts } from '../deals/index';
 
-export const DEAL_COLUMNS_OF_FILE = {
-  known: ['deal', 'salesperson', 'customer', 'amount', 'currency', 'status', 'closed_on', 'expected_on', 'opened_on', 'probability', 'stage', 'product', 'category', 'source', 'location', 'quantity', 'cost', 'commission_rate', 'credit', 'lost_reason', 'refund_of', 'notes'],
-  required: ['deal', 'salesperson', 'customer', 'amount', 'status'],
-};
+export const DEAL_COLUMNS_OF_FILE = { known: DEAL_COLUMNS, required: NEEDED_DEAL_COLUMNS };
 
 /** The file's column of each field of a deal, for pointing at faults. */
 const COLUMN_OF: Record<string, string> = { closedOn: 'closed_on', expectedOn: 'expected_on', openedOn: 'opened_on', commissionRate: 'commission_rate', lostReason: 'lost_reason', refundOf: 'refund_of' };

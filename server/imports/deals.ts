@@ -7,6 +7,9 @@ import { buildDealChecker } from '../deals/index';
 import type { ImportCall } from './call';
 import { readCsv, type CsvHeading, type CsvRecord } from './csv';
 import { checkDealRow, DEAL_COLUMNS_OF_FILE } from './dealRows';
+import { readMapped } from '#contract/importMapping';
+import type { ImportMapping } from '#contract/schemas/importMapping';
+import { listNewNames, loadNames, UnknownValues } from './unknown';
 import { applyStaged, countStaged } from './applyDeals';
 import { checkWidth, fieldReader, ImportTally } from './report';
 import { copyIntoStaging, createStaging, loadAllNameIds, toCopyLine, type AllNameIds } from './staging';
@@ -28,7 +31,7 @@ export async function importDeals(call: ImportCall, body: Readable): Promise<Imp
 async function stageAndApply(call: ImportCall, client: pg.PoolClient, body: Readable): Promise<ImportReport> {
   const { context, scope } = call;
   const { tree, rates } = context.replica.company!;
-  const rows = new DealRows(buildDealChecker(scope, tree, rates), await loadAllNameIds(client));
+  const rows = new DealRows(buildDealChecker(scope, tree, rates), await loadAllNameIds(client), call.mapping);
   await createStaging(client);
   await copyIntoStaging(client, rows.toLines(body, call.signal));
   const names = LISTS.map((list) => ({ list, count: rows.names[list].added.length })).filter((each) => each.count > 0);
@@ -38,6 +41,7 @@ async function stageAndApply(call: ImportCall, client: pg.PoolClient, body: Read
   return rows.tally.toReport('deals', rows.heading!, {
     ...counts, newNames: names, written: mayWrite && isTaken(),
     value: { read: rows.tally.valueRead, refused: rows.tally.valueRefused },
+    unknown: [...rows.unknown.list(tree), ...listNewNames(rows.names, await loadNames(client, rows.names))],
   });
 }
 
@@ -47,7 +51,22 @@ class DealRows {
   heading: CsvHeading | null = null;
   private lines = new Map<string, number>();
 
-  constructor(private checker: ReturnType<typeof buildDealChecker>, readonly names: AllNameIds) {}
+  /** Values that no list or person stands for, as they are written, with how often. */
+  readonly unknown = new UnknownValues();
+
+  constructor(private checker: ReturnType<typeof buildDealChecker>, readonly names: AllNameIds, private mapping: ImportMapping | undefined) {}
+
+  private get columns() {
+    const { mapping } = this;
+    if (!mapping) return DEAL_COLUMNS_OF_FILE;
+    return { known: DEAL_COLUMNS_OF_FILE.known, required: DEAL_COLUMNS_OF_FILE.required.filter((column) => !mapping.defaults[column]), meaning: (heading: string) => mapping.columns[heading] ?? '' };
+  }
+
+  private valueReader(heading: CsvHeading, fields: string[]) {
+    const { mapping } = this;
+    const raw = fieldReader(heading, fields);
+    return mapping ? { raw, valueAt: (column: string) => readMapped(column, raw(column), mapping) } : { raw, valueAt: raw };
+  }
 
   async *toLines(body: Readable, signal: AbortSignal): AsyncGenerator<string> {
     const queue: string[] = [];
@@ -55,7 +74,7 @@ class DealRows {
     let done = false;
     let failure: unknown = null;
     const room = { resolve: () => {} };
-    const reading = readCsv(body, DEAL_COLUMNS_OF_FILE, async (heading, records) => {
+    const reading = readCsv(body, this.columns, async (heading, records) => {
       signal.throwIfAborted();
       this.heading = heading;
       queue.push(this.toBlock(heading, records));
@@ -83,7 +102,7 @@ class DealRows {
 
   private toLine(heading: CsvHeading, line: number, fields: string[]): string {
     this.tally.read++;
-    const valueAt = fieldReader(heading, fields);
+    const { raw, valueAt } = this.valueReader(heading, fields);
     const width = checkWidth(heading, fields);
     if (width) {
       this.tally.refuse(line, [width], () => fields.join(','));
@@ -91,7 +110,8 @@ class DealRows {
     }
     const checked = checkDealRow(valueAt, this.checker);
     if (!checked.ok) {
-      this.tally.refuse(line, checked.faults, valueAt);
+      this.unknown.note(checked.faults, raw);
+      this.tally.refuse(line, checked.faults, raw);
       return '';
     }
     const first = this.lines.get(checked.facts.code);

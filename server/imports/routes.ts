@@ -15,6 +15,8 @@ import { writeDealCalendar } from './calendarFile';
 import { importDeals } from './deals';
 import { exportHistory, exportRows, exportWorkbook } from './export';
 import { toCsvStream, XLSX_TYPE } from './formats';
+import { loadMapping, saveMapping } from './mappings';
+import { previewDeals } from './preview';
 import { importRates } from './rates';
 import { importTargets } from './targets';
 import { listImports, undoImport } from './undoImport';
@@ -33,10 +35,15 @@ export function addFileRoutes({ implement, context }: Endpoints): void {
     // Whoever goes away before the answer has cancelled: the transaction is rolled back.
     request.raw.once('close', () => { if (!request.raw.readableEnded) cancel.abort(new Error('cancelled')); });
     return IMPORTS[params.kind]({
-      context, scope, principal, fileName: query.fileName ?? `${params.kind}.csv`, reason: query.reason?.trim() || undefined, planId: query.plan, placeOf, isPartial: query.partial ?? false, isCheck: query.check ?? false, signal: cancel.signal,
+      context, scope, principal, fileName: query.fileName ?? `${params.kind}.csv`, reason: query.reason?.trim() || undefined, planId: query.plan, placeOf, mapping: query.mapping === undefined ? undefined : await loadMapping(context.db, principal.userId, query.mapping), isPartial: query.partial ?? false, isCheck: query.check ?? false, signal: cancel.signal,
     }, csv);
   });
 
+  implement(routes.previewImport, async ({ request, body, principal }) => {
+    const { csv } = await toCsvStream('deals', body as unknown, request.headers['content-type'] ?? '', []);
+    return previewDeals(context.db, principal.userId, csv);
+  });
+  implement(routes.saveImportMapping, async ({ body, principal }) => ({ id: await saveMapping(context.db, principal.userId, body) }));
   implement(routes.listImports, async ({ principal }) => listImports(context, principal));
   implement(routes.undoImport, async ({ params, body, principal }) => undoImport(context, principal, params.id, body.reason));
 

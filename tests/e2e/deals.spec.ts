@@ -137,3 +137,35 @@ test('the good rows of a file are taken alone, and the whole import is undone', 
   await expect(page.getByText('1 voided, 0 put back.').first()).toBeVisible();
   await expect(dialog.getByText(/undone .* by Marit/).first()).toBeVisible();
 });
+
+test('a file of another form is matched by headings, people and names, read as it was before the next time, and taken', async ({ page }, { retry }) => {
+  const csv = (amount: string) => ['Order No;Rep;Client;Value;State;Date', `MAP-${retry};Ilse Varga;Pike Boats Ltd;${amount};Closed won;13.11.2026`].join('\n');
+  const choose = (text: string) => page.getByRole('dialog').getByLabel('File to import').setInputFiles({ name: 'orders.csv', mimeType: 'text/csv', buffer: Buffer.from(text) });
+  await signIn(page, 'marit', '/deals?unit=saltmarsh&import=deals');
+  const dialog = page.getByRole('dialog');
+  await choose(csv('1.234,50'));
+  await expect(dialog.getByLabel('Days are written')).toHaveValue('dayFirst');
+  await expect(dialog.getByLabel('Numbers are written')).toHaveValue('comma');
+  await expect(dialog.getByRole('region', { name: 'First rows as they are read' })).toContainText('2026-11-13');
+  await dialog.getByLabel('Client means').selectOption('');
+  await expect(dialog.getByText('Nothing in the file stands for customer yet.')).toBeVisible();
+  await dialog.getByLabel('Client means').selectOption('customer');
+  await dialog.getByRole('button', { name: 'Check the file' }).click();
+  await expect(dialog.getByRole('region', { name: 'Names that are not known' })).toContainText('Ilse Varga in 1 row');
+  await dialog.getByRole('button', { name: 'Ilse Varga?' }).click();
+  await dialog.getByRole('button', { name: 'Check again with the matches' }).click();
+  await dialog.getByRole('button', { name: 'Pike Boats?' }).click();
+  await dialog.getByRole('button', { name: 'Check again with the matches' }).click();
+  await dialog.getByRole('button', { name: 'Import all rows' }).click();
+  await expect(page.getByText('1 deals new, 0 changed, 0 as they were.').first()).toBeVisible();
+
+  await page.getByRole('button', { name: 'Import…' }).click();
+  await choose(csv('1.300,00'));
+  await expect(dialog.getByText('read as the last file with these headings')).toBeVisible();
+  await expect(dialog.getByRole('region', { name: 'What the file would do' })).toContainText('Total value of the good rows: €1,300');
+  await dialog.getByRole('button', { name: 'Import all rows' }).click();
+  await expect(page.getByText('0 deals new, 1 changed, 0 as they were.').first()).toBeVisible();
+  await page.goto(`/deals?unit=saltmarsh&find=MAP-${retry}`);
+  await expect(page.getByRole('row').filter({ hasText: `MAP-${retry}` })).toContainText('€1,300');
+  await expect(page.getByRole('row').filter({ hasText: `MAP-${retry}` })).toContainText('Pike Boats');
+});

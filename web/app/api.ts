@@ -2,12 +2,10 @@ import { createApi, fetchBaseQuery, type BaseQueryFn } from '@reduxjs/toolkit/qu
 import type { Problem } from '#contract/errors/problem';
 import * as access from '#contract/routes/access';
 import * as company from '#contract/routes/company';
-import * as files from '#contract/routes/files';
 import { API, type AnswerOf, type AnyRoute, type BodyOf, type QueryOf } from '#contract/routes/route';
 import * as measures from '#contract/routes/measures';
 import * as plans from '#contract/routes/plans';
 import * as standings from '#contract/routes/standings';
-import type { ImportKind } from '#contract/schemas/import';
 import type { Me } from '#contract/schemas/access';
 
 export interface Request {
@@ -21,7 +19,7 @@ export interface Request {
 /** What a failed request says: the server's problem, or that it could not be reached. */
 export type Failure = Problem;
 
-const UNREACHABLE: Failure = {
+export const UNREACHABLE: Failure = {
   type: '/problems/unreachable', code: 'unreachable', status: 0, title: 'The server cannot be reached',
   detail: 'Nothing was changed. Check that Iron Ladder is running; the page tries again by itself.',
 };
@@ -43,7 +41,7 @@ const queryByRoute: BaseQueryFn<Request, unknown, Failure> = async ({ route, par
 
 export const TAGS = ['Me', 'Company', 'Figures', 'Targets', 'Sheet', 'Plans', 'Deals', 'Lists', 'Tokens', 'Measures', 'Activities', 'Views'] as const;
 
-const XLSX_TYPE = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet';
+export const XLSX_TYPE = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet';
 
 /** One client for the whole page; views add their endpoints to it. */
 export const api = createApi({
@@ -63,10 +61,6 @@ export const api = createApi({
     }),
     listClosedMonths: build.query<AnswerOf<typeof plans.listClosedMonths>, void>({ query: () => ({ route: plans.listClosedMonths }), providesTags: ['Plans'] }),
     listMeasures: build.query<AnswerOf<typeof measures.listMeasures>, void>({ query: () => ({ route: measures.listMeasures }), providesTags: ['Measures'] }),
-    importFile: build.mutation<AnswerOf<typeof files.importFile>, { kind: ImportKind; file: Blob; fileName: string; check: boolean; partial?: boolean; reason?: string; plan?: number | undefined }>({
-      query: ({ kind, file, fileName, check, partial, reason, plan }) => ({ route: files.importFile, params: { kind }, query: { check, fileName, ...(partial ? { partial } : {}), ...(reason ? { reason } : {}), ...(plan === undefined ? {} : { plan }) }, body: file, headers: { 'content-type': fileName.endsWith('.xlsx') ? XLSX_TYPE : 'text/csv' } }),
-      invalidatesTags: (_result, _error, { check }) => (check ? [] : ['Figures', 'Targets', 'Sheet', 'Plans', 'Deals', 'Lists', 'Company', 'Activities']),
-    }),
     changeCalendar: build.mutation<AnswerOf<typeof company.changeCalendar>, BodyOf<typeof company.changeCalendar>>({
       query: (body) => ({ route: company.changeCalendar, body }), invalidatesTags: (result) => (result ? [...TAGS] : []),
     }),
@@ -76,4 +70,4 @@ export const api = createApi({
   }),
 });
 
-export const { useGetFirstRunQuery, useGetMeQuery, useGetCompanyQuery, useSignOutMutation, useGetTreeQuery, useGetStripQuery, useListMeasuresQuery, useListClosedMonthsQuery, useImportFileMutation, useCreateUnitMutation, useChangeCalendarMutation } = api;
+export const { useGetFirstRunQuery, useGetMeQuery, useGetCompanyQuery, useSignOutMutation, useGetTreeQuery, useGetStripQuery, useListMeasuresQuery, useListClosedMonthsQuery, useCreateUnitMutation, useChangeCalendarMutation } = api;

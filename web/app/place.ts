@@ -1,6 +1,6 @@
-import { useCallback, useEffect } from 'react';
-import { useSearchParams } from 'react-router';
+import { useCallback } from 'react';
 import type { MeasureCode } from '#core/measure/measure';
+import { useAddress } from './address';
 import { useGetCompanyQuery, useGetMeQuery } from './api';
 
 /** Whose numbers, when, and of what: lives in the address bar, so a link opens exactly what its sender saw. */
@@ -12,23 +12,12 @@ export interface Place {
   go(to: Partial<Pick<Place, 'unit' | 'period' | 'measure'>>): void;
 }
 
-/** Where a step that has not arrived yet leads: the next quick one starts from there, or it would undo the first. */
-let underWay: string | null = null;
-
 /** The place the address names; the reader's own unit and the running month where it names none. */
 export function usePlace(): Place {
-  const [search, setSearch] = useSearchParams();
+  const { search, put } = useAddress();
   const { data: me } = useGetMeQuery();
   const { data: company } = useGetCompanyQuery();
-  useEffect(() => {
-    underWay = null;
-  }, [search]);
-  const go = useCallback<Place['go']>((to) => {
-    const next = new URLSearchParams(underWay ?? window.location.search);
-    for (const [key, value] of Object.entries(to)) next.set(key, value);
-    underWay = next.toString();
-    setSearch(next);
-  }, [setSearch]);
+  const go = useCallback<Place['go']>((to) => put(to, { replace: false }), [put]);
   return {
     unit: search.get('unit') ?? me?.unitCode ?? '',
     period: search.get('period') ?? company?.currentPeriod ?? '',

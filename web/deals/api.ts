@@ -2,8 +2,6 @@ import * as routes from '#contract/routes/deals';
 import * as files from '#contract/routes/files';
 import type { AnswerOf, BodyOf, QueryOf } from '#contract/routes/route';
 import type { DealInput, DealPage, DealQuery, DealUpdate, SavedDeal } from '#contract/schemas/deal';
-import { getPickLists } from '#contract/routes/lists';
-import type { PickLists } from '#contract/schemas/list';
 import { api } from '../app/api';
 
 const CHANGED = ['Deals', 'Figures', 'Lists'] as const;
@@ -24,7 +22,6 @@ const dealsApi = api.injectEndpoints({
     listDealViews: build.query<AnswerOf<typeof routes.listDealViews>, void>({ query: () => ({ route: routes.listDealViews }), providesTags: ['Views'] }),
     saveDealView: build.mutation<AnswerOf<typeof routes.saveDealView>, BodyOf<typeof routes.saveDealView>>({ query: (body) => ({ route: routes.saveDealView, body }), invalidatesTags: ['Views'] }),
     removeDealView: build.mutation<object, number>({ query: (id) => ({ route: routes.removeDealView, params: { id } }), invalidatesTags: ['Views'] }),
-    getPickLists: build.query<PickLists, void>({ query: () => ({ route: getPickLists }), providesTags: ['Lists'] }),
     listImports: build.query<AnswerOf<typeof files.listImports>, void>({ query: () => ({ route: files.listImports }), providesTags: ['Deals'] }),
     undoImport: build.mutation<AnswerOf<typeof files.undoImport>, { id: number; reason: string }>({
       query: ({ id, ...body }) => ({ route: files.undoImport, params: { id }, body }), invalidatesTags: (result) => (result ? CHANGED : []),
@@ -45,5 +42,5 @@ const dealsApi = api.injectEndpoints({
 });
 
 export const {
-  useListDealsInfiniteQuery, useGetDealQuery, useGetDealHistoryQuery, useGetDealPlacesQuery, useGetPickListsQuery, useGetDealRefundsQuery, useGroupDealsQuery, useChangeDealsMutation, useListDealViewsQuery, useSaveDealViewMutation, useRemoveDealViewMutation, useListImportsQuery, useUndoImportMutation, useBookDealMutation, useUpdateDealMutation, useVoidDealMutation, useRestoreDealMutation,
+  useListDealsInfiniteQuery, useGetDealQuery, useGetDealHistoryQuery, useGetDealPlacesQuery, useGetDealRefundsQuery, useGroupDealsQuery, useChangeDealsMutation, useListDealViewsQuery, useSaveDealViewMutation, useRemoveDealViewMutation, useListImportsQuery, useUndoImportMutation, useBookDealMutation, useUpdateDealMutation, useVoidDealMutation, useRestoreDealMutation,
 } = dealsApi;

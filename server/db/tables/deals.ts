@@ -1,6 +1,7 @@
 import { sql } from 'drizzle-orm';
 import { bigint, bigserial, boolean, char, check, foreignKey, index, integer, jsonb, numeric, pgTable, primaryKey, serial, text, uniqueIndex, type AnyPgColumn } from 'drizzle-orm/pg-core';
 import type { DealStatus } from '#contract/schemas/deal';
+import type { ImportMapping } from '#contract/schemas/importMapping';
 import type { DealViewState } from '#contract/schemas/dealView';
 import type { StoredLine } from '#core/deal/line';
 import { appUser } from './access';
@@ -166,3 +167,14 @@ export const dealView = pgTable('deal_view', {
   name: text('name').notNull(),
   state: jsonb('state').$type<DealViewState>().notNull(),
 }, (table) => [uniqueIndex('deal_view_name').on(table.userId, sql`lower(${table.name})`)]);
+
+/** How a source's files are read, kept by the headings they have: the next file with the same headings is read the same way. */
+export const importMapping = pgTable('import_mapping', {
+  id: serial('id').primaryKey(),
+  userId: integer('user_id').notNull().references(() => appUser.id),
+  kind: text('kind').notNull(),
+  /** The headings, in the order of the alphabet. */
+  headings: text('headings').notNull(),
+  mapping: jsonb('mapping').$type<ImportMapping>().notNull(),
+  at: moment('at').notNull().defaultNow(),
+}, (table) => [uniqueIndex('import_mapping_of').on(table.userId, table.kind, sql`md5(${table.headings})`)]);

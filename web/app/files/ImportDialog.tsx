@@ -1,4 +1,4 @@
-import { useRef, useState, type DragEvent } from 'react';
+import { useEffect, useRef, useState, type DragEvent } from 'react';
 import Papa from 'papaparse';
 import type { ImportKind, ImportReport } from '#contract/schemas/import';
 import { formatExact } from '#core/money/format';
@@ -7,8 +7,14 @@ import { classNames } from '../../ui/classNames';
 import { Dialog } from '../../ui/Dialog';
 import { Field, INPUT } from '../../ui/Field';
 import { useSay } from '../../ui/Toasts';
-import { useGetCompanyQuery, useImportFileMutation } from '../api';
+import type { Problem } from '#contract/errors/problem';
+import type { ImportMapping } from '#contract/schemas/importMapping';
+import { useGetCompanyQuery } from '../api';
 import { FailureNote } from '../FailureNote';
+import { MappingSheet } from './mapping/MappingSheet';
+import { UnknownValues } from './mapping/UnknownValues';
+import { useMapping, type ChosenFile } from './mapping/useMapping';
+import { useFileUpload, type UploadState } from './useFileUpload';
 
 const COLUMNS: Record<ImportKind, string> = {
   units: 'unit, name, kind, parent, from, to, email, country',
@@ -26,38 +32,63 @@ interface ImportDialogProps {
   onImported?(report: ImportReport): void;
 }
 
-/** Choose, drop or paste a file; see what it would do; then do it, all rows or none. */
+/** Choose, drop or paste a file; see how it is read and what it would do; then do it, all rows or none. */
 export function ImportDialog({ kind, plan = null, onClose, onImported }: ImportDialogProps) {
-  const [file, setFile] = useState<{ blob: Blob; name: string } | null>(null);
+  const [file, setFile] = useState<ChosenFile | null>(null);
   const [reason, setReason] = useState('');
   const [report, setReport] = useState<ImportReport | null>(null);
-  const [send, { isLoading, error, reset }] = useImportFileMutation();
-  const running = useRef<{ abort(): void } | null>(null);
+  const [error, setError] = useState<Problem | 'cancelled' | null>(null);
+  const { send, state, cancel, forget } = useFileUpload();
+  const reading = useMapping(send);
   const say = useSay();
+  const isLoading = state.phase !== 'idle';
 
-  const run = async (chosen: { blob: Blob; name: string }, how: 'check' | 'all' | 'good') => {
-    const request = send({ kind, file: chosen.blob, fileName: chosen.name, check: how === 'check', partial: how === 'good', reason: reason.trim(), plan: plan?.id });
-    running.current = request;
-    const result = await request;
-    running.current = null;
-    if (result.error) return;
+  const run = async (chosen: ChosenFile, how: 'check' | 'all' | 'good', mapping: number | null) => {
+    const query = new URLSearchParams({ check: String(how === 'check'), fileName: chosen.name, ...(how === 'good' ? { partial: 'true' } : {}), ...(reason.trim() ? { reason: reason.trim() } : {}), ...(plan ? { plan: String(plan.id) } : {}), ...(mapping === null ? {} : { mapping: String(mapping) }) });
+    setError(null);
+    const result = await send<ImportReport>(`/imports/${kind}?${query}`, chosen);
+    if (!('data' in result)) return setError('error' in result ? result.error : 'cancelled');
     setReport(result.data);
     if (!result.data.written) return;
+    forget();
     const drafts = result.data.plans?.map((each) => `“${each.name}”`).join(' and ');
     const left = result.data.refused > 0 ? ` ${result.data.refused} refused ${result.data.refused === 1 ? 'row was' : 'rows were'} left out.` : '';
     say(`${result.data.created} ${kind} new, ${result.data.changed} changed, ${result.data.same} as they were.${left}${drafts ? ` They are in the draft ${drafts}, not yet published.` : ''}`);
     onClose();
     onImported?.(result.data);
   };
-  const choose = (blob: Blob, name: string) => {
-    reset();
+  const choose = async (blob: Blob, name: string) => {
+    const chosen = { blob, name };
+    setError(null);
     setReport(null);
-    setFile({ blob, name });
-    void run({ blob, name }, 'check');
+    setFile(chosen);
+    if (kind !== 'deals') return run(chosen, 'check', null);
+    const problem = await reading.begin(chosen);
+    if (problem) return setError(problem);
   };
+  const check = async () => {
+    if (file) await run(file, 'check', await reading.save());
+  };
+  const commit = async (how: 'all' | 'good') => {
+    if (file) await run(file, how, kind === 'deals' ? await reading.save() : null);
+  };
+  const begun = reading.preview;
+  // A file in the open form, or one that was read before, is checked at once.
+  useEffect(() => {
+    if (begun && reading.isReady && !reading.isOpen) void check();
+    // Once a file, not with every change of how it is read.
+  }, [begun]);
   const close = () => {
-    running.current?.abort();
+    cancel();
     onClose();
+  };
+  const change = (mapping: ImportMapping) => {
+    setReport(null);
+    reading.change(mapping);
+  };
+  const match = (column: string, value: string, meant: string) => {
+    const { mapping } = reading;
+    if (mapping) reading.change({ ...mapping, values: { ...mapping.values, [column]: { ...mapping.values[column], [value]: meant } } });
   };
   const count = report ? report.created + report.changed : 0;
   const hasChanges = report !== null && report.refused === 0 && count > 0;
@@ -65,19 +96,22 @@ export function ImportDialog({ kind, plan = null, onClose, onImported }: ImportD
   const hasGoodRows = report !== null && report.refused > 0 && count > 0 && kind !== 'units';
 
   return (
-    <Dialog title={`Import ${kind}`} description={`CSV or XLSX with the columns ${COLUMNS[kind]}. Nothing is written before you say so.${kind === 'targets' ? plan ? ` Imported into the draft “${plan.name}”.` : ' Imported into a new draft.' : ''}`} isOpen onClose={close} width="w-[720px]">
-      <DropPlace onFile={choose} />
-      {file && <p className="mt-3 font-medium">{file.name}</p>}
-      {isLoading && <p role="status" className="mt-3 flex items-center gap-3">Reading and checking every row … <Button onClick={() => running.current?.abort()}>Cancel</Button></p>}
+    <Dialog title={`Import ${kind}`} description={`CSV, XLSX or JSON with the columns ${COLUMNS[kind]}. Nothing is written before you say so.${kind === 'deals' ? ' Other headings, days and numbers are matched first.' : ''}${kind === 'targets' ? plan ? ` Imported into the draft “${plan.name}”.` : ' Imported into a new draft.' : ''}`} isOpen onClose={close} width="w-[860px]">
+      <DropPlace onFile={(blob, name) => void choose(blob, name)} />
+      {file && <p className="mt-3 flex items-center gap-3 font-medium">{file.name}{begun && !reading.isOpen && <Button kind="quiet" className="h-[24px] text-[12px]" onClick={reading.open}>How it is read…</Button>}{begun?.isRemembered && <span className="font-normal text-soft">read as the last file with these headings</span>}</p>}
+      {begun && reading.isOpen && reading.mapping && <MappingSheet preview={begun} mapping={reading.mapping} onChange={change} />}
+      {isLoading && <Progress state={state} onCancel={cancel} />}
       {error && !isLoading && <div className="mt-3"><ImportFailure failure={error} /></div>}
+      {report && !isLoading && reading.mapping && <UnknownValues unknown={report.unknown ?? []} mapping={reading.mapping} onMatch={match} />}
+      {begun && !isLoading && (report === null || reading.isChanged) && reading.isReady && <Button kind={report === null ? 'main' : 'plain'} className="mt-3" onClick={() => void check()}>{report === null ? 'Check the file' : 'Check again with the matches'}</Button>}
       {report && !isLoading && <Report report={report} />}
       {(hasChanges || hasGoodRows) && (
         <Field label="Why (optional, kept in the history)" className="mt-4"><input className={INPUT} maxLength={500} value={reason} onChange={(event) => setReason(event.target.value)} /></Field>
       )}
       <div className="mt-5 flex justify-end gap-2">
         <Button onClick={close}>Close</Button>
-        {hasGoodRows && <Button disabled={isLoading} onClick={() => file && void run(file, 'good')}>Import the {count.toLocaleString('en-GB')} good {count === 1 ? 'row' : 'rows'} only</Button>}
-        <Button kind="main" disabled={!hasChanges || isLoading} onClick={() => file && void run(file, 'all')}>
+        {hasGoodRows && <Button disabled={isLoading || reading.isChanged} onClick={() => void commit('good')}>Import the {count.toLocaleString('en-GB')} good {count === 1 ? 'row' : 'rows'} only</Button>}
+        <Button kind="main" disabled={!hasChanges || isLoading} onClick={() => void commit('all')}>
           {report && report.refused === 0 && !hasChanges ? 'Nothing to change' : 'Import all rows'}
         </Button>
       </div>
@@ -85,9 +119,20 @@ export function ImportDialog({ kind, plan = null, onClose, onImported }: ImportD
   );
 }
 
-function ImportFailure({ failure }: { failure: Parameters<typeof FailureNote>[0]['failure'] }) {
-  if ('name' in failure && failure.name === 'AbortError') return <p>Cancelled; nothing was changed.</p>;
-  const errors = 'errors' in failure ? failure.errors : undefined;
+function Progress({ state, onCancel }: { state: UploadState; onCancel(): void }) {
+  const share = state.phase === 'sending' ? Math.round(state.share * 100) : 100;
+  return (
+    <div className="mt-3 flex items-center gap-3">
+      <progress aria-label="Rows read" max={100} value={share} className="h-2 w-[220px] accent-[var(--now)]" />
+      <span role="status">{state.phase === 'sending' ? `Reading and checking every row, ${share} % …` : 'Comparing with the book …'}</span>
+      <Button onClick={onCancel}>Cancel</Button>
+    </div>
+  );
+}
+
+function ImportFailure({ failure }: { failure: Problem | 'cancelled' }) {
+  if (failure === 'cancelled') return <p>Cancelled; nothing was changed.</p>;
+  const { errors } = failure;
   if (!errors?.length) return <FailureNote failure={failure} />;
   return <div role="alert" className="rounded-sheet border border-grade-1 bg-danger-soft p-4"><p className="font-semibold">The file cannot be read; nothing was changed.</p>{errors.map((each) => <p key={each.field + each.code} className="mt-1">{each.field}: {each.message}</p>)}</div>;
 }
@@ -107,7 +152,7 @@ function DropPlace({ onFile }: { onFile(blob: Blob, name: string): void }) {
       <div className="flex items-center gap-3">
         <Button onClick={() => input.current?.click()}>Choose a file</Button>
         <span className="text-soft">or drop it here, or paste rows with their heading:</span>
-        <input ref={input} type="file" accept=".csv,.tsv,.txt,.xlsx,text/csv" aria-label="File to import" className="sr-only" tabIndex={-1} onChange={(event) => { const file = event.target.files?.[0]; if (file) onFile(file, file.name); event.target.value = ''; }} />
+        <input ref={input} type="file" accept=".csv,.tsv,.txt,.xlsx,.json,text/csv" aria-label="File to import" className="sr-only" tabIndex={-1} onChange={(event) => { const file = event.target.files?.[0]; if (file) onFile(file, file.name); event.target.value = ''; }} />
       </div>
       <textarea aria-label="Pasted rows" rows={2} value={pasted} onChange={(event) => setPasted(event.target.value)} className="mt-3 w-full rounded-sheet border border-strong/30 bg-sheet px-2.5 py-1.5 font-mono text-[12px]" />
       {pasted.trim() && <Button className="mt-2" onClick={() => onFile(new Blob([pasted]), 'pasted rows')}>Check the pasted rows</Button>}

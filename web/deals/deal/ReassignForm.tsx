@@ -3,12 +3,13 @@ import type { Deal } from '#contract/schemas/deal';
 import { toInput } from '#contract/dealInput';
 import { addMonths, parseDay, toIsoDay } from '#core/period/day';
 import { useGetCompanyQuery } from '../../app/api';
+import { usePickListsQuery } from '../../app/files/pickLists';
 import { faultAt, otherFault } from '../../app/FailureNote';
 import { Button } from '../../ui/Button';
 import { Combobox } from '../../ui/Combobox';
 import { Field, INPUT } from '../../ui/Field';
 import { useSay } from '../../ui/Toasts';
-import { useGetPickListsQuery, useUpdateDealMutation } from '../api';
+import { useUpdateDealMutation } from '../api';
 import { BulkDialog } from '../table/BulkDialog';
 
 /** Far enough for every open deal there may be. */
@@ -22,7 +23,7 @@ function lastDayFrom(from: string): string {
 /** Another owner: of this deal, because it was booked to the wrong person; or of all this customer’s deals from a day on. */
 export function ReassignForm({ deal, onDone }: { deal: Deal; onDone(): void }) {
   const { data: company } = useGetCompanyQuery();
-  const { data: lists } = useGetPickListsQuery();
+  const { data: lists } = usePickListsQuery();
   const [update, { error, isLoading }] = useUpdateDealMutation();
   const [kind, setKind] = useState<'error' | 'from'>('error');
   const [to, setTo] = useState('');

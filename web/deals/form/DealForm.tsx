@@ -8,6 +8,7 @@ import { readTyped } from '#core/money/typed';
 import { parseDay, toIsoDay } from '#core/period/day';
 import { describeDay } from '#core/period/words';
 import { useGetCompanyQuery, useGetMeQuery, useListClosedMonthsQuery } from '../../app/api';
+import { usePickListsQuery } from '../../app/files/pickLists';
 import { FailureNote, faultAt, otherFault } from '../../app/FailureNote';
 import { usePlace } from '../../app/place';
 import { Button } from '../../ui/Button';
@@ -16,7 +17,7 @@ import { DayInput } from '../../ui/DayInput';
 import { Field, INPUT } from '../../ui/Field';
 import { useSay } from '../../ui/Toasts';
 import { isIn, toSpans } from '../closedSpans';
-import { useBookDealMutation, useGetPickListsQuery, useUpdateDealMutation } from '../api';
+import { useBookDealMutation, useUpdateDealMutation } from '../api';
 import { CreditField } from './CreditField';
 import { LinesField } from './LinesField';
 import { sumOfLines, toInput, toValues, type FormValues } from './formValues';
@@ -32,7 +33,7 @@ const toChoices = (names: readonly string[] = []) => names.map((name) => ({ valu
 export function DealForm({ deal, onClose, isReadOnly = false }: { deal: Deal | null; onClose(): void; isReadOnly?: boolean }) {
   const { data: company } = useGetCompanyQuery();
   const { data: me } = useGetMeQuery();
-  const { data: lists } = useGetPickListsQuery();
+  const { data: lists } = usePickListsQuery();
   const { data: closedMonths = [] } = useListClosedMonthsQuery();
   const closed = useMemo(() => toSpans(closedMonths.map((month) => month.period), company), [closedMonths, company]);
   const { unit } = usePlace();

@@ -1,11 +1,11 @@
 import { useMemo, useState } from 'react';
-import { useSearchParams } from 'react-router';
 import type { Pipeline } from '#contract/schemas/pipeline';
 import { formatShort, formatWhole } from '#core/money/format';
 import { parseDay } from '#core/period/day';
 import type { WhatIf } from '#core/pipeline/outlook';
 import type { PipelineQuestion } from '#core/pipeline/pipeline';
 import { FailureNote } from '../../app/FailureNote';
+import { useAddress } from '../../app/address';
 import { usePlace } from '../../app/place';
 import { OutlookChart } from '../../charts/OutlookChart';
 import { Button } from '../../ui/Button';
@@ -23,18 +23,12 @@ const FIRST_HORIZON = 'this month';
 /** Will it be enough? What is won, open and expected in the periods ahead, by unit, stage and deal; what might happen is tried without saving. */
 export function PipelinePage() {
   const { unit } = usePlace();
-  const [search, setSearch] = useSearchParams();
+  const { search, put } = useAddress();
   const { data, error, refetch } = useGetPipelineQuery({ unit }, { skip: !unit });
   const [whatIf, setWhatIf] = useState<ReadonlyMap<number, WhatIf>>(new Map());
   const countsOverdue = search.get('overdue') === 'counted';
   const question = useMemo(() => (data ? toQuestion(data, countsOverdue, whatIf) : null), [data, countsOverdue, whatIf]);
   const { answer, isReckoning } = usePipelineAnswer(question);
-  const put = (name: string, value: string | null) => setSearch((old) => {
-    const next = new URLSearchParams(old);
-    if (value === null) next.delete(name);
-    else next.set(name, value);
-    return next;
-  }, { replace: true });
   if (error) return <div className="p-5"><FailureNote failure={error} onRetry={() => void refetch()} /></div>;
   if (!data || !answer || answer.horizons.length !== data.horizons.length) return <div className="px-[18px] pt-3"><DealsTabs /><Loading what="the pipeline" /></div>;
 
@@ -55,8 +49,8 @@ export function PipelinePage() {
         {whatIf.size > 0 && <span className="flex shrink-0 items-center gap-2 rounded-sheet border border-ember px-3 py-1"><strong className="font-semibold">Supposed, not saved</strong><Button kind="quiet" className="h-[24px]" onClick={() => setWhatIf(new Map())}>As it is</Button></span>}
       </div>
       <section aria-label="Will it be enough?" className="rounded-sheet border border-line bg-sheet p-3">
-        <HorizonTable horizons={data.horizons} answers={answer.horizons} chosen={chosen} unit={money} onChoose={(name) => put('ahead', name === FIRST_HORIZON ? null : name)} />
-        <Overdue overdue={answer.overdue} money={(value) => formatWhole(value, money)} isCounted={countsOverdue} onCount={(counts) => put('overdue', counts ? 'counted' : null)} />
+        <HorizonTable horizons={data.horizons} answers={answer.horizons} chosen={chosen} unit={money} onChoose={(name) => put({ ahead: name === FIRST_HORIZON ? null : name })} />
+        <Overdue overdue={answer.overdue} money={(value) => formatWhole(value, money)} isCounted={countsOverdue} onCount={(counts) => put({ overdue: counts ? 'counted' : null })} />
       </section>
       <div className="grid grid-cols-[minmax(0,1.3fr)_minmax(0,1fr)] gap-3">
         <Breakdown pipeline={data} horizon={horizon} answer={of} unit={money} />

@@ -3,6 +3,7 @@ import type { BulkChange, BulkEffect, BulkInput } from '#contract/schemas/bulk';
 import { formatExact, withSign } from '#core/money/format';
 import { parseDay, type Day } from '#core/period/day';
 import { useGetCompanyQuery } from '../../app/api';
+import { usePickListsQuery } from '../../app/files/pickLists';
 import { FailureNote, faultAt } from '../../app/FailureNote';
 import { Button } from '../../ui/Button';
 import { Combobox } from '../../ui/Combobox';
@@ -10,7 +11,7 @@ import { DayInput } from '../../ui/DayInput';
 import { Dialog } from '../../ui/Dialog';
 import { Field, INPUT } from '../../ui/Field';
 import { useSay } from '../../ui/Toasts';
-import { useChangeDealsMutation, useGetPickListsQuery, useUndoImportMutation } from '../api';
+import { useChangeDealsMutation, useUndoImportMutation } from '../api';
 import { readTypedDay, toIsoText } from '../form/typedDay';
 
 type Which = 'salesperson' | 'day' | 'shiftDays' | 'stage' | 'source' | 'category' | 'location' | 'probability';
@@ -29,7 +30,7 @@ interface BulkDialogProps {
 
 /** Changes many deals at once: what it does is said first, and it is undone as one. */
 export function BulkDialog({ chosen, count, first, onClose, onDone }: BulkDialogProps) {
-  const { data: lists } = useGetPickListsQuery();
+  const { data: lists } = usePickListsQuery();
   const { data: company } = useGetCompanyQuery();
   const today = parseDay(company?.today ?? '1970-01-01')!;
   const [which, setWhich] = useState<Which>(first?.which ?? 'salesperson');

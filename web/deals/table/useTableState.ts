@@ -1,7 +1,7 @@
 import { useCallback, useState } from 'react';
-import { useSearchParams } from 'react-router';
 import { DEAL_GROUPS, DEAL_SORTS, DEAL_STATUSES, type DealFilterQuery, type DealGrouping, type DealSort } from '#contract/schemas/deal';
 import type { DealViewState } from '#contract/schemas/dealView';
+import { useAddress } from '../../app/address';
 import { FIRST_COLUMNS } from './columns';
 
 /** Filters by name of a list, typed amount or day. */
@@ -27,14 +27,8 @@ export type Filter = Omit<DealFilterQuery, 'unit' | 'period'>;
 
 /** What of the table is in the address (filters, order, grouping), and how its columns stand. */
 export function useTableState() {
-  const [search, setSearch] = useSearchParams();
+  const { search, put } = useAddress();
   const [layout, setLayout] = useState(readLayout);
-
-  const put = useCallback((changes: Record<string, string | null>) => setSearch((old) => {
-    const next = new URLSearchParams(old);
-    for (const [key, value] of Object.entries(changes)) value === null || value === '' ? next.delete(key) : next.set(key, value);
-    return next;
-  }, { replace: true }), [setSearch]);
 
   const changeLayout = useCallback((over: Partial<Layout>) => setLayout((old) => {
     const next = { ...old, ...over };
