@@ -4,7 +4,7 @@ import { defineConfig } from 'vitest/config';
 export default defineConfig({
   test: {
     projects: [
-      { test: { name: 'unit', include: ['{core,contract,web,server,demo,scripts}/**/*.test.ts', 'tests/outside/**/*.test.ts'], environment: 'node' } },
+      { test: { name: 'unit', include: ['{core,contract,web,server,demo,standins,scripts}/**/*.test.ts', 'tests/outside/**/*.test.ts'], environment: 'node' } },
       {
         test: {
           name: 'api', include: ['tests/api/**/*.test.ts'], environment: 'node',

@@ -6,6 +6,7 @@ import { buildScope, hashPassword, type Principal } from '#server/access/index';
 import { findHolidays } from '#server/company/index';
 import type { Context } from '#server/context';
 import { appUser, category, closedDay, company, product, ramp, rate, stage } from '#server/db/tables/index';
+import { addSource } from '#server/feed/index';
 import { importActivities, importDeals } from '#server/imports/index';
 import { createMeasure } from '#server/measures/index';
 import { createPlan, publishPlan } from '#server/plans/index';
@@ -16,7 +17,7 @@ import { DEMO_MEASURES, generateActivities } from './activities';
 import { PRODUCTS, STAGES } from './catalogue';
 import { createStream } from './random';
 import { generateDeals, HISTORY_MONTHS } from './deals';
-import { BRANCHES, DEMO_PASSWORD, DEMO_USERS, JOIN_MONTH, MOVE_MONTH, RAMP, SELLERS, TEAMS } from './people';
+import { BRANCHES, DEMO_FEED, DEMO_PASSWORD, DEMO_USERS, JOIN_MONTH, MOVE_MONTH, RAMP, SELLERS, TEAMS } from './people';
 import { generateTargets } from './targets';
 
 const CURRENCY = 'EUR';
@@ -51,6 +52,7 @@ export async function loadDemo(context: Context, today: Day): Promise<void> {
   const report = await importDeals(call, Readable.from([Buffer.from(Papa.unparse(rows))]));
   await describeLists(context);
   const activities = await importActivities({ ...call, fileName: 'demo activities.csv' }, Readable.from([Buffer.from(Papa.unparse([...generateActivities({ today, yearStart, working })]))]));
+  await addSource(context, admin.id, { code: DEMO_FEED, name: 'Order system' });
   if (!activities.written) throw new Error(`The demo's activities were refused: ${JSON.stringify(activities.refusals.slice(0, 3))}`);
   if (!report.written) throw new Error(`The demo's deals were refused: ${JSON.stringify(report.refusals.slice(0, 3))}`);
 }

@@ -82,6 +82,8 @@ export const SELLERS: readonly DemoSeller[] = [
 ];
 
 /** Who signs in to try it out. Only a demo database has these. */
+/** The source through which the stand-in order system sends. */
+export const DEMO_FEED = 'orders';
 export const DEMO_PASSWORD = 'rung-by-rung';
 export const DEMO_USERS = [
   { email: 'marit@harrow-tide.example', name: 'Marit Osei', role: 'manager', unit: 'saltmarsh', what: 'sales manager of Saltmarsh' },

@@ -1,6 +1,9 @@
 import { mkdirSync } from 'node:fs';
-import { parseDay, type Day } from '#core/period/day';
-import { DEMO_PASSWORD, DEMO_USERS } from '#demo/people';
+import { parseDay, toIsoDay, type Day } from '#core/period/day';
+import type { Context } from '#server/context';
+import { findSource } from '#server/feed/index';
+import { serveOrderSystem } from '#standins/orderSystem/index';
+import { DEMO_FEED, DEMO_PASSWORD, DEMO_USERS } from '#demo/people';
 import { loadDemo } from '#demo/load';
 import { serve } from '#server/serve';
 import { ensureDatabase, findDataDirectory, startCluster, type Cluster } from './cluster';
@@ -22,9 +25,11 @@ async function main(): Promise<void> {
     await ensureDatabase(cluster, 'iron_ladder');
   }
   const today = options.today ? parseDay(options.today) : null;
+  const prepared: { context: Context | null } = { context: null };
   const { stop, isDemo } = await serve({
     url: givenUrl ?? cluster!.url('iron_ladder'), port: options.port, today,
     prepare: async (context, day: Day) => {
+      prepared.context = context;
       if (context.replica.company || options.empty) return;
       process.stdout.write('Loading the demo company …\n');
       await loadDemo(context, day);
@@ -33,8 +38,9 @@ async function main(): Promise<void> {
     await cluster?.stop();
     throw error;
   });
+  const orderSystem = isDemo && prepared.context ? await startOrderSystem(prepared.context, options.port) : null;
   const watch = isOwn ? setInterval(() => void keepRunning(directory), WATCH_EVERY_MS) : null;
-  printWelcome(options.port, isDemo);
+  printWelcome(options.port, isDemo, orderSystem !== null);
 
   let isStopping = false;
   const quit = async () => {
@@ -42,11 +48,19 @@ async function main(): Promise<void> {
     isStopping = true;
     if (watch) clearInterval(watch);
     process.stdout.write('\nStopping …\n');
+    await orderSystem?.stop();
     await stop();
     await cluster?.stop();
     process.exit(0);
   };
   for (const signal of ['SIGTERM', 'SIGINT', 'SIGHUP'] as const) process.on(signal, () => void quit());
+}
+
+/** The stand-in order system on the next port; without it where that is taken. */
+async function startOrderSystem(context: Context, port: number) {
+  const source = await findSource(context, DEMO_FEED);
+  if (!source) return null;
+  return serveOrderSystem({ port: port + 1, url: `http://127.0.0.1:${port}/api/v1/feed/${DEMO_FEED}`, secret: source.secrets[0]!, today: () => toIsoDay(context.replica.asOf) }).catch(() => null);
 }
 
 let isRestarting = false;
@@ -59,12 +73,13 @@ async function keepRunning(directory: string): Promise<void> {
   isRestarting = false;
 }
 
-function printWelcome(port: number, isDemo: boolean): void {
+function printWelcome(port: number, isDemo: boolean, hasOrderSystem: boolean): void {
   const lines = [`\nIron Ladder is at  http://localhost:${port}\n`];
   if (isDemo) {
     lines.push('Demo sign-ins (only a demo database has them), all with the password  ' + DEMO_PASSWORD);
     for (const user of DEMO_USERS) lines.push(`  ${user.email.padEnd(32)} ${user.what}`);
   }
+  if (hasOrderSystem) lines.push(`\nThe stand-in order system, which sends deals by itself, is at  http://localhost:${port + 1}`);
   lines.push('\nStop with Ctrl-C. Everything is kept for the next start.\n');
   process.stdout.write(lines.join('\n'));
 }

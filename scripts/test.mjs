@@ -10,7 +10,7 @@ const REPORTS = 'test-results';
 const PARTS = {
   typecheck: { run: ['core', 'contract', '.', 'web'].map((project) => node('node_modules/typescript/bin/tsc', '-p', project)) },
   lint: { run: [node('node_modules/eslint/bin/eslint.js', '.', '--max-warnings', '0')] },
-  imports: { run: [node('node_modules/dependency-cruiser/bin/dependency-cruise.mjs', '--config', '.dependency-cruiser.cjs', 'core', 'contract', 'server', 'web', 'demo', 'bench', 'scripts', 'tests'), node('node_modules/knip/bin/knip.js', '--no-progress')] },
+  imports: { run: [node('node_modules/dependency-cruiser/bin/dependency-cruise.mjs', '--config', '.dependency-cruiser.cjs', 'core', 'contract', 'server', 'web', 'demo', 'standins', 'bench', 'scripts', 'tests'), node('node_modules/knip/bin/knip.js', '--no-progress')] },
   unit: { run: ['America/Los_Angeles', 'UTC', 'Pacific/Auckland'].map((zone) => [`TZ=${zone}`, ...node('node_modules/vitest/vitest.mjs', 'run', '--project', 'unit', '--reporter=default', '--reporter=json', `--outputFile.json=${REPORTS}/unit-${zone.replace('/', '-')}.json`)]) },
   api: { run: [node('node_modules/vitest/vitest.mjs', 'run', '--project', 'api', '--reporter=default', '--reporter=json', `--outputFile.json=${REPORTS}/api.json`)] },
   e2e: { build: true, browser: true, run: [node('node_modules/@playwright/test/cli.js', 'test', '--config', 'playwright.config.ts')] },

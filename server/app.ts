@@ -6,6 +6,7 @@ import serveStatic from '@fastify/static';
 import { Ajv } from 'ajv';
 import addFormats from 'ajv-formats';
 import Fastify, { type FastifyInstance } from 'fastify';
+import { API } from '#contract/routes/route';
 import { buildOpenApi } from '#contract/openapi';
 import { ROUTES } from '#contract/routes/index';
 import { addAccessRoutes } from './access/index';
@@ -13,6 +14,7 @@ import { addCompanyRoutes } from './company/index';
 import type { Context } from './context';
 import { addDealRoutes } from './deals/index';
 import { buildEndpoints } from './endpoints';
+import { addFeedRoutes } from './feed/index';
 import { addFileRoutes, XLSX_TYPE } from './imports/index';
 import { addListRoutes } from './lists/index';
 import { addLiveRoutes } from './live/routes';
@@ -55,11 +57,15 @@ export async function buildApp({ context, webRoot, version, logger = false }: Ap
     strictTransportSecurity: false,
     crossOriginEmbedderPolicy: false,
   });
+  // A signature is of the very bytes that were sent: for the feed the text stays as it is.
+  const parseJson = app.getDefaultJsonParser('error', 'error');
+  app.removeContentTypeParser('application/json');
+  app.addContentTypeParser('application/json', { parseAs: 'string' }, (request, body, done) => (request.url.startsWith(`${API}/feed/`) ? done(null, body) : parseJson(request, body as string, done)));
   // A file is handed on as it arrives; its reader counts the bytes.
   for (const type of ['text/csv', XLSX_TYPE]) app.addContentTypeParser(type, { bodyLimit: Number.MAX_SAFE_INTEGER }, (_request, payload, done) => done(null, payload));
 
   const endpoints = buildEndpoints(app, context);
-  for (const add of [addAccessRoutes, addCompanyRoutes, addUnitRoutes, addMeasureRoutes, addStandingRoutes, addTargetRoutes, addPlanRoutes, addDealRoutes, addListRoutes, addPipelineRoutes, addRateRoutes, addFileRoutes, addLiveRoutes]) add(endpoints);
+  for (const add of [addAccessRoutes, addCompanyRoutes, addUnitRoutes, addMeasureRoutes, addStandingRoutes, addTargetRoutes, addPlanRoutes, addDealRoutes, addListRoutes, addPipelineRoutes, addRateRoutes, addFileRoutes, addFeedRoutes, addLiveRoutes]) add(endpoints);
   const missing = ROUTES.filter((route) => !endpoints.implemented.has(route.id));
   if (missing.length > 0) throw new Error(`Not implemented: ${missing.map((route) => route.id).join(', ')}.`);
 

@@ -1,6 +1,7 @@
 import * as access from './access';
 import * as company from './company';
 import * as deals from './deals';
+import * as feed from './feed';
 import * as files from './files';
 import * as lists from './lists';
 import type { AnyRoute } from './route';
@@ -12,4 +13,4 @@ import * as standings from './standings';
 import * as targets from './targets';
 
 /** Every endpoint there is; the server refuses to start when one is not implemented. */
-export const ROUTES: readonly AnyRoute[] = [access, company, measures, standings, targets, plans, deals, lists, pipeline, rates, files].flatMap((domain) => Object.values(domain) as AnyRoute[]);
+export const ROUTES: readonly AnyRoute[] = [access, company, measures, standings, targets, plans, deals, lists, pipeline, rates, files, feed].flatMap((domain) => Object.values(domain) as AnyRoute[]);

@@ -2,5 +2,6 @@ export { addDealRoutes } from './routes';
 export { buildDealChecker, checkDeal, type DealChecker } from './check';
 export type { DealFacts } from './facts';
 export { readFilter, segmentsOf, whereOf, type DealFilter } from './filter';
+export { voidStored } from './service';
 export { loadHistory } from './history';
 export { DEAL_COLUMNS, DEAL_JOINS, inSegments, loadDeal, toDeal } from './repository';

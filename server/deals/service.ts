@@ -6,7 +6,7 @@ import { describeEffect, placeOf, type PlaceOfOne } from '#core/standing/effect'
 import type { Principal, Scope } from '../access/index';
 import { recordAudit } from '../audit/record';
 import type { Context } from '../context';
-import type { Transaction } from '../db/client';
+import type { Queryable } from '../db/client';
 import { announce } from '../db/notify';
 import { recordCorrections } from '../ledger/corrections';
 import { appendEntries } from '../ledger/entries';
@@ -99,37 +99,51 @@ export async function voidDeal(context: Context, caller: Caller, id: number, ver
   return { deal, effect: null };
 }
 
+/**
+ * Voids the deal of that code in the caller's transaction, whatever its version. @returns false where it is voided already
+ * @throws Refused unknownDeal
+ */
+export async function voidStored(tx: Queryable, caller: Caller, code: string, reason: string): Promise<boolean> {
+  const { rows: [row] } = await tx.execute<{ id: number; voided: boolean }>(sql`select id, voided_at is not null as voided from deal where code = ${code} for update`);
+  if (!row) throw new Refused('unknownDeal', { deal: code });
+  if (row.voided) return false;
+  await changeIn(tx, caller, row.id, null, 'voided', reason, (each) => setVoided(each, row.id, reason));
+  return true;
+}
+
 export async function restoreDeal(context: Context, caller: Caller, id: number, version: number, reason?: string): Promise<SavedDeal> {
   const deal = await changeDeal(context, caller, id, version, 'restored', reason ?? null, (tx) => setVoided(tx, id, null));
   return { deal, effect: null };
 }
 
-/** The frame of every change to a stored deal: lock, compare versions, write, and append the difference it makes. */
 async function changeDeal(
-  context: Context, caller: Caller, id: number, version: number, action: string, reason: string | null,
-  write: (tx: Transaction) => Promise<unknown>,
+  context: Context, caller: Caller, id: number, version: number, action: string, reason: string | null, write: (tx: Queryable) => Promise<unknown>,
 ): Promise<Deal> {
-  const { principal, scope } = caller;
-  const deal = await context.db.transaction(async (tx) => {
-    const before = await loadDeal(tx, id, segmentsOf(scope, principal), true);
-    if (!before) throw new Refused('unknownDeal', { deal: id });
-    if (before.version !== version) throw new Refused('dealChanged', { yours: version, theirs: before.version });
-    const creditsBefore = await loadCredits(tx, id);
-    const recordBefore = await loadRecord(tx, id);
-    await write(tx);
-    const after = (await loadDeal(tx, id, null))!;
-    const creditsAfter = await loadCredits(tx, id);
-    const contributions = contributionsOfStored(after, creditsAfter);
-    const touched = before.customer !== after.customer || before.product !== after.product ? touchesOf(contributions) : [];
-    const difference = differenceOf(contributionsOfStored(before, creditsBefore), contributions);
-    await appendEntries(tx, [...difference, ...touched]);
-    await recordCorrections(tx, scope.books, difference, { userId: principal.userId, dealId: id, action, reason });
-    await recordAudit(tx, [{ userId: principal.userId, entity: 'deal', entityId: String(id), action, before: recordBefore, after: await loadRecord(tx, id), reason }]);
-    await announce(tx, 'deals', [...creditsBefore, ...creditsAfter].map((credit) => credit.salespersonId));
-    return after;
-  });
+  const deal = await context.db.transaction((tx) => changeIn(tx, caller, id, version, action, reason, write));
   await context.replica.catchUp();
   return deal;
+}
+
+/** The frame of every change to a stored deal: lock, compare versions (null: whichever it is), write, and append the difference it makes. */
+async function changeIn(
+  tx: Queryable, { principal, scope }: Caller, id: number, version: number | null, action: string, reason: string | null, write: (tx: Queryable) => Promise<unknown>,
+): Promise<Deal> {
+  const before = await loadDeal(tx, id, segmentsOf(scope, principal), true);
+  if (!before) throw new Refused('unknownDeal', { deal: id });
+  if (version !== null && before.version !== version) throw new Refused('dealChanged', { yours: version, theirs: before.version });
+  const creditsBefore = await loadCredits(tx, id);
+  const recordBefore = await loadRecord(tx, id);
+  await write(tx);
+  const after = (await loadDeal(tx, id, null))!;
+  const creditsAfter = await loadCredits(tx, id);
+  const contributions = contributionsOfStored(after, creditsAfter);
+  const touched = before.customer !== after.customer || before.product !== after.product ? touchesOf(contributions) : [];
+  const difference = differenceOf(contributionsOfStored(before, creditsBefore), contributions);
+  await appendEntries(tx, [...difference, ...touched]);
+  await recordCorrections(tx, scope.books, difference, { userId: principal.userId, dealId: id, action, reason });
+  await recordAudit(tx, [{ userId: principal.userId, entity: 'deal', entityId: String(id), action, before: recordBefore, after: await loadRecord(tx, id), reason }]);
+  await announce(tx, 'deals', [...creditsBefore, ...creditsAfter].map((credit) => credit.salespersonId));
+  return after;
 }
 
 function contributionsOfStored({ status, closedOn, openedOn, quantity, voidedAt }: Deal, credits: DealFacts['credits']) {

@@ -52,6 +52,8 @@ export async function applyStaged(call: ImportCall, client: pg.ClientBase, names
   if (foreign.length > 0 && call.isPartial) await leaveOut(client, foreign);
   const counts = await countTouched(client);
   if (tally.refused > 0 && !call.isPartial) return counts;
+  // A file that changes nothing has been read all the same; what a machine repeats needs no record.
+  if (call.run && counts.created + counts.changed === 0) return counts;
 
   const importId = await startRun(call, client, counts);
   const resolved = resolve(names);

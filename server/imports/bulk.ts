@@ -11,10 +11,8 @@ import { inTransaction } from '../db/client';
 import { buildDealChecker, checkDeal, DEAL_COLUMNS, DEAL_JOINS, inSegments, readFilter, segmentsOf, toDeal, whereOf } from '../deals/index';
 import { toInput } from '#contract/dealInput';
 import { Refused } from '../problem';
-import { applyStaged } from './applyDeals';
+import { applyChecked } from './applyChecked';
 import type { ImportCall } from './call';
-import { ImportTally } from './report';
-import { copyIntoStaging, createStaging, loadAllNameIds, toCopyLine } from './staging';
 import { BULK_ACTION } from './undoImport';
 
 type BulkCall = Pick<ImportCall, 'context' | 'scope' | 'principal'>;
@@ -37,25 +35,18 @@ async function change(call: BulkCall, client: pg.PoolClient, input: BulkInput): 
   const { tree, rates } = context.replica.company!;
   const checker = buildDealChecker(scope, tree, rates);
   const deals = await loadChosen(drizzle(client), call, input);
-  const names = await loadAllNameIds(client);
   const refusals: BulkEffect['refusals'] = [];
-  const lines = deals.map((deal, index) => {
+  const checkedDeals = deals.flatMap((deal) => {
     const checked = checkDeal(applyChange(deal, input.change), checker);
-    if (checked.ok) return toCopyLine({ ...checked.facts, code: deal.deal }, names, index + 1);
+    if (checked.ok) return [{ ...checked.facts, code: deal.deal }];
     for (const fault of checked.faults) refusals.push({ deal: deal.deal, field: fault.field, message: fillIn(FAULTS[fault.code], fault.params) });
-    return '';
+    return [];
   });
   if (refusals.length > 0) return { run: null, changed: 0, same: 0, refusals: refusals.slice(0, SHOWN_REFUSALS), moves: [] };
-  await createStaging(client);
-  await copyIntoStaging(client, streamOf(lines));
-  const { changed, same, runId } = await applyStaged({
+  const { runId, changed } = await applyChecked({
     context, scope, principal, fileName: describeChange(call, input.change), reason: input.reason.trim(), run: { kind: 'bulk', action: BULK_ACTION }, isCheck: false, signal: new AbortController().signal,
-  }, client, names, new ImportTally());
-  return { run: runId, changed, same, refusals, moves: await listMoves(client, call) };
-}
-
-async function* streamOf(lines: readonly string[]): AsyncGenerator<string> {
-  yield* lines;
+  }, client, checkedDeals);
+  return { run: runId, changed, same: checkedDeals.length - changed, refusals, moves: runId === null ? [] : await listMoves(client, call) };
 }
 
 /** The chosen deals, locked against other changes. Voided ones are never among them. */

@@ -4,3 +4,4 @@ export { importDeals } from './deals';
 export { readUnitsFile } from './units';
 export { recordImported } from './recordImported';
 export { importActivities } from './activities';
+export { applyChecked } from './applyChecked';

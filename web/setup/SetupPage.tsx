@@ -12,6 +12,7 @@ import { CalendarForm } from './CalendarForm';
 import { ClosedDays } from './ClosedDays';
 import { ClosedMonths } from './ClosedMonths';
 import { describeRule } from './describeRule';
+import { Feeds } from './Feeds';
 import { Lists } from './Lists';
 import { Measures } from './Measures';
 import { Rates } from './Rates';
@@ -54,6 +55,7 @@ function buildChapters(me: Me, company: Company) {
     ...(mayPlan ? [{ path: 'people', name: 'People', content: <Sheet heading="Units and people"><AddUnit /><UnitsList ownUnit={me.unitCode} /></Sheet> }] : []),
     { path: 'measures', name: 'Measures', content: <Sheet heading="Measures"><Measures mayChange={isAdministrator} /></Sheet> },
     ...(isAdministrator ? [{ path: 'lists', name: 'Lists', content: <Sheet heading="Lists"><Lists /></Sheet> }] : []),
+    ...(isAdministrator ? [{ path: 'feeds', name: 'Feeds', content: <Sheet heading="Feeds"><Feeds /></Sheet> }] : []),
     { path: 'rates', name: 'Rates', content: <Sheet heading="Rates"><Rates mayChange={isAdministrator} /></Sheet> },
     { path: 'files', name: 'Files', content: <Sheet heading="Files"><Files role={me.role} /></Sheet> },
     { path: 'access', name: 'Access', content: <Sheet heading="Access tokens"><Tokens /></Sheet> },

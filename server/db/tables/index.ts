@@ -8,3 +8,4 @@ export * from './measures';
 export * from './targets';
 export * from './ledger';
 export * from './audit';
+export * from './feed';

@@ -1,0 +1,2 @@
+export { addFeedRoutes } from './routes';
+export { addSource, findSource } from './sources';

@@ -1,0 +1,1 @@
+export { serveOrderSystem } from './serve';
