@@ -13,7 +13,7 @@ export const STAGES = [['Enquiry', 0.15], ['Quoted', 0.4], ['Trial fitted', 0.6]
 export const LOST_REASONS = ['Price', 'Delivery time', 'Bought elsewhere', 'Season over', 'No berth for it'] as const;
 export const PLACES = ['North quay', 'South quay', 'Saltmarsh harbour', 'Lake basin', 'River yards', 'Outer islands'] as const;
 
-const FIRST = ['Pike', 'Heron', 'Tern', 'Gannet', 'Cormorant', 'Marlow', 'Skerry', 'Anvil', 'Corrie', 'Lantern', 'Osprey', 'Sandbank', 'Brine', 'Hollow', 'Stave', 'Mallow', 'Drift', 'Ferry', 'Quill', 'Rowan', 'Beacon', 'Cable', 'Tolland', 'Vessel', 'Wharf'];
+const FIRST = ['Pike', 'Heron', 'Tern', 'Gannet', 'Cormorant', 'Marlow', 'Skerry', 'Anvil', 'Corrie', 'Lantern', 'Osprey', 'Sandbank', 'Brine', 'Hollow', 'Stave', 'Bracken', 'Drift', 'Ferry', 'Quill', 'Rowan', 'Beacon', 'Cable', 'Tolland', 'Vessel', 'Wharf'];
 const SECOND = ['Boats', 'Pilotage', 'Ferries', 'Fisheries', 'Dredging', 'Yard', 'Towage', 'Moorings', 'Charter', 'Ropeworks', 'Oysters', 'Marine', 'Workboats', 'Survey'];
 
 export const CUSTOMERS: readonly string[] = FIRST.flatMap((first) => SECOND.map((second) => `${first} ${second}`));

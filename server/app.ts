@@ -12,6 +12,7 @@ import { ROUTES } from '#contract/routes/index';
 import { addAccessRoutes } from './access/index';
 import { addCompanyRoutes } from './company/index';
 import type { Context } from './context';
+import { addCustomerRoutes } from './customers/index';
 import { addDealRoutes } from './deals/index';
 import { buildEndpoints } from './endpoints';
 import { addFeedRoutes } from './feed/index';
@@ -65,7 +66,7 @@ export async function buildApp({ context, webRoot, version, logger = false }: Ap
   for (const type of ['text/csv', XLSX_TYPE]) app.addContentTypeParser(type, { bodyLimit: Number.MAX_SAFE_INTEGER }, (_request, payload, done) => done(null, payload));
 
   const endpoints = buildEndpoints(app, context);
-  for (const add of [addAccessRoutes, addCompanyRoutes, addUnitRoutes, addMeasureRoutes, addStandingRoutes, addTargetRoutes, addPlanRoutes, addDealRoutes, addListRoutes, addPipelineRoutes, addRateRoutes, addFileRoutes, addFeedRoutes, addLiveRoutes]) add(endpoints);
+  for (const add of [addAccessRoutes, addCompanyRoutes, addUnitRoutes, addMeasureRoutes, addStandingRoutes, addTargetRoutes, addPlanRoutes, addDealRoutes, addCustomerRoutes, addListRoutes, addPipelineRoutes, addRateRoutes, addFileRoutes, addFeedRoutes, addLiveRoutes]) add(endpoints);
   const missing = ROUTES.filter((route) => !endpoints.implemented.has(route.id));
   if (missing.length > 0) throw new Error(`Not implemented: ${missing.map((route) => route.id).join(', ')}.`);
 

@@ -1,5 +1,6 @@
 import * as access from './access';
 import * as company from './company';
+import * as customers from './customers';
 import * as deals from './deals';
 import * as feed from './feed';
 import * as files from './files';
@@ -13,4 +14,4 @@ import * as standings from './standings';
 import * as targets from './targets';
 
 /** Every endpoint there is; the server refuses to start when one is not implemented. */
-export const ROUTES: readonly AnyRoute[] = [access, company, measures, standings, targets, plans, deals, lists, pipeline, rates, files, feed].flatMap((domain) => Object.values(domain) as AnyRoute[]);
+export const ROUTES: readonly AnyRoute[] = [access, company, measures, standings, targets, plans, deals, customers, lists, pipeline, rates, files, feed].flatMap((domain) => Object.values(domain) as AnyRoute[]);

@@ -31,13 +31,25 @@ function isOneSlip(left: string, right: string): boolean {
 
 /** How much two names are alike, 0 to 1: the share of pieces they have in common; 1 for names that differ only in accents, signs, capitals and the kind of company. */
 export function similarity(left: string, right: string): number {
-  const [a, b] = [nameKey(left), nameKey(right)];
-  if (a === b) return 1;
-  const [mine, theirs] = [piecesOf(a), piecesOf(b)];
+  return compare(prepare(left), prepare(right));
+}
+
+interface Prepared {
+  key: string;
+  pieces: Set<string>;
+}
+
+function prepare(name: string): Prepared {
+  const key = nameKey(name);
+  return { key, pieces: piecesOf(key) };
+}
+
+function compare(left: Prepared, right: Prepared): number {
+  if (left.key === right.key) return 1;
   let common = 0;
-  for (const piece of mine) if (theirs.has(piece)) common++;
-  const share = common / (mine.size + theirs.size - common);
-  return isOneSlip(a, b) ? Math.max(share, ONE_SLIP) : share;
+  for (const piece of left.pieces) if (right.pieces.has(piece)) common++;
+  const share = common / (left.pieces.size + right.pieces.size - common);
+  return isOneSlip(left.key, right.key) ? Math.max(share, ONE_SLIP) : share;
 }
 
 export interface Named {
@@ -52,48 +64,64 @@ export interface Pair {
 }
 
 /** From here on two names are shown as likely the same; tried on lists of invented names, no source. */
-export const LIKELY = 0.55;
+export const LIKELY = 0.6;
 /** A piece that so many names share says nothing. */
 const COMMONEST = 200;
 
 /** Finds names like a given one among many, by the pieces they share: never every one with every other. */
 export class NameIndex {
   private byPiece = new Map<string, number[]>();
-  private sizes: number[];
+  private prepared: Prepared[];
 
   constructor(private names: readonly Named[]) {
-    this.sizes = names.map(({ name }, index) => {
-      const pieces = piecesOf(nameKey(name));
+    this.prepared = names.map(({ name }) => prepare(name));
+    this.prepared.forEach(({ pieces }, index) => {
       for (const piece of pieces) {
         const found = this.byPiece.get(piece);
         if (found) found.push(index);
         else this.byPiece.set(piece, [index]);
       }
-      return pieces.size;
     });
   }
 
   /** The likeliest first, none below `least`. */
   findLike(name: string, least = LIKELY): { named: Named; likeness: number }[] {
-    const pieces = piecesOf(nameKey(name));
-    const shared = new Map<number, number>();
-    for (const piece of pieces) {
-      const found = this.byPiece.get(piece) ?? [];
-      if (found.length > COMMONEST) continue;
-      for (const index of found) shared.set(index, (shared.get(index) ?? 0) + 1);
-    }
-    // What the common pieces would have added is at most all of them: only candidates are counted anew.
-    return [...shared.keys()].filter((index) => Math.min(this.sizes[index]!, pieces.size) / Math.max(this.sizes[index]!, pieces.size) >= least)
-      .map((index) => ({ named: this.names[index]!, likeness: similarity(name, this.names[index]!.name) })).filter((each) => each.likeness >= least)
-      .sort((a, b) => b.likeness - a.likeness || a.named.id - b.named.id);
+    return this.findLikePrepared(prepare(name), least);
   }
 
-  /** Pairs of different names that are likely one, the likeliest first. */
-  findPairs(most: number, least = LIKELY): Pair[] {
-    const pairs: Pair[] = [];
-    for (const left of this.names) {
-      for (const { named, likeness } of this.findLike(left.name, least)) if (named.id > left.id) pairs.push({ left, right: named, likeness });
+  private findLikePrepared(wanted: Prepared, least: number): { named: Named; likeness: number }[] {
+    const shared = new Map<number, number>();
+    let commonest = 0;
+    for (const piece of wanted.pieces) {
+      const found = this.byPiece.get(piece) ?? [];
+      if (found.length > COMMONEST) commonest++;
+      else for (const index of found) shared.set(index, (shared.get(index) ?? 0) + 1);
     }
-    return pairs.sort((a, b) => b.likeness - a.likeness || a.left.id - b.left.id).slice(0, most);
+    const likely: { named: Named; likeness: number }[] = [];
+    for (const [index, count] of shared) {
+      const other = this.prepared[index]!;
+      // At best all the commonest pieces are shared too.
+      const best = count + commonest;
+      const isFar = best / (wanted.pieces.size + other.pieces.size - best) < least;
+      if (isFar && Math.abs(other.key.length - wanted.key.length) > 1) continue;
+      const likeness = isFar ? (isOneSlip(wanted.key, other.key) ? ONE_SLIP : 0) : compare(wanted, other);
+      if (likeness >= least) likely.push({ named: this.names[index]!, likeness });
+    }
+    return likely.sort((a, b) => b.likeness - a.likeness || a.named.id - b.named.id);
+  }
+
+  /** Pairs of different names that are likely one, the likeliest first; only of the newest `newest` names with any other. */
+  findPairs(most: number, newest = Infinity, least = LIKELY): Pair[] {
+    const pairs = new Map<string, Pair>();
+    const from = [...this.names.keys()].sort((a, b) => this.names[b]!.id - this.names[a]!.id).slice(0, newest);
+    for (const index of from) {
+      const mine = this.names[index]!;
+      for (const { named, likeness } of this.findLikePrepared(this.prepared[index]!, least)) {
+        if (named.id === mine.id) continue;
+        const [left, right] = named.id < mine.id ? [named, mine] : [mine, named];
+        pairs.set(`${left.id}|${right.id}`, { left, right, likeness });
+      }
+    }
+    return [...pairs.values()].sort((a, b) => b.likeness - a.likeness || a.left.id - b.left.id).slice(0, most);
   }
 }

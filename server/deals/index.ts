@@ -3,5 +3,6 @@ export { buildDealChecker, checkDeal, type DealChecker } from './check';
 export type { DealFacts } from './facts';
 export { readFilter, segmentsOf, whereOf, type DealFilter } from './filter';
 export { voidStored } from './service';
+export { loadGroups } from './groups';
 export { loadHistory } from './history';
 export { DEAL_COLUMNS, DEAL_JOINS, inSegments, loadDeal, toDeal } from './repository';

@@ -182,3 +182,28 @@ test('the pipeline says whether it will be enough, and what might happen is trie
   await expect(page).toHaveURL(/overdue=counted/);
   await expect(heading).not.toHaveText(before);
 });
+
+test('a customer is found from anywhere, with months, products and people; what needs care is counted in the frame and cleared', async ({ page }, { retry }) => {
+  await signIn(page, 'admin');
+  await page.locator('body').press('/');
+  await page.getByRole('combobox', { name: 'Find or do' }).or(page.getByPlaceholder(/A person, a team/)).first().fill('Gannet Yard');
+  await page.getByRole('option', { name: /Gannet Yard/ }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText(/Gannet Yard has bought \d+ times for €/);
+  await expect(page.getByRole('region', { name: 'By whom' }).getByRole('row').nth(1)).toBeVisible();
+  await page.getByRole('link', { name: 'Its deals in the chosen period' }).click();
+  await expect(page.getByRole('button', { name: 'Remove the filter customer: Gannet Yard' })).toBeVisible();
+
+  const pasted = ['deal,salesperson,customer,amount,status,closed_on', `TWICE-A${retry},ivarga,Twin Yard,77,won,2026-11-09`, `TWICE-B${retry},ivarga,Twin Yard,77,won,2026-11-10`].join('\n');
+  await page.getByRole('button', { name: 'Import…' }).click();
+  await page.getByLabel('Pasted rows').fill(pasted);
+  await page.getByRole('button', { name: 'Check the pasted rows' }).click();
+  await page.getByRole('button', { name: 'Import all rows' }).click();
+  await page.getByRole('navigation', { name: 'Records' }).getByRole('link', { name: /Care/ }).click();
+  const doubles = page.getByRole('region', { name: 'Likely booked twice' });
+  await expect(doubles).toContainText(`Twin Yard, Ilse Varga, 77.00 EUR: TWICE-A${retry}`);
+  await doubles.getByRole('button', { name: `They are two: TWICE-A${retry} and TWICE-B${retry}` }).click();
+  await expect(page.getByText(`TWICE-A${retry}`)).toHaveCount(0);
+  await page.getByRole('link', { name: 'Show Overdue' }).click();
+  await expect(page.getByRole('button', { name: 'Remove the filter overdue' })).toBeVisible();
+  await expect(page.getByRole('grid', { name: 'Deals' }).getByRole('row').nth(1)).toContainText('open');
+});

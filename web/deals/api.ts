@@ -4,7 +4,7 @@ import type { AnswerOf, BodyOf, QueryOf } from '#contract/routes/route';
 import type { DealInput, DealPage, DealQuery, DealUpdate, SavedDeal } from '#contract/schemas/deal';
 import { api } from '../app/api';
 
-const CHANGED = ['Deals', 'Figures', 'Lists'] as const;
+const CHANGED = ['Deals', 'Figures', 'Lists', 'Care'] as const;
 
 const dealsApi = api.injectEndpoints({
   endpoints: (build) => ({

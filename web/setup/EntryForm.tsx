@@ -8,7 +8,7 @@ import { faultAt, otherFault } from '../app/FailureNote';
 import { Button } from '../ui/Button';
 import { Field, INPUT } from '../ui/Field';
 import { useSay } from '../ui/Toasts';
-import { useGetListQuery, useSaveListEntryMutation } from './listsApi';
+import { useGetListQuery, useSaveListEntryMutation } from '../app/lists/api';
 
 interface Values {
   name: string; code: string; category: string; listPrice: string; cost: string; probability: string; outcome: DealStatus; position: string; isRetired: boolean;

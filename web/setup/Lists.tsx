@@ -5,9 +5,9 @@ import { Button } from '../ui/Button';
 import { classNames } from '../ui/classNames';
 import { Loading } from '../ui/Loading';
 import { EntryForm } from './EntryForm';
-import { MergeDialog } from './MergeDialog';
+import { MergeDialog } from '../app/lists/MergeDialog';
 import { Merges } from './Merges';
-import { useGetListQuery } from './listsApi';
+import { useGetListQuery } from '../app/lists/api';
 
 const NAMES: Readonly<Record<Exclude<ListName, 'customer'>, { title: string; one: string }>> = {
   source: { title: 'Sources', one: 'source' }, stage: { title: 'Stages', one: 'stage' }, lostReason: { title: 'Lost reasons', one: 'reason' },

@@ -178,3 +178,12 @@ export const importMapping = pgTable('import_mapping', {
   mapping: jsonb('mapping').$type<ImportMapping>().notNull(),
   at: moment('at').notNull().defaultNow(),
 }, (table) => [uniqueIndex('import_mapping_of').on(table.userId, table.kind, sql`md5(${table.headings})`)]);
+
+/** Two deals or customers that look alike and somebody said are two; the smaller id first. */
+export const setApart = pgTable('set_apart', {
+  kind: text('kind').notNull(),
+  leftId: whole('left_id').notNull(),
+  rightId: whole('right_id').notNull(),
+  userId: integer('user_id').notNull().references(() => appUser.id),
+  at: moment('at').notNull().defaultNow(),
+}, (table) => [primaryKey({ columns: [table.kind, table.leftId, table.rightId] })]);

@@ -3,6 +3,7 @@ import { Dialog } from 'radix-ui';
 import { useState, type ReactNode } from 'react';
 import { useLocation, useNavigate } from 'react-router';
 import { useGetTreeQuery, useListMeasuresQuery } from '../api';
+import { useListCustomersQuery } from '../customers';
 import { usePlace } from '../place';
 import { withParam } from './withParam';
 
@@ -19,6 +20,9 @@ export function FindOrDo({ isOpen, onClose }: { isOpen: boolean; onClose(): void
   const wanted = typed.trim().toLowerCase();
   const matches = (name: string) => name.toLowerCase().includes(wanted);
   const units = nodes.filter((node) => matches(node.unit.name) || matches(node.unit.code)).slice(0, SHOWN_AT_MOST);
+  // By name among all customers one may see; letters of one alone would name too many.
+  const { data: found } = useListCustomersQuery({ search: wanted, limit: 12 }, { skip: !isOpen || wanted.length < 2 });
+  const customers = wanted.length < 2 ? [] : found?.customers ?? [];
   const close = () => {
     setTyped('');
     onClose();
@@ -29,6 +33,7 @@ export function FindOrDo({ isOpen, onClose }: { isOpen: boolean; onClose(): void
     { name: 'Set targets', run: () => navigate({ pathname: '/plan', search }) },
     { name: 'Where we stand', run: () => navigate({ pathname: '/standing', search }) },
     { name: 'Look ahead: pipeline', run: () => navigate({ pathname: '/deals/pipeline', search }) },
+    { name: 'What needs care', run: () => navigate({ pathname: '/deals/care', search }) },
     { name: 'Type in activities', run: () => navigate({ pathname: '/deals/activities', search }) },
     ...(measures?.measures ?? []).filter((each) => !each.isRetired).map((each) => ({ name: each.name, run: () => place.go({ measure: each.code }) })),
     { name: 'Setup', run: () => navigate({ pathname: '/setup', search }) },
@@ -41,10 +46,15 @@ export function FindOrDo({ isOpen, onClose }: { isOpen: boolean; onClose(): void
         <Dialog.Content aria-describedby={undefined} className="fixed top-[70px] left-1/2 z-50 w-[520px] -translate-x-1/2 overflow-hidden rounded-sheet border border-strong/30 bg-sheet text-ink">
           <Dialog.Title className="sr-only">Find or do</Dialog.Title>
           <Command shouldFilter={false} label="Find or do">
-            <Command.Input autoFocus value={typed} onValueChange={setTyped} placeholder="A person, a team, a branch, or what to do" className="h-[42px] w-full border-b border-line bg-transparent px-4 text-[14px] outline-none" />
+            <Command.Input autoFocus value={typed} onValueChange={setTyped} placeholder="A person, a team, a branch, a customer, or what to do" className="h-[42px] w-full border-b border-line bg-transparent px-4 text-[14px] outline-none" />
             <Command.List className="max-h-[380px] overflow-y-auto p-1.5">
-              {units.length === 0 && actions.length === 0 && <p className="px-3 py-2 text-soft">Nothing is called “{typed}”. Try a shorter piece of the name.</p>}
+              {units.length === 0 && actions.length === 0 && customers.length === 0 && <p className="px-3 py-2 text-soft">Nothing is called “{typed}”. Try a shorter piece of the name.</p>}
               {actions.length > 0 && <Group heading="Do">{actions.map((action) => <Item key={action.name} value={`do ${action.name}`} onSelect={() => { close(); void action.run(); }}>{action.name}</Item>)}</Group>}
+              {customers.length > 0 && (
+                <Group heading="Customers">
+                  {customers.map((customer) => <Item key={customer.id} value={`customer ${customer.id}`} onSelect={() => { close(); void navigate({ pathname: `/deals/customers/${customer.id}`, search }); }}><span>{customer.name}</span><span className="text-soft">customer</span></Item>)}
+                </Group>
+              )}
               {units.length > 0 && (
                 <Group heading="Find">
                   {units.map(({ unit, attainmentText }) => (

@@ -1,14 +1,14 @@
 import { useState } from 'react';
 import type { ListEntry, ListName } from '#contract/schemas/list';
 import { formatExact } from '#core/money/format';
-import { useGetCompanyQuery } from '../app/api';
-import { FailureNote } from '../app/FailureNote';
-import { Button } from '../ui/Button';
-import { Combobox } from '../ui/Combobox';
-import { Dialog } from '../ui/Dialog';
-import { Field } from '../ui/Field';
-import { useSay } from '../ui/Toasts';
-import { useMergeNamesMutation, useUndoMergeMutation } from './listsApi';
+import { useGetCompanyQuery } from '../api';
+import { FailureNote } from '../FailureNote';
+import { Button } from '../../ui/Button';
+import { Combobox } from '../../ui/Combobox';
+import { Dialog } from '../../ui/Dialog';
+import { Field } from '../../ui/Field';
+import { useSay } from '../../ui/Toasts';
+import { useMergeNamesMutation, useUndoMergeMutation } from './api';
 
 interface MergeDialogProps {
   list: ListName;

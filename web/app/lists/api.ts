@@ -1,9 +1,9 @@
 import * as routes from '#contract/routes/lists';
 import type { AnswerOf } from '#contract/routes/route';
 import type { ListEntryInput, ListName, MergeInput } from '#contract/schemas/list';
-import { api, type Request } from '../app/api';
+import { api, type Request } from '../api';
 
-const CHANGED = ['Lists', 'Deals', 'Figures'] as const;
+const CHANGED = ['Lists', 'Deals', 'Figures', 'Care'] as const;
 
 export const { useGetListQuery, useSaveListEntryMutation, useMergeNamesMutation, useListMergesQuery, useUndoMergeMutation } = api.injectEndpoints({
   endpoints: (build) => ({

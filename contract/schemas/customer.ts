@@ -1,0 +1,38 @@
+import { Type, type Static } from 'typebox';
+import { IsoDay, Minor, Nullable } from './common';
+import { DealGroup, DealTally } from './deal';
+
+export const CustomerQuery = Type.Object({
+  search: Type.Optional(Type.String({ maxLength: 100 })), unit: Type.Optional(Type.String()), period: Type.Optional(Type.String()),
+  limit: Type.Optional(Type.Integer({ minimum: 1, maximum: 500 })),
+}, { additionalProperties: false });
+export type CustomerQuery = Static<typeof CustomerQuery>;
+
+/** A customer with what was won from them and is open, of the deals one may see. */
+export const CustomerLine = Type.Object({ id: Type.Integer(), name: Type.String(), won: DealTally, open: DealTally, lastOn: Nullable(IsoDay) });
+export type CustomerLine = Static<typeof CustomerLine>;
+/** The largest by won amount; `others` makes the whole with them. */
+export const Customers = Type.Object({ customers: Type.Array(CustomerLine), count: Type.Integer(), others: Nullable(Type.Object({ count: Type.Integer(), won: DealTally })) });
+export type Customers = Static<typeof Customers>;
+
+/** Everything about one customer, of the deals one may see. */
+export const CustomerView = Type.Object({
+  id: Type.Integer(), name: Type.String(), alsoWritten: Type.Array(Type.String()), firstWonOn: Nullable(IsoDay), lastWonOn: Nullable(IsoDay), won: DealTally, open: DealTally, lost: Type.Integer(),
+  months: Type.Array(Type.Object({ period: Type.String(), name: Type.String(), won: Minor, count: Type.Integer() })),
+  products: Type.Array(DealGroup), salespeople: Type.Array(DealGroup),
+  /** Others whose names are like it. */
+  likely: Type.Array(Type.Object({ id: Type.Integer(), name: Type.String() })),
+});
+export type CustomerView = Static<typeof CustomerView>;
+
+export const CARE_KINDS = ['unplaced', 'overdue', 'uncosted', 'doubles', 'likelyNames', 'refusedDeliveries'] as const;
+export type CareKind = (typeof CARE_KINDS)[number];
+
+/** What needs care: how many, and what they are worth; `deals` that may be the same twice, `names` that may be one. */
+export const Care = Type.Object({
+  counts: Type.Array(Type.Object({ kind: Type.Enum(CARE_KINDS), count: Type.Integer(), worth: Nullable(Minor) })),
+  total: Type.Integer(),
+  doubles: Type.Array(Type.Object({ customer: Type.String(), salesperson: Type.String(), amount: Type.String(), currency: Type.String(), deals: Type.Array(Type.Object({ id: Type.Integer(), deal: Type.String(), version: Type.Integer(), day: IsoDay })) })),
+  names: Type.Array(Type.Object({ left: Type.Object({ id: Type.Integer(), name: Type.String() }), right: Type.Object({ id: Type.Integer(), name: Type.String() }), likeness: Type.Number() })),
+});
+export type Care = Static<typeof Care>;

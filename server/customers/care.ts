@@ -1,0 +1,86 @@
+import { sql } from 'drizzle-orm';
+import type { Care, CareKind } from '#contract/schemas/customer';
+import { toDecimal } from '#core/money/amount';
+import { toIsoDay } from '#core/period/day';
+import { NameIndex, type Pair } from '#core/text/similar';
+import type { Principal, Scope } from '../access/index';
+import { mayDo } from '../access/permissions';
+import type { Context } from '../context';
+import { readFilter, whereOf } from '../deals/index';
+import { loadCustomerNames } from './service';
+
+const SHOWN_DOUBLES = 50;
+const SHOWN_PAIRS = 50;
+/** Doubles come with new names; these are compared with all. */
+const NEWEST_NAMES = 1_000;
+/** Deals of one customer, person and amount within so many days are likely one deal twice; common practice, no source. */
+const DOUBLE_DAYS = 3;
+/** Costs are asked of what is recent; older books may never have had them. */
+const RECENT_DAYS = 400;
+
+/** What needs care of the deals one may see, counted. */
+export async function viewCare(context: Context, scope: Scope, principal: Principal): Promise<Care> {
+  const { db } = context;
+  const base = readFilter({}, scope, principal);
+  const tally = async (kind: CareKind, over: object): Promise<Care['counts'][number]> => {
+    const { rows: [row] } = await db.execute<{ count: number; worth: number }>(sql`select count(*) as count, coalesce(sum(d.credited), 0)::bigint as worth from deal d where ${whereOf({ ...base, ...over })}`);
+    return { kind, count: row!.count, worth: row!.worth };
+  };
+  const doubles = await findDoubles(context, scope, principal);
+  const names = mayDo(principal.role, 'administer') ? await findNames(context, scope, principal) : [];
+  const asOf = scope.books.asOf;
+  // Only a company that keeps costs misses one.
+  const { rows: [costs] } = await db.execute<{ kept: boolean }>(sql`select exists (select from deal where cost is not null) as kept`);
+  const { rows: [feed] } = await db.execute<{ count: number }>(sql`select count(*) as count from feed_delivery where outcome = 'refused'`);
+  const counts = [
+    await tally('unplaced', { unplaced: true }), await tally('overdue', { overdue: true }),
+    ...(costs!.kept ? [await tally('uncosted', { uncosted: true, span: { from: asOf - RECENT_DAYS, to: asOf + 1 } })] : []),
+    { kind: 'doubles' as const, count: doubles.length, worth: null }, { kind: 'likelyNames' as const, count: names.length, worth: null },
+    ...(mayDo(principal.role, 'administer') ? [{ kind: 'refusedDeliveries' as const, count: feed!.count, worth: null }] : []),
+  ];
+  return { counts, total: counts.reduce((sum, each) => sum + each.count, 0), doubles, names };
+}
+
+/** Won or open deals of the same customer, person, amount and currency a few days apart, that nobody has set apart. */
+async function findDoubles({ db }: Context, scope: Scope, principal: Principal): Promise<Care['doubles']> {
+  const where = whereOf(readFilter({}, scope, principal));
+  const { rows } = await db.execute<{ customer: string; salesperson: string; amount: number; currency: string; a: number; a_code: string; a_version: number; a_day: string; b: number; b_code: string; b_version: number; b_day: string }>(sql`
+    with recent as (
+      select d.id, d.code, d.version, d.day, d.customer_id, d.salesperson_id, d.amount, d.currency,
+        lag(d.id) over same as before_id, lag(d.code) over same as before_code, lag(d.version) over same as before_version, lag(d.day) over same as before_day
+      from deal d where ${where} and d.status <> 'lost' and d.credited > 0 and d.refund_of is null and d.day > ${toIsoDay(scope.books.asOf - RECENT_DAYS)}::date
+      window same as (partition by d.customer_id, d.salesperson_id, d.amount, d.currency, d.product_id, d.status order by d.day, d.id)
+    )
+    select c.name as customer, u.name as salesperson, x.amount, x.currency, x.before_id as a, x.before_code as a_code, x.before_version as a_version, x.before_day::text as a_day, x.id as b, x.code as b_code, x.version as b_version, x.day::text as b_day
+    from recent x join customer c on c.id = x.customer_id join unit u on u.id = x.salesperson_id
+    where x.day - x.before_day <= ${DOUBLE_DAYS} and not exists (select from set_apart s where s.kind = 'deal' and s.left_id = least(x.id, x.before_id) and s.right_id = greatest(x.id, x.before_id))
+    order by x.day desc, x.id limit ${SHOWN_DOUBLES}`);
+  return rows.map((row) => ({
+    customer: row.customer, salesperson: row.salesperson, amount: toDecimal(row.amount, row.currency), currency: row.currency,
+    deals: [{ id: row.a, deal: row.a_code, version: row.a_version, day: row.a_day }, { id: row.b, deal: row.b_code, version: row.b_version, day: row.b_day }],
+  }));
+}
+
+/** The pairs as they were reckoned last, for as long as no customer has come or gone: going through fifty thousand names takes a while. */
+const reckoned = new WeakMap<Context, { fingerprint: string; pairs: Pair[] }>();
+
+async function findNames(context: Context, scope: Scope, principal: Principal): Promise<Care['names']> {
+  const { rows: [state] } = await context.db.execute<{ fingerprint: string }>(sql`select count(*) || ' ' || coalesce(max(id), 0) || ' ' || count(merged_into) as fingerprint from customer`);
+  let known = reckoned.get(context);
+  if (known?.fingerprint !== state!.fingerprint) {
+    known = { fingerprint: state!.fingerprint, pairs: new NameIndex(await loadCustomerNames(context, scope, principal)).findPairs(SHOWN_PAIRS * 4, NEWEST_NAMES) };
+    reckoned.set(context, known);
+  }
+  const { rows } = await context.db.execute<{ l: number; r: number }>(sql`select left_id as l, right_id as r from set_apart where kind = 'customer'`);
+  const apart = new Set(rows.map((row) => `${row.l}|${row.r}`));
+  return known.pairs.filter(({ left, right }) => !apart.has(`${left.id}|${right.id}`)).slice(0, SHOWN_PAIRS);
+}
+
+/** Keeps that some deals or customers are not one: every pair of them. */
+export async function setApart({ db }: Context, userId: number, kind: 'deal' | 'customer', ids: readonly number[]): Promise<object> {
+  const sorted = [...new Set(ids)].sort((a, b) => a - b);
+  for (const [index, left] of sorted.entries()) {
+    for (const right of sorted.slice(index + 1)) await db.execute(sql`insert into set_apart (kind, left_id, right_id, user_id) values (${kind}, ${left}, ${right}, ${userId}) on conflict do nothing`);
+  }
+  return {};
+}

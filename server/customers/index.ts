@@ -1,0 +1,1 @@
+export { addCustomerRoutes } from './routes';

@@ -1,0 +1,88 @@
+import { sql } from 'drizzle-orm';
+import type { CustomerQuery, Customers, CustomerView } from '#contract/schemas/customer';
+import type { DealGroup } from '#contract/schemas/deal';
+import { toTally } from '#core/deal/tally';
+import { describePeriod } from '#core/period/words';
+import type { Books } from '#core/standing/books';
+import { NameIndex } from '#core/text/similar';
+import type { Principal, Scope } from '../access/index';
+import type { Context } from '../context';
+import { loadGroups, readFilter, whereOf, type DealFilter } from '../deals/index';
+import { Refused } from '../problem';
+
+const SHOWN = 200;
+const MOST_NAMES = 50_000;
+const LIKELY_SHOWN = 5;
+/** Years of months on a customer's page. */
+const MONTHS_SHOWN = 24;
+
+type SumRow = { id: number; name: string; won: number; won_credited: number; open: number; open_credited: number; last_on: string | null };
+
+/** Customers of the deals that lie in the reader's unit; the largest, and what all the others come to (GUARDS 16). */
+export async function listCustomers({ db }: Context, scope: Scope, principal: Principal, { search, limit = SHOWN, ...place }: CustomerQuery): Promise<Customers> {
+  const like = search?.trim() ? `%${search.trim().replace(/[\\%_]/g, '\\$&')}%` : null;
+  const { rows } = await db.execute<SumRow & Record<string, unknown>>(sql`
+    select c.id, c.name, g.won, g.won_credited, g.open, g.open_credited, g.last_on from (
+      select d.customer_id, count(*) filter (where d.status = 'won') as won, coalesce(sum(d.credited) filter (where d.status = 'won'), 0)::bigint as won_credited,
+        count(*) filter (where d.status = 'open') as open, coalesce(sum(d.credited) filter (where d.status = 'open'), 0)::bigint as open_credited, max(d.closed_on)::text as last_on
+      from deal d where ${whereOf(readFilter(place, scope, principal))} group by 1) g join customer c on c.id = g.customer_id
+    where ${like === null ? sql`true` : sql`(c.name ilike ${like} or exists (select from customer a where a.merged_into = c.id and a.name ilike ${like}))`} order by g.won_credited desc, g.open_credited desc, c.name`);
+  const rest = rows.slice(limit);
+  return {
+    customers: rows.slice(0, limit).map((row) => ({ id: row.id, name: row.name, won: toTally(row.won, row.won_credited), open: toTally(row.open, row.open_credited), lastOn: row.last_on })),
+    count: rows.length,
+    others: rest.length === 0 ? null : { count: rest.length, won: toTally(rest.reduce((sum, row) => sum + row.won, 0), rest.reduce((sum, row) => sum + row.won_credited, 0)) },
+  };
+}
+
+/** @throws Refused notFound for a customer none of whose deals one may see */
+export async function viewCustomer(context: Context, scope: Scope, principal: Principal, id: number): Promise<CustomerView> {
+  const { db } = context;
+  const { rows: [found] } = await db.execute<{ id: number; name: string; also: string[] }>(sql`
+    select c.id, c.name, coalesce((select array_agg(a.name order by a.name) from customer a where a.merged_into = c.id), '{}') as also from customer c
+    where c.id = coalesce((select merged_into from customer where id = ${id}), ${id})`);
+  if (!found) throw new Refused('notFound');
+  const filter = readFilter({ customer: found.name }, scope, principal);
+  const groups = (by: Parameters<typeof loadGroups>[3], over: Partial<DealFilter> = {}): Promise<DealGroup[]> => loadGroups(db, scope.books, { ...filter, ...over }, by).then((loaded) => loaded.groups);
+  const statuses = await groups('status');
+  if (statuses.length === 0 && !scope.isWhole) throw new Refused('notFound');
+  const { rows: [days] } = await db.execute<{ first: string | null; last: string | null }>(sql`select min(d.closed_on)::text as first, max(d.closed_on)::text as last from deal d where ${whereOf({ ...filter, status: 'won' })}`);
+  const of = (status: string) => statuses.find((group) => group.key === status);
+  return {
+    id: found.id, name: found.name, alsoWritten: found.also, firstWonOn: days!.first, lastWonOn: days!.last,
+    won: of('won')?.won ?? toTally(0, 0), open: of('open')?.open ?? toTally(0, 0), lost: of('lost')?.count ?? 0,
+    months: fillMonths(scope.books, await groups('month', { status: 'won' })),
+    products: await groups('product'), salespeople: await groups('salesperson'), likely: await findLikely(context, scope, principal, found),
+  };
+}
+
+/** Every month from the first shown to the last: one without deals is 0, not left out. */
+function fillMonths({ calendar }: Books, groups: readonly DealGroup[]): CustomerView['months'] {
+  const shown = groups.slice(-MONTHS_SHOWN);
+  if (shown.length === 0) return [];
+  const byId = new Map(shown.map((group) => [group.key, group]));
+  const last = calendar.parse(shown.at(-1)!.key!)!;
+  const months: CustomerView['months'] = [];
+  for (let period = calendar.parse(shown[0]!.key!)!; period.from <= last.from; period = calendar.periodOf('month', period.to)) {
+    const group = byId.get(period.id);
+    months.push({ period: period.id, name: describePeriod(period, calendar), won: group?.won.credited ?? 0, count: group?.won.count ?? 0 });
+  }
+  return months.slice(-MONTHS_SHOWN);
+}
+
+/** Other customers whose names are like it, among those one sees; set apart ones are not shown again. */
+async function findLikely(context: Context, scope: Scope, principal: Principal, { id, name }: { id: number; name: string }) {
+  const names = await loadCustomerNames(context, scope, principal);
+  const { rows } = await context.db.execute<{ other: number }>(sql`select case when left_id = ${id} then right_id else left_id end as other from set_apart where kind = 'customer' and ${id} in (left_id, right_id)`);
+  const apart = new Set(rows.map((row) => row.other));
+  return new NameIndex(names.filter((each) => each.id !== id && !apart.has(each.id))).findLike(name).slice(0, LIKELY_SHOWN).map(({ named }) => named);
+}
+
+/** Names of the customers one has deals with. */
+export async function loadCustomerNames({ db }: Context, scope: Scope, principal: Principal): Promise<{ id: number; name: string }[]> {
+  const { rows } = await db.execute<{ id: number; name: string }>(scope.isWhole
+    ? sql`select id, name from customer where merged_into is null order by id limit ${MOST_NAMES}`
+    : sql`select c.id, c.name from customer c where c.merged_into is null and exists (select from deal d where d.customer_id = c.id and ${whereOf(readFilter({}, scope, principal))}) order by c.id limit ${MOST_NAMES}`);
+  return rows;
+}
+

@@ -1,0 +1,89 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { Care, CareKind, Customers, CustomerView } from '#contract/schemas/customer';
+import { createCompany, createDatabase, startServer, wonDeal, type Client, type TestServer } from './harness';
+
+let server: TestServer;
+let people: Awaited<ReturnType<typeof createCompany>>;
+
+beforeAll(async () => {
+  server = await startServer(await createDatabase());
+  people = await createCompany(server);
+  await people.admin.import('deals', [
+    'deal,salesperson,customer,amount,status,closed_on,expected_on,product,cost',
+    'C-1,ivarga,Pike Boats,1000,won,2026-11-03,,Rope,600', 'C-2,ivarga,Pike Boats,500,won,2026-10-05,,Winch,300', 'C-3,tbrandt,Pike Boats,200,won,2026-11-04,,Rope,', 'C-4,ivarga,Pike Boats,900,open,,2026-11-10,,', 'C-5,ivarga,Pike Boats,50,lost,2026-11-05,,,',
+    'C-6,ivarga,Pike Boats Ltd,70,won,2026-11-06,,Rope,40', 'C-7,nkassem,Crab Charter,80,won,2026-11-06,,Rope,40', 'C-8,ivarga,Gannet,10,won,2026-11-06,,Rope,4',
+    'D-1,ivarga,Heron,333,won,2026-11-09,,Rope,100', 'D-2,ivarga,Heron,333,won,2026-11-11,,Rope,100', 'D-3,ivarga,Heron,333,won,2026-11-16,,Rope,100', 'U-1,nkassem,Early Bird,25,won,2025-12-12,,,20',
+  ].join('\n'));
+});
+afterAll(() => server.stop());
+
+const customers = async (query = '', client: Client = people.admin): Promise<Customers> => (await client.get(`/customers?${query}`)).json();
+const view = async (name: string, client: Client = people.admin): Promise<CustomerView> => {
+  const [found] = (await customers(`search=${name}`)).customers;
+  return (await client.get(`/customers/${found!.id}`)).json();
+};
+const care = async (client: Client = people.admin): Promise<Care> => (await client.get('/care')).json();
+const count = ({ counts }: Care, kind: CareKind) => counts.find((each) => each.kind === kind)?.count;
+
+describe('customers', () => {
+  it('are listed by what was won from them, the rest in one line that makes the whole', async () => {
+    const all = await customers();
+    expect(all.customers.map((customer) => customer.name)).toEqual(['Pike Boats', 'Heron', 'Crab Charter', 'Pike Boats Ltd', 'Early Bird', 'Gannet']);
+    const two = await customers('limit=2');
+    expect(two.others).toMatchObject({ count: 4, won: { count: 4, credited: 18_500 } });
+    expect((await customers('period=FY2027-P08&search=pike')).customers).toMatchObject([{ name: 'Pike Boats', won: { count: 2, credited: 120_000, average: 60_000 }, open: { count: 1 } }, { name: 'Pike Boats Ltd' }]);
+  });
+
+  it('have a page of months, products and people, whose sums are their total', async () => {
+    const pike = await view('Pike Boats');
+    expect(pike).toMatchObject({ won: { count: 3, credited: 170_000 }, open: { count: 1, credited: 90_000 }, lost: 1, firstWonOn: '2026-10-05', lastWonOn: '2026-11-04', likely: [{ name: 'Pike Boats Ltd' }] });
+    for (const part of [pike.months.map((month) => month.won), pike.products.map((group) => group.won.credited), pike.salespeople.map((group) => group.won.credited)]) expect(part.reduce((a, b) => a + b, 0)).toBe(170_000);
+    expect(pike.months.map((month) => month.name)).toEqual(['October 2026', 'November 2026']);
+  });
+
+  it('are only those one has deals with, and only of those deals', async () => {
+    expect((await customers('', people.north)).customers.map((customer) => customer.name)).toEqual(['Crab Charter']);
+    expect((await view('Pike Boats', people.salesperson)).won).toMatchObject({ count: 2, credited: 150_000 });
+    const { id } = (await customers('search=Pike')).customers[0]!;
+    expect((await people.north.get(`/customers/${id}`)).statusCode).toBe(404);
+    expect((await people.admin.get('/customers/999999')).statusCode).toBe(404);
+  });
+
+  it('of a merged name lead to the one it became', async () => {
+    const { id } = await view('Pike Boats Ltd');
+    const pike = await view('Pike Boats');
+    const { merge } = (await people.admin.send('POST', '/lists/customer/merge', { from: id, into: pike.id })).json();
+    expect((await people.admin.get(`/customers/${id}`)).json()).toMatchObject({ name: 'Pike Boats', alsoWritten: ['Pike Boats Ltd'], won: { count: 4 } });
+    await people.admin.send('POST', `/merges/${merge}/undo`);
+  });
+});
+
+describe('what needs care', () => {
+  it('counts what is unplaced, overdue, without a cost, likely twice and likely one name', async () => {
+    const found = await care();
+    expect(['unplaced', 'overdue', 'uncosted', 'doubles', 'likelyNames', 'refusedDeliveries'].map((kind) => count(found, kind as CareKind))).toEqual([1, 1, 1, 1, 1, 0]);
+    expect(found.counts.find((each) => each.kind === 'unplaced')!.worth).toBe(2_500);
+    expect(found.doubles).toMatchObject([{ customer: 'Heron', amount: '333.00', deals: [{ deal: 'D-1' }, { deal: 'D-2' }] }]);
+    expect(found.total).toBe(5);
+    expect((await people.admin.get('/deals?unplaced=true')).json().count).toBe(1);
+  });
+
+  it('is each one’s own: nobody sees another’s, and names are the administrator’s', async () => {
+    const mine = await care(people.north);
+    expect([count(mine, 'unplaced'), count(mine, 'overdue'), count(mine, 'doubles'), count(mine, 'likelyNames'), count(mine, 'refusedDeliveries')]).toEqual([0, 0, 0, 0, undefined]);
+    expect(count(await care(people.salesperson), 'overdue')).toBe(1);
+  });
+
+  it('is cleared by putting it right, or by saying that two are two', async () => {
+    const found = await care();
+    const [double, names] = [found.doubles[0]!, found.names[0]!];
+    expect((await people.viewer.send('POST', '/care/apart', { kind: 'deal', ids: double.deals.map((deal) => deal.id) })).statusCode).toBe(403);
+    await people.manager.send('POST', '/care/apart', { kind: 'deal', ids: double.deals.map((deal) => deal.id) });
+    await people.admin.send('POST', '/care/apart', { kind: 'customer', ids: [names.left.id, names.right.id] });
+    const { deals: [late] } = (await people.manager.get('/deals?overdue=true')).json();
+    await people.manager.send('PUT', `/deals/${late.id}`, { version: late.version, deal: wonDeal({ deal: 'C-4', customer: 'Pike Boats', amount: '900', cost: '500' }) });
+    const after = await care();
+    expect([count(after, 'doubles'), count(after, 'likelyNames'), count(after, 'overdue')]).toEqual([0, 0, 0]);
+    expect((await view('Pike Boats')).likely).toEqual([]);
+  });
+});

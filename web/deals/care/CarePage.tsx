@@ -1,0 +1,119 @@
+import { useState } from 'react';
+import { Link, useLocation } from 'react-router';
+import type { Care, CareKind } from '#contract/schemas/customer';
+import { formatExact } from '#core/money/format';
+import { addMonths, parseDay, toIsoDay } from '#core/period/day';
+import { useGetCompanyQuery, useGetMeQuery } from '../../app/api';
+import { useGetCareQuery } from '../../app/care';
+import { FailureNote } from '../../app/FailureNote';
+import { MergeDialog } from '../../app/lists/MergeDialog';
+import { Button } from '../../ui/Button';
+import { Loading } from '../../ui/Loading';
+import { DealsTabs } from '../DealsTabs';
+import { DealDialog } from '../deal/DealDialog';
+import { useSetApartMutation } from '../customers/api';
+
+interface Words {
+  title: string;
+  why: string;
+  what: string;
+  /** Where it is put right: a path, or filters of the table of deals. */
+  to?: string;
+  filter?: Record<string, string>;
+}
+
+const WORDS: Readonly<Record<CareKind, Words>> = {
+  unplaced: { title: 'Unplaced', why: 'Their owner stood in no unit on their day: they count in no team or branch.', what: 'Reassign them, or correct the person’s dates in Setup.', filter: { unplaced: 'yes' } },
+  overdue: { title: 'Overdue', why: 'Open, and expected to have closed before today.', what: 'Close them, or move their day.', filter: { overdue: 'yes' } },
+  uncosted: { title: 'Won without a cost', why: 'They count in no profit and no margin.', what: 'Give them their cost.', filter: { uncosted: 'yes' } },
+  doubles: { title: 'Likely booked twice', why: 'Same customer, person, product and amount a few days apart.', what: 'Void one of them, or say that they are two.' },
+  likelyNames: { title: 'Customers that are likely one', why: 'Their names are alike.', what: 'Merge them, or say that they are two.' },
+  refusedDeliveries: { title: 'Refused deliveries', why: 'An order system sent what could not be taken: a person, a rate or a date is missing.', what: 'Put it right, and try them again.', to: '/setup/feeds' },
+};
+
+/** One list of what needs care, each with what it is about and where it is put right. */
+export function CarePage() {
+  const { data, error, refetch } = useGetCareQuery(undefined, { refetchOnMountOrArgChange: true });
+  const { data: company } = useGetCompanyQuery();
+  const { data: me } = useGetMeQuery();
+  const { search } = useLocation();
+  const [opened, setOpened] = useState<number | null>(null);
+  if (error) return <div className="flex flex-col gap-3 px-[18px] pt-3"><DealsTabs /><FailureNote failure={error} onRetry={() => void refetch()} /></div>;
+  if (!data) return <div className="px-[18px] pt-3"><DealsTabs /><Loading what="what needs care" /></div>;
+  const toDeals = (filter: Record<string, string>) => {
+    const params = new URLSearchParams(search);
+    for (const [key, value] of Object.entries(filter)) params.set(key, value);
+    if (company) params.set('period', wholeBook(company.today));
+    return `?${params}`;
+  };
+  const waiting = data.counts.filter((each) => each.count > 0);
+  return (
+    <div className="flex min-h-full flex-col gap-3 px-[18px] pt-3 pb-4">
+      <DealsTabs />
+      <h1>{data.total === 0 ? 'Nothing needs care. Every deal is placed, dated and costed.' : `${data.total.toLocaleString('en-GB')} ${data.total === 1 ? 'thing needs' : 'things need'} care.`}</h1>
+      {waiting.length > 0 && (
+        <ul aria-label="What needs care" className="rounded-sheet border border-line bg-sheet">
+          {waiting.map(({ kind, count, worth }) => {
+            const words = WORDS[kind];
+            const to = words.to ? { pathname: words.to, search } : words.filter ? { pathname: '/deals', search: toDeals(words.filter) } : null;
+            return (
+              <li key={kind} className="grid grid-cols-[70px_minmax(0,1fr)_auto] items-center gap-3 border-b border-line/70 px-4 py-2 last:border-0">
+                <span className="text-right text-[17px] font-semibold">{count.toLocaleString('en-GB')}</span>
+                <span><span className="font-medium">{words.title}</span>{worth !== null && <span className="text-soft">, worth {formatExact(worth, { kind: 'money', currency: company?.currency ?? 'EUR' })}</span>}<span className="block text-[12px] text-soft">{words.why} {words.what}</span></span>
+                {to ? <Link className="inline-flex h-[28px] items-center rounded-sheet border border-strong/25 px-3 font-medium hover:bg-hover" to={to}>Show<span className="sr-only"> {words.title}</span></Link> : <span className="text-[12px] text-soft">below</span>}
+              </li>
+            );
+          })}
+        </ul>
+      )}
+      {data.doubles.length > 0 && <Doubles doubles={data.doubles} mayBook={me?.role !== 'viewer'} onOpen={setOpened} />}
+      {data.names.length > 0 && <Names names={data.names} />}
+      {opened !== null && <DealDialog key={opened} id={opened} onClose={() => { setOpened(null); void refetch(); }} onOpen={setOpened} />}
+    </div>
+  );
+}
+
+/** What needs care may lie in any year: as many as a period may have. */
+function wholeBook(today: string): string {
+  const day = parseDay(today)!;
+  return `${toIsoDay(addMonths(day, -72))}..${toIsoDay(addMonths(day, 36))}`;
+}
+
+function Doubles({ doubles, mayBook, onOpen }: { doubles: Care['doubles']; mayBook: boolean; onOpen(id: number): void }) {
+  const [apart] = useSetApartMutation();
+  return (
+    <section aria-label="Likely booked twice" className="rounded-sheet border border-line bg-sheet p-3">
+      <h2 className="mb-1">Likely booked twice</h2>
+      <ul>
+        {doubles.map((double) => (
+          <li key={double.deals.map((deal) => deal.id).join()} className="flex items-center justify-between gap-3 border-t border-line/70 py-1">
+            <span>{double.customer}, {double.salesperson}, {double.amount} {double.currency}: {double.deals.map((deal, index) => <span key={deal.id}>{index > 0 && ' and '}<button type="button" className="underline" onClick={() => onOpen(deal.id)}>{deal.deal}</button> <span className="text-soft">{deal.day}</span></span>)}</span>
+            {mayBook && <Button kind="quiet" className="h-[24px] text-[12px]" onClick={() => void apart({ kind: 'deal', ids: double.deals.map((deal) => deal.id) })}>They are two<span className="sr-only">: {double.deals.map((deal) => deal.deal).join(' and ')}</span></Button>}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function Names({ names }: { names: Care['names'] }) {
+  const [apart] = useSetApartMutation();
+  const [merging, setMerging] = useState<Care['names'][number] | null>(null);
+  return (
+    <section aria-label="Customers that are likely one" className="rounded-sheet border border-line bg-sheet p-3">
+      <h2 className="mb-1">Customers that are likely one</h2>
+      <ul>
+        {names.map((pair) => (
+          <li key={`${pair.left.id} ${pair.right.id}`} className="flex items-center justify-between gap-3 border-t border-line/70 py-1">
+            <span>{pair.left.name} <span className="text-soft">and</span> {pair.right.name}</span>
+            <span className="flex gap-1">
+              <Button kind="quiet" className="h-[24px] text-[12px]" onClick={() => setMerging(pair)}>Merge…<span className="sr-only"> {pair.right.name}</span></Button>
+              <Button kind="quiet" className="h-[24px] text-[12px]" onClick={() => void apart({ kind: 'customer', ids: [pair.left.id, pair.right.id] })}>They are two<span className="sr-only">: {pair.left.name} and {pair.right.name}</span></Button>
+            </span>
+          </li>
+        ))}
+      </ul>
+      {merging && <MergeDialog list="customer" one="customer" from={merging.right} others={[merging.left]} onClose={() => setMerging(null)} />}
+    </section>
+  );
+}

@@ -1,0 +1,101 @@
+import { useState } from 'react';
+import { Bar, BarChart, CartesianGrid, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
+import { Link, useLocation, useParams } from 'react-router';
+import type { CustomerView } from '#contract/schemas/customer';
+import { formatExact, formatShort, formatWhole } from '#core/money/format';
+import { parseDay } from '#core/period/day';
+import { shortDay } from '#core/period/words';
+import { useGetCompanyQuery, useGetMeQuery } from '../../app/api';
+import { useListCustomersQuery } from '../../app/customers';
+import { FailureNote } from '../../app/FailureNote';
+import { MergeDialog } from '../../app/lists/MergeDialog';
+import { Button } from '../../ui/Button';
+import { Loading } from '../../ui/Loading';
+import { DealsTabs } from '../DealsTabs';
+import { useGetCustomerQuery, useSetApartMutation } from './api';
+
+/** Everything about one customer: what was won when, of what, by whom, and whether another name means the same. */
+export function CustomerPage() {
+  const id = Number(useParams()['id']);
+  const { data, error, refetch } = useGetCustomerQuery(id, { skip: !Number.isSafeInteger(id) });
+  const { data: company } = useGetCompanyQuery();
+  const location = useLocation();
+  if (error || !Number.isSafeInteger(id)) return <div className="flex flex-col gap-3 px-[18px] pt-3"><DealsTabs />{error ? <FailureNote failure={error} onRetry={() => void refetch()} /> : <p>There is no such customer. Choose one from the list.</p>}</div>;
+  if (!data) return <div className="px-[18px] pt-3"><DealsTabs /><Loading what="the customer" /></div>;
+  const money = { kind: 'money' as const, currency: company?.currency ?? 'EUR' };
+  const day = (text: string | null) => (text === null ? '' : shortDay(parseDay(text)!, true));
+  return (
+    <div className="flex min-h-full flex-col gap-3 px-[18px] pt-3 pb-4">
+      <DealsTabs />
+      <h1 className="max-w-[820px]">{data.won.count === 0 ? `${data.name} has not bought anything yet.` : `${data.name} has bought ${data.won.count.toLocaleString('en-GB')} times for ${formatExact(data.won.credited, money)}, from ${day(data.firstWonOn)} to ${day(data.lastWonOn)}.`}{data.open.count > 0 && ` ${data.open.count} open ${data.open.count === 1 ? 'deal is' : 'deals are'} worth ${formatWhole(data.open.credited, money)}.`}{data.lost > 0 && ` ${data.lost} ${data.lost === 1 ? 'was' : 'were'} lost.`}</h1>
+      <p><Link className="underline" to={{ pathname: '/deals', search: dealsOf(location.search, data.name) }}>Its deals in the chosen period</Link></p>
+      {data.alsoWritten.length > 0 && <p className="text-soft">Also written {data.alsoWritten.join(', ')}.</p>}
+      <Likely customer={data} />
+      <section aria-label="Won by month" className="rounded-sheet border border-line bg-sheet p-3">
+        <h2 className="mb-1">Won by month</h2>
+        {data.months.length === 0 ? <p className="text-soft">Nothing won yet.</p> : (
+          <div role="img" aria-label={`Won by month: ${data.months.map((month) => `${month.name} ${formatWhole(month.won, money)}`).join('; ')}`} className="h-[170px]">
+            <ResponsiveContainer width="100%" height="100%">
+              <BarChart data={data.months} margin={{ left: 6, right: 6, top: 6, bottom: 0 }} accessibilityLayer={false}>
+                <CartesianGrid vertical={false} stroke="var(--line)" />
+                <XAxis dataKey="name" tick={{ fontSize: 11, fill: 'var(--ink-soft)' }} tickLine={false} axisLine={{ stroke: 'var(--line)' }} minTickGap={24} />
+                <YAxis width={54} tick={{ fontSize: 11, fill: 'var(--ink-soft)' }} tickLine={false} axisLine={false} tickFormatter={(value: number) => formatShort(value, money)} />
+                <Tooltip cursor={{ fill: 'var(--hover)' }} formatter={(value) => formatExact(Number(value), money)} contentStyle={{ background: 'var(--sheet)', border: '1px solid var(--line)', borderRadius: 6, color: 'var(--ink)' }} />
+                <Bar dataKey="won" name="Won" fill="var(--now)" isAnimationActive={false} maxBarSize={36} />
+              </BarChart>
+            </ResponsiveContainer>
+          </div>
+        )}
+      </section>
+      <div className="grid grid-cols-2 gap-3">
+        <Groups title="What" groups={data.products} money={(minor) => formatExact(minor, money)} />
+        <Groups title="By whom" groups={data.salespeople} money={(minor) => formatExact(minor, money)} />
+      </div>
+    </div>
+  );
+}
+
+/** The address of the table of deals, of this customer. */
+function dealsOf(search: string, name: string): string {
+  const params = new URLSearchParams(search);
+  params.set('customer', name);
+  return `?${params}`;
+}
+
+const SHOWN = 12;
+
+function Groups({ title, groups, money }: { title: string; groups: CustomerView['products']; money(minor: number): string }) {
+  return (
+    <section aria-label={title} className="rounded-sheet border border-line bg-sheet p-3">
+      <h2 className="mb-1">{title}</h2>
+      <table className="w-full text-[12.5px]">
+        <thead className="text-left text-soft"><tr><th scope="col" className="font-medium">Name</th><th scope="col" className="text-right font-medium">Won deals</th><th scope="col" className="text-right font-medium">Won</th><th scope="col" className="text-right font-medium">Open</th></tr></thead>
+        <tbody>{groups.slice(0, SHOWN).map((group) => <tr key={group.name} className="border-t border-line/70"><td className="py-1">{group.name}</td><td className="text-right">{group.won.count}</td><td className="text-right font-semibold">{money(group.won.credited)}</td><td className="text-right text-soft">{group.open.count === 0 ? '–' : money(group.open.credited)}</td></tr>)}</tbody>
+      </table>
+      {groups.length > SHOWN && <p className="pt-1 text-soft">and {groups.length - SHOWN} more, in Deals grouped by it.</p>}
+    </section>
+  );
+}
+
+/** Names that are likely the same customer: merged by an administrator, or set apart. */
+function Likely({ customer }: { customer: CustomerView }) {
+  const { data: me } = useGetMeQuery();
+  const { data: all } = useListCustomersQuery({ limit: 500 });
+  const [apart] = useSetApartMutation();
+  const [isMerging, setMerging] = useState(false);
+  const mayMerge = me?.role === 'administrator';
+  const others = [...customer.likely, ...(all?.customers ?? []).filter((each) => each.id !== customer.id && !customer.likely.some((likely) => likely.id === each.id))];
+  return (
+    <>
+      {customer.likely.length > 0 && (
+        <div className="flex flex-wrap items-center gap-2 rounded-sheet border border-line bg-selected px-3 py-1.5">
+          <span>Likely the same: {customer.likely.map((each) => each.name).join(', ')}.</span>
+          {mayMerge && <Button className="h-[26px]" onClick={() => setMerging(true)}>Merge…</Button>}
+          {me && me.role !== 'viewer' && <Button kind="quiet" className="h-[26px]" onClick={() => void apart({ kind: 'customer', ids: [customer.id, ...customer.likely.map((each) => each.id)] })}>They are not</Button>}
+        </div>
+      )}
+      {customer.likely.length === 0 && mayMerge && <div><Button kind="quiet" className="h-[26px] px-1.5" onClick={() => setMerging(true)}>Merge into another customer…</Button></div>}
+      {isMerging && <MergeDialog list="customer" one="customer" from={customer} others={others} onClose={() => setMerging(false)} />}
+    </>
+  );
+}
