@@ -22,6 +22,7 @@ export const router = createBrowserRouter([
       { path: 'deals/customers', lazy: async () => ({ Component: (await import('./deals/customers/CustomersPage')).CustomersPage }) },
       { path: 'deals/customers/:id', lazy: async () => ({ Component: (await import('./deals/customers/CustomerPage')).CustomerPage }) },
       { path: 'deals/care', lazy: async () => ({ Component: (await import('./deals/care/CarePage')).CarePage }) },
+      { path: 'deals/changes', lazy: async () => ({ Component: (await import('./deals/past/PastPage')).PastPage }) },
       { path: 'deals/pipeline', lazy: async () => ({ Component: (await import('./deals/pipeline/PipelinePage')).PipelinePage }) },
       { path: 'deals/activities', lazy: async () => ({ Component: (await import('./deals/activities/ActivitiesPage')).ActivitiesPage }) },
       { path: 'setup/:chapter?', lazy: async () => ({ Component: (await import('./setup/SetupPage')).SetupPage }) },

@@ -7,6 +7,7 @@ import * as files from './files';
 import * as lists from './lists';
 import type { AnyRoute } from './route';
 import * as measures from './measures';
+import * as past from './past';
 import * as pipeline from './pipeline';
 import * as plans from './plans';
 import * as rates from './rates';
@@ -14,4 +15,4 @@ import * as standings from './standings';
 import * as targets from './targets';
 
 /** Every endpoint there is; the server refuses to start when one is not implemented. */
-export const ROUTES: readonly AnyRoute[] = [access, company, measures, standings, targets, plans, deals, customers, lists, pipeline, rates, files, feed].flatMap((domain) => Object.values(domain) as AnyRoute[]);
+export const ROUTES: readonly AnyRoute[] = [access, company, measures, standings, targets, plans, deals, customers, lists, past, pipeline, rates, files, feed].flatMap((domain) => Object.values(domain) as AnyRoute[]);

@@ -5,4 +5,4 @@ export { readFilter, segmentsOf, whereOf, type DealFilter } from './filter';
 export { voidStored } from './service';
 export { loadGroups } from './groups';
 export { loadHistory } from './history';
-export { DEAL_COLUMNS, DEAL_JOINS, inSegments, loadDeal, toDeal } from './repository';
+export { DEAL_COLUMNS, DEAL_JOINS, inSegments, loadDeal, pastColumns, toDeal, type DealRecord } from './repository';

@@ -20,7 +20,7 @@ for (const theme of ['light', 'dark']) {
     await expect(page.getByLabel('E-mail')).toBeVisible();
     await expectAccessible(page);
     await signIn(page, 'admin');
-    for (const path of ['/standing?unit=saltmarsh', '/standing', '/plan?unit=saltmarsh&period=FY2027-Q3', '/plan?unit=saltmarsh&period=FY2027-P08&by=days', '/plan?unit=northgate&period=FY2027-Q3&by=weeks&in=GBP', '/standing?measure=days_to_close', '/deals/activities?unit=saltmarsh&measure=calls_made', '/deals?unit=saltmarsh', '/deals?unit=saltmarsh&by=product', '/deals/pipeline?unit=saltmarsh', '/deals/customers', '/deals/customers/1', '/deals/care', '/deals?import=made', '/deals?book=new', '/deals?import=deals', '/setup', '/setup/people', '/setup/measures', '/setup/lists', '/setup/rates', '/setup/feeds', '/setup/files', '/setup/access']) {
+    for (const path of ['/standing?unit=saltmarsh', '/standing', '/plan?unit=saltmarsh&period=FY2027-Q3', '/plan?unit=saltmarsh&period=FY2027-P08&by=days', '/plan?unit=northgate&period=FY2027-Q3&by=weeks&in=GBP', '/standing?measure=days_to_close', '/deals/activities?unit=saltmarsh&measure=calls_made', '/deals?unit=saltmarsh', '/deals?unit=saltmarsh&by=product', '/deals/pipeline?unit=saltmarsh', '/deals/customers', '/deals/customers/1', '/deals/care', '/deals/changes', '/deals?import=made', '/deals?book=new', '/deals?import=deals', '/setup', '/setup/people', '/setup/measures', '/setup/lists', '/setup/rates', '/setup/feeds', '/setup/files', '/setup/access']) {
       await page.goto(path);
       await expect(page.getByRole('tree', { name: 'Units', includeHidden: true }).getByRole('treeitem', { includeHidden: true }).first()).toBeAttached();
       await expect(page.getByRole('status').filter({ hasText: 'Loading' })).toHaveCount(0);

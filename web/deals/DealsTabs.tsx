@@ -1,7 +1,7 @@
 import { LOOK_AGAIN_MS, useGetCareQuery } from '../app/care';
 import { NavLink, useLocation } from 'react-router';
 
-const TABS = [['/deals', 'Deals'], ['/deals/pipeline', 'Pipeline'], ['/deals/customers', 'Customers'], ['/deals/activities', 'Activities'], ['/deals/care', 'Care']] as const;
+const TABS = [['/deals', 'Deals'], ['/deals/pipeline', 'Pipeline'], ['/deals/customers', 'Customers'], ['/deals/activities', 'Activities'], ['/deals/changes', 'Changes'], ['/deals/care', 'Care']] as const;
 
 /** What is recorded: deals, and what is typed in. */
 export function DealsTabs() {

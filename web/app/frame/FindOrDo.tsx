@@ -33,6 +33,7 @@ export function FindOrDo({ isOpen, onClose }: { isOpen: boolean; onClose(): void
     { name: 'Set targets', run: () => navigate({ pathname: '/plan', search }) },
     { name: 'Where we stand', run: () => navigate({ pathname: '/standing', search }) },
     { name: 'Look ahead: pipeline', run: () => navigate({ pathname: '/deals/pipeline', search }) },
+    { name: 'What changed', run: () => navigate({ pathname: '/deals/changes', search }) },
     { name: 'What needs care', run: () => navigate({ pathname: '/deals/care', search }) },
     { name: 'Type in activities', run: () => navigate({ pathname: '/deals/activities', search }) },
     ...(measures?.measures ?? []).filter((each) => !each.isRetired).map((each) => ({ name: each.name, run: () => place.go({ measure: each.code }) })),

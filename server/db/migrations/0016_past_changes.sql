@@ -1,0 +1,1 @@
+CREATE INDEX "audit_changes" ON "audit" USING btree ("at") WHERE "audit"."entity" = 'deal' and jsonb_typeof("audit"."before") = 'object';

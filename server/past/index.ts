@@ -1,0 +1,1 @@
+export { addPastRoutes } from './routes';
