@@ -1,8 +1,8 @@
-// The measurements, as ratios in one run each: standings and imports (bench/run.ts), the plan (bench/plan.ts); all, or those named.
+// The measurements, as ratios in one run each: standings and imports (bench/run.ts), the plan (bench/plan.ts), deals and feed (bench/deals.ts); all, or those named.
 import { spawnSync } from 'node:child_process';
 import { ensureBuilt, ensurePackages, ensureSystem, fail, nodeTsx } from './prepare.mjs';
 
-const RUNS = { standings: 'bench/run.ts', plan: 'bench/plan.ts' };
+const RUNS = { standings: 'bench/run.ts', plan: 'bench/plan.ts', deals: 'bench/deals.ts' };
 const names = process.argv.length > 2 ? process.argv.slice(2) : Object.keys(RUNS);
 try {
   const unknown = names.filter((name) => !(name in RUNS));

@@ -52,7 +52,7 @@ export async function loadNames(client: pg.ClientBase, names: AllNameIds): Promi
   const found = new Map<ListName, NameIndex>();
   for (const list of LISTS) {
     if (names[list].added.length === 0) continue;
-    const { rows } = await client.query<{ id: number; name: string }>(`select id, name from ${sqlNameOf(list)} where merged_into is null and lower(name) <> all(select lower(n) from unnest($1::text[]) n)`, [names[list].added]);
+    const { rows } = await client.query<{ id: number; name: string }>(`select id, name from ${sqlNameOf(list)} where merged_into is null and lower(name) not in (select lower(n) from unnest($1::text[]) n)`, [names[list].added]);
     found.set(list, new NameIndex(rows));
   }
   return found;
