@@ -18,8 +18,24 @@ const DOUBLE_DAYS = 3;
 /** Costs are asked of what is recent; older books may never have had them. */
 const RECENT_DAYS = 400;
 
-/** What needs care of the deals one may see, counted. */
-export async function viewCare(context: Context, scope: Scope, principal: Principal): Promise<Care> {
+/** Answers of a moment ago, by unit and role: the count in everybody's frame must not go through the book each time. */
+const kept = new WeakMap<Context, Map<string, { at: number; care: Promise<Care> }>>();
+const KEPT_MS = 60_000;
+
+/** What needs care of the deals one may see, counted; with `isRecent` an answer up to a minute old will do. */
+export function viewCare(context: Context, scope: Scope, principal: Principal, isRecent: boolean): Promise<Care> {
+  let answers = kept.get(context);
+  if (!answers) kept.set(context, (answers = new Map()));
+  const key = `${principal.unitId}|${mayDo(principal.role, 'administer')}`;
+  const known = answers.get(key);
+  if (isRecent && known && performance.now() - known.at < KEPT_MS) return known.care;
+  const care = reckonCare(context, scope, principal);
+  answers.set(key, { at: performance.now(), care });
+  care.catch(() => answers.delete(key));
+  return care;
+}
+
+async function reckonCare(context: Context, scope: Scope, principal: Principal): Promise<Care> {
   const { db } = context;
   const base = readFilter({}, scope, principal);
   const tally = async (kind: CareKind, over: object): Promise<Care['counts'][number]> => {

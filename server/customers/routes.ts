@@ -6,6 +6,6 @@ import { listCustomers, viewCustomer } from './service';
 export function addCustomerRoutes({ implement, context }: Endpoints): void {
   implement(routes.listCustomers, async ({ query, scope, principal }) => listCustomers(context, scope, principal, query));
   implement(routes.getCustomer, async ({ params, scope, principal }) => viewCustomer(context, scope, principal, params.id));
-  implement(routes.getCare, async ({ scope, principal }) => viewCare(context, scope, principal));
+  implement(routes.getCare, async ({ query, scope, principal }) => viewCare(context, scope, principal, query.recent ?? false));
   implement(routes.setApart, async ({ body, principal }) => setApart(context, principal.userId, body.kind, body.ids));
 }

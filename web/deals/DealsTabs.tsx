@@ -1,4 +1,4 @@
-import { LOOK_AGAIN_MS, useGetCareQuery } from '../app/care';
+import { useCareCount } from '../app/care';
 import { NavLink, useLocation } from 'react-router';
 
 const TABS = [['/deals', 'Deals'], ['/deals/pipeline', 'Pipeline'], ['/deals/customers', 'Customers'], ['/deals/activities', 'Activities'], ['/deals/changes', 'Changes'], ['/deals/care', 'Care']] as const;
@@ -6,7 +6,7 @@ const TABS = [['/deals', 'Deals'], ['/deals/pipeline', 'Pipeline'], ['/deals/cus
 /** What is recorded: deals, and what is typed in. */
 export function DealsTabs() {
   const { search } = useLocation();
-  const { data: care } = useGetCareQuery(undefined, { pollingInterval: LOOK_AGAIN_MS });
+  const care = useCareCount();
   const kept = new URLSearchParams();
   for (const name of ['unit', 'period', 'measure']) {
     const value = new URLSearchParams(search).get(name);
@@ -14,7 +14,7 @@ export function DealsTabs() {
   }
   return (
     <nav aria-label="Records" className="flex gap-1">
-      {TABS.map(([path, name]) => <NavLink key={path} end={path === '/deals'} to={{ pathname: path, search: kept.toString() }} className={({ isActive }) => `rounded-[4px] px-2.5 py-0.5 text-[12.5px] ${isActive ? 'bg-cell font-semibold' : 'text-soft hover:bg-hover'}`}>{name}{path === '/deals/care' && care !== undefined && care.total > 0 && <span className="ml-1.5 rounded-full bg-grade-1/15 px-1.5 text-[11px] font-semibold text-grade-1">{care.total.toLocaleString('en-GB')}</span>}</NavLink>)}
+      {TABS.map(([path, name]) => <NavLink key={path} end={path === '/deals'} to={{ pathname: path, search: kept.toString() }} className={({ isActive }) => `rounded-[4px] px-2.5 py-0.5 text-[12.5px] ${isActive ? 'bg-cell font-semibold' : 'text-soft hover:bg-hover'}`}>{name}{path === '/deals/care' && care > 0 && <span className="ml-1.5 rounded-full bg-grade-1/15 px-1.5 text-[11px] font-semibold text-grade-1">{care.toLocaleString('en-GB')}</span>}</NavLink>)}
     </nav>
   );
 }

@@ -3,7 +3,7 @@ import { NavLink, useLocation, useNavigate } from 'react-router';
 import { parseDay } from '#core/period/day';
 import { describeDay } from '#core/period/words';
 import { useGetCompanyQuery, useGetMeQuery, useSignOutMutation } from '../api';
-import { LOOK_AGAIN_MS, useGetCareQuery } from '../care';
+import { useCareCount } from '../care';
 
 const VIEWS = [['/standing', 'Standing'], ['/plan', 'Plan'], ['/deals', 'Deals']] as const;
 
@@ -11,7 +11,7 @@ const VIEWS = [['/standing', 'Standing'], ['/plan', 'Plan'], ['/deals', 'Deals']
 export function TopBar({ onFind, onKeys }: { onFind(): void; onKeys(): void }) {
   const { search } = useLocation();
   const { data: company } = useGetCompanyQuery();
-  const { data: care } = useGetCareQuery(undefined, { pollingInterval: LOOK_AGAIN_MS });
+  const care = useCareCount();
   const kept = keepPlace(search);
   return (
     <header className="col-span-2 flex items-center bg-iron text-on-iron">
@@ -26,7 +26,7 @@ export function TopBar({ onFind, onKeys }: { onFind(): void; onKeys(): void }) {
             to={{ pathname: path, search: kept }}
             className={({ isActive }) => `flex h-full items-center border-b-4 px-[13px] pt-1 ${isActive ? 'border-ember font-semibold text-on-iron' : 'border-transparent text-on-iron-soft hover:text-on-iron'}`}
           >
-            {name}{path === '/deals' && care !== undefined && care.total > 0 && <span className="ml-1.5 rounded-full bg-ember px-1.5 text-[11px] leading-[17px] font-semibold text-iron" title={`${care.total} things need care`}>{care.total > 999 ? '999+' : care.total}<span className="sr-only"> need care</span></span>}
+            {name}{path === '/deals' && care > 0 && <span className="ml-1.5 rounded-full bg-ember px-1.5 text-[11px] leading-[17px] font-semibold text-iron" title={`${care} things need care`}>{care > 999 ? '999+' : care}<span className="sr-only"> need care</span></span>}
           </NavLink>
         ))}
       </nav>

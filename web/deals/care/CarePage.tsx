@@ -1,9 +1,10 @@
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { Link, useLocation } from 'react-router';
 import type { Care, CareKind } from '#contract/schemas/customer';
 import { formatExact } from '#core/money/format';
 import { addMonths, parseDay, toIsoDay } from '#core/period/day';
-import { useGetCompanyQuery, useGetMeQuery } from '../../app/api';
+import { api, useGetCompanyQuery, useGetMeQuery } from '../../app/api';
+import { useAppDispatch } from '../../app/store';
 import { useGetCareQuery } from '../../app/care';
 import { FailureNote } from '../../app/FailureNote';
 import { MergeDialog } from '../../app/lists/MergeDialog';
@@ -35,6 +36,11 @@ const WORDS: Readonly<Record<CareKind, Words>> = {
 export function CarePage() {
   const { data, error, refetch } = useGetCareQuery(undefined, { refetchOnMountOrArgChange: true });
   const { data: company } = useGetCompanyQuery();
+  const dispatch = useAppDispatch();
+  // The count in the frame is of a moment ago; here it has just been reckoned.
+  useEffect(() => {
+    if (data) dispatch(api.util.invalidateTags(['CareCount']));
+  }, [data, dispatch]);
   const { data: me } = useGetMeQuery();
   const { search } = useLocation();
   const [opened, setOpened] = useState<number | null>(null);

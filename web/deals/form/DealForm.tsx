@@ -17,7 +17,8 @@ import { DayInput } from '../../ui/DayInput';
 import { Field, INPUT } from '../../ui/Field';
 import { useSay } from '../../ui/Toasts';
 import { isIn, toSpans } from '../closedSpans';
-import { useBookDealMutation, useUpdateDealMutation } from '../api';
+import { toInput as toStoredInput } from '#contract/dealInput';
+import { useBookDealMutation, useUpdateDealMutation, useVoidDealMutation } from '../api';
 import { CreditField } from './CreditField';
 import { LinesField } from './LinesField';
 import { sumOfLines, toInput, toValues, type FormValues } from './formValues';
@@ -39,6 +40,7 @@ export function DealForm({ deal, onClose, isReadOnly = false }: { deal: Deal | n
   const { unit } = usePlace();
   const [book, booking] = useBookDealMutation();
   const [update, updating] = useUpdateDealMutation();
+  const [voidDeal] = useVoidDealMutation();
   // One key for as long as the same deal is being sent: a retry after a lost answer books nothing twice.
   const key = useRef(crypto.randomUUID());
   const say = useSay();
@@ -58,8 +60,11 @@ export function DealForm({ deal, onClose, isReadOnly = false }: { deal: Deal | n
     const reason = values.reason ? { reason: values.reason } : {};
     const result = deal ? await update({ id: deal.id, deal: input, version: deal.version, ...reason }) : await book({ deal: { ...input, ...reason }, key: key.current });
     if (result.error) return;
-    const { effect } = result.data;
-    say(`${deal ? 'Saved.' : 'Booked.'} ${effect?.sentence ?? ''}`);
+    const { effect, deal: stored } = result.data;
+    const takeBack = deal
+      ? () => void update({ id: deal.id, deal: toStoredInput(deal), version: stored.version, reason: 'undone' })
+      : () => void voidDeal({ id: stored.id, version: stored.version, reason: 'undone' });
+    say(`${deal ? 'Saved.' : 'Booked.'} ${effect?.sentence ?? ''}`, { action: { label: 'Undo', run: takeBack } });
     key.current = crypto.randomUUID();
     if (next === 'close') onClose();
     else reset({ ...getValues(), customer: '', amount: '', deal: '', notes: '', lines: [], cost: '', quantity: '' });

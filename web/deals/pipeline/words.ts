@@ -21,7 +21,7 @@ export function describeMethod(odds: Odds): string {
 /** "Saltmarsh branch has won €265,867 of €466,000 in November 2026. With €41,200 weighted it is expected to reach 66% of target, €158,933 short; the odds to make it are 3.1%." */
 export function describeOutlook(name: string, { period }: Pick<PipelineHorizon, 'period'>, outlook: Outlook, unit: FigureUnit): string {
   const money = (value: number) => formatWhole(value, unit);
-  const open = outlook.count === 0 ? 'No open deal is expected to close in it' : `${outlook.count === 1 ? 'One open deal' : `${outlook.count} open deals`} worth ${money(outlook.open)} weigh ${money(outlook.weighted)}`;
+  const open = outlook.count === 0 ? 'No open deal is expected to close in it' : `${outlook.count === 1 ? 'One open deal' : `${outlook.count} open deals`} worth ${money(outlook.open)} ${outlook.count === 1 ? 'weighs' : 'weigh'} ${money(outlook.weighted)}`;
   if (outlook.target === null) return `${name} has won ${formatExact(outlook.won, unit)} in ${period.name} and has no complete target. ${open}.`;
   const won = `${name} has won ${money(outlook.won)} of ${money(outlook.target)} in ${period.name}.`;
   if (outlook.won >= outlook.target) return `${won} The target is made. ${open}.`;
