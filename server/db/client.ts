@@ -26,7 +26,8 @@ function toSafeInteger(text: string): number {
 
 /** Opens a pool; nothing connects before the first query. */
 export function openPool(url: string, max = 12): pg.Pool {
-  const pool = new pg.Pool({ connectionString: url, max, connectionTimeoutMillis: 5_000 });
+  // Compiling a query takes longer than any of ours runs.
+  const pool = new pg.Pool({ connectionString: url, max, connectionTimeoutMillis: 5_000, options: '-c jit=off' });
   // A lost connection is not fatal: its query fails and the next one opens another. The pool listens only while a
   // connection is idle; one that is lost in the middle of a transaction would end the process.
   pool.on('error', () => undefined);

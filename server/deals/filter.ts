@@ -9,7 +9,7 @@ import type { Principal, Scope } from '../access/index';
 import { LIST_TABLES, sqlNameOf } from '../lists/index';
 import { refuseFaults } from '../problem';
 import { findPeriod } from '../standings/index';
-import { inSegments } from './repository';
+import { ofSegments } from './repository';
 
 /** Which deals a list is about; `segments` null: all, also those in no unit. */
 export interface DealFilter extends Omit<DealFilterQuery, 'unit' | 'period' | 'amountFrom' | 'amountTo'> {
@@ -51,7 +51,7 @@ export function readFilter(query: DealFilterQuery, scope: Scope, principal: Prin
 
 /** The condition on `deal d`. */
 export function whereOf(filter: DealFilter): SQL {
-  const parts: SQL[] = [inSegments(filter.segments), filter.voided ? sql`d.voided_at is not null` : sql`d.voided_at is null`];
+  const parts: SQL[] = [ofSegments(filter.segments, filter.span), filter.voided ? sql`d.voided_at is not null` : sql`d.voided_at is null`];
   const when = (asked: unknown, condition: () => SQL) => {
     if (asked !== undefined && asked !== null && asked !== false && asked !== '') parts.push(condition());
   };

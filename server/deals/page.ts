@@ -14,6 +14,12 @@ const SORTS: Readonly<Record<DealSort, { value: SQL; type: 'date' | 'bigint' | '
   source: { value: sql`so.name`, type: 'text' }, stage: { value: sql`st.name`, type: 'text' }, location: { value: sql`lo.name`, type: 'text' },
 };
 
+/** The table that a name is read from, for lists that are sorted by it. */
+const SORT_JOINS: Partial<Record<DealSort, SQL>> = {
+  salesperson: sql`join unit u on u.id = d.salesperson_id`, customer: sql`join customer cu on cu.id = d.customer_id`, product: sql`left join product pr on pr.id = d.product_id`, category: sql`left join category ca on ca.id = d.category_id`,
+  source: sql`left join source so on so.id = d.source_id`, stage: sql`left join stage st on st.id = d.stage_id`, location: sql`left join location lo on lo.id = d.location_id`,
+};
+
 export interface PageOrder {
   sort: DealSort;
   isUp: boolean;
@@ -53,12 +59,17 @@ export async function loadDealPage(db: Queryable, filter: DealFilter, order: Pag
   const way = sql.raw(order.isUp ? 'asc' : 'desc');
   const { value } = SORTS[order.sort];
   const nullsLast = order.isUp || ['day', 'credited', 'deal', 'changedAt', 'status', 'salesperson', 'customer'].includes(order.sort) ? sql`` : sql`nulls last`;
-  const page = await db.execute<DealRecord & { sorted_by: string | null }>(sql`
-    select ${DEAL_COLUMNS}, ${value}::text as sorted_by from deal d ${DEAL_JOINS}
-    where ${where} and ${afterCursor(order, readCursor(cursorText))} order by ${value} ${way} ${nullsLast}, d.id ${way} limit ${limit + 1}`);
+  const inOrder = sql`order by ${value} ${way} ${nullsLast}, d.id ${way}`;
+  // The rows are chosen first, by as few tables as their order needs; what they are called is joined to a hundred, not to all.
+  // Planned in one, a query over a dozen tables takes longer to plan than to answer. The sums do not wait for the rows.
+  const [totals, page] = await Promise.all([loadTotals(db, where), db.execute<DealRecord & { sorted_by: string | null }>(sql`
+    with picked as materialized (
+      select d.id from deal d ${SORT_JOINS[order.sort] ?? sql``} where ${where} and ${afterCursor(order, readCursor(cursorText))} ${inOrder} limit ${limit + 1}
+    )
+    select ${DEAL_COLUMNS}, ${value}::text as sorted_by from picked join deal d on d.id = picked.id ${DEAL_JOINS} ${inOrder}`)]);
   const rows = page.rows.slice(0, limit);
   const last = page.rows.length > limit ? rows.at(-1)! : null;
-  return { deals: rows.map(toDeal), nextCursor: last && writeCursor({ value: last.sorted_by, id: last.id }), ...await loadTotals(db, where) };
+  return { deals: rows.map(toDeal), nextCursor: last && writeCursor({ value: last.sorted_by, id: last.id }), ...totals };
 }
 
 interface Sums extends Record<string, unknown> {

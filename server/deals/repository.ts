@@ -3,7 +3,7 @@ import type { Credit, Deal, DealLine, DealStatus } from '#contract/schemas/deal'
 import { commissionOf } from '#core/deal/commission';
 import { QUANTITY_SCALE } from '#core/measure/part';
 import { toDecimal } from '#core/money/amount';
-import { END_OF_TIME, FIRST_DAY, toIsoDay } from '#core/period/day';
+import { END_OF_TIME, FIRST_DAY, intersect, toIsoDay, type DaySpan } from '#core/period/day';
 import type { Segment } from '#core/units/unit';
 import type { Queryable } from '../db/client';
 import type { DealCredit } from './facts';
@@ -60,14 +60,31 @@ export function toDeal(row: DealRecord): Deal {
   };
 }
 
-/** Deals of the people and days of the segments, by owner or by credit: the same rule as for every figure. */
+const clip = (day: number) => toIsoDay(Math.min(Math.max(day, FIRST_DAY), END_OF_TIME));
+
+/** The segments as a table `s(id, f, t)`: person, first day, day after the last; cut to a span where one is given. */
+function spansOf(segments: readonly Segment[], span: DaySpan | null): SQL {
+  const cut = span === null ? segments : segments.flatMap((each) => {
+    const days = intersect(each, span);
+    return days ? [{ ...each, ...days }] : [];
+  });
+  return sql`unnest(${sql.param(cut.map((each) => each.salespersonId))}::int[], ${sql.param(cut.map((each) => clip(each.from)))}::date[], ${sql.param(cut.map((each) => clip(each.to)))}::date[]) s(id, f, t)`;
+}
+
+/** Whether one deal `d` belongs to the people and days of the segments, by owner or by credit: the same rule as for every figure. Null: every deal does. */
 export function inSegments(segments: readonly Segment[] | null): SQL {
   if (segments === null) return sql`true`;
-  const clip = (day: number) => toIsoDay(Math.min(Math.max(day, FIRST_DAY), END_OF_TIME));
-  const spans = sql`(select * from unnest(${sql.param(segments.map((each) => each.salespersonId))}::int[],
-    ${sql.param(segments.map((each) => clip(each.from)))}::date[], ${sql.param(segments.map((each) => clip(each.to)))}::date[]) s(id, f, t))`;
-  return sql`(exists (select 1 from ${spans} s where s.id = d.salesperson_id and d.day >= s.f and d.day < s.t)
-    or d.id in (select c.deal_id from deal_credit c join deal dd on dd.id = c.deal_id join ${spans} s on s.id = c.salesperson_id and dd.day >= s.f and dd.day < s.t))`;
+  const spans = spansOf(segments, null);
+  return sql`(exists (select 1 from ${spans} where s.id = d.salesperson_id and d.day >= s.f and d.day < s.t)
+    or exists (select 1 from deal_credit c join ${spans} on s.id = c.salesperson_id and d.day >= s.f and d.day < s.t where c.deal_id = d.id))`;
+}
+
+/** The same for a list: found from the people, by the index of their days, in place of asking of every deal. */
+export function ofSegments(segments: readonly Segment[] | null, span: DaySpan | null): SQL {
+  if (segments === null) return sql`true`;
+  const spans = spansOf(segments, span);
+  return sql`d.id in (select x.id from ${spans} join deal x on x.salesperson_id = s.id and x.day >= s.f and x.day < s.t
+    union all select c.deal_id from ${spans} join deal_credit c on c.salesperson_id = s.id join deal x on x.id = c.deal_id and x.day >= s.f and x.day < s.t)`;
 }
 
 /** One deal, if it lies in the segments; locked against other changes when asked. */

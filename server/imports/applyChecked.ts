@@ -18,7 +18,7 @@ export interface Applied {
 
 /** Writes checked deals in the caller's transaction as one run, like the rows of a file. */
 export async function applyChecked(call: ImportCall, client: pg.PoolClient, deals: readonly (DealFacts & { code: string })[]): Promise<Applied> {
-  const names = await loadAllNameIds(client);
+  const names = await loadAllNameIds(client, deals);
   await createStaging(client);
   await copyIntoStaging(client, linesOf(deals.map((facts, index) => toCopyLine(facts, names, index))));
   const tally = new FaultTally();

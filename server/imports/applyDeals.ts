@@ -75,6 +75,7 @@ export async function applyStaged(call: ImportCall, client: pg.ClientBase, names
 async function addNames(client: pg.ClientBase, names: AllNameIds): Promise<void> {
   for (const list of LISTS) {
     const { added } = names[list];
+    if (added.length === 0) continue;
     const pick = sqlNameOf(list);
     await client.query(`insert into ${pick} (name) select n from unnest($1::text[]) n on conflict do nothing`, [added]);
     await client.query(`create temp table new_${pick} on commit drop as
@@ -85,7 +86,9 @@ async function addNames(client: pg.ClientBase, names: AllNameIds): Promise<void>
 
 /** One pass over file and book: rows that are new (no id) or differ. In an empty book every row is new, which needs no look at each. */
 async function findTouched(client: pg.ClientBase): Promise<void> {
-  await client.query('analyze staged');
+  const { rows: [staged] } = await client.query('select count(*) > 2000 as is_large from staged');
+  // Of a few rows the planner needs no statistics, and gathering them takes longer than the rest.
+  if (staged.is_large) await client.query('analyze staged');
   const { rows: [book] } = await client.query('select not exists (select from deal) as is_empty');
   if (book.is_empty) {
     await client.query('create temp view touched as select line, null::bigint as id, false as voided, null::text as code from staged');
@@ -94,7 +97,7 @@ async function findTouched(client: pg.ClientBase): Promise<void> {
   await client.query(`create temp table touched on commit drop as
     select s.line, d.id, d.voided_at is not null as voided, case when d.id is not null then s.code end as code
     from staged s left join deal d on d.code = s.code ${STORED_CREDIT} where d.id is null or ${DIFFERS}`);
-  await client.query('analyze touched');
+  if (staged.is_large) await client.query('analyze touched');
 }
 
 async function countTouched(client: pg.ClientBase): Promise<Counts> {

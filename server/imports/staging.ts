@@ -12,9 +12,13 @@ export class NameIds {
   private known = new Map<string, number>();
   readonly added: string[] = [];
 
-  static async load(client: pg.ClientBase, list: ListName): Promise<NameIds> {
+  /** All names of a list, or of those that are asked for the ones it has. */
+  static async load(client: pg.ClientBase, list: ListName, wanted: readonly string[] | null): Promise<NameIds> {
     const ids = new NameIds();
-    const { rows } = await client.query<{ id: number; key: string }>(`select coalesce(merged_into, id) as id, lower(name) as key from ${sqlNameOf(list)}`);
+    if (wanted?.length === 0) return ids;
+    const { rows } = await client.query<{ id: number; key: string }>({
+      text: `select coalesce(merged_into, id) as id, lower(name) as key from ${sqlNameOf(list)}${wanted ? ' where lower(name) in (select lower(n) from unnest($1::text[]) n)' : ''}`, values: wanted ? [wanted] : [],
+    });
     for (const row of rows) ids.known.set(row.key, row.id);
     return ids;
   }
@@ -33,10 +37,15 @@ export class NameIds {
 
 export type AllNameIds = Record<ListName, NameIds>;
 
-export async function loadAllNameIds(client: pg.ClientBase): Promise<AllNameIds> {
+/** Of every list; for a few deals only of the names they have. */
+export async function loadAllNameIds(client: pg.ClientBase, deals: readonly DealFacts[] | null = null): Promise<AllNameIds> {
   const entries: [ListName, NameIds][] = [];
-  for (const list of LISTS) entries.push([list, await NameIds.load(client, list)]);
+  for (const list of LISTS) entries.push([list, await NameIds.load(client, list, deals && namesOf(deals, list))]);
   return Object.fromEntries(entries) as AllNameIds;
+}
+
+function namesOf(deals: readonly DealFacts[], list: ListName): string[] {
+  return [...new Set(deals.map((deal) => (list === 'customer' ? deal.customer : deal.names[list])).filter((name) => name !== null))];
 }
 
 const COLUMNS = ['code', 'status', 'salesperson_id', 'customer_id', 'amount', 'currency', 'credited', 'closed_on', 'expected_on', 'opened_on', 'probability',
