@@ -153,6 +153,11 @@ test('lists are kept in Setup: a stage is added, two sources become one and are 
   await page.getByLabel('Likely, %').fill('70');
   await page.getByRole('button', { name: 'Add', exact: true }).click();
   await expect(page.getByRole('row').filter({ hasText: `On trial ${retry}` })).toContainText('open, 70 % likely');
+  await page.getByRole('button', { name: 'Products' }).click();
+  await page.getByRole('button', { name: 'Change Anchor winch' }).click();
+  await expect(page.getByLabel('Category')).toHaveValue('Deck & rigging');
+  await page.getByRole('button', { name: 'Keep' }).click();
+  await expect(page.getByRole('row').filter({ hasText: 'Anchor winch' })).toContainText('Deck & rigging');
   await page.getByRole('button', { name: 'Sources' }).click();
   await page.getByRole('button', { name: 'Merge… Cold call' }).click();
   const dialog = page.getByRole('dialog');

@@ -3,7 +3,7 @@ import { DEAL_GROUPS, DEAL_STATUSES, type Deal, type DealFilterQuery, type DealI
 import { tallyOf } from '#core/deal/tally';
 import { parseDay } from '#core/period/day';
 import { formatExact } from '#core/money/format';
-import { useGetCompanyQuery, useGetMeQuery, useGetStripQuery, useGetTreeQuery } from '../app/api';
+import { useGetCompanyQuery, useGetMeQuery } from '../app/api';
 import { usePickListsQuery } from '../app/files/pickLists';
 import { FailureNote } from '../app/FailureNote';
 import { ImportDialog } from '../app/files/ImportDialog';
@@ -19,6 +19,7 @@ import { DealsTable } from './DealsTable';
 import { DealsTabs } from './DealsTabs';
 import { ExportMenu } from './ExportMenu';
 import { ImportsDialog } from './ImportsDialog';
+import { useNames } from './useNames';
 import { useGroupDealsQuery, useListDealsInfiniteQuery } from './api';
 import { BulkDialog } from './table/BulkDialog';
 import { buildColumns } from './table/columns';
@@ -130,15 +131,6 @@ export function DealsPage() {
       {search.get('import') === 'deals' && <ImportDialog kind="deals" onClose={() => put({ import: null })} />}
     </div>
   );
-}
-
-/** The names of the chosen unit and period, as the frame already knows them. */
-function useNames(unit: string, period: string, measure: string): { unit: string; period: string } {
-  const { data: nodes } = useGetTreeQuery({ period, measure }, { skip: !period });
-  const year = /^FY\d{4}/.exec(period)?.[0];
-  const { data: strip } = useGetStripQuery({ unit, measure, ...(year ? { year } : {}) }, { skip: !unit });
-  const named = strip && [strip.year, ...strip.quarters, ...strip.months].find((cell) => cell.period.id === period);
-  return { unit: nodes?.find((node) => node.unit.code === unit)?.unit.name ?? unit, period: named?.period.name ?? period };
 }
 
 function Find({ value, onChange }: { value: string; onChange(find: string | null): void }) {

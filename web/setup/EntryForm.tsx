@@ -18,6 +18,8 @@ interface Values {
 export function EntryForm({ list, one, entry, onDone }: { list: ListName; one: string; entry: ListEntry | null; onDone(): void }) {
   const { data: company } = useGetCompanyQuery();
   const { data: categories = [] } = useGetListQuery('category', { skip: list !== 'product' });
+  // Its own stands there from the beginning: a field without it would show none, and keep none.
+  const categoryNames = [...new Set([...(entry?.category ? [entry.category] : []), ...categories.map((each) => each.name)])];
   const [save, { error, isLoading }] = useSaveListEntryMutation();
   const say = useSay();
   const { register, handleSubmit } = useForm<Values>({ defaultValues: toValues(entry) });
@@ -43,7 +45,7 @@ export function EntryForm({ list, one, entry, onDone }: { list: ListName; one: s
         {list === 'product' && (
           <>
             <Field label="Code" fault={fault('code')} className="w-[110px]"><input className={INPUT} maxLength={40} {...register('code')} /></Field>
-            <Field label="Category" fault={fault('category')} className="w-[150px]"><select className={INPUT} {...register('category')}><option value="">none</option>{categories.map((each) => <option key={each.id}>{each.name}</option>)}</select></Field>
+            <Field label="Category" fault={fault('category')} className="w-[150px]"><select className={INPUT} {...register('category')}><option value="">none</option>{categoryNames.map((name) => <option key={name}>{name}</option>)}</select></Field>
             <Field label={`List price, ${company?.currency ?? ''}`} fault={fault('listPrice')} className="w-[110px]"><input className={INPUT} inputMode="decimal" {...register('listPrice')} /></Field>
             <Field label={`Cost, ${company?.currency ?? ''}`} fault={fault('cost')} className="w-[110px]"><input className={INPUT} inputMode="decimal" {...register('cost')} /></Field>
           </>

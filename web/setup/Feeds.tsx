@@ -104,12 +104,12 @@ function Deliveries() {
           {([null, ...FEED_OUTCOMES] as const).map((each) => <button key={each ?? 'all'} type="button" aria-pressed={outcome === each} onClick={() => setOutcome(each)} className={classNames('h-[26px] px-2.5 text-[12px]', outcome === each ? 'bg-accent text-on-accent' : 'bg-sheet hover:bg-hover')}>{each === null ? 'all' : OUTCOMES[each]}</button>)}
         </div>
       </div>
-      <table className="mt-2 w-full text-[12px]">
+      <table className="mt-2 w-full text-[12px] [&_td]:py-1">
         <thead className="text-left text-soft"><tr>{['At', 'Source', 'Deal', 'Version', 'Outcome', ''].map((name) => <th key={name} scope="col" className="py-1 font-medium">{name || <span className="sr-only">What can be done</span>}</th>)}</tr></thead>
         <tbody>
           {deliveries.map((each) => (
             <tr key={each.id} className="border-t border-line/70 align-top">
-              <td className="py-1 whitespace-nowrap">{each.at.slice(0, 19)}</td><td>{each.source}</td><td>{each.deal}</td><td>{each.version}</td>
+              <td className="whitespace-nowrap">{each.at.slice(0, 19)}</td><td>{each.source}</td><td>{each.deal}</td><td>{each.version}</td>
               <td className={each.outcome === 'refused' ? 'text-grade-1' : ''}>{OUTCOMES[each.outcome]}{each.tries > 1 && `, tried ${each.tries} times`}{each.detail && <span className="block">{each.detail}</span>}</td>
               <td className="text-right">{each.outcome === 'refused' && <Button kind="quiet" className="h-[22px] px-1.5 text-[11.5px]" disabled={isLoading} onClick={() => void again(each.id)}>Try again<span className="sr-only"> {each.deal}</span></Button>}</td>
             </tr>

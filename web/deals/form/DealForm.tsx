@@ -121,7 +121,7 @@ export function DealForm({ deal, onClose, isReadOnly = false }: { deal: Deal | n
         <Field label="Amount" fault={fault('amount')} hint={typed.ok ? formatExact(typed.value, { kind: 'money', currency }) : hasLines ? 'What the lines add up to' : 'for example 1234.50'}>
           {hasLines ? <input className={INPUT} readOnly value={typed.ok ? typed.decimal : ''} /> : <input className={INPUT} inputMode="decimal" {...register('amount')} />}
         </Field>
-        <Field label="Currency" fault={fault('currency')}><select className={INPUT} {...register('currency')}>{(lists?.currencies ?? [reporting]).map((code) => <option key={code}>{code}</option>)}</select></Field>
+        <Field label="Currency" fault={fault('currency')}><select className={INPUT} {...register('currency')}>{[...new Set([currency, ...(lists?.currencies ?? [reporting])])].map((code) => <option key={code}>{code}</option>)}</select></Field>
         <LinesField control={control} register={register} setValue={setValue} products={lists?.products ?? []} lines={lines} currency={currency} isReporting={currency === reporting} faultAt={fault} />
         <Field label="Status" fault={fault('status')}><select className={INPUT} {...register('status')}>{DEAL_STATUSES.map((each) => <option key={each}>{each}</option>)}</select></Field>
         {status === 'open' ? day('Expected to close on', 'expectedOn', 'future') : day('Closed on', 'closedOn', 'past')}

@@ -3,7 +3,7 @@ import type { BookChanges } from '#contract/schemas/bookChange';
 import type { ChangeKind } from '#core/ledger/bookChange';
 import { formatExact, withSign } from '#core/money/format';
 import { useAddress } from '../../app/address';
-import { useGetCompanyQuery, useGetTreeQuery } from '../../app/api';
+import { useGetCompanyQuery } from '../../app/api';
 import { FailureNote } from '../../app/FailureNote';
 import { usePlace } from '../../app/place';
 import { Button } from '../../ui/Button';
@@ -12,6 +12,7 @@ import { DataTable } from '../../ui/DataTable';
 import { Field, INPUT } from '../../ui/Field';
 import { Loading } from '../../ui/Loading';
 import { DealsTabs } from '../DealsTabs';
+import { useNames } from '../useNames';
 import { DealDialog } from '../deal/DealDialog';
 import { useGetBookChangesQuery, useGetPastBookQuery } from './api';
 import { listPresets, toLocalText, toMoment } from './moments';
@@ -25,7 +26,6 @@ export function PastPage() {
   const { unit, period, measure } = usePlace();
   const { search, put } = useAddress();
   const { data: company } = useGetCompanyQuery();
-  const { data: nodes } = useGetTreeQuery({ period, measure }, { skip: !period });
   const [opened, setOpened] = useState<number | null>(null);
   // The clock of the page is read once: a list that moves under the reader's hand is no list.
   const presets = useMemo(() => listPresets(new Date()), []);
@@ -36,13 +36,13 @@ export function PastPage() {
   const isReady = Boolean(unit && period && fromMoment);
   const query = { unit, period, from: fromMoment ?? '', ...(toMomentText ? { to: toMomentText } : {}) };
   const { data, error, isFetching, refetch } = useGetBookChangesQuery(query, { skip: !isReady || isBook });
-  const name = nodes?.find((node) => node.unit.code === unit)?.unit.name ?? unit;
+  const names = useNames(unit, period, measure);
   const unitOf = { kind: 'money' as const, currency: company?.currency ?? 'EUR' };
   const toggle = (is: boolean, word: string) => <button type="button" aria-pressed={isBook === is} onClick={() => put({ show: is ? 'book' : null })} className={classNames('h-[28px] px-3', isBook === is ? 'bg-accent text-on-accent' : 'bg-sheet hover:bg-hover')}>{word}</button>;
   return (
     <div className="flex h-full flex-col gap-2.5 px-[18px] pt-3 pb-4">
       <DealsTabs />
-      <h1 aria-live="polite">{isBook ? `The book of ${name} as it stood` : data ? describe(name, data, unitOf) : 'What changed'}</h1>
+      <h1 aria-live="polite">{isBook ? `The book of ${names.unit} for ${names.period}, as it stood` : data ? describe(names, data, unitOf) : 'What changed'}</h1>
       <div className="flex flex-wrap items-end gap-3">
         <div role="group" aria-label="What is shown" className="flex overflow-hidden rounded-sheet border border-strong/30">{toggle(false, 'What changed')}{toggle(true, 'The book then')}</div>
         <Field label={isBook ? 'As it stood at' : 'Since'} fault={fromMoment ? undefined : 'Choose a moment.'}><input type="datetime-local" className={INPUT} value={from} onChange={(event) => put({ from: event.target.value })} /></Field>
@@ -51,19 +51,19 @@ export function PastPage() {
       </div>
       {isBook ? (isReady && <BookThen query={{ unit, period, at: fromMoment! }} unit={unitOf} onOpen={setOpened} />)
         : error ? <FailureNote failure={error} onRetry={() => void refetch()} /> : !data ? <Loading what="what changed" /> : (
-          <div className={classNames('grid min-h-0 flex-1 grid-cols-[300px_minmax(0,1fr)] gap-3', isFetching && 'opacity-50')}>
+          <div className={classNames('grid min-h-0 flex-1 grid-cols-[264px_minmax(0,1fr)] gap-3', isFetching && 'opacity-50')}>
             <Bridge data={data} unit={unitOf} />
             <section aria-label="Changes" className="flex min-h-0 flex-col rounded-sheet border border-line bg-sheet">
               {data.changes.length === 0 ? <p className="p-4 text-soft">Nothing that counts in this period changed. Choose an earlier moment, or another unit or period.</p> : (
                 <DataTable
                   label="Changes, newest first" rows={data.changes} keyOf={(change) => `${change.at} ${change.deal} ${change.kind}`} onOpen={(change) => { if (change.dealId !== null) setOpened(change.dealId); }}
                   columns={[
-                    { key: 'at', heading: 'When', width: '130px', cell: (change) => change.at.slice(0, 16) },
-                    { key: 'who', heading: 'Who', width: '120px', cell: (change) => change.who },
-                    { key: 'kind', heading: 'What', width: '120px', cell: (change) => KIND_WORDS[change.kind] },
-                    { key: 'deal', heading: 'Deal or file', width: 'minmax(130px,1fr)', cell: (change) => <>{change.deal}{change.customer && <span className="text-soft">, {change.customer}</span>}{change.count > 1 && <span className="text-soft">, {change.count.toLocaleString('en-GB')} deals</span>}</> },
-                    { key: 'reason', heading: 'Why', width: 'minmax(100px,1fr)', cell: (change) => <span className="text-soft" title={change.reason ?? undefined}>{change.reason ?? ''}</span> },
-                    { key: 'revenue', heading: `Revenue, ${unitOf.currency}`, width: '130px', align: 'right', cell: (change) => <span className="font-semibold">{withSign(change.revenue, formatExact(change.revenue, unitOf))}</span> },
+                    { key: 'at', heading: 'When', width: '122px', cell: (change) => change.at.slice(0, 16) },
+                    { key: 'who', heading: 'Who', width: '98px', cell: (change) => change.who },
+                    { key: 'kind', heading: 'What', width: '104px', cell: (change) => KIND_WORDS[change.kind] },
+                    { key: 'deal', heading: 'Deal or file', width: 'minmax(120px,1.4fr)', cell: (change) => <>{change.deal}{change.customer && <span className="text-soft">, {change.customer}</span>}{change.count > 1 && <span className="text-soft">, {change.count.toLocaleString('en-GB')} deals</span>}</> },
+                    { key: 'reason', heading: 'Why', width: 'minmax(70px,1fr)', cell: (change) => <span className="text-soft" title={change.reason ?? undefined}>{change.reason ?? ''}</span> },
+                    { key: 'revenue', heading: `Revenue, ${unitOf.currency}`, width: '118px', align: 'right', cell: (change) => <span className="font-semibold">{withSign(change.revenue, formatExact(change.revenue, unitOf))}</span> },
                   ]}
                   footer={data.others && <>All others ({data.others.count.toLocaleString('en-GB')}): {withSign(data.others.revenue, formatExact(data.others.revenue, unitOf))}.</>}
                 />
@@ -78,9 +78,9 @@ export function PastPage() {
 
 type MoneyUnit = { kind: 'money'; currency: string };
 
-function describe(name: string, { then, now }: BookChanges, unit: MoneyUnit): string {
-  if (then === now) return `${name} stands at ${formatExact(now, unit)}, as it did.`;
-  return `${name} went from ${formatExact(then, unit)} to ${formatExact(now, unit)}: ${withSign(now - then, formatExact(now - then, unit))}.`;
+function describe(names: { unit: string; period: string }, { then, now }: BookChanges, unit: MoneyUnit): string {
+  if (then === now) return `${names.unit} stands at ${formatExact(now, unit)} in ${names.period}, as it did.`;
+  return `${names.unit} in ${names.period} went from ${formatExact(then, unit)} to ${formatExact(now, unit)}: ${withSign(now - then, formatExact(now - then, unit))}.`;
 }
 
 /** From the figure then to the figure now, kind by kind; it adds up exactly. */
