@@ -4,7 +4,13 @@ import { defineConfig } from 'vitest/config';
 export default defineConfig({
   test: {
     projects: [
-      { test: { name: 'unit', include: ['{core,contract,web,server,demo,standins,scripts}/**/*.test.ts', 'tests/outside/**/*.test.ts'], environment: 'node' } },
+      {
+        test: {
+          name: 'unit', include: ['{core,contract,web,server,demo,standins,scripts}/**/*.test.ts', 'tests/outside/**/*.test.ts'], environment: 'node',
+          // Nothing is a matter of time; a shared machine may stand still for seconds.
+          testTimeout: 30_000, hookTimeout: 60_000,
+        },
+      },
       {
         test: {
           name: 'api', include: ['tests/api/**/*.test.ts'], environment: 'node',
