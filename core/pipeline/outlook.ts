@@ -53,8 +53,19 @@ export function dealsIn(deals: readonly OpenDeal[], span: DaySpan, asOf: Day, co
   return deals.filter((deal) => (deal.expectedOn < asOf ? countsOverdue && holdsToday : deal.expectedOn >= span.from && deal.expectedOn < span.to));
 }
 
+/** A deal split between several of the people looked at is one deal, that closes for all of them or for none. */
+function joinParts(deals: readonly OpenDeal[]): OpenDeal[] {
+  const byId = new Map<number, OpenDeal>();
+  for (const deal of deals) {
+    const known = byId.get(deal.id);
+    byId.set(deal.id, known ? { ...known, amount: known.amount + deal.amount } : deal);
+  }
+  return [...byId.values()];
+}
+
 /** What won and open deals come to against a target (CALCULATIONS 11). */
-export function outlookOf({ won, target }: Goal, deals: readonly OpenDeal[]): Outlook {
+export function outlookOf({ won, target }: Goal, parts: readonly OpenDeal[]): Outlook {
+  const deals = joinParts(parts);
   const open = deals.reduce((sum, deal) => sum + deal.amount, 0);
   const weighted = deals.reduce((sum, deal) => sum + weigh(deal.amount, deal.probability), 0);
   const expected = won + weighted;

@@ -53,6 +53,11 @@ describe('the outlook', () => {
     expect(outlookOf({ won: 2_000, target: 1_500 }, [deal()])).toMatchObject({ shortfall: 0, coverage: null, odds: { odds: 1 } });
   });
 
+  it('takes a split deal as one: it closes for everybody or for nobody', () => {
+    const parts = [deal({ amount: 600 }), deal({ amount: 400, under: 'b' })];
+    expect(outlookOf({ won: 0, target: 1_000 }, parts)).toMatchObject({ count: 1, open: 1_000, weighted: 400, odds: { odds: 0.4, deals: 1 } });
+  });
+
   it('rounds each deal once, half away from zero', () => {
     expect(weigh(1, 0.5)).toBe(1);
     expect(weigh(333, 0.3333)).toBe(111);
