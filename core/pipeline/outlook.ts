@@ -91,10 +91,10 @@ export function applyWhatIf(deals: readonly OpenDeal[], whatIf: ReadonlyMap<numb
   });
 }
 
-/** Open deals put together by stage or unit, the largest first. */
+/** Open deals put together by what all parts of one have in common, the largest first. */
 export function groupOpen(deals: readonly OpenDeal[], keyOf: (deal: OpenDeal) => string | null): { key: string | null; count: number; open: number; weighted: number }[] {
   const groups = new Map<string | null, { count: number; open: number; weighted: number }>();
-  for (const deal of deals) {
+  for (const deal of joinParts(deals)) {
     const group = groups.get(keyOf(deal)) ?? { count: 0, open: 0, weighted: 0 };
     groups.set(keyOf(deal), { count: group.count + 1, open: group.open + deal.amount, weighted: group.weighted + weigh(deal.amount, deal.probability) });
   }
