@@ -7,6 +7,7 @@ import type { Principal, Scope } from '../access/index';
 import { mayDo } from '../access/permissions';
 import type { Context } from '../context';
 import { readFilter, whereOf } from '../deals/index';
+import { Refused } from '../problem';
 import { loadCustomerNames } from './service';
 
 const SHOWN_DOUBLES = 50;
@@ -92,9 +93,13 @@ async function findNames(context: Context, scope: Scope, principal: Principal): 
   return known.pairs.filter(({ left, right }) => !apart.has(`${left.id}|${right.id}`)).slice(0, SHOWN_PAIRS);
 }
 
-/** Keeps that some deals or customers are not one: every pair of them. */
-export async function setApart({ db }: Context, userId: number, kind: 'deal' | 'customer', ids: readonly number[]): Promise<object> {
+/** Keeps that some deals or customers are not one: every pair of them. @throws Refused notFound for what one does not see */
+export async function setApart({ db }: Context, scope: Scope, principal: Principal, { kind, ids }: { kind: 'deal' | 'customer'; ids: readonly number[] }): Promise<object> {
   const sorted = [...new Set(ids)].sort((a, b) => a - b);
+  const { userId } = principal;
+  const column = sql.identifier(kind === 'deal' ? 'id' : 'customer_id');
+  const { rows: [seen] } = await db.execute<{ count: number }>(sql`select count(distinct d.${column}) as count from deal d where d.${column} = any(${sql.param(sorted)}::bigint[]) and ${whereOf(readFilter({}, scope, principal))}`);
+  if (seen!.count !== sorted.length) throw new Refused('notFound');
   for (const [index, left] of sorted.entries()) {
     for (const right of sorted.slice(index + 1)) await db.execute(sql`insert into set_apart (kind, left_id, right_id, user_id) values (${kind}, ${left}, ${right}, ${userId}) on conflict do nothing`);
   }

@@ -7,5 +7,5 @@ export function addCustomerRoutes({ implement, context }: Endpoints): void {
   implement(routes.listCustomers, async ({ query, scope, principal }) => listCustomers(context, scope, principal, query));
   implement(routes.getCustomer, async ({ params, scope, principal }) => viewCustomer(context, scope, principal, params.id));
   implement(routes.getCare, async ({ query, scope, principal }) => viewCare(context, scope, principal, query.recent ?? false));
-  implement(routes.setApart, async ({ body, principal }) => setApart(context, principal.userId, body.kind, body.ids));
+  implement(routes.setApart, async ({ body, scope, principal }) => setApart(context, scope, principal, body));
 }

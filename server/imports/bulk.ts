@@ -3,7 +3,7 @@ import { drizzle } from 'drizzle-orm/node-postgres';
 import type pg from 'pg';
 import { MOST_BULK_DEALS, type BulkChange, type BulkEffect, type BulkInput } from '#contract/schemas/bulk';
 import type { Deal, DealInput } from '#contract/schemas/deal';
-import { FAULTS, fillIn } from '#contract/errors/catalogue';
+import { FAULTS, fillIn, type FieldFault } from '#contract/errors/catalogue';
 import { parseDay, toIsoDay } from '#core/period/day';
 import { describePeriod } from '#core/period/words';
 import type { Queryable } from '../db/client';
@@ -39,15 +39,20 @@ async function change(call: BulkCall, client: pg.PoolClient, input: BulkInput): 
   const checkedDeals = deals.flatMap((deal) => {
     const checked = checkDeal(applyChange(deal, input.change), checker);
     if (checked.ok) return [{ ...checked.facts, code: deal.deal }];
-    for (const fault of checked.faults) refusals.push({ deal: deal.deal, field: fault.field, message: fillIn(FAULTS[fault.code], fault.params) });
+    refusals.push(...toRefusals(deal.deal, checked.faults));
     return [];
   });
   if (refusals.length > 0) return { run: null, changed: 0, same: 0, refusals: refusals.slice(0, SHOWN_REFUSALS), moves: [] };
-  const { runId, changed } = await applyChecked({
+  const { runId, changed, refused } = await applyChecked({
     context, scope, principal, fileName: describeChange(call, input.change), reason: input.reason.trim(), run: { kind: 'bulk', action: BULK_ACTION }, isCheck: false, signal: new AbortController().signal,
   }, client, checkedDeals);
+  // What the book itself refuses, and nobody could have seen before: then nothing is written either.
+  const late = [...refused].flatMap(([index, faults]) => toRefusals(checkedDeals[index]!.code, faults));
+  if (late.length > 0) return { run: null, changed: 0, same: 0, refusals: late, moves: [] };
   return { run: runId, changed, same: checkedDeals.length - changed, refusals, moves: runId === null ? [] : await listMoves(client, call) };
 }
+
+const toRefusals = (deal: string, faults: readonly FieldFault[]): BulkEffect['refusals'] => faults.map((fault) => ({ deal, field: fault.field, message: fillIn(FAULTS[fault.code], fault.params) }));
 
 /** The chosen deals, locked against other changes. Voided ones are never among them. */
 async function loadChosen(db: Queryable, { scope, principal }: BulkCall, { ids, filter }: BulkInput): Promise<Deal[]> {

@@ -78,6 +78,8 @@ describe('what needs care', () => {
     const found = await care();
     const [double, names] = [found.doubles[0]!, found.names[0]!];
     expect((await people.viewer.send('POST', '/care/apart', { kind: 'deal', ids: double.deals.map((deal) => deal.id) })).statusCode).toBe(403);
+    expect((await people.north.send('POST', '/care/apart', { kind: 'deal', ids: double.deals.map((deal) => deal.id) })).statusCode).toBe(404);
+    expect((await people.north.send('POST', '/care/apart', { kind: 'customer', ids: [names.left.id, names.right.id] })).statusCode).toBe(404);
     await people.manager.send('POST', '/care/apart', { kind: 'deal', ids: double.deals.map((deal) => deal.id) });
     await people.admin.send('POST', '/care/apart', { kind: 'customer', ids: [names.left.id, names.right.id] });
     const { deals: [late] } = (await people.manager.get('/deals?overdue=true')).json();
