@@ -9,6 +9,7 @@ import { Button } from '../ui/Button';
 import { classNames } from '../ui/classNames';
 import { Field, INPUT } from '../ui/Field';
 import { useSay } from '../ui/Toasts';
+import { SecretOnce } from './SecretOnce';
 
 const { useListFeedSourcesQuery, useAddFeedSourceMutation, useRotateFeedSecretMutation, useStopFeedSourceMutation, useListFeedDeliveriesQuery, useRetryFeedDeliveryMutation } = api.injectEndpoints({
   endpoints: (build) => ({
@@ -37,7 +38,7 @@ export function Feeds() {
     <>
       <p className="text-soft">An order system sends each deal as a signed request; one that is sent twice counts once, one that comes late overwrites nothing newer. The protocol is described in docs/feed.md and in <a className="underline" href="/api/openapi.json">the description of the API</a>.</p>
       {error && <FailureNote failure={error} />}
-      {made && <Secret made={made} onDone={() => setMade(null)} />}
+      {made && <SecretOnce title={`Copy the secret of “${made.source.name}” now; it is not shown again.`} label="The new secret" secret={made.secret} onDone={() => setMade(null)} />}
       <ul className="mt-3" aria-label="Sources">
         {sources.map((source) => (
           <li key={source.id} className="flex items-center justify-between gap-3 border-t border-line py-1.5">
@@ -55,16 +56,6 @@ export function Feeds() {
       <AddSource onMade={setMade} />
       <Deliveries />
     </>
-  );
-}
-
-function Secret({ made, onDone }: { made: NewFeedSource; onDone(): void }) {
-  const say = useSay();
-  return (
-    <div role="status" className="mt-3 rounded-sheet border border-ember bg-selected p-3">
-      <p className="font-semibold">Copy the secret of “{made.source.name}” now; it is not shown again.</p>
-      <div className="mt-2 flex gap-2"><input readOnly aria-label="The new secret" value={made.secret} onFocus={(event) => event.target.select()} className={`${INPUT} font-mono text-[12px]`} /><Button onClick={() => void navigator.clipboard.writeText(made.secret).then(() => say('Copied.'))}>Copy</Button><Button onClick={onDone}>Done</Button></div>
-    </div>
   );
 }
 

@@ -7,6 +7,7 @@ import { FailureNote, faultAt } from '../app/FailureNote';
 import { Button } from '../ui/Button';
 import { Field, INPUT } from '../ui/Field';
 import { useSay } from '../ui/Toasts';
+import { SecretOnce } from './SecretOnce';
 
 const { useListTokensQuery, useCreateTokenMutation, useRevokeTokenMutation } = api.injectEndpoints({
   endpoints: (build) => ({
@@ -34,12 +35,7 @@ export function Tokens() {
     <>
       <p className="text-soft">A script that sends a token as <code>Authorization: Bearer …</code> may do what you may do. The description of the API is at <a className="underline" href="/api/openapi.json">/api/openapi.json</a>.</p>
       {error && <FailureNote failure={error} />}
-      {made && (
-        <div role="status" className="mt-3 rounded-sheet border border-ember bg-selected p-3">
-          <p className="font-semibold">Copy the token “{made.token.name}” now; it is not shown again.</p>
-          <div className="mt-2 flex gap-2"><input readOnly aria-label="The new token" value={made.secret} onFocus={(event) => event.target.select()} className={`${INPUT} font-mono text-[12px]`} /><Button onClick={() => void navigator.clipboard.writeText(made.secret).then(() => say('Copied.'))}>Copy</Button><Button onClick={() => setMade(null)}>Done</Button></div>
-        </div>
-      )}
+      {made && <SecretOnce title={`Copy the token “${made.token.name}” now; it is not shown again.`} label="The new token" secret={made.secret} onDone={() => setMade(null)} />}
       <ul className="mt-3">
         {tokens.map((token) => (
           <li key={token.id} className="flex items-center justify-between border-t border-line py-1.5">
