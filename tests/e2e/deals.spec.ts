@@ -60,7 +60,7 @@ test('a deal is edited, voided and brought back, with its history', async ({ pag
   await dialog.getByLabel('Why is it voided?').fill('never happened');
   await dialog.getByRole('button', { name: 'Void the deal' }).click();
   await expect(row).toHaveCount(0);
-  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.getByRole('button', { name: 'Undo' }).last().click();
   await expect(row).toContainText('€750.50');
 });
 

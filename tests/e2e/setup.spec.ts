@@ -14,7 +14,7 @@ async function expectAccessible(page: Page): Promise<void> {
 
 for (const theme of ['light', 'dark']) {
   test(`axe finds nothing on any view, ${theme}`, async ({ page }) => {
-    test.setTimeout(90_000);
+    test.setTimeout(300_000);
     await page.addInitScript((value) => localStorage.setItem('iron-ladder-theme', value), theme);
     await page.goto('/sign-in');
     await expect(page.getByLabel('E-mail')).toBeVisible();

@@ -14,7 +14,7 @@ export function DealsTabs() {
   }
   return (
     <nav aria-label="Records" className="flex gap-1">
-      {TABS.map(([path, name]) => <NavLink key={path} end={path === '/deals'} to={{ pathname: path, search: kept.toString() }} className={({ isActive }) => `rounded-[4px] px-2.5 py-0.5 text-[12.5px] ${isActive ? 'bg-cell font-semibold' : 'text-soft hover:bg-hover'}`}>{name}{path === '/deals/care' && care > 0 && <span className="ml-1.5 rounded-full bg-grade-1/15 px-1.5 text-[11px] font-semibold text-grade-1">{care.toLocaleString('en-GB')}</span>}</NavLink>)}
+      {TABS.map(([path, name]) => <NavLink key={path} end={path === '/deals'} to={{ pathname: path, search: kept.toString() }} className={({ isActive }) => `rounded-[4px] px-2.5 py-0.5 text-[12.5px] ${isActive ? 'bg-cell font-semibold' : 'text-soft hover:bg-hover'}`}>{name}{path === '/deals/care' && care > 0 && <span className="ml-1.5 rounded-full bg-ember px-1.5 text-[11px] font-semibold text-iron">{care.toLocaleString('en-GB')}</span>}</NavLink>)}
     </nav>
   );
 }
