@@ -7,7 +7,7 @@ test('a ratio is read in points against the target of the whole, with what it me
   await signIn(page, 'admin', '/standing?period=FY2027-P08');
   await page.getByLabel('Measure', { exact: true }).selectOption('gross_margin');
   await expect(page.getByRole('heading', { level: 1 })).toContainText(/gross margin.*of its 26.5% target.*can still change/);
-  await expect(page.getByText(/^−\d\.\d points$/)).toBeVisible();
+  await expect(page.getByRole('button', { name: /^[−+]\d\.\d points$/ }).first()).toBeVisible();
   await expect(page).toHaveURL(/measure=gross_margin/);
   await page.getByRole('button', { name: 'What Gross margin means' }).click();
   await expect(page.getByText('Both are added up first and divided last.')).toBeVisible();
