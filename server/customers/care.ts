@@ -100,8 +100,7 @@ export async function setApart({ db }: Context, scope: Scope, principal: Princip
   const column = sql.identifier(kind === 'deal' ? 'id' : 'customer_id');
   const { rows: [seen] } = await db.execute<{ count: number }>(sql`select count(distinct d.${column}) as count from deal d where d.${column} = any(${sql.param(sorted)}::bigint[]) and ${whereOf(readFilter({}, scope, principal))}`);
   if (seen!.count !== sorted.length) throw new Refused('notFound');
-  for (const [index, left] of sorted.entries()) {
-    for (const right of sorted.slice(index + 1)) await db.execute(sql`insert into set_apart (kind, left_id, right_id, user_id) values (${kind}, ${left}, ${right}, ${userId}) on conflict do nothing`);
-  }
+  await db.execute(sql`insert into set_apart (kind, left_id, right_id, user_id) select ${kind}::text, l, r, ${userId}::int
+    from unnest(${sql.param(sorted)}::bigint[]) l join unnest(${sql.param(sorted)}::bigint[]) r on r > l on conflict do nothing`);
   return {};
 }

@@ -20,6 +20,9 @@ const SORT_JOINS: Partial<Record<DealSort, SQL>> = {
   source: sql`left join source so on so.id = d.source_id`, stage: sql`left join stage st on st.id = d.stage_id`, location: sql`left join location lo on lo.id = d.location_id`,
 };
 
+/** What every deal has: no rows without a value come last. */
+const NEVER_NULL: ReadonlySet<DealSort> = new Set<DealSort>(['day', 'credited', 'deal', 'changedAt', 'status', 'salesperson', 'customer']);
+
 export interface PageOrder {
   sort: DealSort;
   isUp: boolean;
@@ -49,8 +52,7 @@ function afterCursor({ sort, isUp }: PageOrder, cursor: Cursor | null): SQL {
   const past = sql.raw(isUp ? '>' : '<');
   if (cursor.value === null) return sql`(${value} is null and d.id ${past} ${cursor.id})`;
   const at = sql`${cursor.value}::${sql.raw(type)}`;
-  const isNeverNull = ['day', 'credited', 'deal', 'changedAt', 'status', 'salesperson', 'customer'].includes(sort);
-  return isNeverNull ? sql`(${value}, d.id) ${past} (${at}, ${cursor.id})` : sql`(${value} ${past} ${at} or (${value} = ${at} and d.id ${past} ${cursor.id}) or ${value} is null)`;
+  return NEVER_NULL.has(sort) ? sql`(${value}, d.id) ${past} (${at}, ${cursor.id})` : sql`(${value} ${past} ${at} or (${value} = ${at} and d.id ${past} ${cursor.id}) or ${value} is null)`;
 }
 
 /** One page of the deals that match, with the sums of all of them. */
@@ -58,7 +60,7 @@ export async function loadDealPage(db: Queryable, filter: DealFilter, order: Pag
   const where = whereOf(filter);
   const way = sql.raw(order.isUp ? 'asc' : 'desc');
   const { value } = SORTS[order.sort];
-  const nullsLast = order.isUp || ['day', 'credited', 'deal', 'changedAt', 'status', 'salesperson', 'customer'].includes(order.sort) ? sql`` : sql`nulls last`;
+  const nullsLast = order.isUp || NEVER_NULL.has(order.sort) ? sql`` : sql`nulls last`;
   const inOrder = sql`order by ${value} ${way} ${nullsLast}, d.id ${way}`;
   // The rows are chosen first, by as few tables as their order needs; what they are called is joined to a hundred, not to all.
   // Planned in one, a query over a dozen tables takes longer to plan than to answer. The sums do not wait for the rows.

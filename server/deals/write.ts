@@ -4,7 +4,7 @@ import { toIsoDay } from '#core/period/day';
 import type { Queryable } from '../db/client';
 import { deal, dealCredit } from '../db/tables/index';
 import type { DealFacts } from './facts';
-import { findEach, resolveEach, NO_NAMES } from '../lists/index';
+import { findEach, resolveEach, resolveNames } from '../lists/index';
 import { refuseFaults } from '../problem';
 
 const ADDED_ON_THE_SPOT = ['customer', 'product'] as const;
@@ -21,9 +21,8 @@ async function findNames(tx: Queryable, facts: DealFacts) {
 /** Lines with their products by id. */
 async function toStoredLines(tx: Queryable, lines: DealFacts['lines']): Promise<StoredLine[] | null> {
   if (!lines) return null;
-  const stored: StoredLine[] = [];
-  for (const { product, ...numbers } of lines) stored.push({ productId: (await resolveEach(tx, { ...NO_NAMES, product })).product!, ...numbers });
-  return stored;
+  const ids = await resolveNames(tx, 'product', lines.map((line) => line.product));
+  return lines.map(({ product, ...numbers }) => ({ productId: ids.get(product.toLowerCase())!, ...numbers }));
 }
 
 /** The columns of a deal's facts, with names turned into ids. */

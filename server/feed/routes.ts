@@ -10,7 +10,7 @@ import { Refused } from '../problem';
 import { Batches } from './batches';
 import { isSigned, type SignedHeaders } from './signature';
 import { addSource, findSource, listDeliveries, listSources, rotateSecret, stopSource } from './sources';
-import { settle, takeDeliveries, type Incoming } from './take';
+import { lockSource, settle, takeDeliveries, type Incoming } from './take';
 
 const LARGEST_MESSAGE = 256 * 1024;
 const LONGEST_KEY = 200;
@@ -71,6 +71,7 @@ async function retry(context: Context, id: number) {
     const { rows: [row] } = await client.query(`select d.key, d.body, s.code from feed_delivery d join feed_source s on s.id = d.source_id where d.id = $1 and d.outcome = 'refused' for update of d`, [id]);
     const source = row && await findSource(context, row.code);
     if (!source) throw new Refused('notFound');
+    await lockSource(client, source.id);
     const incoming: Incoming = { source, principal: source.principal, key: row.key, message: row.body, body: row.body };
     const { outcome, detail } = (await settle(context, client, [incoming])).get(row.key)!;
     await client.query('update feed_delivery set outcome = $2, detail = $3, tries = tries + 1 where id = $1', [id, outcome, detail]);

@@ -33,8 +33,7 @@ export interface Settled {
 export async function takeDeliveries(context: Context, incoming: readonly Incoming[]): Promise<Settled[]> {
   const settled = await inTransaction(context.pool, async (client) => {
     const { source } = incoming[0]!;
-    // Deliveries of one source go one after the other, on whichever server they arrive.
-    await client.query('select pg_advisory_xact_lock($1, $2)', [LOCKS.feed, source.id]);
+    await lockSource(client, source.id);
     const known = await findKnown(client, source.id, incoming.map((each) => each.key));
     const results = new Map<string, Settled>(known);
     const fresh = incoming.filter((each, index) => !known.has(each.key) && incoming.findIndex((other) => other.key === each.key) === index);
@@ -44,6 +43,11 @@ export async function takeDeliveries(context: Context, incoming: readonly Incomi
   });
   await context.replica.catchUp();
   return settled;
+}
+
+/** Deliveries of one source, and what is tried again, go one after the other, on whichever server they arrive. */
+export async function lockSource(client: pg.ClientBase, sourceId: number): Promise<void> {
+  await client.query('select pg_advisory_xact_lock($1, $2)', [LOCKS.feed, sourceId]);
 }
 
 /** What became of keys that were sent before: the answer is the same again. */

@@ -1,3 +1,3 @@
 export { saveFirstLists } from './firstLists';
 export { addListRoutes } from './routes';
-export { findEach, LIST_TABLES, NO_NAMES, resolveEach, sqlNameOf } from './names';
+export { findEach, LIST_TABLES, resolveEach, resolveNames, sqlNameOf } from './names';

@@ -1,3 +1,4 @@
+import { toPercentText } from '../form/formValues';
 import type { Deal } from '#contract/schemas/deal';
 
 /** What of a deal is named in its history, in this order; the rest follows from it. */
@@ -10,7 +11,7 @@ const NAMES: Partial<Record<keyof Deal, string>> = {
 function write(deal: Deal, key: keyof Deal): string {
   const value = deal[key];
   if (value === null || value === undefined || value === '') return 'empty';
-  if (key === 'probability' || key === 'commissionRate') return `${Math.round(Number(value) * 10_000) / 100}%`;
+  if (key === 'probability' || key === 'commissionRate') return `${toPercentText(Number(value))}%`;
   if (key === 'credit') return deal.credit!.map((each) => `${each.salesperson} ${each.percent}%`).join(', ');
   if (key === 'lines') return deal.lines!.map((line) => `${line.quantity} × ${line.product} at ${line.unitPrice}`).join('; ');
   return String(value);

@@ -21,7 +21,7 @@ import { toInput as toStoredInput } from '#contract/dealInput';
 import { useBookDealMutation, useUpdateDealMutation, useVoidDealMutation } from '../api';
 import { CreditField } from './CreditField';
 import { LinesField } from './LinesField';
-import { sumOfLines, toInput, toValues, type FormValues } from './formValues';
+import { sumOfLines, toInput, toPercentText, toValues, type FormValues } from './formValues';
 import { readTypedDay, toIsoText, type Leaning } from './typedDay';
 
 type PickedField = 'salesperson' | 'customer' | 'product' | 'category' | 'source' | 'stage' | 'location' | 'lostReason';
@@ -99,7 +99,7 @@ export function DealForm({ deal, onClose, isReadOnly = false }: { deal: Deal | n
   );
   const chooseStage = (name: string) => {
     const stage = lists?.stages.find((each) => each.name === name);
-    if (stage?.probability != null) setValue('probability', String(Math.round(stage.probability * 10_000) / 100));
+    if (stage?.probability != null) setValue('probability', toPercentText(stage.probability));
     if (stage && stage.outcome !== 'open') setValue('status', stage.outcome);
   };
   const chooseProduct = (name: string) => {

@@ -48,7 +48,8 @@ export interface FormValues {
 export const NEW_LINE: LineValues = { product: '', quantity: '1', unitPrice: '', unitCost: '' };
 
 const QUANTITY_DECIMALS = 3;
-const toPercentText = (share: number | null | undefined) => (share == null ? '' : String(Math.round(share * 10_000) / 100));
+/** A share as one types it: 0.035 is "3.5"; empty where there is none. */
+export const toPercentText = (share: number | null | undefined) => (share == null ? '' : String(Math.round(share * 10_000) / 100));
 
 export function toValues(deal: Deal | null, owner: string, today: string, reporting: string): FormValues {
   return {

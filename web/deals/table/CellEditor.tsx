@@ -4,6 +4,7 @@ import type { PickLists } from '#contract/schemas/list';
 import { exponentOf } from '#core/money/currency';
 import { readTyped } from '#core/money/typed';
 import type { Day } from '#core/period/day';
+import { toPercentText } from '../form/formValues';
 import { toIsoText } from '../form/typedDay';
 
 /** Cells that are changed in place, and how they are typed. */
@@ -26,7 +27,7 @@ const LISTS: Partial<Record<Editable, (lists: PickLists) => string[]>> = {
 
 function textOf(deal: Deal, column: Editable): string {
   if (column === 'credited') return deal.amount;
-  if (column === 'probability') return deal.probability === null ? '' : String(Math.round(deal.probability * 10_000) / 100);
+  if (column === 'probability') return toPercentText(deal.probability);
   return deal[column] ?? '';
 }
 
