@@ -3,12 +3,12 @@ import { join } from 'node:path';
 import { createInterface } from 'node:readline';
 import seedrandom from 'seedrandom';
 import { findTotalDifferences } from '#server/ledger/recompute';
-import { signDelivery } from '#server/feed/signature';
 import { startCluster } from '../scripts/cluster';
 import { buildUnitsCsv, SIZE, TODAY, writeDealsCsv } from './company';
 import { measure, quantile, time } from './measure';
 import { importByHand } from './reference';
 import { report, type Ratio } from './report';
+import { sendDeliveries } from './sender';
 import { startServer, type BenchServer } from './server';
 
 const say = (text: string) => process.stdout.write(`${text}\n`);
@@ -76,7 +76,7 @@ async function bookAndEdit({ address, headers }: BenchServer): Promise<number> {
 }
 
 const DELIVERIES = 5_000;
-const SENDERS = 60;
+const SENDERS = 200;
 
 /** Deliveries of 2,500 deals in two versions, a tenth sent twice, a twentieth in the wrong order. @returns deliveries a second */
 async function deliver(server: BenchServer): Promise<number> {
@@ -86,20 +86,11 @@ async function deliver(server: BenchServer): Promise<number> {
   const messages = Array.from({ length: DELIVERIES }, (_, index) => ({ deal: `F${index >> 1}`, version: (index & 1) + 1, key: `m${index}` }));
   for (let i = 0; i + 1 < messages.length; i += 2) if (random() < 0.05) [messages[i], messages[i + 1]] = [messages[i + 1]!, messages[i]!];
   const queue = messages.flatMap((message) => (random() < 0.1 ? [message, message] : [message]));
-  const bodies = queue.map(({ deal, version, key }) => ({ key, body: JSON.stringify({ type: 'deal.saved', version, deal: { deal, salesperson: `p${Number(deal.slice(1)) % SIZE.people}`, customer: `Customer ${deal.length * 31}`, amount: `${version * 100}.00`, status: 'won', closedOn: TODAY } }) }));
-  let at = 0;
-  const took = await time(() => Promise.all(Array.from({ length: SENDERS }, async () => {
-    while (at < bodies.length) {
-      const { key, body } = bodies[at++]!;
-      const timestamp = String(Math.floor(Date.now() / 1000));
-      const answer = await fetch(`${address}/api/v1/feed/bench`, { method: 'POST', headers: { 'content-type': 'application/json', 'webhook-id': key, 'webhook-timestamp': timestamp, 'webhook-signature': signDelivery(secret, { id: key, timestamp }, body) }, body });
-      if (!answer.ok) throw new Error(await answer.text());
-      await answer.arrayBuffer();
-    }
-  })));
+  const deliveries = queue.map(({ deal, version, key }) => ({ key, body: JSON.stringify({ type: 'deal.saved', version, deal: { deal, salesperson: `p${Number(deal.slice(1)) % SIZE.people}`, customer: `Customer ${deal.length * 31}`, amount: `${version * 100}.00`, status: 'won', closedOn: TODAY } }) }));
+  const took = await sendDeliveries({ url: `${address}/api/v1/feed/bench`, secret, senders: SENDERS, deliveries });
   const { rows: [state] } = await server.pool.query(`select count(*)::int as deals, count(*) filter (where amount = 20000)::int as newest from deal where code ~ '^F\\d+$'`);
   if (state.deals !== DELIVERIES / 2 || state.newest !== DELIVERIES / 2) throw new Error(`Deliveries were lost or out of order: ${JSON.stringify(state)}`);
-  return bodies.length / (took / 1000);
+  return deliveries.length / (took / 1000);
 }
 
 async function main(): Promise<void> {

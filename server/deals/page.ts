@@ -1,7 +1,10 @@
 import { sql, type SQL } from 'drizzle-orm';
-import type { DealPage, DealSort } from '#contract/schemas/deal';
+import type pg from 'pg';
+import type { Deal, DealPage, DealSort } from '#contract/schemas/deal';
 import { toTally } from '#core/deal/tally';
+import type { Context } from '../context';
 import type { Queryable } from '../db/client';
+import { queryPrepared } from '../db/prepared';
 import { whereOf, type DealFilter } from './filter';
 import { DEAL_COLUMNS, DEAL_JOINS, toDeal, type DealRecord } from './repository';
 
@@ -56,22 +59,27 @@ function afterCursor({ sort, isUp }: PageOrder, cursor: Cursor | null): SQL {
 }
 
 /** One page of the deals that match, with the sums of all of them. */
-export async function loadDealPage(db: Queryable, filter: DealFilter, order: PageOrder, cursorText: string | undefined, limit: number): Promise<DealPage> {
+export async function loadDealPage({ db, pool }: Pick<Context, 'db' | 'pool'>, filter: DealFilter, order: PageOrder, cursorText: string | undefined, limit: number): Promise<DealPage> {
   const where = whereOf(filter);
   const way = sql.raw(order.isUp ? 'asc' : 'desc');
   const { value } = SORTS[order.sort];
   const nullsLast = order.isUp || NEVER_NULL.has(order.sort) ? sql`` : sql`nulls last`;
-  const inOrder = sql`order by ${value} ${way} ${nullsLast}, d.id ${way}`;
-  // The rows are chosen first, by as few tables as their order needs; what they are called is joined to a hundred, not to all.
-  // Planned in one, a query over a dozen tables takes longer to plan than to answer. The sums do not wait for the rows.
-  const [totals, page] = await Promise.all([loadTotals(db, where), db.execute<DealRecord & { sorted_by: string | null }>(sql`
-    with picked as materialized (
-      select d.id from deal d ${SORT_JOINS[order.sort] ?? sql``} where ${where} and ${afterCursor(order, readCursor(cursorText))} ${inOrder} limit ${limit + 1}
-    )
-    select ${DEAL_COLUMNS}, ${value}::text as sorted_by from picked join deal d on d.id = picked.id ${DEAL_JOINS} ${inOrder}`)]);
-  const rows = page.rows.slice(0, limit);
-  const last = page.rows.length > limit ? rows.at(-1)! : null;
-  return { deals: rows.map(toDeal), nextCursor: last && writeCursor({ value: last.sorted_by, id: last.id }), ...totals };
+  // The sums do not wait for the rows.
+  const [totals, picked] = await Promise.all([loadTotals(db, where), db.execute<{ id: number; sorted_by: string | null }>(sql`
+    select d.id, ${value}::text as sorted_by from deal d ${SORT_JOINS[order.sort] ?? sql``}
+    where ${where} and ${afterCursor(order, readCursor(cursorText))} order by ${value} ${way} ${nullsLast}, d.id ${way} limit ${limit + 1}`)]);
+  const shown = picked.rows.slice(0, limit);
+  const last = picked.rows.length > limit ? shown.at(-1)! : null;
+  const deals = await loadNamed(pool, shown.map((row) => row.id));
+  return { deals, nextCursor: last && writeCursor({ value: last.sorted_by, id: last.id }), ...totals };
+}
+
+/** The deals of a page in its order, with the names of all they point to: joined to a hundred rows, not to all that match. */
+async function loadNamed(pool: pg.Pool, ids: readonly number[]): Promise<Deal[]> {
+  if (ids.length === 0) return [];
+  const rows = await queryPrepared<DealRecord>(pool, 'deals_named', sql`
+    select ${DEAL_COLUMNS} from unnest(${sql.param(ids)}::bigint[]) with ordinality picked(id, at) join deal d on d.id = picked.id ${DEAL_JOINS} order by picked.at`);
+  return rows.map(toDeal);
 }
 
 interface Sums extends Record<string, unknown> {

@@ -22,7 +22,7 @@ export function addDealRoutes({ implement, context }: Endpoints): void {
 
   implement(routes.listDeals, async ({ query, scope, principal }) => {
     const { sort = 'day', order = 'down', cursor, limit = PAGE, ...filter } = query;
-    return loadDealPage(db, readFilter(filter, scope, principal), { sort, isUp: order === 'up' }, cursor, limit);
+    return loadDealPage(context, readFilter(filter, scope, principal), { sort, isUp: order === 'up' }, cursor, limit);
   });
   implement(routes.groupDeals, async ({ query: { by, ...filter }, scope, principal }) => loadGroups(db, scope.books, readFilter(filter, scope, principal), by));
   const findDeal = async (id: number, scope: Scope, principal: Principal) => {

@@ -16,7 +16,8 @@ export class Batches {
   private waiting = new Map<number, Waiting[]>();
   private running = new Set<number>();
 
-  constructor(private take: (incoming: readonly Incoming[]) => Promise<Settled[]>) {}
+  /** `take` writes a batch; `publish` brings it into the figures: it is waited for before the answers, but not before the next batch. */
+  constructor(private take: (incoming: readonly Incoming[]) => Promise<Settled[]>, private publish: () => Promise<void>) {}
 
   add(incoming: Incoming): Promise<Settled> {
     return new Promise((resolve, reject) => {
@@ -42,7 +43,8 @@ export class Batches {
   private async settle(batch: readonly Waiting[]): Promise<void> {
     try {
       const settled = await this.take(batch.map((each) => each.incoming));
-      batch.forEach((each, index) => each.resolve(settled[index]!));
+      const answer = (each: Waiting, index: number) => each.resolve(settled[index]!);
+      this.publish().then(() => batch.forEach(answer), (error: unknown) => batch.forEach((each) => each.reject(error)));
     } catch (error) {
       if (batch.length === 1) return batch[0]!.reject(error);
       // One that cannot be taken must not keep the others out: each by itself.

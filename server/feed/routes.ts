@@ -19,7 +19,7 @@ addFormats.default(ajv);
 const isMessage = ajv.compile<FeedMessage>(FeedMessage);
 
 export function addFeedRoutes({ implement, context }: Endpoints): void {
-  const batches = new Batches((incoming) => takeDeliveries(context, incoming));
+  const batches = new Batches((incoming) => takeDeliveries(context, incoming), () => context.replica.catchUp());
 
   implement(routes.deliver, async ({ params, body, request }) => {
     if (!context.replica.company) throw new Refused('notSetUp');

@@ -2,6 +2,7 @@ import { sql } from 'drizzle-orm';
 import type { FeedDelivery, FeedSource, FeedSourceInput, NewFeedSource } from '#contract/schemas/feed';
 import { API } from '#contract/routes/route';
 import { recordAudit } from '../audit/record';
+import { queryPrepared } from '../db/prepared';
 import type { Context } from '../context';
 import type { Principal } from '../access/index';
 import { Refused, refuseFaults } from '../problem';
@@ -63,8 +64,8 @@ export interface KnownSource {
 }
 
 /** The source an address names, with the secrets that hold and whose rights it has; null when there is none. */
-export async function findSource({ db }: Pick<Context, 'db'>, code: string): Promise<KnownSource | null> {
-  const { rows: [row] } = await db.execute<{ id: number; name: string; stopped: boolean; secret: string; earlier: string | null; user_id: number; user_name: string; email: string; role: Principal['role']; unit_id: number }>(sql`
+export async function findSource({ pool }: Pick<Context, 'pool'>, code: string): Promise<KnownSource | null> {
+  const [row] = await queryPrepared<{ id: number; name: string; stopped: boolean; secret: string; earlier: string | null; user_id: number; user_name: string; email: string; role: Principal['role']; unit_id: number }>(pool, 'feed_source', sql`
     select s.id, s.name, s.is_stopped as stopped, s.secret, case when s.earlier_until > now() then s.earlier_secret end as earlier, u.id as user_id, u.name as user_name, u.email, u.role, u.unit_id
     from feed_source s join app_user u on u.id = s.user_id where lower(s.code) = lower(${code})`);
   return row ? {

@@ -31,7 +31,7 @@ export interface Settled {
  * a sender that got no answer sends again, and nothing is doubled. @returns what became of each, in their order
  */
 export async function takeDeliveries(context: Context, incoming: readonly Incoming[]): Promise<Settled[]> {
-  const settled = await inTransaction(context.pool, async (client) => {
+  return inTransaction(context.pool, async (client) => {
     const { source } = incoming[0]!;
     await lockSource(client, source.id);
     const known = await findKnown(client, source.id, incoming.map((each) => each.key));
@@ -41,8 +41,6 @@ export async function takeDeliveries(context: Context, incoming: readonly Incomi
     await store(client, fresh, results);
     return incoming.map((each) => results.get(each.key)!);
   });
-  await context.replica.catchUp();
-  return settled;
 }
 
 /** Deliveries of one source, and what is tried again, go one after the other, on whichever server they arrive. */

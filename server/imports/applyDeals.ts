@@ -2,7 +2,7 @@ import type pg from 'pg';
 import { END_OF_TIME, FIRST_DAY, toIsoDay } from '#core/period/day';
 import { segmentsOf } from '../deals/index';
 import { CHANNEL } from '../db/notify';
-import { collectOldTotals, collectTouchedTotals, recordRunCorrections, writeTotals } from '../ledger/touchedTotals';
+import { collectTotals, recordRunCorrections, startTotals, writeTotals } from '../ledger/touchedTotals';
 import type { ImportCall } from './call';
 import type { ImportTally } from './report';
 import { LISTS } from '#contract/schemas/list';
@@ -25,8 +25,21 @@ const DIFFERS = `((${list('s')}) is distinct from (${list('d')}) or s.credit is 
   or s.refund_code is distinct from (select o.code from deal o where o.id = d.refund_of))`;
 /** What a file does not carry and a change to the deal may end or move. */
 export const OTHER_COLUMNS = ['lines', 'refund_of'];
-const STORED_CREDIT = `left join (select deal_id, string_agg(salesperson_id || ':' || basis_points || ':' || credited || ':' || coalesce(cost::text, ''), ',' order by position) as credit
-  from deal_credit group by deal_id) c on c.deal_id = d.id`;
+const CREDIT_TEXT = `string_agg(salesperson_id || ':' || basis_points || ':' || credited || ':' || coalesce(cost::text, ''), ',' order by position) as credit`;
+/** Of a large file all credits are read once, of a few rows only theirs. */
+const STORED_CREDIT = {
+  large: `left join (select deal_id, ${CREDIT_TEXT} from deal_credit group by deal_id) c on c.deal_id = d.id`,
+  small: `left join lateral (select ${CREDIT_TEXT} from deal_credit where deal_id = d.id) c on true`,
+};
+/** From here on the planner needs statistics of the file's rows; of fewer, gathering them takes longer than the rest. */
+const LARGE = 2_000;
+
+/** What a file holds, by which it is known what need not be looked for. */
+interface Survey {
+  isLarge: boolean;
+  hasSplits: boolean;
+  hasRefunds: boolean;
+}
 
 /** Staged rows with the ids of new names in place of their stand-ins. Lists without new names need no look at each row. */
 function resolve(names: AllNameIds): string {
@@ -40,15 +53,16 @@ function resolve(names: AllNameIds): string {
 
 /** What an import would do, without doing it. */
 export async function countStaged(client: pg.ClientBase): Promise<Counts> {
-  await findTouched(client);
+  await findTouched(client, await surveyStaged(client));
   return countTouched(client);
 }
 
 /** Writes the staged rows that are new or differ. Rows that meet someone else's deal are refused, and then nothing is written. */
 export async function applyStaged(call: ImportCall, client: pg.ClientBase, names: AllNameIds, tally: ImportTally): Promise<Counts> {
   await addNames(client, names);
-  await findTouched(client);
-  const foreign = [...await refuseForeign(call, client, tally), ...await refuseLooseRefunds(client, tally)];
+  const survey = await surveyStaged(client);
+  await findTouched(client, survey);
+  const foreign = [...await refuseForeign(call, client, tally), ...(survey.hasRefunds ? await refuseLooseRefunds(client, tally) : [])];
   if (foreign.length > 0 && call.isPartial) await leaveOut(client, foreign);
   const counts = await countTouched(client);
   if (tally.refused > 0 && !call.isPartial) return counts;
@@ -58,11 +72,14 @@ export async function applyStaged(call: ImportCall, client: pg.ClientBase, names
   const importId = await startRun(call, client, counts);
   const resolved = resolve(names);
   await insertNew(client, resolved, importId, call.principal.userId, counts);
-  await collectOldTotals(client);
-  await updateChanged(call, client, resolved, importId);
-  await saveSplits(client);
-  await linkRefunds(client);
-  await collectNewTotals(client, counts);
+  await startTotals(client);
+  if (counts.changed > 0) {
+    await collectTotals(client, -1);
+    await updateChanged(call, client, resolved, importId);
+  }
+  if (survey.hasSplits) await saveSplits(client);
+  if (survey.hasRefunds) await linkRefunds(client);
+  await collectNewTotals(client, counts, survey);
   await recordRunCorrections(client, call.context.replica.company!, { runId: importId, userId: call.principal.userId, reason: call.reason, action: call.run?.action ?? 'imported' });
   await writeTotals(client);
   await client.query(`insert into audit (user_id, entity, entity_id, action, after, import_id, reason) values ($1, 'import', $2, $6, $3, $4, $5)`,
@@ -80,15 +97,18 @@ async function addNames(client: pg.ClientBase, names: AllNameIds): Promise<void>
     await client.query(`insert into ${pick} (name) select n from unnest($1::text[]) n on conflict do nothing`, [added]);
     await client.query(`create temp table new_${pick} on commit drop as
       select -w.at::int as stand_in, t.id from unnest($1::text[]) with ordinality w(name, at) join ${pick} t on lower(t.name) = lower(w.name)`, [added]);
-    await client.query(`analyze new_${pick}`);
+    if (added.length > LARGE) await client.query(`analyze new_${pick}`);
   }
 }
 
+async function surveyStaged(client: pg.ClientBase): Promise<Survey> {
+  const { rows: [survey] } = await client.query<Survey>(`select count(*) > ${LARGE} as "isLarge", count(credit) > 0 as "hasSplits", count(refund_code) > 0 as "hasRefunds" from staged`);
+  return survey!;
+}
+
 /** One pass over file and book: rows that are new (no id) or differ. In an empty book every row is new, which needs no look at each. */
-async function findTouched(client: pg.ClientBase): Promise<void> {
-  const { rows: [staged] } = await client.query('select count(*) > 2000 as is_large from staged');
-  // Of a few rows the planner needs no statistics, and gathering them takes longer than the rest.
-  if (staged.is_large) await client.query('analyze staged');
+async function findTouched(client: pg.ClientBase, { isLarge }: Survey): Promise<void> {
+  if (isLarge) await client.query('analyze staged');
   const { rows: [book] } = await client.query('select not exists (select from deal) as is_empty');
   if (book.is_empty) {
     await client.query('create temp view touched as select line, null::bigint as id, false as voided, null::text as code from staged');
@@ -96,8 +116,8 @@ async function findTouched(client: pg.ClientBase): Promise<void> {
   }
   await client.query(`create temp table touched on commit drop as
     select s.line, d.id, d.voided_at is not null as voided, case when d.id is not null then s.code end as code
-    from staged s left join deal d on d.code = s.code ${STORED_CREDIT} where d.id is null or ${DIFFERS}`);
-  if (staged.is_large) await client.query('analyze touched');
+    from staged s left join deal d on d.code = s.code ${STORED_CREDIT[isLarge ? 'large' : 'small']} where d.id is null or ${DIFFERS}`);
+  if (isLarge) await client.query('analyze touched');
 }
 
 async function countTouched(client: pg.ClientBase): Promise<Counts> {
@@ -187,8 +207,6 @@ async function saveSplits(client: pg.ClientBase): Promise<void> {
 
 /** Refunds point to the deals they take money back from, also to ones the file has brought. */
 async function linkRefunds(client: pg.ClientBase): Promise<void> {
-  const { rows: [any] } = await client.query('select exists (select from staged where refund_code is not null) as has');
-  if (!any.has) return;
   await client.query(`update deal d set refund_of = o.id from staged s join touched t on t.line = s.line join deal o on o.code = s.refund_code
     where d.code = s.code and o.id <> d.id and d.refund_of is distinct from o.id`);
 }
@@ -201,9 +219,10 @@ async function refuseLooseRefunds(client: pg.ClientBase, tally: ImportTally): Pr
   return rows.map((row) => row.line);
 }
 
-async function collectNewTotals(client: pg.ClientBase, { changed, same }: Counts): Promise<void> {
-  await collectTouchedTotals(client);
+async function collectNewTotals(client: pg.ClientBase, { created, changed, same }: Counts, { hasSplits }: Survey): Promise<void> {
+  if (changed > 0) await collectTotals(client, 1);
+  if (created === 0) return;
   const fresh = changed + same === 0 ? 'staged s' : 'staged s join touched t on t.line = s.line and t.id is null';
   await client.query(freshTotals(fresh));
-  await client.query(freshSplits(fresh));
+  if (hasSplits) await client.query(freshSplits(fresh));
 }

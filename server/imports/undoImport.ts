@@ -6,7 +6,7 @@ import type { Context } from '../context';
 import { inTransaction } from '../db/client';
 import { CHANNEL } from '../db/notify';
 import { Refused } from '../problem';
-import { collectOldTotals, collectTouchedTotals, recordRunCorrections, writeTotals } from '../ledger/touchedTotals';
+import { collectTotals, recordRunCorrections, startTotals, writeTotals } from '../ledger/touchedTotals';
 import { FACT_COLUMNS, OTHER_COLUMNS } from './applyDeals';
 
 /** How deals that were changed together are called in the history. */
@@ -50,10 +50,11 @@ async function undo(call: UndoCall, client: pg.ClientBase, importId: number): Pr
   const { rows: kept } = await client.query(`select code from was where not is_free order by code limit ${SHOWN_KEPT}`);
   const { rows: [counts] } = await client.query(`select count(*) filter (where is_free and before is null) as voided, count(*) filter (where is_free and before is not null) as restored,
     count(*) filter (where not is_free) as kept from was`);
-  await collectOldTotals(client);
+  await startTotals(client);
+  await collectTotals(client, -1);
   await voidCreated(client, importId, call);
   await restoreChanged(client, importId, call);
-  await collectTouchedTotals(client);
+  await collectTotals(client, 1);
   await recordRunCorrections(client, call.context.replica.company!, { runId: importId, userId: principal.userId, reason: call.reason, action: 'import undone' });
   await writeTotals(client);
   await client.query('update import_run set undone_at = now(), undone_by = $2 where id = $1', [importId, principal.userId]);

@@ -24,15 +24,14 @@ export interface TouchingRun {
 const contributions = (sign: 1 | -1) => `
   insert into delta select p.salesperson_id, p.part, p.day, ${sign} * sum(p.amount) from touched ch join deal_part p on p.deal_id = ch.id group by 1, 2, 3`;
 
-/** What the touched deals contribute before they are changed; makes the table `delta`. */
-export async function collectOldTotals(client: pg.ClientBase): Promise<void> {
+/** Makes the table `delta`, in which the differences are gathered. */
+export async function startTotals(client: pg.ClientBase): Promise<void> {
   await client.query('create temp table delta (salesperson_id int, part text, day date, amount bigint) on commit drop');
-  await client.query(contributions(-1));
 }
 
-/** What the touched deals contribute now. */
-export async function collectTouchedTotals(client: pg.ClientBase): Promise<void> {
-  await client.query(contributions(1));
+/** What the touched deals contribute now: taken away (-1) before they are changed, added (1) after. */
+export async function collectTotals(client: pg.ClientBase, sign: 1 | -1): Promise<void> {
+  await client.query(contributions(sign));
 }
 
 /** What a run moves in closed months is a correction of each, with the reason given. @throws Refused closedNeedsReason without one */
@@ -53,13 +52,13 @@ export async function recordRunCorrections(client: pg.ClientBase, { calendar, cl
 /** Writes what `delta` comes to. */
 export async function writeTotals(client: pg.ClientBase): Promise<void> {
   const sums = 'select salesperson_id, part, day, sum(amount) as amount from delta group by 1, 2, 3';
-  await client.query('analyze delta');
   const { rows: [{ count }] } = await client.query('select count(*) as count from delta');
   if (count <= MOST_ENTRIES) {
     // Nothings too: another customer changes no sum, but what is counted apart.
     await client.query(`insert into ledger_entry (salesperson_id, part, day, amount) ${sums}`);
     return;
   }
+  await client.query('analyze delta');
   await client.query('select pg_advisory_xact_lock($1)', [LOCKS.fold]);
   await client.query(`insert into daily_total (salesperson_id, part, day, amount) ${sums} having sum(amount) <> 0 order by 1, 2, 3
     on conflict (salesperson_id, part, day) do update set amount = daily_total.amount + excluded.amount`);

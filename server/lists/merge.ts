@@ -4,7 +4,7 @@ import type { ListName, Merge, MergeEffect, MergeInput } from '#contract/schemas
 import type { Context } from '../context';
 import { inTransaction } from '../db/client';
 import { CHANNEL } from '../db/notify';
-import { collectOldTotals, collectTouchedTotals, writeTotals } from '../ledger/touchedTotals';
+import { collectTotals, startTotals, writeTotals } from '../ledger/touchedTotals';
 import { Refused } from '../problem';
 import { LIST_TABLES, sqlNameOf } from './names';
 
@@ -93,12 +93,13 @@ async function weigh(client: pg.ClientBase): Promise<{ deals: number; won: numbe
 
 async function moveTouched({ client, list, userId }: Call, to: number, reason: string): Promise<void> {
   const column = `${sqlNameOf(list)}_id`;
-  await collectOldTotals(client);
+  await startTotals(client);
+  await collectTotals(client, -1);
   await client.query(`
     with before as (select d.id, deal_record(d) as row from touched t join deal d on d.id = t.id),
     moved as (update deal d set ${column} = $1, version = d.version + 1 from touched t where t.id = d.id returning d.id, deal_record(d) as row)
     insert into audit (user_id, entity, entity_id, action, before, after, reason) select $2, 'deal', m.id::text, 'merged', b.row, m.row, $3 from moved m join before b on b.id = m.id`, [to, userId, reason]);
-  await collectTouchedTotals(client);
+  await collectTotals(client, 1);
   await writeTotals(client);
 }
 

@@ -7,7 +7,7 @@ import type { Context } from '../context';
 import { inTransaction } from '../db/client';
 import { CHANNEL } from '../db/notify';
 import { LOCKS } from '../db/locks';
-import { collectOldTotals, collectTouchedTotals, recordRunCorrections, writeTotals } from '../ledger/touchedTotals';
+import { collectTotals, recordRunCorrections, startTotals, writeTotals } from '../ledger/touchedTotals';
 import { refuseFaults } from '../problem';
 import { findRateFaults } from './check';
 import { stageRestated, writeRestated } from './restate';
@@ -63,9 +63,10 @@ async function apply(context: Context, client: Parameters<typeof stageRestated>[
 
   const name = `rates of ${concerned.join(', ')}`;
   const { rows: [run] } = await client.query(`insert into import_run (kind, file_name, user_id, created, changed, same, is_recorded) values ('rates', $1, $2, 0, $3, 0, true) returning id`, [name, principal.userId, effect.deals]);
-  await collectOldTotals(client);
+  await startTotals(client);
+  await collectTotals(client, -1);
   await writeRestated(client, principal.userId, run.id, reason ?? name);
-  await collectTouchedTotals(client);
+  await collectTotals(client, 1);
   await recordRunCorrections(client, context.replica.company!, { runId: run.id, userId: principal.userId, reason, action: 'restated by a rate' });
   await writeTotals(client);
   await client.query('delete from rate where currency = any($1::text[])', [concerned]);
