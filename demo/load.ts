@@ -28,7 +28,7 @@ const FOREIGN_BRANCH = 'northgate';
 export async function loadDemo(context: Context, today: Day): Promise<void> {
   const calendar = buildCalendar({ kind: 'month', firstMonth: 4, yearLabel: 'ends' });
   const yearStart = calendar.year(calendar.labelOf(today)).from;
-  await context.db.insert(company).values({ name: 'Harrow & Tide', currency: CURRENCY, timeZone: 'Europe/Amsterdam', calendar: calendar.rule, weekdays: [1, 2, 3, 4, 5], isDemo: true });
+  await context.db.insert(company).values({ name: 'Harrow & Tide', currency: CURRENCY, timeZone: 'Europe/Amsterdam', calendar: calendar.rule, weekdays: [1, 2, 3, 4, 5], sharesTeamLadder: true, isDemo: true });
   const ids = await context.db.transaction((tx) => writeUnits(tx, buildUnits(yearStart), null));
   const newcomer = SELLERS.filter((seller) => seller.joins === JOIN_MONTH);
   await context.db.insert(ramp).values(newcomer.map((seller) => ({ unitId: ids.get(seller.code)!, from: toIsoDay(addMonths(yearStart, JOIN_MONTH)), shares: RAMP.map((share) => share * 10_000) })));

@@ -25,6 +25,7 @@ import { addPastRoutes } from './past/index';
 import { addPipelineRoutes } from './pipeline/index';
 import { addPlanRoutes } from './plans/index';
 import { addRateRoutes } from './rates/index';
+import { addRuleRoutes } from './rules/index';
 import { addStandingRoutes } from './standings/index';
 import { addTargetRoutes } from './targets/index';
 import { addUnitRoutes } from './units/index';
@@ -67,7 +68,7 @@ export async function buildApp({ context, webRoot, version, logger = false }: Ap
   for (const type of ['text/csv', XLSX_TYPE]) app.addContentTypeParser(type, { bodyLimit: Number.MAX_SAFE_INTEGER }, (_request, payload, done) => done(null, payload));
 
   const endpoints = buildEndpoints(app, context);
-  for (const add of [addAccessRoutes, addCompanyRoutes, addUnitRoutes, addMeasureRoutes, addStandingRoutes, addTargetRoutes, addPlanRoutes, addDealRoutes, addCustomerRoutes, addListRoutes, addPipelineRoutes, addPastRoutes, addRateRoutes, addFileRoutes, addFeedRoutes, addLiveRoutes]) add(endpoints);
+  for (const add of [addAccessRoutes, addCompanyRoutes, addUnitRoutes, addMeasureRoutes, addRuleRoutes, addStandingRoutes, addTargetRoutes, addPlanRoutes, addDealRoutes, addCustomerRoutes, addListRoutes, addPipelineRoutes, addPastRoutes, addRateRoutes, addFileRoutes, addFeedRoutes, addLiveRoutes]) add(endpoints);
   const missing = ROUTES.filter((route) => !endpoints.implemented.has(route.id));
   if (missing.length > 0) throw new Error(`Not implemented: ${missing.map((route) => route.id).join(', ')}.`);
 

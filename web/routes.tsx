@@ -17,6 +17,7 @@ export const router = createBrowserRouter([
     children: [
       { index: true, element: <Navigate to="/standing" replace /> },
       { path: 'standing', lazy: async () => ({ Component: (await import('./standing/StandingPage')).StandingPage }) },
+      { path: 'ladder', lazy: async () => ({ Component: (await import('./ladder/LadderPage')).LadderPage }) },
       { path: 'plan', lazy: async () => ({ Component: (await import('./plan/PlanPage')).PlanPage }) },
       { path: 'deals', lazy: async () => ({ Component: (await import('./deals/DealsPage')).DealsPage }) },
       { path: 'deals/customers', lazy: async () => ({ Component: (await import('./deals/customers/CustomersPage')).CustomersPage }) },

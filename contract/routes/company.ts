@@ -22,6 +22,9 @@ export const changeCalendar = defineRoute({
   id: 'changeCalendar', method: 'PUT', path: '/company/calendar', permission: 'administer', summary: 'Change the fiscal calendar, working weekdays and time zone', body: CalendarChange, answer: Company,
   errors: ['invalidInput', 'closedMonthsFirst'],
 });
+export const changeSharing = defineRoute({
+  id: 'changeSharing', method: 'PUT', path: '/company/sharing', permission: 'administer', summary: 'What salespeople see of each other', body: Type.Object({ sharesTeamLadder: Type.Boolean() }, { additionalProperties: false }), answer: Company,
+});
 export const createUnit = defineRoute({
   id: 'createUnit', method: 'POST', path: '/units', permission: 'plan', summary: 'Add a branch, team or salesperson', body: UnitInput, answer: UnitSummary, status: 201,
   errors: ['invalidInput', 'outsideUnit'],

@@ -11,8 +11,9 @@ import * as past from './past';
 import * as pipeline from './pipeline';
 import * as plans from './plans';
 import * as rates from './rates';
+import * as rules from './rules';
 import * as standings from './standings';
 import * as targets from './targets';
 
 /** Every endpoint there is; the server refuses to start when one is not implemented. */
-export const ROUTES: readonly AnyRoute[] = [access, company, measures, standings, targets, plans, deals, customers, lists, past, pipeline, rates, files, feed].flatMap((domain) => Object.values(domain) as AnyRoute[]);
+export const ROUTES: readonly AnyRoute[] = [access, company, measures, rules, standings, targets, plans, deals, customers, lists, past, pipeline, rates, files, feed].flatMap((domain) => Object.values(domain) as AnyRoute[]);

@@ -1,4 +1,5 @@
 import { Type } from 'typebox';
+import { LadderQuery, LadderView } from '../schemas/ladder';
 import { Standings, StandingQuery, StandingView, Strip, StripQuery, TreeNode, TreeQuery } from '../schemas/standing';
 import { defineRoute } from './route';
 
@@ -17,4 +18,8 @@ export const getStrip = defineRoute({
 export const getStandings = defineRoute({
   id: 'getStandings', method: 'GET', path: '/standings', permission: 'read', summary: 'All units for a period and the year to date, with last year at the same point',
   query: TreeQuery, answer: Standings, errors: ['unknownPeriod'],
+});
+export const getLadder = defineRoute({
+  id: 'getLadder', method: 'GET', path: '/ladder', permission: 'read', summary: 'Salespeople, teams or branches ranked, with their place at the same point of the prior period',
+  query: LadderQuery, answer: LadderView, errors: ['unknownUnit', 'unknownPeriod', 'unknownMeasure'],
 });

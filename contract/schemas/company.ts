@@ -33,6 +33,8 @@ export const Company = Type.Object({
   calendar: CalendarInput,
   weekdays: Type.Array(Type.Integer({ minimum: 1, maximum: 7 })),
   isDemo: Type.Boolean(),
+  /** Salespeople see the ladder of their own team. */
+  sharesTeamLadder: Type.Boolean(),
   today: IsoDay,
   /** "day 13 of 21" of the running month. */
   workingDay: Type.Object({ gone: Type.Integer(), total: Type.Integer() }),

@@ -1,5 +1,6 @@
 import { PERIOD_KINDS } from '#core/period/calendar';
 import { STATUS_STATES } from '#core/status/grade';
+import { STATUS_COLORS, SYMBOL_SETS, YARDSTICKS } from '#core/status/rule';
 import { TARGET_ORIGINS } from '#core/target/found';
 import { Type, type Static } from 'typebox';
 import { IsoDay, Minor, Nullable, Value } from './common';
@@ -9,6 +10,11 @@ import { UnitSummary } from './unit';
 export const Status = Type.Object({
   grade: Type.Integer({ minimum: 0, maximum: 4 }),
   state: Type.Enum(STATUS_STATES),
+  /** As the measure's rule words it. */
+  word: Type.String(),
+  symbols: Type.Enum(SYMBOL_SETS),
+  /** Null where there is no grade. */
+  color: Nullable(Type.Enum(STATUS_COLORS)),
 });
 export type Status = Static<typeof Status>;
 
@@ -80,7 +86,14 @@ export const PlaceView = Type.Object({
   targetIncomplete: Type.Boolean(),
   attainment: Nullable(Type.Number()),
   attainmentText: Nullable(Type.String()),
-  priorAttainment: Nullable(Type.Number()),
+  /** What it is ranked by, as a number and as shown, and the same at the same point of the prior period. */
+  value: Nullable(Type.Number()),
+  valueText: Nullable(Type.String()),
+  before: Nullable(Type.Number()),
+  beforeText: Nullable(Type.String()),
+  /** Against the prior period at the same point. */
+  priorText: Type.String(),
+  priorDifference: Nullable(Value),
   gap: Nullable(Value),
   status: Status,
   lastYear: Nullable(Value),
@@ -102,7 +115,14 @@ export const StandingView = Type.Object({
   newestDay: Nullable(IsoDay),
   sentence: Type.Array(Type.Object({ text: Type.String(), emphasis: Type.Optional(Type.Literal('status')) })),
   figures: Figures,
-  rule: Type.Object({ yardstick: Type.String(), upperCut: Type.Number(), lowerCut: Type.Number() }),
+  /** How the grade was found: figures from which on grades 3 and 2 begin, the full target, and what the next grade takes. */
+  grading: Type.Object({
+    yardstick: Type.Enum(YARDSTICKS), percents: Nullable(Type.Object({ upper: Type.Number(), lower: Type.Number() })),
+    /** The day from which the rule holds; null: the one that ships. */
+    since: Nullable(IsoDay),
+    cuts: Nullable(Type.Object({ upper: Type.Number(), lower: Type.Number() })), peers: Nullable(Type.Integer()),
+    next: Nullable(Type.Object({ grade: Type.Integer(), word: Type.String(), at: Type.Number(), distance: Type.Number() })),
+  }),
   /** The figure when its months were closed, and how many corrections came since; null where there are none. */
   asClosed: Nullable(Type.Object({ value: Nullable(Value), count: Type.Integer() })),
   prior: EarlierView,

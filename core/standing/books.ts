@@ -4,12 +4,11 @@ import type { Occurrences } from '../ledger/occurrences';
 import type { ActivityBook } from '../ledger/activityBook';
 import type { Term } from '../measure/definition';
 import { baseOf, type MeasureCode } from '../measure/measure';
-import type { MeasureBook } from '../measure/measureBook';
 import type { FigureUnit } from '../money/format';
 import type { Period } from '../period/calendar';
 import type { Day, DaySpan } from '../period/day';
 import type { WorkingDays } from '../period/workingDays';
-import { ruleOf, type StatusRule } from '../status/rule';
+import { buildRuleBook, type DatedRule, type RuleBook } from '../status/ruleBook';
 import type { Ramp } from '../units/ramp';
 import { buildTargetLookup, type TargetLookup, type TargetSource } from '../target/lookup';
 import { elapsedOf, type Elapsed } from './elapsed';
@@ -21,6 +20,10 @@ export interface BookSource extends TargetSource {
   activities: ActivityBook;
   /** Newcomers of whom less than the full target is asked at first. */
   ramps: ReadonlyMap<number, Ramp>;
+  /** Status rules that were set, each from a day on. */
+  datedRules: readonly DatedRule[];
+  /** The company's books, where these show only a part of it: peers are found there. */
+  whole?: Books | undefined;
   /** ISO 4217 code of the reporting currency. */
   currency: string;
   /** The business date: the last day that counts. */
@@ -31,8 +34,7 @@ export interface BookSource extends TargetSource {
 export interface Books extends BookSource {
   lookup: TargetLookup;
   rollUp: RollUp;
-  /** The status rule of a measure; one, in one place. */
-  rules: { of(measure: MeasureCode): StatusRule };
+  rules: RuleBook;
   /** How far a period has run for a unit, by the days its branch works. */
   elapsedOf(unitId: number, period: Period): Elapsed;
 }
@@ -44,7 +46,7 @@ export function buildBooks(source: BookSource): Books {
   return {
     ...source,
     lookup: buildTargetLookup(source),
-    rules: buildRules(source.measures),
+    rules: buildRuleBook(source.measures, source.datedRules, source.asOf),
     rollUp: buildRollUp(source.tree, source.sums, source.occurrences),
     elapsedOf(unitId, period) {
       const working = source.workingDaysOf(unitId);
@@ -57,11 +59,6 @@ export function buildBooks(source: BookSource): Books {
       return found;
     },
   };
-}
-
-function buildRules(measures: MeasureBook): Books['rules'] {
-  const rules = new Map(measures.all.map((measure) => [measure.code, ruleOf(measure)]));
-  return { of: (code) => rules.get(code)! };
 }
 
 /** What the values of a measure are counted in. */

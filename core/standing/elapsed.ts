@@ -8,15 +8,17 @@ export interface Elapsed {
   gone: number;
   total: number;
   left: number;
+  /** Nobody works on any of its days. */
+  isWorkless: boolean;
 }
 
 /** A period without any working day counts as one that is due on its last day, so that nothing divides by 0. */
 export function elapsedOf(period: DaySpan, asOf: Day, working: WorkingDays): Elapsed {
   const total = countWorkingDays(period, working);
   const phase: Phase = asOf < period.from ? 'notStarted' : asOf >= period.to ? 'ended' : 'open';
-  if (phase === 'notStarted') return { phase, gone: 0, total: total || 1, left: total };
+  if (phase === 'notStarted') return { phase, gone: 0, total: total || 1, left: total, isWorkless: total === 0 };
   const isLastDay = asOf >= period.to - 1;
   const gone = isLastDay ? total : countWorkingDays({ from: period.from, to: asOf + 1 }, working);
-  if (total === 0) return { phase, gone: isLastDay ? 1 : 0, total: 1, left: 0 };
-  return { phase, gone, total, left: total - gone };
+  if (total === 0) return { phase, gone: isLastDay ? 1 : 0, total: 1, left: 0, isWorkless: true };
+  return { phase, gone, total, left: total - gone, isWorkless: false };
 }

@@ -7,6 +7,7 @@ import { SHIPPED_MEASURES } from '../measure/shipped';
 import type { Contribution } from '../ledger/contribution';
 import { buildCalendar } from '../period/calendar';
 import { END_OF_TIME, FIRST_DAY, parseDay } from '../period/day';
+import type { DatedRule } from '../status/ruleBook';
 import { TargetBook } from '../target/targetBook';
 import { buildUnitTree } from '../units/tree';
 import type { Ramp } from '../units/ramp';
@@ -24,6 +25,7 @@ export interface SampleOptions {
   won?: readonly { salespersonId: number; on: string; customer: number; product?: number }[];
   typed?: readonly { measure: string; unitId: number; on: string; value: number }[];
   ramps?: ReadonlyMap<number, Ramp>;
+  rules?: readonly DatedRule[];
   /** Beside those that ship. */
   measures?: readonly MeasureRecord[];
 }
@@ -58,5 +60,5 @@ export function buildSampleBooks(options: SampleOptions): Books {
   const targets = new TargetBook();
   for (const { unitId, periodId, target, measure = 'revenue' } of options.targets ?? []) targets.put({ unitId, measure, periodId }, { target, floor: null, stretch: null });
   const working = { weekdays: [1, 2, 3, 4, 5], closed: new Set<number>() };
-  return buildBooks({ tree, calendar, targets, workingDaysOf: () => working, sums, occurrences, activities, measures, ramps: options.ramps ?? new Map(), currency: 'EUR', asOf: parseDay(options.asOf)! });
+  return buildBooks({ tree, calendar, targets, workingDaysOf: () => working, sums, occurrences, activities, measures, ramps: options.ramps ?? new Map(), datedRules: options.rules ?? [], currency: 'EUR', asOf: parseDay(options.asOf)! });
 }

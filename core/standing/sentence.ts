@@ -3,7 +3,9 @@ import { formatShort } from '../money/format';
 import type { Period } from '../period/calendar';
 import { describePeriod, monthName, shortDay } from '../period/words';
 import { showPercent } from '../status/percent';
+import { cutsOf } from '../status/rule';
 import { figureUnitOf, type Books } from './books';
+import { peerAverageOf } from './peers';
 import type { Standing } from './standing';
 
 /** A piece of the headline; `status` pieces are coloured by the grade, always beside words. */
@@ -14,6 +16,17 @@ export interface SentencePart {
 
 /** The result in plain words, one case a situation; what a manager reads first. */
 export function describeStanding(books: Books, standing: Standing): SentencePart[] {
+  const rule = books.rules.of(standing.measure, standing.period);
+  const result = describeResult(books, standing);
+  if (rule.yardstick !== 'peerAverage' && rule.yardstick !== 'priorPeriod') return result;
+  // The grade says nothing of the target then: its colour must not stand at the target's percent.
+  const plain = standing.status.state === 'made' ? result : result.map(({ text }) => ({ text }));
+  if (standing.status.grade === 0 || standing.status.state === 'made') return plain;
+  const against = rule.yardstick === 'priorPeriod' ? 'Against the period before at the same point it is ' : `Against the average of its ${peerAverageOf(books, standing.unitId, standing.period, standing.measure)?.count ?? 0} peers it is `;
+  return [...plain, { text: ` ${against}` }, status(standing.status.word), { text: '.' }];
+}
+
+function describeResult(books: Books, standing: Standing): SentencePart[] {
   const words = toWords(books, standing);
   const { phase } = standing.elapsed;
   if (phase === 'notStarted') return describeNotStarted(words, standing);
@@ -42,14 +55,14 @@ interface Words {
 
 function toWords(books: Books, standing: Standing): Words {
   const unit = figureUnitOf(books, standing.measure);
-  const rule = books.rules.of(standing.measure);
+  const rule = books.rules.of(standing.measure, standing.period);
   const measure = books.measures.get(standing.measure);
   return {
     name: books.tree.find(standing.unitId)?.name ?? '',
     period: shortPeriod(standing.period, books),
     measure, ...toNouns(measure),
     show: (value) => formatShort(value, unit),
-    percent: standing.attainment === null ? '' : showPercent(standing.attainment, [rule.lowerCut, rule.upperCut]),
+    percent: standing.attainment === null ? '' : showPercent(standing.attainment, cutsOf(rule)),
     firstDay: shortDay(standing.period.from),
   };
 }

@@ -3,10 +3,11 @@ import type { MeasureCode } from '../measure/measure';
 import type { Period } from '../period/calendar';
 import type { DaySpan } from '../period/day';
 import { cutAtSameDate, lastYearOf, priorPeriodOf } from '../period/neighbours';
-import { gradeOf, type Status } from '../status/grade';
+import type { Status } from '../status/grade';
 import { completeValue, type FoundTarget } from '../target/found';
 import { valueIn, type Books } from './books';
 import type { Elapsed } from './elapsed';
+import { gradeIn } from './grading';
 import { paceOf, type Pace } from './pace';
 
 /** An earlier period at the same point, and whole. */
@@ -58,13 +59,9 @@ export function attainmentOf(actual: number | null, target: number | null): numb
 export function buildBrief(books: Books, unitId: number, period: Period, measure: MeasureCode): BriefStanding {
   const target = books.lookup.find(unitId, period, measure);
   const actual = valueIn(books, unitId, measure, period);
-  const { direction, accrues } = books.measures.get(measure);
   const complete = completeValue(target);
   const elapsed = books.elapsedOf(unitId, period);
-  const status = gradeOf({
-    actual, target: complete, incomplete: target.value !== null && complete === null,
-    phase: elapsed.phase, elapsed, direction, accrues,
-  }, books.rules.of(measure));
+  const status = gradeIn(books, { unitId, period, measure, actual, target, elapsed });
   return { actual, target, complete, elapsed, status, attainment: attainmentOf(actual, complete) };
 }
 

@@ -1,36 +1,38 @@
 import type { Direction } from '../measure/measure';
-import type { StatusRule } from './rule';
+import type { PeriodKind } from '../period/calendar';
+import type { Cuts, StatusColor, StatusRule, SymbolSet } from './rule';
 
 /** 4 made, 3 at or above the upper cut, 2 between the cuts, 1 below the lower cut, 0 not graded. */
 export type Grade = 0 | 1 | 2 | 3 | 4;
 
-export const STATUS_WORDS = {
-  made: 'made',
-  onPace: 'on pace',
-  slipping: 'slipping',
-  behind: 'behind',
-  near: 'near',
-  short: 'short',
-  wellShort: 'well short',
+/** Why there is no grade. */
+export const UNGRADED_WORDS = {
   noTarget: 'no target',
   incomplete: 'target incomplete',
   notStarted: 'not started',
-  over: 'over',
-  wellOver: 'well over',
   noData: 'no data',
+  noWorkday: 'no working day',
+  noYardstick: 'nothing to compare with',
 } as const;
-export type StatusState = keyof typeof STATUS_WORDS;
-export const STATUS_STATES = Object.keys(STATUS_WORDS) as StatusState[];
+/** The machine's name of a status, the same whatever words a rule has. */
+export const STATUS_STATES = ['made', 'upper', 'between', 'below', ...Object.keys(UNGRADED_WORDS) as (keyof typeof UNGRADED_WORDS)[]] as const;
+export type StatusState = (typeof STATUS_STATES)[number];
 
 export interface Status {
   grade: Grade;
   state: StatusState;
+  /** As the rule words it. */
+  word: string;
+  symbols: SymbolSet;
+  /** Null where there is no grade. */
+  color: StatusColor | null;
 }
 
 /** Where the business date stands in a period. */
 export type Phase = 'notStarted' | 'open' | 'ended';
 
 export interface GradeInput {
+  kind: PeriodKind;
   /** Null: there is nothing to judge. */
   actual: number | null;
   /** Null: none. */
@@ -39,41 +41,83 @@ export interface GradeInput {
   incomplete: boolean;
   phase: Phase;
   /** Elapsed share as a fraction of whole days, so that the comparison stays exact. */
-  elapsed: { gone: number; total: number };
+  elapsed: { gone: number; total: number; isWorkless: boolean };
   direction: Direction;
   /** A higher-is-better sum or count: it grows towards its target. */
   accrues: boolean;
+  /** What the prior period or the peers come to, for rules that compare with those; asked only then. */
+  compareWith(yardstick: 'priorPeriod' | 'peerAverage'): number | null;
 }
 
-const OPEN_STATES = { 4: 'made', 3: 'onPace', 2: 'slipping', 1: 'behind' } as const;
-const ENDED_STATES = { 4: 'made', 3: 'near', 2: 'short', 1: 'wellShort' } as const;
-const ENDED_OVER = { 4: 'made', 3: 'near', 2: 'over', 1: 'wellOver' } as const;
+/** A share as a fraction of whole numbers. */
+interface Part {
+  gone: number;
+  total: number;
+}
+
+const WHOLE: Part = { gone: 1, total: 1 };
+const STATES = ['noTarget', 'below', 'between', 'upper', 'made'] as const;
+/** Percents have at most one decimal: as tenths they are whole numbers. */
+const TENTHS = 10;
 
 /**
  * The status of a figure by its rule (CALCULATIONS 8), compared on exact values: a value on a cut gets the better grade.
  * A target of 0 cannot be attained in part, so it is "no target" unless the rule's direction is lower.
  */
 export function gradeOf(input: GradeInput, rule: StatusRule): Status {
-  if (input.incomplete) return { grade: 0, state: 'incomplete' };
-  if (input.target === null || (input.target <= 0 && input.direction === 'higher')) return { grade: 0, state: 'noTarget' };
-  if (input.phase === 'notStarted') return { grade: 0, state: 'notStarted' };
-  if (input.actual === null) return { grade: 0, state: 'noData' };
-  const { actual, target, direction } = input;
-  const whole = { gone: 1, total: 1 };
-  // What does not grow towards its target can still turn: it is made only once the period has ended.
-  if ((input.phase === 'ended' || input.accrues) && reaches(actual, target, 100, whole, direction)) return { grade: 4, state: 'made' };
-  const part = input.phase === 'open' && rule.yardstick === 'dueByNow' && input.accrues ? input.elapsed : whole;
-  const grade = reaches(actual, target, rule.upperCut, part, direction) ? 3 : reaches(actual, target, rule.lowerCut, part, direction) ? 2 : 1;
-  const ended = direction === 'higher' ? ENDED_STATES : ENDED_OVER;
-  return { grade, state: (input.phase === 'open' ? OPEN_STATES : ended)[grade] };
+  const ungraded = (state: keyof typeof UNGRADED_WORDS): Status => ({ grade: 0, state, word: UNGRADED_WORDS[state], symbols: rule.symbols, color: null });
+  const judged = judge(input, rule);
+  if (typeof judged !== 'number') return ungraded(judged);
+  return { grade: judged, state: STATES[judged], word: rule.words[input.phase === 'ended' ? 'ended' : 'open'][judged - 1]!, symbols: rule.symbols, color: rule.colors[judged - 1]! };
 }
 
-/** actual >= target x gone / total x cut %, in whole numbers where they are whole; turned round when lower is better. */
-function reaches(actual: number, target: number, cut: number, part: { gone: number; total: number }, direction: Direction): boolean {
-  const left = actual * part.total * 100;
-  const right = target * part.gone * cut;
-  const isExact = !Number.isInteger(actual) || (Number.isSafeInteger(left) && Number.isSafeInteger(right));
-  const difference = isExact ? left - right
-    : Number(BigInt(actual) * BigInt(part.total) * 100n - BigInt(target) * BigInt(part.gone) * BigInt(cut));
+function judge(input: GradeInput, rule: StatusRule): 1 | 2 | 3 | 4 | keyof typeof UNGRADED_WORDS {
+  const { actual, direction, phase } = input;
+  const target = input.incomplete || (input.target !== null && input.target <= 0 && direction === 'higher') ? null : input.target;
+  const yardstick = yardstickOf(input, rule, target);
+  if (yardstick.isTarget && input.incomplete) return 'incomplete';
+  if (yardstick.isTarget && target === null) return 'noTarget';
+  if (phase === 'notStarted') return 'notStarted';
+  if (actual === null) return 'noData';
+  // What does not grow towards its target can still turn: it is made only once the period has ended. An average is no target.
+  const mayBeMade = (phase === 'ended' || input.accrues) && rule.yardstick !== 'peerAverage' && target !== null;
+  if (mayBeMade && reaches(actual, target, WHOLE, direction)) return 4;
+  if (input.kind === 'day' && input.elapsed.isWorkless) return 'noWorkday';
+  if (yardstick.cuts === null) return 'noYardstick';
+  const { upper, lower } = yardstick.cuts;
+  return reaches(actual, upper.of, upper.part, direction) ? 3 : reaches(actual, lower.of, lower.part, direction) ? 2 : 1;
+}
+
+interface Threshold {
+  of: number;
+  part: Part;
+}
+
+/** The values of the two cuts, and whether they are made of the target. Null: there is nothing to compare with. */
+export function yardstickOf(input: GradeInput, rule: StatusRule, target: number | null): { isTarget: boolean; cuts: { upper: Threshold; lower: Threshold } | null } {
+  const due = input.phase === 'open' && rule.yardstick === 'dueByNow' && input.accrues ? input.elapsed : WHOLE;
+  const fixed = rule.fixed[input.kind];
+  if (fixed) return { isTarget: false, cuts: { upper: { of: fixed.upper, part: due }, lower: { of: fixed.lower, part: due } } };
+  const isTarget = rule.yardstick === 'dueByNow' || rule.yardstick === 'target';
+  const compared = rule.yardstick === 'priorPeriod' || rule.yardstick === 'peerAverage' ? input.compareWith(rule.yardstick) : target;
+  if (compared === null || (compared <= 0 && !isTarget)) return { isTarget, cuts: null };
+  return { isTarget, cuts: { upper: toThreshold(compared, rule.cuts, 'upper', due), lower: toThreshold(compared, rule.cuts, 'lower', due) } };
+}
+
+function toThreshold(of: number, cuts: Cuts, which: keyof Cuts, due: Part): Threshold {
+  return { of, part: { gone: due.gone * Math.round(cuts[which] * TENTHS), total: due.total * 100 * TENTHS } };
+}
+
+/** The figure from which on a threshold is reached; may have fractions. */
+export function toValue({ of, part }: Threshold): number {
+  return (of * part.gone) / part.total;
+}
+
+/** actual >= of x gone / total, in whole numbers where they are whole; turned round when lower is better. */
+function reaches(actual: number, of: number, part: Part, direction: Direction): boolean {
+  const left = actual * part.total;
+  const right = of * part.gone;
+  const isFine = !Number.isInteger(actual) || !Number.isInteger(of) || (Number.isSafeInteger(left) && Number.isSafeInteger(right));
+  const difference = isFine ? left - right : Number(BigInt(actual) * BigInt(part.total) - BigInt(of) * BigInt(part.gone));
   return direction === 'higher' ? difference >= 0 : difference <= 0;
 }

@@ -4,7 +4,7 @@ import { COOKIE, cookieOptions, startSession, toMe } from '../access/index';
 import { appUser } from '../db/tables/index';
 import type { Endpoints } from '../endpoints';
 import { changeClosedDays, findHolidays, listClosedDays } from './closedDays';
-import { changeCalendar, createCompany, viewCompany } from './service';
+import { changeCalendar, changeSharing, createCompany, viewCompany } from './service';
 
 export function addCompanyRoutes({ implement, context }: Endpoints): void {
   implement(routes.getFirstRun, async () => {
@@ -21,6 +21,8 @@ export function addCompanyRoutes({ implement, context }: Endpoints): void {
   });
 
   implement(routes.changeCalendar, async ({ body, principal }) => changeCalendar(context, principal.userId, body));
+
+  implement(routes.changeSharing, async ({ body, principal }) => changeSharing(context, principal.userId, body));
 
   implement(routes.listClosedDays, async ({ query }) => listClosedDays(context, query.from, query.to));
   implement(routes.changeClosedDays, async ({ body, principal }) => {

@@ -20,7 +20,7 @@ export function viewCompany({ replica }: Context): Company {
   const rootId = state.tree.root?.id;
   const { gone, total } = elapsedOf(month, asOf, rootId === undefined ? { weekdays: state.weekdays, closed: new Set() } : state.workingDaysOf(rootId));
   return {
-    name: state.name, currency: state.currency, timeZone: state.timeZone, weekdays: state.weekdays, isDemo: state.isDemo,
+    name: state.name, currency: state.currency, timeZone: state.timeZone, weekdays: state.weekdays, isDemo: state.isDemo, sharesTeamLadder: state.sharesTeamLadder,
     calendar: state.calendar.rule,
     today: toIsoDay(asOf), workingDay: { gone, total }, currentPeriod: month.id,
   };
@@ -111,4 +111,15 @@ function readFirstUnits(input: FirstRunInput): Map<string, UnitFacts[]> {
     refuseFaults([{ field: 'unitsCsv', code: 'format', params: { problem: 'one row must be of the kind company' } }]);
   }
   return units;
+}
+
+/** Lets salespeople see their own team's ladder, or no longer. */
+export async function changeSharing(context: Context, userId: number, sharing: { sharesTeamLadder: boolean }): Promise<Company> {
+  await context.db.transaction(async (tx) => {
+    await tx.update(company).set(sharing);
+    await recordAudit(tx, [{ userId, entity: 'company', entityId: '1', action: 'sharing changed', before: { sharesTeamLadder: context.replica.company!.sharesTeamLadder }, after: sharing }]);
+    await announce(tx, 'company', null);
+  });
+  await context.replica.readCompany();
+  return viewCompany(context);
 }

@@ -5,10 +5,11 @@ import type { Rate } from '#core/money/rate';
 import { buildCalendar, type FiscalCalendar } from '#core/period/calendar';
 import { parseDay, type Day, type DaySpan } from '#core/period/day';
 import type { WorkingDays } from '#core/period/workingDays';
+import type { DatedRule } from '#core/status/ruleBook';
 import type { Ramp } from '#core/units/ramp';
 import { buildUnitTree, type UnitTree } from '#core/units/tree';
 import type { Queryable } from '../db/client';
-import { closedDay, closedMonth, company, measure, membership, plan, ramp, rate, unit } from '../db/tables/index';
+import { closedDay, closedMonth, company, measure, membership, plan, ramp, rate, statusRule, unit } from '../db/tables/index';
 
 export interface CompanyState {
   name: string;
@@ -16,6 +17,7 @@ export interface CompanyState {
   timeZone: string;
   isDemo: boolean;
   weekdays: number[];
+  sharesTeamLadder: boolean;
   calendar: FiscalCalendar;
   rates: Rate[];
   tree: UnitTree;
@@ -24,6 +26,7 @@ export interface CompanyState {
   plans: ReadonlyMap<number, PlanRecord>;
   closedMonths: readonly DaySpan[];
   ramps: ReadonlyMap<number, Ramp>;
+  statusRules: readonly DatedRule[];
   /** ISO 3166 country of a unit, its own or the nearest above; null where none says. */
   countryOf(unitId: number): string | null;
   measures: MeasureBook;
@@ -56,7 +59,7 @@ export async function loadCompanyState(db: Queryable, asOf: Day): Promise<Compan
   const tree = await loadTree(db);
   const measureRecords: StoredMeasure[] = await db.select().from(measure).orderBy(asc(measure.createdAt), asc(measure.code));
   return {
-    name: row.name, currency: row.currency, timeZone: row.timeZone, isDemo: row.isDemo, weekdays: row.weekdays,
+    name: row.name, currency: row.currency, timeZone: row.timeZone, isDemo: row.isDemo, weekdays: row.weekdays, sharesTeamLadder: row.sharesTeamLadder,
     calendar: buildCalendar(row.calendar),
     rates: rates.map((each) => ({ currency: each.currency, from: parseDay(each.from)!, rate: each.rate })),
     tree,
@@ -64,6 +67,7 @@ export async function loadCompanyState(db: Queryable, asOf: Day): Promise<Compan
     measureRecords, measures: buildMeasureBook(measureRecords),
     plans: await loadPlanRecords(db),
     ramps: new Map((await db.select().from(ramp)).map((each) => [each.unitId, { from: parseDay(each.from)!, shares: each.shares }])),
+    statusRules: (await db.select().from(statusRule)).map((each) => ({ measure: each.measure, from: parseDay(each.from)!, rule: each.rule })),
     countryOf: buildCountryOf(tree, await db.select({ id: unit.id, country: unit.country }).from(unit), asOf),
     closedMonths: (await db.select().from(closedMonth)).map((each) => ({ from: parseDay(each.from)!, to: parseDay(each.to)! })),
   };

@@ -87,7 +87,8 @@ export class Replica {
       const state = this.state!;
       const tree = narrowTree(state.tree, unitId);
       books = buildBooks({
-        tree, calendar: state.calendar, targets: draftId === null ? this.targets : this.targetsOf(draftId), workingDaysOf: state.workingDaysOf, sums: this.sums, occurrences: this.occurrences, activities: this.activities, measures: state.measures, ramps: state.ramps, currency: state.currency, asOf,
+        tree, calendar: state.calendar, targets: draftId === null ? this.targets : this.targetsOf(draftId), workingDaysOf: state.workingDaysOf, sums: this.sums, occurrences: this.occurrences, activities: this.activities, measures: state.measures, ramps: state.ramps, datedRules: state.statusRules, currency: state.currency, asOf,
+        whole: tree === state.tree ? undefined : this.booksFor(state.tree.root!.id),
       });
       this.scopes.set(key, books);
     }

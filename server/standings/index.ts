@@ -1,3 +1,4 @@
-export { addStandingRoutes, findMeasure, findPeriod } from './routes';
+export { findMeasure, findPeriod } from './find';
+export { addStandingRoutes } from './routes';
 export { viewStandings } from './service';
-export { toMeasureRecord, toPeriodView, toUnitSummary } from './views';
+export { toAttainmentText, toMeasureRecord, toPeriodView, toUnitSummary } from './views';

@@ -1,28 +1,15 @@
 import * as routes from '#contract/routes/standings';
 import type { StandingView } from '#contract/schemas/standing';
-import type { Measure, MeasureCode } from '#core/measure/measure';
+import type { MeasureCode } from '#core/measure/measure';
 import type { Period } from '#core/period/calendar';
 import { intersect } from '#core/period/day';
 import type { Books } from '#core/standing/books';
 import type { Context } from '../context';
 import type { Endpoints } from '../endpoints';
 import { viewAsClosed } from '../ledger/corrections';
-import { Refused } from '../problem';
+import { findMeasure, findPeriod } from './find';
+import { viewLadder } from './ladder';
 import { viewStanding, viewStandings, viewStrip, viewTree } from './service';
-
-/** The measure a request names; revenue when it names none. @throws Refused unknownMeasure */
-export function findMeasure(books: Books, code: string | undefined): Measure {
-  const measure = books.measures.find(code ?? 'revenue');
-  if (!measure) throw new Refused('unknownMeasure', { measure: code! });
-  return measure;
-}
-
-/** The period an id names. @throws Refused unknownPeriod */
-export function findPeriod(books: Books, id: string): Period {
-  const period = books.calendar.parse(id);
-  if (!period || period.to - period.from > 366 * 10) throw new Refused('unknownPeriod', { period: id });
-  return period;
-}
 
 export function addStandingRoutes({ implement, context }: Endpoints): void {
   implement(routes.getStanding, async ({ query, scope }) => {
@@ -37,6 +24,8 @@ export function addStandingRoutes({ implement, context }: Endpoints): void {
     const label = query.year ? scope.books.calendar.labelOf(findPeriod(scope.books, query.year).from) : scope.books.calendar.labelOf(scope.books.asOf);
     return viewStrip(scope.books, scope.findUnit(query.unit), label, findMeasure(scope.books, query.measure).code);
   });
+
+  implement(routes.getLadder, async ({ query, scope, principal }) => viewLadder(context, scope, principal, query));
 
   implement(routes.getStandings, async ({ query, scope }) =>
     viewStandings(scope.books, findPeriod(scope.books, query.period), findMeasure(scope.books, query.measure).code));

@@ -44,9 +44,9 @@ describe('the standing view', () => {
     const { standing } = view();
     // 1600 of 3000 is 53 %; 62 % of the days have gone, so 86 % of what was due.
     expect(standing.figures.attainmentText).toBe('53%');
-    expect(standing.figures.status.state).toBe('slipping');
+    expect(standing.figures.status.word).toBe('slipping');
     const { standing: ended } = view({ asOf: '2026-12-01' });
-    expect(ended.figures.status.state).toBe('wellShort');
+    expect(ended.figures.status.word).toBe('well short');
   });
 
   it('goes past 100 % instead of stopping there (GUARDS 9)', () => {

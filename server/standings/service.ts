@@ -7,11 +7,12 @@ import { shortPeriod } from '#core/period/words';
 import { unplacedIn, valueIn, type Books } from '#core/standing/books';
 import { buildPlaces } from '#core/standing/ladder';
 import { buildPath } from '#core/standing/path';
+import { explainGrade } from '#core/standing/grading';
 import { describeStanding } from '#core/standing/sentence';
 import { buildBrief, buildLastYear, buildPrior, buildStanding } from '#core/standing/standing';
 import type { Unit } from '#core/units/unit';
 import type { Scope } from '../access/index';
-import { toAttainmentText, toEarlierView, toFigures, toMeasureRecord, toPeriodView, toPlaceView, toUnitSummary } from './views';
+import { toAttainmentText, toEarlierView, toFigures, toGradingView, toMeasureRecord, toPeriodView, toPlaceView, toUnitSummary } from './views';
 
 /** Everything the Standing view shows of one unit and period. */
 export function viewStanding(scope: Scope, unit: Unit, period: Period, measure: MeasureCode, newestDay: Day | null): StandingView {
@@ -33,7 +34,7 @@ export function viewStanding(scope: Scope, unit: Unit, period: Period, measure: 
     sentence: describeStanding(books, standing),
     figures: toFigures(books, standing),
     asClosed: null,
-    rule: books.rules.of(measure),
+    grading: toGradingView(explainGrade(books, standing)),
     prior: toEarlierView(books, measure, buildPrior(books, standing)),
     lastYear: lastYear && toEarlierView(books, measure, lastYear),
     unplaced: scope.isWhole && unit.kind === 'company' ? toUnplaced(books, period, measure) : null,
@@ -62,7 +63,7 @@ export function viewTree(scope: Scope, rootId: number, period: Period, measure: 
     nodes.push({
       unit: toUnitSummary(unit), parent, depth, status: standing.status,
       // Nothing has been attained of what has not begun: that is no 0 %.
-      attainmentText: standing.elapsed.phase === 'notStarted' ? null : toAttainmentText(books, measure, standing.attainment),
+      attainmentText: standing.elapsed.phase === 'notStarted' ? null : toAttainmentText(books, measure, period, standing.attainment),
     });
     for (const child of childrenOn(books, unit, period)) visit(child, unit.code, depth + 1);
   };
@@ -85,7 +86,7 @@ export function viewStrip(books: Books, unit: Unit, label: number, measure: Meas
     const standing = buildBrief(books, unit.id, period, measure);
     return {
       period: toPeriodView(books, period), shortName, phase: standing.elapsed.phase, status: standing.status,
-      attainment: standing.attainment, attainmentText: toAttainmentText(books, measure, standing.attainment),
+      attainment: standing.attainment, attainmentText: toAttainmentText(books, measure, period, standing.attainment),
     };
   };
   return {

@@ -1,14 +1,17 @@
-import type { EarlierView, Figures, PeriodView, PlaceView, TargetView } from '#contract/schemas/standing';
+import type { EarlierView, Figures, PeriodView, PlaceView, StandingView, TargetView } from '#contract/schemas/standing';
 import type { UnitSummary } from '#contract/schemas/unit';
 import type { Measure, MeasureCode, MeasureRecord } from '#core/measure/measure';
 import type { Period } from '#core/period/calendar';
-import { toIsoDay } from '#core/period/day';
+import { toIsoDay, type DaySpan } from '#core/period/day';
 import { describePeriod, describeSpan } from '#core/period/words';
 import { formatDifference, withSign } from '#core/money/format';
 import { figureUnitOf, type Books } from '#core/standing/books';
-import type { Place } from '#core/standing/ladder';
+import type { Grading } from '#core/standing/grading';
+import type { Place, RankedBy } from '#core/standing/ladder';
+import { showRanked } from '#core/standing/ladderSentence';
 import type { Earlier, Standing } from '#core/standing/standing';
 import { showChange, showPercent } from '#core/status/percent';
+import { cutsOf } from '#core/status/rule';
 import type { FoundTarget } from '#core/target/found';
 import type { Unit } from '#core/units/unit';
 
@@ -28,9 +31,8 @@ export function toPeriodView(books: Books, period: Period): PeriodView {
 }
 
 /** Attainment as shown everywhere: never rounded across a cut of the measure's rule. */
-export function toAttainmentText(books: Books, measure: MeasureCode, attainment: number | null): string | null {
-  const { lowerCut, upperCut } = books.rules.of(measure);
-  return attainment === null ? null : showPercent(attainment, [lowerCut, upperCut]);
+export function toAttainmentText(books: Books, measure: MeasureCode, period: DaySpan, attainment: number | null): string | null {
+  return attainment === null ? null : showPercent(attainment, cutsOf(books.rules.of(measure, period)));
 }
 
 export function toTargetView(books: Books, target: FoundTarget): TargetView {
@@ -46,16 +48,21 @@ export function toTargetView(books: Books, target: FoundTarget): TargetView {
 
 export function toFigures(books: Books, standing: Standing): Figures {
   const { expected, ahead, neededPerDay, soFarPerDay, runRate } = standing.pace;
+  const { phase, gone, total, left } = standing.elapsed;
   return {
     days: describeSpan(standing.span, true),
     actual: standing.actual,
     target: toTargetView(books, standing.target),
     attainment: standing.attainment,
-    attainmentText: toAttainmentText(books, standing.measure, standing.attainment),
+    attainmentText: toAttainmentText(books, standing.measure, standing.period, standing.attainment),
     gap: standing.gap, expected, ahead, neededPerDay, soFarPerDay, runRate,
-    elapsed: standing.elapsed,
+    elapsed: { phase, gone, total, left },
     status: standing.status,
   };
+}
+
+export function toGradingView({ rule, since, isFixed, cuts, peers, next }: Grading): StandingView['grading'] {
+  return { yardstick: rule.yardstick, percents: isFixed ? null : rule.cuts, since: since === null ? null : toIsoDay(since), cuts, peers, next };
 }
 
 export function toEarlierView(books: Books, measure: MeasureCode, earlier: Earlier): EarlierView {
@@ -74,7 +81,7 @@ function toChangeText(books: Books, measure: MeasureCode, { share, isNew, differ
   return share !== null ? showChange(share) : isNew ? 'new' : 'n/a';
 }
 
-export function toPlaceView(books: Books, place: Place): PlaceView {
+export function toPlaceView(books: Books, place: Place, by: RankedBy = 'attainment'): PlaceView {
   const { standing } = place;
   const unit = books.tree.find(standing.unitId)!;
   const day = Math.min(books.asOf, standing.period.to - 1);
@@ -87,8 +94,10 @@ export function toPlaceView(books: Books, place: Place): PlaceView {
     actual: standing.actual,
     target: standing.target.value, targetIncomplete: standing.target.missing.length > 0,
     attainment: standing.attainment,
-    attainmentText: toAttainmentText(books, standing.measure, standing.attainment),
-    priorAttainment: place.priorAttainment,
+    attainmentText: toAttainmentText(books, standing.measure, standing.period, standing.attainment),
+    value: place.value, valueText: place.value === null ? null : showRanked(books, place, place.value, by),
+    before: place.before, beforeText: place.before === null ? null : showRanked(books, place, place.before, by),
+    priorText: toChangeText(books, standing.measure, place.prior), priorDifference: place.prior.difference,
     gap: standing.gap, status: standing.status,
     lastYear: place.lastYear?.value ?? null,
     lastYearText: place.lastYear ? toChangeText(books, standing.measure, place.lastYear) : null,

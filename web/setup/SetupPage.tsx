@@ -16,6 +16,8 @@ import { Feeds } from './Feeds';
 import { Lists } from './Lists';
 import { Measures } from './Measures';
 import { Rates } from './Rates';
+import { Rules } from './rules/Rules';
+import { Sharing } from './Sharing';
 import { Tokens } from './Tokens';
 import { UnitsList } from './UnitsList';
 
@@ -47,6 +49,7 @@ function buildChapters(me: Me, company: Company) {
       path: 'company', name: 'Company', content: (
         <>
           <Sheet heading="Company and calendar"><CompanySheet company={company} mayChange={isAdministrator} /></Sheet>
+          {isAdministrator && <Sheet heading="Sharing"><Sharing company={company} /></Sheet>}
           <Sheet heading="Closed days"><ClosedDays company={company} mayChange={isAdministrator} /></Sheet>
           <Sheet heading="Closed months"><ClosedMonths company={company} mayClose={isAdministrator} /></Sheet>
         </>
@@ -54,6 +57,7 @@ function buildChapters(me: Me, company: Company) {
     },
     ...(mayPlan ? [{ path: 'people', name: 'People', content: <Sheet heading="Units and people"><AddUnit /><UnitsList ownUnit={me.unitCode} /></Sheet> }] : []),
     { path: 'measures', name: 'Measures', content: <Sheet heading="Measures"><Measures mayChange={isAdministrator} /></Sheet> },
+    { path: 'status', name: 'Status rules', content: <Sheet heading="Status rules"><Rules mayChange={isAdministrator} /></Sheet> },
     ...(isAdministrator ? [{ path: 'lists', name: 'Lists', content: <Sheet heading="Lists"><Lists /></Sheet> }] : []),
     ...(isAdministrator ? [{ path: 'feeds', name: 'Feeds', content: <Sheet heading="Feeds"><Feeds /></Sheet> }] : []),
     { path: 'rates', name: 'Rates', content: <Sheet heading="Rates"><Rates mayChange={isAdministrator} /></Sheet> },

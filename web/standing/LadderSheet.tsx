@@ -1,9 +1,8 @@
 import { useEffect, useRef, useState } from 'react';
 import type { StandingView } from '#contract/schemas/standing';
-import { STATUS_WORDS } from '#core/status/grade';
 import { showPercent } from '#core/status/percent';
 import { usePlace } from '../app/place';
-import { LadderChart } from '../charts/LadderChart';
+import { LadderPicture } from '../app/LadderPicture';
 
 /** More than this on one ladder cannot be told apart: then the units directly below stand on it. */
 const MOST_PEOPLE = 14;
@@ -29,16 +28,7 @@ export function LadderSheet({ view }: { view: StandingView }) {
         {ranked.length === 0
           ? <p className="pt-4 text-soft">No one has a complete target for {view.period.name}, so there is nothing to put on the ladder. Set targets in Plan.</p>
           : elapsed.phase === 'notStarted' ? <p className="pt-4 text-soft">{view.period.name} has not started.</p> : (
-            <LadderChart
-              height={height}
-              pace={elapsed.phase === 'open' && view.accrues ? view.paceShare : null}
-              paceText={`pace ${showPercent(view.paceShare)}`}
-              onOpen={(code) => go({ unit: code })}
-              marks={ranked.map((place) => ({
-                key: place.unit.code, name: place.unit.name, attainment: place.attainment!, text: place.attainmentText!, grade: place.status.grade,
-                word: STATUS_WORDS[place.status.state], before: place.priorAttainment,
-              }))}
-            />
+            <LadderPicture places={ranked} by="attainment" measure={view.measure} currency={view.currency} height={height} pace={elapsed.phase === 'open' && view.accrues ? view.paceShare : null} paceText={`pace ${showPercent(view.paceShare)}`} onOpen={(code) => go({ unit: code })} />
           )}
       </div>
       {view.measure.direction === 'lower' && <p className="text-[11.5px] text-soft">Percent of the limit: lower is better.</p>}

@@ -3,11 +3,11 @@ import type { PlaceView, StandingView } from '#contract/schemas/standing';
 import { formatColumn, formatExact, withSign } from '#core/money/format';
 import { parseDay } from '#core/period/day';
 import { shortDay } from '#core/period/words';
-import { STATUS_WORDS } from '#core/status/grade';
 import { usePlace } from '../app/place';
 import { AttainmentBar } from '../charts/AttainmentBar';
-import { RungMark } from '../charts/RungMark';
-import { GRADE_TEXT } from '../charts/status';
+import { Movement } from '../charts/Movement';
+import { textOf } from '../charts/status';
+import { StatusMark } from '../charts/StatusMark';
 import { classNames } from '../ui/classNames';
 import { DataTable, type Column } from '../ui/DataTable';
 import { figureUnit } from '../app/figureUnit';
@@ -69,7 +69,7 @@ function buildColumns(view: StandingView, isBelow: boolean): Column<PlaceView>[]
       key: 'name', heading: isBelow ? 'Unit' : 'Salesperson', width: 'minmax(134px,1.6fr)',
       cell: (place) => (
         <span className="flex items-center gap-2" title={place.note ?? undefined}>
-          <RungMark grade={place.status.grade} label={STATUS_WORDS[place.status.state]} />
+          <StatusMark status={place.status} />
           <span className="truncate">{place.unit.name}</span>
           {place.note && <span className="shrink-0 text-[11px] text-soft">{place.isOnRamp ? 'ramp' : place.note.startsWith('joined') ? 'joined' : 'left'}</span>}
         </span>
@@ -80,20 +80,14 @@ function buildColumns(view: StandingView, isBelow: boolean): Column<PlaceView>[]
     { key: 'target', heading: view.measure.direction === 'lower' ? 'Limit' : 'Target', width: '70px', align: 'right', cell: (place) => <span className="text-soft">{place.targetIncomplete ? 'incomplete' : number(place.target)}</span> },
     {
       key: 'attainment', heading: view.measure.direction === 'lower' ? 'Of the limit' : 'Attainment', width: '124px',
-      cell: (place) => (place.attainment === null ? <span className="text-soft">{STATUS_WORDS[place.status.state]}</span> : (
+      cell: (place) => (place.attainment === null ? <span className="text-soft">{place.status.word}</span> : (
         <span className="flex items-center gap-1.5">
-          <AttainmentBar attainment={place.attainment} pace={hasPace ? view.paceShare : null} grade={place.status.grade} />
-          <span className={classNames('font-semibold', GRADE_TEXT[place.status.grade])}>{place.attainmentText}</span>
+          <AttainmentBar attainment={place.attainment} pace={hasPace ? view.paceShare : null} status={place.status} />
+          <span className={classNames('font-semibold', textOf(place.status))}>{place.attainmentText}</span>
         </span>
       )),
     },
     { key: 'gap', heading: 'Gap', width: '68px', align: 'right', cell: (place) => (place.gap === null ? '–' : <span title={withSign(place.gap, formatExact(place.gap, unit))}>{formatColumn(place.gap, unit)}</span>) },
     { key: 'lastYear', heading: 'Last year', width: unit.kind === 'percent' ? '84px' : '66px', align: 'right', cell: (place) => <span title={place.lastYear === null ? undefined : `${formatExact(place.lastYear, unit)} on ${view.lastYear?.days ?? 'the same days'}`}>{place.lastYearText ?? '–'}</span> },
   ];
-}
-
-function Movement({ places }: { places: number | null }) {
-  if (places === null) return null;
-  if (places === 0) return <span className="text-[11px] text-soft" title="same place">–</span>;
-  return <span className="text-[11px] text-soft" title={`${places > 0 ? 'up' : 'down'} ${Math.abs(places)}`}>{places > 0 ? '▲' : '▼'}{Math.abs(places)}</span>;
 }

@@ -1,10 +1,9 @@
 import { lazy, Suspense } from 'react';
-import { STATUS_WORDS } from '#core/status/grade';
 import { FailureNote } from '../app/FailureNote';
 import { MeasurePicker } from '../app/MeasurePicker';
 import { usePlace } from '../app/place';
-import { RungMark } from '../charts/RungMark';
-import { GRADE_TEXT } from '../charts/status';
+import { textOf } from '../charts/status';
+import { StatusMark } from '../charts/StatusMark';
 import { classNames } from '../ui/classNames';
 import { Loading } from '../ui/Loading';
 import { useGetStandingQuery } from './api';
@@ -28,9 +27,9 @@ export function StandingPage() {
     <div className={classNames('flex h-full min-h-[640px] flex-col gap-3 px-[18px] pt-4 pb-4', isOther && 'opacity-40')} aria-busy={isOther}>
       <div className="flex items-start justify-between gap-6">
         <h1 className="max-w-[840px]" aria-live="polite">
-          <span className="mr-2 inline-block align-[-1px]"><RungMark grade={data.figures.status.grade} label={STATUS_WORDS[data.figures.status.state]} size={17} /></span>
+          <span className="mr-2 inline-block align-[-1px]"><StatusMark status={data.figures.status} size={17} /></span>
           {data.sentence.map((part, index) => (
-            <span key={index} className={part.emphasis === 'status' ? GRADE_TEXT[data.figures.status.grade] : undefined}>{part.text}</span>
+            <span key={index} className={part.emphasis === 'status' ? textOf(data.figures.status) : undefined}>{part.text}</span>
           ))}
         </h1>
         <MeasurePicker />

@@ -13,6 +13,8 @@ export const company = pgTable('company', {
   /** By month or by week; its shape is checked where it comes in (contract/schemas/company). */
   calendar: jsonb('calendar').$type<CalendarRule>().notNull(),
   weekdays: integer('weekdays').array().notNull(),
+  /** Salespeople see the ladder of their own team. */
+  sharesTeamLadder: boolean('shares_team_ladder').notNull().default(false),
   isDemo: boolean('is_demo').notNull().default(false),
   createdAt: moment('created_at').notNull().defaultNow(),
 }, (table) => [

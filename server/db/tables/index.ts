@@ -9,3 +9,4 @@ export * from './targets';
 export * from './ledger';
 export * from './audit';
 export * from './feed';
+export * from './rules';

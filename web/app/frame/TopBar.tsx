@@ -5,7 +5,7 @@ import { describeDay } from '#core/period/words';
 import { useGetCompanyQuery, useGetMeQuery, useSignOutMutation } from '../api';
 import { useCareCount } from '../care';
 
-const VIEWS = [['/standing', 'Standing'], ['/plan', 'Plan'], ['/deals', 'Deals']] as const;
+const VIEWS = [['/standing', 'Standing'], ['/ladder', 'Ladder'], ['/plan', 'Plan'], ['/deals', 'Deals']] as const;
 
 /** Mark, views, business date, find-or-do and the person. Views keep the place. */
 export function TopBar({ onFind, onKeys }: { onFind(): void; onKeys(): void }) {

@@ -1,9 +1,8 @@
 import { ChevronRight } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { STATUS_WORDS } from '#core/status/grade';
 import type { TreeNode } from '#contract/schemas/standing';
-import { RungMark } from '../../charts/RungMark';
+import { StatusMark } from '../../charts/StatusMark';
 import { classNames } from '../../ui/classNames';
 import { Loading } from '../../ui/Loading';
 import { useGetTreeQuery } from '../api';
@@ -68,7 +67,6 @@ export function UnitTreeNav() {
             const { node, isOpen, hasChildren } = shown[index]!;
             const { unit } = node;
             const isChosen = unit.code === place.unit;
-            const words = STATUS_WORDS[node.status.state];
             const isTabStop = unit.code === current || (index === 0 && !shown.some((each) => each.node.unit.code === current));
             return (
               <li
@@ -102,7 +100,7 @@ export function UnitTreeNav() {
                 >
                   <ChevronRight size={13} className={isOpen ? 'rotate-90' : ''} />
                 </button>
-                <RungMark grade={node.status.grade} label={words} />
+                <StatusMark status={node.status} />
                 <span className="min-w-0 flex-1 truncate" title={unit.name}>{unit.name}</span>
                 <span className={isChosen ? '' : 'text-soft'}>{node.attainmentText ?? '–'}</span>
               </li>

@@ -1,8 +1,7 @@
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
 import type { Strip, StripCell } from '#contract/schemas/standing';
-import { STATUS_WORDS } from '#core/status/grade';
-import { GRADE_FILL } from '../../charts/status';
+import { fillOf } from '../../charts/status';
 import { classNames } from '../../ui/classNames';
 import { useGetCompanyQuery, useGetStripQuery } from '../api';
 import { FailureNote } from '../FailureNote';
@@ -135,7 +134,7 @@ function MonthCell({ cell, index, isChosen, isTabStop, onKey, onClick, onDown, o
       <Explained cell={cell} />
       {!isAhead && (
         <span aria-hidden className="absolute inset-x-0 bottom-0 h-[3px] bg-track">
-          <span className="block h-full" style={{ width: `${share * 100}%`, background: GRADE_FILL[cell.status.grade] }} />
+          <span className="block h-full" style={{ width: `${share * 100}%`, background: fillOf(cell.status) }} />
         </span>
       )}
     </button>
@@ -144,7 +143,7 @@ function MonthCell({ cell, index, isChosen, isTabStop, onKey, onClick, onDown, o
 
 /** Read out after the seen text: whoever speaks to the page says what they see (WCAG 2.5.3). */
 function Explained({ cell }: { cell: StripCell }) {
-  return <span className="sr-only">, {cell.period.name}, {STATUS_WORDS[cell.status.state]}</span>;
+  return <span className="sr-only">, {cell.period.name}, {cell.status.word}</span>;
 }
 
 function shownPercent(quarter: StripCell): string {

@@ -1,0 +1,37 @@
+import { Type, type Static } from 'typebox';
+import { RANKED_BY } from '#core/standing/ladder';
+import { IsoDay, Nullable } from './common';
+import { MeasureCode, MeasureRecord } from './measure';
+import { PeriodView, PlaceView } from './standing';
+import { UnitSummary } from './unit';
+
+const Level = Type.Union([Type.Literal('salesperson'), Type.Literal('team'), Type.Literal('branch')]);
+
+export const LadderQuery = Type.Object({
+  unit: Type.String({ minLength: 1 }),
+  period: Type.String({ minLength: 1 }),
+  measure: Type.Optional(MeasureCode),
+  level: Type.Optional(Level),
+  by: Type.Optional(Type.Enum(RANKED_BY)),
+  /** Leaves out who is on a ramp in the period. */
+  withoutRamps: Type.Optional(Type.Boolean()),
+}, { additionalProperties: false });
+export type LadderQuery = Static<typeof LadderQuery>;
+
+/** A ranking of one level under a unit; what is ranked by stands in `value` and, as shown, in `valueText`. */
+export const LadderView = Type.Object({
+  unit: UnitSummary, period: PeriodView, measure: MeasureRecord, accrues: Type.Boolean(), currency: Type.String(), asOf: IsoDay,
+  level: Level, levels: Type.Array(Level), by: Type.Enum(RANKED_BY),
+  sentence: Type.String(),
+  /** The counted days, and those of the prior period they are compared with, in words. */
+  days: Type.String(), priorDays: Type.String(),
+  phase: Type.Union([Type.Literal('notStarted'), Type.Literal('open'), Type.Literal('ended')]), paceShare: Type.Number(),
+  /** How many were left out for being on a ramp. */
+  onRamp: Type.Integer(),
+  places: Type.Array(PlaceView),
+  /** The reader's own unit, where it is among them. */
+  mine: Nullable(Type.String()),
+  /** The reader's own team, shown because the company shares it. */
+  isShared: Type.Boolean(),
+});
+export type LadderView = Static<typeof LadderView>;

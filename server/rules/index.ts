@@ -1,0 +1,1 @@
+export { addRuleRoutes } from './routes';

@@ -1,0 +1,79 @@
+import { useEffect, useRef, useState } from 'react';
+import { useNavigate } from 'react-router';
+import type { LadderView } from '#contract/schemas/ladder';
+import { RANKED_BY } from '#core/standing/ladder';
+import { showPercent } from '#core/status/percent';
+import { useAddress } from '../app/address';
+import { useGetCompanyQuery } from '../app/api';
+import { FailureNote } from '../app/FailureNote';
+import { MeasurePicker } from '../app/MeasurePicker';
+import { usePlace } from '../app/place';
+import { LadderPicture } from '../app/LadderPicture';
+import { heightFor } from '../charts/LadderChart';
+import { Loading } from '../ui/Loading';
+import { Segments } from '../ui/Segments';
+import { useGetLadderQuery } from './api';
+import { LadderTable } from './LadderTable';
+import { LENGTHS, LEVEL_NAMES, RANKED_BY_NAMES, readLadderAddress, toLength, type Length } from './ladderAddress';
+
+/** Who stands where: one level ranked, as a picture and as a table, with where each stood before. */
+export function LadderPage() {
+  const { unit, period, measure, go } = usePlace();
+  const { search, put } = useAddress();
+  const { data: company } = useGetCompanyQuery();
+  const navigate = useNavigate();
+  const { level, by, withoutRamps } = readLadderAddress(search);
+  const { data, error, refetch } = useGetLadderQuery({ unit, period, measure, by, ...(level ? { level } : {}), ...(withoutRamps ? { withoutRamps } : {}) }, { skip: !unit || !period });
+  if (error) return <div className="p-5"><FailureNote failure={error} onRetry={() => void refetch()} />{error.code === 'unknownMeasure' && <div className="mt-3"><MeasurePicker /></div>}</div>;
+  if (!data) return <Loading what="the ladder" />;
+  const open = (code: string) => void navigate({ pathname: '/standing', search: withUnit(search, code) });
+  const shownLength = data.period.kind === 'range' ? null : data.period.kind;
+  return (
+    <div className="flex h-full min-h-[560px] flex-col gap-2.5 px-[18px] pt-3 pb-4">
+      <h1 className="max-w-[860px]">{data.sentence}</h1>
+      <div className="flex flex-wrap items-center gap-x-4 gap-y-1.5">
+        <MeasurePicker />
+        {data.levels.length > 1 && <Segments label="Level" options={data.levels.map((each) => [each, LEVEL_NAMES[each]])} value={data.level} onChange={(next) => put({ level: next === 'salesperson' ? null : next })} />}
+        <Segments label="Ranked by" options={RANKED_BY.map((each) => [each, RANKED_BY_NAMES[each]])} value={by} onChange={(next) => put({ by: next === 'attainment' ? null : next })} />
+        {company && <Segments label="Length" options={Object.entries(LENGTHS) as [Length, string][]} value={shownLength} onChange={(length) => go({ period: toLength(company.calendar, company.today, period, length) })} />}
+        <label className="flex items-center gap-1.5"><input type="checkbox" checked={withoutRamps} onChange={(event) => put({ ramps: event.target.checked ? 'out' : null })} />Without ramps{data.onRamp > 0 && ` (${data.onRamp} left out)`}</label>
+      </div>
+      {data.isShared && <p className="text-soft">{data.unit.name}: your team’s ladder, as your company shares it.</p>}
+      {data.places.length > 0 && (
+        <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_290px] gap-3.5">
+          <LadderTable view={data} onOpen={open} />
+          <Picture view={data} onOpen={open} />
+        </div>
+      )}
+    </div>
+  );
+}
+
+function withUnit(search: URLSearchParams, code: string): string {
+  const kept = new URLSearchParams();
+  for (const name of ['period', 'measure']) if (search.has(name)) kept.set(name, search.get(name)!);
+  kept.set('unit', code);
+  return `?${kept}`;
+}
+
+/** The ladder itself; of many people it grows as long as their names need, and scrolls. */
+function Picture({ view, onOpen }: { view: LadderView; onOpen(code: string): void }) {
+  const box = useRef<HTMLDivElement>(null);
+  const [room, setRoom] = useState(400);
+  useEffect(() => {
+    const observer = new ResizeObserver(([entry]) => setRoom(Math.max(240, Math.floor(entry!.contentRect.height))));
+    observer.observe(box.current!);
+    return () => observer.disconnect();
+  }, []);
+  const ranked = view.places.filter((place) => place.rank !== null);
+  return (
+    <section aria-labelledby="ladder-picture" className="flex min-h-0 flex-col rounded-sheet border border-line bg-sheet px-3 pt-2 pb-2">
+      <h2 id="ladder-picture">Ladder<span className="ml-2 text-[11.5px] font-normal text-soft">hollow: {view.priorDays}</span></h2>
+      <div ref={box} className="mt-1.5 min-h-0 flex-1 overflow-y-auto" tabIndex={ranked.length * 15 > room ? 0 : undefined}>
+        {ranked.length === 0 || view.phase === 'notStarted' ? <p className="pt-3 text-soft">{view.phase === 'notStarted' ? 'It has not started.' : 'There is nobody to put on it.'}</p> : (
+          <LadderPicture places={ranked} by={view.by} measure={view.measure} currency={view.currency} height={Math.max(room, heightFor(ranked.length))} pace={view.phase === 'open' && view.accrues && view.by === 'attainment' ? view.paceShare : null} paceText={`pace ${showPercent(view.paceShare)}`} onOpen={onOpen} />
+        )}
+      </div>
+    </section>
+  );
+}

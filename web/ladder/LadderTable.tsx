@@ -1,0 +1,62 @@
+import { useMemo } from 'react';
+import type { LadderView } from '#contract/schemas/ladder';
+import type { PlaceView } from '#contract/schemas/standing';
+import { formatColumn, formatExact } from '#core/money/format';
+import { figureUnit } from '../app/figureUnit';
+import { AttainmentBar } from '../charts/AttainmentBar';
+import { Movement } from '../charts/Movement';
+import { textOf } from '../charts/status';
+import { StatusMark } from '../charts/StatusMark';
+import { classNames } from '../ui/classNames';
+import { DataTable, type Column } from '../ui/DataTable';
+
+/** The ranking as a table; the reader's own row stays in sight above it. */
+export function LadderTable({ view, onOpen }: { view: LadderView; onOpen(code: string): void }) {
+  const columns = useMemo(() => buildColumns(view), [view]);
+  const mine = view.places.find((place) => place.unit.code === view.mine);
+  return (
+    <section aria-label="Ranking" className="flex min-h-0 flex-col rounded-sheet border border-line bg-sheet">
+      {mine && (
+        <p className="flex items-baseline gap-2 border-b border-line bg-selected px-3 py-1.5">
+          <span className="font-semibold">You: {mine.rank === null ? 'not ranked' : `place ${mine.rank} of ${view.places.filter((place) => place.rank !== null).length}`}</span> <Movement places={mine.movement} />
+          <span>{mine.valueText ?? mine.status.word}</span>
+        </p>
+      )}
+      <DataTable
+        label={`Ranking of ${view.unit.name} by ${view.by === 'actual' ? view.measure.name : view.by}`}
+        columns={columns} rows={view.places} keyOf={(place) => place.unit.id} onOpen={(place) => onOpen(place.unit.code)} isChosen={(place) => place.unit.code === view.mine}
+        footer={`${view.places.length} in ${view.unit.name}, ${view.days} · ▲▼ against ${view.priorDays}`}
+      />
+    </section>
+  );
+}
+
+function buildColumns(view: LadderView): Column<PlaceView>[] {
+  const unit = figureUnit(view);
+  const number = (value: number | null) => (value === null ? '–' : <span title={formatExact(value, unit)}>{formatColumn(value, unit)}</span>);
+  const pace = view.phase === 'open' && view.accrues ? view.paceShare : null;
+  const isRanked = (by: LadderView['by']) => (view.by === by ? 'font-semibold' : undefined);
+  return [
+    { key: 'rank', heading: 'Place', width: '58px', cell: (place) => <><span className="font-semibold">{place.rank ?? '–'}</span> <Movement places={place.movement} /></> },
+    {
+      key: 'name', heading: { salesperson: 'Salesperson', team: 'Team', branch: 'Branch' }[view.level], width: 'minmax(140px,1.5fr)',
+      cell: (place) => (
+        <span className="flex items-center gap-2" title={place.note ?? undefined}>
+          <StatusMark status={place.status} /><span className="truncate">{place.unit.name}</span>
+          {place.note && <span className="shrink-0 text-[11px] text-soft">{place.isOnRamp ? 'ramp' : place.note.startsWith('joined') ? 'joined' : 'left'}</span>}
+        </span>
+      ),
+    },
+    { key: 'team', heading: 'Under', width: 'minmax(76px,0.9fr)', cell: (place) => <span className="text-soft">{place.team ?? '–'}</span> },
+    { key: 'actual', heading: view.measure.unit === 'money' ? 'Booked' : view.measure.name, width: '82px', align: 'right', cell: (place) => <span className={isRanked('actual')}>{number(place.actual)}</span> },
+    { key: 'target', heading: view.measure.direction === 'lower' ? 'Limit' : 'Target', width: '76px', align: 'right', cell: (place) => <span className="text-soft">{place.targetIncomplete ? 'incomplete' : number(place.target)}</span> },
+    {
+      key: 'attainment', heading: view.measure.direction === 'lower' ? 'Of the limit' : 'Attainment', width: '128px',
+      cell: (place) => (place.attainment === null ? <span className="text-soft">{place.status.word}</span> : (
+        <span className="flex items-center gap-1.5"><AttainmentBar attainment={place.attainment} pace={pace} status={place.status} /><span className={classNames('font-semibold', textOf(place.status))}>{place.attainmentText}</span></span>
+      )),
+    },
+    { key: 'gap', heading: 'Gap', width: '74px', align: 'right', cell: (place) => <span className={isRanked('gap')}>{number(place.gap)}</span> },
+    { key: 'growth', heading: 'Growth', width: '76px', align: 'right', cell: (place) => <span className={isRanked('growth')} title={`against ${view.priorDays}`}>{place.priorText}</span> },
+  ];
+}
