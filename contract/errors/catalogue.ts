@@ -4,6 +4,7 @@ export const ERRORS = {
   invalidBody: { status: 400, title: 'The request could not be read', detail: 'The body is not valid {expected}: {problem}' },
   unknownUnit: { status: 404, title: 'No such unit', detail: 'There is no unit "{unit}" that you may see. Choose one from the tree.' },
   unknownPeriod: { status: 404, title: 'No such period', detail: '"{period}" names no period. Write for example FY2027, FY2027-Q3, FY2027-P08, 2026-W47, 2026-11-18 or FROM..TO.' },
+  wrongStep: { status: 422, title: 'The period cannot be cut like this', detail: '{period} by {step} is one part or too many to see. Choose one of: {steps}.' },
   unknownMeasure: { status: 404, title: 'No such measure', detail: 'There is no measure "{measure}". Choose one from the list in Setup.' },
   measureExists: { status: 409, title: 'This code is taken', detail: 'There is a measure "{code}" already. Choose another code, or change that one.' },
   shippedMeasure: { status: 409, title: 'This measure ships with the product', detail: 'Its computation stays as it is. Add a measure of your own that computes otherwise.' },

@@ -1,5 +1,7 @@
 import { Type } from 'typebox';
 import { LadderQuery, LadderView } from '../schemas/ladder';
+import { BreadthQuery, BreadthView, PairQuery, PairView, ScorecardQuery, ScorecardView } from '../schemas/scorecard';
+import { SeriesQuery, SeriesView } from '../schemas/series';
 import { Standings, StandingQuery, StandingView, Strip, StripQuery, TreeNode, TreeQuery } from '../schemas/standing';
 import { defineRoute } from './route';
 
@@ -22,4 +24,20 @@ export const getStandings = defineRoute({
 export const getLadder = defineRoute({
   id: 'getLadder', method: 'GET', path: '/ladder', permission: 'read', summary: 'Salespeople, teams or branches ranked, with their place at the same point of the prior period',
   query: LadderQuery, answer: LadderView, errors: ['unknownUnit', 'unknownPeriod', 'unknownMeasure'],
+});
+export const getSeries = defineRoute({
+  id: 'getSeries', method: 'GET', path: '/series', permission: 'read', summary: 'A period of a unit by day, week, month or quarter, single and added up, each part with its target and grade',
+  query: SeriesQuery, answer: SeriesView, errors: ['unknownUnit', 'unknownPeriod', 'unknownMeasure', 'wrongStep'],
+});
+export const getScorecard = defineRoute({
+  id: 'getScorecard', method: 'GET', path: '/scorecard', permission: 'read', summary: 'Several measures of one unit: month, quarter to date, year to date',
+  query: ScorecardQuery, answer: ScorecardView, errors: ['unknownUnit', 'unknownPeriod', 'unknownMeasure'],
+});
+export const getPairs = defineRoute({
+  id: 'getPairs', method: 'GET', path: '/pairs', permission: 'read', summary: 'Two measures of all units of a level side by side',
+  query: PairQuery, answer: PairView, errors: ['unknownUnit', 'unknownPeriod', 'unknownMeasure'],
+});
+export const getBreadth = defineRoute({
+  id: 'getBreadth', method: 'GET', path: '/breadth', permission: 'read', summary: 'How many products, customers and places a result rests on, its average deal and days to close',
+  query: BreadthQuery, answer: BreadthView, errors: ['unknownUnit', 'unknownPeriod'],
 });

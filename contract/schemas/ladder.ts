@@ -2,10 +2,10 @@ import { Type, type Static } from 'typebox';
 import { RANKED_BY } from '#core/standing/ladder';
 import { IsoDay, Nullable } from './common';
 import { MeasureCode, MeasureRecord } from './measure';
-import { PeriodView, PlaceView } from './standing';
+import { PeriodView, Phase, PlaceView } from './standing';
 import { UnitSummary } from './unit';
 
-const Level = Type.Union([Type.Literal('salesperson'), Type.Literal('team'), Type.Literal('branch')]);
+export const Level = Type.Union([Type.Literal('salesperson'), Type.Literal('team'), Type.Literal('branch')]);
 
 export const LadderQuery = Type.Object({
   unit: Type.String({ minLength: 1 }),
@@ -25,7 +25,7 @@ export const LadderView = Type.Object({
   sentence: Type.String(),
   /** The counted days, and those of the prior period they are compared with, in words. */
   days: Type.String(), priorDays: Type.String(),
-  phase: Type.Union([Type.Literal('notStarted'), Type.Literal('open'), Type.Literal('ended')]), paceShare: Type.Number(),
+  phase: Phase, paceShare: Type.Number(),
   /** How many were left out for being on a ramp. */
   onRamp: Type.Integer(),
   places: Type.Array(PlaceView),

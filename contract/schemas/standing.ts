@@ -18,6 +18,8 @@ export const Status = Type.Object({
 });
 export type Status = Static<typeof Status>;
 
+export const Phase = Type.Enum(['notStarted', 'open', 'ended'] as const);
+
 export const PeriodView = Type.Object({
   id: Type.String(),
   kind: Type.Enum(PERIOD_KINDS),
@@ -69,7 +71,7 @@ export const Figures = Type.Object({
   soFarPerDay: Nullable(Type.Number()),
   runRate: Nullable(Type.Number()),
   elapsed: Type.Object({
-    phase: Type.Union([Type.Literal('notStarted'), Type.Literal('open'), Type.Literal('ended')]),
+    phase: Phase,
     gone: Type.Integer(), total: Type.Integer(), left: Type.Integer(),
   }),
   status: Status,
@@ -135,6 +137,8 @@ export const StandingView = Type.Object({
   /** The units ranked: salespeople below, with the level that is directly below where there is one. */
   places: Type.Array(PlaceView),
   below: Type.Array(PlaceView),
+  /** Unit codes of those who gained and lost most against the prior period at the same point. */
+  movers: Type.Object({ up: Type.Array(Type.String()), down: Type.Array(Type.String()) }),
 });
 export type StandingView = Static<typeof StandingView>;
 
@@ -165,10 +169,12 @@ export const StripQuery = Type.Object({
 export const StripCell = Type.Object({
   period: PeriodView,
   shortName: Type.String(),
-  phase: Type.Union([Type.Literal('notStarted'), Type.Literal('open'), Type.Literal('ended')]),
+  phase: Phase,
   status: Status,
   attainment: Nullable(Type.Number()),
   attainmentText: Nullable(Type.String()),
+  /** Another status rule began in it (GUARDS 27). */
+  ruleChanges: Type.Array(IsoDay),
 });
 export type StripCell = Static<typeof StripCell>;
 

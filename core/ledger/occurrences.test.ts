@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { Occurrences, type Occurrence } from './occurrences';
 
-const one = fc.record({ salespersonId: fc.integer({ min: 1, max: 4 }), dealId: fc.nat(10_000), day: fc.integer({ min: 20_000, max: 20_040 }), customer: fc.integer({ min: 1, max: 9 }), product: fc.integer({ min: 0, max: 3 }) });
+const one = fc.record({ salespersonId: fc.integer({ min: 1, max: 4 }), dealId: fc.nat(10_000), day: fc.integer({ min: 20_000, max: 20_040 }), customer: fc.integer({ min: 1, max: 9 }), product: fc.integer({ min: 0, max: 3 }), location: fc.integer({ min: 0, max: 2 }) });
 const many = fc.uniqueArray(one, { selector: (each) => each.dealId, maxLength: 60 });
 type Won = Occurrence & { salespersonId: number };
 const span = fc.tuple(fc.integer({ min: 19_995, max: 20_045 }), fc.nat(45)).map(([from, days]) => ({ from, to: from + days }));
@@ -22,7 +22,7 @@ describe('what is counted apart', () => {
       const counted = all.filter((each) => each.day >= from && each.day < to && segments.some((segment) => segment.salespersonId === each.salespersonId && each.day >= segment.from && each.day < segment.to));
       const occurrences = build(all);
       expect(occurrences.countDistinct(segments, 'customer', { from, to })).toBe(new Set(counted.map((each) => each.customer)).size);
-      expect(occurrences.countDistinct(segments, 'product', { from, to })).toBe(new Set(counted.map((each) => each.product).filter((product) => product !== 0)).size);
+      for (const field of ['product', 'location'] as const) expect(occurrences.countDistinct(segments, field, { from, to })).toBe(new Set(counted.map((each) => each[field]).filter((key) => key !== 0)).size);
     }));
   });
 

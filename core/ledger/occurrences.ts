@@ -8,8 +8,9 @@ export interface Occurrence {
   dealId: number;
   day: Day;
   customer: number;
-  /** 0 for none. */
+  /** 0 for none, as of the location. */
   product: number;
+  location: number;
 }
 
 /** The won deals of one salesperson, by day and deal. */

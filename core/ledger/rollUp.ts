@@ -7,7 +7,7 @@ import type { RunningSums } from './runningSums';
 /** What a unit booked in any span of days. */
 export interface RollUp {
   sum(unitId: number, part: TermPart, span: DaySpan): number;
-  /** How many different customers or products; recounted, for those of two people may be the same. */
+  /** How many different customers, products or locations; recounted, for those of two people may be the same. */
   countDistinct(unitId: number, field: DistinctField, span: DaySpan): number;
 }
 

@@ -17,7 +17,7 @@ export const ACCUMULATIONS = ['sum', 'average', 'last'] as const;
 /** How typed-in values of a period become one. */
 export type Accumulation = (typeof ACCUMULATIONS)[number];
 
-export const DISTINCT_FIELDS = ['customer', 'product'] as const;
+export const DISTINCT_FIELDS = ['customer', 'product', 'location'] as const;
 export type DistinctField = (typeof DISTINCT_FIELDS)[number];
 
 /** How a measure is computed, as its maker says it (CALCULATIONS 4). */

@@ -51,7 +51,7 @@ function exactOdds(needed: number, chances: readonly Chance[]): number {
 }
 
 /** Every sum the deals can bring with its probability, by rising sum; equal sums are one. */
-function distributionOf(chances: readonly Chance[]): Chance[] {
+export function distributionOf(chances: readonly Chance[]): Chance[] {
   let sums: Chance[] = [{ amount: 0, probability: 1 }];
   for (const { amount, probability } of chances) {
     const without = sums.map((sum) => ({ amount: sum.amount, probability: sum.probability * (1 - probability) }));
@@ -73,14 +73,13 @@ function mergeRising(left: readonly Chance[], right: readonly Chance[]): Chance[
 }
 
 function simulatedOdds(needed: number, chances: readonly Chance[]): number {
+  return drawSums(chances).reduce((enough, sum) => enough + (sum >= needed ? 1 : 0), 0) / DRAWS;
+}
+
+/** What the deals bring in each of 20,000 draws; the same deals always give the same draws. */
+export function drawSums(chances: readonly Chance[]): Float64Array {
   const next = createRandom(SEED);
-  let enough = 0;
-  for (let draw = 0; draw < DRAWS; draw++) {
-    let sum = 0;
-    for (const { amount, probability } of chances) if (next() < probability) sum += amount;
-    if (sum >= needed) enough++;
-  }
-  return enough / DRAWS;
+  return Float64Array.from({ length: DRAWS }, () => chances.reduce((sum, { amount, probability }) => (next() < probability ? sum + amount : sum), 0));
 }
 
 /** A seeded stream of numbers in [0, 1): Mulberry32, a public-domain generator, written from memory. */

@@ -54,7 +54,7 @@ export function dealsIn(deals: readonly OpenDeal[], span: DaySpan, asOf: Day, co
 }
 
 /** A deal split between several of the people looked at is one deal, that closes for all of them or for none. */
-function joinParts(deals: readonly OpenDeal[]): OpenDeal[] {
+export function joinParts(deals: readonly OpenDeal[]): OpenDeal[] {
   const byId = new Map<number, OpenDeal>();
   for (const deal of deals) {
     const known = byId.get(deal.id);

@@ -1,5 +1,6 @@
 import type { Day, DaySpan } from '../period/day';
-import { applyWhatIf, dealsIn, groupOpen, outlookOf, type Goal, type OpenDeal, type Outlook, type WhatIf } from './outlook';
+import { bandOf, type Band } from './band';
+import { applyWhatIf, dealsIn, groupOpen, joinParts, outlookOf, type Goal, type OpenDeal, type Outlook, type WhatIf } from './outlook';
 
 /** A period with what is booked and wanted in it, for the unit and for each directly below. */
 export interface Horizon extends DaySpan {
@@ -20,6 +21,8 @@ export interface PipelineAnswer {
   horizons: {
     id: string;
     outlook: Outlook;
+    /** Between which outcomes eight of ten lie. */
+    band: Band;
     /** The same without what might happen; null where nothing is supposed. */
     asIs: Outlook | null;
     below: ({ unit: string } & Outlook)[];
@@ -40,6 +43,7 @@ export function answerPipeline({ asOf, horizons, deals, countsOverdue, whatIf }:
       return {
         id: horizon.id,
         outlook: outlookOf(horizon.goal, inside),
+        band: bandOf(horizon.goal.won, joinParts(inside).map((deal) => ({ amount: deal.amount, probability: deal.probability ?? 0 }))),
         asIs: whatIf.length === 0 ? null : outlookOf(horizon.goal, dealsIn(deals, horizon, asOf, countsOverdue)),
         below: horizon.below.map(({ unit, ...goal }) => ({ unit, ...outlookOf(goal, inside.filter((deal) => deal.under === unit)) })),
         stages: groupOpen(inside, (deal) => deal.stage),

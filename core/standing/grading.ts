@@ -2,7 +2,7 @@ import type { MeasureCode } from '../measure/measure';
 import type { Period } from '../period/calendar';
 import type { Day } from '../period/day';
 import { cutAtSameDate, priorPeriodOf } from '../period/neighbours';
-import { gradeOf, toValue, yardstickOf, type Grade, type GradeInput, type Status } from '../status/grade';
+import { gradeOf, targetToJudge, toValue, yardstickOf, type Grade, type GradeInput, type Status } from '../status/grade';
 import type { StatusRule } from '../status/rule';
 import { completeValue, type FoundTarget } from '../target/found';
 import { valueIn, type Books } from './books';
@@ -59,7 +59,7 @@ export interface Grading {
 export function explainGrade(books: Books, judged: Judged): Grading {
   const rule = books.rules.of(judged.measure, judged.period);
   const input = toInput(books, judged, rule);
-  const target = input.incomplete || (input.target !== null && input.target <= 0 && input.direction === 'higher') ? null : input.target;
+  const target = targetToJudge(input);
   const { cuts } = yardstickOf(input, rule, target);
   const madeAt = rule.yardstick === 'peerAverage' ? null : target;
   const steps: (number | null)[] = [cuts && toValue(cuts.lower), cuts && toValue(cuts.upper), madeAt];

@@ -22,7 +22,7 @@ export interface SampleOptions {
   booked?: readonly (Pick<Contribution, 'salespersonId' | 'amount'> & { on: string; part?: Contribution['part'] })[];
   targets?: readonly { unitId: number; periodId: string; target: number; measure?: string }[];
   /** Won deals for what is counted apart. */
-  won?: readonly { salespersonId: number; on: string; customer: number; product?: number }[];
+  won?: readonly { salespersonId: number; on: string; customer: number; product?: number; location?: number }[];
   typed?: readonly { measure: string; unitId: number; on: string; value: number }[];
   ramps?: ReadonlyMap<number, Ramp>;
   rules?: readonly DatedRule[];
@@ -53,7 +53,7 @@ export function buildSampleBooks(options: SampleOptions): Books {
   const sums = new RunningSums();
   for (const { salespersonId, amount, on, part = 'revenue' } of options.booked ?? []) sums.add({ salespersonId, part, day: parseDay(on)!, amount });
   const occurrences = new Occurrences();
-  (options.won ?? []).forEach(({ salespersonId, on, customer, product = 0 }, at) => occurrences.add(salespersonId, { dealId: at + 1, day: parseDay(on)!, customer, product }));
+  (options.won ?? []).forEach(({ salespersonId, on, customer, product = 0, location = 0 }, at) => occurrences.add(salespersonId, { dealId: at + 1, day: parseDay(on)!, customer, product, location }));
   const activities = new ActivityBook();
   for (const { measure, unitId, on, value } of options.typed ?? []) activities.put(measure, unitId, parseDay(on)!, value);
   const measures = buildMeasureBook([...SHIPPED_MEASURES, ...options.measures ?? []]);

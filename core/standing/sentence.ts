@@ -1,4 +1,5 @@
 import type { Measure } from '../measure/measure';
+import { nameInSentence } from '../measure/nameInSentence';
 import { formatShort } from '../money/format';
 import type { Period } from '../period/calendar';
 import { describePeriod, monthName, shortDay } from '../period/words';
@@ -72,11 +73,6 @@ function toNouns(measure: Measure): Pick<Words, 'verb' | 'noun' | 'ofNoun'> {
   if (measure.code === 'deals_won') return { verb: 'won', noun: ' deals', ofNoun: ' of deals' };
   const name = nameInSentence(measure);
   return measure.unit === 'money' ? { verb: 'booked', noun: ` of ${name}`, ofNoun: ` of ${name}` } : { verb: 'reached', noun: ` ${name}`, ofNoun: ` of ${name}` };
-}
-
-/** "Gross margin" becomes "gross margin", "VIP deals" stays. */
-function nameInSentence({ name }: Measure): string {
-  return /^.[^A-Z]/.test(name) ? name.charAt(0).toLowerCase() + name.slice(1) : name;
 }
 
 /** A month of the running fiscal year goes by its name alone; anything else carries its year (GUARDS 4). */

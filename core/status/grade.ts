@@ -71,9 +71,17 @@ export function gradeOf(input: GradeInput, rule: StatusRule): Status {
   return { grade: judged, state: STATES[judged], word: rule.words[input.phase === 'ended' ? 'ended' : 'open'][judged - 1]!, symbols: rule.symbols, color: rule.colors[judged - 1]! };
 }
 
+/** The target a grade may be found by: null when parts of it are missing, or when there is nothing to attain. */
+export function targetToJudge({ target, incomplete, direction }: Pick<GradeInput, 'target' | 'incomplete' | 'direction'>): number | null {
+  return incomplete || (target !== null && target <= 0 && direction === 'higher') ? null : target;
+}
+
 function judge(input: GradeInput, rule: StatusRule): 1 | 2 | 3 | 4 | keyof typeof UNGRADED_WORDS {
   const { actual, direction, phase } = input;
-  const target = input.incomplete || (input.target !== null && input.target <= 0 && direction === 'higher') ? null : input.target;
+  const target = targetToJudge(input);
+  const isClosedDay = input.kind === 'day' && input.elapsed.isWorkless;
+  // A month's target leaves nothing for such a day: that is no missing target.
+  if (isClosedDay && target === null) return 'noWorkday';
   const yardstick = yardstickOf(input, rule, target);
   if (yardstick.isTarget && input.incomplete) return 'incomplete';
   if (yardstick.isTarget && target === null) return 'noTarget';
@@ -82,7 +90,7 @@ function judge(input: GradeInput, rule: StatusRule): 1 | 2 | 3 | 4 | keyof typeo
   // What does not grow towards its target can still turn: it is made only once the period has ended. An average is no target.
   const mayBeMade = (phase === 'ended' || input.accrues) && rule.yardstick !== 'peerAverage' && target !== null;
   if (mayBeMade && reaches(actual, target, WHOLE, direction)) return 4;
-  if (input.kind === 'day' && input.elapsed.isWorkless) return 'noWorkday';
+  if (isClosedDay) return 'noWorkday';
   if (yardstick.cuts === null) return 'noYardstick';
   const { upper, lower } = yardstick.cuts;
   return reaches(actual, upper.of, upper.part, direction) ? 3 : reaches(actual, lower.of, lower.part, direction) ? 2 : 1;

@@ -16,6 +16,8 @@ export interface RuleBook {
   of(measure: MeasureCode, period: DaySpan): StatusRule;
   /** The day from which that rule holds; null for the rule that ships. */
   since(measure: MeasureCode, period: DaySpan): Day | null;
+  /** The days of a span on which another rule began, the first first: marked wherever grades of several periods stand side by side. */
+  changesIn(measure: MeasureCode, span: DaySpan): Day[];
 }
 
 /** A measure of several versions has the rule of its own version, else that of its first. */
@@ -33,5 +35,6 @@ export function buildRuleBook(measures: MeasureBook, dated: readonly DatedRule[]
       return versions.length === 0 ? shipped : find(code, period)?.rule ?? shipped;
     },
     since: (code, period) => find(code, period)?.from ?? null,
+    changesIn: (code, { from, to }) => byCode.get(code)!.versions.map((each) => each.from).filter((day) => day >= from && day < to).reverse(),
   };
 }

@@ -13,8 +13,8 @@ import type { Context } from '../context';
 import { findMeasure, findPeriod } from './find';
 import { toMeasureRecord, toPeriodView, toPlaceView, toUnitSummary } from './views';
 
-type Level = LadderView['level'];
-const LEVELS: readonly Level[] = ['salesperson', 'team', 'branch'];
+export type Level = LadderView['level'];
+export const LEVELS: readonly Level[] = ['salesperson', 'team', 'branch'];
 
 /**
  * A ranking of the units of one level under a unit. A salesperson sees that of their own team, and only where the company shares it.
@@ -52,7 +52,7 @@ function findOwnTeam({ replica }: Context, person: Unit, period: Period): { book
 }
 
 /** All units of a level that stood under a unit in a period. */
-function unitsOf({ tree }: Books, root: Unit, period: Period, kind: UnitKind): Unit[] {
+export function unitsOf({ tree }: Books, root: Unit, period: Period, kind: UnitKind): Unit[] {
   const found = new Map<number, Unit>();
   const visit = (unit: Unit) => {
     for (const child of tree.childrenDuring(unit.id, period)) {

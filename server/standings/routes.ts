@@ -9,6 +9,8 @@ import type { Endpoints } from '../endpoints';
 import { viewAsClosed } from '../ledger/corrections';
 import { findMeasure, findPeriod } from './find';
 import { viewLadder } from './ladder';
+import { viewBreadth, viewPairs, viewScorecard } from './scorecard';
+import { viewSeries } from './series';
 import { viewStanding, viewStandings, viewStrip, viewTree } from './service';
 
 export function addStandingRoutes({ implement, context }: Endpoints): void {
@@ -26,6 +28,17 @@ export function addStandingRoutes({ implement, context }: Endpoints): void {
   });
 
   implement(routes.getLadder, async ({ query, scope, principal }) => viewLadder(context, scope, principal, query));
+
+  implement(routes.getSeries, async ({ query, scope }) =>
+    viewSeries(scope.books, scope.findUnit(query.unit), findPeriod(scope.books, query.period), findMeasure(scope.books, query.measure), query.step));
+
+  implement(routes.getScorecard, async ({ query, scope }) =>
+    viewScorecard(scope.books, scope.findUnit(query.unit), findPeriod(scope.books, query.period), query.measures));
+
+  implement(routes.getPairs, async ({ query, scope }) =>
+    viewPairs(scope.books, scope.findUnit(query.unit), findPeriod(scope.books, query.period), [findMeasure(scope.books, query.measure), findMeasure(scope.books, query.beside)], query.level));
+
+  implement(routes.getBreadth, async ({ query, scope }) => viewBreadth(scope.books, scope.findUnit(query.unit), findPeriod(scope.books, query.period)));
 
   implement(routes.getStandings, async ({ query, scope }) =>
     viewStandings(scope.books, findPeriod(scope.books, query.period), findMeasure(scope.books, query.measure).code));

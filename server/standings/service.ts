@@ -5,7 +5,8 @@ import { toIsoDay, type Day } from '#core/period/day';
 import { cutAtSameDate, lastYearOf } from '#core/period/neighbours';
 import { shortPeriod } from '#core/period/words';
 import { unplacedIn, valueIn, type Books } from '#core/standing/books';
-import { buildPlaces } from '#core/standing/ladder';
+import { buildPlaces, type Place } from '#core/standing/ladder';
+import { findMovers } from '#core/standing/movers';
 import { buildPath } from '#core/standing/path';
 import { explainGrade } from '#core/standing/grading';
 import { describeStanding } from '#core/standing/sentence';
@@ -13,6 +14,8 @@ import { buildBrief, buildLastYear, buildPrior, buildStanding } from '#core/stan
 import type { Unit } from '#core/units/unit';
 import type { Scope } from '../access/index';
 import { toAttainmentText, toEarlierView, toFigures, toGradingView, toMeasureRecord, toPeriodView, toPlaceView, toUnitSummary } from './views';
+
+const MOVERS_SHOWN = 3;
 
 /** Everything the Standing view shows of one unit and period. */
 export function viewStanding(scope: Scope, unit: Unit, period: Period, measure: MeasureCode, newestDay: Day | null): StandingView {
@@ -22,7 +25,10 @@ export function viewStanding(scope: Scope, unit: Unit, period: Period, measure: 
   const salespeople = [...new Set(books.tree.segmentsUnder(unit.id)
     .filter((segment) => segment.from < period.to && segment.to > period.from).map((segment) => segment.salespersonId))];
   const below = books.tree.childrenDuring(unit.id, period).filter((child) => child.kind !== 'salesperson').map((child) => child.id);
-  const toPlaces = (ids: number[]) => buildPlaces(books, ids, period, measure).map((place) => toPlaceView(books, place));
+  const places = buildPlaces(books, salespeople, period, measure);
+  const toPlaces = (built: readonly Place[]) => built.map((place) => toPlaceView(books, place));
+  const toCodes = (moved: readonly Place[]) => moved.map((place) => books.tree.find(place.standing.unitId)!.code);
+  const movers = findMovers(places, books.measures.get(measure).direction, MOVERS_SHOWN);
   return {
     unit: toUnitSummary(unit),
     period: toPeriodView(books, period),
@@ -40,8 +46,9 @@ export function viewStanding(scope: Scope, unit: Unit, period: Period, measure: 
     unplaced: scope.isWhole && unit.kind === 'company' ? toUnplaced(books, period, measure) : null,
     path: buildPath(books, unit.id, period, measure).map((point) => ({ ...point, day: toIsoDay(point.day) })),
     paceShare: standing.elapsed.gone / standing.elapsed.total,
-    places: toPlaces(salespeople),
-    below: toPlaces(below),
+    places: toPlaces(places),
+    below: toPlaces(buildPlaces(books, below, period, measure)),
+    movers: { up: toCodes(movers.up), down: toCodes(movers.down) },
   };
 }
 
@@ -87,6 +94,7 @@ export function viewStrip(books: Books, unit: Unit, label: number, measure: Meas
     return {
       period: toPeriodView(books, period), shortName, phase: standing.elapsed.phase, status: standing.status,
       attainment: standing.attainment, attainmentText: toAttainmentText(books, measure, period, standing.attainment),
+      ruleChanges: books.rules.changesIn(measure, period).map(toIsoDay),
     };
   };
   return {

@@ -41,7 +41,7 @@ const occurrences = new Occurrences();
 sums.load(rows.flatMap((each) => contributionsOf({
   status: each.status, closedOn: each.day, openedOn: each.opened, voided: false, quantity: null, credits: [{ salespersonId: each.person, minor: each.amount, cost: each.cost }],
 } satisfies CreditedDeal)));
-for (const { person, id, day, customer } of rows.filter((each) => each.status === 'won' && each.amount > 0)) occurrences.add(person, { dealId: id, day, customer, product: 0 });
+for (const { person, id, day, customer } of rows.filter((each) => each.status === 'won' && each.amount > 0)) occurrences.add(person, { dealId: id, day, customer, product: 0, location: 0 });
 const distinct = { code: 'active', name: 'Active', group: 'G', unit: 'count' as const, decimals: 0, direction: 'higher' as const, definition: { kind: 'distinct' as const, of: 'customer' as const }, description: 'd' };
 const books = buildBooks({ ...buildSampleBooks({ asOf: '2027-12-31' }), sums, occurrences, measures: buildMeasureBook([...SHIPPED_MEASURES, distinct]) });
 

@@ -6,7 +6,7 @@ export const KINDS = ['sum', 'count', 'distinct', 'ratio', 'duration', 'typed'] 
 export type Kind = (typeof KINDS)[number];
 
 export const KIND_NAMES: Record<Kind, string> = {
-  sum: 'Sum of a field of deals', count: 'Count of deals', distinct: 'Count of different customers or products', ratio: 'Ratio of two sums', duration: 'Days from opening to closing', typed: 'Typed in',
+  sum: 'Sum of a field of deals', count: 'Count of deals', distinct: 'Count of different customers, products or locations', ratio: 'Ratio of two sums', duration: 'Days from opening to closing', typed: 'Typed in',
 };
 export const FIELD_NAMES: Record<Field, string> = {
   amount: 'amount', profit: 'gross profit', cost: 'cost', costedAmount: 'amount of deals with a cost', quantity: 'quantity', deals: 'deals', newCustomers: 'new customers', days: 'days to close', timedDeals: 'deals with an opening date',

@@ -3,7 +3,7 @@ import { formatColumn, type FigureUnit } from '#core/money/format';
 import type { PipelineAnswer } from '#core/pipeline/pipeline';
 import { showPercent } from '#core/status/percent';
 import { usePlace } from '../../app/place';
-import { showOdds } from './words';
+import { showOdds } from '../../app/pipeline/words';
 
 interface BreakdownProps {
   pipeline: Pipeline;

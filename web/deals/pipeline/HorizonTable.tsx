@@ -3,7 +3,7 @@ import { formatColumn, withSign, type FigureUnit } from '#core/money/format';
 import type { Outlook } from '#core/pipeline/outlook';
 import { showPercent } from '#core/status/percent';
 import { classNames } from '../../ui/classNames';
-import { describeMethod, showOdds } from './words';
+import { describeMethod, showOdds } from '../../app/pipeline/words';
 
 interface HorizonTableProps {
   horizons: readonly PipelineHorizon[];

@@ -1,9 +1,6 @@
 import { useMemo, useState } from 'react';
-import type { Pipeline } from '#contract/schemas/pipeline';
 import { formatShort, formatWhole } from '#core/money/format';
-import { parseDay } from '#core/period/day';
 import type { WhatIf } from '#core/pipeline/outlook';
-import type { PipelineQuestion } from '#core/pipeline/pipeline';
 import { FailureNote } from '../../app/FailureNote';
 import { useAddress } from '../../app/address';
 import { usePlace } from '../../app/place';
@@ -11,12 +8,13 @@ import { OutlookChart } from '../../charts/OutlookChart';
 import { Button } from '../../ui/Button';
 import { Loading } from '../../ui/Loading';
 import { DealsTabs } from '../DealsTabs';
-import { useGetPipelineQuery } from './api';
+import { useGetPipelineQuery } from '../../app/pipeline/api';
 import { Breakdown } from './Breakdown';
 import { HorizonTable } from './HorizonTable';
 import { OpenDealsTable } from './OpenDealsTable';
-import { usePipelineAnswer } from './usePipelineAnswer';
-import { describeOutlook } from './words';
+import { toQuestion } from '../../app/pipeline/toQuestion';
+import { usePipelineAnswer } from '../../app/pipeline/usePipelineAnswer';
+import { describeOutlook } from '../../app/pipeline/words';
 
 const FIRST_HORIZON = 'this month';
 
@@ -62,14 +60,6 @@ export function PipelinePage() {
       <OpenDealsTable pipeline={data} horizon={horizon} dealIds={of.dealIds} overdueIds={answer.overdue.dealIds} whatIf={whatIf} unit={money} onWhatIf={setWhatIf} />
     </div>
   );
-}
-
-function toQuestion(data: Pipeline, countsOverdue: boolean, whatIf: ReadonlyMap<number, WhatIf>): PipelineQuestion {
-  return {
-    asOf: parseDay(data.asOf)!, countsOverdue, whatIf: [...whatIf],
-    deals: data.deals.map(({ id, under, stage, amount, probability, expectedOn }) => ({ id, under, stage, amount, probability, expectedOn: parseDay(expectedOn)! })),
-    horizons: data.horizons.map(({ name, isMonth, period, goal, below }) => ({ id: `${isMonth ? 'month ' : ''}${name}`, from: parseDay(period.from)!, to: parseDay(period.last)! + 1, goal, below })),
-  };
 }
 
 function Key({ fill }: { fill: string }) {

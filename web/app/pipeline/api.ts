@@ -1,6 +1,6 @@
 import * as routes from '#contract/routes/pipeline';
 import type { AnswerOf, QueryOf } from '#contract/routes/route';
-import { api } from '../../app/api';
+import { api } from '../api';
 
 export const { useGetPipelineQuery } = api.injectEndpoints({
   endpoints: (build) => ({

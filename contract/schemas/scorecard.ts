@@ -1,0 +1,52 @@
+import { Type, type Static } from 'typebox';
+import { PAIR_READINGS } from '#core/standing/scorecard';
+import { IsoDay, Minor, Nullable, Value } from './common';
+import { Level } from './ladder';
+import { MeasureCode, MeasureRecord } from './measure';
+import { EarlierView, Figures, PeriodView } from './standing';
+import { UnitSummary } from './unit';
+
+export const ScorecardQuery = Type.Object({
+  unit: Type.String({ minLength: 1 }), period: Type.String({ minLength: 1 }),
+  /** Codes with commas between; left out: those that ship and are in use. */
+  measures: Type.Optional(Type.String({ maxLength: 1_000 })),
+}, { additionalProperties: false });
+export type ScorecardQuery = Static<typeof ScorecardQuery>;
+
+const ScoreCell = Type.Object({ figures: Figures, lastYear: Nullable(EarlierView) });
+export type ScoreCell = Static<typeof ScoreCell>;
+
+/** Chosen measures of one unit: the month, and the quarter and the year up to its end. */
+export const ScorecardView = Type.Object({
+  unit: UnitSummary, currency: Type.String(), asOf: IsoDay,
+  periods: Type.Object({ month: PeriodView, quarterToDate: PeriodView, yearToDate: PeriodView }),
+  sentence: Type.String(),
+  rows: Type.Array(Type.Object({ measure: MeasureRecord, accrues: Type.Boolean(), month: ScoreCell, quarterToDate: ScoreCell, yearToDate: ScoreCell })),
+});
+export type ScorecardView = Static<typeof ScorecardView>;
+
+export const PairQuery = Type.Object({
+  unit: Type.String({ minLength: 1 }), period: Type.String({ minLength: 1 }), measure: MeasureCode, beside: MeasureCode, level: Type.Optional(Level),
+}, { additionalProperties: false });
+export type PairQuery = Static<typeof PairQuery>;
+
+/** Two measures of all units of a level. */
+export const PairView = Type.Object({
+  unit: UnitSummary, period: PeriodView, currency: Type.String(), days: Type.String(), measures: Type.Tuple([MeasureRecord, MeasureRecord]),
+  level: Level, levels: Type.Array(Level), sentence: Type.String(),
+  pairs: Type.Array(Type.Object({ unit: UnitSummary, first: Figures, second: Figures, reading: Type.Enum(PAIR_READINGS) })),
+});
+export type PairView = Static<typeof PairView>;
+
+export const BreadthQuery = Type.Object({ unit: Type.String({ minLength: 1 }), period: Type.String({ minLength: 1 }) }, { additionalProperties: false });
+
+const BreadthFigure = Type.Object({ now: Nullable(Value), lastYear: Nullable(Value) });
+
+/** How broad a result stands, beside last year at the same point; money in minor units. */
+export const BreadthView = Type.Object({
+  days: Type.String(), lastYearDays: Nullable(Type.String()), currency: Type.String(),
+  products: BreadthFigure, customers: BreadthFigure, places: BreadthFigure, averageDeal: BreadthFigure, daysToClose: BreadthFigure,
+  /** The average won deal of the last 365 days. */
+  typicalDeal: Nullable(Minor),
+});
+export type BreadthView = Static<typeof BreadthView>;
