@@ -17,6 +17,10 @@ export const router = createBrowserRouter([
     children: [
       { index: true, element: <Navigate to="/standing" replace /> },
       { path: 'standing', lazy: async () => ({ Component: (await import('./standing/StandingPage')).StandingPage }) },
+      { path: 'standing/parts', lazy: async () => ({ Component: (await import('./standing/PartsPage')).PartsPage }) },
+      { path: 'standing/scorecard', lazy: async () => ({ Component: (await import('./standing/ScorecardPage')).ScorecardPage }) },
+      { path: 'standing/pairs', lazy: async () => ({ Component: (await import('./standing/PairsPage')).PairsPage }) },
+      { path: 'standing/ahead', lazy: async () => ({ Component: (await import('./standing/AheadPage')).AheadPage }) },
       { path: 'ladder', lazy: async () => ({ Component: (await import('./ladder/LadderPage')).LadderPage }) },
       { path: 'plan', lazy: async () => ({ Component: (await import('./plan/PlanPage')).PlanPage }) },
       { path: 'deals', lazy: async () => ({ Component: (await import('./deals/DealsPage')).DealsPage }) },

@@ -1,4 +1,5 @@
 import { Type } from 'typebox';
+import { BehindQuery, BehindView } from '../schemas/behind';
 import { LadderQuery, LadderView } from '../schemas/ladder';
 import { BreadthQuery, BreadthView, PairQuery, PairView, ScorecardQuery, ScorecardView } from '../schemas/scorecard';
 import { SeriesQuery, SeriesView } from '../schemas/series';
@@ -40,4 +41,8 @@ export const getPairs = defineRoute({
 export const getBreadth = defineRoute({
   id: 'getBreadth', method: 'GET', path: '/breadth', permission: 'read', summary: 'How many products, customers and places a result rests on, its average deal and days to close',
   query: BreadthQuery, answer: BreadthView, errors: ['unknownUnit', 'unknownPeriod'],
+});
+export const getBehind = defineRoute({
+  id: 'getBehind', method: 'GET', path: '/standing/deals', permission: 'read', summary: 'The won deals that a booked figure adds up from',
+  query: BehindQuery, answer: BehindView, errors: ['unknownUnit', 'unknownPeriod'],
 });

@@ -42,7 +42,7 @@ export const BreadthQuery = Type.Object({ unit: Type.String({ minLength: 1 }), p
 
 const BreadthFigure = Type.Object({ now: Nullable(Value), lastYear: Nullable(Value) });
 
-/** How broad a result stands, beside last year at the same point; money in minor units. */
+/** How broad a result stands, beside last year at the same point; money in minor units, days with fractions. */
 export const BreadthView = Type.Object({
   days: Type.String(), lastYearDays: Nullable(Type.String()), currency: Type.String(),
   products: BreadthFigure, customers: BreadthFigure, places: BreadthFigure, averageDeal: BreadthFigure, daysToClose: BreadthFigure,

@@ -74,7 +74,7 @@ describe('a series', () => {
   });
 
   it('is marked where another rule began', () => {
-    const rule = defaultRule({ direction: 'higher' });
+    const rule = defaultRule({ direction: 'higher', accrues: true });
     const { points } = seriesOf({ rules: [{ measure: 'revenue', from: day('2026-09-10'), rule }, { measure: 'revenue', from: day('2026-11-01'), rule }] }, 'FY2027', 'month');
     expect(points.flatMap((point) => point.ruleChanges.map((each) => [point.period.id, toIsoDay(each)]))).toEqual([['FY2027-P06', '2026-09-10'], ['FY2027-P08', '2026-11-01']]);
   });

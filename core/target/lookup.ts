@@ -136,9 +136,9 @@ export function buildTargetLookup(source: TargetSource): TargetLookup {
     return null;
   };
 
-  const containersOf = (period: Period): Period[] => (period.kind === 'range' ? [] : (['month', 'quarter', 'year'] as const)
+  const containersOf = (period: Period): Period[] => (['month', 'quarter', 'year'] as const)
     .map((kind) => calendar.periodOf(kind, period.from))
-    .filter((container) => container.from <= period.from && container.to >= period.to && container.to - container.from > period.to - period.from));
+    .filter((container) => container.from <= period.from && container.to >= period.to && container.to - container.from > period.to - period.from);
 
   /** A target of the units above is everybody's below, where a measure does not add up over units (CALCULATIONS 5). */
   const findOfWhole = (unitId: number, period: Period, measure: MeasureCode): FoundTarget | null => {

@@ -10,6 +10,7 @@ import type { Context } from '../context';
 import { toPeriodView, toUnitSummary } from '../standings/index';
 
 const MOST_DEALS = 5_000;
+/** At least so many months, and all that are left of the fiscal year. */
 const MONTHS_AHEAD = 6;
 
 /** The open deals credited to a unit's people, with won and target of the periods ahead; what it comes to is reckoned by whoever asks (core/pipeline). */
@@ -26,7 +27,8 @@ export async function viewPipeline(context: Context, books: Books, unit: Unit): 
 function listHorizons({ calendar, asOf }: Books): { name: string; period: Period; isMonth: boolean }[] {
   const month = calendar.periodOf('month', asOf);
   const months = [month];
-  while (months.length < MONTHS_AHEAD) months.push(calendar.periodOf('month', months.at(-1)!.to));
+  const { to: yearEnd } = calendar.periodOf('year', asOf);
+  while (months.length < MONTHS_AHEAD || months.at(-1)!.to < yearEnd) months.push(calendar.periodOf('month', months.at(-1)!.to));
   return [
     { name: 'this month', period: month, isMonth: false }, { name: 'next month', period: months[1]!, isMonth: false },
     { name: 'this quarter', period: calendar.periodOf('quarter', asOf), isMonth: false }, { name: 'this year', period: calendar.periodOf('year', asOf), isMonth: false },

@@ -4,7 +4,8 @@ import type { Period } from '#core/period/calendar';
 import { toIsoDay } from '#core/period/day';
 import { cutAtSameDate, lastYearOf } from '#core/period/neighbours';
 import { describeSpan } from '#core/period/words';
-import type { Books } from '#core/standing/books';
+import { toMajor } from '#core/money/format';
+import { figureUnitOf, type Books } from '#core/standing/books';
 import { buildBreadth, typicalDealOf } from '#core/standing/breadth';
 import { buildPairs, buildScorecard, scorecardPeriods, type ScoreCell } from '#core/standing/scorecard';
 import { describePairs, describeScorecard } from '#core/standing/scorecardSentence';
@@ -49,8 +50,10 @@ export function viewPairs(books: Books, unit: Unit, period: Period, [first, seco
 export function viewBreadth(books: Books, unit: Unit, period: Period): BreadthView {
   const before = lastYearOf(books.calendar, period);
   const typical = typicalDealOf(books, unit.id);
+  const breadth = buildBreadth(books, unit.id, period);
+  const inDays = (value: number | null) => (value === null ? null : toMajor(value, figureUnitOf(books, 'days_to_close')));
   return {
-    ...buildBreadth(books, unit.id, period), currency: books.currency, typicalDeal: typical === null ? null : Math.round(typical),
+    ...breadth, daysToClose: { now: inDays(breadth.daysToClose.now), lastYear: inDays(breadth.daysToClose.lastYear) }, currency: books.currency, typicalDeal: typical === null ? null : Math.round(typical),
     days: describeSpan({ from: period.from, to: Math.max(period.from, Math.min(period.to, books.asOf + 1)) }, true), lastYearDays: before && describeSpan(cutAtSameDate(period, books.asOf, before), true),
   };
 }

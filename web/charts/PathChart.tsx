@@ -14,6 +14,8 @@ export interface PathDatum {
 interface PathChartProps {
   data: readonly PathDatum[];
   target: number | null;
+  /** What open deals are expected to bring by the end, and between what most outcomes lie; null: not known. */
+  expected: { value: number; low: number; high: number } | null;
   /** Label of the business date within the period, or null. */
   today: string | null;
   height: number;
@@ -31,8 +33,9 @@ const AXIS_HEIGHT = 22;
 const LABEL_GAP = 14;
 
 /** Cumulative path: booked in steel until today, due as dots, last year in sand, the present rate as a dotted tail; labels at the line ends. */
-export function PathChart({ data, target, today, height, isCumulative, targetWord, show, description }: PathChartProps) {
-  const values = data.flatMap((datum) => [datum.booked, datum.due, datum.lastYear, datum.atThisRate]).concat(target).filter((value) => value !== null);
+export function PathChart({ data: path, target, expected, today, height, isCumulative, targetWord, show, description }: PathChartProps) {
+  const data = expected === null ? path : withExpected(path, expected);
+  const values = path.flatMap((datum) => [datum.booked, datum.due, datum.lastYear, datum.atThisRate]).concat(target, expected === null ? [] : [expected.high]).filter((value) => value !== null);
   const top = niceCeiling(Math.max(...values, 1));
   const low = Math.min(0, ...values);
   const bottom = low < 0 ? -niceCeiling(-low) : 0;
@@ -42,7 +45,8 @@ export function PathChart({ data, target, today, height, isCumulative, targetWor
   const bookedNow = data.findLast((datum) => datum.booked !== null);
   const ends = [
     target !== null && { text: `${targetWord} ${show(target)}`, value: target, colour: 'var(--target)' },
-    last?.atThisRate != null && { text: `at this rate ${show(last.atThisRate)}`, value: last.atThisRate, colour: 'var(--grade-3-text)' },
+    expected !== null && { text: `expected ${show(expected.value)}`, value: expected.value, colour: 'var(--grade-3-text)' },
+    expected === null && last?.atThisRate != null && { text: `at this rate ${show(last.atThisRate)}`, value: last.atThisRate, colour: 'var(--grade-3-text)' },
     last?.lastYear != null && last.lastYear !== 0 && { text: `last year ${show(last.lastYear)}`, value: last.lastYear, colour: 'var(--prior-text)' },
     today === null && bookedNow && { text: `${isCumulative ? 'booked' : 'now'} ${show(bookedNow.booked!)}`, value: bookedNow.booked!, colour: 'var(--grade-3-text)' },
   ].filter((end) => end !== false && end !== undefined);
@@ -59,7 +63,8 @@ export function PathChart({ data, target, today, height, isCumulative, targetWor
           <Tooltip content={({ active, payload }) => (active && payload?.[0] ? <DayNote datum={payload[0].payload as PathDatum} show={show} /> : null)} isAnimationActive={false} cursor={{ stroke: 'var(--prior)' }} />
           <Line dataKey="lastYear" stroke="var(--prior)" strokeWidth={1.8} dot={false} isAnimationActive={false} />
           <Line dataKey="due" stroke="var(--ink)" strokeWidth={1.2} strokeDasharray="2 3" dot={false} isAnimationActive={false} />
-          <Line dataKey="atThisRate" stroke="var(--now)" strokeWidth={2} strokeDasharray="2 4" dot={false} isAnimationActive={false} />
+          {expected !== null && <Area dataKey="band" stroke="none" fill="var(--now)" fillOpacity={0.16} dot={false} activeDot={false} isAnimationActive={false} />}
+          <Line dataKey={expected === null ? 'atThisRate' : 'expected'} stroke="var(--now)" strokeWidth={2} strokeDasharray="2 4" dot={false} isAnimationActive={false} />
           <Area dataKey="booked" stroke="var(--now)" strokeWidth={2.4} fill={isCumulative ? 'var(--now-fill)' : 'none'} dot={false} isAnimationActive={false} type="linear" />
           {target !== null && <ReferenceLine y={target} stroke="var(--target)" strokeWidth={1.5} />}
           {today !== null && <ReferenceLine x={today} stroke="var(--ember)" strokeWidth={1.2} label={{ value: 'today', position: 'insideBottomLeft', fill: 'var(--ember-text)', fontSize: 11, offset: 6 }} />}
@@ -71,6 +76,19 @@ export function PathChart({ data, target, today, height, isCumulative, targetWor
       </svg>
     </figure>
   );
+}
+
+/** From today's figure straight to what is expected at the end, and the band that opens towards it. */
+function withExpected(path: readonly PathDatum[], { value, low, high }: { value: number; low: number; high: number }) {
+  const from = path.findLastIndex((datum) => datum.booked !== null);
+  const start = path[from]?.booked;
+  if (start === null || start === undefined) return path;
+  const way = path.length - 1 - from;
+  return path.map((datum, index) => {
+    if (index < from || way === 0) return datum;
+    const at = (end: number) => start + ((end - start) * (index - from)) / way;
+    return { ...datum, expected: at(value), band: [at(low), at(high)] };
+  });
 }
 
 function DayNote({ datum, show }: { datum: PathDatum; show(value: number): string }) {

@@ -1,4 +1,5 @@
 import { useCareCount } from '../app/care';
+import { placeLink } from '../app/placeLink';
 import { NavLink, useLocation } from 'react-router';
 
 const TABS = [['/deals', 'Deals'], ['/deals/pipeline', 'Pipeline'], ['/deals/customers', 'Customers'], ['/deals/activities', 'Activities'], ['/deals/changes', 'Changes'], ['/deals/care', 'Care']] as const;
@@ -7,14 +8,10 @@ const TABS = [['/deals', 'Deals'], ['/deals/pipeline', 'Pipeline'], ['/deals/cus
 export function DealsTabs() {
   const { search } = useLocation();
   const care = useCareCount();
-  const kept = new URLSearchParams();
-  for (const name of ['unit', 'period', 'measure']) {
-    const value = new URLSearchParams(search).get(name);
-    if (value) kept.set(name, value);
-  }
+  const kept = placeLink(search);
   return (
     <nav aria-label="Records" className="flex gap-1">
-      {TABS.map(([path, name]) => <NavLink key={path} end={path === '/deals'} to={{ pathname: path, search: kept.toString() }} className={({ isActive }) => `rounded-[4px] px-2.5 py-0.5 text-[12.5px] ${isActive ? 'bg-cell font-semibold' : 'text-soft hover:bg-hover'}`}>{name}{path === '/deals/care' && care > 0 && <span className="ml-1.5 rounded-full bg-ember px-1.5 text-[11px] font-semibold text-iron">{care.toLocaleString('en-GB')}</span>}</NavLink>)}
+      {TABS.map(([path, name]) => <NavLink key={path} end={path === '/deals'} to={{ pathname: path, search: kept }} className={({ isActive }) => `rounded-[4px] px-2.5 py-0.5 text-[12.5px] ${isActive ? 'bg-cell font-semibold' : 'text-soft hover:bg-hover'}`}>{name}{path === '/deals/care' && care > 0 && <span className="ml-1.5 rounded-full bg-ember px-1.5 text-[11px] font-semibold text-iron">{care.toLocaleString('en-GB')}</span>}</NavLink>)}
     </nav>
   );
 }

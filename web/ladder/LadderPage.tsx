@@ -1,4 +1,3 @@
-import { useEffect, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { LadderView } from '#contract/schemas/ladder';
 import { RANKED_BY } from '#core/standing/ladder';
@@ -8,13 +7,16 @@ import { useGetCompanyQuery } from '../app/api';
 import { FailureNote } from '../app/FailureNote';
 import { MeasurePicker } from '../app/MeasurePicker';
 import { usePlace } from '../app/place';
+import { placeLink } from '../app/placeLink';
 import { LadderPicture } from '../app/LadderPicture';
 import { heightFor } from '../charts/LadderChart';
+import { LEVEL_NAMES } from '../app/levels';
 import { Loading } from '../ui/Loading';
 import { Segments } from '../ui/Segments';
+import { useSize } from '../ui/useSize';
 import { useGetLadderQuery } from './api';
 import { LadderTable } from './LadderTable';
-import { LENGTHS, LEVEL_NAMES, RANKED_BY_NAMES, readLadderAddress, toLength, type Length } from './ladderAddress';
+import { LENGTHS, RANKED_BY_NAMES, readLadderAddress, toLength, type Length } from './ladderAddress';
 
 /** Who stands where: one level ranked, as a picture and as a table, with where each stood before. */
 export function LadderPage() {
@@ -26,7 +28,7 @@ export function LadderPage() {
   const { data, error, refetch } = useGetLadderQuery({ unit, period, measure, by, ...(level ? { level } : {}), ...(withoutRamps ? { withoutRamps } : {}) }, { skip: !unit || !period });
   if (error) return <div className="p-5"><FailureNote failure={error} onRetry={() => void refetch()} />{error.code === 'unknownMeasure' && <div className="mt-3"><MeasurePicker /></div>}</div>;
   if (!data) return <Loading what="the ladder" />;
-  const open = (code: string) => void navigate({ pathname: '/standing', search: withUnit(search, code) });
+  const open = (code: string) => void navigate({ pathname: '/profile', search: placeLink(search, { unit: code }) });
   const shownLength = data.period.kind === 'range' ? null : data.period.kind;
   return (
     <div className="flex h-full min-h-[560px] flex-col gap-2.5 px-[18px] pt-3 pb-4">
@@ -49,22 +51,10 @@ export function LadderPage() {
   );
 }
 
-function withUnit(search: URLSearchParams, code: string): string {
-  const kept = new URLSearchParams();
-  for (const name of ['period', 'measure']) if (search.has(name)) kept.set(name, search.get(name)!);
-  kept.set('unit', code);
-  return `?${kept}`;
-}
-
 /** The ladder itself; of many people it grows as long as their names need, and scrolls. */
 function Picture({ view, onOpen }: { view: LadderView; onOpen(code: string): void }) {
-  const box = useRef<HTMLDivElement>(null);
-  const [room, setRoom] = useState(400);
-  useEffect(() => {
-    const observer = new ResizeObserver(([entry]) => setRoom(Math.max(240, Math.floor(entry!.contentRect.height))));
-    observer.observe(box.current!);
-    return () => observer.disconnect();
-  }, []);
+  const { box, height } = useSize<HTMLDivElement>({ width: 262, height: 400 });
+  const room = Math.max(240, height);
   const ranked = view.places.filter((place) => place.rank !== null);
   return (
     <section aria-labelledby="ladder-picture" className="flex min-h-0 flex-col rounded-sheet border border-line bg-sheet px-3 pt-2 pb-2">

@@ -37,9 +37,9 @@ function buildColumns(view: LadderView): Column<PlaceView>[] {
   const pace = view.phase === 'open' && view.accrues ? view.paceShare : null;
   const isRanked = (by: LadderView['by']) => (view.by === by ? 'font-semibold' : undefined);
   return [
-    { key: 'rank', heading: 'Place', width: '58px', cell: (place) => <><span className="font-semibold">{place.rank ?? '–'}</span> <Movement places={place.movement} /></> },
+    { key: 'rank', heading: 'Place', width: '52px', cell: (place) => <><span className="font-semibold">{place.rank ?? '–'}</span> <Movement places={place.movement} /></> },
     {
-      key: 'name', heading: { salesperson: 'Salesperson', team: 'Team', branch: 'Branch' }[view.level], width: 'minmax(140px,1.5fr)',
+      key: 'name', heading: { salesperson: 'Salesperson', team: 'Team', branch: 'Branch' }[view.level], width: 'minmax(128px,1.5fr)',
       cell: (place) => (
         <span className="flex items-center gap-2" title={place.note ?? undefined}>
           <StatusMark status={place.status} /><span className="truncate">{place.unit.name}</span>
@@ -47,16 +47,16 @@ function buildColumns(view: LadderView): Column<PlaceView>[] {
         </span>
       ),
     },
-    { key: 'team', heading: 'Under', width: 'minmax(76px,0.9fr)', cell: (place) => <span className="text-soft">{place.team ?? '–'}</span> },
-    { key: 'actual', heading: view.measure.unit === 'money' ? 'Booked' : view.measure.name, width: '82px', align: 'right', cell: (place) => <span className={isRanked('actual')}>{number(place.actual)}</span> },
-    { key: 'target', heading: view.measure.direction === 'lower' ? 'Limit' : 'Target', width: '76px', align: 'right', cell: (place) => <span className="text-soft">{place.targetIncomplete ? 'incomplete' : number(place.target)}</span> },
+    { key: 'team', heading: 'Under', width: 'minmax(66px,0.9fr)', cell: (place) => <span className="text-soft">{place.team ?? '–'}</span> },
+    { key: 'actual', heading: view.measure.unit === 'money' ? 'Booked' : view.measure.name, width: '74px', align: 'right', cell: (place) => <span className={isRanked('actual')}>{number(place.actual)}</span> },
+    { key: 'target', heading: view.measure.direction === 'lower' ? 'Limit' : 'Target', width: '68px', align: 'right', cell: (place) => <span className="text-soft">{place.targetIncomplete ? 'incomplete' : number(place.target)}</span> },
     {
-      key: 'attainment', heading: view.measure.direction === 'lower' ? 'Of the limit' : 'Attainment', width: '128px',
+      key: 'attainment', heading: view.measure.direction === 'lower' ? 'Of the limit' : 'Attainment', width: '122px',
       cell: (place) => (place.attainment === null ? <span className="text-soft">{place.status.word}</span> : (
         <span className="flex items-center gap-1.5"><AttainmentBar attainment={place.attainment} pace={pace} status={place.status} /><span className={classNames('font-semibold', textOf(place.status))}>{place.attainmentText}</span></span>
       )),
     },
-    { key: 'gap', heading: 'Gap', width: '74px', align: 'right', cell: (place) => <span className={isRanked('gap')}>{number(place.gap)}</span> },
-    { key: 'growth', heading: 'Growth', width: '76px', align: 'right', cell: (place) => <span className={isRanked('growth')} title={`against ${view.priorDays}`}>{place.priorText}</span> },
+    { key: 'gap', heading: 'Gap', width: '68px', align: 'right', cell: (place) => <span className={isRanked('gap')}>{number(place.gap)}</span> },
+    { key: 'growth', heading: 'Growth', width: '68px', align: 'right', cell: (place) => <span className={isRanked('growth')} title={`against ${view.priorDays}`}>{place.priorText}</span> },
   ];
 }

@@ -1,18 +1,17 @@
 import { buildCalendar, type CalendarRule } from '#core/period/calendar';
-import type { LadderView } from '#contract/schemas/ladder';
 import { RANKED_BY, type RankedBy } from '#core/standing/ladder';
 import { parseDay } from '#core/period/day';
+import { readLevel, type Level } from '../app/levels';
 
-export const LEVEL_NAMES: Record<LadderView['level'], string> = { salesperson: 'Salespeople', team: 'Teams', branch: 'Branches' };
 export const RANKED_BY_NAMES: Record<RankedBy, string> = { attainment: 'Attainment', actual: 'Amount', growth: 'Growth', gap: 'Gap' };
 export const LENGTHS = { day: 'Day', week: 'Week', month: 'Month', quarter: 'Quarter', year: 'Year' } as const;
 export type Length = keyof typeof LENGTHS;
 
 /** How the ladder is asked for in the address; what makes no sense there is left out. */
-export function readLadderAddress(search: URLSearchParams): { level: LadderView['level'] | undefined; by: RankedBy; withoutRamps: boolean } {
-  const [level, by] = [search.get('level') ?? '', search.get('by') ?? ''];
+export function readLadderAddress(search: URLSearchParams): { level: Level | undefined; by: RankedBy; withoutRamps: boolean } {
+  const by = search.get('by') ?? '';
   return {
-    level: level in LEVEL_NAMES ? level as LadderView['level'] : undefined,
+    level: readLevel(search.get('level')),
     by: (RANKED_BY as readonly string[]).includes(by) ? by as RankedBy : 'attainment',
     withoutRamps: search.get('ramps') === 'out',
   };

@@ -1,10 +1,10 @@
-import { Popover } from 'radix-ui';
 import type { StandingView } from '#contract/schemas/standing';
 import { formatDifference, formatExact, formatWhole, withSign } from '#core/money/format';
 import { showPercent } from '#core/status/percent';
 import { classNames } from '../ui/classNames';
 import { figureUnit } from '../app/figureUnit';
-import { describeTarget } from './targetWords';
+import { HowMade } from '../app/made/HowMade';
+import { describeTarget } from '../app/made/targetWords';
 
 interface Figure {
   key: string;
@@ -18,21 +18,14 @@ interface Figure {
 
 /** The figures under the sentence; each names its dates and opens to how it is made. */
 export function FigureRow({ view }: { view: StandingView }) {
+  const at = { unit: view.unit.code, period: view.period.id, measure: view.measure.code };
   return (
     <dl className="grid grid-cols-5 gap-4">
       {listFigures(view).map((figure) => (
         <div key={figure.key} className="flex flex-col-reverse justify-end border-l-2 border-line pl-2.5">
           <dt className="text-[12px] text-soft">{figure.label}</dt>
           <dd className={classNames('text-[20px] leading-tight font-semibold [font-stretch:104%]', figure.tone === 'good' && 'text-made', figure.tone === 'bad' && 'text-grade-1')}>
-            <Popover.Root>
-              <Popover.Trigger title={figure.exact ?? 'How this is made'} className="rounded-[3px] text-left decoration-line underline-offset-4 hover:underline">{figure.value}</Popover.Trigger>
-              <Popover.Portal>
-                <Popover.Content align="start" sideOffset={6} className="z-60 max-w-[360px] rounded-sheet border border-strong/30 bg-sheet p-3.5 text-[13px] text-ink">
-                  <p className="mb-1 font-semibold">How this is made</p>
-                  {figure.made.map((line) => <p key={line} className="mt-1">{line}</p>)}
-                </Popover.Content>
-              </Popover.Portal>
-            </Popover.Root>
+            <HowMade at={at} view={view} formula={figure.made} title={figure.exact ?? 'How this is made'}>{figure.value}</HowMade>
           </dd>
         </div>
       ))}

@@ -1,8 +1,8 @@
-import { useEffect, useRef, useState } from 'react';
 import type { StandingView } from '#contract/schemas/standing';
 import { showPercent } from '#core/status/percent';
 import { usePlace } from '../app/place';
 import { LadderPicture } from '../app/LadderPicture';
+import { useSize } from '../ui/useSize';
 
 /** More than this on one ladder cannot be told apart: then the units directly below stand on it. */
 const MOST_PEOPLE = 14;
@@ -10,21 +10,16 @@ const MOST_PEOPLE = 14;
 /** The ladder of the unit's people, or of the units below it where there are many. */
 export function LadderSheet({ view }: { view: StandingView }) {
   const { go } = usePlace();
-  const box = useRef<HTMLDivElement>(null);
-  const [height, setHeight] = useState(430);
-  useEffect(() => {
-    const observer = new ResizeObserver(([entry]) => setHeight(Math.max(260, Math.floor(entry!.contentRect.height))));
-    observer.observe(box.current!);
-    return () => observer.disconnect();
-  }, []);
+  const { box, height: room } = useSize<HTMLDivElement>({ width: 262, height: 430 });
+  const height = Math.max(200, room);
   const isPeople = view.places.length <= MOST_PEOPLE || view.below.length === 0;
   const ranked = (isPeople ? view.places : view.below).filter((place) => place.attainment !== null);
   const unranked = (isPeople ? view.places : view.below).length - ranked.length;
   const { elapsed } = view.figures;
   return (
-    <section aria-labelledby="ladder-heading" className="flex min-h-0 flex-col rounded-sheet border border-line bg-sheet px-3.5 pt-2.5 pb-2">
+    <section aria-labelledby="ladder-heading" className="flex min-h-[240px] flex-1 flex-col rounded-sheet border border-line bg-sheet px-3.5 pt-2 pb-2">
       <h2 id="ladder-heading">Ladder<span className="ml-2 text-[11.5px] font-normal text-soft">hollow: {view.prior.days}</span></h2>
-      <div ref={box} className="mt-2 min-h-0 flex-1 overflow-hidden">
+      <div ref={box} className="mt-1.5 min-h-0 flex-1 overflow-hidden">
         {ranked.length === 0
           ? <p className="pt-4 text-soft">No one has a complete target for {view.period.name}, so there is nothing to put on the ladder. Set targets in Plan.</p>
           : elapsed.phase === 'notStarted' ? <p className="pt-4 text-soft">{view.period.name} has not started.</p> : (

@@ -1,55 +1,42 @@
-import { useMemo, useState } from 'react';
+import { useMemo, type ReactNode } from 'react';
 import type { StandingView } from '#contract/schemas/standing';
-import { decimalsOf, formatShort, toMajor } from '#core/money/format';
+import { decimalsOf, formatExact, formatShort, toMajor, type FigureUnit } from '#core/money/format';
 import { parseDay } from '#core/period/day';
 import { shortDay } from '#core/period/words';
-import { PathChart, type PathDatum } from '../charts/PathChart';
-import { Button } from '../ui/Button';
+import { ChartSheet } from '../app/chart/ChartSheet';
 import { figureUnit } from '../app/figureUnit';
+import type { PeriodOutlook } from '../app/useOutlook';
+import { PathChart, type PathDatum } from '../charts/PathChart';
 
-const HEIGHT = 186;
+const HEIGHT = 172;
 
-/** The path through the period, or the same numbers as a table. */
-export function PathSheet({ view }: { view: StandingView }) {
-  const [isTable, setTable] = useState(false);
+/** The path through the period, with what open deals make of it; below it whatever stands under the picture. */
+export function PathSheet({ view, outlook, children }: { view: StandingView; outlook: PeriodOutlook | undefined; children?: ReactNode }) {
   const unit = figureUnit(view);
   const { target } = view.figures;
   const complete = target.missingCount > 0 ? null : target.value;
+  const isOpen = view.figures.elapsed.phase === 'open';
   const data = useMemo<PathDatum[]>(() => view.path.map((point) => ({
     day: point.day, label: shortDay(parseDay(point.day)!),
     booked: toChart(point.booked, unit), due: toChart(point.due, unit), lastYear: toChart(point.lastYear, unit), atThisRate: toChart(point.atThisRate, unit),
   })), [view, unit.currency, unit.kind]);
-  const isOpen = view.figures.elapsed.phase === 'open';
+  const expected = isOpen && outlook && outlook.outlook.count > 0 ? { value: toMajor(outlook.outlook.expected, unit), low: toMajor(outlook.band.low, unit), high: toMajor(outlook.band.high, unit) } : null;
   const show = (value: number) => formatShort(Math.round(value * 10 ** decimalsOf(unit)), unit);
+  const exact = (value: number | null) => (value === null ? '–' : formatExact(Math.round(value * 10 ** decimalsOf(unit)), unit));
   const sentence = view.sentence.map((part) => part.text).join('');
 
   return (
-    <section aria-labelledby="path-heading" className="rounded-sheet border border-line bg-sheet">
-      <div className="flex items-center justify-between px-3.5 pt-1.5">
-        <h2 id="path-heading">Path through {view.period.name}<span className="ml-2 text-[11.5px] font-normal text-soft">{view.accrues ? 'cumulative' : 'from its first day to each day'}{unit.currency ? `, ${unit.currency}` : ''}</span></h2>
-        <Button kind="quiet" className="h-[24px] text-[12px] text-soft" aria-pressed={isTable} onClick={() => setTable(!isTable)}>{isTable ? 'Show the picture' : 'Show as table'}</Button>
-      </div>
-      {isTable ? <PathTable data={data} show={show} /> : (
-        <div className="pr-1 pb-1">
-          <PathChart isCumulative={view.accrues} targetWord={view.measure.direction === 'lower' ? 'limit' : 'target'} data={data} target={complete === null ? null : toMajor(complete, unit)} today={isOpen ? shortDay(parseDay(view.asOf)!) : null} height={HEIGHT} show={show} description={`${view.accrues ? 'Cumulative path' : 'Path'}. ${sentence}`} />
-        </div>
-      )}
-    </section>
+    <ChartSheet
+      heading={`Path through ${view.period.name}`} fileName={`path ${view.unit.code} ${view.period.id}`} tableHeight={HEIGHT + 4}
+      note={<>{view.accrues ? 'cumulative' : 'from its first day to each day'}{unit.currency ? `, ${unit.currency}` : ''}{expected && <span title="Won plus what is weighted; eight of ten outcomes of the open deals lie within the band.">, shaded: what open deals may bring</span>}</>}
+      numbers={{ headings: ['Day', 'Booked', 'Due', 'Last year', 'At this rate'], rows: data.map((datum) => ({ key: datum.day, cells: [datum.label, exact(datum.booked), exact(datum.due), exact(datum.lastYear), exact(datum.atThisRate)] })) }}
+    >
+      <PathChart isCumulative={view.accrues} targetWord={view.measure.direction === 'lower' ? 'limit' : 'target'} data={data} target={complete === null ? null : toMajor(complete, unit)} expected={expected} today={isOpen ? shortDay(parseDay(view.asOf)!) : null} height={HEIGHT} show={show} description={`${view.accrues ? 'Cumulative path' : 'Path'}. ${sentence}${expected ? ` With open deals ${show(expected.value)} is expected, most likely between ${show(expected.low)} and ${show(expected.high)}.` : ''}`} />
+      {children}
+    </ChartSheet>
   );
 }
 
-function toChart(value: number | null, unit: ReturnType<typeof figureUnit>): number | null {
+function toChart(value: number | null, unit: FigureUnit): number | null {
   return value === null ? null : toMajor(value, unit);
-}
-
-function PathTable({ data, show }: { data: readonly PathDatum[]; show(value: number): string }) {
-  const cell = (value: number | null) => <td className="px-3 py-1 text-right">{value === null ? '–' : show(value)}</td>;
-  return (
-    <div className="overflow-y-auto" style={{ height: HEIGHT + 4 }} tabIndex={0} role="region" aria-label="Path as table">
-      <table className="w-full text-[12px]">
-        <thead className="sticky top-0 bg-sheet text-soft"><tr>{['Day', 'Booked', 'Due', 'Last year', 'At this rate'].map((name) => <th key={name} scope="col" className="px-3 py-1 text-right font-medium first:text-left">{name}</th>)}</tr></thead>
-        <tbody>{data.map((datum) => <tr key={datum.day} className="border-t border-line"><th scope="row" className="px-3 py-1 text-left font-normal">{datum.label}</th>{cell(datum.booked)}{cell(datum.due)}{cell(datum.lastYear)}{cell(datum.atThisRate)}</tr>)}</tbody>
-      </table>
-    </div>
-  );
 }

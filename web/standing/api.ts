@@ -1,15 +1,12 @@
 import type { AnswerOf, QueryOf } from '#contract/routes/route';
 import { listCorrections } from '#contract/routes/deals';
-import { getStanding } from '#contract/routes/standings';
+import { getPairs, getScorecard } from '#contract/routes/standings';
 import { api } from '../app/api';
 
-const standingApi = api.injectEndpoints({
+export const { useListCorrectionsQuery, useGetScorecardQuery, useGetPairsQuery } = api.injectEndpoints({
   endpoints: (build) => ({
-    getStanding: build.query<AnswerOf<typeof getStanding>, QueryOf<typeof getStanding>>({
-      query: (query) => ({ route: getStanding, query }), providesTags: ['Figures'],
-    }),
     listCorrections: build.query<AnswerOf<typeof listCorrections>, QueryOf<typeof listCorrections>>({ query: (query) => ({ route: listCorrections, query }), providesTags: ['Figures'] }),
+    getScorecard: build.query<AnswerOf<typeof getScorecard>, QueryOf<typeof getScorecard>>({ query: (query) => ({ route: getScorecard, query }), providesTags: ['Figures', 'Measures'] }),
+    getPairs: build.query<AnswerOf<typeof getPairs>, QueryOf<typeof getPairs>>({ query: (query) => ({ route: getPairs, query }), providesTags: ['Figures', 'Measures'] }),
   }),
 });
-
-export const { useGetStandingQuery, useListCorrectionsQuery } = standingApi;

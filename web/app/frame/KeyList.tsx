@@ -6,6 +6,7 @@ const KEYS = [
   ['?', 'This list'],
   ['↑ ↓ ← →', 'Move in the unit tree, the year strip, tables and the target grid'],
   ['Shift + ← →', 'In the year strip: a range of months'],
+  ['e', 'In a table row: how its figure is made'],
   ['Enter', 'Choose or open; in the target grid: edit'],
   ['Shift + arrows', 'In the target grid: select a block'],
   ['Ctrl + C, Ctrl + V', 'In the target grid: copy and paste blocks, also from a spreadsheet'],

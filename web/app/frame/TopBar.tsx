@@ -4,6 +4,7 @@ import { parseDay } from '#core/period/day';
 import { describeDay } from '#core/period/words';
 import { useGetCompanyQuery, useGetMeQuery, useSignOutMutation } from '../api';
 import { useCareCount } from '../care';
+import { placeLink } from '../placeLink';
 
 const VIEWS = [['/standing', 'Standing'], ['/ladder', 'Ladder'], ['/plan', 'Plan'], ['/deals', 'Deals']] as const;
 
@@ -12,7 +13,7 @@ export function TopBar({ onFind, onKeys }: { onFind(): void; onKeys(): void }) {
   const { search } = useLocation();
   const { data: company } = useGetCompanyQuery();
   const care = useCareCount();
-  const kept = keepPlace(search);
+  const kept = placeLink(search);
   return (
     <header className="col-span-2 flex items-center bg-iron text-on-iron">
       <NavLink to={{ pathname: '/standing', search: kept }} aria-label="Iron Ladder, to Standing" className="flex w-[236px] items-center gap-2.5 px-[18px]">
@@ -39,14 +40,6 @@ export function TopBar({ onFind, onKeys }: { onFind(): void; onKeys(): void }) {
       <PersonMenu search={kept} onKeys={onKeys} />
     </header>
   );
-}
-
-/** Of the address only the place travels between views, not what one view alone understands. */
-function keepPlace(search: string): string {
-  const old = new URLSearchParams(search);
-  const kept = new URLSearchParams();
-  for (const name of ['unit', 'period', 'measure']) if (old.has(name)) kept.set(name, old.get(name)!);
-  return kept.size > 0 ? `?${kept}` : '';
 }
 
 function PersonMenu({ search, onKeys }: { search: string; onKeys(): void }) {

@@ -1,0 +1,35 @@
+import { sql } from 'drizzle-orm';
+import type { BehindView } from '#contract/schemas/behind';
+import { END_OF_TIME, FIRST_DAY, toIsoDay, type DaySpan } from '#core/period/day';
+import type { Books } from '#core/standing/books';
+import type { Unit } from '#core/units/unit';
+import type { Queryable } from '../db/client';
+
+const NAMED = 5;
+
+type Row = { id: number; code: string; customer: string; name: string; day: string; credited: number; is_part: boolean; count: number; total: number; converted: number };
+
+/** What stands behind a booked figure: the largest deals by the credited part, and what all others come to (GUARDS 16). */
+export async function viewBehind(db: Queryable, books: Books, unit: Unit, period: DaySpan): Promise<BehindView> {
+  const segments = books.tree.segmentsUnder(unit.id).map((each) => ({ ...each, from: Math.max(each.from, period.from, FIRST_DAY), to: Math.min(each.to, period.to, books.asOf + 1, END_OF_TIME) })).filter((each) => each.from < each.to);
+  const { rows } = await db.execute<Row>(sql`
+    with s as (select * from unnest(${sql.param(segments.map((each) => each.salespersonId))}::int[], ${sql.param(segments.map((each) => toIsoDay(each.from)))}::date[], ${sql.param(segments.map((each) => toIsoDay(each.to)))}::date[]) s(sp, f, t)),
+    parts as (
+      select d.id, d.salesperson_id as sp, d.credited, false as is_part from s join deal d on d.salesperson_id = s.sp and d.day >= s.f and d.day < s.t
+        where d.status = 'won' and d.voided_at is null and not exists (select from deal_credit k where k.deal_id = d.id)
+      union all
+      select d.id, k.salesperson_id, k.credited, true from s join deal_credit k on k.salesperson_id = s.sp join deal d on d.id = k.deal_id and d.day >= s.f and d.day < s.t
+        where d.status = 'won' and d.voided_at is null),
+    deals as (select id, min(sp) as sp, sum(credited)::bigint as credited, bool_or(is_part) as is_part from parts group by id)
+    select d.id, d.code, cu.name as customer, u.name, d.day::text as day, p.credited, p.is_part and p.credited <> d.credited as is_part, p.count, p.total, p.converted
+    from (select deals.*, count(*) over () as count, sum(deals.credited) over ()::bigint as total, count(*) filter (where x.currency <> ${books.currency}) over () as converted
+      from deals join deal x on x.id = deals.id order by deals.credited desc, deals.id limit ${NAMED}) p
+    join deal d on d.id = p.id join customer cu on cu.id = d.customer_id join unit u on u.id = p.sp order by p.credited desc, d.id`);
+  const [first] = rows;
+  const named = rows.reduce((sum, row) => sum + row.credited, 0);
+  return {
+    currency: books.currency, count: first?.count ?? 0, credited: first?.total ?? 0, converted: first?.converted ?? 0,
+    deals: rows.map((row) => ({ id: row.id, deal: row.code, customer: row.customer, salesperson: row.name, day: row.day, credited: row.credited, isPart: row.is_part })),
+    others: { count: (first?.count ?? 0) - rows.length, credited: (first?.total ?? 0) - named },
+  };
+}

@@ -1,0 +1,63 @@
+import type { SeriesPoint, SeriesView } from '#contract/schemas/series';
+import { decimalsOf, formatExact, formatShort, toMajor, type FigureUnit } from '#core/money/format';
+import { MOST_RINGS, SeriesChart, type SeriesBar } from '../charts/SeriesChart';
+import { useSize } from '../ui/useSize';
+import { ChartSheet } from './chart/ChartSheet';
+import { figureUnit } from './figureUnit';
+
+interface SeriesSheetProps {
+  view: SeriesView;
+  isCumulative: boolean;
+  height: number;
+  heading: string;
+  controls?: React.ReactNode;
+  onOpen?(period: string): void;
+}
+
+/** A series as bars with grades, or added up as a line; the same numbers as a table and as files. */
+export function SeriesSheet({ view, isCumulative, height, heading, controls, onOpen }: SeriesSheetProps) {
+  const unit = figureUnit(view);
+  const { box, width } = useSize<HTMLDivElement>({ width: 900, height });
+  const show = (value: number) => formatShort(Math.round(value * 10 ** decimalsOf(unit)), unit);
+  const bars = toBars(view, isCumulative, unit);
+  const exact = (value: number | null) => (value === null ? '–' : formatExact(unit.kind === 'money' ? Math.round(value) : value, unit));
+  return (
+    <ChartSheet
+      heading={heading} controls={controls} fileName={`${view.measure.code} ${view.unit.code} ${view.period.id} by ${view.step}${isCumulative ? ' added up' : ''}`} tableHeight={height}
+      note={isCumulative ? <>dotted: target so far, sand: last year</> : <>line: target{view.points.some((point) => point.floor !== null) ? ', dotted: floor' : ''}{view.points.length <= MOST_RINGS ? ', ring: last year' : ''}{view.step === 'day' ? ', hatched: closed day' : ''}</>}
+      numbers={{
+        headings: ['Part', view.measure.name, view.measure.direction === 'lower' ? 'Limit' : 'Target', 'Attainment', 'Status', 'Added up', 'Target so far', 'Last year'],
+        rows: view.points.map((point) => ({ key: point.period.id, cells: [point.period.name, exact(point.actual), exact(point.target), point.attainmentText ?? '–', point.status.word, exact(point.soFar), exact(point.soFarTarget), exact(point.lastYear)] })),
+      }}
+    >
+      <div ref={box} style={{ height }}>
+        <SeriesChart bars={bars} isCumulative={isCumulative} width={Math.max(200, width)} height={height} show={show} onOpen={onOpen} label={`${heading}: ${view.measure.name} of ${view.unit.name}, ${view.period.name}`} />
+      </div>
+    </ChartSheet>
+  );
+}
+
+function toBars(view: SeriesView, isCumulative: boolean, unit: FigureUnit): SeriesBar[] {
+  const major = (value: number | null) => (value === null ? null : toMajor(value, unit));
+  let lastYear = 0;
+  return view.points.map((point) => {
+    lastYear += point.lastYear ?? 0;
+    return {
+      key: point.period.id, name: point.shortName, status: point.status, isRunning: point.phase === 'open', isRuleChange: point.ruleChanges.length > 0, words: describePoint(point, view, unit),
+      value: major(isCumulative ? point.soFar : point.actual), target: major(isCumulative ? point.soFarTarget : point.target), floor: isCumulative ? null : major(point.floor),
+      // What does not add up has no figure of last year that does.
+      lastYear: isCumulative ? (view.accrues && point.lastYear !== null ? toMajor(lastYear, unit) : null) : major(point.lastYear),
+    };
+  });
+}
+
+/** "November 2026: €265,867 of a target of €466,000, 57%, behind" */
+function describePoint(point: SeriesPoint, { measure }: SeriesView, unit: FigureUnit): string {
+  const exact = (value: number) => formatExact(unit.kind === 'money' ? Math.round(value) : value, unit);
+  const noun = measure.direction === 'lower' ? 'limit' : 'target';
+  const target = point.target === null ? `no ${noun}` : `${noun} ${exact(point.target)}`;
+  const rule = point.ruleChanges.length > 0 ? `; another status rule from ${point.ruleChanges.join(', ')}` : '';
+  if (point.phase === 'notStarted') return `${point.period.name}: not started, ${target}${rule}`;
+  const percent = point.attainmentText === null ? '' : `, ${point.attainmentText} of ${noun}`;
+  return `${point.period.name}: ${point.actual === null ? 'no figure' : exact(point.actual)}, ${target}${percent}, ${point.status.word}${point.phase === 'open' ? ', still running' : ''}${rule}`;
+}

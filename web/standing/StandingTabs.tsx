@@ -1,0 +1,14 @@
+import { NavLink, useLocation } from 'react-router';
+import { placeLink } from '../app/placeLink';
+
+const TABS = [['/standing', 'Period'], ['/standing/parts', 'Day by day'], ['/standing/scorecard', 'Scorecard'], ['/standing/pairs', 'Two measures'], ['/standing/ahead', 'Year ahead']] as const;
+
+/** The ways to look at where a unit stands. */
+export function StandingTabs() {
+  const kept = placeLink(useLocation().search);
+  return (
+    <nav aria-label="Standing" className="flex gap-1">
+      {TABS.map(([path, name]) => <NavLink key={path} end to={{ pathname: path, search: kept }} className={({ isActive }) => `rounded-[4px] px-2.5 py-0.5 text-[12.5px] ${isActive ? 'bg-cell font-semibold' : 'text-soft hover:bg-hover'}`}>{name}</NavLink>)}
+    </nav>
+  );
+}
