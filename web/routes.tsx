@@ -1,4 +1,4 @@
-import { createBrowserRouter, Navigate } from 'react-router';
+import { createBrowserRouter } from 'react-router';
 import { Frame } from './app/frame/Frame';
 import { CrashPage } from './app/CrashPage';
 import { Gate } from './app/Gate';
@@ -15,7 +15,8 @@ export const router = createBrowserRouter([
     ErrorBoundary: CrashPage,
     HydrateFallback: Nothing,
     children: [
-      { index: true, element: <Navigate to="/standing" replace /> },
+      { index: true, lazy: async () => ({ Component: (await import('./profile/HomePage')).HomePage }) },
+      { path: 'profile', lazy: async () => ({ Component: (await import('./profile/ProfilePage')).ProfilePage }) },
       { path: 'standing', lazy: async () => ({ Component: (await import('./standing/StandingPage')).StandingPage }) },
       { path: 'standing/parts', lazy: async () => ({ Component: (await import('./standing/PartsPage')).PartsPage }) },
       { path: 'standing/scorecard', lazy: async () => ({ Component: (await import('./standing/ScorecardPage')).ScorecardPage }) },

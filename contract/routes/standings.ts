@@ -1,5 +1,5 @@
 import { Type } from 'typebox';
-import { BehindQuery, BehindView } from '../schemas/behind';
+import { ApartQuery, ApartView, BehindQuery, BehindView } from '../schemas/behind';
 import { LadderQuery, LadderView } from '../schemas/ladder';
 import { BreadthQuery, BreadthView, PairQuery, PairView, ScorecardQuery, ScorecardView } from '../schemas/scorecard';
 import { SeriesQuery, SeriesView } from '../schemas/series';
@@ -45,4 +45,8 @@ export const getBreadth = defineRoute({
 export const getBehind = defineRoute({
   id: 'getBehind', method: 'GET', path: '/standing/deals', permission: 'read', summary: 'The won deals that a booked figure adds up from',
   query: BehindQuery, answer: BehindView, errors: ['unknownUnit', 'unknownPeriod'],
+});
+export const takeApart = defineRoute({
+  id: 'takeApart', method: 'GET', path: '/standing/apart', permission: 'read', summary: 'A booked figure by salesperson, customer, product, category, source or location',
+  query: ApartQuery, answer: ApartView, errors: ['unknownUnit', 'unknownPeriod'],
 });

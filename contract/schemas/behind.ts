@@ -1,5 +1,5 @@
 import { Type, type Static } from 'typebox';
-import { IsoDay, Minor } from './common';
+import { IsoDay, Minor, Nullable } from './common';
 
 export const BehindQuery = Type.Object({ unit: Type.String({ minLength: 1 }), period: Type.String({ minLength: 1 }) }, { additionalProperties: false });
 
@@ -12,3 +12,17 @@ export const BehindView = Type.Object({
   converted: Type.Integer(),
 });
 export type BehindView = Static<typeof BehindView>;
+
+/** What a booked figure can be taken apart by. */
+export const APART_BY = ['salesperson', 'customer', 'product', 'category', 'source', 'location'] as const;
+export type ApartBy = (typeof APART_BY)[number];
+
+export const ApartQuery = Type.Object({ unit: Type.String({ minLength: 1 }), period: Type.String({ minLength: 1 }), by: Type.Enum(APART_BY) }, { additionalProperties: false });
+
+/** Booked by what its deals have in common, the largest first; groups and others add up to all of it. `key` is what the filter of deals takes, null for those without. */
+export const ApartView = Type.Object({
+  currency: Type.String(), by: Type.Enum(APART_BY), count: Type.Integer(), credited: Minor,
+  groups: Type.Array(Type.Object({ id: Nullable(Type.Integer()), key: Nullable(Type.String()), name: Type.String(), count: Type.Integer(), credited: Minor })),
+  others: Nullable(Type.Object({ groups: Type.Integer(), count: Type.Integer(), credited: Minor })),
+});
+export type ApartView = Static<typeof ApartView>;

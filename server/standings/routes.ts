@@ -7,7 +7,7 @@ import type { Books } from '#core/standing/books';
 import type { Context } from '../context';
 import type { Endpoints } from '../endpoints';
 import { viewAsClosed } from '../ledger/corrections';
-import { viewBehind } from './behind';
+import { viewApart, viewBehind } from './behind';
 import { findMeasure, findPeriod } from './find';
 import { viewLadder } from './ladder';
 import { viewBreadth, viewPairs, viewScorecard } from './scorecard';
@@ -42,6 +42,8 @@ export function addStandingRoutes({ implement, context }: Endpoints): void {
   implement(routes.getBreadth, async ({ query, scope }) => viewBreadth(scope.books, scope.findUnit(query.unit), findPeriod(scope.books, query.period)));
 
   implement(routes.getBehind, async ({ query, scope }) => viewBehind(context.db, scope.books, scope.findUnit(query.unit), findPeriod(scope.books, query.period)));
+
+  implement(routes.takeApart, async ({ query, scope }) => viewApart(context.db, scope.books, scope.findUnit(query.unit), findPeriod(scope.books, query.period), query.by));
 
   implement(routes.getStandings, async ({ query, scope }) =>
     viewStandings(scope.books, findPeriod(scope.books, query.period), findMeasure(scope.books, query.measure).code));

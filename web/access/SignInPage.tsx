@@ -17,8 +17,8 @@ export function SignInPage() {
   const { data: me } = useGetMeQuery();
   const [signIn, { error, isLoading }] = useSignInMutation();
   const { register, handleSubmit, formState: { errors } } = useForm<Credentials>({ defaultValues: { email: '', password: '' } });
-  const to = search.get('to') ?? '/standing';
-  const target = to.startsWith('/') && !to.startsWith('//') ? to : '/standing';
+  const to = search.get('to') ?? '/';
+  const target = to.startsWith('/') && !to.startsWith('//') ? to : '/';
   if (firstRun && !firstRun.ready) return <Navigate to="/first-run" replace />;
   if (me) return <Navigate to={target} replace />;
   const submit = handleSubmit(async (credentials) => {

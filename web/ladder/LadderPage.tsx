@@ -14,7 +14,7 @@ import { LEVEL_NAMES } from '../app/levels';
 import { Loading } from '../ui/Loading';
 import { Segments } from '../ui/Segments';
 import { useSize } from '../ui/useSize';
-import { useGetLadderQuery } from './api';
+import { useGetLadderQuery } from '../app/standings';
 import { LadderTable } from './LadderTable';
 import { LENGTHS, RANKED_BY_NAMES, readLadderAddress, toLength, type Length } from './ladderAddress';
 

@@ -17,7 +17,7 @@ import { StatusMark } from '../charts/StatusMark';
 import { classNames } from '../ui/classNames';
 import { Loading } from '../ui/Loading';
 import { describeAhead } from './aheadWords';
-import { StandingTabs } from './StandingTabs';
+import { StandingTabs } from '../app/StandingTabs';
 
 /** The year in one strip: what was made, what runs with its odds, what lies ahead with its open deals; and what it takes. */
 export function AheadPage() {

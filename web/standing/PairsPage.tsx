@@ -19,7 +19,7 @@ import { Loading } from '../ui/Loading';
 import { Segments } from '../ui/Segments';
 import { useSize } from '../ui/useSize';
 import { useGetPairsQuery } from './api';
-import { StandingTabs } from './StandingTabs';
+import { StandingTabs } from '../app/StandingTabs';
 
 type Pair = PairView['pairs'][number];
 

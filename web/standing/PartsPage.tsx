@@ -9,7 +9,7 @@ import { useGetSeriesQuery } from '../app/standings';
 import { Loading } from '../ui/Loading';
 import { Segments } from '../ui/Segments';
 import { describeParts } from './partsWords';
-import { StandingTabs } from './StandingTabs';
+import { StandingTabs } from '../app/StandingTabs';
 
 const STEP_NAMES: Record<SeriesStep, string> = { day: 'Days', week: 'Weeks', month: 'Months', quarter: 'Quarters' };
 

@@ -11,7 +11,7 @@ import { StatusMark } from '../charts/StatusMark';
 import { Loading } from '../ui/Loading';
 import { Menu } from '../ui/Menu';
 import { useGetScorecardQuery } from './api';
-import { StandingTabs } from './StandingTabs';
+import { StandingTabs } from '../app/StandingTabs';
 
 const SPANS = [['month', ''], ['quarterToDate', 'Quarter to date'], ['yearToDate', 'Year to date']] as const;
 

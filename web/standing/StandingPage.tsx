@@ -9,15 +9,15 @@ import { useOutlook } from '../app/useOutlook';
 import { classNames } from '../ui/classNames';
 import { Loading } from '../ui/Loading';
 import { useGetStandingQuery } from '../app/standings';
-import { FigureRow } from './FigureRow';
+import { FigureRow } from '../app/FigureRow';
 import { LadderSheet } from './LadderSheet';
 import { Movers } from './Movers';
 import { Notes } from './Notes';
-import { PartGrades } from './PartGrades';
+import { PartGrades } from '../app/PartGrades';
 import { PlacesTable } from './PlacesTable';
-import { StandingTabs } from './StandingTabs';
+import { StandingTabs } from '../app/StandingTabs';
 
-const PathSheet = lazy(async () => ({ default: (await import('./PathSheet')).PathSheet }));
+const PathSheet = lazy(async () => ({ default: (await import('../app/PathSheet')).PathSheet }));
 
 /** Where a unit stands: sentence, figures, path, ladder, table. */
 export function StandingPage() {

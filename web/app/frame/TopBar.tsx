@@ -16,7 +16,7 @@ export function TopBar({ onFind, onKeys }: { onFind(): void; onKeys(): void }) {
   const kept = placeLink(search);
   return (
     <header className="col-span-2 flex items-center bg-iron text-on-iron">
-      <NavLink to={{ pathname: '/standing', search: kept }} aria-label="Iron Ladder, to Standing" className="flex w-[236px] items-center gap-2.5 px-[18px]">
+      <NavLink to={{ pathname: '/', search: kept }} aria-label="Iron Ladder, to the first page" className="flex w-[236px] items-center gap-2.5 px-[18px]">
         <svg width="18" height="22" viewBox="0 0 18 22" aria-hidden><g stroke="var(--on-iron)" strokeWidth="2.2" strokeLinecap="round"><path d="M3 1.5v19M15 1.5v19M3 12h12M3 16.5h12" /></g><path d="M3 7h12" stroke="var(--ember)" strokeWidth="2.6" /></svg>
         <span className="text-[15.5px] font-semibold tracking-[0.01em] [font-stretch:112%]">IRON LADDER</span>
       </NavLink>

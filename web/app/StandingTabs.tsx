@@ -1,7 +1,7 @@
 import { NavLink, useLocation } from 'react-router';
-import { placeLink } from '../app/placeLink';
+import { placeLink } from './placeLink';
 
-const TABS = [['/standing', 'Period'], ['/standing/parts', 'Day by day'], ['/standing/scorecard', 'Scorecard'], ['/standing/pairs', 'Two measures'], ['/standing/ahead', 'Year ahead']] as const;
+const TABS = [['/profile', 'Page'], ['/standing', 'Period'], ['/standing/parts', 'Day by day'], ['/standing/scorecard', 'Scorecard'], ['/standing/pairs', 'Two measures'], ['/standing/ahead', 'Year ahead']] as const;
 
 /** The ways to look at where a unit stands. */
 export function StandingTabs() {

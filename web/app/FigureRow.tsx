@@ -2,9 +2,9 @@ import type { StandingView } from '#contract/schemas/standing';
 import { formatDifference, formatExact, formatWhole, withSign } from '#core/money/format';
 import { showPercent } from '#core/status/percent';
 import { classNames } from '../ui/classNames';
-import { figureUnit } from '../app/figureUnit';
-import { HowMade } from '../app/made/HowMade';
-import { describeTarget } from '../app/made/targetWords';
+import { figureUnit } from './figureUnit';
+import { HowMade } from './made/HowMade';
+import { describeTarget } from './made/targetWords';
 
 interface Figure {
   key: string;

@@ -3,9 +3,9 @@ import type { StandingView } from '#contract/schemas/standing';
 import { decimalsOf, formatExact, formatShort, toMajor, type FigureUnit } from '#core/money/format';
 import { parseDay } from '#core/period/day';
 import { shortDay } from '#core/period/words';
-import { ChartSheet } from '../app/chart/ChartSheet';
-import { figureUnit } from '../app/figureUnit';
-import type { PeriodOutlook } from '../app/useOutlook';
+import { ChartSheet } from './chart/ChartSheet';
+import { figureUnit } from './figureUnit';
+import type { PeriodOutlook } from './useOutlook';
 import { PathChart, type PathDatum } from '../charts/PathChart';
 
 const HEIGHT = 172;
@@ -28,7 +28,7 @@ export function PathSheet({ view, outlook, children }: { view: StandingView; out
   return (
     <ChartSheet
       heading={`Path through ${view.period.name}`} fileName={`path ${view.unit.code} ${view.period.id}`} tableHeight={HEIGHT + 4}
-      note={<>{view.accrues ? 'cumulative' : 'from its first day to each day'}{unit.currency ? `, ${unit.currency}` : ''}{expected && <span title="Won plus what is weighted; eight of ten outcomes of the open deals lie within the band.">, shaded: what open deals may bring</span>}</>}
+      note={<>{view.accrues ? 'cumulative' : 'to each day'}{unit.currency ? `, ${unit.currency}` : ''}{expected && <span title="Won plus what is weighted; eight of ten outcomes of the open deals lie within the band.">; shaded: open deals</span>}</>}
       numbers={{ headings: ['Day', 'Booked', 'Due', 'Last year', 'At this rate'], rows: data.map((datum) => ({ key: datum.day, cells: [datum.label, exact(datum.booked), exact(datum.due), exact(datum.lastYear), exact(datum.atThisRate)] })) }}
     >
       <PathChart isCumulative={view.accrues} targetWord={view.measure.direction === 'lower' ? 'limit' : 'target'} data={data} target={complete === null ? null : toMajor(complete, unit)} expected={expected} today={isOpen ? shortDay(parseDay(view.asOf)!) : null} height={HEIGHT} show={show} description={`${view.accrues ? 'Cumulative path' : 'Path'}. ${sentence}${expected ? ` With open deals ${show(expected.value)} is expected, most likely between ${show(expected.low)} and ${show(expected.high)}.` : ''}`} />

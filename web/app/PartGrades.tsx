@@ -1,6 +1,6 @@
 import type { StandingView } from '#contract/schemas/standing';
-import { usePlace } from '../app/place';
-import { useGetSeriesQuery } from '../app/standings';
+import { usePlace } from './place';
+import { useGetSeriesQuery } from './standings';
 import { textOf } from '../charts/status';
 import { StatusMark } from '../charts/StatusMark';
 

@@ -1,0 +1,79 @@
+import { lazy, Suspense } from 'react';
+import { Link, useLocation } from 'react-router';
+import { BreadthLine } from '../app/BreadthLine';
+import { FailureNote } from '../app/FailureNote';
+import { FigureRow } from '../app/FigureRow';
+import { MeasurePicker } from '../app/MeasurePicker';
+import { usePlace } from '../app/place';
+import { placeLink } from '../app/placeLink';
+import { StandingTabs } from '../app/StandingTabs';
+import { SeriesSheet } from '../app/SeriesSheet';
+import { useGetLadderQuery, useGetSeriesQuery, useGetStandingQuery } from '../app/standings';
+import { TakesSheet } from '../app/TakesSheet';
+import { useOutlook } from '../app/useOutlook';
+import { textOf } from '../charts/status';
+import { StatusMark } from '../charts/StatusMark';
+import { Loading } from '../ui/Loading';
+import { ApartSheet } from './ApartSheet';
+import { NewestDeals } from './NewestDeals';
+import { TargetsSheet } from './TargetsSheet';
+
+const PathSheet = lazy(async () => ({ default: (await import('../app/PathSheet')).PathSheet }));
+
+const KINDS = { company: 'company', branch: 'branch', team: 'team', salesperson: 'salesperson' } as const;
+
+/** Everything about one unit: the page of a salesperson, and of a team or branch on the same pattern. */
+export function ProfilePage() {
+  const { unit, period, measure, go } = usePlace();
+  const { data, error, refetch } = useGetStandingQuery({ unit, period, measure }, { skip: !unit || !period });
+  const year = /^FY\d{4}/.exec(period)?.[0] ?? '';
+  const { currentData: months } = useGetSeriesQuery({ unit, period: year, measure, step: 'month' }, { skip: !unit || !year });
+  const { pipeline, outlooks } = useOutlook(data?.unit.code ?? '', data?.measure.code ?? '');
+  if (error) return <div className="p-5"><FailureNote failure={error} onRetry={() => void refetch()} />{error.code === 'unknownMeasure' && <div className="mt-3"><MeasurePicker /></div>}</div>;
+  if (!data) return <Loading what="the page" />;
+  const isOther = data.unit.code !== unit || data.period.id !== period || data.measure.code !== measure;
+  const isPerson = data.unit.kind === 'salesperson';
+  const at = { unit: data.unit.code, period: data.period.id };
+  return (
+    <div className={`flex min-h-full flex-col gap-2.5 px-[18px] pt-2 pb-4 ${isOther ? 'opacity-40' : ''}`} aria-busy={isOther}>
+      <StandingTabs />
+      <p className="text-[12.5px]"><strong className="text-[14px] font-semibold">{data.unit.name}</strong><span className="ml-2 text-soft">{KINDS[data.unit.kind]}</span> {isPerson && <Rank unit={data.unit.code} />}</p>
+      <div className="flex items-start justify-between gap-6">
+        <h1 className="max-w-[840px]" aria-live="polite">
+          <span className="mr-2 inline-block align-[-1px]"><StatusMark status={data.figures.status} size={17} /></span>
+          {data.sentence.map((part, index) => <span key={index} className={part.emphasis === 'status' ? textOf(data.figures.status) : undefined}>{part.text}</span>)}
+        </h1>
+        <MeasurePicker />
+      </div>
+      <FigureRow view={data} />
+      <BreadthLine unit={data.unit.code} period={data.period.id} />
+      <div className="grid grid-cols-2 items-start gap-3">
+        <Suspense fallback={<div className="h-[226px] rounded-sheet border border-line bg-sheet"><Loading what="the path" /></div>}><PathSheet view={data} outlook={outlooks.get(data.period.id)} /></Suspense>
+        {months ? <SeriesSheet view={months} isCumulative={false} height={172} heading={`Months of ${months.period.name}`} onOpen={(id) => go({ period: id })} /> : <div className="h-[210px] rounded-sheet border border-line bg-sheet" />}
+        {data.measure.code === 'revenue' ? <TakesSheet unit={data.unit} period={data.period} figures={data.figures} currency={data.currency} pipeline={pipeline} outlook={outlooks.get(data.period.id)} /> : <section className="rounded-sheet border border-line bg-sheet px-3.5 py-2 text-soft">What it takes is told of Revenue, the measure open deals speak of.</section>}
+        <TargetsSheet view={data} year={year || 'FY2000'} />
+      </div>
+      <div className="grid grid-cols-3 items-start gap-3">
+        <ApartSheet key={`what ${at.unit}`} title="What" {...at} ways={['product', 'category']} />
+        <ApartSheet key={`whom ${at.unit}`} title="To whom" {...at} ways={isPerson ? ['customer', 'source'] : ['customer', 'salesperson']} />
+        <ApartSheet key={`where ${at.unit}`} title="Where" {...at} ways={['location']} />
+      </div>
+      <NewestDeals {...at} currency={data.currency} />
+    </div>
+  );
+}
+
+/** Where a person stands among those the reader may see beside them. */
+function Rank({ unit }: { unit: string }) {
+  const { search } = useLocation();
+  const { period, measure } = usePlace();
+  const { currentData } = useGetLadderQuery({ unit, period, measure, level: 'salesperson' });
+  const own = currentData?.places.find((place) => place.unit.code === unit);
+  if (!own) return null;
+  const ranked = currentData!.places.filter((place) => place.rank !== null).length;
+  return (
+    <span className="ml-2 text-soft">
+      {own.team && <>in {own.team}</>}{ranked > 1 && own.rank !== null && <>, place {own.rank} of {ranked}</>} · <Link className="underline" to={{ pathname: '/ladder', search: placeLink(search) }}>Ladder</Link> · <Link className="underline" to={{ pathname: '/standing', search: placeLink(search) }}>Standing</Link>
+    </span>
+  );
+}
