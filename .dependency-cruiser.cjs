@@ -8,11 +8,11 @@ module.exports = {
     not('contract-on-core', { path: '^contract/', pathNot: '\\.test\\.ts$' }, { pathNot: '^(contract/|core/|node_modules/typebox/)' }, 'The contract knows core types and name lists.'),
     not('server-not-web', { path: '^server/' }, { path: '^(web|standins|demo|bench|tests|scripts)/' }, 'The server ships without these.'),
     not('server-domain-by-index', {
-      path: '^server/(access|company|customers|deals|exports|feed|imports|lists|live|measures|past|pipeline|plans|rates|rules|standings|targets|units)/',
+      path: '^server/(access|boards|company|customers|deals|exports|feed|imports|lists|live|measures|past|pipeline|plans|print|rates|rules|standings|targets|units)/',
     }, {
-      path: '^server/(company|customers|deals|exports|feed|imports|lists|live|measures|past|pipeline|plans|rates|rules|standings|targets|units)/', pathNot: ['^server/$1/', '/index\\.ts$'],
+      path: '^server/(boards|company|customers|deals|exports|feed|imports|lists|live|measures|past|pipeline|plans|print|rates|rules|standings|targets|units)/', pathNot: ['^server/$1/', '/index\\.ts$'],
     }, "A domain uses another's index, not its inner files."),
-    not('db-below-domains', { path: '^server/(db|ledger|audit)/' }, { path: '^server/(access|company|customers|deals|feed|imports|lists|live|measures|past|pipeline|plans|rates|rules|standings|targets|units)/' }, 'Database and ledger know no domain.'),
+    not('db-below-domains', { path: '^server/(db|ledger|audit)/' }, { path: '^server/(access|boards|company|customers|deals|feed|imports|lists|live|measures|past|pipeline|plans|print|rates|rules|standings|targets|units)/' }, 'Database and ledger know no domain.'),
     not('web-not-server', { path: '^web/' }, { path: '^(server|demo|scripts|standins)/' }, 'The client speaks to the server by the contract.'),
     not('web-views-apart', { path: '^web/(standing|plan|deals|setup|access|firstrun)/' }, { path: '^web/(standing|plan|deals|setup|access|firstrun)/', pathNot: '^web/$1/' }, 'A view does not know another.'),
     not('web-parts-below-views', { path: '^web/(app|ui|charts|workers)/' }, { path: '^web/(standing|plan|deals|setup|access|firstrun)/' }, 'Only routes.tsx names every view.'),

@@ -22,7 +22,7 @@ export function measureRequests(asked: Asked): Promise<Timing> {
     client.once('close', (code) => {
       if (code !== 0) return reject(new Error(`The measuring client ended with ${code}.`));
       const times = JSON.parse(text) as number[];
-      resolve({ p50: quantile(times, 0.5), p99: quantile(times, 0.99) });
+      resolve({ p50: quantile(times, 0.5), p95: quantile(times, 0.95), p99: quantile(times, 0.99) });
     });
   });
 }

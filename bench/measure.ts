@@ -1,5 +1,6 @@
 export interface Timing {
   p50: number;
+  p95: number;
   p99: number;
 }
 
@@ -20,5 +21,5 @@ export async function measure(work: () => Promise<unknown> | unknown, { warmUp, 
   for (let i = 0; i < warmUp; i++) await work();
   const times: number[] = [];
   for (let i = 0; i < runs; i++) times.push(await time(work));
-  return { p50: quantile(times, 0.5), p99: quantile(times, 0.99) };
+  return { p50: quantile(times, 0.5), p95: quantile(times, 0.95), p99: quantile(times, 0.99) };
 }

@@ -10,6 +10,7 @@ import { API } from '#contract/routes/route';
 import { buildOpenApi } from '#contract/openapi';
 import { ROUTES } from '#contract/routes/index';
 import { addAccessRoutes } from './access/index';
+import { addBoardRoutes, MOST_PHOTO_BYTES } from './boards/index';
 import { addCompanyRoutes } from './company/index';
 import type { Context } from './context';
 import { addCustomerRoutes } from './customers/index';
@@ -18,12 +19,13 @@ import { buildEndpoints } from './endpoints';
 import { addFeedRoutes } from './feed/index';
 import { addFileRoutes, XLSX_TYPE } from './imports/index';
 import { addListRoutes } from './lists/index';
-import { addLiveRoutes } from './live/routes';
+import { addLiveRoutes } from './live/index';
 import { answerErrors } from './errors';
 import { addMeasureRoutes } from './measures/index';
 import { addPastRoutes } from './past/index';
 import { addPipelineRoutes } from './pipeline/index';
 import { addPlanRoutes } from './plans/index';
+import { addPrintRoutes } from './print/index';
 import { addRateRoutes } from './rates/index';
 import { addRuleRoutes } from './rules/index';
 import { addStandingRoutes } from './standings/index';
@@ -67,8 +69,10 @@ export async function buildApp({ context, webRoot, version, logger = false }: Ap
   // A file is handed on as it arrives; its reader counts the bytes.
   for (const type of ['text/csv', XLSX_TYPE]) app.addContentTypeParser(type, { bodyLimit: Number.MAX_SAFE_INTEGER }, (_request, payload, done) => done(null, payload));
 
+  app.addContentTypeParser(['image/png', 'image/jpeg', 'image/webp'], { parseAs: 'buffer', bodyLimit: MOST_PHOTO_BYTES }, (_request, body, done) => done(null, body));
+
   const endpoints = buildEndpoints(app, context);
-  for (const add of [addAccessRoutes, addCompanyRoutes, addUnitRoutes, addMeasureRoutes, addRuleRoutes, addStandingRoutes, addTargetRoutes, addPlanRoutes, addDealRoutes, addCustomerRoutes, addListRoutes, addPipelineRoutes, addPastRoutes, addRateRoutes, addFileRoutes, addFeedRoutes, addLiveRoutes]) add(endpoints);
+  for (const add of [addAccessRoutes, addCompanyRoutes, addUnitRoutes, addMeasureRoutes, addRuleRoutes, addStandingRoutes, addTargetRoutes, addPlanRoutes, addDealRoutes, addCustomerRoutes, addListRoutes, addPipelineRoutes, addPastRoutes, addRateRoutes, addFileRoutes, addFeedRoutes, addLiveRoutes, addBoardRoutes, addPrintRoutes]) add(endpoints);
   const missing = ROUTES.filter((route) => !endpoints.implemented.has(route.id));
   if (missing.length > 0) throw new Error(`Not implemented: ${missing.map((route) => route.id).join(', ')}.`);
 

@@ -10,6 +10,7 @@ const Nothing = () => null;
 export const router = createBrowserRouter([
   { path: '/sign-in', lazy: async () => ({ Component: (await import('./access/SignInPage')).SignInPage }), ErrorBoundary: CrashPage, HydrateFallback: Nothing },
   { path: '/first-run', lazy: async () => ({ Component: (await import('./firstrun/FirstRunPage')).FirstRunPage }), ErrorBoundary: CrashPage, HydrateFallback: Nothing },
+  { path: '/board/:secret', lazy: async () => ({ Component: (await import('./board/BoardPage')).BoardPage }), ErrorBoundary: CrashPage, HydrateFallback: Nothing },
   {
     element: <Gate><Frame /></Gate>,
     ErrorBoundary: CrashPage,

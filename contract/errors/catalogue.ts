@@ -19,6 +19,8 @@ export const ERRORS = {
   forbidden: { status: 403, title: 'Not allowed', detail: 'Your role ({role}) may not do this. Ask an administrator.' },
   outsideUnit: { status: 403, title: 'Outside your unit', detail: '"{unit}" is not in the part of the company you work for.' },
   notFound: { status: 404, title: 'Not found', detail: 'There is nothing at this address that you may see.' },
+  boardGone: { status: 404, title: 'This board is not shown any more', detail: 'Its link was withdrawn, or never made. Ask whoever runs it for a new one.' },
+  notAPicture: { status: 422, title: 'This is not a picture', detail: 'Choose a PNG, JPEG or WebP file of at most 300 kB.' },
   unknownName: { status: 404, title: 'No such name', detail: 'There is no such name in the list. Load it anew; somebody may have merged it.' },
   sameName: { status: 409, title: 'These are one name already', detail: 'Choose two different names to merge.' },
   badSignature: { status: 401, title: 'The delivery is not signed as agreed', detail: 'Check source, secret and clock: the headers webhook-id, webhook-timestamp and webhook-signature must be of this body and of the last five minutes.' },

@@ -16,6 +16,8 @@ export interface TargetSource {
   targets: TargetBook;
   measures: MeasureBook;
   workingDaysOf(unitId: number): WorkingDays;
+  /** The company's, where this shows only a part of it: a target that is everybody's below is found above what the reader sees. */
+  whole?: { lookup: TargetLookup } | undefined;
 }
 
 /** Which target applies to a unit and period, by the order of CALCULATIONS 5. */
@@ -144,9 +146,16 @@ export function buildTargetLookup(source: TargetSource): TargetLookup {
   const findOfWhole = (unitId: number, period: Period, measure: MeasureCode): FoundTarget | null => {
     if (measures.get(measure).overUnits !== 'sameForParts') return null;
     const last = tree.membershipsOf(unitId).filter((membership) => intersect(membership, period)).at(-1);
-    if (!last || last.parentId === null) return null;
+    if (!last) return null;
+    // The reader's own unit has nothing above it here, but it has in the company.
+    if (last.parentId === null) return source.whole ? findOfCompany(unitId, period, measure) : null;
     const above = find(last.parentId, period, measure);
     return above.value === null ? null : { ...above, origin: 'sameAsWhole', sameAsUnit: above.sameAsUnit ?? last.parentId };
+  };
+
+  const findOfCompany = (unitId: number, period: Period, measure: MeasureCode): FoundTarget | null => {
+    const found = source.whole!.lookup.find(unitId, period, measure);
+    return found.origin === 'sameAsWhole' && found.sameAsUnit !== null ? found : null;
   };
 
   const activeParts = (unitId: number, periods: readonly Period[]) => periods.filter((part) => tree.isActiveDuring(unitId, part));

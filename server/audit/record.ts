@@ -3,7 +3,7 @@ import { audit } from '../db/tables/index';
 
 export interface AuditRow {
   userId: number | null;
-  entity: 'deal' | 'target' | 'plan' | 'month' | 'unit' | 'company' | 'user' | 'token' | 'import' | 'measure' | 'activity' | 'list' | 'feed' | 'rule';
+  entity: 'deal' | 'target' | 'plan' | 'month' | 'unit' | 'company' | 'user' | 'token' | 'import' | 'measure' | 'activity' | 'list' | 'feed' | 'rule' | 'board';
   entityId: string;
   action: string;
   before?: unknown;

@@ -1,5 +1,7 @@
 export { addFileRoutes } from './routes';
 export { XLSX_TYPE } from './formats';
+export { toCsv } from './csv';
+export { guardCell } from './guardCell';
 export { importDeals } from './deals';
 export { readUnitsFile } from './units';
 export { recordImported } from './recordImported';

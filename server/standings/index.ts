@@ -1,4 +1,5 @@
 export { findMeasure, findPeriod } from './find';
 export { addStandingRoutes } from './routes';
 export { viewStandings } from './service';
-export { toAttainmentText, toMeasureRecord, toPeriodView, toUnitSummary } from './views';
+export { viewStandingWhole } from './whole';
+export { toAttainmentText, toFigures, toMeasureRecord, toPeriodView, toPlaceView, toUnitSummary } from './views';

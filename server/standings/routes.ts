@@ -1,23 +1,16 @@
 import * as routes from '#contract/routes/standings';
-import type { StandingView } from '#contract/schemas/standing';
-import type { MeasureCode } from '#core/measure/measure';
-import type { Period } from '#core/period/calendar';
-import { intersect } from '#core/period/day';
-import type { Books } from '#core/standing/books';
-import type { Context } from '../context';
 import type { Endpoints } from '../endpoints';
-import { viewAsClosed } from '../ledger/corrections';
 import { viewApart, viewBehind } from './behind';
 import { findMeasure, findPeriod } from './find';
 import { viewLadder } from './ladder';
 import { viewBreadth, viewPairs, viewScorecard } from './scorecard';
 import { viewSeries } from './series';
-import { viewStanding, viewStandings, viewStrip, viewTree } from './service';
+import { viewStandingWhole } from './whole';
+import { viewStandings, viewStrip, viewTree } from './service';
 
 export function addStandingRoutes({ implement, context }: Endpoints): void {
   implement(routes.getStanding, async ({ query, scope }) => {
-    const [unit, period, measure] = [scope.findUnit(query.unit), findPeriod(scope.books, query.period), findMeasure(scope.books, query.measure).code];
-    return { ...viewStanding(scope, unit, period, measure, context.replica.newestDay), asClosed: await findAsClosed(context, scope.books, unit.id, period, measure) };
+    return viewStandingWhole(context, scope, scope.findUnit(query.unit), findPeriod(scope.books, query.period), findMeasure(scope.books, query.measure).code);
   });
 
   implement(routes.getTree, async ({ query, scope, principal }) =>
@@ -47,9 +40,4 @@ export function addStandingRoutes({ implement, context }: Endpoints): void {
 
   implement(routes.getStandings, async ({ query, scope }) =>
     viewStandings(scope.books, findPeriod(scope.books, query.period), findMeasure(scope.books, query.measure).code));
-}
-
-/** Only a period that reaches into a closed month can have been corrected. */
-async function findAsClosed({ db, replica }: Context, books: Books, unitId: number, period: Period, measure: MeasureCode): Promise<StandingView['asClosed']> {
-  return replica.company!.closedMonths.some((month) => intersect(month, period)) ? viewAsClosed(db, books, unitId, period, measure) : null;
 }

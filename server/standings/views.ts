@@ -37,7 +37,7 @@ export function toAttainmentText(books: Books, measure: MeasureCode, period: Day
 
 export function toTargetView(books: Books, target: FoundTarget): TargetView {
   return {
-    value: target.value, floor: target.floor, stretch: target.stretch, origin: target.origin, sharedFrom: target.sharedFrom, sameAsUnit: target.sameAsUnit === null ? null : books.tree.find(target.sameAsUnit)?.name ?? null, parts: target.parts,
+    value: target.value, floor: target.floor, stretch: target.stretch, origin: target.origin, sharedFrom: target.sharedFrom, sameAsUnit: target.sameAsUnit === null ? null : (books.whole ?? books).tree.find(target.sameAsUnit)?.name ?? null, parts: target.parts,
     missingCount: target.missing.length,
     missing: target.missing.slice(0, MISSING_NAMED).map(({ unitId, periodId }) => {
       const unit = books.tree.find(unitId)!;

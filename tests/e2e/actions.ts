@@ -14,3 +14,15 @@ export async function signIn(page: Page, who: 'marit' | 'admin' | 'ilse' | 'view
 export function readAmount(text: string): number {
   return Number(text.replace(/[^\d.\u2212-]/g, '').replace('\u2212', '-'));
 }
+
+/** Fills the form of a new deal of Ilse's with a customer made on the spot. */
+export async function fillDeal(page: Page, amount: string, customer = 'Brand New Yard'): Promise<void> {
+  const dialog = page.getByRole('dialog');
+  await dialog.getByRole('combobox', { name: 'Salesperson' }).click();
+  await page.getByPlaceholder('Type to find').fill('ilse');
+  await page.getByRole('option', { name: 'Ilse Varga' }).click();
+  await dialog.getByRole('combobox', { name: 'Customer' }).click();
+  await page.getByPlaceholder('Type to find').fill(customer);
+  await page.getByRole('option', { name: /Add/ }).or(page.getByRole('option', { name: customer })).first().click();
+  await dialog.getByLabel('Amount').fill(amount);
+}

@@ -1,18 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
-import { readAmount, signIn } from './actions';
+import { fillDeal, readAmount, signIn } from './actions';
 
 const bookedOf = async (page: Page) => readAmount(await page.getByRole('definition').first().innerText());
-
-async function fillDeal(page: Page, amount: string): Promise<void> {
-  const dialog = page.getByRole('dialog');
-  await dialog.getByRole('combobox', { name: 'Salesperson' }).click();
-  await page.getByPlaceholder('Type to find').fill('ilse');
-  await page.getByRole('option', { name: 'Ilse Varga' }).click();
-  await dialog.getByRole('combobox', { name: 'Customer' }).click();
-  await page.getByPlaceholder('Type to find').fill('Brand New Yard');
-  await page.getByRole('option', { name: /Add/ }).or(page.getByRole('option', { name: 'Brand New Yard' })).first().click();
-  await dialog.getByLabel('Amount').fill(amount);
-}
 
 test('a deal booked in one window changes Standing in another within a second', async ({ page, browser }) => {
   // Two windows, both in sight: a hidden one may be slowed down by the browser.

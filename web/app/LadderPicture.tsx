@@ -2,9 +2,9 @@ import type { MeasureRecord } from '#contract/schemas/measure';
 import type { PlaceView } from '#contract/schemas/standing';
 import { formatShort } from '#core/money/format';
 import type { RankedBy } from '#core/standing/ladder';
-import { figureUnit } from './figureUnit';
+import { figureUnit } from '#contract/words/figureUnit';
 import { LadderChart } from '../charts/LadderChart';
-import { scaleOfShares, scaleOfValues } from '../charts/ladderScale';
+import { scaleOfShares, scaleOfValues } from '#core/picture/ladderScale';
 
 interface LadderPictureProps {
   places: readonly PlaceView[];

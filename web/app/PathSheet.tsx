@@ -4,7 +4,7 @@ import { decimalsOf, formatExact, formatShort, toMajor, type FigureUnit } from '
 import { parseDay } from '#core/period/day';
 import { shortDay } from '#core/period/words';
 import { ChartSheet } from './chart/ChartSheet';
-import { figureUnit } from './figureUnit';
+import { figureUnit } from '#contract/words/figureUnit';
 import type { PeriodOutlook } from './useOutlook';
 import { PathChart, type PathDatum } from '../charts/PathChart';
 

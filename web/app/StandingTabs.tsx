@@ -7,8 +7,8 @@ const TABS = [['/profile', 'Page'], ['/standing', 'Period'], ['/standing/parts',
 export function StandingTabs() {
   const kept = placeLink(useLocation().search);
   return (
-    <nav aria-label="Standing" className="flex gap-1">
-      {TABS.map(([path, name]) => <NavLink key={path} end to={{ pathname: path, search: kept }} className={({ isActive }) => `rounded-[4px] px-2.5 py-0.5 text-[12.5px] ${isActive ? 'bg-cell font-semibold' : 'text-soft hover:bg-hover'}`}>{name}</NavLink>)}
+    <nav aria-label="Standing" className="flex gap-1 overflow-x-auto [scrollbar-width:none]">
+      {TABS.map(([path, name]) => <NavLink key={path} end to={{ pathname: path, search: kept }} className={({ isActive }) => `shrink-0 rounded-[4px] px-2.5 py-0.5 text-[12.5px] ${isActive ? 'bg-cell font-semibold' : 'text-soft hover:bg-hover'}`}>{name}</NavLink>)}
     </nav>
   );
 }

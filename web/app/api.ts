@@ -39,7 +39,7 @@ const queryByRoute: BaseQueryFn<Request, unknown, Failure> = async ({ route, par
   return { error: problem?.code ? problem : UNREACHABLE };
 };
 
-export const TAGS = ['Me', 'Company', 'Figures', 'Targets', 'Sheet', 'Plans', 'Deals', 'Lists', 'Tokens', 'Measures', 'Activities', 'Views', 'Feeds', 'Care', 'CareCount'] as const;
+export const TAGS = ['Me', 'Company', 'Figures', 'Targets', 'Sheet', 'Plans', 'Deals', 'Lists', 'Tokens', 'Measures', 'Activities', 'Views', 'Feeds', 'Care', 'CareCount', 'Boards'] as const;
 
 export const XLSX_TYPE = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet';
 

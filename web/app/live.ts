@@ -13,6 +13,7 @@ const TAGS_OF: Record<LiveEvent['topic'], (typeof TAGS)[number][]> = {
   plans: ['Figures', 'Targets', 'Sheet', 'Plans'],
   measures: ['Measures', 'Figures', 'Sheet'],
   activities: ['Activities', 'Figures'],
+  boards: ['Boards'],
   company: [...TAGS],
 };
 const LOST_AFTER_MS = 1_500;

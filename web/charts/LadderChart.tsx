@@ -1,5 +1,5 @@
-import { declutter } from './declutter';
-import type { LadderScale } from './ladderScale';
+import { declutter } from '#core/picture/declutter';
+import type { LadderScale } from '#core/picture/ladderScale';
 import { fillOf, textOf, type ShownStatus } from './status';
 
 export interface LadderMark {

@@ -1,4 +1,4 @@
-import { declutter } from './declutter';
+import { declutter } from '#core/picture/declutter';
 
 /** A unit by two attainments, 1 for 100 %. */
 export interface PairMark {

@@ -1,5 +1,5 @@
 import { Area, CartesianGrid, ComposedChart, Line, ReferenceDot, ReferenceLine, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
-import { declutter } from './declutter';
+import { declutter } from '#core/picture/declutter';
 
 /** One day; numbers in the unit of the axis. */
 export interface PathDatum {

@@ -1,4 +1,4 @@
-import { axisOf } from './axis';
+import { axisOf } from '#core/picture/axis';
 import { fillOf, type ShownStatus } from './status';
 
 /** One part of a series; numbers in the unit of the axis. */

@@ -10,8 +10,8 @@ export function DealsTabs() {
   const care = useCareCount();
   const kept = placeLink(search);
   return (
-    <nav aria-label="Records" className="flex gap-1">
-      {TABS.map(([path, name]) => <NavLink key={path} end={path === '/deals'} to={{ pathname: path, search: kept }} className={({ isActive }) => `rounded-[4px] px-2.5 py-0.5 text-[12.5px] ${isActive ? 'bg-cell font-semibold' : 'text-soft hover:bg-hover'}`}>{name}{path === '/deals/care' && care > 0 && <span className="ml-1.5 rounded-full bg-ember px-1.5 text-[11px] font-semibold text-iron">{care.toLocaleString('en-GB')}</span>}</NavLink>)}
+    <nav aria-label="Records" className="flex gap-1 overflow-x-auto [scrollbar-width:none]">
+      {TABS.map(([path, name]) => <NavLink key={path} end={path === '/deals'} to={{ pathname: path, search: kept }} className={({ isActive }) => `shrink-0 rounded-[4px] px-2.5 py-0.5 text-[12.5px] ${isActive ? 'bg-cell font-semibold' : 'text-soft hover:bg-hover'}`}>{name}{path === '/deals/care' && care > 0 && <span className="ml-1.5 rounded-full bg-ember px-1.5 text-[11px] font-semibold text-iron">{care.toLocaleString('en-GB')}</span>}</NavLink>)}
     </nav>
   );
 }

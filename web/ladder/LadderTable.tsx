@@ -2,7 +2,7 @@ import { useMemo } from 'react';
 import type { LadderView } from '#contract/schemas/ladder';
 import type { PlaceView } from '#contract/schemas/standing';
 import { formatColumn, formatExact } from '#core/money/format';
-import { figureUnit } from '../app/figureUnit';
+import { figureUnit } from '#contract/words/figureUnit';
 import { AttainmentBar } from '../charts/AttainmentBar';
 import { Movement } from '../charts/Movement';
 import { textOf } from '../charts/status';

@@ -4,6 +4,7 @@ import { BreadthLine } from '../app/BreadthLine';
 import { FailureNote } from '../app/FailureNote';
 import { FigureRow } from '../app/FigureRow';
 import { MeasurePicker } from '../app/MeasurePicker';
+import { PrintMenu } from '../app/PrintMenu';
 import { usePlace } from '../app/place';
 import { placeLink } from '../app/placeLink';
 import { StandingTabs } from '../app/StandingTabs';
@@ -15,6 +16,7 @@ import { textOf } from '../charts/status';
 import { StatusMark } from '../charts/StatusMark';
 import { Loading } from '../ui/Loading';
 import { ApartSheet } from './ApartSheet';
+import { Photo } from './Photo';
 import { NewestDeals } from './NewestDeals';
 import { TargetsSheet } from './TargetsSheet';
 
@@ -35,25 +37,25 @@ export function ProfilePage() {
   const isPerson = data.unit.kind === 'salesperson';
   const at = { unit: data.unit.code, period: data.period.id };
   return (
-    <div className={`flex min-h-full flex-col gap-2.5 px-[18px] pt-2 pb-4 ${isOther ? 'opacity-40' : ''}`} aria-busy={isOther}>
+    <div className={`flex min-h-full flex-col gap-2.5 px-[18px] pt-2 pb-4 max-md:pb-20 ${isOther ? 'opacity-40' : ''}`} aria-busy={isOther}>
       <StandingTabs />
-      <p className="text-[12.5px]"><strong className="text-[14px] font-semibold">{data.unit.name}</strong><span className="ml-2 text-soft">{KINDS[data.unit.kind]}</span> {isPerson && <Rank unit={data.unit.code} />}</p>
-      <div className="flex items-start justify-between gap-6">
+      <div className="flex items-center gap-3">{isPerson && <Photo key={data.unit.code} code={data.unit.code} name={data.unit.name} />}<p className="text-[12.5px]"><strong className="text-[14px] font-semibold">{data.unit.name}</strong><span className="ml-2 text-soft">{KINDS[data.unit.kind]}</span> {isPerson && <Rank unit={data.unit.code} />}</p></div>
+      <div className="flex items-start justify-between gap-x-6 gap-y-2 max-md:flex-col">
         <h1 className="max-w-[840px]" aria-live="polite">
           <span className="mr-2 inline-block align-[-1px]"><StatusMark status={data.figures.status} size={17} /></span>
           {data.sentence.map((part, index) => <span key={index} className={part.emphasis === 'status' ? textOf(data.figures.status) : undefined}>{part.text}</span>)}
         </h1>
-        <MeasurePicker />
+        <span className="flex items-center gap-1"><MeasurePicker /><PrintMenu unit={data.unit.code} period={data.period.id} measure={data.measure.code} /></span>
       </div>
       <FigureRow view={data} />
       <BreadthLine unit={data.unit.code} period={data.period.id} />
-      <div className="grid grid-cols-2 items-start gap-3">
+      <div className="grid grid-cols-2 items-start gap-3 max-md:grid-cols-1">
         <Suspense fallback={<div className="h-[226px] rounded-sheet border border-line bg-sheet"><Loading what="the path" /></div>}><PathSheet view={data} outlook={outlooks.get(data.period.id)} /></Suspense>
         {months ? <SeriesSheet view={months} isCumulative={false} height={172} heading={`Months of ${months.period.name}`} onOpen={(id) => go({ period: id })} /> : <div className="h-[210px] rounded-sheet border border-line bg-sheet" />}
         {data.measure.code === 'revenue' ? <TakesSheet unit={data.unit} period={data.period} figures={data.figures} currency={data.currency} pipeline={pipeline} outlook={outlooks.get(data.period.id)} /> : <section className="rounded-sheet border border-line bg-sheet px-3.5 py-2 text-soft">What it takes is told of Revenue, the measure open deals speak of.</section>}
         <TargetsSheet view={data} year={year || 'FY2000'} />
       </div>
-      <div className="grid grid-cols-3 items-start gap-3">
+      <div className="grid grid-cols-3 items-start gap-3 max-md:grid-cols-1">
         <ApartSheet key={`what ${at.unit}`} title="What" {...at} ways={['product', 'category']} />
         <ApartSheet key={`whom ${at.unit}`} title="To whom" {...at} ways={isPerson ? ['customer', 'source'] : ['customer', 'salesperson']} />
         <ApartSheet key={`where ${at.unit}`} title="Where" {...at} ways={['location']} />

@@ -2,8 +2,8 @@ import { Link, useLocation } from 'react-router';
 import type { StandingView } from '#contract/schemas/standing';
 import { formatWhole } from '#core/money/format';
 import { FailureNote } from '../app/FailureNote';
-import { figureUnit } from '../app/figureUnit';
-import { describeApplied } from '../app/made/madeWords';
+import { figureUnit } from '#contract/words/figureUnit';
+import { describeApplied } from '#contract/words/made';
 import { placeLink } from '../app/placeLink';
 import { useListPublishedChangesQuery } from './api';
 

@@ -8,6 +8,7 @@ import { ImportDialog } from '../app/files/ImportDialog';
 import { applyTheme, readTheme, THEMES } from '../app/theme';
 import { Button } from '../ui/Button';
 import { AddUnit } from './AddUnit';
+import { Boards } from './Boards';
 import { CalendarForm } from './CalendarForm';
 import { ClosedDays } from './ClosedDays';
 import { ClosedMonths } from './ClosedMonths';
@@ -60,6 +61,7 @@ function buildChapters(me: Me, company: Company) {
     { path: 'status', name: 'Status rules', content: <Sheet heading="Status rules"><Rules mayChange={isAdministrator} /></Sheet> },
     ...(isAdministrator ? [{ path: 'lists', name: 'Lists', content: <Sheet heading="Lists"><Lists /></Sheet> }] : []),
     ...(isAdministrator ? [{ path: 'feeds', name: 'Feeds', content: <Sheet heading="Feeds"><Feeds /></Sheet> }] : []),
+    ...(mayPlan ? [{ path: 'boards', name: 'Boards', content: <Sheet heading="Wall boards"><Boards /></Sheet> }] : []),
     { path: 'rates', name: 'Rates', content: <Sheet heading="Rates"><Rates mayChange={isAdministrator} /></Sheet> },
     { path: 'files', name: 'Files', content: <Sheet heading="Files"><Files role={me.role} /></Sheet> },
     { path: 'access', name: 'Access', content: <Sheet heading="Access tokens"><Tokens /></Sheet> },

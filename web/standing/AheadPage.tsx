@@ -3,7 +3,7 @@ import { formatExact, formatShort } from '#core/money/format';
 import { showPercent } from '#core/status/percent';
 import { useGetCompanyQuery } from '../app/api';
 import { FailureNote } from '../app/FailureNote';
-import { figureUnit } from '../app/figureUnit';
+import { figureUnit } from '#contract/words/figureUnit';
 import { HowMade } from '../app/made/HowMade';
 import { MeasurePicker } from '../app/MeasurePicker';
 import { showOdds } from '../app/pipeline/words';

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { Link, useLocation } from 'react-router';
 import type { StandingView } from '#contract/schemas/standing';
 import { formatExact } from '#core/money/format';
-import { figureUnit } from '../app/figureUnit';
+import { figureUnit } from '#contract/words/figureUnit';
 import { CorrectionsDialog } from './CorrectionsDialog';
 
 /** What must be said at the figures: missing targets, unplaced deals, nothing booked yet. */

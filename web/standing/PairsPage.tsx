@@ -5,7 +5,7 @@ import { useAddress } from '../app/address';
 import { useListMeasuresQuery } from '../app/api';
 import { ChartSheet } from '../app/chart/ChartSheet';
 import { FailureNote } from '../app/FailureNote';
-import { figureUnit } from '../app/figureUnit';
+import { figureUnit } from '#contract/words/figureUnit';
 import { LEVEL_NAMES, readLevel } from '../app/levels';
 import { HowMade } from '../app/made/HowMade';
 import { MeasurePicker } from '../app/MeasurePicker';

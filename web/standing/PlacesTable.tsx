@@ -10,7 +10,7 @@ import { textOf } from '../charts/status';
 import { StatusMark } from '../charts/StatusMark';
 import { classNames } from '../ui/classNames';
 import { DataTable, type Column } from '../ui/DataTable';
-import { figureUnit } from '../app/figureUnit';
+import { figureUnit } from '#contract/words/figureUnit';
 
 /** The people, or the units directly below, ranked; the total closes the list. */
 export function PlacesTable({ view }: { view: StandingView }) {
@@ -25,7 +25,7 @@ export function PlacesTable({ view }: { view: StandingView }) {
     return <section className="flex-1 rounded-sheet border border-line bg-sheet p-4 text-soft">Nobody stood in {view.unit.name} in {view.period.name}. Choose another unit or period, or add people in Setup.</section>;
   }
   return (
-    <section aria-label="Ranking" className="flex min-h-[180px] flex-1 flex-col rounded-sheet border border-line bg-sheet">
+    <section aria-label="Ranking" className="flex min-h-[180px] flex-1 flex-col rounded-sheet border border-line bg-sheet max-md:h-[420px] max-md:flex-none max-md:overflow-x-auto max-md:[&>[role=table]]:w-[640px]">
       {hasBelow && (
         <div role="group" aria-label="Level" className="flex gap-1 px-3 pt-1.5">
           {[false, true].map((below) => (

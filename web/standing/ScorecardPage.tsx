@@ -3,7 +3,7 @@ import { formatExact, formatWhole } from '#core/money/format';
 import { useAddress } from '../app/address';
 import { useListMeasuresQuery } from '../app/api';
 import { FailureNote } from '../app/FailureNote';
-import { figureUnit } from '../app/figureUnit';
+import { figureUnit } from '#contract/words/figureUnit';
 import { HowMade } from '../app/made/HowMade';
 import { usePlace } from '../app/place';
 import { textOf } from '../charts/status';

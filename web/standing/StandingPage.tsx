@@ -1,6 +1,7 @@
 import { lazy, Suspense } from 'react';
 import { FailureNote } from '../app/FailureNote';
 import { MeasurePicker } from '../app/MeasurePicker';
+import { PrintMenu } from '../app/PrintMenu';
 import { usePlace } from '../app/place';
 import { textOf } from '../charts/status';
 import { StatusMark } from '../charts/StatusMark';
@@ -30,21 +31,21 @@ export function StandingPage() {
   const isOther = isFetching && (data.unit.code !== unit || data.period.id !== period || data.measure.code !== measure);
 
   return (
-    <div className={classNames('flex h-full min-h-[660px] flex-col gap-2.5 px-[18px] pt-2 pb-3', isOther && 'opacity-40')} aria-busy={isOther}>
+    <div className={classNames('flex h-full min-h-[660px] flex-col gap-2.5 px-[18px] pt-2 pb-3 max-md:h-auto max-md:pb-20', isOther && 'opacity-40')} aria-busy={isOther}>
       <StandingTabs />
-      <div className="flex items-start justify-between gap-6">
+      <div className="flex items-start justify-between gap-x-6 gap-y-2 max-md:flex-col">
         <h1 className="max-w-[840px]" aria-live="polite">
           <span className="mr-2 inline-block align-[-1px]"><StatusMark status={data.figures.status} size={17} /></span>
           {data.sentence.map((part, index) => (
             <span key={index} className={part.emphasis === 'status' ? textOf(data.figures.status) : undefined}>{part.text}</span>
           ))}
         </h1>
-        <MeasurePicker />
+        <span className="flex items-center gap-1"><MeasurePicker /><PrintMenu unit={data.unit.code} period={data.period.id} measure={data.measure.code} /></span>
       </div>
       <FigureRow view={data} />
       <BreadthLine unit={data.unit.code} period={data.period.id} />
       <Notes view={data} />
-      <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_292px] gap-3">
+      <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_292px] gap-3 max-md:grid-cols-1">
         <div className="flex min-h-0 flex-col gap-3">
           <Suspense fallback={<div className="h-[226px] rounded-sheet border border-line bg-sheet"><Loading what="the path" /></div>}>
             <PathSheet view={data} outlook={outlooks.get(data.period.id)}>{data.accrues && <PartGrades view={data} />}</PathSheet>

@@ -10,3 +10,4 @@ export * from './ledger';
 export * from './audit';
 export * from './feed';
 export * from './rules';
+export * from './boards';

@@ -57,7 +57,7 @@ export function UnitTreeNav() {
   };
 
   return (
-    <nav aria-label="Whose numbers" className="flex min-h-0 flex-col border-r border-line bg-tree">
+    <nav aria-label="Whose numbers" className="flex h-full min-h-0 flex-col border-r border-line bg-tree">
       <div className="flex justify-between px-3 pt-2.5 pb-1.5 text-[11.5px] font-medium text-soft [font-stretch:106%]"><span>Whose numbers</span><span>attainment</span></div>
       {error && !('code' in error && error.code === 'unknownPeriod') && <div className="p-2"><FailureNote failure={error} onRetry={() => void refetch()} /></div>}
       {!nodes && !error && <Loading what="units" />}

@@ -19,6 +19,10 @@ export function YearStrip() {
   // By reference, not from the address: two quick presses come before it has changed.
   const anchor = useRef<number | null>(null);
   useEffect(() => setYear(null), [place.period]);
+  // On a narrow screen the strip scrolls: what is chosen must be in it.
+  useEffect(() => {
+    root.current?.querySelector('[aria-pressed="true"]')?.scrollIntoView({ block: 'nearest', inline: 'center' });
+  }, [strip?.year.period.id, place.period]);
 
   useEffect(() => {
     if (!drag || !strip) return;
@@ -48,7 +52,8 @@ export function YearStrip() {
   };
 
   return (
-    <section ref={root} aria-label="Year strip: when" className="grid h-[66px] shrink-0 grid-cols-[92px_repeat(4,minmax(0,1fr))] border-b border-line bg-sheet select-none">
+    <div className="shrink-0 overflow-x-auto border-b border-line bg-sheet [scrollbar-width:thin]">
+    <section ref={root} aria-label="Year strip: when" className="grid h-[66px] grid-cols-[92px_repeat(4,minmax(0,1fr))] select-none max-md:w-[860px]">
       <div className="flex flex-col justify-center pl-[18px]">
         <button type="button" aria-pressed={place.period === strip.year.period.id} onClick={() => place.go({ period: strip.year.period.id })} className={classNames('-ml-1 w-max rounded-[4px] px-1 text-left text-[15px] leading-tight font-semibold [font-stretch:106%]', place.period === strip.year.period.id && 'outline-2 outline-strong')}>
           {strip.year.shortName}
@@ -93,6 +98,7 @@ export function YearStrip() {
         </div>
       ))}
     </section>
+    </div>
   );
 }
 

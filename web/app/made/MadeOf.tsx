@@ -5,7 +5,7 @@ import { shortDay } from '#core/period/words';
 import { FailureNote } from '../FailureNote';
 import { placeLink } from '../placeLink';
 import { useGetBehindQuery } from '../standings';
-import { describeApplied, describeAttainment, describeGrading, showExact } from './madeWords';
+import { describeApplied, describeAttainment, describeGrading, showExact } from '#contract/words/made';
 
 /** How a figure of a standing is made: formula, target and its origin, rule and next grade, the deals behind it, the newest data. */
 export function MadeOf({ view, formula }: { view: StandingView; formula?: readonly string[] }) {

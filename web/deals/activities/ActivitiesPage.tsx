@@ -11,7 +11,7 @@ import { usePlace } from '../../app/place';
 import { Button } from '../../ui/Button';
 import { classNames } from '../../ui/classNames';
 import { Loading } from '../../ui/Loading';
-import { figureUnit } from '../../app/figureUnit';
+import { figureUnit } from '#contract/words/figureUnit';
 import { DealsTabs } from '../DealsTabs';
 import { ActivitySheet } from './ActivitySheet';
 import { useGetActivitiesQuery } from './api';

@@ -1,4 +1,4 @@
-import type { TargetView } from '#contract/schemas/standing';
+import type { TargetView } from '../schemas/standing';
 
 /** Which target applies and why, in words. */
 export function describeTarget(target: TargetView, period: string): string {

@@ -1,9 +1,9 @@
-import type { StandingView } from '#contract/schemas/standing';
+import type { StandingView } from '../schemas/standing';
 import { formatExact, type FigureUnit } from '#core/money/format';
 import { parseDay } from '#core/period/day';
 import { shortDay } from '#core/period/words';
-import { figureUnit } from '../figureUnit';
-import { describeTarget } from './targetWords';
+import { figureUnit } from './figureUnit';
+import { describeTarget } from './target';
 
 const YARDSTICK_WORDS: Record<StandingView['grading']['yardstick'], string> = {
   dueByNow: 'what was due by now', target: 'the whole target', priorPeriod: 'the period before at the same point', peerAverage: 'the average of its peers',

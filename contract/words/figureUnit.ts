@@ -1,4 +1,4 @@
-import type { MeasureRecord } from '#contract/schemas/measure';
+import type { MeasureRecord } from '../schemas/measure';
 import type { FigureUnit } from '#core/money/format';
 
 /** What the figures of a measure are counted in. */

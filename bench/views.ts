@@ -1,0 +1,162 @@
+import { spawn } from 'node:child_process';
+import { createReadStream, mkdtempSync, rmSync } from 'node:fs';
+import { once } from 'node:events';
+import { join } from 'node:path';
+import { createInterface } from 'node:readline';
+import { setTimeout as sleep } from 'node:timers/promises';
+import { chromium, type Browser, type Page } from '@playwright/test';
+import { startCluster } from '../scripts/cluster';
+import { measureRequests } from './client';
+import { buildTargetsCsv, buildUnitsCsv, SIZE, TODAY, writeDealsCsv } from './company';
+import { listenerCommand } from './listeners';
+import { measure, quantile } from './measure';
+import { report, type Ratio } from './report';
+import { EMAIL, PASSWORD, startServer, type BenchServer } from './server';
+import { VIEW_REQUESTS } from './viewsSql';
+
+const say = (text: string) => process.stdout.write(`${text}\n`);
+const SCREENS = 200;
+const BOOKINGS = 30;
+const SWITCHES = 40;
+
+/** Each request against the SQL for the same numbers. */
+async function measureViews(server: BenchServer): Promise<Ratio[]> {
+  const ratios: Ratio[] = [];
+  const worst: number[] = [];
+  for (const { name, path, sql } of VIEW_REQUESTS) {
+    const bySql = await measure(async () => { for (const statement of sql) await server.pool.query(statement); }, { warmUp: 1, runs: 5 });
+    const api = await measureRequests({ url: `${server.address}/api/v1${path}`, headers: server.headers, warmUp: 40, runs: 200 });
+    say(`${name}: SQL ${bySql.p50.toFixed(1)} ms, through the API ${api.p50.toFixed(2)} ms (p95 ${api.p95.toFixed(1)})`);
+    ratios.push([`${name}, times faster than SQL`, bySql.p50 / api.p50, 50, 'min']);
+    worst.push(api.p95);
+  }
+  ratios.push(['slowest Standing or Ladder request, p95 in ms', Math.max(...worst), 20, 'max']);
+  return ratios;
+}
+
+/** From sending a deal until the last byte of what each of 200 screens shows of it. */
+async function measureScreens(server: BenchServer): Promise<Ratio[]> {
+  const post = async (path: string, body: object) => (await fetch(`${server.address}/api/v1${path}`, { method: 'POST', headers: { ...server.headers, 'content-type': 'application/json' }, body: JSON.stringify(body) })).json() as Promise<{ secret: string }>;
+  const secrets: string[] = [];
+  for (let i = 0; i < SCREENS / 2; i++) secrets.push((await post('/boards', { name: `Board ${i}`, settings: { units: [`t${i % 20}`, 't0'], measure: 'revenue', seconds: 20 } })).secret);
+  const child = spawn(process.execPath, listenerCommand({ address: server.address, headers: server.headers, secrets, pages: SCREENS / 2 }), { stdio: ['ignore', 'pipe', 'inherit'] });
+  const lines = createInterface(child.stdout);
+  const heard: { heard: number; shown: number }[] = [];
+  await once(lines, 'line');
+  lines.on('line', (line) => heard.push(JSON.parse(line) as { heard: number; shown: number }));
+  const [events, shows]: [number[], number[]] = [[], []];
+  for (let i = 0; i < BOOKINGS; i++) {
+    heard.length = 0;
+    const start = performance.timeOrigin + performance.now();
+    await post('/deals', { deal: `S${i}`, salesperson: 'p0', customer: 'Customer 1', amount: '10.00', status: 'won', closedOn: TODAY });
+    const until = Date.now() + 10_000;
+    while (heard.length < SCREENS && Date.now() < until) await sleep(5);
+    if (heard.length < SCREENS) throw new Error(`Only ${heard.length} of ${SCREENS} screens heard of a deal.`);
+    if (i >= 5) heard.slice(0, SCREENS).forEach((each) => { events.push(each.heard - start); shows.push(each.shown - start); });
+    await sleep(200);
+  }
+  child.kill();
+  say(`${SCREENS} screens: heard p50 ${quantile(events, 0.5).toFixed(0)} ms, p99 ${quantile(events, 0.99).toFixed(0)} ms; shown p50 ${quantile(shows, 0.5).toFixed(0)} ms, p99 ${quantile(shows, 0.99).toFixed(0)} ms`);
+  return [['200 open screens hear of a booked deal, p99 in ms', quantile(events, 0.99), 300, 'max'], ['200 open screens show it, p99 in ms', quantile(shows, 0.99), 300, 'max']];
+}
+
+async function signIn(page: Page): Promise<void> {
+  await page.getByLabel('E-mail').fill(EMAIL);
+  await page.getByLabel('Password').fill(PASSWORD);
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await page.getByRole('heading', { level: 1 }).waitFor();
+}
+
+/** Script of the first view from a cold cache, and when its content is there. */
+async function measureFirstLoad(browser: Browser, address: string): Promise<Ratio[]> {
+  const first = await browser.newContext({ baseURL: address, viewport: { width: 1280, height: 800 } });
+  const page = await first.newPage();
+  await page.goto(`/standing?unit=t7&period=FY2027-P08`);
+  await signIn(page);
+  const state = await first.storageState();
+  await first.close();
+  const times: number[] = [];
+  let bytes = 0;
+  for (let run = 0; run < 5; run++) {
+    const context = await browser.newContext({ baseURL: address, viewport: { width: 1280, height: 800 }, storageState: state });
+    const cold = await context.newPage();
+    const sizes: Promise<number>[] = [];
+    cold.on('requestfinished', (request) => {
+      if (request.resourceType() === 'script') sizes.push(request.sizes().then((size) => size.responseBodySize));
+    });
+    const start = performance.now();
+    await cold.goto('/standing?unit=t7&period=FY2027-P08');
+    await cold.getByRole('heading', { level: 1 }).waitFor();
+    times.push(performance.now() - start);
+    bytes = (await Promise.all(sizes)).reduce((sum, size) => sum + size, 0);
+    await context.close();
+  }
+  say(`First load: ${(bytes / 1000).toFixed(0)} kB of compressed script until the first content, content after ${times.map((each) => each.toFixed(0)).join(', ')} ms`);
+  return [['compressed script of the first view, kB', bytes / 1000, 250, 'max'], ['content after navigation, cold cache, worst of five, ms', Math.max(...times), 1_500, 'max']];
+}
+
+/** From a click in the tree or the strip until the new sentence is painted. */
+async function measureRepaint(browser: Browser, address: string): Promise<Ratio> {
+  const page = await browser.newPage({ baseURL: address, viewport: { width: 1280, height: 800 } });
+  await page.goto('/standing?unit=t7&period=FY2027-P08');
+  await signIn(page);
+  await page.getByRole('treeitem', { name: /Person 7\b/ }).waitFor();
+  const times: number[] = [];
+  for (let i = 0; i < SWITCHES; i++) {
+    const target = i % 2 === 0 ? page.getByRole('treeitem').filter({ hasText: /^Person/ }).nth((i / 2) % 5) : page.locator(`[data-month="${(i >> 1) % 7}"]`);
+    const handle = await target.elementHandle();
+    const took = await page.evaluate(async (element) => {
+      const heading = () => document.querySelector('h1')!.textContent;
+      const before = heading();
+      const start = performance.now();
+      element!.dispatchEvent(new PointerEvent('pointerdown', { bubbles: true }));
+      window.dispatchEvent(new PointerEvent('pointerup', { bubbles: true }));
+      (element as HTMLElement).click();
+      return new Promise<number>((resolve) => {
+        const look = () => {
+          // Painted: the frame after the one in which the new words stand.
+          if (heading() !== before && document.querySelector('h1')!.closest('[aria-busy="true"]') === null) requestAnimationFrame(() => resolve(performance.now() - start));
+          else if (performance.now() - start > 3_000) resolve(Number.NaN);
+          else requestAnimationFrame(look);
+        };
+        requestAnimationFrame(look);
+      });
+    }, handle);
+    if (!Number.isNaN(took)) times.push(took);
+    await page.waitForTimeout(60);
+  }
+  await page.close();
+  if (times.length < SWITCHES / 2) throw new Error(`Only ${times.length} of ${SWITCHES} choices changed the sentence.`);
+  say(`Changing unit or month: p50 ${quantile(times, 0.5).toFixed(0)} ms, p95 ${quantile(times, 0.95).toFixed(0)} ms of ${times.length}`);
+  return ['changing unit or period repaints, p95 in ms', quantile(times, 0.95), 100, 'max'];
+}
+
+async function main(): Promise<void> {
+  const directory = mkdtempSync('/tmp/iron-ladder-bench-');
+  const clusterDirectory = mkdtempSync('/tmp/iron-ladder-bench-cluster-');
+  const deals = join(directory, 'deals.csv');
+  say(`Writing ${SIZE.deals.toLocaleString('en-GB')} deals …`);
+  await writeDealsCsv(deals, false);
+  const cluster = await startCluster(clusterDirectory);
+  try {
+    const server = await startServer(cluster, 'views', buildUnitsCsv());
+    await server.upload('deals', createReadStream(deals));
+    await server.publishTargets(buildTargetsCsv());
+    await server.pool.query('vacuum analyze');
+    const ratios = [...await measureViews(server), ...await measureScreens(server)];
+    const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu'] });
+    const address = server.address.replace('127.0.0.1', 'localhost');
+    ratios.push(...await measureFirstLoad(browser, address), await measureRepaint(browser, address));
+    await browser.close();
+    report('views', ratios, { seed: 'bench-deals', deals: SIZE.deals });
+    await server.stop();
+  } finally {
+    await cluster.stop();
+    for (const each of [directory, clusterDirectory]) rmSync(each, { recursive: true, force: true });
+  }
+}
+
+main().catch((error: unknown) => {
+  process.stderr.write(`${error instanceof Error ? error.stack : String(error)}\n`);
+  process.exit(1);
+});

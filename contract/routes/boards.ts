@@ -1,0 +1,20 @@
+import { Type } from 'typebox';
+import { BoardInput, BoardSummary, BoardView, NewBoard } from '../schemas/board';
+import { Nothing } from '../schemas/common';
+import { defineRoute } from './route';
+
+const BoardId = Type.Object({ id: Type.Integer() });
+const Secret = Type.Object({ secret: Type.String({ minLength: 20, maxLength: 100 }) });
+const PhotoOf = Type.Object({ code: Type.String({ minLength: 1 }) });
+
+export const listBoards = defineRoute({ id: 'listBoards', method: 'GET', path: '/boards', permission: 'plan', summary: 'Wall boards of one’s own unit and below that are not withdrawn', answer: Type.Array(BoardSummary) });
+export const createBoard = defineRoute({
+  id: 'createBoard', method: 'POST', path: '/boards', permission: 'plan', summary: 'Make a wall board; the secret of its link is shown this once', body: BoardInput, answer: NewBoard, status: 201, errors: ['invalidInput', 'unknownUnit', 'unknownMeasure'],
+});
+export const withdrawBoard = defineRoute({ id: 'withdrawBoard', method: 'DELETE', path: '/boards/:id', permission: 'plan', summary: 'Withdraw a wall board: its link shows nothing from now on', params: BoardId, answer: Nothing, errors: ['notFound'] });
+export const getBoard = defineRoute({ id: 'getBoard', method: 'GET', path: '/board/:secret', permission: 'anyone', summary: 'What a wall board shows, for whoever has its link', params: Secret, answer: BoardView, errors: ['boardGone'] });
+export const streamBoard = defineRoute({ id: 'streamBoard', method: 'GET', path: '/board/:secret/events', permission: 'anyone', summary: 'Says when a wall board has changed (server-sent events)', params: Secret, answerType: 'text/event-stream', errors: ['boardGone'] });
+export const getBoardPhoto = defineRoute({ id: 'getBoardPhoto', method: 'GET', path: '/board/:secret/photos/:code', permission: 'anyone', summary: 'The picture of someone on a wall board', params: Type.Object({ secret: Type.String(), code: Type.String() }), answerType: 'image/*', errors: ['boardGone', 'notFound'] });
+export const getPhoto = defineRoute({ id: 'getPhoto', method: 'GET', path: '/units/:code/photo', permission: 'read', summary: 'The picture of a salesperson', params: PhotoOf, answerType: 'image/*', errors: ['unknownUnit', 'notFound'] });
+export const savePhoto = defineRoute({ id: 'savePhoto', method: 'PUT', path: '/units/:code/photo', permission: 'self', summary: 'Set the picture of a salesperson: their own, or of someone one plans for; PNG, JPEG or WebP up to 300 kB', params: PhotoOf, bodyType: 'image/*', answer: Nothing, errors: ['unknownUnit', 'forbidden', 'notAPicture', 'tooLarge'] });
+export const removePhoto = defineRoute({ id: 'removePhoto', method: 'DELETE', path: '/units/:code/photo', permission: 'self', summary: 'Take away the picture of a salesperson', params: PhotoOf, answer: Nothing, errors: ['unknownUnit', 'forbidden'] });

@@ -1,0 +1,2 @@
+export { addBoardRoutes } from './routes';
+export { MOST_PHOTO_BYTES } from './photos';

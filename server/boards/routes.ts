@@ -1,0 +1,46 @@
+import * as routes from '#contract/routes/boards';
+import type { Announcement } from '../db/notify';
+import type { Endpoints } from '../endpoints';
+import { streamChanges } from '../live/index';
+import { Refused } from '../problem';
+import { readPhoto, removePhoto, savePhoto } from './photos';
+import { createBoard, findBoard, listBoards, withdrawBoard } from './service';
+import { BoardPages, viewBoard } from './view';
+
+export function addBoardRoutes({ implement, context }: Endpoints): void {
+  const pages = new BoardPages(context);
+  implement(routes.listBoards, async ({ scope }) => listBoards(context, scope));
+  implement(routes.createBoard, async ({ scope, principal, body }) => createBoard(context, scope, principal, body));
+  implement(routes.withdrawBoard, async ({ scope, principal, params }) => withdrawBoard(context, scope, principal, params.id));
+  implement(routes.getBoard, async ({ params, reply }) => {
+    reply.header('cache-control', 'no-store');
+    return viewBoard(context, pages, await findBoard(context, params.secret));
+  });
+
+  implement(routes.streamBoard, async ({ params, reply }) => {
+    const { scope: { books: { tree } } } = await findBoard(context, params.secret);
+    return streamChanges(reply, {
+      replica: context.replica,
+      mayHear: ({ topic, unitIds }: Announcement) => topic !== 'drafts' && (unitIds === null || topic === 'units' || topic === 'company' || unitIds.some((id) => tree.find(id) !== undefined)),
+      isStillIn: () => findBoard(context, params.secret).then(() => true, (error: unknown) => !(error instanceof Refused)),
+    });
+  });
+
+  implement(routes.getBoardPhoto, async ({ params, reply }) => {
+    const { scope, settings } = await findBoard(context, params.secret);
+    const { tree, asOf } = scope.books;
+    const person = scope.findUnit(params.code);
+    // Only who stands on the board: a link shows that board and nothing else.
+    if (!settings.units.some((code) => tree.segmentsUnder(tree.findByCode(code)!.id).some((each) => each.salespersonId === person.id && each.from <= asOf && each.to > asOf))) throw new Refused('notFound');
+    return sendPhoto(reply, await readPhoto(context, scope, params.code));
+  });
+  implement(routes.getPhoto, async ({ params, scope, reply }) => sendPhoto(reply, await readPhoto(context, scope, params.code)));
+  implement(routes.savePhoto, async ({ params, scope, principal, request }) => savePhoto(context, scope, principal, params.code, request.body));
+  implement(routes.removePhoto, async ({ params, scope, principal }) => removePhoto(context, scope, principal, params.code));
+}
+
+function sendPhoto(reply: { header(name: string, value: string): unknown; send(content: Buffer): unknown }, { type, content }: { type: string; content: Buffer }): never {
+  reply.header('content-type', type);
+  reply.header('cache-control', 'private, no-cache');
+  return reply.send(content) as never;
+}

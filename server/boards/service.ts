@@ -1,0 +1,66 @@
+import { and, desc, eq, isNull } from 'drizzle-orm';
+import type { BoardInput, BoardSummary, NewBoard } from '#contract/schemas/board';
+import { buildScope, createSecret, hashSecret, mayDo, type Principal, type Scope } from '../access/index';
+import { recordAudit } from '../audit/record';
+import type { Context } from '../context';
+import { announce } from '../db/notify';
+import { appUser, board } from '../db/tables/index';
+import { Refused, refuseFaults } from '../problem';
+import { findMeasure } from '../standings/index';
+
+const COLUMNS = { id: board.id, name: board.name, settings: board.settings, who: appUser.name, createdAt: board.createdAt };
+
+function toSummary(row: { id: number; name: string; settings: BoardSummary['settings']; who: string; createdAt: unknown }): BoardSummary {
+  return { ...row, createdAt: String(row.createdAt) };
+}
+
+/** Boards all of whose units the reader sees. */
+export async function listBoards({ db }: Context, scope: Scope): Promise<BoardSummary[]> {
+  const rows = await db.select(COLUMNS).from(board).innerJoin(appUser, eq(appUser.id, board.createdBy)).where(isNull(board.withdrawnAt)).orderBy(desc(board.id));
+  return rows.filter((row) => row.settings.units.every((code) => scope.books.tree.findByCode(code))).map(toSummary);
+}
+
+/** @throws Refused unknownUnit, unknownMeasure, invalidInput */
+export async function createBoard({ db }: Context, scope: Scope, principal: Principal, { name, settings }: BoardInput): Promise<NewBoard> {
+  refuseFaults(name.trim() === '' ? [{ field: 'name', code: 'required' }] : []);
+  const tidy = { ...settings, units: [...new Set(settings.units.map((code) => scope.findUnit(code).code))], measure: findMeasure(scope.books, settings.measure).code };
+  const secret = createSecret();
+  const made = await db.transaction(async (tx) => {
+    const [row] = await tx.insert(board).values({ name: name.trim(), hash: hashSecret(secret), settings: tidy, createdBy: principal.userId }).returning();
+    await recordAudit(tx, [{ userId: principal.userId, entity: 'board', entityId: String(row!.id), action: 'created', after: { name: row!.name, ...tidy } }]);
+    return row!;
+  });
+  return { secret, board: toSummary({ id: made.id, name: made.name, settings: made.settings, who: principal.name, createdAt: made.createdAt }) };
+}
+
+/** Its link shows nothing from now on, also where it is open. @throws Refused notFound */
+export async function withdrawBoard({ db }: Context, scope: Scope, principal: Principal, id: number): Promise<Record<string, never>> {
+  await db.transaction(async (tx) => {
+    const [found] = await tx.select({ settings: board.settings }).from(board).where(and(eq(board.id, id), isNull(board.withdrawnAt))).for('update');
+    if (!found || !found.settings.units.every((code) => scope.books.tree.findByCode(code))) throw new Refused('notFound');
+    await tx.update(board).set({ withdrawnAt: new Date().toISOString() as never }).where(eq(board.id, id));
+    await recordAudit(tx, [{ userId: principal.userId, entity: 'board', entityId: String(id), action: 'withdrawn', before: found.settings }]);
+    await announce(tx, 'boards', null);
+  });
+  return {};
+}
+
+export interface OpenBoard {
+  id: number;
+  name: string;
+  settings: BoardSummary['settings'];
+  /** What its maker may see: a board shows no more than they. */
+  scope: Scope;
+}
+
+/** The board a link opens. @throws Refused boardGone when it is withdrawn, unknown, or its maker may not show it any more */
+export async function findBoard({ db, replica }: Context, secret: string): Promise<OpenBoard> {
+  if (!replica.company) throw new Refused('notSetUp');
+  const [found] = await db.select({ id: board.id, name: board.name, settings: board.settings, unitId: appUser.unitId, role: appUser.role }).from(board).innerJoin(appUser, eq(appUser.id, board.createdBy))
+    .where(and(eq(board.hash, hashSecret(secret)), isNull(board.withdrawnAt), isNull(appUser.disabledAt)));
+  if (!found || !mayDo(found.role, 'plan')) throw new Refused('boardGone');
+  const scope = buildScope(replica, found);
+  const units = found.settings.units.filter((code) => scope.books.tree.findByCode(code));
+  if (units.length === 0) throw new Refused('boardGone');
+  return { id: found.id, name: found.name, settings: { ...found.settings, units }, scope };
+}

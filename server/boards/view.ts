@@ -1,0 +1,77 @@
+import { sql } from 'drizzle-orm';
+import type { BoardPage, BoardView } from '#contract/schemas/board';
+import type { MeasureCode } from '#core/measure/measure';
+import { END_OF_TIME, FIRST_DAY, toIsoDay } from '#core/period/day';
+import type { Books } from '#core/standing/books';
+import { buildPlaces } from '#core/standing/ladder';
+import { buildStanding } from '#core/standing/standing';
+import type { Unit } from '#core/units/unit';
+import type { Context } from '../context';
+import type { Queryable } from '../db/client';
+import { findMeasure, toFigures, toMeasureRecord, toPeriodView, toPlaceView, toUnitSummary } from '../standings/index';
+import { listPhotos } from './photos';
+import type { OpenBoard } from './service';
+
+const NEWEST_SHOWN = 7;
+/** A deal older than this is no news. */
+const DAYS_OF_NEWS = 31;
+
+/** Pages by company books: kept until something changes, for two hundred screens ask for the same at the same moment. */
+export class BoardPages {
+  private pages = new WeakMap<Books, Map<string, Promise<BoardPage>>>();
+
+  constructor(context: Context) {
+    context.replica.onChange(() => (this.pages = new WeakMap()));
+  }
+
+  /** A page as of the newest change. */
+  find(db: Queryable, books: Books, unit: Unit, measure: MeasureCode): Promise<BoardPage> {
+    let ofBooks = this.pages.get(books);
+    if (!ofBooks) this.pages.set(books, (ofBooks = new Map()));
+    const key = `${unit.id} ${measure} ${books.asOf}`;
+    let page = ofBooks.get(key);
+    if (!page) {
+      page = buildPage(db, books, unit, measure);
+      ofBooks.set(key, page);
+      // What failed is asked for again, not remembered.
+      page.catch(() => ofBooks.delete(key));
+    }
+    return page;
+  }
+}
+
+/** Everything a board shows. @throws Refused unknownMeasure */
+export async function viewBoard(context: Context, pages: BoardPages, { name, settings, scope }: OpenBoard): Promise<BoardView> {
+  const { books } = scope;
+  const measure = findMeasure(books, settings.measure);
+  const company = context.replica.company!;
+  const built = await Promise.all(settings.units.map((code) => pages.find(context.db, books, books.tree.findByCode(code)!, measure.code)));
+  const times = built.flatMap((page) => page.newest.map((deal) => deal.at)).sort();
+  return {
+    name, company: books.tree.root?.name ?? company.tree.root!.name, measure: toMeasureRecord(measure), accrues: measure.accrues, currency: books.currency, timeZone: company.timeZone, asOf: toIsoDay(books.asOf), seconds: settings.seconds,
+    newestAt: times.at(-1) ?? null, pages: built, photos: await listPhotos(context.db, built.flatMap((page) => page.places.map((place) => place.unit))),
+  };
+}
+
+async function buildPage(db: Queryable, books: Books, unit: Unit, measure: MeasureCode): Promise<BoardPage> {
+  const [today, month] = [books.calendar.periodOf('day', books.asOf), books.calendar.periodOf('month', books.asOf)];
+  const figuresOf = (period: typeof month) => ({ period: toPeriodView(books, period), figures: toFigures(books, buildStanding(books, unit.id, period, measure)) });
+  const people = [...new Set(books.tree.segmentsUnder(unit.id).filter((each) => each.from <= books.asOf && each.to > books.asOf).map((each) => each.salespersonId))];
+  const { gone, total } = books.elapsedOf(unit.id, month);
+  return {
+    unit: toUnitSummary(unit), today: figuresOf(today), month: figuresOf(month), paceShare: gone / total,
+    places: buildPlaces(books, people, month, measure).map((place) => toPlaceView(books, place)),
+    newest: await loadNewest(db, books, unit),
+  };
+}
+
+async function loadNewest(db: Queryable, books: Books, unit: Unit): Promise<BoardPage['newest']> {
+  const segments = books.tree.segmentsUnder(unit.id).map((each) => ({ ...each, from: Math.max(each.from, books.asOf - DAYS_OF_NEWS, FIRST_DAY), to: Math.min(each.to, books.asOf + 1, END_OF_TIME) })).filter((each) => each.from < each.to);
+  const { rows } = await db.execute<{ id: number; name: string; product: string | null; credited: number; day: string; at: string }>(sql`
+    select d.id, u.name, p.name as product, d.credited, d.day::text as day, to_char(d.created_at at time zone 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"') as at
+    from (select d.id from unnest(${sql.param(segments.map((each) => each.salespersonId))}::int[], ${sql.param(segments.map((each) => toIsoDay(each.from)))}::date[], ${sql.param(segments.map((each) => toIsoDay(each.to)))}::date[]) s(sp, f, t)
+      join deal d on d.salesperson_id = s.sp and d.day >= s.f and d.day < s.t
+      where d.status = 'won' and d.voided_at is null and d.credited > 0 order by d.day desc, d.id desc limit ${NEWEST_SHOWN}) n
+    join deal d on d.id = n.id join unit u on u.id = d.salesperson_id left join product p on p.id = d.product_id order by d.day desc, d.id desc`);
+  return rows.map(({ name, ...row }) => ({ ...row, salesperson: name }));
+}

@@ -1,0 +1,2 @@
+export { addLiveRoutes } from './routes';
+export { streamChanges } from './stream';

@@ -1,0 +1,16 @@
+import type { StandingView } from '#contract/schemas/standing';
+import type { MeasureCode } from '#core/measure/measure';
+import type { Period } from '#core/period/calendar';
+import { intersect } from '#core/period/day';
+import type { Unit } from '#core/units/unit';
+import type { Scope } from '../access/index';
+import type { Context } from '../context';
+import { viewAsClosed } from '../ledger/corrections';
+import { viewStanding } from './service';
+
+/** A standing with the figure as it was closed, where one of its months is. */
+export async function viewStandingWhole({ db, replica }: Context, scope: Scope, unit: Unit, period: Period, measure: MeasureCode): Promise<StandingView> {
+  // Only a period that reaches into a closed month can have been corrected.
+  const isClosed = replica.company!.closedMonths.some((month) => intersect(month, period));
+  return { ...viewStanding(scope, unit, period, measure, replica.newestDay), asClosed: isClosed ? await viewAsClosed(db, scope.books, unit.id, period, measure) : null };
+}

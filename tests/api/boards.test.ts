@@ -1,0 +1,104 @@
+import { eq } from 'drizzle-orm';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { appUser } from '#server/db/tables/index';
+import { createCompany, createDatabase, putTargets, startServer, wonDeal, type TestServer } from './harness';
+
+let server: TestServer;
+let people: Awaited<ReturnType<typeof createCompany>>;
+
+beforeAll(async () => {
+  server = await startServer(await createDatabase());
+  people = await createCompany(server);
+  await putTargets(people.admin, ['ivarga', 'tbrandt', 'nkassem'].map((unit) => ({ unit, period: 'FY2027-P08', measure: 'revenue', target: '2100.00' })));
+});
+afterAll(() => server.stop());
+
+const settings = (over: object = {}) => ({ units: ['salt'], measure: 'revenue', seconds: 20, ...over });
+const make = async (name = 'Hall', over: object = {}, who = people.manager) => (await who.send('POST', '/boards', { name, settings: settings(over) })).json() as { secret: string; board: { id: number } };
+const show = (secret: string, rest = '') => server.app.inject({ method: 'GET', url: `/api/v1/board/${secret}${rest}` });
+
+/** One grey dot (PNG, 1 x 1). */
+const DOT = Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAAAAAA6fptVAAAACklEQVR4nGNgAAAAAgABSK+kcQAAAABJRU5ErkJggg==', 'base64');
+const put = (code: string, content: Buffer, type = 'image/png', who = people.salesperson) => who.send('PUT', `/units/${code}/photo`, content, { 'content-type': type });
+
+describe('a wall board', () => {
+  it('is seen by whoever has its link, and shows that board only', async () => {
+    const { secret } = await make();
+    const view = await show(secret);
+    expect(view.statusCode).toBe(200);
+    expect(view.json()).toMatchObject({ name: 'Hall', pages: [{ unit: { code: 'salt' } }] });
+    expect(JSON.stringify(view.json())).not.toContain('nkassem');
+    expect(view.body).not.toContain(secret);
+    for (const path of ['/standing?unit=salt&period=FY2027-P08', '/boards', '/deals']) expect((await server.app.inject({ method: 'GET', url: `/api/v1${path}`, headers: { authorization: `Bearer ${secret}` } })).statusCode).toBe(401);
+  });
+
+  it('shows a booked deal, today’s and the month’s figure at once', async () => {
+    const { secret } = await make();
+    const before = (await show(secret)).json().pages[0];
+    expect((await people.manager.send('POST', '/deals', wonDeal({ salesperson: 'ivarga', amount: '400.00', closedOn: '2026-11-18' }))).statusCode).toBe(201);
+    const after = (await show(secret)).json();
+    expect(after.pages[0].today.figures.actual - before.today.figures.actual).toBe(40_000);
+    expect(after.pages[0].month.figures.actual - before.month.figures.actual).toBe(40_000);
+    expect(after.pages[0].newest[0]).toMatchObject({ salesperson: 'Ilse Varga', credited: 40_000 });
+    expect(Date.parse(after.newestAt)).toBeGreaterThan(Date.now() - 60_000);
+  });
+
+  it('is gone once it is withdrawn, and says so', async () => {
+    const { secret, board } = await make('Short');
+    expect((await people.manager.send('DELETE', `/boards/${board.id}`)).statusCode).toBe(200);
+    const gone = await show(secret);
+    expect(gone.statusCode).toBe(404);
+    expect(gone.json()).toMatchObject({ code: 'boardGone' });
+    expect((await show(secret, '/events')).statusCode).toBe(404);
+    expect((await people.manager.send('DELETE', `/boards/${board.id}`)).statusCode).toBe(404);
+    expect((await show('a-link-that-was-never-made')).json()).toMatchObject({ code: 'boardGone' });
+  });
+
+  it('shows no more than its maker may see, and nothing once they may not', async () => {
+    expect((await people.manager.send('POST', '/boards', { name: 'Others', settings: settings({ units: ['north'] }) })).json()).toMatchObject({ code: 'unknownUnit' });
+    const { secret } = await make('Maker');
+    const disable = (at: string | null) => server.db.update(appUser).set({ disabledAt: at as never }).where(eq(appUser.email, 'manager@example.com'));
+    await disable('2026-11-18T00:00:00Z');
+    expect((await show(secret)).statusCode).toBe(404);
+    await disable(null);
+    expect((await show(secret)).statusCode).toBe(200);
+  });
+
+  it('is made and withdrawn by who may plan, in their part', async () => {
+    expect((await people.salesperson.send('POST', '/boards', { name: 'Mine', settings: settings() })).statusCode).toBe(403);
+    const { board } = await make('Company', { units: ['ht'] }, people.admin);
+    expect((await people.manager.get('/boards')).json().map((each: { id: number }) => each.id)).not.toContain(board.id);
+    expect((await people.manager.send('DELETE', `/boards/${board.id}`)).statusCode).toBe(404);
+    for (const over of [{ units: [] }, { seconds: 2 }]) expect((await people.admin.send('POST', '/boards', { name: 'x', settings: settings(over) })).statusCode).toBe(422);
+    expect((await people.admin.send('POST', '/boards', { name: ' ', settings: settings() })).json().errors).toMatchObject([{ field: 'name' }]);
+    expect((await people.admin.send('POST', '/boards', { name: 'x', settings: settings({ measure: 'luck' }) })).json()).toMatchObject({ code: 'unknownMeasure' });
+  });
+});
+
+describe('pictures', () => {
+  it('are one’s own to set, or of those one plans for; others are refused', async () => {
+    expect((await put('ivarga', DOT)).statusCode).toBe(200);
+    expect((await put('tbrandt', DOT, 'image/png', people.manager)).statusCode).toBe(200);
+    expect((await put('tbrandt', DOT)).json()).toMatchObject({ code: 'unknownUnit' });
+    expect((await put('ivarga', DOT, 'image/png', people.viewer)).statusCode).toBeGreaterThanOrEqual(403);
+    expect((await put('salt', DOT, 'image/png', people.manager)).statusCode).toBe(403);
+    const photo = await people.manager.get('/units/ivarga/photo');
+    expect([photo.headers['content-type'], photo.rawPayload.equals(DOT)]).toEqual(['image/png', true]);
+  });
+
+  it('are what they say, and small', async () => {
+    expect((await put('ivarga', Buffer.from('<svg onload="alert(1)"/>'))).json()).toMatchObject({ code: 'notAPicture' });
+    expect((await put('ivarga', DOT, 'text/html')).statusCode).toBe(415);
+    expect((await put('ivarga', Buffer.concat([DOT, Buffer.alloc(400_000)]))).statusCode).toBe(413);
+  });
+
+  it('are shown on the board of their people and on no other', async () => {
+    const { secret } = await make('Faces');
+    expect((await show(secret)).json().photos).toHaveProperty('ivarga');
+    expect((await show(secret, '/photos/ivarga')).rawPayload.equals(DOT)).toBe(true);
+    const { secret: other } = await make('North', { units: ['north'] }, people.admin);
+    expect((await show(other, '/photos/ivarga')).statusCode).toBe(404);
+    expect((await people.salesperson.send('DELETE', '/units/ivarga/photo')).statusCode).toBe(200);
+    expect((await show(secret, '/photos/ivarga')).statusCode).toBe(404);
+  });
+});

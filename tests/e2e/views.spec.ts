@@ -1,0 +1,145 @@
+import { expect, test } from '@playwright/test';
+import { readFileSync } from 'node:fs';
+import { fillDeal, readAmount, signIn } from './actions';
+
+test('a month is seen day by day, added up, and its numbers leave as files', async ({ page }) => {
+  await signIn(page, 'marit', '/standing/parts');
+  await expect(page.getByRole('heading', { level: 1 })).toContainText(/of 13 working days of November 2026 so far/);
+  await expect(page.getByRole('link', { name: /1 Nov 2026: .*closed|Sun 1 Nov 2026/ }).first()).toBeVisible();
+  await page.getByRole('group', { name: 'Cut into' }).getByRole('button', { name: 'Weeks' }).click();
+  await page.getByRole('group', { name: 'Shown as' }).getByRole('button', { name: 'Added up' }).click();
+  await expect(page).toHaveURL(/by=week&added=up/);
+  await page.getByRole('button', { name: 'Show as table' }).click();
+  await expect(page.getByRole('region', { name: /as table/ }).getByRole('row')).toHaveCount(7);
+  await page.getByRole('button', { name: /^Save Revenue by week/ }).click();
+  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('menuitem', { name: 'Numbers (CSV)' }).click()]);
+  expect(readFileSync(await download.path(), 'utf8').split('\r\n')).toHaveLength(7);
+  await page.getByRole('button', { name: 'Show the picture' }).click();
+  for (const [name, begins] of [['Picture (SVG)', '<svg'], ['Picture (PNG)', '\u0089PNG']] as const) {
+    await page.getByRole('button', { name: /^Save Revenue by week/ }).click();
+    const [picture] = await Promise.all([page.waitForEvent('download'), page.getByRole('menuitem', { name }).click()]);
+    expect(readFileSync(await picture.path(), 'latin1').startsWith(begins)).toBe(true);
+  }
+});
+
+test('a scorecard shows chosen measures, each figure opens to the deals that add up to it', async ({ page }) => {
+  await signIn(page, 'marit', '/standing/scorecard');
+  const card = page.getByRole('region', { name: 'Scorecard' });
+  await expect(card.getByRole('row')).toHaveCount(9);
+  await page.getByRole('button', { name: 'Measures (7)' }).click();
+  await page.getByRole('checkbox', { name: 'Win rate' }).uncheck();
+  await page.keyboard.press('Escape');
+  await expect(page).toHaveURL(/measures=revenue/);
+  await expect(card.getByRole('row')).toHaveCount(8);
+  const booked = card.getByRole('row', { name: /^Revenue/ }).getByRole('button').first();
+  const shown = readAmount(await booked.innerText());
+  await booked.click();
+  const made = page.getByRole('dialog');
+  await expect(made.getByText(/attainment = revenue \/ target/)).toBeVisible();
+  await expect(made.getByRole('region', { name: 'Status' })).toContainText('by the rule that ships');
+  await expect(made.getByRole('row', { name: /^All/ })).toBeVisible();
+  expect(Math.round(readAmount(await made.getByRole('row', { name: /^All/ }).getByRole('cell').last().innerText()))).toBe(shown);
+  await made.getByRole('link', { name: 'See them in Deals' }).click();
+  await expect(page).toHaveURL(/\/deals\?.*status=won/);
+});
+
+test('two measures of all branches stand beside each other', async ({ page }) => {
+  await signIn(page, 'admin', '/standing/pairs?unit=harrow-tide');
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('good in gross margin but not in revenue');
+  const table = page.getByRole('table', { name: 'Revenue beside Gross margin' });
+  await expect(table.getByRole('row')).toHaveCount(5);
+  await table.getByRole('row').nth(1).focus();
+  await page.keyboard.press('e');
+  await expect(page.getByRole('dialog').getByText('How this is made')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await page.getByRole('link', { name: /^Northgate branch:/ }).click();
+  await expect(page).toHaveURL(/\/profile\?.*unit=northgate/);
+});
+
+test('the year ahead says what was made, what runs with its odds, and what it takes', async ({ page }) => {
+  await signIn(page, 'marit', '/standing/ahead');
+  await expect(page.getByRole('list', { name: 'Months of FY 2027' }).getByRole('listitem')).toHaveCount(12);
+  await expect(page.getByRole('heading', { level: 1 })).toContainText(/November 2026 is expected to reach \d+% of target, odds/);
+  await expect(page.getByText(/on each of 8 working days, or \d+ average deals/)).toBeVisible();
+  await page.getByRole('button', { name: /^Dec/ }).last().click();
+  await expect(page).toHaveURL(/period=FY2027-P09/);
+  await expect(page.getByRole('heading', { level: 2, name: /What it takes.*December 2026/ })).toBeVisible();
+});
+
+test('a standing is printed on one page, with what its words mean', async ({ page }) => {
+  await signIn(page);
+  await page.getByRole('button', { name: 'Print or save' }).click();
+  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'One page (PDF)' }).click()]);
+  expect(download.suggestedFilename()).toBe('standing saltmarsh FY2027-P08 revenue.pdf');
+  const content = readFileSync(await download.path(), 'latin1');
+  expect(content.startsWith('%PDF-')).toBe(true);
+  expect(content.match(/\/Type \/Page\b/g)).toHaveLength(1);
+  // Drawn in vectors: there is no picture in it.
+  expect(content).not.toContain('/Subtype /Image');
+});
+
+test('a wall board needs no sign-in, shows a booked deal by itself, says when it is cut off, and can be withdrawn', async ({ page, browser }) => {
+  await signIn(page, 'marit', '/setup/boards');
+  await page.getByLabel('Name of the new board').fill('Hall');
+  await page.getByRole('checkbox', { name: 'Saltmarsh branch' }).check();
+  await page.getByRole('button', { name: 'Make the board' }).click();
+  const link = await page.getByLabel('The link of the board').inputValue();
+  const context = await browser.newContext({ viewport: { width: 1280, height: 720 } });
+  const wall = await context.newPage();
+  await wall.goto(link);
+  await expect(wall.getByRole('heading', { level: 1 })).toHaveText('Saltmarsh branch');
+  await expect(wall.getByRole('region', { name: 'Ladder of Saltmarsh branch' }).getByRole('img')).not.toHaveCount(0);
+  await page.goto('/deals?book=new');
+  await fillDeal(page, '1234.56', 'Wall Yard');
+  await page.getByRole('dialog').getByRole('button', { name: 'Book', exact: true }).click();
+  await expect(wall.getByRole('region', { name: 'Newest deals' })).toContainText('€1,234.56');
+  // Cut off: it keeps what it has and says since when; back, it goes on by itself.
+  await context.setOffline(true);
+  await page.goto('/deals?book=new');
+  await fillDeal(page, '77.70', 'Wall Yard');
+  await page.getByRole('dialog').getByRole('button', { name: 'Book', exact: true }).click();
+  await expect(page.getByText(/Booked\./).first()).toBeVisible();
+  await context.setOffline(false);
+  await expect(wall.getByRole('region', { name: 'Newest deals' })).toContainText('€77.70', { timeout: 20_000 });
+  await page.goto('/setup/boards');
+  await page.getByRole('button', { name: 'Withdraw Hall' }).click();
+  await expect(wall.getByRole('heading', { name: 'This board is not shown any more' })).toBeVisible();
+  await context.close();
+});
+
+test.describe('on a phone', () => {
+  test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
+
+  test('own page, standing and booking fit 390 pixels', async ({ page }) => {
+    await signIn(page, 'ilse', '/');
+    await expect(page.getByRole('heading', { level: 1 })).toContainText('Ilse Varga');
+    for (const path of ['/profile', '/standing']) {
+      await page.goto(path);
+      await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+      expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+      expect(await page.locator('main').evaluate((main) => main.scrollWidth - main.clientWidth)).toBeLessThanOrEqual(0);
+    }
+    await page.getByRole('button', { name: 'Whose numbers' }).tap();
+    await page.getByRole('treeitem', { name: /Ilse Varga/ }).tap();
+    await page.getByRole('link', { name: 'Book a deal' }).tap();
+    const form = page.getByRole('dialog');
+    await expect(form.getByLabel('Customer')).toBeVisible();
+    expect((await form.boundingBox())!.width).toBeLessThanOrEqual(390);
+  });
+});
+
+test('an address that makes no sense says what is wrong and how to go on', async ({ page }) => {
+  await signIn(page);
+  for (const [path, words] of [
+    ['/standing/parts?unit=saltmarsh&period=FY2027&by=day', 'cannot be cut like this'], ['/standing/scorecard?measures=luck', 'No such measure'], ['/standing/pairs?beside=luck', 'No such measure'], ['/standing/ahead?unit=nobody', 'No such unit'],
+    ['/profile?unit=northgate', 'No such unit'], ['/ladder?period=FY2027-P09..FY2027-P02', 'No such period'], ['/standing/parts?period=2026-99', 'No such period'],
+  ] as const) {
+    await page.goto(path);
+    await expect(page.getByRole('alert').first()).toContainText(words);
+  }
+  await page.goto('/standing/parts?unit=saltmarsh&period=FY2027&by=day');
+  await page.getByRole('button', { name: 'Show it in the finest parts that can be seen' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('FY 2027');
+  await page.goto('/standing?unit=saltmarsh&period=FY1950');
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('FY 1950');
+});
