@@ -1,5 +1,5 @@
 import { Type } from 'typebox';
-import { BoardInput, BoardSummary, BoardView, NewBoard } from '../schemas/board';
+import { BoardInput, BoardSummary, BoardView, NewBoard, PhotoVersion } from '../schemas/board';
 import { Nothing } from '../schemas/common';
 import { defineRoute } from './route';
 
@@ -15,6 +15,7 @@ export const withdrawBoard = defineRoute({ id: 'withdrawBoard', method: 'DELETE'
 export const getBoard = defineRoute({ id: 'getBoard', method: 'GET', path: '/board/:secret', permission: 'anyone', summary: 'What a wall board shows, for whoever has its link', params: Secret, answer: BoardView, errors: ['boardGone'] });
 export const streamBoard = defineRoute({ id: 'streamBoard', method: 'GET', path: '/board/:secret/events', permission: 'anyone', summary: 'Says when a wall board has changed (server-sent events)', params: Secret, answerType: 'text/event-stream', errors: ['boardGone'] });
 export const getBoardPhoto = defineRoute({ id: 'getBoardPhoto', method: 'GET', path: '/board/:secret/photos/:code', permission: 'anyone', summary: 'The picture of someone on a wall board', params: Type.Object({ secret: Type.String(), code: Type.String() }), answerType: 'image/*', errors: ['boardGone', 'notFound'] });
+export const findPhoto = defineRoute({ id: 'findPhoto', method: 'GET', path: '/units/:code/photo-version', permission: 'read', summary: 'Whether a salesperson has a picture, and since when', params: PhotoOf, answer: PhotoVersion, errors: ['unknownUnit'] });
 export const getPhoto = defineRoute({ id: 'getPhoto', method: 'GET', path: '/units/:code/photo', permission: 'read', summary: 'The picture of a salesperson', params: PhotoOf, answerType: 'image/*', errors: ['unknownUnit', 'notFound'] });
 export const savePhoto = defineRoute({ id: 'savePhoto', method: 'PUT', path: '/units/:code/photo', permission: 'self', summary: 'Set the picture of a salesperson: their own, or of someone one plans for; PNG, JPEG or WebP up to 300 kB', params: PhotoOf, bodyType: 'image/*', answer: Nothing, errors: ['unknownUnit', 'forbidden', 'notAPicture', 'tooLarge'] });
 export const removePhoto = defineRoute({ id: 'removePhoto', method: 'DELETE', path: '/units/:code/photo', permission: 'self', summary: 'Take away the picture of a salesperson', params: PhotoOf, answer: Nothing, errors: ['unknownUnit', 'forbidden'] });

@@ -43,3 +43,6 @@ export const BoardView = Type.Object({
   photos: Type.Record(Type.String(), Type.String()),
 });
 export type BoardView = Static<typeof BoardView>;
+
+/** When a picture last changed; null: there is none. */
+export const PhotoVersion = Type.Object({ at: Nullable(Type.String()) });

@@ -3,7 +3,7 @@ import type { Announcement } from '../db/notify';
 import type { Endpoints } from '../endpoints';
 import { streamChanges } from '../live/index';
 import { Refused } from '../problem';
-import { readPhoto, removePhoto, savePhoto } from './photos';
+import { listPhotos, readPhoto, removePhoto, savePhoto } from './photos';
 import { createBoard, findBoard, listBoards, withdrawBoard } from './service';
 import { BoardPages, viewBoard } from './view';
 
@@ -34,6 +34,7 @@ export function addBoardRoutes({ implement, context }: Endpoints): void {
     if (!settings.units.some((code) => tree.segmentsUnder(tree.findByCode(code)!.id).some((each) => each.salespersonId === person.id && each.from <= asOf && each.to > asOf))) throw new Refused('notFound');
     return sendPhoto(reply, await readPhoto(context, scope, params.code));
   });
+  implement(routes.findPhoto, async ({ params, scope }) => ({ at: (await listPhotos(context.db, [scope.findUnit(params.code)]))[params.code] ?? null }));
   implement(routes.getPhoto, async ({ params, scope, reply }) => sendPhoto(reply, await readPhoto(context, scope, params.code)));
   implement(routes.savePhoto, async ({ params, scope, principal, request }) => savePhoto(context, scope, principal, params.code, request.body));
   implement(routes.removePhoto, async ({ params, scope, principal }) => removePhoto(context, scope, principal, params.code));

@@ -86,7 +86,7 @@ function drawTable(paper: Paper, view: StandingView, { x, y, width, bottom }: Ta
   const number = (value: number | null) => (value === null ? '–' : formatColumn(value, unit));
   const isLimit = view.measure.direction === 'lower';
   const columns: TableColumn[] = [
-    { name: 'Rank', share: 0.07, anchor: 'start', text: (place) => `${place.rank ?? '–'}${place.movement ? `  ${place.movement > 0 ? '▲' : '▼'}${Math.abs(place.movement)}` : ''}` },
+    { name: 'Rank', share: 0.07, anchor: 'start', text: (place) => String(place.rank ?? '–') },
     { name: 'Salesperson', share: 0.24, anchor: 'start', text: (place) => place.unit.name },
     { name: 'Team', share: 0.15, anchor: 'start', text: (place) => place.team ?? '' },
     { name: view.measure.code === 'revenue' ? 'Booked' : view.measure.name, share: 0.12, anchor: 'end', text: (place) => number(place.actual) },
@@ -107,7 +107,9 @@ function drawTable(paper: Paper, view: StandingView, { x, y, width, bottom }: Ta
   let at = y + 4 + ROW;
   for (const place of shown) {
     columns.forEach((column, index) => {
-      if (index !== 5) return cell(index, at - 3, column.text(place), { size: 8, weight: index === 1 ? 'semibold' : 'regular' });
+      if (index !== 5) cell(index, at - 3, column.text(place), { size: 8, weight: index === 1 ? 'semibold' : 'regular' });
+      if (index === 0 && place.movement) drawMovement(paper, place.movement, edges[0]! + 13, at - 3);
+      if (index !== 5) return;
       drawMark(paper, place.status, edges[index]!, at - 10, 8);
       paper.text(edges[index]! + 12, at - 3, fit(column.text(place), width * column.share - 14, { size: 8 }), { size: 8, weight: 'semibold', color: inkOf(place.status).text });
     });
@@ -123,6 +125,13 @@ function drawTable(paper: Paper, view: StandingView, { x, y, width, bottom }: Ta
   }
   cell(1, at - 3, `All ${view.places.length}`, { size: 8, weight: 'bold' });
   if (view.figures.actual !== null) paper.text(edges[3]! + width * columns[3]!.share - 8, at - 3, formatShortest(view.figures.actual, unit), { size: 8, weight: 'bold', anchor: 'end' });
+}
+
+/** A triangle up or down with the number of places; Archivo has no such sign. */
+function drawMovement(paper: Paper, places: number, x: number, y: number): void {
+  const [tip, base] = places > 0 ? [y - 5.4, y - 1.4] : [y - 1.2, y - 5.2];
+  paper.area([[x, base], [x + 4.6, base], [x + 2.3, tip]], INK.soft);
+  paper.text(x + 6, y, String(Math.abs(places)), { size: 7, color: INK.soft });
 }
 
 /** The exact total where it fits its column. */

@@ -6,6 +6,7 @@ import type { BoardView } from '#contract/schemas/board';
 /** Also without a message the board looks anew: a message can be lost, a day can begin. */
 const LOOK_AGAIN_MS = 60_000;
 const RETRY_MS = 3_000;
+const CUT_OFF_MS = 500;
 
 export interface Board {
   /** The newest that came; stays while the server is away. */
@@ -33,7 +34,8 @@ export function useBoard(secret: string): Board {
       if (source && source.readyState !== EventSource.CLOSED) return;
       source = new EventSource(`${address}/events`);
       source.onmessage = () => void look();
-      // The browser connects again by itself; where it gives up, the next look does.
+      // The browser connects again by itself; that it had to is found out at once, not after a minute.
+      source.onerror = () => later(CUT_OFF_MS);
       source.onopen = () => void look();
     };
     const look = async () => {

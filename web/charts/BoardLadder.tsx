@@ -1,4 +1,5 @@
 import { declutter } from '#core/picture/declutter';
+import { spreadOut } from '#core/picture/spreadOut';
 import { initialsOf } from './initials';
 import { scaleOfShares } from '#core/picture/ladderScale';
 import { fillOf, textOf, type ShownStatus } from './status';
@@ -20,7 +21,8 @@ const [LEFT, RIGHT] = [92, 300];
 const [TOP, BOTTOM] = [16, 20];
 const LABEL_X = 352;
 const MOST_GAP = 46;
-const COLUMNS = 3;
+const COLUMNS = 4;
+const PACE_ROOM = 18;
 
 /** A ladder to be read from across a room: everyone at the height of their attainment, with a picture or initials; as many names as can be told apart. */
 export function BoardLadder({ marks, pace, label }: { marks: readonly BoardMark[]; pace: number | null; label: string }) {
@@ -30,7 +32,9 @@ export function BoardLadder({ marks, pace, label }: { marks: readonly BoardMark[
   const size = Math.max(12, Math.min(25, gap * 0.62));
   const radius = Math.max(9, Math.min(24, gap * 0.52));
   const labels = declutter(marks.map((mark) => y(mark.at)), gap, TOP + gap / 2, HEIGHT - BOTTOM);
-  const x = (index: number) => LEFT + 38 + (index % COLUMNS) * ((RIGHT - LEFT - 76) / (COLUMNS - 1));
+  const columns = spreadOut(marks.map((mark) => y(mark.at)), COLUMNS);
+  const x = (index: number) => LEFT + radius + 8 + columns[index]! * ((RIGHT - LEFT - 2 * radius - 16) / (COLUMNS - 1));
+  const isPaceNamed = pace !== null && Math.abs(pace / step - Math.round(pace / step)) * step * ((HEIGHT - TOP - BOTTOM) / (top - bottom)) > PACE_ROOM;
   return (
     <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} role="group" aria-label={label} className="h-full w-full">
       {Array.from({ length: Math.round((top - bottom) / step) + 1 }, (_, index) => bottom + index * step).map((value) => {
@@ -44,7 +48,7 @@ export function BoardLadder({ marks, pace, label }: { marks: readonly BoardMark[
       })}
       {[LEFT, RIGHT].map((rail) => <line key={rail} x1={rail} x2={rail} y1={4} y2={HEIGHT - 4} stroke="var(--ink)" strokeWidth={9} strokeLinecap="round" opacity={0.85} />)}
       {pace !== null && <line x1={LEFT - 12} x2={RIGHT + 12} y1={y(pace)} y2={y(pace)} stroke="var(--ink)" strokeWidth={2} strokeDasharray="4 5" />}
-      {pace !== null && <text x={RIGHT - 8} y={y(pace) - 6} textAnchor="end" fontSize={15} fill="var(--ink-soft)">pace</text>}
+      {isPaceNamed && <text x={LEFT - 16} y={y(pace) + 5} textAnchor="end" fontSize={16} fill="var(--ink-soft)">pace</text>}
       {marks.map((mark, index) => (
         <g key={mark.key} role="img" aria-label={`${mark.rank}. ${mark.name}, ${mark.text} of target, ${mark.status.word}`}>
           {mark.before !== null && <line x1={x(index)} x2={x(index)} y1={y(mark.before)} y2={y(mark.at)} stroke={fillOf(mark.status)} strokeWidth={2} opacity={0.55} />}

@@ -1,12 +1,13 @@
-import { useRef, useState } from 'react';
+import { useRef } from 'react';
 import * as routes from '#contract/routes/boards';
-import { API } from '#contract/routes/route';
+import { API, type AnswerOf } from '#contract/routes/route';
 import { api, useGetMeQuery } from '../app/api';
 import { initialsOf } from '../charts/initials';
 import { useSay } from '../ui/Toasts';
 
-const { useSavePhotoMutation, useRemovePhotoMutation } = api.injectEndpoints({
+const { useFindPhotoQuery, useSavePhotoMutation, useRemovePhotoMutation } = api.injectEndpoints({
   endpoints: (build) => ({
+    findPhoto: build.query<AnswerOf<typeof routes.findPhoto>, string>({ query: (code) => ({ route: routes.findPhoto, params: { code } }), providesTags: ['Boards'] }),
     savePhoto: build.mutation<object, { code: string; picture: Blob }>({ query: ({ code, picture }) => ({ route: routes.savePhoto, params: { code }, body: picture, headers: { 'content-type': picture.type } }), invalidatesTags: ['Boards'] }),
     removePhoto: build.mutation<object, string>({ query: (code) => ({ route: routes.removePhoto, params: { code } }), invalidatesTags: ['Boards'] }),
   }),
@@ -29,8 +30,8 @@ export function Photo({ code, name }: { code: string; name: string }) {
   const { data: me } = useGetMeQuery();
   const [save] = useSavePhotoMutation();
   const [remove] = useRemovePhotoMutation();
-  const [version, setVersion] = useState(0);
-  const [has, setHas] = useState(true);
+  const { data } = useFindPhotoQuery(code);
+  const has = data !== undefined && data.at !== null;
   const input = useRef<HTMLInputElement>(null);
   const say = useSay();
   const mayChange = me !== undefined && (me.role === 'administrator' || me.role === 'manager' || me.unitCode === code);
@@ -39,18 +40,16 @@ export function Photo({ code, name }: { code: string; name: string }) {
     const picture = await toSquare(file).catch(() => null);
     const result = picture && await save({ code, picture });
     if (!result || result.error) return say(result?.error && 'detail' in result.error ? result.error.detail : 'This is not a picture. Choose a PNG, JPEG or WebP file.', { kind: 'fault' });
-    setHas(true);
-    setVersion(Date.now());
     say(`The picture of ${name} is changed.`);
   };
   return (
     <span className="flex items-center gap-2">
-      {has ? <img src={`${API}/units/${encodeURIComponent(code)}/photo?${version}`} alt="" width={34} height={34} className="h-[34px] w-[34px] rounded-full object-cover" onError={() => setHas(false)} /> : <span aria-hidden className="grid h-[34px] w-[34px] place-items-center rounded-full bg-cell text-[13px] font-semibold">{initialsOf(name)}</span>}
+      {has ? <img src={`${API}/units/${encodeURIComponent(code)}/photo?${new URLSearchParams({ at: data.at! })}`} alt="" width={34} height={34} className="h-[34px] w-[34px] rounded-full object-cover" /> : <span aria-hidden className="grid h-[34px] w-[34px] place-items-center rounded-full bg-cell text-[13px] font-semibold">{initialsOf(name)}</span>}
       {mayChange && (
         <>
           <input ref={input} type="file" accept="image/png,image/jpeg,image/webp" className="sr-only" tabIndex={-1} aria-label={`Picture of ${name}`} onChange={(event) => { void take(event.target.files?.[0]); event.target.value = ''; }} />
           <button type="button" className="text-[11.5px] text-soft underline" onClick={() => input.current?.click()}>{has ? 'Change picture' : 'Add a picture'}</button>
-          {has && <button type="button" className="text-[11.5px] text-soft underline" onClick={() => void remove(code).then(() => setHas(false))}>Remove</button>}
+          {has && <button type="button" className="text-[11.5px] text-soft underline" onClick={() => void remove(code)}>Remove</button>}
         </>
       )}
     </span>

@@ -32,7 +32,7 @@ export function ScorecardPage() {
   return (
     <div className="flex min-h-full flex-col gap-3 px-[18px] pt-2 pb-4">
       <StandingTabs />
-      <div className="flex items-start justify-between gap-6"><h1 className="max-w-[840px]" aria-live="polite">{data.sentence}</h1><Chooser chosen={data.rows.map((row) => row.measure.code)} onChange={(codes) => put({ measures: codes.join(',') })} /></div>
+      <div className="flex items-start justify-between gap-6"><h1 className="max-w-[840px]" aria-live="polite">{data.sentence}</h1><Chooser chosen={measures ? measures.split(',') : data.rows.map((row) => row.measure.code)} onChange={(codes) => put({ measures: codes.join(',') })} /></div>
       <Card view={data} />
       <p className="text-[12px] text-soft">What runs is judged by what was due by now; its target is that of the whole month. Last year stands at the same point. Any figure opens to how it is made.</p>
     </div>

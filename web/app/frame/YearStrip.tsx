@@ -52,8 +52,8 @@ export function YearStrip() {
   };
 
   return (
-    <div className="shrink-0 overflow-x-auto border-b border-line bg-sheet [scrollbar-width:thin]">
-    <section ref={root} aria-label="Year strip: when" className="grid h-[66px] grid-cols-[92px_repeat(4,minmax(0,1fr))] select-none max-md:w-[860px]">
+    <div className="relative shrink-0 overflow-x-auto border-b border-line bg-sheet [scrollbar-width:thin]">
+    <section ref={root} aria-label="Year strip: when" className="grid h-[66px] grid-cols-[92px_repeat(4,minmax(0,1fr))] select-none max-md:w-[1010px]">
       <div className="flex flex-col justify-center pl-[18px]">
         <button type="button" aria-pressed={place.period === strip.year.period.id} onClick={() => place.go({ period: strip.year.period.id })} className={classNames('-ml-1 w-max rounded-[4px] px-1 text-left text-[15px] leading-tight font-semibold [font-stretch:106%]', place.period === strip.year.period.id && 'outline-2 outline-strong')}>
           {strip.year.shortName}

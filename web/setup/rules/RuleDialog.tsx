@@ -1,4 +1,5 @@
 import { useMemo, useState } from 'react';
+import { FAULTS, fillIn } from '#contract/errors/catalogue';
 import type { RulesOfMeasure } from '#contract/schemas/rule';
 import { findRuleFaults, STATUS_COLORS, SYMBOL_SETS, YARDSTICKS, type StatusColor, type StatusRule } from '#core/status/rule';
 import { faultAt, otherFault } from '../../app/FailureNote';
@@ -20,7 +21,6 @@ interface RuleDialogProps {
   onClose(): void;
 }
 
-const FAULT_WORDS = { cutsCrossed: 'These two stand the wrong way round.', notPositive: 'A cut must be above 0 %.', emptyWord: 'Every grade needs a word.', longWord: 'At most 24 characters.', sameWord: 'Another grade has this word.', sameColor: 'Another grade has this colour.' };
 const GRADE_NAMES = ['1, the lowest', '2', '3', '4, target reached'];
 
 /** A rule from a day on. What it would change is shown on the real figures before it is kept; several can stand side by side. */
@@ -35,7 +35,7 @@ export function RuleDialog({ rules, currency, firstDay, onClose }: RuleDialogPro
   const say = useSay();
   const put = (over: Partial<RuleForm>) => setForm((old) => ({ ...old, ...over }));
   const read = useMemo(() => readRule(form, rules, currency), [form, rules, currency]);
-  const faults: Record<string, string> = useMemo(() => (!read.ok ? read.faults : Object.fromEntries(findRuleFaults(read.rule, rules.direction).map(({ field, fault }) => [field, FAULT_WORDS[fault]]))), [read, rules.direction]);
+  const faults: Record<string, string> = useMemo(() => (!read.ok ? read.faults : Object.fromEntries(findRuleFaults(read.rule, rules.direction).map(({ field, fault }) => [field, fillIn(FAULTS[fault], { way: rules.direction === 'lower' ? 'below' : 'above' })]))), [read, rules.direction]);
   const isGood = read.ok && Object.keys(faults).length === 0;
   const submit = async () => {
     if (!read.ok || !isGood) return;
