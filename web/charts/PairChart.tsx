@@ -47,7 +47,7 @@ export function PairChart({ marks, names, width, height, label, onOpen }: PairCh
       <text x={(LEFT + width - RIGHT) / 2} y={height - 4} textAnchor="middle" fill="var(--ink)">{names[0]} →</text>
       <text x={12} y={(TOP + height - FOOT) / 2} textAnchor="middle" fill="var(--ink)" transform={`rotate(-90 12 ${(TOP + height - FOOT) / 2})`}>{names[1]} →</text>
       {marks.map((mark, index) => (
-        <a key={mark.key} href={`#${mark.key}`} aria-label={mark.words} onClick={(event) => { event.preventDefault(); onOpen(mark.key); }}>
+        <a key={mark.key} href={`#${mark.key}`} {...(named.length > 0 ? { 'aria-description': mark.words } : { 'aria-label': mark.words })} onClick={(event) => { event.preventDefault(); onOpen(mark.key); }}>
           <title>{mark.words}</title>
           <circle cx={x(mark.x)} cy={y(mark.y)} r={6} fill={mark.fill} stroke="var(--sheet)" />
           {named.length > 0 && <path d={`M${x(mark.x) + 6} ${y(mark.y)}L${width - RIGHT + 6} ${labels[index]}`} stroke="var(--prior)" strokeWidth="0.8" fill="none" opacity="0.7" />}

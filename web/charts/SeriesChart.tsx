@@ -87,9 +87,11 @@ export function SeriesChart({ bars, isCumulative, width, height, label, show, on
             {index % every === 0 && <text x={middle(index)} y={height - 6} textAnchor="middle" fill="var(--ink)" fontWeight={each.isRunning ? 650 : 400}>{each.name}</text>}
           </>
         );
-        if (!onOpen) return <g key={each.key} role="img" aria-label={each.words}>{content}</g>;
+        // What is seen comes first: whoever speaks to the page says what they see (WCAG 2.5.3).
+        const name = `${each.name}: ${each.words}`;
+        if (!onOpen) return <g key={each.key} role="img" aria-label={name}>{content}</g>;
         return (
-          <a key={each.key} href={`#${each.key}`} aria-label={each.words} onClick={(event) => { event.preventDefault(); onOpen(each.key); }}>{content}</a>
+          <a key={each.key} href={`#${each.key}`} aria-label={name} onClick={(event) => { event.preventDefault(); onOpen(each.key); }}>{content}</a>
         );
       })}
     </svg>
