@@ -1,12 +1,13 @@
 import tailwindcss from '@tailwindcss/vite';
 import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
+import { precompress } from './scripts/precompress';
 
 const API_PORT = process.env['API_PORT'] ?? '4400';
 
 export default defineConfig({
   root: 'web',
-  plugins: [react(), tailwindcss()],
+  plugins: [react(), tailwindcss(), precompress('dist/web/assets')],
   build: { outDir: '../dist/web', emptyOutDir: true, sourcemap: false, assetsInlineLimit: 0, chunkSizeWarningLimit: 700 },
   server: { port: 5173, proxy: { '/api': `http://127.0.0.1:${API_PORT}` } },
 });

@@ -26,12 +26,29 @@ async function measureViews(server: BenchServer): Promise<Ratio[]> {
   for (const { name, path, sql } of VIEW_REQUESTS) {
     const bySql = await measure(async () => { for (const statement of sql) await server.pool.query(statement); }, { warmUp: 1, runs: 5 });
     const api = await measureRequests({ url: `${server.address}/api/v1${path}`, headers: server.headers, warmUp: 40, runs: 200 });
-    say(`${name}: SQL ${bySql.p50.toFixed(1)} ms, through the API ${api.p50.toFixed(2)} ms (p95 ${api.p95.toFixed(1)})`);
-    ratios.push([`${name}, times faster than SQL`, bySql.p50 / api.p50, 50, 'min']);
-    worst.push(api.p95);
+    const fresh = await measureFresh(server, path);
+    say(`${name}: SQL ${bySql.p50.toFixed(1)} ms, through the API ${api.p50.toFixed(2)} ms (p95 ${api.p95.toFixed(1)}), the first after a booking ${quantile(fresh, 0.5).toFixed(1)} ms (p95 ${quantile(fresh, 0.95).toFixed(1)})`);
+    ratios.push([`${name}, times faster than SQL`, bySql.p50 / api.p50, 50, 'min'], [`${name}, the first after a booking`, bySql.p50 / quantile(fresh, 0.5), 50, 'min']);
+    worst.push(quantile(fresh, 0.95));
   }
-  ratios.push(['slowest Standing or Ladder request, p95 in ms', Math.max(...worst), 20, 'max']);
+  ratios.push(['slowest Standing or Ladder request, the first after a booking, p95 in ms', Math.max(...worst), 20, 'max']);
   return ratios;
+}
+
+let booked = 0;
+
+/** The same request, each time after a deal was booked: nothing that was kept of it can be used. */
+async function measureFresh(server: BenchServer, path: string): Promise<number[]> {
+  const times: number[] = [];
+  for (let i = -5; i < 40; i++) {
+    await fetch(`${server.address}/api/v1/deals`, { method: 'POST', headers: { ...server.headers, 'content-type': 'application/json' }, body: JSON.stringify({ deal: `F${booked++}`, salesperson: `p${booked % 1000}`, customer: 'Customer 1', amount: '10.00', status: 'won', closedOn: TODAY }) });
+    // What a booking sets off elsewhere is none of the request's.
+    await sleep(15);
+    const start = performance.now();
+    await (await fetch(`${server.address}/api/v1${path}`, { headers: server.headers })).arrayBuffer();
+    if (i >= 0) times.push(performance.now() - start);
+  }
+  return times;
 }
 
 /** From sending a deal until the last byte of what each of 200 screens shows of it. */
@@ -100,10 +117,10 @@ async function measureRepaint(browser: Browser, address: string): Promise<Ratio>
   const page = await browser.newPage({ baseURL: address, viewport: { width: 1280, height: 800 } });
   await page.goto('/standing?unit=t7&period=FY2027-P08');
   await signIn(page);
-  await page.getByRole('treeitem', { name: /Person 7\b/ }).waitFor();
+  await page.getByRole('treeitem').nth(8).waitFor();
   const times: number[] = [];
   for (let i = 0; i < SWITCHES; i++) {
-    const target = i % 2 === 0 ? page.getByRole('treeitem').filter({ hasText: /^Person/ }).nth((i / 2) % 5) : page.locator(`[data-month="${(i >> 1) % 7}"]`);
+    const target = i % 2 === 0 ? page.getByRole('treeitem').nth(1 + ((i / 2) % 7)) : page.locator(`[data-month="${(i >> 1) % 7}"]`);
     const handle = await target.elementHandle();
     const took = await page.evaluate(async (element) => {
       const heading = () => document.querySelector('h1')!.textContent;

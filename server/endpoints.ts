@@ -5,6 +5,7 @@ import { mayDo } from './access/permissions';
 import type { Principal } from './access/principal';
 import { buildScope, type Scope } from './access/scope';
 import type { Context } from './context';
+import { KeptAnswers } from './keptAnswers';
 import { Refused } from './problem';
 
 export interface Call<R extends AnyRoute> {
@@ -21,15 +22,26 @@ export interface Endpoints {
   context: Context;
   /** Binds a record of the contract to what it does; sign-in, permission and CSRF are checked before it is called. */
   implement<R extends AnyRoute>(route: R, handler: (call: Call<R>) => Promise<AnswerOf<R>>): void;
+  /** The same for an answer that is made of the books alone: it is kept until they change, for everyone with the same rights. */
+  implementKept<R extends AnyRoute>(route: R, handler: (call: Call<R>) => Promise<AnswerOf<R>>): void;
   implemented: ReadonlySet<string>;
 }
 
 /** The one door through which every request of the API comes. */
 export function buildEndpoints(app: FastifyInstance, context: Context): Endpoints {
   const implemented = new Set<string>();
-  return {
+  const kept = new KeptAnswers(context.replica);
+  const endpoints: Endpoints = {
     context,
     implemented,
+    implementKept(route, handler) {
+      endpoints.implement(route, async (call) => {
+        const { role, unitId } = call.principal;
+        const text = await kept.find(`${role} ${unitId} ${call.request.url}`, () => handler(call));
+        call.reply.type('application/json; charset=utf-8');
+        return text as never;
+      });
+    },
     implement(route, handler) {
       if (!PERMISSIONS.includes(route.permission)) throw new Error(`The endpoint ${route.id} names no permission.`);
       implemented.add(route.id);
@@ -54,6 +66,7 @@ export function buildEndpoints(app: FastifyInstance, context: Context): Endpoint
       });
     },
   };
+  return endpoints;
 }
 
 async function admit(context: Context, route: AnyRoute, request: FastifyRequest): Promise<Principal | null> {

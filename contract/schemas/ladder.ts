@@ -13,6 +13,8 @@ export const LadderQuery = Type.Object({
   measure: Type.Optional(MeasureCode),
   level: Type.Optional(Level),
   by: Type.Optional(Type.Enum(RANKED_BY)),
+  /** So many places from the top; left out: the first hundred. */
+  limit: Type.Optional(Type.Integer({ minimum: 1, maximum: 10_000 })),
   /** Leaves out who is on a ramp in the period. */
   withoutRamps: Type.Optional(Type.Boolean()),
 }, { additionalProperties: false });
@@ -29,8 +31,10 @@ export const LadderView = Type.Object({
   /** How many were left out for being on a ramp. */
   onRamp: Type.Integer(),
   places: Type.Array(PlaceView),
-  /** The reader's own unit, where it is among them. */
-  mine: Nullable(Type.String()),
+  /** How many there are, and how many of them have a rank. */
+  count: Type.Integer(), ranked: Type.Integer(),
+  /** The reader's own place, where they are among them. */
+  mine: Nullable(PlaceView),
   /** The reader's own team, shown because the company shares it. */
   isShared: Type.Boolean(),
 });

@@ -52,6 +52,8 @@ export const EarlierView = Type.Object({
   full: Nullable(Value),
   difference: Nullable(Value),
   changeText: Type.String(),
+  /** The percent rests on next to nothing: greyed, the difference stands beside it. */
+  isThin: Type.Boolean(),
 });
 export type EarlierView = Static<typeof EarlierView>;
 
@@ -96,15 +98,19 @@ export const PlaceView = Type.Object({
   /** Against the prior period at the same point. */
   priorText: Type.String(),
   priorDifference: Nullable(Value),
+  priorIsThin: Type.Boolean(),
   gap: Nullable(Value),
   status: Status,
   lastYear: Nullable(Value),
   lastYearText: Nullable(Type.String()),
+  lastYearIsThin: Type.Boolean(),
   /** Less than the full target is asked of a newcomer. */
   isOnRamp: Type.Boolean(),
   note: Nullable(Type.String()),
 });
 export type PlaceView = Static<typeof PlaceView>;
+
+const Mover = Type.Object({ unit: UnitSummary, difference: Value });
 
 export const StandingView = Type.Object({
   unit: UnitSummary,
@@ -137,8 +143,10 @@ export const StandingView = Type.Object({
   /** The units ranked: salespeople below, with the level that is directly below where there is one. */
   places: Type.Array(PlaceView),
   below: Type.Array(PlaceView),
-  /** Unit codes of those who gained and lost most against the prior period at the same point. */
-  movers: Type.Object({ up: Type.Array(Type.String()), down: Type.Array(Type.String()) }),
+  /** The salespeople ranked after those named; null when all are. `actual` is what theirs adds up to, where it does. */
+  others: Nullable(Type.Object({ count: Type.Integer(), actual: Nullable(Value) })),
+  /** Who gained and lost most against the prior period at the same point. */
+  movers: Type.Object({ up: Type.Array(Mover), down: Type.Array(Mover) }),
 });
 export type StandingView = Static<typeof StandingView>;
 

@@ -35,14 +35,26 @@ export interface FiscalCalendar {
   monthsIn(period: Period): Period[];
 }
 
-/** Builds the calendar of a rule. Years are computed once and kept. */
+/** More days, weeks and ranges than this are not kept: what is asked again and again is few. */
+const MOST_KEPT = 5_000;
+
+/** Builds the calendar of a rule. Years are computed once and kept; so are days, weeks and ranges, that what is known of a period is found by it. */
 export function buildCalendar(rule: CalendarRule): FiscalCalendar {
   const cache = new Map<number, { year: Period; quarters: Period[]; months: Period[] }>();
+  const kept = new Map<string, Period>();
+  const keep = (period: Period): Period => {
+    const known = kept.get(period.id);
+    if (known) return known;
+    if (kept.size >= MOST_KEPT) kept.clear();
+    kept.set(period.id, period);
+    return period;
+  };
   const yearOf = (label: number) => {
     let year = cache.get(label);
     if (!year) cache.set(label, (year = toPeriods(label, rule.kind === 'month' ? buildMonthYear(rule, label) : buildWeekYear(rule, label))));
     return year;
   };
+  const keepFound = (period: Period | null) => (period === null || period.kind === 'year' || period.kind === 'quarter' || period.kind === 'month' ? period : keep(period));
   const labelOf = (day: Day) => (rule.kind === 'month' ? labelByMonth(rule, day) : labelByWeek(rule, day));
 
   const calendar: FiscalCalendar = {
@@ -52,13 +64,13 @@ export function buildCalendar(rule: CalendarRule): FiscalCalendar {
     quarters: (label) => yearOf(label).quarters,
     months: (label) => yearOf(label).months,
     periodOf(kind, day) {
-      if (kind === 'day') return toDayPeriod(day);
-      if (kind === 'week') return toWeekPeriod(day);
+      if (kind === 'day') return keep(toDayPeriod(day));
+      if (kind === 'week') return keep(toWeekPeriod(day));
       const { year, quarters, months } = yearOf(labelOf(day));
       const candidates = kind === 'year' ? [year] : kind === 'quarter' ? quarters : months;
       return candidates.find((period) => day >= period.from && day < period.to)!;
     },
-    parse: (id) => parsePeriod(calendar, id),
+    parse: (id) => kept.get(id) ?? keepFound(parsePeriod(calendar, id)),
     monthsIn(period) {
       if (period.kind === 'week' || period.kind === 'day') return [];
       const months: Period[] = [];

@@ -7,6 +7,7 @@ import { baseOf, type MeasureCode } from '../measure/measure';
 import type { FigureUnit } from '../money/format';
 import type { Period } from '../period/calendar';
 import type { Day, DaySpan } from '../period/day';
+import { cutAtSameDate, lastYearOf, priorPeriodOf } from '../period/neighbours';
 import type { WorkingDays } from '../period/workingDays';
 import { buildRuleBook, type DatedRule, type RuleBook } from '../status/ruleBook';
 import type { Ramp } from '../units/ramp';
@@ -37,17 +38,44 @@ export interface Books extends BookSource {
   rules: RuleBook;
   /** How far a period has run for a unit, by the days its branch works. */
   elapsedOf(unitId: number, period: Period): Elapsed;
+  /** What a period is compared with, cut at the same point. */
+  comparedOf(period: Period): Compared;
+}
+
+/** An earlier period and the days of it up to the same point (CALCULATIONS 10). */
+export interface EarlierSpan {
+  period: Period;
+  span: DaySpan;
+}
+
+export interface Compared {
+  prior: EarlierSpan;
+  /** The prior period's own prior one, cut where the running one stands: what growth grew from. */
+  beforePrior: EarlierSpan;
+  /** Null where the year before has none. */
+  lastYear: EarlierSpan | null;
 }
 
 /** Derives what figures ask for again and again: target lookup, roll-up, elapsed days. */
 export function buildBooks(source: BookSource): Books {
   const elapsed = new WeakMap<WorkingDays, WeakMap<Period, Elapsed>>();
+  const compared = new WeakMap<Period, Compared>();
+  const cut = (period: Period, then: Period): EarlierSpan => ({ period: then, span: cutAtSameDate(period, source.asOf, then) });
   let newest: { working: WorkingDays; period: Period; elapsed: Elapsed } | null = null;
   return {
     ...source,
     lookup: buildTargetLookup(source),
     rules: buildRuleBook(source.measures, source.datedRules, source.asOf),
     rollUp: buildRollUp(source.tree, source.sums, source.occurrences),
+    comparedOf(period) {
+      let found = compared.get(period);
+      if (!found) {
+        const prior = priorPeriodOf(source.calendar, period);
+        const lastYear = lastYearOf(source.calendar, period);
+        compared.set(period, (found = { prior: cut(period, prior), beforePrior: cut(period, priorPeriodOf(source.calendar, prior)), lastYear: lastYear && cut(period, lastYear) }));
+      }
+      return found;
+    },
     elapsedOf(unitId, period) {
       const working = source.workingDaysOf(unitId);
       if (newest?.working === working && newest.period === period) return newest.elapsed;

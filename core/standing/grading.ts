@@ -1,7 +1,6 @@
 import type { MeasureCode } from '../measure/measure';
 import type { Period } from '../period/calendar';
 import type { Day } from '../period/day';
-import { cutAtSameDate, priorPeriodOf } from '../period/neighbours';
 import { gradeOf, targetToJudge, toValue, yardstickOf, type Grade, type GradeInput, type Status } from '../status/grade';
 import type { StatusRule } from '../status/rule';
 import { completeValue, type FoundTarget } from '../target/found';
@@ -29,7 +28,7 @@ function toInput(books: Books, judged: Judged, rule: StatusRule): GradeInput {
     kind: period.kind, actual: judged.actual, target: complete, incomplete: target.value !== null && complete === null, phase: judged.elapsed.phase, elapsed: judged.elapsed, direction, accrues,
     compareWith: rule.yardstick !== 'priorPeriod' && rule.yardstick !== 'peerAverage' ? compareWithNothing : (yardstick) => (yardstick === 'peerAverage'
       ? peerAverageOf(books, unitId, period, measure)?.average ?? null
-      : valueIn(books, unitId, measure, cutAtSameDate(period, books.asOf, priorPeriodOf(books.calendar, period)))),
+      : valueIn(books, unitId, measure, books.comparedOf(period).prior.span)),
   };
 }
 

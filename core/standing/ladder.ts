@@ -1,7 +1,6 @@
 import type { MeasureCode } from '../measure/measure';
 import { changeOf } from '../comparison/change';
 import type { Period } from '../period/calendar';
-import { cutAtSameDate, priorPeriodOf } from '../period/neighbours';
 import { movementOf, rank } from '../ranking/rank';
 import { isOnRamp } from '../units/ramp';
 import { completeValue } from '../target/found';
@@ -12,16 +11,24 @@ import { attainmentOf, buildLastYear, buildPrior, buildStanding, type Earlier, t
 export const RANKED_BY = ['attainment', 'actual', 'growth', 'gap'] as const;
 export type RankedBy = (typeof RANKED_BY)[number];
 
-/** One line of a ranking. */
-export interface Place {
-  standing: Standing;
+/** A unit's place in a ranking, and what it was ranked by: all that is asked of thousands at once. */
+export interface Rung {
+  unitId: number;
   rank: number | null;
+  actual: number | null;
+  /** The figure at the same point of the prior period. */
+  priorActual: number | null;
   /** What it is ranked by: a ratio for attainment and growth, else whole units of the measure; null: not ranked. */
   value: number | null;
   /** The same at the same point of the prior period: the hollow marker of the ladder. */
   before: number | null;
   /** Places gained against the prior period at the same point; null when not ranked in both. */
   movement: number | null;
+}
+
+/** One line of a ranking, with everything that is shown of it. */
+export interface Place extends Rung {
+  standing: Standing;
   prior: Earlier;
   lastYear: Earlier | null;
   /** Less than the full target is asked of a newcomer in the period. */
@@ -33,52 +40,44 @@ export interface Place {
 }
 
 /** Units ranked, best first, with where they stood at the same point of the prior period (CALCULATIONS 9). */
-export function buildPlaces(books: Books, unitIds: readonly number[], period: Period, measure: MeasureCode, by: RankedBy = 'attainment'): Place[] {
-  const direction = books.measures.get(measure).direction;
-  const nameOf = (unitId: number) => books.tree.find(unitId)?.name ?? '';
-  const priorPeriod = priorPeriodOf(books.calendar, period);
-  const before = unitIds.map((unitId) => valueBefore(books, unitId, period, priorPeriod, measure, by));
-  const rankThen = new Map(rank(before, { value: (each) => each.value, actual: (each) => each.actual, name: (each) => nameOf(each.unitId), direction }).map(({ item, rank: place }) => [item.unitId, { place, value: item.value }]));
-
+export function rankUnits(books: Books, unitIds: readonly number[], period: Period, measure: MeasureCode, by: RankedBy): Rung[] {
+  const { direction } = books.measures.get(measure);
+  const { prior, beforePrior } = books.comparedOf(period);
   const now = unitIds.map((unitId) => {
-    const standing = buildStanding(books, unitId, period, measure);
-    const prior = buildPrior(books, standing);
-    return { unitId, standing, prior, actual: standing.actual, value: valueOf(standing, prior, by) };
+    const name = books.tree.find(unitId)?.name ?? '';
+    const [actual, priorActual] = [valueIn(books, unitId, measure, period), valueIn(books, unitId, measure, prior.span)];
+    if (by === 'actual') return { unitId, name, actual, priorActual, value: actual, before: priorActual };
+    if (by === 'growth') return { unitId, name, actual, priorActual, value: changeOf(actual, priorActual).share, before: changeOf(priorActual, valueIn(books, unitId, measure, beforePrior.span)).share };
+    const [target, priorTarget] = [completeValue(books.lookup.find(unitId, period, measure)), completeValue(books.lookup.find(unitId, prior.period, measure))];
+    return by === 'attainment'
+      ? { unitId, name, actual, priorActual, value: attainmentOf(actual, target), before: attainmentOf(priorActual, priorTarget) }
+      : { unitId, name, actual, priorActual, value: gapOf(actual, target), before: gapOf(priorActual, priorTarget) };
   });
-  return rank(now, { value: (each) => each.value, actual: (each) => each.actual, name: (each) => nameOf(each.unitId), direction }).map(({ item: { standing, prior, value, unitId }, rank: place }) => {
-    const then = rankThen.get(unitId);
-    const memberships = books.tree.membershipsOf(unitId);
-    const first = Math.min(...memberships.map((membership) => membership.from));
-    const last = Math.max(...memberships.map((membership) => membership.to));
-    return {
-      standing, prior, value, rank: place,
-      before: then?.value ?? null,
-      movement: movementOf(then?.place ?? null, place),
-      lastYear: buildLastYear(books, standing),
-      isOnRamp: isOnRamp(books.calendar, books.ramps.get(unitId), period),
-      joined: first > period.from,
-      left: last < period.to && last <= books.asOf + 1,
-    };
-  });
+  const rankThen = new Map(rank(now, { value: (each) => each.before, actual: (each) => each.priorActual, name: (each) => each.name, direction }).map(({ item, rank: place }) => [item.unitId, place]));
+  return rank(now, { value: (each) => each.value, actual: (each) => each.actual, name: (each) => each.name, direction })
+    .map(({ item: { unitId, actual, priorActual, value, before }, rank: place }) => ({ unitId, actual, priorActual, value, before, rank: place, movement: movementOf(rankThen.get(unitId) ?? null, place) }));
 }
 
-function valueOf(standing: Standing, prior: Earlier, by: RankedBy): number | null {
-  switch (by) {
-    case 'attainment': return standing.attainment;
-    case 'actual': return standing.actual;
-    case 'growth': return prior.share;
-    case 'gap': return standing.gap;
-  }
+function gapOf(actual: number | null, target: number | null): number | null {
+  return actual === null || target === null ? null : actual - target;
 }
 
-/** The same in the prior period, cut at the same date. */
-function valueBefore(books: Books, unitId: number, period: Period, prior: Period, measure: MeasureCode, by: RankedBy) {
-  const actual = valueIn(books, unitId, measure, cutAtSameDate(period, books.asOf, prior));
-  if (by === 'actual') return { unitId, actual, value: actual };
-  if (by === 'growth') {
-    const earlier = priorPeriodOf(books.calendar, prior);
-    return { unitId, actual, value: changeOf(actual, valueIn(books, unitId, measure, cutAtSameDate(period, books.asOf, earlier))).share };
-  }
-  const target = completeValue(books.lookup.find(unitId, prior, measure));
-  return { unitId, actual, value: by === 'attainment' ? attainmentOf(actual, target) : actual === null || target === null ? null : actual - target };
+/** Everything that is shown of one line of a ranking. */
+export function buildPlace(books: Books, rung: Rung, period: Period, measure: MeasureCode): Place {
+  const standing = buildStanding(books, rung.unitId, period, measure);
+  const memberships = books.tree.membershipsOf(rung.unitId);
+  const first = Math.min(...memberships.map((membership) => membership.from));
+  const last = Math.max(...memberships.map((membership) => membership.to));
+  return {
+    ...rung, standing,
+    prior: buildPrior(books, standing), lastYear: buildLastYear(books, standing),
+    isOnRamp: isOnRamp(books.calendar, books.ramps.get(rung.unitId), period),
+    joined: first > period.from,
+    left: last < period.to && last <= books.asOf + 1,
+  };
+}
+
+/** A whole ranking with everything that is shown of it. */
+export function buildPlaces(books: Books, unitIds: readonly number[], period: Period, measure: MeasureCode, by: RankedBy = 'attainment'): Place[] {
+  return rankUnits(books, unitIds, period, measure, by).map((rung) => buildPlace(books, rung, period, measure));
 }

@@ -1,7 +1,7 @@
 import type { MeasureCode } from '../measure/measure';
 import { toRange, type Period } from '../period/calendar';
 import type { Books } from './books';
-import { buildLastYear, buildStanding, type Earlier, type Standing } from './standing';
+import { buildBrief, buildLastYear, buildStanding, type BriefStanding, type Earlier, type Standing } from './standing';
 
 /** The month looked at, and the quarter and the year up to its end. */
 export interface ScorecardPeriods {
@@ -30,7 +30,8 @@ export interface ScoreRow {
 export function scorecardPeriods({ calendar, asOf }: Books, period: Period): ScorecardPeriods {
   const day = Math.max(period.from, Math.min(asOf, period.to - 1));
   const month = calendar.periodOf('month', day);
-  const upTo = (whole: Period) => toRange(calendar.periodOf('month', whole.from), month);
+  // By its id: what is known of a range is found by the calendar's own.
+  const upTo = (whole: Period) => calendar.parse(toRange(calendar.periodOf('month', whole.from), month).id)!;
   return { month, quarterToDate: upTo(calendar.periodOf('quarter', day)), yearToDate: upTo(calendar.periodOf('year', day)) };
 }
 
@@ -51,8 +52,8 @@ export type PairReading = (typeof PAIR_READINGS)[number];
 
 export interface Pair {
   unitId: number;
-  first: Standing;
-  second: Standing;
+  first: BriefStanding;
+  second: BriefStanding;
   /** Which of the two has grade 3 or better; unknown where one has none. */
   reading: PairReading;
 }
@@ -60,12 +61,12 @@ export interface Pair {
 /** Two measures of many units side by side: strong in one and weak in the other is seen as both (GUARDS 13). */
 export function buildPairs(books: Books, unitIds: readonly number[], period: Period, measures: readonly [MeasureCode, MeasureCode]): Pair[] {
   return unitIds.map((unitId) => {
-    const [first, second] = [buildStanding(books, unitId, period, measures[0]), buildStanding(books, unitId, period, measures[1])];
+    const [first, second] = [buildBrief(books, unitId, period, measures[0]), buildBrief(books, unitId, period, measures[1])];
     return { unitId, first, second, reading: readPair(first, second) };
   });
 }
 
-function readPair(first: Standing, second: Standing): PairReading {
+function readPair(first: BriefStanding, second: BriefStanding): PairReading {
   if (first.status.grade === 0 || second.status.grade === 0) return 'unknown';
   const [one, other] = [first.status.grade >= 3, second.status.grade >= 3];
   return one && other ? 'both' : one ? 'onlyFirst' : other ? 'onlySecond' : 'neither';

@@ -2,6 +2,7 @@ import type { Measure } from '../measure/measure';
 import { nameInSentence } from '../measure/nameInSentence';
 import { formatShort } from '../money/format';
 import type { Period } from '../period/calendar';
+import type { Day } from '../period/day';
 import { describePeriod, monthName, shortDay } from '../period/words';
 import { showPercent } from '../status/percent';
 import { cutsOf } from '../status/rule';
@@ -17,6 +18,20 @@ export interface SentencePart {
 
 /** The result in plain words, one case a situation; what a manager reads first. */
 export function describeStanding(books: Books, standing: Standing): SentencePart[] {
+  const lastDay = findLastDay(books, standing);
+  if (lastDay !== null && lastDay < standing.period.from) return [{ text: `${books.tree.find(standing.unitId)!.name}’s last day here was ${shortDay(lastDay, true)}, before ${shortPeriod(standing.period, books)} began.` }];
+  const parts = describeGraded(books, standing);
+  return lastDay === null ? parts : [...parts, { text: ` ${books.tree.find(standing.unitId)!.name}’s last day here was ${shortDay(lastDay)}.` }];
+}
+
+/** The last day of a salesperson who stood here no longer at the end of what counts; null for who still does. */
+function findLastDay({ tree, asOf }: Books, { unitId, period }: Standing): Day | null {
+  if (tree.find(unitId)?.kind !== 'salesperson') return null;
+  const end = Math.max(...tree.membershipsOf(unitId).map((membership) => membership.to));
+  return end < period.to && end <= asOf + 1 ? end - 1 : null;
+}
+
+function describeGraded(books: Books, standing: Standing): SentencePart[] {
   const rule = books.rules.of(standing.measure, standing.period);
   const result = describeResult(books, standing);
   if (rule.yardstick !== 'peerAverage' && rule.yardstick !== 'priorPeriod') return result;

@@ -38,7 +38,7 @@ export function cutPeriod(calendar: FiscalCalendar, period: Period, step: Series
 }
 
 function toPiece(calendar: FiscalCalendar, { from, to }: DaySpan): Period {
-  return toRange(calendar.periodOf('day', from), calendar.periodOf('day', to - 1));
+  return calendar.parse(toRange(calendar.periodOf('day', from), calendar.periodOf('day', to - 1)).id)!;
 }
 
 /** The steps a period can be cut by into more than one part and no more than can be seen, the finest first. */

@@ -2,10 +2,9 @@ import { changeOf, type Change } from '../comparison/change';
 import type { MeasureCode } from '../measure/measure';
 import type { Period } from '../period/calendar';
 import type { DaySpan } from '../period/day';
-import { cutAtSameDate, lastYearOf, priorPeriodOf } from '../period/neighbours';
 import type { Status } from '../status/grade';
 import { completeValue, type FoundTarget } from '../target/found';
-import { valueIn, type Books } from './books';
+import { valueIn, type Books, type EarlierSpan } from './books';
 import type { Elapsed } from './elapsed';
 import { gradeIn } from './grading';
 import { paceOf, type Pace } from './pace';
@@ -77,23 +76,22 @@ export function buildStanding(books: Books, unitId: number, period: Period, meas
 }
 
 /** The same unit in an earlier period, cut at the same date while the present period runs. */
-export function buildEarlier(books: Books, standing: Standing, earlier: Period): Earlier {
-  const span = cutAtSameDate(standing.period, books.asOf, earlier);
+function buildEarlier(books: Books, standing: Standing, { period, span }: EarlierSpan): Earlier {
   const value = valueIn(books, standing.unitId, standing.measure, span);
   return {
-    period: earlier, span, value,
-    full: valueIn(books, standing.unitId, standing.measure, earlier),
+    period, span, value,
+    full: valueIn(books, standing.unitId, standing.measure, period),
     ...changeOf(standing.actual, value),
   };
 }
 
 /** The period before, at the same point. */
 export function buildPrior(books: Books, standing: Standing): Earlier {
-  return buildEarlier(books, standing, priorPeriodOf(books.calendar, standing.period));
+  return buildEarlier(books, standing, books.comparedOf(standing.period).prior);
 }
 
 /** The same period a year before, at the same point; null where the year before has none. */
 export function buildLastYear(books: Books, standing: Standing): Earlier | null {
-  const period = lastYearOf(books.calendar, standing.period);
-  return period && buildEarlier(books, standing, period);
+  const { lastYear } = books.comparedOf(standing.period);
+  return lastYear && buildEarlier(books, standing, lastYear);
 }

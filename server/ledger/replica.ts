@@ -49,6 +49,8 @@ export class Replica {
   private next: Promise<void> | null = null;
   private closed = false;
   private events = new EventEmitter().setMaxListeners(0);
+  /** Counts the changes of anything figures are made of: two equal stamps mean the same figures. */
+  stamp = 0;
   /** False while the connection that hears of changes is down. */
   connected = false;
 
@@ -134,6 +136,7 @@ export class Replica {
     if (news.epoch !== this.epoch || news.prunedXid >= this.ledgerXmin) return this.readSums();
     const fresh = news.entries.filter((entry) => !this.applied.has(entry.id));
     await refreshOccurrences(this.options.db, this.occurrences, fresh);
+    if (fresh.length > 0) this.stamp++;
     for (const entry of fresh) {
       this.sums.add(entry);
       this.applied.set(entry.id, entry.xid);
@@ -150,6 +153,7 @@ export class Replica {
     this.ledgerXmin = loaded.xmin;
     this.applied = loaded.applied;
     this.scopes.clear();
+    this.stamp++;
   }
 
   private async readTargets(): Promise<void> {
@@ -158,6 +162,7 @@ export class Replica {
       from (select 1) one left join (target t join plan p on p.id = t.plan_id and p.status in ('draft', 'published')) on t.xid >= ${String(this.targetXmin)}::xid8`);
     for (const row of rows) {
       if (row.unit_id === null) continue;
+      this.stamp++;
       const key = { unitId: row.unit_id, measure: row.measure, periodId: row.period_id };
       const isPublished = this.state?.plans.get(row.plan_id)?.isPublished ?? false;
       for (const book of isPublished ? [this.targetsOf(row.plan_id), this.targets] : [this.targetsOf(row.plan_id)]) {
@@ -172,7 +177,11 @@ export class Replica {
     const { rows } = await this.options.db.execute<{ xmin: string; unit_id: number | null; measure: string; day: string; value: number | null }>(sql`
       select pg_snapshot_xmin(pg_current_snapshot())::text as xmin, a.unit_id, a.measure, a.on::text as day, a.value
       from (select 1) one left join activity a on a.xid >= ${String(this.activityXmin)}::xid8`);
-    for (const row of rows) if (row.unit_id !== null) this.activities.put(row.measure, row.unit_id, parseDay(row.day)!, row.value);
+    for (const row of rows) {
+      if (row.unit_id === null) continue;
+      this.activities.put(row.measure, row.unit_id, parseDay(row.day)!, row.value);
+      this.stamp++;
+    }
     this.activityXmin = BigInt(rows[0]!.xmin);
   }
 
@@ -186,6 +195,7 @@ export class Replica {
     const now = published(this.state);
     if (now.length !== before.length || now.some((id) => !before.includes(id))) this.gatherPublished(now);
     this.scopes.clear();
+    this.stamp++;
   }
 
   /** Which plans count has changed: what was read of them before is put together anew. */

@@ -1,10 +1,9 @@
 import type { LadderQuery, LadderView } from '#contract/schemas/ladder';
 import { toIsoDay } from '#core/period/day';
 import type { Period } from '#core/period/calendar';
-import { cutAtSameDate, priorPeriodOf } from '#core/period/neighbours';
 import { describeSpan } from '#core/period/words';
 import type { Books } from '#core/standing/books';
-import { buildPlaces } from '#core/standing/ladder';
+import { buildPlace, rankUnits, type Rung } from '#core/standing/ladder';
 import { describeLadder } from '#core/standing/ladderSentence';
 import { isOnRamp } from '#core/units/ramp';
 import type { Unit, UnitKind } from '#core/units/unit';
@@ -12,6 +11,9 @@ import type { Principal, Scope } from '../access/index';
 import type { Context } from '../context';
 import { findMeasure, findPeriod } from './find';
 import { toMeasureRecord, toPeriodView, toPlaceView, toUnitSummary } from './views';
+
+/** The rest is asked for when someone scrolls there. */
+const PLACES_SHOWN = 100;
 
 export type Level = LadderView['level'];
 export const LEVELS: readonly Level[] = ['salesperson', 'team', 'branch'];
@@ -30,16 +32,18 @@ export function viewLadder(context: Context, scope: Scope, principal: Principal,
   const levels = LEVELS.map((level) => ({ level, units: shared && level !== 'salesperson' ? [] : unitsOf(books, unit, period, level) })).filter(({ units }) => units.length > 0);
   const { level, units } = levels.find((each) => each.level === query.level) ?? levels[0] ?? { level: 'salesperson' as const, units: [] };
   const ranked = query.withoutRamps ? units.filter((each) => !isOnRamp(books.calendar, books.ramps.get(each.id), period)) : units;
-  const places = buildPlaces(books, ranked.map((each) => each.id), period, measure.code, by);
+  const rungs = rankUnits(books, ranked.map((each) => each.id), period, measure.code, by);
+  const toView = (rung: Rung) => toPlaceView(books, buildPlace(books, rung, period, measure.code), by);
+  const own = rungs.find((rung) => rung.unitId === principal.unitId);
   const { gone, total, phase } = books.elapsedOf(unit.id, period);
   return {
     unit: toUnitSummary(unit), period: toPeriodView(books, period), measure: toMeasureRecord(measure), accrues: measure.accrues, currency: books.currency, asOf: toIsoDay(books.asOf),
-    level, levels: levels.map((each) => each.level), by, sentence: describeLadder(books, places, period, measure.code, by),
+    level, levels: levels.map((each) => each.level), by, sentence: describeLadder(books, rungs, period, measure.code, by),
     days: describeSpan({ from: period.from, to: Math.max(period.from, Math.min(period.to, books.asOf + 1)) }, true),
-    priorDays: describeSpan(cutAtSameDate(period, books.asOf, priorPeriodOf(books.calendar, period)), true),
+    priorDays: describeSpan(books.comparedOf(period).prior.span, true),
     phase, paceShare: gone / total, onRamp: units.length - ranked.length,
-    places: places.map((place) => toPlaceView(books, place, by)),
-    mine: ranked.find((each) => each.id === principal.unitId)?.code ?? null, isShared: shared !== null,
+    places: rungs.slice(0, query.limit ?? PLACES_SHOWN).map(toView), count: rungs.length, ranked: rungs.filter((rung) => rung.rank !== null).length,
+    mine: own ? toView(own) : null, isShared: shared !== null,
   };
 }
 

@@ -7,12 +7,13 @@ import { describeSpan } from '#core/period/words';
 import { toMajor } from '#core/money/format';
 import { figureUnitOf, type Books } from '#core/standing/books';
 import { buildBreadth, typicalDealOf } from '#core/standing/breadth';
+import type { BriefStanding } from '#core/standing/standing';
 import { buildPairs, buildScorecard, scorecardPeriods, type ScoreCell } from '#core/standing/scorecard';
 import { describePairs, describeScorecard } from '#core/standing/scorecardSentence';
 import type { Unit } from '#core/units/unit';
 import { findMeasure } from './find';
 import { LEVELS, unitsOf, type Level } from './ladder';
-import { toEarlierView, toFigures, toMeasureRecord, toPeriodView, toUnitSummary } from './views';
+import { toAttainmentText, toEarlierView, toFigures, toMeasureRecord, toPeriodView, toUnitSummary } from './views';
 
 /** What a card shows where none are chosen: as many measures as one looks over at a glance. */
 const FIRST_MEASURES: readonly MeasureCode[] = ['revenue', 'gross_profit', 'gross_margin', 'deals_won', 'average_deal', 'win_rate', 'new_customers'];
@@ -42,8 +43,12 @@ export function viewPairs(books: Books, unit: Unit, period: Period, [first, seco
   return {
     unit: toUnitSummary(unit), period: toPeriodView(books, period), currency: books.currency, measures: [toMeasureRecord(first), toMeasureRecord(second)], level, levels,
     days: describeSpan({ from: period.from, to: Math.max(period.from, Math.min(period.to, books.asOf + 1)) }, true), sentence: describePairs(books, pairs, [first, second]),
-    pairs: pairs.map((pair) => ({ unit: toUnitSummary(books.tree.find(pair.unitId)!), first: toFigures(books, pair.first), second: toFigures(books, pair.second), reading: pair.reading })),
+    pairs: pairs.map((pair) => ({ unit: toUnitSummary(books.tree.find(pair.unitId)!), first: toPairFigures(books, first.code, period, pair.first), second: toPairFigures(books, second.code, period, pair.second), reading: pair.reading })),
   };
+}
+
+function toPairFigures(books: Books, measure: MeasureCode, period: Period, { actual, complete, attainment, status }: BriefStanding): PairView['pairs'][number]['first'] {
+  return { actual, target: complete, attainment, attainmentText: toAttainmentText(books, measure, period, attainment), status };
 }
 
 /** What a result rests on. */

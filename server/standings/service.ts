@@ -5,7 +5,7 @@ import { toIsoDay, type Day } from '#core/period/day';
 import { cutAtSameDate, lastYearOf } from '#core/period/neighbours';
 import { shortPeriod } from '#core/period/words';
 import { unplacedIn, valueIn, type Books } from '#core/standing/books';
-import { buildPlaces, type Place } from '#core/standing/ladder';
+import { buildPlace, rankUnits, type Rung } from '#core/standing/ladder';
 import { findMovers } from '#core/standing/movers';
 import { buildPath } from '#core/standing/path';
 import { explainGrade } from '#core/standing/grading';
@@ -16,6 +16,8 @@ import type { Scope } from '../access/index';
 import { toAttainmentText, toEarlierView, toFigures, toGradingView, toMeasureRecord, toPeriodView, toPlaceView, toUnitSummary } from './views';
 
 const MOVERS_SHOWN = 3;
+/** Whoever wants to see more of a thousand people goes to the ladder. */
+const PLACES_SHOWN = 100;
 
 /** Everything the Standing view shows of one unit and period. */
 export function viewStanding(scope: Scope, unit: Unit, period: Period, measure: MeasureCode, newestDay: Day | null): StandingView {
@@ -25,10 +27,10 @@ export function viewStanding(scope: Scope, unit: Unit, period: Period, measure: 
   const salespeople = [...new Set(books.tree.segmentsUnder(unit.id)
     .filter((segment) => segment.from < period.to && segment.to > period.from).map((segment) => segment.salespersonId))];
   const below = books.tree.childrenDuring(unit.id, period).filter((child) => child.kind !== 'salesperson').map((child) => child.id);
-  const places = buildPlaces(books, salespeople, period, measure);
-  const toPlaces = (built: readonly Place[]) => built.map((place) => toPlaceView(books, place));
-  const toCodes = (moved: readonly Place[]) => moved.map((place) => books.tree.find(place.standing.unitId)!.code);
-  const movers = findMovers(places, books.measures.get(measure).direction, MOVERS_SHOWN);
+  const rungs = rankUnits(books, salespeople, period, measure, 'attainment');
+  const toPlaces = (ranked: readonly Rung[]) => ranked.map((rung) => toPlaceView(books, buildPlace(books, rung, period, measure)));
+  const rest = rungs.slice(PLACES_SHOWN);
+  const movers = findMovers(rungs, books.measures.get(measure).direction, MOVERS_SHOWN);
   return {
     unit: toUnitSummary(unit),
     period: toPeriodView(books, period),
@@ -46,10 +48,18 @@ export function viewStanding(scope: Scope, unit: Unit, period: Period, measure: 
     unplaced: scope.isWhole && unit.kind === 'company' ? toUnplaced(books, period, measure) : null,
     path: buildPath(books, unit.id, period, measure).map((point) => ({ ...point, day: toIsoDay(point.day) })),
     paceShare: standing.elapsed.gone / standing.elapsed.total,
-    places: toPlaces(places),
-    below: toPlaces(buildPlaces(books, below, period, measure)),
-    movers: { up: toCodes(movers.up), down: toCodes(movers.down) },
+    places: toPlaces(rungs.slice(0, PLACES_SHOWN)),
+    others: rest.length === 0 ? null : { count: rest.length, actual: books.measures.get(measure).overUnits === 'adds' ? rest.reduce((sum, rung) => sum + (rung.actual ?? 0), 0) : null },
+    below: toPlaces(rankUnits(books, below, period, measure, 'attainment')),
+    movers: { up: toMovers(books, movers.up, rungs), down: toMovers(books, movers.down, rungs) },
   };
+}
+
+function toMovers(books: Books, unitIds: readonly number[], rungs: readonly Rung[]): StandingView['movers']['up'] {
+  return unitIds.map((unitId) => {
+    const { actual, priorActual } = rungs.find((rung) => rung.unitId === unitId)!;
+    return { unit: toUnitSummary(books.tree.find(unitId)!), difference: actual! - priorActual! };
+  });
 }
 
 function toUnplaced(books: Books, period: Period, measure: MeasureCode) {

@@ -70,7 +70,7 @@ export function toEarlierView(books: Books, measure: MeasureCode, earlier: Earli
     period: earlier.period.id,
     days: describeSpan(earlier.span, true),
     value: earlier.value, full: earlier.full, difference: earlier.difference,
-    changeText: toChangeText(books, measure, earlier),
+    changeText: toChangeText(books, measure, earlier), isThin: earlier.isThin,
   };
 }
 
@@ -95,12 +95,12 @@ export function toPlaceView(books: Books, place: Place, by: RankedBy = 'attainme
     target: standing.target.value, targetIncomplete: standing.target.missing.length > 0,
     attainment: standing.attainment,
     attainmentText: toAttainmentText(books, standing.measure, standing.period, standing.attainment),
-    value: place.value, valueText: place.value === null ? null : showRanked(books, place, place.value, by),
-    before: place.before, beforeText: place.before === null ? null : showRanked(books, place, place.before, by),
-    priorText: toChangeText(books, standing.measure, place.prior), priorDifference: place.prior.difference,
+    value: place.value, valueText: place.value === null ? null : showRanked(books, standing, place.value, by),
+    before: place.before, beforeText: place.before === null ? null : showRanked(books, standing, place.before, by),
+    priorText: toChangeText(books, standing.measure, place.prior), priorDifference: place.prior.difference, priorIsThin: place.prior.isThin,
     gap: standing.gap, status: standing.status,
     lastYear: place.lastYear?.value ?? null,
-    lastYearText: place.lastYear ? toChangeText(books, standing.measure, place.lastYear) : null,
+    lastYearText: place.lastYear ? toChangeText(books, standing.measure, place.lastYear) : null, lastYearIsThin: place.lastYear?.isThin ?? false,
     isOnRamp: place.isOnRamp,
     note: note || null,
   };

@@ -43,7 +43,7 @@ describe('the ladder', () => {
     expect(await ladder()).toMatchObject({ isShared: false, unit: { code: 'ivarga' } });
     expect((await people.admin.send('PUT', '/company/sharing', { sharesTeamLadder: true })).statusCode).toBe(200);
     const shared = await ladder();
-    expect(shared).toMatchObject({ isShared: true, mine: 'ivarga', unit: { kind: 'team' } });
+    expect(shared).toMatchObject({ isShared: true, mine: { unit: { code: 'ivarga' }, rank: 1 }, unit: { kind: 'team' } });
   });
 
   it('ranks by what is asked, and refuses what it does not know', async () => {

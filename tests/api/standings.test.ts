@@ -100,7 +100,24 @@ describe('what stands behind a figure', () => {
 
 describe('movers', () => {
   it('are told with the standing, by the difference to the same point before', async () => {
-    expect((await people.admin.get(`/standing?unit=ht&period=${NOVEMBER}`)).json().movers).toEqual({ up: ['ivarga', 'nkassem', 'tbrandt'], down: [] });
+    expect((await people.admin.get(`/standing?unit=ht&period=${NOVEMBER}`)).json().movers).toMatchObject({ up: [{ unit: { code: 'ivarga' }, difference: 90_001 }, { unit: { code: 'nkassem' } }, { unit: { code: 'tbrandt' } }], down: [] });
+  });
+});
+
+describe('answers about figures', () => {
+  it('are kept until something changes, never longer', async () => {
+    const ask = async () => (await people.manager.get(`/standing?unit=salt&period=${NOVEMBER}`)).json().figures.actual;
+    const before = await ask();
+    expect(await ask()).toBe(before);
+    const { deal } = (await people.manager.send('POST', '/deals', wonDeal({ deal: 'K', salesperson: 'ivarga', amount: '10.00', closedOn: '2026-11-12' }))).json();
+    expect(await ask()).toBe(before + 1_000);
+    expect((await people.manager.send('POST', `/deals/${deal.id}/void`, { version: deal.version, reason: 'twice' })).statusCode).toBe(200);
+    expect(await ask()).toBe(before);
+  });
+
+  it('are not another’s: each sees their own part', async () => {
+    const tree = async (who: typeof people.manager) => (await who.get(`/tree?period=${NOVEMBER}`)).json().length;
+    expect([await tree(people.admin), await tree(people.manager), await tree(people.salesperson), await tree(people.admin)]).toEqual([8, 5, 1, 8]);
   });
 });
 

@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { LadderView } from '#contract/schemas/ladder';
 import { RANKED_BY } from '#core/standing/ladder';
@@ -24,8 +25,10 @@ export function LadderPage() {
   const { search, put } = useAddress();
   const { data: company } = useGetCompanyQuery();
   const navigate = useNavigate();
+  // Of thousands the first hundred come at once, the rest when someone scrolls there.
+  const [isAll, setAll] = useState(false);
   const { level, by, withoutRamps } = readLadderAddress(search);
-  const { data, error, refetch } = useGetLadderQuery({ unit, period, measure, by, ...(level ? { level } : {}), ...(withoutRamps ? { withoutRamps } : {}) }, { skip: !unit || !period });
+  const { data, error, refetch } = useGetLadderQuery({ unit, period, measure, by, ...(level ? { level } : {}), ...(withoutRamps ? { withoutRamps } : {}), ...(isAll ? { limit: 10_000 } : {}) }, { skip: !unit || !period });
   if (error) return <div className="p-5"><FailureNote failure={error} onRetry={() => void refetch()} />{error.code === 'unknownMeasure' && <div className="mt-3"><MeasurePicker /></div>}</div>;
   if (!data) return <Loading what="the ladder" />;
   const open = (code: string) => void navigate({ pathname: '/profile', search: placeLink(search, { unit: code }) });
@@ -43,7 +46,7 @@ export function LadderPage() {
       {data.isShared && <p className="text-soft">{data.unit.name}: your team’s ladder, as your company shares it.</p>}
       {data.places.length > 0 && (
         <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_290px] gap-3.5">
-          <LadderTable view={data} onOpen={open} />
+          <LadderTable view={data} onOpen={open} onMore={() => setAll(true)} />
           <Picture view={data} onOpen={open} />
         </div>
       )}
@@ -58,7 +61,7 @@ function Picture({ view, onOpen }: { view: LadderView; onOpen(code: string): voi
   const ranked = view.places.filter((place) => place.rank !== null);
   return (
     <section aria-labelledby="ladder-picture" className="flex min-h-0 flex-col rounded-sheet border border-line bg-sheet px-3 pt-2 pb-2">
-      <h2 id="ladder-picture">Ladder<span className="ml-2 text-[11.5px] font-normal text-soft">hollow: {view.priorDays}</span></h2>
+      <h2 id="ladder-picture">Ladder<span className="ml-2 text-[11.5px] font-normal text-soft">hollow: {view.priorDays}{view.places.length < view.count ? `, first ${view.places.length}` : ''}</span></h2>
       <div ref={box} className="mt-1.5 min-h-0 flex-1 overflow-y-auto" tabIndex={ranked.length * 15 > room ? 0 : undefined}>
         {ranked.length === 0 || view.phase === 'notStarted' ? <p className="pt-3 text-soft">{view.phase === 'notStarted' ? 'It has not started.' : 'There is nobody to put on it.'}</p> : (
           <LadderPicture places={ranked} by={view.by} measure={view.measure} currency={view.currency} height={Math.max(room, heightFor(ranked.length))} pace={view.phase === 'open' && view.accrues && view.by === 'attainment' ? view.paceShare : null} paceText={`pace ${showPercent(view.paceShare)}`} onOpen={onOpen} />

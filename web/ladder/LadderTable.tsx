@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import type { LadderView } from '#contract/schemas/ladder';
 import type { PlaceView } from '#contract/schemas/standing';
-import { formatColumn, formatExact } from '#core/money/format';
+import { formatColumn, formatExact, withSign } from '#core/money/format';
 import { figureUnit } from '#contract/words/figureUnit';
 import { AttainmentBar } from '../charts/AttainmentBar';
 import { Movement } from '../charts/Movement';
@@ -11,21 +11,21 @@ import { classNames } from '../ui/classNames';
 import { DataTable, type Column } from '../ui/DataTable';
 
 /** The ranking as a table; the reader's own row stays in sight above it. */
-export function LadderTable({ view, onOpen }: { view: LadderView; onOpen(code: string): void }) {
+export function LadderTable({ view, onOpen, onMore }: { view: LadderView; onOpen(code: string): void; onMore(): void }) {
   const columns = useMemo(() => buildColumns(view), [view]);
-  const mine = view.places.find((place) => place.unit.code === view.mine);
+  const { mine } = view;
   return (
     <section aria-label="Ranking" className="flex min-h-0 flex-col rounded-sheet border border-line bg-sheet">
       {mine && (
         <p className="flex items-baseline gap-2 border-b border-line bg-selected px-3 py-1.5">
-          <span className="font-semibold">You: {mine.rank === null ? 'not ranked' : `place ${mine.rank} of ${view.places.filter((place) => place.rank !== null).length}`}</span> <Movement places={mine.movement} />
+          <span className="font-semibold">You: {mine.rank === null ? 'not ranked' : `place ${mine.rank} of ${view.ranked}`}</span> <Movement places={mine.movement} />
           <span>{mine.valueText ?? mine.status.word}</span>
         </p>
       )}
       <DataTable
         label={`Ranking of ${view.unit.name} by ${view.by === 'actual' ? view.measure.name : view.by}`}
-        columns={columns} rows={view.places} keyOf={(place) => place.unit.id} onOpen={(place) => onOpen(place.unit.code)} isChosen={(place) => place.unit.code === view.mine}
-        footer={`${view.places.length} in ${view.unit.name}, ${view.days} · ▲▼ against ${view.priorDays}`}
+        columns={columns} rows={view.places} keyOf={(place) => place.unit.id} onOpen={(place) => onOpen(place.unit.code)} isChosen={(place) => place.unit.code === mine?.unit.code} onNearEnd={view.places.length < view.count ? onMore : undefined}
+        footer={`${view.count.toLocaleString('en-GB')} in ${view.unit.name}, ${view.days} · ▲▼ against ${view.priorDays}`}
       />
     </section>
   );
@@ -56,7 +56,9 @@ function buildColumns(view: LadderView): Column<PlaceView>[] {
         <span className="flex items-center gap-1.5"><AttainmentBar attainment={place.attainment} pace={pace} status={place.status} /><span className={classNames('font-semibold', textOf(place.status))}>{place.attainmentText}</span></span>
       )),
     },
-    { key: 'gap', heading: 'Gap', width: '68px', align: 'right', cell: (place) => <span className={isRanked('gap')}>{number(place.gap)}</span> },
-    { key: 'growth', heading: 'Growth', width: '68px', align: 'right', cell: (place) => <span className={isRanked('growth')} title={`against ${view.priorDays}`}>{place.priorText}</span> },
+    view.by === 'growth'
+      ? { key: 'change', heading: 'Change', width: '68px', align: 'right', cell: (place) => number(place.priorDifference) }
+      : { key: 'gap', heading: 'Gap', width: '68px', align: 'right', cell: (place) => <span className={isRanked('gap')}>{number(place.gap)}</span> },
+    { key: 'growth', heading: 'Growth', width: '68px', align: 'right', cell: (place) => <span className={place.priorIsThin ? 'text-none' : isRanked('growth')} title={`${place.priorDifference === null ? '' : `${withSign(place.priorDifference, formatExact(place.priorDifference, unit))} `}against ${view.priorDays}${place.priorIsThin ? '; of next to nothing' : ''}`}>{place.priorText}</span> },
   ];
 }

@@ -70,9 +70,9 @@ function Rank({ unit }: { unit: string }) {
   const { search } = useLocation();
   const { period, measure } = usePlace();
   const { currentData } = useGetLadderQuery({ unit, period, measure, level: 'salesperson' });
-  const own = currentData?.places.find((place) => place.unit.code === unit);
+  const own = currentData?.places.find((place) => place.unit.code === unit) ?? currentData?.mine;
   if (!own) return null;
-  const ranked = currentData!.places.filter((place) => place.rank !== null).length;
+  const { ranked } = currentData!;
   return (
     <span className="ml-2 text-soft">
       {own.team && <>in {own.team}</>}{ranked > 1 && own.rank !== null && <>, place {own.rank} of {ranked}</>} · <Link className="underline" to={{ pathname: '/ladder', search: placeLink(search) }}>Ladder</Link> · <Link className="underline" to={{ pathname: '/standing', search: placeLink(search) }}>Standing</Link>

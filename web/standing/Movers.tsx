@@ -1,5 +1,5 @@
 import { useNavigate, useLocation } from 'react-router';
-import type { PlaceView, StandingView } from '#contract/schemas/standing';
+import type { StandingView } from '#contract/schemas/standing';
 import { formatDifference, formatExact, withSign } from '#core/money/format';
 import { figureUnit } from '#contract/words/figureUnit';
 import { placeLink } from '../app/placeLink';
@@ -9,15 +9,13 @@ export function Movers({ view }: { view: StandingView }) {
   const navigate = useNavigate();
   const { search } = useLocation();
   const unit = figureUnit(view);
-  const byCode = new Map(view.places.map((place) => [place.unit.code, place]));
-  const [up, down] = [view.movers.up, view.movers.down].map((codes) => codes.flatMap((code) => byCode.get(code) ?? [])) as [PlaceView[], PlaceView[]];
+  const { up, down } = view.movers;
   if (up.length + down.length === 0) return null;
-  const line = (place: PlaceView) => {
-    const difference = place.priorDifference ?? 0;
+  const line = ({ unit: who, difference }: StandingView['movers']['up'][number]) => {
     return (
-      <li key={place.unit.code}>
-        <button type="button" onClick={() => void navigate({ pathname: '/profile', search: placeLink(search, { unit: place.unit.code }) })} title={`${withSign(difference, formatExact(difference, unit))} (${place.priorText}) against ${view.prior.days}`} className="flex w-full justify-between gap-2 rounded-[3px] px-1 text-left hover:bg-hover">
-          <span className="truncate">{place.unit.name}</span><span className="shrink-0 font-medium">{withSign(difference, formatDifference(unit.kind === 'money' ? Math.round(difference) : difference, unit))}</span>
+      <li key={who.code}>
+        <button type="button" onClick={() => void navigate({ pathname: '/profile', search: placeLink(search, { unit: who.code }) })} title={`${withSign(difference, formatExact(difference, unit))} against ${view.prior.days}`} className="flex w-full justify-between gap-2 rounded-[3px] px-1 text-left hover:bg-hover">
+          <span className="truncate">{who.name}</span><span className="shrink-0 font-medium">{withSign(difference, formatDifference(unit.kind === 'money' ? Math.round(difference) : difference, unit))}</span>
         </button>
       </li>
     );

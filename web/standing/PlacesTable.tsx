@@ -1,9 +1,11 @@
 import { useMemo, useState } from 'react';
+import { Link, useLocation } from 'react-router';
 import type { PlaceView, StandingView } from '#contract/schemas/standing';
 import { formatColumn, formatExact, withSign } from '#core/money/format';
 import { parseDay } from '#core/period/day';
 import { shortDay } from '#core/period/words';
 import { usePlace } from '../app/place';
+import { placeLink } from '../app/placeLink';
 import { AttainmentBar } from '../charts/AttainmentBar';
 import { Movement } from '../charts/Movement';
 import { textOf } from '../charts/status';
@@ -49,9 +51,10 @@ export function PlacesTable({ view }: { view: StandingView }) {
 
 /** The total closes the list; with it what the arrows compare with, and how fresh the data is. */
 function Footer({ view, rows }: { view: StandingView; rows: readonly PlaceView[] }) {
+  const { search } = useLocation();
   return (
     <span className="flex justify-between gap-4">
-      <span>All {rows.length}{view.figures.actual !== null && <>: <strong className="font-semibold text-ink">{formatExact(view.figures.actual, figureUnit(view))}</strong></>}, {view.figures.days}</span>
+      <span>{view.others && rows === view.places && <><Link className="underline" to={{ pathname: '/ladder', search: placeLink(search) }}>All others ({view.others.count.toLocaleString('en-GB')})</Link>{view.others.actual !== null && <> {formatExact(view.others.actual, figureUnit(view))}</>} · </>}All {(rows.length + (rows === view.places ? view.others?.count ?? 0 : 0)).toLocaleString('en-GB')}{view.figures.actual !== null && <>: <strong className="font-semibold text-ink">{formatExact(view.figures.actual, figureUnit(view))}</strong></>}, {view.figures.days}</span>
       <span>▲▼ against {view.prior.days}{view.newestDay && ` · newest deal ${shortDay(parseDay(view.newestDay)!, true)}`}</span>
     </span>
   );
@@ -88,6 +91,6 @@ function buildColumns(view: StandingView, isBelow: boolean): Column<PlaceView>[]
       )),
     },
     { key: 'gap', heading: 'Gap', width: '68px', align: 'right', cell: (place) => (place.gap === null ? '–' : <span title={withSign(place.gap, formatExact(place.gap, unit))}>{formatColumn(place.gap, unit)}</span>) },
-    { key: 'lastYear', heading: 'Last year', width: unit.kind === 'percent' ? '84px' : '66px', align: 'right', cell: (place) => <span title={place.lastYear === null ? undefined : `${formatExact(place.lastYear, unit)} on ${view.lastYear?.days ?? 'the same days'}`}>{place.lastYearText ?? '–'}</span> },
+    { key: 'lastYear', heading: 'Last year', width: unit.kind === 'percent' ? '84px' : '66px', align: 'right', cell: (place) => <span className={place.lastYearIsThin ? 'text-none' : undefined} title={place.lastYear === null ? undefined : `${formatExact(place.lastYear, unit)} on ${view.lastYear?.days ?? 'the same days'}`}>{place.lastYearText ?? '–'}</span> },
   ];
 }

@@ -75,7 +75,7 @@ function Cells({ cell: { figures, lastYear }, at, unit }: { cell: ScoreCell; at:
       <td className="border-l border-line px-2 text-right font-semibold whitespace-nowrap"><HowMade at={at} title={exact(figures.actual)}>{show(figures.actual)}</HowMade></td>
       <td className="px-2 text-right whitespace-nowrap text-soft" title={exact(figures.target.value)}>{figures.target.missingCount > 0 ? 'incomplete' : show(figures.target.value)}</td>
       <td className="px-2 whitespace-nowrap"><span className="flex items-center gap-1.5"><StatusMark status={figures.status} /><span title={figures.status.word} className={figures.attainmentText === null ? 'text-[11.5px] text-soft' : `font-semibold ${textOf(figures.status)}`}>{figures.attainmentText ?? figures.status.word}</span></span></td>
-      <td className="px-2 text-right whitespace-nowrap text-soft" title={lastYear ? `${exact(lastYear.value) ?? 'nothing'} on ${lastYear.days}` : undefined}>{lastYear?.changeText ?? '–'}</td>
+      <td className={`px-2 text-right whitespace-nowrap ${lastYear?.isThin ? 'text-none' : 'text-soft'}`} title={lastYear ? `${exact(lastYear.value) ?? 'nothing'} on ${lastYear.days}` : undefined}>{lastYear?.changeText ?? '–'}</td>
     </>
   );
 }
