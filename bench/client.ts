@@ -1,5 +1,7 @@
 import { spawn } from 'node:child_process';
+import { once } from 'node:events';
 import { Agent, request } from 'node:http';
+import { createInterface } from 'node:readline';
 import { fileURLToPath } from 'node:url';
 import { quantile, type Timing } from './measure';
 
@@ -27,9 +29,31 @@ export function measureRequests(asked: Asked): Promise<Timing> {
   });
 }
 
-function get({ url, headers }: Asked, agent: Agent): Promise<void> {
+export interface Asker {
+  /** Milliseconds of one more request. */
+  ask(): Promise<number>;
+  close(): void;
+}
+
+/** A client in a process of its own that asks whenever it is told to. */
+export function openAsker({ url, headers }: Pick<Asked, 'url' | 'headers'>): Asker {
+  const client = spawn(process.execPath, ['--import', 'tsx', SELF, JSON.stringify({ url, headers, warmUp: 0, runs: 0 })], { stdio: ['pipe', 'pipe', 'inherit'] });
+  const lines = createInterface(client.stdout);
+  return {
+    async ask() {
+      const answer = once(lines, 'line');
+      client.stdin.write('\n');
+      const [text] = (await answer) as [string];
+      return Number(text);
+    },
+    close: () => void client.kill(),
+  };
+}
+
+function get({ url, headers }: Pick<Asked, 'url' | 'headers'>, agent: Agent): Promise<void> {
   return new Promise((resolve, reject) => {
     request(url, { headers, agent }, (answer) => {
+      if (answer.statusCode !== 200) return reject(new Error(`${url} was answered with ${answer.statusCode}.`));
       answer.on('data', () => undefined).on('end', resolve);
     }).on('error', reject).end();
   });
@@ -38,6 +62,13 @@ function get({ url, headers }: Asked, agent: Agent): Promise<void> {
 if (process.argv[1] === SELF) {
   const asked = JSON.parse(process.argv[2]!) as Asked;
   const agent = new Agent({ keepAlive: true });
+  if (asked.runs === 0) {
+    for await (const _ of createInterface(process.stdin)) {
+      const start = performance.now();
+      await get(asked, agent);
+      process.stdout.write(`${performance.now() - start}\n`);
+    }
+  }
   const times: number[] = [];
   for (let i = -asked.warmUp; i < asked.runs; i++) {
     const start = performance.now();

@@ -28,6 +28,7 @@ export const router = createBrowserRouter([
       { path: 'deals', lazy: async () => ({ Component: (await import('./deals/DealsPage')).DealsPage }) },
       { path: 'deals/customers', lazy: async () => ({ Component: (await import('./deals/customers/CustomersPage')).CustomersPage }) },
       { path: 'deals/customers/:id', lazy: async () => ({ Component: (await import('./deals/customers/CustomerPage')).CustomerPage }) },
+      { path: 'deals/products/:id', lazy: async () => ({ Component: (await import('./deals/customers/ProductPage')).ProductPage }) },
       { path: 'deals/care', lazy: async () => ({ Component: (await import('./deals/care/CarePage')).CarePage }) },
       { path: 'deals/changes', lazy: async () => ({ Component: (await import('./deals/past/PastPage')).PastPage }) },
       { path: 'deals/pipeline', lazy: async () => ({ Component: (await import('./deals/pipeline/PipelinePage')).PipelinePage }) },

@@ -15,11 +15,21 @@ export type CustomerLine = Static<typeof CustomerLine>;
 export const Customers = Type.Object({ customers: Type.Array(CustomerLine), count: Type.Integer(), others: Nullable(Type.Object({ count: Type.Integer(), won: DealTally })) });
 export type Customers = Static<typeof Customers>;
 
-/** Everything about one customer, of the deals one may see. */
-export const CustomerView = Type.Object({
+/** What the deals of one name come to, of those one may see. */
+const nameFields = {
   id: Type.Integer(), name: Type.String(), alsoWritten: Type.Array(Type.String()), firstWonOn: Nullable(IsoDay), lastWonOn: Nullable(IsoDay), won: DealTally, open: DealTally, lost: Type.Integer(),
   months: Type.Array(Type.Object({ period: Type.String(), name: Type.String(), won: Minor, count: Type.Integer() })),
-  products: Type.Array(DealGroup), salespeople: Type.Array(DealGroup),
+  salespeople: Type.Array(DealGroup),
+};
+
+/** Everything about one product. */
+export const ProductView = Type.Object({ ...nameFields, customers: Type.Array(DealGroup), category: Nullable(Type.String()) });
+export type ProductView = Static<typeof ProductView>;
+
+/** Everything about one customer. */
+export const CustomerView = Type.Object({
+  ...nameFields,
+  products: Type.Array(DealGroup),
   /** Others whose names are like it. */
   likely: Type.Array(Type.Object({ id: Type.Integer(), name: Type.String() })),
 });

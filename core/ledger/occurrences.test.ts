@@ -22,6 +22,7 @@ describe('what is counted apart', () => {
       const counted = all.filter((each) => each.day >= from && each.day < to && segments.some((segment) => segment.salespersonId === each.salespersonId && each.day >= segment.from && each.day < segment.to));
       const occurrences = build(all);
       expect(occurrences.countDistinct(segments, 'customer', { from, to })).toBe(new Set(counted.map((each) => each.customer)).size);
+      expect(occurrences.countEachDistinct(segments, { from, to })).toEqual(Object.fromEntries((['customer', 'product', 'location'] as const).map((field) => [field, occurrences.countDistinct(segments, field, { from, to })])));
       for (const field of ['product', 'location'] as const) expect(occurrences.countDistinct(segments, field, { from, to })).toBe(new Set(counted.map((each) => each[field]).filter((key) => key !== 0)).size);
     }));
   });

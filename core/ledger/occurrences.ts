@@ -50,19 +50,32 @@ export class Occurrences {
     this.firsts = null;
   }
 
-  /** How many different customers or products a group of people won a deal with in a span. */
+  /** How many different customers, products or locations a group of people won a deal with in a span. */
   countDistinct(segments: readonly Segment[], field: DistinctField, span: DaySpan): number {
     const seen = new Set<number>();
+    this.visit(segments, span, (each) => seen.add(each[field]));
+    seen.delete(0);
+    return seen.size;
+  }
+
+  /** The same of every field at once. */
+  countEachDistinct(segments: readonly Segment[], span: DaySpan): Record<DistinctField, number> {
+    const [customers, products, locations] = [new Set<number>([0]), new Set<number>([0]), new Set<number>([0])];
+    this.visit(segments, span, ({ customer, product, location }) => {
+      customers.add(customer);
+      products.add(product);
+      locations.add(location);
+    });
+    return { customer: customers.size - 1, product: products.size - 1, location: locations.size - 1 };
+  }
+
+  private visit(segments: readonly Segment[], span: DaySpan, look: (each: Occurrence) => void): void {
     for (const { salespersonId, from, to } of segments) {
       const column = this.columns.get(salespersonId);
       if (!column) continue;
       const end = seek(column, Math.min(to, span.to));
-      for (let at = seek(column, Math.max(from, span.from)); at < end; at++) {
-        const key = column[at]![field];
-        if (key !== 0) seen.add(key);
-      }
+      for (let at = seek(column, Math.max(from, span.from)); at < end; at++) look(column[at]!);
     }
-    return seen.size;
   }
 
   /** How many customers had their first won deal ever with a salesperson in a span. On one day the earlier recorded deal is the first. */

@@ -9,6 +9,8 @@ export interface RollUp {
   sum(unitId: number, part: TermPart, span: DaySpan): number;
   /** How many different customers, products or locations; recounted, for those of two people may be the same. */
   countDistinct(unitId: number, field: DistinctField, span: DaySpan): number;
+  /** The same of every field at once. */
+  countEachDistinct(unitId: number, span: DaySpan): Record<DistinctField, number>;
 }
 
 interface Lane {
@@ -49,5 +51,6 @@ export function buildRollUp(tree: UnitTree, sums: RunningSums, occurrences: Occu
       return total;
     },
     countDistinct: (unitId, field, span) => occurrences.countDistinct(tree.segmentsUnder(unitId), field, span),
+    countEachDistinct: (unitId, span) => occurrences.countEachDistinct(tree.segmentsUnder(unitId), span),
   };
 }

@@ -1,7 +1,6 @@
 import type { DistinctField } from '../measure/definition';
 import type { Period } from '../period/calendar';
 import type { DaySpan } from '../period/day';
-import { cutAtSameDate, lastYearOf } from '../period/neighbours';
 import { valueIn, type Books } from './books';
 
 /** A figure beside attainment, and the same of last year at the same point; null where there is none. */
@@ -23,10 +22,10 @@ export interface Breadth {
 
 /** Distinct counts are recounted for the unit and never added up over people (GUARDS 37). */
 export function buildBreadth(books: Books, unitId: number, period: Period): Breadth {
-  const before = lastYearOf(books.calendar, period);
-  const spans = [period, before && cutAtSameDate(period, books.asOf, before)] as const;
+  const spans = [period, books.comparedOf(period).lastYear?.span ?? null] as const;
   const figure = (valueOf: (span: DaySpan) => number | null): BreadthFigure => ({ now: valueOf(spans[0]), lastYear: spans[1] && valueOf(spans[1]) });
-  const distinct = (field: DistinctField) => figure((span) => books.rollUp.countDistinct(unitId, field, { from: span.from, to: Math.min(span.to, books.asOf + 1) }));
+  const [counts, countsBefore] = spans.map((span) => span && books.rollUp.countEachDistinct(unitId, { from: span.from, to: Math.min(span.to, books.asOf + 1) }));
+  const distinct = (field: DistinctField): BreadthFigure => ({ now: counts![field], lastYear: countsBefore?.[field] ?? null });
   return {
     products: distinct('product'), customers: distinct('customer'), places: distinct('location'),
     averageDeal: figure((span) => valueIn(books, unitId, 'average_deal', span)), daysToClose: figure((span) => valueIn(books, unitId, 'days_to_close', span)),

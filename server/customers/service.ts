@@ -1,5 +1,5 @@
 import { sql } from 'drizzle-orm';
-import type { CustomerQuery, Customers, CustomerView } from '#contract/schemas/customer';
+import type { CustomerQuery, Customers, CustomerView, ProductView } from '#contract/schemas/customer';
 import type { DealGroup } from '#contract/schemas/deal';
 import { toTally } from '#core/deal/tally';
 import { describePeriod } from '#core/period/words';
@@ -8,6 +8,7 @@ import { NameIndex } from '#core/text/similar';
 import type { Principal, Scope } from '../access/index';
 import type { Context } from '../context';
 import { loadGroups, readFilter, whereOf, type DealFilter } from '../deals/index';
+import { LIST_TABLES } from '../lists/index';
 import { Refused } from '../problem';
 
 const SHOWN = 200;
@@ -37,22 +38,37 @@ export async function listCustomers({ db }: Context, scope: Scope, principal: Pr
 
 /** @throws Refused notFound for a customer none of whose deals one may see */
 export async function viewCustomer(context: Context, scope: Scope, principal: Principal, id: number): Promise<CustomerView> {
-  const { db } = context;
+  const found = await viewName(context, scope, principal, 'customer', id);
+  return { ...found.view, products: await found.groups('product'), likely: await findLikely(context, scope, principal, found.view) };
+}
+
+/** @throws Refused notFound for a product none of whose deals one may see */
+export async function viewProduct(context: Context, scope: Scope, principal: Principal, id: number): Promise<ProductView> {
+  const { view, groups } = await viewName(context, scope, principal, 'product', id);
+  const { rows: [row] } = await context.db.execute<{ category: string | null }>(sql`select c.name as category from product p left join category c on c.id = p.category_id where p.id = ${view.id}`);
+  return { ...view, customers: await groups('customer'), category: row?.category ?? null };
+}
+
+/** What the deals of a name come to; a second spelling leads to the name it means. @throws Refused notFound */
+async function viewName({ db }: Context, scope: Scope, principal: Principal, list: 'customer' | 'product', id: number): Promise<{ view: Omit<CustomerView, 'products' | 'likely'>; groups(by: Parameters<typeof loadGroups>[3]): Promise<DealGroup[]> }> {
+  const table = LIST_TABLES[list];
   const { rows: [found] } = await db.execute<{ id: number; name: string; also: string[] }>(sql`
-    select c.id, c.name, coalesce((select array_agg(a.name order by a.name) from customer a where a.merged_into = c.id), '{}') as also from customer c
-    where c.id = coalesce((select merged_into from customer where id = ${id}), ${id})`);
+    select c.id, c.name, coalesce((select array_agg(a.name order by a.name) from ${table} a where a.merged_into = c.id), '{}') as also from ${table} c
+    where c.id = coalesce((select merged_into from ${table} where id = ${id}), ${id})`);
   if (!found) throw new Refused('notFound');
-  const filter = readFilter({ customer: found.name }, scope, principal);
+  const filter = readFilter({ [list]: found.name }, scope, principal);
   const groups = (by: Parameters<typeof loadGroups>[3], over: Partial<DealFilter> = {}): Promise<DealGroup[]> => loadGroups(db, scope.books, { ...filter, ...over }, by).then((loaded) => loaded.groups);
   const statuses = await groups('status');
   if (statuses.length === 0 && !scope.isWhole) throw new Refused('notFound');
   const { rows: [days] } = await db.execute<{ first: string | null; last: string | null }>(sql`select min(d.closed_on)::text as first, max(d.closed_on)::text as last from deal d where ${whereOf({ ...filter, status: 'won' })}`);
   const of = (status: string) => statuses.find((group) => group.key === status);
   return {
-    id: found.id, name: found.name, alsoWritten: found.also, firstWonOn: days!.first, lastWonOn: days!.last,
-    won: of('won')?.won ?? toTally(0, 0), open: of('open')?.open ?? toTally(0, 0), lost: of('lost')?.count ?? 0,
-    months: fillMonths(scope.books, await groups('month', { status: 'won' })),
-    products: await groups('product'), salespeople: await groups('salesperson'), likely: await findLikely(context, scope, principal, found),
+    groups,
+    view: {
+      id: found.id, name: found.name, alsoWritten: found.also, firstWonOn: days!.first, lastWonOn: days!.last,
+      won: of('won')?.won ?? toTally(0, 0), open: of('open')?.open ?? toTally(0, 0), lost: of('lost')?.count ?? 0,
+      months: fillMonths(scope.books, await groups('month', { status: 'won' })), salespeople: await groups('salesperson'),
+    },
   };
 }
 

@@ -2,7 +2,6 @@ import type { BreadthView, PairView, ScorecardView } from '#contract/schemas/sco
 import type { Measure, MeasureCode } from '#core/measure/measure';
 import type { Period } from '#core/period/calendar';
 import { toIsoDay } from '#core/period/day';
-import { cutAtSameDate, lastYearOf } from '#core/period/neighbours';
 import { describeSpan } from '#core/period/words';
 import { toMajor } from '#core/money/format';
 import { figureUnitOf, type Books } from '#core/standing/books';
@@ -53,12 +52,12 @@ function toPairFigures(books: Books, measure: MeasureCode, period: Period, { act
 
 /** What a result rests on. */
 export function viewBreadth(books: Books, unit: Unit, period: Period): BreadthView {
-  const before = lastYearOf(books.calendar, period);
+  const { lastYear } = books.comparedOf(period);
   const typical = typicalDealOf(books, unit.id);
   const breadth = buildBreadth(books, unit.id, period);
   const inDays = (value: number | null) => (value === null ? null : toMajor(value, figureUnitOf(books, 'days_to_close')));
   return {
     ...breadth, daysToClose: { now: inDays(breadth.daysToClose.now), lastYear: inDays(breadth.daysToClose.lastYear) }, currency: books.currency, typicalDeal: typical === null ? null : Math.round(typical),
-    days: describeSpan({ from: period.from, to: Math.max(period.from, Math.min(period.to, books.asOf + 1)) }, true), lastYearDays: before && describeSpan(cutAtSameDate(period, books.asOf, before), true),
+    days: describeSpan({ from: period.from, to: Math.max(period.from, Math.min(period.to, books.asOf + 1)) }, true), lastYearDays: lastYear && describeSpan(lastYear.span, true),
   };
 }

@@ -25,6 +25,18 @@ const view = async (name: string, client: Client = people.admin): Promise<Custom
 const care = async (client: Client = people.admin): Promise<Care> => (await client.get('/care')).json();
 const count = ({ counts }: Care, kind: CareKind) => counts.find((each) => each.kind === kind)?.count;
 
+describe('a product', () => {
+  it('has a page of months, customers and people, whose sums are its total, of what one sees', async () => {
+    const groups = (await people.admin.get('/standing/apart?unit=ht&period=FY2027&by=product')).json().groups as { id: number; key: string; credited: number }[];
+    const rope = groups.find((group) => group.key === 'Rope')!;
+    const page = (await people.admin.get(`/products/${rope.id}`)).json();
+    expect(page).toMatchObject({ name: 'Rope', firstWonOn: '2026-11-03', won: { credited: rope.credited } });
+    for (const part of [page.months.map((month: { won: number }) => month.won), page.customers.map((group: { won: { credited: number } }) => group.won.credited), page.salespeople.map((group: { won: { credited: number } }) => group.won.credited)]) expect(part.reduce((a: number, b: number) => a + b, 0)).toBe(rope.credited);
+    expect((await people.manager.get(`/products/${rope.id}`)).json().won.credited).toBe(rope.credited - 8_000);
+    expect((await people.admin.get('/products/999999')).statusCode).toBe(404);
+  });
+});
+
 describe('customers', () => {
   it('are listed by what was won from them, the rest in one line that makes the whole', async () => {
     const all = await customers();

@@ -28,7 +28,8 @@ export function ApartSheet({ title, unit, period, ways }: ApartSheetProps) {
   const others = rest.length + (currentData?.others?.groups ?? 0);
   const othersSum = rest.reduce((sum, group) => sum + group.credited, 0) + (currentData?.others?.credited ?? 0);
   const most = Math.max(1, ...shown.map((group) => Math.abs(group.credited)));
-  const linkOf = (key: string) => (by === 'salesperson' ? { pathname: '/profile', search: placeLink(search, { unit: key }) } : { pathname: '/deals', search: `${placeLink(search, { unit, period })}&status=won&${by}=${encodeURIComponent(key)}` });
+  // People, customers and products have pages of their own; the rest is a filter of deals.
+  const linkOf = ({ id, key }: { id: number | null; key: string }) => (by === 'customer' || by === 'product' ? { pathname: `/deals/${by}s/${id}`, search: placeLink(search, { unit, period }) } : by === 'salesperson' ? { pathname: '/profile', search: placeLink(search, { unit: key }) } : { pathname: '/deals', search: `${placeLink(search, { unit, period })}&status=won&${by}=${encodeURIComponent(key)}` });
   return (
     <section aria-label={title} className="flex flex-col rounded-sheet border border-line bg-sheet px-3.5 py-2">
       <div className="flex items-center justify-between gap-2"><h2>{title}</h2>{ways.length > 1 && <Segments<ApartBy> label={`${title} by`} options={ways.map((way): readonly [ApartBy, string] => [way, NAMES[way]])} value={by} onChange={setBy} />}</div>
@@ -38,7 +39,7 @@ export function ApartSheet({ title, unit, period, ways }: ApartSheetProps) {
           <tbody>
             {shown.map((group) => (
               <tr key={group.key ?? 'none'} className="border-t border-line/60">
-                <td className="truncate py-[3px] pr-2">{group.key === null ? <span className="text-soft">none</span> : <Link className="hover:underline" to={linkOf(group.key)}>{group.name}</Link>}</td>
+                <td className="truncate py-[3px] pr-2">{group.key === null ? <span className="text-soft">none</span> : <Link className="hover:underline" to={linkOf({ id: group.id, key: group.key })}>{group.name}</Link>}</td>
                 <td aria-hidden><span className="block h-[6px] bg-now" style={{ width: `${Math.max(0, group.credited) / most * 100}%` }} /></td>
                 <td className="text-right" title={formatExact(group.credited, money)}>{formatWhole(group.credited, money)}</td>
               </tr>

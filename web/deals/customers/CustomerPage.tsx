@@ -1,8 +1,7 @@
 import { useState } from 'react';
-import { Bar, BarChart, CartesianGrid, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
 import { Link, useLocation, useParams } from 'react-router';
 import type { CustomerView } from '#contract/schemas/customer';
-import { formatExact, formatShort, formatWhole } from '#core/money/format';
+import { formatExact, formatWhole } from '#core/money/format';
 import { parseDay } from '#core/period/day';
 import { shortDay } from '#core/period/words';
 import { useGetCompanyQuery, useGetMeQuery } from '../../app/api';
@@ -13,6 +12,7 @@ import { Button } from '../../ui/Button';
 import { Loading } from '../../ui/Loading';
 import { DealsTabs } from '../DealsTabs';
 import { useGetCustomerQuery, useSetApartMutation } from './api';
+import { Groups, MonthBars } from './NameParts';
 
 /** Everything about one customer: what was won when, of what, by whom, and whether another name means the same. */
 export function CustomerPage() {
@@ -31,22 +31,7 @@ export function CustomerPage() {
       <p><Link className="underline" to={{ pathname: '/deals', search: dealsOf(location.search, data.name) }}>Its deals in the chosen period</Link></p>
       {data.alsoWritten.length > 0 && <p className="text-soft">Also written {data.alsoWritten.join(', ')}.</p>}
       <Likely customer={data} />
-      <section aria-label="Won by month" className="rounded-sheet border border-line bg-sheet p-3">
-        <h2 className="mb-1">Won by month</h2>
-        {data.months.length === 0 ? <p className="text-soft">Nothing won yet.</p> : (
-          <div role="img" aria-label={`Won by month: ${data.months.map((month) => `${month.name} ${formatWhole(month.won, money)}`).join('; ')}`} className="h-[170px]">
-            <ResponsiveContainer width="100%" height="100%">
-              <BarChart data={data.months} margin={{ left: 6, right: 6, top: 6, bottom: 0 }} accessibilityLayer={false}>
-                <CartesianGrid vertical={false} stroke="var(--line)" />
-                <XAxis dataKey="name" tick={{ fontSize: 11, fill: 'var(--ink-soft)' }} tickLine={false} axisLine={{ stroke: 'var(--line)' }} minTickGap={24} />
-                <YAxis width={54} tick={{ fontSize: 11, fill: 'var(--ink-soft)' }} tickLine={false} axisLine={false} tickFormatter={(value: number) => formatShort(value, money)} />
-                <Tooltip cursor={{ fill: 'var(--hover)' }} formatter={(value) => formatExact(Number(value), money)} contentStyle={{ background: 'var(--sheet)', border: '1px solid var(--line)', borderRadius: 6, color: 'var(--ink)' }} />
-                <Bar dataKey="won" name="Won" fill="var(--now)" isAnimationActive={false} maxBarSize={36} />
-              </BarChart>
-            </ResponsiveContainer>
-          </div>
-        )}
-      </section>
+      <MonthBars months={data.months} money={money} />
       <div className="grid grid-cols-2 gap-3">
         <Groups title="What" groups={data.products} money={(minor) => formatExact(minor, money)} />
         <Groups title="By whom" groups={data.salespeople} money={(minor) => formatExact(minor, money)} />
@@ -60,21 +45,6 @@ function dealsOf(search: string, name: string): string {
   const params = new URLSearchParams(search);
   params.set('customer', name);
   return `?${params}`;
-}
-
-const SHOWN = 12;
-
-function Groups({ title, groups, money }: { title: string; groups: CustomerView['products']; money(minor: number): string }) {
-  return (
-    <section aria-label={title} className="rounded-sheet border border-line bg-sheet p-3">
-      <h2 className="mb-1">{title}</h2>
-      <table className="w-full text-[12.5px]">
-        <thead className="text-left text-soft"><tr><th scope="col" className="font-medium">Name</th><th scope="col" className="text-right font-medium">Won deals</th><th scope="col" className="text-right font-medium">Won</th><th scope="col" className="text-right font-medium">Open</th></tr></thead>
-        <tbody>{groups.slice(0, SHOWN).map((group) => <tr key={group.name} className="border-t border-line/70"><td className="py-1">{group.name}</td><td className="text-right">{group.won.count}</td><td className="text-right font-semibold">{money(group.won.credited)}</td><td className="text-right text-soft">{group.open.count === 0 ? '–' : money(group.open.credited)}</td></tr>)}</tbody>
-      </table>
-      {groups.length > SHOWN && <p className="pt-1 text-soft">and {groups.length - SHOWN} more, in Deals grouped by it.</p>}
-    </section>
-  );
 }
 
 /** Names that are likely the same customer: merged by an administrator, or set apart. */
