@@ -18,10 +18,12 @@ export function addBoardRoutes({ implement, context }: Endpoints): void {
   });
 
   implement(routes.streamBoard, async ({ params, reply }) => {
-    const { scope: { books: { tree } } } = await findBoard(context, params.secret);
+    const { scope, settings } = await findBoard(context, params.secret);
+    const people = new Set(settings.units.flatMap((code) => scope.books.tree.segmentsUnder(scope.findUnit(code).id).map((each) => each.salespersonId)));
     return streamChanges(reply, {
       replica: context.replica,
-      mayHear: ({ topic, unitIds }: Announcement) => topic !== 'drafts' && (unitIds === null || topic === 'units' || topic === 'company' || unitIds.some((id) => tree.find(id) !== undefined)),
+// Targets and units change seldom, and above those who stand here too: a board asks once more than it must.
+      mayHear: ({ topic, unitIds }: Announcement) => topic !== 'drafts' && (topic !== 'deals' || unitIds === null || unitIds.some((id) => people.has(id))),
       isStillIn: () => findBoard(context, params.secret).then(() => true, (error: unknown) => !(error instanceof Refused)),
     });
   });

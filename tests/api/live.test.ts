@@ -18,10 +18,10 @@ afterAll(async () => {
   await server.stop();
 });
 
-/** Opens the event stream of another server over the same database; returns what has been heard so far. */
-async function listen(client: Client): Promise<{ heard: string[]; close(): void }> {
+/** Opens an event stream of another server over the same database; returns what has been heard so far. */
+async function listen(client: Client | null, path = '/events'): Promise<{ heard: string[]; close(): void }> {
   const abort = new AbortController();
-  const answer = await fetch(`${address}/api/v1/events`, { headers: { cookie: client.cookie }, signal: abort.signal });
+  const answer = await fetch(`${address}/api/v1${path}`, { headers: client ? { cookie: client.cookie } : {}, signal: abort.signal });
   const heard: string[] = [];
   void (async () => {
     for await (const chunk of answer.body!.pipeThrough(new TextDecoderStream()) as unknown as AsyncIterable<string>) {
@@ -33,7 +33,7 @@ async function listen(client: Client): Promise<{ heard: string[]; close(): void 
 
 describe('live events', () => {
   it('reach whoever may see the change, on any server, within a second, and nobody else', async () => {
-    const streams = await Promise.all([people.manager, people.salesperson, people.north, people.admin].map(listen));
+    const streams = await Promise.all([people.manager, people.salesperson, people.north, people.admin].map((client) => listen(client)));
     const [manager, salesperson, north, admin] = streams as [typeof streams[0], typeof streams[0], typeof streams[0], typeof streams[0]];
     await people.manager.send('POST', '/deals', wonDeal({ salesperson: 'tbrandt' }));
     await expect.poll(() => [manager.heard, admin.heard], { timeout: 1_000, interval: 10 }).toEqual([['deals'], ['deals']]);
@@ -46,6 +46,28 @@ describe('live events', () => {
     expect(salesperson.heard).toEqual(['targets']);
     expect(manager.heard).toEqual(['deals', 'targets']);
     streams.forEach((stream) => stream.close());
+  });
+
+  it('of a board are those of its units, without a session', async () => {
+    const make = async (name: string, unit: string) => (await people.admin.send('POST', '/boards', { name, settings: { units: [unit], measure: 'revenue', seconds: 20 } })).json().secret as string;
+    const [hall, north] = [await make('Hall', 'salt'), await make('North', 'north')];
+    const [atHall, atNorth] = [await listen(null, `/board/${hall}/events`), await listen(null, `/board/${north}/events`)];
+    await people.manager.send('POST', '/deals', wonDeal({ salesperson: 'tbrandt' }));
+    await expect.poll(() => atHall.heard, { timeout: 1_000, interval: 10 }).toEqual(['deals']);
+    await sleep(50);
+    expect(atNorth.heard).toEqual([]);
+    for (const stream of [atHall, atNorth]) stream.close();
+  });
+
+  it('leave no other server with figures from before: what it keeps is of the same moment', async () => {
+    const read = async () => (await (await fetch(`${address}/api/v1/standing?unit=salt&period=FY2027-P08`, { headers: { cookie: people.manager.cookie } })).json() as { figures: { actual: number } }).figures.actual;
+    const stream = await listen(people.manager);
+    const before = await read();
+    expect(await read()).toBe(before);
+    await people.manager.send('POST', '/deals', wonDeal({ salesperson: 'tbrandt', amount: '12.00' }));
+    await expect.poll(() => stream.heard, { timeout: 1_000, interval: 10 }).toEqual(['deals']);
+    expect(await read()).toBe(before + 1_200);
+    stream.close();
   });
 
   it('need a session', async () => expect((await fetch(`${address}/api/v1/events`)).status).toBe(401));

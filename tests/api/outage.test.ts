@@ -11,6 +11,7 @@ import { PASSWORD, UNITS_CSV, wonDeal } from './harness';
 let directory: string;
 let port: number;
 let child: ChildProcess;
+let board: string;
 let session: { cookie: string; 'x-csrf': string; 'content-type': string };
 
 const base = () => `http://127.0.0.1:${port}/api/v1`;
@@ -37,6 +38,8 @@ beforeAll(async () => {
     body: JSON.stringify({ company: 'H', currency: 'EUR', timeZone: 'UTC', calendar: { kind: 'month', firstMonth: 4, yearLabel: 'ends' }, weekdays: [1, 2, 3, 4, 5], administrator: { name: 'A', email: 'a@example.com', password: PASSWORD }, branches: [], unitsCsv: UNITS_CSV }),
   });
   session = { cookie: answer.headers.get('set-cookie')!.split(';')[0]!, 'x-csrf': ((await answer.json()) as { csrf: string }).csrf, 'content-type': 'application/json' };
+  const made = await fetch(`${base()}/boards`, { method: 'POST', headers: session, body: JSON.stringify({ name: 'Hall', settings: { units: ['salt'], measure: 'revenue', seconds: 20 } }) });
+  board = ((await made.json()) as { secret: string }).secret;
 }, 60_000);
 
 afterAll(async () => {
@@ -66,6 +69,9 @@ async function expectAllThere(acknowledged: string[]): Promise<void> {
   expect(await findTotalDifferences(openDatabase(pool))).toEqual([]);
   const standing = await fetch(`${base()}/standing?unit=ht&period=FY2027-P08`, { headers: session }).then((answer) => answer.json()) as { figures: { actual: number } };
   expect(standing.figures.actual).toBe(stored.size * 100);
+  // The link on the wall shows the same, with nobody to sign in again.
+  const wall = await fetch(`${base()}/board/${board}`).then((answer) => answer.json()) as { pages: { month: { figures: { actual: number } } }[] };
+  expect(wall.pages[0]!.month.figures.actual).toBe(standing.figures.actual);
   await pool.end();
 }
 

@@ -37,6 +37,63 @@ describe('status rules', () => {
   });
 });
 
+describe('the rule of a period', () => {
+  const rule = async (over: object = {}) => ({ ...await shipped(), ...over });
+  const put = async (from: string, over: object, who = people.admin) => who.send('PUT', '/status-rules/revenue', { from, rule: await rule(over) });
+  const remove = (from: string) => people.admin.send('DELETE', `/status-rules/revenue/${from}`);
+
+  it('is kept by a closed month, whatever comes after', async () => {
+    const grade = async () => (await people.manager.get('/standing?unit=ivarga&period=FY2027-P07')).json().figures.status.word;
+    await putTargets(people.admin, [{ unit: 'ivarga', period: 'FY2027-P07', measure: 'revenue', target: '100.00' }]);
+    expect((await people.manager.send('POST', '/deals', wonDeal({ salesperson: 'ivarga', amount: '90.00', closedOn: '2026-10-10' }))).statusCode).toBe(201);
+    expect(await grade()).toBe('short');
+    expect((await people.admin.send('PUT', '/closed-months/FY2027-P07')).statusCode).toBe(200);
+    expect((await put('2026-10-01', { cuts: { upper: 80, lower: 50 } })).json().errors).toMatchObject([{ field: 'from', code: 'closedKeepsRule' }]);
+    expect((await put('2026-11-01', { cuts: { upper: 50, lower: 30 } })).statusCode).toBe(200);
+    expect(await grade()).toBe('short');
+    expect((await remove('2026-11-01')).statusCode).toBe(200);
+  });
+
+  it('against peers finds them in the whole company, whoever looks', async () => {
+    await putTargets(people.admin, [{ unit: 'tbrandt', period: 'FY2027-P08', measure: 'revenue', target: '1000.00' }]);
+    expect((await put('2026-11-01', { yardstick: 'peerAverage', cuts: { upper: 110, lower: 90 }, words: { open: ['below it', 'around it', 'above it', 'top'], ended: ['below it', 'around it', 'above it', 'top'] } })).statusCode).toBe(200);
+    const salt = async (who: typeof people.admin) => (await who.get('/standing?unit=salt&period=FY2027-P08')).json();
+    const [own, whole] = [await salt(people.manager), await salt(people.admin)];
+    expect(own.figures.status).toEqual(whole.figures.status);
+    expect(own.grading).toMatchObject({ yardstick: 'peerAverage', peers: 2 });
+    expect((await remove('2026-11-01')).statusCode).toBe(200);
+  });
+
+  it.each([
+    ['cuts the wrong way round', { cuts: { upper: 80, lower: 95 } }, 'rule/cuts', 'cutsCrossed'], ['a cut of nothing', { cuts: { upper: 80, lower: 0 } }, 'rule/cuts', 'notPositive'],
+    ['the same colour twice', { colors: ['rust', 'rust', 'steel', 'teal'] }, 'rule/colors/1', 'sameColor'],
+  ])('is refused with %s, at its field', async (_case, over, field, code) => {
+    expect((await put('2026-11-19', over)).json().errors).toEqual(expect.arrayContaining([expect.objectContaining({ field, code })]));
+  });
+
+  it('with an empty word is refused at that word', async () => {
+    const { words } = await shipped();
+    expect((await put('2026-11-19', { words: { ...words, open: ['', ...words.open.slice(1)] } })).json().errors).toMatchObject([{ field: 'rule/words/open/0', code: 'emptyWord' }]);
+  });
+
+  it.each(['salesperson', 'viewer', 'manager'] as const)('is read by a %s, and not set', async (role) => {
+    expect((await people[role].get('/status-rules')).statusCode).toBe(200);
+    expect((await put('2026-11-19', {}, people[role])).statusCode).toBe(403);
+  });
+
+  it('tried by a manager shows the manager’s part only', async () => {
+    const tried = (await people.manager.send('POST', '/status-rules/revenue/try', { period: 'FY2027-P08', rules: [await rule({ cuts: { upper: 120, lower: 100 } })] })).json();
+    expect(tried.units.map((each: { unit: { code: string } }) => each.unit.code)).not.toContain('nkassem');
+  });
+
+  it('is marked in the strip and in a series where it began', async () => {
+    expect((await put('2026-11-10', { cuts: { upper: 96, lower: 80 } })).statusCode).toBe(200);
+    const strip = (await people.manager.get('/strip?unit=salt&year=FY2027')).json();
+    expect(strip.months.filter((month: { ruleChanges: string[] }) => month.ruleChanges.length > 0).map((month: { period: { id: string }; ruleChanges: string[] }) => [month.period.id, month.ruleChanges])).toEqual([['FY2027-P08', ['2026-11-10']]]);
+    expect((await remove('2026-11-10')).statusCode).toBe(200);
+  });
+});
+
 describe('the ladder', () => {
   it('is a salesperson\'s own until the company shares that of the team', async () => {
     const ladder = async () => (await people.salesperson.get('/ladder?unit=ivarga&period=FY2027-P08')).json();

@@ -2,6 +2,7 @@ import { useMemo } from 'react';
 import type { LadderView } from '#contract/schemas/ladder';
 import type { PlaceView } from '#contract/schemas/standing';
 import { formatColumn, formatExact, withSign } from '#core/money/format';
+import { HowMade } from '../app/made/HowMade';
 import { figureUnit } from '#contract/words/figureUnit';
 import { AttainmentBar } from '../charts/AttainmentBar';
 import { Movement } from '../charts/Movement';
@@ -48,7 +49,7 @@ function buildColumns(view: LadderView): Column<PlaceView>[] {
       ),
     },
     { key: 'team', heading: 'Under', width: 'minmax(66px,0.9fr)', cell: (place) => <span className="text-soft">{place.team ?? '–'}</span> },
-    { key: 'actual', heading: view.measure.unit === 'money' ? 'Booked' : view.measure.name, width: '74px', align: 'right', cell: (place) => <span className={isRanked('actual')}>{number(place.actual)}</span> },
+    { key: 'actual', heading: view.measure.unit === 'money' ? 'Booked' : view.measure.name, width: '74px', align: 'right', cell: (place) => <HowMade isInRow at={{ unit: place.unit.code, period: view.period.id, measure: view.measure.code }} title={place.actual === null ? undefined : formatExact(place.actual, unit)} className={isRanked('actual')}>{place.actual === null ? '–' : formatColumn(place.actual, unit)}</HowMade> },
     { key: 'target', heading: view.measure.direction === 'lower' ? 'Limit' : 'Target', width: '68px', align: 'right', cell: (place) => <span className="text-soft">{place.targetIncomplete ? 'incomplete' : number(place.target)}</span> },
     {
       key: 'attainment', heading: view.measure.direction === 'lower' ? 'Of the limit' : 'Attainment', width: '122px',

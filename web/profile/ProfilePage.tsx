@@ -3,6 +3,7 @@ import { Link, useLocation } from 'react-router';
 import { BreadthLine } from '../app/BreadthLine';
 import { FailureNote } from '../app/FailureNote';
 import { FigureRow } from '../app/FigureRow';
+import { Headline } from '../app/Headline';
 import { MeasurePicker } from '../app/MeasurePicker';
 import { PrintMenu } from '../app/PrintMenu';
 import { usePlace } from '../app/place';
@@ -12,8 +13,6 @@ import { SeriesSheet } from '../app/SeriesSheet';
 import { useGetLadderQuery, useGetSeriesQuery, useGetStandingQuery } from '../app/standings';
 import { TakesSheet } from '../app/TakesSheet';
 import { useOutlook } from '../app/useOutlook';
-import { textOf } from '../charts/status';
-import { StatusMark } from '../charts/StatusMark';
 import { Loading } from '../ui/Loading';
 import { ApartSheet } from './ApartSheet';
 import { Photo } from './Photo';
@@ -41,10 +40,7 @@ export function ProfilePage() {
       <StandingTabs />
       <div className="flex items-center gap-3">{isPerson && <Photo key={data.unit.code} code={data.unit.code} name={data.unit.name} />}<p className="text-[12.5px]"><strong className="text-[14px] font-semibold">{data.unit.name}</strong><span className="ml-2 text-soft">{KINDS[data.unit.kind]}</span> {isPerson && <Rank unit={data.unit.code} />}</p></div>
       <div className="flex items-start justify-between gap-x-6 gap-y-2 max-md:flex-col">
-        <h1 className="max-w-[840px]" aria-live="polite">
-          <span className="mr-2 inline-block align-[-1px]"><StatusMark status={data.figures.status} size={17} /></span>
-          {data.sentence.map((part, index) => <span key={index} className={part.emphasis === 'status' ? textOf(data.figures.status) : undefined}>{part.text}</span>)}
-        </h1>
+        <Headline view={data} />
         <span className="flex items-center gap-1"><MeasurePicker /><PrintMenu unit={data.unit.code} period={data.period.id} measure={data.measure.code} /></span>
       </div>
       <FigureRow view={data} />

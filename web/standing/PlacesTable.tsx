@@ -5,6 +5,7 @@ import { formatColumn, formatExact, withSign } from '#core/money/format';
 import { parseDay } from '#core/period/day';
 import { shortDay } from '#core/period/words';
 import { usePlace } from '../app/place';
+import { HowMade } from '../app/made/HowMade';
 import { placeLink } from '../app/placeLink';
 import { AttainmentBar } from '../charts/AttainmentBar';
 import { Movement } from '../charts/Movement';
@@ -79,7 +80,7 @@ function buildColumns(view: StandingView, isBelow: boolean): Column<PlaceView>[]
       ),
     },
     { key: 'team', heading: isBelow ? 'Under' : 'Team', width: 'minmax(76px,0.9fr)', cell: (place) => <span className="text-soft">{place.team ?? '–'}</span> },
-    { key: 'actual', heading: HEADINGS[view.measure.code] ?? (view.measure.unit === 'percent' ? 'Percent' : view.measure.unit === 'days' ? 'Days' : view.measure.unit === 'money' ? 'Amount' : 'Number'), width: '74px', align: 'right', cell: (place) => number(place.actual) },
+    { key: 'actual', heading: HEADINGS[view.measure.code] ?? (view.measure.unit === 'percent' ? 'Percent' : view.measure.unit === 'days' ? 'Days' : view.measure.unit === 'money' ? 'Amount' : 'Number'), width: '74px', align: 'right', cell: (place) => <HowMade isInRow at={{ unit: place.unit.code, period: view.period.id, measure: view.measure.code }} title={place.actual === null ? undefined : formatExact(place.actual, unit)}>{place.actual === null ? '–' : formatColumn(place.actual, unit)}</HowMade> },
     { key: 'target', heading: view.measure.direction === 'lower' ? 'Limit' : 'Target', width: '70px', align: 'right', cell: (place) => <span className="text-soft">{place.targetIncomplete ? 'incomplete' : number(place.target)}</span> },
     {
       key: 'attainment', heading: view.measure.direction === 'lower' ? 'Of the limit' : 'Attainment', width: '124px',

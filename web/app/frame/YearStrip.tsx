@@ -7,6 +7,9 @@ import { useGetCompanyQuery, useGetStripQuery } from '../api';
 import { FailureNote } from '../FailureNote';
 import { usePlace } from '../place';
 
+/** Where the strip is wider than the screen. */
+const NARROW = matchMedia('(max-width: 767px)');
+
 /** The fiscal year as twelve months in four quarters. Click chooses; drag, or Shift with the arrows, makes a range. */
 export function YearStrip() {
   const place = usePlace();
@@ -21,7 +24,7 @@ export function YearStrip() {
   useEffect(() => setYear(null), [place.period]);
   // On a narrow screen the strip scrolls: what is chosen must be in it.
   useEffect(() => {
-    root.current?.querySelector('[aria-pressed="true"]')?.scrollIntoView({ block: 'nearest', inline: 'center' });
+    if (NARROW.matches) root.current?.querySelector('[aria-pressed="true"]')?.scrollIntoView({ block: 'nearest', inline: 'center' });
   }, [strip?.year.period.id, place.period]);
 
   useEffect(() => {
@@ -138,6 +141,7 @@ function MonthCell({ cell, index, isChosen, isTabStop, onKey, onClick, onDown, o
       <span>{cell.shortName}</span>
       <span className={(cell.attainmentText?.length ?? 0) > 5 ? 'text-[9.5px]' : undefined}>{isAhead ? '' : cell.attainmentText ?? '–'}</span>
       <Explained cell={cell} />
+      {cell.ruleChanges.length > 0 && <span aria-hidden title={`Another status rule from ${cell.ruleChanges.join(', ')}`} className="absolute top-0 left-0 h-full border-l-2 border-dashed border-plum" />}
       {!isAhead && (
         <span aria-hidden className="absolute inset-x-0 bottom-0 h-[3px] bg-track">
           <span className="block h-full" style={{ width: `${share * 100}%`, background: fillOf(cell.status) }} />
@@ -149,7 +153,7 @@ function MonthCell({ cell, index, isChosen, isTabStop, onKey, onClick, onDown, o
 
 /** Read out after the seen text: whoever speaks to the page says what they see (WCAG 2.5.3). */
 function Explained({ cell }: { cell: StripCell }) {
-  return <span className="sr-only">, {cell.period.name}, {cell.status.word}</span>;
+  return <span className="sr-only">, {cell.period.name}, {cell.status.word}{cell.ruleChanges.length > 0 && `, another status rule from ${cell.ruleChanges.join(', ')}`}</span>;
 }
 
 function shownPercent(quarter: StripCell): string {
