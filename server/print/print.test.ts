@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { buildSampleBooks, SAMPLE_MEMBERSHIPS, SAMPLE_UNITS, always } from '#core/standing/sampleBooks';
 import type { Scope } from '../access/index';
-import { viewStanding } from '../standings/service';
+import { viewStanding } from '../standings/index';
 import { drawStanding, PAGE } from './drawStanding';
 import { fit, widthOf, wrap } from './fonts';
 import type { Paper } from './paper';
