@@ -56,7 +56,7 @@ test('unit and period change by keyboard', async ({ page }) => {
   await page.keyboard.press('ArrowDown');
   await page.keyboard.press('Enter');
   await expect(page).toHaveURL(/unit=jreik/);
-  await page.getByRole('button', { name: /November 2026/ }).focus();
+  await page.getByRole('region', { name: 'Year strip: when' }).getByRole('button', { name: /November 2026/ }).focus();
   await page.keyboard.press('ArrowLeft');
   await expect(page).toHaveURL(/period=FY2027-P07/);
   await page.keyboard.press('Shift+ArrowLeft');
@@ -73,7 +73,7 @@ test('a figure opens to how it is made, and the path to its numbers', async ({ p
   await expect(page.getByText(/due by today = target × share of working days gone = €.* × 13 \/ 21/)).toBeVisible();
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: 'Show as table' }).click();
-  await expect(page.getByRole('region', { name: 'Path as table' }).getByRole('row')).toHaveCount(31);
+  await expect(page.getByRole('region', { name: 'Path through November 2026 as table' }).getByRole('row')).toHaveCount(31);
 });
 
 test('what a person may not see does not exist for them', async ({ page }) => {

@@ -1,5 +1,6 @@
 import { lazy, Suspense } from 'react';
 import { Link, useLocation } from 'react-router';
+import { useGetCompanyQuery } from '../app/api';
 import { BreadthLine } from '../app/BreadthLine';
 import { FailureNote } from '../app/FailureNote';
 import { FigureRow } from '../app/FigureRow';
@@ -13,6 +14,7 @@ import { SeriesSheet } from '../app/SeriesSheet';
 import { useGetLadderQuery, useGetSeriesQuery, useGetStandingQuery } from '../app/standings';
 import { TakesSheet } from '../app/TakesSheet';
 import { useOutlook } from '../app/useOutlook';
+import { yearOf } from '../app/yearOf';
 import { Loading } from '../ui/Loading';
 import { ApartSheet } from './ApartSheet';
 import { Photo } from './Photo';
@@ -27,7 +29,8 @@ const KINDS = { company: 'company', branch: 'branch', team: 'team', salesperson:
 export function ProfilePage() {
   const { unit, period, measure, go } = usePlace();
   const { data, error, refetch } = useGetStandingQuery({ unit, period, measure }, { skip: !unit || !period });
-  const year = /^FY\d{4}/.exec(period)?.[0] ?? '';
+  const { data: company } = useGetCompanyQuery();
+  const year = company && period ? yearOf(company.calendar, period) : '';
   const { currentData: months } = useGetSeriesQuery({ unit, period: year, measure, step: 'month' }, { skip: !unit || !year });
   const { pipeline, outlooks } = useOutlook(data?.unit.code ?? '', data?.measure.code ?? '');
   if (error) return <div className="p-5"><FailureNote failure={error} onRetry={() => void refetch()} />{error.code === 'unknownMeasure' && <div className="mt-3"><MeasurePicker /></div>}</div>;
@@ -49,7 +52,7 @@ export function ProfilePage() {
         <Suspense fallback={<div className="h-[226px] rounded-sheet border border-line bg-sheet"><Loading what="the path" /></div>}><PathSheet view={data} outlook={outlooks.get(data.period.id)} /></Suspense>
         {months ? <SeriesSheet view={months} isCumulative={false} height={172} heading={`Months of ${months.period.name}`} onOpen={(id) => go({ period: id })} /> : <div className="h-[210px] rounded-sheet border border-line bg-sheet" />}
         {data.measure.code === 'revenue' ? <TakesSheet unit={data.unit} period={data.period} figures={data.figures} currency={data.currency} pipeline={pipeline} outlook={outlooks.get(data.period.id)} /> : <section className="rounded-sheet border border-line bg-sheet px-3.5 py-2 text-soft">What it takes is told of Revenue, the measure open deals speak of.</section>}
-        <TargetsSheet view={data} year={year || 'FY2000'} />
+        <TargetsSheet view={data} year={year} />
       </div>
       <div className="grid grid-cols-3 items-start gap-3 max-md:grid-cols-1">
         <ApartSheet key={`what ${at.unit}`} title="What" {...at} ways={['product', 'category']} />

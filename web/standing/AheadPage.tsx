@@ -12,6 +12,7 @@ import { SeriesSheet } from '../app/SeriesSheet';
 import { useGetSeriesQuery, useGetStandingQuery } from '../app/standings';
 import { TakesSheet } from '../app/TakesSheet';
 import { useOutlook, type PeriodOutlook } from '../app/useOutlook';
+import { yearOf } from '../app/yearOf';
 import { textOf } from '../charts/status';
 import { StatusMark } from '../charts/StatusMark';
 import { classNames } from '../ui/classNames';
@@ -23,7 +24,8 @@ import { StandingTabs } from '../app/StandingTabs';
 export function AheadPage() {
   const { unit, period, measure, go } = usePlace();
   const { data: company } = useGetCompanyQuery();
-  const year = /^FY\d{4}/.exec(period)?.[0] ?? /^FY\d{4}/.exec(company?.currentPeriod ?? '')?.[0] ?? '';
+  // What names no period is said by the server, not passed over.
+  const year = company && period ? yearOf(company.calendar, period) || period : '';
   const { data, error, refetch } = useGetSeriesQuery({ unit, period: year, measure, step: 'month' }, { skip: !unit || !year });
   const { pipeline, outlooks } = useOutlook(data?.unit.code ?? '', data?.measure.code ?? '');
   const asked = data?.points.find((point) => point.period.id === period && point.phase !== 'ended')?.period.id ?? (outlooks.has(period) ? period : data?.points.find((point) => point.phase === 'open')?.period.id ?? '');

@@ -48,20 +48,27 @@ export function CellEditor({ deal, column, lists, today, onSave, onDone }: CellE
   const [fault, setFault] = useState<string | null>(null);
   const input = useRef<HTMLInputElement>(null);
   const isSaving = useRef(false);
+  // Leaving takes the focus away, which must not save a second time.
+  const isOver = useRef(false);
+  const leave = () => {
+    if (isOver.current) return;
+    isOver.current = true;
+    onDone();
+  };
   useEffect(() => input.current?.select(), []);
   const save = async () => {
-    if (isSaving.current) return;
-    if (text === textOf(deal, column)) return onDone();
+    if (isSaving.current || isOver.current) return;
+    if (text === textOf(deal, column)) return leave();
     isSaving.current = true;
     const problem = await onSave(deal, toChange(deal, column, text, today));
     isSaving.current = false;
-    if (problem === null) onDone();
+    if (problem === null) leave();
     else setFault(problem);
   };
   const onKey = (event: KeyboardEvent) => {
     event.stopPropagation();
     if (event.key === 'Enter') void save();
-    else if (event.key === 'Escape') onDone();
+    else if (event.key === 'Escape') leave();
     else if (event.key === 'Tab') void save();
     else return;
     event.preventDefault();
@@ -70,7 +77,7 @@ export function CellEditor({ deal, column, lists, today, onSave, onDone }: CellE
   const listId = `choices-${column}`;
   return (
     <span className="relative w-full">
-      <input ref={input} autoFocus aria-label={`Change ${column === 'credited' ? 'amount' : column} of ${deal.deal}`} aria-invalid={fault !== null} list={choices ? listId : undefined} value={text} title={fault ?? undefined} onChange={(event) => { setText(event.target.value); setFault(null); }} onKeyDown={onKey} onBlur={() => { if (fault) onDone(); else void save(); }} className="h-[25px] w-full rounded-[4px] border border-accent bg-sheet px-1.5 aria-invalid:border-grade-1" />
+      <input ref={input} autoFocus aria-label={`Change ${column === 'credited' ? 'amount' : column} of ${deal.deal}`} aria-invalid={fault !== null} list={choices ? listId : undefined} value={text} title={fault ?? undefined} onChange={(event) => { setText(event.target.value); setFault(null); }} onKeyDown={onKey} onBlur={() => { if (fault) leave(); else void save(); }} className="h-[25px] w-full rounded-[4px] border border-accent bg-sheet px-1.5 aria-invalid:border-grade-1" />
       {choices && <datalist id={listId}>{choices.slice(0, 300).map((name) => <option key={name} value={name} />)}</datalist>}
       {fault && <span role="alert" className="absolute top-[27px] left-0 z-20 w-max max-w-[300px] rounded-[4px] border border-grade-1 bg-danger-soft px-2 py-1 text-[12px] whitespace-normal">{fault}</span>}
     </span>

@@ -78,7 +78,14 @@ export function SheetTable<Row>(props: SheetTableProps<Row>) {
   const focusCell = (row: number, column: number) => {
     at.current = { row: Math.max(0, Math.min(rows.length - 1, row)), column: Math.max(0, Math.min(columns.length - 1, column)) };
     virtual.scrollToIndex(at.current.row);
-    requestAnimationFrame(() => scroller.current?.querySelector<HTMLElement>(`[data-cell="${at.current.row}:${at.current.column}"]`)?.focus());
+    const focus = () => {
+      const cell = scroller.current?.querySelector<HTMLElement>(`[data-cell="${at.current.row}:${at.current.column}"]`);
+      // Whoever has begun to type in it stays there.
+      if (cell && !cell.contains(document.activeElement)) cell.focus();
+    };
+    // At once where the cell is drawn, so that no key is lost; again when it had to be scrolled to.
+    focus();
+    requestAnimationFrame(focus);
   };
   const startEdit = (row: number, column: number) => {
     const definition = columns[column];
