@@ -21,6 +21,10 @@ export async function startServer(cluster: Cluster, name: string, unitsCsv: stri
   const replica = new Replica({ db, pool, url, today: () => parseDay(TODAY)! });
   await replica.start();
   const app = await buildApp({ context: { db, pool, replica }, version: 'bench', webRoot: fileURLToPath(new URL('../dist/web', import.meta.url)) });
+  const elapsed: number[] = [];
+  app.addHook('onResponse', async (request, reply) => {
+    if (request.method === 'GET') elapsed.push(reply.elapsedTime);
+  });
   const address = await app.listen({ port: 0, host: '127.0.0.1' });
   const first = await fetch(`${address}/api/v1/first-run`, {
     method: 'POST', headers: { 'content-type': 'application/json' },
@@ -42,7 +46,10 @@ export async function startServer(cluster: Cluster, name: string, unitsCsv: stri
       await fetch(`${address}/api/v1/plans/${id}/publish`, { method: 'POST', headers: { ...headers, 'content-type': 'application/json' }, body: '{"note":"bench"}' });
     }
   };
-  return { pool, db, replica, address, headers, upload, publishTargets, stop: async () => { clearInterval(folding); await app.close(); await replica.stop(); await pool.end(); } };
+  return { pool, db, replica, address, headers, upload,
+    /** Milliseconds the server spent on each GET since it was last emptied. */
+    elapsed,
+    publishTargets, stop: async () => { clearInterval(folding); await app.close(); await replica.stop(); await pool.end(); } };
 }
 
 export type BenchServer = Awaited<ReturnType<typeof startServer>>;

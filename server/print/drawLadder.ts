@@ -32,7 +32,7 @@ export function drawLadder(paper: Paper, view: StandingView, box: Box): void {
   const shown = ranked.slice(0, Math.floor((bottom - top) / GAP) - 1);
   const labels = declutter([...shown.map((place) => y(place.attainment!)), ...(pace === null ? [] : [y(pace) - 5])], GAP, top, bottom);
   if (pace !== null) {
-    paper.line([l - 4, y(pace)], [box.x + box.width, y(pace)], { color: INK.ink, width: 0.7, dash: [1.5, 2] });
+    paper.line([l - 4, y(pace)], [r + 6, y(pace)], { color: INK.ink, width: 0.7, dash: [1.5, 2] });
     paper.text(box.x + box.width, labels.at(-1)! + 2.5, `pace ${showPercent(pace)}`, { size: 7, color: INK.soft, anchor: 'end' });
   }
   shown.forEach((place, index) => {

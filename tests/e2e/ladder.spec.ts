@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
 import { signIn } from './actions';
 
@@ -42,6 +43,17 @@ test('a salesperson lands on their own page and sees their place in the team', a
   // What it is made of adds up to what is booked.
   const booked = await page.getByRole('term').filter({ hasText: 'booked, 1–18 Nov 2026' }).locator('xpath=..').getByRole('button').innerText();
   await expect(page.getByRole('region', { name: 'What', exact: true }).getByRole('row', { name: /^All \d+/ })).toContainText(booked);
+  // A picture is drawn small and square, shown at once, and taken away again.
+  await page.getByLabel('Picture of Ilse Varga').setInputFiles({ name: 'me.png', mimeType: 'image/png', buffer: readFileSync('docs/screenshots/standing.png') });
+  await expect(page.getByRole('button', { name: 'Change picture' })).toBeVisible();
+  expect(await page.locator('main img').evaluate(async (image) => {
+    await (image as HTMLImageElement).decode();
+    return [(image as HTMLImageElement).naturalWidth, (image as HTMLImageElement).naturalHeight];
+  })).toEqual([256, 256]);
+  await page.getByRole('button', { name: 'Remove' }).click();
+  await expect(page.getByRole('button', { name: 'Add a picture' })).toBeVisible();
+  await page.getByLabel('Picture of Ilse Varga').setInputFiles({ name: 'me.txt', mimeType: 'text/plain', buffer: Buffer.from('no picture') });
+  await expect(page.getByText('This is not a picture.')).toBeVisible();
   await page.getByRole('link', { name: 'Ladder' }).last().click();
   await expect(page.getByText(/^You: place/)).toBeVisible();
 });

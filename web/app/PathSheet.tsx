@@ -28,7 +28,7 @@ export function PathSheet({ view, outlook, children }: { view: StandingView; out
   return (
     <ChartSheet
       heading={`Path through ${view.period.name}`} fileName={`path ${view.unit.code} ${view.period.id}`} tableHeight={HEIGHT + 4}
-      note={<>{view.accrues ? 'cumulative' : 'to each day'}{unit.currency ? `, ${unit.currency}` : ''}{expected && <span title="Won plus what is weighted; eight of ten outcomes of the open deals lie within the band.">; shaded: open deals</span>}</>}
+      note={<>{view.accrues ? 'added up' : 'to each day'}{unit.currency ? `, ${unit.currency}` : ''}{expected && <span title="Won plus what is weighted; eight of ten outcomes of the open deals lie within the band.">; shaded: open</span>}</>}
       numbers={{ headings: ['Day', 'Booked', 'Due', 'Last year', 'At this rate'], rows: data.map((datum) => ({ key: datum.day, cells: [datum.label, exact(datum.booked), exact(datum.due), exact(datum.lastYear), exact(datum.atThisRate)] })) }}
     >
       <PathChart isCumulative={view.accrues} targetWord={view.measure.direction === 'lower' ? 'limit' : 'target'} data={data} target={complete === null ? null : toMajor(complete, unit)} expected={expected} today={isOpen ? shortDay(parseDay(view.asOf)!) : null} height={HEIGHT} show={show} description={`${view.accrues ? 'Cumulative path' : 'Path'}. ${sentence}${expected ? ` With open deals ${show(expected.value)} is expected, most likely between ${show(expected.low)} and ${show(expected.high)}.` : ''}`} />

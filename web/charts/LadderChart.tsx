@@ -65,8 +65,8 @@ export function LadderChart({ label, marks, scale, show, pace, paceText, height,
       {[LEFT_RAIL, RIGHT_RAIL].map((rail) => <line key={rail} x1={rail} x2={rail} y1={2} y2={height - 2} stroke="var(--ink)" strokeWidth={4} strokeLinecap="round" opacity={0.85} />)}
       {pace !== null && (
         <g>
-          <line x1={LEFT_RAIL - 6} x2={WIDTH - 4} y1={y(pace)} y2={y(pace)} stroke="var(--ink)" strokeWidth={1.2} strokeDasharray="2 3" />
-          <text x={WIDTH - 4} y={labels.at(-1)! + 4} textAnchor="end" fontSize={11} fill="var(--ink-soft)">{paceText}</text>
+          <line x1={LEFT_RAIL - 6} x2={RIGHT_RAIL + 8} y1={y(pace)} y2={y(pace)} stroke="var(--ink)" strokeWidth={1.2} strokeDasharray="2 3" />
+          <text x={WIDTH - 4} y={labels.at(-1)! + 4} textAnchor="end" fontSize={11} fill="var(--ink-soft)" stroke="var(--sheet)" strokeWidth={3} paintOrder="stroke">{paceText}</text>
         </g>
       )}
       {shown.map((mark, index) => mark.before !== null && (

@@ -69,7 +69,7 @@ export function PlanPage() {
   };
 
   return (
-    <div className={classNames('flex h-full min-h-[560px] flex-col gap-2.5 px-[18px] pt-3.5 pb-4', isOther && 'opacity-40')} aria-busy={isOther}>
+    <div className={classNames('flex h-full min-h-[560px] flex-col gap-2.5 px-[18px] pt-3.5 pb-4', isOther && 'stale')} aria-busy={isOther}>
       <PlanToolbar sheet={sheet} plans={plans} saves={saves} reason={reason} onOpen={openPlan} onDialog={setDialog} onDone={() => setRevision(null)} onParams={setParams} onPeriod={(id) => go({ period: id })} isMonth={bench.calendar.parse(period)?.kind === 'month'} />
       <Acknowledge year={year} />
       <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_270px] gap-3.5">

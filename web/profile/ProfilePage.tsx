@@ -39,12 +39,12 @@ export function ProfilePage() {
   const isPerson = data.unit.kind === 'salesperson';
   const at = { unit: data.unit.code, period: data.period.id };
   return (
-    <div className={`flex min-h-full flex-col gap-2.5 px-[18px] pt-2 pb-4 max-md:pb-20 ${isOther ? 'opacity-40' : ''}`} aria-busy={isOther}>
-      <StandingTabs />
+    <div className={`flex min-h-full flex-col gap-2.5 px-[18px] pt-2 pb-4 max-md:pb-20 ${isOther ? 'stale' : ''}`} aria-busy={isOther}>
+      <StandingTabs><PrintMenu unit={data.unit.code} period={data.period.id} measure={data.measure.code} /></StandingTabs>
       <div className="flex items-center gap-3">{isPerson && <Photo key={data.unit.code} code={data.unit.code} name={data.unit.name} />}<p className="text-[12.5px]"><strong className="text-[14px] font-semibold">{data.unit.name}</strong><span className="ml-2 text-soft">{KINDS[data.unit.kind]}</span> {isPerson && <Rank unit={data.unit.code} />}</p></div>
       <div className="flex items-start justify-between gap-x-6 gap-y-2 max-md:flex-col">
         <Headline view={data} />
-        <span className="flex items-center gap-1"><MeasurePicker /><PrintMenu unit={data.unit.code} period={data.period.id} measure={data.measure.code} /></span>
+        <MeasurePicker />
       </div>
       <FigureRow view={data} />
       <BreadthLine unit={data.unit.code} period={data.period.id} />

@@ -44,7 +44,7 @@ export function PairsPage() {
         <MeasurePicker /><span className="text-soft">beside</span><BesidePicker value={beside} onChange={(code) => put({ beside: code })} />
         {data.levels.length > 1 && <Segments label="Level" options={data.levels.map((each) => [each, LEVEL_NAMES[each]])} value={data.level} onChange={(next) => put({ level: next })} />}
       </div>
-      <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_minmax(0,1.05fr)] gap-3">
+      <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)] gap-3">
         <Picture view={data} onOpen={open} />
         <Table view={data} onOpen={open} />
       </div>
@@ -90,20 +90,20 @@ function Table({ view, onOpen }: { view: PairView; onOpen(code: string): void })
     const unit = figureUnit({ measure: view.measures[index], currency: view.currency });
     const name = view.measures[index].name;
     return [{
-      key: `${which} actual`, heading: name, width: '80px', align: 'right',
+      key: `${which} actual`, heading: name, width: '72px', align: 'right',
       cell: (pair) => {
         const { actual } = pair[which];
         return <HowMade isInRow={index === 0} at={{ unit: pair.unit.code, period: view.period.id, measure: view.measures[index].code }} title={actual === null ? undefined : formatExact(unit.kind === 'money' ? Math.round(actual) : actual, unit)}>{actual === null ? '–' : formatColumn(actual, unit)}</HowMade>;
       },
     }, {
-      key: `${which} status`, heading: view.measures[index].direction === 'lower' ? 'of limit' : 'of target', width: '76px',
+      key: `${which} status`, heading: view.measures[index].direction === 'lower' ? 'of limit' : 'of target', width: '70px',
       cell: (pair) => <span className="flex items-center gap-1.5"><StatusMark status={pair[which].status} /><span className={`font-semibold ${textOf(pair[which].status)}`}>{pair[which].attainmentText ?? '–'}</span></span>,
     }];
   };
   const columns: Column<Pair>[] = [
-    { key: 'unit', heading: { salesperson: 'Salesperson', team: 'Team', branch: 'Branch' }[view.level], width: 'minmax(92px,1fr)', cell: (pair) => pair.unit.name },
+    { key: 'unit', heading: { salesperson: 'Salesperson', team: 'Team', branch: 'Branch' }[view.level], width: 'minmax(104px,1fr)', cell: (pair) => pair.unit.name },
     ...figure('first', 0), ...figure('second', 1),
-    { key: 'reading', heading: 'Good in', width: '74px', cell: (pair) => <span className="text-[11.5px] text-soft">{READINGS[pair.reading]}</span> },
+    { key: 'reading', heading: 'Good in', width: '70px', cell: (pair) => <span className="text-[11.5px] text-soft">{READINGS[pair.reading]}</span> },
   ];
   return <section aria-label="Both measures" className="flex min-h-0 flex-col rounded-sheet border border-line bg-sheet"><DataTable label={`${view.measures[0].name} beside ${view.measures[1].name}`} columns={columns} rows={view.pairs} keyOf={(pair) => pair.unit.id} onOpen={(pair) => onOpen(pair.unit.code)} footer={`${view.pairs.length} in ${view.unit.name}, ${view.days}`} /></section>;
 }

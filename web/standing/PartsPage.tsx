@@ -30,7 +30,7 @@ export function PartsPage() {
   }
   if (!data) return <Loading what="the parts" />;
   return (
-    <div className={`flex min-h-full flex-col gap-3 px-[18px] pt-2 pb-4 ${isFetching && (data.unit.code !== unit || data.period.id !== period || data.measure.code !== measure) ? 'opacity-40' : ''}`}>
+    <div className={`flex min-h-full flex-col gap-3 px-[18px] pt-2 pb-4 ${isFetching && (data.unit.code !== unit || data.period.id !== period || data.measure.code !== measure) ? 'stale' : ''}`}>
       <StandingTabs />
       <div className="flex items-start justify-between gap-6"><h1 className="max-w-[840px]" aria-live="polite">{describeParts(data)}</h1><MeasurePicker /></div>
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1.5">

@@ -33,11 +33,11 @@ export function StandingPage() {
   const isOther = isFetching && (data.unit.code !== unit || data.period.id !== period || data.measure.code !== measure);
 
   return (
-    <div className={classNames('flex h-full min-h-[660px] flex-col gap-2.5 px-[18px] pt-2 pb-3 max-md:h-auto max-md:pb-20', isOther && 'opacity-40')} aria-busy={isOther}>
-      <StandingTabs />
+    <div className={classNames('flex h-full min-h-[660px] flex-col gap-2.5 px-[18px] pt-2 pb-3 max-md:h-auto max-md:pb-20', isOther && 'stale')} aria-busy={isOther}>
+      <StandingTabs><PrintMenu unit={data.unit.code} period={data.period.id} measure={data.measure.code} /></StandingTabs>
       <div className="flex items-start justify-between gap-x-6 gap-y-2 max-md:flex-col">
         <Headline view={data} />
-        <span className="flex items-center gap-1"><MeasurePicker /><PrintMenu unit={data.unit.code} period={data.period.id} measure={data.measure.code} /></span>
+        <MeasurePicker />
       </div>
       <FigureRow view={data} />
       <Pictures view={pictured} outlook={outlooks.get(pictured.period.id)} isOther={pictured !== data} />
@@ -47,7 +47,7 @@ export function StandingPage() {
 
 /** What takes longer to draw; drawn anew only for another view. */
 const Pictures = memo(({ view, outlook, isOther }: { view: StandingView; outlook: PeriodOutlook | undefined; isOther: boolean }) => (
-  <div className={classNames('flex min-h-0 flex-1 flex-col gap-2.5', isOther && 'opacity-40')} aria-busy={isOther}>
+  <div className={classNames('flex min-h-0 flex-1 flex-col gap-2.5', isOther && 'stale')} aria-busy={isOther}>
     <BreadthLine unit={view.unit.code} period={view.period.id} />
     <Notes view={view} />
     <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_292px] gap-3 max-md:grid-cols-1">
