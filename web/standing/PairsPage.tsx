@@ -23,7 +23,10 @@ import { StandingTabs } from '../app/StandingTabs';
 
 type Pair = PairView['pairs'][number];
 
-const READINGS: Record<Pair['reading'], string> = { both: 'both', onlyFirst: 'first only', onlySecond: 'second only', neither: 'neither', unknown: 'no target' };
+/** What a unit is good in, by name: nobody remembers which measure was the first. */
+function goodIn({ reading }: Pair, [first, second]: PairView['measures']): string {
+  return { both: 'both', onlyFirst: first.name, onlySecond: second.name, neither: 'neither', unknown: 'no target' }[reading];
+}
 
 /** Two measures of all units of a level: strong in one and weak in the other is seen as both (GUARDS 13). */
 export function PairsPage() {
@@ -70,8 +73,8 @@ function Picture({ view, onOpen }: { view: PairView; onOpen(code: string): void 
   const shown = view.pairs.filter((pair) => pair.first.attainment !== null && pair.second.attainment !== null);
   return (
     <ChartSheet
-      heading="Both by attainment" note={`${view.days}; ${view.pairs.length - shown.length > 0 ? `${view.pairs.length - shown.length} without a target in one not shown` : 'coloured by the first'}`} fileName={`${one.code} beside ${other.code} ${view.unit.code} ${view.period.id}`} className="min-h-0"
-      numbers={{ headings: ['Unit', one.name, other.name, 'Reading'], rows: view.pairs.map((pair) => ({ key: pair.unit.code, cells: [pair.unit.name, pair.first.attainmentText ?? '–', pair.second.attainmentText ?? '–', READINGS[pair.reading]] })) }}
+      heading="Both by attainment" note={`${view.days}${view.pairs.length - shown.length > 0 ? `; ${view.pairs.length - shown.length} not shown` : ''}`} fileName={`${one.code} beside ${other.code} ${view.unit.code} ${view.period.id}`} className="min-h-0"
+      numbers={{ headings: ['Unit', one.name, other.name, 'Good in'], rows: view.pairs.map((pair) => ({ key: pair.unit.code, cells: [pair.unit.name, pair.first.attainmentText ?? '–', pair.second.attainmentText ?? '–', goodIn(pair, view.measures)] })) }}
     >
       <div ref={box} className="h-full min-h-[300px]">
         {shown.length === 0 ? <p className="p-3 text-soft">No unit has a complete target in both measures. Set them in Plan, or choose another measure.</p> : (
@@ -103,7 +106,7 @@ function Table({ view, onOpen }: { view: PairView; onOpen(code: string): void })
   const columns: Column<Pair>[] = [
     { key: 'unit', heading: { salesperson: 'Salesperson', team: 'Team', branch: 'Branch' }[view.level], width: 'minmax(104px,1fr)', cell: (pair) => pair.unit.name },
     ...figure('first', 0), ...figure('second', 1),
-    { key: 'reading', heading: 'Good in', width: '70px', cell: (pair) => <span className="text-[11.5px] text-soft">{READINGS[pair.reading]}</span> },
+    { key: 'reading', heading: 'Good in', width: '82px', cell: (pair) => <span className="text-[11.5px] text-soft" title={goodIn(pair, view.measures)}>{goodIn(pair, view.measures)}</span> },
   ];
   return <section aria-label="Both measures" className="flex min-h-0 flex-col rounded-sheet border border-line bg-sheet"><DataTable label={`${view.measures[0].name} beside ${view.measures[1].name}`} columns={columns} rows={view.pairs} keyOf={(pair) => pair.unit.id} onOpen={(pair) => onOpen(pair.unit.code)} footer={`${view.pairs.length} in ${view.unit.name}, ${view.days}`} /></section>;
 }
