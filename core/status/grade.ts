@@ -65,9 +65,9 @@ const TENTHS = 10;
  * A target of 0 cannot be attained in part, so it is "no target" unless the rule's direction is lower.
  */
 export function gradeOf(input: GradeInput, rule: StatusRule): Status {
-  const ungraded = (state: keyof typeof UNGRADED_WORDS): Status => ({ grade: 0, state, word: UNGRADED_WORDS[state], symbols: rule.symbols, color: null });
+  // No helper is made in here: this is asked thousands of times a request, and naming one costs more than grading.
   const judged = judge(input, rule);
-  if (typeof judged !== 'number') return ungraded(judged);
+  if (typeof judged !== 'number') return { grade: 0, state: judged, word: UNGRADED_WORDS[judged], symbols: rule.symbols, color: null };
   return { grade: judged, state: STATES[judged], word: rule.words[input.phase === 'ended' ? 'ended' : 'open'][judged - 1]!, symbols: rule.symbols, color: rule.colors[judged - 1]! };
 }
 

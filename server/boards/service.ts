@@ -1,4 +1,4 @@
-import { and, desc, eq, isNull } from 'drizzle-orm';
+import { and, desc, eq, isNull, sql } from 'drizzle-orm';
 import type { BoardInput, BoardSummary, NewBoard } from '#contract/schemas/board';
 import { buildScope, createSecret, hashSecret, mayDo, type Principal, type Scope } from '../access/index';
 import { recordAudit } from '../audit/record';
@@ -38,7 +38,7 @@ export async function withdrawBoard({ db }: Context, scope: Scope, principal: Pr
   await db.transaction(async (tx) => {
     const [found] = await tx.select({ settings: board.settings }).from(board).where(and(eq(board.id, id), isNull(board.withdrawnAt))).for('update');
     if (!found || !found.settings.units.every((code) => scope.books.tree.findByCode(code))) throw new Refused('notFound');
-    await tx.update(board).set({ withdrawnAt: new Date().toISOString() as never }).where(eq(board.id, id));
+    await tx.update(board).set({ withdrawnAt: sql`now()` as never }).where(eq(board.id, id));
     await recordAudit(tx, [{ userId: principal.userId, entity: 'board', entityId: String(id), action: 'withdrawn', before: found.settings }]);
     await announce(tx, 'boards', null);
   });

@@ -26,6 +26,9 @@ export interface ReplicaOptions {
   onTrouble?(error: unknown): void;
 }
 
+/** What changes nothing of the company itself: units, plans, measures and rules are read anew after everything else. */
+const LEAVES_COMPANY: ReadonlySet<Announcement['topic']> = new Set(['deals', 'targets', 'drafts', 'activities', 'boards']);
+
 /**
  * The server's copy of what figures are made of: company, units, targets and running sums.
  * Kept fresh from the database, which alone holds the truth: any number of servers over one database agree.
@@ -228,7 +231,7 @@ export class Replica {
 
   private async hear(announcement: Announcement): Promise<void> {
     try {
-      if (!['deals', 'targets', 'drafts', 'activities'].includes(announcement.topic)) await this.readCompany();
+      if (!LEAVES_COMPANY.has(announcement.topic)) await this.readCompany();
       await this.catchUp();
       this.events.emit('change', announcement);
     } catch (error) {
