@@ -16,7 +16,7 @@ export type SeriesQuery = Static<typeof SeriesQuery>;
 export const SeriesPoint = Type.Object({
   period: PeriodView, shortName: Type.String(), phase: Phase, status: Status,
   actual: Nullable(Value), target: Nullable(Value), floor: Nullable(Value), attainment: Nullable(Type.Number()), attainmentText: Nullable(Type.String()),
-  soFar: Nullable(Value), soFarTarget: Nullable(Value), lastYear: Nullable(Value),
+  soFar: Nullable(Value), soFarTarget: Nullable(Value), lastYear: Nullable(Value), soFarLastYear: Nullable(Value), gap: Nullable(Value),
   /** Days on which another status rule began. */
   ruleChanges: Type.Array(IsoDay),
 });

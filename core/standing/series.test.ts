@@ -55,6 +55,13 @@ describe('a series', () => {
     }));
   });
 
+  it('adds up last year beside it, and says how far each part is from its target', () => {
+    const { points } = seriesOf({ booked: [booked(50, '2026-10-05'), booked(30, '2026-11-05'), booked(20, '2025-10-07'), booked(9, '2025-11-18'), booked(4, '2025-11-19')], targets: [{ unitId: 11, periodId: 'FY2027-P07', target: 60 }] }, 'FY2027-Q3', 'month');
+    expect(points.map((point) => [point.lastYear, point.soFarLastYear, point.gap])).toEqual([[20, 20, -10], [9, 29, null], [null, null, null]]);
+    // A ratio of two months is none of its ratios added up.
+    expect(seriesOf({}, 'FY2027-Q3', 'month', 'win_rate').points.every((point) => point.soFarLastYear === null)).toBe(true);
+  });
+
   it('ends today: what has not begun has no figure, and no grade (GUARDS 10)', () => {
     const { points } = seriesOf({ booked: [booked(5, '2026-11-18')], targets: [{ unitId: 11, periodId: 'FY2027-P08', target: 2100 }] }, 'FY2027-P08', 'day');
     expect(points.filter((point) => point.actual !== null)).toHaveLength(18);

@@ -21,6 +21,10 @@ export interface SeriesPoint extends BriefStanding {
   soFarTarget: number | null;
   /** The same part of the year before, whole when the part has ended, else cut at the same date. */
   lastYear: number | null;
+  /** Last year's parts up to this one; null where the part has none, and of what does not add up. */
+  soFarLastYear: number | null;
+  /** actual - target; null without a figure or a complete target. */
+  gap: number | null;
   /** Days within it on which another status rule began (GUARDS 27). */
   ruleChanges: readonly Day[];
 }
@@ -52,17 +56,21 @@ export function stepsOf(period: DaySpan): SeriesStep[] {
 export function buildSeries(books: Books, unitId: number, period: Period, measure: MeasureCode, step: SeriesStep): SeriesPoint[] {
   const { accrues } = books.measures.get(measure);
   let soFarTarget: number | null = 0;
+  let soFarLastYear = 0;
   return cutPeriod(books.calendar, period, step).map((part) => {
     const brief = buildBrief(books, unitId, part, measure);
     const own = completeValue(brief.target);
     soFarTarget = !accrues ? own : own === null || soFarTarget === null ? null : soFarTarget + own;
     const hasBegun = brief.elapsed.phase !== 'notStarted';
+    const lastYear = hasBegun ? buildLastYear(books, buildStanding(books, unitId, part, measure))?.value ?? null : null;
+    soFarLastYear += lastYear ?? 0;
     return {
       ...brief, period: part,
       actual: hasBegun ? brief.actual : null,
       soFar: hasBegun ? valueIn(books, unitId, measure, { from: period.from, to: part.to }) : null,
       soFarTarget,
-      lastYear: hasBegun ? buildLastYear(books, buildStanding(books, unitId, part, measure))?.value ?? null : null,
+      lastYear, soFarLastYear: accrues && lastYear !== null ? soFarLastYear : null,
+      gap: !hasBegun || own === null || brief.actual === null ? null : brief.actual - own,
       ruleChanges: books.rules.changesIn(measure, part),
     };
   });

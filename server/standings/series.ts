@@ -21,7 +21,7 @@ export function viewSeries(books: Books, unit: Unit, period: Period, measure: Me
     points: buildSeries(books, unit.id, period, measure.code, step).map((point) => ({
       period: toPeriodView(books, point.period), shortName: nameOf(point.period, step, books.calendar), phase: point.elapsed.phase, status: point.status,
       actual: point.actual, target: completeValue(point.target), floor: point.target.floor, attainment: point.attainment, attainmentText: toAttainmentText(books, measure.code, point.period, point.attainment),
-      soFar: point.soFar, soFarTarget: point.soFarTarget, lastYear: point.lastYear, ruleChanges: point.ruleChanges.map(toIsoDay),
+      soFar: point.soFar, soFarTarget: point.soFarTarget, lastYear: point.lastYear, soFarLastYear: point.soFarLastYear, gap: point.gap, ruleChanges: point.ruleChanges.map(toIsoDay),
     })),
   };
 }

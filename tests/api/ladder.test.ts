@@ -62,6 +62,7 @@ describe('a ladder', () => {
 
   it('moves against the same point of the prior period, among those ranked in both', async () => {
     const { places } = await ladder('unit=eng&by=actual');
+    expect(new Set(places.map((place) => place.movement)).size).toBeGreaterThan(3);
     const before = [...places].filter((place) => place.before !== null).sort((a, b) => b.before! - a.before!);
     for (const place of places.filter((each) => each.movement !== null)) {
       const then = 1 + before.filter((each) => each.before! > place.before!).length;

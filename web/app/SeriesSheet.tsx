@@ -39,16 +39,11 @@ export function SeriesSheet({ view, isCumulative, height, heading, controls, onO
 
 function toBars(view: SeriesView, isCumulative: boolean, unit: FigureUnit): SeriesBar[] {
   const major = (value: number | null) => (value === null ? null : toMajor(value, unit));
-  let lastYear = 0;
-  return view.points.map((point) => {
-    lastYear += point.lastYear ?? 0;
-    return {
-      key: point.period.id, name: point.shortName, status: point.status, isRunning: point.phase === 'open', isRuleChange: point.ruleChanges.length > 0, words: describePoint(point, view, unit),
-      value: major(isCumulative ? point.soFar : point.actual), target: major(isCumulative ? point.soFarTarget : point.target), floor: isCumulative ? null : major(point.floor),
-      // What does not add up has no figure of last year that does.
-      lastYear: isCumulative ? (view.accrues && point.lastYear !== null ? toMajor(lastYear, unit) : null) : major(point.lastYear),
-    };
-  });
+  return view.points.map((point) => ({
+    key: point.period.id, name: point.shortName, status: point.status, isRunning: point.phase === 'open', isRuleChange: point.ruleChanges.length > 0, words: describePoint(point, view, unit),
+    value: major(isCumulative ? point.soFar : point.actual), target: major(isCumulative ? point.soFarTarget : point.target), floor: isCumulative ? null : major(point.floor),
+    lastYear: major(isCumulative ? point.soFarLastYear : point.lastYear),
+  }));
 }
 
 /** "November 2026: €265,867 of a target of €466,000, 57%, behind" */

@@ -60,7 +60,7 @@ function Month({ point, view, outlook, isChosen, onChoose }: MonthProps) {
   const unit = figureUnit(view);
   const show = (value: number) => formatShort(unit.kind === 'money' ? Math.round(value) : value, unit);
   const exact = (value: number | null) => (value === null ? undefined : formatExact(unit.kind === 'money' ? Math.round(value) : value, unit));
-  const gap = point.actual !== null && point.target !== null ? point.actual - point.target : null;
+  const { gap } = point;
   const noun = view.measure.direction === 'lower' ? 'limit' : 'target';
   return (
     <li className={classNames('flex flex-col rounded-sheet border bg-sheet px-2.5 py-1.5 text-[12px]', isChosen ? 'border-strong outline-1 outline-strong' : 'border-line', point.phase === 'notStarted' && 'border-dashed', point.phase === 'open' && 'border-b-2 border-b-ember')}>

@@ -6,7 +6,7 @@ import { describeParts } from './partsWords';
 
 const status = (grade: number, state = ['noTarget', 'below', 'between', 'upper', 'made'][grade]!) => ({ grade, state, word: state, symbols: 'rungs', color: null }) as SeriesPoint['status'];
 const point = (over: Partial<SeriesPoint> = {}): SeriesPoint => ({
-  period: { id: 'FY2027-P01', kind: 'month', name: 'April 2026', from: '2026-04-01', last: '2026-04-30' }, shortName: 'Apr', phase: 'ended', status: status(4), actual: 100, target: 100, floor: null, attainment: 1, attainmentText: '100%', soFar: 100, soFarTarget: 100, lastYear: 90, ruleChanges: [], ...over,
+  period: { id: 'FY2027-P01', kind: 'month', name: 'April 2026', from: '2026-04-01', last: '2026-04-30' }, shortName: 'Apr', phase: 'ended', status: status(4), actual: 100, target: 100, floor: null, attainment: 1, attainmentText: '100%', soFar: 100, soFarTarget: 100, lastYear: 90, soFarLastYear: 90, gap: 0, ruleChanges: [], ...over,
 });
 const view = (points: SeriesPoint[], over: Partial<SeriesView> = {}): SeriesView => ({
   unit: { id: 1, code: 'salt', name: 'Saltmarsh', kind: 'branch' }, period: { id: 'FY2027', kind: 'year', name: 'FY 2027', from: '2026-04-01', last: '2027-03-31' }, currency: 'EUR', asOf: '2026-11-18', accrues: true, step: 'month', steps: ['week', 'month', 'quarter'], points,
