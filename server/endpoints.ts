@@ -1,6 +1,6 @@
 import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
 import { API, PERMISSIONS, type AnswerOf, type AnyRoute, type BodyOf, type ParamsOf, type QueryOf } from '#contract/routes/route';
-import { identify } from './access/identify';
+import { Identities } from './access/identities';
 import { mayDo } from './access/permissions';
 import type { Principal } from './access/principal';
 import { buildScope, type Scope } from './access/scope';
@@ -20,6 +20,7 @@ export interface Call<R extends AnyRoute> {
 
 export interface Endpoints {
   context: Context;
+  identities: Identities;
   /** Binds a record of the contract to what it does; sign-in, permission and CSRF are checked before it is called. */
   implement<R extends AnyRoute>(route: R, handler: (call: Call<R>) => Promise<AnswerOf<R>>): void;
   /** The same for an answer that is made of the books alone: it is kept until they change, for everyone with the same rights. */
@@ -31,8 +32,10 @@ export interface Endpoints {
 export function buildEndpoints(app: FastifyInstance, context: Context): Endpoints {
   const implemented = new Set<string>();
   const kept = new KeptAnswers(context.replica);
+  const identities = new Identities(context.db, context.replica);
   const endpoints: Endpoints = {
     context,
+    identities,
     implemented,
     implementKept(route, handler) {
       endpoints.implement(route, async (call) => {
@@ -55,7 +58,7 @@ export function buildEndpoints(app: FastifyInstance, context: Context): Endpoint
         },
         // Before the body is read: nobody without the right makes the server read 200 MB.
         onRequest: async (request) => {
-          request.principal = await admit(context, route, request);
+          request.principal = await admit(context, identities, route, request);
         },
         handler: async (request, reply) => {
           if (route.status) reply.status(route.status);
@@ -69,13 +72,13 @@ export function buildEndpoints(app: FastifyInstance, context: Context): Endpoint
   return endpoints;
 }
 
-async function admit(context: Context, route: AnyRoute, request: FastifyRequest): Promise<Principal | null> {
+async function admit(context: Context, identities: Identities, route: AnyRoute, request: FastifyRequest): Promise<Principal | null> {
   if (route.permission === 'anyone') {
     refuseForeignPage(request);
     return null;
   }
   if (!context.replica.company) throw new Refused('notSetUp');
-  const principal = await identify(context.db, request);
+  const principal = await identities.identify(request);
   if (!principal) throw new Refused('notSignedIn');
   if (!mayDo(principal.role, route.permission)) throw new Refused('forbidden', { role: principal.role });
   if (route.method !== 'GET' && principal.csrf !== null && request.headers['x-csrf'] !== principal.csrf) throw new Refused('csrf');

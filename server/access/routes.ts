@@ -24,7 +24,7 @@ export function cookieOptions(secure: boolean) {
   return { httpOnly: true, sameSite: 'lax', secure, path: '/', maxAge: SESSION_DAYS * 86_400 } as const;
 }
 
-export function addAccessRoutes({ implement, context }: Endpoints): void {
+export function addAccessRoutes({ implement, context, identities }: Endpoints): void {
   const { db, replica } = context;
   const limit = new SignInLimit();
 
@@ -46,12 +46,14 @@ export function addAccessRoutes({ implement, context }: Endpoints): void {
   implement(routes.signOut, async ({ request, reply }) => {
     const secret = request.cookies[COOKIE];
     if (secret) await endSession(db, secret);
+    identities.forget();
     reply.clearCookie(COOKIE, { path: '/' });
     return {};
   });
 
   implement(routes.signOutEverywhere, async ({ principal, reply }) => {
     await endAllSessions(db, principal.userId);
+    identities.forget();
     reply.clearCookie(COOKIE, { path: '/' });
     return {};
   });
@@ -78,6 +80,7 @@ export function addAccessRoutes({ implement, context }: Endpoints): void {
       if (revoked.length === 0) throw new Refused('notFound');
       await recordAudit(tx, [{ userId: principal.userId, entity: 'token', entityId: String(params.id), action: 'revoked' }]);
     });
+    identities.forget();
     return {};
   });
 }

@@ -29,12 +29,21 @@ export async function startSession(db: Queryable, userId: number): Promise<{ sec
   return { secret, csrf };
 }
 
-/** Asked with every request: prepared once a database, so that neither we build nor PostgreSQL plans them again. */
+/** Who stands behind a secret. */
+export interface Identity {
+  principal: Principal;
+  /** When the session ends, in milliseconds since 1970; null for a token. */
+  endsAt: number | null;
+  /** The token whose last use was noted more than a minute ago; else null. */
+  staleTokenId: number | null;
+}
+
+/** Asked again and again: prepared once a database, so that neither we build nor PostgreSQL plans them again. */
 const prepared = new WeakMap<Database, ReturnType<typeof prepareIdentities>>();
 
 function prepareIdentities(db: Database) {
   return {
-    bySession: db.select({ ...principalColumns, csrf: session.csrf }).from(session)
+    bySession: db.select({ ...principalColumns, csrf: session.csrf, endsAt: sql<number>`extract(epoch from ${session.expiresAt})::float8 * 1000` }).from(session)
       .innerJoin(appUser, eq(appUser.id, session.userId))
       .where(and(eq(session.hash, sql.placeholder('hash')), gt(session.expiresAt, sql`now()`), isNull(appUser.disabledAt))).prepare('find_by_session'),
     byToken: db.select({ ...principalColumns, tokenId: accessToken.id, isStale: sql<boolean>`coalesce(${accessToken.lastUsedAt} < now() - interval '1 minute', true)` }).from(accessToken)
@@ -49,9 +58,25 @@ function identitiesOf(db: Database) {
   return found;
 }
 
-export async function findBySession(db: Database, secret: string): Promise<Principal | null> {
-  const [found] = await identitiesOf(db).bySession.execute({ hash: hashSecret(secret) });
-  return found ?? null;
+/** The user of a session that has not ended, by the hash of its secret. */
+export async function findBySession(db: Database, hash: string): Promise<Identity | null> {
+  const [found] = await identitiesOf(db).bySession.execute({ hash });
+  if (!found) return null;
+  const { endsAt, ...principal } = found;
+  return { principal, endsAt, staleTokenId: null };
+}
+
+/** The user behind an access token that is not revoked, by the hash of its secret. */
+export async function findByToken(db: Database, hash: string): Promise<Identity | null> {
+  const [found] = await identitiesOf(db).byToken.execute({ hash });
+  if (!found) return null;
+  const { tokenId, isStale, ...principal } = found;
+  return { principal: { ...principal, csrf: null }, endsAt: null, staleTokenId: isStale ? tokenId : null };
+}
+
+/** Notes that a token is in use: about once a minute of it. */
+export async function noteUse(db: Queryable, tokenId: number): Promise<void> {
+  await db.update(accessToken).set({ lastUsedAt: sql`now()` }).where(eq(accessToken.id, tokenId));
 }
 
 export async function endSession(db: Queryable, secret: string): Promise<void> {
@@ -60,13 +85,4 @@ export async function endSession(db: Queryable, secret: string): Promise<void> {
 
 export async function endAllSessions(db: Queryable, userId: number): Promise<void> {
   await db.delete(session).where(eq(session.userId, userId));
-}
-
-/** The user behind an access token that is not revoked, or null. Its last use is noted at most once a minute. */
-export async function findByToken(db: Database, secret: string): Promise<Principal | null> {
-  const [found] = await identitiesOf(db).byToken.execute({ hash: hashSecret(secret) });
-  if (!found) return null;
-  const { tokenId, isStale, ...principal } = found;
-  if (isStale) await db.execute(sql`update access_token set last_used_at = now() where id = ${tokenId}`);
-  return { ...principal, csrf: null };
 }

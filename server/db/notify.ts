@@ -3,6 +3,8 @@ import type { EVENT_TOPICS } from '#contract/schemas/event';
 import type { Queryable } from './client';
 
 export const CHANNEL = 'iron_ladder';
+/** Where the database itself says that a user, a session or a token has changed, whoever changed it (migration 0019). */
+export const ACCESS_CHANNEL = 'iron_ladder_access';
 /** More people than this and the message says "everybody": NOTIFY carries 8,000 bytes. */
 const MOST_NAMED = 500;
 

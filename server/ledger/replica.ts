@@ -11,7 +11,7 @@ import { buildBooks, type Books } from '#core/standing/books';
 import { TargetBook } from '#core/target/targetBook';
 import { narrowTree } from '#core/units/scope';
 import { openListener, type Database } from '../db/client';
-import { CHANNEL, parseAnnouncement, type Announcement } from '../db/notify';
+import { ACCESS_CHANNEL, CHANNEL, parseAnnouncement, type Announcement } from '../db/notify';
 import { loadNews } from './entries';
 import { loadCompanyState, type CompanyState } from './companyState';
 import { refreshOccurrences } from './loadOccurrences';
@@ -109,6 +109,12 @@ export class Replica {
   onChange(listener: (announcement: Announcement) => void): () => void {
     this.events.on('change', listener);
     return () => this.events.off('change', listener);
+  }
+
+  /** Calls whenever somebody's rights may have changed. */
+  onAccessChange(listener: () => void): () => void {
+    this.events.on('access', listener);
+    return () => this.events.off('access', listener);
   }
 
   /** Resolves when everything committed before the call is in the copy. */
@@ -220,10 +226,12 @@ export class Replica {
 
   private async connect(): Promise<void> {
     const listener = openListener(this.options.url);
-    listener.on('notification', ({ payload }) => void this.hear(parseAnnouncement(payload ?? '')));
+    listener.on('notification', ({ channel, payload }) => (channel === ACCESS_CHANNEL ? this.events.emit('access') : void this.hear(parseAnnouncement(payload ?? ''))));
     listener.on('error', () => undefined);
     await listener.connect();
-    await listener.query(`listen ${CHANNEL}`);
+    await listener.query(`listen ${CHANNEL}; listen ${ACCESS_CHANNEL}`);
+    // What was said while nobody listened is not said again.
+    this.events.emit('access');
     listener.on('end', () => void this.reconnect());
     this.listener = listener;
     this.connected = true;

@@ -1,13 +1,12 @@
 import * as routes from '#contract/routes/files';
 import type { Announcement } from '../db/notify';
 import type { Endpoints } from '../endpoints';
-import { identify } from '../access/identify';
 import { mayDo } from '../access/permissions';
 import { streamChanges } from './stream';
 
 /** What has changed of what the reader may see; figures are asked for anew. */
-export function addLiveRoutes({ implement, context }: Endpoints): void {
-  const { replica, db } = context;
+export function addLiveRoutes({ implement, context, identities }: Endpoints): void {
+  const { replica } = context;
 
   implement(routes.streamEvents, async ({ principal, request, reply }) => {
     const mayHear = ({ topic, unitIds }: Announcement) => {
@@ -19,7 +18,7 @@ export function addLiveRoutes({ implement, context }: Endpoints): void {
     return streamChanges(reply, {
       replica, mayHear,
       isStillIn: async () => {
-        const still = await identify(db, request).catch(() => principal);
+        const still = await identities.identify(request).catch(() => principal);
         return still !== null && still.unitId === principal.unitId;
       },
     });
