@@ -23,24 +23,30 @@ export interface Endpoints {
   identities: Identities;
   /** Binds a record of the contract to what it does; sign-in, permission and CSRF are checked before it is called. */
   implement<R extends AnyRoute>(route: R, handler: (call: Call<R>) => Promise<AnswerOf<R>>): void;
-  /** The same for an answer that is made of the books alone: it is kept until they change, for everyone with the same rights. */
-  implementKept<R extends AnyRoute>(route: R, handler: (call: Call<R>) => Promise<AnswerOf<R>>): void;
+  /**
+   * The same for an answer that is made of the books alone: it is kept until they change, for everyone with the same rights.
+   * @param reachOf the unit whose people alone it is made of: then nobody else's deals end it; null or left out: anybody's do
+   */
+  implementKept<R extends AnyRoute>(route: R, handler: (call: Call<R>) => Promise<AnswerOf<R>>, reachOf?: (call: Call<R>) => number | null): void;
   implemented: ReadonlySet<string>;
 }
+
+/** Of kept answers, all together. */
+const MOST_CHARACTERS = 64_000_000;
 
 /** The one door through which every request of the API comes. */
 export function buildEndpoints(app: FastifyInstance, context: Context): Endpoints {
   const implemented = new Set<string>();
-  const kept = new KeptAnswers(context.replica);
+  const kept = new KeptAnswers<string>(context.replica, MOST_CHARACTERS, (text) => text.length);
   const identities = new Identities(context.db, context.replica);
   const endpoints: Endpoints = {
     context,
     identities,
     implemented,
-    implementKept(route, handler) {
+    implementKept(route, handler, reachOf) {
       endpoints.implement(route, async (call) => {
         const { role, unitId } = call.principal;
-        const text = await kept.find(`${role} ${unitId} ${call.request.url}`, () => handler(call));
+        const text = await kept.find(`${role} ${unitId} ${context.replica.newestDay} ${call.request.url}`, async () => JSON.stringify(await handler(call)), reachOf && (() => reachOf(call)));
         call.reply.type('application/json; charset=utf-8');
         return text as never;
       });

@@ -1,38 +1,105 @@
 import { describe, expect, it } from 'vitest';
 import { KeptAnswers } from './keptAnswers';
 
-function build() {
-  const replica = { stamp: 1, asOf: 20_000 };
-  const kept = new KeptAnswers(replica);
+const [NORTH, SALT] = [1, 2];
+
+/** A company of two branches, whose changes are counted. */
+function build(most = 1_000) {
+  const changes = { all: 1, [NORTH]: 1, [SALT]: 1 } as Record<string, number>;
+  const books = { asOf: 20_000, stampOf: (reach: number | null) => changes[reach ?? 'all']! };
+  const kept = new KeptAnswers<string>(books, most, (answer) => answer.length);
   let count = 0;
-  return { replica, kept, reckon: async () => ({ count: ++count }), ask: (key = 'a') => kept.find(key, async () => ({ count: ++count })) };
+  const reckon = async () => `answer ${++count}`;
+  return {
+    books, kept, reckon,
+    change: (unitId: number) => (changes[unitId] = ++changes['all']!),
+    ask: (key = 'a', reach: number | null = null) => kept.find(key, reckon, () => reach),
+  };
 }
 
 describe('kept answers', () => {
   it('are given again as they were, each its own', async () => {
     const { ask } = build();
-    expect([await ask(), await ask(), await ask('b'), await ask()]).toEqual(['{"count":1}', '{"count":1}', '{"count":2}', '{"count":1}']);
+    expect([await ask(), await ask(), await ask('b'), await ask()]).toEqual(['answer 1', 'answer 1', 'answer 2', 'answer 1']);
   });
 
-  it.each([['a change', { stamp: 2 }], ['another business date', { asOf: 20_001 }]])('are reckoned anew after %s', async (_case, over) => {
-    const { ask, replica } = build();
+  it('are reckoned anew after a change of anybody, where anybody counts', async () => {
+    const { ask, change } = build();
     await ask();
-    Object.assign(replica, over);
-    expect(await ask()).toBe('{"count":2}');
+    change(SALT);
+    expect(await ask()).toBe('answer 2');
   });
 
-  it('reckoned while something changed are not kept: they may hold a part of it', async () => {
-    const { kept, replica, ask } = build();
+  it('of a unit stay while others change, and end with a change of its own', async () => {
+    const { ask, change } = build();
+    await ask('north', NORTH);
+    change(SALT);
+    expect(await ask('north', NORTH)).toBe('answer 1');
+    change(NORTH);
+    expect([await ask('north', NORTH), await ask('north', NORTH)]).toEqual(['answer 2', 'answer 2']);
+  });
+
+  it('are reckoned anew on another business date', async () => {
+    const { ask, books } = build();
+    await ask();
+    books.asOf++;
+    expect(await ask()).toBe('answer 2');
+  });
+
+  it.each([['its unit', NORTH, 'answer 1'], ['another unit', SALT, 'half']])('reckoned while %s changed: kept only if that does not concern them', async (_case, changed, expected) => {
+    const { kept, change, ask } = build();
     await kept.find('a', async () => {
-      replica.stamp++;
-      return { half: true };
+      change(changed);
+      return 'half';
+    }, () => NORTH);
+    expect(await ask('a', NORTH)).toBe(expected);
+  });
+
+  it('reckoned over midnight are not kept', async () => {
+    const { kept, books, ask } = build();
+    await kept.find('a', async () => {
+      books.asOf++;
+      await ask('b');
+      return 'of yesterday';
     });
-    expect(await ask()).toBe('{"count":1}');
+    expect(await ask()).toBe('answer 2');
+  });
+
+  it('are reckoned once for all who ask at the same time', async () => {
+    const { ask } = build();
+    expect(await Promise.all([ask(), ask(), ask()])).toEqual(['answer 1', 'answer 1', 'answer 1']);
+  });
+
+  it('under way when something changes are not given to who asks after it', async () => {
+    const { ask, change } = build();
+    const before = ask();
+    change(SALT);
+    expect(await Promise.all([before, ask()])).toEqual(['answer 1', 'answer 2']);
+    expect(await ask()).toBe('answer 2');
   });
 
   it('that could not be given are asked for again', async () => {
     const { kept, ask } = build();
     await expect(kept.find('a', () => Promise.reject(new Error('away')))).rejects.toThrow('away');
-    expect(await ask()).toBe('{"count":1}');
+    expect(await ask()).toBe('answer 1');
+  });
+
+  it('begin anew when they would become too many', async () => {
+    const { ask } = build('answer 1'.length * 2);
+    await ask('a');
+    await ask('b');
+    expect(await ask('a')).toBe('answer 1');
+    await ask('c');
+    expect(await ask('a')).toBe('answer 4');
+  });
+
+  it('reckoned anew take the room of the old ones, not more', async () => {
+    const { ask, change } = build('answer 1'.length * 2);
+    await ask('b', SALT);
+    for (let i = 0; i < 5; i++) {
+      await ask('a', NORTH);
+      change(NORTH);
+    }
+    expect(await ask('b', SALT)).toBe('answer 1');
   });
 });

@@ -18,6 +18,8 @@ export interface RuleBook {
   since(measure: MeasureCode, period: DaySpan): Day | null;
   /** The days of a span on which another rule began, the first first: marked wherever grades of several periods stand side by side. */
   changesIn(measure: MeasureCode, span: DaySpan): Day[];
+  /** Whether any rule of it, of whatever day, compares a unit with the average of its peers: then the figures of others decide its grade. */
+  comparesPeers(measure: MeasureCode): boolean;
 }
 
 /** A measure of several versions has the rule of its own version, else that of its first. */
@@ -36,5 +38,9 @@ export function buildRuleBook(measures: MeasureBook, dated: readonly DatedRule[]
     },
     since: (code, period) => find(code, period)?.from ?? null,
     changesIn: (code, { from, to }) => byCode.get(code)!.versions.map((each) => each.from).filter((day) => day >= from && day < to).reverse(),
+    comparesPeers(code) {
+      const { shipped, versions } = byCode.get(code)!;
+      return [shipped, ...versions.map((each) => each.rule)].some((rule) => rule.yardstick === 'peerAverage');
+    },
   };
 }

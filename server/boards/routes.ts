@@ -5,10 +5,10 @@ import { streamChanges } from '../live/index';
 import { Refused } from '../problem';
 import { listPhotos, readPhoto, removePhoto, savePhoto } from './photos';
 import { createBoard, findBoard, listBoards, withdrawBoard } from './service';
-import { BoardPages, viewBoard } from './view';
+import { keepPages, viewBoard } from './view';
 
 export function addBoardRoutes({ implement, context }: Endpoints): void {
-  const pages = new BoardPages(context);
+  const pages = keepPages(context);
   implement(routes.listBoards, async ({ scope }) => listBoards(context, scope));
   implement(routes.createBoard, async ({ scope, principal, body }) => createBoard(context, scope, principal, body));
   implement(routes.withdrawBoard, async ({ scope, principal, params }) => withdrawBoard(context, scope, principal, params.id));
@@ -22,7 +22,7 @@ export function addBoardRoutes({ implement, context }: Endpoints): void {
     const people = new Set(settings.units.flatMap((code) => scope.books.tree.segmentsUnder(scope.findUnit(code).id).map((each) => each.salespersonId)));
     return streamChanges(reply, {
       replica: context.replica,
-// Targets and units change seldom, and above those who stand here too: a board asks once more than it must.
+      // Targets and units change seldom, and above those who stand here too: a board asks once more than it must.
       mayHear: ({ topic, unitIds }: Announcement) => topic !== 'drafts' && (topic !== 'deals' || unitIds === null || unitIds.some((id) => people.has(id))),
       isStillIn: () => findBoard(context, params.secret).then(() => true, (error: unknown) => !(error instanceof Refused)),
     });

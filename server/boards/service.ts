@@ -51,6 +51,8 @@ export interface OpenBoard {
   settings: BoardSummary['settings'];
   /** What its maker may see: a board shows no more than they. */
   scope: Scope;
+  /** The unit its maker is bound to. */
+  unitId: number;
 }
 
 /** The board a link opens. @throws Refused boardGone when it is withdrawn, unknown, or its maker may not show it any more */
@@ -62,5 +64,5 @@ export async function findBoard({ db, replica }: Context, secret: string): Promi
   const scope = buildScope(replica, found);
   const units = found.settings.units.filter((code) => scope.books.tree.findByCode(code));
   if (units.length === 0) throw new Refused('boardGone');
-  return { id: found.id, name: found.name, settings: { ...found.settings, units }, scope };
+  return { id: found.id, name: found.name, settings: { ...found.settings, units }, scope, unitId: found.unitId };
 }

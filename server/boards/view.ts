@@ -8,6 +8,7 @@ import { buildStanding } from '#core/standing/standing';
 import type { Unit } from '#core/units/unit';
 import type { Context } from '../context';
 import type { Queryable } from '../db/client';
+import { KeptAnswers } from '../keptAnswers';
 import { findMeasure, toFigures, toMeasureRecord, toPeriodView, toPlaceView, toUnitSummary } from '../standings/index';
 import { listPhotos } from './photos';
 import type { OpenBoard } from './service';
@@ -16,36 +17,24 @@ const NEWEST_SHOWN = 7;
 /** A deal older than this is no news. */
 const DAYS_OF_NEWS = 31;
 
-/** Pages by company books: kept until something changes, for two hundred screens ask for the same at the same moment. */
-export class BoardPages {
-  private pages = new WeakMap<Books, Map<string, Promise<BoardPage>>>();
+/** More pages than screens can stand on walls. */
+const MOST_PAGES = 2_000;
 
-  constructor(context: Context) {
-    context.replica.onChange(() => (this.pages = new WeakMap()));
-  }
+export type BoardPages = KeptAnswers<BoardPage>;
 
-  /** A page as of the newest change. */
-  find(db: Queryable, books: Books, unit: Unit, measure: MeasureCode): Promise<BoardPage> {
-    let ofBooks = this.pages.get(books);
-    if (!ofBooks) this.pages.set(books, (ofBooks = new Map()));
-    const key = `${unit.id} ${measure} ${books.asOf}`;
-    let page = ofBooks.get(key);
-    if (!page) {
-      page = buildPage(db, books, unit, measure);
-      ofBooks.set(key, page);
-      // What failed is asked for again, not remembered.
-      page.catch(() => ofBooks.delete(key));
-    }
-    return page;
-  }
+/** Pages until anything is announced, a deal's new name as much as a booking: two hundred screens ask for the same at the same moment. */
+export function keepPages({ replica }: Context): BoardPages {
+  let heard = 0;
+  replica.onChange(() => heard++);
+  return new KeptAnswers<BoardPage>({ get asOf() { return replica.asOf; }, stampOf: () => heard }, MOST_PAGES, () => 1);
 }
 
 /** Everything a board shows. @throws Refused unknownMeasure */
-export async function viewBoard(context: Context, pages: BoardPages, { name, settings, scope }: OpenBoard): Promise<BoardView> {
+export async function viewBoard(context: Context, pages: BoardPages, { name, settings, scope, unitId }: OpenBoard): Promise<BoardView> {
   const { books } = scope;
   const measure = findMeasure(books, settings.measure);
   const company = context.replica.company!;
-  const built = await Promise.all(settings.units.map((code) => pages.find(context.db, books, books.tree.findByCode(code)!, measure.code)));
+  const built = await Promise.all(settings.units.map((code) => pages.find(`${unitId} ${code} ${measure.code}`, () => buildPage(context.db, books, books.tree.findByCode(code)!, measure.code))));
   const times = built.flatMap((page) => page.newest.map((deal) => deal.at)).sort();
   return {
     name, company: books.tree.root?.name ?? company.tree.root!.name, measure: toMeasureRecord(measure), accrues: measure.accrues, currency: books.currency, timeZone: company.timeZone, asOf: toIsoDay(books.asOf), seconds: settings.seconds,

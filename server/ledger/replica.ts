@@ -53,7 +53,10 @@ export class Replica {
   private closed = false;
   private events = new EventEmitter().setMaxListeners(0);
   /** Counts the changes of anything figures are made of: two equal stamps mean the same figures. */
-  stamp = 0;
+  private stamp = 0;
+  /** The stamp of the last change that may concern everybody, and of the last booking under each unit since. */
+  private stampOfAll = 0;
+  private stamps = new Map<number, number>();
   /** False while the connection that hears of changes is down. */
   connected = false;
 
@@ -111,6 +114,29 @@ export class Replica {
     return () => this.events.off('change', listener);
   }
 
+  /** The count of changes at the last one that concerned a unit; null: at the last one of all. */
+  stampOf(unitId: number | null): number {
+    return unitId === null ? this.stamp : Math.max(this.stampOfAll, this.stamps.get(unitId) ?? 0);
+  }
+
+  private noteChangeOfAll(): void {
+    this.stampOfAll = ++this.stamp;
+    this.stamps.clear();
+  }
+
+  /** Bookings of these people concern them and whoever they stood under on any day. */
+  private noteChangeOf(salespeople: ReadonlySet<number>): void {
+    this.stamp++;
+    const note = (unitId: number) => {
+      if (this.stamps.get(unitId) === this.stamp) return;
+      this.stamps.set(unitId, this.stamp);
+      for (const { parentId } of this.state!.tree.membershipsOf(unitId)) if (parentId !== null) note(parentId);
+    };
+    for (const id of salespeople) note(id);
+    // Who stands in no unit is said with the company's figures.
+    note(this.state!.tree.root!.id);
+  }
+
   /** Calls whenever somebody's rights may have changed. */
   onAccessChange(listener: () => void): () => void {
     this.events.on('access', listener);
@@ -145,7 +171,7 @@ export class Replica {
     if (news.epoch !== this.epoch || news.prunedXid >= this.ledgerXmin) return this.readSums();
     const fresh = news.entries.filter((entry) => !this.applied.has(entry.id));
     await refreshOccurrences(this.options.db, this.occurrences, fresh);
-    if (fresh.length > 0) this.stamp++;
+    if (fresh.length > 0) this.noteChangeOf(new Set(fresh.map((entry) => entry.salespersonId)));
     for (const entry of fresh) {
       this.sums.add(entry);
       this.applied.set(entry.id, entry.xid);
@@ -162,7 +188,7 @@ export class Replica {
     this.ledgerXmin = loaded.xmin;
     this.applied = loaded.applied;
     this.scopes.clear();
-    this.stamp++;
+    this.noteChangeOfAll();
   }
 
   private async readTargets(): Promise<void> {
@@ -171,7 +197,7 @@ export class Replica {
       from (select 1) one left join (target t join plan p on p.id = t.plan_id and p.status in ('draft', 'published')) on t.xid >= ${String(this.targetXmin)}::xid8`);
     for (const row of rows) {
       if (row.unit_id === null) continue;
-      this.stamp++;
+      this.noteChangeOfAll();
       const key = { unitId: row.unit_id, measure: row.measure, periodId: row.period_id };
       const isPublished = this.state?.plans.get(row.plan_id)?.isPublished ?? false;
       for (const book of isPublished ? [this.targetsOf(row.plan_id), this.targets] : [this.targetsOf(row.plan_id)]) {
@@ -189,7 +215,7 @@ export class Replica {
     for (const row of rows) {
       if (row.unit_id === null) continue;
       this.activities.put(row.measure, row.unit_id, parseDay(row.day)!, row.value);
-      this.stamp++;
+      this.noteChangeOfAll();
     }
     this.activityXmin = BigInt(rows[0]!.xmin);
   }
@@ -204,7 +230,7 @@ export class Replica {
     const now = published(this.state);
     if (now.length !== before.length || now.some((id) => !before.includes(id))) this.gatherPublished(now);
     this.scopes.clear();
-    this.stamp++;
+    this.noteChangeOfAll();
   }
 
   /** Which plans count has changed: what was read of them before is put together anew. */

@@ -17,11 +17,15 @@ import { toAttainmentText, toEarlierView, toFigures, toMeasureRecord, toPeriodVi
 /** What a card shows where none are chosen: as many measures as one looks over at a glance. */
 const FIRST_MEASURES: readonly MeasureCode[] = ['revenue', 'gross_profit', 'gross_margin', 'deals_won', 'average_deal', 'win_rate', 'new_customers'];
 
+/** The measures a card shows, asked for or not. */
+export function measuresOfCard(books: Books, asked: string | undefined): MeasureCode[] {
+  return asked ? [...new Set(asked.split(','))] : FIRST_MEASURES.filter((code) => books.measures.find(code));
+}
+
 /** Several measures of one unit. @throws Refused unknownMeasure */
 export function viewScorecard(books: Books, unit: Unit, period: Period, asked: string | undefined): ScorecardView {
-  const codes = asked ? [...new Set(asked.split(','))] : FIRST_MEASURES.filter((code) => books.measures.find(code));
   const periods = scorecardPeriods(books, period);
-  const rows = buildScorecard(books, unit.id, periods, codes.map((code) => findMeasure(books, code).code));
+  const rows = buildScorecard(books, unit.id, periods, measuresOfCard(books, asked).map((code) => findMeasure(books, code).code));
   const toCell = ({ standing, lastYear }: ScoreCell) => ({ figures: toFigures(books, standing), lastYear: lastYear && toEarlierView(books, standing.measure, lastYear) });
   return {
     unit: toUnitSummary(unit), currency: books.currency, asOf: toIsoDay(books.asOf), sentence: describeScorecard(books, unit.id, periods, rows),

@@ -1,0 +1,91 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { createCompany, createDatabase, putTargets, startServer, wonDeal, type TestServer } from './harness';
+
+let server: TestServer;
+let people: Awaited<ReturnType<typeof createCompany>>;
+
+beforeAll(async () => {
+  server = await startServer(await createDatabase());
+  people = await createCompany(server);
+  await putTargets(people.admin, [{ unit: 'salt', measure: 'revenue', period: 'FY2027-P08', target: '9000.00' }, { unit: 'ivarga', measure: 'revenue', period: 'FY2027-P08', target: '5000.00' }]);
+});
+afterAll(() => server.stop());
+
+const PERIOD = 'period=FY2027-P08';
+const VIEWS = [
+  ['standing', `/standing?unit=salt&${PERIOD}`],
+  ['ladder', `/ladder?unit=salt&${PERIOD}`],
+  ['strip', '/strip?unit=salt'],
+  ['days', `/series?unit=salt&${PERIOD}&step=day`],
+  ['scorecard', `/scorecard?unit=salt&${PERIOD}&measures=revenue,average_deal`],
+  ['breadth', `/breadth?unit=salt&${PERIOD}`],
+  ['two measures', `/pairs?unit=salt&${PERIOD}&measure=revenue&beside=deals_won&level=salesperson`],
+  ['tree', `/tree?${PERIOD}`],
+] as const;
+
+let count = 0;
+const stamp = (code: string) => server.replica.stampOf(server.replica.company!.tree.findByCode(code)!.id);
+const book = async (salesperson: string, over = {}) => {
+  const answer = await people.admin.send('POST', '/deals', wonDeal({ salesperson, ...over }));
+  expect(answer.statusCode).toBe(201);
+  await server.replica.catchUp();
+};
+
+describe('an answer that is kept', () => {
+  it.each(VIEWS)('%s: is the new one after a deal of its own people, and equal to one that was never kept', async (_view, path) => {
+    const before = (await people.manager.get(path)).body;
+    await book('ivarga', { amount: `${++count * 1_000}.00`, customer: `Yard ${count}` });
+    const after = (await people.manager.get(path)).body;
+    expect(after).not.toBe(before);
+    const other = await startServer(server.url);
+    try {
+      const { cookie } = people.manager;
+      expect(JSON.parse((await other.app.inject({ url: `/api/v1${path}`, headers: { cookie } })).body)).toEqual(JSON.parse(after));
+    } finally {
+      await other.stop();
+    }
+  });
+
+  it('stays while another branch books, and ends with its own booking, a target or a rule', async () => {
+    const atFirst = stamp('salt');
+    await book('nkassem');
+    expect([stamp('salt'), stamp('north') > atFirst, stamp('ht') > atFirst]).toEqual([atFirst, true, true]);
+    await book('ivarga');
+    const booked = stamp('salt');
+    expect(booked).toBeGreaterThan(atFirst);
+    expect([stamp('deck'), stamp('ivarga')]).toEqual([booked, booked]);
+    expect(stamp('eng')).toBeLessThan(booked);
+    await putTargets(people.admin, [{ unit: 'nkassem', measure: 'revenue', period: 'FY2027-P08', target: '3000.00' }]);
+    await server.replica.catchUp();
+    expect(stamp('salt')).toBeGreaterThan(booked);
+  });
+
+  it('ends for the team someone stood in before, when a deal of those days comes late', async () => {
+    const before = [stamp('deck'), stamp('eng')];
+    await book('tbrandt', { closedOn: '2026-06-10' });
+    expect([stamp('deck') > before[0]!, stamp('eng') > before[1]!]).toEqual([true, true]);
+  });
+
+  it('of a grade by the average of peers ends with the deals of a peer elsewhere', async () => {
+    const standing = async () => (await people.manager.get(`/standing?unit=salt&${PERIOD}`)).json<{ grading: { peers: number; cuts: { upper: number } } }>().grading;
+    const shipped = (await people.admin.get('/status-rules')).json<{ measures: { measure: string; versions: { rule: object }[] }[] }>().measures.find((each) => each.measure === 'revenue')!.versions.at(-1)!.rule;
+    const words = ['below it', 'around it', 'above it', 'top'];
+    expect((await people.admin.send('PUT', '/status-rules/revenue', { from: '2026-11-01', rule: { ...shipped, yardstick: 'peerAverage', cuts: { upper: 110, lower: 90 }, words: { open: words, ended: words } } })).statusCode).toBe(200);
+    await server.replica.catchUp();
+    const before = await standing();
+    await book('nkassem', { amount: '50000.00' });
+    const after = await standing();
+    // A mean of two branches, of which one has 50,000.00 more; the cut is 110 % of it.
+    expect(after.peers).toBe(2);
+    expect(after.cuts.upper - before.cuts.upper).toBeCloseTo(5_000_000 / 2 * 1.1, 4);
+    expect((await people.admin.send('DELETE', '/status-rules/revenue/2026-11-01')).statusCode).toBe(200);
+  });
+
+  it('of new customers ends when somebody elsewhere turns out to have been first', async () => {
+    const path = `/standing?unit=salt&${PERIOD}&measure=new_customers`;
+    await book('ivarga', { customer: 'Shared Yard', closedOn: '2026-11-12' });
+    const before = (await people.manager.get(path)).json<{ figures: { actual: number } }>().figures.actual;
+    await book('nkassem', { customer: 'Shared Yard', closedOn: '2026-11-03' });
+    expect((await people.manager.get(path)).json<{ figures: { actual: number } }>().figures.actual).toBe(before - 1);
+  });
+});
