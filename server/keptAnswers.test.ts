@@ -84,6 +84,12 @@ describe('kept answers', () => {
     expect(await ask()).toBe('answer 1');
   });
 
+  it('of a unit that is not there are not begun', async () => {
+    const { kept, reckon, ask } = build();
+    await expect(kept.find('a', reckon, () => { throw new Error('unknown unit'); })).rejects.toThrow('unknown unit');
+    expect(await ask()).toBe('answer 1');
+  });
+
   it('begin anew when they would become too many', async () => {
     const { ask } = build('answer 1'.length * 2);
     await ask('a');

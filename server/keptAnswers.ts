@@ -41,11 +41,11 @@ export class KeptAnswers<Answer> {
     const running = this.underWay.get(key);
     if (running?.stamp === stamp) return running.answer;
     const { asOf } = this;
+    const reach = reachOf();
     const answer = reckon();
     const mine = { answer, stamp };
     this.underWay.set(key, mine);
     try {
-      const reach = reachOf();
       const given = await answer;
       if (asOf === this.asOf && this.changing.stampOf(reach) <= stamp) this.keep(key, { answer: given, reach, stamp });
       return given;
