@@ -1,12 +1,15 @@
 import { defineConfig } from 'vitest/config';
 
-/** Unit tests sit beside their file; API tests need a database of their own and run one file after the other. */
+/**
+ * Unit tests sit beside their file; API tests need a database of their own.
+ * Files share a worker's modules: loading them anew for each took longer than the tests. No module keeps anything that a test could leave behind.
+ */
 export default defineConfig({
   test: {
     projects: [
       {
         test: {
-          name: 'unit', include: ['{core,contract,web,server,demo,standins,scripts}/**/*.test.ts', 'tests/outside/**/*.test.ts'], environment: 'node',
+          name: 'unit', include: ['{core,contract,web,server,demo,standins,scripts}/**/*.test.ts', 'tests/outside/**/*.test.ts'], environment: 'node', pool: 'threads', isolate: false,
           // Nothing is a matter of time; a shared machine may stand still for seconds.
           testTimeout: 30_000, hookTimeout: 60_000,
         },
@@ -14,7 +17,7 @@ export default defineConfig({
       {
         test: {
           name: 'api', include: ['tests/api/**/*.test.ts'], environment: 'node',
-          globalSetup: ['tests/api/globalSetup.ts'], fileParallelism: false, testTimeout: 30_000, hookTimeout: 60_000,
+          globalSetup: ['tests/api/globalSetup.ts'], isolate: false, maxWorkers: 2, testTimeout: 30_000, hookTimeout: 60_000,
           // A shared machine may stand still for seconds; what is wrong fails twice.
           retry: 1,
         },

@@ -3,7 +3,7 @@ import type { AnswerOf, QueryOf } from '#contract/routes/route';
 import { api } from './api';
 
 /** Figures that several views ask for. */
-export const { useGetStandingQuery, useGetSeriesQuery, useGetBreadthQuery, useGetBehindQuery, useTakeApartQuery, useGetLadderQuery } = api.injectEndpoints({
+export const { useGetStandingQuery, useGetSeriesQuery, useGetBreadthQuery, useGetBehindQuery, useTakeApartQuery, useGetLadderQuery, usePrefetch: usePrefetchStandings } = api.injectEndpoints({
   endpoints: (build) => ({
     getStanding: build.query<AnswerOf<typeof standings.getStanding>, QueryOf<typeof standings.getStanding>>({ query: (query) => ({ route: standings.getStanding, query }), providesTags: ['Figures'] }),
     getSeries: build.query<AnswerOf<typeof standings.getSeries>, QueryOf<typeof standings.getSeries>>({ query: (query) => ({ route: standings.getSeries, query }), providesTags: ['Figures', 'Measures'] }),

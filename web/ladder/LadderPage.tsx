@@ -16,6 +16,7 @@ import { Loading } from '../ui/Loading';
 import { Segments } from '../ui/Segments';
 import { useSize } from '../ui/useSize';
 import { useGetLadderQuery } from '../app/standings';
+import { ViewBody } from '../app/ViewBody';
 import { LadderTable } from './LadderTable';
 import { LENGTHS, RANKED_BY_NAMES, readLadderAddress, toLength, type Length } from './ladderAddress';
 
@@ -28,13 +29,13 @@ export function LadderPage() {
   // Of thousands the first hundred come at once, the rest when someone scrolls there.
   const [isAll, setAll] = useState(false);
   const { level, by, withoutRamps } = readLadderAddress(search);
-  const { data, error, refetch } = useGetLadderQuery({ unit, period, measure, by, ...(level ? { level } : {}), ...(withoutRamps ? { withoutRamps } : {}), ...(isAll ? { limit: 10_000 } : {}) }, { skip: !unit || !period });
+  const { data, currentData, error, refetch } = useGetLadderQuery({ unit, period, measure, by, ...(level ? { level } : {}), ...(withoutRamps ? { withoutRamps } : {}), ...(isAll ? { limit: 10_000 } : {}) }, { skip: !unit || !period });
   if (error) return <div className="p-5"><FailureNote failure={error} onRetry={() => void refetch()} />{error.code === 'unknownMeasure' && <div className="mt-3"><MeasurePicker /></div>}</div>;
   if (!data) return <Loading what="the ladder" />;
   const open = (code: string) => void navigate({ pathname: '/profile', search: placeLink(search, { unit: code }) });
   const shownLength = data.period.kind === 'range' ? null : data.period.kind;
   return (
-    <div className="flex h-full min-h-[560px] flex-col gap-2.5 px-[18px] pt-3 pb-4">
+    <ViewBody isOther={data !== currentData} className="flex h-full min-h-[560px] flex-col gap-2.5 px-[18px] pt-3 pb-4">
       <h1 className="max-w-[860px]">{data.sentence}</h1>
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1.5">
         <MeasurePicker />
@@ -50,7 +51,7 @@ export function LadderPage() {
           <Picture view={data} onOpen={open} />
         </div>
       )}
-    </div>
+    </ViewBody>
   );
 }
 

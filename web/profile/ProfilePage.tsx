@@ -15,6 +15,7 @@ import { useGetLadderQuery, useGetSeriesQuery, useGetStandingQuery } from '../ap
 import { TakesSheet } from '../app/TakesSheet';
 import { useOutlook } from '../app/useOutlook';
 import { yearOf } from '../app/yearOf';
+import { ViewBody } from '../app/ViewBody';
 import { Loading } from '../ui/Loading';
 import { ApartSheet } from './ApartSheet';
 import { Photo } from './Photo';
@@ -28,18 +29,17 @@ const KINDS = { company: 'company', branch: 'branch', team: 'team', salesperson:
 /** Everything about one unit: the page of a salesperson, and of a team or branch on the same pattern. */
 export function ProfilePage() {
   const { unit, period, measure, go } = usePlace();
-  const { data, error, refetch } = useGetStandingQuery({ unit, period, measure }, { skip: !unit || !period });
+  const { data, currentData, error, refetch } = useGetStandingQuery({ unit, period, measure }, { skip: !unit || !period });
   const { data: company } = useGetCompanyQuery();
   const year = company && period ? yearOf(company.calendar, period) : '';
   const { currentData: months } = useGetSeriesQuery({ unit, period: year, measure, step: 'month' }, { skip: !unit || !year });
   const { pipeline, outlooks } = useOutlook(data?.unit.code ?? '', data?.measure.code ?? '');
   if (error) return <div className="p-5"><FailureNote failure={error} onRetry={() => void refetch()} />{error.code === 'unknownMeasure' && <div className="mt-3"><MeasurePicker /></div>}</div>;
   if (!data) return <Loading what="the page" />;
-  const isOther = data.unit.code !== unit || data.period.id !== period || data.measure.code !== measure;
   const isPerson = data.unit.kind === 'salesperson';
   const at = { unit: data.unit.code, period: data.period.id };
   return (
-    <div className={`flex min-h-full flex-col gap-2.5 px-[18px] pt-2 pb-4 max-md:pb-20 ${isOther ? 'stale' : ''}`} aria-busy={isOther}>
+    <ViewBody isOther={data !== currentData} className="flex min-h-full flex-col gap-2.5 px-[18px] pt-2 pb-4 max-md:pb-20">
       <StandingTabs><PrintMenu unit={data.unit.code} period={data.period.id} measure={data.measure.code} /></StandingTabs>
       <div className="flex items-center gap-3">{isPerson && <Photo key={data.unit.code} code={data.unit.code} name={data.unit.name} />}<p className="text-[12.5px]"><strong className="text-[14px] font-semibold">{data.unit.name}</strong><span className="ml-2 text-soft">{KINDS[data.unit.kind]}</span> {isPerson && <Rank unit={data.unit.code} />}</p></div>
       <div className="flex items-start justify-between gap-x-6 gap-y-2 max-md:flex-col">
@@ -60,7 +60,7 @@ export function ProfilePage() {
         <ApartSheet key={`where ${at.unit}`} title="Where" {...at} ways={['location']} />
       </div>
       <NewestDeals {...at} currency={data.currency} />
-    </div>
+    </ViewBody>
   );
 }
 

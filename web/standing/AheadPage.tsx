@@ -19,6 +19,7 @@ import { classNames } from '../ui/classNames';
 import { Loading } from '../ui/Loading';
 import { describeAhead } from './aheadWords';
 import { StandingTabs } from '../app/StandingTabs';
+import { ViewBody } from '../app/ViewBody';
 
 /** The year in one strip: what was made, what runs with its odds, what lies ahead with its open deals; and what it takes. */
 export function AheadPage() {
@@ -26,14 +27,14 @@ export function AheadPage() {
   const { data: company } = useGetCompanyQuery();
   // What names no period is said by the server, not passed over.
   const year = company && period ? yearOf(company.calendar, period) || period : '';
-  const { data, error, refetch } = useGetSeriesQuery({ unit, period: year, measure, step: 'month' }, { skip: !unit || !year });
+  const { data, currentData, error, refetch } = useGetSeriesQuery({ unit, period: year, measure, step: 'month' }, { skip: !unit || !year });
   const { pipeline, outlooks } = useOutlook(data?.unit.code ?? '', data?.measure.code ?? '');
   const asked = data?.points.find((point) => point.period.id === period && point.phase !== 'ended')?.period.id ?? (outlooks.has(period) ? period : data?.points.find((point) => point.phase === 'open')?.period.id ?? '');
   const { currentData: standing } = useGetStandingQuery({ unit, period: asked, measure }, { skip: !asked || !unit });
   if (error) return <div className="flex flex-col gap-3 px-[18px] pt-2"><StandingTabs /><FailureNote failure={error} onRetry={() => void refetch()} /><MeasurePicker /></div>;
   if (!data) return <Loading what="the year" />;
   return (
-    <div className="flex min-h-full flex-col gap-3 px-[18px] pt-2 pb-4">
+    <ViewBody isOther={data !== currentData} className="flex min-h-full flex-col gap-3 px-[18px] pt-2 pb-4">
       <StandingTabs />
       <div className="flex items-start justify-between gap-6"><h1 className="max-w-[860px]" aria-live="polite">{describeAhead(data, outlooks)}</h1><MeasurePicker /></div>
       <ol aria-label={`Months of ${data.period.name}`} className="grid grid-cols-6 gap-1.5">
@@ -43,7 +44,7 @@ export function AheadPage() {
         {standing && data.measure.unit === 'money' && data.accrues ? <TakesSheet unit={standing.unit} period={standing.period} figures={standing.figures} currency={standing.currency} pipeline={pipeline} outlook={outlooks.get(standing.period.id)} /> : <section className="rounded-sheet border border-line bg-sheet p-3.5 text-soft">{data.accrues ? 'Open deals say nothing of this measure: choose Revenue to see what it takes.' : `${data.measure.name} does not grow towards its target, so no amount a day would reach it.`}</section>}
         <SeriesSheet view={data} isCumulative height={250} heading={`${data.period.name} added up`} />
       </div>
-    </div>
+    </ViewBody>
   );
 }
 

@@ -20,6 +20,7 @@ import { Segments } from '../ui/Segments';
 import { useSize } from '../ui/useSize';
 import { useGetPairsQuery } from './api';
 import { StandingTabs } from '../app/StandingTabs';
+import { ViewBody } from '../app/ViewBody';
 
 type Pair = PairView['pairs'][number];
 
@@ -35,12 +36,12 @@ export function PairsPage() {
   const navigate = useNavigate();
   const beside = search.get('beside') ?? (measure === 'gross_margin' ? 'revenue' : 'gross_margin');
   const level = readLevel(search.get('level'));
-  const { data, error, refetch } = useGetPairsQuery({ unit, period, measure, beside, ...(level ? { level } : {}) }, { skip: !unit || !period });
+  const { data, currentData, error, refetch } = useGetPairsQuery({ unit, period, measure, beside, ...(level ? { level } : {}) }, { skip: !unit || !period });
   const open = (code: string) => void navigate({ pathname: '/profile', search: placeLink(search, { unit: code }) });
   if (error) return <div className="flex flex-col gap-3 px-[18px] pt-2"><StandingTabs /><FailureNote failure={error} onRetry={() => void refetch()} /><span className="flex gap-2"><MeasurePicker /><BesidePicker value={beside} onChange={(code) => put({ beside: code })} /></span></div>;
   if (!data) return <Loading what="the two measures" />;
   return (
-    <div className="flex h-full min-h-[620px] flex-col gap-3 px-[18px] pt-2 pb-4">
+    <ViewBody isOther={data !== currentData} className="flex h-full min-h-[620px] flex-col gap-3 px-[18px] pt-2 pb-4">
       <StandingTabs />
       <h1 className="max-w-[900px]" aria-live="polite">{data.sentence}</h1>
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1.5">
@@ -51,7 +52,7 @@ export function PairsPage() {
         <Picture view={data} onOpen={open} />
         <Table view={data} onOpen={open} />
       </div>
-    </div>
+    </ViewBody>
   );
 }
 

@@ -10,6 +10,7 @@ import { Loading } from '../ui/Loading';
 import { Segments } from '../ui/Segments';
 import { describeParts } from './partsWords';
 import { StandingTabs } from '../app/StandingTabs';
+import { ViewBody } from '../app/ViewBody';
 
 const STEP_NAMES: Record<SeriesStep, string> = { day: 'Days', week: 'Weeks', month: 'Months', quarter: 'Quarters' };
 
@@ -19,7 +20,7 @@ export function PartsPage() {
   const { search, put } = useAddress();
   const asked = SERIES_STEPS.find((step) => step === search.get('by'));
   const isCumulative = search.get('added') === 'up';
-  const { data, error, isFetching, refetch } = useGetSeriesQuery({ unit, period, measure, ...(asked ? { step: asked } : {}) }, { skip: !unit || !period });
+  const { data, currentData, error, refetch } = useGetSeriesQuery({ unit, period, measure, ...(asked ? { step: asked } : {}) }, { skip: !unit || !period });
   if (error) {
     return (
       <div className="flex flex-col gap-3 px-[18px] pt-2"><StandingTabs /><FailureNote failure={error} onRetry={() => void refetch()} />
@@ -30,7 +31,7 @@ export function PartsPage() {
   }
   if (!data) return <Loading what="the parts" />;
   return (
-    <div className={`flex min-h-full flex-col gap-3 px-[18px] pt-2 pb-4 ${isFetching && (data.unit.code !== unit || data.period.id !== period || data.measure.code !== measure) ? 'stale' : ''}`}>
+    <ViewBody isOther={data !== currentData} className="flex min-h-full flex-col gap-3 px-[18px] pt-2 pb-4">
       <StandingTabs />
       <div className="flex items-start justify-between gap-6"><h1 className="max-w-[840px]" aria-live="polite">{describeParts(data)}</h1><MeasurePicker /></div>
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1.5">
@@ -39,6 +40,6 @@ export function PartsPage() {
         {data.measure.direction === 'higher' && data.measure.unit === 'money' && <BreadthLine unit={data.unit.code} period={data.period.id} />}
       </div>
       <SeriesSheet view={data} isCumulative={isCumulative} height={400} heading={`${data.measure.name} by ${data.step}, ${data.period.name}`} onOpen={(id) => go({ period: id })} />
-    </div>
+    </ViewBody>
   );
 }

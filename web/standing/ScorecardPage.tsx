@@ -12,6 +12,7 @@ import { Loading } from '../ui/Loading';
 import { Menu } from '../ui/Menu';
 import { useGetScorecardQuery } from './api';
 import { StandingTabs } from '../app/StandingTabs';
+import { ViewBody } from '../app/ViewBody';
 
 const SPANS = [['month', ''], ['quarterToDate', 'Quarter to date'], ['yearToDate', 'Year to date']] as const;
 
@@ -20,7 +21,7 @@ export function ScorecardPage() {
   const { unit, period } = usePlace();
   const { search, put } = useAddress();
   const measures = search.get('measures') ?? '';
-  const { data, error, refetch } = useGetScorecardQuery({ unit, period, ...(measures ? { measures } : {}) }, { skip: !unit || !period });
+  const { data, currentData, error, refetch } = useGetScorecardQuery({ unit, period, ...(measures ? { measures } : {}) }, { skip: !unit || !period });
   if (error) {
     return (
       <div className="flex flex-col gap-3 px-[18px] pt-2"><StandingTabs /><FailureNote failure={error} onRetry={() => void refetch()} />
@@ -30,12 +31,12 @@ export function ScorecardPage() {
   }
   if (!data) return <Loading what="the scorecard" />;
   return (
-    <div className="flex min-h-full flex-col gap-3 px-[18px] pt-2 pb-4">
+    <ViewBody isOther={data !== currentData} className="flex min-h-full flex-col gap-3 px-[18px] pt-2 pb-4">
       <StandingTabs />
       <div className="flex items-start justify-between gap-6"><h1 className="max-w-[840px]" aria-live="polite">{data.sentence}</h1><Chooser chosen={measures ? measures.split(',') : data.rows.map((row) => row.measure.code)} onChange={(codes) => put({ measures: codes.join(',') })} /></div>
       <Card view={data} />
       <p className="text-[12px] text-soft">What runs is judged by what was due by now; its target is that of the whole month. Last year stands at the same point. Any figure opens to how it is made.</p>
-    </div>
+    </ViewBody>
   );
 }
 

@@ -4,14 +4,15 @@ import { BreadthLine } from '../app/BreadthLine';
 import { FailureNote } from '../app/FailureNote';
 import { FigureRow } from '../app/FigureRow';
 import { Headline } from '../app/Headline';
+import { SOON, useLoadsAhead } from '../app/lookAhead';
 import { MeasurePicker } from '../app/MeasurePicker';
 import { PartGrades } from '../app/PartGrades';
 import { usePlace } from '../app/place';
 import { PrintMenu } from '../app/PrintMenu';
-import { useGetStandingQuery } from '../app/standings';
+import { useGetStandingQuery, usePrefetchStandings } from '../app/standings';
 import { StandingTabs } from '../app/StandingTabs';
 import { useOutlook, type PeriodOutlook } from '../app/useOutlook';
-import { classNames } from '../ui/classNames';
+import { ViewBody } from '../app/ViewBody';
 import { Loading } from '../ui/Loading';
 import { LadderSheet } from './LadderSheet';
 import { Movers } from './Movers';
@@ -23,17 +24,19 @@ const PathSheet = lazy(async () => ({ default: (await import('../app/PathSheet')
 /** Where a unit stands: sentence, figures, path, ladder, table. */
 export function StandingPage() {
   const { unit, period, measure } = usePlace();
-  const { data, error, isFetching, refetch } = useGetStandingQuery({ unit, period, measure }, { skip: !unit || !period });
+  const { data, currentData, error, refetch } = useGetStandingQuery({ unit, period, measure }, { skip: !unit || !period });
+  const [loadStanding, loadBreadth] = [usePrefetchStandings('getStanding', SOON), usePrefetchStandings('getBreadth', SOON)];
+  useLoadsAhead((spot) => {
+    loadStanding(spot);
+    loadBreadth({ unit: spot.unit, period: spot.period });
+  });
   // The sentence and the figures are drawn at once, the pictures right after them; until then they are marked as not yet of it.
   const pictured = useDeferredValue(data);
   const { outlooks } = useOutlook(pictured?.unit.code ?? '', pictured?.measure.code ?? '');
   if (error) return <div className="p-5"><FailureNote failure={error} onRetry={() => void refetch()} />{error.code === 'unknownMeasure' && <div className="mt-3"><MeasurePicker /></div>}</div>;
   if (!data || !pictured) return <Loading what="the standing" />;
-  // Until the new figures are there the old ones must not be read as them.
-  const isOther = isFetching && (data.unit.code !== unit || data.period.id !== period || data.measure.code !== measure);
-
   return (
-    <div className={classNames('flex h-full min-h-[660px] flex-col gap-2.5 px-[18px] pt-2 pb-3 max-md:h-auto max-md:pb-20', isOther && 'stale')} aria-busy={isOther}>
+    <ViewBody isOther={data !== currentData} className="flex h-full min-h-[660px] flex-col gap-2.5 px-[18px] pt-2 pb-3 max-md:h-auto max-md:pb-20">
       <StandingTabs><PrintMenu unit={data.unit.code} period={data.period.id} measure={data.measure.code} /></StandingTabs>
       <div className="flex items-start justify-between gap-x-6 gap-y-2 max-md:flex-col">
         <Headline view={data} />
@@ -41,13 +44,13 @@ export function StandingPage() {
       </div>
       <FigureRow view={data} />
       <Pictures view={pictured} outlook={outlooks.get(pictured.period.id)} isOther={pictured !== data} />
-    </div>
+    </ViewBody>
   );
 }
 
 /** What takes longer to draw; drawn anew only for another view. */
 const Pictures = memo(({ view, outlook, isOther }: { view: StandingView; outlook: PeriodOutlook | undefined; isOther: boolean }) => (
-  <div className={classNames('flex min-h-0 flex-1 flex-col gap-2.5', isOther && 'stale')} aria-busy={isOther}>
+  <ViewBody isOther={isOther} className="flex min-h-0 flex-1 flex-col gap-2.5">
     <BreadthLine unit={view.unit.code} period={view.period.id} />
     <Notes view={view} />
     <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_292px] gap-3 max-md:grid-cols-1">
@@ -62,6 +65,6 @@ const Pictures = memo(({ view, outlook, isOther }: { view: StandingView; outlook
         <Movers view={view} />
       </div>
     </div>
-  </div>
+  </ViewBody>
 ));
 Pictures.displayName = 'Pictures';

@@ -5,8 +5,9 @@ import type { TreeNode } from '#contract/schemas/standing';
 import { StatusMark } from '../../charts/StatusMark';
 import { classNames } from '../../ui/classNames';
 import { Loading } from '../../ui/Loading';
-import { useGetTreeQuery } from '../api';
+import { api, useGetTreeQuery } from '../api';
 import { FailureNote } from '../FailureNote';
+import { SOON, useLoadsAhead, useLookAhead } from '../lookAhead';
 import { usePlace } from '../place';
 
 const ROW_HEIGHT = 27;
@@ -15,6 +16,9 @@ const ROW_HEIGHT = 27;
 export function UnitTreeNav() {
   const place = usePlace();
   const { data: nodes, error, refetch } = useGetTreeQuery({ period: place.period, measure: place.measure }, { skip: !place.period });
+  const pointAt = useLookAhead();
+  const loadTree = api.usePrefetch('getTree', SOON);
+  useLoadsAhead(({ period, measure }) => loadTree({ period, measure }));
   const [opened, setOpened] = useState<ReadonlyMap<string, boolean>>(new Map());
   const shown = useMemo(() => listShown(nodes ?? [], opened, place.unit), [nodes, opened, place.unit]);
   const [active, setActive] = useState<string | null>(null);
@@ -66,6 +70,7 @@ export function UnitTreeNav() {
           {virtual.getVirtualItems().map(({ index, start }) => {
             const { node, isOpen, hasChildren } = shown[index]!;
             const { unit } = node;
+            const pointing = pointAt({ unit: unit.code });
             const isChosen = unit.code === place.unit;
             const isTabStop = unit.code === current || (index === 0 && !shown.some((each) => each.node.unit.code === current));
             return (
@@ -84,7 +89,12 @@ export function UnitTreeNav() {
                   place.go({ unit: unit.code });
                 }}
                 onKeyDown={onKey}
-                onFocus={(event) => { if (event.currentTarget === event.target && active === null) at.current = unit.code; }}
+                onPointerEnter={pointing.onPointerEnter}
+                onPointerLeave={pointing.onPointerLeave}
+                onFocus={(event) => {
+                  if (event.currentTarget === event.target && active === null) at.current = unit.code;
+                  pointing.onFocus();
+                }}
                 className={classNames('absolute inset-x-0 flex cursor-pointer items-center gap-2 border-l-[3px] pr-3 -outline-offset-2', isChosen ? 'border-ember bg-sheet font-semibold' : 'border-transparent hover:bg-hover')}
                 style={{ top: start, height: ROW_HEIGHT, paddingLeft: 4 + node.depth * 14 }}
               >

@@ -3,8 +3,9 @@ import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
 import type { Strip, StripCell } from '#contract/schemas/standing';
 import { fillOf } from '../../charts/status';
 import { classNames } from '../../ui/classNames';
-import { useGetCompanyQuery, useGetStripQuery } from '../api';
+import { api, useGetCompanyQuery, useGetStripQuery } from '../api';
 import { FailureNote } from '../FailureNote';
+import { SOON, useLoadsAhead, useLookAhead, type Pointing } from '../lookAhead';
 import { usePlace } from '../place';
 
 /** Where the strip is wider than the screen. */
@@ -15,8 +16,14 @@ export function YearStrip() {
   const place = usePlace();
   const [year, setYear] = useState<string | null>(null);
   const { data: company } = useGetCompanyQuery();
-  const shownYear = year ?? /^FY\d{4}/.exec(place.period)?.[0];
+  const shownYear = year ?? yearIn(place.period);
   const { data: strip, error, refetch } = useGetStripQuery({ unit: place.unit, measure: place.measure, ...(shownYear ? { year: shownYear } : {}) }, { skip: !place.unit });
+  const pointAt = useLookAhead();
+  const loadStrip = api.usePrefetch('getStrip', SOON);
+  useLoadsAhead(({ unit, period, measure }) => {
+    const ofYear = yearIn(period);
+    loadStrip({ unit, measure, ...(ofYear ? { year: ofYear } : {}) });
+  });
   const [drag, setDrag] = useState<{ from: number; to: number } | null>(null);
   const root = useRef<HTMLElement>(null);
   // By reference, not from the address: two quick presses come before it has changed.
@@ -73,6 +80,7 @@ export function YearStrip() {
             type="button"
             aria-pressed={place.period === quarter.period.id}
             onClick={() => place.go({ period: quarter.period.id })}
+            {...pointAt({ period: quarter.period.id })}
             className={classNames('mt-0.5 flex h-[17px] w-full items-center justify-between rounded-[3px] px-1 text-[11px] text-soft hover:bg-hover', place.period === quarter.period.id && 'font-semibold text-ink outline-2 -outline-offset-2 outline-strong')}
           >
             <span className="font-medium">{quarter.shortName}</span>
@@ -93,6 +101,7 @@ export function YearStrip() {
                   onKey={(event) => onKey(event, index)}
                   onClick={() => place.go({ period: month.period.id })}
                   onDown={() => setDrag({ from: index, to: index })}
+                  pointing={pointAt({ period: month.period.id })}
                   onEnter={() => drag && setDrag({ ...drag, to: index })}
                 />
               );
@@ -105,6 +114,10 @@ export function YearStrip() {
   );
 }
 
+function yearIn(period: string): string | undefined {
+  return /^FY\d{4}/.exec(period)?.[0];
+}
+
 interface MonthCellProps {
   cell: StripCell;
   index: number;
@@ -114,9 +127,10 @@ interface MonthCellProps {
   onClick(): void;
   onDown(): void;
   onEnter(): void;
+  pointing: Pointing;
 }
 
-function MonthCell({ cell, index, isChosen, isTabStop, onKey, onClick, onDown, onEnter }: MonthCellProps) {
+function MonthCell({ cell, index, isChosen, isTabStop, onKey, onClick, onDown, onEnter, pointing }: MonthCellProps) {
   const isAhead = cell.phase === 'notStarted';
   const share = Math.max(0, Math.min(1, cell.attainment ?? 0));
   return (
@@ -131,7 +145,12 @@ function MonthCell({ cell, index, isChosen, isTabStop, onKey, onClick, onDown, o
         event.currentTarget.releasePointerCapture(event.pointerId);
         onDown();
       }}
-      onPointerEnter={onEnter}
+      onPointerEnter={() => {
+        onEnter();
+        pointing.onPointerEnter();
+      }}
+      onPointerLeave={pointing.onPointerLeave}
+      onFocus={pointing.onFocus}
       className={classNames(
         'relative flex h-[37px] items-end justify-between overflow-hidden rounded-[4px] px-1.5 pb-[5px] text-[11.5px]',
         isAhead ? 'border border-dashed border-prior text-soft' : 'bg-cell',
