@@ -45,6 +45,25 @@ test('unit and period change by mouse and live in the address', async ({ page })
   await expect(page).toHaveURL(/period=FY2027(&|$)/);
 });
 
+test('what the pointer rests on is there before it is chosen, and asked for once', async ({ page }) => {
+  await signIn(page);
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('Saltmarsh');
+  const asked: string[] = [];
+  page.on('request', (request) => { if (request.url().includes('/standing?')) asked.push(request.url()); });
+  const answered = page.waitForResponse((answer) => /\/standing\?.*unit=s-engines/.test(answer.url()));
+  await page.getByRole('treeitem', { name: /Engines/ }).hover();
+  await (await answered).finished();
+  await page.getByRole('treeitem', { name: /Engines/ }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('Engines');
+  expect(asked).toHaveLength(1);
+  const month = page.waitForResponse((answer) => /\/standing\?.*period=FY2027-P07/.test(answer.url()));
+  await page.getByRole('button', { name: /October 2026/ }).hover();
+  await month;
+  // The place is still the one that was chosen.
+  await expect(page).toHaveURL(/unit=s-engines/);
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('November');
+});
+
 test('unit and period change by keyboard', async ({ page }) => {
   await signIn(page);
   await page.getByRole('treeitem', { name: /Saltmarsh/ }).focus();

@@ -6,6 +6,7 @@ import { showPercent } from '#core/status/percent';
 import { useAddress } from '../app/address';
 import { useGetCompanyQuery } from '../app/api';
 import { FailureNote } from '../app/FailureNote';
+import { SOON, useLoadsAhead } from '../app/lookAhead';
 import { MeasurePicker } from '../app/MeasurePicker';
 import { usePlace } from '../app/place';
 import { placeLink } from '../app/placeLink';
@@ -15,7 +16,7 @@ import { LEVEL_NAMES } from '../app/levels';
 import { Loading } from '../ui/Loading';
 import { Segments } from '../ui/Segments';
 import { useSize } from '../ui/useSize';
-import { useGetLadderQuery } from '../app/standings';
+import { useGetLadderQuery, usePrefetchStandings } from '../app/standings';
 import { ViewBody } from '../app/ViewBody';
 import { LadderTable } from './LadderTable';
 import { LENGTHS, RANKED_BY_NAMES, readLadderAddress, toLength, type Length } from './ladderAddress';
@@ -29,7 +30,10 @@ export function LadderPage() {
   // Of thousands the first hundred come at once, the rest when someone scrolls there.
   const [isAll, setAll] = useState(false);
   const { level, by, withoutRamps } = readLadderAddress(search);
-  const { data, currentData, error, refetch } = useGetLadderQuery({ unit, period, measure, by, ...(level ? { level } : {}), ...(withoutRamps ? { withoutRamps } : {}), ...(isAll ? { limit: 10_000 } : {}) }, { skip: !unit || !period });
+  const chosen = { by, ...(level ? { level } : {}), ...(withoutRamps ? { withoutRamps } : {}), ...(isAll ? { limit: 10_000 } : {}) };
+  const { data, currentData, error, refetch } = useGetLadderQuery({ unit, period, measure, ...chosen }, { skip: !unit || !period });
+  const load = usePrefetchStandings('getLadder', SOON);
+  useLoadsAhead((spot) => load({ ...spot, ...chosen }));
   if (error) return <div className="p-5"><FailureNote failure={error} onRetry={() => void refetch()} />{error.code === 'unknownMeasure' && <div className="mt-3"><MeasurePicker /></div>}</div>;
   if (!data) return <Loading what="the ladder" />;
   const open = (code: string) => void navigate({ pathname: '/profile', search: placeLink(search, { unit: code }) });

@@ -5,13 +5,14 @@ import { BreadthLine } from '../app/BreadthLine';
 import { FailureNote } from '../app/FailureNote';
 import { FigureRow } from '../app/FigureRow';
 import { Headline } from '../app/Headline';
+import { SOON, useLoadsAhead } from '../app/lookAhead';
 import { MeasurePicker } from '../app/MeasurePicker';
 import { PrintMenu } from '../app/PrintMenu';
 import { usePlace } from '../app/place';
 import { placeLink } from '../app/placeLink';
 import { StandingTabs } from '../app/StandingTabs';
 import { SeriesSheet } from '../app/SeriesSheet';
-import { useGetLadderQuery, useGetSeriesQuery, useGetStandingQuery } from '../app/standings';
+import { useGetLadderQuery, useGetSeriesQuery, useGetStandingQuery, usePrefetchStandings } from '../app/standings';
 import { TakesSheet } from '../app/TakesSheet';
 import { useOutlook } from '../app/useOutlook';
 import { yearOf } from '../app/yearOf';
@@ -30,6 +31,8 @@ const KINDS = { company: 'company', branch: 'branch', team: 'team', salesperson:
 export function ProfilePage() {
   const { unit, period, measure, go } = usePlace();
   const { data, currentData, error, refetch } = useGetStandingQuery({ unit, period, measure }, { skip: !unit || !period });
+  const load = usePrefetchStandings('getStanding', SOON);
+  useLoadsAhead(load);
   const { data: company } = useGetCompanyQuery();
   const year = company && period ? yearOf(company.calendar, period) : '';
   const { currentData: months } = useGetSeriesQuery({ unit, period: year, measure, step: 'month' }, { skip: !unit || !year });

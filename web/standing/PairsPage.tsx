@@ -5,6 +5,7 @@ import { useAddress } from '../app/address';
 import { useListMeasuresQuery } from '../app/api';
 import { ChartSheet } from '../app/chart/ChartSheet';
 import { FailureNote } from '../app/FailureNote';
+import { SOON, useLoadsAhead } from '../app/lookAhead';
 import { figureUnit } from '#contract/words/figureUnit';
 import { LEVEL_NAMES, readLevel } from '../app/levels';
 import { HowMade } from '../app/made/HowMade';
@@ -18,7 +19,7 @@ import { DataTable, type Column } from '../ui/DataTable';
 import { Loading } from '../ui/Loading';
 import { Segments } from '../ui/Segments';
 import { useSize } from '../ui/useSize';
-import { useGetPairsQuery } from './api';
+import { useGetPairsQuery, usePrefetchSheets } from './api';
 import { StandingTabs } from '../app/StandingTabs';
 import { ViewBody } from '../app/ViewBody';
 
@@ -37,6 +38,8 @@ export function PairsPage() {
   const beside = search.get('beside') ?? (measure === 'gross_margin' ? 'revenue' : 'gross_margin');
   const level = readLevel(search.get('level'));
   const { data, currentData, error, refetch } = useGetPairsQuery({ unit, period, measure, beside, ...(level ? { level } : {}) }, { skip: !unit || !period });
+  const load = usePrefetchSheets('getPairs', SOON);
+  useLoadsAhead((spot) => load({ ...spot, beside, ...(level ? { level } : {}) }));
   const open = (code: string) => void navigate({ pathname: '/profile', search: placeLink(search, { unit: code }) });
   if (error) return <div className="flex flex-col gap-3 px-[18px] pt-2"><StandingTabs /><FailureNote failure={error} onRetry={() => void refetch()} /><span className="flex gap-2"><MeasurePicker /><BesidePicker value={beside} onChange={(code) => put({ beside: code })} /></span></div>;
   if (!data) return <Loading what="the two measures" />;

@@ -2,10 +2,11 @@ import { SERIES_STEPS, type SeriesStep } from '#core/standing/series';
 import { useAddress } from '../app/address';
 import { BreadthLine } from '../app/BreadthLine';
 import { FailureNote } from '../app/FailureNote';
+import { SOON, useLoadsAhead } from '../app/lookAhead';
 import { MeasurePicker } from '../app/MeasurePicker';
 import { usePlace } from '../app/place';
 import { SeriesSheet } from '../app/SeriesSheet';
-import { useGetSeriesQuery } from '../app/standings';
+import { useGetSeriesQuery, usePrefetchStandings } from '../app/standings';
 import { Loading } from '../ui/Loading';
 import { Segments } from '../ui/Segments';
 import { describeParts } from './partsWords';
@@ -21,6 +22,8 @@ export function PartsPage() {
   const asked = SERIES_STEPS.find((step) => step === search.get('by'));
   const isCumulative = search.get('added') === 'up';
   const { data, currentData, error, refetch } = useGetSeriesQuery({ unit, period, measure, ...(asked ? { step: asked } : {}) }, { skip: !unit || !period });
+  const load = usePrefetchStandings('getSeries', SOON);
+  useLoadsAhead((spot) => load({ ...spot, ...(asked ? { step: asked } : {}) }));
   if (error) {
     return (
       <div className="flex flex-col gap-3 px-[18px] pt-2"><StandingTabs /><FailureNote failure={error} onRetry={() => void refetch()} />

@@ -3,6 +3,7 @@ import { formatExact, formatWhole } from '#core/money/format';
 import { useAddress } from '../app/address';
 import { useListMeasuresQuery } from '../app/api';
 import { FailureNote } from '../app/FailureNote';
+import { SOON, useLoadsAhead } from '../app/lookAhead';
 import { figureUnit } from '#contract/words/figureUnit';
 import { HowMade } from '../app/made/HowMade';
 import { usePlace } from '../app/place';
@@ -10,7 +11,7 @@ import { textOf } from '../charts/status';
 import { StatusMark } from '../charts/StatusMark';
 import { Loading } from '../ui/Loading';
 import { Menu } from '../ui/Menu';
-import { useGetScorecardQuery } from './api';
+import { useGetScorecardQuery, usePrefetchSheets } from './api';
 import { StandingTabs } from '../app/StandingTabs';
 import { ViewBody } from '../app/ViewBody';
 
@@ -22,6 +23,8 @@ export function ScorecardPage() {
   const { search, put } = useAddress();
   const measures = search.get('measures') ?? '';
   const { data, currentData, error, refetch } = useGetScorecardQuery({ unit, period, ...(measures ? { measures } : {}) }, { skip: !unit || !period });
+  const load = usePrefetchSheets('getScorecard', SOON);
+  useLoadsAhead((spot) => load({ unit: spot.unit, period: spot.period, ...(measures ? { measures } : {}) }));
   if (error) {
     return (
       <div className="flex flex-col gap-3 px-[18px] pt-2"><StandingTabs /><FailureNote failure={error} onRetry={() => void refetch()} />
