@@ -1,6 +1,6 @@
 import { spawn } from 'node:child_process';
 import { once } from 'node:events';
-import { Agent, request } from 'node:http';
+import { createConnection } from 'node:net';
 import { createInterface } from 'node:readline';
 import { fileURLToPath } from 'node:url';
 import { quantile, type Timing } from './measure';
@@ -50,31 +50,52 @@ export function openAsker({ url, headers }: Pick<Asked, 'url' | 'headers'>): Ask
   };
 }
 
-function get({ url, headers }: Pick<Asked, 'url' | 'headers'>, agent: Agent): Promise<void> {
-  return new Promise((resolve, reject) => {
-    request(url, { headers, agent }, (answer) => {
-      if (answer.statusCode !== 200) return reject(new Error(`${url} was answered with ${answer.statusCode}.`));
-      answer.on('data', () => undefined).on('end', resolve);
-    }).on('error', reject).end();
-  });
+/** One kept connection that reads no more of an answer than its status and length: a general client takes longer than the server. */
+function connect({ url, headers }: Pick<Asked, 'url' | 'headers'>): Promise<{ get(): Promise<void>; close(): void }> {
+  const { hostname, port, pathname, search } = new URL(url);
+  const question = [`GET ${pathname}${search} HTTP/1.1`, `host: ${hostname}:${port}`, ...Object.entries(headers).map(([name, value]) => `${name}: ${value}`), '', ''].join('\r\n');
+  const socket = createConnection({ host: hostname, port: Number(port), noDelay: true });
+  let waiting: { resolve(): void; reject(error: Error): void } | null = null;
+  let head = '';
+  let missing = -1;
+  socket.on('data', (chunk: Buffer) => {
+    if (missing < 0) {
+      head += chunk.toString('latin1');
+      const end = head.indexOf('\r\n\r\n');
+      if (end < 0) return;
+      const length = /content-length: (\d+)/i.exec(head);
+      if (!head.startsWith('HTTP/1.1 200') || !length) return waiting!.reject(new Error(`${url} was answered with ${head.slice(0, head.indexOf('\r\n'))}.`));
+      missing = Number(length[1]) - (head.length - end - 4);
+    } else missing -= chunk.length;
+    if (missing > 0) return;
+    [head, missing] = ['', -1];
+    waiting!.resolve();
+  }).on('error', (error) => waiting?.reject(error));
+  return new Promise((resolve) => socket.once('connect', () => resolve({
+    get: () => new Promise<void>((done, fail) => {
+      waiting = { resolve: done, reject: fail };
+      socket.write(question);
+    }),
+    close: () => void socket.destroy(),
+  })));
 }
 
 if (process.argv[1] === SELF) {
   const asked = JSON.parse(process.argv[2]!) as Asked;
-  const agent = new Agent({ keepAlive: true });
+  const connection = await connect(asked);
   if (asked.runs === 0) {
     for await (const _ of createInterface(process.stdin)) {
       const start = performance.now();
-      await get(asked, agent);
+      await connection.get();
       process.stdout.write(`${performance.now() - start}\n`);
     }
   }
   const times: number[] = [];
   for (let i = -asked.warmUp; i < asked.runs; i++) {
     const start = performance.now();
-    await get(asked, agent);
+    await connection.get();
     if (i >= 0) times.push(performance.now() - start);
   }
-  agent.destroy();
+  connection.close();
   process.stdout.write(JSON.stringify(times));
 }

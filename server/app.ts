@@ -1,7 +1,6 @@
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import cookie from '@fastify/cookie';
-import helmet from '@fastify/helmet';
 import serveStatic from '@fastify/static';
 import { Ajv } from 'ajv';
 import addFormats from 'ajv-formats';
@@ -26,6 +25,7 @@ import { addPastRoutes } from './past/index';
 import { addPipelineRoutes } from './pipeline/index';
 import { addPlanRoutes } from './plans/index';
 import { addPrintRoutes } from './print/index';
+import { nonceOf, protectAnswers } from './protection';
 import { addRateRoutes } from './rates/index';
 import { addRuleRoutes } from './rules/index';
 import { addStandingRoutes } from './standings/index';
@@ -49,19 +49,7 @@ export async function buildApp({ context, webRoot, version, logger = false }: Ap
   app.decorateRequest('principal', null);
   answerErrors(app);
   await app.register(cookie);
-  await app.register(helmet, {
-    enableCSPNonces: true,
-    contentSecurityPolicy: {
-      useDefaults: false,
-      directives: {
-        defaultSrc: ["'none'"], scriptSrc: ["'self'"], styleSrc: ["'self'"], fontSrc: ["'self'"], imgSrc: ["'self'", 'data:', 'blob:'], connectSrc: ["'self'"],
-        workerSrc: ["'self'"], manifestSrc: ["'self'"], formAction: ["'self'"], frameAncestors: ["'none'"], baseUri: ["'none'"],
-      },
-    },
-    // Plain HTTP on loopback: a browser told to insist on HTTPS would never come back.
-    strictTransportSecurity: false,
-    crossOriginEmbedderPolicy: false,
-  });
+  protectAnswers(app);
   // A signature is of the very bytes that were sent: for the feed the text stays as it is.
   const parseJson = app.getDefaultJsonParser('error', 'error');
   app.removeContentTypeParser('application/json');
@@ -100,6 +88,6 @@ async function serveClient(app: FastifyInstance, webRoot: string): Promise<void>
   const page = readFileSync(join(webRoot, 'index.html'), 'utf8');
   app.get('/*', (request, reply) => {
     if (request.url.startsWith('/api/')) return reply.callNotFoundProblem();
-    return reply.header('content-type', 'text/html; charset=utf-8').header('cache-control', 'no-store').send(page.replaceAll('__NONCE__', reply.cspNonce.style));
+    return reply.header('content-type', 'text/html; charset=utf-8').header('cache-control', 'no-store').send(page.replaceAll('__NONCE__', nonceOf(reply.raw)));
   });
 }

@@ -7,6 +7,7 @@ import { buildScope, type Scope } from './access/scope';
 import type { Context } from './context';
 import { KeptAnswers } from './keptAnswers';
 import { Refused } from './problem';
+import { WrittenAnswer } from './writtenAnswer';
 
 export interface Call<R extends AnyRoute> {
   body: BodyOf<R>;
@@ -32,12 +33,12 @@ export interface Endpoints {
 }
 
 /** Of kept answers, all together. */
-const MOST_CHARACTERS = 64_000_000;
+const MOST_BYTES = 64_000_000;
 
 /** The one door through which every request of the API comes. */
 export function buildEndpoints(app: FastifyInstance, context: Context): Endpoints {
   const implemented = new Set<string>();
-  const kept = new KeptAnswers<string>(context.replica, MOST_CHARACTERS, (text) => text.length);
+  const kept = new KeptAnswers<WrittenAnswer>(context.replica, MOST_BYTES, (answer) => answer.size);
   const identities = new Identities(context.db, context.replica);
   const endpoints: Endpoints = {
     context,
@@ -46,9 +47,8 @@ export function buildEndpoints(app: FastifyInstance, context: Context): Endpoint
     implementKept(route, handler, reachOf) {
       endpoints.implement(route, async (call) => {
         const { role, unitId } = call.principal;
-        const text = await kept.find(`${role} ${unitId} ${context.replica.newestDay} ${call.request.url}`, async () => JSON.stringify(await handler(call)), reachOf && (() => reachOf(call)));
-        call.reply.type('application/json; charset=utf-8');
-        return text as never;
+        const answer = await kept.find(`${role} ${unitId} ${context.replica.newestDay} ${call.request.url}`, async () => new WrittenAnswer(await handler(call)), reachOf && (() => reachOf(call)));
+        return answer.give(call.request, call.reply) as never;
       });
     },
     implement(route, handler) {

@@ -1,9 +1,8 @@
-import { Type } from 'typebox';
 import { ApartQuery, ApartView, BehindQuery, BehindView } from '../schemas/behind';
 import { LadderQuery, LadderView } from '../schemas/ladder';
 import { BreadthQuery, BreadthView, PairQuery, PairView, ScorecardQuery, ScorecardView } from '../schemas/scorecard';
 import { SeriesQuery, SeriesView } from '../schemas/series';
-import { Standings, StandingQuery, StandingView, Strip, StripQuery, TreeNode, TreeQuery } from '../schemas/standing';
+import { Standings, StandingQuery, StandingView, Strip, StripQuery, Tree, TreeQuery } from '../schemas/standing';
 import { defineRoute } from './route';
 
 export const getStanding = defineRoute({
@@ -12,7 +11,7 @@ export const getStanding = defineRoute({
 });
 export const getTree = defineRoute({
   id: 'getTree', method: 'GET', path: '/tree', permission: 'read', summary: 'The units one may see, with status and attainment',
-  query: TreeQuery, answer: Type.Array(TreeNode), errors: ['unknownPeriod'],
+  query: TreeQuery, answer: Tree, errors: ['unknownPeriod'],
 });
 export const getStrip = defineRoute({
   id: 'getStrip', method: 'GET', path: '/strip', permission: 'read', summary: "A unit's fiscal year by month and quarter",

@@ -3,7 +3,7 @@ import { PAIR_READINGS } from '#core/standing/scorecard';
 import { IsoDay, Minor, Nullable, Value } from './common';
 import { Level } from './ladder';
 import { MeasureCode, MeasureRecord } from './measure';
-import { EarlierView, Figures, PeriodView, Status } from './standing';
+import { EarlierView, Figures, PeriodView, Status, StatusPlace } from './standing';
 import { UnitSummary } from './unit';
 
 export const ScorecardQuery = Type.Object({
@@ -30,12 +30,12 @@ export const PairQuery = Type.Object({
 }, { additionalProperties: false });
 export type PairQuery = Static<typeof PairQuery>;
 
-const PairFigures = Type.Object({ actual: Nullable(Value), target: Nullable(Value), attainment: Nullable(Type.Number()), attainmentText: Nullable(Type.String()), status: Status });
+const PairFigures = Type.Object({ actual: Nullable(Value), target: Nullable(Value), attainment: Nullable(Type.Number()), attainmentText: Nullable(Type.String()), status: StatusPlace });
 
 /** Two measures of all units of a level. */
 export const PairView = Type.Object({
   unit: UnitSummary, period: PeriodView, currency: Type.String(), days: Type.String(), measures: Type.Tuple([MeasureRecord, MeasureRecord]),
-  level: Level, levels: Type.Array(Level), sentence: Type.String(),
+  level: Level, levels: Type.Array(Level), sentence: Type.String(), statuses: Type.Array(Status),
   pairs: Type.Array(Type.Object({ unit: UnitSummary, first: PairFigures, second: PairFigures, reading: Type.Enum(PAIR_READINGS) })),
 });
 export type PairView = Static<typeof PairView>;

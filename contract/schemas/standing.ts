@@ -18,6 +18,9 @@ export const Status = Type.Object({
 });
 export type Status = Static<typeof Status>;
 
+/** Statuses named once where a thousand units share a handful; each unit says by its place which one it has. */
+export const StatusPlace = Type.Integer({ minimum: 0, description: 'Place in `statuses`, from 0 on.' });
+
 export const Phase = Type.Enum(['notStarted', 'open', 'ended'] as const);
 
 export const PeriodView = Type.Object({
@@ -158,15 +161,17 @@ export const StandingQuery = Type.Object({
 
 export const TreeQuery = Type.Object({ period: Type.String({ minLength: 1 }), measure: Type.Optional(MeasureCode) }, { additionalProperties: false });
 
-/** The units the reader may see, in tree order. */
-export const TreeNode = Type.Object({
+const TreeNode = Type.Object({
   unit: UnitSummary,
   parent: Nullable(Type.String()),
   depth: Type.Integer(),
-  status: Status,
+  status: StatusPlace,
   attainmentText: Nullable(Type.String()),
 });
-export type TreeNode = Static<typeof TreeNode>;
+
+/** The units the reader may see, in tree order. */
+export const Tree = Type.Object({ statuses: Type.Array(Status), nodes: Type.Array(TreeNode) });
+export type Tree = Static<typeof Tree>;
 
 export const StripQuery = Type.Object({
   unit: Type.String({ minLength: 1 }),

@@ -112,5 +112,5 @@ function sumOf(series: Series, from: number, to: number): number {
 }
 
 function seek(days: readonly Day[], day: Day): number {
-  return seekDay(days, day, (each) => each);
+  return seekDay(days, day);
 }

@@ -65,9 +65,8 @@ function gapOf(actual: number | null, target: number | null): number | null {
 /** Everything that is shown of one line of a ranking. */
 export function buildPlace(books: Books, rung: Rung, period: Period, measure: MeasureCode): Place {
   const standing = buildStanding(books, rung.unitId, period, measure);
-  const memberships = books.tree.membershipsOf(rung.unitId);
-  const first = Math.min(...memberships.map((membership) => membership.from));
-  const last = Math.max(...memberships.map((membership) => membership.to));
+  let [first, last] = [Infinity, -Infinity];
+  for (const { from, to } of books.tree.membershipsOf(rung.unitId)) [first, last] = [Math.min(first, from), Math.max(last, to)];
   return {
     ...rung, standing,
     prior: buildPrior(books, standing), lastYear: buildLastYear(books, standing),

@@ -19,13 +19,13 @@ export const STATUS_STATES = ['made', 'upper', 'between', 'below', ...Object.key
 export type StatusState = (typeof STATUS_STATES)[number];
 
 export interface Status {
-  grade: Grade;
-  state: StatusState;
+  readonly grade: Grade;
+  readonly state: StatusState;
   /** As the rule words it. */
-  word: string;
-  symbols: SymbolSet;
+  readonly word: string;
+  readonly symbols: SymbolSet;
   /** Null where there is no grade. */
-  color: StatusColor | null;
+  readonly color: StatusColor | null;
 }
 
 /** Where the business date stands in a period. */
@@ -67,16 +67,27 @@ const TENTHS = 10;
 export function gradeOf(input: GradeInput, rule: StatusRule): Status {
   // No helper is made in here: this is asked thousands of times a request, and naming one costs more than grading.
   const judged = judge(input, rule);
-  if (typeof judged !== 'number') return { grade: 0, state: judged, word: UNGRADED_WORDS[judged], symbols: rule.symbols, color: null };
-  return { grade: judged, state: STATES[judged], word: rule.words[input.phase === 'ended' ? 'ended' : 'open'][judged - 1]!, symbols: rule.symbols, color: rule.colors[judged - 1]! };
+  const phase = input.phase === 'ended' ? 'ended' : 'open';
+  let ofRule = known.get(rule);
+  if (!ofRule) known.set(rule, (ofRule = { open: new Map(), ended: new Map() }));
+  let status = ofRule[phase].get(judged);
+  if (!status) ofRule[phase].set(judged, (status = typeof judged === 'number'
+    ? { grade: judged, state: STATES[judged], word: rule.words[phase][judged - 1]!, symbols: rule.symbols, color: rule.colors[judged - 1]! }
+    : { grade: 0, state: judged, word: UNGRADED_WORDS[judged], symbols: rule.symbols, color: null }));
+  return status;
 }
+
+type Judged = 1 | 2 | 3 | 4 | keyof typeof UNGRADED_WORDS;
+
+/** A rule has a handful of statuses, each one object: a thousand units share them. */
+const known = new WeakMap<StatusRule, Record<'open' | 'ended', Map<Judged, Status>>>();
 
 /** The target a grade may be found by: null when parts of it are missing, or when there is nothing to attain. */
 export function targetToJudge({ target, incomplete, direction }: Pick<GradeInput, 'target' | 'incomplete' | 'direction'>): number | null {
   return incomplete || (target !== null && target <= 0 && direction === 'higher') ? null : target;
 }
 
-function judge(input: GradeInput, rule: StatusRule): 1 | 2 | 3 | 4 | keyof typeof UNGRADED_WORDS {
+function judge(input: GradeInput, rule: StatusRule): Judged {
   const { actual, direction, phase } = input;
   const target = targetToJudge(input);
   const isClosedDay = input.kind === 'day' && input.elapsed.isWorkless;

@@ -5,7 +5,6 @@ import type { FiscalCalendar, Period } from '../period/calendar';
 import { intersect, type DaySpan } from '../period/day';
 import type { WorkingDays } from '../period/workingDays';
 import type { UnitTree } from '../units/tree';
-import type { Unit } from '../units/unit';
 import { addFound, NO_TARGET, type FoundPart, type FoundTarget } from './found';
 import { activeWorkingDays, shareAroundLocked, shareOverDays, type DayShares } from './phasing';
 import type { TargetBook, TargetValue } from './targetBook';
@@ -236,18 +235,8 @@ export function buildTargetLookup(source: TargetSource): TargetLookup {
   };
 
   const addOverPeople = (unitId: number, period: Period, measure: MeasureCode): FoundTarget | null => {
-    const parts = childrenOf(unitId, period).flatMap((child) => partsUnder(unitId, child.id, period, measure));
+    const parts = tree.childrenDuring(unitId, period).flatMap((child) => partsUnder(unitId, child.id, period, measure));
     return parts.length === 0 ? null : addFound(parts, 'addedOverPeople');
-  };
-
-  // The tree never changes: who stood below in a period is found once.
-  const children = new WeakMap<Period, Map<number, readonly Unit[]>>();
-  const childrenOf = (unitId: number, period: Period): readonly Unit[] => {
-    let ofPeriod = children.get(period);
-    if (!ofPeriod) children.set(period, (ofPeriod = new Map()));
-    let found = ofPeriod.get(unitId);
-    if (!found) ofPeriod.set(unitId, (found = tree.childrenDuring(unitId, period)));
-    return found;
   };
 
   /** A child's target for the days it stood under this parent; one that moved within the period is taken month by month. */

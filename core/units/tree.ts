@@ -17,7 +17,9 @@ export interface UnitTree {
   /** From the unit's parent up to the company on that day. */
   ancestorsOn(unitId: number, day: Day): number[];
   /** Units directly below on at least one day of the span, in tree order. */
-  childrenDuring(unitId: number, span: DaySpan): Unit[];
+  childrenDuring(unitId: number, span: DaySpan): readonly Unit[];
+  /** All units that stood under one on at least one day of the span, itself first, each once, in tree order. */
+  unitsDuring(unitId: number, span: DaySpan): readonly Unit[];
   /** Days on which each salesperson stood anywhere under the unit; a salesperson's own membership days for itself. */
   segmentsUnder(unitId: number): readonly Segment[];
   /** True when the unit stands somewhere in the tree on at least one day of the span. */
@@ -34,6 +36,9 @@ export function buildUnitTree(units: readonly Unit[], memberships: readonly Memb
   const underParent = groupBy(memberships, (membership) => membership.parentId);
   const segments = new Map<number, readonly Segment[]>();
   const below = new Map<number, ReadonlySet<number>>();
+  // A period is one object: what is found for it is found again.
+  const childrenIn = new WeakMap<DaySpan, Map<number, readonly Unit[]>>();
+  const unitsIn = new WeakMap<DaySpan, Map<number, readonly Unit[]>>();
 
   const segmentsUnder = (unitId: number): readonly Segment[] => {
     let found = segments.get(unitId);
@@ -69,6 +74,11 @@ export function buildUnitTree(units: readonly Unit[], memberships: readonly Memb
     return found;
   };
 
+  const childrenDuring = (unitId: number, span: DaySpan) => keep(childrenIn, span, unitId, () => {
+    const ids = new Set((underParent.get(unitId) ?? []).filter((m) => intersect(m, span)).map((m) => m.unitId));
+    return [...ids].sort((a, b) => order.get(a)! - order.get(b)!).map((id) => byId.get(id)!);
+  });
+
   const parentOn = (unitId: number, day: Day) =>
     (ofUnit.get(unitId) ?? []).find((membership) => day >= membership.from && day < membership.to)?.parentId ?? null;
 
@@ -85,14 +95,30 @@ export function buildUnitTree(units: readonly Unit[], memberships: readonly Memb
       for (let id = parentOn(unitId, day); id !== null && !ancestors.includes(id); id = parentOn(id, day)) ancestors.push(id);
       return ancestors;
     },
-    childrenDuring(unitId, span) {
-      const ids = new Set((underParent.get(unitId) ?? []).filter((m) => intersect(m, span)).map((m) => m.unitId));
-      return [...ids].sort((a, b) => order.get(a)! - order.get(b)!).map((id) => byId.get(id)!);
-    },
+    childrenDuring,
+    unitsDuring: (unitId, span) => keep(unitsIn, span, unitId, () => {
+      const found = new Map<number, Unit>();
+      const visit = (unit: Unit) => {
+        if (found.has(unit.id)) return;
+        found.set(unit.id, unit);
+        childrenDuring(unit.id, span).forEach(visit);
+      };
+      const root = byId.get(unitId);
+      if (root) visit(root);
+      return [...found.values()];
+    }),
     segmentsUnder,
     isActiveDuring: (unitId, span) => (ofUnit.get(unitId) ?? []).some((membership) => intersect(membership, span)),
     unitsUnder,
   };
+}
+
+function keep(known: WeakMap<DaySpan, Map<number, readonly Unit[]>>, span: DaySpan, unitId: number, find: () => readonly Unit[]): readonly Unit[] {
+  let ofSpan = known.get(span);
+  if (!ofSpan) known.set(span, (ofSpan = new Map()));
+  let found = ofSpan.get(unitId);
+  if (!found) ofSpan.set(unitId, (found = find()));
+  return found;
 }
 
 function groupBy<Key>(memberships: readonly Membership[], keyOf: (membership: Membership) => Key): Map<Key, Membership[]> {

@@ -57,14 +57,5 @@ function findOwnTeam({ replica }: Context, person: Unit, period: Period): { book
 
 /** All units of a level that stood under a unit in a period. */
 export function unitsOf({ tree }: Books, root: Unit, period: Period, kind: UnitKind): Unit[] {
-  const found = new Map<number, Unit>();
-  const visit = (unit: Unit) => {
-    for (const child of tree.childrenDuring(unit.id, period)) {
-      if (child.kind === kind) found.set(child.id, child);
-      visit(child);
-    }
-  };
-  if (root.kind === kind) found.set(root.id, root);
-  visit(root);
-  return [...found.values()];
+  return tree.unitsDuring(root.id, period).filter((unit) => unit.kind === kind);
 }

@@ -11,8 +11,9 @@ import { buildPairs, buildScorecard, scorecardPeriods, type ScoreCell } from '#c
 import { describePairs, describeScorecard } from '#core/standing/scorecardSentence';
 import type { Unit } from '#core/units/unit';
 import { findMeasure } from './find';
+import { StatusList } from './statusList';
 import { LEVELS, unitsOf, type Level } from './ladder';
-import { toAttainmentText, toEarlierView, toFigures, toMeasureRecord, toPeriodView, toUnitSummary } from './views';
+import { toAttainmentText, toEarlierView, toFigures, toMeasureRecord, toPeriodView, toShortRatio, toUnitSummary } from './views';
 
 /** What a card shows where none are chosen: as many measures as one looks over at a glance. */
 const FIRST_MEASURES: readonly MeasureCode[] = ['revenue', 'gross_profit', 'gross_margin', 'deals_won', 'average_deal', 'win_rate', 'new_customers'];
@@ -42,16 +43,18 @@ export function viewPairs(books: Books, unit: Unit, period: Period, [first, seco
   const levels = LEVELS.filter((level) => unitsOf(books, unit, period, level).length > 0);
   const level = asked && levels.includes(asked) ? asked : levels.findLast((each) => unitsOf(books, unit, period, each).length > 1) ?? levels[0] ?? 'salesperson';
   const units = unitsOf(books, unit, period, level);
+  const list = new StatusList();
   const pairs = buildPairs(books, units.map((each) => each.id), period, [first.code, second.code]);
   return {
     unit: toUnitSummary(unit), period: toPeriodView(books, period), currency: books.currency, measures: [toMeasureRecord(first), toMeasureRecord(second)], level, levels,
     days: describeSpan({ from: period.from, to: Math.max(period.from, Math.min(period.to, books.asOf + 1)) }, true), sentence: describePairs(books, pairs, [first, second]),
-    pairs: pairs.map((pair) => ({ unit: toUnitSummary(books.tree.find(pair.unitId)!), first: toPairFigures(books, first.code, period, pair.first), second: toPairFigures(books, second.code, period, pair.second), reading: pair.reading })),
+    pairs: pairs.map((pair) => ({ unit: toUnitSummary(books.tree.find(pair.unitId)!), first: toPairFigures(books, list, first.code, period, pair.first), second: toPairFigures(books, list, second.code, period, pair.second), reading: pair.reading })),
+    statuses: list.statuses,
   };
 }
 
-function toPairFigures(books: Books, measure: MeasureCode, period: Period, { actual, complete, attainment, status }: BriefStanding): PairView['pairs'][number]['first'] {
-  return { actual, target: complete, attainment, attainmentText: toAttainmentText(books, measure, period, attainment), status };
+function toPairFigures(books: Books, list: StatusList, measure: MeasureCode, period: Period, { actual, complete, attainment, status }: BriefStanding): PairView['pairs'][number]['first'] {
+  return { actual, target: complete, attainment: toShortRatio(attainment), attainmentText: toAttainmentText(books, measure, period, attainment), status: list.placeOf(status) };
 }
 
 /** What a result rests on. */

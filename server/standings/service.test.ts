@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { always, buildSampleBooks, SAMPLE_MEMBERSHIPS, SAMPLE_UNITS, type SampleOptions } from '#core/standing/sampleBooks';
 import { parseDay } from '#core/period/day';
+import { buildBrief } from '#core/standing/standing';
 import type { Scope } from '../access/index';
 import { viewStanding, viewStandings, viewStrip, viewTree } from './service';
 
@@ -96,17 +97,20 @@ describe('the standing view', () => {
 describe('the tree and the strip', () => {
   it('lists units under those they stand under, each once', () => {
     const { books, period } = view();
-    const nodes = viewTree({ books } as Scope, 1, period, 'revenue');
+    const { nodes, statuses } = viewTree({ books } as Scope, 1, period, 'revenue');
     expect(nodes.map((node) => [node.unit.code, node.depth, node.parent])).toEqual([
       ['co', 0, null], ['salt', 1, 'co'], ['deck', 2, 'salt'], ['iv', 3, 'deck'], ['tb', 3, 'deck'], ['eng', 2, 'salt'], ['mo', 3, 'eng'],
     ]);
+    // Each status stands there once, and every unit has one of them.
+    expect(new Set(statuses.map((each) => each.word)).size).toBe(statuses.length);
+    for (const node of nodes) expect(statuses[node.status]).toEqual(buildBrief(books, node.unit.id, period, 'revenue').status);
   });
 
   it('shows a person who moved within the period where they stand at its end, once', () => {
     const move = parseDay('2026-11-10')!;
     const memberships = [...SAMPLE_MEMBERSHIPS.filter((each) => each.unitId !== 12), { ...always(12, 3), to: move }, { ...always(12, 4), from: move }];
     const { books, period } = view({ memberships });
-    const moved = viewTree({ books } as Scope, 1, period, 'revenue').filter((node) => node.unit.code === 'tb');
+    const moved = viewTree({ books } as Scope, 1, period, 'revenue').nodes.filter((node) => node.unit.code === 'tb');
     expect(moved.map((node) => node.parent)).toEqual(['eng']);
   });
 

@@ -1,4 +1,4 @@
-import type { Standings, StandingView, Strip, StripCell, TreeNode } from '#contract/schemas/standing';
+import type { Standings, StandingView, Strip, StripCell, Tree } from '#contract/schemas/standing';
 import type { MeasureCode } from '#core/measure/measure';
 import type { Period } from '#core/period/calendar';
 import { toIsoDay, type Day } from '#core/period/day';
@@ -13,7 +13,8 @@ import { describeStanding } from '#core/standing/sentence';
 import { buildBrief, buildLastYear, buildPrior, buildStanding } from '#core/standing/standing';
 import type { Unit } from '#core/units/unit';
 import type { Scope } from '../access/index';
-import { toAttainmentText, toEarlierView, toFigures, toGradingView, toMeasureRecord, toPeriodView, toPlaceView, toUnitSummary } from './views';
+import { StatusList } from './statusList';
+import { toAttainmentText, toEarlierView, toFigures, toGradingView, toMeasureRecord, toPeriodView, toPlaceView, toShortRatio, toUnitSummary } from './views';
 
 const MOVERS_SHOWN = 3;
 /** Whoever wants to see more of a thousand people goes to the ladder. */
@@ -69,16 +70,17 @@ function toUnplaced(books: Books, period: Period, measure: MeasureCode) {
 }
 
 /** The units the reader may see in a period, in tree order, each with status and attainment. */
-export function viewTree(scope: Scope, rootId: number, period: Period, measure: MeasureCode): TreeNode[] {
+export function viewTree(scope: Scope, rootId: number, period: Period, measure: MeasureCode): Tree {
   const { books } = scope;
-  const nodes: TreeNode[] = [];
+  const list = new StatusList();
+  const nodes: Tree['nodes'] = [];
   const seen = new Set<number>();
   const visit = (unit: Unit, parent: string | null, depth: number) => {
     if (seen.has(unit.id)) return;
     seen.add(unit.id);
     const standing = buildBrief(books, unit.id, period, measure);
     nodes.push({
-      unit: toUnitSummary(unit), parent, depth, status: standing.status,
+      unit: toUnitSummary(unit), parent, depth, status: list.placeOf(standing.status),
       // Nothing has been attained of what has not begun: that is no 0 %.
       attainmentText: standing.elapsed.phase === 'notStarted' ? null : toAttainmentText(books, measure, period, standing.attainment),
     });
@@ -86,15 +88,20 @@ export function viewTree(scope: Scope, rootId: number, period: Period, measure: 
   };
   const root = books.tree.find(rootId);
   if (root) visit(root, null, 0);
-  return nodes;
+  return { statuses: list.statuses, nodes };
 }
 
 /** Those who stand below on the last day that counts come first; those who left or moved within the period stay findable. */
 function childrenOn(books: Books, unit: Unit, period: Period): Unit[] {
   const day = Math.max(period.from, Math.min(books.asOf, period.to - 1));
   const children = books.tree.childrenDuring(unit.id, period);
-  const isHere = (child: Unit) => books.tree.parentOn(child.id, day) === unit.id;
-  return [...children.filter(isHere), ...children.filter((child) => !isHere(child) && books.tree.parentOn(child.id, day) === null)];
+  const [here, gone]: [Unit[], Unit[]] = [[], []];
+  for (const child of children) {
+    const parent = books.tree.parentOn(child.id, day);
+    if (parent === unit.id) here.push(child);
+    else if (parent === null) gone.push(child);
+  }
+  return gone.length === 0 ? here : [...here, ...gone];
 }
 
 /** A fiscal year as the strip shows it. */
@@ -119,11 +126,6 @@ export function viewStrip(books: Books, unit: Unit, label: number, measure: Meas
 const STANDINGS_COLUMNS = [
   'unit', 'actual', 'target', 'attainment', 'grade', 'lastYear', 'yearActual', 'yearTarget', 'yearAttainment', 'yearGrade', 'yearLastYear',
 ];
-
-/** Six decimals: what a percent with four needs. A thousand units' full floats would be a third of the answer. */
-function toShortRatio(ratio: number | null): number | null {
-  return ratio === null ? null : Math.round(ratio * 1e6) / 1e6;
-}
 
 /** One line a unit for a period and the fiscal year to date, each beside last year at the same point. */
 export function viewStandings(books: Books, period: Period, measure: MeasureCode): Standings {

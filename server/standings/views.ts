@@ -35,6 +35,11 @@ export function toAttainmentText(books: Books, measure: MeasureCode, period: Day
   return attainment === null ? null : showPercent(attainment, cutsOf(books.rules.of(measure, period)));
 }
 
+/** Six decimals: what a percent with four needs. A thousand units' full floats would be a third of an answer. */
+export function toShortRatio(ratio: number | null): number | null {
+  return ratio === null ? null : Math.round(ratio * 1e6) / 1e6;
+}
+
 export function toTargetView(books: Books, target: FoundTarget): TargetView {
   return {
     value: target.value, floor: target.floor, stretch: target.stretch, origin: target.origin, sharedFrom: target.sharedFrom, sameAsUnit: target.sameAsUnit === null ? null : (books.whole ?? books).tree.find(target.sameAsUnit)?.name ?? null, parts: target.parts,

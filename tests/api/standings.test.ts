@@ -116,7 +116,7 @@ describe('answers about figures', () => {
   });
 
   it('are not another’s: each sees their own part', async () => {
-    const tree = async (who: typeof people.manager) => (await who.get(`/tree?period=${NOVEMBER}`)).json().length;
+    const tree = async (who: typeof people.manager) => (await who.get(`/tree?period=${NOVEMBER}`)).json().nodes.length;
     expect([await tree(people.admin), await tree(people.manager), await tree(people.salesperson), await tree(people.admin)]).toEqual([8, 5, 1, 8]);
   });
 });

@@ -7,6 +7,7 @@ import * as measures from '#contract/routes/measures';
 import * as plans from '#contract/routes/plans';
 import * as standings from '#contract/routes/standings';
 import type { Me } from '#contract/schemas/access';
+import type { Status, Tree } from '#contract/schemas/standing';
 
 export interface Request {
   route: AnyRoute;
@@ -39,6 +40,9 @@ const queryByRoute: BaseQueryFn<Request, unknown, Failure> = async ({ route, par
   return { error: problem?.code ? problem : UNREACHABLE };
 };
 
+/** A unit of the tree with its status. */
+export type TreeNode = Omit<Tree['nodes'][number], 'status'> & { status: Status };
+
 export const TAGS = ['Me', 'Company', 'Figures', 'Targets', 'Sheet', 'Plans', 'Deals', 'Lists', 'Tokens', 'Measures', 'Activities', 'Views', 'Feeds', 'Care', 'CareCount', 'Boards'] as const;
 
 export const XLSX_TYPE = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet';
@@ -53,8 +57,9 @@ export const api = createApi({
     getMe: build.query<Me, void>({ query: () => ({ route: access.getMe }), providesTags: ['Me'] }),
     getCompany: build.query<AnswerOf<typeof company.getCompany>, void>({ query: () => ({ route: company.getCompany }), providesTags: ['Company'] }),
     signOut: build.mutation<object, { everywhere: boolean }>({ query: ({ everywhere }) => ({ route: everywhere ? access.signOutEverywhere : access.signOut }) }),
-    getTree: build.query<AnswerOf<typeof standings.getTree>, QueryOf<typeof standings.getTree>>({
+    getTree: build.query<TreeNode[], QueryOf<typeof standings.getTree>>({
       query: (query) => ({ route: standings.getTree, query }), providesTags: ['Figures'],
+      transformResponse: ({ statuses, nodes }: AnswerOf<typeof standings.getTree>) => nodes.map((node) => ({ ...node, status: statuses[node.status]! })),
     }),
     getStrip: build.query<AnswerOf<typeof standings.getStrip>, QueryOf<typeof standings.getStrip>>({
       query: (query) => ({ route: standings.getStrip, query }), providesTags: ['Figures'],

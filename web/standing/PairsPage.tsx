@@ -1,5 +1,4 @@
 import { useNavigate } from 'react-router';
-import type { PairView } from '#contract/schemas/scorecard';
 import { formatColumn, formatExact } from '#core/money/format';
 import { useAddress } from '../app/address';
 import { useListMeasuresQuery } from '../app/api';
@@ -19,14 +18,12 @@ import { DataTable, type Column } from '../ui/DataTable';
 import { Loading } from '../ui/Loading';
 import { Segments } from '../ui/Segments';
 import { useSize } from '../ui/useSize';
-import { useGetPairsQuery, usePrefetchSheets } from './api';
+import { useGetPairsQuery, usePrefetchSheets, type Pair, type Pairs } from './api';
 import { StandingTabs } from '../app/StandingTabs';
 import { ViewBody } from '../app/ViewBody';
 
-type Pair = PairView['pairs'][number];
-
 /** What a unit is good in, by name: nobody remembers which measure was the first. */
-function goodIn({ reading }: Pair, [first, second]: PairView['measures']): string {
+function goodIn({ reading }: Pair, [first, second]: Pairs['measures']): string {
   return { both: 'both', onlyFirst: first.name, onlySecond: second.name, neither: 'neither', unknown: 'no target' }[reading];
 }
 
@@ -70,9 +67,9 @@ function BesidePicker({ value, onChange }: { value: string; onChange(code: strin
   );
 }
 
-function Picture({ view, onOpen }: { view: PairView; onOpen(code: string): void }) {
+function Picture({ view, onOpen }: { view: Pairs; onOpen(code: string): void }) {
   const { box, width, height } = useSize<HTMLDivElement>({ width: 480, height: 380 });
-  const of = (measure: PairView['measures'][number]) => (measure.direction === 'lower' ? 'of the limit' : 'of target');
+  const of = (measure: Pairs['measures'][number]) => (measure.direction === 'lower' ? 'of the limit' : 'of target');
   const [one, other] = view.measures;
   const shown = view.pairs.filter((pair) => pair.first.attainment !== null && pair.second.attainment !== null);
   return (
@@ -92,7 +89,7 @@ function Picture({ view, onOpen }: { view: PairView; onOpen(code: string): void 
   );
 }
 
-function Table({ view, onOpen }: { view: PairView; onOpen(code: string): void }) {
+function Table({ view, onOpen }: { view: Pairs; onOpen(code: string): void }) {
   const figure = (which: 'first' | 'second', index: 0 | 1): Column<Pair>[] => {
     const unit = figureUnit({ measure: view.measures[index], currency: view.currency });
     const name = view.measures[index].name;

@@ -1,11 +1,10 @@
 import { ChevronRight } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import type { TreeNode } from '#contract/schemas/standing';
 import { StatusMark } from '../../charts/StatusMark';
 import { classNames } from '../../ui/classNames';
 import { Loading } from '../../ui/Loading';
-import { api, useGetTreeQuery } from '../api';
+import { api, useGetTreeQuery, type TreeNode } from '../api';
 import { FailureNote } from '../FailureNote';
 import { SOON, useLoadsAhead, useLookAhead } from '../lookAhead';
 import { usePlace } from '../place';
