@@ -4,20 +4,20 @@ import { once } from 'node:events';
 import { join } from 'node:path';
 import { createInterface } from 'node:readline';
 import { setTimeout as sleep } from 'node:timers/promises';
-import { chromium, type Browser, type Page } from '@playwright/test';
+import { chromium } from '@playwright/test';
 import { startCluster } from '../scripts/cluster';
+import { measureFirstLoad, measureRepaint } from './browser';
 import { measureRequests, openAsker } from './client';
 import { buildTargetsCsv, buildUnitsCsv, SIZE, TODAY, writeDealsCsv } from './company';
 import { listenerCommand } from './listeners';
 import { measure, quantile } from './measure';
 import { report, type Ratio } from './report';
-import { EMAIL, PASSWORD, startServer, type BenchServer } from './server';
+import { startServer, type BenchServer } from './server';
 import { VIEW_REQUESTS } from './viewsSql';
 
 const say = (text: string) => process.stdout.write(`${text}\n`);
 const SCREENS = 200;
 const BOOKINGS = 30;
-const SWITCHES = 40;
 
 /** Each request against the SQL for the same numbers. */
 async function measureViews(server: BenchServer): Promise<Ratio[]> {
@@ -79,86 +79,6 @@ async function measureScreens(server: BenchServer): Promise<Ratio[]> {
   child.kill();
   say(`${SCREENS} screens: heard p50 ${quantile(events, 0.5).toFixed(0)} ms, p99 ${quantile(events, 0.99).toFixed(0)} ms; shown p50 ${quantile(shows, 0.5).toFixed(0)} ms, p99 ${quantile(shows, 0.99).toFixed(0)} ms`);
   return [['200 open screens hear of a booked deal, p99 in ms', quantile(events, 0.99), 300, 'max'], ['200 open screens show it, p99 in ms', quantile(shows, 0.99), 300, 'max']];
-}
-
-async function signIn(page: Page): Promise<void> {
-  await page.getByLabel('E-mail').fill(EMAIL);
-  await page.getByLabel('Password').fill(PASSWORD);
-  await page.getByRole('button', { name: 'Sign in' }).click();
-  await page.getByRole('heading', { level: 1 }).waitFor();
-}
-
-/** Script of the first view from a cold cache, and when its content is there. */
-async function measureFirstLoad(browser: Browser, address: string): Promise<Ratio[]> {
-  const first = await browser.newContext({ baseURL: address, viewport: { width: 1280, height: 800 } });
-  const page = await first.newPage();
-  await page.goto(`/standing?unit=t7&period=FY2027-P08`);
-  await signIn(page);
-  const state = await first.storageState();
-  await first.close();
-  const times: number[] = [];
-  let bytes = 0;
-  for (let run = 0; run < 5; run++) {
-    const context = await browser.newContext({ baseURL: address, viewport: { width: 1280, height: 800 }, storageState: state });
-    const cold = await context.newPage();
-    const sizes: Promise<number>[] = [];
-    cold.on('requestfinished', (request) => {
-      if (request.resourceType() === 'script') sizes.push(request.sizes().then((size) => size.responseBodySize));
-    });
-    const start = performance.now();
-    await cold.goto('/standing?unit=t7&period=FY2027-P08');
-    await cold.getByRole('heading', { level: 1 }).waitFor();
-    times.push(performance.now() - start);
-    bytes = (await Promise.all(sizes)).reduce((sum, size) => sum + size, 0);
-    await context.close();
-  }
-  say(`First load: ${(bytes / 1000).toFixed(0)} kB of compressed script until the first content, content after ${times.map((each) => each.toFixed(0)).join(', ')} ms`);
-  return [['compressed script of the first view, kB', bytes / 1000, 250, 'max'], ['content after navigation, cold cache, worst of five, ms', Math.max(...times), 1_500, 'max']];
-}
-
-/** From a click in the tree or the strip until the new sentence is painted. */
-async function measureRepaint(browser: Browser, address: string): Promise<Ratio> {
-  const page = await browser.newPage({ baseURL: address, viewport: { width: 1280, height: 800 } });
-  // The loader names functions by a helper that the page does not have.
-  await page.addInitScript('globalThis.__name = (work) => work');
-  await page.goto('/standing?unit=t7&period=FY2027-P08');
-  await signIn(page);
-  await page.getByRole('treeitem').nth(8).waitFor();
-  const times: number[] = [];
-  // The first ones are compiled while they run: a page in use is warm.
-  for (let i = -10; i < SWITCHES; i++) {
-    const target = i % 2 === 0 ? page.getByRole('treeitem').nth(1 + (((i + 10) / 2) % 7)) : page.locator(`[data-month="${((i + 10) >> 1) % 7}"]`);
-    const handle = await target.elementHandle();
-    const took = await page.evaluate(async (element) => {
-      const heading = () => document.querySelector('h1')!.textContent;
-      const before = heading();
-      const start = performance.now();
-      return new Promise<number>((resolve) => {
-        const observer = new MutationObserver(() => {
-          if (heading() === before || document.querySelector('h1')!.closest('[aria-busy="true"]') !== null) return;
-          observer.disconnect();
-          // A message sent in a frame is heard after it was painted.
-          requestAnimationFrame(() => {
-            const channel = new MessageChannel();
-            channel.port1.onmessage = () => resolve(performance.now() - start);
-            channel.port2.postMessage(null);
-          });
-        });
-        observer.observe(document.body, { subtree: true, childList: true, characterData: true, attributes: true });
-        setTimeout(() => resolve(Number.NaN), 3_000);
-        element!.dispatchEvent(new PointerEvent('pointerdown', { bubbles: true }));
-        window.dispatchEvent(new PointerEvent('pointerup', { bubbles: true }));
-        (element as HTMLElement).click();
-      });
-    }, handle);
-    if (i >= 0 && !Number.isNaN(took)) times.push(took);
-    // Nobody chooses three times a second; what one choice draws belongs to no other.
-    await page.waitForTimeout(400);
-  }
-  await page.close();
-  if (times.length < SWITCHES / 2) throw new Error(`Only ${times.length} of ${SWITCHES} choices changed the sentence.`);
-  say(`Changing unit or month: p50 ${quantile(times, 0.5).toFixed(0)} ms, p95 ${quantile(times, 0.95).toFixed(0)} ms of ${times.length}`);
-  return ['changing unit or period repaints, p95 in ms', quantile(times, 0.95), 100, 'max'];
 }
 
 async function main(): Promise<void> {

@@ -17,7 +17,8 @@ applyTheme(readTheme());
 createRoot(document.getElementById('root')!).render(
   <StrictMode>
     <Provider store={store}>
-      <RouterProvider router={router} />
+      {/* As transitions a whole view would be drawn before any of it is seen; views say themselves what may come later. */}
+      <RouterProvider router={router} useTransitions={false} />
     </Provider>
   </StrictMode>,
 );

@@ -43,14 +43,16 @@ export function StandingPage() {
         <MeasurePicker />
       </div>
       <FigureRow view={data} />
-      <Pictures view={pictured} outlook={outlooks.get(pictured.period.id)} isOther={pictured !== data} />
+      <ViewBody isOther={pictured !== data} className="flex min-h-0 flex-1 flex-col gap-2.5">
+        <Pictures view={pictured} outlook={outlooks.get(pictured.period.id)} />
+      </ViewBody>
     </ViewBody>
   );
 }
 
-/** What takes longer to draw; drawn anew only for another view. */
-const Pictures = memo(({ view, outlook, isOther }: { view: StandingView; outlook: PeriodOutlook | undefined; isOther: boolean }) => (
-  <ViewBody isOther={isOther} className="flex min-h-0 flex-1 flex-col gap-2.5">
+/** What takes longer to draw; drawn anew only for another view, not to be marked as old. */
+const Pictures = memo(({ view, outlook }: { view: StandingView; outlook: PeriodOutlook | undefined }) => (
+  <>
     <BreadthLine unit={view.unit.code} period={view.period.id} />
     <Notes view={view} />
     <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_292px] gap-3 max-md:grid-cols-1">
@@ -65,6 +67,6 @@ const Pictures = memo(({ view, outlook, isOther }: { view: StandingView; outlook
         <Movers view={view} />
       </div>
     </div>
-  </ViewBody>
+  </>
 ));
 Pictures.displayName = 'Pictures';
