@@ -1,9 +1,10 @@
 import { Ajv } from 'ajv';
+import { Ajv2020 } from 'ajv/dist/2020';
 import addFormats from 'ajv-formats';
 import { describe, expect, it } from 'vitest';
 import { ERRORS, FAULTS, fillIn } from './errors/catalogue';
 import { toProblem } from './errors/problem';
-import { buildOpenApi } from './openapi';
+import { buildOpenApi, errorsOf } from './openapi';
 import { ROUTES } from './routes/index';
 
 describe('endpoints', () => {
@@ -39,6 +40,36 @@ describe('the description', () => {
       const place = description.paths[`/api/v1${route.path.replace(/:(\w+)/g, '{$1}')}`]![route.method.toLowerCase()]!;
       expect(place.security.length === 0).toBe(route.permission === 'anyone');
     }
+  });
+});
+
+describe('what the description says', () => {
+  const description = buildOpenApi('1.2.3') as { paths: Record<string, Record<string, { requestBody?: { content: Content }; responses: Record<string, { description: string; content: Content }>; parameters: { schema: object }[] }>> };
+  type Content = Record<string, { schema: object }>;
+
+  it('is JSON Schema 2020-12 throughout, as OpenAPI 3.1 asks', () => {
+    const ajv = new Ajv2020({ strict: false });
+    addFormats.default(ajv);
+    for (const place of Object.values(description.paths).flatMap((each) => Object.values(each))) {
+      const contents = [...Object.values(place.responses).map((each) => each.content), ...(place.requestBody ? [place.requestBody.content] : [])].flatMap((each) => Object.values(each));
+      for (const { schema } of [...contents, ...place.parameters]) {
+        if ('$ref' in schema) continue;
+        expect(ajv.validateSchema(schema), ajv.errorsText()).toBe(true);
+      }
+    }
+  });
+
+  it('writes a tuple so that a third member is refused', () => {
+    const schema = description.paths['/api/v1/pairs']!['get']!.responses['200']!.content['application/json']!.schema as { properties: { measures: object } };
+    const validate = new Ajv2020({ strict: false }).compile({ ...schema.properties.measures, prefixItems: [{ type: 'integer' }, { type: 'integer' }] });
+    expect([[1, 2], [1, 2, 3], [1]].map((each) => validate(each))).toEqual([true, false, false]);
+  });
+
+  it('names each error of an endpoint, those of the door among them, also where two have one status', () => {
+    const { responses } = description.paths['/api/v1/standing']!['get']!;
+    for (const code of ['unknownUnit', 'unknownPeriod', 'unknownMeasure'] as const) expect(responses['404']!.description).toContain(`${code}: ${ERRORS[code].title}`);
+    expect(Object.keys(responses).sort()).toEqual(['200', '401', '403', '404', '409', '422']);
+    for (const route of ROUTES) for (const code of errorsOf(route)) expect(description.paths[`/api/v1${route.path.replace(/:(\w+)/g, '{$1}')}`]![route.method.toLowerCase()]!.responses[ERRORS[code].status]!.description).toContain(code);
   });
 });
 

@@ -8,7 +8,7 @@ const Kind = Type.Object({ kind: ImportKind });
 
 export const importFile = defineRoute({
   id: 'importFile', method: 'POST', path: '/imports/:kind', permission: 'book', summary: 'Check or import a file, all rows or none: CSV, XLSX or a JSON array of rows',
-  params: Kind, query: ImportQuery, bodyType: 'text/csv', answer: ImportReport, errors: ['invalidInput', 'forbidden', 'tooLarge', 'wrongMediaType', 'closedNeedsReason'],
+  params: Kind, query: ImportQuery, bodyType: 'text/csv', answer: ImportReport, errors: ['invalidInput', 'forbidden', 'tooLarge', 'wrongMediaType', 'unknownMapping', 'closedNeedsReason'],
 });
 export const previewImport = defineRoute({
   id: 'previewImport', method: 'POST', path: '/import-preview', permission: 'book', summary: 'The first rows of a file of deals, and how it might be read', bodyType: 'text/csv', answer: ImportPreview, errors: ['invalidInput', 'tooLarge', 'wrongMediaType'],
@@ -24,7 +24,7 @@ export const undoImport = defineRoute({
   errors: ['unknownImport', 'alreadyUndone', 'closedNeedsReason'],
 });
 export const exportFile = defineRoute({
-  id: 'exportFile', method: 'GET', path: '/files/:kind', permission: 'read', summary: 'The same file an import takes; targets of a draft when one is named', params: Kind, query: ExportQuery, errors: ['unknownPlan', 'unknownPeriod'], answerType: 'text/csv',
+  id: 'exportFile', method: 'GET', path: '/files/:kind', permission: 'read', summary: 'The same file an import takes; targets of a draft when one is named', params: Kind, query: ExportQuery, errors: ['unknownPlan', 'unknownUnit', 'unknownPeriod'], answerType: 'text/csv',
 });
 export const exportDealCalendar = defineRoute({
   id: 'exportDealCalendar', method: 'GET', path: '/deal-calendar', permission: 'read', summary: 'Expected days of open deals, as iCalendar (RFC 5545)', query: DealFilterQuery, errors: ['unknownUnit', 'unknownPeriod', 'invalidInput'], answerType: 'text/calendar',

@@ -11,7 +11,7 @@ export const listPlans = defineRoute({
 });
 export const createPlan = defineRoute({
   id: 'createPlan', method: 'POST', path: '/plans', permission: 'plan', summary: 'Start a draft: empty, or as a copy', body: PlanInput, answer: PlanMade, status: 201,
-  errors: ['invalidInput', 'unknownPlan', 'unknownPeriod'],
+  errors: ['invalidInput', 'unknownPlan', 'unknownPeriod', 'noPublishedPlan'],
 });
 export const changePlanRates = defineRoute({
   id: 'changePlanRates', method: 'PUT', path: '/plans/:id/rates', permission: 'plan', summary: "A draft's fixed rates; targets set in these currencies are converted anew", params: PlanId, body: PlanRates, answer: PlanRatesSaved,

@@ -8,6 +8,7 @@ import { migrateDatabase, openDatabase, openPool, type Database } from '#server/
 import { hashPassword } from '#server/access/index';
 import { appUser } from '#server/db/tables/index';
 import { Replica } from '#server/ledger/replica';
+import { watchContract } from './contractWatch';
 import type { Role } from '#contract/schemas/access';
 
 export const TODAY = '2026-11-18';
@@ -40,9 +41,11 @@ export async function startServer(url: string, today = TODAY): Promise<TestServe
   const replica = new Replica({ db, pool, url, today: () => parseDay(today)! });
   await replica.start();
   const app = await buildApp({ context: { db, pool, replica }, version: 'test' });
+  const breaches = watchContract(app);
   return {
     app, db, pool, replica, url,
     stop: async () => {
+      if (breaches.length > 0) throw new Error(`The contract was broken:\n${[...new Set(breaches)].join('\n')}`);
       await app.close();
       await replica.stop();
       await pool.end();
