@@ -1,7 +1,7 @@
 import seedrandom from 'seedrandom';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { parseDay, toIsoDay } from '#core/period/day';
-import { Client, createCompany, createDatabase, putTargets, startServer, TODAY, wonDeal, type TestServer } from './harness';
+import { createCompany, createDatabase, putTargets, startServer, TODAY, wonDeal, type Client, type TestServer } from './harness';
 
 /**
  * Two servers over one database live through a long, random but repeatable history while they are asked all the time, so that their copies of the

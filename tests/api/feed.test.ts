@@ -75,6 +75,24 @@ describe('a delivery', () => {
     expect((await people.admin.send('POST', `/feed-deliveries/${delivery!.id}/retry`)).statusCode).toBe(404);
   });
 
+  it('tried again while a newer version comes in leaves the newer one, whichever is first', async () => {
+    const deals = Array.from({ length: 8 }, (_, at) => `RACE-${at}`);
+    for (const deal of deals) expect((await deliver(saved(deal, 1, { currency: 'CHF', amount: '70.00' }))).statusCode).toBe(422);
+    const refused = (await deliveries('?outcome=refused')).filter((each) => deals.includes(each.deal ?? ''));
+    expect(refused).toHaveLength(deals.length);
+    await people.admin.send('PUT', '/rates', { changes: [{ currency: 'CHF', from: '2026-01-01', rate: '1' }], isCheck: false });
+    const settled = await Promise.all(refused.flatMap(({ id, deal }, at) => {
+      const retry = () => people.admin.send('POST', `/feed-deliveries/${id}/retry`);
+      const newer = () => deliver(saved(deal!, 2, { amount: '200.00' }));
+      return at % 2 === 0 ? [retry(), newer()] : [newer(), retry()];
+    }));
+    expect(settled.map((answer) => answer.statusCode)).toEqual(settled.map(() => 200));
+    for (const deal of deals) expect(await dealOf(deal)).toMatchObject({ amount: '200.00', currency: 'EUR', credited: 20_000 });
+    const outcomes = (await deliveries()).filter((each) => refused.some(({ id }) => id === each.id)).map((each) => each.outcome);
+    expect(outcomes.every((outcome) => outcome === 'kept' || outcome === 'older')).toBe(true);
+    expect(await findTotalDifferences(server.db)).toEqual([]);
+  });
+
   it.each<[string, unknown, string]>([
     ['no JSON', '{', 'invalidBody'], ['another shape', { hello: 1 }, 'invalidInput'], ['no version', { ...saved('F-5', 1), version: undefined }, 'invalidInput'], ['a field of its own', saved('F-5', 1, { colour: 'red' }), 'invalidInput'],
   ])('of %s is refused with its place', async (_case, message, code) => {
