@@ -22,11 +22,11 @@ const MOST_PAGES = 2_000;
 
 export type BoardPages = KeptAnswers<BoardPage>;
 
-/** Pages until anything is announced, a deal's new name as much as a booking: two hundred screens ask for the same at the same moment. */
+/** Pages until a figure changes or anything is announced, a deal's new name as much as a booking: two hundred screens ask for the same at the same moment. */
 export function keepPages({ replica }: Context): BoardPages {
   let heard = 0;
   replica.onChange(() => heard++);
-  return new KeptAnswers<BoardPage>({ get asOf() { return replica.asOf; }, stampOf: () => heard }, MOST_PAGES, () => 1);
+  return new KeptAnswers<BoardPage>({ get asOf() { return replica.asOf; }, stampOf: () => heard + replica.stampOf(null) }, MOST_PAGES, () => 1);
 }
 
 /** Everything a board shows. @throws Refused unknownMeasure */

@@ -1,7 +1,7 @@
 import { eq } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { appUser } from '#server/db/tables/index';
-import { createCompany, createDatabase, putTargets, startServer, wonDeal, type TestServer } from './harness';
+import { Client, createCompany, createDatabase, putTargets, startServer, wonDeal, type TestServer } from './harness';
 
 let server: TestServer;
 let people: Awaited<ReturnType<typeof createCompany>>;
@@ -41,6 +41,30 @@ describe('a wall board', () => {
     expect(after.pages[0].month.figures.actual - before.month.figures.actual).toBe(40_000);
     expect(after.pages[0].newest[0]).toMatchObject({ salesperson: 'Ilse Varga', credited: 40_000 });
     expect(Date.parse(after.newestAt)).toBeGreaterThan(Date.now() - 60_000);
+  });
+
+  it('begins the new day and month by itself, without anybody booking', async () => {
+    let day = '2026-11-30';
+    const night = await startServer(server.url, () => day);
+    try {
+      const { secret } = await make('Night');
+      const view = async () => (await night.app.inject({ method: 'GET', url: `/api/v1/board/${secret}` })).json<{ asOf: string; pages: { today: { period: { name: string }; figures: { actual: number } }; month: { period: { id: string }; figures: { actual: number; elapsed: { phase: string; gone: number } } } }[] }>();
+      const manager = await new Client(night).signIn('manager@example.com');
+      expect((await manager.send('POST', '/deals', wonDeal({ salesperson: 'ivarga', amount: '77.00', closedOn: '2026-11-30' }))).statusCode).toBe(201);
+      const before = await view();
+      expect([before.asOf, before.pages[0]!.today.figures.actual, before.pages[0]!.month.period.id]).toEqual(['2026-11-30', 7_700, 'FY2027-P08']);
+      day = '2026-12-01';
+      const after = await view();
+      expect([after.asOf, after.pages[0]!.today.figures.actual, after.pages[0]!.month.period.id, after.pages[0]!.month.figures.actual]).toEqual(['2026-12-01', 0, 'FY2027-P09', 0]);
+      expect(after.pages[0]!.month.figures.elapsed).toMatchObject({ phase: 'open', gone: 1 });
+      // An open page is told, for nothing else would make it ask.
+      const heard: string[] = [];
+      night.replica.onChange(({ topic }) => heard.push(topic));
+      night.replica.announceAll();
+      expect(heard).toEqual(['company']);
+    } finally {
+      await night.stop();
+    }
   });
 
   it('is gone once it is withdrawn, and says so', async () => {

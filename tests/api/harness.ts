@@ -33,12 +33,12 @@ export async function createDatabase(): Promise<string> {
   return inject('clusterUrl').replace(/postgres$/, name);
 }
 
-/** A whole server over a database, with the business date fixed; several may share one database. */
-export async function startServer(url: string, today = TODAY): Promise<TestServer> {
+/** A whole server over a database, with the business date fixed or as it is told; several may share one database. */
+export async function startServer(url: string, today: string | (() => string) = TODAY): Promise<TestServer> {
   const pool = openPool(url, 10);
   await migrateDatabase(pool);
   const db = openDatabase(pool);
-  const replica = new Replica({ db, pool, url, today: () => parseDay(today)! });
+  const replica = new Replica({ db, pool, url, today: () => parseDay(typeof today === 'string' ? today : today())! });
   await replica.start();
   const app = await buildApp({ context: { db, pool, replica }, version: 'test' });
   const breaches = watchContract(app);
