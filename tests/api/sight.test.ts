@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { ROUTES } from '#contract/routes/index';
 import type { AnyRoute } from '#contract/routes/route';
-import { createCompany, createDatabase, putTargets, startServer, wonDeal, type Client, type TestServer } from './harness';
+import { createCompany, createDatabase, putTargets, startServer, type TestServer } from './harness';
 
 /**
  * Every address that reads anything, asked by people of one branch while the other is full of figures: whatever is added to the contract is tried here
