@@ -114,6 +114,12 @@ export class Replica {
     return () => this.events.off('change', listener);
   }
 
+  /** Calls when nothing is heard of changes any more. */
+  onLost(listener: () => void): () => void {
+    this.events.on('lost', listener);
+    return () => this.events.off('lost', listener);
+  }
+
   /** The count of changes at the last one that concerned a unit; null: at the last one of all. */
   stampOf(unitId: number | null): number {
     return unitId === null ? this.stamp : Math.max(this.stampOfAll, this.stamps.get(unitId) ?? 0);
@@ -275,6 +281,7 @@ export class Replica {
 
   private async reconnect(): Promise<void> {
     this.connected = false;
+    this.events.emit('lost');
     for (let wait = 100; !this.closed; wait = Math.min(wait * 2, 2_000)) {
       await sleep(wait);
       if (this.closed) return;

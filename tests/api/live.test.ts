@@ -19,16 +19,17 @@ afterAll(async () => {
 });
 
 /** Opens an event stream of another server over the same database; returns what has been heard so far. */
-async function listen(client: Client | null, path = '/events'): Promise<{ heard: string[]; close(): void }> {
+async function listen(client: Client | null, path = '/events'): Promise<{ heard: string[]; isOpen(): boolean; close(): void }> {
   const abort = new AbortController();
   const answer = await fetch(`${address}/api/v1${path}`, { headers: client ? { cookie: client.cookie } : {}, signal: abort.signal });
   const heard: string[] = [];
+  let isOpen = answer.ok;
   void (async () => {
     for await (const chunk of answer.body!.pipeThrough(new TextDecoderStream()) as unknown as AsyncIterable<string>) {
       for (const line of chunk.split('\n')) if (line.startsWith('data: ')) heard.push(JSON.parse(line.slice(6)).topic);
     }
-  })().catch(() => undefined);
-  return { heard, close: () => abort.abort() };
+  })().catch(() => undefined).finally(() => (isOpen = false));
+  return { heard, isOpen: () => isOpen, close: () => abort.abort() };
 }
 
 describe('live events', () => {
@@ -68,6 +69,24 @@ describe('live events', () => {
     await expect.poll(() => stream.heard, { timeout: 1_000, interval: 10 }).toEqual(['deals']);
     expect(await read()).toBe(before + 1_200);
     stream.close();
+  });
+
+  it('are cut where nothing is heard of changes: silence would say that nothing has changed', async () => {
+    const [page, board] = [await listen(people.manager), await listen(null, `/board/${(await people.admin.send('POST', '/boards', { name: 'Cut', settings: { units: ['salt'], measure: 'revenue', seconds: 20 } })).json().secret}/events`)];
+    expect([page.isOpen(), board.isOpen()]).toEqual([true, true]);
+    await server.pool.query("select pg_terminate_backend(pid) from pg_stat_activity where datname = current_database() and query like 'listen %'");
+    await expect.poll(() => [page.isOpen(), board.isOpen()], { timeout: 2_000, interval: 10 }).toEqual([false, false]);
+    // Whoever comes back is let in once changes are heard again, and hears them.
+    const again = async () => {
+      const stream = await listen(people.manager);
+      if (!stream.isOpen()) return null;
+      return stream;
+    };
+    let back: Awaited<ReturnType<typeof again>> = null;
+    await expect.poll(async () => (back ??= await again()) !== null, { timeout: 5_000, interval: 50 }).toBe(true);
+    await people.manager.send('POST', '/deals', wonDeal({ salesperson: 'tbrandt' }));
+    await expect.poll(() => back!.heard.includes('deals'), { timeout: 1_000, interval: 10 }).toBe(true);
+    back!.close();
   });
 
   it('need a session', async () => expect((await fetch(`${address}/api/v1/events`)).status).toBe(401));

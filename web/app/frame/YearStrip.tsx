@@ -8,6 +8,8 @@ import { FailureNote } from '../FailureNote';
 import { SOON, useLoadsAhead, useLookAhead, type Pointing } from '../lookAhead';
 import { usePlace } from '../place';
 
+const SAID_BELOW: ReadonlySet<string> = new Set(['unknownUnit', 'unknownPeriod', 'unavailable', 'unreachable']);
+
 /** Where the strip is wider than the screen. */
 const NARROW = matchMedia('(max-width: 767px)');
 
@@ -44,8 +46,8 @@ export function YearStrip() {
     return () => window.removeEventListener('pointerup', finish);
   }, [drag, strip, place]);
 
-  // What is wrong with the place itself the view below says; once is enough.
-  if (error && 'code' in error && (error.code === 'unknownUnit' || error.code === 'unknownPeriod')) return <div className="h-[66px] border-b border-line bg-sheet" />;
+  // What is wrong with the place itself, or with everything, the view below says; once is enough.
+  if (error?.code && SAID_BELOW.has(error.code)) return <div className="h-[66px] border-b border-line bg-sheet" />;
   if (error) return <div className="border-b border-line bg-sheet p-3"><FailureNote failure={error} onRetry={() => void refetch()} /></div>;
   if (!strip) return <div className="h-[66px] border-b border-line bg-sheet" aria-busy />;
 
