@@ -57,6 +57,61 @@ describe('the form of a fill', () => {
   });
 });
 
+describe('shares of one’s own', () => {
+  const [october, november, december] = ['FY2027-P07', 'FY2027-P08', 'FY2027-P09'] as const;
+  const shared = (shares: Record<string, string>, over: Partial<FillForm> = {}) => read({ phasing: 'custom', shares, ...over });
+
+  it('of the periods hand the total out as they say', () => {
+    const { result, faults } = shared({ [october]: '50', [november]: '30 %', [december]: '20' });
+    expect(faults).toEqual({});
+    expect(result?.ok && result.cells.map((cell) => [cell.period.id, cell.value])).toEqual([
+      [october, 900_000], [november, 540_000], [december, 360_000], [october, 900_000], [november, 540_000], [december, 360_000],
+    ]);
+  });
+
+  it.each<[string, Record<string, string>, string]>([
+    ['too little', { [october]: '50', [november]: '30' }, 'The shares of the periods add up to 80 %, not 100 %.'],
+    ['too much', { [october]: '50', [november]: '30', [december]: '20.5' }, 'The shares of the periods add up to 100.5 %, not 100 %.'],
+    ['nothing', {}, 'The shares of the periods add up to 0 %, not 100 %.'],
+    ['no percent', { [october]: 'half' }, '“half” is not a share in percent.'],
+    ['less than nothing', { [october]: '-20', [november]: '120' }, '“-20” is not a share in percent.'],
+  ])('of the periods that are %s are said while they are typed', (_case, shares, fault) => {
+    expect(shared(shares)).toMatchObject({ result: null, faults: { shares: fault } });
+  });
+
+  it('of the people are read with their bounds and locks', () => {
+    const { result } = read({ people: 'custom', terms: { 3: { share: '75' }, 4: { share: '25 %' } } });
+    const sums = new Map<number, number>();
+    if (result?.ok) for (const { unitId, value } of result.cells) sums.set(unitId, (sums.get(unitId) ?? 0) + value);
+    expect([...sums]).toEqual([[3, 2_700_000], [4, 900_000]]);
+  });
+
+  it('of the people that cannot be read are said with their name', () => {
+    expect(read({ terms: { 4: { share: 'most' } } }).faults.terms).toBe('Tomas: “most” is not a share in percent.');
+    expect(read({ terms: { 4: { share: '-1' } } }).faults.terms).toBe('Tomas: “-1” is not a share in percent.');
+    // The first fault stays: one thing at a time.
+    expect(read({ terms: { 3: { most: 'much' }, 4: { share: 'most' } } }).faults.terms).toBe('Ilse: “much” is not an amount.');
+  });
+
+  it('leave what is locked as it is', () => {
+    const locked = buildSheet(new Workbench(buildSampleSheet({}, [[3, october, 1_000_000, null, null, 1, null]])), 'FY2027-Q3', null);
+    const { result } = readFill(form({ terms: { 3: { isLocked: true } } }), locked, single(0, 0), null);
+    expect(result?.ok && result.cells.some((cell) => cell.unitId === 3)).toBe(false);
+  });
+});
+
+describe('an empty field', () => {
+  it('is no fault yet, and gives no result either', () => {
+    expect(read({ amount: '  ' })).toMatchObject({ result: null, faults: { amount: '' } });
+    expect(read({ way: 'percent', percent: '' })).toMatchObject({ result: null, faults: { percent: '' } });
+  });
+
+  it('of a full target means what is set', () => {
+    expect(read({ way: 'partial', amount: '' }).faults).toEqual({});
+    expect(read({ way: 'partial', amount: '9,000' }).faults).toEqual({});
+  });
+});
+
 describe('a copy from another plan', () => {
   const pounds = buildSheet(new Workbench(buildSampleSheet(), 'GBP'), 'FY2027-Q3', null);
   it('is never made from amounts of another currency', () => {
