@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { KeptAnswers } from './keptAnswers';
 
@@ -107,5 +108,49 @@ describe('kept answers', () => {
       change(NORTH);
     }
     expect(await ask('b', SALT)).toBe('answer 1');
+  });
+});
+
+describe('over a long history', () => {
+  /** A person in two teams over time: their bookings concern both, their branch and the company. */
+  const CONCERNS: Record<string, readonly string[]> = { ilse: ['ilse', 'deck', 'salt', 'company'], tomas: ['tomas', 'deck', 'engines', 'salt', 'company'], noor: ['noor', 'north', 'company'] };
+  const UNITS = ['ilse', 'tomas', 'noor', 'deck', 'engines', 'salt', 'north', 'company'];
+
+  it('no answer is older than the last change that concerns it, and no more are reckoned than must be', async () => {
+    const step = fc.oneof(
+      fc.record({ kind: fc.constant('book' as const), person: fc.constantFrom(...Object.keys(CONCERNS)) }),
+      fc.record({ kind: fc.constant('all' as const) }), fc.record({ kind: fc.constant('day' as const) }),
+      fc.record({ kind: fc.constant('ask' as const), unit: fc.constantFrom(...UNITS), reachesAll: fc.boolean() }),
+    );
+    await fc.assert(fc.asyncProperty(fc.array(step, { maxLength: 60 }), async (steps) => {
+      let [all, general] = [0, 0];
+      const last = new Map<string, number>();
+      const books = { asOf: 1, stampOf: (reach: number | null) => (reach === null ? all : Math.max(general, last.get(UNITS[reach]!) ?? 0)) };
+      const kept = new KeptAnswers<string>(books, 10_000, (answer) => answer.length);
+      const known = new Map<string, string>();
+      for (const each of steps) {
+        if (each.kind === 'book') {
+          all++;
+          for (const unit of CONCERNS[each.person]!) last.set(unit, all);
+          for (const key of known.keys()) if (key.startsWith('all ') || CONCERNS[each.person]!.includes(key.slice(4))) known.delete(key);
+        } else if (each.kind === 'all') {
+          general = ++all;
+          known.clear();
+        } else if (each.kind === 'day') {
+          books.asOf++;
+          known.clear();
+        } else {
+          const key = `${each.reachesAll ? 'all' : 'own'} ${each.unit}`;
+          let isReckoned = false;
+          const answer = await kept.find(key, async () => {
+            isReckoned = true;
+            return `${all} ${books.asOf}`;
+          }, () => (each.reachesAll ? null : UNITS.indexOf(each.unit)));
+          expect([key, isReckoned]).toEqual([key, !known.has(key)]);
+          expect(answer).toBe(known.get(key) ?? `${all} ${books.asOf}`);
+          known.set(key, answer);
+        }
+      }
+    }), { numRuns: 300 });
   });
 });

@@ -145,3 +145,73 @@ test('an address that makes no sense says what is wrong and how to go on', async
   await page.goto('/standing?unit=saltmarsh&period=FY1950');
   await expect(page.getByRole('heading', { level: 1 })).toContainText('FY 1950');
 });
+
+test('who is behind, by how much and what it takes is found by keyboard alone', async ({ page }) => {
+  await signIn(page);
+  const headline = page.getByRole('main').getByRole('heading', { level: 1 });
+  await expect(headline).toContainText('Saltmarsh');
+  // From the tree to the weakest team, which the sentence then names with its gap.
+  await page.getByRole('treeitem', { name: /Saltmarsh/ }).focus();
+  await page.keyboard.press('End');
+  for (let i = 0; i < 3; i++) await page.keyboard.press('ArrowUp');
+  await expect(page.getByRole('treeitem', { name: /Engines/ })).toBeFocused();
+  await page.keyboard.press('Enter');
+  await expect(headline).toContainText('Engines has booked');
+  // In the ranking: the last row, how its figure is made, then its page.
+  const table = page.getByRole('table', { name: /Ranking of Engines/ });
+  await table.getByRole('row').nth(1).focus();
+  await page.keyboard.press('End');
+  await expect(table.getByRole('row').last()).toBeFocused();
+  await page.keyboard.press('e');
+  await expect(page.getByRole('dialog')).toContainText(/Mina Okafor/);
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await expect(page).toHaveURL(/unit=s-engines/);
+  // Each way to look at it is a link that Enter follows, and the place stays.
+  for (const [tab, path] of [['Day by day', 'standing/parts'], ['Scorecard', 'standing/scorecard'], ['Two measures', 'standing/pairs'], ['Year ahead', 'standing/ahead']] as const) {
+    const link = page.getByRole('navigation', { name: 'Standing' }).getByRole('link', { name: tab });
+    await link.focus();
+    await page.keyboard.press('Enter');
+    await expect(page).toHaveURL(new RegExp(`/${path}\\?.*unit=s-engines`));
+    await expect(headline).toBeVisible();
+  }
+  // What it takes stands there in words.
+  await expect(page.getByRole('heading', { level: 2, name: /^What it takes/ })).toBeVisible();
+  // The ladder: ranked otherwise by keyboard, and a name opened from the table.
+  await page.getByRole('navigation', { name: 'Views' }).getByRole('link', { name: 'Ladder' }).focus();
+  await page.keyboard.press('Enter');
+  await page.getByRole('group', { name: 'Ranked by' }).getByRole('button', { name: 'Gap' }).focus();
+  await page.keyboard.press('Space');
+  await expect(page).toHaveURL(/by=gap/);
+  const ranking = page.getByRole('table', { name: /Ranking of Engines by gap/ });
+  await ranking.getByRole('row').nth(1).focus();
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('Enter');
+  await expect(page).toHaveURL(/\/profile\?.*unit=(jreik|mokafor|plind)/);
+  await page.goBack();
+  await expect(ranking).toBeVisible();
+});
+
+test('the page comes with a policy whose nonce is its own each time, and breaks none of it', async ({ page }) => {
+  const complaints: string[] = [];
+  page.on('console', (message) => { if (message.type() === 'error') complaints.push(message.text()); });
+  const nonces: string[] = [];
+  for (let i = 0; i < 2; i++) {
+    const answer = await page.goto('/sign-in');
+    const policy = (await answer!.headerValue('content-security-policy'))!;
+    const nonce = /style-src 'self' 'nonce-([0-9a-f]{32})'/.exec(policy)![1]!;
+    expect(policy).not.toContain('unsafe');
+    expect(await page.locator('meta[name="style-nonce"]').getAttribute('content')).toBe(nonce);
+    nonces.push(nonce);
+  }
+  expect(nonces[0]).not.toBe(nonces[1]);
+  await signIn(page);
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('Saltmarsh');
+  // Menus and dialogs put styles into the page while they are open.
+  await page.getByRole('button', { name: /menu of Marit/ }).click();
+  await expect(page.getByRole('menu')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await page.locator('body').press('/');
+  await expect(page.getByPlaceholder(/A person, a team/)).toBeVisible();
+  expect(complaints.filter((text) => /policy/i.test(text))).toEqual([]);
+});
