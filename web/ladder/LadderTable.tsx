@@ -38,9 +38,9 @@ function buildColumns(view: LadderView): Column<PlaceView>[] {
   const pace = view.phase === 'open' && view.accrues ? view.paceShare : null;
   const isRanked = (by: LadderView['by']) => (view.by === by ? 'font-semibold' : undefined);
   return [
-    { key: 'rank', heading: 'Place', width: '52px', cell: (place) => <><span className="font-semibold">{place.rank ?? '–'}</span> <Movement places={place.movement} /></> },
+    { key: 'rank', heading: 'Place', width: '57px', cell: (place) => <><span className="font-semibold">{place.rank ?? '–'}</span> <Movement places={place.movement} /></> },
     {
-      key: 'name', heading: { salesperson: 'Salesperson', team: 'Team', branch: 'Branch' }[view.level], width: 'minmax(128px,1.5fr)',
+      key: 'name', heading: { salesperson: 'Salesperson', team: 'Team', branch: 'Branch' }[view.level], width: 'minmax(128px,1.7fr)',
       cell: (place) => (
         <span className="flex items-center gap-2" title={place.note ?? undefined}>
           <StatusMark status={place.status} /><span className="truncate">{place.unit.name}</span>

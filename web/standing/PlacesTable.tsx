@@ -68,9 +68,9 @@ function buildColumns(view: StandingView, isBelow: boolean): Column<PlaceView>[]
   const hasPace = view.figures.elapsed.phase === 'open' && view.accrues;
   const number = (value: number | null) => (value === null ? '–' : <span title={formatExact(value, unit)}>{formatColumn(value, unit)}</span>);
   return [
-    { key: 'rank', heading: 'Rank', width: '48px', cell: (place) => <><span className="font-semibold">{place.rank ?? '–'}</span> <Movement places={place.movement} /></> },
+    { key: 'rank', heading: 'Rank', width: '57px', cell: (place) => <><span className="font-semibold">{place.rank ?? '–'}</span> <Movement places={place.movement} /></> },
     {
-      key: 'name', heading: isBelow ? 'Unit' : 'Salesperson', width: 'minmax(134px,1.6fr)',
+      key: 'name', heading: isBelow ? 'Unit' : 'Salesperson', width: 'minmax(134px,1.8fr)',
       cell: (place) => (
         <span className="flex items-center gap-2" title={place.note ?? undefined}>
           <StatusMark status={place.status} />
