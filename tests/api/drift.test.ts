@@ -61,7 +61,7 @@ describe('a long history', () => {
 
     const steps: Record<string, () => Promise<void>> = {
       async book() {
-        const answer = await pick([people.admin, people.admin]).send('POST', '/deals', anyDeal());
+        const answer = await people.admin.send('POST', '/deals', anyDeal());
         note('book', answer.statusCode);
         const { deal } = answer.json<{ deal: { id: number; version: number } }>();
         deals.push({ ...deal, isVoided: false });
