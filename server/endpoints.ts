@@ -19,6 +19,16 @@ export interface Call<R extends AnyRoute> {
   reply: FastifyReply;
 }
 
+/**
+ * What an answer may be made of that is kept for everyone with the same rights: nothing of who asks but these, and nothing of the request but what it asks.
+ */
+export interface KeptCall<R extends AnyRoute> {
+  query: QueryOf<R>;
+  params: ParamsOf<R>;
+  principal: Pick<Principal, 'role' | 'unitId'>;
+  scope: Scope;
+}
+
 export interface Endpoints {
   context: Context;
   identities: Identities;
@@ -28,7 +38,7 @@ export interface Endpoints {
    * The same for an answer that is made of the books alone: it is kept until they change, for everyone with the same rights.
    * @param reachOf the unit whose people alone it is made of: then nobody else's deals end it; null or left out: anybody's do
    */
-  implementKept<R extends AnyRoute>(route: R, handler: (call: Call<R>) => Promise<AnswerOf<R>>, reachOf?: (call: Call<R>) => number | null): void;
+  implementKept<R extends AnyRoute>(route: R, handler: (call: KeptCall<R>) => Promise<AnswerOf<R>>, reachOf?: (call: KeptCall<R>) => number | null): void;
   implemented: ReadonlySet<string>;
 }
 
@@ -39,16 +49,22 @@ const MOST_BYTES = 64_000_000;
 export function buildEndpoints(app: FastifyInstance, context: Context): Endpoints {
   const implemented = new Set<string>();
   const kept = new KeptAnswers<WrittenAnswer>(context.replica, MOST_BYTES, (answer) => answer.size);
+  context.replica.onChange(() => void kept.goAhead());
   const identities = new Identities(context.db, context.replica);
   const endpoints: Endpoints = {
     context,
     identities,
     implemented,
     implementKept(route, handler, reachOf) {
-      endpoints.implement(route, async (call) => {
-        const { role, unitId } = call.principal;
-        const answer = await kept.find(`${role} ${unitId} ${context.replica.newestDay} ${call.request.url}`, async () => new WrittenAnswer(await handler(call)), reachOf && (() => reachOf(call)));
-        return answer.give(call.request, call.reply) as never;
+      endpoints.implement(route, async ({ query, params, principal, request, reply }) => {
+        const rights = { role: principal.role, unitId: principal.unitId };
+        // The books anew each time: it is asked again after they have changed.
+        const call = () => ({ query, params, principal: rights, scope: buildScope(context.replica, rights) });
+        const answer = await kept.find(`${rights.role} ${rights.unitId} ${request.url}`, {
+          reckon: async () => new WrittenAnswer(await handler(call())),
+          reachOf: () => (reachOf ? reachOf(call()) : null),
+        });
+        return answer.give(request, reply) as never;
       });
     },
     implement(route, handler) {

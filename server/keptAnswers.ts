@@ -1,3 +1,4 @@
+import { setImmediate as turn } from 'node:timers/promises';
 import type { Day } from '#core/period/day';
 
 /** What answers are made of, as far as it says when they have become old. */
@@ -7,47 +8,96 @@ export interface Changing {
   stampOf(reach: number | null): number;
 }
 
+/** How an answer is found, now and again after a change. */
+export interface Question<Answer> {
+  reckon(): Promise<Answer>;
+  /** The unit whose people alone it is made of; null: of anybody's. */
+  reachOf(): number | null;
+}
+
 interface Kept<Answer> {
+  question: Question<Answer>;
   answer: Answer;
   reach: number | null;
   /** The count of all changes when it began to be reckoned. */
   stamp: number;
+  /** Somebody was given it since it was reckoned. */
+  isInUse: boolean;
 }
 
 /**
  * Answers about figures, until what they are made of changes: two hundred screens that show one unit ask the same within one second,
  * and a booking in one branch leaves the answers of all others. Who asks while an answer is being reckoned gets the same one.
- * One that was reckoned while something changed is not kept.
+ * One that was reckoned while something changed is not kept. After a change those in use can be reckoned again before anybody asks.
  */
 export class KeptAnswers<Answer> {
   private answers = new Map<string, Kept<Answer>>();
   private underWay = new Map<string, { answer: Promise<Answer>; stamp: number }>();
   private size = 0;
   private asOf: Day = -Infinity;
+  private isBehind = false;
+  private goingAhead: Promise<void> | null = null;
 
   /** @param most size beyond which the kept ones begin anew: a hundred people looking at a hundred places */
   constructor(private changing: Changing, private most: number, private sizeOf: (answer: Answer) => number) {}
 
   /**
    * The answer of a key, from before or reckoned now.
-   * @param reachOf the unit whose people alone it is made of; null, or left out: of anybody's
    * @throws whatever `reckon` or `reachOf` throws; nothing is kept then
    */
-  async find(key: string, reckon: () => Promise<Answer>, reachOf: () => number | null = reachesAll): Promise<Answer> {
+  async find(key: string, question: Question<Answer>): Promise<Answer> {
     if (this.changing.asOf !== this.asOf) this.clear();
     const known = this.answers.get(key);
-    if (known && this.changing.stampOf(known.reach) <= known.stamp) return known.answer;
+    if (known && !this.isOld(known)) {
+      known.isInUse = true;
+      return known.answer;
+    }
+    const answer = await this.reckon(key, question);
+    const kept = this.answers.get(key);
+    if (kept) kept.isInUse = true;
+    return answer;
+  }
+
+  /**
+   * Reckons again what is in use and has become old, with room between two answers for whoever asks meanwhile. One that nobody
+   * was given since it was last reckoned waits until somebody asks: so there is never more than twice the work.
+   */
+  goAhead(): Promise<void> {
+    this.isBehind = true;
+    return this.goingAhead ??= this.catchUp().finally(() => (this.goingAhead = null));
+  }
+
+  private async catchUp(): Promise<void> {
+    while (this.isBehind) {
+      this.isBehind = false;
+      for (const [key, kept] of [...this.answers]) {
+        if (!kept.isInUse || !this.isOld(kept)) continue;
+        await turn();
+        // Somebody may have asked, or midnight have passed.
+        if (this.answers.get(key) !== kept || this.changing.asOf !== this.asOf) continue;
+        kept.isInUse = false;
+        // What cannot be answered is said to whoever asks.
+        await this.reckon(key, kept.question).catch(() => undefined);
+      }
+    }
+  }
+
+  private isOld({ reach, stamp }: Kept<Answer>): boolean {
+    return this.changing.stampOf(reach) > stamp;
+  }
+
+  private async reckon(key: string, question: Question<Answer>): Promise<Answer> {
     const stamp = this.changing.stampOf(null);
     const running = this.underWay.get(key);
     if (running?.stamp === stamp) return running.answer;
     const { asOf } = this;
-    const reach = reachOf();
-    const answer = reckon();
+    const reach = question.reachOf();
+    const answer = question.reckon();
     const mine = { answer, stamp };
     this.underWay.set(key, mine);
     try {
       const given = await answer;
-      if (asOf === this.asOf && this.changing.stampOf(reach) <= stamp) this.keep(key, { answer: given, reach, stamp });
+      if (asOf === this.asOf && this.changing.stampOf(reach) <= stamp) this.keep(key, { question, answer: given, reach, stamp, isInUse: false });
       return given;
     } finally {
       if (this.underWay.get(key) === mine) this.underWay.delete(key);
@@ -69,5 +119,3 @@ export class KeptAnswers<Answer> {
     [this.size, this.asOf] = [0, this.changing.asOf];
   }
 }
-
-const reachesAll = () => null;

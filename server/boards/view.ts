@@ -34,7 +34,9 @@ export async function viewBoard(context: Context, pages: BoardPages, { name, set
   const { books } = scope;
   const measure = findMeasure(books, settings.measure);
   const company = context.replica.company!;
-  const built = await Promise.all(settings.units.map((code) => pages.find(`${unitId} ${code} ${measure.code}`, () => buildPage(context.db, books, books.tree.findByCode(code)!, measure.code))));
+  const built = await Promise.all(settings.units.map((code) => pages.find(`${unitId} ${code} ${measure.code}`, {
+    reckon: () => buildPage(context.db, books, books.tree.findByCode(code)!, measure.code), reachOf: () => null,
+  })));
   const times = built.flatMap((page) => page.newest.map((deal) => deal.at)).sort();
   return {
     name, company: books.tree.root?.name ?? company.tree.root!.name, measure: toMeasureRecord(measure), accrues: measure.accrues, currency: books.currency, timeZone: company.timeZone, asOf: toIsoDay(books.asOf), seconds: settings.seconds,

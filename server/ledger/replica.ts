@@ -178,10 +178,13 @@ export class Replica {
     const fresh = news.entries.filter((entry) => !this.applied.has(entry.id));
     await refreshOccurrences(this.options.db, this.occurrences, fresh);
     if (fresh.length > 0) this.noteChangeOf(new Set(fresh.map((entry) => entry.salespersonId)));
+    const newestBefore = this.newestDay;
     for (const entry of fresh) {
       this.sums.add(entry);
       this.applied.set(entry.id, entry.xid);
     }
+    // How far the bookings reach is said with everybody's figures.
+    if (this.newestDay !== newestBefore) this.noteChangeOfAll();
     for (const [id, xid] of this.applied) if (xid < news.xmin) this.applied.delete(id);
     this.ledgerXmin = news.xmin;
   }

@@ -22,7 +22,7 @@ export const LEVELS: readonly Level[] = ['salesperson', 'team', 'branch'];
  * A ranking of the units of one level under a unit. A salesperson sees that of their own team, and only where the company shares it.
  * @throws Refused unknownUnit, unknownPeriod, unknownMeasure
  */
-export function viewLadder(context: Context, scope: Scope, principal: Principal, query: LadderQuery): LadderView {
+export function viewLadder(context: Context, scope: Scope, principal: Pick<Principal, 'role' | 'unitId'>, query: LadderQuery): LadderView {
   const period = findPeriod(scope.books, query.period);
   const asked = scope.findUnit(query.unit);
   const shared = principal.role === 'salesperson' && context.replica.company!.sharesTeamLadder ? findOwnTeam(context, asked, period) : null;

@@ -1,4 +1,4 @@
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import { createCompany, createDatabase, putTargets, startServer, wonDeal, type TestServer } from './harness';
 
 let server: TestServer;
@@ -87,5 +87,29 @@ describe('an answer that is kept', () => {
     const before = (await people.manager.get(path)).json<{ figures: { actual: number } }>().figures.actual;
     await book('nkassem', { customer: 'Shared Yard', closedOn: '2026-11-03' });
     expect((await people.manager.get(path)).json<{ figures: { actual: number } }>().figures.actual).toBe(before - 1);
+  });
+
+  it('of a branch tells how far the bookings reach when another branch books a later day', async () => {
+    const newestDay = async () => (await people.manager.get(`/standing?unit=salt&${PERIOD}`)).json<{ newestDay: string }>().newestDay;
+    const before = await newestDay();
+    await book('nkassem', { closedOn: '2026-11-18' });
+    expect([before < '2026-11-18', await newestDay()]).toEqual([true, '2026-11-18']);
+  });
+
+  it('is ready again after a booking before anybody asks, once for each time it was asked for', async () => {
+    const path = `/standing?unit=salt&${PERIOD}`;
+    const salt = server.replica.company!.tree.findByCode('salt')!.id;
+    await people.manager.get(path);
+    const books = vi.spyOn(server.replica, 'booksFor');
+    const looks = () => books.mock.calls.filter(([unitId]) => unitId === salt).length;
+    await book('ivarga', { amount: '77.00' });
+    await vi.waitFor(() => expect(looks()).toBeGreaterThan(1));
+    books.mockClear();
+    const { figures } = (await people.manager.get(path)).json<{ figures: { actual: number } }>();
+    // One look for the rights of who asks, none to reckon.
+    expect(looks()).toBe(1);
+    books.mockRestore();
+    await book('ivarga', { amount: '1.00' });
+    expect((await people.manager.get(path)).json<{ figures: { actual: number } }>().figures.actual).toBe(figures.actual + 100);
   });
 });
