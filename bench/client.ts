@@ -3,7 +3,7 @@ import { once } from 'node:events';
 import { createConnection } from 'node:net';
 import { createInterface } from 'node:readline';
 import { fileURLToPath } from 'node:url';
-import { quantile, type Timing } from './measure';
+import { toTiming, type Timing } from './measure';
 
 interface Asked {
   url: string;
@@ -24,7 +24,7 @@ export function measureRequests(asked: Asked): Promise<Timing> {
     client.once('close', (code) => {
       if (code !== 0) return reject(new Error(`The measuring client ended with ${code}.`));
       const times = JSON.parse(text) as number[];
-      resolve({ p50: quantile(times, 0.5), p95: quantile(times, 0.95), p99: quantile(times, 0.99) });
+      resolve(toTiming(times));
     });
   });
 }

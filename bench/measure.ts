@@ -9,6 +9,10 @@ export function quantile(values: readonly number[], share: number): number {
   return sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * share))]!;
 }
 
+export function toTiming(times: readonly number[]): Timing {
+  return { p50: quantile(times, 0.5), p95: quantile(times, 0.95), p99: quantile(times, 0.99) };
+}
+
 /** Milliseconds of one piece of work. */
 export async function time(work: () => Promise<unknown> | unknown): Promise<number> {
   const start = performance.now();
@@ -21,5 +25,5 @@ export async function measure(work: () => Promise<unknown> | unknown, { warmUp, 
   for (let i = 0; i < warmUp; i++) await work();
   const times: number[] = [];
   for (let i = 0; i < runs; i++) times.push(await time(work));
-  return { p50: quantile(times, 0.5), p95: quantile(times, 0.95), p99: quantile(times, 0.99) };
+  return toTiming(times);
 }

@@ -197,7 +197,7 @@ describe('over a long history', () => {
   it('no answer is older than the last change that concerns it, and no more are reckoned than must be', async () => {
     const step = fc.oneof(
       fc.record({ kind: fc.constant('book' as const), person: fc.constantFrom(...Object.keys(CONCERNS)) }),
-      fc.record({ kind: fc.constantFrom('all' as const, 'ahead' as const) }), fc.record({ kind: fc.constant('day' as const) }),
+      fc.record({ kind: fc.constant('all' as const) }), fc.record({ kind: fc.constant('ahead' as const) }), fc.record({ kind: fc.constant('day' as const) }),
       fc.record({ kind: fc.constant('ask' as const), unit: fc.constantFrom(...UNITS), reachesAll: fc.boolean() }),
     );
     await fc.assert(fc.asyncProperty(fc.array(step, { maxLength: 60 }), async (steps) => {

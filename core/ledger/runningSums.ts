@@ -4,6 +4,8 @@ import type { Contribution } from './contribution';
 
 const GROW_DAYS = 366;
 const FIRST_CAPACITY = 64;
+/** Beyond these it is as quick to derive anew. */
+const MOST_NEWS = 10_000;
 
 /** The running sums of one part; empty until it has any. A reader keeps the block and asks for `data` anew: it is replaced when people or days are added. */
 export interface SumBlock {
@@ -22,7 +24,11 @@ export class RunningSums {
   private blocks = new Map<Part, SumBlock>(PARTS.map((part) => [part, { data: new Float64Array(0) }]));
   private columns = new Map<number, number>();
   private firstDay = 0;
-  private days = 0;
+  private added: Contribution[] = [];
+  /** How many days the sums cover; `data` has a row more. */
+  days = 0;
+  /** Counts up whenever the sums are laid out or filled anew: whatever was derived from them is derived anew as well. */
+  generation = 0;
   /** Columns there is room for: the distance from one day to the next in `data`. */
   capacity = FIRST_CAPACITY;
   /** The newest day that holds anything, or null: "booked up to". */
@@ -36,6 +42,18 @@ export class RunningSums {
     for (let at = (contribution.day - this.firstDay + 1) * this.capacity + column; at < data.length; at += this.capacity) data[at]! += contribution.amount;
     this.check(data, column);
     this.note(contribution);
+    if (this.added.length >= MOST_NEWS) this.beginAnew();
+    else this.added.push(contribution);
+  }
+
+  /** What was added one by one in this generation. Whoever derives something of the sums keeps it up by these. */
+  get news(): readonly Contribution[] {
+    return this.added;
+  }
+
+  private beginAnew(): void {
+    this.generation++;
+    this.added = [];
   }
 
   /** Adds many at once in one pass a person: for the first load and for imports. */
@@ -58,6 +76,7 @@ export class RunningSums {
     }
     for (const list of byPerson.values()) this.loadPerson(list);
     for (const contribution of all) this.note(contribution);
+    this.beginAnew();
   }
 
   /** A lost deal says nothing of how far the bookings reach. */
@@ -98,9 +117,14 @@ export class RunningSums {
     return this.blocks.get(part)!;
   }
 
-  /** Where the row of a day begins; days outside count as the first or the last. */
+  /** The row of a day; days outside count as the first or the last. */
+  rowOf(day: Day): number {
+    return Math.min(Math.max(day - this.firstDay, 0), this.days);
+  }
+
+  /** Where the row of a day begins. */
   offsetOf(day: Day): number {
-    return Math.min(Math.max(day - this.firstDay, 0), this.days) * this.capacity;
+    return this.rowOf(day) * this.capacity;
   }
 
   /** The column of a salesperson; an empty one for somebody who has booked nothing yet. It never changes. */
@@ -115,7 +139,7 @@ export class RunningSums {
   }
 
   private check(data: Float64Array, column: number): void {
-    if (!Number.isSafeInteger(data[this.days * this.capacity + column]!)) throw new RangeError('A running sum is too large to be exact.');
+    refuseInexact(data[this.days * this.capacity + column]!);
   }
 
   /** The part's sums, with room for them: many a company never uses some parts, and a large one's take millions of bytes. */
@@ -130,6 +154,7 @@ export class RunningSums {
     if (this.days === 0) {
       this.firstDay = day;
       this.days = GROW_DAYS;
+      this.beginAnew();
       return;
     }
     const before = day < this.firstDay ? this.firstDay - day + GROW_DAYS : 0;
@@ -149,8 +174,14 @@ export class RunningSums {
       block.data = wider;
     }
     this.capacity = capacity;
+    this.beginAnew();
     if (this.days === 0) return;
     this.firstDay -= before;
     this.days += before + after;
   }
+}
+
+/** @throws RangeError where a sum is beyond what Float64 holds exactly */
+export function refuseInexact(sum: number): void {
+  if (!Number.isSafeInteger(sum)) throw new RangeError('A running sum is too large to be exact.');
 }

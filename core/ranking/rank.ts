@@ -4,31 +4,35 @@ export interface Ranked<Item> {
   rank: number | null;
 }
 
-export interface RankBy<Item> {
+export interface Rankable {
   /** What is ranked by; null leaves the item unranked, at the end. */
-  value(item: Item): number | null;
+  value: number | null;
   /** Breaks ties for display order only: larger first. */
-  actual(item: Item): number | null;
-  name(item: Item): string;
-  direction: 'higher' | 'lower';
+  actual: number | null;
+  name: string;
 }
 
 /** Standard competition ranking ("1224"), best first, unranked last (CALCULATIONS 9). */
-export function rank<Item>(items: readonly Item[], by: RankBy<Item>): Ranked<Item>[] {
-  const sign = by.direction === 'higher' ? -1 : 1;
-  const sorted = items
-    .map((item) => ({ item, value: by.value(item) }))
-    .sort((a, b) =>
-      Number(a.value === null) - Number(b.value === null)
-      || sign * ((a.value ?? 0) - (b.value ?? 0))
-      || (by.actual(b.item) ?? -Infinity) - (by.actual(a.item) ?? -Infinity) || 0
-      || compareText(by.name(a.item), by.name(b.item)));
+export function rank<Item extends Rankable>(items: readonly Item[], direction: 'higher' | 'lower'): Ranked<Item>[] {
+  const sign = direction === 'higher' ? -1 : 1;
+  const sorted = [...items].sort((a, b) => compare(a, b, sign));
   const ranked: Ranked<Item>[] = [];
-  sorted.forEach(({ item, value }, index) => {
-    const tied = index > 0 && sorted[index - 1]!.value === value ? ranked[index - 1]!.rank : index + 1;
-    ranked.push({ item, rank: value === null ? null : tied });
-  });
+  for (let at = 0; at < sorted.length; at++) {
+    const item = sorted[at]!;
+    const place = at > 0 && sorted[at - 1]!.value === item.value ? ranked[at - 1]!.rank : at + 1;
+    ranked.push({ item, rank: item.value === null ? null : place });
+  }
   return ranked;
+}
+
+function compare(a: Rankable, b: Rankable, sign: number): number {
+  if (a.value !== b.value) {
+    if (a.value === null) return 1;
+    if (b.value === null) return -1;
+    return sign * (a.value - b.value);
+  }
+  if (a.actual !== b.actual) return (b.actual ?? -Infinity) > (a.actual ?? -Infinity) ? 1 : -1;
+  return compareText(a.name, b.name);
 }
 
 /** By code units, so that every server and locale gives the same order. */

@@ -78,11 +78,8 @@ export function buildStanding(books: Books, unitId: number, period: Period, meas
 /** The same unit in an earlier period, cut at the same date while the present period runs. */
 function buildEarlier(books: Books, standing: Standing, { period, span }: EarlierSpan): Earlier {
   const value = valueIn(books, standing.unitId, standing.measure, span);
-  return {
-    period, span, value,
-    full: valueIn(books, standing.unitId, standing.measure, period),
-    ...changeOf(standing.actual, value),
-  };
+  const { difference, share, isNew, isThin } = changeOf(standing.actual, value);
+  return { period, span, value, full: valueIn(books, standing.unitId, standing.measure, period), difference, share, isNew, isThin };
 }
 
 /** The period before, at the same point. */

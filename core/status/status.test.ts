@@ -1,6 +1,5 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { rank } from '../ranking/rank';
 import { gradeOf, type GradeInput } from './grade';
 import { showChange, showPercent } from './percent';
 import { defaultRule, findRuleFaults, type StatusRule } from './rule';
@@ -120,11 +119,4 @@ describe('percent', () => {
     }));
   });
   it('says a change with its sign', () => expect([showChange(0.114), showChange(-0.382), showChange(0)]).toEqual(['+11.4%', '−38.2%', '0.0%']));
-});
-
-describe('rank', () => {
-  it('shares a rank on a tie and skips the next', () => {
-    const by = { value: (n: number) => n, actual: (n: number) => n, name: String, direction: 'higher' as const };
-    expect(rank([5, 9, 5, 1], by).map((each) => [each.item, each.rank])).toEqual([[9, 1], [5, 2], [5, 2], [1, 4]]);
-  });
 });
