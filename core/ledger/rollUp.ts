@@ -1,6 +1,7 @@
 import type { DistinctField, TermPart } from '../measure/definition';
 import type { DaySpan } from '../period/day';
 import type { UnitTree } from '../units/tree';
+import { DistinctCounts } from './distinctCounts';
 import type { Occurrences } from './occurrences';
 import type { RunningSums } from './runningSums';
 import { UnitSums, type Lane } from './unitSums';
@@ -19,6 +20,7 @@ const FEW_LANES = 2;
 
 /** Sums a tree's units over running sums: each salesperson for the days they stood under the unit. Columns are looked up once. */
 export function buildRollUp(tree: UnitTree, sums: RunningSums, occurrences: Occurrences): RollUp {
+  const distinct = new DistinctCounts(occurrences);
   const unitSums = new UnitSums(sums);
   const lanesOf = new Map<number, Lane[]>();
   const findLanes = (unitId: number): Lane[] => {
@@ -52,7 +54,7 @@ export function buildRollUp(tree: UnitTree, sums: RunningSums, occurrences: Occu
       }
       return total;
     },
-    countDistinct: (unitId, field, span) => occurrences.countDistinct(tree.segmentsUnder(unitId), field, span),
-    countEachDistinct: (unitId, span) => occurrences.countEachDistinct(tree.segmentsUnder(unitId), span),
+    countDistinct: (unitId, field, span) => distinct.count(unitId, tree.segmentsUnder(unitId), span)[field],
+    countEachDistinct: (unitId, span) => distinct.count(unitId, tree.segmentsUnder(unitId), span),
   };
 }

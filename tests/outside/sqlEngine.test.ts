@@ -47,8 +47,8 @@ describe('against an SQL engine', () => {
   it('competition ranking with ties is the same', async () => {
     // Rounded to thousands, so that there are ties.
     const rows = await query('select person, round(sum(amount) / 200000)::integer as score, rank() over (order by round(sum(amount) / 200000) desc)::integer as place from booked group by person');
-    const ranked = rank(rows.map((row) => ({ ...row, value: row['score'] as number, actual: 0, name: String(row['person']) })), 'higher');
+    const ranked = rank(rows.map((row) => ({ value: row['score'] as number, actual: 0, name: String(row['person']), place: row['place'] })), 'higher');
     expect(new Set(rows.map((row) => row['place'])).size).toBeLessThan(PEOPLE);
-    for (const { item, rank: place } of ranked) expect([item['person'], place]).toEqual([item['person'], item['place']]);
+    for (const { item, rank: place } of ranked) expect([item.name, place]).toEqual([item.name, item.place]);
   });
 });

@@ -1,0 +1,76 @@
+import type { DistinctField } from '../measure/definition';
+import type { DaySpan } from '../period/day';
+import type { Segment } from '../units/unit';
+import { IdCounts } from './idCounts';
+import type { OccurrenceNews, Occurrences } from './occurrences';
+import { placesOf } from './wonColumn';
+
+/** Fewer people are counted as quickly as found. */
+const MANY_SEGMENTS = 20;
+/** Units and spans together; a company's customers take up to a hundred kilobytes each time. */
+const MOST_KEPT = 100;
+
+interface Counted {
+  segments: readonly Segment[];
+  span: DaySpan;
+  ids: Record<DistinctField, IdCounts>;
+}
+
+/**
+ * How many different customers, products and locations a unit won a deal with in a span: counted when it is first asked for, and for
+ * large units kept up with every booking, for a company's month is ten thousand deals and its year a hundred thousand.
+ */
+export class DistinctCounts {
+  private kept = new Map<string, Counted>();
+  private generation = -1;
+  private heard = 0;
+
+  constructor(private occurrences: Occurrences) {}
+
+  /** @param segments the days on which people stood under the unit */
+  count(unitId: number, segments: readonly Segment[], span: DaySpan): Record<DistinctField, number> {
+    if (segments.length < MANY_SEGMENTS) return this.occurrences.countEachDistinct(segments, span);
+    this.keepUp();
+    const key = `${unitId} ${span.from} ${span.to}`;
+    let found = this.kept.get(key);
+    if (!found) {
+      if (this.kept.size >= MOST_KEPT) this.kept.clear();
+      this.kept.set(key, (found = this.build(segments, span)));
+    }
+    const { customer, product, location } = found.ids;
+    return { customer: customer.count, product: product.count, location: location.count };
+  }
+
+  private keepUp(): void {
+    const { generation, news } = this.occurrences;
+    if (this.generation !== generation) {
+      this.kept.clear();
+      [this.generation, this.heard] = [generation, news.length];
+    }
+    for (; this.heard < news.length; this.heard++) for (const each of this.kept.values()) take(each, news[this.heard]!);
+  }
+
+  private build(segments: readonly Segment[], span: DaySpan): Counted {
+    const ids = { customer: new IdCounts(), product: new IdCounts(), location: new IdCounts() };
+    for (const segment of segments) {
+      const column = this.occurrences.columnOf(segment.salespersonId);
+      const [from, to] = placesOf(column, { from: Math.max(segment.from, span.from), to: Math.min(segment.to, span.to) });
+      for (let at = from; at < to; at++) {
+        ids.customer.add(column.customers[at]!);
+        ids.product.add(column.products[at]!);
+        ids.location.add(column.locations[at]!);
+      }
+    }
+    return { segments, span, ids };
+  }
+}
+
+/** Takes in what came and went, as far as it was won under the unit within the span. */
+function take({ segments, span, ids }: Counted, { salespersonId, day, gone, come }: OccurrenceNews): void {
+  if (day < span.from || day >= span.to) return;
+  if (!segments.some((segment) => segment.salespersonId === salespersonId && segment.from <= day && segment.to > day)) return;
+  for (const each of gone) for (const field of FIELDS) ids[field].remove(each[field]);
+  for (const each of come) for (const field of FIELDS) ids[field].add(each[field]);
+}
+
+const FIELDS: readonly DistinctField[] = ['customer', 'product', 'location'];
