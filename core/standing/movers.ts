@@ -13,10 +13,30 @@ export interface Movers {
  */
 export function findMovers(places: readonly Rung[], direction: Direction, most: number): Movers {
   const sign = direction === 'lower' ? -1 : 1;
-  const moved = places.flatMap(({ unitId, actual, priorActual }) => (actual === null || priorActual === null || actual === priorActual ? [] : [{ unitId, gain: sign * (actual - priorActual) }]));
-  const byGain = moved.sort((a, b) => b.gain - a.gain);
-  return {
-    up: byGain.filter(({ gain }) => gain > 0).slice(0, most).map(({ unitId }) => unitId),
-    down: byGain.filter(({ gain }) => gain < 0).reverse().slice(0, most).map(({ unitId }) => unitId),
-  };
+  const [gained, lost]: [Move[], Move[]] = [[], []];
+  for (const { unitId, actual, priorActual } of places) {
+    if (actual === null || priorActual === null || actual === priorActual) continue;
+    const gain = sign * (actual - priorActual);
+    if (gain > 0) gained.push({ unitId, distance: gain });
+    else lost.push({ unitId, distance: -gain });
+  }
+  return { up: farthest(gained, most), down: farthest(lost.reverse(), most) };
+}
+
+interface Move {
+  unitId: number;
+  distance: number;
+}
+
+/** The few farthest; of equals the first. Nothing is sorted of a thousand people to name three. */
+function farthest(moves: readonly Move[], most: number): number[] {
+  const found: Move[] = [];
+  for (const move of moves) {
+    if (found.length === most && move.distance <= found[most - 1]!.distance) continue;
+    let at = found.length;
+    while (at > 0 && found[at - 1]!.distance < move.distance) at--;
+    found.splice(at, 0, move);
+    found.length = Math.min(found.length, most);
+  }
+  return found.map(({ unitId }) => unitId);
 }
