@@ -12,20 +12,26 @@ interface Asked {
   runs: number;
 }
 
+interface Mix {
+  urls: string[];
+  headers: Record<string, string>;
+  seconds: number;
+}
+
 const SELF = fileURLToPath(import.meta.url);
 
 /** Times requests from a process of its own, on a kept connection: what is measured is the server, not its client. */
-export function measureRequests(asked: Asked): Promise<Timing> {
+export async function measureRequests(asked: Asked): Promise<Timing> {
+  return toTiming(await runClient<number[]>(asked));
+}
+
+function runClient<Answer>(work: Asked | Mix): Promise<Answer> {
   return new Promise((resolve, reject) => {
-    const client = spawn(process.execPath, ['--import', 'tsx', SELF, JSON.stringify(asked)], { stdio: ['ignore', 'pipe', 'inherit'] });
+    const client = spawn(process.execPath, ['--import', 'tsx', SELF, JSON.stringify(work)], { stdio: ['ignore', 'pipe', 'inherit'] });
     let text = '';
     client.stdout.on('data', (chunk: Buffer) => (text += chunk));
     client.once('error', reject);
-    client.once('close', (code) => {
-      if (code !== 0) return reject(new Error(`The measuring client ended with ${code}.`));
-      const times = JSON.parse(text) as number[];
-      resolve(toTiming(times));
-    });
+    client.once('close', (code) => (code === 0 ? resolve(JSON.parse(text) as Answer) : reject(new Error(`The measuring client ended with ${code}.`))));
   });
 }
 
@@ -48,6 +54,11 @@ export function openAsker({ url, headers }: Pick<Asked, 'url' | 'headers'>): Ask
     },
     close: () => void client.kill(),
   };
+}
+
+/** Asks these one after the other, in an order drawn by lot, for some seconds: milliseconds of each, url by url. */
+export function measureMix(mix: Mix): Promise<number[][]> {
+  return runClient(mix);
 }
 
 /** One kept connection that reads no more of an answer than its status and length: a general client takes longer than the server. */
@@ -80,22 +91,36 @@ function connect({ url, headers }: Pick<Asked, 'url' | 'headers'>): Promise<{ ge
   })));
 }
 
-if (process.argv[1] === SELF) {
-  const asked = JSON.parse(process.argv[2]!) as Asked;
-  const connection = await connect(asked);
-  if (asked.runs === 0) {
-    for await (const _ of createInterface(process.stdin)) {
-      const start = performance.now();
-      await connection.get();
-      process.stdout.write(`${performance.now() - start}\n`);
-    }
+async function time(work: () => Promise<void>): Promise<number> {
+  const start = performance.now();
+  await work();
+  return performance.now() - start;
+}
+
+async function runMix({ urls, headers, seconds }: Mix): Promise<number[][]> {
+  const connections = await Promise.all(urls.map((url) => connect({ url, headers })));
+  const times: number[][] = urls.map(() => []);
+  for (let until = performance.now() + seconds * 1_000; performance.now() < until;) {
+    const at = Math.floor(Math.random() * urls.length);
+    times[at]!.push(await time(connections[at]!.get));
   }
+  for (const each of connections) each.close();
+  return times;
+}
+
+async function runRequests(asked: Asked): Promise<number[]> {
+  const connection = await connect(asked);
+  if (asked.runs === 0) for await (const _ of createInterface(process.stdin)) process.stdout.write(`${await time(connection.get)}\n`);
   const times: number[] = [];
   for (let i = -asked.warmUp; i < asked.runs; i++) {
-    const start = performance.now();
-    await connection.get();
-    if (i >= 0) times.push(performance.now() - start);
+    const took = await time(connection.get);
+    if (i >= 0) times.push(took);
   }
   connection.close();
-  process.stdout.write(JSON.stringify(times));
+  return times;
+}
+
+if (process.argv[1] === SELF) {
+  const work = JSON.parse(process.argv[2]!) as Asked | Mix;
+  process.stdout.write(JSON.stringify('urls' in work ? await runMix(work) : await runRequests(work)));
 }
