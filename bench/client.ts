@@ -62,7 +62,7 @@ export function measureMix(mix: Mix): Promise<number[][]> {
 }
 
 /** One kept connection that reads no more of an answer than its status and length: a general client takes longer than the server. */
-function connect({ url, headers }: Pick<Asked, 'url' | 'headers'>): Promise<{ get(): Promise<void>; close(): void }> {
+export function connect({ url, headers }: Pick<Asked, 'url' | 'headers'>): Promise<{ get(): Promise<void>; close(): void }> {
   const { hostname, port, pathname, search } = new URL(url);
   const question = [`GET ${pathname}${search} HTTP/1.1`, `host: ${hostname}:${port}`, ...Object.entries(headers).map(([name, value]) => `${name}: ${value}`), '', ''].join('\r\n');
   const socket = createConnection({ host: hostname, port: Number(port), noDelay: true });

@@ -3,33 +3,39 @@ import type { Announcement } from '../db/notify';
 import type { Endpoints } from '../endpoints';
 import { streamChanges } from '../live/index';
 import { Refused } from '../problem';
+import { KnownBoards } from './knownBoards';
 import { listPhotos, readPhoto, removePhoto, savePhoto } from './photos';
-import { createBoard, findBoard, listBoards, withdrawBoard } from './service';
+import { createBoard, listBoards, withdrawBoard } from './service';
 import { keepPages, viewBoard } from './view';
 
 export function addBoardRoutes({ implement, context }: Endpoints): void {
   const pages = keepPages(context);
+  const boards = new KnownBoards(context);
   implement(routes.listBoards, async ({ scope }) => listBoards(context, scope));
   implement(routes.createBoard, async ({ scope, principal, body }) => createBoard(context, scope, principal, body));
-  implement(routes.withdrawBoard, async ({ scope, principal, params }) => withdrawBoard(context, scope, principal, params.id));
+  implement(routes.withdrawBoard, async ({ scope, principal, params }) => {
+    const done = await withdrawBoard(context, scope, principal, params.id);
+    boards.forget();
+    return done;
+  });
   implement(routes.getBoard, async ({ params, reply }) => {
     reply.header('cache-control', 'no-store');
-    return viewBoard(context, pages, await findBoard(context, params.secret));
+    return viewBoard(context, pages, await boards.find(params.secret));
   });
 
   implement(routes.streamBoard, async ({ params, reply }) => {
-    const { scope, settings } = await findBoard(context, params.secret);
+    const { scope, settings } = await boards.find(params.secret);
     const people = new Set(settings.units.flatMap((code) => scope.books.tree.segmentsUnder(scope.findUnit(code).id).map((each) => each.salespersonId)));
     return streamChanges(reply, {
       replica: context.replica,
       // Targets and units change seldom, and above those who stand here too: a board asks once more than it must.
       mayHear: ({ topic, unitIds }: Announcement) => topic !== 'drafts' && (topic !== 'deals' || unitIds === null || unitIds.some((id) => people.has(id))),
-      isStillIn: () => findBoard(context, params.secret).then(() => true, (error: unknown) => !(error instanceof Refused)),
+      isStillIn: () => boards.find(params.secret).then(() => true, (error: unknown) => !(error instanceof Refused)),
     });
   });
 
   implement(routes.getBoardPhoto, async ({ params, reply }) => {
-    const { scope, settings } = await findBoard(context, params.secret);
+    const { scope, settings } = await boards.find(params.secret);
     const { tree, asOf } = scope.books;
     const person = scope.findUnit(params.code);
     // Only who stands on the board: a link shows that board and nothing else.

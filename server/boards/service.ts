@@ -1,11 +1,14 @@
 import { and, desc, eq, isNull, sql } from 'drizzle-orm';
 import type { BoardInput, BoardSummary, NewBoard } from '#contract/schemas/board';
+import type { Role } from '#contract/schemas/access';
 import { buildScope, createSecret, hashSecret, mayDo, type Principal, type Scope } from '../access/index';
 import { recordAudit } from '../audit/record';
 import type { Context } from '../context';
+import type { Queryable } from '../db/client';
 import { announce } from '../db/notify';
 import { appUser, board } from '../db/tables/index';
 import { Refused, refuseFaults } from '../problem';
+import type { Replica } from '../ledger/replica';
 import { findMeasure } from '../standings/index';
 
 const COLUMNS = { id: board.id, name: board.name, settings: board.settings, who: appUser.name, createdAt: board.createdAt };
@@ -55,14 +58,28 @@ export interface OpenBoard {
   unitId: number;
 }
 
-/** The board a link opens. @throws Refused boardGone when it is withdrawn, unknown, or its maker may not show it any more */
-export async function findBoard({ db, replica }: Context, secret: string): Promise<OpenBoard> {
-  if (!replica.company) throw new Refused('notSetUp');
+/** A board as it is written, with what its maker is. */
+export interface BoardRow {
+  id: number;
+  name: string;
+  settings: BoardSummary['settings'];
+  unitId: number;
+  role: Role;
+}
+
+/** @throws Refused boardGone when it is withdrawn or unknown, or its maker is gone */
+export async function readBoard(db: Queryable, hash: string): Promise<BoardRow> {
   const [found] = await db.select({ id: board.id, name: board.name, settings: board.settings, unitId: appUser.unitId, role: appUser.role }).from(board).innerJoin(appUser, eq(appUser.id, board.createdBy))
-    .where(and(eq(board.hash, hashSecret(secret)), isNull(board.withdrawnAt), isNull(appUser.disabledAt)));
-  if (!found || !mayDo(found.role, 'plan')) throw new Refused('boardGone');
-  const scope = buildScope(replica, found);
-  const units = found.settings.units.filter((code) => scope.books.tree.findByCode(code));
+    .where(and(eq(board.hash, hash), isNull(board.withdrawnAt), isNull(appUser.disabledAt)));
+  if (!found) throw new Refused('boardGone');
+  return found;
+}
+
+/** @throws Refused boardGone when its maker may not show it any more */
+export function openBoard(replica: Replica, { id, name, settings, unitId, role }: BoardRow): OpenBoard {
+  if (!mayDo(role, 'plan')) throw new Refused('boardGone');
+  const scope = buildScope(replica, { unitId });
+  const units = settings.units.filter((code) => scope.books.tree.findByCode(code));
   if (units.length === 0) throw new Refused('boardGone');
-  return { id: found.id, name: found.name, settings: { ...found.settings, units }, scope, unitId: found.unitId };
+  return { id, name, settings: { ...settings, units }, scope, unitId };
 }

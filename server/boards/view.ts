@@ -20,13 +20,19 @@ const DAYS_OF_NEWS = 31;
 /** More pages than screens can stand on walls. */
 const MOST_PAGES = 2_000;
 
-export type BoardPages = KeptAnswers<BoardPage>;
+interface KeptPage {
+  page: BoardPage;
+  /** Of who stands on it. */
+  photos: Record<string, string>;
+}
+
+export type BoardPages = KeptAnswers<KeptPage>;
 
 /** Pages until a figure changes or anything is announced, a deal's new name as much as a booking: two hundred screens ask for the same at the same moment. */
 export function keepPages({ replica }: Context): BoardPages {
   let heard = 0;
   replica.onChange(() => heard++);
-  return new KeptAnswers<BoardPage>({ get asOf() { return replica.asOf; }, stampOf: () => heard + replica.stampOf(null) }, MOST_PAGES, () => 1);
+  return new KeptAnswers<KeptPage>({ get asOf() { return replica.asOf; }, stampOf: () => heard + replica.stampOf(null) }, MOST_PAGES, () => 1);
 }
 
 /** Everything a board shows. @throws Refused unknownMeasure */
@@ -35,13 +41,18 @@ export async function viewBoard(context: Context, pages: BoardPages, { name, set
   const measure = findMeasure(books, settings.measure);
   const company = context.replica.company!;
   const built = await Promise.all(settings.units.map((code) => pages.find(`${unitId} ${code} ${measure.code}`, {
-    reckon: () => buildPage(context.db, books, books.tree.findByCode(code)!, measure.code), reachOf: () => null,
+    reckon: () => buildKeptPage(context.db, books, books.tree.findByCode(code)!, measure.code), reachOf: () => null,
   })));
-  const times = built.flatMap((page) => page.newest.map((deal) => deal.at)).sort();
+  const times = built.flatMap(({ page }) => page.newest.map((deal) => deal.at)).sort();
   return {
     name, company: books.tree.root?.name ?? company.tree.root!.name, measure: toMeasureRecord(measure), accrues: measure.accrues, currency: books.currency, timeZone: company.timeZone, asOf: toIsoDay(books.asOf), seconds: settings.seconds,
-    newestAt: times.at(-1) ?? null, pages: built, photos: await listPhotos(context.db, built.flatMap((page) => page.places.map((place) => place.unit))),
+    newestAt: times.at(-1) ?? null, pages: built.map(({ page }) => page), photos: Object.assign({}, ...built.map(({ photos }) => photos)) as BoardView['photos'],
   };
+}
+
+async function buildKeptPage(db: Queryable, books: Books, unit: Unit, measure: MeasureCode): Promise<KeptPage> {
+  const page = await buildPage(db, books, unit, measure);
+  return { page, photos: await listPhotos(db, page.places.map((place) => place.unit)) };
 }
 
 async function buildPage(db: Queryable, books: Books, unit: Unit, measure: MeasureCode): Promise<BoardPage> {

@@ -69,6 +69,7 @@ describe('a wall board', () => {
 
   it('is gone once it is withdrawn, and says so', async () => {
     const { secret, board } = await make('Short');
+    expect((await show(secret)).statusCode).toBe(200);
     expect((await people.manager.send('DELETE', `/boards/${board.id}`)).statusCode).toBe(200);
     const gone = await show(secret);
     expect(gone.statusCode).toBe(404);
@@ -81,11 +82,33 @@ describe('a wall board', () => {
   it('shows no more than its maker may see, and nothing once they may not', async () => {
     expect((await people.manager.send('POST', '/boards', { name: 'Others', settings: settings({ units: ['north'] }) })).json()).toMatchObject({ code: 'unknownUnit' });
     const { secret } = await make('Maker');
-    const disable = (at: string | null) => server.db.update(appUser).set({ disabledAt: at as never }).where(eq(appUser.email, 'manager@example.com'));
-    await disable('2026-11-18T00:00:00Z');
-    expect((await show(secret)).statusCode).toBe(404);
-    await disable(null);
     expect((await show(secret)).statusCode).toBe(200);
+    const disable = (at: string | null) => server.db.update(appUser).set({ disabledAt: at as never }).where(eq(appUser.email, 'manager@example.com'));
+    const status = async () => (await show(secret)).statusCode;
+    // Whoever changes it in the database itself: the server hears of it in a moment.
+    await disable('2026-11-18T00:00:00Z');
+    await expect.poll(status, { timeout: 5_000 }).toBe(404);
+    await disable(null);
+    await expect.poll(status, { timeout: 5_000 }).toBe(200);
+  });
+
+  it('withdrawn at one server is gone at the others, also where it has just been shown, or nothing is heard', async () => {
+    const there = await startServer(server.url);
+    try {
+      const { secret, board } = await make('Elsewhere');
+      const status = async () => (await there.app.inject({ method: 'GET', url: `/api/v1/board/${secret}` })).statusCode;
+      expect([await status(), await status()]).toEqual([200, 200]);
+      expect((await people.manager.send('DELETE', `/boards/${board.id}`)).statusCode).toBe(200);
+      await expect.poll(status, { timeout: 5_000 }).toBe(404);
+      const { secret: other, board: { id } } = await make('Unheard');
+      const otherStatus = async () => (await there.app.inject({ method: 'GET', url: `/api/v1/board/${other}` })).statusCode;
+      expect(await otherStatus()).toBe(200);
+      there.replica.connected = false;
+      expect((await people.manager.send('DELETE', `/boards/${id}`)).statusCode).toBe(200);
+      expect(await otherStatus()).toBe(404);
+    } finally {
+      await there.stop();
+    }
   });
 
   it('is made and withdrawn by who may plan, in their part', async () => {
@@ -124,5 +147,6 @@ describe('pictures', () => {
     expect((await show(other, '/photos/ivarga')).statusCode).toBe(404);
     expect((await people.salesperson.send('DELETE', '/units/ivarga/photo')).statusCode).toBe(200);
     expect((await show(secret, '/photos/ivarga')).statusCode).toBe(404);
+    await expect.poll(async () => Object.keys((await show(secret)).json().photos as object), { timeout: 5_000 }).not.toContain('ivarga');
   });
 });
