@@ -1,5 +1,6 @@
 import { sql, type SQL } from 'drizzle-orm';
 import type { ApartBy, ApartView, BehindView } from '#contract/schemas/behind';
+import { nameFirst } from '#core/deal/apart';
 import { END_OF_TIME, FIRST_DAY, toIsoDay, type DaySpan } from '#core/period/day';
 import type { Books } from '#core/standing/books';
 import type { Unit } from '#core/units/unit';
@@ -48,11 +49,11 @@ export async function viewApart(db: Queryable, books: Books, unit: Unit, period:
   const { rows } = await db.execute<{ key: number | null; name: string | null; count: number; credited: number }>(sql`${dealsBehind(books, unit, period)}
     select g.key, ${names} as name, g.count, g.credited from (
       select ${key} as key, count(distinct d.id) as count, sum(p.credited)::bigint as credited from parts p join deal d on d.id = p.id group by 1) g order by g.credited desc, g.key`);
-  const sum = (of: readonly { count: number; credited: number }[], field: 'count' | 'credited') => of.reduce((total, row) => total + row[field], 0);
-  const [shown, rest] = [rows.slice(0, SHOWN_GROUPS), rows.slice(SHOWN_GROUPS)];
+  const sum = (field: 'count' | 'credited') => rows.reduce((total, row) => total + row[field], 0);
+  const { named, others } = nameFirst(rows, SHOWN_GROUPS);
   return {
-    currency: books.currency, by, count: sum(rows, 'count'), credited: sum(rows, 'credited'),
-    groups: shown.map((row) => ({ id: row.key, key: by === 'salesperson' ? books.tree.find(row.key!)?.code ?? null : row.name, name: row.name ?? 'none', count: row.count, credited: row.credited })),
-    others: rest.length === 0 ? null : { groups: rest.length, count: sum(rest, 'count'), credited: sum(rest, 'credited') },
+    currency: books.currency, by, count: sum('count'), credited: sum('credited'),
+    groups: named.map((row) => ({ id: row.key, key: by === 'salesperson' ? books.tree.find(row.key!)?.code ?? null : row.name, name: row.name ?? 'none', count: row.count, credited: row.credited })),
+    others,
   };
 }

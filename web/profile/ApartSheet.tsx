@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { Link, useLocation } from 'react-router';
 import type { ApartBy } from '#contract/schemas/behind';
+import { nameFirst } from '#core/deal/apart';
 import { formatExact, formatWhole } from '#core/money/format';
 import { FailureNote } from '../app/FailureNote';
 import { placeLink } from '../app/placeLink';
@@ -24,10 +25,8 @@ export function ApartSheet({ title, unit, period, ways }: ApartSheetProps) {
   const { search } = useLocation();
   const { currentData, error, refetch } = useTakeApartQuery({ unit, period, by });
   const money = { kind: 'money' as const, currency: currentData?.currency ?? 'EUR' };
-  const [shown, rest] = [currentData?.groups.slice(0, SHOWN) ?? [], currentData?.groups.slice(SHOWN) ?? []];
-  const others = rest.length + (currentData?.others?.groups ?? 0);
-  const othersSum = rest.reduce((sum, group) => sum + group.credited, 0) + (currentData?.others?.credited ?? 0);
-  const most = Math.max(1, ...shown.map((group) => Math.abs(group.credited)));
+  const { named, others } = nameFirst(currentData?.groups ?? [], SHOWN, currentData?.others);
+  const most = Math.max(1, ...named.map((group) => Math.abs(group.credited)));
   // People, customers and products have pages of their own; the rest is a filter of deals.
   const linkOf = ({ id, key }: { id: number | null; key: string }) => (by === 'customer' || by === 'product' ? { pathname: `/deals/${by}s/${id}`, search: placeLink(search, { unit, period }) } : by === 'salesperson' ? { pathname: '/profile', search: placeLink(search, { unit: key }) } : { pathname: '/deals', search: `${placeLink(search, { unit, period })}&status=won&${by}=${encodeURIComponent(key)}` });
   return (
@@ -37,15 +36,15 @@ export function ApartSheet({ title, unit, period, ways }: ApartSheetProps) {
         <table className="mt-1 w-full table-fixed text-[12px]">
           <colgroup><col /><col className="w-[70px]" /><col className="w-[76px]" /></colgroup>
           <tbody>
-            {shown.map((group) => (
+            {named.map((group) => (
               <tr key={group.key ?? 'none'} className="border-t border-line/60">
                 <td className="truncate py-[3px] pr-2">{group.key === null ? <span className="text-soft">none</span> : <Link className="hover:underline" to={linkOf({ id: group.id, key: group.key })}>{group.name}</Link>}</td>
                 <td aria-hidden><span className="block h-[6px] bg-now" style={{ width: `${Math.max(0, group.credited) / most * 100}%` }} /></td>
                 <td className="text-right" title={formatExact(group.credited, money)}>{formatWhole(group.credited, money)}</td>
               </tr>
             ))}
-            {others > 0 && <tr className="border-t border-line/60 text-soft"><td className="py-[3px]">All others ({others})</td><td /><td className="text-right" title={formatExact(othersSum, money)}>{formatWhole(othersSum, money)}</td></tr>}
-            <tr className="border-t border-line font-semibold"><td className="py-[3px]">All {currentData.groups.length + (currentData.others?.groups ?? 0)}</td><td /><td className="text-right" title={formatExact(currentData.credited, money)}>{formatWhole(currentData.credited, money)}</td></tr>
+            {others && <tr className="border-t border-line/60 text-soft"><td className="py-[3px]">All others ({others.groups})</td><td /><td className="text-right" title={formatExact(others.credited, money)}>{formatWhole(others.credited, money)}</td></tr>}
+            <tr className="border-t border-line font-semibold"><td className="py-[3px]">All {named.length + (others?.groups ?? 0)}</td><td /><td className="text-right" title={formatExact(currentData.credited, money)}>{formatWhole(currentData.credited, money)}</td></tr>
           </tbody>
         </table>
       )}

@@ -1,4 +1,5 @@
 import type { PipelineHorizon } from '#contract/schemas/pipeline';
+import { changeOf } from '#core/comparison/change';
 import { formatColumn, withSign, type FigureUnit } from '#core/money/format';
 import type { Outlook } from '#core/pipeline/outlook';
 import { showPercent } from '#core/status/percent';
@@ -24,13 +25,14 @@ export function HorizonTable({ horizons, answers, chosen, unit, onChoose }: Hori
           if (horizon.isMonth) return null;
           const { outlook, asIs } = answers[index]!;
           const isChosen = index === chosen;
+          const supposed = asIs && changeOf(outlook.expected, asIs.expected).difference;
           return (
             <tr key={horizon.name} className={classNames('cursor-pointer border-t border-line/70', isChosen ? 'bg-selected' : 'hover:bg-hover')} onClick={() => onChoose(horizon.name)}>
               <th scope="row" className="py-1.5 pl-1.5 text-left font-medium"><button type="button" aria-pressed={isChosen} className="text-left"><span className="block first-letter:uppercase">{horizon.name}</span><span className="block text-[11px] font-normal text-soft">{horizon.period.name}</span></button></th>
               <td className="font-semibold">{money(outlook.won)}</td>
               <td className="text-soft">{money(outlook.open)}<span className="block text-[11px]">{outlook.count} {outlook.count === 1 ? 'deal' : 'deals'}</span></td>
               <td>{money(outlook.weighted)}{outlook.unrated > 0 && <span className="block text-[11px] text-grade-2" title="Nobody said how likely these are: they weigh nothing.">{outlook.unrated} unrated</span>}</td>
-              <td>{money(outlook.expected)}{asIs && asIs.expected !== outlook.expected && <span className="block text-[11px] text-ember-text">{withSign(outlook.expected - asIs.expected, money(outlook.expected - asIs.expected))}</span>}</td>
+              <td>{money(outlook.expected)}{supposed !== null && supposed !== 0 && <span className="block text-[11px] text-ember-text">{withSign(supposed, money(supposed))}</span>}</td>
               <td>{outlook.target === null ? <span className="text-soft">none</span> : money(outlook.target)}</td>
               <td>{outlook.expectedAttainment === null ? '–' : showPercent(outlook.expectedAttainment)}</td>
               <td>{outlook.shortfall === null ? '–' : outlook.shortfall === 0 ? <span className="text-made">nothing</span> : money(outlook.shortfall)}</td>
