@@ -1,5 +1,6 @@
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
+import type { Company } from '#contract/schemas/company';
 import type { Strip, StripCell } from '#contract/schemas/standing';
 import { fillOf } from '../../charts/status';
 import { classNames } from '../../ui/classNames';
@@ -7,6 +8,7 @@ import { api, useGetCompanyQuery, useGetStripQuery } from '../api';
 import { FailureNote } from '../FailureNote';
 import { SOON, useLoadsAhead, useLookAhead, type Pointing } from '../lookAhead';
 import { usePlace } from '../place';
+import { yearOf } from '../yearOf';
 
 const SAID_BELOW: ReadonlySet<string> = new Set(['unknownUnit', 'unknownPeriod', 'unavailable', 'unreachable']);
 
@@ -18,12 +20,12 @@ export function YearStrip() {
   const place = usePlace();
   const [year, setYear] = useState<string | null>(null);
   const { data: company } = useGetCompanyQuery();
-  const shownYear = year ?? yearIn(place.period);
+  const shownYear = year ?? yearIn(company, place.period);
   const { data: strip, error, refetch } = useGetStripQuery({ unit: place.unit, measure: place.measure, ...(shownYear ? { year: shownYear } : {}) }, { skip: !place.unit });
   const pointAt = useLookAhead();
   const loadStrip = api.usePrefetch('getStrip', SOON);
   useLoadsAhead(({ unit, period, measure }) => {
-    const ofYear = yearIn(period);
+    const ofYear = yearIn(company, period);
     loadStrip({ unit, measure, ...(ofYear ? { year: ofYear } : {}) });
   });
   const [drag, setDrag] = useState<{ from: number; to: number } | null>(null);
@@ -116,8 +118,9 @@ export function YearStrip() {
   );
 }
 
-function yearIn(period: string): string | undefined {
-  return /^FY\d{4}/.exec(period)?.[0];
+/** The fiscal year a period names or begins in; undefined, for the running one, where that is not known. */
+function yearIn(company: Company | undefined, period: string): string | undefined {
+  return /^FY\d{4}/.exec(period)?.[0] ?? ((company && yearOf(company.calendar, period)) || undefined);
 }
 
 interface MonthCellProps {
