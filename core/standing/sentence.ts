@@ -1,13 +1,10 @@
-import type { Measure } from '../measure/measure';
 import { nameInSentence } from '../measure/nameInSentence';
-import { formatShort } from '../money/format';
-import type { Period } from '../period/calendar';
 import type { Day } from '../period/day';
-import { describePeriod, monthName, shortDay } from '../period/words';
+import { shortDay } from '../period/words';
 import { showPercent } from '../status/percent';
-import { cutsOf } from '../status/rule';
-import { figureUnitOf, type Books } from './books';
+import type { Books } from './books';
 import { peerAverageOf } from './peers';
+import { pronounsOf, shortPeriod, toWords, upper, type Words } from './sentenceWords';
 import type { Standing } from './standing';
 
 /** A piece of the headline; `status` pieces are coloured by the grade, always beside words. */
@@ -38,7 +35,8 @@ function describeGraded(books: Books, standing: Standing): SentencePart[] {
   // The grade says nothing of the target then: its colour must not stand at the target's percent.
   const plain = standing.status.state === 'made' ? result : result.map(({ text }) => ({ text }));
   if (standing.status.grade === 0 || standing.status.state === 'made') return plain;
-  const against = rule.yardstick === 'priorPeriod' ? 'Against the period before at the same point it is ' : `Against the average of its ${peerAverageOf(books, standing.unitId, standing.period, standing.measure)?.count ?? 0} peers it is `;
+  const { its } = pronounsOf(books, standing.unitId);
+  const against = rule.yardstick === 'priorPeriod' ? 'Against the period before at the same point that is ' : `Against the average of ${its} ${peerAverageOf(books, standing.unitId, standing.period, standing.measure)?.count ?? 0} peers that is `;
   return [...plain, { text: ` ${against}` }, status(standing.status.word), { text: '.' }];
 }
 
@@ -54,48 +52,6 @@ function describeResult(books: Books, standing: Standing): SentencePart[] {
   return phase === 'ended' ? describeEnded(words, standing, standing.actual) : describeOpen(words, standing, standing.actual);
 }
 
-interface Words {
-  name: string;
-  period: string;
-  measure: Measure;
-  /** "has booked" for money, "has won" for deals. */
-  verb: string;
-  /** After a figure: "12 deals", "€34k of gross profit"; nothing for revenue. */
-  noun: string;
-  /** After "target": "of deals". */
-  ofNoun: string;
-  show(value: number): string;
-  percent: string;
-  firstDay: string;
-}
-
-function toWords(books: Books, standing: Standing): Words {
-  const unit = figureUnitOf(books, standing.measure);
-  const rule = books.rules.of(standing.measure, standing.period);
-  const measure = books.measures.get(standing.measure);
-  return {
-    name: books.tree.find(standing.unitId)?.name ?? '',
-    period: shortPeriod(standing.period, books),
-    measure, ...toNouns(measure),
-    show: (value) => formatShort(value, unit),
-    percent: standing.attainment === null ? '' : showPercent(standing.attainment, cutsOf(rule)),
-    firstDay: shortDay(standing.period.from),
-  };
-}
-
-function toNouns(measure: Measure): Pick<Words, 'verb' | 'noun' | 'ofNoun'> {
-  if (measure.code === 'revenue') return { verb: 'booked', noun: '', ofNoun: '' };
-  if (measure.code === 'deals_won') return { verb: 'won', noun: ' deals', ofNoun: ' of deals' };
-  const name = nameInSentence(measure);
-  return measure.unit === 'money' ? { verb: 'booked', noun: ` of ${name}`, ofNoun: ` of ${name}` } : { verb: 'reached', noun: ` ${name}`, ofNoun: ` of ${name}` };
-}
-
-/** A month of the running fiscal year goes by its name alone; anything else carries its year (GUARDS 4). */
-function shortPeriod(period: Period, books: Books): string {
-  const running = books.calendar.labelOf(books.asOf) === books.calendar.labelOf(period.from);
-  return period.kind === 'month' && running && books.calendar.rule.kind === 'month' ? monthName(period.from) : describePeriod(period, books.calendar);
-}
-
 function status(text: string): SentencePart {
   return { text, emphasis: 'status' };
 }
@@ -108,7 +64,7 @@ function describeNotStarted(words: Words, standing: Standing): SentencePart[] {
 function describeIncomplete(words: Words, standing: Standing): SentencePart[] {
   const { parts, missing } = standing.target;
   const covered = Math.max(0, parts - missing.length);
-  return [{ text: `${words.name} has ${words.verb} ${words.show(standing.actual ?? 0)}${words.noun} in ${words.period}. Its targets are incomplete (${covered} of ${parts} ${partNoun(standing)} have one), so there is no percent and no status yet.` }];
+  return [{ text: `${words.name} has ${words.verb} ${words.show(standing.actual ?? 0)}${words.noun} in ${words.period}. ${upper(words.its)} targets are incomplete (${covered} of ${parts} ${partNoun(standing)} have one), so there is no percent and no status yet.` }];
 }
 
 function partNoun(standing: Standing): string {
@@ -117,7 +73,7 @@ function partNoun(standing: Standing): string {
 
 function describeNoTarget(words: Words, standing: Standing, actual: number): SentencePart[] {
   if (actual < 0 && words.measure.accrues) return describeRefunds(words, actual);
-  const reason = standing.target.value === 0 ? 'Its target is 0, so there is nothing to attain.' : 'It has no target for this period, so there is no percent and no status.';
+  const reason = standing.target.value === 0 ? `${upper(words.its)} target is 0, so there is nothing to attain.` : `${upper(words.it)} ${words.has} no target for this period, so there is no percent and no status.`;
   const stand = words.measure.accrues ? `has ${words.verb} ${words.show(actual)}${words.noun}` : `has ${showLevel(words, actual)}`;
   return [{ text: `${words.name} ${stand} in ${words.period}. ${reason}` }];
 }
@@ -138,7 +94,7 @@ function describeLevel(words: Words, { target, elapsed }: Standing, actual: numb
   const rest = elapsed.phase === 'ended' ? '.' : elapsed.left === 0 ? ', on the last working day.' : `, and can still change in ${elapsed.left} working ${elapsed.left === 1 ? 'day' : 'days'}.`;
   return [
     { text: `${words.name} ${elapsed.phase === 'ended' ? 'ended' : 'stands in'} ${words.period} at ${showLevel(words, actual)}. That is ` },
-    status(`${words.percent} of its ${words.show(target.value!)} ${kind}`), { text: rest },
+    status(`${words.percent} of ${words.its} ${words.show(target.value!)} ${kind}`), { text: rest },
   ];
 }
 
@@ -151,14 +107,14 @@ function describeMade(words: Words, standing: Standing, actual: number): Sentenc
   const rest = standing.elapsed.phase === 'ended' || left === 0 ? '' : `, with ${left} working ${left === 1 ? 'day' : 'days'} left`;
   return [
     { text: `${words.name} has ` }, status('made'),
-    { text: ` its ${words.show(standing.target.value!)} ${words.period} target: ${words.show(actual)}${words.noun} ${words.verb}, ${words.percent} of target${rest}.` },
+    { text: ` ${words.its} ${words.show(standing.target.value!)} ${words.period} target: ${words.show(actual)}${words.noun} ${words.verb}, ${words.percent} of target${rest}.` },
   ];
 }
 
 function describeEnded(words: Words, standing: Standing, actual: number): SentencePart[] {
   return [
     { text: `${words.name} ended ${words.period} at ${words.show(actual)}${words.noun}, ` },
-    status(`${words.percent} of its ${words.show(standing.target.value!)} target`),
+    status(`${words.percent} of ${words.its} ${words.show(standing.target.value!)} target`),
     { text: `: ${words.show(-standing.gap!)}${words.noun} short.` },
   ];
 }
@@ -167,9 +123,9 @@ function describeOpen(words: Words, standing: Standing, actual: number): Sentenc
   if (actual < 0) return describeRefunds(words, actual);
   const { gone, total } = standing.elapsed;
   const { runRate } = standing.pace;
-  const outcome = runRate === null ? '' : `; at this rate it ends at ${words.show(Math.round(runRate))}${words.noun}`;
+  const outcome = runRate === null ? '' : `; at this rate ${words.it} ${words.ends} at ${words.show(Math.round(runRate))}${words.noun}`;
   return [
-    { text: `${words.name} has ${words.verb} ${words.show(actual)} of its ${words.show(standing.target.value!)} ${words.period} target${words.ofNoun}. That is ` },
+    { text: `${words.name} has ${words.verb} ${words.show(actual)} of ${words.its} ${words.show(standing.target.value!)} ${words.period} target${words.ofNoun}. That is ` },
     status(`${words.percent} of target`),
     { text: `, against ${showPercent(gone / total)} of the working days gone${outcome}.` },
   ];

@@ -21,8 +21,8 @@ function say(over: Partial<SampleOptions> = {}, { unitId = 11, periodId = NOVEMB
 
 describe('the sentence of a standing, at its edges', () => {
   it('counts one day as one', () => {
-    expect(say({ asOf: '2026-11-27', booked: [{ salespersonId: 11, amount: 1200, on: '2026-11-02' }] })).toBe('Ilse has made its €10 November target: €12 booked, 120% of target, with 1 working day left.');
-    expect(say({ asOf: '2026-11-30', booked: [{ salespersonId: 11, amount: 1200, on: '2026-11-02' }] })).toBe('Ilse has made its €10 November target: €12 booked, 120% of target.');
+    expect(say({ asOf: '2026-11-27', booked: [{ salespersonId: 11, amount: 1200, on: '2026-11-02' }] })).toBe('Ilse has made their €10 November target: €12 booked, 120% of target, with 1 working day left.');
+    expect(say({ asOf: '2026-11-30', booked: [{ salespersonId: 11, amount: 1200, on: '2026-11-02' }] })).toBe('Ilse has made their €10 November target: €12 booked, 120% of target.');
   });
 
   it('says refunds where they outweigh, with a target and without', () => {
@@ -31,8 +31,8 @@ describe('the sentence of a standing, at its edges', () => {
   });
 
   it('tells a target of nothing from no target', () => {
-    expect(say({ targets: [{ unitId: 11, periodId: NOVEMBER, target: 0 }] })).toContain('Its target is 0, so there is nothing to attain.');
-    expect(say({ targets: [] })).toContain('It has no target for this period, so there is no percent and no status.');
+    expect(say({ targets: [{ unitId: 11, periodId: NOVEMBER, target: 0 }] })).toContain('Their target is 0, so there is nothing to attain.');
+    expect(say({ targets: [] })).toContain('They have no target for this period, so there is no percent and no status.');
   });
 
   it('says of what has not begun when it does, and what will be asked', () => {
@@ -53,7 +53,7 @@ describe('the sentence of a standing, at its edges', () => {
 
   it('carries the year of a month that is not of the running one (GUARDS 4)', () => {
     const earlier = { targets: [{ unitId: 11, periodId: 'FY2026-P08', target: 1000 }], booked: [{ salespersonId: 11, amount: 400, on: '2025-11-02' }] };
-    expect(say(earlier, { periodId: 'FY2026-P08' })).toBe('Ilse ended November 2025 at €4, 40% of its €10 target: €6 short.');
+    expect(say(earlier, { periodId: 'FY2026-P08' })).toBe('Ilse ended November 2025 at €4, 40% of their €10 target: €6 short.');
   });
 
   it('says against whom a grade is, where it is not the target, and colours that word only', () => {
@@ -61,7 +61,7 @@ describe('the sentence of a standing, at its edges', () => {
     const rules = [{ measure: 'revenue', from: FIRST_DAY, rule: { ...defaultRule(revenue), yardstick: 'peerAverage' as const } }];
     const books = buildSampleBooks({ ...usual, rules, booked: [{ salespersonId: 11, amount: 900, on: '2026-11-02' }, { salespersonId: 12, amount: 100, on: '2026-11-02' }] });
     const parts = describeStanding(books, buildStanding(books, 11, books.calendar.parse(NOVEMBER)!, 'revenue'));
-    expect(parts.map((part) => part.text).join('')).toMatch(/Against the average of its 2 peers it is .+\.$/);
+    expect(parts.map((part) => part.text).join('')).toMatch(/Against the average of their 2 peers that is .+\.$/);
     expect(parts.filter((part) => part.emphasis).length).toBe(1);
     expect(parts.at(-2)!.emphasis).toBe('status');
     expect([books.rules.comparesPeers('revenue'), books.rules.comparesPeers('gross_margin'), buildSampleBooks(usual).rules.comparesPeers('revenue')]).toEqual([true, false, false]);

@@ -100,18 +100,18 @@ describe('the sentence', () => {
   const left = (on: string) => [...SAMPLE_MEMBERSHIPS.filter((each) => each.unitId !== 11), { ...always(11, 3), to: parseDay(on)! }];
   const euros = (amount: number) => amount * 100;
   it.each<[string, Partial<SampleOptions>, string]>([
-    ['ahead', { booked: booked(euros(396_180)), targets: target(euros(480_000)) }, 'Ilse has booked €396k of its €480k November target. That is 83% of target, against 62% of the working days gone; at this rate it ends at €640k.'],
-    ['reached', { booked: booked(euros(500_000)), targets: target(euros(480_000)) }, 'Ilse has made its €480k November target: €500k booked, 104% of target, with 8 working days left.'],
-    ['a whisker short', { booked: booked(euros(479_900)), targets: target(euros(480_000)), asOf: '2026-12-02' }, 'Ilse ended November at €480k, 99.98% of its €480k target: €100 short.'],
+    ['ahead', { booked: booked(euros(396_180)), targets: target(euros(480_000)) }, 'Ilse has booked €396k of their €480k November target. That is 83% of target, against 62% of the working days gone; at this rate they end at €640k.'],
+    ['reached', { booked: booked(euros(500_000)), targets: target(euros(480_000)) }, 'Ilse has made their €480k November target: €500k booked, 104% of target, with 8 working days left.'],
+    ['a whisker short', { booked: booked(euros(479_900)), targets: target(euros(480_000)), asOf: '2026-12-02' }, 'Ilse ended November at €480k, 99.98% of their €480k target: €100 short.'],
     ['not started', { asOf: '2026-10-30', targets: target(euros(480_000)) }, 'November starts on 1 Nov: 21 working days for Ilse, with a target of €480k.'],
-    ['no target', { booked: booked(euros(1_000)) }, 'Ilse has booked €1k in November. It has no target for this period, so there is no percent and no status.'],
+    ['no target', { booked: booked(euros(1_000)) }, 'Ilse has booked €1k in November. They have no target for this period, so there is no percent and no status.'],
     ['refunds only', { booked: booked(euros(-3_200)), targets: target(euros(480_000)) }, 'Ilse stands at −€3.2k in November: refunds outweigh what was booked.'],
-    ['behind', { booked: booked(euros(100_000)), targets: target(euros(480_000)) }, 'Ilse has booked €100k of its €480k November target. That is 21% of target, against 62% of the working days gone; at this rate it ends at €162k.'],
-    ['closed short', { booked: booked(euros(430_000)), targets: target(euros(480_000)), asOf: '2026-12-02' }, 'Ilse ended November at €430k, 90% of its €480k target: €50k short.'],
-    ['a leaver', { booked: booked(euros(100_000)), targets: target(euros(480_000)), memberships: left('2026-11-14') }, 'Ilse has booked €100k of its €480k November target. That is 21% of target, against 62% of the working days gone; at this rate it ends at €162k. Ilse’s last day here was 13 Nov.'],
+    ['behind', { booked: booked(euros(100_000)), targets: target(euros(480_000)) }, 'Ilse has booked €100k of their €480k November target. That is 21% of target, against 62% of the working days gone; at this rate they end at €162k.'],
+    ['closed short', { booked: booked(euros(430_000)), targets: target(euros(480_000)), asOf: '2026-12-02' }, 'Ilse ended November at €430k, 90% of their €480k target: €50k short.'],
+    ['a leaver', { booked: booked(euros(100_000)), targets: target(euros(480_000)), memberships: left('2026-11-14') }, 'Ilse has booked €100k of their €480k November target. That is 21% of target, against 62% of the working days gone; at this rate they end at €162k. Ilse’s last day here was 13 Nov.'],
     ['who had left before', { memberships: left('2026-10-01') }, 'Ilse’s last day here was 30 Sept 2026, before November began.'.replace('Sept', 'Sep')],
-    ['who leaves later', { targets: target(euros(480_000)), memberships: left('2026-11-28') }, 'Ilse has booked €0 of its €480k November target. That is 0% of target, against 62% of the working days gone; at this rate it ends at €0.'],
-    ['made, ended', { booked: booked(euros(500_000)), targets: target(euros(480_000)), asOf: '2026-12-02' }, 'Ilse has made its €480k November target: €500k booked, 104% of target.'],
+    ['who leaves later', { targets: target(euros(480_000)), memberships: left('2026-11-28') }, 'Ilse has booked €0 of their €480k November target. That is 0% of target, against 62% of the working days gone; at this rate they end at €0.'],
+    ['made, ended', { booked: booked(euros(500_000)), targets: target(euros(480_000)), asOf: '2026-12-02' }, 'Ilse has made their €480k November target: €500k booked, 104% of target.'],
   ])('says %s', (_case, options, sentence) => expect(say(options)).toBe(sentence));
 
   it('says of a limit that less is better, and of an ended one that it was kept', () => {
@@ -120,18 +120,18 @@ describe('the sentence', () => {
       const books = buildSampleBooks({ asOf, booked: costs, targets: [{ unitId: 11, periodId: NOVEMBER, target: 650, measure: 'cost_to_revenue' }] });
       return describeStanding(books, buildStanding(books, 11, books.calendar.parse(NOVEMBER)!, 'cost_to_revenue')).map((part) => part.text).join('');
     };
-    expect(sayLimit('2026-11-18')).toBe('Ilse stands in November at 62% cost to revenue. That is 95% of its 65% limit, and can still change in 8 working days.');
-    expect(sayLimit('2026-12-02')).toBe('Ilse ended November at 62% cost to revenue. That is 95% of its 65% limit.');
+    expect(sayLimit('2026-11-18')).toBe('Ilse stands in November at 62% cost to revenue. That is 95% of their 65% limit, and can still change in 8 working days.');
+    expect(sayLimit('2026-12-02')).toBe('Ilse ended November at 62% cost to revenue. That is 95% of their 65% limit.');
   });
 
   it.each([
-    ['peerAverage' as const, 'Against the average of its 2 peers it is above.'], ['priorPeriod' as const, 'Against the period before at the same point it is made.'],
+    ['peerAverage' as const, 'Against the average of their 2 peers that is above.'], ['priorPeriod' as const, 'Against the period before at the same point that is made.'],
   ])('says what the grade is against when that is the %s, and never as if it were the target (GUARDS 18)', (yardstick, words) => {
     const rule = { ...defaultRule({ direction: 'higher', accrues: true }), yardstick, ...(yardstick === 'peerAverage' ? { cuts: { upper: 110, lower: 90 }, words: { open: ['below', 'around', 'above', 'above'], ended: ['below', 'around', 'above', 'above'] } } : {}) } as unknown as StatusRule;
     const text = say({ booked: [...booked(300), ...booked(100, '2026-11-02', 12), ...booked(290, '2026-10-05')], targets: target(1_000), rules: [{ measure: 'revenue', from: parseDay('2026-01-01')!, rule }] });
     expect(text).toContain('30% of target');
     if (yardstick === 'peerAverage') expect(text.endsWith(words)).toBe(true);
-    else expect(text).toContain('Against the period before at the same point it is');
+    else expect(text).toContain('Against the period before at the same point that is');
   });
 
   it('says how many parts a team target covers, and gives no percent', () => {

@@ -103,7 +103,7 @@ test('the first run creates company, calendar, administrator and units; then peo
   await page.getByRole('button', { name: 'Add', exact: true }).click();
   await expect(page.getByRole('treeitem', { name: /Bo Lind/ })).toBeVisible();
   await page.goto(`http://localhost:${EMPTY_PORT}/standing?unit=blind`);
-  await expect(page.getByRole('heading', { level: 1 })).toContainText('It has no target for this period');
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('They have no target for this period');
 });
 
 test('a rate is corrected after what it restates is said', async ({ page }, { retry }) => {

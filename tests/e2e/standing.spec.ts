@@ -86,6 +86,16 @@ test('unit and period change by keyboard', async ({ page }) => {
   await expect(page).toHaveURL(/unit=plind/);
 });
 
+test('the strip shows the year a week or a span of days lies in', async ({ page }) => {
+  await signIn(page);
+  const year = page.getByRole('region', { name: 'Year strip: when' }).getByRole('button', { name: /^FY/ });
+  await expect(year).toHaveText('FY 2027');
+  for (const [period, shown] of [['2026-W10', 'FY 2026'], ['2026-02-02..2026-02-13', 'FY 2026'], ['2026-W46', 'FY 2027']] as const) {
+    await page.goto(`/standing?unit=saltmarsh&period=${period}`);
+    await expect(year).toHaveText(shown);
+  }
+});
+
 test('a figure opens to how it is made, and the path to its numbers', async ({ page }) => {
   await signIn(page);
   await page.getByRole('definition').nth(2).getByRole('button').click();

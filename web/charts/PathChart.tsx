@@ -51,7 +51,8 @@ export function PathChart({ data: path, target, expected, today, height, isCumul
     today === null && bookedNow && { text: `${isCumulative ? 'booked' : 'now'} ${show(bookedNow.booked!)}`, value: bookedNow.booked!, colour: 'var(--grade-3-text)' },
   ].filter((end) => end !== false && end !== undefined);
   const endY = declutter(ends.map((end) => y(end.value)), LABEL_GAP, MARGIN.top, height - AXIS_HEIGHT - 4);
-  const ticks = data.filter((_, index) => data.length < 40 ? index % 7 === 0 : index % Math.ceil(data.length / 7) === 0).map((datum) => datum.label);
+  const every = data.length <= 7 ? 1 : data.length < 40 ? 7 : Math.ceil(data.length / 7);
+  const ticks = data.filter((_, index) => index % every === 0).map((datum) => datum.label);
 
   return (
     <figure className="relative" style={{ height }} role="img" aria-label={description}>

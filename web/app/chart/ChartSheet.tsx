@@ -1,5 +1,5 @@
 import Papa from 'papaparse';
-import { Download } from 'lucide-react';
+import { ChartLine, Download, Table2 } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { useId, useRef, useState, type ReactNode } from 'react';
 import { Button } from '../../ui/Button';
@@ -31,12 +31,13 @@ export function ChartSheet({ heading, note, fileName, numbers, tableHeight, cont
   const [isTable, setTable] = useState(false);
   const picture = useRef<HTMLDivElement>(null);
   const id = useId();
+  const way = isTable ? 'Show the picture' : 'Show as table';
   return (
     <section aria-labelledby={id} className={`flex flex-col rounded-sheet border border-line bg-sheet ${className}`}>
       <div className="flex flex-wrap items-center gap-x-1 px-3.5 pt-1.5">
         <h2 id={id} className="mr-auto">{heading}{note && <span className="ml-2 text-[11.5px] font-normal text-soft">{note}</span>}</h2>
         {controls}
-        <Button kind="quiet" className="h-[24px] px-2 text-[12px] text-soft" aria-pressed={isTable} onClick={() => setTable(!isTable)}>{isTable ? 'Show the picture' : 'Show as table'}</Button>
+        <Button kind="quiet" className="h-[24px] px-2 text-soft" aria-pressed={isTable} aria-label={way} title={way} onClick={() => setTable(!isTable)}>{isTable ? <ChartLine size={14} /> : <Table2 size={14} />}</Button>
         <Files heading={heading} fileName={fileName} numbers={numbers} pictureOf={() => (isTable ? null : picture.current)} />
       </div>
       {isTable ? <NumbersTable heading={heading} numbers={numbers} height={tableHeight} /> : <div ref={picture} className="min-h-0 flex-1 px-1 pb-1">{children}</div>}
