@@ -60,10 +60,9 @@ export interface Pair {
 
 /** Two measures of many units side by side: strong in one and weak in the other is seen as both (GUARDS 13). */
 export function buildPairs(books: Books, unitIds: readonly number[], period: Period, measures: readonly [MeasureCode, MeasureCode]): Pair[] {
-  return unitIds.map((unitId) => {
-    const [first, second] = [buildBrief(books, unitId, period, measures[0]), buildBrief(books, unitId, period, measures[1])];
-    return { unitId, first, second, reading: readPair(first, second) };
-  });
+  // A measure after the other, not a unit after the other: what is kept of a measure is found at once.
+  const [firsts, seconds] = measures.map((measure) => unitIds.map((unitId) => buildBrief(books, unitId, period, measure)));
+  return unitIds.map((unitId, at) => ({ unitId, first: firsts![at]!, second: seconds![at]!, reading: readPair(firsts![at]!, seconds![at]!) }));
 }
 
 function readPair(first: BriefStanding, second: BriefStanding): PairReading {
