@@ -23,7 +23,7 @@ export function ActivitySheet({ grid, figure, saves }: ActivitySheetProps) {
   const isLeftByKey = useRef(false);
   const fits = Math.max(chosen.row, chosen.anchorRow) < grid.rows.length && Math.max(chosen.column, chosen.anchorColumn) < grid.columns.length;
   const selection = fits ? chosen : single(0, 0);
-  const { onKeyDown, onPaste, onCopy, commit, startEdit, textAt } = useActivityKeys({ grid, figure, selection, onSelect: setSelection, saves, editing, setEditing, isLeftByKey });
+  const { onKeyDown, onPaste, onCopy, commit, startEdit, shownAt } = useActivityKeys({ grid, figure, selection, onSelect: setSelection, saves, editing, setEditing, isLeftByKey });
   const virtual = useVirtualizer({ count: grid.rows.length, getScrollElement: () => scroller.current, estimateSize: () => ROW_HEIGHT, overscan: 8, scrollPaddingStart: ROW_HEIGHT });
   const template = `minmax(170px,1fr) repeat(${grid.columns.length}, ${grid.columns.length > 14 ? 52 : 74}px)`;
   const block = toBlockOf(selection);
@@ -67,7 +67,7 @@ export function ActivitySheet({ grid, figure, saves }: ActivitySheetProps) {
                       aria-label={describeCell(`${row.unit.name}, ${column.name}`, own, whole, figure)} title={describeCell(`${row.unit.name}, ${column.name}`, own, whole, figure)}
                       onPointerDown={(event) => { event.currentTarget.focus(); setSelection(event.shiftKey ? { ...selection, row: index, column: at } : single(index, at)); }}
                       onPointerOver={(event) => { if (event.buttons === 1) setSelection({ ...selection, row: index, column: at }); }}
-                      onDoubleClick={() => startEdit(textAt(index, at))}
+                      onDoubleClick={() => startEdit(shownAt(index, at))}
                       className={classNames('flex items-center justify-end px-2 outline-none', isIn && 'bg-selected', isSelected && 'ring-2 ring-ember ring-inset', own !== null ? 'font-semibold' : 'text-soft', row.on[at] === null && own === null && 'bg-cell')}
                     >
                       {own !== null ? formatColumn(own, figure) : whole !== null ? formatColumn(whole, figure) : ''}
