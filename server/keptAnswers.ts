@@ -36,7 +36,7 @@ export class KeptAnswers<Answer> {
   private size = 0;
   private asOf: Day = -Infinity;
   private isBehind = false;
-  private goingAhead: Promise<void> | null = null;
+  private isGoing = false;
 
   /** @param most size beyond which the kept ones begin anew: a hundred people looking at a hundred places */
   constructor(private changing: Changing, private most: number, private sizeOf: (answer: Answer) => number) {}
@@ -62,12 +62,10 @@ export class KeptAnswers<Answer> {
    * Reckons again what is in use and has become old, with room between two answers for whoever asks meanwhile. One that nobody
    * was given since it was last reckoned waits until somebody asks: so there is never more than twice the work.
    */
-  goAhead(): Promise<void> {
+  async goAhead(): Promise<void> {
     this.isBehind = true;
-    return this.goingAhead ??= this.catchUp().finally(() => (this.goingAhead = null));
-  }
-
-  private async catchUp(): Promise<void> {
+    if (this.isGoing) return;
+    this.isGoing = true;
     while (this.isBehind) {
       this.isBehind = false;
       for (const [key, kept] of [...this.answers]) {
@@ -80,6 +78,7 @@ export class KeptAnswers<Answer> {
         await this.reckon(key, kept.question).catch(() => undefined);
       }
     }
+    this.isGoing = false;
   }
 
   private isOld({ reach, stamp }: Kept<Answer>): boolean {

@@ -18,14 +18,14 @@ export function describeMethod(odds: Odds): string {
   return odds.method === 'exact' ? `Reckoned exactly over all outcomes of ${odds.deals} open deals.` : `Drawn 20,000 times over ${odds.deals} open deals, each closing by itself.`;
 }
 
-/** "Saltmarsh branch has won €265,867 of €466,000 in November 2026. With €41,200 weighted it is expected to reach 66% of target, €158,933 short; the odds to make it are 3.1%." */
+/** "Saltmarsh branch has won €265,867 of €466,000 in November 2026. 9 open deals worth €80,300 weigh €41,200; 66% of target is expected, €158,933 short. The odds to make it: 3.1%." */
 export function describeOutlook(name: string, { period }: Pick<PipelineHorizon, 'period'>, outlook: Outlook, unit: FigureUnit): string {
   const money = (value: number) => formatWhole(value, unit);
   const open = outlook.count === 0 ? 'No open deal is expected to close in it' : `${outlook.count === 1 ? 'One open deal' : `${outlook.count} open deals`} worth ${money(outlook.open)} ${outlook.count === 1 ? 'weighs' : 'weigh'} ${money(outlook.weighted)}`;
   if (outlook.target === null) return `${name} has won ${formatExact(outlook.won, unit)} in ${period.name} and has no complete target. ${open}.`;
   const won = `${name} has won ${money(outlook.won)} of ${money(outlook.target)} in ${period.name}.`;
   if (outlook.won >= outlook.target) return `${won} The target is made. ${open}.`;
-  const reach = outlook.expectedAttainment === null ? '' : ` it is expected to reach ${showPercent(outlook.expectedAttainment)} of target,`;
+  const reach = outlook.expectedAttainment === null ? '' : ` ${showPercent(outlook.expectedAttainment)} of target is expected,`;
   const short = outlook.shortfall === 0 ? 'enough if things go as expected' : `${money(outlook.shortfall!)} short`;
   return `${won} ${open};${reach} ${short}. The odds to make it: ${showOdds(outlook.odds)}.`;
 }
