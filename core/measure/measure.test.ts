@@ -71,7 +71,7 @@ describe('targets of a ratio', () => {
 
   it('are said in words of their own', () => {
     const text = (unitId: number, code: string) => describeStanding(books, buildStanding(books, unitId, november, code)).map((part) => part.text).join('');
-    expect(text(12, 'gross_margin')).toBe('Tomas stands in November at 40% gross margin. That is 98% of its 41% target, and can still change in 8 working days.');
+    expect(text(12, 'gross_margin')).toBe('Tomas stands in November at 40% gross margin. That is 98% of their 41% target, and can still change in 8 working days.');
     expect(text(13, 'gross_margin')).toBe('Mina has no gross margin in November: there is nothing yet to reckon it from.');
     expect(text(12, 'days_to_close')).toBe('Tomas has no days to close in November: there is nothing yet to reckon it from.');
     expect(text(12, 'cost_to_revenue')).toContain('Tomas has 60% cost to revenue in November.');
