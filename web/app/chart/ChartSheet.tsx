@@ -35,7 +35,7 @@ export function ChartSheet({ heading, note, fileName, numbers, tableHeight, cont
   return (
     <section aria-labelledby={id} className={`flex flex-col rounded-sheet border border-line bg-sheet ${className}`}>
       <div className="flex flex-wrap items-center gap-x-1 px-3.5 pt-1.5">
-        <h2 id={id} className="mr-auto">{heading}{note && <span className="ml-2 text-[11.5px] font-normal text-soft">{note}</span>}</h2>
+        <h2 id={id} className="min-w-0 flex-[1_1_220px]">{heading}{note && <span className="ml-2 text-[11.5px] font-normal text-soft">{note}</span>}</h2>
         {controls}
         <Button kind="quiet" className="h-[24px] px-2 text-soft" aria-pressed={isTable} aria-label={way} title={way} onClick={() => setTable(!isTable)}>{isTable ? <ChartLine size={14} /> : <Table2 size={14} />}</Button>
         <Files heading={heading} fileName={fileName} numbers={numbers} pictureOf={() => (isTable ? null : picture.current)} />
