@@ -3,7 +3,7 @@ import { once } from 'node:events';
 import { createConnection } from 'node:net';
 import { createInterface } from 'node:readline';
 import { fileURLToPath } from 'node:url';
-import { toTiming, type Timing } from './measure';
+import { time, toTiming, type Timing } from './measure';
 
 interface Asked {
   url: string;
@@ -89,12 +89,6 @@ export function connect({ url, headers }: Pick<Asked, 'url' | 'headers'>): Promi
     }),
     close: () => void socket.destroy(),
   })));
-}
-
-async function time(work: () => Promise<void>): Promise<number> {
-  const start = performance.now();
-  await work();
-  return performance.now() - start;
 }
 
 async function runMix({ urls, headers, seconds }: Mix): Promise<number[][]> {

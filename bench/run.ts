@@ -8,7 +8,7 @@ import { buildTargetsCsv, buildUnitsCsv, SIZE, TODAY, writeDealsCsv } from './co
 import { report, type Ratio } from './report';
 import { startServer, type BenchServer } from './server';
 import { measureRequests } from './client';
-import { measure, quantile, time, type Timing } from './measure';
+import { measure, time, toTiming, type Timing } from './measure';
 import { createViews, importByHand, openAnalytic, STANDINGS_SQL } from './reference';
 
 const say = (text: string) => process.stdout.write(`${text}\n`);
@@ -35,7 +35,7 @@ async function measureBooking(server: BenchServer, { runs, atOnce }: { runs: num
   for (let i = 0; i < 20; i++) await book(`W${atOnce}-${i}`);
   for (let i = 0; i < runs; i += atOnce) times.push(...await Promise.all(Array.from({ length: atOnce }, (_, j) => book(`L${atOnce}-${i + j}`))));
   abort.abort();
-  return { p50: quantile(times, 0.5), p95: quantile(times, 0.95), p99: quantile(times, 0.99) };
+  return toTiming(times);
 }
 
 async function main(): Promise<void> {

@@ -1,6 +1,7 @@
 import type { DistinctField } from '../measure/definition';
 import type { DaySpan } from '../period/day';
 import type { Segment } from '../units/unit';
+import { LogReader } from './changeLog';
 import { IdCounts } from './idCounts';
 import type { OccurrenceNews, Occurrences } from './occurrences';
 import { placesOf } from './wonColumn';
@@ -22,15 +23,16 @@ interface Counted {
  */
 export class DistinctCounts {
   private kept = new Map<string, Counted>();
-  private generation = -1;
-  private heard = 0;
+  private reader: LogReader<OccurrenceNews>;
 
-  constructor(private occurrences: Occurrences) {}
+  constructor(private occurrences: Occurrences) {
+    this.reader = new LogReader(occurrences.log, () => this.kept.clear(), (news) => { for (const each of this.kept.values()) take(each, news); });
+  }
 
   /** @param segments the days on which people stood under the unit */
   count(unitId: number, segments: readonly Segment[], span: DaySpan): Record<DistinctField, number> {
     if (segments.length < MANY_SEGMENTS) return this.occurrences.countEachDistinct(segments, span);
-    this.keepUp();
+    this.reader.keepUp();
     const key = `${unitId} ${span.from} ${span.to}`;
     let found = this.kept.get(key);
     if (!found) {
@@ -39,15 +41,6 @@ export class DistinctCounts {
     }
     const { customer, product, location } = found.ids;
     return { customer: customer.count, product: product.count, location: location.count };
-  }
-
-  private keepUp(): void {
-    const { generation, news } = this.occurrences;
-    if (this.generation !== generation) {
-      this.kept.clear();
-      [this.generation, this.heard] = [generation, news.length];
-    }
-    for (; this.heard < news.length; this.heard++) for (const each of this.kept.values()) take(each, news[this.heard]!);
   }
 
   private build(segments: readonly Segment[], span: DaySpan): Counted {

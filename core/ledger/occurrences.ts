@@ -1,6 +1,7 @@
 import type { DistinctField } from '../measure/definition';
 import type { Day, DaySpan } from '../period/day';
 import type { Segment } from '../units/unit';
+import { ChangeLog } from './changeLog';
 import { FirstDeals } from './firstDeals';
 import { Seen } from './seen';
 import { occurrencesOn, placesOf, replaceDayOf, toColumn, type Occurrence, type WonColumn } from './wonColumn';
@@ -15,8 +16,6 @@ export interface OccurrenceNews {
   come: readonly Occurrence[];
 }
 
-/** Beyond these it is as quick to derive anew. */
-const MOST_NEWS = 10_000;
 const NOTHING: WonColumn = toColumn([]);
 
 /**
@@ -28,15 +27,14 @@ export class Occurrences {
   private seen: Record<DistinctField, Seen> = { customer: new Seen(), product: new Seen(), location: new Seen() };
   /** Found when first asked for, and kept up; null when it must be found anew. */
   private firsts: FirstDeals | null = null;
-  private heard: OccurrenceNews[] = [];
-  /** Counts up whenever deals are filled in anew: whatever was derived from them is derived anew as well. */
-  generation = 0;
+  /** What came and went; it begins anew whenever deals are filled in anew. */
+  readonly log = new ChangeLog<OccurrenceNews>();
 
   /** All of a salesperson's won deals, in any order. */
   load(salespersonId: number, occurrences: readonly Occurrence[]): void {
     this.columns.set(salespersonId, toColumn(occurrences));
     this.firsts = null;
-    this.beginAnew();
+    this.log.beginAnew();
   }
 
   add(salespersonId: number, occurrence: Occurrence): void {
@@ -55,18 +53,7 @@ export class Occurrences {
     const { firsts } = this;
     if (firsts && news.gone.some((each) => firsts.isFirst(each))) this.firsts = null;
     else if (firsts) for (const each of news.come) firsts.add(news.salespersonId, each);
-    if (this.heard.length >= MOST_NEWS) this.beginAnew();
-    else this.heard.push(news);
-  }
-
-  private beginAnew(): void {
-    this.generation++;
-    this.heard = [];
-  }
-
-  /** What changed in this generation. Whoever derives something of the deals keeps it up by these. */
-  get news(): readonly OccurrenceNews[] {
-    return this.heard;
+    this.log.note(news);
   }
 
   /** The won deals of a salesperson; none of somebody who has won nothing. */

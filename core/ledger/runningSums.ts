@@ -1,11 +1,10 @@
 import { PARTS, type Part } from '../measure/part';
 import type { Day, DaySpan } from '../period/day';
+import { ChangeLog } from './changeLog';
 import type { Contribution } from './contribution';
 
 const GROW_DAYS = 366;
 const FIRST_CAPACITY = 64;
-/** Beyond these it is as quick to derive anew. */
-const MOST_NEWS = 10_000;
 
 /** The running sums of one part; empty until it has any. A reader keeps the block and asks for `data` anew: it is replaced when people or days are added. */
 export interface SumBlock {
@@ -24,11 +23,10 @@ export class RunningSums {
   private blocks = new Map<Part, SumBlock>(PARTS.map((part) => [part, { data: new Float64Array(0) }]));
   private columns = new Map<number, number>();
   private firstDay = 0;
-  private added: Contribution[] = [];
+  /** What was added one by one; it begins anew whenever the sums are laid out or filled anew. */
+  readonly log = new ChangeLog<Contribution>();
   /** How many days the sums cover; `data` has a row more. */
   days = 0;
-  /** Counts up whenever the sums are laid out or filled anew: whatever was derived from them is derived anew as well. */
-  generation = 0;
   /** Columns there is room for: the distance from one day to the next in `data`. */
   capacity = FIRST_CAPACITY;
   /** The newest day that holds anything, or null: "booked up to". */
@@ -42,18 +40,7 @@ export class RunningSums {
     for (let at = (contribution.day - this.firstDay + 1) * this.capacity + column; at < data.length; at += this.capacity) data[at]! += contribution.amount;
     this.check(data, column);
     this.note(contribution);
-    if (this.added.length >= MOST_NEWS) this.beginAnew();
-    else this.added.push(contribution);
-  }
-
-  /** What was added one by one in this generation. Whoever derives something of the sums keeps it up by these. */
-  get news(): readonly Contribution[] {
-    return this.added;
-  }
-
-  private beginAnew(): void {
-    this.generation++;
-    this.added = [];
+    this.log.note(contribution);
   }
 
   /** Adds many at once in one pass a person: for the first load and for imports. */
@@ -76,7 +63,7 @@ export class RunningSums {
     }
     for (const list of byPerson.values()) this.loadPerson(list);
     for (const contribution of all) this.note(contribution);
-    this.beginAnew();
+    this.log.beginAnew();
   }
 
   /** A lost deal says nothing of how far the bookings reach. */
@@ -154,7 +141,7 @@ export class RunningSums {
     if (this.days === 0) {
       this.firstDay = day;
       this.days = GROW_DAYS;
-      this.beginAnew();
+      this.log.beginAnew();
       return;
     }
     const before = day < this.firstDay ? this.firstDay - day + GROW_DAYS : 0;
@@ -174,7 +161,7 @@ export class RunningSums {
       block.data = wider;
     }
     this.capacity = capacity;
-    this.beginAnew();
+    this.log.beginAnew();
     if (this.days === 0) return;
     this.firstDay -= before;
     this.days += before + after;

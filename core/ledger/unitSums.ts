@@ -1,4 +1,5 @@
 import type { Part } from '../measure/part';
+import { LogReader } from './changeLog';
 import type { Contribution } from './contribution';
 import { refuseInexact, type RunningSums } from './runningSums';
 
@@ -24,15 +25,15 @@ interface UnitSum {
 export class UnitSums {
   private kept = new Map<Part, Map<number, UnitSum>>();
   private byPerson = new Map<number, UnitSum[]>();
-  private generation = -1;
-  private heard = 0;
+  private reader: LogReader<Contribution>;
 
-  constructor(private sums: RunningSums) {}
+  constructor(private sums: RunningSums) {
+    this.reader = new LogReader(sums.log, () => this.forget(), (contribution) => this.add(contribution));
+  }
 
   /** Running sums of a unit, a row a day as those they are derived from. @throws RangeError where one is too large to be exact */
   find(unitId: number, part: Part, lanes: readonly Lane[]): Float64Array {
-    if (this.generation !== this.sums.generation) this.forget();
-    else if (this.heard < this.sums.news.length) this.keepUp();
+    this.reader.keepUp();
     let ofPart = this.kept.get(part);
     if (!ofPart) this.kept.set(part, (ofPart = new Map()));
     let found = ofPart.get(unitId);
@@ -43,12 +44,6 @@ export class UnitSums {
   private forget(): void {
     this.kept.clear();
     this.byPerson.clear();
-    [this.generation, this.heard] = [this.sums.generation, this.sums.news.length];
-  }
-
-  private keepUp(): void {
-    const { news } = this.sums;
-    for (; this.heard < news.length; this.heard++) this.add(news[this.heard]!);
   }
 
   private add({ part, salespersonId, day, amount }: Contribution): void {
