@@ -2,9 +2,10 @@ import { Readable } from 'node:stream';
 import { fileURLToPath } from 'node:url';
 import { parseDay } from '#core/period/day';
 import { buildApp } from '#server/app';
-import { migrateDatabase, openDatabase, openPool } from '#server/db/client';
+import { migrateDatabase, openConnections } from '#server/db/client';
 import { foldEntries } from '#server/ledger/fold';
 import { Replica } from '#server/ledger/replica';
+import { LOCAL_SETTINGS } from '#server/settings';
 import { ensureDatabase, type Cluster } from '../scripts/cluster';
 import { TODAY } from './company';
 
@@ -15,12 +16,11 @@ export const EMAIL = 'b@example.com';
 export async function startServer(cluster: Cluster, name: string, unitsCsv: string) {
   await ensureDatabase(cluster, name);
   const url = cluster.url(name);
-  const pool = openPool(url);
-  await migrateDatabase(pool);
-  const db = openDatabase(pool);
-  const replica = new Replica({ db, pool, url, today: () => parseDay(TODAY)! });
+  const { db, pool, writers, jobs, end } = openConnections(url);
+  await migrateDatabase(jobs);
+  const replica = new Replica({ db, jobs, url, today: () => parseDay(TODAY)! });
   await replica.start();
-  const app = await buildApp({ context: { db, pool, replica }, version: 'bench', webRoot: fileURLToPath(new URL('../dist/web', import.meta.url)) });
+  const app = await buildApp({ context: { db, pool, writers, jobs, replica, settings: LOCAL_SETTINGS }, version: 'bench', webRoot: fileURLToPath(new URL('../dist/web', import.meta.url)) });
   const elapsed: number[] = [];
   app.addHook('onResponse', async (request, reply) => {
     if (request.method === 'GET') elapsed.push(reply.elapsedTime);
@@ -49,7 +49,7 @@ export async function startServer(cluster: Cluster, name: string, unitsCsv: stri
   return { pool, db, replica, address, headers, upload,
     /** Milliseconds the server spent on each GET since it was last emptied. */
     elapsed,
-    publishTargets, stop: async () => { clearInterval(folding); await app.close(); await replica.stop(); await pool.end(); } };
+    publishTargets, stop: async () => { clearInterval(folding); await app.close(); await replica.stop(); await end(); } };
 }
 
 export type BenchServer = Awaited<ReturnType<typeof startServer>>;

@@ -68,7 +68,7 @@ describe('what the description says', () => {
   it('names each error of an endpoint, those of the door among them, also where two have one status', () => {
     const { responses } = description.paths['/api/v1/standing']!['get']!;
     for (const code of ['unknownUnit', 'unknownPeriod', 'unknownMeasure'] as const) expect(responses['404']!.description).toContain(`${code}: ${ERRORS[code].title}`);
-    expect(Object.keys(responses).sort()).toEqual(['200', '401', '403', '404', '409', '422']);
+    expect(Object.keys(responses).sort()).toEqual(['200', '400', '401', '403', '404', '409', '421', '422', '500', '503']);
     for (const route of ROUTES) for (const code of errorsOf(route)) expect(description.paths[`/api/v1${route.path.replace(/:(\w+)/g, '{$1}')}`]![route.method.toLowerCase()]!.responses[ERRORS[code].status]!.description).toContain(code);
   });
 });

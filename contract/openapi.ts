@@ -37,11 +37,11 @@ function toNewDialect(schema: unknown): unknown {
 /** Every error an endpoint may answer with: its own, and those of the door every request comes through. */
 export function errorsOf(route: AnyRoute): ErrorCode[] {
   return [...new Set<ErrorCode>([
-    ...(route.errors ?? []), 'notSetUp',
-    ...(route.permission === 'anyone' ? [] : ['notSignedIn', 'forbidden'] as const),
+    ...(route.errors ?? []), 'notSetUp', 'badRequest', 'sumTooLarge', 'wrongHost', 'invalidInput', 'csrf', 'unavailable', 'outcomeUnknown', 'busy', 'diskFull', 'internal',
+    ...(route.permission === 'anyone' ? [] : ['notSignedIn', 'forbidden', 'tokenMayNot'] as const),
     ...(route.method === 'GET' ? [] : ['csrf'] as const),
     ...(route.query || route.params || route.body ? ['invalidInput'] as const : []),
-    ...(route.body || route.bodyType ? ['invalidBody', 'wrongMediaType'] as const : []),
+    ...(route.body || route.bodyType ? ['invalidBody', 'wrongMediaType', 'tooLarge', 'tooSlow'] as const : []),
   ])];
 }
 

@@ -1,4 +1,4 @@
-import { Readable } from 'node:stream';
+import { parseCsv } from '#server/reading/index';
 import { eq } from 'drizzle-orm';
 import { buildCalendar, type FiscalCalendar, type Period } from '#core/period/calendar';
 import { addMonths, END_OF_TIME, FIRST_DAY, parseDay, toIsoDay, type Day } from '#core/period/day';
@@ -36,22 +36,21 @@ export async function loadDemo(context: Context, today: Day): Promise<void> {
   const users = await context.db.insert(appUser)
     .values(DEMO_USERS.map(({ email, name, role, unit }) => ({ email, name, role, unitId: ids.get(unit)!, passwordHash }))).returning();
   const firstDay = addMonths(yearStart, -HISTORY_MONTHS - 12);
-  await context.db.insert(closedDay).values(listHolidays(firstDay, addMonths(yearStart, 24)));
+  await context.db.insert(closedDay).values(await listHolidays(firstDay, addMonths(yearStart, 24)));
   await context.db.insert(rate).values(buildRates(firstDay, today));
-  await context.replica.readCompany();
-  await context.replica.catchUp();
+  await context.replica.afterWrite({ company: true, all: true });
 
   const admin = users.find((user) => user.role === 'administrator')!;
-  const principal = { userId: admin.id, name: admin.name, email: admin.email, role: admin.role, unitId: admin.unitId, csrf: null };
+  const principal = { userId: admin.id, name: admin.name, email: admin.email, role: admin.role, unitId: admin.unitId, csrf: null, canWrite: true };
   for (const measure of DEMO_MEASURES) await createMeasure(context, admin.id, measure);
   await publishPlans(context, principal, calendar, yearStart);
 
   const working = context.replica.company!.workingDaysOf(ids.get('harrow-tide')!);
   const rows = [...generateDeals({ today, yearStart, working })];
   const call = { context, scope: buildScope(context.replica, principal), principal, fileName: 'demo deals.csv', isCheck: false, signal: new AbortController().signal };
-  const report = await importDeals(call, Readable.from([Buffer.from(Papa.unparse(rows))]));
+  const report = await importDeals(call, parseCsv([Buffer.from(Papa.unparse(rows))]));
   await describeLists(context);
-  const activities = await importActivities({ ...call, fileName: 'demo activities.csv' }, Readable.from([Buffer.from(Papa.unparse([...generateActivities({ today, yearStart, working })]))]));
+  const activities = await importActivities({ ...call, fileName: 'demo activities.csv' }, parseCsv([Buffer.from(Papa.unparse([...generateActivities({ today, yearStart, working })]))]));
   await addSource(context, admin.id, { code: DEMO_FEED, name: 'Order system' });
   if (!activities.written) throw new Error(`The demo's activities were refused: ${JSON.stringify(activities.refusals.slice(0, 3))}`);
   if (!report.written) throw new Error(`The demo's deals were refused: ${JSON.stringify(report.refusals.slice(0, 3))}`);
@@ -118,9 +117,10 @@ function buildUnits(yearStart: Day): Map<string, UnitFacts[]> {
 }
 
 /** Public holidays of the country, for every branch. */
-export function listHolidays(from: Day, to: Day): { branchId: null; on: string; name: string }[] {
+export async function listHolidays(from: Day, to: Day): Promise<{ branchId: null; on: string; name: string }[]> {
   const [first, last] = [from, to].map((day) => Number(toIsoDay(day).slice(0, 4)));
-  return Array.from({ length: last! - first! + 1 }, (_, i) => findHolidays(COUNTRY, first! + i)).flat()
+  const years = await Promise.all(Array.from({ length: last! - first! + 1 }, (_, i) => findHolidays(COUNTRY, first! + i)));
+  return years.flat()
     .filter(({ on }) => parseDay(on)! >= from && parseDay(on)! < to).map((each) => ({ branchId: null, ...each }));
 }
 

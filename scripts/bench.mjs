@@ -9,7 +9,7 @@ try {
   if (unknown.length > 0) throw new Error(`There is no measurement "${unknown.join(', ')}". There are: ${Object.keys(RUNS).join(', ')}.`);
   ensureSystem({ browser: names.includes('plan') || names.includes('views') });
   ensurePackages();
-  ensureBuilt();
+  await ensureBuilt();
 } catch (error) {
   fail(error);
 }

@@ -1,10 +1,11 @@
 // Hot reload: the server restarts on a change, the page is served by Vite at port 5173.
 import { spawn } from 'node:child_process';
-import { ensurePackages, ensureSystem, fail } from './prepare.mjs';
+import { ensureBuilt, ensurePackages, ensureSystem, fail } from './prepare.mjs';
 
 try {
   ensureSystem({ browser: false });
   ensurePackages();
+  await ensureBuilt({ page: false });
 } catch (error) {
   fail(error);
 }

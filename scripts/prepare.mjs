@@ -67,11 +67,16 @@ function newestIn(folder) {
   return newest;
 }
 
-/** Builds the client when a source is newer than the last build. */
-export function ensureBuilt() {
-  const page = 'dist/web/index.html';
-  const newest = Math.max(...['web', 'core', 'contract'].map(newestIn), statSync('vite.config.ts').mtimeMs, statSync('package-lock.json').mtimeMs);
-  if (existsSync(page) && statSync(page).mtimeMs > newest) return;
-  say('Building …');
-  execFileSync(process.execPath, ['node_modules/vite/bin/vite.js', 'build', '--logLevel', 'error'], { stdio: 'inherit' });
+const isOlder = (built, newest) => !existsSync(built) || statSync(built).mtimeMs <= newest;
+
+/** Builds page and server when a source is newer than the last build. */
+export async function ensureBuilt({ page = true } = {}) {
+  const common = Math.max(...['core', 'contract'].map(newestIn), statSync('package-lock.json').mtimeMs);
+  const ofServer = Math.max(common, ...['server', 'demo', 'standins', 'scripts'].map(newestIn));
+  const ofPage = Math.max(common, newestIn('web'), statSync('vite.config.ts').mtimeMs);
+  const isPageOld = page && isOlder('dist/web/index.html', ofPage);
+  const isServerOld = isOlder('dist/server/run.js', ofServer);
+  if (isPageOld || isServerOld) say('Building …');
+  if (isPageOld) execFileSync(process.execPath, ['node_modules/vite/bin/vite.js', 'build', '--logLevel', 'error'], { stdio: 'inherit' });
+  if (isServerOld) await (await import('./buildServer.mjs')).buildServer();
 }

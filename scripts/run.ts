@@ -6,6 +6,7 @@ import { serveOrderSystem } from '#standins/orderSystem/index';
 import { DEMO_FEED, DEMO_PASSWORD, DEMO_USERS } from '#demo/people';
 import { loadDemo } from '#demo/load';
 import { serve } from '#server/serve';
+import { readSettings } from '#server/settings';
 import { ensureDatabase, findDataDirectory, startCluster, type Cluster } from './cluster';
 import { parseOptions } from './options';
 
@@ -27,7 +28,7 @@ async function main(): Promise<void> {
   const today = options.today ? parseDay(options.today) : null;
   const prepared: { context: Context | null } = { context: null };
   const { stop, isDemo } = await serve({
-    url: givenUrl ?? cluster!.url('iron_ladder'), port: options.port, today,
+    url: givenUrl ?? cluster!.url('iron_ladder'), port: options.port, today, settings: readSettings(process.env),
     prepare: async (context, day: Day) => {
       prepared.context = context;
       if (context.replica.company || options.empty) return;

@@ -28,7 +28,7 @@ const names = wanted.length > 0 ? wanted : Object.keys(PARTS);
 try {
   ensureSystem({ browser: names.some((name) => PARTS[name].browser) });
   ensurePackages();
-  if (names.some((name) => PARTS[name].build)) ensureBuilt();
+  await ensureBuilt({ page: names.some((name) => PARTS[name].build) });
 } catch (error) {
   fail(error);
 }

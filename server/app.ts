@@ -1,14 +1,16 @@
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import type { Readable } from 'node:stream';
 import cookie from '@fastify/cookie';
 import serveStatic from '@fastify/static';
 import { Ajv } from 'ajv';
 import addFormats from 'ajv-formats';
-import Fastify, { type FastifyInstance } from 'fastify';
+import Fastify, { type FastifyInstance, type FastifyRequest } from 'fastify';
 import { API } from '#contract/routes/route';
 import { buildOpenApi } from '#contract/openapi';
+import { importFile, previewImport } from '#contract/routes/files';
 import { ROUTES } from '#contract/routes/index';
-import { addAccessRoutes } from './access/index';
+import { addAccessRoutes, addAccountRoutes } from './access/index';
 import { addBoardRoutes, MOST_PHOTO_BYTES } from './boards/index';
 import { addCompanyRoutes } from './company/index';
 import type { Context } from './context';
@@ -21,6 +23,8 @@ import { addListRoutes } from './lists/index';
 import { addLiveRoutes } from './live/index';
 import { answerErrors } from './errors';
 import { addMeasureRoutes } from './measures/index';
+import { parseDay } from '#core/period/day';
+import { Refused } from './problem';
 import { addPastRoutes } from './past/index';
 import { addPipelineRoutes } from './pipeline/index';
 import { addPlanRoutes } from './plans/index';
@@ -40,45 +44,102 @@ export interface AppOptions {
   logger?: boolean;
 }
 
-const JSON_LIMIT = 20 * 1024 * 1024;
+/** Of what is not one of our routes. */
+const USUAL_LIMIT = 64 * 1024;
+/** A whole request, its file included; bodies of forms have a shorter time of their own (slowBodies). */
+const REQUEST_MS = 900_000;
+const HEAD_MS = 20_000;
+const IDLE_MS = 60_000;
 
 /** Builds the application from what it is given; listens to nothing. @throws Error when an endpoint of the contract is missing */
 export async function buildApp({ context, webRoot, version, logger = false }: AppOptions): Promise<FastifyInstance> {
-  const app = Fastify({ logger: logger && { level: 'warn' }, bodyLimit: JSON_LIMIT, forceCloseConnections: true, trustProxy: false });
+  const { trustedProxies } = context.settings;
+  const app = Fastify({ 
+    logger: logger && { level: 'warn', base: undefined }, bodyLimit: USUAL_LIMIT, requestTimeout: REQUEST_MS, keepAliveTimeout: IDLE_MS,
+    // What is under way is answered before the server ends; connections at rest are closed.
+    forceCloseConnections: 'idle', trustProxy: trustedProxies.length > 0 ? trustedProxies : false,
+  });
+  app.server.headersTimeout = HEAD_MS;
   app.setValidatorCompiler(buildValidator());
   app.decorateRequest('principal', null);
   answerErrors(app);
   await app.register(cookie);
-  protectAnswers(app);
-  // A signature is of the very bytes that were sent: for the feed the text stays as it is.
+  protectAnswers(app, context.settings);
   const parseJson = app.getDefaultJsonParser('error', 'error');
   app.removeContentTypeParser('application/json');
-  app.addContentTypeParser('application/json', { parseAs: 'string' }, (request, body, done) => (request.url.startsWith(`${API}/feed/`) ? done(null, body) : parseJson(request, body as string, done)));
+  app.addContentTypeParser('application/json', async (request: FastifyRequest, payload: Readable) => {
+    if (isFileRoute(request)) return payload;
+    const text = await readText(payload, request.routeOptions.bodyLimit);
+    // A signature is of the very bytes that were sent: for the feed the text stays as it is.
+    if (request.url.startsWith(`${API}/feed/`)) return text;
+    return new Promise((resolve, reject) => parseJson(request, text, (error, body) => (error ? reject(error) : resolve(body))));
+  });
   // A file is handed on as it arrives; its reader counts the bytes.
   for (const type of ['text/csv', XLSX_TYPE]) app.addContentTypeParser(type, { bodyLimit: Number.MAX_SAFE_INTEGER }, (_request, payload, done) => done(null, payload));
 
   app.addContentTypeParser(['image/png', 'image/jpeg', 'image/webp'], { parseAs: 'buffer', bodyLimit: MOST_PHOTO_BYTES }, (_request, body, done) => done(null, body));
 
   const endpoints = buildEndpoints(app, context);
-  for (const add of [addAccessRoutes, addCompanyRoutes, addUnitRoutes, addMeasureRoutes, addRuleRoutes, addStandingRoutes, addTargetRoutes, addPlanRoutes, addDealRoutes, addCustomerRoutes, addListRoutes, addPipelineRoutes, addPastRoutes, addRateRoutes, addFileRoutes, addFeedRoutes, addLiveRoutes, addBoardRoutes, addPrintRoutes]) add(endpoints);
+  for (const add of [addAccessRoutes, addAccountRoutes, addCompanyRoutes, addUnitRoutes, addMeasureRoutes, addRuleRoutes, addStandingRoutes, addTargetRoutes, addPlanRoutes, addDealRoutes, addCustomerRoutes, addListRoutes, addPipelineRoutes, addPastRoutes, addRateRoutes, addFileRoutes, addFeedRoutes, addLiveRoutes, addBoardRoutes, addPrintRoutes]) add(endpoints);
   const missing = ROUTES.filter((route) => !endpoints.implemented.has(route.id));
   if (missing.length > 0) throw new Error(`Not implemented: ${missing.map((route) => route.id).join(', ')}.`);
 
-  app.get('/api/openapi.json', async () => buildOpenApi(version));
+  app.get('/api/openapi.json', async (request) => {
+    // Strangers learn neither version nor addresses.
+    if (!await endpoints.identities.identify(request)) throw new Refused('notSignedIn');
+    return buildOpenApi(version);
+  });
   app.get('/api/health', async (_request, reply) => {
-    await context.db.execute('select 1');
-    return reply.status(context.replica.connected ? 200 : 503).send({ ok: context.replica.connected });
+    const ok = context.replica.connected && await answersInTime(context);
+    return reply.status(ok ? 200 : 503).send({ ok });
   });
   if (webRoot && existsSync(webRoot)) await serveClient(app, webRoot);
   return app;
 }
 
+/** ISO 8601 with its zone (RFC 3339). */
+const MOMENT = /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}(:\d{2}(\.\d{1,6})?)?(Z|[+-]\d{2}:\d{2})$/;
+
+const FILE_ROUTES = new Set([importFile, previewImport].map((route) => API + route.path));
+
+function isFileRoute({ routeOptions }: FastifyRequest): boolean {
+  return FILE_ROUTES.has(routeOptions.url ?? '');
+}
+
+/** @throws Refused tooLarge as soon as more has arrived than the route takes */
+async function readText(payload: Readable, limit: number): Promise<string> {
+  const chunks: Buffer[] = [];
+  let size = 0;
+  for await (const chunk of payload.iterator({ destroyOnReturn: false }) as AsyncIterable<Buffer>) {
+    size += chunk.length;
+    if (size > limit) {
+      payload.resume();
+      throw new Refused('tooLarge', { limit: `${Math.round(limit / 1024)} kB` });
+    }
+    chunks.push(chunk);
+  }
+  return Buffer.concat(chunks).toString('utf8');
+}
+
+const HEALTHY_WITHIN_MS = 2_000;
+
+async function answersInTime({ db }: Context): Promise<boolean> {
+  const late = new Promise<boolean>((resolve) => setTimeout(() => resolve(false), HEALTHY_WITHIN_MS).unref());
+  return Promise.race([db.execute('select 1').then(() => true, () => false), late]);
+}
+
+/** The first fault only: telling every fault of a large body would take longer than reading it. */
 function buildValidator() {
-  const ajv = new Ajv({ allErrors: true, coerceTypes: false, useDefaults: false, removeAdditional: false, strict: false });
+  const ajv = new Ajv({ coerceTypes: false, useDefaults: false, removeAdditional: false, strict: false });
   // Addresses and queries are text; only there "5" may be a number.
-  const coercing = new Ajv({ allErrors: true, coerceTypes: true, strict: false });
+  const coercing = new Ajv({ coerceTypes: true, strict: false });
   addFormats.default(ajv);
   addFormats.default(coercing);
+  for (const each of [ajv, coercing]) {
+    // Days and moments that the calendar and the database know.
+    each.addFormat('date', (text) => parseDay(text) !== null);
+    each.addFormat('date-time', (text) => MOMENT.test(text) && parseDay(text.slice(0, 10)) !== null && !Number.isNaN(Date.parse(text)));
+  }
   return ({ schema, httpPart }: { schema: unknown; httpPart?: string }) => (httpPart === 'body' ? ajv : coercing).compile(schema as object);
 }
 

@@ -1,6 +1,8 @@
 import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
-import { API, PERMISSIONS, type AnswerOf, type AnyRoute, type BodyOf, type ParamsOf, type QueryOf } from '#contract/routes/route';
+import { API, PERMISSIONS, USUAL_BYTES, type AnswerOf, type AnyRoute, type BodyOf, type ParamsOf, type QueryOf } from '#contract/routes/route';
 import { Identities } from './access/identities';
+import { cutSlowBodies } from './slowBodies';
+import { findBadInput } from './input';
 import { mayDo } from './access/permissions';
 import type { Principal } from './access/principal';
 import { buildScope, type Scope } from './access/scope';
@@ -50,7 +52,7 @@ export function buildEndpoints(app: FastifyInstance, context: Context): Endpoint
   const implemented = new Set<string>();
   const kept = new KeptAnswers<WrittenAnswer>(context.replica, MOST_BYTES, (answer) => answer.size);
   context.replica.onChange(() => void kept.goAhead());
-  const identities = new Identities(context.db, context.replica);
+  const identities = new Identities(context.db, context.replica, context.settings);
   const endpoints: Endpoints = {
     context,
     identities,
@@ -73,6 +75,7 @@ export function buildEndpoints(app: FastifyInstance, context: Context): Endpoint
       app.route({
         method: route.method,
         url: API + route.path,
+        bodyLimit: route.maxBytes ?? USUAL_BYTES,
         schema: {
           ...(route.params ? { params: route.params } : {}),
           ...(route.query ? { querystring: route.query } : {}),
@@ -81,6 +84,12 @@ export function buildEndpoints(app: FastifyInstance, context: Context): Endpoint
         // Before the body is read: nobody without the right makes the server read 200 MB.
         onRequest: async (request) => {
           request.principal = await admit(context, identities, route, request);
+        },
+        // A file comes as fast as the line is; its receiver has limits of its own.
+        preParsing: route.method === 'GET' || route.bodyType === 'text/csv' ? [] : [cutSlowBodies],
+        preValidation: async (request) => {
+          const fault = findBadInput(request.params) ?? findBadInput(request.query) ?? (route.body ? findBadInput(request.body) : null);
+          if (fault) throw new Refused('invalidInput', {}, [fault]);
         },
         handler: async (request, reply) => {
           if (route.status) reply.status(route.status);
@@ -95,20 +104,29 @@ export function buildEndpoints(app: FastifyInstance, context: Context): Endpoint
 }
 
 async function admit(context: Context, identities: Identities, route: AnyRoute, request: FastifyRequest): Promise<Principal | null> {
-  if (route.permission === 'anyone') {
-    refuseForeignPage(request);
-    return null;
-  }
+  // Nobody waits for a database that does not answer.
+  if (context.replica.isHanging) throw new Refused('unavailable');
+  refuseForeignPage(request, context);
+  if (route.permission === 'anyone') return null;
   if (!context.replica.company) throw new Refused('notSetUp');
   const principal = await identities.identify(request);
   if (!principal) throw new Refused('notSignedIn');
   if (!mayDo(principal.role, route.permission)) throw new Refused('forbidden', { role: principal.role });
   if (route.method !== 'GET' && principal.csrf !== null && request.headers['x-csrf'] !== principal.csrf) throw new Refused('csrf');
+  const isToken = principal.csrf === null;
+  if (isToken && (route.browserOnly || (route.method !== 'GET' && !principal.canWrite))) throw new Refused('tokenMayNot');
   return principal;
 }
 
-/** Without a session there is no CSRF value yet; a page of another origin is known by the header browsers add. */
-function refuseForeignPage(request: FastifyRequest): void {
-  const site = request.headers['sec-fetch-site'];
-  if (request.method !== 'GET' && site !== undefined && site !== 'same-origin' && site !== 'none') throw new Refused('csrf');
+/**
+ * A page of another origin is known by the headers browsers add: Sec-Fetch-Site, and Origin, which must be of the host that was asked.
+ * Whoever sends neither is no browser and has no cookie of one.
+ */
+function refuseForeignPage({ method, headers, host }: FastifyRequest, { settings: { publicUrl } }: Context): void {
+  if (publicUrl && host !== publicUrl.host) throw new Refused('wrongHost', { host: publicUrl.host });
+  if (method === 'GET') return;
+  const site = headers['sec-fetch-site'];
+  if (site !== undefined && site !== 'same-origin' && site !== 'none') throw new Refused('csrf');
+  const { origin } = headers;
+  if (origin !== undefined && (!URL.canParse(origin) || new URL(origin).host !== (publicUrl?.host ?? host))) throw new Refused('csrf');
 }

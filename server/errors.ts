@@ -1,6 +1,8 @@
 import type { FastifyError, FastifyInstance, FastifyReply } from 'fastify';
-import type { FaultCode, FieldFault } from '#contract/errors/catalogue';
+import type { ErrorCode, FaultCode, FieldFault } from '#contract/errors/catalogue';
 import { toProblem, type Problem } from '#contract/errors/problem';
+import { InexactAmount } from '#core/money/amount';
+import { OutcomeUnknown } from './db/client';
 import { Refused } from './problem';
 
 declare module 'fastify' {
@@ -18,26 +20,75 @@ export function answerErrors(app: FastifyInstance): void {
   app.setErrorHandler((error: FastifyError, request, reply) => {
     const problem = translate(error);
     if (problem) return send(reply, problem);
-    request.log.error(error);
-    if (!app.log.level || app.log.level === 'silent') process.stderr.write(`${request.id} ${request.method} ${request.url}: ${error.stack}\n`);
+    // Neither the parameters of a query nor the address's own: they hold customers, notes and secrets.
+    const told = { requestId: request.id, method: request.method, route: request.routeOptions.url, ...describe(error) };
+    request.log.error(told);
+    if (!app.log.level || app.log.level === 'silent') process.stderr.write(`${JSON.stringify(told)}\n`);
     return send(reply, toProblem('internal', { requestId: request.id }));
   });
+}
+
+/** What a log may say of an error: no rows and no values. */
+function describe(error: unknown): { error: string; code: string | undefined; stack: string | undefined } {
+  const causes = chainOf(error);
+  const text = (message: string | undefined) => (message ?? '').replace(/\nparams:[^]*$/, '').slice(0, 500);
+  const { stack } = error as Error;
+  return {
+    error: causes.map((each) => text(each.message)).join(' < '), code: causes.find((each) => each.code)?.code,
+    stack: stack?.split('\n').filter((line) => /^\s+at /.test(line)).slice(0, 12).join('\n'),
+  };
 }
 
 function send(reply: FastifyReply, problem: Problem): FastifyReply {
   return reply.status(problem.status).type('application/problem+json').send(problem);
 }
 
-const AWAY = new Set(['ECONNREFUSED', 'ECONNRESET', 'EPIPE', 'ETIMEDOUT', '57P01', '57P02', '57P03', '08006', '08003', '08001']);
+interface Cause {
+  code?: string;
+  message?: string;
+  cause?: unknown;
+}
+
+/** The error and whatever it was caused by, outermost first. */
+function chainOf(error: unknown): Cause[] {
+  const chain: Cause[] = [];
+  for (let each = error as Cause | undefined; each && chain.length < 5; each = each.cause as Cause | undefined) chain.push(each);
+  return chain;
+}
+
+/** PostgreSQL's error codes (appendix A of its manual) and Node's, by what they mean to whoever asked. */
+const PROBLEM_OF_CODE: Readonly<Record<string, ErrorCode>> = {
+  ECONNREFUSED: 'unavailable', ECONNRESET: 'unavailable', EPIPE: 'unavailable', ETIMEDOUT: 'unavailable', ENOTFOUND: 'unavailable',
+  '57P01': 'unavailable', '57P02': 'unavailable', '57P03': 'unavailable', '57P05': 'unavailable', '25P03': 'unavailable', '53300': 'unavailable',
+  '08000': 'unavailable', '08001': 'unavailable', '08003': 'unavailable', '08004': 'unavailable', '08006': 'unavailable', '08P01': 'unavailable',
+  '53100': 'diskFull', ENOSPC: 'diskFull', '57014': 'busy', '55P03': 'busy', '40P01': 'busy', '40001': 'busy',
+};
+const AWAY = /Connection terminated|timeout exceeded when trying to connect|terminating connection|connection error and is not queryable|Query read timeout|Client was closed/;
+
+/** What became of a query that failed for no fault of its own; null for anything else. */
+export function findOutage(error: unknown): ErrorCode | null {
+  const chain = chainOf(error);
+  const codes = chain.flatMap(({ code, message = '' }) => {
+    if (/No space left on device/.test(message)) return ['diskFull' as const];
+    return PROBLEM_OF_CODE[code ?? ''] ?? (AWAY.test(message) ? ['unavailable' as const] : []);
+  });
+  const found = codes[0] ?? null;
+  // Lost in the very commit: it may stand, or not.
+  const isCommit = chain.some((each) => each instanceof OutcomeUnknown || /^Failed query: commit\b/.test(each.message ?? ''));
+  return found === 'unavailable' && isCommit ? 'outcomeUnknown' : found;
+}
 
 function translate(error: FastifyError): Problem | null {
   if (error instanceof Refused) return error.toProblem();
   if (error.validation) return toProblem('invalidInput', {}, error.validation.map(toFault));
-  if (error.code === 'FST_ERR_CTP_BODY_TOO_LARGE') return toProblem('tooLarge', { limit: '20 MB of JSON' });
+  if (error.code === 'FST_ERR_CTP_BODY_TOO_LARGE') return toProblem('tooLarge', { limit: 'what this address takes' });
   if (error.code === 'FST_ERR_CTP_INVALID_MEDIA_TYPE') return toProblem('wrongMediaType', { expected: 'JSON, or a file as text/csv' });
   if (error.code?.startsWith('FST_ERR_CTP') || error instanceof SyntaxError) return toProblem('invalidBody', { expected: 'JSON', problem: error.message });
-  const cause = (error.cause ?? error) as { code?: string; message?: string };
-  if (AWAY.has(cause.code ?? '') || /Connection terminated|timeout exceeded when trying to connect|terminating connection/.test(cause.message ?? '')) return toProblem('unavailable');
+  if (error.code === 'ECONNRESET' && (error as { isAborted?: boolean }).isAborted) return toProblem('tooSlow');
+  const outage = findOutage(error);
+  if (outage) return toProblem(outage);
+  if (chainOf(error).some((each) => each instanceof InexactAmount)) return toProblem('sumTooLarge');
+  if (error.statusCode !== undefined && error.statusCode >= 400 && error.statusCode < 500) return toProblem(error.statusCode === 403 ? 'notFound' : 'badRequest', { problem: error.message });
   return null;
 }
 

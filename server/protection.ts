@@ -2,14 +2,16 @@ import { randomBytes } from 'node:crypto';
 import type { ServerResponse } from 'node:http';
 import type { FastifyInstance } from 'fastify';
 import helmet from 'helmet';
+import { isSecure, type Settings } from './settings';
 
 const COMMON = {
-  // Plain HTTP on loopback: a browser told to insist on HTTPS would never come back.
-  strictTransportSecurity: false,
   crossOriginEmbedderPolicy: false,
 } as const;
 
 const NOTHING = { defaultSrc: ["'none'"], formAction: ["'self'"], frameAncestors: ["'none'"], baseUri: ["'none'"] };
+
+/** Nothing of what a browser could give away is used. */
+const PERMISSIONS_POLICY = 'camera=(), microphone=(), geolocation=(), payment=(), usb=(), browsing-topics=()';
 
 const nonces = new WeakMap<ServerResponse, string>();
 
@@ -20,9 +22,13 @@ export function nonceOf(response: ServerResponse): string {
   return nonce;
 }
 
+/** A year, as browsers' preload lists ask at least; only where people come by TLS: told so on plain HTTP, a browser would never come back. */
+const strictTransport = (settings: Settings) => (isSecure(settings) ? { maxAge: 31_536_000 } : false);
+
 /** For the page and its files. */
-const protectPage = helmet({
+const protectPage = (settings: Settings) => helmet({
   ...COMMON,
+  strictTransportSecurity: strictTransport(settings),
   contentSecurityPolicy: {
     useDefaults: false,
     directives: {
@@ -33,11 +39,16 @@ const protectPage = helmet({
 });
 
 /** For data: nothing in it may run, load or be framed, whatever it is opened as. */
-const protectData = helmet({ ...COMMON, contentSecurityPolicy: { useDefaults: false, directives: NOTHING } });
+const protectData = (settings: Settings) => helmet({ ...COMMON, strictTransportSecurity: strictTransport(settings), contentSecurityPolicy: { useDefaults: false, directives: NOTHING } });
 
 /** Headers that tell the browser what it may do; made once, not with every answer. */
-export function protectAnswers(app: FastifyInstance): void {
+export function protectAnswers(app: FastifyInstance, settings: Settings): void {
+  const [data, page] = [protectData(settings), protectPage(settings)];
   app.addHook('onRequest', (request, reply, next) => {
-    (request.url.startsWith('/api/') ? protectData : protectPage)(request.raw, reply.raw, (error) => next(error as Error | undefined));
+    const isData = request.url.startsWith('/api/');
+    // Figures are nobody's cache's; what may be kept says so itself.
+    if (isData) reply.header('cache-control', 'no-store');
+    reply.raw.setHeader('permissions-policy', PERMISSIONS_POLICY);
+    (isData ? data : page)(request.raw, reply.raw, (error) => next(error as Error | undefined));
   });
 }

@@ -1,12 +1,15 @@
 import { readFileSync } from 'node:fs';
-import { fileURLToPath } from 'node:url';
+import { join } from 'node:path';
 import type { Day } from '#core/period/day';
 import { buildApp } from './app';
 import type { Context } from './context';
-import { migrateDatabase, openDatabase, openPool } from './db/client';
+import { migrateDatabase, openConnections } from './db/client';
 import { recordImported } from './imports/index';
+import { pruneSignIns } from './access/index';
 import { foldEntries, pruneEntries } from './ledger/fold';
 import { readToday, Replica } from './ledger/replica';
+import { ROOT } from './root';
+import { LOCAL_SETTINGS, type Settings } from './settings';
 
 export interface ServeOptions {
   url: string;
@@ -14,6 +17,7 @@ export interface ServeOptions {
   host?: string;
   /** A fixed business date, for demonstrations. */
   today?: Day | null;
+  settings?: Settings;
   /** Called when the database is ready and before anybody is served. */
   prepare?(context: Context, today: Day): Promise<void>;
 }
@@ -28,16 +32,16 @@ export interface Serving {
 }
 
 /** Starts a whole server over a database. */
-export async function serve({ url, port, host = '127.0.0.1', today = null, prepare }: ServeOptions): Promise<Serving> {
-  const pool = openPool(url);
-  const db = openDatabase(pool);
-  await migrateDatabase(pool);
-  const replica = new Replica({ db, pool, url, today: (zone) => today ?? readToday(zone) });
+export async function serve({ url, port, host = '127.0.0.1', today = null, settings = LOCAL_SETTINGS, prepare }: ServeOptions): Promise<Serving> {
+  const connections = openConnections(url);
+  const { db, pool, writers, jobs } = connections;
+  await migrateDatabase(jobs);
+  const replica = new Replica({ db, jobs, url, abandon: connections.abandon, today: (zone) => today ?? readToday(zone), onTrouble: tellTrouble });
   await replica.start();
-  const context = { db, pool, replica };
+  const context = { db, pool, writers, jobs, replica, settings };
   await prepare?.(context, replica.asOf);
-  const { version } = JSON.parse(readFileSync(fileURLToPath(new URL('../package.json', import.meta.url)), 'utf8')) as { version: string };
-  const app = await buildApp({ context, version, webRoot: fileURLToPath(new URL('../dist/web', import.meta.url)), logger: true });
+  const { version } = JSON.parse(readFileSync(join(ROOT, 'package.json'), 'utf8')) as { version: string };
+  const app = await buildApp({ context, version, webRoot: join(ROOT, 'dist/web'), logger: true });
   await app.listen({ port, host });
   const stopChores = startChores(context);
   return {
@@ -46,9 +50,13 @@ export async function serve({ url, port, host = '127.0.0.1', today = null, prepa
       stopChores();
       await app.close();
       await replica.stop();
-      await pool.end();
+      await connections.end();
     },
   };
+}
+
+function tellTrouble(error: unknown): void {
+  process.stderr.write(`The copy of the figures: ${error instanceof Error ? error.message : String(error)}\n`);
 }
 
 /** Folding and recording a few times a second, pruning now and then, and the change of the business date. A database that is away is tried again. */
@@ -64,6 +72,7 @@ function startChores({ replica, db }: Context): () => void {
   }, FOLD_EVERY_MS);
   const prune = setInterval(() => {
     void pruneEntries(db).catch(() => undefined);
+    void pruneSignIns(db).catch(() => undefined);
     void db.execute(`delete from answered_request where at < now() - interval '7 days'`).catch(() => undefined);
   }, PRUNE_EVERY_MS);
   const clock = setInterval(() => {

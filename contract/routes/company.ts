@@ -12,7 +12,7 @@ export const getFirstRun = defineRoute({
   id: 'getFirstRun', method: 'GET', path: '/first-run', permission: 'anyone', summary: 'Whether the company exists yet', answer: FirstRunState,
 });
 export const createCompany = defineRoute({
-  id: 'createCompany', method: 'POST', path: '/first-run', permission: 'anyone', summary: 'Create the company, its calendar, administrator and first units',
+  id: 'createCompany', maxBytes: 2_000_000, method: 'POST', path: '/first-run', permission: 'anyone', summary: 'Create the company, its calendar, administrator and first units',
   body: FirstRunInput, answer: Me, status: 201, errors: ['alreadySetUp', 'invalidInput'],
 });
 export const getCompany = defineRoute({
@@ -48,7 +48,7 @@ export const listClosedDays = defineRoute({
   id: 'listClosedDays', method: 'GET', path: '/closed-days', permission: 'read', summary: 'Days on which all or one of the branches do not work', query: ClosedDaysQuery, answer: Type.Array(ClosedDay),
 });
 export const changeClosedDays = defineRoute({
-  id: 'changeClosedDays', method: 'PUT', path: '/closed-days', permission: 'administer', summary: 'Close and open days, all or none', body: ClosedDaysChange, answer: Nothing, errors: ['invalidInput'],
+  id: 'changeClosedDays', maxBytes: 512_000, method: 'PUT', path: '/closed-days', permission: 'administer', summary: 'Close and open days, all or none', body: ClosedDaysChange, answer: Nothing, errors: ['invalidInput'],
 });
 export const getHolidays = defineRoute({
   id: 'getHolidays', method: 'GET', path: '/holidays', permission: 'read', summary: 'Public holidays of a country and year', query: HolidaysQuery, answer: Holidays,

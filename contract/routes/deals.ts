@@ -47,7 +47,7 @@ export const listCorrections = defineRoute({
   errors: ['unknownUnit', 'unknownPeriod'],
 });
 export const changeDeals = defineRoute({
-  id: 'changeDeals', method: 'POST', path: '/deal-changes', permission: 'book', summary: 'Change many deals at once, all or none, or say what it would do', body: BulkInput, answer: BulkEffect,
+  id: 'changeDeals', maxBytes: 512_000, method: 'POST', path: '/deal-changes', permission: 'book', summary: 'Change many deals at once, all or none, or say what it would do', body: BulkInput, answer: BulkEffect,
   errors: ['invalidInput', 'tooManyDeals', 'closedNeedsReason', 'unknownUnit', 'unknownPeriod'],
 });
 export const listDealViews = defineRoute({

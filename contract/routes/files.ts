@@ -1,4 +1,5 @@
 import { Type } from 'typebox';
+import { Nullable } from '../schemas/common';
 import { DealFilterQuery } from '../schemas/deal';
 import { ExportQuery, ImportKind, ImportQuery, ImportReport, ImportRun, ImportUndo, ImportUndone } from '../schemas/import';
 import { ImportPreview, MappingInput, SavedMapping } from '../schemas/importMapping';
@@ -8,20 +9,24 @@ const Kind = Type.Object({ kind: ImportKind });
 
 export const importFile = defineRoute({
   id: 'importFile', method: 'POST', path: '/imports/:kind', permission: 'book', summary: 'Check or import a file, all rows or none: CSV, XLSX or a JSON array of rows',
-  params: Kind, query: ImportQuery, bodyType: 'text/csv', answer: ImportReport, errors: ['invalidInput', 'forbidden', 'tooLarge', 'wrongMediaType', 'unknownMapping', 'closedNeedsReason'],
+  params: Kind, query: ImportQuery, bodyType: 'text/csv', answer: ImportReport, errors: ['invalidInput', 'forbidden', 'tooLarge', 'wrongMediaType', 'unknownMapping', 'unknownPlan', 'closedNeedsReason', 'importRunning', 'importsBusy', 'tooSlow', 'invalidBody'],
+});
+export const getImportProgress = defineRoute({
+  id: 'getImportProgress', method: 'GET', path: '/import-progress', permission: 'book', summary: 'How many rows of one’s running import have been read; null where none runs',
+  answer: Type.Object({ rows: Nullable(Type.Integer()) }),
 });
 export const previewImport = defineRoute({
-  id: 'previewImport', method: 'POST', path: '/import-preview', permission: 'book', summary: 'The first rows of a file of deals, and how it might be read', bodyType: 'text/csv', answer: ImportPreview, errors: ['invalidInput', 'tooLarge', 'wrongMediaType'],
+  id: 'previewImport', method: 'POST', path: '/import-preview', permission: 'book', summary: 'The first rows of a file of deals, and how it might be read', bodyType: 'text/csv', answer: ImportPreview, errors: ['invalidInput', 'tooLarge', 'wrongMediaType', 'tooSlow', 'invalidBody'],
 });
 export const saveImportMapping = defineRoute({
-  id: 'saveImportMapping', method: 'POST', path: '/import-mappings', permission: 'book', summary: 'Keep how files with these headings are read', body: MappingInput, answer: SavedMapping, status: 201,
+  id: 'saveImportMapping', maxBytes: 1_000_000, method: 'POST', path: '/import-mappings', permission: 'book', summary: 'Keep how files with these headings are read', body: MappingInput, answer: SavedMapping, status: 201,
 });
 export const listImports = defineRoute({
   id: 'listImports', method: 'GET', path: '/imports', permission: 'book', summary: 'Imports of deals: the reader\'s own, or all for an administrator', answer: Type.Array(ImportRun),
 });
 export const undoImport = defineRoute({
   id: 'undoImport', method: 'POST', path: '/imports/:id/undo', permission: 'book', summary: 'Take back a whole import of deals; what was changed since stays', params: Type.Object({ id: Type.Integer() }), body: ImportUndo, answer: ImportUndone,
-  errors: ['unknownImport', 'alreadyUndone', 'closedNeedsReason'],
+  errors: ['unknownImport', 'alreadyUndone', 'closedNeedsReason', 'importsBusy', 'sumTooLarge'],
 });
 export const exportFile = defineRoute({
   id: 'exportFile', method: 'GET', path: '/files/:kind', permission: 'read', summary: 'The same file an import takes; targets of a draft when one is named', params: Kind, query: ExportQuery, errors: ['unknownPlan', 'unknownUnit', 'unknownPeriod'], answerType: 'text/csv',

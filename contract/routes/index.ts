@@ -1,4 +1,5 @@
 import * as access from './access';
+import * as accounts from './accounts';
 import * as boards from './boards';
 import * as company from './company';
 import * as customers from './customers';
@@ -18,4 +19,4 @@ import * as standings from './standings';
 import * as targets from './targets';
 
 /** Every endpoint there is; the server refuses to start when one is not implemented. */
-export const ROUTES: readonly AnyRoute[] = [access, company, measures, rules, standings, targets, plans, deals, customers, lists, past, pipeline, rates, files, feed, boards, print].flatMap((domain) => Object.values(domain) as AnyRoute[]);
+export const ROUTES: readonly AnyRoute[] = [access, accounts, company, measures, rules, standings, targets, plans, deals, customers, lists, past, pipeline, rates, files, feed, boards, print].flatMap((domain) => Object.values(domain) as AnyRoute[]);

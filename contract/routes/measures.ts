@@ -31,5 +31,5 @@ export const getActivities = defineRoute({
   errors: ['unknownUnit', 'unknownPeriod', 'unknownMeasure', 'notTypedIn'],
 });
 export const saveActivities = defineRoute({
-  id: 'saveActivities', method: 'PUT', path: '/activities', permission: 'book', summary: 'Type in values, all or none', body: ActivityChanges, answer: ActivitiesSaved, errors: ['invalidInput', 'valuesChanged'],
+  id: 'saveActivities', maxBytes: 12_000_000, method: 'PUT', path: '/activities', permission: 'book', summary: 'Type in values, all or none', body: ActivityChanges, answer: ActivitiesSaved, errors: ['invalidInput', 'valuesChanged'],
 });

@@ -3,5 +3,5 @@ import { defineRoute } from './route';
 
 export const listRates = defineRoute({ id: 'listRates', method: 'GET', path: '/rates', permission: 'read', summary: 'Rates of all currencies by day', answer: Rates });
 export const changeRates = defineRoute({
-  id: 'changeRates', method: 'PUT', path: '/rates', permission: 'administer', summary: 'Add, correct or take away rates; the deals they cover are restated', body: RateChanges, answer: RatesChanged, errors: ['invalidInput', 'closedNeedsReason'],
+  id: 'changeRates', maxBytes: 2_000_000, method: 'PUT', path: '/rates', permission: 'administer', summary: 'Add, correct or take away rates; the deals they cover are restated', body: RateChanges, answer: RatesChanged, errors: ['invalidInput', 'closedNeedsReason'],
 });

@@ -25,6 +25,10 @@ export interface Route<
   answerType?: string;
   bodyType?: string;
   status?: number;
+  /** Largest body in bytes; 64 kB when left out. */
+  maxBytes?: number;
+  /** Only for a person in a browser: no access token makes passwords, accounts or further tokens. */
+  browserOnly?: boolean;
   errors?: readonly ErrorCode[];
 }
 
@@ -35,6 +39,9 @@ export type QueryOf<R extends AnyRoute> = R extends Route<any, infer Q, any, any
 export type ParamsOf<R extends AnyRoute> = R extends Route<infer P, any, any, any> ? Static<P> : never;
 
 export const API = '/api/v1';
+
+/** Of a body whose route names no other limit. */
+export const USUAL_BYTES = 64 * 1024;
 
 /** Keeps the schemas' types while checking the record. */
 export function defineRoute<P extends TSchema, Q extends TSchema, B extends TSchema, A extends TSchema>(route: Route<P, Q, B, A>): Route<P, Q, B, A> {

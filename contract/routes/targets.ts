@@ -21,7 +21,7 @@ export const getPastResults = defineRoute({
   query: PastQuery, answer: PastResults, errors: ['unknownUnit'],
 });
 export const saveTargets = defineRoute({
-  id: 'saveTargets', method: 'PUT', path: '/targets', permission: 'plan', summary: 'Set or clear targets, all or none',
+  id: 'saveTargets', maxBytes: 12_000_000, method: 'PUT', path: '/targets', permission: 'plan', summary: 'Set or clear targets, all or none',
   body: TargetChanges, answer: TargetsSaved, errors: ['invalidInput', 'targetsChanged', 'reasonNeeded', 'noPublishedPlan', 'unknownPlan', 'notADraft', 'monthClosed'],
 });
 export const getTargetHistory = defineRoute({

@@ -22,8 +22,12 @@ export const Me = Type.Object({
 });
 export type Me = Static<typeof Me>;
 
+export const MOST_TOKEN_DAYS = 366;
+
 export const TokenInput = Type.Object({
   name: Type.String({ minLength: 1, maxLength: 80, pattern: '\\S' }),
+  days: Type.Optional(Type.Integer({ minimum: 1, maximum: MOST_TOKEN_DAYS, description: 'How long it holds; 90 days when left out.' })),
+  canWrite: Type.Optional(Type.Boolean({ description: 'False: it only reads. True when left out.' })),
 }, { additionalProperties: false });
 export type TokenInput = Static<typeof TokenInput>;
 
@@ -32,6 +36,8 @@ export const AccessToken = Type.Object({
   name: Type.String(),
   createdAt: Type.String(),
   lastUsedAt: Type.Union([Type.String(), Type.Null()]),
+  expiresAt: Type.String(),
+  canWrite: Type.Boolean(),
 });
 export type AccessToken = Static<typeof AccessToken>;
 

@@ -45,11 +45,35 @@ describe('running sums', () => {
     expect(buildRollUp(tree, sums, new Occurrences()).sum(1, 'won', { from: 0, to: 30_000 })).toBe(0);
   });
 
-  it('refuse to leave the exact integers', () => {
+  it('leave out of a part whoever is too large to be added up exactly, and nobody else', () => {
     const sums = new RunningSums();
-    const huge = { salespersonId: 1, part: 'revenue' as const, day: 20_000, amount: Number.MAX_SAFE_INTEGER };
-    sums.add(huge);
-    expect(() => sums.add(huge)).toThrow(RangeError);
+    const day = 20_000;
+    const sumOf = (id: number, part: 'revenue' | 'quantity') => sums.sum(part, id, day, day + 1);
+    sums.add({ salespersonId: 1, part: 'revenue', day, amount: 500 });
+    sums.add({ salespersonId: 2, part: 'revenue', day, amount: 700 });
+    sums.add({ salespersonId: 1, part: 'quantity', day, amount: 3_000 });
+    sums.add({ salespersonId: 2, part: 'quantity', day, amount: 1e16 });
+    expect(sums.leftOut).toEqual([{ salespersonId: 2, part: 'quantity' }]);
+    expect([sumOf(1, 'revenue'), sumOf(2, 'revenue'), sumOf(1, 'quantity'), sumOf(2, 'quantity')])
+      .toEqual([500, 700, 3_000, 0]);
+    // What is too large only together leaves out who has most of it.
+    sums.add({ salespersonId: 1, part: 'quantity', day, amount: 5e15 });
+    sums.add({ salespersonId: 3, part: 'quantity', day, amount: 6e15 });
+    expect(sums.leftOut.map((each) => each.salespersonId)).toEqual([2, 3]);
+    expect(sumOf(1, 'quantity')).toBe(5e15 + 3_000);
+    expect(sums.isStale).toBe(true);
+  });
+
+  it('leave somebody out when they are loaded, also where large sums cancel each other', () => {
+    const sums = new RunningSums();
+    sums.load([
+      { salespersonId: 1, part: 'revenue', day: 20_000, amount: 9e15 },
+      { salespersonId: 1, part: 'revenue', day: 20_001, amount: -9e15 },
+      { salespersonId: 2, part: 'revenue', day: 20_001, amount: 40 },
+    ]);
+    expect(sums.leftOut).toEqual([{ salespersonId: 1, part: 'revenue' }]);
+    expect(sums.sumOfAll('revenue', { from: 19_000, to: 21_000 })).toBe(40);
+    expect(sums.volumeOf('revenue')).toBe(40);
   });
 });
 

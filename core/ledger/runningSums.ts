@@ -3,6 +3,8 @@ import type { Day, DaySpan } from '../period/day';
 import { ChangeLog } from './changeLog';
 import type { Contribution } from './contribution';
 
+/** Beyond it sums of whole numbers are not exact any more. */
+const MOST_EXACT = Number.MAX_SAFE_INTEGER;
 const GROW_DAYS = 366;
 const FIRST_CAPACITY = 64;
 
@@ -16,7 +18,8 @@ export interface SumBlock {
  * Laid out a day a row and a salesperson a column: `data[i * capacity + column]` holds everything before day `firstDay + i`.
  * A whole company's sums for one span are then two rows that lie side by side in memory; a person a row, they were
  * thousands of places apart, and waiting for memory took a third of a standing's time.
- * Float64 holds integers exactly up to 2^53; `add` refuses to leave that range.
+ * Float64 holds integers exactly up to 2^53. A person of whom a part could leave that range is left out of that part and
+ * named in `leftOut`: one slip of the keyboard must not stop everybody else's figures, and a wrong number is worse than none.
  * Mutated by `add`, `load` and `columnOf` only.
  */
 export class RunningSums {
@@ -31,16 +34,42 @@ export class RunningSums {
   capacity = FIRST_CAPACITY;
   /** The newest day that holds anything, or null: "booked up to". */
   newestDay: Day | null = null;
+  /** What was added of a part, signs left aside, by column; and all of it together. No sum of any span is larger. */
+  private volumes = new Map<Part, { of: Map<number, number>; all: number }>(PARTS.map((part) => [part, { of: new Map(), all: 0 }]));
+  private left = new Map<Part, Set<number>>();
+  /** True once something was said of a person who is left out: their totals may be right again, which only reading them tells. */
+  isStale = false;
+
+  /** Who is left out of which part, because it is too large to be added up exactly. */
+  get leftOut(): { salespersonId: number; part: Part }[] {
+    return [...this.left].flatMap(([part, people]) => [...people].map((salespersonId) => ({ salespersonId, part })));
+  }
+
+  /** All amounts of a part, signs left aside: no sum of it is larger. */
+  volumeOf(part: Part): number {
+    return this.volumes.get(part)!.all;
+  }
 
   /** Adds one contribution; the person's sums from that day on move with it. */
   add(contribution: Contribution): void {
     this.cover(contribution.day);
-    const column = this.columnOf(contribution.salespersonId);
-    const data = this.open(contribution.part);
-    for (let at = (contribution.day - this.firstDay + 1) * this.capacity + column; at < data.length; at += this.capacity) data[at]! += contribution.amount;
-    this.check(data, column);
+    const { salespersonId, part, amount } = contribution;
     this.note(contribution);
+    if (!this.takes(part, salespersonId, Math.abs(amount))) {
+      this.isStale = true;
+      return;
+    }
+    const column = this.columnOf(salespersonId);
+    const data = this.open(part);
+    for (let at = (contribution.day - this.firstDay + 1) * this.capacity + column; at < data.length; at += this.capacity) data[at]! += amount;
     this.log.note(contribution);
+  }
+
+  /** Makes room for so many people and these days before they are loaded: laying millions of sums out anew would hold everybody up. */
+  prepare(people: number, days: DaySpan): void {
+    while (this.capacity < people) this.capacity *= 2;
+    this.cover(days.from);
+    this.cover(Math.max(days.from, days.to - 1));
   }
 
   /** Adds many at once in one pass a person: for the first load and for imports. */
@@ -72,15 +101,43 @@ export class RunningSums {
   }
 
   private loadPerson(list: readonly Contribution[]): void {
-    const column = this.columnOf(list[0]!.salespersonId);
-    const data = this.open(list[0]!.part);
+    const { salespersonId, part } = list[0]!;
+    if (!this.takes(part, salespersonId, list.reduce((sum, { amount }) => sum + Math.abs(amount), 0))) return;
+    const column = this.columnOf(salespersonId);
+    const data = this.open(part);
     const extra = new Float64Array(this.days + 1);
     for (const { day, amount } of list) extra[day - this.firstDay + 1]! += amount;
     for (let i = 1, sum = 0; i <= this.days; i++) {
       sum += extra[i]!;
       data[i * this.capacity + column]! += sum;
     }
-    this.check(data, column);
+  }
+
+  /** Whether so much more of a part stays exact; else the person who has most of it is left out of it, be it this one or another. */
+  private takes(part: Part, salespersonId: number, more: number): boolean {
+    if (this.left.get(part)?.has(salespersonId)) return false;
+    const volume = this.volumes.get(part)!;
+    const own = (volume.of.get(salespersonId) ?? 0) + more;
+    volume.of.set(salespersonId, own);
+    volume.all += more;
+    while (volume.all > MOST_EXACT) {
+      const [largest, most] = [...volume.of].reduce((best, each) => (each[1] > best[1] ? each : best));
+      this.leaveOut(part, largest);
+      volume.of.delete(largest);
+      volume.all = [...volume.of.values()].reduce((sum, each) => sum + each, 0);
+      if (most === 0) break;
+    }
+    return !this.left.get(part)?.has(salespersonId);
+  }
+
+  private leaveOut(part: Part, salespersonId: number): void {
+    this.isStale = true;
+    const people = this.left.get(part) ?? new Set();
+    this.left.set(part, people.add(salespersonId));
+    const column = this.columns.get(salespersonId);
+    const { data } = this.blockOf(part);
+    if (column !== undefined) for (let at = column; at < data.length; at += this.capacity) data[at] = 0;
+    this.log.beginAnew();
   }
 
   /** Total of the span's days; 0 for days and people without totals. */
@@ -125,10 +182,6 @@ export class RunningSums {
     return column;
   }
 
-  private check(data: Float64Array, column: number): void {
-    refuseInexact(data[this.days * this.capacity + column]!);
-  }
-
   /** The part's sums, with room for them: many a company never uses some parts, and a large one's take millions of bytes. */
   private open(part: Part): Float64Array {
     const block = this.blockOf(part);
@@ -166,9 +219,4 @@ export class RunningSums {
     this.firstDay -= before;
     this.days += before + after;
   }
-}
-
-/** @throws RangeError where a sum is beyond what Float64 holds exactly */
-export function refuseInexact(sum: number): void {
-  if (!Number.isSafeInteger(sum)) throw new RangeError('A running sum is too large to be exact.');
 }

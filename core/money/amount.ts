@@ -1,5 +1,8 @@
 import { exponentOf } from './currency';
 
+/** An amount beyond what can be kept exactly: a wrong number is worse than none. */
+export class InexactAmount extends RangeError {}
+
 /** Why a text is not an amount; the words for it stand in the error catalogue. */
 export type AmountFault = 'notANumber' | 'tooManyDecimals' | 'tooLarge';
 
@@ -44,10 +47,10 @@ export function writeDecimal(value: number, decimals: number): string {
 
 /**
  * Adds two amounts of the same currency in minor units.
- * @throws RangeError when the sum is no longer a safe integer: a wrong number is worse than none (CALCULATIONS 1).
+ * @throws InexactAmount when the sum is no longer a safe integer: a wrong number is worse than none (CALCULATIONS 1).
  */
 export function addMinor(left: number, right: number): number {
   const sum = left + right;
-  if (!Number.isSafeInteger(sum)) throw new RangeError(`The sum ${left} + ${right} is too large to be exact.`);
+  if (!Number.isSafeInteger(sum)) throw new InexactAmount(`The sum ${left} + ${right} is too large to be exact.`);
   return sum;
 }

@@ -1,3 +1,4 @@
+import { InexactAmount } from './amount';
 import { exponentOf } from './currency';
 import type { Day } from '../period/day';
 
@@ -37,7 +38,7 @@ export function convertMinor(minor: number, currency: string, reporting: string,
   const product = BigInt(minor) * BigInt(whole + fraction);
   const scaled = shift >= 0 ? product * 10n ** BigInt(shift) : divideHalfAway(product, 10n ** BigInt(-shift));
   const converted = Number(scaled);
-  if (!Number.isSafeInteger(converted)) throw new RangeError(`${minor} ${currency} at ${rate} is too large to be exact.`);
+  if (!Number.isSafeInteger(converted)) throw new InexactAmount(`${minor} ${currency} at ${rate} is too large to be exact.`);
   return converted;
 }
 
@@ -47,6 +48,6 @@ export function convertBack(minor: number, currency: string, reporting: string, 
   const shift = exponentOf(currency) - exponentOf(reporting) + fraction.length;
   const [up, down] = [10n ** BigInt(Math.max(0, shift)), 10n ** BigInt(Math.max(0, -shift))];
   const converted = Number(divideHalfAway(BigInt(minor) * up, BigInt(whole + fraction) * down));
-  if (!Number.isSafeInteger(converted)) throw new RangeError(`${minor} ${reporting} at ${rate} is too large to be exact.`);
+  if (!Number.isSafeInteger(converted)) throw new InexactAmount(`${minor} ${reporting} at ${rate} is too large to be exact.`);
   return converted;
 }

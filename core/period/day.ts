@@ -20,6 +20,9 @@ const MS_PER_DAY = 86_400_000;
 export const FIRST_DAY: Day = fromCivil(1900, 1, 1);
 export const END_OF_TIME: Day = fromCivil(9999, 12, 31);
 
+/** The days a deal or a typed-in value may have: a wrong century would make every running sum as long. */
+export const DEAL_DAYS: DaySpan = { from: fromCivil(2000, 1, 1), to: fromCivil(2100, 1, 1) };
+
 /** The day of a civil date; `Date.UTC` is pure arithmetic (ECMA-262, "MakeDay"). */
 export function fromCivil(year: number, month: number, date: number): Day {
   return Date.UTC(year, month - 1, date) / MS_PER_DAY;

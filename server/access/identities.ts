@@ -3,7 +3,9 @@ import type { FastifyRequest } from 'fastify';
 import type { Database } from '../db/client';
 import type { Principal } from './principal';
 import { hashSecret } from './secrets';
-import { findBySession, findByToken, noteUse, type Identity } from './sessions';
+import type { Settings } from '../settings';
+import { readSession } from './cookies';
+import { findBySession, findByToken, type Identity } from './sessions';
 
 declare module 'fastify' {
   interface FastifyRequest {
@@ -31,14 +33,14 @@ export class Identities {
   private kept = new Map<string, Identity & { until: number }>();
   private generation = 0;
 
-  constructor(private db: Database, private news: AccessNews, private now: () => number = Date.now) {
+  constructor(private db: Database, private news: AccessNews, private settings: Settings, private now: () => number = Date.now) {
     news.onAccessChange(() => this.forget());
   }
 
   /** By access token when the request carries one, else by the browser's cookie; null when by neither. */
   async identify(request: FastifyRequest): Promise<Principal | null> {
     const bearer = /^Bearer (.+)$/.exec(request.headers.authorization ?? '')?.[1];
-    const secret = bearer ?? request.cookies['iron_ladder'];
+    const secret = bearer ?? readSession(request, this.settings);
     if (!secret) return null;
     const hash = hashSecret(secret);
     const key = bearer ? `token ${hash}` : `session ${hash}`;
@@ -50,7 +52,7 @@ export class Identities {
       this.kept.delete(key);
       return null;
     }
-    if (found.staleTokenId !== null) await noteUse(this.db, found.staleTokenId);
+    await found.noteUse?.();
     // What was read while something changed may be what it was before.
     if (generation === this.generation) this.keep(key, found);
     return found.principal;

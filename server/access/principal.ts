@@ -9,4 +9,6 @@ export interface Principal {
   unitId: number;
   /** Set for browsers: changes must carry it. Scripts with a token have none. */
   csrf: string | null;
+  /** False for a token that only reads. */
+  canWrite: boolean;
 }

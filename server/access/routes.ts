@@ -1,85 +1,96 @@
-import { and, eq, isNull } from 'drizzle-orm';
+import { eq, sql } from 'drizzle-orm';
+import type { FastifyReply, FastifyRequest } from 'fastify';
 import * as routes from '#contract/routes/access';
 import type { Me } from '#contract/schemas/access';
 import { recordAudit } from '../audit/record';
-import { accessToken } from '../db/tables/index';
+import type { Database } from '../db/client';
+import { knownDevice } from '../db/tables/index';
 import type { Endpoints } from '../endpoints';
-import { Refused } from '../problem';
 import type { Replica } from '../ledger/replica';
-import type { Principal } from './principal';
+import { Refused } from '../problem';
+import type { Settings } from '../settings';
+import { clearSession, readDevice, readSession, setDevice, setSession } from './cookies';
+import { normalEmail } from './email';
 import { createSecret, hashSecret } from './secrets';
-import { endAllSessions, endSession, findByPassword, SESSION_DAYS, startSession } from './sessions';
-import { SignInLimit } from './signInLimit';
+import { endAllSessions, endSession, findByPassword, startSession, type SignedIn } from './sessions';
+import { SignInGate, type Trier } from './signInGate';
+import { createToken, listTokens, revokeAllTokens, revokeToken } from './tokens';
 
-export const COOKIE = 'iron_ladder';
-
-export function toMe(replica: Replica, principal: Omit<Principal, 'csrf'>, csrf: string): Me {
+export function toMe(replica: Replica, principal: SignedIn, csrf: string): Me {
   return {
     id: principal.userId, name: principal.name, email: principal.email, role: principal.role,
     unitId: principal.unitId, unitCode: replica.company?.tree.find(principal.unitId)?.code ?? '', csrf,
   };
 }
 
-export function cookieOptions(secure: boolean) {
-  return { httpOnly: true, sameSite: 'lax', secure, path: '/', maxAge: SESSION_DAYS * 86_400 } as const;
+/** Signs a person in here: a session in place of the browser's own, and the browser is known from now on. @returns the CSRF value */
+export async function admitHere({ db, settings }: { db: Database; settings: Settings }, userId: number, request: FastifyRequest, reply: FastifyReply): Promise<string> {
+  const { secret, csrf } = await startSession(db, userId, { device: request.headers['user-agent'], before: readSession(request, settings) });
+  setSession(reply, settings, secret);
+  const device = readDevice(request, settings) ?? createSecret();
+  await db.insert(knownDevice).values({ hash: deviceHash(device, userId), userId })
+    .onConflictDoUpdate({ target: knownDevice.hash, set: { usedAt: sql`now()` as never } });
+  setDevice(reply, settings, device);
+  return csrf;
 }
 
+/** Of the browser and person together: that one person used it says nothing for another. */
+const deviceHash = (secret: string, userId: number) => hashSecret(`${secret} ${userId}`);
+
 export function addAccessRoutes({ implement, context, identities }: Endpoints): void {
-  const { db, replica } = context;
-  const limit = new SignInLimit();
+  const { db, replica, settings } = context;
+  const gate = new SignInGate(db);
+
+  const findTrier = async (request: FastifyRequest, text: string): Promise<Trier> => {
+    const email = normalEmail(text);
+    const secret = readDevice(request, settings);
+    const { rows: [user] } = await db.execute<{ id: number }>(sql`select id from app_user where lower(email) = ${email}`);
+    const hash = secret && user ? deviceHash(secret, user.id) : null;
+    const known = hash !== null && (await db.select().from(knownDevice).where(eq(knownDevice.hash, hash))).length > 0;
+    return { email, address: request.ip, device: known ? hash : null };
+  };
 
   implement(routes.signIn, async ({ body, request, reply }) => {
-    limit.check(request.ip, body.email);
+    const trier = await findTrier(request, body.email);
+    await gate.enter(trier);
     const principal = await findByPassword(db, body.email, body.password);
     if (!principal) {
-      limit.countFailure(request.ip, body.email);
+      const { rows: [user] } = await db.execute<{ id: number }>(sql`select id from app_user where lower(email) = ${trier.email}`);
+      if (user) await recordAudit(db, [{ userId: user.id, entity: 'user', entityId: String(user.id), action: 'sign-in refused', after: { address: request.ip } }]);
       throw new Refused('wrongCredentials');
     }
-    limit.forget(body.email);
-    const { secret, csrf } = await startSession(db, principal.userId);
-    reply.setCookie(COOKIE, secret, cookieOptions(request.protocol === 'https'));
+    await gate.succeed(trier);
+    const csrf = await admitHere(context, principal.userId, request, reply);
+    identities.forget();
+    await recordAudit(db, [{ userId: principal.userId, entity: 'user', entityId: String(principal.userId), action: 'signed in', after: { address: request.ip } }]);
     return toMe(replica, principal, csrf);
   });
 
   implement(routes.getMe, async ({ principal }) => toMe(replica, principal, principal.csrf ?? ''));
 
   implement(routes.signOut, async ({ request, reply }) => {
-    const secret = request.cookies[COOKIE];
+    const secret = readSession(request, settings);
     if (secret) await endSession(db, secret);
     identities.forget();
-    reply.clearCookie(COOKIE, { path: '/' });
+    clearSession(reply, settings);
     return {};
   });
 
   implement(routes.signOutEverywhere, async ({ principal, reply }) => {
-    await endAllSessions(db, principal.userId);
+    await db.transaction(async (tx) => {
+      await endAllSessions(tx, principal.userId);
+      await revokeAllTokens(tx, principal.userId);
+      await recordAudit(tx, [{ userId: principal.userId, entity: 'user', entityId: String(principal.userId), action: 'signed out everywhere' }]);
+    });
     identities.forget();
-    reply.clearCookie(COOKIE, { path: '/' });
+    clearSession(reply, settings);
     return {};
   });
 
-  const tokenColumns = { id: accessToken.id, name: accessToken.name, createdAt: accessToken.createdAt, lastUsedAt: accessToken.lastUsedAt };
-
-  implement(routes.listTokens, async ({ principal }) =>
-    db.select(tokenColumns).from(accessToken).where(and(eq(accessToken.userId, principal.userId), isNull(accessToken.revokedAt))).orderBy(accessToken.id));
-
-  implement(routes.createToken, async ({ principal, body }) => {
-    const secret = `il_${createSecret()}`;
-    const token = await db.transaction(async (tx) => {
-      const [made] = await tx.insert(accessToken).values({ userId: principal.userId, name: body.name.trim(), hash: hashSecret(secret) }).returning(tokenColumns);
-      await recordAudit(tx, [{ userId: principal.userId, entity: 'token', entityId: String(made!.id), action: 'created', after: { name: made!.name } }]);
-      return made!;
-    });
-    return { token, secret };
-  });
-
+  implement(routes.listTokens, async ({ principal }) => listTokens(db, principal.userId));
+  implement(routes.createToken, async ({ principal, body }) => createToken(db, principal.userId, body));
   implement(routes.revokeToken, async ({ principal, params }) => {
-    await db.transaction(async (tx) => {
-      const revoked = await tx.update(accessToken).set({ revokedAt: new Date().toISOString() })
-        .where(and(eq(accessToken.id, params.id), eq(accessToken.userId, principal.userId), isNull(accessToken.revokedAt))).returning({ id: accessToken.id });
-      if (revoked.length === 0) throw new Refused('notFound');
-      await recordAudit(tx, [{ userId: principal.userId, entity: 'token', entityId: String(params.id), action: 'revoked' }]);
-    });
+    await revokeToken(db, principal.userId, params.id);
     identities.forget();
     return {};
   });

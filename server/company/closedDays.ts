@@ -1,4 +1,3 @@
-import Holidays from 'date-holidays';
 import { and, eq, gte, isNull, lte } from 'drizzle-orm';
 import type { FieldFault } from '#contract/errors/catalogue';
 import type { ClosedDay, ClosedDaysChange } from '#contract/schemas/closedDay';
@@ -38,11 +37,13 @@ export async function changeClosedDays(context: Context, userId: number, input: 
     await recordAudit(tx, [{ userId, entity: 'company', entityId: '1', action: 'closed days changed', after: input, reason: input.reason?.trim() || null }]);
     await announce(tx, 'company', null);
   });
-  await context.replica.readCompany();
+  await context.replica.afterWrite({ company: true });
 }
 
 /** Public holidays of a country in a calendar year, from the package date-holidays; an unknown country has none. */
-export function findHolidays(country: string, year: number): { on: string; name: string }[] {
+export async function findHolidays(country: string, year: number): Promise<{ on: string; name: string }[]> {
+  // The rules of all countries take a while to load: only who asks waits for them.
+  const { default: Holidays } = await import('date-holidays');
   const days = new Map<string, string>();
   const holidays = new Holidays(country);
   for (const holiday of holidays.getHolidays(year, 'en') ?? []) {

@@ -1,6 +1,6 @@
 import { eq } from 'drizzle-orm';
 import * as routes from '#contract/routes/company';
-import { COOKIE, cookieOptions, startSession, toMe } from '../access/index';
+import { admitHere, toMe } from '../access/index';
 import { appUser } from '../db/tables/index';
 import type { Endpoints } from '../endpoints';
 import { changeClosedDays, findHolidays, listClosedDays } from './closedDays';
@@ -9,14 +9,17 @@ import { changeCalendar, changeSharing, createCompany, viewCompany } from './ser
 export function addCompanyRoutes({ implement, context }: Endpoints): void {
   implement(routes.getFirstRun, async () => {
     const { company } = context.replica;
-    return { ready: company !== null, isDemo: company?.isDemo ?? false, name: company?.name ?? null };
+    return {
+      ready: company !== null, isDemo: company?.isDemo ?? false,
+      // A stranger is not told whose server this is.
+      name: company?.isDemo ? company.name : null,
+    };
   });
 
   implement(routes.createCompany, async ({ body, reply, request }) => {
     const userId = await createCompany(context, body);
     const [user] = await context.db.select().from(appUser).where(eq(appUser.id, userId));
-    const { secret, csrf } = await startSession(context.db, userId);
-    reply.setCookie(COOKIE, secret, cookieOptions(request.protocol === 'https'));
+    const csrf = await admitHere(context, userId, request, reply);
     return toMe(context.replica, { userId, name: user!.name, email: user!.email, role: user!.role, unitId: user!.unitId }, csrf);
   });
 

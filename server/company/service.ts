@@ -3,7 +3,7 @@ import type { CalendarChange, Company, FirstRunInput } from '#contract/schemas/c
 import { isCurrency } from '#core/money/currency';
 import { END_OF_TIME, FIRST_DAY, toIsoDay } from '#core/period/day';
 import { elapsedOf } from '#core/standing/elapsed';
-import { hashPassword } from '../access/index';
+import { hashPassword, refuseWeak } from '../access/index';
 import { recordAudit } from '../audit/record';
 import type { Context } from '../context';
 import { announce } from '../db/notify';
@@ -30,6 +30,7 @@ export function viewCompany({ replica }: Context): Company {
 export async function createCompany(context: Context, input: FirstRunInput): Promise<number> {
   if (context.replica.company) throw new Refused('alreadySetUp');
   refuseFaults(checkFirstRun(input));
+  refuseWeak(input.administrator.password, input.administrator.email, 'administrator/password');
   const units = input.unitsCsv?.trim() ? readFirstUnits(input) : buildFirstUnits(input);
   const passwordHash = await hashPassword(input.administrator.password);
   const userId = await context.db.transaction(async (tx) => {
@@ -49,8 +50,7 @@ export async function createCompany(context: Context, input: FirstRunInput): Pro
     await announce(tx, 'company', null);
     return user!.id;
   });
-  await context.replica.readCompany();
-  await context.replica.catchUp();
+  await context.replica.afterWrite({ company: true });
   return userId;
 }
 
@@ -69,7 +69,7 @@ export async function changeCalendar(context: Context, userId: number, input: Ca
     await recordAudit(tx, [{ userId, entity: 'company', entityId: '1', action: 'calendar changed', before: { calendar: state.calendar.rule, weekdays: state.weekdays, timeZone: state.timeZone }, after, reason: input.reason.trim() }]);
     await announce(tx, 'company', null);
   });
-  await context.replica.readCompany();
+  await context.replica.afterWrite({ company: true });
   return viewCompany(context);
 }
 
@@ -120,6 +120,6 @@ export async function changeSharing(context: Context, userId: number, sharing: {
     await recordAudit(tx, [{ userId, entity: 'company', entityId: '1', action: 'sharing changed', before: { sharesTeamLadder: context.replica.company!.sharesTeamLadder }, after: sharing }]);
     await announce(tx, 'company', null);
   });
-  await context.replica.readCompany();
+  await context.replica.afterWrite({ company: true });
   return viewCompany(context);
 }

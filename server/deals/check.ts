@@ -6,7 +6,8 @@ import { parseAmount, toDecimal } from '#core/money/amount';
 import { divideCredit, WHOLE_CREDIT, type CreditShare } from '#core/money/credit';
 import { exponentOf, isCurrency } from '#core/money/currency';
 import { convertMinor, findRate, type Rate } from '#core/money/rate';
-import { parseDay, toIsoDay, type Day } from '#core/period/day';
+import { largestAmountOf, LARGEST_QUANTITY } from '#core/money/limits';
+import { DEAL_DAYS, parseDay, toIsoDay, type Day } from '#core/period/day';
 import type { UnitTree } from '#core/units/tree';
 import type { Scope } from '../access/index';
 import type { DealCredit, DealFacts, DealLineFacts } from './facts';
@@ -40,6 +41,8 @@ export function checkDeal(input: DealInput, checker: DealChecker): Checked {
   const amount = checkAmount(input.amount, 'amount', currency, fault);
   const lines = checkLines(input, currency, faults);
   const sums = lines && faults.length === 0 ? addLines(lines) : null;
+  if (sums) checkLimits({ amount: sums.amount, cost: sums.cost, quantity: sums.quantity / QUANTITY_SCALE }, currency, faults);
+  else checkLimits({ amount: null, cost: null, quantity: input.quantity ?? null }, currency, faults);
   if (sums && amount !== null && sums.amount !== amount) fault('amount', 'linesNotAmount', { sum: toDecimal(sums.amount, currency) });
   const givenCost = input.cost == null || input.cost === '' ? null : checkAmount(input.cost, 'cost', currency, fault);
   const cost = sums ? sums.cost : givenCost;
@@ -89,11 +92,26 @@ function checkLines(input: DealInput, currency: string, faults: FieldFault[]): D
     };
     return {
       product: squeeze(line.product)!,
-      quantity: Math.round(line.quantity * QUANTITY_SCALE),
+      quantity: checkQuantity(line.quantity, fault),
       unitPrice: checkAmount(line.unitPrice, 'unitPrice', currency, fault) ?? 0,
       unitCost: line.unitCost == null || line.unitCost === '' ? null : checkAmount(line.unitCost, 'unitCost', currency, fault),
     };
   });
+}
+
+/** With separators, so that nobody has to count zeros. */
+const grouped = (decimal: string) => decimal.replace(/\B(?=(\d{3})+(?!\d))(?<!\.\d*)/g, ',');
+
+function checkQuantity(quantity: number, fault: Fault): number {
+  if (Math.abs(quantity) > LARGEST_QUANTITY) fault('quantity', 'aboveLimit', { max: grouped(String(LARGEST_QUANTITY)) });
+  return Math.round(quantity * QUANTITY_SCALE);
+}
+
+/** What the lines come to, or what is given of the whole deal: none beyond what one deal may have. */
+function checkLimits(of: { amount: number | null; cost: number | null; quantity: number | null }, currency: string, faults: FieldFault[]): void {
+  const most = largestAmountOf(currency);
+  for (const field of ['amount', 'cost'] as const) if (Math.abs(of[field] ?? 0) > most) faults.push({ field, code: 'aboveLimit', params: { max: grouped(toDecimal(most, currency)) } });
+  if (Math.abs(of.quantity ?? 0) > LARGEST_QUANTITY) faults.push({ field: 'quantity', code: 'aboveLimit', params: { max: grouped(String(LARGEST_QUANTITY)) } });
 }
 
 function toCredits(credited: number, cost: number | null, shares: readonly CreditShare<number>[]): DealCredit[] {
@@ -117,12 +135,18 @@ function knowsCurrency(checker: DealChecker, code: string): boolean {
 
 function checkAmount(text: string, field: string, currency: string, fault: Fault): number | null {
   const result = parseAmount(text, currency);
-  return result.ok ? result.minor : fault(field, result.fault, { currency, decimals: exponentOf(currency) });
+  const most = largestAmountOf(currency);
+  if (result.ok && Math.abs(result.minor) <= most) return result.minor;
+  const code = result.ok || result.fault === 'tooLarge' ? 'aboveLimit' : result.fault;
+  return fault(field, code, { currency, decimals: exponentOf(currency), max: grouped(toDecimal(most, currency)) });
 }
 
 function checkDay(text: string | null | undefined, field: string, fault: Fault): Day | null {
   if (!text) return null;
-  return parseDay(text) ?? fault(field, 'notADate');
+  const day = parseDay(text);
+  if (day === null) return fault(field, 'notADate');
+  const isInRange = day >= DEAL_DAYS.from && day < DEAL_DAYS.to;
+  return isInRange ? day : fault(field, 'dayOutOfRange', { from: toIsoDay(DEAL_DAYS.from), to: toIsoDay(DEAL_DAYS.to - 1) });
 }
 
 function checkDates(input: DealInput, days: { closedOn: Day | null; expectedOn: Day | null }, today: Day, faults: FieldFault[]): void {
@@ -160,5 +184,18 @@ function convert(amount: number, currency: string, day: Day, checker: DealChecke
   if (currency === checker.currency) return amount;
   const rate = findRate(checker.rates, currency, day);
   if (!rate) return fault('currency', 'noRate', { currency, day: toIsoDay(day) });
-  return convertMinor(amount, currency, checker.currency, rate.rate);
+  const most = largestAmountOf(checker.currency);
+  const converted = tryConvert(amount, currency, checker.currency, rate.rate);
+  if (converted !== null && Math.abs(converted) <= most) return converted;
+  return fault('amount', 'aboveLimit', { max: `${grouped(toDecimal(most, checker.currency))} ${checker.currency}` });
+}
+
+/** Null where it is beyond exact numbers: a rate may be large, too. */
+function tryConvert(amount: number, currency: string, reporting: string, rate: string): number | null {
+  try {
+    return convertMinor(amount, currency, reporting, rate);
+  } catch (error) {
+    if (error instanceof RangeError) return null;
+    throw error;
+  }
 }

@@ -84,6 +84,19 @@ export function inSegments(segments: readonly Segment[] | null): SQL {
     or exists (select 1 from deal_credit c join ${spans} on s.id = c.salesperson_id and d.day >= s.f and d.day < s.t where c.deal_id = d.id))`;
 }
 
+/**
+ * Whether a deal is the people's of the segments alone: its owner is one of them that day, and nobody else is credited.
+ * Who holds a part of a deal reads it; only whose it is changes it.
+ */
+export async function ownsDeal(db: Queryable, id: number, segments: readonly Segment[] | null): Promise<boolean> {
+  if (segments === null) return true;
+  const spans = spansOf(segments);
+  const { rows } = await db.execute(sql`select 1 from deal d where d.id = ${id}
+    and exists (select 1 from ${spans} where s.id = d.salesperson_id and d.day >= s.f and d.day < s.t)
+    and not exists (select 1 from deal_credit c where c.deal_id = d.id and not exists (select 1 from ${spans} where s.id = c.salesperson_id and d.day >= s.f and d.day < s.t))`);
+  return rows.length > 0;
+}
+
 /** The same for a list: found from the people, by the index of their days, in place of asking of every deal. */
 export function ofSegments(segments: readonly Segment[] | null, span: DaySpan | null): SQL {
   if (segments === null) return sql`true`;

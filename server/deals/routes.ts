@@ -11,11 +11,11 @@ import { loadDealPage } from './page';
 import { findPlaces } from './places';
 import { loadRefunds } from './refunds';
 import { loadCredits, loadDeal } from './repository';
+import { readRetryKey } from './retryKey';
 import { listViews, removeView, saveView } from './views';
 import { bookDeal, restoreDeal, updateDeal, voidDeal } from './service';
 
 const PAGE = 100;
-const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i;
 
 export function addDealRoutes({ implement, context }: Endpoints): void {
   const { db } = context;
@@ -40,8 +40,8 @@ export function addDealRoutes({ implement, context }: Endpoints): void {
   implement(routes.getDealHistory, async ({ params, scope, principal }) => loadHistory(db, (await findDeal(params.id, scope, principal)).id));
 
   implement(routes.bookDeal, async ({ body, scope, principal, request }) => {
-    const key = request.headers['idempotency-key'];
-    return bookDeal(context, { scope, principal }, body, typeof key === 'string' && UUID.test(key) ? key : null);
+    const key = readRetryKey(request.headers['idempotency-key'], body);
+    return bookDeal(context, { scope, principal }, body, key);
   });
 
   implement(routes.updateDeal, async ({ params, body, scope, principal }) =>

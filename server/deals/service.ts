@@ -15,7 +15,8 @@ import { buildDealChecker, checkDeal } from './check';
 import { toContributions, type DealFacts } from './facts';
 import { segmentsOf } from './filter';
 import { findRefunded } from './refunds';
-import { loadCredits, loadDeal, loadRecord } from './repository';
+import { loadCredits, loadDeal, loadRecord, ownsDeal } from './repository';
+import { findAnswer, saveAnswer, type RetryKey } from './retryKey';
 import { insertDeal, replaceDeal, setVoided } from './write';
 
 export interface Caller {
@@ -36,42 +37,56 @@ function checkInput(context: Context, { scope }: Caller, input: DealInput): Deal
  * Books a deal: row, credits, ledger entries, audit and announcement stand or fall together.
  * With a `key`, a retry gets the first answer and books nothing.
  */
-export async function bookDeal(context: Context, caller: Caller, input: DealInput, key: string | null): Promise<SavedDeal> {
+export async function bookDeal(context: Context, caller: Caller, input: DealInput, key: RetryKey | null): Promise<SavedDeal> {
   const { userId } = caller.principal;
-  const answered = key === null ? null : await findAnswer(context, userId, key);
+  const answered = key === null ? null : await findAnswer(context.db, userId, key);
   if (answered) return answered;
   const facts = checkInput(context, caller, input);
   const before = placeBefore(caller.scope, facts);
-  const deal = await translateUnique(facts.code, () => context.db.transaction(async (tx) => {
-    const id = await insertDeal(tx, facts, await findRefunded(tx, facts, segmentsOf(caller.scope, caller.principal)), userId);
-    const contributions = toContributions(facts);
-    await appendEntries(tx, contributions);
-    await recordCorrections(tx, caller.scope.books, contributions, { userId, dealId: id, action: 'booked', reason: input.reason });
-    const stored = (await loadDeal(tx, id, null))!;
-    await recordAudit(tx, [{ userId, entity: 'deal', entityId: String(id), action: 'booked', after: await loadRecord(tx, id), reason: input.reason?.trim() || null }]);
-    await announce(tx, 'deals', facts.credits.map((credit) => credit.salespersonId));
-    if (key) await tx.execute(sql`insert into answered_request (key, user_id, route, status, answer) values (${key}, ${userId}, 'bookDeal', 201, ${JSON.stringify({ deal: stored, effect: null })})`);
-    return stored;
-  })).catch(async (error: unknown) => {
+  const deal = await insertBooked(context, caller, { facts, key, reason: input.reason }).catch(async (error: unknown) => {
     // A retry sent while the first was still under way loses on the key, or on the deal's own id before it.
     const mayBeRetry = key !== null && (error === LOST_RACE || error instanceof Refused);
-    const first = mayBeRetry ? await findAnswer(context, userId, key) : null;
+    const first = mayBeRetry ? await findAnswer(context.db, userId, key) : null;
     if (first) return first.deal;
     throw error;
   });
-  await context.replica.catchUp();
+  await context.replica.afterWrite();
   return { deal, effect: tellEffect(context, caller, facts, before) };
 }
 
-async function findAnswer({ db }: Context, userId: number, key: string): Promise<SavedDeal | null> {
-  const { rows } = await db.execute<{ answer: SavedDeal }>(sql`select answer from answered_request where user_id = ${userId} and key = ${key}`);
-  return rows[0]?.answer ?? null;
+interface Booking {
+  facts: DealFacts;
+  key: RetryKey | null;
+  reason: string | undefined;
+}
+
+async function insertBooked(context: Context, caller: Caller, { facts, key, reason }: Booking): Promise<Deal> {
+  const { userId } = caller.principal;
+  const contributions = toContributions(facts);
+  refuseInexact(context, facts, contributions);
+  return translateUnique(facts.code, () => context.db.transaction(async (tx) => {
+    const id = await insertDeal(tx, facts, await findRefunded(tx, facts, segmentsOf(caller.scope, caller.principal)), userId);
+    await appendEntries(tx, contributions);
+    await recordCorrections(tx, caller.scope.books, contributions, { userId, dealId: id, action: 'booked', reason });
+    const stored = (await loadDeal(tx, id, null))!;
+    await recordAudit(tx, [{ userId, entity: 'deal', entityId: String(id), action: 'booked', after: await loadRecord(tx, id), reason: reason?.trim() || null }]);
+    await announce(tx, 'deals', facts.credits.map((credit) => credit.salespersonId));
+    if (key) await saveAnswer(tx, userId, key, { deal: stored, effect: null });
+    return stored;
+  }));
+}
+
+/** No deal is taken with which the totals would not be exact any more. @throws Refused invalidInput */
+function refuseInexact({ replica }: Context, facts: DealFacts, after: readonly Contribution[], before: readonly Contribution[] = []): void {
+  if (replica.staysExact(after, before)) return;
+  const field = replica.staysExact(after.filter((each) => each.part !== 'quantity'), before) ? 'quantity' : 'amount';
+  refuseFaults([{ field: facts.lines ? 'amount' : field, code: 'totalTooLarge' }]);
 }
 
 const LOST_RACE = new Error('The same request is being answered.');
 
 /** Turns the database's word for "exists already" into the catalogue's. */
-async function translateUnique<T>(code: string | null, work: () => Promise<T>): Promise<T> {
+async function translateUnique<T>(code: string | null, work: () => Promise<T>, tries = 3): Promise<T> {
   try {
     return await work();
   } catch (error) {
@@ -79,6 +94,8 @@ async function translateUnique<T>(code: string | null, work: () => Promise<T>): 
     if (cause.code !== UNIQUE_VIOLATION) throw error;
     if (cause.constraint === 'answered_request_key') throw LOST_RACE;
     if (cause.constraint !== 'deal_code') throw error;
+    // The number that was given by itself was taken in the same moment.
+    if (code === null && tries > 0) return translateUnique(code, work, tries - 1);
     throw new Refused('dealExists', { deal: code ?? '' });
   }
 }
@@ -87,7 +104,8 @@ async function translateUnique<T>(code: string | null, work: () => Promise<T>): 
 export async function updateDeal(context: Context, caller: Caller, id: number, input: DealInput, version: number, reason?: string): Promise<SavedDeal> {
   const facts = checkInput(context, caller, input);
   const before = placeBefore(caller.scope, facts);
-  const deal = await translateUnique(facts.code, () => changeDeal(context, caller, id, version, 'changed', reason ?? null, async (tx) => {
+  const deal = await translateUnique(facts.code, () => changeDeal(context, caller, id, version, 'changed', reason ?? null, async (tx, stored) => {
+    refuseInexact(context, facts, toContributions(facts), stored);
     await replaceDeal(tx, id, facts, await findRefunded(tx, facts, segmentsOf(caller.scope, caller.principal), id));
     return facts;
   }));
@@ -117,28 +135,33 @@ export async function restoreDeal(context: Context, caller: Caller, id: number, 
 }
 
 async function changeDeal(
-  context: Context, caller: Caller, id: number, version: number, action: string, reason: string | null, write: (tx: Queryable) => Promise<unknown>,
+  context: Context, caller: Caller, id: number, version: number, action: string, reason: string | null, write: Write,
 ): Promise<Deal> {
   const deal = await context.db.transaction((tx) => changeIn(tx, caller, id, version, action, reason, write));
-  await context.replica.catchUp();
+  await context.replica.afterWrite();
   return deal;
 }
 
+/** Changes a stored deal, of which is handed in what it contributes. */
+type Write = (tx: Queryable, stored: readonly Contribution[]) => Promise<unknown>;
+
 /** The frame of every change to a stored deal: lock, compare versions (null: whichever it is), write, and append the difference it makes. */
 async function changeIn(
-  tx: Queryable, { principal, scope }: Caller, id: number, version: number | null, action: string, reason: string | null, write: (tx: Queryable) => Promise<unknown>,
+  tx: Queryable, { principal, scope }: Caller, id: number, version: number | null, action: string, reason: string | null, write: Write,
 ): Promise<Deal> {
   const before = await loadDeal(tx, id, segmentsOf(scope, principal), true);
   if (!before) throw new Refused('unknownDeal', { deal: id });
+  if (!await ownsDeal(tx, id, segmentsOf(scope, principal))) throw new Refused('dealOfOthers', { name: before.salespersonName });
   if (version !== null && before.version !== version) throw new Refused('dealChanged', { yours: version, theirs: before.version });
   const creditsBefore = await loadCredits(tx, id);
   const recordBefore = await loadRecord(tx, id);
-  await write(tx);
+  const contributed = contributionsOfStored(before, creditsBefore);
+  await write(tx, contributed);
   const after = (await loadDeal(tx, id, null))!;
   const creditsAfter = await loadCredits(tx, id);
   const contributions = contributionsOfStored(after, creditsAfter);
   const touched = before.customer !== after.customer || before.product !== after.product ? touchesOf(contributions) : [];
-  const difference = differenceOf(contributionsOfStored(before, creditsBefore), contributions);
+  const difference = differenceOf(contributed, contributions);
   await appendEntries(tx, [...difference, ...touched]);
   await recordCorrections(tx, scope.books, difference, { userId: principal.userId, dealId: id, action, reason });
   await recordAudit(tx, [{ userId: principal.userId, entity: 'deal', entityId: String(id), action, before: recordBefore, after: await loadRecord(tx, id), reason }]);

@@ -40,11 +40,25 @@ async function toColumns(tx: Queryable, facts: DealFacts, refundOf: number | nul
   };
 }
 
+const MOST_TRIES = 50;
+
+/** A free number for a deal without one: "B-" and the next of the counter, six digits at least. Somebody may have given that to a deal of theirs. */
+async function giveCode(tx: Queryable) {
+  for (let tries = 0; tries < MOST_TRIES; tries++) {
+    const { rows: [row] } = await tx.execute<{ code: string; taken: boolean }>(sql`
+      with next as (select nextval(pg_get_serial_sequence('deal', 'id'))::text as id),
+        named as (select 'B-' || lpad(id, greatest(6, length(id)), '0') as code from next)
+      select code, exists (select from deal d where d.code = named.code) as taken from named`);
+    if (!row!.taken) return sql`${row!.code}`;
+  }
+  return sql`'B-' || currval(pg_get_serial_sequence('deal', 'id')) || '-' || substr(gen_random_uuid()::text, 1, 8)`;
+}
+
 /** Stores a new deal and its credits; returns its id. A second deal with the same code is a unique violation. */
 export async function insertDeal(tx: Queryable, facts: DealFacts, refundOf: number | null, userId: number): Promise<number> {
   const columns = await toColumns(tx, facts, refundOf);
-  const code = facts.code ? sql`${facts.code}` : sql`'B-' || lpad(currval(pg_get_serial_sequence('deal', 'id'))::text, 6, '0')`;
-  const [row] = await tx.insert(deal).values({ ...columns, id: sql`nextval(pg_get_serial_sequence('deal', 'id'))` as never, code: code as never, createdBy: userId }).returning({ id: deal.id });
+  const code = facts.code ? sql`${facts.code}` : await giveCode(tx);
+  const [row] = await tx.insert(deal).values({ ...columns, id: facts.code ? sql`nextval(pg_get_serial_sequence('deal', 'id'))` as never : sql`currval(pg_get_serial_sequence('deal', 'id'))` as never, code: code as never, createdBy: userId }).returning({ id: deal.id });
   await saveCredits(tx, row!.id, facts);
   return row!.id;
 }

@@ -19,7 +19,7 @@ addFormats.default(ajv);
 const isMessage = ajv.compile<FeedMessage>(FeedMessage);
 
 export function addFeedRoutes({ implement, context }: Endpoints): void {
-  const batches = new Batches((incoming) => takeDeliveries(context, incoming), () => context.replica.catchUp());
+  const batches = new Batches((incoming) => takeDeliveries(context, incoming), () => context.replica.afterWrite());
 
   implement(routes.deliver, async ({ params, body, request }) => {
     if (!context.replica.company) throw new Refused('notSetUp');
@@ -67,7 +67,7 @@ function readMessage(text: string): FeedMessage {
 
 /** Tries a refused delivery again, as it was sent. A newer version that came meanwhile stays. @throws Refused notFound */
 async function retry(context: Context, id: number) {
-  await inTransaction(context.pool, async (client) => {
+  await inTransaction(context.writers, async (client) => {
     const { rows: [row] } = await client.query(`select d.key, d.body, s.code from feed_delivery d join feed_source s on s.id = d.source_id where d.id = $1 and d.outcome = 'refused' for update of d`, [id]);
     const source = row && await findSource(context, row.code);
     if (!source) throw new Refused('notFound');
@@ -76,6 +76,6 @@ async function retry(context: Context, id: number) {
     const { outcome, detail } = (await settle(context, client, [incoming])).get(row.key)!;
     await client.query('update feed_delivery set outcome = $2, detail = $3, tries = tries + 1 where id = $1', [id, outcome, detail]);
   });
-  await context.replica.catchUp();
+  await context.replica.afterWrite();
   return (await listDeliveries(context, { id }))[0]!;
 }

@@ -4,7 +4,7 @@ import { API } from '#contract/routes/route';
 import { recordAudit } from '../audit/record';
 import { queryPrepared } from '../db/prepared';
 import type { Context } from '../context';
-import type { Principal } from '../access/index';
+import { mayDo, type Principal } from '../access/index';
 import { Refused, refuseFaults } from '../problem';
 import { createFeedSecret } from './signature';
 
@@ -65,12 +65,14 @@ export interface KnownSource {
 
 /** The source an address names, with the secrets that hold and whose rights it has; null when there is none. */
 export async function findSource({ pool }: Pick<Context, 'pool'>, code: string): Promise<KnownSource | null> {
-  const [row] = await queryPrepared<{ id: number; name: string; stopped: boolean; secret: string; earlier: string | null; user_id: number; user_name: string; email: string; role: Principal['role']; unit_id: number }>(pool, 'feed_source', sql`
-    select s.id, s.name, s.is_stopped as stopped, s.secret, case when s.earlier_until > now() then s.earlier_secret end as earlier, u.id as user_id, u.name as user_name, u.email, u.role, u.unit_id
+  const [row] = await queryPrepared<{ id: number; name: string; stopped: boolean; gone: boolean; secret: string; earlier: string | null; user_id: number; user_name: string; email: string; role: Principal['role']; unit_id: number }>(pool, 'feed_source', sql`
+    select s.id, s.name, s.is_stopped as stopped, u.disabled_at is not null as gone, s.secret, case when s.earlier_until > now() then s.earlier_secret end as earlier, u.id as user_id, u.name as user_name, u.email, u.role, u.unit_id
     from feed_source s join app_user u on u.id = s.user_id where lower(s.code) = lower(${code})`);
   return row ? {
-    id: row.id, name: row.name, isStopped: row.stopped, secrets: row.earlier ? [row.secret, row.earlier] : [row.secret],
-    principal: { userId: row.user_id, name: row.user_name, email: row.email, role: row.role, unitId: row.unit_id, csrf: null },
+    id: row.id, name: row.name,
+    // Nobody sends by the rights of somebody who has none any more.
+    isStopped: row.stopped || row.gone || !mayDo(row.role, 'book'), secrets: row.earlier ? [row.secret, row.earlier] : [row.secret],
+    principal: { userId: row.user_id, name: row.user_name, email: row.email, role: row.role, unitId: row.unit_id, csrf: null, canWrite: true },
   } : null;
 }
 

@@ -31,7 +31,7 @@ export interface Settled {
  * a sender that got no answer sends again, and nothing is doubled. @returns what became of each, in their order
  */
 export async function takeDeliveries(context: Context, incoming: readonly Incoming[]): Promise<Settled[]> {
-  return inTransaction(context.pool, async (client) => {
+  return inTransaction(context.writers, async (client) => {
     const { source } = incoming[0]!;
     await lockSource(client, source.id);
     const known = await findKnown(client, source.id, incoming.map((each) => each.key));

@@ -1,17 +1,17 @@
-import type { Readable } from 'node:stream';
 import { sql } from 'drizzle-orm';
 import type { ImportReport } from '#contract/schemas/import';
 import { LOCKS } from '../db/locks';
 import { checkActivity, keyOf, loadActivities, writeActivities, type ActivityFacts } from '../measures/index';
 import type { ImportCall } from './call';
+import type { CsvRecord } from './csv';
 import { collectRows } from './collectRows';
 
 export const ACTIVITY_COLUMNS = { known: ['unit', 'on', 'measure', 'value'], required: ['unit', 'on', 'measure', 'value'] };
 
 /** Imports `activities.csv`: all rows or none; an empty value takes one away; the same file again changes nothing. */
-export async function importActivities(call: ImportCall, body: Readable): Promise<ImportReport> {
+export async function importActivities(call: ImportCall, source: AsyncIterable<CsvRecord[]>): Promise<ImportReport> {
   const { context, scope, principal, fileName, reason } = call;
-  const { heading, tally, rows } = await collectRows<ActivityFacts>(body, ACTIVITY_COLUMNS, {
+  const { heading, tally, rows } = await collectRows<ActivityFacts>(source, ACTIVITY_COLUMNS, {
     check: (valueAt) => checkActivity(context, scope, { unit: valueAt('unit'), on: valueAt('on'), measure: valueAt('measure'), value: valueAt('value') }), keyOf, field: 'unit',
   });
   const report = await context.db.transaction(async (tx) => {
@@ -24,6 +24,6 @@ export async function importActivities(call: ImportCall, body: Readable): Promis
     if (written) await writeActivities(tx, differing, principal.userId, stored, reason ?? fileName);
     return tally.toReport('activities', heading, { created, changed: differing.length - created, same: facts.length - differing.length, written });
   });
-  if (report.written) await context.replica.catchUp();
+  if (report.written) await context.replica.afterWrite();
   return report;
 }

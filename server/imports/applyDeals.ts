@@ -81,7 +81,7 @@ export async function applyStaged(call: ImportCall, client: pg.ClientBase, names
   if (survey.hasRefunds) await linkRefunds(client);
   await collectNewTotals(client, counts, survey);
   await recordRunCorrections(client, call.context.replica.company!, { runId: importId, userId: call.principal.userId, reason: call.reason, action: call.run?.action ?? 'imported' });
-  await writeTotals(client);
+  await writeTotals(client, call.context.replica);
   await client.query(`insert into audit (user_id, entity, entity_id, action, after, import_id, reason) values ($1, 'import', $2, $6, $3, $4, $5)`,
     [call.principal.userId, String(importId), JSON.stringify({ fileName: call.fileName, ...counts }), importId, call.reason ?? call.fileName, call.run?.action ?? 'deals imported']);
   await client.query('select pg_notify($1, $2)', [CHANNEL, 'deals:*']);
@@ -132,7 +132,9 @@ async function refuseForeign(call: ImportCall, client: pg.ClientBase, tally: Imp
   if (segments === null) return [];
   const clip = (day: number) => toIsoDay(Math.min(Math.max(day, FIRST_DAY), END_OF_TIME));
   const { rows } = await client.query(`select ch.line, ch.code from touched ch join deal d on d.id = ch.id
-    where not exists (select 1 from unnest($1::int[], $2::date[], $3::date[]) s(id, f, t) where s.id = d.salesperson_id and d.day >= s.f and d.day < s.t)`,
+    where not exists (select 1 from unnest($1::int[], $2::date[], $3::date[]) s(id, f, t) where s.id = d.salesperson_id and d.day >= s.f and d.day < s.t)
+      or exists (select 1 from deal_credit c where c.deal_id = d.id and not exists (
+        select 1 from unnest($1::int[], $2::date[], $3::date[]) s(id, f, t) where s.id = c.salesperson_id and d.day >= s.f and d.day < s.t))`,
   [segments.map((each) => each.salespersonId), segments.map((each) => clip(each.from)), segments.map((each) => clip(each.to))]);
   for (const row of rows) tally.refuse(row.line, [{ field: 'deal', code: 'outsideUnit' }], () => row.code);
   return rows.map((row) => row.line);

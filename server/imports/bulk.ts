@@ -25,8 +25,8 @@ const SHOWN_MOVES = 60;
  * A check goes the same way and is rolled back. @throws Refused tooManyDeals, closedNeedsReason, invalidInput
  */
 export async function changeDeals(call: BulkCall, input: BulkInput): Promise<BulkEffect> {
-  const effect = await inTransaction(call.context.pool, (client) => change(call, client, input), ({ changed }) => !input.isCheck && changed > 0);
-  if (!input.isCheck) await call.context.replica.catchUp();
+  const effect = await inTransaction(call.context.jobs, (client) => change(call, client, input), ({ changed }) => !input.isCheck && changed > 0);
+  if (!input.isCheck) await call.context.replica.afterWrite({ all: true });
   return input.isCheck || effect.changed === 0 ? { ...effect, run: null } : effect;
 }
 

@@ -1,5 +1,4 @@
 import { sql } from 'drizzle-orm';
-import ical, { ICalEventStatus } from 'ical-generator';
 import { formatExact } from '#core/money/format';
 import type { Context } from '../context';
 import { DEAL_COLUMNS, DEAL_JOINS, toDeal, whereOf, type DealFilter } from '../deals/index';
@@ -10,6 +9,7 @@ const MOST_EVENTS = 5_000;
 export async function writeDealCalendar({ db, replica }: Context, filter: DealFilter): Promise<string> {
   const { rows } = await db.execute<Parameters<typeof toDeal>[0]>(sql`
     select ${DEAL_COLUMNS} from deal d ${DEAL_JOINS} where ${whereOf({ ...filter, status: 'open', voided: false })} order by d.expected_on, d.id limit ${MOST_EVENTS}`);
+  const { default: ical, ICalEventStatus } = await import('ical-generator');
   const calendar = ical({ name: 'Open deals', prodId: { company: 'Iron Ladder', product: 'Iron Ladder', language: 'EN' } });
   for (const deal of rows.map(toDeal)) {
     calendar.createEvent({

@@ -13,13 +13,13 @@ export interface ImportCall {
   planId?: number | undefined;
   /** How the file's columns and values are read, where it is not in the open format. */
   mapping?: ImportMapping | undefined;
-  /** Where a line of the CSV stood in the workbook it was made from. */
-  placeOf?: ((line: number) => string | undefined) | undefined;
   /** Take the good rows and leave the refused ones. */
   isPartial?: boolean | undefined;
   /** How the change is called in the history, and what kind of run it is, where it is not the import of a file. */
   run?: { kind: 'bulk' | 'feed'; action: string } | undefined;
   /** Read and check only. */
   isCheck: boolean;
+  /** Told how many rows have been read. */
+  onProgress?: ((rows: number) => void) | undefined;
   signal: AbortSignal;
 }

@@ -1,6 +1,5 @@
-import type { Readable } from 'node:stream';
 import type { FieldFault } from '#contract/errors/catalogue';
-import { readCsv, type CsvHeading } from './csv';
+import { readRecords, type CsvHeading, type CsvRecord } from './csv';
 import { checkWidth, fieldReader, ImportTally } from './report';
 
 export interface RowRules<Facts> {
@@ -12,11 +11,11 @@ export interface RowRules<Facts> {
 }
 
 /** Reads and checks the rows of a small file; what is refused goes to the tally, the good ones come by what they are about. */
-export async function collectRows<Facts>(body: Readable, columns: Parameters<typeof readCsv>[1], rules: RowRules<Facts>): Promise<{ heading: CsvHeading; tally: ImportTally; rows: Map<string, Facts> }> {
+export async function collectRows<Facts>(source: AsyncIterable<CsvRecord[]>, columns: Parameters<typeof readRecords>[1], rules: RowRules<Facts>): Promise<{ heading: CsvHeading; tally: ImportTally; rows: Map<string, Facts> }> {
   const tally = new ImportTally();
   const rows = new Map<string, Facts>();
   const lineOf = new Map<string, number>();
-  const heading = await readCsv(body, columns, (head, records) => {
+  const heading = await readRecords(source, columns, (head, records) => {
     for (const { line, fields } of records) {
       tally.read++;
       const valueAt = fieldReader(head, fields);

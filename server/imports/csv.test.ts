@@ -41,6 +41,32 @@ describe('reading CSV as it arrives', () => {
     expect(records.map((record) => record.line)).toEqual([2, 5]);
   });
 
+  it.each([['CR', '\r'], ['CRLF', '\r\n'], ['LF', '\n']])('takes %s as line end', async (_name, end) => {
+    const text = ['a,b,c', '1,2,3', '', '4,"5\n5",6', '7,8,9'].join(end);
+    const records = await readInPieces(Buffer.from(text), [5]);
+    expect(records.map((record) => record.fields)).toEqual([['1', '2', '3'], ['4', '5\n5', '6'], ['7', '8', '9']]);
+    expect(records.map((record) => record.line)).toEqual([2, 4, 6]);
+  });
+
+  it('takes mixed line ends, however they are cut', async () => {
+    const line = fc.constantFrom('\r', '\n', '\r\n');
+    await fc.assert(fc.asyncProperty(fc.array(line, { minLength: 3, maxLength: 9 }), sizes, async (ends, cuts) => {
+      const bytes = Buffer.from(`a,b,c\r\n${ends.map((end, at) => `${at},"x\r\ny",z${end}`).join('')}`);
+      const records = await readInPieces(bytes, cuts);
+      expect(records.map((record) => record.fields)).toEqual(ends.map((_, at) => [String(at), 'x\r\ny', 'z']));
+    }));
+  });
+
+  it('names the line of a letter that is not UTF-8, and what stood before it', async () => {
+    const bytes = Buffer.concat([Buffer.from('a,b,c\n1,2,3\n4,Z'), Buffer.from([0xfc]), Buffer.from('rich,6\n')]);
+    const refused = await readInPieces(bytes, [1_000]).catch((error: unknown) => error);
+    expect(refused).toMatchObject({ code: 'invalidInput', faults: [{ field: 'line 3', code: 'notUtf8', params: { after: '4,Z' } }] });
+  });
+
+  it('refuses a column that stands twice', async () => {
+    await expect(readCsv('a,b,A\n1,2,3\n', COLUMNS, () => undefined)).rejects.toMatchObject({ faults: [{ field: 'line 1', code: 'columnTwice' }] });
+  });
+
   it('reports columns it does not know', async () => {
     const heading = await readCsv('b,Z,a\n1,2,3\n', COLUMNS, () => undefined);
     expect(heading).toMatchObject({ at: { a: 2, b: 0, c: null }, ignored: ['z'], width: 3 });

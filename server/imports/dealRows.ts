@@ -2,6 +2,7 @@ import type { FieldFault } from '#contract/errors/catalogue';
 import { DEAL_COLUMNS, NEEDED_DEAL_COLUMNS } from '#contract/importMapping';
 import { DEAL_STATUSES, type DealInput, type DealStatus } from '#contract/schemas/deal';
 import { parseCreditText } from '#core/money/credit';
+import { hasBadCharacter } from '../input';
 import { checkDeal, type DealChecker, type DealFacts } from '../deals/index';
 
 export const DEAL_COLUMNS_OF_FILE = { known: DEAL_COLUMNS, required: NEEDED_DEAL_COLUMNS };
@@ -26,11 +27,9 @@ export function checkDealRow(valueAt: (column: string) => string, checker: DealC
   const isShare = (value: number) => value >= 0 && value <= 1;
 
   const deal = valueAt('deal');
-  if (deal === '') faults.push({ field: 'deal', code: 'required' });
-  if (deal.length > 80) faults.push({ field: 'deal', code: 'tooLong', params: { max: 80 } });
   const customer = valueAt('customer');
-  if (customer === '') faults.push({ field: 'customer', code: 'required' });
-  if (customer.length > 200) faults.push({ field: 'customer', code: 'tooLong', params: { max: 200 } });
+  for (const [column, text] of [['deal', deal], ['customer', customer]] as const) if (text === '') faults.push({ field: column, code: 'required' });
+  checkTexts(valueAt, faults);
   const status = valueAt('status') as DealStatus;
   if (!DEAL_STATUSES.includes(status)) faults.push({ field: 'status', code: 'unknownStatus' });
   const probability = number('probability', 'range01', isShare);
@@ -48,6 +47,21 @@ export function checkDealRow(valueAt: (column: string) => string, checker: DealC
   const checked = checkDeal(input, checker);
   if (!checked.ok) return { ok: false, faults: checked.faults.map((fault) => ({ ...fault, field: COLUMN_OF[fault.field] ?? fault.field })) };
   return { ok: true, facts: { ...checked.facts, code: deal } };
+}
+
+/** The lengths that the form allows. */
+const LONGEST: Readonly<Record<string, number>> = {
+  deal: 80, customer: 200, amount: 40, currency: 3, stage: 80, product: 120, category: 80, source: 80, location: 80, lost_reason: 80, refund_of: 80, cost: 40, notes: 2_000,
+};
+
+/** No text longer than the form takes, and none that the database cannot keep. */
+function checkTexts(valueAt: (column: string) => string, faults: FieldFault[]): void {
+  for (const column of DEAL_COLUMNS) {
+    const text = valueAt(column);
+    const max = LONGEST[column] ?? 200;
+    if (text.length > max) faults.push({ field: column, code: 'tooLong', params: { max } });
+    else if (hasBadCharacter(text)) faults.push({ field: column, code: 'badText' });
+  }
 }
 
 function readCredit(text: string, faults: FieldFault[]): DealInput['credit'] {

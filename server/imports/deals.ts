@@ -1,11 +1,10 @@
-import type { Readable } from 'node:stream';
 import type pg from 'pg';
 import type { ImportReport } from '#contract/schemas/import';
 import { LISTS } from '#contract/schemas/list';
 import { inTransaction } from '../db/client';
 import { buildDealChecker } from '../deals/index';
 import type { ImportCall } from './call';
-import { readCsv, type CsvHeading, type CsvRecord } from './csv';
+import { underHeading, type CsvHeading, type CsvRecord } from './csv';
 import { checkDealRow, DEAL_COLUMNS_OF_FILE } from './dealRows';
 import { readMapped } from '#contract/importMapping';
 import type { ImportMapping } from '#contract/schemas/importMapping';
@@ -18,22 +17,22 @@ import { copyIntoStaging, createStaging, loadAllNameIds, toCopyLine, type AllNam
  * Imports `deals.csv`: every row is checked by the rules of the form on its way into a staging table; then the
  * differences to the book are written in the same transaction, all or none. The same file again changes nothing.
  */
-export async function importDeals(call: ImportCall, body: Readable): Promise<ImportReport> {
-  const report = await inTransaction(call.context.pool, async (client) => {
+export async function importDeals(call: ImportCall, source: AsyncIterable<CsvRecord[]>): Promise<ImportReport> {
+  const report = await inTransaction(call.context.jobs, async (client) => {
     // A file of millions is joined and added up whole; in the usual few megabytes that would go through the disk.
     await client.query(`set local work_mem = '128MB'`);
-    return stageAndApply(call, client, body);
+    return stageAndApply(call, client, source);
   }, ({ written }) => written);
-  if (report.written) await call.context.replica.catchUp();
+  if (report.written) await call.context.replica.afterWrite({ all: true });
   return report;
 }
 
-async function stageAndApply(call: ImportCall, client: pg.PoolClient, body: Readable): Promise<ImportReport> {
+async function stageAndApply(call: ImportCall, client: pg.PoolClient, source: AsyncIterable<CsvRecord[]>): Promise<ImportReport> {
   const { context, scope } = call;
   const { tree, rates } = context.replica.company!;
   const rows = new DealRows(buildDealChecker(scope, tree, rates), await loadAllNameIds(client), call.mapping);
   await createStaging(client);
-  await copyIntoStaging(client, rows.toLines(body, call.signal));
+  await copyIntoStaging(client, rows.toLines(source, call));
   const names = LISTS.map((list) => ({ list, count: rows.names[list].added.length })).filter((each) => each.count > 0);
   const isTaken = () => rows.tally.refused === 0 || call.isPartial === true;
   const mayWrite = !call.isCheck && isTaken();
@@ -68,30 +67,14 @@ class DealRows {
     return mapping ? { raw, valueAt: (column: string) => readMapped(column, raw(column), mapping) } : { raw, valueAt: raw };
   }
 
-  async *toLines(body: Readable, signal: AbortSignal): AsyncGenerator<string> {
-    const queue: string[] = [];
-    let wake = () => {};
-    let done = false;
-    let failure: unknown = null;
-    const room = { resolve: () => {} };
-    const reading = readCsv(body, this.columns, async (heading, records) => {
+  async *toLines(source: AsyncIterable<CsvRecord[]>, { signal, onProgress }: Pick<ImportCall, 'signal' | 'onProgress'>): AsyncGenerator<string> {
+    for await (const { heading, records } of underHeading(source, this.columns)) {
       signal.throwIfAborted();
       this.heading = heading;
-      queue.push(this.toBlock(heading, records));
-      wake();
-      if (queue.length > 4) await new Promise<void>((resolve) => (room.resolve = resolve));
-    }).then((heading) => (this.heading = heading), (error: unknown) => (failure = error)).finally(() => {
-      done = true;
-      wake();
-    });
-    while (!done || queue.length > 0) {
-      if (queue.length === 0) await new Promise<void>((resolve) => (wake = resolve));
-      const block = queue.shift();
-      room.resolve();
+      const block = this.toBlock(heading, records);
+      onProgress?.(this.tally.read);
       if (block) yield block;
     }
-    await reading;
-    if (failure) throw failure;
   }
 
   private toBlock(heading: CsvHeading, records: readonly CsvRecord[]): string {

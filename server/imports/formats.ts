@@ -1,45 +1,55 @@
 import { Readable } from 'node:stream';
+import type { FastifyRequest } from 'fastify';
 import type { ImportKind } from '#contract/schemas/import';
 import type { MeasureCode } from '#core/measure/measure';
-import { Refused, refuseFaults } from '../problem';
-import { toCsv } from './csv';
-import { readTableWorkbook, readTargetWorkbook } from './workbook';
+import { Refused } from '../problem';
+import { FILE_LIMITS, readFile, spool, type FileFormat, type FileRecord, type SpooledFile } from '../reading/index';
+import { guardCell } from './guardCell';
+import { TARGET_COLUMNS } from './targetColumns';
 
 export const XLSX_TYPE = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet';
-/** A workbook is read whole. */
-const LARGEST_WORKBOOK = 20 * 1024 * 1024;
 
-export interface CsvSource {
-  csv: Readable;
-  /** Where a line stood in the workbook it was made from. */
-  placeOf?: (line: number) => string | undefined;
+const MB = 1024 * 1024;
+
+interface Format {
+  format: FileFormat;
+  maxBytes: number;
+  limit: string;
 }
 
-/** A file of any of the open formats as CSV: a workbook and JSON carry the same columns. @throws Refused wrongMediaType, tooLarge, invalidInput */
-export async function toCsvStream(kind: ImportKind, body: unknown, contentType: string, measures: readonly MeasureCode[]): Promise<CsvSource> {
-  if (body instanceof Readable && contentType.startsWith(XLSX_TYPE)) {
-    const bytes = await readWhole(body);
-    if (kind !== 'targets') return { csv: Readable.from([Buffer.from(await readTableWorkbook(bytes))]) };
-    const { csv, places } = await readTargetWorkbook(bytes, measures);
-    return { csv: Readable.from([Buffer.from(csv)]), placeOf: (line) => places[line - 2] };
-  }
-  if (body instanceof Readable) return { csv: body };
-  if (Array.isArray(body)) {
-    const bad = body.findIndex((row) => typeof row !== 'object' || row === null || Array.isArray(row));
-    if (bad >= 0) refuseFaults([{ field: String(bad), code: 'format', params: { problem: 'each row must be an object with the columns as names' } }]);
-    const columns = [...new Set(body.flatMap((row) => Object.keys(row as object)))];
-    return { csv: Readable.from([Buffer.from(toCsv(columns, body.map((row) => columns.map((column) => ((row as Record<string, unknown>)[column] ?? '') as string))))]) };
-  }
+function formatOf(kind: ImportKind, contentType: string): Format {
+  if (contentType.startsWith(XLSX_TYPE)) return { format: kind === 'targets' ? 'targetWorkbook' : 'workbook', maxBytes: FILE_LIMITS.workbookBytes, limit: `${FILE_LIMITS.workbookBytes / MB} MB of a workbook` };
+  if (contentType.startsWith('application/json')) return { format: 'json', maxBytes: FILE_LIMITS.jsonBytes, limit: `${FILE_LIMITS.jsonBytes / MB} MB of JSON` };
+  if (contentType.startsWith('text/csv')) return { format: 'csv', maxBytes: FILE_LIMITS.csvBytes, limit: `${FILE_LIMITS.csvBytes / MB} MB of CSV` };
   throw new Refused('wrongMediaType', { expected: `the file as text/csv, ${XLSX_TYPE}, or a JSON array of rows` });
 }
 
-async function readWhole(body: Readable): Promise<Buffer> {
-  const chunks: Buffer[] = [];
-  let size = 0;
-  for await (const chunk of body as AsyncIterable<Buffer>) {
-    size += chunk.length;
-    if (size > LARGEST_WORKBOOK) throw new Refused('tooLarge', { limit: `${LARGEST_WORKBOOK / 1024 / 1024} MB of a workbook` });
-    chunks.push(chunk);
-  }
-  return Buffer.concat(chunks);
+/** A file that has been sent whole, and how it is read. */
+export interface ReceivedFile {
+  bytes: number;
+  /** Its records; a workbook and JSON carry the same columns as CSV. `isHead`: it is only the beginning of one. */
+  records(options?: { isHead?: boolean }): AsyncGenerator<FileRecord[]>;
+  remove(): Promise<void>;
+}
+
+/** Texts of a workbook or of JSON are what they are; whoever reads records takes the guard of CSV off. */
+async function* guarded(batches: AsyncGenerator<FileRecord[]>): AsyncGenerator<FileRecord[]> {
+  for await (const records of batches) yield records.map((record) => ({ ...record, fields: record.fields.map(guardCell) }));
+}
+
+/** Takes a file of any of the open formats in. @throws Refused wrongMediaType, tooLarge, tooSlow */
+export async function receiveFile(kind: ImportKind, request: FastifyRequest, measures: readonly MeasureCode[], signal: AbortSignal): Promise<ReceivedFile> {
+  const { body, headers } = request;
+  if (!(body instanceof Readable)) throw new Refused('wrongMediaType', { expected: `the file as text/csv, ${XLSX_TYPE}, or a JSON array of rows` });
+  const { format, maxBytes, limit } = formatOf(kind, headers['content-type'] ?? '');
+  const length = headers['content-length'] === undefined ? undefined : Number(headers['content-length']);
+  const file: SpooledFile = await spool(body, { maxBytes, limit, length }, signal);
+  return {
+    bytes: file.bytes,
+    records: ({ isHead = false } = {}) => {
+      const records = readFile({ path: file.path, format, isHead, columns: TARGET_COLUMNS.known, measures }, signal);
+      return format === 'csv' ? records : guarded(records);
+    },
+    remove: file.remove,
+  };
 }

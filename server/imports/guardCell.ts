@@ -3,8 +3,9 @@
  * begins with apostrophes before such a sign gets one more. Reading takes exactly one off, so that every text comes back as it was.
  * Plain numbers stay numbers: "-12.50" is no formula.
  */
-const DANGEROUS = /^'*[=+\-@\t\r]/;
-const GUARDED = /^'+[=+\-@\t\r]/;
+/** Also in their wide forms, which some spreadsheets take for the same. */
+const DANGEROUS = /^'*[=+\-@\t\r\uff1d\uff0b\uff0d\uff20]/;
+const GUARDED = /^'+[=+\-@\t\r\uff1d\uff0b\uff0d\uff20]/;
 const NUMBER = /^[-+]?\d+(\.\d+)?$/;
 const APOSTROPHE = 39;
 

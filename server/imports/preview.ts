@@ -1,5 +1,3 @@
-import type { Readable } from 'node:stream';
-import Papa from 'papaparse';
 import { DAY_COLUMNS, DEAL_COLUMNS, NEEDED_DEAL_COLUMNS, NUMBER_COLUMNS } from '#contract/importMapping';
 import type { ImportMapping, ImportPreview } from '#contract/schemas/importMapping';
 import { DEAL_STATUSES } from '#contract/schemas/deal';
@@ -8,13 +6,15 @@ import { dayFormsOf } from '#core/period/dayForm';
 import { nameKey } from '#core/text/similar';
 import type { Queryable } from '../db/client';
 import { refuseFaults } from '../problem';
+import type { CsvRecord } from './csv';
 import { findMapping } from './mappings';
 import { unguardCell } from './guardCell';
 
 const SHOWN_ROWS = 12;
 /** Rows by which the forms of days and numbers are guessed. */
 const LOOKED_AT = 300;
-const ENOUGH_BYTES = 256 * 1024;
+/** Of a larger file only the beginning is sent; what its last row lacks is no fault. */
+export const HEAD_BYTES = 256 * 1024;
 
 /** What other programs and people call our columns; common practice, no source. */
 const OTHER_NAMES: Readonly<Record<string, readonly string[]>> = {
@@ -31,8 +31,8 @@ const OTHER_NAMES: Readonly<Record<string, readonly string[]>> = {
 };
 
 /** The first rows of a file and how it might be read: as one with the same headings was, or as its headings and values suggest. */
-export async function previewDeals(db: Queryable, userId: number, body: Readable): Promise<ImportPreview> {
-  const { data } = Papa.parse<string[]>((await readHead(body)).replace(/^\uFEFF/, ''), { skipEmptyLines: true, preview: LOOKED_AT + 1 });
+export async function previewDeals(db: Queryable, userId: number, source: AsyncIterable<CsvRecord[]>): Promise<ImportPreview> {
+  const data = await readHead(source);
   const headings = (data[0] ?? []).map((heading) => heading.trim());
   if (headings.length === 0) refuseFaults([{ field: 'file', code: 'emptyFile' }]);
   const rows = data.slice(1).map((row) => headings.map((_, at) => unguardCell((row[at] ?? '').trim())));
@@ -45,18 +45,14 @@ export async function previewDeals(db: Queryable, userId: number, body: Readable
   };
 }
 
-/** The beginning of a file, cut at its last whole line; the rest is let go. */
-async function readHead(body: Readable): Promise<string> {
-  const chunks: Buffer[] = [];
-  let size = 0;
-  for await (const chunk of body.iterator({ destroyOnReturn: false }) as AsyncIterable<Buffer>) {
-    chunks.push(chunk);
-    size += chunk.length;
-    if (size > ENOUGH_BYTES) break;
+/** The heading and the first rows; the rest is not read. */
+async function readHead(source: AsyncIterable<CsvRecord[]>): Promise<string[][]> {
+  const head: string[][] = [];
+  for await (const batch of source) {
+    head.push(...batch.map((record) => record.fields));
+    if (head.length > LOOKED_AT) break;
   }
-  body.resume();
-  const text = new TextDecoder().decode(Buffer.concat(chunks));
-  return size > ENOUGH_BYTES ? text.slice(0, text.lastIndexOf('\n') + 1) : text;
+  return head.slice(0, LOOKED_AT + 1);
 }
 
 function guess(headings: readonly string[], rows: readonly string[][]): { mapping: ImportMapping; isDoubtful: boolean } {

@@ -1,16 +1,16 @@
-import type { Readable } from 'node:stream';
 import type { ImportReport } from '#contract/schemas/import';
 import type { RateChange } from '#contract/schemas/rate';
 import { changeRates, findRateFaults, listRates } from '../rates/index';
 import type { ImportCall } from './call';
+import type { CsvRecord } from './csv';
 import { collectRows } from './collectRows';
 
 export const RATE_COLUMNS = { known: ['currency', 'from', 'rate'], required: ['currency', 'from', 'rate'] };
 
 /** Imports `rates.csv`: all rows or none; an empty rate takes one away; the same file again changes nothing. Deals they cover are restated. */
-export async function importRates(call: ImportCall, body: Readable): Promise<ImportReport> {
+export async function importRates(call: ImportCall, source: AsyncIterable<CsvRecord[]>): Promise<ImportReport> {
   const { context, principal, reason } = call;
-  const { heading, tally, rows } = await collectRows(body, RATE_COLUMNS, {
+  const { heading, tally, rows } = await collectRows(source, RATE_COLUMNS, {
     check: (valueAt) => {
       const facts: RateChange = { currency: valueAt('currency').toUpperCase(), from: valueAt('from'), rate: valueAt('rate') || null };
       const faults = findRateFaults(facts, context.replica.company!.currency);

@@ -13,15 +13,12 @@ export class ImportTally {
   valueRead = 0;
   valueRefused = 0;
 
-  constructor(private placeOf?: (line: number) => string | undefined) {}
-
   /** Refuses a row for its first fault; the others of the same row are listed too. */
-  refuse(line: number, faults: readonly FieldFault[], valueAt: (column: string) => string): void {
+  refuse(line: number, faults: readonly FieldFault[], valueAt: (column: string) => string, place?: string): void {
     this.refused++;
     for (const fault of faults) {
       if (this.refusals.length >= MOST_REFUSALS) return;
       const [reason = '', ...accepted] = fillIn(FAULTS[fault.code], fault.params).split(/(?<=\.) /);
-      const place = this.placeOf?.(line);
       this.refusals.push({ line, ...(place ? { place } : {}), column: fault.field, value: valueAt(fault.field).slice(0, 200), reason, accepted: accepted.join(' ') });
     }
   }

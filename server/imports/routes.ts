@@ -1,4 +1,5 @@
 import { Readable } from 'node:stream';
+import type { FastifyRequest } from 'fastify';
 import { changeDeals as changeDealsRoute } from '#contract/routes/deals';
 import * as routes from '#contract/routes/files';
 import type { ImportKind } from '#contract/schemas/import';
@@ -8,15 +9,18 @@ import { readFilter } from '../deals/index';
 import type { Endpoints } from '../endpoints';
 import { findPlan } from '../plans/index';
 import { findPeriod } from '../standings/index';
+import { cleanName } from '../input';
 import { Refused } from '../problem';
 import { importActivities } from './activities';
 import { changeDeals } from './bulk';
 import { writeDealCalendar } from './calendarFile';
 import { importDeals } from './deals';
 import { exportHistory, exportRows, exportWorkbook } from './export';
-import { toCsvStream, XLSX_TYPE } from './formats';
+import { receiveFile, XLSX_TYPE } from './formats';
+import { ImportGate } from './gate';
 import { loadMapping, saveMapping } from './mappings';
-import { previewDeals } from './preview';
+import { HEAD_BYTES, previewDeals } from './preview';
+import { ImportProgress } from './progress';
 import { importRates } from './rates';
 import { importTargets } from './targets';
 import { listImports, undoImport } from './undoImport';
@@ -28,24 +32,40 @@ const NEEDED: Readonly<Record<ImportKind, Permission>> = { deals: 'book', target
 const IMPORTS = { deals: importDeals, targets: importTargets, units: importUnits, activities: importActivities, rates: importRates } as const;
 
 export function addFileRoutes({ implement, context }: Endpoints): void {
-  implement(routes.importFile, async ({ params, query, scope, principal, request, body }) => {
+  const gate = new ImportGate();
+  const progress = new ImportProgress();
+
+  implement(routes.importFile, async ({ params, query, scope, principal, request }) => {
     if (!mayDo(principal.role, NEEDED[params.kind])) throw new Refused('forbidden', { role: principal.role });
-    const { csv, placeOf } = await toCsvStream(params.kind, body as unknown, request.headers['content-type'] ?? '', scope.books.measures.all.map((measure) => measure.code));
-    const cancel = new AbortController();
-    // Whoever goes away before the answer has cancelled: the transaction is rolled back.
-    request.raw.once('close', () => { if (!request.raw.readableEnded) cancel.abort(new Error('cancelled')); });
-    return IMPORTS[params.kind]({
-      context, scope, principal, fileName: query.fileName ?? `${params.kind}.csv`, reason: query.reason?.trim() || undefined, planId: query.plan, placeOf, mapping: query.mapping === undefined ? undefined : await loadMapping(context.db, principal.userId, query.mapping), isPartial: query.partial ?? false, isCheck: query.check ?? false, signal: cancel.signal,
-    }, csv);
+    const signal = abortWithClient(request);
+    return gate.enter(principal.userId, async () => {
+      const file = await receiveFile(params.kind, request, scope.books.measures.all.map((measure) => measure.code), signal);
+      try {
+        const mapping = query.mapping === undefined ? undefined : await loadMapping(context.db, principal.userId, query.mapping);
+        return await gate.write(signal, () => IMPORTS[params.kind]({
+          context, scope, principal, fileName: cleanName(query.fileName ?? `${params.kind}.csv`), reason: query.reason?.trim() || undefined, planId: query.plan, mapping,
+          isPartial: query.partial ?? false, isCheck: query.check ?? false, signal, onProgress: (rows) => progress.note(principal.userId, rows),
+        }, file.records()));
+      } finally {
+        progress.end(principal.userId);
+        await file.remove();
+      }
+    });
   });
 
-  implement(routes.previewImport, async ({ request, body, principal }) => {
-    const { csv } = await toCsvStream('deals', body as unknown, request.headers['content-type'] ?? '', []);
-    return previewDeals(context.db, principal.userId, csv);
+  implement(routes.getImportProgress, async ({ principal }) => ({ rows: progress.rowsOf(principal.userId) }));
+
+  implement(routes.previewImport, async ({ request, principal }) => {
+    const file = await receiveFile('deals', request, [], abortWithClient(request));
+    try {
+      return await previewDeals(context.db, principal.userId, file.records({ isHead: file.bytes >= HEAD_BYTES }));
+    } finally {
+      await file.remove();
+    }
   });
   implement(routes.saveImportMapping, async ({ body, principal }) => ({ id: await saveMapping(context.db, principal.userId, body) }));
   implement(routes.listImports, async ({ principal }) => listImports(context, principal));
-  implement(routes.undoImport, async ({ params, body, principal }) => undoImport(context, principal, params.id, body.reason));
+  implement(routes.undoImport, async ({ params, body, principal }) => gate.write(new AbortController().signal, () => undoImport(context, principal, params.id, body.reason)));
 
   implement(changeDealsRoute, async ({ body, scope, principal }) => changeDeals({ context, scope, principal }, body));
 
@@ -71,4 +91,11 @@ export function addFileRoutes({ implement, context }: Endpoints): void {
     reply.header('content-type', 'text/calendar; charset=utf-8').header('content-disposition', 'attachment; filename="open deals.ics"');
     return reply.send(await writeDealCalendar(context, readFilter(query, scope, principal))) as never;
   });
+}
+
+/** Whoever goes away before the answer has cancelled: what was begun is rolled back. */
+function abortWithClient({ raw }: FastifyRequest): AbortSignal {
+  const cancel = new AbortController();
+  raw.socket.once('close', () => cancel.abort(new Error('cancelled')));
+  return cancel.signal;
 }

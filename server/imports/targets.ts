@@ -1,4 +1,3 @@
-import type { Readable } from 'node:stream';
 import type { FieldFault } from '#contract/errors/catalogue';
 import type { ImportReport } from '#contract/schemas/import';
 import type { Transaction } from '../db/client';
@@ -6,7 +5,7 @@ import type { PlanRecord } from '../ledger/companyState';
 import { findPlan, refuseClosed, startDraft } from '../plans/index';
 import { buildDecimalsOf, buildTargetChecker, checkTarget, targetKey, writeTargets, type TargetChecker, type TargetFacts } from '../targets/index';
 import type { ImportCall } from './call';
-import { readCsv, type CsvHeading, type CsvRecord } from './csv';
+import { readRecords, type CsvHeading, type CsvRecord } from './csv';
 import { TARGET_COLUMNS } from './targetColumns';
 import { checkWidth, fieldReader, ImportTally } from './report';
 import { loadStoredTargets, publishedIds, type StoredTargetRow } from './storedTargets';
@@ -17,11 +16,11 @@ type Line = TargetFacts & { line: number };
  * Imports `targets.csv` into a draft: all rows or none; an empty target clears; the same file again changes nothing.
  * Without a draft named, each year that the file changes gets a new one, a copy of what is published with the file's targets.
  */
-export async function importTargets(call: ImportCall, body: Readable): Promise<ImportReport> {
+export async function importTargets(call: ImportCall, source: AsyncIterable<CsvRecord[]>): Promise<ImportReport> {
   const { context, scope, principal } = call;
   const draft = call.planId === undefined ? null : findPlan(context, scope, principal, call.planId);
   const rows = new TargetRows(call, draft);
-  const heading = await readCsv(body, TARGET_COLUMNS, (head, records) => rows.add(head, records));
+  const heading = await readRecords(source, TARGET_COLUMNS, (head, records) => rows.add(head, records));
   const report = await context.db.transaction(async (tx) => {
     const stored = await loadStoredTargets(tx, draft ? [draft.id] : publishedIds(context));
     const differing = [...rows.facts].filter(([key, each]) => isDifferent(each, stored.get(key)));
@@ -34,8 +33,7 @@ export async function importTargets(call: ImportCall, body: Readable): Promise<I
     });
   });
   if (report.written) {
-    await context.replica.readCompany();
-    await context.replica.catchUp();
+    await context.replica.afterWrite({ company: true });
   }
   return report;
 }
@@ -60,32 +58,31 @@ function isDifferent(each: TargetFacts, now: StoredTargetRow | undefined): boole
 
 /** Reads and checks rows; faults go to the tally. */
 class TargetRows {
-  readonly tally: ImportTally;
+  readonly tally = new ImportTally();
   readonly facts = new Map<string, Line>();
   private checker: TargetChecker;
 
   constructor(private call: ImportCall, private draft: PlanRecord | null) {
-    this.tally = new ImportTally(call.placeOf);
     // Amounts of a file are in the reporting currency.
     this.checker = buildTargetChecker(call.scope, call.context.replica.company!.tree, {});
   }
 
   add(heading: CsvHeading, records: readonly CsvRecord[]): void {
-    for (const { line, fields } of records) {
+    for (const { line, fields, place } of records) {
       this.tally.read++;
       const valueAt = fieldReader(heading, fields);
       const width = checkWidth(heading, fields);
-      if (width) this.tally.refuse(line, [width], () => fields.join(','));
-      else this.addRow(line, valueAt);
+      if (width) this.tally.refuse(line, [width], () => fields.join(','), place);
+      else this.addRow(line, valueAt, place);
     }
   }
 
-  private addRow(line: number, valueAt: (column: string) => string): void {
+  private addRow(line: number, valueAt: (column: string) => string, place?: string): void {
     const checked = checkTarget({
       unit: valueAt('unit'), period: valueAt('period'), measure: valueAt('measure'), target: valueAt('target'), floor: valueAt('floor'), stretch: valueAt('stretch'), note: valueAt('note'),
     }, this.checker);
     const faults = checked.ok ? this.faultsBeside(checked.facts) : checked.faults;
-    if (!checked.ok || faults.length > 0) this.tally.refuse(line, faults, valueAt);
+    if (!checked.ok || faults.length > 0) this.tally.refuse(line, faults, valueAt, place);
     else this.facts.set(targetKey(checked.facts.unit.id, checked.facts.measure, checked.facts.period.id), { ...checked.facts, line });
   }
 

@@ -29,11 +29,11 @@ export async function listImports({ db }: Context, principal: Principal): Promis
  * @throws Refused unknownImport, alreadyUndone, closedNeedsReason
  */
 export async function undoImport(context: Context, principal: Principal, importId: number, reason: string): Promise<ImportUndone> {
-  const result = await inTransaction(context.pool, async (client) => {
+  const result = await inTransaction(context.jobs, async (client) => {
     await client.query(`set local work_mem = '128MB'`);
     return undo({ context, principal, reason: reason.trim() }, client, importId);
   });
-  await context.replica.catchUp();
+  await context.replica.afterWrite({ all: true });
   return result;
 }
 
@@ -56,7 +56,7 @@ async function undo(call: UndoCall, client: pg.ClientBase, importId: number): Pr
   await restoreChanged(client, importId, call);
   await collectTotals(client, 1);
   await recordRunCorrections(client, call.context.replica.company!, { runId: importId, userId: principal.userId, reason: call.reason, action: 'import undone' });
-  await writeTotals(client);
+  await writeTotals(client, call.context.replica);
   await client.query('update import_run set undone_at = now(), undone_by = $2 where id = $1', [importId, principal.userId]);
   await client.query(`insert into audit (user_id, entity, entity_id, action, after, import_id, reason) values ($1, 'import', $2, 'undone', $3, $4, $5)`,
     [principal.userId, String(importId), JSON.stringify(counts), importId, call.reason]);

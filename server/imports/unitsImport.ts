@@ -1,15 +1,14 @@
-import type { Readable } from 'node:stream';
 import type { ImportReport } from '#contract/schemas/import';
 import { unit } from '../db/tables/index';
 import { writeUnits } from '../units/index';
-import { readCsv } from './csv';
+import { readRecords, type CsvRecord } from './csv';
 import type { ImportCall } from './call';
 import { isSameUnit, UNIT_COLUMNS, UnitRows } from './units';
 
 /** Imports `units.csv`: all rows or none; a unit named in the file has afterwards exactly the places the file gives it. */
-export async function importUnits({ context, principal, isCheck, fileName, reason }: ImportCall, body: Readable): Promise<ImportReport> {
+export async function importUnits({ context, principal, isCheck, fileName, reason }: ImportCall, source: AsyncIterable<CsvRecord[]>): Promise<ImportReport> {
   const rows = new UnitRows();
-  const heading = await readCsv(body, UNIT_COLUMNS, (head, records) => rows.add(head, records));
+  const heading = await readRecords(source, UNIT_COLUMNS, (head, records) => rows.add(head, records));
   const { tree } = context.replica.company!;
   const units = rows.finish(tree);
   const details = new Map((await context.db.select({ code: unit.code, email: unit.email, country: unit.country }).from(unit)).map((each) => [each.code, each]));
@@ -18,7 +17,7 @@ export async function importUnits({ context, principal, isCheck, fileName, reaso
   const mayWrite = !isCheck && rows.tally.refused === 0;
   if (mayWrite && differing.size > 0) {
     await context.db.transaction((tx) => writeUnits(tx, differing, principal.userId, reason ?? fileName));
-    await context.replica.readCompany();
+    await context.replica.afterWrite({ company: true });
   }
   return rows.tally.toReport('units', heading, { created, changed: differing.size - created, same: units.size - differing.size, written: mayWrite });
 }

@@ -1,12 +1,32 @@
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import ExcelJS from 'exceljs';
 import fc from 'fast-check';
 import { HyperFormula } from 'hyperformula';
-import Papa from 'papaparse';
 import { describe, expect, it } from 'vitest';
 import { read, utils } from 'xlsx';
 import { buildSampleBooks } from '#core/standing/sampleBooks';
+import type { FileRecord } from '../reading/index';
 import type { StoredTargetRow } from './storedTargets';
-import { readTableWorkbook, readTargetWorkbook, writeWorkbook } from './workbook';
+import { readTable, readTargets } from '../reading/workbook';
+import { TARGET_COLUMNS } from './targetColumns';
+import { writeWorkbook } from './workbook';
+
+/** All records of a workbook that stands in a file, as the worker reads it. */
+async function recordsOf(bytes: Buffer, read: (path: string) => Iterable<FileRecord[]>): Promise<FileRecord[]> {
+  const folder = mkdtempSync(join(tmpdir(), 'workbook-'));
+  const path = join(folder, 'book.xlsx');
+  writeFileSync(path, bytes);
+  try {
+    const records: FileRecord[] = [];
+    for (const batch of read(path)) records.push(...batch);
+    return records;
+  } finally {
+    rmSync(folder, { recursive: true });
+  }
+}
+const targetsIn = (bytes: Buffer) => recordsOf(bytes, (path) => readTargets(path, TARGET_COLUMNS.known, MEASURES));
 
 const MEASURES = ['revenue', 'gross_margin'];
 const stored = (over: Partial<StoredTargetRow>): StoredTargetRow => ({
@@ -61,8 +81,9 @@ describe('a workbook of targets', () => {
     const targets = [...months(11, 1, 2), { unitId: 2, periodId: 'FY2027', target: 5_000_000 }, { unitId: 11, periodId: '2026-04-07', target: 250 }];
     const rows = targets.map(stored);
     rows[0] = { ...rows[0]!, floor: 900_000, stretch: 1_200_000, note: 'a, "b"' };
-    const csv = Papa.parse<Record<string, string>>((await readTargetWorkbook(await write(targets, rows), MEASURES)).csv.trimEnd(), { header: true }).data;
-    expect(csv.sort((a, b) => (`${a['unit']}${a['period']}` < `${b['unit']}${b['period']}` ? -1 : 1))).toEqual([
+    const [heading, ...records] = await targetsIn(await write(targets, rows));
+    const read = records.map(({ fields }) => Object.fromEntries(heading!.fields.map((name, at) => [name, fields[at]])));
+    expect(read.sort((a, b) => (`${a['unit']}${a['period']}` < `${b['unit']}${b['period']}` ? -1 : 1))).toEqual([
       { unit: 'iv', period: '2026-04-07', measure: 'revenue', target: '2.5', floor: '', stretch: '', note: '' },
       { unit: 'iv', period: 'FY2027-P01', measure: 'revenue', target: '10011.5', floor: '9000', stretch: '12000', note: 'a, "b"' },
       { unit: 'iv', period: 'FY2027-P02', measure: 'revenue', target: '10011.51', floor: '', stretch: '', note: '' },
@@ -71,16 +92,16 @@ describe('a workbook of targets', () => {
   });
 
   it('says of every row in which cell it stood', async () => {
-    const { csv, places } = await readTargetWorkbook(await write(months(11, 1, 2)), MEASURES);
-    expect(csv.trimEnd().split('\r\n').slice(1).map((line) => line.split(',').slice(0, 2).join(' '))).toEqual(['iv FY2027-P01', 'iv FY2027-P02']);
-    expect(places).toEqual(['revenue!C5', 'revenue!D5']);
+    const records = (await targetsIn(await write(months(11, 1, 2)))).slice(1);
+    expect(records.map(({ fields }) => fields.slice(0, 2).join(' '))).toEqual(['iv FY2027-P01', 'iv FY2027-P02']);
+    expect(records.map(({ place }) => place)).toEqual(['revenue!C5', 'revenue!D5']);
   });
 
   it('that is none, or has no sheet of a measure, is refused with what to do', async () => {
-    await expect(readTargetWorkbook(Buffer.from('not a workbook'), MEASURES)).rejects.toMatchObject({ code: 'invalidInput' });
+    await expect(targetsIn(Buffer.from('not a workbook'))).rejects.toMatchObject({ code: 'invalidInput' });
     const other = new ExcelJS.Workbook();
     other.addWorksheet('Sheet1').addRow(['x']);
-    await expect(readTargetWorkbook(Buffer.from(await other.xlsx.writeBuffer()), MEASURES)).rejects.toMatchObject({ code: 'invalidInput' });
+    await expect(targetsIn(Buffer.from(await other.xlsx.writeBuffer()))).rejects.toMatchObject({ code: 'invalidInput' });
   });
 
   it('of another table is read by its heading, dates as days', async () => {
@@ -88,6 +109,11 @@ describe('a workbook of targets', () => {
     const sheet = book.addWorksheet('deals');
     sheet.addRow(['Deal', 'closed_on', 'amount']);
     sheet.addRow(['D1', new Date(Date.UTC(2026, 10, 2)), 12.5]);
-    expect(await readTableWorkbook(Buffer.from(await book.xlsx.writeBuffer()))).toBe('deal,closed_on,amount\r\nD1,2026-11-02,12.5\r\n');
+    sheet.getRow(5).values = ['D2', new Date(Date.UTC(2026, 10, 3)), 3];
+    const records = await recordsOf(Buffer.from(await book.xlsx.writeBuffer()), readTable);
+    // Rows left blank are counted, so that a fault is found where it stands.
+    expect(records).toEqual([
+      { line: 1, fields: ['Deal', 'closed_on', 'amount'] }, { line: 2, fields: ['D1', '2026-11-02', '12.5'] }, { line: 5, fields: ['D2', '2026-11-03', '3'] },
+    ]);
   });
 });

@@ -1,5 +1,4 @@
 import { PassThrough, type Readable } from 'node:stream';
-import ExcelJS from 'exceljs';
 import type { ImportKind } from '#contract/schemas/import';
 import type { ExportedRows } from './export';
 import { toCsv } from './csv';
@@ -29,9 +28,10 @@ export async function* writeJsonRows({ columns, blocks }: ExportedRows): AsyncGe
 /** One sheet, written as the rows come: a book of a million rows is never held whole. */
 export function writeTableWorkbook(kind: ImportKind, { columns, blocks }: ExportedRows): Readable {
   const stream = new PassThrough();
-  const workbook = new ExcelJS.stream.xlsx.WorkbookWriter({ stream, useSharedStrings: false });
-  const sheet = workbook.addWorksheet(kind, { views: [{ state: 'frozen', ySplit: 1 }] });
   const write = async () => {
+    const { default: ExcelJS } = await import('exceljs');
+    const workbook = new ExcelJS.stream.xlsx.WorkbookWriter({ stream, useSharedStrings: false });
+    const sheet = workbook.addWorksheet(kind, { views: [{ state: 'frozen', ySplit: 1 }] });
     sheet.addRow([...columns]).commit();
     for await (const rows of blocks) {
       for (const row of rows) sheet.addRow(row.map((value, at) => toCell(columns[at]!, value))).commit();

@@ -30,9 +30,9 @@ export async function appendEntries(tx: Queryable, contributions: readonly Contr
  * Ids are not handed out in the order of commits, so a reader asks by transaction and leaves out what it has applied.
  */
 export async function loadNews(db: Queryable, sinceXid: bigint): Promise<LedgerNews> {
-  const { rows } = await db.execute<{ epoch: number; pruned: string; xmin: string; id: number | null; xid: string; sp: number; part: Part; day: string; amount: number }>(sql`
+  const { rows } = await db.execute<{ epoch: number; pruned: string; xmin: string; id: number | null; xid: string; sp: number; part: Part; day: string; amount: string }>(sql`
     select s.epoch, s.pruned_xid::text as pruned, pg_snapshot_xmin(pg_current_snapshot())::text as xmin,
-      e.id, e.xid::text as xid, e.salesperson_id as sp, e.part, e.day, e.amount
+      e.id, e.xid::text as xid, e.salesperson_id as sp, e.part, e.day, e.amount::text as amount
     from ledger_state s left join ledger_entry e on e.xid >= ${String(sinceXid)}::xid8`);
   const state = rows[0]!;
   return {
@@ -40,7 +40,7 @@ export async function loadNews(db: Queryable, sinceXid: bigint): Promise<LedgerN
     prunedXid: BigInt(state.pruned),
     xmin: BigInt(state.xmin),
     entries: rows.flatMap((row) => (row.id === null ? [] : [{
-      id: row.id, xid: BigInt(row.xid), salespersonId: row.sp, part: row.part, day: parseDay(row.day)!, amount: row.amount,
+      id: row.id, xid: BigInt(row.xid), salespersonId: row.sp, part: row.part, day: parseDay(row.day)!, amount: Number(row.amount),
     }])),
   };
 }

@@ -30,9 +30,11 @@ export async function loadSums(pool: pg.Pool): Promise<LoadedSums> {
     const xmin = BigInt(state.xmin);
     const recent = await client.query(`select id, xid::text as xid from ledger_entry where xid >= $1::xid8`, [state.xmin]);
     const sums = new RunningSums();
+    await prepare(client, sums);
     for (const part of PARTS) await loadPart(client, sums, part);
     const occurrences = await loadOccurrences(client);
     await client.query('commit');
+    sums.isStale = false;
     return { sums, occurrences, epoch: state.epoch, xmin, applied: new Map(recent.rows.map((row) => [row.id, BigInt(row.xid)])) };
   } catch (error) {
     await client.query('rollback').catch(() => undefined);
@@ -40,6 +42,15 @@ export async function loadSums(pool: pg.Pool): Promise<LoadedSums> {
   } finally {
     client.release();
   }
+}
+
+/** Room for all at once: laid out anew with each person, a large company's sums would hold everybody up for seconds. */
+async function prepare(client: pg.PoolClient, sums: RunningSums): Promise<void> {
+  const { rows: [found] } = await client.query<{ people: number; first: number | null; last: number | null }>(`
+    select count(distinct salesperson_id)::int as people, min(day) - date '2000-01-01' as first, max(day) - date '2000-01-01' as last from (
+      select salesperson_id, min(day) as day from daily_total group by 1 union all select salesperson_id, max(day) from daily_total group by 1
+      union all select salesperson_id, day from ledger_entry where not folded) d`);
+  if (found!.first !== null) sums.prepare(found!.people, { from: EPOCH_DAY + found!.first, to: EPOCH_DAY + found!.last! + 1 });
 }
 
 async function loadPart(client: pg.PoolClient, sums: RunningSums, part: (typeof PARTS)[number]): Promise<void> {

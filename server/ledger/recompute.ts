@@ -7,14 +7,15 @@ export interface TotalDifference {
   salesperson: string;
   part: string;
   day: string;
-  ledger: number;
-  deals: number;
+  /** Whole numbers as text: they may be too large to be kept exactly. */
+  ledger: string;
+  deals: string;
 }
 
 /** Every total that is not what the deals add up to, in one snapshot; none when the ledger is right. */
 export async function findTotalDifferences(db: Queryable): Promise<TotalDifference[]> {
   const { rows } = await db.execute<TotalDifference & Record<string, unknown>>(sql`
-    select u.code as salesperson, part, day, coalesce(c.amount, 0) as ledger, coalesce(r.amount, 0) as deals
+    select u.code as salesperson, part, day, coalesce(c.amount, 0)::text as ledger, coalesce(r.amount, 0)::text as deals
     from current_total c full join recomputed_total r using (salesperson_id, part, day)
     join unit u on u.id = salesperson_id
     where coalesce(c.amount, 0) <> coalesce(r.amount, 0) order by 1, 2, 3`);

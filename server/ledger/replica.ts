@@ -4,8 +4,9 @@ import { sql } from 'drizzle-orm';
 import type pg from 'pg';
 import type { MeasureCode } from '#core/measure/measure';
 import { ActivityBook } from '#core/ledger/activityBook';
-import type { Occurrences } from '#core/ledger/occurrences';
-import type { RunningSums } from '#core/ledger/runningSums';
+import type { Contribution } from '#core/ledger/contribution';
+import { LARGEST_TOTAL } from '#core/money/limits';
+import type { Part } from '#core/measure/part';
 import { fromCivil, parseDay, type Day } from '#core/period/day';
 import { buildBooks, type Books } from '#core/standing/books';
 import { TargetBook } from '#core/target/targetBook';
@@ -14,12 +15,15 @@ import { openListener, type Database } from '../db/client';
 import { ACCESS_CHANNEL, CHANNEL, parseAnnouncement, type Announcement } from '../db/notify';
 import { loadNews } from './entries';
 import { loadCompanyState, type CompanyState } from './companyState';
-import { refreshOccurrences } from './loadOccurrences';
-import { loadSums } from './loadSums';
+import { watchPulse } from './heartbeat';
+import { LedgerCopy } from './ledgerCopy';
 
 export interface ReplicaOptions {
   db: Database;
-  pool: pg.Pool;
+  /** Whose connections read everything anew. */
+  jobs: pg.Pool;
+  /** Called when the database does not answer any more: gives up all connections to it. */
+  abandon?(): void;
   url: string;
   /** The business date in the company's time zone; handed in so that a demonstration or a test can set it. */
   today(timeZone: string): Day;
@@ -35,22 +39,25 @@ const LEAVES_COMPANY: ReadonlySet<Announcement['topic']> = new Set(['deals', 'ta
  */
 export class Replica {
   private state: CompanyState | null = null;
-  private sums!: RunningSums;
-  private occurrences!: Occurrences;
+  private ledger!: LedgerCopy;
+  /** A newer reading that waits to take the place of the present one. */
+  private ready: LedgerCopy | null = null;
+  private reloading: Promise<void> | null = null;
+  private wantedEpoch = 0;
   private activities = new ActivityBook();
   private activityXmin = 0n;
   /** Targets by plan, and those of all published plans together. */
   private planTargets = new Map<number, TargetBook>();
   private targets = new TargetBook();
-  private epoch = -1;
-  private ledgerXmin = 0n;
   private targetXmin = 0n;
-  private applied = new Map<number, bigint>();
   private scopes = new Map<string, Books>();
   private listener: pg.Client | null = null;
   private running: Promise<void> | null = null;
   private next: Promise<void> | null = null;
   private closed = false;
+  private stopPulse = () => {};
+  private companyReads = 0;
+  private companyShown = 0;
   private events = new EventEmitter().setMaxListeners(0);
   /** Counts the changes of anything figures are made of: two equal stamps mean the same figures. */
   private stamp = 0;
@@ -59,17 +66,21 @@ export class Replica {
   private stamps = new Map<number, number>();
   /** False while the connection that hears of changes is down. */
   connected = false;
+  /** True while the database takes connections and does not answer: who asks it would wait. */
+  isHanging = false;
 
   constructor(private options: ReplicaOptions) {}
 
   async start(): Promise<void> {
     await this.connect();
-    await this.reload();
+    await this.readAll();
   }
 
   async stop(): Promise<void> {
     this.closed = true;
+    this.stopPulse();
     await this.running?.catch(() => undefined);
+    await this.reloading?.catch(() => undefined);
     await this.listener?.end().catch(() => undefined);
   }
 
@@ -83,7 +94,7 @@ export class Replica {
   }
 
   get newestDay(): Day | null {
-    return this.sums.newestDay;
+    return this.ledger.sums.newestDay;
   }
 
   /** The books as someone bound to this unit may see them; with a draft's targets in place of the published ones when asked for. */
@@ -95,12 +106,36 @@ export class Replica {
       const state = this.state!;
       const tree = narrowTree(state.tree, unitId);
       books = buildBooks({
-        tree, calendar: state.calendar, targets: draftId === null ? this.targets : this.targetsOf(draftId), workingDaysOf: state.workingDaysOf, sums: this.sums, occurrences: this.occurrences, activities: this.activities, measures: state.measures, ramps: state.ramps, datedRules: state.statusRules, currency: state.currency, asOf,
+        tree, calendar: state.calendar, targets: draftId === null ? this.targets : this.targetsOf(draftId), workingDaysOf: state.workingDaysOf, sums: this.ledger.sums, occurrences: this.ledger.occurrences, activities: this.activities, measures: state.measures, ramps: state.ramps, datedRules: state.statusRules, currency: state.currency, asOf,
         whole: tree === state.tree ? undefined : this.booksFor(state.tree.root!.id),
       });
       this.scopes.set(key, books);
     }
     return books;
+  }
+
+  /** Whose part of the totals is too large to be added up, and left out of every figure. */
+  get leftOut(): { salespersonId: number; part: Part }[] {
+    return this.ledger.sums.leftOut;
+  }
+
+  /**
+   * Whether the totals stay exact when a deal adds this in place of that.
+   * What makes them smaller always does: a slip must be correctable.
+   */
+  staysExact(after: readonly Contribution[], before: readonly Contribution[] = []): boolean {
+    const growth = new Map<Part, number>();
+    const count = (contributions: readonly Contribution[], sign: number) => {
+      for (const { part, amount } of contributions) growth.set(part, (growth.get(part) ?? 0) + sign * Math.abs(amount));
+    };
+    count(after, 1);
+    count(before, -1);
+    return [...growth].every(([part, more]) => more <= 0 || this.ledger.sums.volumeOf(part) + more <= LARGEST_TOTAL);
+  }
+
+  /** How much more of a part stays exact. */
+  roomOf(part: Part): number {
+    return Math.max(0, LARGEST_TOTAL - this.ledger.sums.volumeOf(part));
   }
 
   private targetsOf(planId: number): TargetBook {
@@ -169,35 +204,68 @@ export class Replica {
   }
 
   private async read(): Promise<void> {
-    if (this.epoch < 0) {
+    const { db, jobs } = this.options;
+    if (!this.ledger) {
       await Promise.all([this.readTargets(), this.readActivities()]);
-      return this.readSums();
+      return this.show(await LedgerCopy.load(jobs));
     }
-    const [, , news] = await Promise.all([this.readTargets(), this.readActivities(), loadNews(this.options.db, this.ledgerXmin)]);
-    if (news.epoch !== this.epoch || news.prunedXid >= this.ledgerXmin) return this.readSums();
-    const fresh = news.entries.filter((entry) => !this.applied.has(entry.id));
-    await refreshOccurrences(this.options.db, this.occurrences, fresh);
-    if (fresh.length > 0) this.noteChangeOf(new Set(fresh.map((entry) => entry.salespersonId)));
+    if (this.ready) {
+      const ready = this.ready;
+      this.ready = null;
+      await ready.apply(db, await loadNews(db, ready.xmin));
+      this.show(ready);
+    }
+    const { ledger } = this;
+    const [, , news] = await Promise.all([this.readTargets(), this.readActivities(), loadNews(db, ledger.xmin)]);
+    // Away for longer than entries are kept: only all of them anew tell what was missed.
+    if (ledger.hasMissed(news)) return this.show(await LedgerCopy.load(jobs));
     const newestBefore = this.newestDay;
-    for (const entry of fresh) {
-      this.sums.add(entry);
-      this.applied.set(entry.id, entry.xid);
-    }
+    const changed = await ledger.apply(db, news);
+    if (changed.size > 0) this.noteChangeOf(changed);
     // How far the bookings reach is said with everybody's figures.
     if (this.newestDay !== newestBefore) this.noteChangeOfAll();
-    for (const [id, xid] of this.applied) if (xid < news.xmin) this.applied.delete(id);
-    this.ledgerXmin = news.xmin;
+    this.wantedEpoch = Math.max(this.wantedEpoch, news.epoch);
+    if (ledger.epoch < this.wantedEpoch || ledger.sums.isStale) this.startReload();
   }
 
-  private async readSums(): Promise<void> {
-    const loaded = await loadSums(this.options.pool);
-    this.sums = loaded.sums;
-    this.occurrences = loaded.occurrences;
-    this.epoch = loaded.epoch;
-    this.ledgerXmin = loaded.xmin;
-    this.applied = loaded.applied;
+  private show(ledger: LedgerCopy): void {
+    this.ledger = ledger;
+    this.wantedEpoch = Math.max(this.wantedEpoch, ledger.epoch);
     this.scopes.clear();
     this.noteChangeOfAll();
+  }
+
+  /** Reads all totals anew beside the present ones, which go on answering and taking bookings meanwhile. */
+  private startReload(): void {
+    if (this.reloading || this.closed) return;
+    this.reloading = this.reload().catch((error: unknown) => this.options.onTrouble?.(error)).finally(() => {
+      this.reloading = null;
+    });
+  }
+
+  private async reload(): Promise<void> {
+    do {
+      this.ledger.sums.isStale = false;
+      this.ready = await LedgerCopy.load(this.options.jobs);
+      await this.catchUp();
+    } while (this.ledger.epoch < this.wantedEpoch && !this.closed);
+    // Everybody looks at the new figures.
+    this.events.emit('change', { topic: 'deals', unitIds: null } satisfies Announcement);
+  }
+
+  /**
+   * Brings what was just committed into the copy: whoever wrote something sees it. Never fails, for the write stands whatever
+   * becomes of the copy, which catches up later.
+   * @param what `company`: units, measures, plans or settings changed; `all`: so much that the totals are read anew, which is waited for
+   */
+  async afterWrite(what: { company?: boolean; all?: boolean } = {}): Promise<void> {
+    try {
+      if (what.company) await this.readCompany();
+      await this.catchUp();
+      while (what.all && this.reloading) await this.reloading;
+    } catch (error) {
+      this.options.onTrouble?.(error);
+    }
   }
 
   private async readTargets(): Promise<void> {
@@ -231,10 +299,15 @@ export class Replica {
 
   /** Company, units, measures and plans: small, so read whole. */
   async readCompany(): Promise<void> {
+    const ticket = ++this.companyReads;
+    const state = await loadCompanyState(this.options.db, this.options.today('UTC'));
+    // One that was asked for later has been read already.
+    if (ticket < this.companyShown) return;
+    this.companyShown = ticket;
     const published = (state: CompanyState | null) => [...state?.plans.values() ?? []].filter((plan) => plan.isPublished).map((plan) => plan.id);
     const before = published(this.state);
     const known = [...this.state?.plans.keys() ?? []];
-    this.state = await loadCompanyState(this.options.db, this.options.today('UTC'));
+    this.state = state;
     for (const id of known) if (!this.state?.plans.has(id)) this.planTargets.delete(id);
     const now = published(this.state);
     if (now.length !== before.length || now.some((id) => !before.includes(id))) this.gatherPublished(now);
@@ -248,9 +321,8 @@ export class Replica {
     for (const id of planIds) for (const [key, value] of this.targetsOf(id).entries()) this.targets.put(key, value);
   }
 
-  private async reload(): Promise<void> {
+  private async readAll(): Promise<void> {
     await this.readCompany();
-    this.epoch = -1;
     await this.catchUp();
   }
 
@@ -267,9 +339,18 @@ export class Replica {
     await listener.query(`listen ${CHANNEL}; listen ${ACCESS_CHANNEL}`);
     // What was said while nobody listened is not said again.
     this.events.emit('access');
-    listener.on('end', () => void this.reconnect());
+    listener.on('end', () => {
+      this.stopPulse();
+      void this.reconnect();
+    });
     this.listener = listener;
     this.connected = true;
+    this.isHanging = false;
+    this.stopPulse = watchPulse(listener, () => {
+      this.isHanging = true;
+      this.options.abandon?.();
+      (listener as unknown as { connection: { stream: { destroy(): void } } }).connection.stream.destroy();
+    });
   }
 
   private async hear(announcement: Announcement): Promise<void> {

@@ -1,5 +1,6 @@
 import type pg from 'pg';
 import { describePeriod } from '#core/period/words';
+import type { Part } from '#core/measure/part';
 import { LOCKS } from '../db/locks';
 import { Refused } from '../problem';
 import type { CompanyState } from './companyState';
@@ -49,8 +50,26 @@ export async function recordRunCorrections(client: pg.ClientBase, { calendar, cl
   }
 }
 
-/** Writes what `delta` comes to. */
-export async function writeTotals(client: pg.ClientBase): Promise<void> {
+/** How much more of each part stays exact. */
+export interface Room {
+  roomOf(part: Part): number;
+}
+
+/** @throws Refused sumTooLarge where the totals would not stay exact. What makes them smaller is always taken. */
+async function refuseInexact(client: pg.ClientBase, room: Room): Promise<void> {
+  const net = 'select salesperson_id, part, day, sum(amount) as amount from delta group by 1, 2, 3 having sum(amount) <> 0';
+  const { rows } = await client.query<{ part: Part; volume: string }>(`select part, sum(abs(amount))::text as volume from (${net}) n group by 1`);
+  const large = rows.filter((row) => Number(row.volume) > room.roomOf(row.part)).map((row) => row.part);
+  if (large.length === 0) return;
+  const { rows: growth } = await client.query<{ part: Part; more: string }>(`
+    select n.part, sum(abs(coalesce(t.amount, 0) + n.amount) - abs(coalesce(t.amount, 0)))::text as more from (${net}) n
+    left join daily_total t using (salesperson_id, part, day) where n.part = any($1) group by 1`, [large]);
+  if (growth.some((row) => Number(row.more) > room.roomOf(row.part))) throw new Refused('sumTooLarge');
+}
+
+/** Writes what `delta` comes to. @throws Refused sumTooLarge */
+export async function writeTotals(client: pg.ClientBase, room: Room): Promise<void> {
+  await refuseInexact(client, room);
   const sums = 'select salesperson_id, part, day, sum(amount) as amount from delta group by 1, 2, 3';
   const { rows: [{ count }] } = await client.query('select count(*) as count from delta');
   if (count <= MOST_ENTRIES) {

@@ -22,7 +22,7 @@ interface Call {
  */
 export async function mergeNames(context: Context, userId: number, list: ListName, input: MergeInput): Promise<MergeEffect> {
   if (input.from === input.into) throw new Refused('sameName');
-  const effect = await inTransaction(context.pool, async (client) => {
+  const effect = await inTransaction(context.jobs, async (client) => {
     const [from, into] = [await lockName(client, list, input.from), await lockName(client, list, input.into)];
     await touch(client, `select id from deal where ${sqlNameOf(list)}_id = $1`, [input.from]);
     const worth = await weigh(client);
@@ -37,13 +37,13 @@ export async function mergeNames(context: Context, userId: number, list: ListNam
     await record(client, userId, list, merge.id, 'merged', { from, into, ...worth });
     return { merge: merge.id as number, from, into, ...worth };
   }, ({ merge }) => merge !== null);
-  if (effect.merge !== null) await context.replica.catchUp();
+  if (effect.merge !== null) await context.replica.afterWrite({ all: true });
   return effect;
 }
 
 /** Parts two names again: deals that were moved and still name the one go back to the other. @throws Refused unknownMerge */
 export async function undoMerge(context: Context, userId: number, mergeId: number): Promise<MergeEffect> {
-  const effect = await inTransaction(context.pool, async (client) => {
+  const effect = await inTransaction(context.jobs, async (client) => {
     const { rows: [merge] } = await client.query('select list, from_id, into_id, aliases from name_merge where id = $1 and undone_at is null for update', [mergeId]);
     if (!merge) throw new Refused('unknownMerge');
     const list = merge.list as ListName;
@@ -60,7 +60,7 @@ export async function undoMerge(context: Context, userId: number, mergeId: numbe
     await record(client, userId, list, mergeId, 'parted', { ...names, ...worth });
     return { merge: mergeId, from: names.from as string, into: names.into as string, ...worth };
   });
-  await context.replica.catchUp();
+  await context.replica.afterWrite({ all: true });
   return effect;
 }
 
@@ -100,7 +100,8 @@ async function moveTouched({ client, list, userId }: Call, to: number, reason: s
     moved as (update deal d set ${column} = $1, version = d.version + 1 from touched t where t.id = d.id returning d.id, deal_record(d) as row)
     insert into audit (user_id, entity, entity_id, action, before, after, reason) select $2, 'deal', m.id::text, 'merged', b.row, m.row, $3 from moved m join before b on b.id = m.id`, [to, userId, reason]);
   await collectTotals(client, 1);
-  await writeTotals(client);
+  // A merge moves no sum.
+  await writeTotals(client, { roomOf: () => Infinity });
 }
 
 async function record(client: pg.ClientBase, userId: number, list: ListName, mergeId: number, action: string, after: object): Promise<void> {

@@ -129,7 +129,7 @@ export async function saveActivities(context: Context, { scope, principal }: Cal
       unit: each.unit.code, on: toIsoDay(each.on), measure: each.measure, value: text(stored.get(keyOf(each)) ?? null, each.decimals), was: text(each.value, each.decimals),
     }));
   });
-  await context.replica.catchUp();
+  await context.replica.afterWrite();
   return { saved: unique.length, undo };
 }
 

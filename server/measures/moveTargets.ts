@@ -36,6 +36,6 @@ export async function moveTargets(context: Context, caller: { scope: Scope; prin
   if (facts.length === 0) return 0;
   refuseClosed(context, facts.map((each) => each.period));
   await context.db.transaction((tx) => writeTargets(tx, plan, facts, principal.userId, { decimalsOf: buildDecimalsOf(scope.books), reason: reason.trim() || `moved to ${to.name}, version ${code}` }));
-  await context.replica.catchUp();
+  await context.replica.afterWrite();
   return old.length;
 }

@@ -90,7 +90,7 @@ export async function retireMeasure(context: Context, userId: number, code: Meas
 }
 
 async function answer(context: Context, code: MeasureCode, isNewVersion: boolean): Promise<MeasureSaved> {
-  await context.replica.readCompany();
+  await context.replica.afterWrite({ company: true });
   return { measure: toMeasureView(findStoredMeasure(context, code)), isNewVersion, use: await loadMeasureUse(context, code) };
 }
 

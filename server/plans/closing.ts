@@ -32,7 +32,7 @@ export async function closeMonth(context: Context, userId: number, period: Perio
     await recordAudit(tx, [{ userId, entity: 'month', entityId: period.id, action: 'closed' }]);
     await announce(tx, 'plans', null);
   });
-  await context.replica.readCompany();
+  await context.replica.afterWrite({ company: true });
 }
 
 /** Opens a closed month again. @throws Refused invalidInput unless it is named and a reason is given */
@@ -48,7 +48,7 @@ export async function openMonth(context: Context, userId: number, period: Period
     await recordAudit(tx, [{ userId, entity: 'month', entityId: period.id, action: 'opened again', before: gone[0], reason: reason.trim() }]);
     await announce(tx, 'plans', null);
   });
-  await context.replica.readCompany();
+  await context.replica.afterWrite({ company: true });
 }
 
 export async function listClosedMonths(context: Context) {

@@ -212,6 +212,5 @@ function labelOfYear(scope: Scope, year: string): number {
 }
 
 export async function refresh(context: Context): Promise<void> {
-  await context.replica.readCompany();
-  await context.replica.catchUp();
+  await context.replica.afterWrite({ company: true });
 }

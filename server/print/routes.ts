@@ -1,18 +1,10 @@
 import * as routes from '#contract/routes/print';
-import type { StandingView } from '#contract/schemas/standing';
 import type { Endpoints } from '../endpoints';
 import { XLSX_TYPE } from '../imports/index';
 import { findMeasure, findPeriod, viewStandingWhole } from '../standings/index';
-import { drawStanding, PAGE } from './drawStanding';
-import { openPdf } from './pdfPaper';
-import { writeStandingCsv, writeStandingWorkbook } from './standingTable';
-import { openSvg } from './svgPaper';
+import type { PrintFormat } from './writeFormat';
 
-/** Twice the dots of a screen: 1,684 pixels across. */
-const PIXELS_A_POINT = 2;
-
-const TYPES = { pdf: 'application/pdf', png: 'image/png', svg: 'image/svg+xml', csv: 'text/csv; charset=utf-8', xlsx: XLSX_TYPE } as const;
-type Format = keyof typeof TYPES;
+const TYPES = { pdf: 'application/pdf', png: 'image/png', svg: 'image/svg+xml', csv: 'text/csv; charset=utf-8', xlsx: XLSX_TYPE } as const satisfies Record<PrintFormat, string>;
 
 export function addPrintRoutes({ implement, context }: Endpoints): void {
   implement(routes.printStanding, async ({ query, scope, principal, reply }) => {
@@ -20,23 +12,8 @@ export function addPrintRoutes({ implement, context }: Endpoints): void {
     const view = await viewStandingWhole(context, scope, scope.findUnit(query.unit), findPeriod(scope.books, query.period), findMeasure(scope.books, query.measure).code);
     reply.header('content-type', TYPES[format]);
     reply.header('content-disposition', `attachment; filename="standing ${view.unit.code} ${view.period.id} ${view.measure.code}.${format}"`);
-    return reply.send(await write(view, format, principal.name)) as never;
+    // Fonts, PDF and pictures take a second to load: only who prints waits for them, once.
+    const { writeFormat } = await import('./writeFormat');
+    return reply.send(await writeFormat(view, format, principal.name)) as never;
   });
-}
-
-async function write(view: StandingView, format: Format, author: string): Promise<Buffer | string> {
-  switch (format) {
-    case 'csv': return writeStandingCsv(view);
-    case 'xlsx': return writeStandingWorkbook(view);
-    case 'pdf': {
-      const pdf = openPdf(PAGE.width, PAGE.height, { title: `${view.unit.name}, ${view.period.name}, ${view.measure.name}`, author, made: new Date(`${view.asOf}T00:00:00Z`) });
-      drawStanding(pdf, view);
-      return pdf.finish();
-    }
-    case 'png': case 'svg': {
-      const svg = openSvg(PAGE.width, PAGE.height);
-      drawStanding(svg, view);
-      return format === 'svg' ? svg.toSvg() : svg.toPng(PIXELS_A_POINT);
-    }
-  }
 }

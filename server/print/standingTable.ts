@@ -1,4 +1,3 @@
-import ExcelJS from 'exceljs';
 import type { StandingView } from '#contract/schemas/standing';
 import { listDefinitions } from '#contract/words/definitions';
 import { figureUnit } from '#contract/words/figureUnit';
@@ -38,6 +37,7 @@ export function writeStandingCsv(view: StandingView): string {
 export async function writeStandingWorkbook(view: StandingView): Promise<Buffer> {
   const { head, rows, definitions } = toRows(view);
   const unit = figureUnit(view);
+  const { default: ExcelJS } = await import('exceljs');
   const workbook = new ExcelJS.Workbook();
   const sheet = workbook.addWorksheet('standing', { views: [{ state: 'frozen', ySplit: head.length + 1 }] });
   head.forEach((row) => sheet.addRow(row.map(guardCell)));

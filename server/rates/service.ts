@@ -30,13 +30,12 @@ export function listRates(context: Context): RateView[] {
 export async function changeRates(context: Context, principal: Principal, { changes, reason, isCheck = false }: RateChanges): Promise<RatesChanged> {
   const { currency } = context.replica.company!;
   refuseFaults(changes.flatMap((change, index): FieldFault[] => findRateFaults(change, currency).map((fault) => ({ ...fault, field: `changes/${index}/${fault.field}` }))));
-  const result = await inTransaction(context.pool, async (client) => {
+  const result = await inTransaction(context.jobs, async (client) => {
     await client.query('select pg_advisory_xact_lock($1)', [LOCKS.rates]);
     return apply(context, client, principal, changes, reason?.trim() || null, isCheck);
   }, ({ written }) => written);
   if (result.written) {
-    await context.replica.readCompany();
-    await context.replica.catchUp();
+    await context.replica.afterWrite({ company: true, all: true });
   }
   return result;
 }
@@ -68,7 +67,7 @@ async function apply(context: Context, client: Parameters<typeof stageRestated>[
   await writeRestated(client, principal.userId, run.id, reason ?? name);
   await collectTotals(client, 1);
   await recordRunCorrections(client, context.replica.company!, { runId: run.id, userId: principal.userId, reason, action: 'restated by a rate' });
-  await writeTotals(client);
+  await writeTotals(client, context.replica);
   await client.query('delete from rate where currency = any($1::text[])', [concerned]);
   const kept = [...after.values()];
   await client.query('insert into rate (currency, from_day, rate) select * from unnest($1::text[], $2::date[], $3::numeric[])', [kept.map((rate) => rate.currency), kept.map((rate) => toIsoDay(rate.from)), kept.map((rate) => rate.rate)]);

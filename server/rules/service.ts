@@ -51,7 +51,7 @@ export async function saveRule(context: Context, userId: number, measure: Measur
     await recordAudit(tx, [{ userId, entity: 'rule', entityId: `${measure.code} ${from}`, action: before ? 'changed' : 'created', before: before?.rule, after: tidy, reason: values.reason }]);
     await announce(tx, 'measures', null);
   });
-  await context.replica.readCompany();
+  await context.replica.afterWrite({ company: true });
   return toView(measure, await loadVersions(context));
 }
 
@@ -64,7 +64,7 @@ export async function removeRule(context: Context, userId: number, measure: Meas
     await recordAudit(tx, [{ userId, entity: 'rule', entityId: `${measure.code} ${from}`, action: 'taken back', before: gone.rule }]);
     await announce(tx, 'measures', null);
   });
-  await context.replica.readCompany();
+  await context.replica.afterWrite({ company: true });
   return {};
 }
 

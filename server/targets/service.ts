@@ -81,7 +81,7 @@ export async function saveTargets(context: Context, scope: Scope, principal: Pri
   refuseClosed(context, facts.map((each) => each.period));
   const unique = [...new Map(facts.map((each) => [targetKey(each.unit.id, each.measure, each.period.id), each])).values()];
   const undo = await context.db.transaction(async (tx) => writeTargets(tx, plan, unique, principal.userId, { decimalsOf: checker.decimalsOf, reason: input.reason?.trim() || null }));
-  await context.replica.catchUp();
+  await context.replica.afterWrite();
   return { saved: unique.length, undo };
 }
 

@@ -80,7 +80,7 @@ async function save(context: Context, principal: Principal, unit: Unit, day: Day
       await recordAudit(tx, [{ userId: principal.userId, entity: 'unit', entityId: unit.code, action, before: toText(tree.membershipsOf(unit.id)), after: toText(places), reason: input.reason.trim() }]);
       await announce(tx, 'units', null);
     });
-    await context.replica.readCompany();
+    await context.replica.afterWrite({ company: true });
   }
   return { unit: toUnitSummary(unit), written: !input.check, deals: row!.count };
 }

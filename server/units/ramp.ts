@@ -21,6 +21,6 @@ export async function changeRamp(context: Context, scope: Scope, principal: Prin
     await recordAudit(tx, [{ userId: principal.userId, entity: 'unit', entityId: unit.code, action: ramp ? 'ramp set' : 'ramp taken away', before, after: ramp, reason: input.reason?.trim() || null }]);
     await announce(tx, 'units', null);
   });
-  await context.replica.readCompany();
+  await context.replica.afterWrite({ company: true });
   return listUnits({ ...scope, books: context.replica.booksFor(principal.unitId) }).find((each) => each.unit.id === unit.id)!;
 }

@@ -28,7 +28,7 @@ export function addUnitRoutes({ implement, context }: Endpoints): void {
     refuseFaults(faults);
     if (!scope.sees(parent!.id)) throw new Refused('outsideUnit', { unit: facts.parent! });
     const ids = await context.db.transaction((tx) => writeUnits(tx, new Map([[facts.code, [facts]]]), principal.userId, body.reason ?? null));
-    await context.replica.readCompany();
+    await context.replica.afterWrite({ company: true });
     return { id: ids.get(facts.code)!, code: facts.code, name: facts.name, kind: facts.kind };
   });
 }

@@ -1,5 +1,6 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import type { TestProject } from 'vitest/node';
+import { buildServer } from '../../scripts/buildServer.mjs';
 import { startCluster } from '../../scripts/cluster';
 
 declare module 'vitest' {
@@ -11,6 +12,8 @@ declare module 'vitest' {
 
 /** One throw-away cluster a run; each test file makes its own databases in it. */
 export default async function setup(project: TestProject) {
+  // Files are read by a built worker.
+  await buildServer(['fileReader']);
   const directory = mkdtempSync('/tmp/iron-ladder-test-');
   const cluster = await startCluster(directory, { isThrowAway: true });
   project.provide('clusterUrl', cluster.url('postgres'));

@@ -4,10 +4,12 @@ import pg from 'pg';
 import { inject } from 'vitest';
 import { parseDay } from '#core/period/day';
 import { buildApp } from '#server/app';
-import { migrateDatabase, openDatabase, openPool, type Database } from '#server/db/client';
+import { migrateDatabase, openConnections, type Connections, type Database } from '#server/db/client';
+import type { Context } from '#server/context';
 import { hashPassword } from '#server/access/index';
 import { appUser } from '#server/db/tables/index';
 import { Replica } from '#server/ledger/replica';
+import { LOCAL_SETTINGS } from '#server/settings';
 import { watchContract } from './contractWatch';
 import type { Role } from '#contract/schemas/access';
 
@@ -16,8 +18,10 @@ export const PASSWORD = 'a long enough password';
 
 export interface TestServer {
   app: FastifyInstance;
+  context: Context;
   db: Database;
   pool: pg.Pool;
+  connections: Connections;
   replica: Replica;
   url: string;
   stop(): Promise<void>;
@@ -35,20 +39,21 @@ export async function createDatabase(): Promise<string> {
 
 /** A whole server over a database, with the business date fixed or as it is told; several may share one database. */
 export async function startServer(url: string, today: string | (() => string) = TODAY): Promise<TestServer> {
-  const pool = openPool(url, 10);
-  await migrateDatabase(pool);
-  const db = openDatabase(pool);
-  const replica = new Replica({ db, pool, url, today: () => parseDay(typeof today === 'string' ? today : today())! });
+  const connections = openConnections(url);
+  const { db, pool, writers, jobs } = connections;
+  await migrateDatabase(jobs);
+  const replica = new Replica({ db, jobs, url, abandon: connections.abandon, today: () => parseDay(typeof today === 'string' ? today : today())! });
   await replica.start();
-  const app = await buildApp({ context: { db, pool, replica }, version: 'test' });
+  const context: Context = { db, pool, writers, jobs, replica, settings: LOCAL_SETTINGS };
+  const app = await buildApp({ context, version: 'test' });
   const breaches = watchContract(app);
   return {
-    app, db, pool, replica, url,
+    app, context, db, pool, connections, replica, url,
     stop: async () => {
       if (breaches.length > 0) throw new Error(`The contract was broken:\n${[...new Set(breaches)].join('\n')}`);
       await app.close();
       await replica.stop();
-      await pool.end();
+      await connections.end();
     },
   };
 }

@@ -50,7 +50,7 @@ describe('reading CSV (RFC 4180)', () => {
     ['an empty file', '', 'file', 'emptyFile'],
     ['a wrong heading', 'a,b,c\n1,2,3\n', 'line 1', 'missingColumn'],
     ['a quote that is never closed', `${HEAD}\nQ1,ivarga,"Pike,1,won,2026-11-02\nQ2,ivarga,Pike,1,won,2026-11-02\n`, 'line 2', 'brokenQuote'],
-    ['Latin-1 bytes', Buffer.from(`${HEAD}\nQ1,ivarga,Hafen S\xfcd,1,won,2026-11-02\n`, 'latin1'), 'line 1', 'notUtf8'],
+    ['Latin-1 bytes', Buffer.from(`${HEAD}\nQ1,ivarga,Hafen S\xfcd,1,won,2026-11-02\n`, 'latin1'), 'line 2', 'notUtf8'],
     ['a million columns', `${Array.from({ length: 1_000_000 }, (_, i) => `c${i}`).join(',')}\n`, 'line 1', 'tooManyColumns'],
   ])('refuses %s whole', async (_case, csv, field, code) => {
     const before = await countDeals();
@@ -61,7 +61,7 @@ describe('reading CSV (RFC 4180)', () => {
   });
 
   it('refuses other content than CSV', async () => {
-    expect((await people.admin.send('POST', '/imports/deals', { rows: [] })).json().code).toBe('wrongMediaType');
+    expect((await people.admin.send('POST', '/imports/deals', { rows: [] })).json().code).toBe('invalidBody');
     expect((await people.admin.send('POST', '/imports/deals', '<a/>', { 'content-type': 'text/xml' })).json().code).toBe('wrongMediaType');
     expect((await people.admin.import('nothing', 'a\n')).statusCode).toBe(422);
   });
@@ -223,7 +223,7 @@ describe('units.csv and targets.csv', () => {
     const send = (payload: unknown, type: string) => people.admin.send('POST', '/imports/targets', payload, { 'content-type': type });
     expect((await send('nothing', 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet')).json().errors[0]).toMatchObject({ code: 'notAWorkbook' });
     expect((await send([1], 'application/json')).json().errors[0]).toMatchObject({ field: '0', code: 'format' });
-    expect((await send({ unit: 'x' }, 'application/json')).json().code).toBe('wrongMediaType');
+    expect((await send({ unit: 'x' }, 'application/json')).json().code).toBe('invalidBody');
   });
 
   it('puts a file of two years into a draft each, and refuses rows of another year than a named draft', async () => {
@@ -241,12 +241,12 @@ describe('a file that is too large', () => {
     const row = `ivarga,Pike,1,won,2026-11-02,"${'x'.repeat(1_900)}"\n`;
     function* lines() {
       yield Buffer.from(`${HEAD},notes\n`);
-      for (let block = 0; block < 200; block++) yield Buffer.from(Array.from({ length: 520 }, (_, i) => `H${block}-${i},${row}`).join(''));
+      for (let block = 0; block < 220; block++) yield Buffer.from(Array.from({ length: 520 }, (_, i) => `H${block}-${i},${row}`).join(''));
     }
     const answer = await server.app.inject({
       method: 'POST', url: '/api/v1/imports/deals', payload: Readable.from(lines()), headers: { cookie: people.admin.cookie, 'x-csrf': people.admin.csrf, 'content-type': 'text/csv' },
     });
-    expect([answer.statusCode, answer.json().detail]).toEqual([413, 'At most 180 MB are read at once. Divide the file.']);
+    expect([answer.statusCode, answer.json().detail]).toEqual([413, 'At most 200 MB of CSV are read at once. Divide the file.']);
     expect(await countDeals()).toBe(before);
   });
 });

@@ -30,7 +30,7 @@ async function copy(name: string, columns: string, sql: string): Promise<void> {
 
 beforeAll(async () => {
   server = await startServer(await createDatabase());
-  await loadDemo({ db: server.db, pool: server.pool, replica: server.replica }, parseDay(TODAY)!);
+  await loadDemo(server.context, parseDay(TODAY)!);
   admin = await new Client(server).signIn(DEMO_USERS.find((user) => user.role === 'administrator')!.email, DEMO_PASSWORD);
   duck = await (await DuckDBInstance.create(':memory:')).connect();
   await copy('unit', 'id integer, code varchar, name varchar, kind varchar', 'select id, code, name, kind from unit');

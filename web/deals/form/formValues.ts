@@ -122,7 +122,8 @@ export function totalOfLine(line: LineValues, decimals: number): number | null {
 /** The deal's amount as its lines make it; null while one of them cannot be read. */
 export function sumOfLines(lines: readonly LineValues[], decimals: number): string | null {
   const read = lines.map((line) => readLine(line, decimals));
-  return read.every((line) => line !== null) ? writeDecimal(addLines(read).amount, decimals) : null;
+  const amount = read.every((line) => line !== null) ? addLines(read).amount : NaN;
+  return Number.isSafeInteger(amount) ? writeDecimal(amount, decimals) : null;
 }
 
 /** Shares of so many people that add up to 100, the odd rest to the first. */

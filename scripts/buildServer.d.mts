@@ -1,0 +1,2 @@
+/** Builds all programs of the server, or those named, into dist/server. */
+export function buildServer(names?: string[]): Promise<void>;

@@ -1,0 +1,47 @@
+import type pg from 'pg';
+import type { Occurrences } from '#core/ledger/occurrences';
+import type { RunningSums } from '#core/ledger/runningSums';
+import type { Database } from '../db/client';
+import type { LedgerNews } from './entries';
+import { refreshOccurrences } from './loadOccurrences';
+import { loadSums, type LoadedSums } from './loadSums';
+
+/** One reading of all totals and won deals, followed up entry by entry. A newer reading takes its place as a whole. */
+export class LedgerCopy {
+  readonly sums: RunningSums;
+  readonly occurrences: Occurrences;
+  readonly epoch: number;
+  /** Every transaction below it has been taken in. */
+  xmin: bigint;
+  private applied: Map<number, bigint>;
+
+  private constructor({ sums, occurrences, epoch, xmin, applied }: LoadedSums) {
+    this.sums = sums;
+    this.occurrences = occurrences;
+    this.epoch = epoch;
+    this.xmin = xmin;
+    this.applied = applied;
+  }
+
+  static async load(pool: pg.Pool): Promise<LedgerCopy> {
+    return new LedgerCopy(await loadSums(pool));
+  }
+
+  /** True where entries it has not taken in are pruned already: then it can not be followed up. */
+  hasMissed(news: LedgerNews): boolean {
+    return news.prunedXid >= this.xmin;
+  }
+
+  /** Takes in what is new. @returns whose days changed */
+  async apply(db: Database, news: LedgerNews): Promise<Set<number>> {
+    const fresh = news.entries.filter((entry) => !this.applied.has(entry.id));
+    await refreshOccurrences(db, this.occurrences, fresh);
+    for (const entry of fresh) {
+      this.sums.add(entry);
+      this.applied.set(entry.id, entry.xid);
+    }
+    for (const [id, xid] of this.applied) if (xid < news.xmin) this.applied.delete(id);
+    this.xmin = news.xmin;
+    return new Set(fresh.map((entry) => entry.salespersonId));
+  }
+}
