@@ -87,6 +87,8 @@ function translate(error: FastifyError): Problem | null {
   if (error.code === 'ECONNRESET' && (error as { isAborted?: boolean }).isAborted) return toProblem('tooSlow');
   const outage = findOutage(error);
   if (outage) return toProblem(outage);
+  // A value the database cannot take (class 22, data exception): whoever sent it is told, though not at which field.
+  if (chainOf(error).some((each) => /^22[0-9A-Z]{3}$/.test(each.code ?? ''))) return toProblem('badRequest', { problem: 'a value is out of range, or not of its kind' });
   if (chainOf(error).some((each) => each instanceof InexactAmount)) return toProblem('sumTooLarge');
   if (error.statusCode !== undefined && error.statusCode >= 400 && error.statusCode < 500) return toProblem(error.statusCode === 403 ? 'notFound' : 'badRequest', { problem: error.message });
   return null;

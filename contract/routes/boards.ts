@@ -1,9 +1,9 @@
 import { Type } from 'typebox';
 import { BoardInput, BoardSummary, BoardView, NewBoard, PhotoVersion } from '../schemas/board';
-import { Nothing } from '../schemas/common';
+import { Id, Nothing } from '../schemas/common';
 import { defineRoute } from './route';
 
-const BoardId = Type.Object({ id: Type.Integer() });
+const BoardId = Type.Object({ id: Id });
 const Secret = Type.Object({ secret: Type.String({ minLength: 20, maxLength: 100 }) });
 const PhotoOf = Type.Object({ code: Type.String({ minLength: 1 }) });
 

@@ -1,11 +1,12 @@
 import { Type } from 'typebox';
+import { LongId } from '../schemas/common';
 import { BulkEffect, BulkInput } from '../schemas/bulk';
 import { CorrectionQuery, Corrections } from '../schemas/correction';
 import { Deal, DealChange, DealGroupQuery, DealGroups, DealInput, DealPage, DealPlace, DealQuery, DealRefunds, DealRestore, DealUpdate, DealVoid, SavedDeal } from '../schemas/deal';
 import { DealView, DealViewInput } from '../schemas/dealView';
 import { defineRoute } from './route';
 
-const DealId = Type.Object({ id: Type.Integer() });
+const DealId = Type.Object({ id: LongId });
 
 export const listDeals = defineRoute({
   id: 'listDeals', method: 'GET', path: '/deals', permission: 'read', summary: 'Deals, filtered and sorted, a page at a time, with the sums of all that match', query: DealQuery, answer: DealPage, errors: ['unknownUnit', 'unknownPeriod', 'invalidInput'],

@@ -1,8 +1,9 @@
 import { Type } from 'typebox';
+import { Id } from '../schemas/common';
 import { FeedAnswer, FeedDelivery, FeedDeliveryQuery, FeedSource, FeedSourceInput, NewFeedSource } from '../schemas/feed';
 import { defineRoute } from './route';
 
-const SourceId = Type.Object({ id: Type.Integer() });
+const SourceId = Type.Object({ id: Id });
 
 /** The sender proves itself by its signature, not by a session. */
 export const deliver = defineRoute({

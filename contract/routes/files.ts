@@ -1,5 +1,5 @@
 import { Type } from 'typebox';
-import { Nullable } from '../schemas/common';
+import { Id, LongId, Nullable } from '../schemas/common';
 import { DealFilterQuery } from '../schemas/deal';
 import { ExportQuery, ImportKind, ImportQuery, ImportReport, ImportRun, ImportUndo, ImportUndone } from '../schemas/import';
 import { ImportPreview, MappingInput, SavedMapping } from '../schemas/importMapping';
@@ -25,7 +25,7 @@ export const listImports = defineRoute({
   id: 'listImports', method: 'GET', path: '/imports', permission: 'book', summary: 'Imports of deals: the reader\'s own, or all for an administrator', answer: Type.Array(ImportRun),
 });
 export const undoImport = defineRoute({
-  id: 'undoImport', method: 'POST', path: '/imports/:id/undo', permission: 'book', summary: 'Take back a whole import of deals; what was changed since stays', params: Type.Object({ id: Type.Integer() }), body: ImportUndo, answer: ImportUndone,
+  id: 'undoImport', method: 'POST', path: '/imports/:id/undo', permission: 'book', summary: 'Take back a whole import of deals; what was changed since stays', params: Type.Object({ id: Id }), body: ImportUndo, answer: ImportUndone,
   errors: ['unknownImport', 'alreadyUndone', 'closedNeedsReason', 'importsBusy', 'sumTooLarge'],
 });
 export const exportFile = defineRoute({
@@ -35,7 +35,7 @@ export const exportDealCalendar = defineRoute({
   id: 'exportDealCalendar', method: 'GET', path: '/deal-calendar', permission: 'read', summary: 'Expected days of open deals, as iCalendar (RFC 5545)', query: DealFilterQuery, errors: ['unknownUnit', 'unknownPeriod', 'invalidInput'], answerType: 'text/calendar',
 });
 export const exportDealHistory = defineRoute({
-  id: 'exportDealHistory', method: 'GET', path: '/deals/:id/history.csv', permission: 'read', summary: 'Every past state of a deal, with who, when and why, as CSV', params: Type.Object({ id: Type.Integer() }), errors: ['unknownDeal'], answerType: 'text/csv',
+  id: 'exportDealHistory', method: 'GET', path: '/deals/:id/history.csv', permission: 'read', summary: 'Every past state of a deal, with who, when and why, as CSV', params: Type.Object({ id: LongId }), errors: ['unknownDeal'], answerType: 'text/csv',
 });
 export const streamEvents = defineRoute({
   id: 'streamEvents', method: 'GET', path: '/events', permission: 'read', summary: 'Server-sent events: what changed of what one may see', answerType: 'text/event-stream',

@@ -1,4 +1,5 @@
 import { Type } from 'typebox';
+import { Id } from '../schemas/common';
 import { ListEntry, ListEntryInput, ListName, Merge, MergeEffect, MergeInput, PickLists } from '../schemas/list';
 import { defineRoute } from './route';
 
@@ -14,7 +15,7 @@ export const addListEntry = defineRoute({
   id: 'addListEntry', method: 'POST', path: '/lists/:list', permission: 'administer', summary: 'Add a name to a list', params: List, body: ListEntryInput, answer: ListEntry, status: 201, errors: ['invalidInput'],
 });
 export const changeListEntry = defineRoute({
-  id: 'changeListEntry', method: 'PUT', path: '/lists/:list/:id', permission: 'administer', summary: 'Rename, describe or put aside an entry of a list', params: Type.Object({ list: ListName, id: Type.Integer() }),
+  id: 'changeListEntry', method: 'PUT', path: '/lists/:list/:id', permission: 'administer', summary: 'Rename, describe or put aside an entry of a list', params: Type.Object({ list: ListName, id: Id }),
   body: ListEntryInput, answer: ListEntry, errors: ['invalidInput', 'unknownName'],
 });
 export const mergeNames = defineRoute({
@@ -24,5 +25,5 @@ export const listMerges = defineRoute({
   id: 'listMerges', method: 'GET', path: '/merges', permission: 'administer', summary: 'Names that became one and can be parted again', answer: Type.Array(Merge),
 });
 export const undoMerge = defineRoute({
-  id: 'undoMerge', method: 'POST', path: '/merges/:id/undo', permission: 'administer', summary: 'Part two names that became one', params: Type.Object({ id: Type.Integer() }), answer: MergeEffect, errors: ['unknownMerge'],
+  id: 'undoMerge', method: 'POST', path: '/merges/:id/undo', permission: 'administer', summary: 'Part two names that became one', params: Type.Object({ id: Id }), answer: MergeEffect, errors: ['unknownMerge'],
 });

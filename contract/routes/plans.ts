@@ -1,9 +1,9 @@
 import { Type } from 'typebox';
-import { Nothing } from '../schemas/common';
+import { Id, Nothing } from '../schemas/common';
 import { ClosedMonths, DifferenceQuery, MonthOpening, MonthParams, PlanDifference, PlanInput, PlanMade, PlanPublication, PlanPublished, PlanRates, PlanRatesSaved, PlansQuery, PlanSummary } from '../schemas/plan';
 import { defineRoute } from './route';
 
-const PlanId = Type.Object({ id: Type.Integer() });
+const PlanId = Type.Object({ id: Id });
 
 export const listPlans = defineRoute({
   id: 'listPlans', method: 'GET', path: '/plans', permission: 'read', summary: 'The published plan of a year, and for planners its drafts and what was replaced',

@@ -1,5 +1,5 @@
 import { Type, type Static } from 'typebox';
-import { IsoDay, Minor, Nullable } from './common';
+import { IsoDay, LongId, Minor, Nullable } from './common';
 import { DealFilterQuery } from './deal';
 
 export const MOST_BULK_DEALS = 20_000;
@@ -20,7 +20,7 @@ export type BulkChange = Static<typeof BulkChange>;
 
 export const BulkInput = Type.Object({
   /** Chosen one by one … */
-  ids: Type.Optional(Type.Array(Type.Integer(), { minItems: 1, maxItems: MOST_BULK_DEALS })),
+  ids: Type.Optional(Type.Array(LongId, { minItems: 1, maxItems: MOST_BULK_DEALS })),
   /** … or all that match. */
   filter: Type.Optional(DealFilterQuery),
   change: BulkChange,

@@ -1,5 +1,5 @@
 import { Type, type Static } from 'typebox';
-import { Nullable } from './common';
+import { Id, Nullable } from './common';
 import { DealInput } from './deal';
 
 /** kept: written; same: changes nothing; older: a newer version is there; refused: could not be taken, and can be tried again. */
@@ -39,4 +39,4 @@ export const FeedDelivery = Type.Object({
 });
 export type FeedDelivery = Static<typeof FeedDelivery>;
 
-export const FeedDeliveryQuery = Type.Object({ source: Type.Optional(Type.Integer()), outcome: Type.Optional(Type.Enum(FEED_OUTCOMES)) }, { additionalProperties: false });
+export const FeedDeliveryQuery = Type.Object({ source: Type.Optional(Id), outcome: Type.Optional(Type.Enum(FEED_OUTCOMES)) }, { additionalProperties: false });

@@ -1,5 +1,5 @@
 import { Type, type Static } from 'typebox';
-import { Minor, Nullable, Reason } from './common';
+import { Id, Minor, Nullable, Reason } from './common';
 import { DealFilterQuery } from './deal';
 
 export const IMPORT_KINDS = ['units', 'targets', 'deals', 'activities', 'rates'] as const;
@@ -14,9 +14,9 @@ export const ImportQuery = Type.Object({
   fileName: Type.Optional(Type.String({ maxLength: 200 })),
   reason: Type.Optional(Reason),
   /** For deals: how the file is read (saveImportMapping); left out: it is in the open format. */
-  mapping: Type.Optional(Type.Integer()),
+  mapping: Type.Optional(Id),
   /** For targets: the draft to import into; left out: a new draft, a copy of the published plan with the file's targets. */
-  plan: Type.Optional(Type.Integer()),
+  plan: Type.Optional(Id),
 }, { additionalProperties: false });
 
 /** An import of deals that has been made, or deals that were changed together. */
@@ -34,7 +34,7 @@ export type ImportUndone = Static<typeof ImportUndone>;
 export const EXPORT_FORMATS = ['csv', 'xlsx', 'json'] as const;
 export const ExportQuery = Type.Object({
   /** A draft instead of the published targets. */
-  plan: Type.Optional(Type.Integer()),
+  plan: Type.Optional(Id),
   /** A workbook or JSON in place of CSV. */
   format: Type.Optional(Type.Enum(EXPORT_FORMATS)),
   /** Which fiscal year a workbook is of; left out: the draft's, or the running one. */

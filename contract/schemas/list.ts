@@ -1,5 +1,5 @@
 import { Type, type Static } from 'typebox';
-import { Minor, Nullable } from './common';
+import { Id, Minor, Nullable } from './common';
 import { DealStatus } from './deal';
 
 /** Lists to pick from; what is grouped later is never free text. */
@@ -31,7 +31,7 @@ export const ListEntryInput = Type.Object({ name: Name, isRetired: Type.Optional
 export type ListEntryInput = Static<typeof ListEntryInput>;
 
 export const MergeInput = Type.Object({
-  from: Type.Integer(), into: Type.Integer(),
+  from: Id, into: Id,
   /** Say what it would do, and do nothing. */
   isCheck: Type.Optional(Type.Boolean()),
 }, { additionalProperties: false });

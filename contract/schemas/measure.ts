@@ -1,7 +1,7 @@
 import { Type, type Static } from 'typebox';
 import { ACCUMULATIONS, DEAL_STATES, DISTINCT_FIELDS, FIELDS } from '#core/measure/definition';
 import { DIRECTIONS, MEASURE_UNITS } from '#core/measure/measure';
-import { Reason } from './common';
+import { Id, Reason } from './common';
 
 export const MeasureCode = Type.String({ minLength: 1, maxLength: 32, description: 'A measure, for example revenue; a later version of one is named code@2' });
 
@@ -66,5 +66,5 @@ export const MeasureSaved = Type.Object({
 });
 export type MeasureSaved = Static<typeof MeasureSaved>;
 
-export const TargetsMove = Type.Object({ plan: Type.Integer(), reason: Reason }, { additionalProperties: false });
+export const TargetsMove = Type.Object({ plan: Id, reason: Reason }, { additionalProperties: false });
 export const TargetsMoved = Type.Object({ moved: Type.Integer() });

@@ -1,5 +1,5 @@
 import { Type, type Static } from 'typebox';
-import { Minor, Nullable, Reason } from './common';
+import { Id, Minor, Nullable, Reason } from './common';
 import { MeasureCode } from './measure';
 import { UnitSummary } from './unit';
 
@@ -45,7 +45,7 @@ export const PlanInput = Type.Object({
   name: PlanName,
   from: Type.Enum(PLAN_SOURCES),
   /** The plan to copy, for `plan`. */
-  plan: Type.Optional(Type.Integer()),
+  plan: Type.Optional(Id),
 }, { additionalProperties: false });
 export type PlanInput = Static<typeof PlanInput>;
 
@@ -64,7 +64,7 @@ export const PlanPublished = Type.Object({ plan: PlanSummary, changed: Type.Inte
 export type PlanPublished = Static<typeof PlanPublished>;
 
 /** Against which other plan; left out: the published one. */
-export const DifferenceQuery = Type.Object({ against: Type.Optional(Type.Integer()), measure: Type.Optional(MeasureCode) }, { additionalProperties: false });
+export const DifferenceQuery = Type.Object({ against: Type.Optional(Id), measure: Type.Optional(MeasureCode) }, { additionalProperties: false });
 
 /** Cells that differ between two plans, by unit and period; null: not set. */
 export const PlanDifference = Type.Object({

@@ -1,6 +1,6 @@
 import { TARGET_ORIGINS } from '#core/target/found';
 import { Type, type Static } from 'typebox';
-import { Minor, Nullable, Reason, Value } from './common';
+import { Id, Minor, Nullable, Reason, Value } from './common';
 import { MeasureCode, MeasureRecord } from './measure';
 import { PeriodView } from './standing';
 import { UnitSummary } from './unit';
@@ -10,7 +10,7 @@ export const TargetQuery = Type.Object({
   year: Type.String({ pattern: '^FY\\d{4}$' }),
   measure: Type.Optional(MeasureCode),
   /** A draft; left out: the published targets. */
-  plan: Type.Optional(Type.Integer()),
+  plan: Type.Optional(Id),
 }, { additionalProperties: false });
 
 export const TargetCell = Type.Object({
@@ -67,7 +67,7 @@ export type TargetChange = Static<typeof TargetChange>;
 export const TargetChanges = Type.Object({
   changes: Type.Array(TargetChange, { minItems: 1, maxItems: 50_000 }),
   /** A draft; left out: the published plan, and then a reason is needed. */
-  plan: Type.Optional(Type.Integer()),
+  plan: Type.Optional(Id),
   reason: Type.Optional(Reason),
 }, { additionalProperties: false });
 export type TargetChanges = Static<typeof TargetChanges>;
@@ -79,7 +79,7 @@ export const TargetsSaved = Type.Object({
 });
 export type TargetsSaved = Static<typeof TargetsSaved>;
 
-export const TargetHistoryQuery = Type.Object({ unit: Type.String(), period: Type.String(), measure: MeasureCode, plan: Type.Optional(Type.Integer()) }, { additionalProperties: false });
+export const TargetHistoryQuery = Type.Object({ unit: Type.String(), period: Type.String(), measure: MeasureCode, plan: Type.Optional(Id) }, { additionalProperties: false });
 export const TargetHistory = Type.Array(Type.Object({
   at: Type.String(), who: Type.String(), from: Nullable(Minor), to: Nullable(Minor), reason: Nullable(Type.String()),
 }));

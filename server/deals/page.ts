@@ -1,10 +1,13 @@
 import { sql, type SQL } from 'drizzle-orm';
 import type pg from 'pg';
 import type { Deal, DealPage, DealSort } from '#contract/schemas/deal';
+import { parseDay } from '#core/period/day';
 import { toTally } from '#core/deal/tally';
 import type { Context } from '../context';
 import type { Queryable } from '../db/client';
 import { queryPrepared } from '../db/prepared';
+import { hasBadCharacter } from '../input';
+import { refuseFaults } from '../problem';
 import { whereOf, type DealFilter } from './filter';
 import { DEAL_COLUMNS, DEAL_JOINS, toDeal, type DealRecord } from './repository';
 
@@ -36,13 +39,27 @@ interface Cursor {
   id: number;
 }
 
-/** Reads what `writeCursor` wrote; null for anything else: the list then begins anew. */
-function readCursor(text: string | undefined): Cursor | null {
+/** What a value of a type looks like in a cursor. */
+const FORMS: Readonly<Record<'date' | 'bigint' | 'numeric' | 'text' | 'timestamptz', RegExp>> = {
+  date: /^\d{4}-\d{2}-\d{2}$/, bigint: /^-?\d{1,16}$/, numeric: /^-?\d{1,16}(\.\d{1,10})?$/, text: /^[^]{0,300}$/,
+  timestamptz: /^\d{4}-\d{2}-\d{2} \d{2}:\d{2}:\d{2}(\.\d{1,6})?[+-]\d{2}(:\d{2})?$/,
+};
+
+/** Reads what `writeCursor` wrote; null without one. @throws Refused invalidInput for anything else */
+function readCursor(text: string | undefined, { type }: { type: keyof typeof FORMS }): Cursor | null {
+  if (text === undefined) return null;
+  const [value, id] = parseCursor(text);
+  const isValue = value === null || (typeof value === 'string' && FORMS[type].test(value) && !hasBadCharacter(value) && (type !== 'date' || parseDay(value) !== null));
+  if (!isValue || !Number.isSafeInteger(id) || (id as number) < 0) refuseFaults([{ field: 'cursor', code: 'format', params: { problem: 'take it from nextCursor of a page sorted alike' } }]);
+  return { value: value as string | null, id: id as number };
+}
+
+function parseCursor(text: string): unknown[] {
   try {
-    const [value, id] = JSON.parse(Buffer.from(text ?? '', 'base64url').toString()) as unknown[];
-    return (typeof value === 'string' || value === null) && Number.isSafeInteger(id) ? { value, id: id as number } : null;
+    const parsed: unknown = JSON.parse(Buffer.from(text, 'base64url').toString());
+    return Array.isArray(parsed) ? parsed : [];
   } catch {
-    return null;
+    return [];
   }
 }
 
@@ -67,7 +84,7 @@ export async function loadDealPage({ db, pool }: Pick<Context, 'db' | 'pool'>, f
   // The sums do not wait for the rows.
   const [totals, picked] = await Promise.all([loadTotals(db, where), db.execute<{ id: number; sorted_by: string | null }>(sql`
     select d.id, ${value}::text as sorted_by from deal d ${SORT_JOINS[order.sort] ?? sql``}
-    where ${where} and ${afterCursor(order, readCursor(cursorText))} order by ${value} ${way} ${nullsLast}, d.id ${way} limit ${limit + 1}`)]);
+    where ${where} and ${afterCursor(order, readCursor(cursorText, SORTS[order.sort]))} order by ${value} ${way} ${nullsLast}, d.id ${way} limit ${limit + 1}`)]);
   const shown = picked.rows.slice(0, limit);
   const last = picked.rows.length > limit ? shown.at(-1)! : null;
   const deals = await loadNamed(pool, shown.map((row) => row.id));

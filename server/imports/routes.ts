@@ -15,7 +15,7 @@ import { importActivities } from './activities';
 import { changeDeals } from './bulk';
 import { writeDealCalendar } from './calendarFile';
 import { importDeals } from './deals';
-import { exportHistory, exportRows, exportWorkbook } from './export';
+import { exportHistory, exportRows, exportWorkbook, type ExportedRows } from './export';
 import { receiveFile, XLSX_TYPE } from './formats';
 import { ImportGate } from './gate';
 import { loadMapping, saveMapping } from './mappings';
@@ -74,10 +74,10 @@ export function addFileRoutes({ implement, context }: Endpoints): void {
     const { plan: _plan, format = 'csv', year, ...filter } = query;
     const call = { context, scope, principal, plan, filter: params.kind === 'deals' ? readFilter(filter, scope, principal) : null };
     reply.header('content-disposition', `attachment; filename="${params.kind}.${format}"`);
-    if (format === 'json') return reply.header('content-type', 'application/json; charset=utf-8').send(Readable.from(writeJsonRows(exportRows(params.kind, call)), { objectMode: false })) as never;
-    if (format === 'csv') return reply.header('content-type', 'text/csv; charset=utf-8').send(Readable.from(writeCsvRows(exportRows(params.kind, call)), { objectMode: false })) as never;
+    if (format === 'json') return reply.header('content-type', 'application/json; charset=utf-8').send(Readable.from(writeJsonRows(await primed(exportRows(params.kind, call))), { objectMode: false })) as never;
+    if (format === 'csv') return reply.header('content-type', 'text/csv; charset=utf-8').send(Readable.from(writeCsvRows(await primed(exportRows(params.kind, call))), { objectMode: false })) as never;
     reply.header('content-type', XLSX_TYPE);
-    if (params.kind !== 'targets') return reply.send(writeTableWorkbook(params.kind, exportRows(params.kind, call))) as never;
+    if (params.kind !== 'targets') return reply.send(writeTableWorkbook(params.kind, await primed(exportRows(params.kind, call)))) as never;
     const { calendar } = scope.books;
     const label = plan?.yearLabel ?? calendar.labelOf(year === undefined ? scope.books.asOf : findPeriod(scope.books, year).from);
     return reply.send(await exportWorkbook(call, label)) as never;
@@ -98,4 +98,14 @@ function abortWithClient({ raw }: FastifyRequest): AbortSignal {
   const cancel = new AbortController();
   raw.socket.once('close', () => cancel.abort(new Error('cancelled')));
   return cancel.signal;
+}
+
+/** The same rows with the first of them read: what fails at once is told, where after the first byte the file would only be cut. */
+async function primed({ columns, blocks }: ExportedRows): Promise<ExportedRows> {
+  const iterator = blocks[Symbol.asyncIterator]();
+  const first = await iterator.next();
+  async function* all() {
+    for (let each = first; !each.done; each = await iterator.next()) yield each.value;
+  }
+  return { columns, blocks: all() };
 }

@@ -1,5 +1,6 @@
 import type { Measure } from '#core/measure/measure';
 import type { Period } from '#core/period/calendar';
+import { fromCivil } from '#core/period/day';
 import type { Books } from '#core/standing/books';
 import { Refused } from '../problem';
 
@@ -10,9 +11,13 @@ export function findMeasure(books: Books, code: string | undefined): Measure {
   return measure;
 }
 
+/** Of which periods are looked at; with a decade on either side of the days that deals may have. */
+const PERIODS = { from: fromCivil(1990, 1, 1), to: fromCivil(2110, 1, 1) };
+
 /** The period an id names. @throws Refused unknownPeriod */
 export function findPeriod(books: Books, id: string): Period {
   const period = books.calendar.parse(id);
-  if (!period || period.to - period.from > 366 * 10) throw new Refused('unknownPeriod', { period: id });
+  const isInReach = period && period.from >= PERIODS.from && period.to <= PERIODS.to;
+  if (!period || !isInReach || period.to - period.from > 366 * 10) throw new Refused('unknownPeriod', { period: id });
   return period;
 }
