@@ -6,19 +6,19 @@ import { defineRoute } from './route';
 
 export const getTargets = defineRoute({
   id: 'getTargets', method: 'GET', path: '/targets', permission: 'read', summary: 'Targets of a unit and all below by period',
-  query: TargetQuery, answer: TargetGrid, errors: ['unknownUnit', 'unknownPeriod', 'unknownPlan'],
+  query: TargetQuery, answer: TargetGrid, errors: ['unknownUnit', 'unknownPeriod', 'unknownPlan', 'unknownMeasure'],
 });
 export const getTargetSheet = defineRoute({
   id: 'getTargetSheet', method: 'GET', path: '/targets/sheet', permission: 'read', summary: 'What the cells of a plan are computed from',
-  query: TargetQuery, answer: TargetSheet, errors: ['unknownUnit', 'unknownPeriod', 'unknownPlan'],
+  query: TargetQuery, answer: TargetSheet, errors: ['unknownUnit', 'unknownPeriod', 'unknownPlan', 'unknownMeasure'],
 });
 export const getSheetChanges = defineRoute({
   id: 'getSheetChanges', method: 'GET', path: '/targets/sheet/changes', permission: 'read', summary: 'Targets of a sheet written since it was asked for',
-  query: SheetChangesQuery, answer: SheetChanges, errors: ['unknownUnit', 'unknownPeriod', 'unknownPlan'],
+  query: SheetChangesQuery, answer: SheetChanges, errors: ['unknownUnit', 'unknownPeriod', 'unknownPlan', 'unknownMeasure'],
 });
 export const getPastResults = defineRoute({
   id: 'getPastResults', method: 'GET', path: '/targets/past', permission: 'read', summary: 'Results of finished periods, to judge a target by',
-  query: PastQuery, answer: PastResults, errors: ['unknownUnit'],
+  query: PastQuery, answer: PastResults, errors: ['unknownUnit', 'unknownMeasure', 'unknownPeriod'],
 });
 export const saveTargets = defineRoute({
   id: 'saveTargets', maxBytes: 12_000_000, method: 'PUT', path: '/targets', permission: 'plan', summary: 'Set or clear targets, all or none',
@@ -26,7 +26,7 @@ export const saveTargets = defineRoute({
 });
 export const getTargetHistory = defineRoute({
   id: 'getTargetHistory', method: 'GET', path: '/targets/history', permission: 'read', summary: 'Who changed a target, when and why',
-  query: TargetHistoryQuery, answer: TargetHistory, errors: ['unknownUnit', 'unknownPlan'],
+  query: TargetHistoryQuery, answer: TargetHistory, errors: ['unknownUnit', 'unknownPlan', 'unknownPeriod', 'unknownMeasure'],
 });
 export const listAcknowledgements = defineRoute({
   id: 'listAcknowledgements', method: 'GET', path: '/targets/acknowledgements', permission: 'read', summary: 'Which salespeople have seen their published targets, with their remarks',

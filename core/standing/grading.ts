@@ -65,10 +65,23 @@ export function explainGrade(books: Books, judged: Judged): Grading {
   const { grade } = gradeOf(input, rule);
   const at = grade === 0 || grade === 4 ? null : steps[grade - 1] ?? null;
   const words = rule.words[judged.elapsed.phase === 'ended' ? 'ended' : 'open'];
+  const isFixed = rule.fixed[judged.period.kind] !== undefined;
+  const peers = rule.yardstick === 'peerAverage' ? peerAverageOf(books, judged.unitId, judged.period, judged.measure)?.count ?? null : null;
+  const tell = rule.yardstick === 'peerAverage' && !isFixed ? (value: number) => tellAverage(value, peers ?? 0) : (value: number) => value;
+  const toldAt = at === null ? null : tell(at);
+  const [upper, lower] = cuts ? [tell(toValue(cuts.upper)), tell(toValue(cuts.lower))] : [null, null];
   return {
-    rule, madeAt, since: books.rules.since(judged.measure, judged.period), isFixed: rule.fixed[judged.period.kind] !== undefined,
-    cuts: cuts && { upper: toValue(cuts.upper), lower: toValue(cuts.lower) },
-    peers: rule.yardstick === 'peerAverage' ? peerAverageOf(books, judged.unitId, judged.period, judged.measure)?.count ?? null : null,
-    next: at === null || judged.actual === null ? null : { grade: (grade + 1) as Grade, word: words[grade as 1 | 2 | 3], at, distance: Math.abs(at - judged.actual) },
+    rule, madeAt, since: books.rules.since(judged.measure, judged.period), isFixed, peers,
+    cuts: upper === null || lower === null ? null : { upper, lower },
+    next: toldAt === null || judged.actual === null ? null : { grade: (grade + 1) as Grade, word: words[grade as 1 | 2 | 3], at: toldAt, distance: Math.abs(toldAt - judged.actual) },
   };
+}
+
+/** Of fewer, an average and one's own figure give the others' away. */
+const FEWEST_TOLD = 5;
+const DIGITS_TOLD = 3;
+
+/** What is told of an average of peers: three digits of it, and of few peers the grade alone. */
+function tellAverage(value: number, peers: number): number | null {
+  return peers < FEWEST_TOLD ? null : Number(value.toPrecision(DIGITS_TOLD));
 }

@@ -66,6 +66,9 @@ export function rankUnits(books: Books, unitIds: readonly number[], period: Peri
 function measureUnits(books: Books, unitIds: readonly number[], measure: MeasureCode, by: RankedBy, { period, span }: EarlierSpan, before: DaySpan): Measured[] {
   return unitIds.map((unitId, at) => {
     const actual = valueIn(books, unitId, measure, span);
+    // Ranked is who was there on the days that are counted: a joiner has gained no places, and nobody has any before it begins.
+    const isThere = span.to > span.from && period.from <= books.asOf && books.tree.isActiveDuring(unitId, span);
+    if (!isThere) return { at, name: books.tree.find(unitId)?.name ?? '', actual, value: null };
     return { at, name: books.tree.find(unitId)?.name ?? '', actual, value: valueBy(books, unitId, measure, by, actual, period, before) };
   });
 }

@@ -25,14 +25,14 @@ const NO_PACE: Pace = { expected: null, ahead: null, pace: null, neededPerDay: n
 export function paceOf(actual: number | null, target: number | null, elapsed: Elapsed, accrues: boolean): Pace {
   if (actual === null) return { ...NO_PACE, expected: accrues ? null : target };
   if (!accrues) return { ...NO_PACE, expected: target, ahead: target === null ? null : actual - target, pace: target === null || target <= 0 ? null : actual / target };
-  const share = elapsed.gone / elapsed.total;
-  const expected = target === null ? null : (target * elapsed.gone) / elapsed.total;
+  const { due } = elapsed;
+  const expected = target === null ? null : (target * due.gone) / due.total;
   return {
     expected,
     ahead: expected === null ? null : actual - expected,
     pace: expected === null || expected <= 0 ? null : actual / expected,
     neededPerDay: target === null || elapsed.left === 0 ? null : Math.max(0, target - actual) / elapsed.left,
     soFarPerDay: elapsed.gone === 0 ? null : actual / elapsed.gone,
-    runRate: elapsed.gone === 0 ? null : actual / share,
+    runRate: due.gone === 0 ? null : (actual * due.total) / due.gone,
   };
 }

@@ -1,5 +1,6 @@
 import type { MeasureCode } from '../measure/measure';
 import type { Period } from '../period/calendar';
+import { intersect, type Day } from '../period/day';
 import { valueIn, type Books } from './books';
 
 export interface PeerAverage {
@@ -16,7 +17,7 @@ export function peerAverageOf(books: Books, unitId: number, period: Period, meas
   const company = books.whole ?? books;
   const { tree } = company;
   const kind = tree.find(unitId)?.kind;
-  const parent = tree.parentOn(unitId, Math.max(period.from, Math.min(books.asOf, period.to - 1)));
+  const parent = tree.parentOn(unitId, lastDayOf(company, unitId, period));
   if (parent === null || kind === undefined) return null;
   let [sum, count] = [0, 0];
   for (const peer of tree.childrenDuring(parent, period)) {
@@ -26,4 +27,11 @@ export function peerAverageOf(books: Books, unitId: number, period: Period, meas
     count++;
   }
   return count < 2 ? null : { average: sum / count, count };
+}
+
+/** The last day of the period that counts and on which the unit stood in the tree: who left has the peers of their days. */
+function lastDayOf({ tree, asOf }: Books, unitId: number, period: Period): Day {
+  const last = Math.max(period.from, Math.min(asOf, period.to - 1));
+  const days = tree.membershipsOf(unitId).flatMap((membership) => intersect(membership, { from: period.from, to: last + 1 }) ?? []);
+  return days.length === 0 ? last : Math.max(...days.map((span) => span.to - 1));
 }

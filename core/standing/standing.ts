@@ -61,7 +61,9 @@ export function buildBrief(books: Books, unitId: number, period: Period, measure
   const complete = completeValue(target);
   const elapsed = books.elapsedOf(unitId, period);
   const status = gradeIn(books, { unitId, period, measure, actual, target, elapsed });
-  return { actual, target, complete, elapsed, status, attainment: attainmentOf(actual, complete) };
+  // Nothing has been attained of what has not begun: that is no 0 %, and no gap.
+  const hasBegun = elapsed.phase !== 'notStarted';
+  return { actual, target, complete, elapsed, status, attainment: hasBegun ? attainmentOf(actual, complete) : null };
 }
 
 /** The standing of one unit. */
@@ -70,7 +72,7 @@ export function buildStanding(books: Books, unitId: number, period: Period, meas
   return {
     unitId, measure, period, actual, target, elapsed, status, attainment,
     span: { from: period.from, to: Math.max(period.from, Math.min(period.to, books.asOf + 1)) },
-    gap: complete === null || actual === null ? null : actual - complete,
+    gap: complete === null || actual === null || elapsed.phase === 'notStarted' ? null : actual - complete,
     pace: paceOf(actual, complete, elapsed, books.measures.get(measure).accrues),
   };
 }

@@ -41,7 +41,7 @@ export interface GradeInput {
   incomplete: boolean;
   phase: Phase;
   /** Elapsed share as a fraction of whole days, so that the comparison stays exact. */
-  elapsed: { gone: number; total: number; isWorkless: boolean };
+  elapsed: { due: { gone: number; total: number }; isWorkless: boolean };
   direction: Direction;
   /** A higher-is-better sum or count: it grows towards its target. */
   accrues: boolean;
@@ -114,7 +114,7 @@ interface Threshold {
 
 /** The values of the two cuts, and whether they are made of the target. Null: there is nothing to compare with. */
 export function yardstickOf(input: GradeInput, rule: StatusRule, target: number | null): { isTarget: boolean; cuts: { upper: Threshold; lower: Threshold } | null } {
-  const due = input.phase === 'open' && rule.yardstick === 'dueByNow' && input.accrues ? input.elapsed : WHOLE;
+  const due = input.phase === 'open' && rule.yardstick === 'dueByNow' && input.accrues ? input.elapsed.due : WHOLE;
   const fixed = rule.fixed[input.kind];
   if (fixed) return { isTarget: false, cuts: { upper: { of: fixed.upper, part: due }, lower: { of: fixed.lower, part: due } } };
   const isTarget = rule.yardstick === 'dueByNow' || rule.yardstick === 'target';

@@ -6,7 +6,7 @@ import { defaultRule, findRuleFaults, type StatusRule } from './rule';
 
 const DEFAULT_RULE = defaultRule({ accrues: true, direction: 'higher' });
 const input = (over: Partial<GradeInput>): GradeInput => ({
-  actual: 0, target: 1000, incomplete: false, phase: 'open', elapsed: { gone: 10, total: 20, isWorkless: false }, direction: 'higher', accrues: over.direction !== 'lower', kind: 'month', compareWith: () => null, ...over,
+  actual: 0, target: 1000, incomplete: false, phase: 'open', elapsed: { due: { gone: 10, total: 20 }, isWorkless: false }, direction: 'higher', accrues: over.direction !== 'lower', kind: 'month', compareWith: () => null, ...over,
 });
 
 describe('status', () => {
@@ -73,7 +73,7 @@ describe('a rule of one\'s own', () => {
   });
 
   it('gives a day on which nobody works no grade, unless its target was reached', () => {
-    const elapsed = { gone: 1, total: 1, isWorkless: true };
+    const elapsed = { due: { gone: 1, total: 1 }, isWorkless: true };
     expect(gradeOf(input({ actual: 0, kind: 'day', elapsed, phase: 'ended' }), DEFAULT_RULE).state).toBe('noWorkday');
     expect(at(1000, { kind: 'day', elapsed, phase: 'ended' }, DEFAULT_RULE)).toBe(4);
   });

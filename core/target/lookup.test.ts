@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { parseDay } from '../period/day';
+import { parseDay, toIsoDay, weekdayOf } from '../period/day';
 import { always, buildSampleBooks, SAMPLE_MEMBERSHIPS, type SampleOptions } from '../standing/sampleBooks';
 import { compareWithHandedOut } from './agreement';
 import { buildTargetLookup } from './lookup';
@@ -69,8 +69,44 @@ describe('which target applies', () => {
     const eight = (value: number) => Array.from({ length: 8 }, (_, i) => (i === 7 ? value : null));
     const find = look({ memberships: moved, targets: [...months(11, eight(1001)), ...months(12, eight(50)), ...months(13, eight(70))] });
     expect(find(3, 'FY2027-P08').value! - 50 + find(4, 'FY2027-P08').value! - 70).toBe(1001);
-    expect(find(3, 'FY2027-P08').value).toBe(477 + 50);
+    // Ten of its 21 working days, of 48 each: the first days have the odd units, as they have each by itself.
+    expect(find(3, 'FY2027-P08').value).toBe(480 + 50);
     expect(find(2, 'FY2027-P08').value).toBe(1121);
+  });
+});
+
+describe('a stretch of days', () => {
+  const moved = [...SAMPLE_MEMBERSHIPS.filter((each) => each.unitId !== 11), { ...always(11, 3), to: parseDay('2026-11-16')! }, { ...always(11, 4), from: parseDay('2026-11-16')! }];
+  const year = (unitId: number, month: number) => months(unitId, Array.from({ length: 12 }, (_, i) => month + i * 37));
+
+  it('is asked exactly what its two parts are, wherever it is cut, also of a team that somebody left or joined', () => {
+    const find = look({ memberships: moved, targets: [...year(11, 1_001), ...year(12, 517), ...year(13, 703)] });
+    const first = parseDay('2026-04-01')!;
+    const day = fc.integer({ min: 0, max: 364 });
+    fc.assert(fc.property(fc.constantFrom(11, 3, 4, 2), fc.uniqueArray(day, { minLength: 3, maxLength: 3 }), (unitId, days) => {
+      const [from, cut, to] = days.sort((a, b) => a - b).map((each) => first + each) as [number, number, number];
+      const range = (a: number, b: number) => find(unitId, `${toIsoDay(a)}..${toIsoDay(b)}`).value ?? 0;
+      expect(range(from, to)).toBe(range(from, cut) + range(cut + 1, to));
+    }), { numRuns: 150, seed: 12 });
+  });
+
+  it('of which days have targets of their own adds them up: a week, a month, a quarter, a year', () => {
+    const first = parseDay('2026-04-01')!;
+    const days = Array.from({ length: 365 }, (_, i) => first + i).filter((each) => weekdayOf(each) < 6);
+    const find = look({ targets: days.map((each, at) => ({ unitId: 11, periodId: toIsoDay(each), target: 100 + at })) });
+    const sumOf = (from: string, to: string) => days.reduce((sum, each, at) => (each >= parseDay(from)! && each <= parseDay(to)! ? sum + 100 + at : sum), 0);
+    expect(find(11, 'FY2027-P01')).toMatchObject({ value: sumOf('2026-04-01', '2026-04-30'), origin: 'addedOverTime', missing: [] });
+    expect(find(11, 'FY2027-Q1')).toMatchObject({ value: sumOf('2026-04-01', '2026-06-30'), missing: [] });
+    expect(find(11, 'FY2027')).toMatchObject({ value: sumOf('2026-04-01', '2027-03-31'), missing: [] });
+    // Saturday and Sunday, on which nobody works, are no missing targets of a week.
+    expect(find(11, '2026-W20')).toMatchObject({ value: sumOf('2026-05-11', '2026-05-17'), missing: [], parts: 5 });
+  });
+
+  it('of which a working day has none is incomplete and names it', () => {
+    const find = look({ targets: [['2026-11-02', 5], ['2026-11-03', 7]].map(([periodId, target]) => ({ unitId: 11, periodId: String(periodId), target: Number(target) })) });
+    const found = find(11, '2026-11-02..2026-11-04');
+    expect([found.value, found.missing]).toEqual([12, [{ unitId: 11, periodId: '2026-11-04' }]]);
+    expect(find(11, 'FY2027-P08').missing).toHaveLength(19);
   });
 });
 

@@ -160,22 +160,29 @@ export function buildTargetLookup(source: TargetSource): TargetLookup {
   const activeParts = (unitId: number, periods: readonly Period[]) => periods.filter((part) => tree.isActiveDuring(unitId, part));
 
   const addOverTime = (unitId: number, period: Period, measure: MeasureCode): FoundTarget | null => {
-    const lookUp = period.kind === 'year' || period.kind === 'quarter'
+    // The days of a month stand for themselves: a day without a target would ask for the month's again.
+    const lookUp = period.kind === 'month' ? (part: Period) => findSet(unitId, part, measure) : period.kind === 'year' || period.kind === 'quarter'
       ? (part: Period) => findSet(unitId, part, measure) ?? addOverTime(unitId, part, measure)
       : (part: Period) => findOwn(unitId, part, measure);
-    const parts = activeParts(unitId, partsOf(period))
+    const parts = activeParts(unitId, partsOf(period, unitId, measure))
+      // A day nobody works needs no target; one that is set all the same counts.
+      .filter((part) => part.kind !== 'day' || works(unitId, part) || findSet(unitId, part, measure) !== null)
       .map((part) => ({ found: lookUp(part) ?? NO_TARGET, unitId, periodId: part.id }));
     return addFound(parts, 'addedOverTime');
   };
 
-  const partsOf = (period: Period): Period[] => {
+  const partsOf = (period: Period, unitId: number, measure: MeasureCode): Period[] => {
     if (period.kind === 'year') return calendar.quarters(calendar.labelOf(period.from));
     if (period.kind === 'quarter') return calendar.monthsIn(period);
-    if (period.kind === 'month' || period.kind === 'day') return [];
+    if (period.kind === 'day') return [];
+    if (period.kind === 'month') return targets.hasDays(unitId, measure) ? daysOf(period) : [];
     const months = calendar.monthsIn(period);
-    if (months.length > 0) return months;
-    return Array.from({ length: period.to - period.from }, (_, i) => calendar.periodOf('day', period.from + i));
+    return months.length > 0 ? months : daysOf(period);
   };
+
+  const daysOf = (span: DaySpan): Period[] => Array.from({ length: span.to - span.from }, (_, i) => calendar.periodOf('day', span.from + i));
+
+  const works = (unitId: number, day: Period) => activeWorkingDays(day, tree.membershipsOf(unitId), workingDaysOf(unitId)) > 0;
 
   const shareOverTime = (unitId: number, period: Period, measure: MeasureCode): FoundTarget | null => {
     if (!tree.isActiveDuring(unitId, period)) return null;
@@ -249,13 +256,21 @@ export function buildTargetLookup(source: TargetSource): TargetLookup {
     if (days(here) === days(everywhere)) return [{ found: find(childId, period, measure), unitId: childId, periodId: period.id }];
     const months = calendar.monthsIn(period);
     if (months.length > 1) return months.flatMap((month) => (spansUnder(parentId, childId, month).length > 0 ? partsUnder(parentId, childId, month, measure) : []));
-    return [{ found: shareOfMovedChild(parentId, childId, period, measure), unitId: childId, periodId: period.id }];
+    return [{ found: sumOfDays(here, childId, measure) ?? shareOfMovedChild(parentId, childId, period, measure), unitId: childId, periodId: period.id }];
+  };
+
+  /** What is asked of a unit on some days, so that any stretch of days is the sum of its parts; null where a day has no complete target. */
+  const sumOfDays = (spans: readonly DaySpan[], unitId: number, measure: MeasureCode): FoundTarget | null => {
+    const parts = spans.flatMap(daysOf).filter((day) => works(unitId, day) || findSet(unitId, day, measure) !== null)
+      .map((day) => ({ found: find(unitId, day, measure), unitId, periodId: day.id }));
+    const sum = addFound(parts, 'addedOverTime');
+    return sum === null || sum.missing.length > 0 ? null : { ...sum, parts: 1 };
   };
 
   const spansUnder = (parentId: number, childId: number, span: DaySpan) =>
     tree.membershipsOf(childId).filter((membership) => membership.parentId === parentId).flatMap((membership) => intersect(membership, span) ?? []);
 
-  /** A child that moved within a month: its target is divided between its parents by working days, adding up exactly. */
+  /** A child that moved and whose days have no targets of their own: its target is divided between its parents by working days, adding up exactly. */
   const shareOfMovedChild = (parentId: number, childId: number, period: Period, measure: MeasureCode): FoundTarget => {
     const found = find(childId, period, measure);
     const memberships = tree.membershipsOf(childId).filter((membership) => intersect(membership, period));

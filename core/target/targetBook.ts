@@ -14,11 +14,14 @@ export interface TargetKey {
   periodId: string;
 }
 
+const DAY = /^\d{4}-\d{2}-\d{2}$/;
 const LONGEST_JOURNAL = 1_000;
 
 /** The targets of a plan, or of all published plans, by unit, measure and period. Mutated by `put` and `remove` only. */
 export class TargetBook {
   private byUnit = new Map<number, Map<string, TargetValue>>();
+  /** Measures of which a unit was ever given a day's target. */
+  private withDays = new Map<number, Set<MeasureCode>>();
   private revision = 0;
   /** Units changed since `journalFrom`, newest last; whoever is further behind looks at everything again. */
   private journal: number[] = [];
@@ -33,6 +36,7 @@ export class TargetBook {
     const targets = this.byUnit.get(key.unitId) ?? new Map<string, TargetValue>();
     targets.set(`${key.measure}|${key.periodId}`, value);
     this.byUnit.set(key.unitId, targets);
+    if (DAY.test(key.periodId)) this.withDays.set(key.unitId, (this.withDays.get(key.unitId) ?? new Set()).add(key.measure));
     this.note(key.unitId);
   }
 
@@ -59,6 +63,11 @@ export class TargetBook {
       const at = key.indexOf('|');
       yield [{ unitId, measure: key.slice(0, at) as MeasureCode, periodId: key.slice(at + 1) }, value];
     }
+  }
+
+  /** False where no day has a target of its own: then nobody need look. */
+  hasDays(unitId: number, measure: MeasureCode): boolean {
+    return this.withDays.get(unitId)?.has(measure) ?? false;
   }
 
   get(unitId: number, measure: MeasureCode, periodId: string): TargetValue | undefined {

@@ -6,7 +6,7 @@ import { NameIndex, type Pair } from '#core/text/similar';
 import type { Principal, Scope } from '../access/index';
 import { mayDo } from '../access/permissions';
 import type { Context } from '../context';
-import { readFilter, whereOf } from '../deals/index';
+import { creditedPartOf, readFilter, whereOf } from '../deals/index';
 import { Refused } from '../problem';
 import { loadCustomerNames } from './service';
 
@@ -40,7 +40,9 @@ async function reckonCare(context: Context, scope: Scope, principal: Principal):
   const { db } = context;
   const base = readFilter({}, scope, principal);
   const tally = async (kind: CareKind, over: object): Promise<Care['counts'][number]> => {
-    const { rows: [row] } = await db.execute<{ count: number; worth: number }>(sql`select count(*) as count, coalesce(sum(d.credited), 0)::bigint as worth from deal d where ${whereOf({ ...base, ...over })}`);
+    const filter = { ...base, ...over };
+    const part = creditedPartOf(filter);
+    const { rows: [row] } = await db.execute<{ count: number; worth: number }>(sql`select count(*) as count, coalesce(sum(${part.amount}), 0)::bigint as worth from deal d ${part.join} where ${whereOf(filter)}`);
     return { kind, count: row!.count, worth: row!.worth };
   };
   const doubles = await findDoubles(context, scope, principal);
@@ -82,7 +84,7 @@ async function findDoubles({ db }: Context, scope: Scope, principal: Principal):
 const reckoned = new WeakMap<Context, { fingerprint: string; pairs: Pair[] }>();
 
 async function findNames(context: Context, scope: Scope, principal: Principal): Promise<Care['names']> {
-  const { rows: [state] } = await context.db.execute<{ fingerprint: string }>(sql`select count(*) || ' ' || coalesce(max(id), 0) || ' ' || count(merged_into) as fingerprint from customer`);
+  const { rows: [state] } = await context.db.execute<{ fingerprint: string }>(sql`select ${String(principal.unitId)} || ' ' || count(*) || ' ' || coalesce(max(id), 0) || ' ' || count(merged_into) as fingerprint from customer`);
   let known = reckoned.get(context);
   if (known?.fingerprint !== state!.fingerprint) {
     known = { fingerprint: state!.fingerprint, pairs: new NameIndex(await loadCustomerNames(context, scope, principal)).findPairs(SHOWN_PAIRS * 4, NEWEST_NAMES) };

@@ -7,7 +7,7 @@ import type { Books } from '#core/standing/books';
 import { NameIndex } from '#core/text/similar';
 import type { Principal, Scope } from '../access/index';
 import type { Context } from '../context';
-import { loadGroups, readFilter, whereOf, type DealFilter } from '../deals/index';
+import { creditedPartOf, loadGroups, readFilter, sumsOf, whereOf, type DealFilter } from '../deals/index';
 import { LIST_TABLES } from '../lists/index';
 import { Refused } from '../problem';
 
@@ -21,12 +21,13 @@ type SumRow = { id: number; name: string; won: number; won_credited: number; ope
 
 /** Customers of the deals that lie in the reader's unit; the largest, and what all the others come to (GUARDS 16). */
 export async function listCustomers({ db }: Context, scope: Scope, principal: Principal, { search, limit = SHOWN, ...place }: CustomerQuery): Promise<Customers> {
+  const filter = readFilter(place, scope, principal);
+  const part = creditedPartOf(filter);
   const like = search?.trim() ? `%${search.trim().replace(/[\\%_]/g, '\\$&')}%` : null;
   const { rows } = await db.execute<SumRow & Record<string, unknown>>(sql`
     select c.id, c.name, g.won, g.won_credited, g.open, g.open_credited, g.last_on from (
-      select d.customer_id, count(*) filter (where d.status = 'won') as won, coalesce(sum(d.credited) filter (where d.status = 'won'), 0)::bigint as won_credited,
-        count(*) filter (where d.status = 'open') as open, coalesce(sum(d.credited) filter (where d.status = 'open'), 0)::bigint as open_credited, max(d.closed_on)::text as last_on
-      from deal d where ${whereOf(readFilter(place, scope, principal))} group by 1) g join customer c on c.id = g.customer_id
+      select d.customer_id, ${sumsOf(part)}, max(d.closed_on)::text as last_on
+      from deal d ${part.join} where ${whereOf(filter)} group by 1) g join customer c on c.id = g.customer_id
     where ${like === null ? sql`true` : sql`(c.name ilike ${like} or exists (select from customer a where a.merged_into = c.id and a.name ilike ${like}))`} order by g.won_credited desc, g.open_credited desc, c.name`);
   const rest = rows.slice(limit);
   return {

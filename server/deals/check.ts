@@ -55,6 +55,8 @@ export function checkDeal(input: DealInput, checker: DealChecker): Checked {
   if (input.refundOf?.trim() && amount !== null && amount >= 0) fault('amount', 'refundPositive');
   if (input.lostReason?.trim() && input.status !== 'lost') fault('lostReason', 'lostReasonState');
 
+  for (const field of ['probability', 'commissionRate'] as const) if (!hasDecimals(input[field], SHARE_DECIMALS)) fault(field, 'tooManyDecimals', { decimals: SHARE_DECIMALS });
+
   const owner = checkSalesperson(input.salesperson, 'salesperson', checker, closedOn ?? expectedOn, fault);
   const shares = checkShares(input, owner, checker, closedOn ?? expectedOn, fault);
   const credited = amount === null || faults.length > 0 ? null : convert(amount, currency, closedOn ?? expectedOn!, checker, fault);
@@ -101,6 +103,14 @@ function checkLines(input: DealInput, currency: string, faults: FieldFault[]): D
 
 /** With separators, so that nobody has to count zeros. */
 const grouped = (decimal: string) => decimal.replace(/\B(?=(\d{3})+(?!\d))(?<!\.\d*)/g, ',');
+
+/** Of a probability and a rate as they are stored. */
+const SHARE_DECIMALS = 4;
+
+/** Whether a number is kept as it is. */
+function hasDecimals(value: number | null | undefined, decimals: number): boolean {
+  return value == null || Math.abs(value * 10 ** decimals - Math.round(value * 10 ** decimals)) < 1e-9;
+}
 
 function checkQuantity(quantity: number, fault: Fault): number {
   if (Math.abs(quantity) > LARGEST_QUANTITY) fault('quantity', 'aboveLimit', { max: grouped(String(LARGEST_QUANTITY)) });

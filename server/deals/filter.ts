@@ -9,7 +9,8 @@ import type { Principal, Scope } from '../access/index';
 import { LIST_TABLES, sqlNameOf } from '../lists/index';
 import { refuseFaults } from '../problem';
 import { findPeriod } from '../standings/index';
-import { ofSegments } from './repository';
+import { hasUnit, IS_UNASSIGNED } from '../ledger/unassigned';
+import { cutTo, ofSegments, spansOf } from './repository';
 
 /** Which deals a list is about; `segments` null: all, also those in no unit. */
 export interface DealFilter extends Omit<DealFilterQuery, 'unit' | 'period' | 'amountFrom' | 'amountTo'> {
@@ -67,7 +68,7 @@ export function whereOf(filter: DealFilter): SQL {
   when(filter.overdue, () => sql`d.status = 'open' and d.expected_on < ${toIsoDay(filter.today)}`);
   when(filter.split, () => sql`exists (select from deal_credit sc where sc.deal_id = d.id)`);
   when(filter.refund, () => sql`d.status = 'won' and d.credited < 0`);
-  when(filter.unplaced, () => UNPLACED);
+  when(filter.unplaced, () => IS_UNASSIGNED);
   when(filter.uncosted, () => sql`d.status = 'won' and d.credited > 0 and d.cost is null`);
   when(filter.changedSince, () => sql`d.changed_at >= ${filter.changedSince}::date`);
   when(filter.search, () => {
@@ -78,5 +79,19 @@ export function whereOf(filter: DealFilter): SQL {
   return sql.join(parts, sql` and `);
 }
 
-/** Its owner stood in no unit on its day. */
-export const UNPLACED = sql`not exists (select from membership m where m.unit_id = d.salesperson_id and d.day >= m.from_day and d.day < m.to_day)`;
+/** What of a deal counts for those a list is about, as in every figure of theirs: of a split deal their parts, not the whole. */
+export interface CreditedPart {
+  /** Joined to `deal d`. */
+  join: SQL;
+  /** Minor units of the reporting currency. */
+  amount: SQL;
+}
+
+export function creditedPartOf({ segments, span, unplaced }: DealFilter): CreditedPart {
+  if (segments === null && !unplaced) return { join: sql``, amount: sql`d.credited` };
+  const isTheirs = unplaced ? sql`not ${hasUnit(sql`c.salesperson_id`)}` : sql`exists (select from ${spansOf(cutTo(segments!, span))} where s.id = c.salesperson_id and d.day >= s.f and d.day < s.t)`;
+  return {
+    join: sql`left join (select c.deal_id, sum(c.credited)::bigint as credited from deal_credit c join deal d on d.id = c.deal_id where ${isTheirs} group by 1) part on part.deal_id = d.id`,
+    amount: sql`coalesce(part.credited, d.credited)`,
+  };
+}

@@ -6,8 +6,8 @@ import { describePeriod } from '#core/period/words';
 import type { Books } from '#core/standing/books';
 import type { Queryable } from '../db/client';
 import { LIST_TABLES, sqlNameOf } from '../lists/index';
-import { whereOf, type DealFilter } from './filter';
-import { SUMS, toTallies } from './page';
+import { creditedPartOf, whereOf, type DealFilter } from './filter';
+import { sumsOf, toTallies } from './page';
 
 const SHOWN_GROUPS = 200;
 
@@ -24,8 +24,9 @@ function expressionOf(by: Exclude<DealGrouping, 'month'>): { key: SQL; name: SQL
 export async function loadGroups(db: Queryable, books: Books, filter: DealFilter, by: DealGrouping): Promise<DealGroups> {
   if (by === 'month') return { groups: await loadMonths(db, books, filter), others: null };
   const { key, name } = expressionOf(by);
+  const part = creditedPartOf(filter);
   const { rows } = await db.execute<Row>(sql`
-    select g.*, ${name} as name from (select ${key} as key, ${SUMS} from deal d where ${whereOf(filter)} group by 1) g order by g.won_credited desc, g.open_credited desc, g.count desc`);
+    select g.*, ${name} as name from (select ${key} as key, ${sumsOf(part)} from deal d ${part.join} where ${whereOf(filter)} group by 1) g order by g.won_credited desc, g.open_credited desc, g.count desc`);
   const rest = rows.slice(SHOWN_GROUPS);
   const toKey = (row: Row) => (by === 'salesperson' && row.key !== null ? books.tree.find(Number(row.key))?.code ?? null : by === 'status' ? String(row.key) : row.name);
   return {
@@ -40,7 +41,8 @@ function addUp(rows: readonly Row[]) {
 }
 
 async function loadMonths(db: Queryable, { calendar }: Books, filter: DealFilter): Promise<DealGroups['groups']> {
-  const { rows } = await db.execute<Row & { key: string }>(sql`select d.day::text as key, null as name, ${SUMS} from deal d where ${whereOf(filter)} group by 1 order by 1`);
+  const part = creditedPartOf(filter);
+  const { rows } = await db.execute<Row & { key: string }>(sql`select d.day::text as key, null as name, ${sumsOf(part)} from deal d ${part.join} where ${whereOf(filter)} group by 1 order by 1`);
   const months = new Map<string, Row[]>();
   for (const row of rows) {
     const { id } = calendar.periodOf('month', parseDay(row.key)!);

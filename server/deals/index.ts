@@ -1,7 +1,8 @@
 export { addDealRoutes } from './routes';
 export { buildDealChecker, checkDeal, type DealChecker } from './check';
 export type { DealFacts } from './facts';
-export { readFilter, segmentsOf, whereOf, type DealFilter } from './filter';
+export { creditedPartOf, readFilter, segmentsOf, whereOf, type DealFilter } from './filter';
+export { sumsOf } from './page';
 export { voidStored } from './service';
 export { loadGroups } from './groups';
 export { loadHistory } from './history';

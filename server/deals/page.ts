@@ -8,7 +8,7 @@ import type { Queryable } from '../db/client';
 import { queryPrepared } from '../db/prepared';
 import { hasBadCharacter } from '../input';
 import { refuseFaults } from '../problem';
-import { whereOf, type DealFilter } from './filter';
+import { creditedPartOf, whereOf, type CreditedPart, type DealFilter } from './filter';
 import { DEAL_COLUMNS, DEAL_JOINS, toDeal, type DealRecord } from './repository';
 
 /** What a list is sorted by, and the type its values have in a cursor. */
@@ -82,7 +82,7 @@ export async function loadDealPage({ db, pool }: Pick<Context, 'db' | 'pool'>, f
   const { value } = SORTS[order.sort];
   const nullsLast = order.isUp || NEVER_NULL.has(order.sort) ? sql`` : sql`nulls last`;
   // The sums do not wait for the rows.
-  const [totals, picked] = await Promise.all([loadTotals(db, where), db.execute<{ id: number; sorted_by: string | null }>(sql`
+  const [totals, picked] = await Promise.all([loadTotals(db, filter, where), db.execute<{ id: number; sorted_by: string | null }>(sql`
     select d.id, ${value}::text as sorted_by from deal d ${SORT_JOINS[order.sort] ?? sql``}
     where ${where} and ${afterCursor(order, readCursor(cursorText, SORTS[order.sort]))} order by ${value} ${way} ${nullsLast}, d.id ${way} limit ${limit + 1}`)]);
   const shown = picked.rows.slice(0, limit);
@@ -103,12 +103,15 @@ interface Sums extends Record<string, unknown> {
   count: number; won: number; won_credited: number; open: number; open_credited: number;
 }
 
-export const SUMS = sql`count(*) as count, count(*) filter (where d.status = 'won') as won, coalesce(sum(d.credited) filter (where d.status = 'won'), 0)::bigint as won_credited,
-  count(*) filter (where d.status = 'open') as open, coalesce(sum(d.credited) filter (where d.status = 'open'), 0)::bigint as open_credited`;
+/** Refunds and deals of zero change sums, but are no deals won (they are counted with all that match). */
+export const sumsOf = ({ amount }: CreditedPart) => sql`count(*) as count, count(*) filter (where d.status = 'won' and d.credited > 0) as won,
+  coalesce(sum(${amount}) filter (where d.status = 'won'), 0)::bigint as won_credited,
+  count(*) filter (where d.status = 'open') as open, coalesce(sum(${amount}) filter (where d.status = 'open'), 0)::bigint as open_credited`;
 
 export const toTallies = (sums: Sums) => ({ count: sums.count, won: toTally(sums.won, sums.won_credited), open: toTally(sums.open, sums.open_credited) });
 
-async function loadTotals(db: Queryable, where: SQL): Promise<Pick<DealPage, 'count' | 'won' | 'open'>> {
-  const { rows: [sums] } = await db.execute<Sums>(sql`select ${SUMS} from deal d where ${where}`);
+async function loadTotals(db: Queryable, filter: DealFilter, where: SQL): Promise<Pick<DealPage, 'count' | 'won' | 'open'>> {
+  const part = creditedPartOf(filter);
+  const { rows: [sums] } = await db.execute<Sums>(sql`select ${sumsOf(part)} from deal d ${part.join} where ${where}`);
   return toTallies(sums!);
 }

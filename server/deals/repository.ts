@@ -64,7 +64,7 @@ const FEW_SEGMENTS = 4;
 
 const clip = (day: number) => toIsoDay(Math.min(Math.max(day, FIRST_DAY), END_OF_TIME));
 
-function cutTo(segments: readonly Segment[], span: DaySpan | null): readonly Segment[] {
+export function cutTo(segments: readonly Segment[], span: DaySpan | null): readonly Segment[] {
   return span === null ? segments : segments.flatMap((each) => {
     const days = intersect(each, span);
     return days ? [{ ...each, ...days }] : [];
@@ -72,7 +72,7 @@ function cutTo(segments: readonly Segment[], span: DaySpan | null): readonly Seg
 }
 
 /** The segments as a table `s(id, f, t)`: person, first day, day after the last. */
-function spansOf(cut: readonly Segment[]): SQL {
+export function spansOf(cut: readonly Segment[]): SQL {
   return sql`unnest(${sql.param(cut.map((each) => each.salespersonId))}::int[], ${sql.param(cut.map((each) => clip(each.from)))}::date[], ${sql.param(cut.map((each) => clip(each.to)))}::date[]) s(id, f, t)`;
 }
 

@@ -157,7 +157,7 @@ async function insertNew(client: pg.ClientBase, resolved: string, importId: numb
   if (created === 0) return;
   const onlyNew = changed + same === 0 ? '' : 'join touched t on t.line = s.line and t.id is null';
   await client.query(`insert into deal (code, ${FACT_COLUMNS.join(', ')}, import_id, created_by)
-    select s.code, ${list('s')}, $1, $2 from ${resolved} s ${onlyNew}`, [importId, userId]);
+    select s.code, ${list('s')}, $1, $2 from ${resolved} s ${onlyNew} order by s.line`, [importId, userId]);
 }
 
 /** The parts of the file's new deals, read once: going through a million deals part by part takes ten times as long. Split ones have their sums in `deal_credit`. */

@@ -48,7 +48,7 @@ export function viewStanding(scope: Scope, unit: Unit, period: Period, measure: 
     lastYear: lastYear && toEarlierView(books, measure, lastYear),
     unplaced: scope.isWhole && unit.kind === 'company' ? toUnplaced(books, period, measure) : null,
     path: buildPath(books, unit.id, period, measure).map((point) => ({ ...point, day: toIsoDay(point.day) })),
-    paceShare: standing.elapsed.gone / standing.elapsed.total,
+    paceShare: standing.elapsed.due.gone / standing.elapsed.due.total,
     places: toPlaces(rungs.slice(0, PLACES_SHOWN)),
     others: rest.length === 0 ? null : { count: rest.length, actual: books.measures.get(measure).overUnits === 'adds' ? rest.reduce((sum, rung) => sum + (rung.actual ?? 0), 0) : null },
     below: toPlaces(rankUnits(books, below, period, measure, 'attainment')),
@@ -81,8 +81,7 @@ export function viewTree(scope: Scope, rootId: number, period: Period, measure: 
     const standing = buildBrief(books, unit.id, period, measure);
     nodes.push({
       unit: toUnitSummary(unit), parent, depth, status: list.placeOf(standing.status),
-      // Nothing has been attained of what has not begun: that is no 0 %.
-      attainmentText: standing.elapsed.phase === 'notStarted' ? null : toAttainmentText(books, measure, period, standing.attainment),
+      attainmentText: toAttainmentText(books, measure, period, standing.attainment),
     });
     for (const child of childrenOn(books, unit, period)) visit(child, unit.code, depth + 1);
   };

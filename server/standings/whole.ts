@@ -5,6 +5,7 @@ import { intersect } from '#core/period/day';
 import type { Unit } from '#core/units/unit';
 import type { Scope } from '../access/index';
 import type { Context } from '../context';
+import { countUnassigned } from '../ledger/unassigned';
 import { viewAsClosed } from '../ledger/corrections';
 import { viewStanding } from './service';
 
@@ -12,5 +13,8 @@ import { viewStanding } from './service';
 export async function viewStandingWhole({ db, replica }: Context, scope: Scope, unit: Unit, period: Period, measure: MeasureCode): Promise<StandingView> {
   // Only a period that reaches into a closed month can have been corrected.
   const isClosed = replica.company!.closedMonths.some((month) => intersect(month, period));
-  return { ...viewStanding(scope, unit, period, measure, replica.newestDay), asClosed: isClosed ? await viewAsClosed(db, scope.books, unit.id, period, measure) : null };
+  const view = viewStanding(scope, unit, period, measure, replica.newestDay);
+  // The sums say how much is in no unit; only the deals say how many: a refund is one of them and no deal won.
+  const unplaced = view.unplaced && { ...view.unplaced, deals: await countUnassigned(db, { from: period.from, to: Math.min(period.to, replica.asOf + 1) }) };
+  return { ...view, unplaced, asClosed: isClosed ? await viewAsClosed(db, scope.books, unit.id, period, measure) : null };
 }

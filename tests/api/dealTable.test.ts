@@ -72,7 +72,7 @@ describe('filters', () => {
     await connection.run('create table deals (deal varchar, salesperson varchar, customer varchar, amount integer, status varchar, closed_on varchar, expected_on varchar, product varchar, cost varchar, credit varchar, source varchar)');
     for (const row of ROWS) await connection.run(`insert into deals values ('${[row.deal, row.salesperson, row.customer, row.amount, row.status, row.closed_on, row.expected_on, row.product, row.cost, row.credit, row.source].join("','")}')`);
     for (const [query, , where] of cases) {
-      const [row] = (await connection.runAndReadAll(`select count(*)::integer as n, count(*) filter (where status = 'won')::integer as won, coalesce(sum(amount) filter (where status = 'won'), 0)::integer as won_sum,
+      const [row] = (await connection.runAndReadAll(`select count(*)::integer as n, count(*) filter (where status = 'won' and amount > 0)::integer as won, coalesce(sum(amount) filter (where status = 'won'), 0)::integer as won_sum,
         coalesce(sum(amount) filter (where status = 'open'), 0)::integer as open_sum from deals where ${where}`)).getRowObjectsJson() as { n: number; won: number; won_sum: number; open_sum: number }[];
       const { count, won, open } = await page(query);
       expect([query, count, won.count, won.credited, open.credited]).toEqual([query, row!.n, row!.won, row!.won_sum * 100, row!.open_sum * 100]);
@@ -91,13 +91,12 @@ describe('filters', () => {
   });
 
   it('refuse what they cannot read, at the field', async () => {
-    for (const [query, field] of [['amountFrom=much', 'amountFrom'], ['sort=colour', 'sort'], ['changedSince=2026-02-30', 'changedSince'], ['colour=red', 'colour']]) {
+    for (const [query, field] of [['amountFrom=much', 'amountFrom'], ['sort=colour', 'sort'], ['changedSince=2026-02-30', 'changedSince'], ['colour=red', 'colour'], ['cursor=nonsense', 'cursor'], [`cursor=${Buffer.from('["2026-99-99",1]').toString('base64url')}`, 'cursor']]) {
       const answer = await people.admin.get(`/deals?${query}`);
       expect([422, 400]).toContain(answer.statusCode);
       expect(JSON.stringify(answer.json().errors)).toContain(field);
     }
     expect((await page('customer=Nobody')).count).toBe(0);
-    expect((await page('cursor=nonsense&limit=3')).deals).toHaveLength(3);
   });
 });
 

@@ -67,17 +67,19 @@ describe('an answer that is kept', () => {
   });
 
   it('of a grade by the average of peers ends with the deals of a peer elsewhere', async () => {
-    const standing = async () => (await people.manager.get(`/standing?unit=salt&${PERIOD}`)).json<{ grading: { peers: number; cuts: { upper: number } } }>().grading;
+    const standing = async () => (await people.manager.get(`/standing?unit=salt&${PERIOD}`)).json<{ figures: { status: { grade: number } }; grading: { peers: number; cuts: object | null } }>();
     const shipped = (await people.admin.get('/status-rules')).json<{ measures: { measure: string; versions: { rule: object }[] }[] }>().measures.find((each) => each.measure === 'revenue')!.versions.at(-1)!.rule;
     const words = ['below it', 'around it', 'above it', 'top'];
     expect((await people.admin.send('PUT', '/status-rules/revenue', { from: '2026-11-01', rule: { ...shipped, yardstick: 'peerAverage', cuts: { upper: 110, lower: 90 }, words: { open: words, ended: words } } })).statusCode).toBe(200);
     await server.replica.catchUp();
     const before = await standing();
-    await book('nkassem', { amount: '50000.00' });
+    await book('ivarga', { amount: '900000.00' });
+    const above = await standing();
+    await book('nkassem', { amount: '5000000.00' });
     const after = await standing();
-    // A mean of two branches, of which one has 50,000.00 more; the cut is 110 % of it.
-    expect(after.peers).toBe(2);
-    expect(after.cuts.upper - before.cuts.upper).toBeCloseTo(5_000_000 / 2 * 1.1, 4);
+    // A mean of two branches, of which the other has far more now; of so few it is not told.
+    expect([before.grading.peers, before.grading.cuts, after.grading.cuts]).toEqual([2, null, null]);
+    expect([above.figures.status.grade, after.figures.status.grade]).toEqual([3, 1]);
     expect((await people.admin.send('DELETE', '/status-rules/revenue/2026-11-01')).statusCode).toBe(200);
   });
 

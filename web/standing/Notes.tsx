@@ -19,7 +19,7 @@ export function Notes({ view }: { view: StandingView }) {
     notes.push(<>{view.unit.name} has no target for {view.period.name}. <Link className="underline" to={{ pathname: '/plan', search }}>Set one in Plan</Link></>);
   }
   if (view.unplaced) {
-    notes.push(<>Not in these figures: {view.unplaced.deals} won {view.unplaced.deals === 1 ? 'deal' : 'deals'} worth {formatExact(view.unplaced.amount, figureUnit(view))} whose owner stood in no unit that day.</>);
+    notes.push(<>Not in these figures: {view.unplaced.deals} won {view.unplaced.deals === 1 ? 'deal' : 'deals'} worth {formatExact(view.unplaced.amount, figureUnit(view))} whose salesperson belonged to no unit that day. <Link className="underline" to={{ pathname: '/deals', search: `?unplaced=1&status=won&period=${view.period.id}` }}>Show them</Link></>);
   }
   if (view.asClosed) {
     const { value, count } = view.asClosed;
