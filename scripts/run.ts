@@ -28,7 +28,7 @@ async function main(): Promise<void> {
   const today = options.today ? parseDay(options.today) : null;
   const prepared: { context: Context | null } = { context: null };
   const { stop, isDemo } = await serve({
-    url: givenUrl ?? cluster!.url('iron_ladder'), port: options.port, today, settings: readSettings(process.env),
+    url: givenUrl ?? cluster!.url('iron_ladder', 'server'), ownerUrl: givenUrl ? process.env['DATABASE_OWNER_URL'] || undefined : cluster!.url('iron_ladder', 'owner'), port: options.port, today, settings: readSettings(process.env),
     prepare: async (context, day: Day) => {
       prepared.context = context;
       if (context.replica.company || options.empty) return;

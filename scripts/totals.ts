@@ -8,7 +8,7 @@ const SHOWN = 100;
 /** `npm run totals`: recomputes the daily totals from the deals and reports every difference, and every deal beyond the limits; `-- --repair` puts totals right. */
 async function main(): Promise<void> {
   const cluster = process.env['DATABASE_URL'] ? null : await startCluster(findDataDirectory());
-  const pool = openPool(process.env['DATABASE_URL'] ?? cluster!.url('iron_ladder'), 2);
+  const pool = openPool(process.env['DATABASE_URL'] ?? cluster!.url('iron_ladder', 'owner'), 2);
   const db = openDatabase(pool);
   const oversized = await findOversized(db, { limit: SHOWN });
   for (const each of oversized) process.stdout.write(`Deal ${each.deal} of ${each.salesperson}: ${each.field} ${each.value} is more than is taken. Correct or void it.\n`);

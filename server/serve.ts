@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import type { Day } from '#core/period/day';
 import { buildApp } from './app';
 import type { Context } from './context';
-import { migrateDatabase, openConnections } from './db/client';
+import { migrateDatabase, openConnections, openPool } from './db/client';
 import { recordImported } from './imports/index';
 import { pruneSignIns } from './access/index';
 import { foldEntries, pruneEntries } from './ledger/fold';
@@ -13,6 +13,8 @@ import { LOCAL_SETTINGS, type Settings } from './settings';
 
 export interface ServeOptions {
   url: string;
+  /** As whom the schema is brought up to date; left out: as who serves. */
+  ownerUrl?: string | undefined;
   port: number;
   host?: string;
   /** A fixed business date, for demonstrations. */
@@ -24,6 +26,8 @@ export interface ServeOptions {
 
 const FOLD_EVERY_MS = 400;
 const PRUNE_EVERY_MS = 600_000;
+/** Less than most let a program before they kill it. */
+const STOP_WITHIN_MS = 20_000;
 const LOOK_AT_CLOCK_EVERY_MS = 10_000;
 
 export interface Serving {
@@ -32,10 +36,10 @@ export interface Serving {
 }
 
 /** Starts a whole server over a database. */
-export async function serve({ url, port, host = '127.0.0.1', today = null, settings = LOCAL_SETTINGS, prepare }: ServeOptions): Promise<Serving> {
+export async function serve({ url, ownerUrl, port, host = '127.0.0.1', today = null, settings = LOCAL_SETTINGS, prepare }: ServeOptions): Promise<Serving> {
   const connections = openConnections(url);
   const { db, pool, writers, jobs } = connections;
-  await migrateDatabase(jobs);
+  await migrate(ownerUrl ?? url);
   const replica = new Replica({ db, jobs, url, abandon: connections.abandon, today: (zone) => today ?? readToday(zone), onTrouble: tellTrouble });
   await replica.start();
   const context = { db, pool, writers, jobs, replica, settings };
@@ -48,11 +52,24 @@ export async function serve({ url, port, host = '127.0.0.1', today = null, setti
     isDemo: replica.company?.isDemo ?? false,
     stop: async () => {
       stopChores();
+      // Streams have no end of their own; what is under way is answered, for as long as whoever stops us waits.
+      replica.letGo();
+      const late = setTimeout(() => app.server.closeAllConnections(), STOP_WITHIN_MS);
       await app.close();
+      clearTimeout(late);
       await replica.stop();
       await connections.end();
     },
   };
+}
+
+async function migrate(url: string): Promise<void> {
+  const pool = openPool(url, 1);
+  try {
+    await migrateDatabase(pool);
+  } finally {
+    await pool.end();
+  }
 }
 
 function tellTrouble(error: unknown): void {

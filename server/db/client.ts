@@ -49,8 +49,11 @@ export function openPool(url: string, max = 12, { statement, lock, idle }: TimeL
   return pool;
 }
 
+/** How the connection that hears of changes is called in the database's list. */
+const LISTENER = 'iron ladder listener';
+
 export function openListener(url: string): pg.Client {
-  return new pg.Client({ connectionString: url, connectionTimeoutMillis: 5_000, query_timeout: 5_000, keepAlive: true });
+  return new pg.Client({ connectionString: url, application_name: LISTENER, connectionTimeoutMillis: 5_000, query_timeout: 5_000, keepAlive: true });
 }
 
 /** @param writers where transactions take their connections, so that they never take all that reading needs */
@@ -100,6 +103,19 @@ export function openConnections(url: string): Connections {
   };
 }
 
+/**
+ * What the role that serves may do, where there is one beside the owner: rows, but no tables; and of the record of changes
+ * nothing but adding to it.
+ */
+const GRANTS = `do $$ begin
+  if exists (select from pg_roles where rolname = 'iron_ladder_server') and current_user <> 'iron_ladder_server' then
+    grant usage on schema public to iron_ladder_server;
+    grant select, insert, update, delete on all tables in schema public to iron_ladder_server;
+    grant usage, select on all sequences in schema public to iron_ladder_server;
+    revoke update, delete on audit from iron_ladder_server;
+  end if;
+end $$`;
+
 /** Brings the schema up to date; safe when several servers start at once. */
 export async function migrateDatabase(pool: pg.Pool): Promise<void> {
   const client = await pool.connect();
@@ -109,6 +125,7 @@ export async function migrateDatabase(pool: pg.Pool): Promise<void> {
     const db = drizzle(client);
     await migrate(db, { migrationsFolder: join(ROOT, 'server/db/migrations') });
     await saveShippedMeasures(db);
+    await client.query(GRANTS);
   } finally {
     await client.query(`select pg_advisory_unlock(${LOCKS.migrate}); reset statement_timeout; reset lock_timeout`).catch(() => undefined);
     client.release();

@@ -326,6 +326,11 @@ export class Replica {
     await this.catchUp();
   }
 
+  /** Lets everybody go who listens: the server is about to end. */
+  letGo(): void {
+    this.events.emit('lost');
+  }
+
   /** Tells everybody to look again, for example when the business date has changed. */
   announceAll(): void {
     this.events.emit('change', { topic: 'company', unitIds: null } satisfies Announcement);

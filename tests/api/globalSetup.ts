@@ -6,6 +6,8 @@ import { startCluster } from '../../scripts/cluster';
 declare module 'vitest' {
   export interface ProvidedContext {
     clusterUrl: string;
+    ownerUrl: string;
+    serverUrl: string;
     clusterDirectory: string;
   }
 }
@@ -17,6 +19,8 @@ export default async function setup(project: TestProject) {
   const directory = mkdtempSync('/tmp/iron-ladder-test-');
   const cluster = await startCluster(directory, { isThrowAway: true });
   project.provide('clusterUrl', cluster.url('postgres'));
+  project.provide('ownerUrl', cluster.url('postgres', 'owner'));
+  project.provide('serverUrl', cluster.url('postgres', 'server'));
   project.provide('clusterDirectory', directory);
   return async () => {
     await cluster.stop();

@@ -4,7 +4,7 @@ import pg from 'pg';
 import { inject } from 'vitest';
 import { parseDay } from '#core/period/day';
 import { buildApp } from '#server/app';
-import { migrateDatabase, openConnections, type Connections, type Database } from '#server/db/client';
+import { migrateDatabase, openConnections, openPool, type Connections, type Database } from '#server/db/client';
 import type { Context } from '#server/context';
 import { hashPassword } from '#server/access/index';
 import { appUser } from '#server/db/tables/index';
@@ -32,16 +32,21 @@ export async function createDatabase(): Promise<string> {
   const name = `t_${randomUUID().replaceAll('-', '')}`;
   const admin = new pg.Client({ connectionString: inject('clusterUrl') });
   await admin.connect();
-  await admin.query(`create database ${name}`);
+  await admin.query(`create database ${name} owner iron_ladder_owner`);
   await admin.end();
-  return inject('clusterUrl').replace(/postgres$/, name);
+  return inject('serverUrl').replace(/postgres$/, name);
 }
+
+/** The same database as its owner has it: for what the server itself may not do. */
+export const ownerUrlOf = (url: string) => inject('ownerUrl').replace(/postgres$/, new URL(url).pathname.slice(1));
 
 /** A whole server over a database, with the business date fixed or as it is told; several may share one database. */
 export async function startServer(url: string, today: string | (() => string) = TODAY): Promise<TestServer> {
   const connections = openConnections(url);
   const { db, pool, writers, jobs } = connections;
-  await migrateDatabase(jobs);
+  const owner = openPool(ownerUrlOf(url), 1);
+  await migrateDatabase(owner);
+  await owner.end();
   const replica = new Replica({ db, jobs, url, abandon: connections.abandon, today: () => parseDay(typeof today === 'string' ? today : today())! });
   await replica.start();
   const context: Context = { db, pool, writers, jobs, replica, settings: LOCAL_SETTINGS };

@@ -74,7 +74,7 @@ describe('who is asking', () => {
 
   it('is asked for each time while the database says nothing', async () => {
     // The connection that hears of changes, not those that ask.
-    await here.pool.query("select pg_terminate_backend(pid) from pg_stat_activity where datname = current_database() and query like 'listen %'");
+    await here.pool.query("select pg_terminate_backend(pid) from pg_stat_activity where datname = current_database() and application_name = 'iron ladder listener'");
     await expect.poll(() => there.replica.connected, soon).toBe(false);
     await here.pool.query("update app_user set disabled_at = now() where email = 'manager@example.com'");
     expect(await statusOf(there, headers)).toBe(401);
