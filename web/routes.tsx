@@ -9,6 +9,7 @@ const Nothing = () => null;
 /** The only file that names every view; each is loaded when it is first opened. */
 export const router = createBrowserRouter([
   { path: '/sign-in', lazy: async () => ({ Component: (await import('./access/SignInPage')).SignInPage }), ErrorBoundary: CrashPage, HydrateFallback: Nothing },
+  { path: '/welcome', lazy: async () => ({ Component: (await import('./access/WelcomePage')).WelcomePage }), ErrorBoundary: CrashPage, HydrateFallback: Nothing },
   { path: '/first-run', lazy: async () => ({ Component: (await import('./firstrun/FirstRunPage')).FirstRunPage }), ErrorBoundary: CrashPage, HydrateFallback: Nothing },
   { path: '/board/:secret', lazy: async () => ({ Component: (await import('./board/BoardPage')).BoardPage }), ErrorBoundary: CrashPage, HydrateFallback: Nothing },
   {

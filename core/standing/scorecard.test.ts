@@ -44,7 +44,7 @@ describe('two measures of all units', () => {
     });
     const pairs = buildPairs(of, [11, 12, 13], of.calendar.parse('FY2027-P08')!, ['revenue', 'gross_margin']);
     expect(pairs.map((pair) => pair.reading)).toEqual(['onlyFirst', 'onlySecond', 'unknown']);
-    expect(describePairs(of, pairs, [of.measures.get('revenue'), of.measures.get('gross_margin')])).toBe('Ilse is good in revenue but not in gross margin; Tomas is good in gross margin but not in revenue; 1 has no complete target in one of them.');
+    expect(describePairs(of, pairs, [of.measures.get('revenue'), of.measures.get('gross_margin')])).toBe('Ilse is on pace in revenue but not in gross margin; Tomas is on pace in gross margin but not in revenue; 1 has no complete target in one of them.');
   });
 });
 

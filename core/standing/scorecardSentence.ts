@@ -25,7 +25,7 @@ export function describePairs(books: Books, pairs: readonly Pair[], [first, seco
   if (pairs.length === unknown.length) return `No unit has a complete target in both ${one} and ${other}, so they cannot be set beside each other.`;
   const say = (names: readonly string[], rest: string) => (names.length === 0 ? [] : [`${names.length > MOST_NAMED ? `${names.length} units` : listNames(names)} ${names.length === 1 ? 'is' : 'are'} ${rest}`]);
   const parts = [
-    ...say(onlyFirst, `good in ${one} but not in ${other}`), ...say(onlySecond, `good in ${other} but not in ${one}`), ...say(both, 'good in both'), ...say(neither, 'good in neither'),
+    ...say(onlyFirst, `on pace in ${one} but not in ${other}`), ...say(onlySecond, `on pace in ${other} but not in ${one}`), ...say(both, 'on pace or better in both'), ...say(neither, 'on pace in neither'),
     ...(unknown.length === 0 ? [] : [`${unknown.length} ${unknown.length === 1 ? 'has' : 'have'} no complete target in one of them`]),
   ];
   return `${parts.join('; ')}.`;

@@ -4,7 +4,7 @@ import { recordAudit } from '../audit/record';
 import type { Context } from '../context';
 import type { Queryable, Transaction } from '../db/client';
 import { announce } from '../db/notify';
-import { Refused } from '../problem';
+import { Refused, refuseFaults } from '../problem';
 import { createAccountLink } from './accountLinks';
 import { normalEmail } from './email';
 import type { Principal } from './principal';
@@ -57,9 +57,16 @@ export async function listAccounts(call: AccountCall): Promise<Account[]> {
   return (await loadAccounts(call, call.context.db, sql`true`)).map((row) => toAccount(call, row));
 }
 
+/** A salesperson is one of the tree: bound to a team they would book and read as all of it. @throws Refused unknownUnit, invalidInput */
+function findUnitFor({ scope }: AccountCall, { unit, role }: AccountInput): number {
+  const found = scope.findUnit(unit);
+  if (role === 'salesperson' && found.kind !== 'salesperson') refuseFaults([{ field: 'unit', code: 'needsPerson' }]);
+  return found.id;
+}
+
 /** Adds an account without a password and a link to choose one. @throws Refused emailTaken, unknownUnit */
 export async function inviteAccount(call: AccountCall, input: AccountInput, origin: string): Promise<AccountLink> {
-  const unitId = call.scope.findUnit(input.unit).id;
+  const unitId = findUnitFor(call, input);
   const email = normalEmail(input.email);
   return call.context.db.transaction(async (tx) => {
     const { rows: [made] } = await tx.execute<{ id: number }>(sql`
@@ -73,7 +80,7 @@ export async function inviteAccount(call: AccountCall, input: AccountInput, orig
 
 /** Changes who somebody is and what they may do. @throws Refused unknownAccount, emailTaken, unknownUnit, lastAdministrator, ownAccount */
 export async function changeAccount(call: AccountCall, id: number, input: AccountInput): Promise<Account> {
-  const unitId = call.scope.findUnit(input.unit).id;
+  const unitId = findUnitFor(call, input);
   const email = normalEmail(input.email);
   return call.context.db.transaction(async (tx) => {
     const before = await findAccount(call, tx, id);

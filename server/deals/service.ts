@@ -3,7 +3,7 @@ import type { Deal, DealInput, SavedDeal } from '#contract/schemas/deal';
 import { differenceOf, type Contribution } from '#core/ledger/contribution';
 import { parseDay } from '#core/period/day';
 import { describeEffect, placeOf, type PlaceOfOne } from '#core/standing/effect';
-import type { Principal, Scope } from '../access/index';
+import { mayDo, type Principal, type Scope } from '../access/index';
 import { recordAudit } from '../audit/record';
 import type { Context } from '../context';
 import type { Queryable } from '../db/client';
@@ -64,6 +64,7 @@ async function insertBooked(context: Context, caller: Caller, { facts, key, reas
   const { userId } = caller.principal;
   const contributions = toContributions(facts);
   refuseInexact(context, facts, contributions);
+  refuseOwnCommission(caller, facts, null);
   return translateUnique(facts.code, () => context.db.transaction(async (tx) => {
     const id = await insertDeal(tx, facts, await findRefunded(tx, facts, segmentsOf(caller.scope, caller.principal)), userId);
     await appendEntries(tx, contributions);
@@ -74,6 +75,12 @@ async function insertBooked(context: Context, caller: Caller, { facts, key, reas
     if (key) await saveAnswer(tx, userId, key, { deal: stored, effect: null });
     return stored;
   }));
+}
+
+/** Who plans says what commission there is; nobody else sets or changes it, and not their own. @throws Refused invalidInput */
+function refuseOwnCommission({ principal }: Caller, { commissionRate }: DealFacts, stored: number | null): void {
+  if (mayDo(principal.role, 'plan') || commissionRate === stored) return;
+  refuseFaults([{ field: 'commissionRate', code: 'notYours' }]);
 }
 
 /** No deal is taken with which the totals would not be exact any more. @throws Refused invalidInput */
@@ -106,6 +113,7 @@ export async function updateDeal(context: Context, caller: Caller, id: number, i
   const before = placeBefore(caller.scope, facts);
   const deal = await translateUnique(facts.code, () => changeDeal(context, caller, id, version, 'changed', reason ?? null, async (tx, stored) => {
     refuseInexact(context, facts, toContributions(facts), stored);
+    refuseOwnCommission(caller, facts, (await loadDeal(tx, id, null))!.commissionRate);
     await replaceDeal(tx, id, facts, await findRefunded(tx, facts, segmentsOf(caller.scope, caller.principal), id));
     return facts;
   }));

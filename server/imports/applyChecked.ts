@@ -4,7 +4,9 @@ import type { DealFacts } from '../deals/index';
 import { applyStaged } from './applyDeals';
 import type { ImportCall } from './call';
 import { ImportTally } from './report';
-import { copyIntoStaging, createStaging, loadAllNameIds, toCopyLine } from './staging';
+import { mayDo } from '../access/permissions';
+import { refuseFaults } from '../problem';
+import { copyIntoStaging, createStaging, loadAllNameIds, toCopyLine, type AllNameIds } from './staging';
 
 export interface Applied {
   runId: number | null;
@@ -19,12 +21,20 @@ export interface Applied {
 /** Writes checked deals in the caller's transaction as one run, like the rows of a file. */
 export async function applyChecked(call: ImportCall, client: pg.PoolClient, deals: readonly (DealFacts & { code: string })[]): Promise<Applied> {
   const names = await loadAllNameIds(client, deals);
+  refuseNewNames(call, names, deals);
   await createStaging(client);
   await copyIntoStaging(client, linesOf(deals.map((facts, index) => toCopyLine(facts, names, index))));
   const tally = new FaultTally();
   const { runId, changed, created } = await applyStaged(call, client, names, tally);
   const { rows } = await client.query<{ code: string }>('select s.code from staged s where not exists (select from touched t where t.line = s.line)');
   return { runId, changed, created, same: new Set(rows.map((row) => row.code)), refused: tally.faults };
+}
+
+/** Only who administers the lists adds to them, be it by a change of many deals or by a feed. @throws Refused invalidInput */
+function refuseNewNames({ principal }: ImportCall, names: AllNameIds, deals: readonly DealFacts[]): void {
+  if (mayDo(principal.role, 'administer')) return;
+  const lists = (['stage', 'category', 'source', 'location', 'lostReason'] as const).filter((list) => deals.some((deal) => deal.names[list] !== null && !names[list].has(deal.names[list])));
+  refuseFaults(lists.map((field) => ({ field, code: 'unknownName' as const })));
 }
 
 async function* linesOf(lines: readonly string[]): AsyncGenerator<string> {

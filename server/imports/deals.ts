@@ -1,8 +1,10 @@
 import type pg from 'pg';
 import type { ImportReport } from '#contract/schemas/import';
-import { LISTS } from '#contract/schemas/list';
+import { LISTS, type ListName } from '#contract/schemas/list';
 import { inTransaction } from '../db/client';
-import { buildDealChecker } from '../deals/index';
+import { mayDo } from '../access/permissions';
+import { buildDealChecker, type DealFacts } from '../deals/index';
+import type { UnitTree } from '#core/units/tree';
 import type { ImportCall } from './call';
 import { underHeading, type CsvHeading, type CsvRecord } from './csv';
 import { checkDealRow, DEAL_COLUMNS_OF_FILE } from './dealRows';
@@ -30,7 +32,7 @@ export async function importDeals(call: ImportCall, source: AsyncIterable<CsvRec
 async function stageAndApply(call: ImportCall, client: pg.PoolClient, source: AsyncIterable<CsvRecord[]>): Promise<ImportReport> {
   const { context, scope } = call;
   const { tree, rates } = context.replica.company!;
-  const rows = new DealRows(buildDealChecker(scope, tree, rates), await loadAllNameIds(client), call.mapping);
+  const rows = new DealRows(buildDealChecker(scope, tree, rates), scope.books.tree, await loadAllNameIds(client), call.mapping, mayDo(call.principal.role, 'administer'));
   await createStaging(client);
   await copyIntoStaging(client, rows.toLines(source, call));
   const names = LISTS.map((list) => ({ list, count: rows.names[list].added.length })).filter((each) => each.count > 0);
@@ -40,8 +42,26 @@ async function stageAndApply(call: ImportCall, client: pg.PoolClient, source: As
   return rows.tally.toReport('deals', rows.heading!, {
     ...counts, newNames: names, written: mayWrite && isTaken(),
     value: { read: rows.tally.valueRead, refused: rows.tally.valueRefused },
-    unknown: [...rows.unknown.list(tree), ...listNewNames(rows.names, await loadNames(client, rows.names))],
+    unknown: [...rows.unknown.list(scope.books.tree), ...(scope.isWhole ? listNewNames(rows.names, await loadNames(client, rows.names)) : listNewNames(rows.names, new Map()))],
   });
+}
+
+/** Only who administers the lists adds to them; customers and products come with their deals. */
+const KEPT_IN_SETUP = ['stage', 'category', 'source', 'location', 'lostReason'] as const;
+const COLUMN_OF_LIST: Partial<Record<ListName, string>> = { lostReason: 'lost_reason' };
+
+/** Codes of the salespeople one may see, by their names in small letters; none where two have the same. */
+function codesByName({ units }: UnitTree): Map<string, string> {
+  const codes = new Map<string, string>();
+  const twice = new Set<string>();
+  for (const { kind, name, code } of units) {
+    const key = name.toLowerCase();
+    if (kind !== 'salesperson') continue;
+    if (codes.has(key)) twice.add(key);
+    codes.set(key, code);
+  }
+  for (const key of twice) codes.delete(key);
+  return codes;
 }
 
 /** Turns records into staging lines, keeping tally of what is refused and why. */
@@ -53,7 +73,15 @@ class DealRows {
   /** Values that no list or person stands for, as they are written, with how often. */
   readonly unknown = new UnknownValues();
 
-  constructor(private checker: ReturnType<typeof buildDealChecker>, readonly names: AllNameIds, private mapping: ImportMapping | undefined) {}
+  private codes: ReadonlyMap<string, string>;
+
+  constructor(private checker: ReturnType<typeof buildDealChecker>, visible: UnitTree, readonly names: AllNameIds, private mapping: ImportMapping | undefined, private mayAddNames: boolean) {
+    this.codes = codesByName(visible);
+  }
+
+  private codeOf(text: string): string {
+    return this.checker.tree.findByCode(text) ? text : this.codes.get(text.toLowerCase()) ?? text;
+  }
 
   private get columns() {
     const { mapping } = this;
@@ -64,7 +92,9 @@ class DealRows {
   private valueReader(heading: CsvHeading, fields: string[]) {
     const { mapping } = this;
     const raw = fieldReader(heading, fields);
-    return mapping ? { raw, valueAt: (column: string) => readMapped(column, raw(column), mapping) } : { raw, valueAt: raw };
+    const mapped = mapping ? (column: string) => readMapped(column, raw(column), mapping) : raw;
+    // A person may be called by their exact name, where only one has it.
+    return { raw, valueAt: (column: string) => (column === 'salesperson' ? this.codeOf(mapped(column)) : mapped(column)) };
   }
 
   async *toLines(source: AsyncIterable<CsvRecord[]>, { signal, onProgress }: Pick<ImportCall, 'signal' | 'onProgress'>): AsyncGenerator<string> {
@@ -75,6 +105,11 @@ class DealRows {
       onProgress?.(this.tally.read);
       if (block) yield block;
     }
+  }
+
+  /** Names of lists that are kept in Setup, and that this file would add to. */
+  private findNewNames({ names }: DealFacts): ListName[] {
+    return KEPT_IN_SETUP.filter((list) => names[list] !== null && !this.names[list].has(names[list]));
   }
 
   private toBlock(heading: CsvHeading, records: readonly CsvRecord[]): string {
@@ -95,6 +130,11 @@ class DealRows {
     if (!checked.ok) {
       this.unknown.note(checked.faults, raw);
       this.tally.refuse(line, checked.faults, raw);
+      return '';
+    }
+    const foreign = this.mayAddNames ? [] : this.findNewNames(checked.facts);
+    if (foreign.length > 0) {
+      this.tally.refuse(line, foreign.map((list) => ({ field: COLUMN_OF_LIST[list] ?? list, code: 'unknownName' as const })), raw);
       return '';
     }
     const first = this.lines.get(checked.facts.code);

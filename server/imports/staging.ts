@@ -23,6 +23,11 @@ export class NameIds {
     return ids;
   }
 
+  /** Whether the list has it, or this file has added it. */
+  has(name: string): boolean {
+    return this.known.has(name.toLowerCase());
+  }
+
   idOf(name: string | null): number | null {
     if (name === null) return null;
     const key = name.toLowerCase();

@@ -1,7 +1,9 @@
+import * as ledger from '#contract/routes/ledger';
 import * as routes from '#contract/routes/standings';
 import type { MeasureCode } from '#core/measure/measure';
 import type { Scope } from '../access/index';
 import type { Endpoints } from '../endpoints';
+import { listBookProblems } from '../ledger/problems';
 import { viewApart, viewBehind } from './behind';
 import { findMeasure, findPeriod } from './find';
 import { viewLadder } from './ladder';
@@ -12,6 +14,8 @@ import { viewStandingWhole } from './whole';
 import { viewStandings, viewStrip, viewTree } from './service';
 
 export function addStandingRoutes({ implement, implementKept, context }: Endpoints): void {
+  implement(ledger.listBookProblems, async ({ scope }) => listBookProblems(context, scope.sees));
+
   /** What a question about one unit and measures reaches. */
   const reach = (scope: Scope, unit: string, measures: readonly (MeasureCode | undefined)[]) =>
     reachOf(scope.books, scope.findUnit(unit), measures.map((code) => findMeasure(scope.books, code).code));

@@ -45,7 +45,7 @@ test('a scorecard shows chosen measures, each figure opens to the deals that add
 
 test('two measures of all branches stand beside each other', async ({ page }) => {
   await signIn(page, 'admin', '/standing/pairs?unit=harrow-tide');
-  await expect(page.getByRole('heading', { level: 1 })).toContainText('good in gross margin but not in revenue');
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('on pace in gross margin but not in revenue');
   const table = page.getByRole('table', { name: 'Revenue beside Gross margin' });
   await expect(table.getByRole('row')).toHaveCount(5);
   await table.getByRole('row').nth(1).focus();

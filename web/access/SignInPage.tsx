@@ -1,15 +1,10 @@
 import { useForm } from 'react-hook-form';
 import { Navigate, useSearchParams } from 'react-router';
-import * as routes from '#contract/routes/access';
-import type { Credentials, Me } from '#contract/schemas/access';
-import { api, useGetFirstRunQuery, useGetMeQuery } from '../app/api';
+import type { Credentials } from '#contract/schemas/access';
+import { useGetFirstRunQuery, useGetMeQuery, useSignInMutation } from '../app/api';
 import { FailureNote } from '../app/FailureNote';
 import { Button } from '../ui/Button';
 import { Field, INPUT } from '../ui/Field';
-
-const { useSignInMutation } = api.injectEndpoints({
-  endpoints: (build) => ({ signIn: build.mutation<Me, Credentials>({ query: (body) => ({ route: routes.signIn, body }) }) }),
-});
 
 export function SignInPage() {
   const [search] = useSearchParams();
@@ -18,7 +13,7 @@ export function SignInPage() {
   const [signIn, { error, isLoading }] = useSignInMutation();
   const { register, handleSubmit, formState: { errors } } = useForm<Credentials>({ defaultValues: { email: '', password: '' } });
   const to = search.get('to') ?? '/';
-  const target = to.startsWith('/') && !to.startsWith('//') ? to : '/';
+  const target = ownAddress(to);
   if (firstRun && !firstRun.ready) return <Navigate to="/first-run" replace />;
   if (me) return <Navigate to={target} replace />;
   const submit = handleSubmit(async (credentials) => {
@@ -49,6 +44,13 @@ export function SignInPage() {
       </main>
     </div>
   );
+}
+
+/** Where to go after signing in: an address of this very server, however it is written. */
+function ownAddress(to: string): string {
+  if (!URL.canParse(to, location.origin)) return '/';
+  const url = new URL(to, location.origin);
+  return url.origin === location.origin ? url.pathname + url.search + url.hash : '/';
 }
 
 /** The mark, large: two rails, rungs, and the hot one. */

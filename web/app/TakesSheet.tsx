@@ -41,7 +41,8 @@ export function TakesSheet({ unit, period, figures, currency, pipeline, outlook 
             takes.perDay === null ? 'no working day is left' : `${whole(takes.perDay)} on each of ${figures.elapsed.left} working ${figures.elapsed.left === 1 ? 'day' : 'days'}`,
             ...(takes.typicalDeals === null ? [] : [`${takes.typicalDeals.toLocaleString('en-GB')} average ${takes.typicalDeals === 1 ? 'deal' : 'deals'} of ${whole(breadth!.typicalDeal!)}`]),
           ].join(', or ')}.{outlook?.outlook.odds && <> The odds to make it: <strong className="font-semibold">{showOdds(outlook.outlook.odds)}</strong>.</>}</p>
-          {pipeline && <Closing takes={takes} byId={byId} show={(value) => formatExact(value, money)} whole={whole} />}
+          {!(pipeline && outlook) && <p aria-busy className="text-soft">Counting the open deals …</p>}
+          {pipeline && outlook && <Closing takes={takes} byId={byId} show={(value) => formatExact(value, money)} whole={whole} />}
           {pipeline && <Link className="underline" to={{ pathname: '/deals/pipeline', search: placeLink(search) }}>Try it out in Pipeline</Link>}
         </>
       )}

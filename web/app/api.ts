@@ -3,11 +3,13 @@ import type { Problem } from '#contract/errors/problem';
 import * as access from '#contract/routes/access';
 import * as company from '#contract/routes/company';
 import { API, type AnswerOf, type AnyRoute, type BodyOf, type QueryOf } from '#contract/routes/route';
+import * as ledger from '#contract/routes/ledger';
 import * as measures from '#contract/routes/measures';
 import * as plans from '#contract/routes/plans';
 import * as standings from '#contract/routes/standings';
 import type { Me } from '#contract/schemas/access';
 import type { Status, Tree } from '#contract/schemas/standing';
+import { liveSlice } from './connection';
 
 export interface Request {
   route: AnyRoute;
@@ -37,13 +39,15 @@ const queryByRoute: BaseQueryFn<Request, unknown, Failure> = async ({ route, par
   }, store, extra);
   if (!result.error) return { data: result.data };
   const problem = result.error.data as Problem | undefined;
+  // Whoever was signed in signs in again where they are: what they have typed stays.
+  if (problem?.code === 'notSignedIn' && me) store.dispatch(liveSlice.actions.endSession());
   return { error: problem?.code ? problem : UNREACHABLE };
 };
 
 /** A unit of the tree with its status. */
 export type TreeNode = Omit<Tree['nodes'][number], 'status'> & { status: Status };
 
-export const TAGS = ['Me', 'Company', 'Figures', 'Targets', 'Sheet', 'Plans', 'Deals', 'Lists', 'Tokens', 'Measures', 'Activities', 'Views', 'Feeds', 'Care', 'CareCount', 'Boards'] as const;
+export const TAGS = ['Me', 'Company', 'Figures', 'Targets', 'Sheet', 'Plans', 'Deals', 'Lists', 'Tokens', 'Measures', 'Activities', 'Views', 'Feeds', 'Care', 'CareCount', 'Boards', 'Accounts', 'Sessions'] as const;
 
 export const XLSX_TYPE = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet';
 
@@ -54,6 +58,8 @@ export const api = createApi({
   keepUnusedDataFor: 30,
   endpoints: (build) => ({
     getFirstRun: build.query<AnswerOf<typeof company.getFirstRun>, void>({ query: () => ({ route: company.getFirstRun }), providesTags: ['Company'] }),
+    signIn: build.mutation<Me, BodyOf<typeof access.signIn>>({ query: (body) => ({ route: access.signIn, body }) }),
+    listBookProblems: build.query<AnswerOf<typeof ledger.listBookProblems>, void>({ query: () => ({ route: ledger.listBookProblems }), providesTags: ['Figures', 'Deals'] }),
     getMe: build.query<Me, void>({ query: () => ({ route: access.getMe }), providesTags: ['Me'] }),
     getCompany: build.query<AnswerOf<typeof company.getCompany>, void>({ query: () => ({ route: company.getCompany }), providesTags: ['Company'] }),
     signOut: build.mutation<object, { everywhere: boolean }>({ query: ({ everywhere }) => ({ route: everywhere ? access.signOutEverywhere : access.signOut }) }),
@@ -75,4 +81,4 @@ export const api = createApi({
   }),
 });
 
-export const { useGetFirstRunQuery, useGetMeQuery, useGetCompanyQuery, useSignOutMutation, useGetTreeQuery, useGetStripQuery, useListMeasuresQuery, useListClosedMonthsQuery, useCreateUnitMutation, useChangeCalendarMutation } = api;
+export const { useSignInMutation, useListBookProblemsQuery, useGetFirstRunQuery, useGetMeQuery, useGetCompanyQuery, useSignOutMutation, useGetTreeQuery, useGetStripQuery, useListMeasuresQuery, useListClosedMonthsQuery, useCreateUnitMutation, useChangeCalendarMutation } = api;

@@ -48,6 +48,8 @@ export function useLive(): void {
         source?.close();
         if (isClosed) return;
         wasLost = true;
+        // A stream is cut without a word: whether the session has ended is asked.
+        dispatch(api.endpoints.getMe.initiate(undefined, { forceRefetch: true, subscribe: false })).catch(() => undefined);
         // A moment's break is nobody's concern.
         grace ??= setTimeout(() => dispatch(liveSlice.actions.changeConnection('lost')), LOST_AFTER_MS);
         retry = setTimeout(connect, wait);

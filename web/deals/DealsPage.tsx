@@ -126,7 +126,7 @@ export function DealsPage() {
         </section>
       )}
       {isChanging && tallies && <BulkDialog chosen={selected === 'all' ? { filter: query } : { ids: chosen.map((deal) => deal.id) }} count={tallies.count} onClose={() => setChanging(false)} onDone={() => { setChanging(false); setSelected(NONE); }} />}
-      {opened && <DealDialog key={opened} id={opened === 'new' ? null : Number(opened)} onClose={() => put({ book: null })} onOpen={(id) => put({ book: String(id) })} />}
+      {opened && <DealDialog key={opened} id={opened === 'new' ? null : Number(opened)} onClose={() => put({ book: null })} onOpen={(id) => put({ book: String(id) })} onNew={() => put({ book: 'new' })} />}
       {search.get('import') === 'made' && <ImportsDialog onClose={() => put({ import: null })} />}
       {search.get('import') === 'deals' && <ImportDialog kind="deals" onClose={() => put({ import: null })} />}
     </div>

@@ -1,5 +1,6 @@
-import { useCallback, useDeferredValue, useMemo, useState } from 'react';
+import { useCallback, useDeferredValue, useEffect, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
+import { useGetMeQuery } from '../app/api';
 import { FailureNote } from '../app/FailureNote';
 import { ImportDialog } from '../app/files/ImportDialog';
 import { usePlace } from '../app/place';
@@ -22,6 +23,7 @@ import { RatesDialog } from './plans/RatesDialog';
 import { ReviseDialog } from './plans/ReviseDialog';
 import { single, type Selection } from '../ui/grid/selection';
 import { buildSheet, type Sheet } from './sheet';
+import { findDraft, rememberDraft } from './openDraft';
 import { useTargetSaves } from './useTargetSaves';
 import { useWorkbench } from './useWorkbench';
 
@@ -31,6 +33,7 @@ export function PlanPage() {
   const year = /^FY\d{4}/.exec(period)?.[0] ?? '';
   const [search, setSearch] = useSearchParams();
   const planParam = search.get('plan');
+  const { data: me } = useGetMeQuery();
   const place = useMemo(() => ({ unit, year, measure, ...(planParam ? { plan: Number(planParam) } : {}) }), [unit, year, measure, planParam]);
   const { bench, revision: stamp, redraw, error, isFetching, refetch } = useWorkbench(unit && year ? place : null, search.get('in') ?? undefined);
   const { data: plans = [] } = useListPlansQuery({ year }, { skip: !year });
@@ -39,6 +42,11 @@ export function PlanPage() {
   const [revision, setRevision] = useState<{ plan: number; reason: string } | null>(null);
   const reason = revision && revision.plan === bench?.sheet.plan?.id ? revision.reason : undefined;
   const saves = useTargetSaves(bench, redraw, reason);
+  const remembered = planParam === null ? findDraft(me?.id, year) : null;
+  const isStillDraft = plans.some((each) => each.id === remembered && each.status === 'draft');
+  useEffect(() => {
+    if (remembered !== null && isStillDraft) setSearch((old) => new URLSearchParams([...old, ['plan', String(remembered)]]), { replace: true });
+  }, [remembered, isStillDraft, setSearch]);
   const by = (['days', 'weeks'] as const).find((each) => each === search.get('by')) ?? null;
   const sheet = useMemo(() => (bench ? buildSheet(bench, period, by) : null), [bench, period, by]);
   const isFree = bench?.sheet.plan?.status !== 'published' || reason !== undefined;
@@ -55,8 +63,10 @@ export function PlanPage() {
   });
   if (!year && period) return <p className="p-5">Targets are set by month, quarter and year. Choose one in the strip above.</p>;
   // A draft of another year, or one that is no more: the published plan is always there.
-  if (error && planParam) return <div className="p-5"><FailureNote failure={error} /><Button className="mt-3" onClick={() => setParams({ plan: null })}>Open the published plan</Button></div>;
-  if (error) return <div className="p-5"><FailureNote failure={error} onRetry={() => void refetch()} /></div>;
+  // A sheet that is there stays there, with what is half typed in it; what is wrong is said above.
+  const isHere = bench !== null && bench.unit.code === unit && (planParam === null || bench.sheet.plan?.id === Number(planParam));
+  if (error && planParam && !isHere) return <div className="p-5"><FailureNote failure={error} /><Button className="mt-3" onClick={() => setParams({ plan: null })}>Open the published plan</Button></div>;
+  if (error && !isHere) return <div className="p-5"><FailureNote failure={error} onRetry={() => void refetch()} /></div>;
   if (!bench || !sheet) return <Loading what="targets" />;
 
   const isOther = isFetching && (bench.unit.code !== unit || bench.measure !== measure || `FY${bench.sheet.year}` !== year);
@@ -65,12 +75,14 @@ export function PlanPage() {
   const close = () => setDialog(null);
   const openPlan = (id: number | null) => {
     close();
+    rememberDraft(me?.id, year, id);
     setParams({ plan: id === null ? null : String(id) });
   };
 
   return (
     <div className={classNames('flex h-full min-h-[560px] flex-col gap-2.5 px-[18px] pt-3.5 pb-4', isOther && 'stale')} aria-busy={isOther}>
       <PlanToolbar sheet={sheet} plans={plans} saves={saves} reason={reason} onOpen={openPlan} onDialog={setDialog} onDone={() => setRevision(null)} onParams={setParams} onPeriod={(id) => go({ period: id })} isMonth={bench.calendar.parse(period)?.kind === 'month'} />
+      {error && <FailureNote failure={error} onRetry={() => void refetch()} />}
       <Acknowledge year={year} />
       <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_270px] gap-3.5">
         <PlanGrid sheet={sheet} period={period} selection={chosen} onSelect={setSelection} saves={saves} onEnter={onEnter} />

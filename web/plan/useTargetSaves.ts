@@ -14,6 +14,10 @@ interface Clash {
 }
 
 const NO_STATE = {};
+/** What passes by itself, or with signing in again. */
+const WAITED_FOR: ReadonlySet<string> = new Set(['unreachable', 'unavailable', 'outcomeUnknown', 'busy', 'diskFull', 'notSignedIn', 'csrf']);
+const FIRST_WAIT_MS = 1_000;
+const LONGEST_WAIT_MS = 8_000;
 /** Longer than this and the page says that it is saving. */
 const SLOW_MS = 300;
 
@@ -70,7 +74,13 @@ export function useTargetSaves(bench: Workbench | null, redraw: () => void, reas
     // What was typed is shown first, then sent.
     await new Promise((resolve) => setTimeout(resolve));
     const slow = setTimeout(() => setSaving(true), SLOW_MS);
-    const result = await save(step);
+    let result = await save(step);
+    // Nothing of what was typed is taken back because a server or a session was away: it waits, and is sent again.
+    for (let wait = FIRST_WAIT_MS; result.error && WAITED_FOR.has((result.error as Failure).code); wait = Math.min(wait * 2, LONGEST_WAIT_MS)) {
+      setSaving(true);
+      await new Promise((resolve) => setTimeout(resolve, wait));
+      result = await save(step);
+    }
     clearTimeout(slow);
     setSaving(false);
     at?.settle(step.changes, result.error ? null : result.data.undo.map((each) => each.version!));
@@ -85,7 +95,9 @@ export function useTargetSaves(bench: Workbench | null, redraw: () => void, reas
       say(`${name} was not saved. ${failure.errors?.slice(0, 2).map((error) => error.message).join(' ') ?? failure.detail}`, { kind: 'fault' });
       return;
     }
-    const clashes = (failure['clashes'] ?? []) as Clash[];
+    const clashes = ((failure['clashes'] ?? []) as Clash[]);
+    // Sent twice because the first answer was lost: what stands there is what was typed.
+    if (clashes.length > 0 && clashes.every((clash) => clash.yours === clash.theirs)) return;
     const [first] = clashes;
     // The server compares in the reporting currency; where another one is shown, that must be said.
     const unit = current.current?.rate ? ` ${current.current.sheet.currency}` : '';

@@ -7,6 +7,7 @@ import { useGetCompanyQuery, useGetMeQuery } from '../app/api';
 import { ImportDialog } from '../app/files/ImportDialog';
 import { applyTheme, readTheme, THEMES } from '../app/theme';
 import { Button } from '../ui/Button';
+import { Accounts } from './Accounts';
 import { AddUnit } from './AddUnit';
 import { Boards } from './Boards';
 import { CalendarForm } from './CalendarForm';
@@ -15,6 +16,7 @@ import { ClosedMonths } from './ClosedMonths';
 import { describeRule } from './describeRule';
 import { Feeds } from './Feeds';
 import { Lists } from './Lists';
+import { OwnPassword, OwnSessions } from './OwnAccount';
 import { Measures } from './Measures';
 import { Rates } from './Rates';
 import { Rules } from './rules/Rules';
@@ -57,6 +59,7 @@ function buildChapters(me: Me, company: Company) {
       ),
     },
     ...(mayPlan ? [{ path: 'people', name: 'People', content: <Sheet heading="Units and people"><AddUnit /><UnitsList ownUnit={me.unitCode} /></Sheet> }] : []),
+    ...(isAdministrator ? [{ path: 'accounts', name: 'Accounts', content: <Sheet heading="Accounts"><Accounts /></Sheet> }] : []),
     { path: 'measures', name: 'Measures', content: <Sheet heading="Measures"><Measures mayChange={isAdministrator} /></Sheet> },
     { path: 'status', name: 'Status rules', content: <Sheet heading="Status rules"><Rules mayChange={isAdministrator} /></Sheet> },
     ...(isAdministrator ? [{ path: 'lists', name: 'Lists', content: <Sheet heading="Lists"><Lists /></Sheet> }] : []),
@@ -64,7 +67,7 @@ function buildChapters(me: Me, company: Company) {
     ...(mayPlan ? [{ path: 'boards', name: 'Boards', content: <Sheet heading="Wall boards"><Boards /></Sheet> }] : []),
     { path: 'rates', name: 'Rates', content: <Sheet heading="Rates"><Rates mayChange={isAdministrator} /></Sheet> },
     { path: 'files', name: 'Files', content: <Sheet heading="Files"><Files role={me.role} /></Sheet> },
-    { path: 'access', name: 'Access', content: <Sheet heading="Access tokens"><Tokens /></Sheet> },
+    { path: 'access', name: 'Your account', content: <><Sheet heading="Your password"><OwnPassword /></Sheet><Sheet heading="Where you are signed in"><OwnSessions /></Sheet><Sheet heading="Access tokens"><Tokens /></Sheet></> },
     { path: 'appearance', name: 'Appearance', content: <Sheet heading="Appearance"><Appearance /></Sheet> },
   ];
 }

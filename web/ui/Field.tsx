@@ -5,6 +5,8 @@ export const INPUT = 'h-[32px] w-full rounded-sheet border border-strong/30 bg-s
 
 interface FieldProps {
   label: string;
+  /** By which a form finds it. */
+  name?: string;
   fault?: string;
   hint?: string;
   className?: string;
@@ -12,11 +14,11 @@ interface FieldProps {
 }
 
 /** A label with its input, and under it the fault or a hint, tied together for screen readers. */
-export function Field({ label, fault, hint, className, children }: FieldProps) {
+export function Field({ label, name, fault, hint, className, children }: FieldProps) {
   const id = useId();
   const note = fault ?? hint;
   return (
-    <div className={className}>
+    <div className={className} data-field={name}>
       <label htmlFor={id} className="mb-1 block font-medium">{label}</label>
       {cloneElement(children, { id, 'aria-invalid': fault ? true : undefined, 'aria-describedby': note ? `${id}-note` : undefined })}
       {note && <p id={`${id}-note`} className={classNames('mt-1 text-[12px]', fault ? 'text-grade-1' : 'text-soft')}>{note}</p>}

@@ -26,7 +26,7 @@ export function Toasts({ children }: { children: ReactNode }) {
   const [messages, setMessages] = useState<Message[]>([]);
   const drop = useCallback((id: number) => setMessages((all) => all.filter((message) => message.id !== id)), []);
   const say = useCallback<Say>((text, { kind = 'done', action } = {}) => {
-    setMessages((all) => [...all.slice(-2), { id: nextId++, text, kind, action }]);
+    setMessages((all) => [...all.slice(-1), { id: nextId++, text, kind, action }]);
   }, []);
   const value = useMemo(() => say, [say]);
   return (
@@ -51,7 +51,8 @@ export function Toasts({ children }: { children: ReactNode }) {
             <Toast.Close aria-label="Dismiss"><X size={15} /></Toast.Close>
           </Toast.Root>
         ))}
-        <Toast.Viewport data-toasts className="fixed bottom-4 left-1/2 z-60 flex w-max max-w-[80vw] -translate-x-1/2 flex-col gap-2" />
+        <Toast.Viewport data-toasts // Not over the buttons of a form or the sums under a table.
+          className="fixed top-[6px] left-1/2 z-60 flex w-max max-w-[min(80vw,680px)] -translate-x-1/2 flex-col gap-2" />
       </Toast.Provider>
     </SayContext>
   );

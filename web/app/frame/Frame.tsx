@@ -5,6 +5,7 @@ import { Toasts } from '../../ui/Toasts';
 import { useGetMeQuery } from '../api';
 import { useLive } from '../live';
 import { useAppSelector } from '../store';
+import { BookProblems } from './BookProblems';
 import { FindOrDo } from './FindOrDo';
 import { KeyList } from './KeyList';
 import { TopBar } from './TopBar';
@@ -48,6 +49,7 @@ export function Frame() {
           {connection === 'lost' && (
             <p role="status" className="bg-danger-soft px-5 py-1.5 font-medium">The connection is lost. What you see may be out of date; it catches up by itself.</p>
           )}
+          <BookProblems />
           <button type="button" aria-expanded={isTreeOpen} onClick={() => setTreeOpen(true)} className="flex items-center justify-between border-b border-line bg-tree px-[18px] py-1.5 text-left font-medium md:hidden"><span>Whose numbers</span><ChevronDown size={15} aria-hidden /></button>
           {!isSetup && <YearStrip />}
           <main id="main" tabIndex={-1} className="min-h-0 flex-1 overflow-y-auto outline-none"><Outlet /></main>

@@ -18,9 +18,8 @@ const NARROW = matchMedia('(max-width: 767px)');
 /** The fiscal year as twelve months in four quarters. Click chooses; drag, or Shift with the arrows, makes a range. */
 export function YearStrip() {
   const place = usePlace();
-  const [year, setYear] = useState<string | null>(null);
   const { data: company } = useGetCompanyQuery();
-  const shownYear = year ?? yearIn(company, place.period);
+  const shownYear = yearIn(company, place.period);
   const { data: strip, error, refetch } = useGetStripQuery({ unit: place.unit, measure: place.measure, ...(shownYear ? { year: shownYear } : {}) }, { skip: !place.unit });
   const pointAt = useLookAhead();
   const loadStrip = api.usePrefetch('getStrip', SOON);
@@ -32,7 +31,6 @@ export function YearStrip() {
   const root = useRef<HTMLElement>(null);
   // By reference, not from the address: two quick presses come before it has changed.
   const anchor = useRef<number | null>(null);
-  useEffect(() => setYear(null), [place.period]);
   // On a narrow screen the strip scrolls: what is chosen must be in it.
   useEffect(() => {
     if (NARROW.matches) root.current?.querySelector('[aria-pressed="true"]')?.scrollIntoView({ block: 'nearest', inline: 'center' });
@@ -53,13 +51,15 @@ export function YearStrip() {
   if (error) return <div className="border-b border-line bg-sheet p-3"><FailureNote failure={error} onRetry={() => void refetch()} /></div>;
   if (!strip) return <div className="h-[66px] border-b border-line bg-sheet" aria-busy />;
 
+  // Strip and page never speak of two years: the same month or quarter of the other year is chosen.
+  const browse = (year: string) => place.go({ period: /^FY\d{4}/.test(place.period) ? place.period.replaceAll(/FY\d{4}/g, year) : year });
   const chosen = drag ?? findChosen(strip, place.period);
   const onKey = (event: KeyboardEvent, index: number) => {
     const step = { ArrowRight: 1, ArrowLeft: -1 }[event.key];
     if (!step) return;
     event.preventDefault();
     const next = index + step;
-    if (next < 0 || next > 11) return setYear(next < 0 ? strip.previous : strip.next);
+    if (next < 0 || next > 11) return browse(next < 0 ? strip.previous : strip.next);
     root.current?.querySelector<HTMLElement>(`[data-month="${next}"]`)?.focus();
     if (!event.shiftKey) anchor.current = next;
     place.go({ period: toPeriodId(strip, event.shiftKey ? anchor.current ?? index : next, next) });
@@ -73,9 +73,9 @@ export function YearStrip() {
           {strip.year.shortName}
         </button>
         <div className="flex items-center text-[11px] text-soft">
-          <button type="button" aria-label="The year before" onClick={() => setYear(strip.previous)} className="-ml-1 rounded p-0.5 hover:bg-hover"><ChevronLeft size={13} /></button>
+          <button type="button" aria-label="The year before" onClick={() => browse(strip.previous)} className="-ml-1 rounded p-0.5 hover:bg-hover"><ChevronLeft size={13} /></button>
           <span>{strip.year.attainmentText ?? '–'}</span>
-          <button type="button" aria-label="The year after" onClick={() => setYear(strip.next)} className="rounded p-0.5 hover:bg-hover"><ChevronRight size={13} /></button>
+          <button type="button" aria-label="The year after" onClick={() => browse(strip.next)} className="rounded p-0.5 hover:bg-hover"><ChevronRight size={13} /></button>
         </div>
       </div>
       {strip.quarters.map((quarter, q) => (

@@ -56,7 +56,7 @@ export function CarePage() {
   return (
     <div className="flex min-h-full flex-col gap-3 px-[18px] pt-3 pb-4">
       <DealsTabs />
-      <h1>{data.total === 0 ? 'Nothing needs care. Every deal is placed, dated and costed.' : `${data.total.toLocaleString('en-GB')} ${data.total === 1 ? 'thing needs' : 'things need'} care.`}</h1>
+      <h1>{data.total === 0 ? data.counts.some((each) => each.kind === 'uncosted') ? 'Nothing needs care. Every deal has its people, its dates and its cost.' : 'Nothing needs care. Every deal has its people and its dates.' : `${data.total.toLocaleString('en-GB')} ${data.total === 1 ? 'thing needs' : 'things need'} care.`}</h1>
       {waiting.length > 0 && (
         <ul aria-label="What needs care" className="rounded-sheet border border-line bg-sheet">
           {waiting.map(({ kind, count, worth }) => {

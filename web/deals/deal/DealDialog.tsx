@@ -15,7 +15,7 @@ import { ReassignForm } from './ReassignForm';
 import { RefundForm, Refunds } from './Refunds';
 
 /** Books a new deal, or shows one with its history and what can be done with it. */
-export function DealDialog({ id, onClose, onOpen }: { id: number | null; onClose(): void; onOpen(id: number): void }) {
+export function DealDialog({ id, onClose, onOpen, onNew }: { id: number | null; onClose(): void; onOpen(id: number): void; onNew?: () => void }) {
   const [doing, setDoing] = useState<'refund' | 'reassign' | 'void' | null>(null);
   const { data: deal, error } = useGetDealQuery(id ?? 0, { skip: id === null });
   const { data: me } = useGetMeQuery();
@@ -24,12 +24,12 @@ export function DealDialog({ id, onClose, onOpen }: { id: number | null; onClose
   return (
     <Dialog title={title} description={id === null ? 'Won deals count at once; open ones are expected, not booked.' : 'Every change is kept in the history below.'} isOpen onClose={onClose} place="side" width="w-[560px]">
       {error && <FailureNote failure={error} />}
-      {id === null && <DealForm deal={null} onClose={onClose} />}
+      {id === null && <DealForm deal={null} onClose={onClose} onReopen={onNew} />}
       {id !== null && !deal && !error && <Loading what="the deal" />}
       {deal && (
         <>
           {deal.voidedAt && <Voided deal={deal} mayBook={mayBook} />}
-          <DealForm key={deal.version} deal={deal} onClose={onClose} isReadOnly={deal.voidedAt !== null || !mayBook} />
+          <DealForm key={deal.id} deal={deal} onClose={onClose} onReopen={() => onOpen(deal.id)} isReadOnly={deal.voidedAt !== null || !mayBook} />
           {!deal.voidedAt && mayBook && (
             <div role="group" aria-label="What can be done with it" className="mt-4 flex gap-2">
               {deal.status === 'won' && !deal.amount.startsWith('-') && <Button aria-expanded={doing === 'refund'} onClick={() => setDoing('refund')}>Refund…</Button>}

@@ -1,5 +1,5 @@
-import { useMemo, useRef } from 'react';
-import { Controller, useForm } from 'react-hook-form';
+import { useMemo, useRef, useState, type KeyboardEvent } from 'react';
+import { Controller } from 'react-hook-form';
 import { DEAL_STATUSES, type Deal } from '#contract/schemas/deal';
 import { commissionOf } from '#core/deal/commission';
 import { formatExact } from '#core/money/format';
@@ -19,19 +19,25 @@ import { useSay } from '../../ui/Toasts';
 import { isIn, toSpans } from '../closedSpans';
 import { toInput as toStoredInput } from '#contract/dealInput';
 import { useBookDealMutation, useUpdateDealMutation, useVoidDealMutation } from '../api';
+import { saveTyped } from '../../app/keptTyping';
 import { CreditField } from './CreditField';
+import { FormNotes } from './FormNotes';
 import { LinesField } from './LinesField';
-import { sumOfLines, toInput, toPercentText, toValues, type FormValues } from './formValues';
+import { sumOfLines, toInput, toPercentText, toValues } from './formValues';
+import { isTyped } from './merge';
+import { useKeptForm, type Typed } from './useKeptForm';
 import { readTypedDay, toIsoText, type Leaning } from './typedDay';
 
 type PickedField = 'salesperson' | 'customer' | 'product' | 'category' | 'source' | 'stage' | 'location' | 'lostReason';
 type DayField = 'closedOn' | 'expectedOn' | 'openedOn';
 
 const SHOWN = ['salesperson', 'customer', 'amount', 'currency', 'status', 'closedOn', 'expectedOn', 'openedOn', 'probability', 'stage', 'lostReason', 'product', 'category', 'source', 'location', 'quantity', 'cost', 'commissionRate', 'credit', 'deal', 'notes', 'reason'];
+const SIGN_IN_FIRST = { type: '', code: 'notSignedIn', status: 401, title: 'You were signed out', detail: 'Sign in again; what you typed is still here. Then press the button once more.' };
+const MISSING: Readonly<Record<string, string>> = { salesperson: 'Choose whose deal it is.', customer: 'Choose or add a customer.', amount: 'Write the amount.' };
 const toChoices = (names: readonly string[] = []) => names.map((name) => ({ value: name, label: name }));
 
 /** The form of a deal, new or stored. Faults come from the server's rules and stand at their fields; what was typed stays. */
-export function DealForm({ deal, onClose, isReadOnly = false }: { deal: Deal | null; onClose(): void; isReadOnly?: boolean }) {
+export function DealForm({ deal, onClose, onReopen, isReadOnly = false }: { deal: Deal | null; onClose(): void; onReopen?: () => void; isReadOnly?: boolean }) {
   const { data: company } = useGetCompanyQuery();
   const { data: me } = useGetMeQuery();
   const { data: lists } = usePickListsQuery();
@@ -48,7 +54,11 @@ export function DealForm({ deal, onClose, isReadOnly = false }: { deal: Deal | n
   const today = parseDay(company?.today ?? '1970-01-01')!;
   const people = useMemo(() => lists?.salespeople.map(({ code, name }) => ({ value: code, label: name })) ?? [], [lists]);
   const owner = people.find((person) => person.value === unit)?.value ?? (me?.role === 'salesperson' ? me.unitCode : '');
-  const { register, control, handleSubmit, watch, reset, getValues, setValue } = useForm<FormValues>({ values: toValues(deal, owner, company?.today ?? '', reporting), resetOptions: { keepDirtyValues: true } });
+  const stored = useMemo(() => toValues(deal, owner, company?.today ?? '', reporting), [deal, owner, company?.today, reporting]);
+  const typingKey = `deal ${me?.id ?? ''} ${deal?.id ?? 'new'}`;
+  const kept = useKeptForm(typingKey, stored, deal === null);
+  const { register, control, handleSubmit, watch, getValues, setValue } = kept.form;
+  const root = useRef<HTMLFormElement>(null);
   const [status, currency, lines, rate] = watch(['status', 'currency', 'lines', 'commissionRate']);
   const decimals = exponentOf(currency);
   const hasLines = lines.length > 0;
@@ -56,27 +66,57 @@ export function DealForm({ deal, onClose, isReadOnly = false }: { deal: Deal | n
   const { error, isLoading } = deal ? updating : booking;
 
   const send = (next: 'close' | 'another') => handleSubmit(async (values) => {
+    const empty = (['salesperson', 'customer', 'amount'] as const).filter((field) => values[field].trim() === '' && !(field === 'amount' && values.lines.length > 0));
+    setMissing(empty);
+    if (empty.length > 0) return showFault();
     const input = toInput(values, deal, today);
     const reason = values.reason ? { reason: values.reason } : {};
     const result = deal ? await update({ id: deal.id, deal: input, version: deal.version, ...reason }) : await book({ deal: { ...input, ...reason }, key: key.current });
-    if (result.error) return;
-    const { effect, deal: stored } = result.data;
+    if (result.error) return showFault();
+    kept.forget();
+    const { effect, deal: saved } = result.data;
     const takeBack = deal
-      ? () => void update({ id: deal.id, deal: toStoredInput(deal), version: stored.version, reason: 'undone' })
-      : () => void voidDeal({ id: stored.id, version: stored.version, reason: 'undone' });
+      ? () => void update({ id: deal.id, deal: toStoredInput(deal), version: saved.version, reason: 'undone' })
+      : () => void voidDeal({ id: saved.id, version: saved.version, reason: 'undone' });
     say(`${deal ? 'Saved.' : 'Booked.'} ${effect?.sentence ?? ''}`, { action: { label: 'Undo', run: takeBack } });
     key.current = crypto.randomUUID();
-    if (next === 'close') onClose();
-    else reset({ ...getValues(), customer: '', amount: '', deal: '', notes: '', lines: [], cost: '', quantity: '' });
+    if (next === 'close') return onClose();
+    // What the next deal likely has in common with this one stays; what is its own does not, or it would be booked twice.
+    const { salesperson, currency: sameCurrency, status: sameStatus, closedOn: sameDay, expectedOn, category, source, location } = getValues();
+    kept.begin({ ...stored, salesperson, currency: sameCurrency, status: sameStatus, closedOn: sameDay, expectedOn, category, source, location });
+    setDone(effect?.sentence ?? 'Booked.');
+    requestAnimationFrame(() => root.current?.querySelector<HTMLElement>('[data-field="customer"] [role="combobox"]')?.focus());
   });
 
-  const fault = (field: string) => faultAt(error, field);
+  /** The first field that was refused, in sight and with the focus. */
+  const showFault = () => requestAnimationFrame(() => {
+    const first = root.current?.querySelector<HTMLElement>('[aria-invalid="true"]');
+    first?.scrollIntoView({ block: 'center' });
+    first?.focus();
+  });
+  const [done, setDone] = useState<string | null>(null);
+  /** What was left empty when it was last sent: said at once, for all of them. */
+  const [missing, setMissing] = useState<readonly string[]>([]);
+  const drop = () => {
+    const values = getValues();
+    const hadTyped = isTyped(stored, values);
+    kept.forget();
+    onClose();
+    if (hadTyped) say('What you typed is dropped.', { action: { label: 'Take it back', run: () => { saveTyped<Typed>(typingKey, { values, opened: stored }); onReopen?.(); } } });
+  };
+  const onKey = (event: KeyboardEvent) => {
+    if (event.key !== 'Enter' || !event.shiftKey || deal || isLoading || event.target instanceof HTMLTextAreaElement) return;
+    event.preventDefault();
+    void send('another')();
+  };
+
+  const fault = (field: string) => (missing.length > 0 ? (missing.includes(field) ? MISSING[field] : undefined) : faultAt(error, field));
   const pick = (label: string, name: PickedField, choices: { value: string; label: string }[], placeholder: string, { addLabel, onPick }: { addLabel?: string; onPick?: (value: string) => void } = {}) => (
     <Controller
       control={control}
       name={name}
       render={({ field }) => (
-        <Field label={label} fault={fault(name) && (name === 'customer' ? 'Choose or add a customer.' : fault(name))}>
+        <Field label={label} name={name} fault={fault(name)}>
           <Combobox value={field.value} choices={choices} onChoose={(value) => { field.onChange(value); onPick?.(value); }} placeholder={placeholder} addLabel={addLabel} isOptional={name !== 'salesperson' && name !== 'customer'} />
         </Field>
       )}
@@ -114,7 +154,9 @@ export function DealForm({ deal, onClose, isReadOnly = false }: { deal: Deal | n
   const commission = typed.ok && currency === reporting && share > 0 && share <= 1 ? formatExact(commissionOf(typed.value, share), { kind: 'money', currency }) : null;
 
   return (
-    <form onSubmit={(event) => void send('close')(event)} noValidate>
+    <form ref={root} onSubmit={(event) => void send('close')(event)} onKeyDown={onKey} onChange={() => setDone(null)} noValidate>
+      {!isReadOnly && <FormNotes kept={kept} onAnew={() => kept.begin(stored)} />}
+      {done && <p role="status" className="mb-3 rounded-sheet border border-line bg-cell px-3 py-2">Booked. {done} The next one:</p>}
       <fieldset disabled={isReadOnly} className="grid grid-cols-2 gap-x-4 gap-y-3">
         {pick('Salesperson', 'salesperson', people, 'Choose a person')}
         {pick('Customer', 'customer', toChoices(lists?.customers), 'Choose or add', { addLabel: 'Add' })}
@@ -141,12 +183,14 @@ export function DealForm({ deal, onClose, isReadOnly = false }: { deal: Deal | n
         <Field label="Note" fault={fault('notes')} className="col-span-2"><textarea rows={2} className={`${INPUT} h-auto py-1.5`} {...register('notes')} /></Field>
         {!isReadOnly && (deal || asksWhy) && <Field label={asksWhy ? 'Why is a closed month corrected?' : 'Why is it changed? (optional)'} fault={fault('reason')} className="col-span-2"><input className={INPUT} maxLength={500} {...register('reason')} /></Field>}
       </fieldset>
-      {error && other && <div className="mt-3"><FailureNote failure={error} /></div>}
       {!isReadOnly && (
-        <div className="sticky -bottom-4 -mx-5 mt-4 flex gap-2 border-t border-line bg-sheet px-5 pt-2.5 pb-4">
-          <Button kind="main" type="submit" disabled={isLoading}>{deal ? 'Save' : 'Book'}</Button>
-          {!deal && <Button disabled={isLoading} onClick={() => void send('another')()}>Book and next</Button>}
-          <Button kind="quiet" onClick={onClose}>Cancel</Button>
+        <div className="sticky -bottom-4 -mx-5 mt-4 border-t border-line bg-sheet px-5 pt-2.5 pb-4">
+          {missing.length > 0 ? <p role="alert" className="mb-2 font-medium text-grade-1">Not {deal ? 'saved' : 'booked'}: look at the marked fields.</p> : error && (other ? <div className="mb-2.5"><FailureNote failure={'code' in error && error.code === 'notSignedIn' ? SIGN_IN_FIRST : error} /></div> : <p role="alert" className="mb-2 font-medium text-grade-1">Not {deal ? 'saved' : 'booked'}: look at the marked fields.</p>)}
+          <div className="flex gap-2">
+            <Button kind="main" type="submit" disabled={isLoading}>{deal ? 'Save' : 'Book'}</Button>
+            {!deal && <Button disabled={isLoading} title="Shift and Enter" onClick={() => void send('another')()}>Book and next&ensp;⇧↵</Button>}
+            <Button kind="quiet" onClick={drop}>Cancel</Button>
+          </div>
         </div>
       )}
     </form>
