@@ -5,7 +5,7 @@ import { build } from 'esbuild';
 const ENTRIES = { run: 'scripts/run.ts', main: 'server/main.ts', totals: 'scripts/totals.ts', fileReader: 'server/reading/worker.ts' };
 
 /** Stay where they are installed: what has machine code or files of its own, and what only who prints or exports waits for. */
-const LEFT_OUT = ['@resvg/resvg-js', '@node-rs/argon2', '@expo-google-fonts/archivo', 'exceljs', 'pdfkit', 'fontkit', 'date-holidays', 'ical-generator', 'pg-native'];
+const LEFT_OUT = ['sharp', '@resvg/resvg-js', '@node-rs/argon2', '@expo-google-fonts/archivo', 'exceljs', 'pdfkit', 'fontkit', 'date-holidays', 'ical-generator', 'pg-native'];
 
 /** What packages written for CommonJS expect to find. */
 const COMMON_JS = [

@@ -90,6 +90,7 @@ function startChores({ replica, db }: Context): () => void {
   const prune = setInterval(() => {
     void pruneEntries(db).catch(() => undefined);
     void pruneSignIns(db).catch(() => undefined);
+    void db.execute(`delete from feed_delivery where outcome <> 'refused' and at < now() - interval '180 days'`).catch(() => undefined);
     void db.execute(`delete from answered_request where at < now() - interval '7 days'`).catch(() => undefined);
   }, PRUNE_EVERY_MS);
   const clock = setInterval(() => {

@@ -59,6 +59,7 @@ export const ERRORS = {
   wrongMediaType: { status: 415, title: 'Cannot read this kind of content', detail: 'Send {expected}.' },
   badRetryKey: { status: 400, title: 'The Idempotency-Key can not be used', detail: 'Send 1 to 255 visible characters, for example a UUID; nothing was booked.' },
   dealOfOthers: { status: 403, title: 'This deal is not yours to change', detail: 'It belongs to {name}, or somebody outside your part of the company has a part of it. Ask whoever is responsible for all of them.' },
+  hasRefunds: { status: 409, title: 'Money was taken back from this deal', detail: '{count} refunds point to it. It stays won and worth as much; void the refunds first.' },
   keyReused: { status: 422, title: 'This key was used for something else', detail: 'The Idempotency-Key was sent before with another body. Use a new key for a new deal, or send the same body again.' },
   sumTooLarge: { status: 409, title: 'The sum is too large', detail: 'These amounts add up to more than can be kept exactly. Narrow the selection, or correct the deals with far too large amounts: sort by amount to find them.' },
   importRunning: { status: 429, title: 'An import of yours is running', detail: 'Wait until it has ended, or cancel it, and send the file again.' },

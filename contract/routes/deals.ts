@@ -29,19 +29,19 @@ export const getDealRefunds = defineRoute({
 });
 export const bookDeal = defineRoute({
   id: 'bookDeal', method: 'POST', path: '/deals', permission: 'book', summary: 'Book a deal; safe to retry with the same Idempotency-Key',
-  body: DealInput, answer: SavedDeal, status: 201, errors: ['invalidInput', 'dealExists', 'closedNeedsReason'],
+  body: DealInput, answer: SavedDeal, status: 201, errors: ['invalidInput', 'dealExists', 'closedNeedsReason', 'badRetryKey', 'keyReused'],
 });
 export const updateDeal = defineRoute({
   id: 'updateDeal', method: 'PUT', path: '/deals/:id', permission: 'book', summary: 'Change a deal', params: DealId, body: DealUpdate, answer: SavedDeal,
-  errors: ['invalidInput', 'unknownDeal', 'dealChanged', 'dealExists', 'closedNeedsReason'],
+  errors: ['invalidInput', 'unknownDeal', 'dealChanged', 'dealExists', 'closedNeedsReason', 'dealOfOthers', 'hasRefunds'],
 });
 export const voidDeal = defineRoute({
   id: 'voidDeal', method: 'POST', path: '/deals/:id/void', permission: 'book', summary: 'Void a deal: it counts nowhere and stays in the history',
-  params: DealId, body: DealVoid, answer: SavedDeal, errors: ['unknownDeal', 'dealChanged', 'closedNeedsReason'],
+  params: DealId, body: DealVoid, answer: SavedDeal, errors: ['unknownDeal', 'dealChanged', 'closedNeedsReason', 'dealOfOthers', 'hasRefunds'],
 });
 export const restoreDeal = defineRoute({
   id: 'restoreDeal', method: 'POST', path: '/deals/:id/restore', permission: 'book', summary: 'Undo a void', params: DealId, body: DealRestore, answer: SavedDeal,
-  errors: ['unknownDeal', 'dealChanged', 'closedNeedsReason'],
+  errors: ['unknownDeal', 'dealChanged', 'closedNeedsReason', 'dealOfOthers', 'hasRefunds'],
 });
 export const listCorrections = defineRoute({
   id: 'listCorrections', method: 'GET', path: '/corrections', permission: 'read', summary: 'What changed closed months after they were closed, with its effect', query: CorrectionQuery, answer: Corrections,

@@ -38,5 +38,5 @@ export const exportDealHistory = defineRoute({
   id: 'exportDealHistory', method: 'GET', path: '/deals/:id/history.csv', permission: 'read', summary: 'Every past state of a deal, with who, when and why, as CSV', params: Type.Object({ id: LongId }), errors: ['unknownDeal'], answerType: 'text/csv',
 });
 export const streamEvents = defineRoute({
-  id: 'streamEvents', method: 'GET', path: '/events', permission: 'read', summary: 'Server-sent events: what changed of what one may see', answerType: 'text/event-stream',
+  id: 'streamEvents', method: 'GET', path: '/events', permission: 'read', summary: 'Server-sent events: what changed of what one may see', answerType: 'text/event-stream', errors: ['tooManyStreams'],
 });

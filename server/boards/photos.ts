@@ -21,6 +21,21 @@ export function typeOfPicture(content: Buffer): string | null {
   return KINDS.find((kind) => kind.fits(content))?.type ?? null;
 }
 
+/** A picture as it is kept. */
+const PHOTO_TYPE = 'image/webp';
+const MOST_DOTS = 1_024;
+const MOST_DOTS_READ = 40_000_000;
+
+/** The picture drawn anew, small: what else a file holds, the place it was taken among it, does not come along. @throws Refused notAPicture */
+async function drawAnew(content: Buffer): Promise<Buffer> {
+  const { default: sharp } = await import('sharp');
+  try {
+    return await sharp(content, { limitInputPixels: MOST_DOTS_READ }).rotate().resize(MOST_DOTS, MOST_DOTS, { fit: 'inside', withoutEnlargement: true }).webp({ quality: 85 }).toBuffer();
+  } catch {
+    throw new Refused('notAPicture');
+  }
+}
+
 /** Of these units those with a picture, and when it last changed. */
 export async function listPhotos(db: Queryable, units: readonly { id: number; code: string }[]): Promise<Record<string, string>> {
   if (units.length === 0) return {};
@@ -47,10 +62,10 @@ function findOwner(scope: Scope, principal: Principal, code: string): number {
 /** @throws Refused unknownUnit, forbidden, notAPicture */
 export async function savePhoto({ db }: Context, scope: Scope, principal: Principal, code: string, content: unknown): Promise<Record<string, never>> {
   const unitId = findOwner(scope, principal, code);
-  const type = Buffer.isBuffer(content) ? typeOfPicture(content) : null;
-  if (type === null) throw new Refused('notAPicture');
+  if (!Buffer.isBuffer(content) || typeOfPicture(content) === null) throw new Refused('notAPicture');
+  const picture = await drawAnew(content);
   await db.transaction(async (tx) => {
-    const values = { type, content: content as Buffer, changedBy: principal.userId, changedAt: sql`now()` as never };
+    const values = { type: PHOTO_TYPE, content: picture, changedBy: principal.userId, changedAt: sql`now()` as never };
     await tx.insert(unitPhoto).values({ unitId, ...values }).onConflictDoUpdate({ target: unitPhoto.unitId, set: values });
     await recordAudit(tx, [{ userId: principal.userId, entity: 'unit', entityId: code, action: 'picture set' }]);
     await announce(tx, 'boards', [unitId]);

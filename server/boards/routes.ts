@@ -1,12 +1,16 @@
 import * as routes from '#contract/routes/boards';
 import type { Announcement } from '../db/notify';
 import type { Endpoints } from '../endpoints';
+import { hashSecret } from '../access/index';
 import { streamChanges } from '../live/index';
 import { Refused } from '../problem';
 import { KnownBoards } from './knownBoards';
 import { listPhotos, readPhoto, removePhoto, savePhoto } from './photos';
 import { createBoard, listBoards, withdrawBoard } from './service';
 import { keepPages, viewBoard } from './view';
+
+/** Screens that show one board. */
+const MOST_SCREENS = 300;
 
 export function addBoardRoutes({ implement, context }: Endpoints): void {
   const pages = keepPages(context);
@@ -27,7 +31,7 @@ export function addBoardRoutes({ implement, context }: Endpoints): void {
     const { scope, settings } = await boards.find(params.secret);
     const people = new Set(settings.units.flatMap((code) => scope.books.tree.segmentsUnder(scope.findUnit(code).id).map((each) => each.salespersonId)));
     return streamChanges(reply, {
-      replica: context.replica,
+      replica: context.replica, listener: { key: `board ${hashSecret(params.secret)}`, most: MOST_SCREENS },
       // Targets and units change seldom, and above those who stand here too: a board asks once more than it must.
       mayHear: ({ topic, unitIds }: Announcement) => topic !== 'drafts' && (topic !== 'deals' || unitIds === null || unitIds.some((id) => people.has(id))),
       isStillIn: () => boards.find(params.secret).then(() => true, (error: unknown) => !(error instanceof Refused)),

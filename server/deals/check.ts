@@ -10,6 +10,7 @@ import { largestAmountOf, LARGEST_QUANTITY } from '#core/money/limits';
 import { DEAL_DAYS, parseDay, toIsoDay, type Day } from '#core/period/day';
 import type { UnitTree } from '#core/units/tree';
 import type { Scope } from '../access/index';
+import { cleanName } from '../input';
 import type { DealCredit, DealFacts, DealLineFacts } from './facts';
 
 /** What a deal is checked against; built once for a request or a file. */
@@ -19,13 +20,15 @@ export interface DealChecker {
   currency: string;
   today: Day;
   coversDay: Scope['coversDay'];
+  /** Whether there is such a unit for whoever asks: what they may not see does not exist. */
+  sees: Scope['sees'];
   currencies: Map<string, boolean>;
 }
 
 export type Checked = { ok: true; facts: DealFacts } | { ok: false; faults: FieldFault[] };
 
 export function buildDealChecker(scope: Scope, fullTree: UnitTree, rates: readonly Rate[]): DealChecker {
-  return { tree: fullTree, rates, currency: scope.books.currency, today: scope.books.asOf, coversDay: scope.coversDay, currencies: new Map() };
+  return { tree: fullTree, rates, currency: scope.books.currency, today: scope.books.asOf, coversDay: scope.coversDay, sees: scope.sees, currencies: new Map() };
 }
 
 /** Checks everything that can be wrong with a deal and names each fault at its field (GUARDS 32, 33). */
@@ -66,7 +69,7 @@ export function checkDeal(input: DealInput, checker: DealChecker): Checked {
   return {
     ok: true,
     facts: {
-      code: input.deal?.trim() || null,
+      code: (input.deal && cleanName(input.deal)) || null,
       status: input.status,
       customer: squeeze(input.customer)!,
       amount: amount!, currency, credited: credited!, closedOn, expectedOn, openedOn,
@@ -131,9 +134,9 @@ function toCredits(credited: number, cost: number | null, shares: readonly Credi
 
 type Fault = (field: string, code: FieldFault['code'], params?: FieldFault['params']) => null;
 
-/** One spelling a name: outer and doubled spaces go. */
+/** One spelling a name: outer and doubled spaces go, and what cannot be seen. */
 function squeeze(text: string | null | undefined): string | null {
-  return text?.replace(/\s+/g, ' ').trim() || null;
+  return (text && cleanName(text)) || null;
 }
 
 /** Asking Intl for every row of a file would take longer than reading it. */
@@ -171,7 +174,7 @@ function checkDates(input: DealInput, days: { closedOn: Day | null; expectedOn: 
 
 function checkSalesperson(code: string, field: string, checker: DealChecker, day: Day | null, fault: Fault): number | null {
   const unit = checker.tree.findByCode(code.trim());
-  if (!unit) return fault(field, 'unknownSalesperson');
+  if (!unit || !checker.sees(unit.id)) return fault(field, 'unknownSalesperson');
   if (unit.kind !== 'salesperson') return fault(field, 'notASalesperson', { kind: unit.kind });
   if (day !== null && !checker.coversDay(unit.id, day)) return fault(field, 'outsideUnit');
   return unit.id;

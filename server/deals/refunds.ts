@@ -1,7 +1,7 @@
 import { sql } from 'drizzle-orm';
 import type { Segment } from '#core/units/unit';
 import type { Queryable } from '../db/client';
-import { refuseFaults } from '../problem';
+import { Refused, refuseFaults } from '../problem';
 import type { Deal, DealRefunds } from '#contract/schemas/deal';
 import { parseAmount, toDecimal } from '#core/money/amount';
 import type { DealFacts } from './facts';
@@ -14,15 +14,26 @@ import { inSegments } from './repository';
  */
 export async function findRefunded(tx: Queryable, facts: DealFacts, segments: readonly Segment[] | null, ownId: number | null = null): Promise<number | null> {
   if (facts.refundOf === null) return null;
-  const { rows: [found] } = await tx.execute<{ id: number; amount: number; currency: string }>(sql`
-    select d.id, d.amount, d.currency from deal d where d.code = ${facts.refundOf} and d.status = 'won' and d.voided_at is null and d.amount > 0 and d.id is distinct from ${ownId} and ${inSegments(segments)} for update`);
+  const { rows: [found] } = await tx.execute<{ id: number; amount: number; credited: number; currency: string }>(sql`
+    select d.id, d.amount, d.credited, d.currency from deal d where d.code = ${facts.refundOf} and d.status = 'won' and d.voided_at is null and d.amount > 0 and d.id is distinct from ${ownId} and ${inSegments(segments)} for update`);
   if (!found) refuseFaults([{ field: 'refundOf', code: 'refundOfUnknown' }]);
-  const { id, amount, currency } = found!;
-  const { rows: [sums] } = await tx.execute<{ refunded: number }>(sql`
-    select coalesce(-sum(amount), 0)::bigint as refunded from deal where refund_of = ${id} and voided_at is null and currency = ${currency} and id is distinct from ${ownId}`);
+  const { id, amount, credited, currency } = found!;
+  const { rows: [sums] } = await tx.execute<{ refunded: number; credited: number }>(sql`
+    select coalesce(-sum(amount) filter (where currency = ${currency}), 0)::bigint as refunded, coalesce(-sum(credited), 0)::bigint as credited
+    from deal where refund_of = ${id} and voided_at is null and id is distinct from ${ownId}`);
   const left = amount - sums!.refunded;
+  // In another currency by what it is worth in the reporting one.
+  if (facts.currency !== currency && -facts.credited > credited - sums!.credited) refuseFaults([{ field: 'amount', code: 'refundTooLarge', params: { left: `${toDecimal(left, currency)} ${currency}` } }]);
   if (facts.currency === currency && -facts.amount > left) refuseFaults([{ field: 'amount', code: 'refundTooLarge', params: { left: `${toDecimal(left, currency)} ${currency}` } }]);
   return id;
+}
+
+/** A deal from which money was taken back stays won, and worth what was taken back. @throws Refused hasRefunds */
+export async function refuseUnderRefunds(tx: Queryable, { id, status, credited, voidedAt }: Deal): Promise<void> {
+  const { rows: [sums] } = await tx.execute<{ refunded: number; count: number }>(sql`
+    select coalesce(-sum(credited), 0)::bigint as refunded, count(*) as count from deal where refund_of = ${id} and voided_at is null`);
+  if (sums!.count === 0) return;
+  if (voidedAt !== null || status !== 'won' || credited < sums!.refunded) throw new Refused('hasRefunds', { count: sums!.count });
 }
 
 /** The refunds of a deal, and what is left of its amount in its own currency. */

@@ -37,7 +37,7 @@ export function addDealRoutes({ implement, context }: Endpoints): void {
   });
 
   implement(routes.getDeal, async ({ params, scope, principal }) => findDeal(params.id, scope, principal));
-  implement(routes.getDealHistory, async ({ params, scope, principal }) => loadHistory(db, (await findDeal(params.id, scope, principal)).id));
+  implement(routes.getDealHistory, async ({ params, scope, principal }) => loadHistory(db, (await findDeal(params.id, scope, principal)).id, scope));
 
   implement(routes.bookDeal, async ({ body, scope, principal, request }) => {
     const key = readRetryKey(request.headers['idempotency-key'], body);

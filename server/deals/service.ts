@@ -14,7 +14,7 @@ import { Refused, refuseFaults } from '../problem';
 import { buildDealChecker, checkDeal } from './check';
 import { toContributions, type DealFacts } from './facts';
 import { segmentsOf } from './filter';
-import { findRefunded } from './refunds';
+import { findRefunded, refuseUnderRefunds } from './refunds';
 import { loadCredits, loadDeal, loadRecord, ownsDeal } from './repository';
 import { findAnswer, saveAnswer, type RetryKey } from './retryKey';
 import { insertDeal, replaceDeal, setVoided } from './write';
@@ -166,6 +166,7 @@ async function changeIn(
   const contributed = contributionsOfStored(before, creditsBefore);
   await write(tx, contributed);
   const after = (await loadDeal(tx, id, null))!;
+  await refuseUnderRefunds(tx, after);
   const creditsAfter = await loadCredits(tx, id);
   const contributions = contributionsOfStored(after, creditsAfter);
   const touched = before.customer !== after.customer || before.product !== after.product ? touchesOf(contributions) : [];

@@ -3,7 +3,7 @@ import type { ImportReport } from '#contract/schemas/import';
 import { LISTS, type ListName } from '#contract/schemas/list';
 import { inTransaction } from '../db/client';
 import { mayDo } from '../access/permissions';
-import { buildDealChecker, type DealFacts } from '../deals/index';
+import { buildDealChecker, segmentsOf, type DealFacts } from '../deals/index';
 import type { UnitTree } from '#core/units/tree';
 import type { ImportCall } from './call';
 import { underHeading, type CsvHeading, type CsvRecord } from './csv';
@@ -42,7 +42,7 @@ async function stageAndApply(call: ImportCall, client: pg.PoolClient, source: As
   return rows.tally.toReport('deals', rows.heading!, {
     ...counts, newNames: names, written: mayWrite && isTaken(),
     value: { read: rows.tally.valueRead, refused: rows.tally.valueRefused },
-    unknown: [...rows.unknown.list(scope.books.tree), ...(scope.isWhole ? listNewNames(rows.names, await loadNames(client, rows.names)) : listNewNames(rows.names, new Map()))],
+    unknown: [...rows.unknown.list(scope.books.tree), ...listNewNames(rows.names, await loadNames(client, rows.names, segmentsOf(scope, call.principal)))],
   });
 }
 

@@ -123,6 +123,6 @@ async function* exportUnits({ context, scope }: ExportCall): AsyncGenerator<Cell
 /** Every past state of a deal as a row, newest first: when, who, what and why, then the columns of `deals.csv`. @throws Refused unknownDeal */
 export async function exportHistory({ context, scope, principal }: ExportCall, dealId: number): Promise<string> {
   if (!await loadDeal(context.db, dealId, segmentsOf(scope, principal))) throw new Refused('unknownDeal', { deal: dealId });
-  const changes = await loadHistory(context.db, dealId);
+  const changes = await loadHistory(context.db, dealId, scope);
   return toCsv(['at', 'who', 'action', 'reason', ...DEAL_COLUMNS_OF_FILE.known], changes.map(({ at, who, action, reason, after }) => [at, who, action, reason, ...(after ? toRow(after) : [])]));
 }

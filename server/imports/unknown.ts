@@ -3,7 +3,9 @@ import type { FieldFault } from '#contract/errors/catalogue';
 import type { ImportReport } from '#contract/schemas/import';
 import { LISTS, type ListName } from '#contract/schemas/list';
 import { NameIndex } from '#core/text/similar';
+import { END_OF_TIME, FIRST_DAY, toIsoDay } from '#core/period/day';
 import type { UnitTree } from '#core/units/tree';
+import type { Segment } from '#core/units/unit';
 import { sqlNameOf } from '../lists/index';
 import type { AllNameIds } from './staging';
 
@@ -47,12 +49,15 @@ export function listNewNames(names: AllNameIds, known: ReadonlyMap<ListName, Nam
   })));
 }
 
-/** The names there are, of lists that would grow. */
-export async function loadNames(client: pg.ClientBase, names: AllNameIds): Promise<Map<ListName, NameIndex>> {
+/** The names there are, of lists that would grow; of customers only those of the deals one sees. Null: one sees all. */
+export async function loadNames(client: pg.ClientBase, names: AllNameIds, segments: readonly Segment[] | null): Promise<Map<ListName, NameIndex>> {
   const found = new Map<ListName, NameIndex>();
   for (const list of LISTS) {
     if (names[list].added.length === 0) continue;
-    const { rows } = await client.query<{ id: number; name: string }>(`select id, name from ${sqlNameOf(list)} where merged_into is null and lower(name) not in (select lower(n) from unnest($1::text[]) n)`, [names[list].added]);
+    const isTheirs = segments === null || list !== 'customer' ? '' : `and exists (select from deal d join unnest($2::int[], $3::date[], $4::date[]) s(id, f, t) on s.id = d.salesperson_id and d.day >= s.f and d.day < s.t where d.customer_id = l.id)`;
+    const clip = (day: number) => toIsoDay(Math.min(Math.max(day, FIRST_DAY), END_OF_TIME));
+    const people = isTheirs === '' ? [] : [segments!.map((each) => each.salespersonId), segments!.map((each) => clip(each.from)), segments!.map((each) => clip(each.to))];
+    const { rows } = await client.query<{ id: number; name: string }>(`select id, name from ${sqlNameOf(list)} l where merged_into is null and lower(name) not in (select lower(n) from unnest($1::text[]) n) ${isTheirs}`, [names[list].added, ...people]);
     found.set(list, new NameIndex(rows));
   }
   return found;

@@ -6,6 +6,7 @@ import { recordAudit } from '../audit/record';
 import type { Context } from '../context';
 import type { Queryable } from '../db/client';
 import { announce } from '../db/notify';
+import { cleanName } from '../input';
 import { Refused, refuseFaults } from '../problem';
 import { findEach, LIST_TABLES, NO_NAMES, sqlNameOf } from './names';
 
@@ -46,7 +47,7 @@ export async function saveEntry(context: Context, userId: number, list: ListName
   const { currency } = context.replica.company!;
   const before = id === null ? null : (await loadList(context, list, id))[0];
   if (before === undefined) throw new Refused('unknownName');
-  const name = input.name.replace(/\s+/g, ' ').trim();
+  const name = cleanName(input.name);
   const savedId = await context.db.transaction(async (tx) => {
     const columns = await checkEntry(tx, list, id, { ...input, name }, currency);
     const table = LIST_TABLES[list];

@@ -5,6 +5,9 @@ import { mayDo } from '../access/permissions';
 import { streamChanges } from './stream';
 
 /** What has changed of what the reader may see; figures are asked for anew. */
+/** Pages of one person that are open at a time. */
+const MOST_PAGES = 300;
+
 export function addLiveRoutes({ implement, context, identities }: Endpoints): void {
   const { replica } = context;
 
@@ -16,7 +19,7 @@ export function addLiveRoutes({ implement, context, identities }: Endpoints): vo
       return unitIds.some((id) => tree.find(id) !== undefined);
     };
     return streamChanges(reply, {
-      replica, mayHear,
+      replica, mayHear, listener: { key: `user ${principal.userId}`, most: MOST_PAGES },
       isStillIn: async () => {
         const still = await identities.identify(request).catch(() => principal);
         return still !== null && still.unitId === principal.unitId;

@@ -5,17 +5,39 @@ import type { Replica } from '../ledger/replica';
 import { Refused } from '../problem';
 
 const HEARTBEAT_MS = 15_000;
+/** Of one server; more than screens of a large company. */
+const MOST_STREAMS = 5_000;
+
+const listening = new WeakMap<Replica, Map<string, number>>();
+
+/** Counts who listens. @returns what lets them go. @throws Refused tooManyStreams */
+function enter(replica: Replica, { key, most }: { key: string; most: number }): () => void {
+  const counts = listening.get(replica) ?? new Map<string, number>();
+  listening.set(replica, counts);
+  const all = [...counts.values()].reduce((sum, each) => sum + each, 0);
+  const own = counts.get(key) ?? 0;
+  if (own >= most || all >= MOST_STREAMS) throw new Refused('tooManyStreams', { most });
+  counts.set(key, own + 1);
+  return () => {
+    const left = (counts.get(key) ?? 1) - 1;
+    if (left === 0) counts.delete(key);
+    else counts.set(key, left);
+  };
+}
 
 interface StreamOptions {
   replica: Replica;
+  /** Who listens, and how many of them may at a time. */
+  listener: { key: string; most: number };
   mayHear(announcement: Announcement): boolean;
   /** Asked with every heartbeat: whoever may not listen any more hears no more. */
   isStillIn(): Promise<boolean>;
 }
 
 /** Server-sent events (WHATWG HTML) until the listener leaves, or nothing is heard any more: says that something has changed, never what. @throws Refused unavailable */
-export function streamChanges(reply: FastifyReply, { replica, mayHear, isStillIn }: StreamOptions): never {
+export function streamChanges(reply: FastifyReply, { replica, listener, mayHear, isStillIn }: StreamOptions): never {
   if (!replica.connected) throw new Refused('unavailable');
+  const leave = enter(replica, listener);
   reply.hijack();
   const { raw } = reply;
   raw.writeHead(200, { 'content-type': 'text/event-stream', 'cache-control': 'no-store', 'x-accel-buffering': 'no' });
@@ -29,8 +51,12 @@ export function streamChanges(reply: FastifyReply, { replica, mayHear, isStillIn
     if (await isStillIn()) raw.write(': here\n\n');
     else raw.end();
   }, HEARTBEAT_MS);
+  // Whoever signs out, or loses their right, hears nothing from that moment on.
+  const stopWatching = replica.onAccessChange(() => void isStillIn().then((still) => { if (!still) raw.end(); }));
   raw.on('close', () => {
     clearInterval(heartbeat);
+    leave();
+    stopWatching();
     stop();
     stopWaiting();
   });

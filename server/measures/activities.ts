@@ -5,7 +5,7 @@ import { baseOf, type Measure } from '#core/measure/measure';
 import { parseDecimal, writeDecimal } from '#core/money/amount';
 import { decimalsOf } from '#core/money/format';
 import type { Period } from '#core/period/calendar';
-import { intersect, parseDay, toIsoDay, type Day } from '#core/period/day';
+import { type Day, DEAL_DAYS, intersect, parseDay, toIsoDay } from '#core/period/day';
 import { describePeriod, shortPeriod } from '#core/period/words';
 import { figureUnitOf, type Books } from '#core/standing/books';
 import type { Unit } from '#core/units/unit';
@@ -87,14 +87,18 @@ export interface ActivityFacts {
 
 export type CheckedActivity = { ok: true; facts: ActivityFacts } | { ok: false; faults: FieldFault[] };
 
+/** Of a typed-in value, in whole units of its last decimal, either way. */
+const LARGEST_VALUE = 1_000_000_000_000;
+
 /** Checks one typed-in value and names each fault at its field. */
-export function checkActivity(context: Context, scope: Scope, change: Pick<ActivityChange, 'unit' | 'on' | 'measure' | 'value'>): CheckedActivity {
+export function checkActivity(_context: Context, scope: Scope, change: Pick<ActivityChange, 'unit' | 'on' | 'measure' | 'value'>): CheckedActivity {
   const { books } = scope;
   const faults: FieldFault[] = [];
   const unit = books.tree.findByCode(change.unit.trim());
-  if (!unit) faults.push({ field: 'unit', code: context.replica.company!.tree.findByCode(change.unit.trim()) ? 'outsideUnit' : 'unknownUnit' });
+  if (!unit) faults.push({ field: 'unit', code: 'unknownUnit' });
   const on = parseDay(change.on);
   if (on === null) faults.push({ field: 'on', code: 'notADate' });
+  else if (on < DEAL_DAYS.from || on >= DEAL_DAYS.to) faults.push({ field: 'on', code: 'dayOutOfRange', params: { from: toIsoDay(DEAL_DAYS.from), to: toIsoDay(DEAL_DAYS.to - 1) } });
   const measure = books.measures.find(change.measure);
   if (!measure) faults.push({ field: 'measure', code: 'unknownMeasure' });
   else if (measure.formula.kind !== 'typed') faults.push({ field: 'measure', code: 'notTypedIn' });
@@ -103,6 +107,7 @@ export function checkActivity(context: Context, scope: Scope, change: Pick<Activ
   const text = change.value?.trim() ?? '';
   const result = text === '' ? null : parseDecimal(text, decimals);
   if (result && !result.ok) faults.push({ field: 'value', code: decimals === 0 && result.fault === 'tooManyDecimals' ? 'wholeNumber' : result.fault, params: { decimals } });
+  else if (result && Math.abs(result.minor) > LARGEST_VALUE) faults.push({ field: 'value', code: 'aboveLimit', params: { max: LARGEST_VALUE.toLocaleString('en') } });
   if (faults.length > 0) return { ok: false, faults };
   return { ok: true, facts: { unit: unit!, on: on!, measure: baseOf(measure!.code), decimals, value: result?.ok ? result.minor : null } };
 }

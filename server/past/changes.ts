@@ -52,7 +52,7 @@ export async function explainBook({ db }: Context, scope: Scope, query: BookChan
       select salesperson_id as sp, day::text as day, sum(amount)::bigint as amount from deal_part where part = 'revenue' and day >= ${toIsoDay(period.from)} and day < ${toIsoDay(period.to)} group by 1, 2`);
     return { changes, current, created, counted };
   });
-  const steps = [...stepsOfChanges(result.changes, result.current, holds), ...stepsOfCreated(result.created, holds)];
+  const steps = [...stepsOfChanges(result.changes, result.current, holds, scope), ...stepsOfCreated(result.created, holds)];
   const figureNow = result.counted.reduce((sum, row) => (holds(row.sp, parseDay(row.day)!) ? sum + row.amount : sum), 0);
   return summarize(steps, figureNow);
 }
@@ -66,7 +66,7 @@ function buildHolds({ books }: Scope, unitId: number, span: { from: number; to: 
 /** Each change leads from the state before it to the state before the next one, the last to what is there now. */
 function stepsOfChanges(
   changes: readonly { at: string; inside: boolean; who: string; action: string; reason: string | null; deal_id: number; before: DealRecordJson }[],
-  current: readonly { id: number; code: string; customer: string; record: DealRecordJson; is_new: boolean; inside: boolean; at: string; who: string; import_id: number | null; file: string | null }[], holds: Holds,
+  current: readonly { id: number; code: string; customer: string; record: DealRecordJson; is_new: boolean; inside: boolean; at: string; who: string; import_id: number | null; file: string | null }[], holds: Holds, scope: Scope,
 ): Step[] {
   const byDeal = new Map<number, (typeof changes)[number][]>();
   for (const change of changes) byDeal.set(change.deal_id, [...byDeal.get(change.deal_id) ?? [], change]);
@@ -74,7 +74,10 @@ function stepsOfChanges(
     const mine = byDeal.get(deal.id)!;
     const states = [...mine.map((change) => toState(change.before)), toState(deal.record)];
     const steps = mine.map((change, index) => ({ change, explained: explainChange(states[index]!, states[index + 1]!, holds) }));
-    const common = { dealId: deal.id, deal: deal.code, customer: deal.customer, count: 1 };
+    // What others call it now is theirs to know.
+    const now = states.at(-1)!;
+    const isOurs = scope.isWhole || now.credits.some(({ salespersonId }) => scope.coversDay(salespersonId, now.closedOn ?? scope.books.asOf));
+    const common = { dealId: isOurs ? deal.id : null, deal: isOurs ? deal.code : mine[0]!.before.code, customer: isOurs ? deal.customer : null, count: 1 };
     const beginning = deal.is_new ? explainChange(null, states[0]!, holds) : null;
     return [
       ...(beginning ? [{ ...common, at: deal.at, isInside: deal.inside, who: deal.who, action: deal.file ? 'imported' : 'booked', reason: deal.file, kind: beginning.kind, revenue: beginning.difference, importId: deal.import_id }] : []),

@@ -4,6 +4,7 @@ import type { DealState } from '#core/ledger/bookChange';
 
 /** A deal as the history keeps it (SQL function deal_record). */
 export interface DealRecordJson {
+  code: string;
   status: DealState['status'];
   closed_on: string | null;
   voided_at: string | null;

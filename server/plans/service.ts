@@ -143,7 +143,7 @@ export async function publishPlan(context: Context, caller: PlanCaller, id: numb
     const changed = await mergeTargets(tx, { from: id, into: publishedId, cells: taken, userId: principal.userId, reason: input.note });
     await endPlan(tx, id, 'merged', principal.userId, input.note);
     const isCompany = draft.unitId === context.replica.company!.tree.root?.id;
-    await tx.update(planTable).set({ note: input.note, ...(isCompany ? { rates: draft.rates } : {}), name: isCompany ? draft.name : published?.name ?? draft.name }).where(eq(planTable.id, publishedId));
+    await tx.update(planTable).set({ ...(isCompany ? { note: input.note, rates: draft.rates } : {}), name: isCompany ? draft.name : published?.name ?? draft.name }).where(eq(planTable.id, publishedId));
     await recordAudit(tx, [{ userId: principal.userId, entity: 'plan', entityId: String(id), action: 'published', after: { from: input.from ?? null, changed }, reason: input.note }]);
     await announce(tx, 'plans', null);
     return { publishedId, changed, kept: differing.length - taken.length };

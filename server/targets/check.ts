@@ -63,7 +63,7 @@ const SETTABLE: readonly Period['kind'][] = ['year', 'quarter', 'month', 'day'];
 export function checkTarget(change: TargetChange, checker: TargetChecker): CheckedTarget {
   const faults: FieldFault[] = [];
   const unit = checker.tree.findByCode(change.unit.trim());
-  if (!unit) faults.push({ field: 'unit', code: checker.fullTree.findByCode(change.unit.trim()) ? 'outsideUnit' : 'unknownUnit' });
+  if (!unit) faults.push({ field: 'unit', code: 'unknownUnit' });
   const period = checker.calendar.parse(change.period);
   const settable = period && SETTABLE.includes(period.kind);
   if (!settable) faults.push({ field: 'period', code: 'unknownPeriod' });

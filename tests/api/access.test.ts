@@ -125,7 +125,7 @@ describe('rights on rows', () => {
   it('let a salesperson book own deals only, and set no targets', async () => {
     const { salesperson } = people;
     expect((await salesperson.send('POST', '/deals', wonDeal({ deal: 'OWN-1' }))).statusCode).toBe(201);
-    expect((await salesperson.send('POST', '/deals', wonDeal({ salesperson: 'tbrandt' }))).json().errors[0].code).toBe('outsideUnit');
+    expect((await salesperson.send('POST', '/deals', wonDeal({ salesperson: 'tbrandt' }))).json().errors[0].code).toBe('unknownSalesperson');
     const change = { unit: 'ivarga', period: 'FY2027-P08', measure: 'revenue', target: '1' };
     expect((await putTargets(salesperson, [change])).json().code).toBe('forbidden');
     expect((await salesperson.import('targets', 'unit,period,measure,target\n')).json().code).toBe('forbidden');
@@ -142,7 +142,7 @@ describe('rights on rows', () => {
   it('keep a manager from setting targets or adding units outside', async () => {
     const { manager } = people;
     const outside = await putTargets(manager, [{ unit: 'nkassem', period: 'FY2027-P08', measure: 'revenue', target: '1' }]);
-    expect(outside.json().errors[0]).toMatchObject({ field: 'changes/0/unit', code: 'outsideUnit' });
+    expect(outside.json().errors[0]).toMatchObject({ field: 'changes/0/unit', code: 'unknownUnit' });
     expect((await manager.send('POST', '/units', { unit: 'new', name: 'New', kind: 'team', parent: 'north' })).json().code).toBe('outsideUnit');
   });
 

@@ -130,7 +130,18 @@ describe('pictures', () => {
     expect((await put('ivarga', DOT, 'image/png', people.viewer)).statusCode).toBeGreaterThanOrEqual(403);
     expect((await put('salt', DOT, 'image/png', people.manager)).statusCode).toBe(403);
     const photo = await people.manager.get('/units/ivarga/photo');
-    expect([photo.headers['content-type'], photo.rawPayload.equals(DOT)]).toEqual(['image/png', true]);
+    // Drawn anew: nothing else the file held comes along.
+    expect([photo.headers['content-type'], photo.rawPayload.toString('latin1', 8, 12)]).toEqual(['image/webp', 'WEBP']);
+  });
+
+  it('leave behind what else their file held', async () => {
+    const { default: sharp } = await import('sharp');
+    const withPlace = await sharp({ create: { width: 2_000, height: 40, channels: 3, background: '#c04000' } }).withExif({ IFD0: { Copyright: 'SECRET-PLACE' } }).jpeg().toBuffer();
+    expect(withPlace.includes('SECRET-PLACE')).toBe(true);
+    expect((await put('ivarga', Buffer.concat([withPlace, Buffer.from('<script>1</script>')]), 'image/jpeg')).statusCode).toBe(200);
+    const kept = (await people.manager.get('/units/ivarga/photo')).rawPayload;
+    expect([kept.includes('SECRET-PLACE'), kept.includes('<script>'), (await sharp(kept).metadata()).width]).toEqual([false, false, 1_024]);
+    expect((await put('ivarga', Buffer.concat([DOT.subarray(0, 8), Buffer.from('<script>1</script>')]))).json()).toMatchObject({ code: 'notAPicture' });
   });
 
   it('are what they say, and small', async () => {
@@ -142,7 +153,7 @@ describe('pictures', () => {
   it('are shown on the board of their people and on no other', async () => {
     const { secret } = await make('Faces');
     expect((await show(secret)).json().photos).toHaveProperty('ivarga');
-    expect((await show(secret, '/photos/ivarga')).rawPayload.equals(DOT)).toBe(true);
+    expect((await show(secret, '/photos/ivarga')).headers['content-type']).toBe('image/webp');
     const { secret: other } = await make('North', { units: ['north'] }, people.admin);
     expect((await show(other, '/photos/ivarga')).statusCode).toBe(404);
     expect((await people.salesperson.send('DELETE', '/units/ivarga/photo')).statusCode).toBe(200);

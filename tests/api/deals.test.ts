@@ -56,7 +56,7 @@ describe('booking', () => {
     ['an open one without expectation', { status: 'open', closedOn: null }, 'expectedOn', 'expectedOnMissing'],
     ['an unknown salesperson', { salesperson: 'nobody' }, 'salesperson', 'unknownSalesperson'],
     ['a team as owner', { salesperson: 'deck' }, 'salesperson', 'notASalesperson'],
-    ['someone of another branch', { salesperson: 'nkassem' }, 'salesperson', 'outsideUnit'],
+    ['someone of another branch', { salesperson: 'nkassem' }, 'salesperson', 'unknownSalesperson'],
     ['an unknown currency', { currency: 'XYZ' }, 'currency', 'unknownCurrency'],
     ['a currency without rate', { currency: 'GBP' }, 'currency', 'noRate'],
     ['no customer', { customer: '  ' }, 'customer', 'format'],

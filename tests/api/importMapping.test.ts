@@ -43,10 +43,10 @@ describe('a file of another form', () => {
     const { headings, mapping } = await preview(FILE);
     const first = await check(FILE, await save(headings, mapping));
     expect(first.unknown).toEqual(expect.arrayContaining([
-      { column: 'salesperson', value: 'Ilse Varga', count: 1, isNew: false, suggestions: ['ivarga'] }, { column: 'salesperson', value: 'I. Varga', count: 1, isNew: false, suggestions: ['ivarga'] },
-      { column: 'salesperson', value: 'Tomas Brandt', count: 1, isNew: false, suggestions: ['tbrandt'] },
+      { column: 'salesperson', value: 'I. Varga', count: 1, isNew: false, suggestions: ['ivarga'] },
     ]));
-    expect(first).toMatchObject({ read: 3, refused: 3 });
+    // By their exact names people are known.
+    expect(first).toMatchObject({ read: 3, refused: 1 });
     const matched = { ...mapping, columns: { ...mapping.columns, Memo: 'notes' }, values: { ...mapping.values, salesperson: { 'Ilse Varga': 'ivarga', 'I. Varga': 'ivarga', 'Tomas Brandt': 'tbrandt' } } };
     const second = await check(FILE, await save(headings, matched));
     expect(second).toMatchObject({ created: 3, refused: 0, value: { read: 333_445, refused: 0 } });
