@@ -55,10 +55,11 @@ async function prepare(client: pg.PoolClient, sums: RunningSums): Promise<void> 
 
 async function loadPart(client: pg.PoolClient, sums: RunningSums, part: (typeof PARTS)[number]): Promise<void> {
   const { rows } = await client.query({
-    text: `select salesperson_id, string_agg((day - date '2000-01-01')::text, ',') as days, string_agg(amount::text, ',') as amounts
-      from (
-        select salesperson_id, day, amount from daily_total where part = $1
-        union all select salesperson_id, day, amount from ledger_entry where part = $1 and not folded
+    // A day's total and what is not folded into it yet are one amount: a slip and its correction come to nothing, however large they were.
+    text: `with open as (select salesperson_id, day, sum(amount) as amount from ledger_entry where part = $1 and not folded group by 1, 2)
+      select salesperson_id, string_agg((day - date '2000-01-01')::text, ',') as days, string_agg(amount::text, ',') as amounts from (
+        select t.salesperson_id, t.day, t.amount + coalesce(o.amount, 0) as amount from daily_total t left join open o using (salesperson_id, day) where t.part = $1
+        union all select o.salesperson_id, o.day, o.amount from open o where not exists (select from daily_total t where t.part = $1 and t.salesperson_id = o.salesperson_id and t.day = o.day)
       ) totals group by salesperson_id`,
     values: [part],
     rowMode: 'array',
