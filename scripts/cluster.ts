@@ -68,9 +68,7 @@ function findPassword(directory: string, role: ClusterRole): string {
 
 /** One role owns the tables and migrates them, another serves: it can neither drop nor empty a table, nor switch a trigger off. */
 async function saveRoles(url: string, passwords: Record<ClusterRole, string>): Promise<void> {
-  const { default: pg } = await import('pg');
-  const client = new pg.Client({ connectionString: url });
-  await client.connect();
+  const client = await connectSoon(url);
   try {
     for (const [role, password] of Object.entries(passwords)) {
       const name = `${USER}_${role}`;
@@ -79,6 +77,24 @@ async function saveRoles(url: string, passwords: Record<ClusterRole, string>): P
     }
   } finally {
     await client.end();
+  }
+}
+
+const ANSWERS_WITHIN_MS = 60_000;
+
+/** Connects as soon as the database answers: one that was killed first makes good what it had begun. */
+async function connectSoon(url: string) {
+  const { default: pg } = await import('pg');
+  for (const end = Date.now() + ANSWERS_WITHIN_MS; ;) {
+    const client = new pg.Client({ connectionString: url, connectionTimeoutMillis: 5_000 });
+    try {
+      await client.connect();
+      return client;
+    } catch (error) {
+      await client.end().catch(() => undefined);
+      if (Date.now() > end) throw error;
+      await new Promise((resolve) => setTimeout(resolve, 200));
+    }
   }
 }
 

@@ -57,7 +57,8 @@ export async function buildApp({ context, webRoot, version, logger = false }: Ap
   const app = Fastify({ 
     logger: logger && { level: 'warn', base: undefined }, bodyLimit: USUAL_LIMIT, requestTimeout: REQUEST_MS, keepAliveTimeout: IDLE_MS,
     // What is under way is answered before the server ends; connections at rest are closed.
-    forceCloseConnections: 'idle', trustProxy: trustedProxies.length > 0 ? trustedProxies : false,
+    // What comes in on a connection that is still open is answered like everything before.
+    return503OnClosing: false, forceCloseConnections: 'idle', trustProxy: trustedProxies.length > 0 ? trustedProxies : false,
   });
   app.server.headersTimeout = HEAD_MS;
   app.setValidatorCompiler(buildValidator());

@@ -14,8 +14,8 @@ declare module 'vitest' {
 
 /** One throw-away cluster a run; each test file makes its own databases in it. */
 export default async function setup(project: TestProject) {
-  // Files are read by a built worker.
-  await buildServer(['fileReader']);
+  // Files are read by a built worker, and the servers that are killed are built ones.
+  await buildServer();
   const directory = mkdtempSync('/tmp/iron-ladder-test-');
   const cluster = await startCluster(directory, { isThrowAway: true });
   project.provide('clusterUrl', cluster.url('postgres'));

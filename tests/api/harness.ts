@@ -10,11 +10,13 @@ import { hashPassword } from '#server/access/index';
 import { appUser } from '#server/db/tables/index';
 import { Replica } from '#server/ledger/replica';
 import { LOCAL_SETTINGS } from '#server/settings';
+import { PASSWORD, UNITS_CSV } from './company';
 import { watchContract } from './contractWatch';
 import type { Role } from '#contract/schemas/access';
 
 export const TODAY = '2026-11-18';
-export const PASSWORD = 'a long enough password';
+
+export { PASSWORD, UNITS_CSV } from './company';
 
 export interface TestServer {
   app: FastifyInstance;
@@ -97,18 +99,6 @@ export class Client {
     return this.send('POST', `/imports/${kind}${query}`, csv, { 'content-type': 'text/csv' });
   }
 }
-
-export const UNITS_CSV = `unit,name,kind,parent,from,to
-ht,Harrow & Tide,company,,,
-north,Northgate,branch,ht,,
-salt,Saltmarsh,branch,ht,,
-deck,Deck & rigging,team,salt,,
-eng,Engines,team,salt,,
-ivarga,Ilse Varga,salesperson,deck,,
-tbrandt,Tomas Brandt,salesperson,deck,,2026-06-30
-tbrandt,Tomas Brandt,salesperson,eng,2026-07-01,
-nkassem,Noor Kassem,salesperson,north,2026-01-01,
-`;
 
 /** A small company with an administrator and one user of each other role. */
 export async function createCompany(server: TestServer): Promise<{ admin: Client; manager: Client; salesperson: Client; viewer: Client; north: Client }> {

@@ -34,12 +34,3 @@ export function dropTyped(key: string): void {
     // Nothing was kept.
   }
 }
-
-/** All of it, when another person signs in at this browser. */
-export function dropAllTyped(): void {
-  try {
-    for (const key of Object.keys(localStorage)) if (key.startsWith(PREFIX)) localStorage.removeItem(key);
-  } catch {
-    // Nothing was kept.
-  }
-}
