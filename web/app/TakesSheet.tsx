@@ -39,7 +39,7 @@ export function TakesSheet({ unit, period, figures, currency, pipeline, outlook 
         <>
           <p className="mt-0.5">{whole(takes.gap)} are missing: {[
             takes.perDay === null ? 'no working day is left' : `${whole(takes.perDay)} on each of ${figures.elapsed.left} working ${figures.elapsed.left === 1 ? 'day' : 'days'}`,
-            ...(takes.typicalDeals === null ? [] : [`${takes.typicalDeals.toLocaleString('en-GB')} average ${takes.typicalDeals === 1 ? 'deal' : 'deals'} of ${whole(breadth!.typicalDeal!)}`]),
+            ...(takes.typicalDeals === null ? [] : [`${takes.typicalDeals.toLocaleString('en-GB')} average ${takes.typicalDeals === 1 ? 'deal' : 'deals'} of ${whole(breadth!.typicalDeal!)} (the average of the last 12 months)`]),
           ].join(', or ')}.{outlook?.outlook.odds && <> The odds to make it: <strong className="font-semibold">{showOdds(outlook.outlook.odds)}</strong>.</>}</p>
           {!(pipeline && outlook) && <p aria-busy className="text-soft">Counting the open deals …</p>}
           {pipeline && outlook && <Closing takes={takes} byId={byId} show={(value) => formatExact(value, money)} whole={whole} />}

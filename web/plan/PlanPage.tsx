@@ -37,7 +37,8 @@ export function PlanPage() {
   const place = useMemo(() => ({ unit, year, measure, ...(planParam ? { plan: Number(planParam) } : {}) }), [unit, year, measure, planParam]);
   const { bench, revision: stamp, redraw, error, isFetching, refetch } = useWorkbench(unit && year ? place : null, search.get('in') ?? undefined);
   const { data: plans = [] } = useListPlansQuery({ year }, { skip: !year });
-  const [selection, setSelection] = useState<Selection>(single(0, 0));
+  // Until somebody chooses a cell, the one of the period that is on the strip.
+  const [picked, setSelection] = useState<Selection | null>(null);
   const [dialog, setDialog] = useState<PlanDialog | null>(null);
   const [revision, setRevision] = useState<{ plan: number; reason: string } | null>(null);
   const reason = revision && revision.plan === bench?.sheet.plan?.id ? revision.reason : undefined;
@@ -49,6 +50,7 @@ export function PlanPage() {
   }, [remembered, isStillDraft, setSearch]);
   const by = (['days', 'weeks'] as const).find((each) => each === search.get('by')) ?? null;
   const sheet = useMemo(() => (bench ? buildSheet(bench, period, by) : null), [bench, period, by]);
+  const selection = useMemo(() => picked ?? single(0, Math.max(0, sheet?.columns.findIndex((column) => column.period.id === period) ?? 0)), [picked, sheet, period]);
   const isFree = bench?.sheet.plan?.status !== 'published' || reason !== undefined;
   const onEnter = useCallback(() => {
     if (!isFree) setDialog({ kind: 'revise' });

@@ -68,7 +68,8 @@ function buildColumns(view: StandingView, isBelow: boolean): Column<PlaceView>[]
   const hasPace = view.figures.elapsed.phase === 'open' && view.accrues;
   const number = (value: number | null) => (value === null ? '–' : <span title={formatExact(value, unit)}>{formatColumn(value, unit)}</span>);
   return [
-    { key: 'rank', heading: 'Rank', width: '57px', cell: (place) => <><span className="font-semibold">{place.rank ?? '–'}</span> <Movement places={place.movement} /></> },
+    // One person alone is ranked first of one: that says nothing, and reads as if it did.
+    ...(view.unit.kind === 'salesperson' ? [] : [{ key: 'rank', heading: 'Rank', width: '57px', cell: (place) => <><span className="font-semibold">{place.rank ?? '–'}</span> <Movement places={place.movement} /></> } satisfies Column<PlaceView>]),
     {
       key: 'name', heading: isBelow ? 'Unit' : 'Salesperson', width: 'minmax(134px,1.8fr)',
       cell: (place) => (
