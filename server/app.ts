@@ -129,30 +129,39 @@ async function answersInTime({ db }: Context): Promise<boolean> {
   return Promise.race([db.execute('select 1').then(() => true, () => false), late]);
 }
 
-/** The first fault only: telling every fault of a large body would take longer than reading it. */
+/** A form's body: every fault is told. Of a larger one only the first: telling all would take longer than reading it. */
+const FORM_CHARACTERS = 20_000;
+
 function buildValidator() {
-  const ajv = new Ajv({ coerceTypes: false, useDefaults: false, removeAdditional: false, strict: false });
+  const ajv = withFormats(new Ajv({ coerceTypes: false, useDefaults: false, removeAdditional: false, strict: false }));
+  const thorough = withFormats(new Ajv({ coerceTypes: false, useDefaults: false, removeAdditional: false, strict: false, allErrors: true }));
   // Addresses and queries are text; only there "5" may be a number.
-  const coercing = new Ajv({ coerceTypes: true, strict: false });
-  addFormats.default(ajv);
-  addFormats.default(coercing);
-  for (const each of [ajv, coercing]) {
-    // Days and moments that the calendar and the database know.
-    each.addFormat('date', (text) => parseDay(text) !== null);
-    each.addFormat('date-time', (text) => MOMENT.test(text) && parseDay(text.slice(0, 10)) !== null && !Number.isNaN(Date.parse(text)));
-  }
+  const coercing = withFormats(new Ajv({ coerceTypes: true, strict: false }));
   // Compiled when the first request of its kind comes: all of them at once were a third of what a start takes.
   return ({ schema, httpPart }: { schema: unknown; httpPart?: string }) => {
     let compiled: ValidateFunction | null = null;
+    let telling: ValidateFunction | null = null;
     const validate = (value: unknown): boolean => {
       compiled ??= (httpPart === 'body' ? ajv : coercing).compile(schema as object);
       const isValid = compiled(value);
       validate.errors = compiled.errors;
+      if (!isValid && httpPart === 'body' && JSON.stringify(value).length <= FORM_CHARACTERS) {
+        telling ??= thorough.compile(schema as object);
+        telling(value);
+        validate.errors = telling.errors;
+      }
       return isValid;
     };
     validate.errors = undefined as ValidateFunction['errors'];
     return validate;
   };
+}
+
+/** Days and moments that the calendar and the database know. */
+function withFormats(ajv: Ajv): Ajv {
+  addFormats.default(ajv);
+  ajv.addFormat('date', (text) => parseDay(text) !== null);
+  return ajv.addFormat('date-time', (text) => MOMENT.test(text) && parseDay(text.slice(0, 10)) !== null && !Number.isNaN(Date.parse(text)));
 }
 
 /** Files by name for ever, the page itself never from a cache, with a nonce for the styles that components add while running. */

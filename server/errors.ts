@@ -80,7 +80,7 @@ export function findOutage(error: unknown): ErrorCode | null {
 
 function translate(error: FastifyError): Problem | null {
   if (error instanceof Refused) return error.toProblem();
-  if (error.validation) return toProblem('invalidInput', {}, error.validation.map(toFault));
+  if (error.validation) return toProblem('invalidInput', {}, error.validation.slice(0, MOST_FAULTS).map(toFault));
   if (error.code === 'FST_ERR_CTP_BODY_TOO_LARGE') return toProblem('tooLarge', { limit: 'what this address takes' });
   if (error.code === 'FST_ERR_CTP_INVALID_MEDIA_TYPE') return toProblem('wrongMediaType', { expected: 'JSON, or a file as text/csv' });
   if (error.code?.startsWith('FST_ERR_CTP') || error instanceof SyntaxError) return toProblem('invalidBody', { expected: 'JSON', problem: error.message });
@@ -97,6 +97,9 @@ function translate(error: FastifyError): Problem | null {
 type Validation = NonNullable<FastifyError['validation']>[number];
 
 const FAULT_OF: Readonly<Record<string, FaultCode>> = { required: 'required', minLength: 'required', maxLength: 'tooLong' };
+
+/** More than can be read at once help nobody. */
+const MOST_FAULTS = 100;
 
 /** Ajv's word turned into the catalogue's, at the field it is about. */
 function toFault(each: Validation): FieldFault {

@@ -199,7 +199,7 @@ function* readSheet(bytes: Buffer, path: string, context: CellContext, counts: C
         if (error) throw error;
         counts.unpacked += data.length;
         if (counts.unpacked > FILE_LIMITS.unpackedBytes) throw tooLarge();
-        rows.parser.write(decoder.decode(data, { stream: !isLast }));
+        for (let at = 0; at < data.length; at += CHUNK) rows.write(decoder.decode(data.subarray(at, at + CHUNK), { stream: true }));
         if (isLast) rows.parser.close();
       } catch (thrown) {
         failure = thrown;
@@ -240,9 +240,17 @@ class SheetRows {
   private isFormula = false;
   private isValue = false;
   private value = '';
+  private sinceTag = 0;
 
   constructor(private context: CellContext, private counts: Counts) {
     this.parser = parserOf({ open: (name, attributes) => this.open(name, attributes), close: (name) => this.close(name), text: (text) => this.text(text) });
+  }
+
+  /** @throws FileFault where a cell has no end: kept whole, it would fill the memory */
+  write(text: string): void {
+    this.sinceTag += text.length;
+    this.parser.write(text);
+    if (this.sinceTag > FILE_LIMITS.recordBytes) throw FileFault.at(`line ${this.row.number}`, 'recordTooLong', { max: '1 MB' });
   }
 
   take(): SheetRow[] {
@@ -252,6 +260,7 @@ class SheetRows {
   }
 
   private open(name: string, attributes: Attributes): void {
+    this.sinceTag = 0;
     switch (name) {
       case 'row':
         this.row = { number: Number(attributes['r'] ?? this.row.number + 1), cells: new Map() };
@@ -282,6 +291,7 @@ class SheetRows {
   }
 
   private close(name: string): void {
+    this.sinceTag = 0;
     if (name === 'v' || name === 't') this.isValue = false;
     if (name === 'c') {
       const text = this.textOfCell();

@@ -11,8 +11,8 @@ export function findMeasure(books: Books, code: string | undefined): Measure {
   return measure;
 }
 
-/** Of which periods are looked at; with a decade on either side of the days that deals may have. */
-const PERIODS = { from: fromCivil(1990, 1, 1), to: fromCivil(2110, 1, 1) };
+/** Of which periods are looked at: wider than the days that deals may have, so that an early year is empty rather than unknown. */
+const PERIODS = { from: fromCivil(1910, 1, 1), to: fromCivil(2190, 1, 1) };
 
 /** The period an id names. @throws Refused unknownPeriod */
 export function findPeriod(books: Books, id: string): Period {
