@@ -16,8 +16,7 @@ export default defineConfig({
   workers: 1,
   forbidOnly: true,
   timeout: 45_000,
-  // A shared machine may stand still for seconds; what is wrong fails twice.
-  retries: 1,
+  retries: 0,
   expect: { timeout: 10_000 },
   reporter: [['list'], ['json', { outputFile: 'test-results/e2e.json' }]],
   use: {

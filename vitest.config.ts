@@ -18,8 +18,6 @@ export default defineConfig({
         test: {
           name: 'api', include: ['tests/{api,security,faults}/**/*.test.ts'], environment: 'node',
           globalSetup: ['tests/api/globalSetup.ts'], isolate: false, maxWorkers: 2, sequence: { groupOrder: 1 }, testTimeout: 30_000, hookTimeout: 60_000,
-          // A shared machine may stand still for seconds; what is wrong fails twice.
-          retry: 1,
         },
       },
     ],

@@ -12,8 +12,8 @@ export const importFile = defineRoute({
   params: Kind, query: ImportQuery, bodyType: 'text/csv', answer: ImportReport, errors: ['invalidInput', 'forbidden', 'tooLarge', 'wrongMediaType', 'unknownMapping', 'unknownPlan', 'closedNeedsReason', 'importRunning', 'importsBusy', 'tooSlow', 'invalidBody'],
 });
 export const getImportProgress = defineRoute({
-  id: 'getImportProgress', method: 'GET', path: '/import-progress', permission: 'book', summary: 'How many rows of one’s running import have been read; null where none runs',
-  answer: Type.Object({ rows: Nullable(Type.Integer()) }),
+  id: 'getImportProgress', method: 'GET', path: '/import-progress', permission: 'book', summary: 'How many rows of one’s running import of deals have been read, and whether these are all; null where none runs',
+  answer: Type.Object({ rows: Nullable(Type.Integer()), isRead: Type.Boolean() }),
 });
 export const previewImport = defineRoute({
   id: 'previewImport', method: 'POST', path: '/import-preview', permission: 'book', summary: 'The first rows of a file of deals, and how it might be read', bodyType: 'text/csv', answer: ImportPreview, errors: ['invalidInput', 'tooLarge', 'wrongMediaType', 'tooSlow', 'invalidBody'],

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { buildPlaces, RANKED_BY, type RankedBy } from './ladder';
 import { describeLadder } from './ladderSentence';
-import { buildSampleBooks, type SampleOptions } from './sampleBooks';
+import { parseDay } from '../period/day';
+import { always, buildSampleBooks, SAMPLE_MEMBERSHIPS, type SampleOptions } from './sampleBooks';
 
 const [OCTOBER, NOVEMBER] = ['FY2027-P07', 'FY2027-P08'];
 const people = [11, 12, 13];
@@ -31,6 +32,12 @@ describe('places on the ladder', () => {
   it('turn round where less is better', () => {
     const books = buildSampleBooks({ asOf: '2026-11-18', booked: [{ salespersonId: 11, amount: 900, on: '2026-11-02' }, { salespersonId: 11, amount: 300, on: '2026-11-02', part: 'cost' }, { salespersonId: 11, amount: 900, on: '2026-11-02', part: 'costed' }, { salespersonId: 12, amount: 900, on: '2026-11-02' }, { salespersonId: 12, amount: 200, on: '2026-11-02', part: 'cost' }, { salespersonId: 12, amount: 900, on: '2026-11-02', part: 'costed' }] });
     expect(buildPlaces(books, [11, 12], books.calendar.parse(NOVEMBER)!, 'cost_to_revenue', 'actual').map((place) => place.standing.unitId)).toEqual([12, 11]);
+  });
+
+  it('go to those who were there: a joiner has one now and none before, and has gained nothing by coming', () => {
+    const memberships = [...SAMPLE_MEMBERSHIPS.filter((each) => each.unitId !== 11), { ...always(11, 3), from: parseDay('2026-11-02')! }];
+    const booked = usual.booked!.filter((each) => each.salespersonId !== 11 || each.on >= '2026-11');
+    expect(places('actual', { memberships, booked }).table).toEqual([[11, 1, 900, null, null], [13, 2, 500, 0, 0], [12, 2, 500, 400, -1]]);
   });
 
   it('hold the same units whatever they are ranked by', () => {

@@ -2,9 +2,10 @@ import { describe, expect, it } from 'vitest';
 import { parseDay, toIsoDay } from '../period/day';
 import { changeOf } from '../comparison/change';
 import { bookedIn, unplacedIn } from './books';
+import { explainGrade } from './grading';
 import { buildPlaces } from './ladder';
 import { buildPath } from './path';
-import { always, buildSampleBooks, SAMPLE_MEMBERSHIPS, type SampleOptions } from './sampleBooks';
+import { always, buildSampleBooks, SAMPLE_MEMBERSHIPS, SAMPLE_UNITS, type SampleOptions } from './sampleBooks';
 import { defaultRule, type StatusRule } from '../status/rule';
 import { describeStanding } from './sentence';
 import { buildLastYear, buildPrior, buildStanding } from './standing';
@@ -142,4 +143,47 @@ describe('the sentence', () => {
 
 describe('a change', () => {
   it.each([[11, 1, true], [10, 1, false], [-11, 1, true], [5, 0, false], [0, 4, false]])('of %i from %i: its percent rests on next to nothing: %s', (now, then, isThin) => expect(changeOf(now, then).isThin).toBe(isThin));
+});
+
+describe('what is not there yet', () => {
+  it('has a target, but nothing attained, no gap and no status: a month that begins tomorrow is 0 % of nothing', () => {
+    const { standing } = stand({ asOf: '2026-10-31', targets: target(1_000) });
+    expect(standing).toMatchObject({ target: { value: 1_000 }, attainment: null, gap: null, status: { grade: 0 }, elapsed: { phase: 'notStarted', gone: 0, left: 21 } });
+  });
+
+  it.each([
+    ['2026-11-20', { gone: 15, left: 6 }], ['2026-11-21', { gone: 15, left: 6 }], ['2026-11-22', { gone: 15, left: 6 }], ['2026-11-23', { gone: 16, left: 5 }],
+  ])('on %s has gone on by working days alone', (asOf, expected) => {
+    expect(stand({ asOf, targets: target(1_000) }).standing.elapsed).toMatchObject(expected);
+  });
+
+  it('of a day on which nobody works is due at its end, and no day of it has gone', () => {
+    const { standing } = stand({ asOf: '2026-11-21', booked: booked(100, '2026-11-21') }, 11, '2026-11-21');
+    expect(standing.elapsed).toMatchObject({ phase: 'open', gone: 0, total: 0, left: 0, isWorkless: true, due: { gone: 1, total: 1 } });
+    expect(standing.actual).toBe(100);
+  });
+});
+
+describe('an average of peers', () => {
+  const rule = { ...defaultRule({ direction: 'higher', accrues: true }), yardstick: 'peerAverage' as const, cuts: { upper: 110, lower: 90 } };
+  const team = (size: number) => {
+    const ids = Array.from({ length: size }, (_, at) => 11 + at);
+    const units = [...SAMPLE_UNITS.filter((each) => each.kind !== 'salesperson'), ...ids.map((id) => ({ id, code: `p${id}`, name: `P${id}`, kind: 'salesperson' as const }))];
+    const memberships = [...SAMPLE_MEMBERSHIPS.filter((each) => each.unitId < 11), ...ids.map((id) => always(id, 3))];
+    const sums = ids.flatMap((id, at) => booked(1_000 + at * 1_111, '2026-11-02', id));
+    const { books, standing } = stand({ units, memberships, booked: sums, rules: [{ measure: 'revenue', from: parseDay('2026-01-01')!, rule }] });
+    const { period, actual, target: own, elapsed } = standing;
+    return { status: standing.status, grading: explainGrade(books, { unitId: 11, period, measure: 'revenue', actual, target: own, elapsed }) };
+  };
+
+  it('of fewer than five gives the grade alone: it and one’s own figure would give the others’ away', () => {
+    const { status, grading } = team(4);
+    expect(status.grade).toBe(1);
+    expect(grading).toMatchObject({ peers: 4, cuts: null, next: null });
+  });
+
+  it('of five is told to three digits', () => {
+    // The mean of 1,000 to 5,444 is 3,222; 90 and 110 percent of it are 2,899.8 and 3,544.2.
+    expect(team(5).grading).toMatchObject({ peers: 5, cuts: { lower: 2_900, upper: 3_540 }, next: { at: 2_900, distance: 1_900 } });
+  });
 });

@@ -19,7 +19,7 @@ export interface ImportCall {
   run?: { kind: 'bulk' | 'feed'; action: string } | undefined;
   /** Read and check only. */
   isCheck: boolean;
-  /** Told how many rows have been read. */
-  onProgress?: ((rows: number) => void) | undefined;
+  /** Told how many rows have been read, and whether these are all. */
+  onProgress?: ((rows: number, isRead: boolean) => void) | undefined;
   signal: AbortSignal;
 }

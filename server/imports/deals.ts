@@ -102,9 +102,10 @@ class DealRows {
       signal.throwIfAborted();
       this.heading = heading;
       const block = this.toBlock(heading, records);
-      onProgress?.(this.tally.read);
+      onProgress?.(this.tally.read, false);
       if (block) yield block;
     }
+    onProgress?.(this.tally.read, true);
   }
 
   /** Names of lists that are kept in Setup, and that this file would add to. */

@@ -1,17 +1,17 @@
 /** How far the imports of this server are, by whose they are. */
 export class ImportProgress {
-  private rows = new Map<number, number>();
+  private states = new Map<number, { rows: number; isRead: boolean }>();
 
-  note(userId: number, rows: number): void {
-    this.rows.set(userId, rows);
+  note(userId: number, rows: number, isRead: boolean): void {
+    this.states.set(userId, { rows, isRead });
   }
 
   end(userId: number): void {
-    this.rows.delete(userId);
+    this.states.delete(userId);
   }
 
-  /** Rows read so far; null where nothing of theirs is being read. */
-  rowsOf(userId: number): number | null {
-    return this.rows.get(userId) ?? null;
+  /** Rows read so far, and whether these are all; null where nothing of theirs is being read. */
+  of(userId: number): { rows: number | null; isRead: boolean } {
+    return this.states.get(userId) ?? { rows: null, isRead: false };
   }
 }

@@ -44,7 +44,7 @@ export function addFileRoutes({ implement, context }: Endpoints): void {
         const mapping = query.mapping === undefined ? undefined : await loadMapping(context.db, principal.userId, query.mapping);
         return await gate.write(signal, () => IMPORTS[params.kind]({
           context, scope, principal, fileName: cleanName(query.fileName ?? `${params.kind}.csv`), reason: query.reason?.trim() || undefined, planId: query.plan, mapping,
-          isPartial: query.partial ?? false, isCheck: query.check ?? false, signal, onProgress: (rows) => progress.note(principal.userId, rows),
+          isPartial: query.partial ?? false, isCheck: query.check ?? false, signal, onProgress: (rows, isRead) => progress.note(principal.userId, rows, isRead),
         }, file.records()));
       } finally {
         progress.end(principal.userId);
@@ -53,7 +53,7 @@ export function addFileRoutes({ implement, context }: Endpoints): void {
     });
   });
 
-  implement(routes.getImportProgress, async ({ principal }) => ({ rows: progress.rowsOf(principal.userId) }));
+  implement(routes.getImportProgress, async ({ principal }) => progress.of(principal.userId));
 
   implement(routes.previewImport, async ({ request, principal }) => {
     const file = await receiveFile('deals', request, [], abortWithClient(request));

@@ -60,6 +60,23 @@ describe('reading CSV (RFC 4180)', () => {
     expect(await countDeals()).toBe(before);
   });
 
+  it('tells how far it is while it reads, and nothing when it is done', async () => {
+    const csv = `${HEAD}\n${Array.from({ length: 20_000 }, (_, at) => `PR${at},ivarga,Pike,1,won,2026-11-02`).join('\n')}\n`;
+    let isDone = false;
+    const run = importDeals(csv, '?check=true').finally(() => (isDone = true));
+    const seen = [];
+    while (!isDone) {
+      seen.push((await people.admin.get('/import-progress')).json() as { rows: number | null; isRead: boolean });
+      // What is asked without a connection leaves the import no turn.
+      await new Promise(setImmediate);
+    }
+    expect(await run).toMatchObject({ read: 20_000, written: false });
+    expect(seen.some(({ rows, isRead }) => rows !== null && rows > 0 && rows < 20_000 && !isRead)).toBe(true);
+    expect(seen.some(({ rows, isRead }) => rows === 20_000 && isRead)).toBe(true);
+    expect((await people.admin.get('/import-progress')).json()).toEqual({ rows: null, isRead: false });
+    expect((await people.manager.get('/import-progress')).json()).toEqual({ rows: null, isRead: false });
+  });
+
   it('refuses other content than CSV', async () => {
     expect((await people.admin.send('POST', '/imports/deals', { rows: [] })).json().code).toBe('invalidBody');
     expect((await people.admin.send('POST', '/imports/deals', '<a/>', { 'content-type': 'text/xml' })).json().code).toBe('wrongMediaType');

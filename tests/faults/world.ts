@@ -1,4 +1,4 @@
-import { spawn, type ChildProcess } from 'node:child_process';
+import { execFileSync, spawn, type ChildProcess } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { ensureDatabase, findFreePort, startCluster, type Cluster } from '../../scripts/cluster';
@@ -92,6 +92,18 @@ export class World {
         await sleep(500);
       }
     }
+  }
+
+  /** Lets the database stand still, with all of its connections open, or go on. */
+  holdDatabase(signal: 'SIGSTOP' | 'SIGCONT'): void {
+    const postmaster = readFileSync(`${this.directory}/postgres/postmaster.pid`, 'utf8').split('\n')[0]!;
+    const backends = execFileSync('pgrep', ['-P', postmaster]).toString().trim().split('\n');
+    for (const pid of [postmaster, ...backends]) process.kill(Number(pid), signal);
+  }
+
+  /** How a server says it is; 0 where it says nothing. */
+  async healthOf(at: number): Promise<number> {
+    return fetch(`http://127.0.0.1:${this.servers[at]!.port}/api/health`, { signal: AbortSignal.timeout(4_000) }).then((answer) => answer.status, () => 0);
   }
 
   /** Asks a server; status 0 where nothing came back. */

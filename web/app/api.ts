@@ -2,6 +2,7 @@ import { createApi, fetchBaseQuery, type BaseQueryFn } from '@reduxjs/toolkit/qu
 import type { Problem } from '#contract/errors/problem';
 import * as access from '#contract/routes/access';
 import * as company from '#contract/routes/company';
+import * as files from '#contract/routes/files';
 import { API, type AnswerOf, type AnyRoute, type BodyOf, type QueryOf } from '#contract/routes/route';
 import * as ledger from '#contract/routes/ledger';
 import * as measures from '#contract/routes/measures';
@@ -63,6 +64,7 @@ export const api = createApi({
     getMe: build.query<Me, void>({ query: () => ({ route: access.getMe }), providesTags: ['Me'] }),
     getCompany: build.query<AnswerOf<typeof company.getCompany>, void>({ query: () => ({ route: company.getCompany }), providesTags: ['Company'] }),
     signOut: build.mutation<object, { everywhere: boolean }>({ query: ({ everywhere }) => ({ route: everywhere ? access.signOutEverywhere : access.signOut }) }),
+    getImportProgress: build.query<AnswerOf<typeof files.getImportProgress>, void>({ query: () => ({ route: files.getImportProgress }), keepUnusedDataFor: 0 }),
     getTree: build.query<TreeNode[], QueryOf<typeof standings.getTree>>({
       query: (query) => ({ route: standings.getTree, query }), providesTags: ['Figures'],
       transformResponse: ({ statuses, nodes }: AnswerOf<typeof standings.getTree>) => nodes.map((node) => ({ ...node, status: statuses[node.status]! })),
@@ -81,4 +83,4 @@ export const api = createApi({
   }),
 });
 
-export const { useSignInMutation, useListBookProblemsQuery, useGetFirstRunQuery, useGetMeQuery, useGetCompanyQuery, useSignOutMutation, useGetTreeQuery, useGetStripQuery, useListMeasuresQuery, useListClosedMonthsQuery, useCreateUnitMutation, useChangeCalendarMutation } = api;
+export const { useSignInMutation, useListBookProblemsQuery, useGetFirstRunQuery, useGetMeQuery, useGetCompanyQuery, useSignOutMutation, useGetImportProgressQuery, useGetTreeQuery, useGetStripQuery, useListMeasuresQuery, useListClosedMonthsQuery, useCreateUnitMutation, useChangeCalendarMutation } = api;

@@ -9,7 +9,7 @@ import { Field, INPUT } from '../../ui/Field';
 import { useSay } from '../../ui/Toasts';
 import type { Problem } from '#contract/errors/problem';
 import type { ImportMapping } from '#contract/schemas/importMapping';
-import { useGetCompanyQuery } from '../api';
+import { useGetCompanyQuery, useGetImportProgressQuery } from '../api';
 import { FailureNote } from '../FailureNote';
 import { MappingSheet } from './mapping/MappingSheet';
 import { UnknownValues } from './mapping/UnknownValues';
@@ -120,11 +120,16 @@ export function ImportDialog({ kind, plan = null, onClose, onImported }: ImportD
 }
 
 function Progress({ state, onCancel }: { state: UploadState; onCancel(): void }) {
+  const isWorking = state.phase === 'working';
+  const { data } = useGetImportProgressQuery(undefined, { skip: !isWorking, pollingInterval: 500, refetchOnMountOrArgChange: true });
   const share = state.phase === 'sending' ? Math.round(state.share * 100) : 100;
+  const rows = isWorking ? data?.rows ?? null : null;
   return (
     <div className="mt-3 flex items-center gap-3">
-      <progress aria-label="Rows read" max={100} value={share} className="h-2 w-[220px] accent-[var(--now)]" />
-      <span role="status">{state.phase === 'sending' ? `Reading and checking every row, ${share} % …` : 'Comparing with the book …'}</span>
+      <progress aria-label="File sent" max={100} {...(isWorking ? {} : { value: share })} className="h-2 w-[220px] accent-[var(--now)]" />
+      <span role="status">{!isWorking ? 'Sending the file …' : data?.isRead ? 'Comparing with the book …' : 'Reading and checking every row …'}</span>
+      {/* Not read out: it changes twice a second. */}
+      <span aria-hidden className="text-soft">{isWorking ? rows !== null && `${rows.toLocaleString('en-GB')} rows` : `${share} %`}</span>
       <Button onClick={onCancel}>Cancel</Button>
     </div>
   );

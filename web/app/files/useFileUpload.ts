@@ -6,7 +6,7 @@ import { useAppDispatch } from '../store';
 
 export type Sent<Answer> = { data: Answer } | { error: Problem } | { cancelled: true };
 
-/** Share of the file that the server has taken, 0 to 1; it takes no more than it can check. 1: it writes, or reckons. */
+/** Share of the file that the server has taken, 0 to 1; then it works: reads, checks, compares, writes. */
 export type UploadState = { phase: 'idle' } | { phase: 'sending'; share: number } | { phase: 'working' };
 
 /** Sends a file with its progress, and can be told to stop: then nothing of it is kept. */
