@@ -122,11 +122,11 @@ export function ImportDialog({ kind, plan = null, onClose, onImported }: ImportD
 function Progress({ state, onCancel }: { state: UploadState; onCancel(): void }) {
   const isWorking = state.phase === 'working';
   const { data } = useGetImportProgressQuery(undefined, { skip: !isWorking, pollingInterval: 500, refetchOnMountOrArgChange: true });
-  const share = state.phase === 'sending' ? Math.round(state.share * 100) : 100;
+  const share = state.phase === 'sending' ? Math.round(state.share * 100) : 0;
   const rows = isWorking ? data?.rows ?? null : null;
   return (
     <div className="mt-3 flex items-center gap-3">
-      <progress aria-label="File sent" max={100} {...(isWorking ? {} : { value: share })} className="h-2 w-[220px] accent-[var(--now)]" />
+      {!isWorking && <progress aria-label="File sent" max={100} value={share} className="h-2 w-[220px] accent-[var(--now)]" />}
       <span role="status">{!isWorking ? 'Sending the file …' : data?.isRead ? 'Comparing with the book …' : 'Reading and checking every row …'}</span>
       {/* Not read out: it changes twice a second. */}
       <span aria-hidden className="text-soft">{isWorking ? rows !== null && `${rows.toLocaleString('en-GB')} rows` : `${share} %`}</span>
