@@ -1,6 +1,7 @@
 // The server as JavaScript: starting through a loader of TypeScript took nine seconds of computing before anything was done.
 import { rmSync } from 'node:fs';
 import { build } from 'esbuild';
+import { writeNotices } from './notices.mjs';
 
 const ENTRIES = { run: 'scripts/run.ts', main: 'server/main.ts', totals: 'scripts/totals.ts', fileReader: 'server/reading/worker.ts' };
 
@@ -15,10 +16,12 @@ const COMMON_JS = [
 
 /** Builds all programs of the server, or those named, into dist/server. Packages come along: finding a thousand files took longer than reading one. */
 export async function buildServer(names = Object.keys(ENTRIES)) {
-  if (names.length === Object.keys(ENTRIES).length) rmSync('dist/server', { recursive: true, force: true });
+  const isAll = names.length === Object.keys(ENTRIES).length;
+  if (isAll) rmSync('dist/server', { recursive: true, force: true });
   await build({
     entryPoints: Object.fromEntries(names.map((name) => [name, ENTRIES[name]])),
     outdir: 'dist/server', bundle: true, splitting: true, format: 'esm', platform: 'node', target: 'node20', external: LEFT_OUT, banner: { js: COMMON_JS },
     sourcemap: 'linked', logLevel: 'error', chunkNames: 'parts/[name]-[hash]',
   });
+  if (isAll) writeNotices('dist/server/NOTICES.txt');
 }
