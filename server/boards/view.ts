@@ -67,13 +67,25 @@ async function buildPage(db: Queryable, books: Books, unit: Unit, measure: Measu
   };
 }
 
+/** The newest won deals with what of them the unit's people have; of a deal that they share, the first of them is named. */
 async function loadNewest(db: Queryable, books: Books, unit: Unit): Promise<BoardPage['newest']> {
-  const segments = books.tree.segmentsUnder(unit.id).map((each) => ({ ...each, from: Math.max(each.from, books.asOf - DAYS_OF_NEWS, FIRST_DAY), to: Math.min(each.to, books.asOf + 1, END_OF_TIME) })).filter((each) => each.from < each.to);
+  const segments = books.tree.segmentsUnder(unit.id)
+    .map((each) => ({ ...each, from: Math.max(each.from, books.asOf - DAYS_OF_NEWS, FIRST_DAY), to: Math.min(each.to, books.asOf + 1, END_OF_TIME) }))
+    .filter((each) => each.from < each.to);
+  const [sp, from, to] = [segments.map((each) => each.salespersonId), segments.map((each) => toIsoDay(each.from)), segments.map((each) => toIsoDay(each.to))];
+  const isWon = sql`d.day >= s.f and d.day < s.t and d.status = 'won' and d.voided_at is null`;
   const { rows } = await db.execute<{ id: number; name: string; product: string | null; credited: number; day: string; at: string }>(sql`
-    select d.id, u.name, p.name as product, d.credited, d.day::text as day, to_char(d.created_at at time zone 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"') as at
-    from (select d.id from unnest(${sql.param(segments.map((each) => each.salespersonId))}::int[], ${sql.param(segments.map((each) => toIsoDay(each.from)))}::date[], ${sql.param(segments.map((each) => toIsoDay(each.to)))}::date[]) s(sp, f, t)
-      join deal d on d.salesperson_id = s.sp and d.day >= s.f and d.day < s.t
-      where d.status = 'won' and d.voided_at is null and d.credited > 0 order by d.day desc, d.id desc limit ${NEWEST_SHOWN}) n
-    join deal d on d.id = n.id join unit u on u.id = d.salesperson_id left join product p on p.id = d.product_id order by d.day desc, d.id desc`);
+    with s (sp, f, t) as (select * from unnest(${sql.param(sp)}::int[], ${sql.param(from)}::date[], ${sql.param(to)}::date[])),
+    whole as (
+      select d.id, d.day, d.salesperson_id as person, d.credited from s join deal d on d.salesperson_id = s.sp
+      where ${isWon} and d.credited > 0 and not exists (select 1 from deal_credit c where c.deal_id = d.id)
+      order by d.day desc, d.id desc limit ${NEWEST_SHOWN}
+    ), split as (
+      select d.id, d.day, (array_agg(c.salesperson_id order by c.position))[1] as person, sum(c.credited)::bigint as credited
+      from s join deal_credit c on c.salesperson_id = s.sp join deal d on d.id = c.deal_id
+      where ${isWon} and c.credited > 0 group by d.id order by d.day desc, d.id desc limit ${NEWEST_SHOWN}
+    ), newest as (select * from whole union all select * from split order by day desc, id desc limit ${NEWEST_SHOWN})
+    select n.id, u.name, p.name as product, n.credited, n.day::text as day, to_char(d.created_at at time zone 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"') as at
+    from newest n join deal d on d.id = n.id join unit u on u.id = n.person left join product p on p.id = d.product_id order by n.day desc, n.id desc`);
   return rows.map(({ name, ...row }) => ({ ...row, salesperson: name }));
 }

@@ -43,6 +43,20 @@ describe('a wall board', () => {
     expect(Date.parse(after.newestAt)).toBeGreaterThan(Date.now() - 60_000);
   });
 
+  it('lists of a split deal what its own people have, as the figure above it counts it', async () => {
+    const boards = [(await make('Salt')).secret, (await make('North', { units: ['north'] }, people.admin)).secret, (await make('All', { units: ['ht'] }, people.admin)).secret];
+    const today = async () => Promise.all(boards.map(async (secret) => {
+      const { pages: [page] } = (await show(secret)).json() as { pages: { today: { figures: { actual: number } }; newest: { salesperson: string; credited: number; day: string }[] }[] };
+      return { actual: page!.today.figures.actual, first: page!.newest[0] };
+    }));
+    const before = await today();
+    const credit = [{ salesperson: 'nkassem', percent: 50 }, { salesperson: 'ivarga', percent: 30 }, { salesperson: 'tbrandt', percent: 20 }];
+    expect((await people.admin.send('POST', '/deals', wonDeal({ salesperson: 'nkassem', amount: '1000.00', closedOn: '2026-11-18', credit }))).statusCode).toBe(201);
+    const after = await today();
+    expect(after.map(({ actual }, at) => actual - before[at]!.actual)).toEqual([50_000, 50_000, 100_000]);
+    expect(after.map(({ first }) => [first!.salesperson, first!.credited])).toEqual([['Ilse Varga', 50_000], ['Noor Kassem', 50_000], ['Noor Kassem', 100_000]]);
+  });
+
   it('begins the new day and month by itself, without anybody booking', async () => {
     let day = '2026-11-30';
     const night = await startServer(server.url, () => day);
