@@ -54,10 +54,9 @@ const IDLE_MS = 60_000;
 /** Builds the application from what it is given; listens to nothing. @throws Error when an endpoint of the contract is missing */
 export async function buildApp({ context, webRoot, version, logger = false }: AppOptions): Promise<FastifyInstance> {
   const { trustedProxies } = context.settings;
-  const app = Fastify({ 
+  const app = Fastify({
     logger: logger && { level: 'warn', base: undefined }, bodyLimit: USUAL_LIMIT, requestTimeout: REQUEST_MS, keepAliveTimeout: IDLE_MS,
-    // What is under way is answered before the server ends; connections at rest are closed.
-    // What comes in on a connection that is still open is answered like everything before.
+    // What is under way or comes in on an open connection is answered before the server ends; connections at rest are closed.
     return503OnClosing: false, forceCloseConnections: 'idle', trustProxy: trustedProxies.length > 0 ? trustedProxies : false,
   });
   app.server.headersTimeout = HEAD_MS;
@@ -145,7 +144,7 @@ function buildValidator() {
       compiled ??= (httpPart === 'body' ? ajv : coercing).compile(schema as object);
       const isValid = compiled(value);
       validate.errors = compiled.errors;
-      if (!isValid && httpPart === 'body' && JSON.stringify(value).length <= FORM_CHARACTERS) {
+      if (!isValid && httpPart === 'body' && isForm(value)) {
         telling ??= thorough.compile(schema as object);
         telling(value);
         validate.errors = telling.errors;
@@ -156,6 +155,9 @@ function buildValidator() {
     return validate;
   };
 }
+
+/** Nothing at all, which JSON has no text for, is one that lacks its fields. */
+const isForm = (value: unknown) => (JSON.stringify(value) ?? '').length <= FORM_CHARACTERS;
 
 /** Days and moments that the calendar and the database know. */
 function withFormats(ajv: Ajv): Ajv {

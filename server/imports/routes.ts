@@ -1,5 +1,5 @@
 import { Readable } from 'node:stream';
-import type { FastifyRequest } from 'fastify';
+import type { FastifyReply } from 'fastify';
 import { changeDeals as changeDealsRoute } from '#contract/routes/deals';
 import * as routes from '#contract/routes/files';
 import type { ImportKind } from '#contract/schemas/import';
@@ -35,9 +35,9 @@ export function addFileRoutes({ implement, context }: Endpoints): void {
   const gate = new ImportGate();
   const progress = new ImportProgress();
 
-  implement(routes.importFile, async ({ params, query, scope, principal, request }) => {
+  implement(routes.importFile, async ({ params, query, scope, principal, request, reply }) => {
     if (!mayDo(principal.role, NEEDED[params.kind])) throw new Refused('forbidden', { role: principal.role });
-    const signal = abortWithClient(request);
+    const signal = abortWithClient(reply);
     return gate.enter(principal.userId, async () => {
       const file = await receiveFile(params.kind, request, scope.books.measures.all.map((measure) => measure.code), signal);
       try {
@@ -55,8 +55,8 @@ export function addFileRoutes({ implement, context }: Endpoints): void {
 
   implement(routes.getImportProgress, async ({ principal }) => progress.of(principal.userId));
 
-  implement(routes.previewImport, async ({ request, principal }) => {
-    const file = await receiveFile('deals', request, [], abortWithClient(request));
+  implement(routes.previewImport, async ({ request, reply, principal }) => {
+    const file = await receiveFile('deals', request, [], abortWithClient(reply));
     try {
       return await previewDeals(context.db, principal.userId, file.records({ isHead: file.bytes >= HEAD_BYTES }));
     } finally {
@@ -94,9 +94,9 @@ export function addFileRoutes({ implement, context }: Endpoints): void {
 }
 
 /** Whoever goes away before the answer has cancelled: what was begun is rolled back. */
-function abortWithClient({ raw }: FastifyRequest): AbortSignal {
+function abortWithClient({ raw }: FastifyReply): AbortSignal {
   const cancel = new AbortController();
-  raw.socket.once('close', () => cancel.abort(new Error('cancelled')));
+  raw.once('close', () => cancel.abort(new Error('cancelled')));
   return cancel.signal;
 }
 

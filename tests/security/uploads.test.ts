@@ -193,6 +193,12 @@ describe('a slow or broken line', () => {
 });
 
 describe('a request without a file', () => {
+  it.each([[undefined], ['null'], ['[]'], ['{}']])('whose body is %s is told what it lacks', async (payload) => {
+    const answer = await server.app.inject({ method: 'POST', url: '/api/v1/session', ...(payload === undefined ? {} : { payload, headers: { 'content-type': 'application/json' } }) });
+    expect(answer.statusCode).toBeGreaterThanOrEqual(400);
+    expect(answer.statusCode).toBeLessThan(500);
+  });
+
   it('of more than its route takes is refused, also from strangers', async () => {
     const payload = { email: 'mara@example.com', password: 'x'.repeat(200_000) };
     const answer = await server.app.inject({ method: 'POST', url: '/api/v1/session', payload });
