@@ -184,6 +184,20 @@ describe('a slow or broken line', () => {
     expect(await countDeals()).toBe(before + 1);
   });
 
+  it('given up while its rows are read is rolled back, and its place is free again', async () => {
+    const before = await countDeals();
+    const given = open(people.manager, { 'transfer-encoding': 'chunked' });
+    given.answer.catch(() => undefined);
+    given.request.end(`${HEAD}\n${Array.from({ length: 60_000 }, (_, at) => `G${at},ivarga,Pike,1,won,2026-11-02`).join('\n')}\n`);
+    const rowsRead = async () => ((await people.manager.get('/import-progress')).json() as { rows: number | null }).rows;
+    await expect.poll(rowsRead, { interval: 10, timeout: 15_000 }).toBeGreaterThan(0);
+    given.request.destroy();
+    // All of the rows and their writing would take longer than this.
+    await expect.poll(rowsRead, { interval: 10, timeout: 1_500 }).toBeNull();
+    expect(await countDeals()).toBe(before);
+    expect(await take(people.manager, `${HEAD}\nG1,ivarga,Pike,1,won,2026-11-02\n`, 'text/csv')).toMatchObject({ created: 1 });
+  });
+
   it('that announces more than the limit is refused before it is sent', async () => {
     const large = open(people.manager, { 'content-length': 300 * 1024 * 1024 });
     large.request.write(HEAD);
