@@ -20,14 +20,22 @@ export function findBadInput(value: unknown, field = '', depth = 0): FieldFault 
   return null;
 }
 
+/** Almost no text has one of these; only in one that has is it worth to look for pairs. */
+const SUSPECT = /[\0\ud800-\udfff]/;
+
+/** Whether the text has a NUL or half of a surrogate pair. */
 export function hasBadCharacter(text: string): boolean {
-  return text.includes("\0") || /\p{Surrogate}/u.test(text);
+  return SUSPECT.test(text) && (text.includes('\0') || /\p{Surrogate}/u.test(text));
 }
 
 /** Marks that turn the direction of text, join it or cannot be seen: two names that look the same would be two (Unicode TR36). */
 const UNSEEN = /[\u0001-\u0008\u000b\u000c\u000e-\u001f\u007f-\u009f\u00ad\u061c\u180e\u200b\u200e\u200f\u202a-\u202e\u2060-\u2069\ufeff\ufff9-\ufffb]/g;
 
+/** Words of printable ASCII with one space between them: nothing to clean. */
+const CLEAN = /^[!-~]+(?: [!-~]+)*$/;
+
 /** A name as it is kept: without unseen marks, in Unicode's composed form, with single spaces. */
 export function cleanName(text: string): string {
+  if (CLEAN.test(text)) return text;
   return text.normalize('NFC').replace(UNSEEN, '').replace(/\s+/g, ' ').trim();
 }

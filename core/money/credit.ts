@@ -15,6 +15,7 @@ export const WHOLE_CREDIT = 10_000;
 export function divideCredit<Key>(minor: number, shares: readonly CreditShare<Key>[]): { salesperson: Key; minor: number }[] {
   const total = shares.reduce((sum, share) => sum + share.basisPoints, 0);
   if (total !== WHOLE_CREDIT) throw new RangeError(`Credit shares add up to ${total / 100} %, not 100 %.`);
+  if (shares.length === 1) return [{ salesperson: shares[0]!.salesperson, minor }];
   const parts = shareOut(minor, shares.map((share) => share.basisPoints));
   return shares.map((share, index) => ({ salesperson: share.salesperson, minor: parts[index]! }));
 }

@@ -54,11 +54,13 @@ const LONGEST: Readonly<Record<string, number>> = {
   deal: 80, customer: 200, amount: 40, currency: 3, stage: 80, product: 120, category: 80, source: 80, location: 80, lost_reason: 80, refund_of: 80, cost: 40, notes: 2_000,
 };
 
+const LIMITS = DEAL_COLUMNS.map((column) => [column, LONGEST[column] ?? 200] as const);
+
 /** No text longer than the form takes, and none that the database cannot keep. */
 function checkTexts(valueAt: (column: string) => string, faults: FieldFault[]): void {
-  for (const column of DEAL_COLUMNS) {
+  for (const [column, max] of LIMITS) {
     const text = valueAt(column);
-    const max = LONGEST[column] ?? 200;
+    if (text === '') continue;
     if (text.length > max) faults.push({ field: column, code: 'tooLong', params: { max } });
     else if (hasBadCharacter(text)) faults.push({ field: column, code: 'badText' });
   }

@@ -8,7 +8,7 @@ import type { UnitTree } from '#core/units/tree';
 import type { ImportCall } from './call';
 import { underHeading, type CsvHeading, type CsvRecord } from './csv';
 import { checkDealRow, DEAL_COLUMNS_OF_FILE } from './dealRows';
-import { readMapped } from '#contract/importMapping';
+import { DEAL_COLUMNS, readMapped } from '#contract/importMapping';
 import type { ImportMapping } from '#contract/schemas/importMapping';
 import { listNewNames, loadNames, UnknownValues } from './unknown';
 import { applyStaged, countStaged } from './applyDeals';
@@ -92,9 +92,12 @@ class DealRows {
   private valueReader(heading: CsvHeading, fields: string[]) {
     const { mapping } = this;
     const raw = fieldReader(heading, fields);
-    const mapped = mapping ? (column: string) => readMapped(column, raw(column), mapping) : raw;
+    // Each column is asked for by several checks and read once.
+    const values: Record<string, string> = {};
+    for (const column of DEAL_COLUMNS) values[column] = mapping ? readMapped(column, raw(column), mapping) : raw(column);
     // A person may be called by their exact name, where only one has it.
-    return { raw, valueAt: (column: string) => (column === 'salesperson' ? this.codeOf(mapped(column)) : mapped(column)) };
+    values['salesperson'] = this.codeOf(values['salesperson']!);
+    return { raw, valueAt: (column: string) => values[column] ?? '' };
   }
 
   async *toLines(source: AsyncIterable<CsvRecord[]>, { signal, onProgress }: Pick<ImportCall, 'signal' | 'onProgress'>): AsyncGenerator<string> {
@@ -121,12 +124,12 @@ class DealRows {
 
   private toLine(heading: CsvHeading, line: number, fields: string[]): string {
     this.tally.read++;
-    const { raw, valueAt } = this.valueReader(heading, fields);
     const width = checkWidth(heading, fields);
     if (width) {
       this.tally.refuse(line, [width], () => fields.join(','));
       return '';
     }
+    const { raw, valueAt } = this.valueReader(heading, fields);
     const checked = checkDealRow(valueAt, this.checker);
     if (!checked.ok) {
       this.unknown.note(checked.faults, raw);

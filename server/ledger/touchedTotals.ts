@@ -57,12 +57,13 @@ export interface Room {
 
 /** @throws Refused sumTooLarge where the totals would not stay exact. What makes them smaller is always taken. */
 async function refuseInexact(client: pg.ClientBase, room: Room): Promise<void> {
-  const net = 'select salesperson_id, part, day, sum(amount) as amount from delta group by 1, 2, 3 having sum(amount) <> 0';
-  const { rows } = await client.query<{ part: Part; volume: string }>(`select part, sum(abs(amount))::text as volume from (${net}) n group by 1`);
+  // No net difference is larger than what went in and out; only where that is large is it worth to net each day.
+  const { rows } = await client.query<{ part: Part; volume: string }>('select part, sum(abs(amount))::text as volume from delta group by 1');
   const large = rows.filter((row) => Number(row.volume) > room.roomOf(row.part)).map((row) => row.part);
   if (large.length === 0) return;
   const { rows: growth } = await client.query<{ part: Part; more: string }>(`
-    select n.part, sum(abs(coalesce(t.amount, 0) + n.amount) - abs(coalesce(t.amount, 0)))::text as more from (${net}) n
+    select n.part, sum(abs(coalesce(t.amount, 0) + n.amount) - abs(coalesce(t.amount, 0)))::text as more
+    from (select salesperson_id, part, day, sum(amount) as amount from delta group by 1, 2, 3 having sum(amount) <> 0) n
     left join daily_total t using (salesperson_id, part, day) where n.part = any($1) group by 1`, [large]);
   if (growth.some((row) => Number(row.more) > room.roomOf(row.part))) throw new Refused('sumTooLarge');
 }

@@ -2,7 +2,7 @@ import { join } from 'node:path';
 import { Worker } from 'node:worker_threads';
 import { ROOT } from '../root';
 import { Refused } from '../problem';
-import type { ReadingJob, ReadingMessage } from './protocol';
+import { unpackRecords, type ReadingJob, type ReadingMessage } from './protocol';
 import { FILE_LIMITS, type FileRecord } from './record';
 
 /** Built from worker.ts (scripts/buildServer.mjs): a worker takes no loader of TypeScript along. */
@@ -65,7 +65,7 @@ export async function* readFile(job: ReadingJob, signal: AbortSignal): AsyncGene
       const message = inbox.shift()!;
       signal.throwIfAborted();
       if (message.kind === 'records') {
-        yield message.records;
+        yield unpackRecords(message.records);
         worker.postMessage('taken');
         continue;
       }

@@ -2,12 +2,12 @@ import { createReadStream, readFileSync } from 'node:fs';
 import { parentPort } from 'node:worker_threads';
 import { parseCsv } from './csv';
 import { parseJsonRows } from './json';
-import type { ReadingJob, ReadingMessage } from './protocol';
+import { packRecords, type ReadingJob, type ReadingMessage } from './protocol';
 import { FileFault, type FileRecord } from './record';
 import { readTable, readTargets } from './workbook';
 
-/** So many batches go ahead of who takes them. */
-const AHEAD = 4;
+/** So many packs go ahead of who takes them. */
+const AHEAD = 8;
 const CHUNK = 256 * 1024;
 
 const port = parentPort!;
@@ -29,10 +29,11 @@ async function read(job: ReadingJob): Promise<void> {
   ahead = 0;
   try {
     for await (const records of open(job)) {
-      if (records.length === 0) continue;
-      say({ kind: 'records', records });
-      ahead++;
-      if (ahead >= AHEAD) await new Promise<void>((resolve) => (waiting = resolve));
+      for (const packed of packRecords(records)) {
+        say({ kind: 'records', records: packed });
+        ahead++;
+        if (ahead >= AHEAD) await new Promise<void>((resolve) => (waiting = resolve));
+      }
     }
     say({ kind: 'end' });
   } catch (error) {
