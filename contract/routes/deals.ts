@@ -2,7 +2,7 @@ import { Type } from 'typebox';
 import { LongId } from '../schemas/common';
 import { BulkEffect, BulkInput } from '../schemas/bulk';
 import { CorrectionQuery, Corrections } from '../schemas/correction';
-import { Deal, DealChange, DealGroupQuery, DealGroups, DealInput, DealPage, DealPlace, DealQuery, DealRefunds, DealRestore, DealUpdate, DealVoid, SavedDeal } from '../schemas/deal';
+import { DealChange, DealGroupQuery, DealGroups, DealInput, DealPage, DealPlace, DealQuery, DealRefunds, DealRestore, DealUpdate, DealVoid, OpenedDeal, SavedDeal } from '../schemas/deal';
 import { DealView, DealViewInput } from '../schemas/dealView';
 import { defineRoute } from './route';
 
@@ -18,7 +18,7 @@ export const getDealPlaces = defineRoute({
   id: 'getDealPlaces', method: 'GET', path: '/deals/:id/places', permission: 'read', summary: 'Which units, months and targets a deal counts in, with and without it', params: DealId, answer: Type.Array(DealPlace), errors: ['unknownDeal'],
 });
 export const getDeal = defineRoute({
-  id: 'getDeal', method: 'GET', path: '/deals/:id', permission: 'read', summary: 'One deal', params: DealId, answer: Deal, errors: ['unknownDeal'],
+  id: 'getDeal', method: 'GET', path: '/deals/:id', permission: 'read', summary: 'One deal', params: DealId, answer: OpenedDeal, errors: ['unknownDeal'],
 });
 export const getDealHistory = defineRoute({
   id: 'getDealHistory', method: 'GET', path: '/deals/:id/history', permission: 'read', summary: 'Every change to a deal', params: DealId,

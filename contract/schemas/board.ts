@@ -28,6 +28,8 @@ const BoardFigures = Type.Object({ period: PeriodView, figures: Figures });
 export const BoardPage = Type.Object({
   unit: UnitSummary, today: BoardFigures, month: BoardFigures, paceShare: Type.Number(),
   places: Type.Array(PlaceView),
+  /** Names of its people of whom some deals are too large to be added up: they are in none of the figures. */
+  excludesDealsOf: Type.Array(Type.String()),
   /** The newest won deals of its people, the newest first. */
   newest: Type.Array(Type.Object({ id: Type.Integer(), salesperson: Type.String(), product: Nullable(Type.String()), credited: Minor, day: IsoDay, at: Type.String() })),
 });

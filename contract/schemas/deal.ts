@@ -111,6 +111,13 @@ export const Deal = Type.Object({
 });
 export type Deal = Static<typeof Deal>;
 
+/** One deal as who asks meets it. */
+export const OpenedDeal = Type.Object({
+  ...Deal.properties,
+  /** Whether they may change, void and refund it: their role books, its owner is one of their people, and so is everyone it is credited to. */
+  canEdit: Type.Boolean(),
+});
+
 export const DEAL_SORTS = ['day', 'credited', 'salesperson', 'customer', 'product', 'category', 'source', 'stage', 'location', 'status', 'probability', 'quantity', 'cost', 'deal', 'changedAt'] as const;
 export type DealSort = (typeof DEAL_SORTS)[number];
 export const DEAL_GROUPS = ['salesperson', 'customer', 'product', 'category', 'source', 'stage', 'location', 'lostReason', 'status', 'month'] as const;

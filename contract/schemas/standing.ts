@@ -109,7 +109,11 @@ export const PlaceView = Type.Object({
   lastYearIsThin: Type.Boolean(),
   /** Less than the full target is asked of a newcomer. */
   isOnRamp: Type.Boolean(),
-  note: Nullable(Type.String()),
+  /** Who was there for a part of the period only. */
+  joinedLate: Type.Boolean(),
+  leftEarly: Type.Boolean(),
+  /** Some of its deals are too large to be added up and are in none of these figures (`GET /book-problems` names them). */
+  excludesDeals: Type.Boolean(),
 });
 export type PlaceView = Static<typeof PlaceView>;
 

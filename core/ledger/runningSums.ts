@@ -45,6 +45,13 @@ export class RunningSums {
     return [...this.left].flatMap(([part, people]) => [...people].map((salespersonId) => ({ salespersonId, part })));
   }
 
+  /** The same people, whichever part it is. */
+  get leftOutPeople(): ReadonlySet<number> {
+    const people = new Set<number>();
+    for (const each of this.left.values()) for (const salespersonId of each) people.add(salespersonId);
+    return people;
+  }
+
   /** All amounts of a part, signs left aside: no sum of it is larger. */
   volumeOf(part: Part): number {
     return this.volumes.get(part)!.all;

@@ -62,6 +62,7 @@ async function buildPage(db: Queryable, books: Books, unit: Unit, measure: Measu
   const { gone, total } = books.elapsedOf(unit.id, month);
   return {
     unit: toUnitSummary(unit), today: figuresOf(today), month: figuresOf(month), paceShare: gone / total,
+    excludesDealsOf: people.filter((id) => books.sums.leftOutPeople.has(id)).map((id) => books.tree.find(id)!.name),
     places: buildPlaces(books, people, month, measure).map((place) => toPlaceView(books, place)),
     newest: await loadNewest(db, books, unit),
   };

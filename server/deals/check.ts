@@ -59,6 +59,7 @@ export function checkDeal(input: DealInput, checker: DealChecker): Checked {
   if (input.lostReason?.trim() && input.status !== 'lost') fault('lostReason', 'lostReasonState');
 
   for (const field of ['probability', 'commissionRate'] as const) if (!hasDecimals(input[field], SHARE_DECIMALS)) fault(field, 'tooManyDecimals', { decimals: SHARE_DECIMALS });
+  if (!lines) checkQuantityDecimals(input.quantity, fault);
 
   const owner = checkSalesperson(input.salesperson, 'salesperson', checker, closedOn ?? expectedOn, fault);
   const shares = checkShares(input, owner, checker, closedOn ?? expectedOn, fault);
@@ -75,8 +76,7 @@ export function checkDeal(input: DealInput, checker: DealChecker): Checked {
       amount: amount!, currency, credited: credited!, closedOn, expectedOn, openedOn,
       probability: input.probability ?? null,
       names: { lostReason: squeeze(input.lostReason), stage: squeeze(input.stage), product: lines?.[0]!.product ?? squeeze(input.product), category: squeeze(input.category), source: squeeze(input.source), location: squeeze(input.location) },
-      // As it is stored: three decimals.
-      quantity: sums ? sums.quantity / QUANTITY_SCALE : input.quantity == null ? null : Math.round(input.quantity * QUANTITY_SCALE) / QUANTITY_SCALE,
+      quantity: sums ? sums.quantity / QUANTITY_SCALE : input.quantity ?? null,
       cost, creditedCost,
       commissionRate: input.commissionRate ?? null,
       credits: toCredits(credited!, creditedCost, shares!),
@@ -112,10 +112,18 @@ const SHARE_DECIMALS = 4;
 
 /** Whether a number is kept as it is. */
 function hasDecimals(value: number | null | undefined, decimals: number): boolean {
-  return value == null || Math.abs(value * 10 ** decimals - Math.round(value * 10 ** decimals)) < 1e-9;
+  return value == null || Number(value.toFixed(decimals)) === value;
+}
+
+/** Of a quantity as it is stored. */
+const QUANTITY_DECIMALS = 3;
+
+function checkQuantityDecimals(quantity: number | null | undefined, fault: Fault): void {
+  if (!hasDecimals(quantity, QUANTITY_DECIMALS)) fault('quantity', 'tooManyDecimals', { decimals: QUANTITY_DECIMALS });
 }
 
 function checkQuantity(quantity: number, fault: Fault): number {
+  checkQuantityDecimals(quantity, fault);
   if (Math.abs(quantity) > LARGEST_QUANTITY) fault('quantity', 'aboveLimit', { max: grouped(String(LARGEST_QUANTITY)) });
   return Math.round(quantity * QUANTITY_SCALE);
 }

@@ -1,5 +1,5 @@
 import * as routes from '#contract/routes/deals';
-import type { Principal, Scope } from '../access/index';
+import { mayDo, type Principal, type Scope } from '../access/index';
 import type { Endpoints } from '../endpoints';
 import { listCorrections } from '../ledger/corrections';
 import { Refused } from '../problem';
@@ -10,7 +10,7 @@ import { loadGroups } from './groups';
 import { loadDealPage } from './page';
 import { findPlaces } from './places';
 import { loadRefunds } from './refunds';
-import { loadCredits, loadDeal } from './repository';
+import { loadCredits, loadDeal, ownsDeal } from './repository';
 import { readRetryKey } from './retryKey';
 import { listViews, removeView, saveView } from './views';
 import { bookDeal, restoreDeal, updateDeal, voidDeal } from './service';
@@ -36,7 +36,10 @@ export function addDealRoutes({ implement, context }: Endpoints): void {
     return findPlaces(scope, deal, await loadCredits(db, params.id));
   });
 
-  implement(routes.getDeal, async ({ params, scope, principal }) => findDeal(params.id, scope, principal));
+  implement(routes.getDeal, async ({ params, scope, principal }) => {
+    const deal = await findDeal(params.id, scope, principal);
+    return { ...deal, canEdit: mayDo(principal.role, 'book') && await ownsDeal(db, deal.id, segmentsOf(scope, principal)) };
+  });
   implement(routes.getDealHistory, async ({ params, scope, principal }) => loadHistory(db, (await findDeal(params.id, scope, principal)).id, scope));
 
   implement(routes.bookDeal, async ({ body, scope, principal, request }) => {

@@ -1,6 +1,7 @@
 import type { StandingView } from '#contract/schemas/standing';
 import { listDefinitions } from '#contract/words/definitions';
 import { figureUnit } from '#contract/words/figureUnit';
+import { describePresence } from '#contract/words/presence';
 import { decimalsOf, toMajor } from '#core/money/format';
 import { guardCell, toCsv } from '../imports/index';
 
@@ -15,7 +16,7 @@ function toRows(view: StandingView): { head: Cell[][]; rows: Cell[][]; definitio
   const { figures } = view;
   const share = (value: number | null) => (value === null ? null : Number(value.toPrecision(12)));
   const line = (place: StandingView['places'][number]): Cell[] => [
-    place.rank, place.movement, place.unit.code, place.unit.name, place.team, number(place.actual), place.targetIncomplete ? null : number(place.target), share(place.attainment), place.status.grade, place.status.word, number(place.gap), number(place.lastYear), place.lastYearText, place.note,
+    place.rank, place.movement, place.unit.code, place.unit.name, place.team, number(place.actual), place.targetIncomplete ? null : number(place.target), share(place.attainment), place.status.grade, place.status.word, number(place.gap), number(place.lastYear), place.lastYearText, describePresence(place),
   ];
   return {
     head: [[view.sentence.map((part) => part.text).join('')], [`${view.unit.name}, ${view.period.name}, ${view.measure.name}${unit.currency ? `, ${unit.currency}` : ''}`], []],

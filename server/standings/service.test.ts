@@ -1,3 +1,4 @@
+import { describePresence } from '#contract/words/presence';
 import { describe, expect, it } from 'vitest';
 import { always, buildSampleBooks, SAMPLE_MEMBERSHIPS, SAMPLE_UNITS, type SampleOptions } from '#core/standing/sampleBooks';
 import { parseDay } from '#core/period/day';
@@ -89,7 +90,7 @@ describe('the standing view', () => {
       { ...always(12, 3), to: parseDay('2026-11-14')! },
     ];
     const { standing } = view({ memberships });
-    const notes = Object.fromEntries(standing.places.map((place) => [place.unit.code, place.note]));
+    const notes = Object.fromEntries(standing.places.map((place) => [place.unit.code, describePresence(place)]));
     expect(notes).toEqual({ iv: 'joined after the period began', tb: 'left before it ended', mo: null });
   });
 });

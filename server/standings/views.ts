@@ -86,12 +86,17 @@ function toChangeText(books: Books, measure: MeasureCode, { share, isNew, differ
   return share !== null ? showChange(share) : isNew ? 'new' : 'n/a';
 }
 
+/** Whether some of a unit's people are left out of a part of the totals. */
+function excludesDeals({ sums, tree }: Books, unitId: number): boolean {
+  if (sums.leftOutPeople.size === 0) return false;
+  return tree.segmentsUnder(unitId).some((each) => sums.leftOutPeople.has(each.salespersonId));
+}
+
 export function toPlaceView(books: Books, place: Place, by: RankedBy = 'attainment'): PlaceView {
   const { standing } = place;
   const unit = books.tree.find(standing.unitId)!;
   const day = Math.min(books.asOf, standing.period.to - 1);
   const parent = books.tree.parentOn(unit.id, day);
-  const note = [place.isOnRamp ? 'on a ramp' : '', place.joined ? 'joined after the period began' : '', place.left ? 'left before it ended' : ''].filter(Boolean).join(', ');
   return {
     unit: toUnitSummary(unit),
     team: parent === null ? null : books.tree.find(parent)?.name ?? null,
@@ -106,7 +111,7 @@ export function toPlaceView(books: Books, place: Place, by: RankedBy = 'attainme
     gap: standing.gap, status: standing.status,
     lastYear: place.lastYear?.value ?? null,
     lastYearText: place.lastYear ? toChangeText(books, standing.measure, place.lastYear) : null, lastYearIsThin: place.lastYear?.isThin ?? false,
-    isOnRamp: place.isOnRamp,
-    note: note || null,
+    isOnRamp: place.isOnRamp, joinedLate: place.joined, leftEarly: place.left,
+    excludesDeals: excludesDeals(books, unit.id),
   };
 }

@@ -1,6 +1,7 @@
 import { sql } from 'drizzle-orm';
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 import type { BookProblem } from '#contract/schemas/bookProblem';
+import type { StandingView } from '#contract/schemas/standing';
 import { findTotalDifferences } from '#server/ledger/recompute';
 import { findOversized } from '#server/ledger/oversized';
 import { createCompany, createDatabase, startServer, wonDeal, type TestServer } from './harness';
@@ -21,12 +22,13 @@ describe('an amount or quantity beyond what a deal can be', () => {
   it.each([
     ['an amount', { amount: '10000000000.01' }, 'amount'], ['an amount below zero', { amount: '-90000000000000.00' }, 'amount'], ['a cost', { cost: '90000000000000.00' }, 'cost'],
     ['an article number in the quantity', { quantity: 1e13 }, 'quantity'], ['a huge quantity', { quantity: 1e300 }, 'quantity'],
+    ['a fourth decimal', { quantity: 1.2345 }, 'quantity'], ['a fourth decimal of a line', { lines: [{ product: 'x', quantity: 0.0001, unitPrice: '1.00' }] }, 'lines/0/quantity'],
     ['lines that come to it', { amount: '0.00', lines: [{ product: 'x', quantity: 1_000_000_000, unitPrice: '9999999.00' }] }, 'amount'],
   ])('is refused by the form at its field: %s', async (_name, over, field) => {
     const answer = await people.manager.send('POST', '/deals', wonDeal(over));
     expect(answer.statusCode).toBe(422);
     expect(answer.json().errors.map((each: { field: string }) => each.field)).toContain(field);
-    expect(answer.json().errors.find((each: { field: string }) => each.field === field).message).toMatch(/Is beyond [\d,.]+|add up to/);
+    expect(answer.json().errors.find((each: { field: string }) => each.field === field).message).toMatch(/Is beyond [\d,.]+|add up to|too many decimals/);
   });
 
   it('is refused by a file at its row, and in a change of many deals', async () => {
@@ -86,6 +88,12 @@ describe('what is in the book already', () => {
     const problems = (await people.north.get('/book-problems')).json<BookProblem[]>();
     expect(problems).toMatchObject([{ salesperson: 'nkassem', name: 'Noor Kassem', field: 'quantity', deals: [{ deal: 'OLD-1' }] }]);
     expect((await people.manager.get('/book-problems')).json()).toEqual([]);
+    const standing = (await people.admin.get('/standing?unit=ht&period=FY2027-P08')).json<StandingView>();
+    const without = [...standing.below, ...standing.places].filter((place) => place.excludesDeals).map((place) => place.unit.code);
+    expect(without).toEqual(expect.arrayContaining(['north', 'nkassem']));
+    expect(without).not.toContain('salt');
+    const file = await people.admin.get('/standing/file?unit=ht&period=FY2027-P08&format=csv');
+    expect(file.body).toMatch(/nkassem.*without deals that are too large to be added up/);
     expect((await findOversized(server.db, { limit: 10 })).map((each) => [each.deal, each.field])).toEqual([['OLD-1', 'quantity']]);
     expect(await findTotalDifferences(server.db)).toEqual([]);
 
@@ -160,11 +168,12 @@ describe('a split deal', () => {
     const { deal } = (await people.admin.send('POST', '/deals', split)).json();
     const takeOver = { deal: { ...wonDeal({ amount: '1000.00' }), deal: 'SPLIT-1' }, version: 1 };
     for (const who of [people.salesperson, people.manager, people.north]) {
-      expect((await who.get(`/deals/${deal.id}`)).statusCode).toBe(200);
+      expect((await who.get(`/deals/${deal.id}`)).json().canEdit).toBe(false);
       expect((await who.send('PUT', `/deals/${deal.id}`, takeOver)).json().code).toMatch(/dealOfOthers|invalidInput/);
       expect((await who.send('POST', `/deals/${deal.id}/void`, { version: 1, reason: 'mine' })).json().code).toBe('dealOfOthers');
     }
     expect((await people.salesperson.import('deals', `${HEAD}SPLIT-1,ivarga,Pike,1000,won,2026-11-10,\n`)).json()).toMatchObject({ written: false, refused: 1 });
+    expect((await people.admin.get(`/deals/${deal.id}`)).json().canEdit).toBe(true);
     expect((await people.admin.send('POST', `/deals/${deal.id}/void`, { version: 1, reason: 'tried' })).statusCode).toBe(200);
   });
 

@@ -298,3 +298,20 @@ test('a newcomer’s ramp is set in Setup, proposed in Plan and marked in the ra
   await expect(page.getByRole('row').filter({ hasText: 'Kari Larsen' })).toContainText('ramp');
 });
 
+
+test('what was typed while the server was away is saved when the plan is opened again', async ({ page }) => {
+  await openInDraft(page, 'away');
+  const name = 'Noor Kassem, February 2027';
+  const before = await valueOf(page, name);
+  await page.route('**/api/v1/targets', (route) => (route.request().method() === 'PUT' ? route.abort() : route.fallback()));
+  await cell(page, name).click();
+  await page.keyboard.type(String(before + 4_000));
+  await page.keyboard.press('Enter');
+  await expect.poll(() => valueOf(page, name)).toBe(before + 4_000);
+  await page.unroute('**/api/v1/targets');
+  await page.route('**/api/v1/targets', (route) => route.abort());
+  await page.reload();
+  await page.unroute('**/api/v1/targets');
+  await expect(page.getByText('A target typed before the page was closed is saved now.').first()).toBeVisible();
+  await expect.poll(() => valueOf(page, name)).toBe(before + 4_000);
+});

@@ -35,6 +35,7 @@ export function BoardPage() {
         <div className="flex min-h-0 flex-col gap-[2vh]">
           <Goal name="Today" view={view} goal={page.today} isDay />
           <Goal name={page.month.period.name} view={view} goal={page.month} pace={view.accrues ? page.paceShare : null} />
+          {page.excludesDealsOf.length > 0 && <p role="note" className="rounded-sheet border border-grade-1 px-[2vh] py-[1vh]">Without deals of {page.excludesDealsOf.join(', ')} that are too large to be added up.</p>}
           <Newest view={view} page={page} />
         </div>
       </div>

@@ -1,3 +1,5 @@
+import { describePresence } from '#contract/words/presence';
+import { PresenceLabel } from '../app/PresenceLabel';
 import { useMemo } from 'react';
 import type { LadderView } from '#contract/schemas/ladder';
 import type { PlaceView } from '#contract/schemas/standing';
@@ -42,9 +44,9 @@ function buildColumns(view: LadderView): Column<PlaceView>[] {
     {
       key: 'name', heading: { salesperson: 'Salesperson', team: 'Team', branch: 'Branch' }[view.level], width: 'minmax(128px,1.7fr)',
       cell: (place) => (
-        <span className="flex items-center gap-2" title={place.note ?? undefined}>
+        <span className="flex items-center gap-2" title={describePresence(place) ?? undefined}>
           <StatusMark status={place.status} /><span className="truncate">{place.unit.name}</span>
-          {place.note && <span className="shrink-0 text-[11px] text-soft">{place.isOnRamp ? 'ramp' : place.note.startsWith('joined') ? 'joined' : 'left'}</span>}
+          <PresenceLabel place={place} />
         </span>
       ),
     },

@@ -1,3 +1,5 @@
+import { describePresence } from '#contract/words/presence';
+import { PresenceLabel } from '../app/PresenceLabel';
 import { useMemo, useState } from 'react';
 import { Link, useLocation } from 'react-router';
 import type { PlaceView, StandingView } from '#contract/schemas/standing';
@@ -73,10 +75,10 @@ function buildColumns(view: StandingView, isBelow: boolean): Column<PlaceView>[]
     {
       key: 'name', heading: isBelow ? 'Unit' : 'Salesperson', width: 'minmax(134px,1.8fr)',
       cell: (place) => (
-        <span className="flex items-center gap-2" title={place.note ?? undefined}>
+        <span className="flex items-center gap-2" title={describePresence(place) ?? undefined}>
           <StatusMark status={place.status} />
           <span className="truncate">{place.unit.name}</span>
-          {place.note && <span className="shrink-0 text-[11px] text-soft">{place.isOnRamp ? 'ramp' : place.note.startsWith('joined') ? 'joined' : 'left'}</span>}
+          <PresenceLabel place={place} />
         </span>
       ),
     },

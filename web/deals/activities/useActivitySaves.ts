@@ -1,43 +1,39 @@
-import { useCallback, useRef, useState } from 'react';
+import { useEffect, useMemo, useReducer } from 'react';
 import type { ActivityChange } from '#contract/schemas/activity';
-import type { Failure } from '../../app/api';
+import { useGetMeQuery, type Failure } from '../../app/api';
+import { isPassing, waitFor } from '../../app/saving/passing';
+import { SaveQueue } from '../../app/saving/saveQueue';
+import { BrowserStepStore } from '../../app/saving/stepStore';
 import { useSay } from '../../ui/Toasts';
 import { useSaveActivitiesMutation } from './api';
 
 /** Saves typed-in values one step after the other; undo and redo without limit. A value somebody else changed meanwhile is not overwritten. */
 export function useActivitySaves() {
   const [save] = useSaveActivitiesMutation();
+  const { data: me } = useGetMeQuery();
   const say = useSay();
-  const undos = useRef<ActivityChange[][]>([]);
-  const redos = useRef<ActivityChange[][]>([]);
-  const queue = useRef<Promise<unknown>>(Promise.resolve());
-  const [, redraw] = useState(0);
+  const [, refresh] = useReducer((count: number) => count + 1, 0);
 
-  const send = useCallback((changes: ActivityChange[], onto: ActivityChange[][]) => {
-    const done = queue.current.then(async () => {
-      const result = await save({ changes });
-      if (result.error) {
-        const failure = result.error as Failure;
-        say(`Nothing was saved. ${failure.errors?.slice(0, 2).map((error) => error.message).join(' ') || failure.detail}`, { kind: 'fault' });
-      } else onto.push(result.data.undo);
-      redraw((count) => count + 1);
-      return !result.error;
+  const { queue, store } = useMemo(() => {
+    const store = new BrowserStepStore<ActivityChange[]>(`activities ${me?.id ?? ''}`);
+    const queue = new SaveQueue<ActivityChange[], Failure>({
+      store, isPassing, wait: waitFor, onChange: refresh,
+      async send(changes) {
+        const { data, error } = await save({ changes });
+        return data ? { ok: true, undo: data.undo } : { ok: false, failure: error as Failure };
+      },
+      onFailure: (failure) => say(`Nothing was saved. ${failure.errors?.slice(0, 2).map((error) => error.message).join(' ') || failure.detail}`, { kind: 'fault' }),
     });
-    queue.current = done.catch(() => undefined);
-    return done;
-  }, [save, say]);
+    return { queue, store };
+  }, [me?.id, save, say]);
 
-  const set = useCallback((changes: ActivityChange[]) => {
-    redos.current = [];
-    return send(changes, undos.current);
-  }, [send]);
-  const step = useCallback(async (from: ActivityChange[][], onto: ActivityChange[][]) => {
-    const last = from.pop();
-    if (last && !await send(last, onto)) from.push(last);
-  }, [send]);
+  useEffect(() => {
+    if (me) for (const step of store.takeLeftOver()) void queue.save(step);
+  }, [me, queue, store]);
+
   return {
-    set,
-    undo: () => step(undos.current, redos.current), redo: () => step(redos.current, undos.current),
-    canUndo: undos.current.length > 0, canRedo: redos.current.length > 0,
+    set: (changes: ActivityChange[]) => queue.save(changes),
+    undo: () => queue.undo(), redo: () => queue.redo(),
+    canUndo: queue.canUndo, canRedo: queue.canRedo,
   };
 }

@@ -1,7 +1,6 @@
 import { useState } from 'react';
 import type { Deal } from '#contract/schemas/deal';
 import { FailureNote, faultAt } from '../../app/FailureNote';
-import { useGetMeQuery } from '../../app/api';
 import { Button } from '../../ui/Button';
 import { Dialog } from '../../ui/Dialog';
 import { Field, INPUT } from '../../ui/Field';
@@ -18,8 +17,6 @@ import { RefundForm, Refunds } from './Refunds';
 export function DealDialog({ id, onClose, onOpen, onNew }: { id: number | null; onClose(): void; onOpen(id: number): void; onNew?: () => void }) {
   const [doing, setDoing] = useState<'refund' | 'reassign' | 'void' | null>(null);
   const { data: deal, error } = useGetDealQuery(id ?? 0, { skip: id === null });
-  const { data: me } = useGetMeQuery();
-  const mayBook = me !== undefined && me.role !== 'viewer';
   const title = id === null ? 'Book a deal' : deal ? `${deal.customer}, ${deal.deal}` : 'Deal';
   return (
     <Dialog title={title} description={id === null ? 'Won deals count at once; open ones are expected, not booked.' : 'Every change is kept in the history below.'} isOpen onClose={onClose} place="side" width="w-[560px]">
@@ -28,9 +25,10 @@ export function DealDialog({ id, onClose, onOpen, onNew }: { id: number | null; 
       {id !== null && !deal && !error && <Loading what="the deal" />}
       {deal && (
         <>
-          {deal.voidedAt && <Voided deal={deal} mayBook={mayBook} />}
-          <DealForm key={deal.id} deal={deal} onClose={onClose} onReopen={() => onOpen(deal.id)} isReadOnly={deal.voidedAt !== null || !mayBook} />
-          {!deal.voidedAt && mayBook && (
+          {!deal.canEdit && <p className="mb-3 rounded-sheet border border-line bg-cell p-3 text-soft">You can read this deal but not change it: it belongs to, or is shared with, someone outside your unit, or your role only reads.</p>}
+          {deal.voidedAt && <Voided deal={deal} canEdit={deal.canEdit} />}
+          <DealForm key={deal.id} deal={deal} onClose={onClose} onReopen={() => onOpen(deal.id)} isReadOnly={deal.voidedAt !== null || !deal.canEdit} />
+          {!deal.voidedAt && deal.canEdit && (
             <div role="group" aria-label="What can be done with it" className="mt-4 flex gap-2">
               {deal.status === 'won' && !deal.amount.startsWith('-') && <Button aria-expanded={doing === 'refund'} onClick={() => setDoing('refund')}>Refund…</Button>}
               <Button aria-expanded={doing === 'reassign'} onClick={() => setDoing('reassign')}>Reassign…</Button>
@@ -50,7 +48,7 @@ export function DealDialog({ id, onClose, onOpen, onNew }: { id: number | null; 
   );
 }
 
-function Voided({ deal, mayBook }: { deal: Deal; mayBook: boolean }) {
+function Voided({ deal, canEdit }: { deal: Deal; canEdit: boolean }) {
   const [restore, { error, isLoading }] = useRestoreDealMutation();
   const [reason, setReason] = useState('');
   const needsReason = faultAt(error, 'reason');
@@ -59,7 +57,7 @@ function Voided({ deal, mayBook }: { deal: Deal; mayBook: boolean }) {
       <p><strong className="font-semibold">Voided:</strong> {deal.voidReason}. It counts nowhere.</p>
       {error && !needsReason && <FailureNote failure={error} />}
       {needsReason && <Field label="Why is a closed month corrected?" fault={needsReason} className="mt-2"><input autoFocus className={INPUT} maxLength={500} value={reason} onChange={(event) => setReason(event.target.value)} /></Field>}
-      {mayBook && <Button className="mt-2" disabled={isLoading} onClick={() => void restore({ id: deal.id, version: deal.version, ...(reason ? { reason } : {}) })}>Restore it</Button>}
+      {canEdit && <Button className="mt-2" disabled={isLoading} onClick={() => void restore({ id: deal.id, version: deal.version, ...(reason ? { reason } : {}) })}>Restore it</Button>}
     </div>
   );
 }

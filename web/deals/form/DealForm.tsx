@@ -19,7 +19,7 @@ import { useSay } from '../../ui/Toasts';
 import { isIn, toSpans } from '../closedSpans';
 import { toInput as toStoredInput } from '#contract/dealInput';
 import { useBookDealMutation, useUpdateDealMutation, useVoidDealMutation } from '../api';
-import { saveTyped } from '../../app/keptTyping';
+import { saveTyped } from '../../app/saving/keptTyping';
 import { CreditField } from './CreditField';
 import { FormNotes } from './FormNotes';
 import { LinesField } from './LinesField';

@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { useForm, type UseFormReturn } from 'react-hook-form';
-import { dropTyped, loadTyped, saveTyped } from '../../app/keptTyping';
+import { dropTyped, loadTyped, saveTyped } from '../../app/saving/keptTyping';
 import type { FormValues } from './formValues';
 import { isTyped, mergeValues, type Clash } from './merge';
 

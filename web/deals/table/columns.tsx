@@ -1,5 +1,5 @@
 import type { Deal, DealSort } from '#contract/schemas/deal';
-import { toDecimal } from '#core/money/amount';
+import { parseAmount, toDecimal } from '#core/money/amount';
 import { formatExact } from '#core/money/format';
 import { parseDay } from '#core/period/day';
 import { shortDay } from '#core/period/words';
@@ -37,7 +37,7 @@ export function buildColumns(reporting: string): DealColumn[] {
     { key: 'probability', name: 'Probability', width: 92, align: 'right', sort: 'probability', cell: (deal) => soft(deal.probability === null ? null : `${Math.round(deal.probability * 1000) / 10}%`), text: (deal) => String(deal.probability ?? '') },
     named('location', 'Location', 120),
     { key: 'deal', name: 'Id', width: 104, sort: 'deal', cell: (deal) => soft(deal.deal), text: (deal) => deal.deal },
-    { key: 'credited', name: `Amount, ${reporting}`, width: 124, align: 'right', sort: 'credited', cell: (deal) => <Amount deal={deal} text={money(deal.credited)} reporting={reporting} />, text: (deal) => toDecimal(deal.credited, reporting) },
+    { key: 'credited', name: `Amount, ${reporting}`, width: 164, align: 'right', sort: 'credited', cell: (deal) => <Amount deal={deal} text={money(deal.credited)} reporting={reporting} />, text: (deal) => toDecimal(deal.credited, reporting) },
     { key: 'own', name: 'Amount as booked', width: 128, align: 'right', cell: (deal) => soft(`${deal.amount} ${deal.currency}`), text: (deal) => `${deal.amount} ${deal.currency}` },
     { key: 'quantity', name: 'Quantity', width: 84, align: 'right', sort: 'quantity', cell: (deal) => soft(deal.quantity === null ? null : String(deal.quantity)), text: (deal) => String(deal.quantity ?? '') },
     { key: 'cost', name: 'Cost', width: 104, align: 'right', sort: 'cost', cell: (deal) => soft(deal.cost), text: (deal) => deal.cost ?? '' },
@@ -54,11 +54,16 @@ function Owner({ deal }: { deal: Deal }) {
   return <>{deal.salespersonName}{deal.credit && <span className="ml-1 text-[11px] text-soft" title={deal.credit.map((each) => `${each.salesperson} ${each.percent}%`).join(', ')}>split</span>}</>;
 }
 
+function inOwnMoney({ amount, currency }: Deal): string {
+  const parsed = parseAmount(amount, currency);
+  return parsed.ok ? formatExact(parsed.minor, { kind: 'money', currency }) : `${amount} ${currency}`;
+}
+
 function Amount({ deal, text, reporting }: { deal: Deal; text: string; reporting: string }) {
   const isForeign = deal.currency !== reporting;
   return (
     <span className={deal.status === 'won' ? 'font-semibold' : 'text-soft'} title={isForeign ? `${deal.amount} ${deal.currency}, converted at the rate of the day` : undefined}>
-      {isForeign && <span className="mr-1 text-[11px] font-normal text-soft">{deal.currency}</span>}{text}
+      {isForeign && <span className="mr-1.5 text-[11px] font-normal text-soft">{inOwnMoney(deal)}</span>}{text}
     </span>
   );
 }
