@@ -1,4 +1,6 @@
-import { mkdirSync } from 'node:fs';
+import { randomBytes } from 'node:crypto';
+import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { parseDay, toIsoDay, type Day } from '#core/period/day';
 import type { Context } from '#server/context';
 import { findSource } from '#server/feed/index';
@@ -28,7 +30,7 @@ async function main(): Promise<void> {
   const today = options.today ? parseDay(options.today) : null;
   const prepared: { context: Context | null } = { context: null };
   const { stop, isDemo } = await serve({
-    url: givenUrl ?? cluster!.url('iron_ladder', 'server'), ownerUrl: givenUrl ? process.env['DATABASE_OWNER_URL'] || undefined : cluster!.url('iron_ladder', 'owner'), port: options.port, today, settings: readSettings(process.env),
+    url: givenUrl ?? cluster!.url('iron_ladder', 'server'), ownerUrl: givenUrl ? process.env['DATABASE_OWNER_URL'] || undefined : cluster!.url('iron_ladder', 'owner'), port: options.port, today, settings: readSettings({ ...process.env, ...(isOwn ? { IRON_LADDER_SECRET_KEY: process.env['IRON_LADDER_SECRET_KEY'] || loadSecretKey(directory) } : {}) }),
     prepare: async (context, day: Day) => {
       prepared.context = context;
       if (context.replica.company || options.empty) return;
@@ -55,6 +57,13 @@ async function main(): Promise<void> {
     process.exit(0);
   };
   for (const signal of ['SIGTERM', 'SIGINT', 'SIGHUP'] as const) process.on(signal, () => void quit());
+}
+
+/** The key that seals secrets in the database, beside it and not in it; made when it is first asked for. */
+function loadSecretKey(directory: string): string {
+  const file = join(directory, 'secret-key');
+  if (!existsSync(file)) writeFileSync(file, randomBytes(32).toString('hex'), { mode: 0o600 });
+  return readFileSync(file, 'utf8').trim();
 }
 
 /** The stand-in order system on the next port; without it where that is taken. */

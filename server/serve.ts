@@ -4,6 +4,7 @@ import type { Day } from '#core/period/day';
 import { buildApp } from './app';
 import type { Context } from './context';
 import { migrateDatabase, openConnections, openPool } from './db/client';
+import { sealSecrets } from './feed/index';
 import { recordImported } from './imports/index';
 import { pruneSignIns } from './access/index';
 import { foldEntries, pruneEntries } from './ledger/fold';
@@ -44,6 +45,7 @@ export async function serve({ url, ownerUrl, port, host = '127.0.0.1', today = n
   await replica.start();
   const context = { db, pool, writers, jobs, replica, settings };
   await prepare?.(context, replica.asOf);
+  await sealSecrets(context);
   const { version } = JSON.parse(readFileSync(join(ROOT, 'package.json'), 'utf8')) as { version: string };
   const app = await buildApp({ context, version, webRoot: join(ROOT, 'dist/web'), logger: true });
   await app.listen({ port, host });

@@ -8,7 +8,7 @@ const SourceId = Type.Object({ id: Id });
 /** The sender proves itself by its signature, not by a session. */
 export const deliver = defineRoute({
   id: 'deliver', maxBytes: 262_144, method: 'POST', path: '/feed/:source', permission: 'anyone', summary: 'Take a deal from an order system: signed, safe to repeat by its key, in order by its version. Described in docs/feed.md',
-  params: Type.Object({ source: Type.String({ maxLength: 40 }) }), bodyType: 'application/json', answer: FeedAnswer, errors: ['badSignature', 'feedStopped', 'deliveryRefused', 'invalidInput', 'tooLarge'],
+  params: Type.Object({ source: Type.String({ maxLength: 40 }) }), bodyType: 'application/json', answer: FeedAnswer, errors: ['badSignature', 'tooManyTries', 'feedStopped', 'deliveryRefused', 'invalidInput', 'tooLarge'],
 });
 export const listFeedSources = defineRoute({ id: 'listFeedSources', method: 'GET', path: '/feed-sources', permission: 'administer', summary: 'What sends deals by itself', answer: Type.Array(FeedSource) });
 export const addFeedSource = defineRoute({ id: 'addFeedSource', method: 'POST', path: '/feed-sources', permission: 'administer', summary: 'Add a source; its secret is shown this once', body: FeedSourceInput, answer: NewFeedSource, status: 201, errors: ['invalidInput'] });

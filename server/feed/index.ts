@@ -1,2 +1,2 @@
 export { addFeedRoutes } from './routes';
-export { addSource, findSource } from './sources';
+export { addSource, findSource, sealSecrets } from './sources';

@@ -10,6 +10,7 @@ import { Refused } from '../problem';
 import { Batches } from './batches';
 import { isSigned, type SignedHeaders } from './signature';
 import { addSource, findSource, listDeliveries, listSources, rotateSecret, stopSource } from './sources';
+import { WrongSignatures } from './wrongSignatures';
 import { lockSource, settle, takeDeliveries, type Incoming } from './take';
 
 const LARGEST_MESSAGE = 256 * 1024;
@@ -21,14 +22,19 @@ const isMessage = ajv.compile<FeedMessage>(FeedMessage);
 export function addFeedRoutes({ implement, context }: Endpoints): void {
   const batches = new Batches((incoming) => takeDeliveries(context, incoming), () => context.replica.afterWrite());
 
+  const wrong = new WrongSignatures();
   implement(routes.deliver, async ({ params, body, request }) => {
     if (!context.replica.company) throw new Refused('notSetUp');
     const text = String(body);
     if (text.length > LARGEST_MESSAGE) throw new Refused('tooLarge', { limit: `${LARGEST_MESSAGE / 1024} kB` });
+    wrong.refuseMany(request.ip);
     const headers = readHeaders(request);
     const source = await findSource(context, params.source);
     // Whoever cannot sign learns nothing, not even which sources there are.
-    if (!source || !isSigned(source.secrets, headers, text, Date.now() / 1000)) throw new Refused('badSignature');
+    if (!source || !isSigned(source.secrets, headers, text, Date.now() / 1000)) {
+      wrong.note(request.ip);
+      throw new Refused('badSignature');
+    }
     if (source.isStopped) throw new Refused('feedStopped', { name: source.name });
     const parsed = readMessage(text);
     const { outcome, detail } = await batches.add({ source, principal: source.principal, key: headers.id, message: parsed, body: parsed });

@@ -6,6 +6,7 @@ import { queryPrepared } from '../db/prepared';
 import type { Context } from '../context';
 import { mayDo, type Principal } from '../access/index';
 import { Refused, refuseFaults } from '../problem';
+import { createSecretBox } from '../secretBox';
 import { createFeedSecret } from './signature';
 
 const SHOWN_DELIVERIES = 200;
@@ -27,7 +28,7 @@ export async function listSources({ db }: Pick<Context, 'db'>, id: number | null
 export async function addSource(context: Context, userId: number, { code, name }: FeedSourceInput): Promise<NewFeedSource> {
   const secret = createFeedSecret();
   const id = await context.db.transaction(async (tx) => {
-    const { rows: [row] } = await tx.execute<{ id: number }>(sql`insert into feed_source (code, name, user_id, secret) values (${code}, ${name.trim()}, ${userId}, ${secret}) on conflict do nothing returning id`);
+    const { rows: [row] } = await tx.execute<{ id: number }>(sql`insert into feed_source (code, name, user_id, secret) values (${code}, ${name.trim()}, ${userId}, ${createSecretBox(context.settings.secretKey).seal(secret)}) on conflict do nothing returning id`);
     if (!row) refuseFaults([{ field: 'code', code: 'codeTaken' }]);
     await recordAudit(tx, [{ userId, entity: 'feed', entityId: code, action: 'created', after: { code, name } }]);
     return row!.id;
@@ -38,7 +39,7 @@ export async function addSource(context: Context, userId: number, { code, name }
 /** A new secret; the one before holds for a day. @throws Refused notFound */
 export async function rotateSecret(context: Context, userId: number, id: number): Promise<NewFeedSource> {
   const secret = createFeedSecret();
-  await change(context, userId, id, 'secret rotated', sql`earlier_secret = secret, earlier_until = now() + interval '1 day', secret = ${secret}`);
+  await change(context, userId, id, 'secret rotated', sql`earlier_secret = secret, earlier_until = now() + interval '1 day', secret = ${createSecretBox(context.settings.secretKey).seal(secret)}`);
   return { source: (await listSources(context, id))[0]!, secret };
 }
 
@@ -64,14 +65,15 @@ export interface KnownSource {
 }
 
 /** The source an address names, with the secrets that hold and whose rights it has; null when there is none. */
-export async function findSource({ pool }: Pick<Context, 'pool'>, code: string): Promise<KnownSource | null> {
+export async function findSource({ pool, settings }: Pick<Context, 'pool' | 'settings'>, code: string): Promise<KnownSource | null> {
   const [row] = await queryPrepared<{ id: number; name: string; stopped: boolean; gone: boolean; secret: string; earlier: string | null; user_id: number; user_name: string; email: string; role: Principal['role']; unit_id: number }>(pool, 'feed_source', sql`
     select s.id, s.name, s.is_stopped as stopped, u.disabled_at is not null as gone, s.secret, case when s.earlier_until > now() then s.earlier_secret end as earlier, u.id as user_id, u.name as user_name, u.email, u.role, u.unit_id
     from feed_source s join app_user u on u.id = s.user_id where lower(s.code) = lower(${code})`);
+  const { open } = createSecretBox(settings.secretKey);
   return row ? {
     id: row.id, name: row.name,
     // Nobody sends by the rights of somebody who has none any more.
-    isStopped: row.stopped || row.gone || !mayDo(row.role, 'book'), secrets: row.earlier ? [row.secret, row.earlier] : [row.secret],
+    isStopped: row.stopped || row.gone || !mayDo(row.role, 'book'), secrets: [row.secret, row.earlier].filter((each) => each !== null).map(open),
     principal: { userId: row.user_id, name: row.user_name, email: row.email, role: row.role, unitId: row.unit_id, csrf: null, canWrite: true },
   } : null;
 }
@@ -82,4 +84,15 @@ export async function listDeliveries({ db }: Pick<Context, 'db'>, { source, outc
     where ${source === undefined ? sql`true` : sql`d.source_id = ${source}`} and ${outcome === undefined ? sql`true` : sql`d.outcome = ${outcome}`} and ${id === undefined ? sql`true` : sql`d.id = ${id}`}
     order by d.id desc limit ${SHOWN_DELIVERIES}`);
   return rows;
+}
+
+/** Seals the secrets that an earlier version, or a server without a key, left open. */
+export async function sealSecrets({ db, settings }: Pick<Context, 'db' | 'settings'>): Promise<void> {
+  if (!settings.secretKey) return;
+  const { open, seal } = createSecretBox(settings.secretKey);
+  const { rows } = await db.execute<{ id: number; secret: string; earlier: string | null }>(sql`
+    select id, secret, earlier_secret as earlier from feed_source where secret not like 'sealed1:%' or earlier_secret not like 'sealed1:%'`);
+  for (const { id, secret, earlier } of rows) {
+    await db.execute(sql`update feed_source set secret = ${seal(open(secret))}, earlier_secret = ${earlier === null ? null : seal(open(earlier))} where id = ${id} and secret = ${secret}`);
+  }
 }

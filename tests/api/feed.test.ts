@@ -4,6 +4,8 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { FeedDelivery, FeedSource } from '#contract/schemas/feed';
 import { findTotalDifferences } from '#server/ledger/recompute';
 import { Outbox } from '#standins/orderSystem/outbox';
+import { findSource, sealSecrets } from '#server/feed/index';
+import { LOCAL_SETTINGS } from '#server/settings';
 import { createCompany, createDatabase, startServer, type TestServer } from './harness';
 
 let server: TestServer;
@@ -120,6 +122,17 @@ describe('a delivery', () => {
 });
 
 describe('a source', () => {
+  it('has its secret sealed in the database where the server has a key, and is found with it', async () => {
+    const settings = { ...LOCAL_SETTINGS, secretKey: Buffer.alloc(32, 7) };
+    await sealSecrets({ db: server.db, settings });
+    const { rows: [stored] } = await server.pool.query("select secret from feed_source where code = 'orders'");
+    expect(stored.secret).toMatch(/^sealed1:/);
+    expect((await findSource({ pool: server.pool, settings }, 'orders'))!.secrets).toEqual([secret]);
+    await expect(findSource({ pool: server.pool, settings: LOCAL_SETTINGS }, 'orders')).rejects.toThrow('IRON_LADDER_SECRET_KEY');
+    await server.pool.query("update feed_source set secret = $1 where code = 'orders'", [secret]);
+  });
+
+
   it('has a new secret with the one before for a day, and is stopped and let again', async () => {
     const earlier = secret;
     const rotated = (await people.admin.send('POST', `/feed-sources/${source.id}/secret`)).json();
