@@ -1,4 +1,5 @@
 import tseslint from 'typescript-eslint';
+import { RETIRED_WORDS } from './scripts/retiredWords.js';
 
 const NO_OUTSIDE = 'The core has no clock, no randomness and no outside: hand it in (docs/architecture.md).';
 
@@ -12,6 +13,7 @@ export default tseslint.config(
       '@typescript-eslint/no-non-null-assertion': 'off',
       '@typescript-eslint/no-unused-expressions': ['error', { allowTernary: true, allowShortCircuit: true }],
       '@typescript-eslint/consistent-type-imports': ['error', { disallowTypeAnnotations: false, fixStyle: 'inline-type-imports' }],
+      'id-denylist': ['error', ...Object.keys(RETIRED_WORDS)],
       'no-console': 'error',
       eqeqeq: ['error', 'always', { null: 'ignore' }],
       'max-lines': ['error', { max: 400, skipBlankLines: true, skipComments: true }],
@@ -29,5 +31,6 @@ export default tseslint.config(
     },
   },
   { files: ['contract/routes/route.ts'], rules: { '@typescript-eslint/no-explicit-any': 'off' } },
+  { files: ['scripts/retiredWords.js'], rules: { 'id-denylist': 'off' } },
   { files: ['web/main.tsx'], rules: { 'no-var': 'off' } },
 );

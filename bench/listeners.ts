@@ -34,8 +34,8 @@ if (process.argv[1] === SELF) {
     });
   };
   await Promise.all([
-    ...Array.from({ length: pages }, () => open('/events', headers, '/standing?unit=t0&period=FY2027-P08')),
-    ...secrets.map((secret) => open(`/board/${secret}/events`, {}, `/board/${secret}`)),
+    ...Array.from({ length: pages }, () => open('/events', headers, '/attainment?unit=t0&period=FY2027-P08')),
+    ...secrets.map((secret) => open(`/public/boards/${secret}/events`, {}, `/public/boards/${secret}`)),
   ]);
   process.stdout.write('ready\n');
 }

@@ -61,7 +61,7 @@ async function measureBusy(server: BenchServer): Promise<(Timing & { mean: numbe
   return times.map((each) => ({ ...toTiming(each), mean: each.reduce((sum, time) => sum + time, 0) / each.length, count: each.length }));
 }
 
-/** A request by itself, after two deals of its people: after the second the server has not gone ahead, for nobody had asked since the first, so all of it is reckoned as it is asked. */
+/** A request by itself, after two deals of its people: after the second the server has not gone ahead, for nobody had asked since the first, so all of it is computed as it is asked. */
 async function measureFirst(server: BenchServer, path: string): Promise<Timing & { onServer: number }> {
   const [times, onServer]: [number[], number[]] = [[], []];
   const asker = openAsker({ url: toUrl(server, path), headers: server.headers });

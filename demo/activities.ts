@@ -7,9 +7,9 @@ import { createStream } from './random';
 
 /** The company's own measures. */
 export const DEMO_MEASURES: readonly MeasureInput[] = [
-  { code: 'calls_made', name: 'Calls made', group: 'Activities', unit: 'count', decimals: 0, direction: 'higher', definition: { kind: 'typed', accumulation: 'sum' }, description: 'Calls to customers and leads, typed in or imported day by day.' },
-  { code: 'headcount', name: 'Headcount', group: 'Activities', unit: 'count', decimals: 1, direction: 'higher', definition: { kind: 'typed', accumulation: 'last' }, description: 'People in sales at the end of the month, in full-time posts, typed in per branch.' },
-  { code: 'active_customers', name: 'Active customers', group: 'Customers', unit: 'count', decimals: 0, direction: 'higher', definition: { kind: 'distinct', of: 'customer' }, description: 'Different customers with a won deal in the period. Recounted for every unit and period, never added up.' },
+  { code: 'calls_made', name: 'Calls made', group: 'Activities', valueKind: 'count', decimals: 0, direction: 'higher', definition: { kind: 'typed', accumulation: 'sum' }, description: 'Calls to customers and leads, typed in or imported day by day.' },
+  { code: 'headcount', name: 'Headcount', group: 'Activities', valueKind: 'count', decimals: 1, direction: 'higher', definition: { kind: 'typed', accumulation: 'last' }, description: 'People in sales at the end of the month, in full-time posts, typed in per branch.' },
+  { code: 'active_customers', name: 'Active customers', group: 'Customers', valueKind: 'count', decimals: 0, direction: 'higher', definition: { kind: 'distinct', of: 'customer' }, description: 'Different customers with a won deal in the period. Recounted for every unit and period, never added up.' },
 ];
 
 const DAYS_BACK = 120;

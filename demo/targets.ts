@@ -20,10 +20,10 @@ export function generateTargets(): DemoTarget[] {
   }));
   const branches = BRANCHES.flatMap((branch) => months().map((month) => {
     const teams = TEAMS.filter((team) => team.branch === branch.code).map((team) => team.code as string);
-    const handedOut = people.filter((each) => each.month === month && teams.includes(SELLERS.find((seller) => seller.code === each.unit)!.team));
+    const allocated = people.filter((each) => each.month === month && teams.includes(SELLERS.find((seller) => seller.code === each.unit)!.team));
     const rest = createStream('rest', branch.code, month);
     const kept = month > 7 && rest.chance(0.35) ? rest.whole(8, 30) * ROUND_TO : 0;
-    return { unit: branch.code, month, euros: handedOut.reduce((sum, each) => sum + each.euros, 0) + kept };
+    return { unit: branch.code, month, euros: allocated.reduce((sum, each) => sum + each.euros, 0) + kept };
   }));
   return [...people, ...branches];
 }

@@ -24,7 +24,7 @@ import { addLiveRoutes } from './live/index';
 import { answerErrors } from './errors';
 import { addMeasureRoutes } from './measures/index';
 import { parseDay } from '#core/period/day';
-import { Refused } from './problem';
+import { ProblemError } from './problem';
 import { addPastRoutes } from './past/index';
 import { addPipelineRoutes } from './pipeline/index';
 import { addPlanRoutes } from './plans/index';
@@ -86,7 +86,7 @@ export async function buildApp({ context, webRoot, version, logger = false }: Ap
 
   app.get('/api/openapi.json', async (request) => {
     // Strangers learn neither version nor addresses.
-    if (!await endpoints.identities.identify(request)) throw new Refused('notSignedIn');
+    if (!await endpoints.identities.identify(request)) throw new ProblemError('notSignedIn');
     return buildOpenApi(version);
   });
   app.get('/api/health', async (_request, reply) => {
@@ -106,7 +106,7 @@ function isFileRoute({ routeOptions }: FastifyRequest): boolean {
   return FILE_ROUTES.has(routeOptions.url ?? '');
 }
 
-/** @throws Refused tooLarge as soon as more has arrived than the route takes */
+/** @throws ProblemError tooLarge as soon as more has arrived than the route takes */
 async function readText(payload: Readable, limit: number): Promise<string> {
   const chunks: Buffer[] = [];
   let size = 0;
@@ -114,7 +114,7 @@ async function readText(payload: Readable, limit: number): Promise<string> {
     size += chunk.length;
     if (size > limit) {
       payload.resume();
-      throw new Refused('tooLarge', { limit: `${Math.round(limit / 1024)} kB` });
+      throw new ProblemError('tooLarge', { limit: `${Math.round(limit / 1024)} kB` });
     }
     chunks.push(chunk);
   }

@@ -1,5 +1,5 @@
 import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
-import { API, PERMISSIONS, USUAL_BYTES, type AnswerOf, type AnyRoute, type BodyOf, type ParamsOf, type QueryOf } from '#contract/routes/route';
+import { API, PERMISSIONS, USUAL_BYTES, type ResponseOf, type AnyRoute, type BodyOf, type ParamsOf, type QueryOf } from '#contract/routes/route';
 import { Identities } from './access/identities';
 import { cutSlowBodies } from './slowBodies';
 import { findBadInput } from './input';
@@ -7,9 +7,9 @@ import { mayDo } from './access/permissions';
 import type { Principal } from './access/principal';
 import { buildScope, type Scope } from './access/scope';
 import type { Context } from './context';
-import { KeptAnswers } from './keptAnswers';
-import { Refused } from './problem';
-import { WrittenAnswer } from './writtenAnswer';
+import { ResponseCache } from './responseCache';
+import { ProblemError } from './problem';
+import { SerializedResponse } from './serializedResponse';
 
 export interface Call<R extends AnyRoute> {
   body: BodyOf<R>;
@@ -35,12 +35,12 @@ export interface Endpoints {
   context: Context;
   identities: Identities;
   /** Binds a record of the contract to what it does; sign-in, permission and CSRF are checked before it is called. */
-  implement<R extends AnyRoute>(route: R, handler: (call: Call<R>) => Promise<AnswerOf<R>>): void;
+  implement<R extends AnyRoute>(route: R, handler: (call: Call<R>) => Promise<ResponseOf<R>>): void;
   /**
    * The same for an answer that is made of the books alone: it is kept until they change, for everyone with the same rights.
-   * @param reachOf the unit whose people alone it is made of: then nobody else's deals end it; null or left out: anybody's do
+   * @param dependencyScopeOf the unit whose people alone it is made of: then nobody else's deals end it; null or left out: anybody's do
    */
-  implementKept<R extends AnyRoute>(route: R, handler: (call: KeptCall<R>) => Promise<AnswerOf<R>>, reachOf?: (call: KeptCall<R>) => number | null): void;
+  implementKept<R extends AnyRoute>(route: R, handler: (call: KeptCall<R>) => Promise<ResponseOf<R>>, dependencyScopeOf?: (call: KeptCall<R>) => number | null): void;
   implemented: ReadonlySet<string>;
 }
 
@@ -50,21 +50,21 @@ const MOST_BYTES = 64_000_000;
 /** The one door through which every request of the API comes. */
 export function buildEndpoints(app: FastifyInstance, context: Context): Endpoints {
   const implemented = new Set<string>();
-  const kept = new KeptAnswers<WrittenAnswer>(context.replica, MOST_BYTES, (answer) => answer.size);
-  context.replica.onChange(() => void kept.goAhead());
+  const kept = new ResponseCache<SerializedResponse>(context.replica, MOST_BYTES, (answer) => answer.size);
+  context.replica.onChange(() => void kept.revalidate());
   const identities = new Identities(context.db, context.replica, context.settings);
   const endpoints: Endpoints = {
     context,
     identities,
     implemented,
-    implementKept(route, handler, reachOf) {
+    implementKept(route, handler, dependencyScopeOf) {
       endpoints.implement(route, async ({ query, params, principal, request, reply }) => {
         const rights = { role: principal.role, unitId: principal.unitId };
         // The books anew each time: it is asked again after they have changed.
         const call = () => ({ query, params, principal: rights, scope: buildScope(context.replica, rights) });
         const answer = await kept.find(`${rights.role} ${rights.unitId} ${request.url}`, {
-          reckon: async () => new WrittenAnswer(await handler(call())),
-          reachOf: () => (reachOf ? reachOf(call()) : null),
+          compute: async () => new SerializedResponse(await handler(call())),
+          dependencyScopeOf: () => (dependencyScopeOf ? dependencyScopeOf(call()) : null),
         });
         return answer.give(request, reply) as never;
       });
@@ -89,7 +89,7 @@ export function buildEndpoints(app: FastifyInstance, context: Context): Endpoint
         preParsing: route.method === 'GET' || route.bodyType === 'text/csv' ? [] : [cutSlowBodies],
         preValidation: async (request) => {
           const fault = findBadInput(request.params) ?? findBadInput(request.query) ?? (route.body ? findBadInput(request.body) : null);
-          if (fault) throw new Refused('invalidInput', {}, [fault]);
+          if (fault) throw new ProblemError('invalidInput', {}, [fault]);
         },
         handler: async (request, reply) => {
           if (route.status) reply.status(route.status);
@@ -105,16 +105,16 @@ export function buildEndpoints(app: FastifyInstance, context: Context): Endpoint
 
 async function admit(context: Context, identities: Identities, route: AnyRoute, request: FastifyRequest): Promise<Principal | null> {
   // Nobody waits for a database that does not answer.
-  if (context.replica.isHanging) throw new Refused('unavailable');
+  if (context.replica.isHanging) throw new ProblemError('unavailable');
   refuseForeignPage(request, context);
   if (route.permission === 'anyone') return null;
-  if (!context.replica.company) throw new Refused('notSetUp');
+  if (!context.replica.company) throw new ProblemError('notSetUp');
   const principal = await identities.identify(request);
-  if (!principal) throw new Refused('notSignedIn');
-  if (!mayDo(principal.role, route.permission)) throw new Refused('forbidden', { role: principal.role });
-  if (route.method !== 'GET' && principal.csrf !== null && request.headers['x-csrf'] !== principal.csrf) throw new Refused('csrf');
+  if (!principal) throw new ProblemError('notSignedIn');
+  if (!mayDo(principal.role, route.permission)) throw new ProblemError('forbidden', { role: principal.role });
+  if (route.method !== 'GET' && principal.csrf !== null && request.headers['x-csrf'] !== principal.csrf) throw new ProblemError('csrf');
   const isToken = principal.csrf === null;
-  if (isToken && (route.browserOnly || (route.method !== 'GET' && !principal.canWrite))) throw new Refused('tokenMayNot');
+  if (isToken && (route.browserOnly || (route.method !== 'GET' && !principal.canWrite))) throw new ProblemError('tokenMayNot');
   return principal;
 }
 
@@ -123,10 +123,10 @@ async function admit(context: Context, identities: Identities, route: AnyRoute, 
  * Whoever sends neither is no browser and has no cookie of one.
  */
 function refuseForeignPage({ method, headers, host }: FastifyRequest, { settings: { publicUrl } }: Context): void {
-  if (publicUrl && host !== publicUrl.host) throw new Refused('wrongHost', { host: publicUrl.host });
+  if (publicUrl && host !== publicUrl.host) throw new ProblemError('wrongHost', { host: publicUrl.host });
   if (method === 'GET') return;
   const site = headers['sec-fetch-site'];
-  if (site !== undefined && site !== 'same-origin' && site !== 'none') throw new Refused('csrf');
+  if (site !== undefined && site !== 'same-origin' && site !== 'none') throw new ProblemError('csrf');
   const { origin } = headers;
-  if (origin !== undefined && (!URL.canParse(origin) || new URL(origin).host !== (publicUrl?.host ?? host))) throw new Refused('csrf');
+  if (origin !== undefined && (!URL.canParse(origin) || new URL(origin).host !== (publicUrl?.host ?? host))) throw new ProblemError('csrf');
 }

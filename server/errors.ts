@@ -3,7 +3,7 @@ import type { ErrorCode, FaultCode, FieldFault } from '#contract/errors/catalogu
 import { toProblem, type Problem } from '#contract/errors/problem';
 import { InexactAmount } from '#core/money/amount';
 import { OutcomeUnknown } from './db/client';
-import { Refused } from './problem';
+import { ProblemError } from './problem';
 
 declare module 'fastify' {
   interface FastifyReply {
@@ -79,7 +79,7 @@ export function findOutage(error: unknown): ErrorCode | null {
 }
 
 function translate(error: FastifyError): Problem | null {
-  if (error instanceof Refused) return error.toProblem();
+  if (error instanceof ProblemError) return error.toProblem();
   if (error.validation) return toProblem('invalidInput', {}, error.validation.slice(0, MOST_FAULTS).map(toFault));
   if (error.code === 'FST_ERR_CTP_BODY_TOO_LARGE') return toProblem('tooLarge', { limit: 'what this address takes' });
   if (error.code === 'FST_ERR_CTP_INVALID_MEDIA_TYPE') return toProblem('wrongMediaType', { expected: 'JSON, or a file as text/csv' });

@@ -2,7 +2,7 @@ import type { ErrorCode, FieldFault, Params } from '#contract/errors/catalogue';
 import { toProblem, type Problem } from '#contract/errors/problem';
 
 /** An expected failure on its way to the client: an entry of the catalogue with its parameters. */
-export class Refused extends Error {
+export class ProblemError extends Error {
   constructor(
     readonly code: ErrorCode,
     readonly params: Params = {},
@@ -20,6 +20,6 @@ export class Refused extends Error {
 }
 
 /** Refuses input when anything is wrong with it. */
-export function refuseFaults(faults: readonly FieldFault[]): void {
-  if (faults.length > 0) throw new Refused('invalidInput', {}, faults);
+export function assertNoFieldErrors(faults: readonly FieldFault[]): void {
+  if (faults.length > 0) throw new ProblemError('invalidInput', {}, faults);
 }

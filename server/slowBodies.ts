@@ -1,6 +1,6 @@
 import { Transform, type Readable } from 'node:stream';
 import type { FastifyReply, FastifyRequest } from 'fastify';
-import { Refused } from './problem';
+import { ProblemError } from './problem';
 
 /** So long may a body of some kilobytes take, from its head to its last byte. */
 const WITHIN_MS = 20_000;
@@ -16,7 +16,7 @@ function within(source: Readable, ms: number, request: FastifyRequest, reply: Fa
   // Once the answer is out nobody reads the body any more.
   through.on('error', () => undefined);
   const timer = setTimeout(() => {
-    through.destroy(new Refused('tooSlow'));
+    through.destroy(new ProblemError('tooSlow'));
     // The answer goes out first, then nothing more is read of it.
     setTimeout(() => request.raw.socket.destroy(), 1_000).unref();
   }, ms);

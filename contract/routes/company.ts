@@ -3,53 +3,53 @@ import { Me } from '../schemas/access';
 import { ClosedDay, ClosedDaysChange, ClosedDaysQuery, Holidays, HolidaysQuery } from '../schemas/closedDay';
 import { Nothing } from '../schemas/common';
 import { Type } from 'typebox';
-import { RampChange, UnitChanged, UnitInput, UnitLeave, UnitMove, UnitPlace, UnitSummary } from '../schemas/unit';
+import { RampChange, UnitChanged, UnitInput, UnitLeave, UnitMove, UnitDetail, UnitSummary } from '../schemas/unit';
 import { defineRoute } from './route';
 
 const UnitCode = Type.Object({ code: Type.String({ minLength: 1 }) });
 
 export const getFirstRun = defineRoute({
-  id: 'getFirstRun', method: 'GET', path: '/first-run', permission: 'anyone', summary: 'Whether the company exists yet', answer: FirstRunState,
+  id: 'getFirstRun', method: 'GET', path: '/first-run', permission: 'anyone', summary: 'Whether the company exists yet', response: FirstRunState,
 });
 export const createCompany = defineRoute({
   id: 'createCompany', maxBytes: 2_000_000, method: 'POST', path: '/first-run', permission: 'anyone', summary: 'Create the company, its calendar, administrator and first units',
-  body: FirstRunInput, answer: Me, status: 201, errors: ['alreadySetUp', 'invalidInput'],
+  body: FirstRunInput, response: Me, status: 201, errors: ['alreadySetUp', 'invalidInput'],
 });
 export const getCompany = defineRoute({
-  id: 'getCompany', method: 'GET', path: '/company', permission: 'read', summary: 'Company, calendar and business date', answer: Company,
+  id: 'getCompany', method: 'GET', path: '/company', permission: 'read', summary: 'Company, calendar and business date', response: Company,
 });
 export const changeCalendar = defineRoute({
-  id: 'changeCalendar', method: 'PUT', path: '/company/calendar', permission: 'administer', summary: 'Change the fiscal calendar, working weekdays and time zone', body: CalendarChange, answer: Company,
+  id: 'changeCalendar', method: 'PUT', path: '/company/calendar', permission: 'administer', summary: 'Change the fiscal calendar, working weekdays and time zone', body: CalendarChange, response: Company,
   errors: ['invalidInput', 'closedMonthsFirst'],
 });
 export const changeSharing = defineRoute({
-  id: 'changeSharing', method: 'PUT', path: '/company/sharing', permission: 'administer', summary: 'What salespeople see of each other', body: Type.Object({ sharesTeamLadder: Type.Boolean() }, { additionalProperties: false }), answer: Company,
+  id: 'changeSharing', method: 'PUT', path: '/company/sharing', permission: 'administer', summary: 'What salespeople see of each other', body: Type.Object({ sharesTeamLadder: Type.Boolean() }, { additionalProperties: false }), response: Company,
 });
 export const createUnit = defineRoute({
-  id: 'createUnit', method: 'POST', path: '/units', permission: 'plan', summary: 'Add a branch, team or salesperson', body: UnitInput, answer: UnitSummary, status: 201,
+  id: 'createUnit', method: 'POST', path: '/units', permission: 'plan', summary: 'Add a branch, team or salesperson', body: UnitInput, response: UnitSummary, status: 201,
   errors: ['invalidInput', 'outsideUnit'],
 });
 export const listUnits = defineRoute({
-  id: 'listUnits', method: 'GET', path: '/units', permission: 'read', summary: 'Every unit with where it stands today', answer: Type.Array(UnitPlace),
+  id: 'listUnits', method: 'GET', path: '/units', permission: 'read', summary: 'Every unit with where it stands today', response: Type.Array(UnitDetail),
 });
 export const moveUnit = defineRoute({
-  id: 'moveUnit', method: 'POST', path: '/units/:code/move', permission: 'plan', summary: 'Move a unit under another one from a day on', params: UnitCode, body: UnitMove, answer: UnitChanged,
+  id: 'moveUnit', method: 'POST', path: '/units/:code/move', permission: 'plan', summary: 'Move a unit under another one from a day on', params: UnitCode, body: UnitMove, response: UnitChanged,
   errors: ['unknownUnit', 'outsideUnit', 'invalidInput', 'monthClosed'],
 });
 export const leaveUnit = defineRoute({
-  id: 'leaveUnit', method: 'POST', path: '/units/:code/leave', permission: 'plan', summary: 'End a unit after its last day', params: UnitCode, body: UnitLeave, answer: UnitChanged,
+  id: 'leaveUnit', method: 'POST', path: '/units/:code/leave', permission: 'plan', summary: 'End a unit after its last day', params: UnitCode, body: UnitLeave, response: UnitChanged,
   errors: ['unknownUnit', 'outsideUnit', 'invalidInput', 'monthClosed'],
 });
 export const changeRamp = defineRoute({
-  id: 'changeRamp', method: 'PUT', path: '/units/:code/ramp', permission: 'plan', summary: "What part of the full target is asked in a newcomer's first months", params: UnitCode, body: RampChange, answer: UnitPlace,
+  id: 'changeRamp', method: 'PUT', path: '/units/:code/ramp', permission: 'plan', summary: "What part of the full target is asked in a newcomer's first months", params: UnitCode, body: RampChange, response: UnitDetail,
   errors: ['unknownUnit', 'invalidInput'],
 });
 export const listClosedDays = defineRoute({
-  id: 'listClosedDays', method: 'GET', path: '/closed-days', permission: 'read', summary: 'Days on which all or one of the branches do not work', query: ClosedDaysQuery, answer: Type.Array(ClosedDay),
+  id: 'listClosedDays', method: 'GET', path: '/closed-days', permission: 'read', summary: 'Days on which all or one of the branches do not work', query: ClosedDaysQuery, response: Type.Array(ClosedDay),
 });
 export const changeClosedDays = defineRoute({
-  id: 'changeClosedDays', maxBytes: 512_000, method: 'PUT', path: '/closed-days', permission: 'administer', summary: 'Close and open days, all or none', body: ClosedDaysChange, answer: Nothing, errors: ['invalidInput'],
+  id: 'changeClosedDays', maxBytes: 512_000, method: 'PUT', path: '/closed-days', permission: 'administer', summary: 'Close and open days, all or none', body: ClosedDaysChange, response: Nothing, errors: ['invalidInput'],
 });
 export const getHolidays = defineRoute({
-  id: 'getHolidays', method: 'GET', path: '/holidays', permission: 'read', summary: 'Public holidays of a country and year', query: HolidaysQuery, answer: Holidays,
+  id: 'getHolidays', method: 'GET', path: '/holidays', permission: 'read', summary: 'Public holidays of a country and year', query: HolidaysQuery, response: Holidays,
 });

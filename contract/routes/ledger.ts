@@ -1,8 +1,8 @@
 import { Type } from 'typebox';
-import { BookProblem } from '../schemas/bookProblem';
+import { OversizedTotal } from '../schemas/oversizedTotal';
 import { defineRoute } from './route';
 
-export const listBookProblems = defineRoute({
-  id: 'listBookProblems', method: 'GET', path: '/book-problems', permission: 'read',
-  summary: 'What of the deals one sees is too large to be added up and left out of every figure, and how to mend it', answer: Type.Array(BookProblem),
+export const listOversizedTotals = defineRoute({
+  id: 'listOversizedTotals', method: 'GET', path: '/oversized-totals', permission: 'read',
+  summary: 'What of the deals one sees is too large to be added up and left out of every figure, and how to mend it', response: Type.Array(OversizedTotal),
 });

@@ -7,35 +7,35 @@ const PlanId = Type.Object({ id: Id });
 
 export const listPlans = defineRoute({
   id: 'listPlans', method: 'GET', path: '/plans', permission: 'read', summary: 'The published plan of a year, and for planners its drafts and what was replaced',
-  query: PlansQuery, answer: Type.Array(PlanSummary), errors: ['unknownPeriod'],
+  query: PlansQuery, response: Type.Array(PlanSummary), errors: ['unknownPeriod'],
 });
 export const createPlan = defineRoute({
-  id: 'createPlan', method: 'POST', path: '/plans', permission: 'plan', summary: 'Start a draft: empty, or as a copy', body: PlanInput, answer: PlanMade, status: 201,
+  id: 'createPlan', method: 'POST', path: '/plans', permission: 'plan', summary: 'Start a draft: empty, or as a copy', body: PlanInput, response: PlanMade, status: 201,
   errors: ['invalidInput', 'unknownPlan', 'unknownPeriod', 'noPublishedPlan'],
 });
 export const changePlanRates = defineRoute({
-  id: 'changePlanRates', method: 'PUT', path: '/plans/:id/rates', permission: 'plan', summary: "A draft's fixed rates; targets set in these currencies are converted anew", params: PlanId, body: PlanRates, answer: PlanRatesSaved,
+  id: 'changePlanRates', method: 'PUT', path: '/plans/:id/rates', permission: 'plan', summary: "A draft's fixed rates; targets set in these currencies are converted anew", params: PlanId, body: PlanRates, response: PlanRatesSaved,
   errors: ['unknownPlan', 'notADraft', 'invalidInput', 'ratesOfCompany'],
 });
 export const discardPlan = defineRoute({
-  id: 'discardPlan', method: 'DELETE', path: '/plans/:id', permission: 'plan', summary: 'Discard a draft', params: PlanId, answer: Nothing, errors: ['unknownPlan', 'notADraft', 'outsideUnit'],
+  id: 'discardPlan', method: 'DELETE', path: '/plans/:id', permission: 'plan', summary: 'Discard a draft', params: PlanId, response: Nothing, errors: ['unknownPlan', 'notADraft', 'outsideUnit'],
 });
 export const publishPlan = defineRoute({
   id: 'publishPlan', method: 'POST', path: '/plans/:id/publish', permission: 'plan', summary: 'Publish a draft, whole or from a period on',
-  params: PlanId, body: PlanPublication, answer: PlanPublished, errors: ['unknownPlan', 'notADraft', 'outsideUnit', 'unknownPeriod', 'monthClosed'],
+  params: PlanId, body: PlanPublication, response: PlanPublished, errors: ['unknownPlan', 'notADraft', 'outsideUnit', 'unknownPeriod', 'monthClosed'],
 });
 export const getPlanDifference = defineRoute({
   id: 'getPlanDifference', method: 'GET', path: '/plans/:id/difference', permission: 'plan', summary: 'What two plans have differently',
-  params: PlanId, query: DifferenceQuery, answer: PlanDifference, errors: ['unknownPlan'],
+  params: PlanId, query: DifferenceQuery, response: PlanDifference, errors: ['unknownPlan'],
 });
 export const listClosedMonths = defineRoute({
-  id: 'listClosedMonths', method: 'GET', path: '/closed-months', permission: 'read', summary: 'Months that are closed', answer: ClosedMonths,
+  id: 'listClosedMonths', method: 'GET', path: '/closed-months', permission: 'read', summary: 'Months that are closed', response: ClosedMonths,
 });
 export const closeMonth = defineRoute({
-  id: 'closeMonth', method: 'PUT', path: '/closed-months/:period', permission: 'administer', summary: 'Close a month that has ended', params: MonthParams, answer: Nothing,
+  id: 'closeMonth', method: 'PUT', path: '/closed-months/:period', permission: 'administer', summary: 'Close a month that has ended', params: MonthParams, response: Nothing,
   errors: ['unknownPeriod', 'notEnded'],
 });
 export const openMonth = defineRoute({
   id: 'openMonth', method: 'POST', path: '/closed-months/:period/open', permission: 'administer', summary: 'Open a closed month again, by name and with a reason',
-  params: MonthParams, body: MonthOpening, answer: Nothing, errors: ['unknownPeriod', 'invalidInput'],
+  params: MonthParams, body: MonthOpening, response: Nothing, errors: ['unknownPeriod', 'invalidInput'],
 });

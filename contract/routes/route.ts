@@ -21,8 +21,8 @@ export interface Route<
   query?: Query;
   body?: Body;
   /** Left out for answers that are not JSON. */
-  answer?: Answer;
-  answerType?: string;
+  response?: Answer;
+  responseType?: string;
   bodyType?: string;
   status?: number;
   /** Largest body in bytes; 64 kB when left out. */
@@ -30,11 +30,13 @@ export interface Route<
   /** Only for a person in a browser: no access token makes passwords, accounts or further tokens. */
   browserOnly?: boolean;
   errors?: readonly ErrorCode[];
+  /** A body as it may be sent, for the description. */
+  example?: unknown;
 }
 
 export type AnyRoute = Route<any, any, any, any>;
 export type BodyOf<R extends AnyRoute> = R extends Route<any, any, infer B, any> ? Static<B> : never;
-export type AnswerOf<R extends AnyRoute> = R extends Route<any, any, any, infer A> ? Static<A> : never;
+export type ResponseOf<R extends AnyRoute> = R extends Route<any, any, any, infer A> ? Static<A> : never;
 export type QueryOf<R extends AnyRoute> = R extends Route<any, infer Q, any, any> ? Static<Q> : never;
 export type ParamsOf<R extends AnyRoute> = R extends Route<infer P, any, any, any> ? Static<P> : never;
 

@@ -25,5 +25,5 @@ export type Acknowledgement = Static<typeof Acknowledgement>;
 
 /** Every change to a unit's published targets of a year, newest first. */
 export const PublishedChanges = Type.Array(Type.Object({
-  at: Type.String(), who: Type.String(), measure: MeasureCode, period: Type.String(), periodName: Type.String(), from: Nullable(Minor), to: Nullable(Minor), reason: Nullable(Type.String()),
+  at: Type.String(), userName: Type.String(), measure: MeasureCode, period: Type.String(), periodName: Type.String(), from: Nullable(Minor), to: Nullable(Minor), reason: Nullable(Type.String()),
 }));

@@ -26,7 +26,7 @@ export const ActivityGrid = Type.Object({
     /** The day on which a value typed here is kept; null where single days have values already, or the unit does not stand in the tree. */
     on: Type.Array(Nullable(IsoDay)),
   })),
-  mayWrite: Type.Boolean(),
+  canEdit: Type.Boolean(),
 });
 export type ActivityGrid = Static<typeof ActivityGrid>;
 
@@ -37,7 +37,7 @@ export const ActivityChange = Type.Object({
   /** A decimal; null or empty takes the value away. */
   value: Nullable(Type.String({ maxLength: 40 })),
   /** What the writer saw there; a newer value is then not overwritten. */
-  was: Type.Optional(Nullable(Type.String({ maxLength: 40 }))),
+  previousValue: Type.Optional(Nullable(Type.String({ maxLength: 40 }))),
 }, { additionalProperties: false });
 export type ActivityChange = Static<typeof ActivityChange>;
 

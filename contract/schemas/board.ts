@@ -1,7 +1,7 @@
 import { Type, type Static } from 'typebox';
 import { IsoDay, Minor, Nullable } from './common';
 import { MeasureCode, MeasureRecord } from './measure';
-import { Figures, PeriodView, PlaceView } from './standing';
+import { Figures, PeriodView, RankingRowView } from './standing';
 import { UnitSummary } from './unit';
 
 /** What a board shows: units by code in their turn, each for so many seconds. */
@@ -15,7 +15,7 @@ export type BoardSettings = Static<typeof BoardSettings>;
 export const BoardInput = Type.Object({ name: Type.String({ minLength: 1, maxLength: 80 }), settings: BoardSettings }, { additionalProperties: false });
 export type BoardInput = Static<typeof BoardInput>;
 
-export const BoardSummary = Type.Object({ id: Type.Integer(), name: Type.String(), settings: BoardSettings, who: Type.String(), createdAt: Type.String() });
+export const BoardSummary = Type.Object({ id: Type.Integer(), name: Type.String(), settings: BoardSettings, userName: Type.String(), createdAt: Type.String() });
 export type BoardSummary = Static<typeof BoardSummary>;
 
 /** The secret of the link is shown this once. */
@@ -26,18 +26,18 @@ const BoardFigures = Type.Object({ period: PeriodView, figures: Figures });
 
 /** One unit's turn on the wall. */
 export const BoardPage = Type.Object({
-  unit: UnitSummary, today: BoardFigures, month: BoardFigures, paceShare: Type.Number(),
-  places: Type.Array(PlaceView),
+  unit: UnitSummary, today: BoardFigures, month: BoardFigures, elapsedShare: Type.Number(),
+  rankings: Type.Array(RankingRowView),
   /** Names of its people of whom some deals are too large to be added up: they are in none of the figures. */
   excludesDealsOf: Type.Array(Type.String()),
   /** The newest won deals of its people, the newest first. */
-  newest: Type.Array(Type.Object({ id: Type.Integer(), salesperson: Type.String(), product: Nullable(Type.String()), credited: Minor, day: IsoDay, at: Type.String() })),
+  newest: Type.Array(Type.Object({ id: Type.Integer(), salespersonName: Type.String(), product: Nullable(Type.String()), credited: Minor, day: IsoDay, at: Type.String() })),
 });
 export type BoardPage = Static<typeof BoardPage>;
 
 /** Everything one board shows, and nothing else. */
 export const BoardView = Type.Object({
-  name: Type.String(), company: Type.String(), measure: MeasureRecord, accrues: Type.Boolean(), currency: Type.String(), timeZone: Type.String(), asOf: IsoDay, seconds: Type.Integer(),
+  name: Type.String(), company: Type.String(), measure: MeasureRecord, isCumulative: Type.Boolean(), currency: Type.String(), timeZone: Type.String(), asOf: IsoDay, seconds: Type.Integer(),
   /** When the newest deal on it was recorded; null without one. */
   newestAt: Nullable(Type.String()),
   pages: Type.Array(BoardPage),

@@ -25,7 +25,7 @@ export const BulkInput = Type.Object({
   filter: Type.Optional(DealFilterQuery),
   change: BulkChange,
   reason: Type.String({ minLength: 1, maxLength: 500, pattern: '\\S' }),
-  isCheck: Type.Optional(Type.Boolean()),
+  preview: Type.Optional(Type.Boolean()),
 }, { additionalProperties: false });
 export type BulkInput = Static<typeof BulkInput>;
 
@@ -34,7 +34,7 @@ export const BulkEffect = Type.Object({
   /** Undoes it as a whole (undoImport); null for a check. */
   run: Nullable(Type.Integer()),
   changed: Type.Integer(),
-  same: Type.Integer(),
+  unchanged: Type.Integer(),
   refusals: Type.Array(Type.Object({ deal: Type.String(), field: Type.String(), message: Type.String() })),
   moves: Type.Array(Type.Object({ name: Type.String(), period: Type.String(), revenue: Minor })),
 });

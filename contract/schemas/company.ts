@@ -37,7 +37,7 @@ export const Company = Type.Object({
   sharesTeamLadder: Type.Boolean(),
   today: IsoDay,
   /** "day 13 of 21" of the running month. */
-  workingDay: Type.Object({ gone: Type.Integer(), total: Type.Integer() }),
+  workingDays: Type.Object({ elapsed: Type.Integer(), total: Type.Integer() }),
   currentPeriod: Type.String(),
 });
 export type Company = Static<typeof Company>;

@@ -6,9 +6,9 @@ export const CorrectionQuery = Type.Object({ unit: Type.String({ minLength: 1 })
 /** Something that changed a month after it was closed. */
 export const Correction = Type.Object({
   at: Type.String(),
-  who: Type.String(),
+  userName: Type.String(),
   /** The deal's own id, or the file. */
-  of: Type.String(),
+  subject: Type.String(),
   dealId: Nullable(Type.Integer()),
   action: Type.String(),
   reason: Type.String(),

@@ -12,12 +12,12 @@ export type CustomerQuery = Static<typeof CustomerQuery>;
 export const CustomerLine = Type.Object({ id: Type.Integer(), name: Type.String(), won: DealTally, open: DealTally, lastOn: Nullable(IsoDay) });
 export type CustomerLine = Static<typeof CustomerLine>;
 /** The largest by won amount; `others` makes the whole with them. */
-export const Customers = Type.Object({ customers: Type.Array(CustomerLine), count: Type.Integer(), others: Nullable(Type.Object({ count: Type.Integer(), won: DealTally })) });
+export const Customers = Type.Object({ customers: Type.Array(CustomerLine), count: Type.Integer(), remainder: Nullable(Type.Object({ count: Type.Integer(), won: DealTally })) });
 export type Customers = Static<typeof Customers>;
 
 /** What the deals of one name come to, of those one may see. */
 const nameFields = {
-  id: Type.Integer(), name: Type.String(), alsoWritten: Type.Array(Type.String()), firstWonOn: Nullable(IsoDay), lastWonOn: Nullable(IsoDay), won: DealTally, open: DealTally, lost: Type.Integer(),
+  id: Type.Integer(), name: Type.String(), aliases: Type.Array(Type.String()), firstWonOn: Nullable(IsoDay), lastWonOn: Nullable(IsoDay), won: DealTally, open: DealTally, lost: Type.Integer(),
   months: Type.Array(Type.Object({ period: Type.String(), name: Type.String(), won: Minor, count: Type.Integer() })),
   salespeople: Type.Array(DealGroup),
 };
@@ -31,18 +31,18 @@ export const CustomerView = Type.Object({
   ...nameFields,
   products: Type.Array(DealGroup),
   /** Others whose names are like it. */
-  likely: Type.Array(Type.Object({ id: Type.Integer(), name: Type.String() })),
+  similarNames: Type.Array(Type.Object({ id: Type.Integer(), name: Type.String() })),
 });
 export type CustomerView = Static<typeof CustomerView>;
 
-export const CARE_KINDS = ['unplaced', 'overdue', 'uncosted', 'doubles', 'likelyNames', 'refusedDeliveries'] as const;
-export type CareKind = (typeof CARE_KINDS)[number];
+export const DATA_QUALITY_KINDS = ['unassigned', 'overdue', 'missingCost', 'duplicates', 'similarNames', 'refusedDeliveries'] as const;
+export type DataQualityKind = (typeof DATA_QUALITY_KINDS)[number];
 
 /** What needs care: how many, and what they are worth; `deals` that may be the same twice, `names` that may be one. */
-export const Care = Type.Object({
-  counts: Type.Array(Type.Object({ kind: Type.Enum(CARE_KINDS), count: Type.Integer(), worth: Nullable(Minor) })),
+export const DataQuality = Type.Object({
+  counts: Type.Array(Type.Object({ kind: Type.Enum(DATA_QUALITY_KINDS), count: Type.Integer(), amount: Nullable(Minor) })),
   total: Type.Integer(),
-  doubles: Type.Array(Type.Object({ customer: Type.String(), salesperson: Type.String(), amount: Type.String(), currency: Type.String(), deals: Type.Array(Type.Object({ id: Type.Integer(), deal: Type.String(), version: Type.Integer(), day: IsoDay })) })),
-  names: Type.Array(Type.Object({ left: Type.Object({ id: Type.Integer(), name: Type.String() }), right: Type.Object({ id: Type.Integer(), name: Type.String() }), likeness: Type.Number() })),
+  duplicates: Type.Array(Type.Object({ customer: Type.String(), salespersonName: Type.String(), amount: Type.String(), currency: Type.String(), deals: Type.Array(Type.Object({ id: Type.Integer(), deal: Type.String(), version: Type.Integer(), day: IsoDay })) })),
+  similarNames: Type.Array(Type.Object({ left: Type.Object({ id: Type.Integer(), name: Type.String() }), right: Type.Object({ id: Type.Integer(), name: Type.String() }), similarity: Type.Number() })),
 });
-export type Care = Static<typeof Care>;
+export type DataQuality = Static<typeof DataQuality>;

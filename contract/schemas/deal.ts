@@ -114,7 +114,7 @@ export type Deal = Static<typeof Deal>;
 /** One deal as who asks meets it. */
 export const OpenedDeal = Type.Object({
   ...Deal.properties,
-  /** Whether they may change, void and refund it: their role books, its owner is one of their people, and so is everyone it is credited to. */
+  /** Whether they may change, void and refund it: their role dataset, its owner is one of their people, and so is everyone it is credited to. */
   canEdit: Type.Boolean(),
 });
 
@@ -143,9 +143,9 @@ const filterFields = {
   split: yes,
   refund: yes,
   /** Whose owner stood in no unit on its day. */
-  unplaced: yes,
+  unassigned: yes,
   /** Won without a cost. */
-  uncosted: yes,
+  missingCost: yes,
   changedSince: Type.Optional(IsoDay),
   voided: yes,
 };
@@ -155,7 +155,7 @@ export type DealFilterQuery = Static<typeof DealFilterQuery>;
 export const DealQuery = Type.Object({
   ...filterFields,
   sort: Type.Optional(Type.Enum(DEAL_SORTS)),
-  order: Type.Optional(Type.Enum(['up', 'down'] as const)),
+  order: Type.Optional(Type.Enum(['asc', 'desc'] as const)),
   cursor: Type.Optional(Type.String({ maxLength: 500 })),
   limit: Type.Optional(Type.Integer({ minimum: 1, maximum: 500 })),
 }, { additionalProperties: false });
@@ -182,19 +182,19 @@ export type DealGroupQuery = Static<typeof DealGroupQuery>;
 export const DealGroup = Type.Object({ key: Nullable(Type.String()), name: Type.String(), count: Type.Integer(), won: DealTally, open: DealTally });
 export type DealGroup = Static<typeof DealGroup>;
 /** The largest by won amount; `others` is all that is left, so that the groups and it make the whole. */
-export const DealGroups = Type.Object({ groups: Type.Array(DealGroup), others: Nullable(Type.Object({ groups: Type.Integer(), count: Type.Integer(), won: DealTally, open: DealTally })) });
+export const DealGroups = Type.Object({ groups: Type.Array(DealGroup), remainder: Nullable(Type.Object({ groups: Type.Integer(), count: Type.Integer(), won: DealTally, open: DealTally })) });
 export type DealGroups = Static<typeof DealGroups>;
 
 /** Deals that take money back from one, and how much of it is left. */
-export const DealRefunds = Type.Object({ refunds: Type.Array(Type.Object({ id: Type.Integer(), deal: Type.String(), closedOn: IsoDay, amount: Type.String() })), left: Type.String() });
+export const DealRefunds = Type.Object({ refunds: Type.Array(Type.Object({ id: Type.Integer(), deal: Type.String(), closedOn: IsoDay, amount: Type.String() })), remaining: Type.String() });
 export type DealRefunds = Static<typeof DealRefunds>;
 
 /** Where a deal counts: a unit and month, with and without it. */
-export const DealPlace = Type.Object({
+export const DealContribution = Type.Object({
   unit: Type.String(), name: Type.String(), kind: Type.String(), period: Type.String(), periodName: Type.String(), credited: Minor, actual: Minor,
-  target: Nullable(Type.Number()), origin: Type.String(), attainment: Nullable(Type.String()), without: Nullable(Type.String()),
+  target: Nullable(Type.Number()), targetSource: Type.String(), attainment: Nullable(Type.String()), without: Nullable(Type.String()),
 });
-export type DealPlace = Static<typeof DealPlace>;
+export type DealContribution = Static<typeof DealContribution>;
 
 /** What booking did to the first-named salesperson's month, told after saving. */
 export const DealEffect = Type.Object({ sentence: Type.String() });
@@ -204,7 +204,7 @@ export type SavedDeal = Static<typeof SavedDeal>;
 
 export const DealChange = Type.Object({
   at: Type.String(),
-  who: Type.String(),
+  userName: Type.String(),
   action: Type.String(),
   reason: Nullable(Type.String()),
   before: Nullable(Deal),

@@ -6,7 +6,7 @@ import { DEAL_GROUPS, DEAL_SORTS, DealFilterQuery } from './deal';
 export const DealViewState = Type.Object({
   filter: DealFilterQuery,
   sort: Type.Enum(DEAL_SORTS),
-  order: Type.Enum(['up', 'down'] as const),
+  order: Type.Enum(['asc', 'desc'] as const),
   by: Nullable(Type.Enum(DEAL_GROUPS)),
   columns: Type.Array(Type.String({ maxLength: 40 }), { maxItems: 40 }),
   widths: Type.Record(Type.String({ maxLength: 40 }), Type.Integer({ minimum: 40, maximum: 900 })),
@@ -23,5 +23,5 @@ export const DealViewInput = Type.Object({
 }, { additionalProperties: false });
 export type DealViewInput = Static<typeof DealViewInput>;
 
-export const DealView = Type.Object({ id: Type.Integer(), name: Type.String(), sharedWith: Nullable(Type.String()), who: Type.String(), isOwn: Type.Boolean(), state: DealViewState });
+export const DealView = Type.Object({ id: Type.Integer(), name: Type.String(), sharedWith: Nullable(Type.String()), userName: Type.String(), isOwn: Type.Boolean(), state: DealViewState });
 export type DealView = Static<typeof DealView>;

@@ -19,7 +19,7 @@ export const FeedAnswer = Type.Object({ outcome: Type.Enum(FEED_OUTCOMES) });
 export type FeedAnswer = Static<typeof FeedAnswer>;
 
 export const FeedSource = Type.Object({
-  id: Type.Integer(), code: Type.String(), name: Type.String(), who: Type.String(), isStopped: Type.Boolean(), url: Type.String(),
+  id: Type.Integer(), code: Type.String(), name: Type.String(), userName: Type.String(), isStopped: Type.Boolean(), url: Type.String(),
   /** Until when the secret before the present one still holds. */
   earlierUntil: Nullable(Type.String()),
   received: Type.Integer(), refused: Type.Integer(), lastAt: Nullable(Type.String()),
@@ -34,8 +34,8 @@ export const NewFeedSource = Type.Object({ source: FeedSource, secret: Type.Stri
 export type NewFeedSource = Static<typeof NewFeedSource>;
 
 export const FeedDelivery = Type.Object({
-  id: Type.Integer(), source: Type.String(), key: Type.String(), at: Type.String(), outcome: Type.Enum(FEED_OUTCOMES), deal: Nullable(Type.String()), version: Nullable(Type.Integer()),
-  detail: Nullable(Type.String()), tries: Type.Integer(), body: Type.Unknown(),
+  id: Type.Integer(), sourceName: Type.String(), key: Type.String(), at: Type.String(), outcome: Type.Enum(FEED_OUTCOMES), deal: Nullable(Type.String()), version: Nullable(Type.Integer()),
+  detail: Nullable(Type.String()), attempts: Type.Integer(), body: Type.Unknown(),
 });
 export type FeedDelivery = Static<typeof FeedDelivery>;
 

@@ -21,7 +21,7 @@ export const ImportQuery = Type.Object({
 
 /** An import of deals that has been made, or deals that were changed together. */
 export const ImportRun = Type.Object({
-  id: Type.Integer(), kind: Type.Enum(['deals', 'bulk', 'feed'] as const), fileName: Type.String(), who: Type.String(), at: Type.String(), created: Type.Integer(), changed: Type.Integer(), same: Type.Integer(),
+  id: Type.Integer(), kind: Type.Enum(['deals', 'bulk', 'feed'] as const), fileName: Type.String(), userName: Type.String(), at: Type.String(), created: Type.Integer(), changed: Type.Integer(), unchanged: Type.Integer(),
   undoneAt: Nullable(Type.String()), undoneBy: Nullable(Type.String()),
 });
 export type ImportRun = Static<typeof ImportRun>;
@@ -47,7 +47,7 @@ export const ExportQuery = Type.Object({
 export const Refusal = Type.Object({
   line: Type.Integer(),
   /** For a workbook: sheet and cell, "revenue!D5". */
-  place: Type.Optional(Type.String()),
+  cell: Type.Optional(Type.String()),
   column: Type.String(),
   value: Type.String(),
   reason: Type.String(),
@@ -60,7 +60,7 @@ export const ImportReport = Type.Object({
   read: Type.Integer(),
   created: Type.Integer(),
   changed: Type.Integer(),
-  same: Type.Integer(),
+  unchanged: Type.Integer(),
   refused: Type.Integer(),
   /** Sum of the amounts read and refused, in the reporting currency; null where rows have none. */
   value: Nullable(Type.Object({ read: Minor, refused: Minor })),

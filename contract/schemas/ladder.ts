@@ -2,7 +2,7 @@ import { Type, type Static } from 'typebox';
 import { RANKED_BY } from '#core/standing/ladder';
 import { IsoDay, Nullable } from './common';
 import { MeasureCode, MeasureRecord } from './measure';
-import { PeriodView, Phase, PlaceView } from './standing';
+import { PeriodView, Phase, RankingRowView } from './standing';
 import { UnitSummary } from './unit';
 
 export const Level = Type.Union([Type.Literal('salesperson'), Type.Literal('team'), Type.Literal('branch')]);
@@ -22,19 +22,19 @@ export type LadderQuery = Static<typeof LadderQuery>;
 
 /** A ranking of one level under a unit; what is ranked by stands in `value` and, as shown, in `valueText`. */
 export const LadderView = Type.Object({
-  unit: UnitSummary, period: PeriodView, measure: MeasureRecord, accrues: Type.Boolean(), currency: Type.String(), asOf: IsoDay,
+  unit: UnitSummary, period: PeriodView, measure: MeasureRecord, isCumulative: Type.Boolean(), currency: Type.String(), asOf: IsoDay,
   level: Level, levels: Type.Array(Level), by: Type.Enum(RANKED_BY),
   sentence: Type.String(),
   /** The counted days, and those of the prior period they are compared with, in words. */
   days: Type.String(), priorDays: Type.String(),
-  phase: Phase, paceShare: Type.Number(),
+  phase: Phase, elapsedShare: Type.Number(),
   /** How many were left out for being on a ramp. */
   onRamp: Type.Integer(),
-  places: Type.Array(PlaceView),
+  rankings: Type.Array(RankingRowView),
   /** How many there are, and how many of them have a rank. */
   count: Type.Integer(), ranked: Type.Integer(),
   /** The reader's own place, where they are among them. */
-  mine: Nullable(PlaceView),
+  mine: Nullable(RankingRowView),
   /** The reader's own team, shown because the company shares it. */
   isShared: Type.Boolean(),
 });

@@ -17,35 +17,35 @@ const stageFields = { probability: Type.Optional(Nullable(Type.Number({ minimum:
 export const ListEntry = Type.Object({
   id: Type.Integer(),
   name: Type.String(),
-  isRetired: Type.Boolean(),
+  isArchived: Type.Boolean(),
   /** Deals that name it. */
   deals: Type.Integer(),
   /** Second spellings that mean it. */
-  alsoWritten: Type.Array(Type.String()),
+  aliases: Type.Array(Type.String()),
   ...productFields,
   ...stageFields,
 });
 export type ListEntry = Static<typeof ListEntry>;
 
-export const ListEntryInput = Type.Object({ name: Name, isRetired: Type.Optional(Type.Boolean()), ...productFields, ...stageFields }, { additionalProperties: false });
+export const ListEntryInput = Type.Object({ name: Name, isArchived: Type.Optional(Type.Boolean()), ...productFields, ...stageFields }, { additionalProperties: false });
 export type ListEntryInput = Static<typeof ListEntryInput>;
 
 export const MergeInput = Type.Object({
   from: Id, into: Id,
   /** Say what it would do, and do nothing. */
-  isCheck: Type.Optional(Type.Boolean()),
+  preview: Type.Optional(Type.Boolean()),
 }, { additionalProperties: false });
 export type MergeInput = Static<typeof MergeInput>;
 
 /** What became one, or would: how many deals move, and what they are worth. */
-export const MergeEffect = Type.Object({ merge: Nullable(Type.Integer()), from: Type.String(), into: Type.String(), deals: Type.Integer(), won: Minor });
+export const MergeEffect = Type.Object({ merge: Nullable(Type.Integer()), fromName: Type.String(), intoName: Type.String(), deals: Type.Integer(), won: Minor });
 export type MergeEffect = Static<typeof MergeEffect>;
 
-export const Merge = Type.Object({ id: Type.Integer(), list: ListName, from: Type.String(), into: Type.String(), deals: Type.Integer(), at: Type.String(), who: Type.String() });
+export const Merge = Type.Object({ id: Type.Integer(), list: ListName, fromName: Type.String(), intoName: Type.String(), deals: Type.Integer(), at: Type.String(), userName: Type.String() });
 export type Merge = Static<typeof Merge>;
 
 /** Names to pick from when a deal is booked; what is put aside is left out. */
-export const PickLists = Type.Object({
+export const Lookups = Type.Object({
   customers: Type.Array(Type.String()),
   products: Type.Array(Type.Object({ name: Type.String(), code: Nullable(Type.String()), category: Nullable(Type.String()), listPrice: Nullable(Type.String()), cost: Nullable(Type.String()) })),
   categories: Type.Array(Type.String()),
@@ -56,4 +56,4 @@ export const PickLists = Type.Object({
   currencies: Type.Array(Type.String()),
   salespeople: Type.Array(Type.Object({ code: Type.String(), name: Type.String() })),
 });
-export type PickLists = Static<typeof PickLists>;
+export type Lookups = Static<typeof Lookups>;

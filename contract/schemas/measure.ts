@@ -1,6 +1,6 @@
 import { Type, type Static } from 'typebox';
 import { ACCUMULATIONS, DEAL_STATES, DISTINCT_FIELDS, FIELDS } from '#core/measure/definition';
-import { DIRECTIONS, MEASURE_UNITS } from '#core/measure/measure';
+import { DIRECTIONS, VALUE_KINDS } from '#core/measure/measure';
 import { Id, Reason } from './common';
 
 export const MeasureCode = Type.String({ minLength: 1, maxLength: 32, description: 'A measure, for example revenue; a later version of one is named code@2' });
@@ -8,7 +8,7 @@ export const MeasureCode = Type.String({ minLength: 1, maxLength: 32, descriptio
 const States = Type.Array(Type.Enum(DEAL_STATES), { minItems: 1, maxItems: 2, uniqueItems: true });
 const Addend = Type.Object({ field: Type.Enum(FIELDS), states: States }, { additionalProperties: false });
 
-/** How a measure is computed (CALCULATIONS 4). */
+/** How a measure is computed (docs/calculations.md, 4). */
 export const Definition = Type.Union([
   Type.Object({ kind: Type.Literal('sum'), of: Addend }, { additionalProperties: false }),
   Type.Object({ kind: Type.Literal('count'), of: Addend }, { additionalProperties: false }),
@@ -21,7 +21,7 @@ export const Definition = Type.Union([
 const MEASURE_FIELDS = {
   name: Type.String({ minLength: 1, maxLength: 60 }),
   group: Type.String({ minLength: 1, maxLength: 40 }),
-  unit: Type.Enum(MEASURE_UNITS),
+  valueKind: Type.Enum(VALUE_KINDS),
   decimals: Type.Integer({ minimum: 0, maximum: 3 }),
   direction: Type.Enum(DIRECTIONS),
   definition: Definition,
@@ -37,7 +37,7 @@ export const MeasureView = Type.Object({
   version: Type.Integer(),
   isShipped: Type.Boolean(),
   /** A newer version stands in its place, or it was put aside. */
-  isRetired: Type.Boolean(),
+  isArchived: Type.Boolean(),
 });
 export type MeasureView = Static<typeof MeasureView>;
 
@@ -47,8 +47,8 @@ export type Measures = Static<typeof Measures>;
 export const MeasureInput = Type.Object({ code: Type.String({ minLength: 1, maxLength: 24 }), ...MEASURE_FIELDS }, { additionalProperties: false });
 export type MeasureInput = Static<typeof MeasureInput>;
 
-/** `isCheck`: says what it would touch, and changes nothing. */
-export const MeasureChange = Type.Object({ ...MEASURE_FIELDS, reason: Type.Optional(Reason), isCheck: Type.Optional(Type.Boolean()) }, { additionalProperties: false });
+/** `preview`: says what it would touch, and changes nothing. */
+export const MeasureChange = Type.Object({ ...MEASURE_FIELDS, reason: Type.Optional(Reason), preview: Type.Optional(Type.Boolean()) }, { additionalProperties: false });
 export type MeasureChange = Static<typeof MeasureChange>;
 
 /** What stands on a measure: plans with targets of it, typed-in values. */

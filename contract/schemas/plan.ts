@@ -18,16 +18,16 @@ export const PlanSummary = Type.Object({
   /** It concerns this unit and all below. */
   unit: UnitSummary,
   note: Nullable(Type.String()),
-  madeBy: Type.String(),
-  madeAt: Type.String(),
+  createdBy: Type.String(),
+  createdAt: Type.String(),
   endedBy: Nullable(Type.String()),
   endedAt: Nullable(Type.String()),
   /** Reporting units for one unit of a currency, fixed for the plan. */
   rates: Type.Record(Type.String(), Type.String()),
   /** How many targets are set in it. */
-  cells: Type.Integer(),
+  targetCount: Type.Integer(),
   /** Whether the reader may publish or discard it. */
-  mayPublish: Type.Boolean(),
+  canPublish: Type.Boolean(),
 });
 export type PlanSummary = Static<typeof PlanSummary>;
 
@@ -38,8 +38,8 @@ export const PlanRatesSaved = Type.Object({ plan: PlanSummary, converted: Type.I
 
 export const PlansQuery = Type.Object({ year: PlanYear }, { additionalProperties: false });
 
-/** Where a draft begins. `lastYear`: the published plan of the year before, period by period. */
-export const PLAN_SOURCES = ['empty', 'published', 'lastYear', 'plan'] as const;
+/** Where a draft begins. `priorYear`: the published plan of the year before, period by period. */
+export const PLAN_SOURCES = ['empty', 'published', 'priorYear', 'plan'] as const;
 export const PlanInput = Type.Object({
   year: PlanYear,
   name: PlanName,
@@ -50,7 +50,7 @@ export const PlanInput = Type.Object({
 export type PlanInput = Static<typeof PlanInput>;
 
 /** A new draft, and how many targets were left out because their unit no longer stands in the tree then. */
-export const PlanMade = Type.Object({ plan: PlanSummary, copied: Type.Integer(), leftOut: Type.Integer() });
+export const PlanMade = Type.Object({ plan: PlanSummary, copied: Type.Integer(), omitted: Type.Integer() });
 export type PlanMade = Static<typeof PlanMade>;
 
 export const PlanPublication = Type.Object({
@@ -60,7 +60,7 @@ export const PlanPublication = Type.Object({
 }, { additionalProperties: false });
 export type PlanPublication = Static<typeof PlanPublication>;
 
-export const PlanPublished = Type.Object({ plan: PlanSummary, changed: Type.Integer(), kept: Type.Integer() });
+export const PlanPublished = Type.Object({ plan: PlanSummary, changed: Type.Integer(), unchanged: Type.Integer() });
 export type PlanPublished = Static<typeof PlanPublished>;
 
 /** Against which other plan; left out: the published one. */
@@ -72,7 +72,7 @@ export const PlanDifference = Type.Object({
   against: Nullable(PlanSummary),
   count: Type.Integer(),
   rows: Type.Array(Type.Object({
-    unit: UnitSummary, period: Type.String(), periodName: Type.String(), measure: MeasureCode, theirs: Nullable(Minor), ours: Nullable(Minor),
+    unit: UnitSummary, period: Type.String(), periodName: Type.String(), measure: MeasureCode, otherValue: Nullable(Minor), value: Nullable(Minor),
   })),
 });
 export type PlanDifference = Static<typeof PlanDifference>;

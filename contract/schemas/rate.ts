@@ -17,7 +17,7 @@ export const RateChanges = Type.Object({
   changes: Type.Array(RateChange, { minItems: 1, maxItems: 10_000 }),
   reason: Type.Optional(Reason),
   /** Only say what it would do. */
-  isCheck: Type.Optional(Type.Boolean()),
+  preview: Type.Optional(Type.Boolean()),
 }, { additionalProperties: false });
 export type RateChanges = Static<typeof RateChanges>;
 

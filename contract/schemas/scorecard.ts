@@ -3,7 +3,7 @@ import { PAIR_READINGS } from '#core/standing/scorecard';
 import { IsoDay, Minor, Nullable, Value } from './common';
 import { Level } from './ladder';
 import { MeasureCode, MeasureRecord } from './measure';
-import { EarlierView, Figures, PeriodView, Status, StatusPlace } from './standing';
+import { EarlierView, Figures, PeriodView, Status, StatusIndex } from './standing';
 import { UnitSummary } from './unit';
 
 export const ScorecardQuery = Type.Object({
@@ -13,7 +13,7 @@ export const ScorecardQuery = Type.Object({
 }, { additionalProperties: false });
 export type ScorecardQuery = Static<typeof ScorecardQuery>;
 
-const ScoreCell = Type.Object({ figures: Figures, lastYear: Nullable(EarlierView) });
+const ScoreCell = Type.Object({ figures: Figures, priorYear: Nullable(EarlierView) });
 export type ScoreCell = Static<typeof ScoreCell>;
 
 /** Chosen measures of one unit: the month, and the quarter and the year up to its end. */
@@ -21,34 +21,34 @@ export const ScorecardView = Type.Object({
   unit: UnitSummary, currency: Type.String(), asOf: IsoDay,
   periods: Type.Object({ month: PeriodView, quarterToDate: PeriodView, yearToDate: PeriodView }),
   sentence: Type.String(),
-  rows: Type.Array(Type.Object({ measure: MeasureRecord, accrues: Type.Boolean(), month: ScoreCell, quarterToDate: ScoreCell, yearToDate: ScoreCell })),
+  rows: Type.Array(Type.Object({ measure: MeasureRecord, isCumulative: Type.Boolean(), month: ScoreCell, quarterToDate: ScoreCell, yearToDate: ScoreCell })),
 });
 export type ScorecardView = Static<typeof ScorecardView>;
 
-export const PairQuery = Type.Object({
-  unit: Type.String({ minLength: 1 }), period: Type.String({ minLength: 1 }), measure: MeasureCode, beside: MeasureCode, level: Type.Optional(Level),
+export const MeasureComparisonQuery = Type.Object({
+  unit: Type.String({ minLength: 1 }), period: Type.String({ minLength: 1 }), measure: MeasureCode, compareMeasure: MeasureCode, level: Type.Optional(Level),
 }, { additionalProperties: false });
-export type PairQuery = Static<typeof PairQuery>;
+export type MeasureComparisonQuery = Static<typeof MeasureComparisonQuery>;
 
-const PairFigures = Type.Object({ actual: Nullable(Value), target: Nullable(Value), attainment: Nullable(Type.Number()), attainmentText: Nullable(Type.String()), status: StatusPlace });
+const PairFigures = Type.Object({ actual: Nullable(Value), target: Nullable(Value), attainment: Nullable(Type.Number()), attainmentText: Nullable(Type.String()), status: StatusIndex });
 
 /** Two measures of all units of a level. */
-export const PairView = Type.Object({
+export const MeasureComparison = Type.Object({
   unit: UnitSummary, period: PeriodView, currency: Type.String(), days: Type.String(), measures: Type.Tuple([MeasureRecord, MeasureRecord]),
   level: Level, levels: Type.Array(Level), sentence: Type.String(), statuses: Type.Array(Status),
   pairs: Type.Array(Type.Object({ unit: UnitSummary, first: PairFigures, second: PairFigures, reading: Type.Enum(PAIR_READINGS) })),
 });
-export type PairView = Static<typeof PairView>;
+export type MeasureComparison = Static<typeof MeasureComparison>;
 
-export const BreadthQuery = Type.Object({ unit: Type.String({ minLength: 1 }), period: Type.String({ minLength: 1 }) }, { additionalProperties: false });
+export const SalesMixQuery = Type.Object({ unit: Type.String({ minLength: 1 }), period: Type.String({ minLength: 1 }) }, { additionalProperties: false });
 
-const BreadthFigure = Type.Object({ now: Nullable(Value), lastYear: Nullable(Value) });
+const BreadthFigure = Type.Object({ actual: Nullable(Value), priorYear: Nullable(Value) });
 
 /** How broad a result stands, beside last year at the same point; money in minor units, days with fractions. */
-export const BreadthView = Type.Object({
-  days: Type.String(), lastYearDays: Nullable(Type.String()), currency: Type.String(),
-  products: BreadthFigure, customers: BreadthFigure, places: BreadthFigure, averageDeal: BreadthFigure, daysToClose: BreadthFigure,
+export const SalesMixView = Type.Object({
+  days: Type.String(), priorYearDays: Nullable(Type.String()), currency: Type.String(),
+  products: BreadthFigure, customers: BreadthFigure, locations: BreadthFigure, averageDealSize: BreadthFigure, salesCycleDays: BreadthFigure,
   /** The average won deal of the last 365 days. */
-  typicalDeal: Nullable(Minor),
+  yearAverageDealSize: Nullable(Minor),
 });
-export type BreadthView = Static<typeof BreadthView>;
+export type SalesMixView = Static<typeof SalesMixView>;

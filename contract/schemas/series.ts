@@ -16,14 +16,14 @@ export type SeriesQuery = Static<typeof SeriesQuery>;
 export const SeriesPoint = Type.Object({
   period: PeriodView, shortName: Type.String(), phase: Phase, status: Status,
   actual: Nullable(Value), target: Nullable(Value), floor: Nullable(Value), attainment: Nullable(Type.Number()), attainmentText: Nullable(Type.String()),
-  soFar: Nullable(Value), soFarTarget: Nullable(Value), lastYear: Nullable(Value), soFarLastYear: Nullable(Value), gap: Nullable(Value),
+  cumulativeActual: Nullable(Value), cumulativeTarget: Nullable(Value), priorYear: Nullable(Value), cumulativePriorYear: Nullable(Value), gap: Nullable(Value),
   /** Days on which another status rule began. */
   ruleChanges: Type.Array(IsoDay),
 });
 export type SeriesPoint = Static<typeof SeriesPoint>;
 
 export const SeriesView = Type.Object({
-  unit: UnitSummary, period: PeriodView, measure: MeasureRecord, accrues: Type.Boolean(), currency: Type.String(), asOf: IsoDay,
+  unit: UnitSummary, period: PeriodView, measure: MeasureRecord, isCumulative: Type.Boolean(), currency: Type.String(), asOf: IsoDay,
   step: Type.Enum(SERIES_STEPS),
   /** The steps the period can be seen in, the finest first. */
   steps: Type.Array(Type.Enum(SERIES_STEPS)),

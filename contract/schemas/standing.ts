@@ -1,7 +1,7 @@
 import { PERIOD_KINDS } from '#core/period/calendar';
 import { STATUS_STATES } from '#core/status/grade';
-import { STATUS_COLORS, SYMBOL_SETS, YARDSTICKS } from '#core/status/rule';
-import { TARGET_ORIGINS } from '#core/target/found';
+import { STATUS_COLORS, ICON_SETS, BENCHMARKS } from '#core/status/rule';
+import { TARGET_SOURCES } from '#core/target/resolvedTarget';
 import { Type, type Static } from 'typebox';
 import { IsoDay, Minor, Nullable, Value } from './common';
 import { MeasureCode, MeasureRecord } from './measure';
@@ -11,15 +11,15 @@ export const Status = Type.Object({
   grade: Type.Integer({ minimum: 0, maximum: 4 }),
   state: Type.Enum(STATUS_STATES),
   /** As the measure's rule words it. */
-  word: Type.String(),
-  symbols: Type.Enum(SYMBOL_SETS),
+  label: Type.String(),
+  iconSet: Type.Enum(ICON_SETS),
   /** Null where there is no grade. */
   color: Nullable(Type.Enum(STATUS_COLORS)),
 });
 export type Status = Static<typeof Status>;
 
 /** Statuses named once where a thousand units share a handful; each unit says by its place which one it has. */
-export const StatusPlace = Type.Integer({ minimum: 0, description: 'Place in `statuses`, from 0 on.' });
+export const StatusIndex = Type.Integer({ minimum: 0, description: 'Place in `statuses`, from 0 on.' });
 
 export const Phase = Type.Enum(['notStarted', 'open', 'ended'] as const);
 
@@ -29,7 +29,7 @@ export const PeriodView = Type.Object({
   name: Type.String(),
   from: IsoDay,
   /** The last day, included. */
-  last: IsoDay,
+  lastDay: IsoDay,
 });
 export type PeriodView = Static<typeof PeriodView>;
 
@@ -37,11 +37,11 @@ export const TargetView = Type.Object({
   value: Nullable(Minor),
   floor: Nullable(Minor),
   stretch: Nullable(Minor),
-  origin: Type.Enum(TARGET_ORIGINS),
-  sharedFrom: Nullable(Type.String()),
+  targetSource: Type.Enum(TARGET_SOURCES),
+  allocatedFrom: Nullable(Type.String()),
   /** The unit whose target is everybody's below, where it is. */
-  sameAsUnit: Nullable(Type.String()),
-  parts: Type.Integer(),
+  inheritedFromUnit: Nullable(Type.String()),
+  partCount: Type.Integer(),
   missing: Type.Array(Type.Object({ unit: Type.String(), name: Type.String(), period: Type.String(), periodName: Type.String() })),
   missingCount: Type.Integer(),
 });
@@ -51,12 +51,12 @@ export const EarlierView = Type.Object({
   period: Type.String(),
   /** The compared days in words: "1–18 Nov 2025". */
   days: Type.String(),
-  value: Nullable(Value),
-  full: Nullable(Value),
+  toDate: Nullable(Value),
+  total: Nullable(Value),
   difference: Nullable(Value),
   changeText: Type.String(),
   /** The percent rests on next to nothing: greyed, the difference stands beside it. */
-  isThin: Type.Boolean(),
+  isLowBase: Type.Boolean(),
 });
 export type EarlierView = Static<typeof EarlierView>;
 
@@ -64,30 +64,30 @@ export type EarlierView = Static<typeof EarlierView>;
 export const Figures = Type.Object({
   /** The counted days in words: "1–18 Nov 2026". */
   days: Type.String(),
-  /** Null: there is nothing to reckon it from. */
+  /** Null: there is nothing to compute it from. */
   actual: Nullable(Value),
   target: TargetView,
   attainment: Nullable(Type.Number()),
   attainmentText: Nullable(Type.String()),
   gap: Nullable(Value),
-  expected: Nullable(Type.Number()),
-  ahead: Nullable(Type.Number()),
-  neededPerDay: Nullable(Type.Number()),
-  soFarPerDay: Nullable(Type.Number()),
-  runRate: Nullable(Type.Number()),
+  expectedToDate: Nullable(Type.Number()),
+  aheadOfPace: Nullable(Type.Number()),
+  requiredDailyRate: Nullable(Type.Number()),
+  averageDailyRate: Nullable(Type.Number()),
+  runRateProjection: Nullable(Type.Number()),
   elapsed: Type.Object({
     phase: Phase,
-    gone: Type.Integer(), total: Type.Integer(), left: Type.Integer(),
+    workingDaysElapsed: Type.Integer(), workingDays: Type.Integer(), workingDaysRemaining: Type.Integer(),
   }),
   status: Status,
 });
 export type Figures = Static<typeof Figures>;
 
-export const PlaceView = Type.Object({
+export const RankingRowView = Type.Object({
   unit: UnitSummary,
-  team: Nullable(Type.String()),
+  teamName: Nullable(Type.String()),
   rank: Nullable(Type.Integer()),
-  movement: Nullable(Type.Integer()),
+  rankChange: Nullable(Type.Integer()),
   actual: Nullable(Value),
   target: Nullable(Minor),
   targetIncomplete: Type.Boolean(),
@@ -96,17 +96,17 @@ export const PlaceView = Type.Object({
   /** What it is ranked by, as a number and as shown, and the same at the same point of the prior period. */
   value: Nullable(Type.Number()),
   valueText: Nullable(Type.String()),
-  before: Nullable(Type.Number()),
-  beforeText: Nullable(Type.String()),
+  priorValue: Nullable(Type.Number()),
+  priorValueText: Nullable(Type.String()),
   /** Against the prior period at the same point. */
   priorText: Type.String(),
   priorDifference: Nullable(Value),
-  priorIsThin: Type.Boolean(),
+  priorIsLowBase: Type.Boolean(),
   gap: Nullable(Value),
   status: Status,
-  lastYear: Nullable(Value),
-  lastYearText: Nullable(Type.String()),
-  lastYearIsThin: Type.Boolean(),
+  priorYear: Nullable(Value),
+  priorYearText: Nullable(Type.String()),
+  priorYearIsLowBase: Type.Boolean(),
   /** Less than the full target is asked of a newcomer. */
   isOnRamp: Type.Boolean(),
   /** Who was there for a part of the period only. */
@@ -115,7 +115,7 @@ export const PlaceView = Type.Object({
   /** Some of its deals are too large to be added up and are in none of these figures (`GET /book-problems` names them). */
   excludesDeals: Type.Boolean(),
 });
-export type PlaceView = Static<typeof PlaceView>;
+export type RankingRowView = Static<typeof RankingRowView>;
 
 const Mover = Type.Object({ unit: UnitSummary, difference: Value });
 
@@ -124,7 +124,7 @@ export const StandingView = Type.Object({
   period: PeriodView,
   measure: MeasureRecord,
   /** A higher-is-better sum or count: only that has a pace. */
-  accrues: Type.Boolean(),
+  isCumulative: Type.Boolean(),
   currency: Type.String(),
   asOf: IsoDay,
   newestDay: Nullable(IsoDay),
@@ -132,28 +132,28 @@ export const StandingView = Type.Object({
   figures: Figures,
   /** How the grade was found: figures from which on grades 3 and 2 begin, the full target, and what the next grade takes. */
   grading: Type.Object({
-    yardstick: Type.Enum(YARDSTICKS), percents: Nullable(Type.Object({ upper: Type.Number(), lower: Type.Number() })),
+    benchmark: Type.Enum(BENCHMARKS), percents: Nullable(Type.Object({ upper: Type.Number(), lower: Type.Number() })),
     /** The day from which the rule holds; null: the one that ships. */
-    since: Nullable(IsoDay),
-    cuts: Nullable(Type.Object({ upper: Type.Number(), lower: Type.Number() })), peers: Nullable(Type.Integer()),
-    next: Nullable(Type.Object({ grade: Type.Integer(), word: Type.String(), at: Type.Number(), distance: Type.Number() })),
+    effectiveFrom: Nullable(IsoDay),
+    thresholds: Nullable(Type.Object({ upper: Type.Number(), lower: Type.Number() })), peers: Nullable(Type.Integer()),
+    next: Nullable(Type.Object({ grade: Type.Integer(), label: Type.String(), at: Type.Number(), distance: Type.Number() })),
   }),
   /** The figure when its months were closed, and how many corrections came since; null where there are none. */
   asClosed: Nullable(Type.Object({ value: Nullable(Value), count: Type.Integer() })),
   prior: EarlierView,
-  lastYear: Nullable(EarlierView),
-  unplaced: Nullable(Type.Object({ amount: Minor, deals: Type.Integer() })),
+  priorYear: Nullable(EarlierView),
+  unassigned: Nullable(Type.Object({ amount: Minor, deals: Type.Integer() })),
   path: Type.Array(Type.Object({
-    day: IsoDay, booked: Nullable(Value), due: Nullable(Value), lastYear: Nullable(Value), atThisRate: Nullable(Type.Number()),
+    day: IsoDay, actual: Nullable(Value), expectedToDate: Nullable(Value), priorYear: Nullable(Value), runRateProjection: Nullable(Type.Number()),
   })),
-  paceShare: Type.Number(),
+  elapsedShare: Type.Number(),
   /** The units ranked: salespeople below, with the level that is directly below where there is one. */
-  places: Type.Array(PlaceView),
-  below: Type.Array(PlaceView),
+  rankings: Type.Array(RankingRowView),
+  below: Type.Array(RankingRowView),
   /** The salespeople ranked after those named; null when all are. `actual` is what theirs adds up to, where it does. */
-  others: Nullable(Type.Object({ count: Type.Integer(), actual: Nullable(Value) })),
+  remainder: Nullable(Type.Object({ count: Type.Integer(), actual: Nullable(Value) })),
   /** Who gained and lost most against the prior period at the same point. */
-  movers: Type.Object({ up: Type.Array(Mover), down: Type.Array(Mover) }),
+  movers: Type.Object({ gained: Type.Array(Mover), lost: Type.Array(Mover) }),
 });
 export type StandingView = Static<typeof StandingView>;
 
@@ -163,27 +163,27 @@ export const StandingQuery = Type.Object({
   measure: Type.Optional(MeasureCode),
 }, { additionalProperties: false });
 
-export const TreeQuery = Type.Object({ period: Type.String({ minLength: 1 }), measure: Type.Optional(MeasureCode) }, { additionalProperties: false });
+export const UnitAttainmentsQuery = Type.Object({ period: Type.String({ minLength: 1 }), measure: Type.Optional(MeasureCode) }, { additionalProperties: false });
 
 const TreeNode = Type.Object({
   unit: UnitSummary,
   parent: Nullable(Type.String()),
   depth: Type.Integer(),
-  status: StatusPlace,
+  status: StatusIndex,
   attainmentText: Nullable(Type.String()),
 });
 
 /** The units the reader may see, in tree order. */
-export const Tree = Type.Object({ statuses: Type.Array(Status), nodes: Type.Array(TreeNode) });
-export type Tree = Static<typeof Tree>;
+export const UnitAttainments = Type.Object({ statuses: Type.Array(Status), nodes: Type.Array(TreeNode) });
+export type UnitAttainments = Static<typeof UnitAttainments>;
 
-export const StripQuery = Type.Object({
+export const YearOverviewQuery = Type.Object({
   unit: Type.String({ minLength: 1 }),
   year: Type.Optional(Type.String({ pattern: '^FY\\d{4}$' })),
   measure: Type.Optional(MeasureCode),
 }, { additionalProperties: false });
 
-export const StripCell = Type.Object({
+export const YearOverviewCell = Type.Object({
   period: PeriodView,
   shortName: Type.String(),
   phase: Phase,
@@ -193,16 +193,16 @@ export const StripCell = Type.Object({
   /** Another status rule began in it (GUARDS 27). */
   ruleChanges: Type.Array(IsoDay),
 });
-export type StripCell = Static<typeof StripCell>;
+export type YearOverviewCell = Static<typeof YearOverviewCell>;
 
-export const Strip = Type.Object({
-  year: StripCell,
+export const YearOverview = Type.Object({
+  year: YearOverviewCell,
   previous: Type.String(),
   next: Type.String(),
-  quarters: Type.Array(StripCell),
-  months: Type.Array(StripCell),
+  quarters: Type.Array(YearOverviewCell),
+  months: Type.Array(YearOverviewCell),
 });
-export type Strip = Static<typeof Strip>;
+export type YearOverview = Static<typeof YearOverview>;
 
 /** One line a unit: the period and the year to date, each with last year at the same point; columns as named. */
 export const Standings = Type.Object({

@@ -1,4 +1,4 @@
-import { TARGET_ORIGINS } from '#core/target/found';
+import { TARGET_SOURCES } from '#core/target/resolvedTarget';
 import { Type, type Static } from 'typebox';
 import { Id, Minor, Nullable, Reason, Value } from './common';
 import { MeasureCode, MeasureRecord } from './measure';
@@ -15,18 +15,18 @@ export const TargetQuery = Type.Object({
 
 export const TargetCell = Type.Object({
   value: Nullable(Minor),
-  origin: Type.Enum(TARGET_ORIGINS),
-  sharedFrom: Nullable(Type.String()),
+  targetSource: Type.Enum(TARGET_SOURCES),
+  allocatedFrom: Nullable(Type.String()),
   floor: Nullable(Minor),
   stretch: Nullable(Minor),
   missing: Type.Integer(),
   /** Own target less the sum below; null unless both exist. */
-  notHandedOut: Nullable(Minor),
-  handedOut: Nullable(Minor),
+  unallocated: Nullable(Minor),
+  allocated: Nullable(Minor),
   version: Type.Integer(),
   /** False for periods in which the unit does not stand in the tree. */
   active: Type.Boolean(),
-  lastYear: Nullable(Value),
+  priorYear: Nullable(Value),
 });
 export type TargetCell = Static<typeof TargetCell>;
 
@@ -44,7 +44,7 @@ export const TargetGrid = Type.Object({
   measure: MeasureRecord,
   periods: Type.Array(PeriodView),
   rows: Type.Array(TargetRow),
-  mayWrite: Type.Boolean(),
+  canEdit: Type.Boolean(),
 });
 export type TargetGrid = Static<typeof TargetGrid>;
 
@@ -81,5 +81,5 @@ export type TargetsSaved = Static<typeof TargetsSaved>;
 
 export const TargetHistoryQuery = Type.Object({ unit: Type.String(), period: Type.String(), measure: MeasureCode, plan: Type.Optional(Id) }, { additionalProperties: false });
 export const TargetHistory = Type.Array(Type.Object({
-  at: Type.String(), who: Type.String(), from: Nullable(Minor), to: Nullable(Minor), reason: Nullable(Type.String()),
+  at: Type.String(), userName: Type.String(), from: Nullable(Minor), to: Nullable(Minor), reason: Nullable(Type.String()),
 }));

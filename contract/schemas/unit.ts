@@ -29,13 +29,13 @@ export type UnitSummary = Static<typeof UnitSummary>;
 export const UnitMove = Type.Object({
   parent: Type.String({ minLength: 1 }), from: IsoDay, reason: Type.String({ minLength: 1, maxLength: 500, pattern: '\\S' }),
   /** Only say what it would do. */
-  check: Type.Optional(Type.Boolean()),
+  preview: Type.Optional(Type.Boolean()),
 }, { additionalProperties: false });
 export type UnitMove = Static<typeof UnitMove>;
 
 /** The unit stands in the tree until its last day, included. */
 export const UnitLeave = Type.Object({
-  lastDay: IsoDay, reason: Type.String({ minLength: 1, maxLength: 500, pattern: '\\S' }), check: Type.Optional(Type.Boolean()),
+  lastDay: IsoDay, reason: Type.String({ minLength: 1, maxLength: 500, pattern: '\\S' }), preview: Type.Optional(Type.Boolean()),
 }, { additionalProperties: false });
 export type UnitLeave = Static<typeof UnitLeave>;
 
@@ -52,10 +52,10 @@ export const RampChange = Type.Object({ ramp: Nullable(Ramp), reason: Type.Optio
 export type RampChange = Static<typeof RampChange>;
 
 /** A unit with where it stands today, or last stood. */
-export const UnitPlace = Type.Object({
-  unit: UnitSummary, parent: Nullable(UnitSummary), from: Nullable(IsoDay), last: Nullable(IsoDay),
+export const UnitDetail = Type.Object({
+  unit: UnitSummary, parent: Nullable(UnitSummary), from: Nullable(IsoDay), lastDay: Nullable(IsoDay),
   /** Whether it stands in the tree today. */
-  isHere: Type.Boolean(),
+  isActive: Type.Boolean(),
   ramp: Nullable(Ramp),
 });
-export type UnitPlace = Static<typeof UnitPlace>;
+export type UnitDetail = Static<typeof UnitDetail>;

@@ -5,8 +5,8 @@ import { shortDay } from '#core/period/words';
 import { figureUnit } from './figureUnit';
 import { describeTarget } from './target';
 
-const YARDSTICK_WORDS: Record<StandingView['grading']['yardstick'], string> = {
-  dueByNow: 'what was due by now', target: 'the whole target', priorPeriod: 'the period before at the same point', peerAverage: 'the average of its peers',
+const BENCHMARK_WORDS: Record<StandingView['grading']['benchmark'], string> = {
+  expectedToDate: 'what was due by now', target: 'the whole target', priorPeriod: 'the period before at the same point', peerAverage: 'the average of its peers',
 };
 
 /** A figure as it is, whole smallest units of money. */
@@ -31,14 +31,14 @@ export function describeApplied({ figures: { target }, period, measure, currency
 /** The rule and what the next grade takes. */
 export function describeGrading({ grading, figures, measure, currency }: StandingView): string[] {
   const unit = figureUnit({ measure, currency });
-  const { yardstick, percents, since, cuts, peers, next } = grading;
+  const { benchmark, percents, effectiveFrom, thresholds, peers, next } = grading;
   const isLower = measure.direction === 'lower';
-  const from = since === null ? 'the rule that ships' : `the rule since ${shortDay(parseDay(since)!, true)}`;
-  const against = yardstick === 'peerAverage' && peers !== null ? `${YARDSTICK_WORDS[yardstick]} (${peers})` : YARDSTICK_WORDS[yardstick];
+  const from = effectiveFrom === null ? 'the standard rule' : `the rule since ${shortDay(parseDay(effectiveFrom)!, true)}`;
+  const against = benchmark === 'peerAverage' && peers !== null ? `${BENCHMARK_WORDS[benchmark]} (${peers})` : BENCHMARK_WORDS[benchmark];
   const ofWhat = percents === null ? 'fixed values' : `${percents.upper}% and ${percents.lower}% of ${against}`;
-  const steps = cuts === null ? 'There is nothing to compare with, so there is no grade.' : `Cuts at ${ofWhat}: grade 3 ${isLower ? 'up to' : 'from'} ${showExact(cuts.upper, unit)}, grade 2 ${isLower ? 'up to' : 'from'} ${showExact(cuts.lower, unit)}.`;
+  const steps = thresholds === null ? 'There is nothing to compare with, so there is no grade.' : `Thresholds at ${ofWhat}: grade 3 ${isLower ? 'up to' : 'from'} ${showExact(thresholds.upper, unit)}, grade 2 ${isLower ? 'up to' : 'from'} ${showExact(thresholds.lower, unit)}.`;
   return [
-    `“${figures.status.word}” by ${from}. ${steps}`,
-    ...(next === null ? [] : [`${isLower ? 'Less' : 'More'} by ${showExact(next.distance, unit)} and it is “${next.word}”${isLower ? ` (at ${showExact(next.at, unit)} or less)` : ` (from ${showExact(next.at, unit)})`}.`]),
+    `“${figures.status.label}” by ${from}. ${steps}`,
+    ...(next === null ? [] : [`${isLower ? 'Less' : 'More'} by ${showExact(next.distance, unit)} and it is “${next.label}”${isLower ? ` (at ${showExact(next.at, unit)} or less)` : ` (from ${showExact(next.at, unit)})`}.`]),
   ];
 }

@@ -1,7 +1,7 @@
-import type { PlaceView } from '../schemas/standing';
+import type { RankingRowView } from '../schemas/standing';
 
 /** What of a person or unit must be known when its figures are read. */
-export type Presence = Pick<PlaceView, 'isOnRamp' | 'joinedLate' | 'leftEarly' | 'excludesDeals'>;
+export type Presence = Pick<RankingRowView, 'isOnRamp' | 'joinedLate' | 'leftEarly' | 'excludesDeals'>;
 
 /** In full: "joined after the period began"; null where there is nothing to say. */
 export function describePresence({ isOnRamp, joinedLate, leftEarly, excludesDeals }: Presence): string | null {

@@ -12,7 +12,7 @@ export interface StoredLine {
 /** What of a line adds up. */
 export type LineNumbers = Pick<StoredLine, 'quantity' | 'unitPrice' | 'unitCost'>;
 
-/** Quantity times the price of one, in minor units; rounded half away from zero, once a line (CALCULATIONS 1). */
+/** Quantity times the price of one, in minor units; rounded half away from zero, once a line (docs/calculations.md, 1). */
 export function lineTotal(quantity: number, unit: number): number {
   return Number(divideHalfAway(BigInt(quantity) * BigInt(unit), BigInt(QUANTITY_SCALE)));
 }

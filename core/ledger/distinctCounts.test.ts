@@ -1,13 +1,13 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { Segment } from '../units/unit';
+import type { MemberSpan } from '../units/unit';
 import { DistinctCounts } from './distinctCounts';
 import { IdCounts } from './idCounts';
 import { Occurrences, type Occurrence } from './occurrences';
 
 const PEOPLE = 30;
 /** A large unit, in which everybody stood for some of the days and the first two twice; and a small one. */
-const LARGE: Segment[] = [
+const LARGE: MemberSpan[] = [
   ...Array.from({ length: PEOPLE }, (_, i) => ({ salespersonId: i + 1, from: 20_000 + (i % 4), to: 20_020 })),
   { salespersonId: 1, from: 20_025, to: 20_040 }, { salespersonId: 2, from: 20_025, to: 20_040 },
 ];
@@ -17,8 +17,8 @@ type Won = Occurrence & { salespersonId: number };
 const deal = fc.record({ salespersonId: fc.integer({ min: 1, max: PEOPLE + 2 }), day: fc.integer({ min: 19_998, max: 20_042 }), customer: fc.integer({ min: 1, max: 2_000 }), product: fc.integer({ min: 0, max: 4 }), location: fc.integer({ min: 0, max: 2 }) });
 const FIELDS = ['customer', 'product', 'location'] as const;
 
-function recount(all: readonly Won[], segments: readonly Segment[], { from, to }: { from: number; to: number }) {
-  const counted = all.filter((each) => each.day >= from && each.day < to && segments.some((segment) => segment.salespersonId === each.salespersonId && each.day >= segment.from && each.day < segment.to));
+function recount(all: readonly Won[], memberSpans: readonly MemberSpan[], { from, to }: { from: number; to: number }) {
+  const counted = all.filter((each) => each.day >= from && each.day < to && memberSpans.some((segment) => segment.salespersonId === each.salespersonId && each.day >= segment.from && each.day < segment.to));
   return Object.fromEntries(FIELDS.map((field) => [field, new Set(counted.map((each) => each[field]).filter((id) => id !== 0)).size]));
 }
 

@@ -1,6 +1,6 @@
 import type { DistinctField } from '../measure/definition';
 import type { DaySpan } from '../period/day';
-import type { Segment } from '../units/unit';
+import type { MemberSpan } from '../units/unit';
 import { LogReader } from './changeLog';
 import { IdCounts } from './idCounts';
 import type { OccurrenceNews, Occurrences } from './occurrences';
@@ -12,7 +12,7 @@ const MANY_SEGMENTS = 20;
 const MOST_KEPT = 100;
 
 interface Counted {
-  segments: readonly Segment[];
+  memberSpans: readonly MemberSpan[];
   span: DaySpan;
   ids: Record<DistinctField, IdCounts>;
 }
@@ -29,23 +29,23 @@ export class DistinctCounts {
     this.reader = new LogReader(occurrences.log, () => this.kept.clear(), (news) => { for (const each of this.kept.values()) take(each, news); });
   }
 
-  /** @param segments the days on which people stood under the unit */
-  count(unitId: number, segments: readonly Segment[], span: DaySpan): Record<DistinctField, number> {
-    if (segments.length < MANY_SEGMENTS) return this.occurrences.countEachDistinct(segments, span);
+  /** @param memberSpans the days on which people stood under the unit */
+  count(unitId: number, memberSpans: readonly MemberSpan[], span: DaySpan): Record<DistinctField, number> {
+    if (memberSpans.length < MANY_SEGMENTS) return this.occurrences.countEachDistinct(memberSpans, span);
     this.reader.keepUp();
     const key = `${unitId} ${span.from} ${span.to}`;
     let found = this.kept.get(key);
     if (!found) {
       if (this.kept.size >= MOST_KEPT) this.kept.clear();
-      this.kept.set(key, (found = this.build(segments, span)));
+      this.kept.set(key, (found = this.build(memberSpans, span)));
     }
     const { customer, product, location } = found.ids;
     return { customer: customer.count, product: product.count, location: location.count };
   }
 
-  private build(segments: readonly Segment[], span: DaySpan): Counted {
+  private build(memberSpans: readonly MemberSpan[], span: DaySpan): Counted {
     const ids = { customer: new IdCounts(), product: new IdCounts(), location: new IdCounts() };
-    for (const segment of segments) {
+    for (const segment of memberSpans) {
       const column = this.occurrences.columnOf(segment.salespersonId);
       const [from, to] = placesOf(column, { from: Math.max(segment.from, span.from), to: Math.min(segment.to, span.to) });
       for (let at = from; at < to; at++) {
@@ -54,14 +54,14 @@ export class DistinctCounts {
         ids.location.add(column.locations[at]!);
       }
     }
-    return { segments, span, ids };
+    return { memberSpans, span, ids };
   }
 }
 
 /** Takes in what came and went, as far as it was won under the unit within the span. */
-function take({ segments, span, ids }: Counted, { salespersonId, day, gone, come }: OccurrenceNews): void {
+function take({ memberSpans, span, ids }: Counted, { salespersonId, day, gone, come }: OccurrenceNews): void {
   if (day < span.from || day >= span.to) return;
-  if (!segments.some((segment) => segment.salespersonId === salespersonId && segment.from <= day && segment.to > day)) return;
+  if (!memberSpans.some((segment) => segment.salespersonId === salespersonId && segment.from <= day && segment.to > day)) return;
   for (const each of gone) for (const field of FIELDS) ids[field].remove(each[field]);
   for (const each of come) for (const field of FIELDS) ids[field].add(each[field]);
 }

@@ -1,6 +1,6 @@
 import type { DistinctField } from '../measure/definition';
 import type { Day, DaySpan } from '../period/day';
-import type { Segment } from '../units/unit';
+import type { MemberSpan } from '../units/unit';
 import { ChangeLog } from './changeLog';
 import { FirstDeals } from './firstDeals';
 import { Seen } from './seen';
@@ -19,7 +19,7 @@ export interface OccurrenceNews {
 const NOTHING: WonColumn = toColumn([]);
 
 /**
- * Who won something from which customer, and when: what distinct counts are recounted from (CALCULATIONS 4, GUARDS 37).
+ * Who won something from which customer, and when: what distinct counts are recounted from (docs/calculations.md, 4, GUARDS 37).
  * Mutated by `load`, `add` and `replaceDay` only.
  */
 export class Occurrences {
@@ -62,10 +62,10 @@ export class Occurrences {
   }
 
   /** How many different customers, products and locations a group of people won a deal with in a span. */
-  countEachDistinct(segments: readonly Segment[], span: DaySpan): Record<DistinctField, number> {
+  countEachDistinct(memberSpans: readonly MemberSpan[], span: DaySpan): Record<DistinctField, number> {
     const { customer, product, location } = this.seen;
     for (const each of [customer, product, location]) each.begin();
-    for (const segment of segments) {
+    for (const segment of memberSpans) {
       const column = this.columnOf(segment.salespersonId);
       const [from, to] = placesOf(column, { from: Math.max(segment.from, span.from), to: Math.min(segment.to, span.to) });
       customer.noteAll(column.customers, from, to);

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { always, SAMPLE_MEMBERSHIPS, SAMPLE_UNITS } from '../standing/sampleBooks';
+import { always, SAMPLE_MEMBERSHIPS, SAMPLE_UNITS } from '../standing/sampleDataset';
 import { buildUnitTree, type UnitTree } from '../units/tree';
 import type { Membership } from '../units/unit';
 import type { Contribution } from './contribution';
@@ -25,7 +25,7 @@ const contribution = fc.record({
 /** Looks at every contribution and everybody's days: what a roll-up must come to. */
 function addUp(tree: UnitTree, all: readonly Contribution[], unitId: number, { from, to }: { from: number; to: number }): number {
   return all.filter((each) => each.part === 'revenue' && each.day >= from && each.day < to
-    && tree.segmentsUnder(unitId).some((segment) => segment.salespersonId === each.salespersonId && each.day >= segment.from && each.day < segment.to))
+    && tree.memberSpansUnder(unitId).some((segment) => segment.salespersonId === each.salespersonId && each.day >= segment.from && each.day < segment.to))
     .reduce((sum, each) => sum + each.amount, 0);
 }
 
@@ -94,7 +94,7 @@ describe('a roll-up', () => {
       sums.add({ salespersonId, part: 'revenue', day: MOVE - 100, amount });
     }
     const total = () => buildRollUp(TREE, sums, new Occurrences()).sum(1, 'revenue', { from: 0, to: 40_000 });
-    expect(sums.leftOut).toEqual([{ salespersonId: 12, part: 'revenue' }]);
+    expect(sums.omitted).toEqual([{ salespersonId: 12, part: 'revenue' }]);
     expect(total()).toBe(2 ** 52 + 4);
   });
 });

@@ -26,7 +26,7 @@ export function buildRollUp(tree: UnitTree, sums: RunningSums, occurrences: Occu
   const findLanes = (unitId: number): Lane[] => {
     let lanes = lanesOf.get(unitId);
     if (!lanes) {
-      lanes = tree.segmentsUnder(unitId).map(({ salespersonId, from, to }) => ({ salespersonId, column: sums.columnOf(salespersonId), from, to }));
+      lanes = tree.memberSpansUnder(unitId).map(({ salespersonId, from, to }) => ({ salespersonId, column: sums.columnOf(salespersonId), from, to }));
       lanesOf.set(unitId, lanes);
     }
     return lanes;
@@ -54,7 +54,7 @@ export function buildRollUp(tree: UnitTree, sums: RunningSums, occurrences: Occu
       }
       return total;
     },
-    countDistinct: (unitId, field, span) => distinct.count(unitId, tree.segmentsUnder(unitId), span)[field],
-    countEachDistinct: (unitId, span) => distinct.count(unitId, tree.segmentsUnder(unitId), span),
+    countDistinct: (unitId, field, span) => distinct.count(unitId, tree.memberSpansUnder(unitId), span)[field],
+    countEachDistinct: (unitId, span) => distinct.count(unitId, tree.memberSpansUnder(unitId), span),
   };
 }

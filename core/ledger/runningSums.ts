@@ -19,7 +19,7 @@ export interface SumBlock {
  * A whole company's sums for one span are then two rows that lie side by side in memory; a person a row, they were
  * thousands of places apart, and waiting for memory took a third of a standing's time.
  * Float64 holds integers exactly up to 2^53. A person of whom a part could leave that range is left out of that part and
- * named in `leftOut`: one slip of the keyboard must not stop everybody else's figures, and a wrong number is worse than none.
+ * named in `omitted`: one slip of the keyboard must not stop everybody else's figures, and a wrong number is worse than none.
  * Mutated by `add`, `load` and `columnOf` only.
  */
 export class RunningSums {
@@ -41,12 +41,12 @@ export class RunningSums {
   isStale = false;
 
   /** Who is left out of which part, because it is too large to be added up exactly. */
-  get leftOut(): { salespersonId: number; part: Part }[] {
+  get omitted(): { salespersonId: number; part: Part }[] {
     return [...this.left].flatMap(([part, people]) => [...people].map((salespersonId) => ({ salespersonId, part })));
   }
 
   /** The same people, whichever part it is. */
-  get leftOutPeople(): ReadonlySet<number> {
+  get omittedPeople(): ReadonlySet<number> {
     const people = new Set<number>();
     for (const each of this.left.values()) for (const salespersonId of each) people.add(salespersonId);
     return people;
@@ -156,7 +156,7 @@ export class RunningSums {
     return data[this.offsetOf(to) + column]! - data[this.offsetOf(from) + column]!;
   }
 
-  /** Everything in the span, whoever it belongs to: what roll-ups are checked against to find the unplaced. */
+  /** Everything in the span, whoever it belongs to: what roll-ups are checked against to find the unassigned. */
   sumOfAll(part: Part, span: DaySpan): number {
     let total = 0;
     for (const id of this.columns.keys()) total += this.sum(part, id, span.from, span.to);

@@ -1,7 +1,7 @@
 import { QUANTITY_SCALE, type Part } from './part';
 
 export const DEAL_STATES = ['won', 'lost'] as const;
-/** Which closed deals count; open ones never do (CALCULATIONS 3). */
+/** Which closed deals count; open ones never do (docs/calculations.md, 3). */
 export type DealState = (typeof DEAL_STATES)[number];
 
 export const FIELDS = ['amount', 'profit', 'cost', 'costedAmount', 'quantity', 'deals', 'newCustomers', 'days', 'timedDeals'] as const;
@@ -20,7 +20,7 @@ export type Accumulation = (typeof ACCUMULATIONS)[number];
 export const DISTINCT_FIELDS = ['customer', 'product', 'location'] as const;
 export type DistinctField = (typeof DISTINCT_FIELDS)[number];
 
-/** How a measure is computed, as its maker says it (CALCULATIONS 4). */
+/** How a measure is computed, as its maker says it (docs/calculations.md, 4). */
 export type Definition =
   | { kind: 'sum'; of: Addend }
   | { kind: 'count'; of: Addend }

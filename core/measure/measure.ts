@@ -1,7 +1,7 @@
 import { FIELD_UNITS, scaleOf, termsOf, type Accumulation, type Addend, type Definition, type DistinctField, type Term } from './definition';
 
-export const MEASURE_UNITS = ['money', 'count', 'percent', 'days'] as const;
-export type MeasureUnit = (typeof MEASURE_UNITS)[number];
+export const VALUE_KINDS = ['money', 'count', 'percent', 'days'] as const;
+export type ValueKind = (typeof VALUE_KINDS)[number];
 
 export const DIRECTIONS = ['higher', 'lower'] as const;
 /** Whether more or less is better: a matter of the measure, never of a picture (GUARDS 28). */
@@ -13,7 +13,7 @@ export interface MeasureRecord {
   code: string;
   name: string;
   group: string;
-  unit: MeasureUnit;
+  valueKind: ValueKind;
   /** Of values that are no money; those of money come from the currency. */
   decimals: number;
   direction: Direction;
@@ -37,18 +37,18 @@ export interface Measure extends MeasureRecord {
   formula: Formula;
   overTime: TargetSpread;
   overUnits: TargetSpread;
-  /** A higher-is-better sum or count: it has an elapsed share, and can be made before its period closes (CALCULATIONS 7 and 8). */
-  accrues: boolean;
+  /** A higher-is-better sum or count: it has an elapsed share, and can be made before its period closes (docs/calculations.md, 7 and 8). */
+  isCumulative: boolean;
 }
 
 export function buildMeasure(record: MeasureRecord): Measure {
   const formula = toFormula(record);
   const [overTime, overUnits] = spreadOf(formula);
-  return { ...record, formula, overTime, overUnits, accrues: overTime === 'adds' && record.direction === 'higher' };
+  return { ...record, formula, overTime, overUnits, isCumulative: overTime === 'adds' && record.direction === 'higher' };
 }
 
-function toFormula({ definition, unit, decimals }: MeasureRecord): Formula {
-  const fine = unit === 'money' ? 1 : 10 ** decimals;
+function toFormula({ definition, valueKind, decimals }: MeasureRecord): Formula {
+  const fine = valueKind === 'money' ? 1 : 10 ** decimals;
   switch (definition.kind) {
     case 'sum':
     case 'count':
@@ -58,7 +58,7 @@ function toFormula({ definition, unit, decimals }: MeasureRecord): Formula {
     case 'duration':
       return toRatio({ field: 'days', states: definition.states }, { field: 'timedDeals', states: definition.states }, fine);
     case 'ratio':
-      return toRatio(definition.numerator, definition.denominator, unit === 'percent' ? fine * 100 : fine);
+      return toRatio(definition.numerator, definition.denominator, valueKind === 'percent' ? fine * 100 : fine);
     case 'typed':
       return { kind: 'typed', accumulation: definition.accumulation };
   }
@@ -68,7 +68,7 @@ function toRatio(numerator: Addend, denominator: Addend, fine: number): Formula 
   return { kind: 'ratio', numerator: termsOf(numerator), denominator: termsOf(denominator), factor: (fine * scaleOf(denominator.field)) / scaleOf(numerator.field) };
 }
 
-/** Only additive measures are added up or shared out; for a ratio the target of a part is that of the whole (CALCULATIONS 5). */
+/** Only additive measures are added up or shared out; for a ratio the target of a part is that of the whole (docs/calculations.md, 5). */
 function spreadOf(formula: Formula): [TargetSpread, TargetSpread] {
   if (formula.kind === 'sum') return ['adds', 'adds'];
   if (formula.kind === 'ratio') return ['sameForParts', 'sameForParts'];
@@ -79,7 +79,7 @@ function spreadOf(formula: Formula): [TargetSpread, TargetSpread] {
 }
 
 /** The unit a definition gives; null where its maker has a choice (the typed-in ones). */
-export function unitOf(definition: Definition): MeasureUnit | null {
+export function unitOf(definition: Definition): ValueKind | null {
   switch (definition.kind) {
     case 'sum':
     case 'count':

@@ -7,7 +7,7 @@ export const PARTS = [
   'revenue',
   /** Won deals of more than zero. */
   'won',
-  /** Credited amount of the won deals whose cost is known, and that cost: a profit is never reckoned from a missing cost. */
+  /** Credited amount of the won deals whose cost is known, and that cost: a profit is never computed from a missing cost. */
   'costed', 'cost',
   'quantity',
   /** Days from opening to closing of won deals, and how many deals have both. */

@@ -47,7 +47,7 @@ export function writeDecimal(value: number, decimals: number): string {
 
 /**
  * Adds two amounts of the same currency in minor units.
- * @throws InexactAmount when the sum is no longer a safe integer: a wrong number is worse than none (CALCULATIONS 1).
+ * @throws InexactAmount when the sum is no longer a safe integer: a wrong number is worse than none (docs/calculations.md, 1).
  */
 export function addMinor(left: number, right: number): number {
   const sum = left + right;

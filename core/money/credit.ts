@@ -9,7 +9,7 @@ export interface CreditShare<Key> {
 export const WHOLE_CREDIT = 10_000;
 
 /**
- * Divides a deal's amount over its credits by largest remainder, so that the parts add up to the deal exactly (CALCULATIONS 3).
+ * Divides a deal's amount over its credits by largest remainder, so that the parts add up to the deal exactly (docs/calculations.md, 3).
  * @throws RangeError when the shares do not add up to 100 %.
  */
 export function divideCredit<Key>(minor: number, shares: readonly CreditShare<Key>[]): { salesperson: Key; minor: number }[] {

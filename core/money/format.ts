@@ -33,7 +33,7 @@ function formatterOf(locale: string, options: Intl.NumberFormatOptions): Intl.Nu
   return formatter;
 }
 
-/** A true minus sign, as LOOK.md asks; Intl writes a hyphen in English. */
+/** A true minus sign, Intl writes a hyphen in English. */
 function withTrueMinus(text: string): string {
   return text.replace('-', '\u2212');
 }
@@ -76,7 +76,7 @@ export function formatShort(value: number, unit: FigureUnit, locale = 'en-GB'): 
   return withTrueMinus(formatterOf(locale, options).format(major / divisor)) + suffix;
 }
 
-/** A difference of two figures: that of two percents is points, never a percent (CALCULATIONS 7). */
+/** A difference of two figures: that of two percents is points, never a percent (docs/calculations.md, 7). */
 export function formatDifference(value: number, unit: FigureUnit, locale = 'en-GB'): string {
   return unit.kind === 'percent' ? `${formatPlain(value, { ...unit, kind: 'count' }, locale, 0)} ${toMajor(Math.abs(value), unit) === 1 ? 'point' : 'points'}` : formatWhole(value, unit, locale);
 }

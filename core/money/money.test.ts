@@ -66,7 +66,7 @@ describe('rates', () => {
 });
 
 describe('sharing out by largest remainder', () => {
-  it('gives the worked examples of CALCULATIONS 6', () => {
+  it('gives the worked examples of docs/calculations.md, 6', () => {
     const days = [22, 21, 22, 23, 21, 22, 22, 21, 23, 21, 20, 23];
     expect(shareOut(1_000_000, days)).toEqual([84291, 80460, 84291, 88123, 80460, 84291, 84291, 80460, 88123, 80460, 76628, 88122]);
     expect(shareOut(1_000_000, days, 1000)).toEqual([84, 81, 84, 88, 81, 84, 84, 81, 88, 80, 77, 88].map((each) => each * 1000));

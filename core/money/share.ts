@@ -1,6 +1,6 @@
 /**
  * Largest remainder (Hamilton's method): divides a whole number by weights so that the parts add up exactly.
- * CALCULATIONS 6: floor each exact share in the rounding unit, then one unit each to the largest fractions,
+ * docs/calculations.md, 6: floor each exact share in the rounding unit, then one unit each to the largest fractions,
  * earlier line first on a tie; an odd rest that the unit does not divide goes to the first largest part.
  *
  * @param total  whole number, may be negative
@@ -19,9 +19,9 @@ export function shareOut(total: number, weights: readonly number[], unit = 1): n
   const oddRest = magnitude - steps * unit;
 
   const { floors, compareFractions } = divide(steps, weights, weightSum);
-  const handedOut = floors.reduce((sum, part) => sum + part, 0);
+  const allocated = floors.reduce((sum, part) => sum + part, 0);
   const order = Array.from(weights.keys()).sort((a, b) => compareFractions(b, a) || a - b);
-  for (let i = 0; i < steps - handedOut; i++) floors[order[i]!]!++;
+  for (let i = 0; i < steps - allocated; i++) floors[order[i]!]!++;
 
   const result = unit === 1 ? floors : floors.map((part) => part * unit);
   if (oddRest > 0) result[indexOfLargest(result)]! += oddRest;

@@ -4,7 +4,7 @@ import { readTyped, styleOf } from './typed';
 describe('typed amounts', () => {
   it.each([
     ['80000', '80000.00'], ['80,000', '80000.00'], ['80 000', '80000.00'], ["1'234'567.5", '1234567.50'], ['80k', '80000.00'], ['1.2m', '1200000.00'], ['€80,000', '80000.00'], ['80 000 €', '80000.00'], ['−5', '-5.00'], ['0.5k', '500.00'],
-    // How German, French and Swiss spreadsheets write the same (Unicode CLDR 44, number symbols of de, fr, de-CH).
+    // How German, French and Swiss spreadsheets write the same (Unicode CLDR 44, number iconSet of de, fr, de-CH).
     ['1.234,50', '1234.50'], ['1,5', '1.50'], ['1\u202f234,50 €', '1234.50'], ['1’234.50', '1234.50'], ['12.345.678', '12345678.00'],
   ])('reads %s as %s', (text, decimal) => expect(readTyped(text, 2)).toMatchObject({ ok: true, decimal }));
   it.each([['12,34,567'], ['abc'], [''], ['2026-11-18'], ['1e5'], ['NaN'], ['1.2.3'], ['1,2.3']])('refuses %s instead of guessing', (text) => expect(readTyped(text, 2).ok).toBe(false));

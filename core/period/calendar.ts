@@ -4,7 +4,7 @@ import { addMonths, fromCivil, parseDay, toCivil, toIsoDay, weekdayOf, type Day,
 export const PERIOD_KINDS = ['year', 'quarter', 'month', 'week', 'day', 'range'] as const;
 export type PeriodKind = (typeof PERIOD_KINDS)[number];
 
-/** A named half-open range of days; ids are stable text (CALCULATIONS 2). */
+/** A named half-open range of days; ids are stable text (docs/calculations.md, 2). */
 export interface Period extends DaySpan {
   id: string;
   kind: PeriodKind;

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { buildCalendar, type PeriodKind } from './calendar';
 import { addMonths, fromCivil } from './day';
-import { cutAtSameDate, cutAtSameWorkingDay, lastFinishedOf, lastYearOf, priorPeriodOf } from './neighbours';
+import { cutAtSameDate, cutAtSameWorkingDay, lastFinishedOf, priorYearOf, priorPeriodOf } from './neighbours';
 
 const day = fc.integer({ min: fromCivil(2015, 1, 1), max: fromCivil(2035, 1, 1) });
 const kind = fc.constantFrom<Exclude<PeriodKind, 'range'>>('year', 'quarter', 'month', 'week', 'day');
@@ -22,7 +22,7 @@ describe('prior periods', () => {
   it('of last year are of the same kind and about a year earlier', () => {
     fc.assert(fc.property(calendar, kind, day, (of, each, on) => {
       const period = of.periodOf(each, on);
-      const before = lastYearOf(of, period);
+      const before = priorYearOf(of, period);
       if (before === null) {
         expect(period.id).toMatch(/W53$/);
         return;
@@ -46,15 +46,15 @@ describe('prior periods', () => {
     const of = buildCalendar({ kind: 'month', firstMonth: 4, yearLabel: 'ends' });
     const range = of.parse('2026-11-03..2026-11-12')!;
     expect(priorPeriodOf(of, range)).toMatchObject({ id: '2026-10-24..2026-11-02', kind: 'range' });
-    expect(lastYearOf(of, range)).toMatchObject({ id: '2025-11-03..2025-11-12' });
+    expect(priorYearOf(of, range)).toMatchObject({ id: '2025-11-03..2025-11-12' });
   });
 });
 
 describe('the same point', () => {
-  const cuts = { date: cutAtSameDate, workingDay: (now: never, asOf: number, then: never) => cutAtSameWorkingDay(now, asOf, then, working) };
+  const thresholds = { date: cutAtSameDate, workingDay: (now: never, asOf: number, then: never) => cutAtSameWorkingDay(now, asOf, then, working) };
 
-  it.each(Object.keys(cuts) as (keyof typeof cuts)[])('by %s lies within the earlier period, grows with the day, and is all of it in the end', (by) => {
-    const cut = cuts[by] as typeof cutAtSameDate;
+  it.each(Object.keys(thresholds) as (keyof typeof thresholds)[])('by %s lies within the earlier period, grows with the day, and is all of it in the end', (by) => {
+    const cut = thresholds[by] as typeof cutAtSameDate;
     fc.assert(fc.property(calendar, kind, day, fc.nat(400), (of, each, on, offset) => {
       const now = of.periodOf(each, on);
       const then = priorPeriodOf(of, now);

@@ -11,7 +11,7 @@ export function priorPeriodOf(calendar: FiscalCalendar, period: Period): Period 
 }
 
 /** The same-numbered period of the year before. */
-export function lastYearOf(calendar: FiscalCalendar, period: Period): Period | null {
+export function priorYearOf(calendar: FiscalCalendar, period: Period): Period | null {
   if (period.kind === 'week') {
     const [year, week] = period.id.split('-W');
     return calendar.parse(`${Number(year) - 1}-W${week}`);
@@ -23,8 +23,8 @@ export function lastYearOf(calendar: FiscalCalendar, period: Period): Period | n
 
 /** The newest same-numbered period of an earlier year that has ended: last year's, or the one before while last year's still runs. */
 export function lastFinishedOf(calendar: FiscalCalendar, period: Period, asOf: Day): Period | null {
-  let found = lastYearOf(calendar, period);
-  while (found && found.to > asOf + 1) found = lastYearOf(calendar, found);
+  let found = priorYearOf(calendar, period);
+  while (found && found.to > asOf + 1) found = priorYearOf(calendar, found);
   return found;
 }
 
@@ -55,7 +55,7 @@ function dayRange(from: Day, to: Day): Period {
 }
 
 /**
- * The days of an earlier period up to the same point at which a running one stands (CALCULATIONS 10):
+ * The days of an earlier period up to the same point at which a running one stands (docs/calculations.md, 10):
  * the same month of the period and date of the month; 29 February compares with 28 February.
  * A period that has ended is compared with the whole earlier one, one that has not started with nothing of it.
  */

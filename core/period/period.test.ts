@@ -3,7 +3,7 @@ import { Temporal } from 'temporal-polyfill';
 import { describe, expect, it } from 'vitest';
 import { buildCalendar } from './calendar';
 import { addMonths, fromCivil, parseDay, toIsoDay, weekdayOf } from './day';
-import { cutAtSameDate, cutAtSameWorkingDay, lastYearOf, priorPeriodOf } from './neighbours';
+import { cutAtSameDate, cutAtSameWorkingDay, priorYearOf, priorPeriodOf } from './neighbours';
 import { describePeriod, describeSpan } from './words';
 import { countWorkingDays, nthWorkingDay } from './workingDays';
 
@@ -65,7 +65,7 @@ describe('fiscal calendar by month', () => {
 
 describe('prior periods', () => {
   it('are of the same kind and length', () => {
-    const of = (id: string) => [priorPeriodOf(april, april.parse(id)!).id, lastYearOf(april, april.parse(id)!)?.id ?? null];
+    const of = (id: string) => [priorPeriodOf(april, april.parse(id)!).id, priorYearOf(april, april.parse(id)!)?.id ?? null];
     expect(of('FY2027-P01')).toEqual(['FY2026-P12', 'FY2026-P01']);
     expect(of('FY2027-Q3')).toEqual(['FY2027-Q2', 'FY2026-Q3']);
     expect(of('FY2027')).toEqual(['FY2026', 'FY2026']);
@@ -88,7 +88,7 @@ describe('prior periods', () => {
 });
 
 describe('after the same number of working days', () => {
-  it('cuts where as many had gone', () => {
+  it('thresholds where as many had gone', () => {
     // 13 working days of November 2026 had gone on the 18th; the 13th of October 2026 is the 19th.
     const span = cutAtSameWorkingDay(april.parse('FY2027-P08')!, day('2026-11-18'), april.parse('FY2027-P07')!, mondayToFriday);
     expect(toIsoDay(span.to - 1)).toBe('2026-10-19');
@@ -96,7 +96,7 @@ describe('after the same number of working days', () => {
 });
 
 describe('working days', () => {
-  it('gives the counts of CALCULATIONS 6 and 7', () => {
+  it('gives the counts of docs/calculations.md, 6 and 7', () => {
     const months = april.months(2027).map((month) => countWorkingDays(month, mondayToFriday));
     expect(months).toEqual([22, 21, 22, 23, 21, 22, 22, 21, 23, 21, 20, 23]);
     expect(countWorkingDays({ from: day('2026-11-01'), to: day('2026-11-19') }, mondayToFriday)).toBe(13);

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { buildCalendar } from './calendar';
 import { fromCivil, weekdayOf } from './day';
-import { lastYearOf, priorPeriodOf } from './neighbours';
+import { priorYearOf, priorPeriodOf } from './neighbours';
 import { WEEK_PATTERNS, type WeekRule } from './weekYear';
 import { describePeriod, shortPeriod } from './words';
 
@@ -46,7 +46,7 @@ describe('a year by week', () => {
         const period = calendar.periodOf(kind, day);
         expect(day >= period.from && day < period.to).toBe(true);
         expect(calendar.parse(period.id)).toEqual(period);
-        expect(lastYearOf(calendar, period)!.id.replace(/^FY\d+/, '')).toBe(period.id.replace(/^FY\d+/, ''));
+        expect(priorYearOf(calendar, period)!.id.replace(/^FY\d+/, '')).toBe(period.id.replace(/^FY\d+/, ''));
         expect(priorPeriodOf(calendar, period).to).toBe(period.from);
       }
     }));

@@ -4,7 +4,7 @@ import { fromCivil, toCivil, weekdayOf, type Day } from './day';
 export const WEEK_PATTERNS = ['4-4-5', '4-5-4', '5-4-4'] as const;
 export type WeekPattern = (typeof WEEK_PATTERNS)[number];
 
-/** The fiscal year has 52 or 53 whole weeks and ends on a weekday near the end of a month (CALCULATIONS 2). */
+/** The fiscal year has 52 or 53 whole weeks and ends on a weekday near the end of a month (docs/calculations.md, 2). */
 export interface WeekRule {
   kind: 'week';
   pattern: WeekPattern;

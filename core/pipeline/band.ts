@@ -8,7 +8,7 @@ export interface Band {
 }
 
 const [LOW, HIGH] = [0.1, 0.9];
-/** Every sum of so many deals is reckoned; above, so many draws are made as for the odds. */
+/** Every sum of so many deals is computed; above, so many draws are made as for the odds. */
 const MOST_EXACT_SUMS = 15;
 
 /**

@@ -11,7 +11,7 @@ export interface Odds {
   deals: number;
 }
 
-/** Up to so many deals every outcome is reckoned with; above, so many draws are made (CALCULATIONS 11). */
+/** Up to so many deals every outcome is computed with; above, so many draws are made (docs/calculations.md, 11). */
 export const MOST_EXACT = 30;
 export const DRAWS = 20_000;
 const SEED = 20_000;

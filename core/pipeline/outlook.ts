@@ -6,7 +6,7 @@ import { oddsOf, type Odds } from './odds';
 export interface OpenDeal {
   id: number;
   /** The unit directly below that it belongs to, or the person. */
-  under: string;
+  unitBelow: string;
   stage: string | null;
   /** Minor units. */
   amount: number;
@@ -17,7 +17,7 @@ export interface OpenDeal {
 
 /** What is booked and what is wanted in a period. `target` null: none, or incomplete. */
 export interface Goal {
-  won: number;
+  actual: number;
   target: number | null;
 }
 
@@ -26,12 +26,12 @@ export interface Outlook extends Goal {
   open: number;
   count: number;
   /** Open deals of which nobody said how likely they are. */
-  unrated: number;
+  withoutProbability: number;
   weighted: number;
   /** won + weighted */
-  expected: number;
+  forecast: number;
   /** expected / target; null without a target above 0. */
-  expectedAttainment: number | null;
+  forecastAttainment: number | null;
   /** max(0, target - expected); null without a target. */
   shortfall: number | null;
   /** open / (target - won): null when nothing is left to win, or without a target. */
@@ -42,7 +42,7 @@ export interface Outlook extends Goal {
 
 const BASIS_POINTS = 10_000;
 
-/** amount x probability, rounded half away from zero, once a deal (CALCULATIONS 11). */
+/** amount x probability, rounded half away from zero, once a deal (docs/calculations.md, 11). */
 export function weigh(amount: number, probability: number | null): number {
   return Number(divideHalfAway(BigInt(amount) * BigInt(Math.round((probability ?? 0) * BASIS_POINTS)), BigInt(BASIS_POINTS)));
 }
@@ -63,18 +63,18 @@ export function joinParts(deals: readonly OpenDeal[]): OpenDeal[] {
   return [...byId.values()];
 }
 
-/** What won and open deals come to against a target (CALCULATIONS 11). */
-export function outlookOf({ won, target }: Goal, parts: readonly OpenDeal[]): Outlook {
+/** What won and open deals come to against a target (docs/calculations.md, 11). */
+export function outlookOf({ actual, target }: Goal, parts: readonly OpenDeal[]): Outlook {
   const deals = joinParts(parts);
   const open = deals.reduce((sum, deal) => sum + deal.amount, 0);
   const weighted = deals.reduce((sum, deal) => sum + weigh(deal.amount, deal.probability), 0);
-  const expected = won + weighted;
+  const forecast = actual + weighted;
   return {
-    won, target, open, count: deals.length, unrated: deals.filter((deal) => deal.probability === null).length, weighted, expected,
-    expectedAttainment: target !== null && target > 0 ? expected / target : null,
-    shortfall: target === null ? null : Math.max(0, target - expected),
-    coverage: target === null || target <= won ? null : open / (target - won),
-    odds: target === null ? null : oddsOf(target - won, deals.map((deal) => ({ amount: deal.amount, probability: deal.probability ?? 0 }))),
+    actual, target, open, count: deals.length, withoutProbability: deals.filter((deal) => deal.probability === null).length, weighted, forecast,
+    forecastAttainment: target !== null && target > 0 ? forecast / target : null,
+    shortfall: target === null ? null : Math.max(0, target - forecast),
+    coverage: target === null || target <= actual ? null : open / (target - actual),
+    odds: target === null ? null : oddsOf(target - actual, deals.map((deal) => ({ amount: deal.amount, probability: deal.probability ?? 0 }))),
   };
 }
 

@@ -39,23 +39,23 @@ describe('the odds', () => {
   });
 });
 
-const deal = (over: Partial<OpenDeal> = {}): OpenDeal => ({ id: 1, under: 'a', stage: 'Quoted', amount: 1_000, probability: 0.4, expectedOn: 110, ...over });
+const deal = (over: Partial<OpenDeal> = {}): OpenDeal => ({ id: 1, unitBelow: 'a', stage: 'Quoted', amount: 1_000, probability: 0.4, expectedOn: 110, ...over });
 
 describe('the outlook', () => {
   it('keeps booked and expected apart, and divides last', () => {
-    expect(outlookOf({ won: 500, target: 1_500 }, [deal(), deal({ id: 2, probability: null })])).toMatchObject({
-      won: 500, open: 2_000, weighted: 400, expected: 900, unrated: 1, expectedAttainment: 0.6, shortfall: 600, coverage: 2, odds: { odds: 0.4 },
+    expect(outlookOf({ actual: 500, target: 1_500 }, [deal(), deal({ id: 2, probability: null })])).toMatchObject({
+      actual: 500, open: 2_000, weighted: 400, forecast: 900, withoutProbability: 1, forecastAttainment: 0.6, shortfall: 600, coverage: 2, odds: { odds: 0.4 },
     });
   });
 
   it('has no shortfall, coverage or odds without a target, and none to cover once it is made', () => {
-    expect(outlookOf({ won: 5, target: null }, [deal()])).toMatchObject({ expectedAttainment: null, shortfall: null, coverage: null, odds: null });
-    expect(outlookOf({ won: 2_000, target: 1_500 }, [deal()])).toMatchObject({ shortfall: 0, coverage: null, odds: { odds: 1 } });
+    expect(outlookOf({ actual: 5, target: null }, [deal()])).toMatchObject({ forecastAttainment: null, shortfall: null, coverage: null, odds: null });
+    expect(outlookOf({ actual: 2_000, target: 1_500 }, [deal()])).toMatchObject({ shortfall: 0, coverage: null, odds: { odds: 1 } });
   });
 
   it('takes a split deal as one: it closes for everybody or for nobody', () => {
-    const parts = [deal({ amount: 600 }), deal({ amount: 400, under: 'b' })];
-    expect(outlookOf({ won: 0, target: 1_000 }, parts)).toMatchObject({ count: 1, open: 1_000, weighted: 400, odds: { odds: 0.4, deals: 1 } });
+    const parts = [deal({ amount: 600 }), deal({ amount: 400, unitBelow: 'b' })];
+    expect(outlookOf({ actual: 0, target: 1_000 }, parts)).toMatchObject({ count: 1, open: 1_000, weighted: 400, odds: { odds: 0.4, deals: 1 } });
   });
 
   it('rounds each deal once, half away from zero', () => {
@@ -81,8 +81,8 @@ describe('the outlook', () => {
   });
 
   it('of units and stages adds up to the whole', () => {
-    const deals = [deal(), deal({ id: 2, under: 'b', stage: null, amount: 300 }), deal({ id: 3, expectedOn: 95 })];
-    const goal = { won: 0, target: 5_000 };
+    const deals = [deal(), deal({ id: 2, unitBelow: 'b', stage: null, amount: 300 }), deal({ id: 3, expectedOn: 95 })];
+    const goal = { actual: 0, target: 5_000 };
     const horizons = [{ id: 'm', from: 90, to: 120, goal, below: [{ unit: 'a', ...goal }, { unit: 'b', ...goal }] }];
     const { horizons: [month], overdue } = answerPipeline({ asOf: 100, horizons, deals, countsOverdue: false, whatIf: [] });
     expect(month!.below.reduce((sum, each) => sum + each.weighted, 0)).toBe(month!.outlook.weighted);

@@ -43,9 +43,9 @@ export function answerPipeline({ asOf, horizons, deals, countsOverdue, whatIf }:
       return {
         id: horizon.id,
         outlook: outlookOf(horizon.goal, inside),
-        band: bandOf(horizon.goal.won, joinParts(inside).map((deal) => ({ amount: deal.amount, probability: deal.probability ?? 0 }))),
+        band: bandOf(horizon.goal.actual, joinParts(inside).map((deal) => ({ amount: deal.amount, probability: deal.probability ?? 0 }))),
         asIs: whatIf.length === 0 ? null : outlookOf(horizon.goal, dealsIn(deals, horizon, asOf, countsOverdue)),
-        below: horizon.below.map(({ unit, ...goal }) => ({ unit, ...outlookOf(goal, inside.filter((deal) => deal.under === unit)) })),
+        below: horizon.below.map(({ unit, ...goal }) => ({ unit, ...outlookOf(goal, inside.filter((deal) => deal.unitBelow === unit)) })),
         stages: groupOpen(inside, (deal) => deal.stage),
         dealIds: inside.map((deal) => deal.id),
       };

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { movementOf, rank } from './rank';
+import { rankChangeOf, rank } from './rank';
 
 const of = (value: number | null, over: { actual?: number | null; name?: string } = {}) => ({ value, actual: over.actual === undefined ? value : over.actual, name: over.name ?? 'Ilse' });
 const places = (items: readonly ReturnType<typeof of>[], direction: 'higher' | 'lower' = 'higher') => rank(items, direction).map(({ item, rank: place }) => [item.value, place]);
@@ -42,8 +42,8 @@ describe('rank', () => {
   });
 });
 
-describe('movement', () => {
+describe('rankChange', () => {
   it('counts places gained, and is unknown for who was not ranked in both', () => {
-    expect([movementOf(5, 2), movementOf(2, 5), movementOf(3, 3), movementOf(null, 1), movementOf(1, null)]).toEqual([3, -3, 0, null, null]);
+    expect([rankChangeOf(5, 2), rankChangeOf(2, 5), rankChangeOf(3, 3), rankChangeOf(null, 1), rankChangeOf(1, null)]).toEqual([3, -3, 0, null, null]);
   });
 });

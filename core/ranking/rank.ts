@@ -12,7 +12,7 @@ export interface Rankable {
   name: string;
 }
 
-/** Standard competition ranking ("1224"), best first, unranked last (CALCULATIONS 9). */
+/** Standard competition ranking ("1224"), best first, unranked last (docs/calculations.md, 9). */
 export function rank<Item extends Rankable>(items: readonly Item[], direction: 'higher' | 'lower'): Ranked<Item>[] {
   const sign = direction === 'higher' ? -1 : 1;
   const sorted = [...items].sort((a, b) => compare(a, b, sign));
@@ -41,6 +41,6 @@ function compareText(left: string, right: string): number {
 }
 
 /** Places gained since then (positive: climbed); null when one of the two has no rank. */
-export function movementOf(rankThen: number | null, rankNow: number | null): number | null {
+export function rankChangeOf(rankThen: number | null, rankNow: number | null): number | null {
   return rankThen === null || rankNow === null ? null : rankThen - rankNow;
 }

@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { parseDay } from '../period/day';
 import { describeEffect, placeOf } from './effect';
-import { buildSampleBooks } from './sampleBooks';
+import { buildSampleDataset } from './sampleDataset';
 
 const TARGETS = [11, 12].map((unitId) => ({ unitId, periodId: 'FY2027-P08', target: 10_000 }));
-const booksWith = (ilse: number, tomas: number, targets = TARGETS) => buildSampleBooks({
+const booksWith = (ilse: number, tomas: number, targets = TARGETS) => buildSampleDataset({
   asOf: '2026-11-18', targets, booked: [{ salespersonId: 11, on: '2026-11-03', amount: ilse }, { salespersonId: 12, on: '2026-11-03', amount: tomas }],
 });
 const tell = (before: ReturnType<typeof booksWith>, after: ReturnType<typeof booksWith>) => {
@@ -24,7 +24,7 @@ describe('what a booking did', () => {
 
   it('says nothing of a place where nobody else is ranked, and nothing at all without a target', () => {
     expect(tell(booksWith(4_000, 0, [TARGETS[0]!]), booksWith(5_000, 0, [TARGETS[0]!]))).toBe('Ilse is at 50% of target in November 2026, up from 40%.');
-    const books = booksWith(1, 1, []);
-    expect(placeOf(books, 11, books.calendar.periodOf('month', books.asOf))).toBeNull();
+    const dataset = booksWith(1, 1, []);
+    expect(placeOf(dataset, 11, dataset.calendar.periodOf('month', dataset.asOf))).toBeNull();
   });
 });

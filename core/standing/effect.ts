@@ -1,7 +1,7 @@
 import type { Period } from '../period/calendar';
 import { describePeriod } from '../period/words';
 import { showPercent } from '../status/percent';
-import type { Books } from './books';
+import type { Dataset } from './dataset';
 import { buildBrief } from './standing';
 
 /** Where a salesperson stands among all whom the books show, by attainment of revenue. */
@@ -12,10 +12,10 @@ export interface PlaceOfOne {
   of: number;
 }
 
-/** Null without a target: then there is neither attainment nor rank. Ties share a rank (CALCULATIONS 9). */
-export function placeOf(books: Books, unitId: number, period: Period): PlaceOfOne | null {
-  const attainments = books.tree.units.filter((unit) => unit.kind === 'salesperson' && books.tree.isActiveDuring(unit.id, period))
-    .map((unit) => ({ id: unit.id, attainment: buildBrief(books, unit.id, period, 'revenue').attainment }));
+/** Null without a target: then there is neither attainment nor rank. Ties share a rank (docs/calculations.md, 9). */
+export function placeOf(dataset: Dataset, unitId: number, period: Period): PlaceOfOne | null {
+  const attainments = dataset.tree.units.filter((unit) => unit.kind === 'salesperson' && dataset.tree.isActiveDuring(unit.id, period))
+    .map((unit) => ({ id: unit.id, attainment: buildBrief(dataset, unit.id, period, 'revenue').attainment }));
   const attainment = attainments.find((each) => each.id === unitId)?.attainment ?? null;
   if (attainment === null) return null;
   const ranked = attainments.filter((each) => each.attainment !== null);
@@ -31,11 +31,11 @@ function ordinal(rank: number): string {
 
 /**
  * What a booking did, in words: "Ilse Varga is at 94 % of target in November 2026, up from 91 %, now third of 12."
- * A rounded percent never crosses 100 (CALCULATIONS 7).
+ * A rounded percent never crosses 100 (docs/calculations.md, 7).
  */
-export function describeEffect(books: Books, unitId: number, period: Period, before: PlaceOfOne | null, after: PlaceOfOne): string {
+export function describeEffect(dataset: Dataset, unitId: number, period: Period, before: PlaceOfOne | null, after: PlaceOfOne): string {
   const [now, then] = [showPercent(after.attainment), before && showPercent(before.attainment)];
   const change = then === null || then === now ? '' : `, ${after.attainment > before!.attainment ? 'up' : 'down'} from ${then}`;
   const place = after.of < 2 ? '' : `, ${before && before.rank !== after.rank ? 'now' : 'still'} ${ordinal(after.rank)} of ${after.of}`;
-  return `${books.tree.find(unitId)!.name} is at ${now} of target in ${describePeriod(period, books.calendar)}${change}${place}.`;
+  return `${dataset.tree.find(unitId)!.name} is at ${now} of target in ${describePeriod(period, dataset.calendar)}${change}${place}.`;
 }

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { buildPlaces, RANKED_BY, type RankedBy } from './ladder';
 import { describeLadder } from './ladderSentence';
 import { parseDay } from '../period/day';
-import { always, buildSampleBooks, SAMPLE_MEMBERSHIPS, type SampleOptions } from './sampleBooks';
+import { always, buildSampleDataset, SAMPLE_MEMBERSHIPS, type SampleOptions } from './sampleDataset';
 
 const [OCTOBER, NOVEMBER] = ['FY2027-P07', 'FY2027-P08'];
 const people = [11, 12, 13];
@@ -17,10 +17,10 @@ const usual: SampleOptions = {
 };
 
 function places(by: RankedBy, over: Partial<SampleOptions> = {}) {
-  const books = buildSampleBooks({ ...usual, ...over });
-  const period = books.calendar.parse(NOVEMBER)!;
-  const ranked = buildPlaces(books, people, period, 'revenue', by);
-  return { ranked, sentence: describeLadder(books, ranked, period, 'revenue', by), table: ranked.map((place) => [place.standing.unitId, place.rank, place.value, place.before, place.movement]) };
+  const dataset = buildSampleDataset({ ...usual, ...over });
+  const period = dataset.calendar.parse(NOVEMBER)!;
+  const ranked = buildPlaces(dataset, people, period, 'revenue', by);
+  return { ranked, sentence: describeLadder(dataset, ranked, period, 'revenue', by), table: ranked.map((place) => [place.standing.unitId, place.rank, place.value, place.priorValue, place.rankChange]) };
 }
 
 describe('places on the ladder', () => {
@@ -30,8 +30,8 @@ describe('places on the ladder', () => {
   it('by the gap', () => expect(places('gap').table).toEqual([[12, 1, 100, 0, 0], [11, 2, -100, -700, 0], [13, 3, -500, -1000, 0]]));
 
   it('turn round where less is better', () => {
-    const books = buildSampleBooks({ asOf: '2026-11-18', booked: [{ salespersonId: 11, amount: 900, on: '2026-11-02' }, { salespersonId: 11, amount: 300, on: '2026-11-02', part: 'cost' }, { salespersonId: 11, amount: 900, on: '2026-11-02', part: 'costed' }, { salespersonId: 12, amount: 900, on: '2026-11-02' }, { salespersonId: 12, amount: 200, on: '2026-11-02', part: 'cost' }, { salespersonId: 12, amount: 900, on: '2026-11-02', part: 'costed' }] });
-    expect(buildPlaces(books, [11, 12], books.calendar.parse(NOVEMBER)!, 'cost_to_revenue', 'actual').map((place) => place.standing.unitId)).toEqual([12, 11]);
+    const dataset = buildSampleDataset({ asOf: '2026-11-18', booked: [{ salespersonId: 11, amount: 900, on: '2026-11-02' }, { salespersonId: 11, amount: 300, on: '2026-11-02', part: 'cost' }, { salespersonId: 11, amount: 900, on: '2026-11-02', part: 'costed' }, { salespersonId: 12, amount: 900, on: '2026-11-02' }, { salespersonId: 12, amount: 200, on: '2026-11-02', part: 'cost' }, { salespersonId: 12, amount: 900, on: '2026-11-02', part: 'costed' }] });
+    expect(buildPlaces(dataset, [11, 12], dataset.calendar.parse(NOVEMBER)!, 'cost_to_revenue', 'actual').map((place) => place.standing.unitId)).toEqual([12, 11]);
   });
 
   it('go to those who were there: a joiner has one now and none before, and has gained nothing by coming', () => {

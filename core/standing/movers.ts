@@ -1,17 +1,17 @@
 import type { Direction } from '../measure/measure';
-import type { Rung } from './ladder';
+import type { RankedUnit } from './ladder';
 
 /** Who gained and who lost most, in the measure itself, against the prior period at the same point; the farthest first. Unit ids. */
 export interface Movers {
-  up: number[];
-  down: number[];
+  gained: number[];
+  lost: number[];
 }
 
 /**
  * Whoever moved most, up to `most` each way; by the difference, never by a percent, which a small beginning makes large (GUARDS 17).
  * Nobody is in both lists; who stood still or has no earlier figure is in neither.
  */
-export function findMovers(places: readonly Rung[], direction: Direction, most: number): Movers {
+export function findMovers(places: readonly RankedUnit[], direction: Direction, most: number): Movers {
   const sign = direction === 'lower' ? -1 : 1;
   const [gained, lost]: [Move[], Move[]] = [[], []];
   for (const { unitId, actual, priorActual } of places) {
@@ -20,7 +20,7 @@ export function findMovers(places: readonly Rung[], direction: Direction, most: 
     if (gain > 0) gained.push({ unitId, distance: gain });
     else lost.push({ unitId, distance: -gain });
   }
-  return { up: farthest(gained, most), down: farthest(lost.reverse(), most) };
+  return { gained: farthest(gained, most), lost: farthest(lost.reverse(), most) };
 }
 
 interface Move {

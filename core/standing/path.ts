@@ -2,38 +2,38 @@ import type { MeasureCode } from '../measure/measure';
 import type { Period } from '../period/calendar';
 import type { Day } from '../period/day';
 import { addMonths, monthsBetween } from '../period/day';
-import { lastYearOf } from '../period/neighbours';
+import { priorYearOf } from '../period/neighbours';
 import { countWorkingDays, isWorkingDay } from '../period/workingDays';
-import { completeValue } from '../target/found';
-import { valueIn, type Books } from './books';
+import { completeValue } from '../target/resolvedTarget';
+import { valueIn, type Dataset } from './dataset';
 
 /** One day of the path: the figure of the period up to its end. */
 export interface PathPoint {
   day: Day;
   /** Null after the business date: the line ends today and never runs flat into the future. */
-  booked: number | null;
+  actual: number | null;
   /** Where an even pace would stand; null without a complete target. */
-  due: number | null;
+  expectedToDate: number | null;
   /** Last year's cumulative figure on the same date; null where last year has none. */
-  lastYear: number | null;
+  priorYear: number | null;
   /** From today on: where the present rate leads; null before, and before the first working day has gone. */
-  atThisRate: number | null;
+  runRateProjection: number | null;
 }
 
 /** The cumulative path of a unit through a period, one point a day. */
-export function buildPath(books: Books, unitId: number, period: Period, measure: MeasureCode): PathPoint[] {
-  const working = books.workingDaysOf(unitId);
-  const target = completeValue(books.lookup.find(unitId, period, measure));
+export function buildPath(dataset: Dataset, unitId: number, period: Period, measure: MeasureCode): PathPoint[] {
+  const working = dataset.workingDaysOf(unitId);
+  const target = completeValue(dataset.lookup.find(unitId, period, measure));
   const total = countWorkingDays(period, working);
-  const lastYear = lastYearOf(books.calendar, period);
+  const priorYear = priorYearOf(dataset.calendar, period);
   // By date where both begin on the same date of a month, else by days from the beginning.
-  const shift = lastYear ? monthsBetween(period.from, lastYear.from) : 0;
-  const isByDate = lastYear !== null && addMonths(period.from, shift) === lastYear.from;
-  const sameDay = (day: Day) => (isByDate ? addMonths(day, shift) : lastYear!.from + (day - period.from));
-  const booked = valueIn(books, unitId, measure, period);
-  const { accrues } = books.measures.get(measure);
-  const goneToday = countWorkingDays({ from: period.from, to: Math.min(books.asOf + 1, period.to) }, working);
-  const runsNow = books.asOf >= period.from && books.asOf < period.to;
+  const shift = priorYear ? monthsBetween(period.from, priorYear.from) : 0;
+  const isByDate = priorYear !== null && addMonths(period.from, shift) === priorYear.from;
+  const sameDay = (day: Day) => (isByDate ? addMonths(day, shift) : priorYear!.from + (day - period.from));
+  const booked = valueIn(dataset, unitId, measure, period);
+  const { isCumulative } = dataset.measures.get(measure);
+  const goneToday = countWorkingDays({ from: period.from, to: Math.min(dataset.asOf + 1, period.to) }, working);
+  const runsNow = dataset.asOf >= period.from && dataset.asOf < period.to;
 
   const points: PathPoint[] = [];
   let gone = 0;
@@ -42,10 +42,10 @@ export function buildPath(books: Books, unitId: number, period: Period, measure:
     const span = { from: period.from, to: day + 1 };
     points.push({
       day,
-      booked: day <= books.asOf ? valueIn(books, unitId, measure, span) : null,
-      due: target === null || (accrues && total === 0) ? null : accrues ? (target * gone) / total : target,
-      lastYear: lastYear ? valueIn(books, unitId, measure, { from: lastYear.from, to: Math.min(sameDay(day) + 1, lastYear.to) }) : null,
-      atThisRate: accrues && booked !== null && runsNow && day >= books.asOf && goneToday > 0 ? (booked * gone) / goneToday : null,
+      actual: day <= dataset.asOf ? valueIn(dataset, unitId, measure, span) : null,
+      expectedToDate: target === null || (isCumulative && total === 0) ? null : isCumulative ? (target * gone) / total : target,
+      priorYear: priorYear ? valueIn(dataset, unitId, measure, { from: priorYear.from, to: Math.min(sameDay(day) + 1, priorYear.to) }) : null,
+      runRateProjection: isCumulative && booked !== null && runsNow && day >= dataset.asOf && goneToday > 0 ? (booked * gone) / goneToday : null,
     });
   }
   return points;

@@ -1,17 +1,17 @@
 import { describe, expect, it } from 'vitest';
 import { parseDay, toIsoDay } from '../period/day';
-import { buildBreadth, typicalDealOf } from './breadth';
+import { buildSalesMix, averageDealSizeOfYear } from './salesMix';
 import { buildPlaces } from './ladder';
 import { findMovers } from './movers';
-import { buildSampleBooks, type SampleOptions } from './sampleBooks';
+import { buildSampleDataset, type SampleOptions } from './sampleDataset';
 import { buildPairs, buildScorecard, scorecardPeriods } from './scorecard';
 import { describePairs, describeScorecard } from './scorecardSentence';
 
 const booked = (amount: number, on: string, salespersonId = 11, part: 'revenue' | 'costed' | 'cost' | 'won' = 'revenue') => ({ salespersonId, amount, on, part });
-const books = (options: Partial<SampleOptions> = {}) => buildSampleBooks({ asOf: '2026-11-18', ...options });
+const dataset = (options: Partial<SampleOptions> = {}) => buildSampleDataset({ asOf: '2026-11-18', ...options });
 
 describe('a scorecard', () => {
-  const of = books({
+  const of = dataset({
     booked: [booked(100, '2026-10-05'), booked(50, '2026-11-05'), booked(30, '2026-05-05'), booked(80, '2025-11-10')],
     targets: ['FY2027-P07', 'FY2027-P08'].map((periodId) => ({ unitId: 11, periodId, target: 100 })),
   });
@@ -22,7 +22,7 @@ describe('a scorecard', () => {
     const [row] = buildScorecard(of, 11, periods, ['revenue']);
     expect([row!.month, row!.quarterToDate, row!.yearToDate].map((cell) => cell.standing.actual)).toEqual([50, 150, 180]);
     expect(row!.quarterToDate.standing.target.value).toBe(200);
-    expect(row!.month.lastYear).toMatchObject({ value: 80, difference: -30 });
+    expect(row!.month.priorYear).toMatchObject({ toDate: 80, difference: -30 });
   });
 
   it.each([['FY2027-Q3', 'FY2027-P08'], ['FY2027-Q1', 'FY2027-P03'], ['FY2028', 'FY2028-P01'], ['2026-W40', 'FY2027-P07']])('of %s looks at %s', (periodId, month) => {
@@ -38,7 +38,7 @@ describe('a scorecard', () => {
 
 describe('two measures of all units', () => {
   it('show who is strong in one and weak in the other as both (GUARDS 13)', () => {
-    const of = books({
+    const of = dataset({
       booked: [booked(1_000, '2026-11-02', 11), booked(1_000, '2026-11-02', 11, 'costed'), booked(900, '2026-11-02', 11, 'cost'), booked(100, '2026-11-02', 12), booked(100, '2026-11-02', 12, 'costed'), booked(40, '2026-11-02', 12, 'cost')],
       targets: [...[11, 12, 13].map((unitId) => ({ unitId, periodId: 'FY2027-P08', target: 1_000 })), { unitId: 1, periodId: 'FY2027-P08', target: 300, measure: 'gross_margin' }],
     });
@@ -49,34 +49,34 @@ describe('two measures of all units', () => {
 });
 
 describe('who moved most', () => {
-  const places = (asOf: ReturnType<typeof books>, measure = 'revenue') => buildPlaces(asOf, [11, 12, 13], asOf.calendar.parse('FY2027-P08')!, measure);
+  const places = (asOf: ReturnType<typeof dataset>, measure = 'revenue') => buildPlaces(asOf, [11, 12, 13], asOf.calendar.parse('FY2027-P08')!, measure);
 
   it('is told by the difference, not by a percent on little (GUARDS 17)', () => {
-    const of = books({ booked: [booked(1, '2026-10-05', 11), booked(10, '2026-11-05', 11), booked(1_000, '2026-10-05', 12), booked(1_400, '2026-11-05', 12), booked(500, '2026-10-05', 13), booked(100, '2026-11-05', 13)] });
+    const of = dataset({ booked: [booked(1, '2026-10-05', 11), booked(10, '2026-11-05', 11), booked(1_000, '2026-10-05', 12), booked(1_400, '2026-11-05', 12), booked(500, '2026-10-05', 13), booked(100, '2026-11-05', 13)] });
     const movers = findMovers(places(of), 'higher', 2);
-    expect(movers).toEqual({ up: [12, 11], down: [13] });
-    expect(findMovers(places(of), 'lower', 1).up).toEqual([13]);
+    expect(movers).toEqual({ gained: [12, 11], lost: [13] });
+    expect(findMovers(places(of), 'lower', 1).gained).toEqual([13]);
   });
 
-  it('leaves out who stood still', () => expect(findMovers(places(books()), 'higher', 3)).toEqual({ up: [], down: [] }));
+  it('leaves out who stood still', () => expect(findMovers(places(dataset()), 'higher', 3)).toEqual({ gained: [], lost: [] }));
 });
 
 describe('what a result rests on', () => {
   it('is recounted for the unit: two people with one customer have one (GUARDS 37)', () => {
-    const of = books({ won: [
+    const of = dataset({ won: [
       { salespersonId: 11, on: '2026-11-02', customer: 1, product: 5, location: 8 }, { salespersonId: 12, on: '2026-11-03', customer: 1, product: 6 },
       { salespersonId: 11, on: '2026-11-20', customer: 2 }, { salespersonId: 11, on: '2025-11-18', customer: 3 }, { salespersonId: 11, on: '2025-11-19', customer: 4 },
     ] });
     const november = of.calendar.parse('FY2027-P08')!;
-    expect(buildBreadth(of, 3, november)).toMatchObject({ customers: { now: 1, lastYear: 1 }, products: { now: 2 }, places: { now: 1 }, averageDeal: { now: null } });
-    expect(buildBreadth(of, 11, november).customers.now).toBe(1);
+    expect(buildSalesMix(of, 3, november)).toMatchObject({ customers: { actual: 1, priorYear: 1 }, products: { actual: 2 }, locations: { actual: 1 }, averageDealSize: { actual: null } });
+    expect(buildSalesMix(of, 11, november).customers.actual).toBe(1);
   });
 
-  it('reckons with the average deal of the last 365 days', () => {
-    const of = books({ booked: [booked(300, '2025-11-19'), booked(1, '2025-11-19', 11, 'won'), booked(100, '2026-11-18'), booked(1, '2026-11-18', 11, 'won'), booked(9_000, '2025-11-18'), booked(1, '2025-11-18', 11, 'won')] });
+  it('computes with the average deal of the last 365 days', () => {
+    const of = dataset({ booked: [booked(300, '2025-11-19'), booked(1, '2025-11-19', 11, 'won'), booked(100, '2026-11-18'), booked(1, '2026-11-18', 11, 'won'), booked(9_000, '2025-11-18'), booked(1, '2025-11-18', 11, 'won')] });
     expect(toIsoDay(of.asOf + 1 - 365)).toBe('2025-11-19');
-    expect(typicalDealOf(of, 11)).toBe(200);
-    expect(typicalDealOf(of, 12)).toBeNull();
+    expect(averageDealSizeOfYear(of, 11)).toBe(200);
+    expect(averageDealSizeOfYear(of, 12)).toBeNull();
     expect(parseDay('2025-11-19')).toBe(of.asOf - 364);
   });
 });

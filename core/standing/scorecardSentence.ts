@@ -1,16 +1,16 @@
 import type { Measure } from '../measure/measure';
 import { nameInSentence } from '../measure/nameInSentence';
 import { describePeriod } from '../period/words';
-import type { Books } from './books';
+import type { Dataset } from './dataset';
 import type { Pair, ScorecardPeriods, ScoreRow } from './scorecard';
 
 /** "3 of 5 measures of Saltmarsh are on pace or better in November 2026; gross margin and win rate are not." */
-export function describeScorecard(books: Books, unitId: number, { month }: ScorecardPeriods, rows: readonly ScoreRow[]): string {
-  const name = books.tree.find(unitId)?.name ?? '';
-  const period = describePeriod(month, books.calendar);
+export function describeScorecard(dataset: Dataset, unitId: number, { month }: ScorecardPeriods, rows: readonly ScoreRow[]): string {
+  const name = dataset.tree.find(unitId)?.name ?? '';
+  const period = describePeriod(month, dataset.calendar);
   const graded = rows.filter((row) => row.month.standing.status.grade > 0);
   if (graded.length === 0) return `No chosen measure of ${name} has a complete target in ${period}, so none has a grade.`;
-  const weak = graded.filter((row) => row.month.standing.status.grade < 3).map((row) => nameInSentence(books.measures.get(row.measure)));
+  const weak = graded.filter((row) => row.month.standing.status.grade < 3).map((row) => nameInSentence(dataset.measures.get(row.measure)));
   const ungraded = rows.length - graded.length;
   const rest = ungraded === 0 ? '' : ` ${ungraded} ${ungraded === 1 ? 'has' : 'have'} no complete target.`;
   if (weak.length === 0) return graded.length === 1 ? `The one measure of ${name} with a target is as it should be in ${period}.${rest}` : `All ${graded.length} measures of ${name} with a target are as they should be in ${period}.${rest}`;
@@ -18,8 +18,8 @@ export function describeScorecard(books: Books, unitId: number, { month }: Score
 }
 
 /** "Northgate is strong in revenue and weak in gross margin; Key accounts the other way round." */
-export function describePairs(books: Books, pairs: readonly Pair[], [first, second]: readonly [Measure, Measure]): string {
-  const namesOf = (reading: Pair['reading']) => pairs.filter((pair) => pair.reading === reading).map((pair) => books.tree.find(pair.unitId)?.name ?? '');
+export function describePairs(dataset: Dataset, pairs: readonly Pair[], [first, second]: readonly [Measure, Measure]): string {
+  const namesOf = (reading: Pair['reading']) => pairs.filter((pair) => pair.reading === reading).map((pair) => dataset.tree.find(pair.unitId)?.name ?? '');
   const [one, other] = [nameInSentence(first), nameInSentence(second)];
   const [both, onlyFirst, onlySecond, neither, unknown] = [namesOf('both'), namesOf('onlyFirst'), namesOf('onlySecond'), namesOf('neither'), namesOf('unknown')];
   if (pairs.length === unknown.length) return `No unit has a complete target in both ${one} and ${other}, so they cannot be set beside each other.`;

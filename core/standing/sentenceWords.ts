@@ -5,7 +5,7 @@ import type { Period } from '../period/calendar';
 import { describePeriod, monthName, shortDay } from '../period/words';
 import { showPercent } from '../status/percent';
 import { cutsOf } from '../status/rule';
-import { figureUnitOf, type Books } from './books';
+import { figureUnitOf, type Dataset } from './dataset';
 import type { Standing } from './standing';
 
 /** What a sentence about a standing is put together of. */
@@ -36,7 +36,7 @@ interface Pronouns {
 const OF_UNIT: Pronouns = { it: 'it', its: 'its', ends: 'ends', has: 'has' };
 const OF_PERSON: Pronouns = { it: 'they', its: 'their', ends: 'end', has: 'have' };
 
-export function pronounsOf({ tree }: Books, unitId: number): Pronouns {
+export function pronounsOf({ tree }: Dataset, unitId: number): Pronouns {
   return tree.find(unitId)?.kind === 'salesperson' ? OF_PERSON : OF_UNIT;
 }
 
@@ -44,14 +44,14 @@ export function upper(word: string): string {
   return word[0]!.toUpperCase() + word.slice(1);
 }
 
-export function toWords(books: Books, standing: Standing): Words {
-  const unit = figureUnitOf(books, standing.measure);
-  const rule = books.rules.of(standing.measure, standing.period);
-  const measure = books.measures.get(standing.measure);
+export function toWords(dataset: Dataset, standing: Standing): Words {
+  const unit = figureUnitOf(dataset, standing.measure);
+  const rule = dataset.rules.of(standing.measure, standing.period);
+  const measure = dataset.measures.get(standing.measure);
   return {
-    name: books.tree.find(standing.unitId)?.name ?? '',
-    period: shortPeriod(standing.period, books),
-    measure, ...toNouns(measure), ...pronounsOf(books, standing.unitId),
+    name: dataset.tree.find(standing.unitId)?.name ?? '',
+    period: shortPeriod(standing.period, dataset),
+    measure, ...toNouns(measure), ...pronounsOf(dataset, standing.unitId),
     show: (value) => formatShort(value, unit),
     percent: standing.attainment === null ? '' : showPercent(standing.attainment, cutsOf(rule)),
     firstDay: shortDay(standing.period.from),
@@ -62,11 +62,11 @@ function toNouns(measure: Measure): Pick<Words, 'verb' | 'noun' | 'ofNoun'> {
   if (measure.code === 'revenue') return { verb: 'booked', noun: '', ofNoun: '' };
   if (measure.code === 'deals_won') return { verb: 'won', noun: ' deals', ofNoun: ' of deals' };
   const name = nameInSentence(measure);
-  return measure.unit === 'money' ? { verb: 'booked', noun: ` of ${name}`, ofNoun: ` of ${name}` } : { verb: 'reached', noun: ` ${name}`, ofNoun: ` of ${name}` };
+  return measure.valueKind === 'money' ? { verb: 'booked', noun: ` of ${name}`, ofNoun: ` of ${name}` } : { verb: 'reached', noun: ` ${name}`, ofNoun: ` of ${name}` };
 }
 
 /** A month of the running fiscal year goes by its name alone; anything else carries its year (GUARDS 4). */
-export function shortPeriod(period: Period, books: Books): string {
-  const running = books.calendar.labelOf(books.asOf) === books.calendar.labelOf(period.from);
-  return period.kind === 'month' && running && books.calendar.rule.kind === 'month' ? monthName(period.from) : describePeriod(period, books.calendar);
+export function shortPeriod(period: Period, dataset: Dataset): string {
+  const running = dataset.calendar.labelOf(dataset.asOf) === dataset.calendar.labelOf(period.from);
+  return period.kind === 'month' && running && dataset.calendar.rule.kind === 'month' ? monthName(period.from) : describePeriod(period, dataset.calendar);
 }

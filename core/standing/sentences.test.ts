@@ -5,7 +5,7 @@ import { SHIPPED_MEASURES } from '../measure/shipped';
 import { buildMeasure } from '../measure/measure';
 import { rankUnits, type RankedBy } from './ladder';
 import { describeLadder } from './ladderSentence';
-import { always, buildSampleBooks, SAMPLE_MEMBERSHIPS, type SampleOptions } from './sampleBooks';
+import { always, buildSampleDataset, SAMPLE_MEMBERSHIPS, type SampleOptions } from './sampleDataset';
 import { buildScorecard, scorecardPeriods } from './scorecard';
 import { describeScorecard } from './scorecardSentence';
 import { describeStanding } from './sentence';
@@ -15,8 +15,8 @@ const NOVEMBER = 'FY2027-P08';
 const usual: SampleOptions = { asOf: '2026-11-18', booked: [{ salespersonId: 11, amount: 900, on: '2026-11-02' }], targets: [{ unitId: 11, periodId: NOVEMBER, target: 1000 }] };
 
 function say(over: Partial<SampleOptions> = {}, { unitId = 11, periodId = NOVEMBER, measure = 'revenue' } = {}): string {
-  const books = buildSampleBooks({ ...usual, ...over });
-  return describeStanding(books, buildStanding(books, unitId, books.calendar.parse(periodId)!, measure)).map((part) => part.text).join('');
+  const dataset = buildSampleDataset({ ...usual, ...over });
+  return describeStanding(dataset, buildStanding(dataset, unitId, dataset.calendar.parse(periodId)!, measure)).map((part) => part.text).join('');
 }
 
 describe('the sentence of a standing, at its edges', () => {
@@ -41,7 +41,7 @@ describe('the sentence of a standing, at its edges', () => {
     expect(say({ targets: [{ unitId: 11, periodId: 'FY2027-P10', target: 30, measure: 'days_to_close' }] }, { periodId: 'FY2027-P10', measure: 'days_to_close' })).toContain('with a limit of');
   });
 
-  it('says that a ratio has nothing to be reckoned from', () => expect(say({}, { measure: 'gross_margin' })).toBe('Ilse has no gross margin in November: there is nothing yet to reckon it from.'));
+  it('says that a ratio has nothing to be computed from', () => expect(say({}, { measure: 'gross_margin' })).toBe('Ilse has no gross margin in November: there is nothing yet to compute it from.'));
 
   it('names the last day of who left, before the period or within it', () => {
     const leaves = (day: string) => ({ memberships: [...SAMPLE_MEMBERSHIPS.filter((each) => each.unitId !== 11), { ...always(11, 3), to: parseDay(day)! + 1 }] });
@@ -58,21 +58,21 @@ describe('the sentence of a standing, at its edges', () => {
 
   it('says against whom a grade is, where it is not the target, and colours that word only', () => {
     const revenue = buildMeasure(SHIPPED_MEASURES.find((each) => each.code === 'revenue')!);
-    const rules = [{ measure: 'revenue', from: FIRST_DAY, rule: { ...defaultRule(revenue), yardstick: 'peerAverage' as const } }];
-    const books = buildSampleBooks({ ...usual, rules, booked: [{ salespersonId: 11, amount: 900, on: '2026-11-02' }, { salespersonId: 12, amount: 100, on: '2026-11-02' }] });
-    const parts = describeStanding(books, buildStanding(books, 11, books.calendar.parse(NOVEMBER)!, 'revenue'));
+    const rules = [{ measure: 'revenue', from: FIRST_DAY, rule: { ...defaultRule(revenue), benchmark: 'peerAverage' as const } }];
+    const dataset = buildSampleDataset({ ...usual, rules, booked: [{ salespersonId: 11, amount: 900, on: '2026-11-02' }, { salespersonId: 12, amount: 100, on: '2026-11-02' }] });
+    const parts = describeStanding(dataset, buildStanding(dataset, 11, dataset.calendar.parse(NOVEMBER)!, 'revenue'));
     expect(parts.map((part) => part.text).join('')).toMatch(/Against the average of their 2 peers that is .+\.$/);
     expect(parts.filter((part) => part.emphasis).length).toBe(1);
     expect(parts.at(-2)!.emphasis).toBe('status');
-    expect([books.rules.comparesPeers('revenue'), books.rules.comparesPeers('gross_margin'), buildSampleBooks(usual).rules.comparesPeers('revenue')]).toEqual([true, false, false]);
+    expect([dataset.rules.comparesPeers('revenue'), dataset.rules.comparesPeers('gross_margin'), buildSampleDataset(usual).rules.comparesPeers('revenue')]).toEqual([true, false, false]);
   });
 });
 
 describe('the sentence of a ladder', () => {
   const rank = (by: RankedBy, over: Partial<SampleOptions> = {}, { periodId = NOVEMBER, units = [11, 12, 13], measure = 'revenue' } = {}) => {
-    const books = buildSampleBooks({ ...usual, ...over });
-    const period = books.calendar.parse(periodId)!;
-    return describeLadder(books, rankUnits(books, units, period, measure, by), period, measure, by);
+    const dataset = buildSampleDataset({ ...usual, ...over });
+    const period = dataset.calendar.parse(periodId)!;
+    return describeLadder(dataset, rankUnits(dataset, units, period, measure, by), period, measure, by);
   };
   const targets = [11, 12, 13].flatMap((unitId) => [{ unitId, periodId: NOVEMBER, target: 1000 }, { unitId, periodId: 'FY2027-P07', target: 1000 }]);
   const all = (amounts: readonly number[], on = '2026-11-02') => amounts.map((amount, at) => ({ salespersonId: 11 + at, amount, on }));
@@ -102,16 +102,16 @@ describe('the sentence of a ladder', () => {
   it('says why there is none', () => {
     expect(rank('attainment', { targets: [] })).toBe('Nobody has a complete target in November 2026, so there is no ranking by attainment.');
     expect(rank('growth')).toContain('Nobody had a figure in the period before in November 2026');
-    expect(rank('actual', {}, { units: [] })).toBe('Nobody stood here in November 2026.');
+    expect(rank('actual', {}, { units: [] })).toBe('No salespeople here in November 2026.');
     expect(rank('actual', {}, { periodId: 'FY2027-P10' })).toBe('January 2027 has not started.');
   });
 });
 
 describe('the sentence of a scorecard', () => {
   const card = (measures: readonly string[], over: Partial<SampleOptions>) => {
-    const books = buildSampleBooks({ ...usual, ...over });
-    const periods = scorecardPeriods(books, books.calendar.parse(NOVEMBER)!);
-    return describeScorecard(books, 11, periods, buildScorecard(books, 11, periods, measures));
+    const dataset = buildSampleDataset({ ...usual, ...over });
+    const periods = scorecardPeriods(dataset, dataset.calendar.parse(NOVEMBER)!);
+    return describeScorecard(dataset, 11, periods, buildScorecard(dataset, 11, periods, measures));
   };
   const target = (measure: string, value: number) => ({ unitId: 11, periodId: NOVEMBER, target: value, measure });
   const won = [{ salespersonId: 11, amount: 3, on: '2026-11-02', part: 'won' as const }, { salespersonId: 11, amount: 900, on: '2026-11-02' }];

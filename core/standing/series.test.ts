@@ -3,8 +3,8 @@ import { describe, expect, it } from 'vitest';
 import { buildCalendar } from '../period/calendar';
 import { parseDay, toIsoDay } from '../period/day';
 import { defaultRule } from '../status/rule';
-import { valueIn } from './books';
-import { buildSampleBooks, type SampleOptions } from './sampleBooks';
+import { valueIn } from './dataset';
+import { buildSampleDataset, type SampleOptions } from './sampleDataset';
 import { buildSeries, cutPeriod, SERIES_STEPS, stepsOf } from './series';
 
 const calendar = buildCalendar({ kind: 'month', firstMonth: 4, yearLabel: 'ends' });
@@ -12,8 +12,8 @@ const day = (text: string) => parseDay(text)!;
 const booked = (amount: number, on: string, salespersonId = 11) => ({ salespersonId, amount, on });
 
 function seriesOf(options: Partial<SampleOptions>, periodId: string, step: (typeof SERIES_STEPS)[number], measure = 'revenue', unitId = 11) {
-  const books = buildSampleBooks({ asOf: '2026-11-18', ...options });
-  return { books, points: buildSeries(books, unitId, books.calendar.parse(periodId)!, measure, step) };
+  const dataset = buildSampleDataset({ asOf: '2026-11-18', ...options });
+  return { dataset, points: buildSeries(dataset, unitId, dataset.calendar.parse(periodId)!, measure, step) };
 }
 
 describe('a period cut into parts', () => {
@@ -44,28 +44,28 @@ describe('a period cut into parts', () => {
 describe('a series', () => {
   it('adds up to the figure of the period, and its targets to the target', () => {
     fc.assert(fc.property(fc.array(fc.record({ at: fc.nat(17), amount: fc.integer({ min: -50, max: 200 }) }), { maxLength: 12 }), fc.integer({ min: 1, max: 1_000 }), fc.constantFrom('day' as const, 'week' as const), (deals, target, step) => {
-      const { books, points } = seriesOf({
+      const { dataset, points } = seriesOf({
         booked: deals.map(({ at, amount }) => booked(amount, `2026-11-${String(at + 1).padStart(2, '0')}`)), targets: [{ unitId: 11, periodId: 'FY2027-P08', target }],
       }, 'FY2027-P08', step);
-      const whole = valueIn(books, 11, 'revenue', books.calendar.parse('FY2027-P08')!);
+      const whole = valueIn(dataset, 11, 'revenue', dataset.calendar.parse('FY2027-P08')!);
       expect(points.reduce((sum, point) => sum + (point.actual ?? 0), 0)).toBe(whole);
-      expect(points.findLast((point) => point.soFar !== null)!.soFar).toBe(whole);
+      expect(points.findLast((point) => point.cumulativeActual !== null)!.cumulativeActual).toBe(whole);
       expect(points.reduce((sum, point) => sum + point.target.value!, 0)).toBe(target);
-      expect(points.at(-1)!.soFarTarget).toBe(target);
+      expect(points.at(-1)!.cumulativeTarget).toBe(target);
     }));
   });
 
   it('adds up last year beside it, and says how far each part is from its target', () => {
     const { points } = seriesOf({ booked: [booked(50, '2026-10-05'), booked(30, '2026-11-05'), booked(20, '2025-10-07'), booked(9, '2025-11-18'), booked(4, '2025-11-19')], targets: [{ unitId: 11, periodId: 'FY2027-P07', target: 60 }] }, 'FY2027-Q3', 'month');
-    expect(points.map((point) => [point.lastYear, point.soFarLastYear, point.gap])).toEqual([[20, 20, -10], [9, 29, null], [null, null, null]]);
+    expect(points.map((point) => [point.priorYear, point.cumulativePriorYear, point.gap])).toEqual([[20, 20, -10], [9, 29, null], [null, null, null]]);
     // A ratio of two months is none of its ratios added up.
-    expect(seriesOf({}, 'FY2027-Q3', 'month', 'win_rate').points.every((point) => point.soFarLastYear === null)).toBe(true);
+    expect(seriesOf({}, 'FY2027-Q3', 'month', 'win_rate').points.every((point) => point.cumulativePriorYear === null)).toBe(true);
   });
 
   it('ends today: what has not begun has no figure, and no grade (GUARDS 10)', () => {
     const { points } = seriesOf({ booked: [booked(5, '2026-11-18')], targets: [{ unitId: 11, periodId: 'FY2027-P08', target: 2100 }] }, 'FY2027-P08', 'day');
     expect(points.filter((point) => point.actual !== null)).toHaveLength(18);
-    expect(points[18]).toMatchObject({ actual: null, soFar: null, lastYear: null, status: { state: 'notStarted' } });
+    expect(points[18]).toMatchObject({ actual: null, cumulativeActual: null, priorYear: null, status: { state: 'notStarted' } });
   });
 
   it('gives a day on which nobody works a state of its own, never grade 1', () => {
@@ -77,11 +77,11 @@ describe('a series', () => {
 
   it('recounts what does not add up', () => {
     const { points } = seriesOf({ booked: [], won: [{ salespersonId: 11, on: '2026-10-05', customer: 1 }, { salespersonId: 11, on: '2026-11-05', customer: 1 }], measures: [{ code: 'buyers', name: 'Buyers', group: 'own', unit: 'count', decimals: 0, direction: 'higher', definition: { kind: 'distinct', of: 'customer' }, description: '' }] as never }, 'FY2027-Q3', 'month', 'buyers');
-    expect(points.map((point) => [point.actual, point.soFar])).toEqual([[1, 1], [1, 1], [null, null]]);
+    expect(points.map((point) => [point.actual, point.cumulativeActual])).toEqual([[1, 1], [1, 1], [null, null]]);
   });
 
   it('is marked where another rule began', () => {
-    const rule = defaultRule({ direction: 'higher', accrues: true });
+    const rule = defaultRule({ direction: 'higher', isCumulative: true });
     const { points } = seriesOf({ rules: [{ measure: 'revenue', from: day('2026-09-10'), rule }, { measure: 'revenue', from: day('2026-11-01'), rule }] }, 'FY2027', 'month');
     expect(points.flatMap((point) => point.ruleChanges.map((each) => [point.period.id, toIsoDay(each)]))).toEqual([['FY2027-P06', '2026-09-10'], ['FY2027-P08', '2026-11-01']]);
   });

@@ -1,9 +1,9 @@
 import type { MeasureCode } from '../measure/measure';
 import { toRange, type FiscalCalendar, type Period } from '../period/calendar';
 import type { Day, DaySpan } from '../period/day';
-import { completeValue } from '../target/found';
-import { valueIn, type Books } from './books';
-import { buildBrief, buildLastYear, buildStanding, type BriefStanding } from './standing';
+import { completeValue } from '../target/resolvedTarget';
+import { valueIn, type Dataset } from './dataset';
+import { buildBrief, buildPriorYear, buildStanding, type BriefStanding } from './standing';
 
 /** What a series is cut into. */
 export const SERIES_STEPS = ['day', 'week', 'month', 'quarter'] as const;
@@ -16,13 +16,13 @@ export const MOST_PARTS = 190;
 export interface SeriesPoint extends BriefStanding {
   period: Period;
   /** From the first day of the series to the last of the part that counts; null when it has not begun. */
-  soFar: number | null;
+  cumulativeActual: number | null;
   /** The targets of the parts up to its end; of what does not add up that of the part. Null when one of them has none. */
-  soFarTarget: number | null;
+  cumulativeTarget: number | null;
   /** The same part of the year before, whole when the part has ended, else cut at the same date. */
-  lastYear: number | null;
+  priorYear: number | null;
   /** Last year's parts up to this one; null where the part has none, and of what does not add up. */
-  soFarLastYear: number | null;
+  cumulativePriorYear: number | null;
   /** actual - target; null without a figure or a complete target. */
   gap: number | null;
   /** Days within it on which another status rule began (GUARDS 27). */
@@ -53,25 +53,25 @@ export function stepsOf(period: DaySpan): SeriesStep[] {
 }
 
 /** A unit's figures part by part and added up, each part with its own target and grade (GUARDS 10). */
-export function buildSeries(books: Books, unitId: number, period: Period, measure: MeasureCode, step: SeriesStep): SeriesPoint[] {
-  const { accrues } = books.measures.get(measure);
-  let soFarTarget: number | null = 0;
-  let soFarLastYear = 0;
-  return cutPeriod(books.calendar, period, step).map((part) => {
-    const brief = buildBrief(books, unitId, part, measure);
+export function buildSeries(dataset: Dataset, unitId: number, period: Period, measure: MeasureCode, step: SeriesStep): SeriesPoint[] {
+  const { isCumulative } = dataset.measures.get(measure);
+  let cumulativeTarget: number | null = 0;
+  let cumulativePriorYear = 0;
+  return cutPeriod(dataset.calendar, period, step).map((part) => {
+    const brief = buildBrief(dataset, unitId, part, measure);
     const own = completeValue(brief.target);
-    soFarTarget = !accrues ? own : own === null || soFarTarget === null ? null : soFarTarget + own;
+    cumulativeTarget = !isCumulative ? own : own === null || cumulativeTarget === null ? null : cumulativeTarget + own;
     const hasBegun = brief.elapsed.phase !== 'notStarted';
-    const lastYear = hasBegun ? buildLastYear(books, buildStanding(books, unitId, part, measure))?.value ?? null : null;
-    soFarLastYear += lastYear ?? 0;
+    const priorYear = hasBegun ? buildPriorYear(dataset, buildStanding(dataset, unitId, part, measure))?.toDate ?? null : null;
+    cumulativePriorYear += priorYear ?? 0;
     return {
       ...brief, period: part,
       actual: hasBegun ? brief.actual : null,
-      soFar: hasBegun ? valueIn(books, unitId, measure, { from: period.from, to: part.to }) : null,
-      soFarTarget,
-      lastYear, soFarLastYear: accrues && lastYear !== null ? soFarLastYear : null,
+      cumulativeActual: hasBegun ? valueIn(dataset, unitId, measure, { from: period.from, to: part.to }) : null,
+      cumulativeTarget,
+      priorYear, cumulativePriorYear: isCumulative && priorYear !== null ? cumulativePriorYear : null,
       gap: !hasBegun || own === null || brief.actual === null ? null : brief.actual - own,
-      ruleChanges: books.rules.changesIn(measure, part),
+      ruleChanges: dataset.rules.changesIn(measure, part),
     };
   });
 }

@@ -1,36 +1,36 @@
 import { describe, expect, it } from 'vitest';
 import { parseDay, toIsoDay } from '../period/day';
 import { changeOf } from '../comparison/change';
-import { bookedIn, unplacedIn } from './books';
+import { bookedIn, unassignedIn } from './dataset';
 import { explainGrade } from './grading';
 import { buildPlaces } from './ladder';
 import { buildPath } from './path';
-import { always, buildSampleBooks, SAMPLE_MEMBERSHIPS, SAMPLE_UNITS, type SampleOptions } from './sampleBooks';
+import { always, buildSampleDataset, SAMPLE_MEMBERSHIPS, SAMPLE_UNITS, type SampleOptions } from './sampleDataset';
 import { defaultRule, type StatusRule } from '../status/rule';
 import { describeStanding } from './sentence';
-import { buildLastYear, buildPrior, buildStanding } from './standing';
+import { buildPriorYear, buildPrior, buildStanding } from './standing';
 
 const NOVEMBER = 'FY2027-P08';
 const stand = (options: Partial<SampleOptions>, unitId = 11, periodId = NOVEMBER) => {
-  const books = buildSampleBooks({ asOf: '2026-11-18', ...options });
-  return { books, standing: buildStanding(books, unitId, books.calendar.parse(periodId)!, 'revenue') };
+  const dataset = buildSampleDataset({ asOf: '2026-11-18', ...options });
+  return { dataset, standing: buildStanding(dataset, unitId, dataset.calendar.parse(periodId)!, 'revenue') };
 };
 const say = (options: Partial<SampleOptions>, unitId = 11, periodId = NOVEMBER) => {
-  const { books, standing } = stand(options, unitId, periodId);
-  return describeStanding(books, standing).map((part) => part.text).join('');
+  const { dataset, standing } = stand(options, unitId, periodId);
+  return describeStanding(dataset, standing).map((part) => part.text).join('');
 };
 const booked = (amount: number, on = '2026-11-02', salespersonId = 11) => [{ salespersonId, amount, on }];
 const target = (value: number, unitId = 11) => [{ unitId, periodId: NOVEMBER, target: value }];
 
 describe('attainment and pace', () => {
-  it('gives the example of CALCULATIONS 7', () => {
+  it('gives the example of docs/calculations.md, 7', () => {
     const { standing } = stand({ booked: booked(39_618_000), targets: target(48_000_000) });
     expect(standing.attainment!.toFixed(3)).toBe('0.825');
-    expect(Math.round(standing.pace.expected!)).toBe(29_714_286);
-    expect(Math.round(standing.pace.ahead!)).toBe(9_903_714);
-    expect(standing.pace.neededPerDay).toBe(1_047_750);
-    expect(standing.elapsed).toMatchObject({ phase: 'open', gone: 13, total: 21, left: 8 });
-    expect(standing.status).toMatchObject({ grade: 3, word: 'on pace' });
+    expect(Math.round(standing.pace.expectedToDate!)).toBe(29_714_286);
+    expect(Math.round(standing.pace.aheadOfPace!)).toBe(9_903_714);
+    expect(standing.pace.requiredDailyRate).toBe(1_047_750);
+    expect(standing.elapsed).toMatchObject({ phase: 'open', workingDaysElapsed: 13, workingDays: 21, workingDaysRemaining: 8 });
+    expect(standing.status).toMatchObject({ grade: 3, label: 'on pace' });
   });
 
   it('has no attainment, gap or status without a target: never 0 %, never infinity', () => {
@@ -40,59 +40,59 @@ describe('attainment and pace', () => {
   });
 
   it('has nothing needed per day when no working day is left', () => {
-    expect(stand({ asOf: '2026-11-30', targets: target(100) }).standing.pace.neededPerDay).toBeNull();
+    expect(stand({ asOf: '2026-11-30', targets: target(100) }).standing.pace.requiredDailyRate).toBeNull();
   });
 });
 
 describe('who a deal counts for', () => {
   const moved = [...SAMPLE_MEMBERSHIPS.filter((each) => each.unitId !== 11), { ...always(11, 3), to: parseDay('2026-11-10')! }, { ...always(11, 4), from: parseDay('2026-11-12')! }];
-  const books = buildSampleBooks({ asOf: '2026-11-18', memberships: moved, booked: [...booked(5, '2026-11-09'), ...booked(7, '2026-11-11'), ...booked(11, '2026-11-12')] });
-  const november = books.calendar.parse(NOVEMBER)!;
+  const dataset = buildSampleDataset({ asOf: '2026-11-18', memberships: moved, booked: [...booked(5, '2026-11-09'), ...booked(7, '2026-11-11'), ...booked(11, '2026-11-12')] });
+  const november = dataset.calendar.parse(NOVEMBER)!;
 
   it('counts for the team on the close date', () => {
-    expect([3, 4, 2, 1].map((unit) => bookedIn(books, unit, 'revenue', november))).toEqual([5, 11, 16, 16]);
+    expect([3, 4, 2, 1].map((unit) => bookedIn(dataset, unit, 'revenue', november))).toEqual([5, 11, 16, 16]);
   });
-  it('values what was booked on a day in no unit as unplaced', () => expect(unplacedIn(books, 'revenue', november)).toBe(7));
+  it('values what was booked on a day in no unit as unassigned', () => expect(unassignedIn(dataset, 'revenue', november)).toBe(7));
 });
 
 describe('earlier periods', () => {
   it('are cut at the same point while the period runs, with the whole beside it', () => {
-    const { books, standing } = stand({ booked: [...booked(50), ...booked(30, '2026-10-18'), ...booked(9, '2026-10-19'), ...booked(40, '2025-11-18'), ...booked(8, '2025-11-19')] });
-    const prior = buildPrior(books, standing);
-    expect([prior.value, prior.full, toIsoDay(prior.span.to - 1)]).toEqual([30, 39, '2026-10-18']);
-    expect(buildLastYear(books, standing)).toMatchObject({ value: 40, full: 48, difference: 10, share: 0.25, isNew: false });
+    const { dataset, standing } = stand({ booked: [...booked(50), ...booked(30, '2026-10-18'), ...booked(9, '2026-10-19'), ...booked(40, '2025-11-18'), ...booked(8, '2025-11-19')] });
+    const prior = buildPrior(dataset, standing);
+    expect([prior.toDate, prior.total, toIsoDay(prior.span.to - 1)]).toEqual([30, 39, '2026-10-18']);
+    expect(buildPriorYear(dataset, standing)).toMatchObject({ toDate: 40, total: 48, difference: 10, share: 0.25, isNew: false });
   });
   it('are new, not infinite, on nothing', () => {
-    const { books, standing } = stand({ booked: booked(50) });
-    expect(buildLastYear(books, standing)).toMatchObject({ share: null, isNew: true, difference: 50 });
+    const { dataset, standing } = stand({ booked: booked(50) });
+    expect(buildPriorYear(dataset, standing)).toMatchObject({ share: null, isNew: true, difference: 50 });
   });
 });
 
 describe('the path', () => {
-  const { books } = stand({ booked: [...booked(1300, '2026-11-02'), ...booked(10, '2025-11-30')], targets: target(2100) });
-  const path = buildPath(books, 11, books.calendar.parse(NOVEMBER)!, 'revenue');
+  const { dataset } = stand({ booked: [...booked(1300, '2026-11-02'), ...booked(10, '2025-11-30')], targets: target(2100) });
+  const path = buildPath(dataset, 11, dataset.calendar.parse(NOVEMBER)!, 'revenue');
   it('ends today and never runs flat into the future', () => {
-    expect(path[17]!.booked).toBe(1300);
-    expect(path[18]!.booked).toBeNull();
+    expect(path[17]!.actual).toBe(1300);
+    expect(path[18]!.actual).toBeNull();
   });
   it('carries pace to the target and the rate to its outcome', () => {
-    expect(path[17]!.due).toBe(1300);
-    expect(path[29]!.due).toBe(2100);
-    expect(path[29]!.atThisRate).toBe(2100);
-    expect(path[16]!.atThisRate).toBeNull();
-    expect(path[29]!.lastYear).toBe(10);
+    expect(path[17]!.expectedToDate).toBe(1300);
+    expect(path[29]!.expectedToDate).toBe(2100);
+    expect(path[29]!.runRateProjection).toBe(2100);
+    expect(path[16]!.runRateProjection).toBeNull();
+    expect(path[29]!.priorYear).toBe(10);
   });
 });
 
 describe('ranking', () => {
-  it('ranks by attainment with ties, unranked last, movement against the same point', () => {
-    const books = buildSampleBooks({
+  it('ranks by attainment with ties, unranked last, rankChange against the same point', () => {
+    const dataset = buildSampleDataset({
       asOf: '2026-11-18',
       booked: [...booked(80), ...booked(90, '2026-11-03', 12), ...booked(10, '2026-10-05'), ...booked(50, '2026-10-05', 12), ...booked(70, '2026-10-25')],
       targets: [...target(100), ...target(100, 12), { unitId: 11, periodId: 'FY2027-P07', target: 100 }, { unitId: 12, periodId: 'FY2027-P07', target: 100 }],
     });
-    const places = buildPlaces(books, [11, 12, 13], books.calendar.parse(NOVEMBER)!, 'revenue');
-    expect(places.map((place) => [place.standing.unitId, place.rank, place.movement, place.before]))
+    const places = buildPlaces(dataset, [11, 12, 13], dataset.calendar.parse(NOVEMBER)!, 'revenue');
+    expect(places.map((place) => [place.standing.unitId, place.rank, place.rankChange, place.priorValue]))
       .toEqual([[12, 1, 0, 0.5], [11, 2, 0, 0.1], [13, null, null, null]]);
   });
 });
@@ -118,8 +118,8 @@ describe('the sentence', () => {
   it('says of a limit that less is better, and of an ended one that it was kept', () => {
     const costs = [...booked(1_000), { salespersonId: 11, amount: 1_000, on: '2026-11-02', part: 'costed' as const }, { salespersonId: 11, amount: 620, on: '2026-11-02', part: 'cost' as const }];
     const sayLimit = (asOf: string) => {
-      const books = buildSampleBooks({ asOf, booked: costs, targets: [{ unitId: 11, periodId: NOVEMBER, target: 650, measure: 'cost_to_revenue' }] });
-      return describeStanding(books, buildStanding(books, 11, books.calendar.parse(NOVEMBER)!, 'cost_to_revenue')).map((part) => part.text).join('');
+      const dataset = buildSampleDataset({ asOf, booked: costs, targets: [{ unitId: 11, periodId: NOVEMBER, target: 650, measure: 'cost_to_revenue' }] });
+      return describeStanding(dataset, buildStanding(dataset, 11, dataset.calendar.parse(NOVEMBER)!, 'cost_to_revenue')).map((part) => part.text).join('');
     };
     expect(sayLimit('2026-11-18')).toBe('Ilse stands in November at 62% cost to revenue. That is 95% of their 65% limit, and can still change in 8 working days.');
     expect(sayLimit('2026-12-02')).toBe('Ilse ended November at 62% cost to revenue. That is 95% of their 65% limit.');
@@ -127,11 +127,11 @@ describe('the sentence', () => {
 
   it.each([
     ['peerAverage' as const, 'Against the average of their 2 peers that is above.'], ['priorPeriod' as const, 'Against the period before at the same point that is made.'],
-  ])('says what the grade is against when that is the %s, and never as if it were the target (GUARDS 18)', (yardstick, words) => {
-    const rule = { ...defaultRule({ direction: 'higher', accrues: true }), yardstick, ...(yardstick === 'peerAverage' ? { cuts: { upper: 110, lower: 90 }, words: { open: ['below', 'around', 'above', 'above'], ended: ['below', 'around', 'above', 'above'] } } : {}) } as unknown as StatusRule;
+  ])('says what the grade is against when that is the %s, and never as if it were the target (GUARDS 18)', (benchmark, words) => {
+    const rule = { ...defaultRule({ direction: 'higher', isCumulative: true }), benchmark, ...(benchmark === 'peerAverage' ? { thresholds: { upper: 110, lower: 90 }, labels: { open: ['below', 'around', 'above', 'above'], ended: ['below', 'around', 'above', 'above'] } } : {}) } as unknown as StatusRule;
     const text = say({ booked: [...booked(300), ...booked(100, '2026-11-02', 12), ...booked(290, '2026-10-05')], targets: target(1_000), rules: [{ measure: 'revenue', from: parseDay('2026-01-01')!, rule }] });
     expect(text).toContain('30% of target');
-    if (yardstick === 'peerAverage') expect(text.endsWith(words)).toBe(true);
+    if (benchmark === 'peerAverage') expect(text.endsWith(words)).toBe(true);
     else expect(text).toContain('Against the period before at the same point that is');
   });
 
@@ -142,48 +142,48 @@ describe('the sentence', () => {
 });
 
 describe('a change', () => {
-  it.each([[11, 1, true], [10, 1, false], [-11, 1, true], [5, 0, false], [0, 4, false]])('of %i from %i: its percent rests on next to nothing: %s', (now, then, isThin) => expect(changeOf(now, then).isThin).toBe(isThin));
+  it.each([[11, 1, true], [10, 1, false], [-11, 1, true], [5, 0, false], [0, 4, false]])('of %i from %i: its percent rests on next to nothing: %s', (now, then, isLowBase) => expect(changeOf(now, then).isLowBase).toBe(isLowBase));
 });
 
 describe('what is not there yet', () => {
   it('has a target, but nothing attained, no gap and no status: a month that begins tomorrow is 0 % of nothing', () => {
     const { standing } = stand({ asOf: '2026-10-31', targets: target(1_000) });
-    expect(standing).toMatchObject({ target: { value: 1_000 }, attainment: null, gap: null, status: { grade: 0 }, elapsed: { phase: 'notStarted', gone: 0, left: 21 } });
+    expect(standing).toMatchObject({ target: { value: 1_000 }, attainment: null, gap: null, status: { grade: 0 }, elapsed: { phase: 'notStarted', workingDaysElapsed: 0, workingDaysRemaining: 21 } });
   });
 
   it.each([
-    ['2026-11-20', { gone: 15, left: 6 }], ['2026-11-21', { gone: 15, left: 6 }], ['2026-11-22', { gone: 15, left: 6 }], ['2026-11-23', { gone: 16, left: 5 }],
+    ['2026-11-20', { workingDaysElapsed: 15, workingDaysRemaining: 6 }], ['2026-11-21', { workingDaysElapsed: 15, workingDaysRemaining: 6 }], ['2026-11-22', { workingDaysElapsed: 15, workingDaysRemaining: 6 }], ['2026-11-23', { workingDaysElapsed: 16, workingDaysRemaining: 5 }],
   ])('on %s has gone on by working days alone', (asOf, expected) => {
     expect(stand({ asOf, targets: target(1_000) }).standing.elapsed).toMatchObject(expected);
   });
 
   it('of a day on which nobody works is due at its end, and no day of it has gone', () => {
     const { standing } = stand({ asOf: '2026-11-21', booked: booked(100, '2026-11-21') }, 11, '2026-11-21');
-    expect(standing.elapsed).toMatchObject({ phase: 'open', gone: 0, total: 0, left: 0, isWorkless: true, due: { gone: 1, total: 1 } });
+    expect(standing.elapsed).toMatchObject({ phase: 'open', workingDaysElapsed: 0, workingDays: 0, workingDaysRemaining: 0, isWorkless: true, due: { gone: 1, total: 1 } });
     expect(standing.actual).toBe(100);
   });
 });
 
 describe('an average of peers', () => {
-  const rule = { ...defaultRule({ direction: 'higher', accrues: true }), yardstick: 'peerAverage' as const, cuts: { upper: 110, lower: 90 } };
+  const rule = { ...defaultRule({ direction: 'higher', isCumulative: true }), benchmark: 'peerAverage' as const, thresholds: { upper: 110, lower: 90 } };
   const team = (size: number) => {
     const ids = Array.from({ length: size }, (_, at) => 11 + at);
     const units = [...SAMPLE_UNITS.filter((each) => each.kind !== 'salesperson'), ...ids.map((id) => ({ id, code: `p${id}`, name: `P${id}`, kind: 'salesperson' as const }))];
     const memberships = [...SAMPLE_MEMBERSHIPS.filter((each) => each.unitId < 11), ...ids.map((id) => always(id, 3))];
     const sums = ids.flatMap((id, at) => booked(1_000 + at * 1_111, '2026-11-02', id));
-    const { books, standing } = stand({ units, memberships, booked: sums, rules: [{ measure: 'revenue', from: parseDay('2026-01-01')!, rule }] });
+    const { dataset, standing } = stand({ units, memberships, booked: sums, rules: [{ measure: 'revenue', from: parseDay('2026-01-01')!, rule }] });
     const { period, actual, target: own, elapsed } = standing;
-    return { status: standing.status, grading: explainGrade(books, { unitId: 11, period, measure: 'revenue', actual, target: own, elapsed }) };
+    return { status: standing.status, grading: explainGrade(dataset, { unitId: 11, period, measure: 'revenue', actual, target: own, elapsed }) };
   };
 
   it('of fewer than five gives the grade alone: it and one’s own figure would give the others’ away', () => {
     const { status, grading } = team(4);
     expect(status.grade).toBe(1);
-    expect(grading).toMatchObject({ peers: 4, cuts: null, next: null });
+    expect(grading).toMatchObject({ peers: 4, thresholds: null, next: null });
   });
 
   it('of five is told to three digits', () => {
     // The mean of 1,000 to 5,444 is 3,222; 90 and 110 percent of it are 2,899.8 and 3,544.2.
-    expect(team(5).grading).toMatchObject({ peers: 5, cuts: { lower: 2_900, upper: 3_540 }, next: { at: 2_900, distance: 1_900 } });
+    expect(team(5).grading).toMatchObject({ peers: 5, thresholds: { lower: 2_900, upper: 3_540 }, next: { at: 2_900, distance: 1_900 } });
   });
 });

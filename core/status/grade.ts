@@ -1,8 +1,8 @@
 import type { Direction } from '../measure/measure';
 import type { PeriodKind } from '../period/calendar';
-import type { Cuts, StatusColor, StatusRule, SymbolSet } from './rule';
+import type { Thresholds, StatusColor, StatusRule, IconSet } from './rule';
 
-/** 4 made, 3 at or above the upper cut, 2 between the cuts, 1 below the lower cut, 0 not graded. */
+/** 4 made, 3 at or above the upper cut, 2 between the thresholds, 1 well under target, 0 not graded. */
 export type Grade = 0 | 1 | 2 | 3 | 4;
 
 /** Why there is no grade. */
@@ -12,7 +12,7 @@ export const UNGRADED_WORDS = {
   notStarted: 'not started',
   noData: 'no data',
   noWorkday: 'no working day',
-  noYardstick: 'nothing to compare with',
+  noBenchmark: 'nothing to compare with',
 } as const;
 /** The machine's name of a status, the same whatever words a rule has. */
 export const STATUS_STATES = ['made', 'upper', 'between', 'below', ...Object.keys(UNGRADED_WORDS) as (keyof typeof UNGRADED_WORDS)[]] as const;
@@ -22,8 +22,8 @@ export interface Status {
   readonly grade: Grade;
   readonly state: StatusState;
   /** As the rule words it. */
-  readonly word: string;
-  readonly symbols: SymbolSet;
+  readonly label: string;
+  readonly iconSet: IconSet;
   /** Null where there is no grade. */
   readonly color: StatusColor | null;
 }
@@ -44,9 +44,9 @@ export interface GradeInput {
   elapsed: { due: { gone: number; total: number }; isWorkless: boolean };
   direction: Direction;
   /** A higher-is-better sum or count: it grows towards its target. */
-  accrues: boolean;
+  isCumulative: boolean;
   /** What the prior period or the peers come to, for rules that compare with those; asked only then. */
-  compareWith(yardstick: 'priorPeriod' | 'peerAverage'): number | null;
+  compareWith(benchmark: 'priorPeriod' | 'peerAverage'): number | null;
 }
 
 /** A share as a fraction of whole numbers. */
@@ -61,7 +61,7 @@ const STATES = ['noTarget', 'below', 'between', 'upper', 'made'] as const;
 const TENTHS = 10;
 
 /**
- * The status of a figure by its rule (CALCULATIONS 8), compared on exact values: a value on a cut gets the better grade.
+ * The status of a figure by its rule (docs/calculations.md, 8), compared on exact values: a value on a cut gets the better grade.
  * A target of 0 cannot be attained in part, so it is "no target" unless the rule's direction is lower.
  */
 export function gradeOf(input: GradeInput, rule: StatusRule): Status {
@@ -72,8 +72,8 @@ export function gradeOf(input: GradeInput, rule: StatusRule): Status {
   if (!ofRule) known.set(rule, (ofRule = { open: new Map(), ended: new Map() }));
   let status = ofRule[phase].get(judged);
   if (!status) ofRule[phase].set(judged, (status = typeof judged === 'number'
-    ? { grade: judged, state: STATES[judged], word: rule.words[phase][judged - 1]!, symbols: rule.symbols, color: rule.colors[judged - 1]! }
-    : { grade: 0, state: judged, word: UNGRADED_WORDS[judged], symbols: rule.symbols, color: null }));
+    ? { grade: judged, state: STATES[judged], label: rule.labels[phase][judged - 1]!, iconSet: rule.iconSet, color: rule.colors[judged - 1]! }
+    : { grade: 0, state: judged, label: UNGRADED_WORDS[judged], iconSet: rule.iconSet, color: null }));
   return status;
 }
 
@@ -93,17 +93,17 @@ function judge(input: GradeInput, rule: StatusRule): Judged {
   const isClosedDay = input.kind === 'day' && input.elapsed.isWorkless;
   // A month's target leaves nothing for such a day: that is no missing target.
   if (isClosedDay && target === null) return 'noWorkday';
-  const yardstick = yardstickOf(input, rule, target);
-  if (yardstick.isTarget && input.incomplete) return 'incomplete';
-  if (yardstick.isTarget && target === null) return 'noTarget';
+  const benchmark = benchmarkOf(input, rule, target);
+  if (benchmark.isTarget && input.incomplete) return 'incomplete';
+  if (benchmark.isTarget && target === null) return 'noTarget';
   if (phase === 'notStarted') return 'notStarted';
   if (actual === null) return 'noData';
   // What does not grow towards its target can still turn: it is made only once the period has ended. An average is no target.
-  const mayBeMade = (phase === 'ended' || input.accrues) && rule.yardstick !== 'peerAverage' && target !== null;
+  const mayBeMade = (phase === 'ended' || input.isCumulative) && rule.benchmark !== 'peerAverage' && target !== null;
   if (mayBeMade && reaches(actual, target, WHOLE, direction)) return 4;
   if (isClosedDay) return 'noWorkday';
-  if (yardstick.cuts === null) return 'noYardstick';
-  const { upper, lower } = yardstick.cuts;
+  if (benchmark.thresholds === null) return 'noBenchmark';
+  const { upper, lower } = benchmark.thresholds;
   return reaches(actual, upper.of, upper.part, direction) ? 3 : reaches(actual, lower.of, lower.part, direction) ? 2 : 1;
 }
 
@@ -112,19 +112,19 @@ interface Threshold {
   part: Part;
 }
 
-/** The values of the two cuts, and whether they are made of the target. Null: there is nothing to compare with. */
-export function yardstickOf(input: GradeInput, rule: StatusRule, target: number | null): { isTarget: boolean; cuts: { upper: Threshold; lower: Threshold } | null } {
-  const due = input.phase === 'open' && rule.yardstick === 'dueByNow' && input.accrues ? input.elapsed.due : WHOLE;
-  const fixed = rule.fixed[input.kind];
-  if (fixed) return { isTarget: false, cuts: { upper: { of: fixed.upper, part: due }, lower: { of: fixed.lower, part: due } } };
-  const isTarget = rule.yardstick === 'dueByNow' || rule.yardstick === 'target';
-  const compared = rule.yardstick === 'priorPeriod' || rule.yardstick === 'peerAverage' ? input.compareWith(rule.yardstick) : target;
-  if (compared === null || (compared <= 0 && !isTarget)) return { isTarget, cuts: null };
-  return { isTarget, cuts: { upper: toThreshold(compared, rule.cuts, 'upper', due), lower: toThreshold(compared, rule.cuts, 'lower', due) } };
+/** The values of the two thresholds, and whether they are made of the target. Null: there is nothing to compare with. */
+export function benchmarkOf(input: GradeInput, rule: StatusRule, target: number | null): { isTarget: boolean; thresholds: { upper: Threshold; lower: Threshold } | null } {
+  const due = input.phase === 'open' && rule.benchmark === 'expectedToDate' && input.isCumulative ? input.elapsed.due : WHOLE;
+  const fixed = rule.absoluteThresholds[input.kind];
+  if (fixed) return { isTarget: false, thresholds: { upper: { of: fixed.upper, part: due }, lower: { of: fixed.lower, part: due } } };
+  const isTarget = rule.benchmark === 'expectedToDate' || rule.benchmark === 'target';
+  const compared = rule.benchmark === 'priorPeriod' || rule.benchmark === 'peerAverage' ? input.compareWith(rule.benchmark) : target;
+  if (compared === null || (compared <= 0 && !isTarget)) return { isTarget, thresholds: null };
+  return { isTarget, thresholds: { upper: toThreshold(compared, rule.thresholds, 'upper', due), lower: toThreshold(compared, rule.thresholds, 'lower', due) } };
 }
 
-function toThreshold(of: number, cuts: Cuts, which: keyof Cuts, due: Part): Threshold {
-  return { of, part: { gone: due.gone * Math.round(cuts[which] * TENTHS), total: due.total * 100 * TENTHS } };
+function toThreshold(of: number, thresholds: Thresholds, which: keyof Thresholds, due: Part): Threshold {
+  return { of, part: { gone: due.gone * Math.round(thresholds[which] * TENTHS), total: due.total * 100 * TENTHS } };
 }
 
 /** The figure from which on a threshold is reached; may have fractions. */

@@ -1,23 +1,23 @@
 /**
- * An attainment as whole percent in words that never cross a cut or 100 %: 99.6 % is shown as "99.6%", not "100%" (CALCULATIONS 7).
+ * An attainment as whole percent in words that never cross a cut or 100 %: 99.6 % is shown as "99.6%", not "100%" (docs/calculations.md, 7).
  * Decimals are added only where a rounded figure would stand on the other side of a cut than the exact one.
  * @param ratio  0.825 for 82.5 %
- * @param cuts  whole percents that must not be crossed; 100 is always among them
+ * @param thresholds  whole percents that must not be crossed; 100 is always among them
  */
-export function showPercent(ratio: number, cuts: readonly number[] = []): string {
+export function showPercent(ratio: number, thresholds: readonly number[] = []): string {
   const exact = ratio * 100;
   for (let decimals = 0; decimals <= 2; decimals++) {
     // A whole number rounds alike and much faster; it is asked of every unit in a table.
     const shown = decimals === 0 && exact >= 0 && exact < 1e15 ? Math.round(exact) : Number(exact.toFixed(decimals));
-    if (!crosses(exact, shown, cuts)) return decimals === 0 && shown > 0 ? `${shown}%` : withMinus(shown.toFixed(decimals));
+    if (!crosses(exact, shown, thresholds)) return decimals === 0 && shown > 0 ? `${shown}%` : withMinus(shown.toFixed(decimals));
   }
   const cut = Math.round(exact);
   return withMinus((exact < cut ? cut - 0.01 : cut + 0.01).toFixed(2));
 }
 
-function crosses(exact: number, shown: number, cuts: readonly number[]): boolean {
+function crosses(exact: number, shown: number, thresholds: readonly number[]): boolean {
   if (exact < 100 !== shown < 100) return true;
-  for (const cut of cuts) if (exact < cut !== shown < cut) return true;
+  for (const cut of thresholds) if (exact < cut !== shown < cut) return true;
   return false;
 }
 

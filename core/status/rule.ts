@@ -1,20 +1,20 @@
 import type { Direction, Measure } from '../measure/measure';
 import type { PeriodKind } from '../period/calendar';
 
-/** What a figure is judged by: the target itself, what was due of it by now, the prior period at the same point, or the average of its peers (CALCULATIONS 8). */
-export const YARDSTICKS = ['dueByNow', 'target', 'priorPeriod', 'peerAverage'] as const;
-export type Yardstick = (typeof YARDSTICKS)[number];
+/** What a figure is judged by: the target itself, what was due of it by now, the prior period at the same point, or the average of its peers (docs/calculations.md, 8). */
+export const BENCHMARKS = ['expectedToDate', 'target', 'priorPeriod', 'peerAverage'] as const;
+export type Benchmark = (typeof BENCHMARKS)[number];
 
 /** How a grade is drawn: a ladder with as many rungs, a shape of its own, or its word alone. */
-export const SYMBOL_SETS = ['rungs', 'shapes', 'words'] as const;
-export type SymbolSet = (typeof SYMBOL_SETS)[number];
+export const ICON_SETS = ['rungs', 'shapes', 'words'] as const;
+export type IconSet = (typeof ICON_SETS)[number];
 
 /** Colours that can be told apart, and read, in both themes. */
 export const STATUS_COLORS = ['teal', 'steel', 'amber', 'rust', 'plum', 'slate'] as const;
 export type StatusColor = (typeof STATUS_COLORS)[number];
 
 /** From the upper cut on a figure is grade 3, from the lower on 2. Where less is better the upper is the smaller one. */
-export interface Cuts {
+export interface Thresholds {
   upper: number;
   lower: number;
 }
@@ -24,28 +24,28 @@ export type PerGrade<Value> = readonly [Value, Value, Value, Value];
 
 /** One rule a measure, in one place. */
 export interface StatusRule {
-  yardstick: Yardstick;
-  /** Percent of the yardstick, with at most one decimal. */
-  cuts: Cuts;
+  benchmark: Benchmark;
+  /** Percent of the benchmark, with at most one decimal. */
+  thresholds: Thresholds;
   /** Fixed values in whole units of the measure's last decimal, each for periods of one length: there they stand in place of the percents. */
-  fixed: Readonly<Partial<Record<PeriodKind, Cuts>>>;
-  words: { open: PerGrade<string>; ended: PerGrade<string> };
-  symbols: SymbolSet;
+  absoluteThresholds: Readonly<Partial<Record<PeriodKind, Thresholds>>>;
+  labels: { open: PerGrade<string>; ended: PerGrade<string> };
+  iconSet: IconSet;
   colors: PerGrade<StatusColor>;
 }
 
 const COLORS: PerGrade<StatusColor> = ['rust', 'amber', 'steel', 'teal'];
 
-/** Cuts as they are used where nobody chose others: 95 and 80 %, for limits 103 and 110 %, against peers 110 and 90 % (CALCULATIONS 8). */
-export function defaultCuts(yardstick: Yardstick, direction: Direction): Cuts {
-  if (yardstick === 'peerAverage') return direction === 'lower' ? { upper: 90, lower: 110 } : { upper: 110, lower: 90 };
+/** Thresholds as they are used where nobody chose others: 95 and 80 %, for limits 103 and 110 %, against peers 110 and 90 % (docs/calculations.md, 8). */
+export function defaultThresholds(benchmark: Benchmark, direction: Direction): Thresholds {
+  if (benchmark === 'peerAverage') return direction === 'lower' ? { upper: 90, lower: 110 } : { upper: 110, lower: 90 };
   return direction === 'lower' ? { upper: 103, lower: 110 } : { upper: 95, lower: 80 };
 }
 
 /** Words that say what is compared: nobody may take an average for the target. */
-export function defaultWords(yardstick: Yardstick, direction: Direction): StatusRule['words'] {
+export function defaultLabels(benchmark: Benchmark, direction: Direction): StatusRule['labels'] {
   const always = (words: PerGrade<string>) => ({ open: words, ended: words });
-  switch (yardstick) {
+  switch (benchmark) {
     case 'peerAverage':
       return always(direction === 'lower' ? ['above average', 'around average', 'below average', 'made'] : ['below average', 'around average', 'above average', 'made']);
     case 'priorPeriod':
@@ -59,20 +59,20 @@ export function defaultWords(yardstick: Yardstick, direction: Direction): Status
 }
 
 /** The rule of a measure for which nobody has set one. What has no elapsed share is judged by the target itself. */
-export function defaultRule({ accrues, direction }: Pick<Measure, 'accrues' | 'direction'>): StatusRule {
-  const yardstick = accrues ? 'dueByNow' : 'target';
-  return { yardstick, cuts: defaultCuts(yardstick, direction), fixed: {}, words: defaultWords(yardstick, direction), symbols: 'rungs', colors: COLORS };
+export function defaultRule({ isCumulative, direction }: Pick<Measure, 'isCumulative' | 'direction'>): StatusRule {
+  const benchmark = isCumulative ? 'expectedToDate' : 'target';
+  return { benchmark, thresholds: defaultThresholds(benchmark, direction), absoluteThresholds: {}, labels: defaultLabels(benchmark, direction), iconSet: 'rungs', colors: COLORS };
 }
 
 /** The percents of the target that a shown one must not cross. */
-export function cutsOf({ yardstick, cuts }: StatusRule): number[] {
-  return yardstick === 'target' || yardstick === 'dueByNow' ? [cuts.lower, cuts.upper] : [];
+export function cutsOf({ benchmark, thresholds }: StatusRule): number[] {
+  return benchmark === 'target' || benchmark === 'expectedToDate' ? [thresholds.lower, thresholds.upper] : [];
 }
 
 /** What is wrong with a rule, and at which part of it. */
 export interface RuleFault {
   field: string;
-  fault: 'cutsCrossed' | 'notPositive' | 'emptyWord' | 'sameWord' | 'sameColor' | 'longWord';
+  fault: 'thresholdsCrossed' | 'notPositive' | 'emptyWord' | 'sameWord' | 'sameColor' | 'longWord';
 }
 
 const LONGEST_WORD = 24;
@@ -80,16 +80,16 @@ const LONGEST_WORD = 24;
 /** Everything that keeps a rule from being used; none: it can be. */
 export function findRuleFaults(rule: StatusRule, direction: Direction): RuleFault[] {
   const faults: RuleFault[] = [];
-  const isCrossed = ({ upper, lower }: Cuts) => (direction === 'lower' ? upper >= lower : upper <= lower);
-  if (rule.cuts.upper <= 0 || rule.cuts.lower <= 0) faults.push({ field: 'cuts', fault: 'notPositive' });
-  else if (isCrossed(rule.cuts)) faults.push({ field: 'cuts', fault: 'cutsCrossed' });
-  for (const [kind, cuts] of Object.entries(rule.fixed)) if (isCrossed(cuts)) faults.push({ field: `fixed/${kind}`, fault: 'cutsCrossed' });
+  const isCrossed = ({ upper, lower }: Thresholds) => (direction === 'lower' ? upper >= lower : upper <= lower);
+  if (rule.thresholds.upper <= 0 || rule.thresholds.lower <= 0) faults.push({ field: 'thresholds', fault: 'notPositive' });
+  else if (isCrossed(rule.thresholds)) faults.push({ field: 'thresholds', fault: 'thresholdsCrossed' });
+  for (const [kind, thresholds] of Object.entries(rule.absoluteThresholds)) if (isCrossed(thresholds)) faults.push({ field: `absoluteThresholds/${kind}`, fault: 'thresholdsCrossed' });
   for (const phase of ['open', 'ended'] as const) {
-    rule.words[phase].forEach((word, at) => {
-      const field = `words/${phase}/${at}`;
+    rule.labels[phase].forEach((word, at) => {
+      const field = `labels/${phase}/${at}`;
       if (word.trim() === '') faults.push({ field, fault: 'emptyWord' });
       else if (word.length > LONGEST_WORD) faults.push({ field, fault: 'longWord' });
-      else if (rule.words[phase].findIndex((other) => other.trim().toLowerCase() === word.trim().toLowerCase()) < at) faults.push({ field, fault: 'sameWord' });
+      else if (rule.labels[phase].findIndex((other) => other.trim().toLowerCase() === word.trim().toLowerCase()) < at) faults.push({ field, fault: 'sameWord' });
     });
   }
   rule.colors.forEach((color, at) => {

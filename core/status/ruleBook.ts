@@ -14,7 +14,7 @@ export interface DatedRule {
 export interface RuleBook {
   /** The rule a period is graded by: the one in force on its last day, while it runs today. */
   of(measure: MeasureCode, period: DaySpan): StatusRule;
-  /** The day from which that rule holds; null for the rule that ships. */
+  /** The day from which that rule holds; null for the standard rule. */
   since(measure: MeasureCode, period: DaySpan): Day | null;
   /** The days of a span on which another rule began, the first first: marked wherever grades of several periods stand side by side. */
   changesIn(measure: MeasureCode, span: DaySpan): Day[];
@@ -40,7 +40,7 @@ export function buildRuleBook(measures: MeasureBook, dated: readonly DatedRule[]
     changesIn: (code, { from, to }) => byCode.get(code)!.versions.map((each) => each.from).filter((day) => day >= from && day < to).reverse(),
     comparesPeers(code) {
       const { shipped, versions } = byCode.get(code)!;
-      return [shipped, ...versions.map((each) => each.rule)].some((rule) => rule.yardstick === 'peerAverage');
+      return [shipped, ...versions.map((each) => each.rule)].some((rule) => rule.benchmark === 'peerAverage');
     },
   };
 }

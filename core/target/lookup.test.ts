@@ -1,13 +1,13 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { parseDay, toIsoDay, weekdayOf } from '../period/day';
-import { always, buildSampleBooks, SAMPLE_MEMBERSHIPS, type SampleOptions } from '../standing/sampleBooks';
-import { compareWithHandedOut } from './agreement';
+import { always, buildSampleDataset, SAMPLE_MEMBERSHIPS, type SampleOptions } from '../standing/sampleDataset';
+import { compareWithAllocated } from './agreement';
 import { buildTargetLookup } from './lookup';
 
 const look = (options: Omit<SampleOptions, 'asOf'>) => {
-  const books = buildSampleBooks({ asOf: '2026-11-18', ...options });
-  return (unitId: number, periodId: string) => books.lookup.find(unitId, books.calendar.parse(periodId)!, 'revenue');
+  const dataset = buildSampleDataset({ asOf: '2026-11-18', ...options });
+  return (unitId: number, periodId: string) => dataset.lookup.find(unitId, dataset.calendar.parse(periodId)!, 'revenue');
 };
 const months = (unitId: number, values: (number | null)[]) =>
   values.flatMap((target, i) => (target === null ? [] : [{ unitId, periodId: `FY2027-P${String(i + 1).padStart(2, '0')}`, target }]));
@@ -15,12 +15,12 @@ const months = (unitId: number, values: (number | null)[]) =>
 describe('which target applies', () => {
   it('takes one that is set before anything else', () => {
     const find = look({ targets: [...months(11, [1, 2, 3]), { unitId: 11, periodId: 'FY2027-Q1', target: 100 }] });
-    expect(find(11, 'FY2027-Q1')).toMatchObject({ value: 100, origin: 'set' });
+    expect(find(11, 'FY2027-Q1')).toMatchObject({ value: 100, targetSource: 'set' });
   });
 
   it('adds up over time, and names what is missing instead of giving a status', () => {
     const find = look({ targets: months(11, [10, 20, 30, 40]) });
-    expect(find(11, 'FY2027-Q1')).toMatchObject({ value: 60, origin: 'addedOverTime', missing: [] });
+    expect(find(11, 'FY2027-Q1')).toMatchObject({ value: 60, targetSource: 'sumOfPeriods', missing: [] });
     expect(find(11, 'FY2027-Q2')).toMatchObject({ value: 40, missing: [{ unitId: 11, periodId: 'FY2027-P05' }, { unitId: 11, periodId: 'FY2027-P06' }] });
     expect(find(11, 'FY2027').missing).toHaveLength(4);
     expect(find(11, 'FY2027-P01..FY2027-P04')).toMatchObject({ value: 100, missing: [] });
@@ -34,7 +34,7 @@ describe('which target applies', () => {
 
   it('shares a longer period out by working days, exactly', () => {
     const find = look({ targets: [{ unitId: 2, periodId: 'FY2027', target: 1_000_000 }] });
-    expect(find(2, 'FY2027-P01')).toMatchObject({ value: 84_291, origin: 'sharedOverTime', sharedFrom: 'FY2027' });
+    expect(find(2, 'FY2027-P01')).toMatchObject({ value: 84_291, targetSource: 'allocatedFromPeriod', allocatedFrom: 'FY2027' });
     const quarters = [1, 2, 3, 4].map((q) => find(2, `FY2027-Q${q}`).value!);
     expect(quarters.reduce((a, b) => a + b)).toBe(1_000_000);
   });
@@ -47,21 +47,21 @@ describe('which target applies', () => {
 
   it('shares a month out over its working days, nothing on a Sunday', () => {
     const find = look({ targets: months(11, [null, null, null, null, null, null, null, 2100]) });
-    expect(find(11, '2026-11-18')).toMatchObject({ value: 100, origin: 'sharedOverTime' });
+    expect(find(11, '2026-11-18')).toMatchObject({ value: 100, targetSource: 'allocatedFromPeriod' });
     expect(find(11, '2026-11-15').value).toBe(0);
     expect(find(11, '2026-W47')).toMatchObject({ value: 500 });
   });
 
   it('adds up over people, and is incomplete when one of them has none', () => {
     const find = look({ targets: [...months(11, [10]), ...months(12, [5]), ...months(13, [7])] });
-    expect(find(3, 'FY2027-P01')).toMatchObject({ value: 15, origin: 'addedOverPeople', missing: [] });
+    expect(find(3, 'FY2027-P01')).toMatchObject({ value: 15, targetSource: 'sumOfUnits', missing: [] });
     expect(find(1, 'FY2027-P01')).toMatchObject({ value: 22, missing: [] });
     const partly = look({ targets: [...months(11, [10]), ...months(13, [7])] });
     expect(partly(2, 'FY2027-P01').missing).toEqual([{ unitId: 12, periodId: 'FY2027-P01' }]);
   });
 
   it('is none where there is none: never zero', () => {
-    expect(look({})(3, 'FY2027-P01')).toMatchObject({ value: null, origin: 'none' });
+    expect(look({})(3, 'FY2027-P01')).toMatchObject({ value: null, targetSource: 'none' });
   });
 
   it('divides the month of a person who moved within it between both teams, adding up exactly', () => {
@@ -95,11 +95,11 @@ describe('a stretch of days', () => {
     const days = Array.from({ length: 365 }, (_, i) => first + i).filter((each) => weekdayOf(each) < 6);
     const find = look({ targets: days.map((each, at) => ({ unitId: 11, periodId: toIsoDay(each), target: 100 + at })) });
     const sumOf = (from: string, to: string) => days.reduce((sum, each, at) => (each >= parseDay(from)! && each <= parseDay(to)! ? sum + 100 + at : sum), 0);
-    expect(find(11, 'FY2027-P01')).toMatchObject({ value: sumOf('2026-04-01', '2026-04-30'), origin: 'addedOverTime', missing: [] });
+    expect(find(11, 'FY2027-P01')).toMatchObject({ value: sumOf('2026-04-01', '2026-04-30'), targetSource: 'sumOfPeriods', missing: [] });
     expect(find(11, 'FY2027-Q1')).toMatchObject({ value: sumOf('2026-04-01', '2026-06-30'), missing: [] });
     expect(find(11, 'FY2027')).toMatchObject({ value: sumOf('2026-04-01', '2027-03-31'), missing: [] });
     // Saturday and Sunday, on which nobody works, are no missing targets of a week.
-    expect(find(11, '2026-W20')).toMatchObject({ value: sumOf('2026-05-11', '2026-05-17'), missing: [], parts: 5 });
+    expect(find(11, '2026-W20')).toMatchObject({ value: sumOf('2026-05-11', '2026-05-17'), missing: [], partCount: 5 });
   });
 
   it('of which a working day has none is incomplete and names it', () => {
@@ -112,11 +112,11 @@ describe('a stretch of days', () => {
 
 describe('own target against what is handed out', () => {
   it('keeps both numbers and says the difference', () => {
-    const books = buildSampleBooks({ asOf: '2026-11-18', targets: [{ unitId: 3, periodId: 'FY2027-P01', target: 100 }, ...months(11, [70]), ...months(12, [20])] });
-    const april = books.calendar.parse('FY2027-P01')!;
-    expect(compareWithHandedOut(books.lookup, 3, april, 'revenue')).toEqual({ own: 100, handedOut: 90, notHandedOut: 10, overAssignedShare: null, missing: 0 });
-    books.targets.put({ unitId: 12, measure: 'revenue', periodId: 'FY2027-P01' }, { target: 40, floor: null, stretch: null });
-    expect(compareWithHandedOut(books.lookup, 3, april, 'revenue')).toMatchObject({ notHandedOut: -10, overAssignedShare: 0.1 });
+    const dataset = buildSampleDataset({ asOf: '2026-11-18', targets: [{ unitId: 3, periodId: 'FY2027-P01', target: 100 }, ...months(11, [70]), ...months(12, [20])] });
+    const april = dataset.calendar.parse('FY2027-P01')!;
+    expect(compareWithAllocated(dataset.lookup, 3, april, 'revenue')).toEqual({ own: 100, allocated: 90, unallocated: 10, overAssignedShare: null, missing: 0 });
+    dataset.targets.put({ unitId: 12, measure: 'revenue', periodId: 'FY2027-P01' }, { target: 40, floor: null, stretch: null });
+    expect(compareWithAllocated(dataset.lookup, 3, april, 'revenue')).toMatchObject({ unallocated: -10, overAssignedShare: 0.1 });
   });
 });
 
@@ -126,15 +126,15 @@ describe('answers that are kept', () => {
     const periods = fc.constantFrom('FY2027', 'FY2027-Q1', 'FY2027-Q2', 'FY2027-P01', 'FY2027-P02', 'FY2027-P05', '2026-04-07');
     const moved = [...SAMPLE_MEMBERSHIPS.filter((each) => each.unitId !== 12), { ...always(12, 3), to: parseDay('2026-05-10')! }, { ...always(12, 4), from: parseDay('2026-05-10')! }];
     fc.assert(fc.property(fc.array(fc.tuple(ids, periods, fc.option(fc.nat(1000))), { minLength: 1, maxLength: 12 }), (changes) => {
-      const books = buildSampleBooks({ asOf: '2026-11-18', memberships: moved });
+      const dataset = buildSampleDataset({ asOf: '2026-11-18', memberships: moved });
       for (const [unitId, periodId, target] of changes) {
         const key = { unitId, measure: 'revenue' as const, periodId };
-        if (target === null) books.targets.remove(key);
-        else books.targets.put(key, { target, floor: null, stretch: null });
-        const fresh = buildTargetLookup(books);
-        for (const unit of books.tree.units) for (const id of ['FY2027', 'FY2027-Q1', 'FY2027-P02', 'FY2027-P05', '2026-04-07']) {
-          const period = books.calendar.parse(id)!;
-          expect(books.lookup.find(unit.id, period, 'revenue')).toEqual(fresh.find(unit.id, period, 'revenue'));
+        if (target === null) dataset.targets.remove(key);
+        else dataset.targets.put(key, { target, floor: null, stretch: null });
+        const fresh = buildTargetLookup(dataset);
+        for (const unit of dataset.tree.units) for (const id of ['FY2027', 'FY2027-Q1', 'FY2027-P02', 'FY2027-P05', '2026-04-07']) {
+          const period = dataset.calendar.parse(id)!;
+          expect(dataset.lookup.find(unit.id, period, 'revenue')).toEqual(fresh.find(unit.id, period, 'revenue'));
         }
       }
     }), { numRuns: 60 });
@@ -142,8 +142,8 @@ describe('answers that are kept', () => {
 });
 
 it('does not call the rounding of daily shares a difference', () => {
-  const books = buildSampleBooks({ asOf: '2026-11-18', targets: [{ unitId: 2, periodId: 'FY2027-P01', target: 1000 }, { unitId: 11, periodId: 'FY2027-P01', target: 333 }, { unitId: 12, periodId: 'FY2027-P01', target: 333 }, { unitId: 13, periodId: 'FY2027-P01', target: 334 }] });
-  const at = (id: string) => compareWithHandedOut(books.lookup, 2, books.calendar.parse(id)!, 'revenue').notHandedOut;
+  const dataset = buildSampleDataset({ asOf: '2026-11-18', targets: [{ unitId: 2, periodId: 'FY2027-P01', target: 1000 }, { unitId: 11, periodId: 'FY2027-P01', target: 333 }, { unitId: 12, periodId: 'FY2027-P01', target: 333 }, { unitId: 13, periodId: 'FY2027-P01', target: 334 }] });
+  const at = (id: string) => compareWithAllocated(dataset.lookup, 2, dataset.calendar.parse(id)!, 'revenue').unallocated;
   expect(at('FY2027-P01')).toBe(0);
   expect(at('2026-04-07')).toBeNull();
 });

@@ -5,11 +5,11 @@ import type { FiscalCalendar, Period } from '../period/calendar';
 import { intersect, type DaySpan } from '../period/day';
 import type { WorkingDays } from '../period/workingDays';
 import type { UnitTree } from '../units/tree';
-import { addFound, NO_TARGET, type FoundPart, type FoundTarget } from './found';
+import { addFound, NO_TARGET, type FoundPart, type ResolvedTarget } from './resolvedTarget';
 import { activeWorkingDays, shareAroundLocked, shareOverDays, type DayShares } from './phasing';
 import type { TargetBook, TargetValue } from './targetBook';
 
-export interface TargetSource {
+export interface TargetInputs {
   tree: UnitTree;
   calendar: FiscalCalendar;
   targets: TargetBook;
@@ -19,27 +19,27 @@ export interface TargetSource {
   whole?: { lookup: TargetLookup } | undefined;
 }
 
-/** Which target applies to a unit and period, by the order of CALCULATIONS 5. */
+/** Which target applies to a unit and period, by the order of docs/calculations.md, 5. */
 export interface TargetLookup {
-  find(unitId: number, period: Period, measure: MeasureCode): FoundTarget;
+  find(unitId: number, period: Period, measure: MeasureCode): ResolvedTarget;
   /** The unit's own target (set, added up or shared out over time), without looking at the units below; null when it has none. */
-  findOwn(unitId: number, period: Period, measure: MeasureCode): FoundTarget | null;
+  findOwn(unitId: number, period: Period, measure: MeasureCode): ResolvedTarget | null;
   /** What the units directly below add up to; null when none of them has a target. */
-  findHandedOut(unitId: number, period: Period, measure: MeasureCode): FoundTarget | null;
+  findAllocated(unitId: number, period: Period, measure: MeasureCode): ResolvedTarget | null;
 }
 
 /** Beyond these it is quicker to begin anew than to pick out what a change concerns. */
 const MOST_FORGOTTEN = 200;
 const MOST_ANSWERS = 4_000;
 
-/** Builds a lookup over fixed books; answers are kept until a target they rest on changes. */
-export function buildTargetLookup(source: TargetSource): TargetLookup {
+/** Builds a lookup over fixed dataset; answers are kept until a target they rest on changes. */
+export function buildTargetLookup(source: TargetInputs): TargetLookup {
   const { tree, calendar, targets, measures, workingDaysOf } = source;
   // By period object, then unit: a company's year asks the same question thousands of times.
-  let memo = new WeakMap<Period, Map<string, Map<number, FoundTarget | null>>>();
+  let memo = new WeakMap<Period, Map<string, Map<number, ResolvedTarget | null>>>();
   let memoVersion = targets.version;
   // The same answers once more, to find those of a changed unit among them.
-  let allAnswers: { measure: MeasureCode; answers: Map<number, FoundTarget | null> }[] = [];
+  let allAnswers: { measure: MeasureCode; answers: Map<number, ResolvedTarget | null> }[] = [];
 
   /** A changed target concerns its unit and everyone the unit ever stood under; all other answers stay. */
   const forget = () => {
@@ -65,7 +65,7 @@ export function buildTargetLookup(source: TargetSource): TargetLookup {
   };
 
   // A company's table asks for one period and measure a thousand times: the last answers are found without looking them up.
-  const newest: Record<AnswerKind, { period: Period; measure: MeasureCode; answers: Map<number, FoundTarget | null> } | null> = { any: null, own: null, people: null };
+  const newest: Record<AnswerKind, { period: Period; measure: MeasureCode; answers: Map<number, ResolvedTarget | null> } | null> = { any: null, own: null, people: null };
   const answersFor = (kind: AnswerKind, period: Period, measure: MeasureCode) => {
     if (memoVersion !== targets.version) {
       forget();
@@ -90,14 +90,14 @@ export function buildTargetLookup(source: TargetSource): TargetLookup {
     return answers;
   };
 
-  const find = (unitId: number, period: Period, measure: MeasureCode): FoundTarget => {
+  const find = (unitId: number, period: Period, measure: MeasureCode): ResolvedTarget => {
     const answers = answersFor('any', period, measure);
     let found = answers.get(unitId);
-    if (!found) answers.set(unitId, (found = findOwn(unitId, period, measure) ?? findHandedOut(unitId, period, measure) ?? findOfWhole(unitId, period, measure) ?? NO_TARGET));
+    if (!found) answers.set(unitId, (found = findOwn(unitId, period, measure) ?? findAllocated(unitId, period, measure) ?? findOfWhole(unitId, period, measure) ?? NO_TARGET));
     return found;
   };
 
-  const findOwn = (unitId: number, period: Period, measure: MeasureCode): FoundTarget | null => {
+  const findOwn = (unitId: number, period: Period, measure: MeasureCode): ResolvedTarget | null => {
     const answers = answersFor('own', period, measure);
     let found = answers.get(unitId);
     if (found === undefined) {
@@ -107,19 +107,19 @@ export function buildTargetLookup(source: TargetSource): TargetLookup {
     return found;
   };
 
-  const findHandedOut = (unitId: number, period: Period, measure: MeasureCode): FoundTarget | null => {
+  const findAllocated = (unitId: number, period: Period, measure: MeasureCode): ResolvedTarget | null => {
     const answers = answersFor('people', period, measure);
     let found = answers.get(unitId);
     if (found === undefined) answers.set(unitId, (found = measures.get(measure).overUnits === 'adds' ? addOverPeople(unitId, period, measure) : null));
     return found;
   };
 
-  const findSet = (unitId: number, period: Period, measure: MeasureCode): FoundTarget | null => {
+  const findSet = (unitId: number, period: Period, measure: MeasureCode): ResolvedTarget | null => {
     const value = targets.get(unitId, measure, period.id);
     return value ? toFound(value, 'set', null) : null;
   };
 
-  const findOverTime = (unitId: number, period: Period, measure: MeasureCode): FoundTarget | null => {
+  const findOverTime = (unitId: number, period: Period, measure: MeasureCode): ResolvedTarget | null => {
     switch (measures.get(measure).overTime) {
       case 'adds': return addOverTime(unitId, period, measure) ?? shareOverTime(unitId, period, measure);
       case 'sameForParts': return findOfLonger(unitId, period, measure);
@@ -128,11 +128,11 @@ export function buildTargetLookup(source: TargetSource): TargetLookup {
   };
 
   /** The target of a month within a quarter or year is theirs, where a measure does not add up over time. */
-  const findOfLonger = (unitId: number, period: Period, measure: MeasureCode): FoundTarget | null => {
+  const findOfLonger = (unitId: number, period: Period, measure: MeasureCode): ResolvedTarget | null => {
     if (!tree.isActiveDuring(unitId, period)) return null;
     for (const container of containersOf(period)) {
       const value = targets.get(unitId, measure, container.id);
-      if (value) return toFound(value, 'sameAsWhole', container.id);
+      if (value) return toFound(value, 'inherited', container.id);
     }
     return null;
   };
@@ -141,25 +141,25 @@ export function buildTargetLookup(source: TargetSource): TargetLookup {
     .map((kind) => calendar.periodOf(kind, period.from))
     .filter((container) => container.from <= period.from && container.to >= period.to && container.to - container.from > period.to - period.from);
 
-  /** A target of the units above is everybody's below, where a measure does not add up over units (CALCULATIONS 5). */
-  const findOfWhole = (unitId: number, period: Period, measure: MeasureCode): FoundTarget | null => {
+  /** A target of the units above is everybody's below, where a measure does not add up over units (docs/calculations.md, 5). */
+  const findOfWhole = (unitId: number, period: Period, measure: MeasureCode): ResolvedTarget | null => {
     if (measures.get(measure).overUnits !== 'sameForParts') return null;
     const last = tree.membershipsOf(unitId).filter((membership) => intersect(membership, period)).at(-1);
     if (!last) return null;
     // The reader's own unit has nothing above it here, but it has in the company.
     if (last.parentId === null) return source.whole ? findOfCompany(unitId, period, measure) : null;
     const above = find(last.parentId, period, measure);
-    return above.value === null ? null : { ...above, origin: 'sameAsWhole', sameAsUnit: above.sameAsUnit ?? last.parentId };
+    return above.value === null ? null : { ...above, targetSource: 'inherited', inheritedFromUnit: above.inheritedFromUnit ?? last.parentId };
   };
 
-  const findOfCompany = (unitId: number, period: Period, measure: MeasureCode): FoundTarget | null => {
+  const findOfCompany = (unitId: number, period: Period, measure: MeasureCode): ResolvedTarget | null => {
     const found = source.whole!.lookup.find(unitId, period, measure);
-    return found.origin === 'sameAsWhole' && found.sameAsUnit !== null ? found : null;
+    return found.targetSource === 'inherited' && found.inheritedFromUnit !== null ? found : null;
   };
 
   const activeParts = (unitId: number, periods: readonly Period[]) => periods.filter((part) => tree.isActiveDuring(unitId, part));
 
-  const addOverTime = (unitId: number, period: Period, measure: MeasureCode): FoundTarget | null => {
+  const addOverTime = (unitId: number, period: Period, measure: MeasureCode): ResolvedTarget | null => {
     // The days of a month stand for themselves: a day without a target would ask for the month's again.
     const lookUp = period.kind === 'month' ? (part: Period) => findSet(unitId, part, measure) : period.kind === 'year' || period.kind === 'quarter'
       ? (part: Period) => findSet(unitId, part, measure) ?? addOverTime(unitId, part, measure)
@@ -168,7 +168,7 @@ export function buildTargetLookup(source: TargetSource): TargetLookup {
       // A day nobody works needs no target; one that is set all the same counts.
       .filter((part) => part.kind !== 'day' || works(unitId, part) || findSet(unitId, part, measure) !== null)
       .map((part) => ({ found: lookUp(part) ?? NO_TARGET, unitId, periodId: part.id }));
-    return addFound(parts, 'addedOverTime');
+    return addFound(parts, 'sumOfPeriods');
   };
 
   const partsOf = (period: Period, unitId: number, measure: MeasureCode): Period[] => {
@@ -184,7 +184,7 @@ export function buildTargetLookup(source: TargetSource): TargetLookup {
 
   const works = (unitId: number, day: Period) => activeWorkingDays(day, tree.membershipsOf(unitId), workingDaysOf(unitId)) > 0;
 
-  const shareOverTime = (unitId: number, period: Period, measure: MeasureCode): FoundTarget | null => {
+  const shareOverTime = (unitId: number, period: Period, measure: MeasureCode): ResolvedTarget | null => {
     if (!tree.isActiveDuring(unitId, period)) return null;
     if (period.kind === 'day') return shareToDay(unitId, period, measure);
     if (period.kind !== 'month' && period.kind !== 'quarter') return null;
@@ -200,7 +200,7 @@ export function buildTargetLookup(source: TargetSource): TargetLookup {
         const shares = shareOverMonths(unitId, value[field], container, measure, field);
         return shares.reduce((sum, share, index) => (inside[index] ? sum + share : sum), 0);
       };
-      return toFound({ target: pick('target')!, floor: pick('floor'), stretch: pick('stretch') }, 'sharedOverTime', container.id);
+      return toFound({ target: pick('target')!, floor: pick('floor'), stretch: pick('stretch') }, 'allocatedFromPeriod', container.id);
     }
     return null;
   };
@@ -223,27 +223,27 @@ export function buildTargetLookup(source: TargetSource): TargetLookup {
     return shareAroundLocked(total, months.map((month) => activeWorkingDays(month, active, working)), months.map(lockedOf));
   };
 
-  const shareToDay = (unitId: number, day: Period, measure: MeasureCode): FoundTarget | null => {
+  const shareToDay = (unitId: number, day: Period, measure: MeasureCode): ResolvedTarget | null => {
     const month = calendar.periodOf('month', day.from);
     const found = findOwn(unitId, month, measure);
     if (found?.value == null || found.missing.length > 0) return null;
     const shares = sharesOf(unitId, month, found);
     if (!shares) return null;
     const at = day.from - month.from;
-    return toFound({ target: shares.value![at]!, floor: shares.floor?.[at] ?? null, stretch: shares.stretch?.[at] ?? null }, 'sharedOverTime', month.id);
+    return toFound({ target: shares.value![at]!, floor: shares.floor?.[at] ?? null, stretch: shares.stretch?.[at] ?? null }, 'allocatedFromPeriod', month.id);
   };
 
   // A month's thirty days, or a quarter's weeks, ask for the same shares: they are kept as long as the month's target is.
-  const dayShares = new WeakMap<FoundTarget, DayShares | null>();
-  const sharesOf = (unitId: number, month: Period, found: FoundTarget): DayShares | null => {
+  const dayShares = new WeakMap<ResolvedTarget, DayShares | null>();
+  const sharesOf = (unitId: number, month: Period, found: ResolvedTarget): DayShares | null => {
     let shares = dayShares.get(found);
     if (shares === undefined) dayShares.set(found, (shares = shareOverDays(found, month, tree.membershipsOf(unitId), workingDaysOf(unitId))));
     return shares;
   };
 
-  const addOverPeople = (unitId: number, period: Period, measure: MeasureCode): FoundTarget | null => {
+  const addOverPeople = (unitId: number, period: Period, measure: MeasureCode): ResolvedTarget | null => {
     const parts = tree.childrenDuring(unitId, period).flatMap((child) => partsUnder(unitId, child.id, period, measure));
-    return parts.length === 0 ? null : addFound(parts, 'addedOverPeople');
+    return parts.length === 0 ? null : addFound(parts, 'sumOfUnits');
   };
 
   /** A child's target for the days it stood under this parent; one that moved within the period is taken month by month. */
@@ -260,18 +260,18 @@ export function buildTargetLookup(source: TargetSource): TargetLookup {
   };
 
   /** What is asked of a unit on some days, so that any stretch of days is the sum of its parts; null where a day has no complete target. */
-  const sumOfDays = (spans: readonly DaySpan[], unitId: number, measure: MeasureCode): FoundTarget | null => {
+  const sumOfDays = (spans: readonly DaySpan[], unitId: number, measure: MeasureCode): ResolvedTarget | null => {
     const parts = spans.flatMap(daysOf).filter((day) => works(unitId, day) || findSet(unitId, day, measure) !== null)
       .map((day) => ({ found: find(unitId, day, measure), unitId, periodId: day.id }));
-    const sum = addFound(parts, 'addedOverTime');
-    return sum === null || sum.missing.length > 0 ? null : { ...sum, parts: 1 };
+    const sum = addFound(parts, 'sumOfPeriods');
+    return sum === null || sum.missing.length > 0 ? null : { ...sum, partCount: 1 };
   };
 
   const spansUnder = (parentId: number, childId: number, span: DaySpan) =>
     tree.membershipsOf(childId).filter((membership) => membership.parentId === parentId).flatMap((membership) => intersect(membership, span) ?? []);
 
   /** A child that moved and whose days have no targets of their own: its target is divided between its parents by working days, adding up exactly. */
-  const shareOfMovedChild = (parentId: number, childId: number, period: Period, measure: MeasureCode): FoundTarget => {
+  const shareOfMovedChild = (parentId: number, childId: number, period: Period, measure: MeasureCode): ResolvedTarget => {
     const found = find(childId, period, measure);
     const memberships = tree.membershipsOf(childId).filter((membership) => intersect(membership, period));
     const working = workingDaysOf(childId);
@@ -282,12 +282,12 @@ export function buildTargetLookup(source: TargetSource): TargetLookup {
     return { ...found, value: pick(found.value), floor: pick(found.floor), stretch: pick(found.stretch) };
   };
 
-  return { find, findOwn, findHandedOut };
+  return { find, findOwn, findAllocated };
 }
 
 /** Which question is answered: the target that applies, the unit's own, or the sum of those below. */
 type AnswerKind = 'any' | 'own' | 'people';
 
-function toFound(value: TargetValue, origin: 'set' | 'sharedOverTime' | 'sameAsWhole', sharedFrom: string | null): FoundTarget {
-  return { value: value.target, floor: value.floor, stretch: value.stretch, origin, missing: [], parts: 1, sharedFrom, sameAsUnit: null };
+function toFound(value: TargetValue, targetSource: 'set' | 'allocatedFromPeriod' | 'inherited', allocatedFrom: string | null): ResolvedTarget {
+  return { value: value.target, floor: value.floor, stretch: value.stretch, targetSource, missing: [], partCount: 1, allocatedFrom, inheritedFromUnit: null };
 }

@@ -1,7 +1,7 @@
 import { shareOut } from '../money/share';
 import type { DaySpan } from '../period/day';
 import { countWorkingDays, isWorkingDay, type WorkingDays } from '../period/workingDays';
-import type { FoundTarget } from './found';
+import type { ResolvedTarget } from './resolvedTarget';
 
 /** Working days of the span on which the unit stood in the tree: the default weight of sharing out over time. */
 export function activeWorkingDays(span: DaySpan, active: readonly DaySpan[], working: WorkingDays): number {
@@ -11,7 +11,7 @@ export function activeWorkingDays(span: DaySpan, active: readonly DaySpan[], wor
 
 /**
  * Shares a total out over lines of which some are locked: a locked line keeps its value and the rest goes to the others
- * by weight (CALCULATIONS 6). When the locked lines already exceed the total, the others get 0 and the excess shows as over-assigned.
+ * by weight (docs/calculations.md, 6). When the locked lines already exceed the total, the others get 0 and the excess shows as over-assigned.
  * With no weight anywhere the open lines share evenly.
  */
 export function shareAroundLocked(total: number, weights: readonly number[], locked: readonly (number | null)[]): number[] {
@@ -29,7 +29,7 @@ export function shareAroundLocked(total: number, weights: readonly number[], loc
 export type DayShares = Record<'value' | 'floor' | 'stretch', readonly number[] | null>;
 
 /** A month's target shared out over the working days on which the unit stands in the tree, adding up exactly; null where there is none. */
-export function shareOverDays(found: Pick<FoundTarget, 'value' | 'floor' | 'stretch'>, month: DaySpan, active: readonly DaySpan[], working: WorkingDays): DayShares | null {
+export function shareOverDays(found: Pick<ResolvedTarget, 'value' | 'floor' | 'stretch'>, month: DaySpan, active: readonly DaySpan[], working: WorkingDays): DayShares | null {
   const weights = Array.from({ length: month.to - month.from }, (_, i) => {
     const day = month.from + i;
     return isWorkingDay(day, working) && active.some((span) => day >= span.from && day < span.to) ? 1 : 0;

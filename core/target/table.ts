@@ -22,7 +22,7 @@ export interface TableSource {
 
 /**
  * Lays a plan out so that every sum can be written as a formula: a formula stands only where it gives what the core gives
- * (CALCULATIONS 5). Shares of a longer period, and sums that a move within a period divides, stay empty.
+ * (docs/calculations.md, 5). Shares of a longer period, and sums that a move within a period divides, stay empty.
  */
 export function buildTargetTable({ lookup, targets, rows, columns, measure }: TableSource): TableCell[][] {
   const table: TableCell[][] = rows.map(() => []);
@@ -41,7 +41,7 @@ export function buildTargetTable({ lookup, targets, rows, columns, measure }: Ta
     const overTime = { kind: 'sumOfColumns' as const, of: parts, value: parts.reduce((sum, part) => sum + valueAt(row, part), 0) };
     if (parts.length > 0 && overTime.value === found.value) return overTime;
     const overPeople = { kind: 'sumOfRows' as const, of: children, value: children.reduce((sum, child) => sum + valueAt(child, column), 0) };
-    return found.origin === 'addedOverPeople' && overPeople.value === found.value ? overPeople : { kind: 'empty' };
+    return found.targetSource === 'sumOfUnits' && overPeople.value === found.value ? overPeople : { kind: 'empty' };
   };
   rows.forEach((_, row) => columns.forEach((__, column) => at(row, column)));
   return table;

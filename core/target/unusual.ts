@@ -3,7 +3,7 @@ const FAR_FROM_PEERS = 3;
 
 export interface UnusualBeside {
   /** Result of the same period last year; 0 for none. */
-  lastYear: number | null;
+  priorYear: number | null;
   /** Target of the period before; null for none. */
   before: number | null;
   /** Targets of the others of the same level under the same parent. */
@@ -14,10 +14,10 @@ export interface UnusualBeside {
  * What is unusual about a target, in words, or null: a zero too many shows as "ten times the period before" (GUARDS 26),
  * then what lies far from the average of the peers, then what asks for less than last year's result.
  */
-export function describeUnusual(value: number, { lastYear, before, peers = [] }: UnusualBeside): string | null {
+export function describeUnusual(value: number, { priorYear, before, peers = [] }: UnusualBeside): string | null {
   const average = peers.length === 0 ? null : peers.reduce((sum, peer) => sum + peer, 0) / peers.length;
-  return compare(value, before, 'the period before', MANY_TIMES) ?? compare(value, lastYear, "last year's result", MANY_TIMES)
-    ?? compare(value, average, 'the average of its peers', FAR_FROM_PEERS) ?? compareBelow(value, lastYear);
+  return compare(value, before, 'the period before', MANY_TIMES) ?? compare(value, priorYear, "last year's result", MANY_TIMES)
+    ?? compare(value, average, 'the average of its peers', FAR_FROM_PEERS) ?? compareBelow(value, priorYear);
 }
 
 function compare(value: number, other: number | null, name: string, times: number): string | null {
@@ -27,8 +27,8 @@ function compare(value: number, other: number | null, name: string, times: numbe
   return null;
 }
 
-function compareBelow(value: number, lastYear: number | null): string | null {
-  return value > 0 && lastYear !== null && value < lastYear ? "below last year's result" : null;
+function compareBelow(value: number, priorYear: number | null): string | null {
+  return value > 0 && priorYear !== null && value < priorYear ? "below last year's result" : null;
 }
 
 function ordinal(n: number): string {

@@ -60,7 +60,7 @@ export interface Named {
 export interface Pair {
   left: Named;
   right: Named;
-  likeness: number;
+  similarity: number;
 }
 
 /** From here on two names are shown as likely the same; tried on lists of invented names, no source. */
@@ -85,11 +85,11 @@ export class NameIndex {
   }
 
   /** The likeliest first, none below `least`. */
-  findLike(name: string, least = LIKELY): { named: Named; likeness: number }[] {
+  findLike(name: string, least = LIKELY): { named: Named; similarity: number }[] {
     return this.findLikePrepared(prepare(name), least);
   }
 
-  private findLikePrepared(wanted: Prepared, least: number): { named: Named; likeness: number }[] {
+  private findLikePrepared(wanted: Prepared, least: number): { named: Named; similarity: number }[] {
     const shared = new Map<number, number>();
     let commonest = 0;
     for (const piece of wanted.pieces) {
@@ -97,17 +97,17 @@ export class NameIndex {
       if (found.length > COMMONEST) commonest++;
       else for (const index of found) shared.set(index, (shared.get(index) ?? 0) + 1);
     }
-    const likely: { named: Named; likeness: number }[] = [];
+    const likely: { named: Named; similarity: number }[] = [];
     for (const [index, count] of shared) {
       const other = this.prepared[index]!;
       // At best all the commonest pieces are shared too.
       const best = count + commonest;
       const isFar = best / (wanted.pieces.size + other.pieces.size - best) < least;
       if (isFar && Math.abs(other.key.length - wanted.key.length) > 1) continue;
-      const likeness = isFar ? (isOneSlip(wanted.key, other.key) ? ONE_SLIP : 0) : compare(wanted, other);
-      if (likeness >= least) likely.push({ named: this.names[index]!, likeness });
+      const similarity = isFar ? (isOneSlip(wanted.key, other.key) ? ONE_SLIP : 0) : compare(wanted, other);
+      if (similarity >= least) likely.push({ named: this.names[index]!, similarity });
     }
-    return likely.sort((a, b) => b.likeness - a.likeness || a.named.id - b.named.id);
+    return likely.sort((a, b) => b.similarity - a.similarity || a.named.id - b.named.id);
   }
 
   /** Pairs of different names that are likely one, the likeliest first; only of the newest `newest` names with any other. */
@@ -116,12 +116,12 @@ export class NameIndex {
     const from = [...this.names.keys()].sort((a, b) => this.names[b]!.id - this.names[a]!.id).slice(0, newest);
     for (const index of from) {
       const mine = this.names[index]!;
-      for (const { named, likeness } of this.findLikePrepared(this.prepared[index]!, least)) {
+      for (const { named, similarity } of this.findLikePrepared(this.prepared[index]!, least)) {
         if (named.id === mine.id) continue;
         const [left, right] = named.id < mine.id ? [named, mine] : [mine, named];
-        pairs.set(`${left.id}|${right.id}`, { left, right, likeness });
+        pairs.set(`${left.id}|${right.id}`, { left, right, similarity });
       }
     }
-    return [...pairs.values()].sort((a, b) => b.likeness - a.likeness || a.left.id - b.left.id).slice(0, most);
+    return [...pairs.values()].sort((a, b) => b.similarity - a.similarity || a.left.id - b.left.id).slice(0, most);
   }
 }

@@ -14,7 +14,7 @@ describe('a ramp', () => {
     expect(['FY2027-P05', 'FY2027-P06', 'FY2027-P07', 'FY2027-P08', 'FY2027-P09', 'FY2027-P10'].map((id) => rampShareOf(calendar, ramp, month(id)))).toEqual([10_000, 0, 5000, 7500, 10_000, 10_000]);
     expect(rampShareOf(calendar, undefined, month('FY2027-P06'))).toBe(10_000);
   });
-  it('marks periods in which less than all is asked (CALCULATIONS 9)', () => {
+  it('marks periods in which less than all is asked (docs/calculations.md, 9)', () => {
     expect(['FY2027-P05', 'FY2027-P08', 'FY2027-P09', 'FY2027-Q3', 'FY2027'].map((id) => isOnRamp(calendar, ramp, month(id)))).toEqual([false, true, false, true, true]);
   });
   it('runs by the months of a calendar by week too', () => {

@@ -33,7 +33,7 @@ export function rampShareOf(calendar: FiscalCalendar, ramp: Ramp | undefined, pe
   return monthsOfRamp(calendar, ramp).find(({ month }) => period.from >= month.from && period.from < month.to)?.share ?? FULL;
 }
 
-/** Whether less than the full target is asked on some day of a period: such people are ranked and marked (CALCULATIONS 9). */
+/** Whether less than the full target is asked on some day of a period: such people are ranked and marked (docs/calculations.md, 9). */
 export function isOnRamp(calendar: FiscalCalendar, ramp: Ramp | undefined, period: DaySpan): boolean {
   return ramp !== undefined && monthsOfRamp(calendar, ramp).some(({ month, share }) => share < FULL && month.from < period.to && month.to > period.from);
 }

@@ -1,13 +1,13 @@
 import { describe, expect, it } from 'vitest';
 import { END_OF_TIME, FIRST_DAY, parseDay } from '../period/day';
-import { always, SAMPLE_MEMBERSHIPS, SAMPLE_UNITS } from '../standing/sampleBooks';
+import { always, SAMPLE_MEMBERSHIPS, SAMPLE_UNITS } from '../standing/sampleDataset';
 import { narrowTree } from './scope';
 import { buildUnitTree, freezeTree } from './tree';
 
 const move = parseDay('2026-07-01')!;
 const memberships = [...SAMPLE_MEMBERSHIPS.filter((each) => each.unitId !== 12), { ...always(12, 3), to: move }, { ...always(12, 4), from: move }];
 const tree = buildUnitTree(SAMPLE_UNITS, memberships);
-const daysOf = (unitId: number, of = tree) => of.segmentsUnder(unitId).filter((each) => each.salespersonId === 12).map(({ from, to }) => [from, to]);
+const daysOf = (unitId: number, of = tree) => of.memberSpansUnder(unitId).filter((each) => each.salespersonId === 12).map(({ from, to }) => [from, to]);
 
 describe('units with dates', () => {
   it('roll a salesperson up to where they stood on the day, and touching spans to one', () => {
@@ -24,7 +24,7 @@ describe('units with dates', () => {
 
   it('end at a cycle in bad data', () => {
     const cyclic = buildUnitTree(SAMPLE_UNITS, [...SAMPLE_MEMBERSHIPS, always(2, 3)]);
-    expect(() => cyclic.segmentsUnder(2)).not.toThrow();
+    expect(() => cyclic.memberSpansUnder(2)).not.toThrow();
   });
 });
 

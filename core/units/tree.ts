@@ -1,9 +1,9 @@
 import { END_OF_TIME, FIRST_DAY, intersect, type Day, type DaySpan } from '../period/day';
-import type { Membership, Segment, Unit } from './unit';
+import type { Membership, MemberSpan, Unit } from './unit';
 
 /**
  * Who stands where, with dates. Built once from units and memberships and never changed;
- * all roll-ups ask it, so a deal counts for the team its salesperson belonged to on the close date (CALCULATIONS 3).
+ * all roll-ups ask it, so a deal counts for the team its salesperson belonged to on the close date (docs/calculations.md, 3).
  */
 export interface UnitTree {
   units: readonly Unit[];
@@ -21,7 +21,7 @@ export interface UnitTree {
   /** All units that stood under one on at least one day of the span, itself first, each once, in tree order. */
   unitsDuring(unitId: number, span: DaySpan): readonly Unit[];
   /** Days on which each salesperson stood anywhere under the unit; a salesperson's own membership days for itself. */
-  segmentsUnder(unitId: number): readonly Segment[];
+  memberSpansUnder(unitId: number): readonly MemberSpan[];
   /** True when the unit stands somewhere in the tree on at least one day of the span. */
   isActiveDuring(unitId: number, span: DaySpan): boolean;
   /** The unit itself and all that stood below it on some day. */
@@ -34,28 +34,28 @@ export function buildUnitTree(units: readonly Unit[], memberships: readonly Memb
   const order = new Map(units.map((unit, index) => [unit.id, index]));
   const ofUnit = groupBy(memberships, (membership) => membership.unitId);
   const underParent = groupBy(memberships, (membership) => membership.parentId);
-  const segments = new Map<number, readonly Segment[]>();
+  const memberSpans = new Map<number, readonly MemberSpan[]>();
   const below = new Map<number, ReadonlySet<number>>();
   // A period is one object: what is found for it is found again.
   const childrenIn = new WeakMap<DaySpan, Map<number, readonly Unit[]>>();
   const unitsIn = new WeakMap<DaySpan, Map<number, readonly Unit[]>>();
 
-  const segmentsUnder = (unitId: number): readonly Segment[] => {
-    let found = segments.get(unitId);
+  const memberSpansUnder = (unitId: number): readonly MemberSpan[] => {
+    let found = memberSpans.get(unitId);
     if (!found) {
       // Set before recursing: a cycle in bad data must end, not overflow the stack.
-      segments.set(unitId, []);
-      segments.set(unitId, (found = mergeSegments(collectSegments(unitId))));
+      memberSpans.set(unitId, []);
+      memberSpans.set(unitId, (found = mergeSegments(collectSegments(unitId))));
     }
     return found;
   };
 
-  const collectSegments = (unitId: number): Segment[] => {
+  const collectSegments = (unitId: number): MemberSpan[] => {
     if (byId.get(unitId)?.kind === 'salesperson') {
       return (ofUnit.get(unitId) ?? []).map(({ from, to }) => ({ salespersonId: unitId, from, to }));
     }
     return (underParent.get(unitId) ?? []).flatMap((membership) =>
-      segmentsUnder(membership.unitId).flatMap((segment) => {
+      memberSpansUnder(membership.unitId).flatMap((segment) => {
         const both = intersect(segment, membership);
         return both ? [{ salespersonId: segment.salespersonId, ...both }] : [];
       }));
@@ -107,7 +107,7 @@ export function buildUnitTree(units: readonly Unit[], memberships: readonly Memb
       if (root) visit(root);
       return [...found.values()];
     }),
-    segmentsUnder,
+    memberSpansUnder,
     isActiveDuring: (unitId, span) => (ofUnit.get(unitId) ?? []).some((membership) => intersect(membership, span)),
     unitsUnder,
   };
@@ -131,10 +131,10 @@ function groupBy<Key>(memberships: readonly Membership[], keyOf: (membership: Me
   return groups;
 }
 
-/** Touching or overlapping segments of one salesperson become one, so that no day counts twice. */
-function mergeSegments(segments: readonly Segment[]): Segment[] {
-  const sorted = [...segments].sort((a, b) => a.salespersonId - b.salespersonId || a.from - b.from);
-  const merged: Segment[] = [];
+/** Touching or overlapping memberSpans of one salesperson become one, so that no day counts twice. */
+function mergeSegments(memberSpans: readonly MemberSpan[]): MemberSpan[] {
+  const sorted = [...memberSpans].sort((a, b) => a.salespersonId - b.salespersonId || a.from - b.from);
+  const merged: MemberSpan[] = [];
   for (const segment of sorted) {
     const last = merged.at(-1);
     if (last && last.salespersonId === segment.salespersonId && segment.from <= last.to) {
@@ -144,7 +144,7 @@ function mergeSegments(segments: readonly Segment[]): Segment[] {
   return merged;
 }
 
-/** The same people and places as on one day, taken for all time: "as it is now" (CALCULATIONS 3). */
+/** The same people and places as on one day, taken for all time: "as it is now" (docs/calculations.md, 3). */
 export function freezeTree(tree: UnitTree, day: Day): UnitTree {
   const memberships = tree.units.flatMap((unit) =>
     tree.membershipsOf(unit.id)

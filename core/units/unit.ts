@@ -18,7 +18,7 @@ export interface Membership extends DaySpan {
 }
 
 /** A salesperson's days under some unit. */
-export interface Segment extends DaySpan {
+export interface MemberSpan extends DaySpan {
   salespersonId: number;
 }
 

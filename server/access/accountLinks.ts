@@ -2,7 +2,7 @@ import { sql } from 'drizzle-orm';
 import type { LinkOwner } from '#contract/schemas/account';
 import { recordAudit } from '../audit/record';
 import type { Database, Queryable } from '../db/client';
-import { Refused } from '../problem';
+import { ProblemError } from '../problem';
 import { refuseWeak } from './passwordRules';
 import { createSecret, hashPassword, hashSecret } from './secrets';
 import { endAllSessions } from './sessions';
@@ -27,17 +27,17 @@ async function findOwner(db: Queryable, secret: string, lock = false): Promise<O
   const { rows: [row] } = await db.execute<{ id: number; name: string; email: string; invited: boolean }>(sql`
     select u.id, u.name, u.email, u.password_hash is null as invited from account_link l join app_user u on u.id = l.user_id
     where l.hash = ${hashSecret(secret)} and l.expires_at > now() and u.disabled_at is null ${lock ? sql`for update of l` : sql``}`);
-  if (!row) throw new Refused('linkGone');
+  if (!row) throw new ProblemError('linkGone');
   return { userId: row.id, name: row.name, email: row.email, isInvitation: row.invited };
 }
 
-/** Whose password a link sets. @throws Refused linkGone */
+/** Whose password a link sets. @throws ProblemError linkGone */
 export async function readAccountLink(db: Queryable, secret: string): Promise<LinkOwner> {
   const { name, email, isInvitation } = await findOwner(db, secret);
   return { name, email, isInvitation };
 }
 
-/** Sets a password by a link, which ends with it, as do all sessions. @returns the person's id. @throws Refused linkGone, invalidInput */
+/** Sets a password by a link, which ends with it, as do all sessions. @returns the person's id. @throws ProblemError linkGone, invalidInput */
 export async function redeemAccountLink(db: Database, secret: string, password: string): Promise<number> {
   const { email } = await findOwner(db, secret);
   refuseWeak(password, email);

@@ -4,7 +4,7 @@ import * as routes from '#contract/routes/accounts';
 import type { OwnSession } from '#contract/schemas/account';
 import { recordAudit } from '../audit/record';
 import type { Endpoints } from '../endpoints';
-import { Refused } from '../problem';
+import { ProblemError } from '../problem';
 import type { Settings } from '../settings';
 import { changeAccount, deactivateAccount, inviteAccount, linkAccount, listAccounts, loadHoldings, reactivateAccount } from './accounts';
 import { readAccountLink, redeemAccountLink, savePassword } from './accountLinks';
@@ -51,7 +51,7 @@ export function addAccountRoutes({ implement, context, identities }: Endpoints):
     const trier = { email: `change ${email}`, device: null, address: '' };
     await gate.enter(trier);
     const { rows: [row] } = await db.execute<{ hash: string | null }>(sql`select password_hash as hash from app_user where id = ${userId}`);
-    if (!row?.hash || !await verifyPassword(row.hash, body.current)) throw new Refused('wrongPassword', {}, [{ field: 'current', code: 'format', params: { problem: 'not your present password' } }]);
+    if (!row?.hash || !await verifyPassword(row.hash, body.current)) throw new ProblemError('wrongPassword', {}, [{ field: 'current', code: 'format', params: { problem: 'not your present password' } }]);
     await gate.succeed(trier);
     refuseWeak(body.next, email, 'next');
     const passwordHash = await hashPassword(body.next);
@@ -73,7 +73,7 @@ export function addAccountRoutes({ implement, context, identities }: Endpoints):
 
   implement(routes.endOwnSession, async ({ principal, params }) => {
     const { rowCount } = await db.execute(sql`delete from session where hash = ${params.session} and user_id = ${principal.userId}`);
-    if (!rowCount) throw new Refused('notFound');
+    if (!rowCount) throw new ProblemError('notFound');
     identities.forget();
     return {};
   });

@@ -4,7 +4,7 @@ import { recordAudit } from '../audit/record';
 import type { Context } from '../context';
 import type { Queryable, Transaction } from '../db/client';
 import { announce } from '../db/notify';
-import { Refused, refuseFaults } from '../problem';
+import { ProblemError, assertNoFieldErrors } from '../problem';
 import { createAccountLink } from './accountLinks';
 import { normalEmail } from './email';
 import type { Principal } from './principal';
@@ -46,10 +46,10 @@ async function loadAccounts({ context, scope }: AccountCall, db: Queryable, wher
   return rows.filter((row) => scope.isWhole || (scope.sees(row.unit_id) && tree.root?.id !== row.unit_id));
 }
 
-/** @throws Refused unknownAccount */
+/** @throws ProblemError unknownAccount */
 async function findAccount(call: AccountCall, db: Queryable, id: number): Promise<AccountRow> {
   const [row] = await loadAccounts(call, db, sql`u.id = ${id}`);
-  if (!row) throw new Refused('unknownAccount', { account: id });
+  if (!row) throw new ProblemError('unknownAccount', { account: id });
   return row;
 }
 
@@ -57,14 +57,14 @@ export async function listAccounts(call: AccountCall): Promise<Account[]> {
   return (await loadAccounts(call, call.context.db, sql`true`)).map((row) => toAccount(call, row));
 }
 
-/** A salesperson is one of the tree: bound to a team they would book and read as all of it. @throws Refused unknownUnit, invalidInput */
+/** A salesperson is one of the tree: bound to a team they would book and read as all of it. @throws ProblemError unknownUnit, invalidInput */
 function findUnitFor({ scope }: AccountCall, { unit, role }: AccountInput): number {
   const found = scope.findUnit(unit);
-  if (role === 'salesperson' && found.kind !== 'salesperson') refuseFaults([{ field: 'unit', code: 'needsPerson' }]);
+  if (role === 'salesperson' && found.kind !== 'salesperson') assertNoFieldErrors([{ field: 'unit', code: 'needsPerson' }]);
   return found.id;
 }
 
-/** Adds an account without a password and a link to choose one. @throws Refused emailTaken, unknownUnit */
+/** Adds an account without a password and a link to choose one. @throws ProblemError emailTaken, unknownUnit */
 export async function inviteAccount(call: AccountCall, input: AccountInput, origin: string): Promise<AccountLink> {
   const unitId = findUnitFor(call, input);
   const email = normalEmail(input.email);
@@ -72,22 +72,22 @@ export async function inviteAccount(call: AccountCall, input: AccountInput, orig
     const { rows: [made] } = await tx.execute<{ id: number }>(sql`
       insert into app_user (email, name, role, unit_id) values (${email}, ${input.name.trim()}, ${input.role}, ${unitId})
       on conflict do nothing returning id`);
-    if (!made) throw new Refused('emailTaken', { email });
+    if (!made) throw new ProblemError('emailTaken', { email });
     await record(call, tx, made.id, 'invited', null, { email, name: input.name.trim(), role: input.role, unit: input.unit });
     return makeLink(call, tx, made.id, origin);
   });
 }
 
-/** Changes who somebody is and what they may do. @throws Refused unknownAccount, emailTaken, unknownUnit, lastAdministrator, ownAccount */
+/** Changes who somebody is and what they may do. @throws ProblemError unknownAccount, emailTaken, unknownUnit, lastAdministrator, ownAccount */
 export async function changeAccount(call: AccountCall, id: number, input: AccountInput): Promise<Account> {
   const unitId = findUnitFor(call, input);
   const email = normalEmail(input.email);
   return call.context.db.transaction(async (tx) => {
     const before = await findAccount(call, tx, id);
     const isOther = before.role !== input.role || before.unit_id !== unitId;
-    if (isOther && id === call.principal.userId) throw new Refused('ownAccount');
+    if (isOther && id === call.principal.userId) throw new ProblemError('ownAccount');
     const taken = await tx.execute(sql`select 1 from app_user where lower(email) = ${email} and id <> ${id}`);
-    if (taken.rows.length > 0) throw new Refused('emailTaken', { email });
+    if (taken.rows.length > 0) throw new ProblemError('emailTaken', { email });
     await tx.execute(sql`update app_user set email = ${email}, name = ${input.name.trim()}, role = ${input.role}, unit_id = ${unitId} where id = ${id}`);
     await keepAnAdministrator(tx, call);
     const after = await findAccount(call, tx, id);
@@ -96,11 +96,11 @@ export async function changeAccount(call: AccountCall, id: number, input: Accoun
   });
 }
 
-/** A new link to choose a password; the password there is holds until it is used. @throws Refused unknownAccount */
+/** A new link to choose a password; the password there is holds until it is used. @throws ProblemError unknownAccount */
 export async function linkAccount(call: AccountCall, id: number, origin: string): Promise<AccountLink> {
   return call.context.db.transaction(async (tx) => {
     const row = await findAccount(call, tx, id);
-    if (row.state === 'deactivated') throw new Refused('unknownAccount', { account: id });
+    if (row.state === 'deactivated') throw new ProblemError('unknownAccount', { account: id });
     await record(call, tx, id, row.state === 'invited' ? 'invited again' : 'password link made');
     return makeLink(call, tx, id, origin);
   });
@@ -112,7 +112,7 @@ async function makeLink(call: AccountCall, tx: Transaction, id: number, origin: 
   return { account: toAccount(call, await findAccount(call, tx, id)), link: `${origin}/welcome#${secret}`, expiresAt };
 }
 
-/** What somebody has that goes on without them. @throws Refused unknownAccount */
+/** What somebody has that goes on without them. @throws ProblemError unknownAccount */
 export async function loadHoldings(call: AccountCall, id: number): Promise<AccountHoldings> {
   const { db } = call.context;
   await findAccount(call, db, id);
@@ -125,10 +125,10 @@ export async function loadHoldings(call: AccountCall, id: number): Promise<Accou
   return row!;
 }
 
-/** Ends an account with its sessions and tokens; boards and feeds are taken over or ended. @throws Refused unknownAccount, lastAdministrator, ownAccount */
+/** Ends an account with its sessions and tokens; boards and feeds are taken over or ended. @throws ProblemError unknownAccount, lastAdministrator, ownAccount */
 export async function deactivateAccount(call: AccountCall, id: number, { boards, feeds }: AccountDeactivation): Promise<Account> {
   const { userId } = call.principal;
-  if (id === userId) throw new Refused('ownAccount');
+  if (id === userId) throw new ProblemError('ownAccount');
   return call.context.db.transaction(async (tx) => {
     await findAccount(call, tx, id);
     await tx.execute(sql`update app_user set disabled_at = coalesce(disabled_at, now()) where id = ${id}`);
@@ -149,7 +149,7 @@ export async function deactivateAccount(call: AccountCall, id: number, { boards,
   });
 }
 
-/** Lets somebody sign in again, with the password they had. @throws Refused unknownAccount */
+/** Lets somebody sign in again, with the password they had. @throws ProblemError unknownAccount */
 export async function reactivateAccount(call: AccountCall, id: number): Promise<Account> {
   return call.context.db.transaction(async (tx) => {
     await findAccount(call, tx, id);
@@ -159,13 +159,13 @@ export async function reactivateAccount(call: AccountCall, id: number): Promise<
   });
 }
 
-/** @throws Refused lastAdministrator when nobody is left who may do everything, for the whole company */
+/** @throws ProblemError lastAdministrator when nobody is left who may do everything, for the whole company */
 async function keepAnAdministrator(tx: Transaction, { context }: AccountCall): Promise<void> {
   // Two administrators who take the right from each other at once must not both succeed.
   await tx.execute(sql`select 1 from app_user where role = 'administrator' order by id for update`);
   const { rows } = await tx.execute(sql`select 1 from app_user
     where role = 'administrator' and disabled_at is null and password_hash is not null and unit_id = ${context.replica.company!.tree.root!.id} limit 1`);
-  if (rows.length === 0) throw new Refused('lastAdministrator');
+  if (rows.length === 0) throw new ProblemError('lastAdministrator');
 }
 
 async function record({ principal }: AccountCall, tx: Queryable, id: number, action: string, before?: unknown, after?: unknown): Promise<void> {

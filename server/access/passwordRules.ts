@@ -1,4 +1,4 @@
-import { refuseFaults } from '../problem';
+import { assertNoFieldErrors } from '../problem';
 import { normalEmail } from './email';
 
 const SHORTEST = 10;
@@ -21,7 +21,7 @@ export function isWeak(password: string, email: string): boolean {
   return USUAL.some((usual) => plain.includes(usual) && plain.length < usual.length + MOST_BESIDE_USUAL);
 }
 
-/** @throws Refused invalidInput at the field */
+/** @throws ProblemError invalidInput at the field */
 export function refuseWeak(password: string, email: string, field = 'password'): void {
-  if (isWeak(password, email)) refuseFaults([{ field, code: 'weakPassword' }]);
+  if (isWeak(password, email)) assertNoFieldErrors([{ field, code: 'weakPassword' }]);
 }

@@ -7,7 +7,7 @@ import type { Database } from '../db/client';
 import { knownDevice } from '../db/tables/index';
 import type { Endpoints } from '../endpoints';
 import type { Replica } from '../ledger/replica';
-import { Refused } from '../problem';
+import { ProblemError } from '../problem';
 import type { Settings } from '../settings';
 import { clearSession, readDevice, readSession, setDevice, setSession } from './cookies';
 import { normalEmail } from './email';
@@ -57,7 +57,7 @@ export function addAccessRoutes({ implement, context, identities }: Endpoints): 
     if (!principal) {
       const { rows: [user] } = await db.execute<{ id: number }>(sql`select id from app_user where lower(email) = ${trier.email}`);
       if (user) await recordAudit(db, [{ userId: user.id, entity: 'user', entityId: String(user.id), action: 'sign-in refused', after: { address: request.ip } }]);
-      throw new Refused('wrongCredentials');
+      throw new ProblemError('wrongCredentials');
     }
     await gate.succeed(trier);
     const csrf = await admitHere(context, principal.userId, request, reply);

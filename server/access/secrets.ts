@@ -1,6 +1,6 @@
 import { createHash, randomBytes } from 'node:crypto';
 import { hash, verify } from '@node-rs/argon2';
-import { Refused } from '../problem';
+import { ProblemError } from '../problem';
 
 /** Random text for cookies and tokens: 256 bits, safe in headers. */
 export function createSecret(): string {
@@ -20,7 +20,7 @@ const waiting: (() => void)[] = [];
 
 async function inTurn<Result>(work: () => Promise<Result>): Promise<Result> {
   if (running >= MOST_AT_ONCE) {
-    if (waiting.length >= MOST_WAITING) throw new Refused('busy');
+    if (waiting.length >= MOST_WAITING) throw new ProblemError('busy');
     await new Promise<void>((resolve) => waiting.push(resolve));
   }
   running++;
@@ -32,12 +32,12 @@ async function inTurn<Result>(work: () => Promise<Result>): Promise<Result> {
   }
 }
 
-/** argon2id with the parameters of OWASP's Password Storage Cheat Sheet (19 MiB, 2 passes, 1 lane; value from memory). @throws Refused busy */
+/** argon2id with the parameters of OWASP's Password Storage Cheat Sheet (19 MiB, 2 passes, 1 lane; value from memory). @throws ProblemError busy */
 export function hashPassword(password: string): Promise<string> {
   return inTurn(() => hash(password, { memoryCost: 19_456, timeCost: 2, parallelism: 1 }));
 }
 
-/** @throws Refused busy */
+/** @throws ProblemError busy */
 export function verifyPassword(passwordHash: string, password: string): Promise<boolean> {
   return inTurn(() => verify(passwordHash, password));
 }

@@ -1,7 +1,7 @@
 import { sql } from 'drizzle-orm';
 import { isIP } from 'node:net';
 import type { Database } from '../db/client';
-import { Refused } from '../problem';
+import { ProblemError } from '../problem';
 
 /** So many wrong passwords are free; each one more doubles the wait. */
 const FREE_TRIES = 6;
@@ -27,7 +27,7 @@ export interface Trier {
 export class SignInGate {
   constructor(private db: Database) {}
 
-  /** Counts a try. @throws Refused tooManyTries with the seconds to wait */
+  /** Counts a try. @throws ProblemError tooManyTries with the seconds to wait */
   async enter(trier: Trier): Promise<void> {
     for (const { key, free } of keysOf(trier)) await this.count(key, free);
   }
@@ -53,7 +53,7 @@ export class SignInGate {
         wait_until = ${wait === null ? null : sql`now() + make_interval(secs => ${wait})`} where key = ${key}`);
       return 0;
     });
-    if (seconds > 0) throw new Refused('tooManyTries', { seconds });
+    if (seconds > 0) throw new ProblemError('tooManyTries', { seconds });
   }
 }
 

@@ -3,7 +3,7 @@ import type { AccessToken, NewAccessToken, TokenInput } from '#contract/schemas/
 import { recordAudit } from '../audit/record';
 import type { Database, Queryable } from '../db/client';
 import { accessToken } from '../db/tables/index';
-import { Refused } from '../problem';
+import { ProblemError } from '../problem';
 import { createSecret, hashSecret } from './secrets';
 
 const USUAL_DAYS = 90;
@@ -32,12 +32,12 @@ export async function createToken(db: Database, userId: number, { name, days = U
   return { token, secret };
 }
 
-/** @throws Refused notFound */
+/** @throws ProblemError notFound */
 export async function revokeToken(db: Database, userId: number, id: number): Promise<void> {
   await db.transaction(async (tx) => {
     const revoked = await tx.update(accessToken).set({ revokedAt: sql`now()` as never })
       .where(and(eq(accessToken.id, id), eq(accessToken.userId, userId), isNull(accessToken.revokedAt))).returning({ id: accessToken.id });
-    if (revoked.length === 0) throw new Refused('notFound');
+    if (revoked.length === 0) throw new ProblemError('notFound');
     await recordAudit(tx, [{ userId, entity: 'token', entityId: String(id), action: 'revoked' }]);
   });
 }

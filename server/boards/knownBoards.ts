@@ -1,7 +1,7 @@
 import type { Context } from '../context';
 import { hashSecret } from '../access/index';
-import { KeptAnswers } from '../keptAnswers';
-import { Refused } from '../problem';
+import { ResponseCache } from '../responseCache';
+import { ProblemError } from '../problem';
 import { openBoard, readBoard, type BoardRow, type OpenBoard } from './service';
 
 /** More boards than hang on walls. */
@@ -13,22 +13,22 @@ const MOST_BOARDS = 2_000;
  */
 export class KnownBoards {
   private changes = 0;
-  private kept: KeptAnswers<BoardRow>;
+  private kept: ResponseCache<BoardRow>;
 
   constructor(private context: Context) {
     const { replica } = context;
     replica.onChange(({ topic }) => { if (topic === 'boards') this.forget(); });
     replica.onAccessChange(() => this.forget());
-    this.kept = new KeptAnswers<BoardRow>({ get asOf() { return replica.asOf; }, stampOf: () => this.changes }, MOST_BOARDS, () => 1);
+    this.kept = new ResponseCache<BoardRow>({ get asOf() { return replica.asOf; }, versionOf: () => this.changes }, MOST_BOARDS, () => 1);
   }
 
-  /** @throws Refused notSetUp, or boardGone when it is withdrawn, unknown, or its maker may not show it any more */
+  /** @throws ProblemError notSetUp, or boardGone when it is withdrawn, unknown, or its maker may not show it any more */
   async find(secret: string): Promise<OpenBoard> {
     const { db, replica } = this.context;
-    if (!replica.company) throw new Refused('notSetUp');
+    if (!replica.company) throw new ProblemError('notSetUp');
     const hash = hashSecret(secret);
     // What is not heard of cannot be kept.
-    const row = replica.connected ? await this.kept.find(hash, { reckon: () => readBoard(db, hash), reachOf: () => null }) : await readBoard(db, hash);
+    const row = replica.connected ? await this.kept.find(hash, { compute: () => readBoard(db, hash), dependencyScopeOf: () => null }) : await readBoard(db, hash);
     return openBoard(replica, row);
   }
 

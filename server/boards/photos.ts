@@ -5,7 +5,7 @@ import type { Context } from '../context';
 import type { Queryable } from '../db/client';
 import { announce } from '../db/notify';
 import { unitPhoto } from '../db/tables/index';
-import { Refused } from '../problem';
+import { ProblemError } from '../problem';
 
 export const MOST_PHOTO_BYTES = 300 * 1024;
 
@@ -26,13 +26,13 @@ const PHOTO_TYPE = 'image/webp';
 const MOST_DOTS = 1_024;
 const MOST_DOTS_READ = 40_000_000;
 
-/** The picture drawn anew, small: what else a file holds, the place it was taken among it, does not come along. @throws Refused notAPicture */
+/** The picture drawn anew, small: what else a file holds, the place it was taken among it, does not come along. @throws ProblemError notAPicture */
 async function drawAnew(content: Buffer): Promise<Buffer> {
   const { default: sharp } = await import('sharp');
   try {
     return await sharp(content, { limitInputPixels: MOST_DOTS_READ }).rotate().resize(MOST_DOTS, MOST_DOTS, { fit: 'inside', withoutEnlargement: true }).webp({ quality: 85 }).toBuffer();
   } catch {
-    throw new Refused('notAPicture');
+    throw new ProblemError('notAPicture');
   }
 }
 
@@ -44,25 +44,25 @@ export async function listPhotos(db: Queryable, units: readonly { id: number; co
   return Object.fromEntries(rows.map((row) => [codes.get(row.unitId)!, String(row.at)]));
 }
 
-/** @throws Refused unknownUnit, notFound */
+/** @throws ProblemError unknownUnit, notFound */
 export async function readPhoto({ db }: Context, scope: Scope, code: string): Promise<{ type: string; content: Buffer }> {
   const [found] = await db.select({ type: unitPhoto.type, content: unitPhoto.content }).from(unitPhoto).where(eq(unitPhoto.unitId, scope.findUnit(code).id));
-  if (!found) throw new Refused('notFound');
+  if (!found) throw new ProblemError('notFound');
   return found;
 }
 
-/** One's own picture, or that of someone one plans for. @throws Refused unknownUnit, forbidden */
+/** One's own picture, or that of someone one plans for. @throws ProblemError unknownUnit, forbidden */
 function findOwner(scope: Scope, principal: Principal, code: string): number {
   const unit = scope.findUnit(code);
   const isOwn = principal.role === 'salesperson' && principal.unitId === unit.id;
-  if (unit.kind !== 'salesperson' || !(isOwn || mayDo(principal.role, 'plan'))) throw new Refused('forbidden', { role: principal.role });
+  if (unit.kind !== 'salesperson' || !(isOwn || mayDo(principal.role, 'plan'))) throw new ProblemError('forbidden', { role: principal.role });
   return unit.id;
 }
 
-/** @throws Refused unknownUnit, forbidden, notAPicture */
+/** @throws ProblemError unknownUnit, forbidden, notAPicture */
 export async function savePhoto({ db }: Context, scope: Scope, principal: Principal, code: string, content: unknown): Promise<Record<string, never>> {
   const unitId = findOwner(scope, principal, code);
-  if (!Buffer.isBuffer(content) || typeOfPicture(content) === null) throw new Refused('notAPicture');
+  if (!Buffer.isBuffer(content) || typeOfPicture(content) === null) throw new ProblemError('notAPicture');
   const picture = await drawAnew(content);
   await db.transaction(async (tx) => {
     const values = { type: PHOTO_TYPE, content: picture, changedBy: principal.userId, changedAt: sql`now()` as never };
@@ -73,7 +73,7 @@ export async function savePhoto({ db }: Context, scope: Scope, principal: Princi
   return {};
 }
 
-/** @throws Refused unknownUnit, forbidden */
+/** @throws ProblemError unknownUnit, forbidden */
 export async function removePhoto({ db }: Context, scope: Scope, principal: Principal, code: string): Promise<Record<string, never>> {
   const unitId = findOwner(scope, principal, code);
   await db.transaction(async (tx) => {

@@ -3,7 +3,7 @@ import type { Announcement } from '../db/notify';
 import type { Endpoints } from '../endpoints';
 import { hashSecret } from '../access/index';
 import { streamChanges } from '../live/index';
-import { Refused } from '../problem';
+import { ProblemError } from '../problem';
 import { KnownBoards } from './knownBoards';
 import { listPhotos, readPhoto, removePhoto, savePhoto } from './photos';
 import { createBoard, listBoards, withdrawBoard } from './service';
@@ -29,21 +29,21 @@ export function addBoardRoutes({ implement, context }: Endpoints): void {
 
   implement(routes.streamBoard, async ({ params, reply }) => {
     const { scope, settings } = await boards.find(params.secret);
-    const people = new Set(settings.units.flatMap((code) => scope.books.tree.segmentsUnder(scope.findUnit(code).id).map((each) => each.salespersonId)));
+    const people = new Set(settings.units.flatMap((code) => scope.dataset.tree.memberSpansUnder(scope.findUnit(code).id).map((each) => each.salespersonId)));
     return streamChanges(reply, {
       replica: context.replica, listener: { key: `board ${hashSecret(params.secret)}`, most: MOST_SCREENS },
       // Targets and units change seldom, and above those who stand here too: a board asks once more than it must.
       mayHear: ({ topic, unitIds }: Announcement) => topic !== 'drafts' && (topic !== 'deals' || unitIds === null || unitIds.some((id) => people.has(id))),
-      isStillIn: () => boards.find(params.secret).then(() => true, (error: unknown) => !(error instanceof Refused)),
+      isStillIn: () => boards.find(params.secret).then(() => true, (error: unknown) => !(error instanceof ProblemError)),
     });
   });
 
   implement(routes.getBoardPhoto, async ({ params, reply }) => {
     const { scope, settings } = await boards.find(params.secret);
-    const { tree, asOf } = scope.books;
+    const { tree, asOf } = scope.dataset;
     const person = scope.findUnit(params.code);
     // Only who stands on the board: a link shows that board and nothing else.
-    if (!settings.units.some((code) => tree.segmentsUnder(tree.findByCode(code)!.id).some((each) => each.salespersonId === person.id && each.from <= asOf && each.to > asOf))) throw new Refused('notFound');
+    if (!settings.units.some((code) => tree.memberSpansUnder(tree.findByCode(code)!.id).some((each) => each.salespersonId === person.id && each.from <= asOf && each.to > asOf))) throw new ProblemError('notFound');
     return sendPhoto(reply, await readPhoto(context, scope, params.code));
   });
   implement(routes.findPhoto, async ({ params, scope }) => ({ at: (await listPhotos(context.db, [scope.findUnit(params.code)]))[params.code] ?? null }));

@@ -6,7 +6,7 @@ import { recordAudit } from '../audit/record';
 import type { Context } from '../context';
 import { announce } from '../db/notify';
 import { closedDay } from '../db/tables/index';
-import { refuseFaults } from '../problem';
+import { assertNoFieldErrors } from '../problem';
 
 /** Closed days of a span, both ends included, of all branches and of each. */
 export async function listClosedDays(context: Context, from: string, to: string): Promise<ClosedDay[]> {
@@ -15,7 +15,7 @@ export async function listClosedDays(context: Context, from: string, to: string)
   return rows.map((row) => ({ branch: row.branchId === null ? null : tree.find(row.branchId)?.code ?? null, on: row.on, name: row.name }));
 }
 
-/** Closes and opens days, all or none; closing a closed day gives it the new name. @throws Refused invalidInput with the row of each fault */
+/** Closes and opens days, all or none; closing a closed day gives it the new name. @throws ProblemError invalidInput with the row of each fault */
 export async function changeClosedDays(context: Context, userId: number, input: ClosedDaysChange): Promise<void> {
   const { tree } = context.replica.company!;
   const faults: FieldFault[] = [];
@@ -27,7 +27,7 @@ export async function changeClosedDays(context: Context, userId: number, input: 
   };
   const close = input.close.map((day, i) => ({ branchId: idOf(day.branch, `close/${i}/branch`), on: day.on, name: day.name.trim() }));
   const open = input.open.map((day, i) => ({ branchId: idOf(day.branch, `open/${i}/branch`), on: day.on }));
-  refuseFaults(faults);
+  assertNoFieldErrors(faults);
   await context.db.transaction(async (tx) => {
     // A name is changed by taking the day away and setting it again: the key may hold a null, which no upsert meets.
     for (const { branchId, on } of [...open, ...close]) {

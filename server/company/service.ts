@@ -10,7 +10,7 @@ import { announce } from '../db/notify';
 import { appUser, company } from '../db/tables/index';
 import { readUnitsFile } from '../imports/index';
 import { saveFirstLists } from '../lists/index';
-import { Refused, refuseFaults } from '../problem';
+import { ProblemError, assertNoFieldErrors } from '../problem';
 import { writeUnits, type UnitFacts } from '../units/index';
 
 export function viewCompany({ replica }: Context): Company {
@@ -18,18 +18,18 @@ export function viewCompany({ replica }: Context): Company {
   const asOf = replica.asOf;
   const month = state.calendar.periodOf('month', asOf);
   const rootId = state.tree.root?.id;
-  const { gone, total } = elapsedOf(month, asOf, rootId === undefined ? { weekdays: state.weekdays, closed: new Set() } : state.workingDaysOf(rootId));
+  const { workingDaysElapsed, workingDays } = elapsedOf(month, asOf, rootId === undefined ? { weekdays: state.weekdays, closed: new Set() } : state.workingDaysOf(rootId));
   return {
     name: state.name, currency: state.currency, timeZone: state.timeZone, weekdays: state.weekdays, isDemo: state.isDemo, sharesTeamLadder: state.sharesTeamLadder,
     calendar: state.calendar.rule,
-    today: toIsoDay(asOf), workingDay: { gone, total }, currentPeriod: month.id,
+    today: toIsoDay(asOf), workingDays: { elapsed: workingDaysElapsed, total: workingDays }, currentPeriod: month.id,
   };
 }
 
-/** Creates the company in one transaction; returns the administrator's id. @throws Refused alreadySetUp, invalidInput */
+/** Creates the company in one transaction; returns the administrator's id. @throws ProblemError alreadySetUp, invalidInput */
 export async function createCompany(context: Context, input: FirstRunInput): Promise<number> {
-  if (context.replica.company) throw new Refused('alreadySetUp');
-  refuseFaults(checkFirstRun(input));
+  if (context.replica.company) throw new ProblemError('alreadySetUp');
+  assertNoFieldErrors(checkFirstRun(input));
   refuseWeak(input.administrator.password, input.administrator.email, 'administrator/password');
   const units = input.unitsCsv?.trim() ? readFirstUnits(input) : buildFirstUnits(input);
   const passwordHash = await hashPassword(input.administrator.password);
@@ -39,7 +39,7 @@ export async function createCompany(context: Context, input: FirstRunInput): Pro
       name: input.company.trim(), currency: input.currency, timeZone: input.timeZone, weekdays: input.weekdays,
       calendar: input.calendar,
     }).onConflictDoNothing().returning({ id: company.id });
-    if (made.length === 0) throw new Refused('alreadySetUp');
+    if (made.length === 0) throw new ProblemError('alreadySetUp');
     const ids = await writeUnits(tx, units, null);
     await saveFirstLists(tx);
     const root = [...units.values()].flat().find((each) => each.kind === 'company')!;
@@ -56,13 +56,13 @@ export async function createCompany(context: Context, input: FirstRunInput): Pro
 
 /**
  * Changes the calendar: targets keep the numbers of their periods, which then have other days; deals keep their days and
- * count in whatever period holds them. @throws Refused closedMonthsFirst: the figures of a closed month would change
+ * count in whatever period holds them. @throws ProblemError closedMonthsFirst: the figures of a closed month would change
  */
 export async function changeCalendar(context: Context, userId: number, input: CalendarChange): Promise<Company> {
   const state = context.replica.company!;
-  refuseFaults(checkTimeZone(input.timeZone));
+  assertNoFieldErrors(checkTimeZone(input.timeZone));
   const isOther = JSON.stringify(sortKeys(input.calendar)) !== JSON.stringify(sortKeys(state.calendar.rule));
-  if (isOther && state.closedMonths.length > 0) throw new Refused('closedMonthsFirst', { count: state.closedMonths.length });
+  if (isOther && state.closedMonths.length > 0) throw new ProblemError('closedMonthsFirst', { count: state.closedMonths.length });
   const after = { calendar: input.calendar, weekdays: [...input.weekdays].sort(), timeZone: input.timeZone };
   await context.db.transaction(async (tx) => {
     await tx.update(company).set(after);
@@ -105,10 +105,10 @@ function buildFirstUnits(input: FirstRunInput): Map<string, UnitFacts[]> {
 function readFirstUnits(input: FirstRunInput): Map<string, UnitFacts[]> {
   const { units, refusals } = readUnitsFile(input.unitsCsv!, null);
   if (refusals.length > 0) {
-    refuseFaults([{ field: 'unitsCsv', code: 'format', params: { problem: refusals.slice(0, 3).map((each) => `line ${each.line}, ${each.column}: ${each.reason}`).join(' ') } }]);
+    assertNoFieldErrors([{ field: 'unitsCsv', code: 'format', params: { problem: refusals.slice(0, 3).map((each) => `line ${each.line}, ${each.column}: ${each.reason}`).join(' ') } }]);
   }
   if (![...units.values()].flat().some((each) => each.kind === 'company')) {
-    refuseFaults([{ field: 'unitsCsv', code: 'format', params: { problem: 'one row must be of the kind company' } }]);
+    assertNoFieldErrors([{ field: 'unitsCsv', code: 'format', params: { problem: 'one row must be of the kind company' } }]);
   }
   return units;
 }

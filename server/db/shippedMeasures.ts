@@ -9,7 +9,7 @@ export async function saveShippedMeasures(db: NodePgDatabase<Record<string, unkn
   await db.insert(measure).values(SHIPPED_MEASURES.map((each, at) => ({ ...each, isShipped: true, createdAt: `2000-01-01T00:00:0${at}Z` }))).onConflictDoUpdate({
     target: measure.code,
     set: {
-      name: excluded('name'), group: excluded('"group"'), unit: excluded('unit'), decimals: excluded('decimals'), direction: excluded('direction'),
+      name: excluded('name'), group: excluded('"group"'), valueKind: excluded('value_kind'), decimals: excluded('decimals'), direction: excluded('direction'),
       definition: excluded('definition'), description: excluded('description'), createdAt: excluded('created_at'),
     },
   });

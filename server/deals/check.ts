@@ -28,7 +28,7 @@ export interface DealChecker {
 export type Checked = { ok: true; facts: DealFacts } | { ok: false; faults: FieldFault[] };
 
 export function buildDealChecker(scope: Scope, fullTree: UnitTree, rates: readonly Rate[]): DealChecker {
-  return { tree: fullTree, rates, currency: scope.books.currency, today: scope.books.asOf, coversDay: scope.coversDay, sees: scope.sees, currencies: new Map() };
+  return { tree: fullTree, rates, currency: scope.dataset.currency, today: scope.dataset.asOf, coversDay: scope.coversDay, sees: scope.sees, currencies: new Map() };
 }
 
 /** Checks everything that can be wrong with a deal and names each fault at its field (GUARDS 32, 33). */
@@ -72,10 +72,10 @@ export function checkDeal(input: DealInput, checker: DealChecker): Checked {
     facts: {
       code: (input.deal && cleanName(input.deal)) || null,
       status: input.status,
-      customer: squeeze(input.customer)!,
+      customer: toNameOrNull(input.customer)!,
       amount: amount!, currency, credited: credited!, closedOn, expectedOn, openedOn,
       probability: input.probability ?? null,
-      names: { lostReason: squeeze(input.lostReason), stage: squeeze(input.stage), product: lines?.[0]!.product ?? squeeze(input.product), category: squeeze(input.category), source: squeeze(input.source), location: squeeze(input.location) },
+      names: { lostReason: toNameOrNull(input.lostReason), stage: toNameOrNull(input.stage), product: lines?.[0]!.product ?? toNameOrNull(input.product), category: toNameOrNull(input.category), source: toNameOrNull(input.source), location: toNameOrNull(input.location) },
       quantity: sums ? sums.quantity / QUANTITY_SCALE : input.quantity ?? null,
       cost, creditedCost,
       commissionRate: input.commissionRate ?? null,
@@ -96,7 +96,7 @@ function checkLines(input: DealInput, currency: string, faults: FieldFault[]): D
       return null;
     };
     return {
-      product: squeeze(line.product)!,
+      product: toNameOrNull(line.product)!,
       quantity: checkQuantity(line.quantity, fault),
       unitPrice: checkAmount(line.unitPrice, 'unitPrice', currency, fault) ?? 0,
       unitCost: line.unitCost == null || line.unitCost === '' ? null : checkAmount(line.unitCost, 'unitCost', currency, fault),
@@ -143,7 +143,7 @@ function toCredits(credited: number, cost: number | null, shares: readonly Credi
 type Fault = (field: string, code: FieldFault['code'], params?: FieldFault['params']) => null;
 
 /** One spelling a name: outer and doubled spaces go, and what cannot be seen. */
-function squeeze(text: string | null | undefined): string | null {
+function toNameOrNull(text: string | null | undefined): string | null {
   return (text && cleanName(text)) || null;
 }
 

@@ -4,17 +4,17 @@ import type { DealFilterQuery } from '#contract/schemas/deal';
 import { LISTS } from '#contract/schemas/list';
 import { parseAmount } from '#core/money/amount';
 import { toIsoDay, type Day, type DaySpan } from '#core/period/day';
-import type { Segment } from '#core/units/unit';
+import type { MemberSpan } from '#core/units/unit';
 import type { Principal, Scope } from '../access/index';
 import { LIST_TABLES, sqlNameOf } from '../lists/index';
-import { refuseFaults } from '../problem';
+import { assertNoFieldErrors } from '../problem';
 import { findPeriod } from '../standings/index';
 import { hasUnit, IS_UNASSIGNED } from '../ledger/unassigned';
-import { cutTo, ofSegments, spansOf } from './repository';
+import { cutTo, ofMemberSpans, spansOf } from './repository';
 
-/** Which deals a list is about; `segments` null: all, also those in no unit. */
+/** Which deals a list is about; `memberSpans` null: all, also those in no unit. */
 export interface DealFilter extends Omit<DealFilterQuery, 'unit' | 'period' | 'amountFrom' | 'amountTo'> {
-  segments: readonly Segment[] | null;
+  memberSpans: readonly MemberSpan[] | null;
   span: DaySpan | null;
   today: Day;
   /** Minor units of the reporting currency, itself included. */
@@ -22,12 +22,12 @@ export interface DealFilter extends Omit<DealFilterQuery, 'unit' | 'period' | 'a
   most: number | null;
 }
 
-/** The segments a caller's deals must lie in; null for someone who sees everything, also what stands in no unit. */
-export function segmentsOf(scope: Scope, principal: Pick<Principal, 'unitId'>) {
-  return scope.isWhole ? null : scope.books.tree.segmentsUnder(principal.unitId);
+/** The memberSpans a caller's deals must lie in; null for someone who sees everything, also what stands in no unit. */
+export function memberSpansOf(scope: Scope, principal: Pick<Principal, 'unitId'>) {
+  return scope.isWhole ? null : scope.dataset.tree.memberSpansUnder(principal.unitId);
 }
 
-/** What a query asks for, within what its sender may see. @throws Refused unknownUnit, unknownPeriod, invalidInput */
+/** What a query asks for, within what its sender may see. @throws ProblemError unknownUnit, unknownPeriod, invalidInput */
 export function readFilter(query: DealFilterQuery, scope: Scope, principal: Principal): DealFilter {
   const { unit: unitCode, period, amountFrom: _from, amountTo: _to, search, ...rest } = query;
   const unit = unitCode ? scope.findUnit(unitCode) : null;
@@ -36,23 +36,23 @@ export function readFilter(query: DealFilterQuery, scope: Scope, principal: Prin
   const amount = (field: 'amountFrom' | 'amountTo') => {
     const text = query[field];
     if (!text) return null;
-    const read = parseAmount(text, scope.books.currency);
+    const read = parseAmount(text, scope.dataset.currency);
     if (read.ok) return read.minor;
     faults.push({ field, code: read.fault, params: { decimals: 2 } });
     return null;
   };
   const [least, most] = [amount('amountFrom'), amount('amountTo')];
-  refuseFaults(faults);
+  assertNoFieldErrors(faults);
   return {
-    ...rest, search: search?.trim(), least, most, today: scope.books.asOf,
-    segments: isOwn ? segmentsOf(scope, principal) : scope.books.tree.segmentsUnder(unit.id),
-    span: period ? findPeriod(scope.books, period) : null,
+    ...rest, search: search?.trim(), least, most, today: scope.dataset.asOf,
+    memberSpans: isOwn ? memberSpansOf(scope, principal) : scope.dataset.tree.memberSpansUnder(unit.id),
+    span: period ? findPeriod(scope.dataset, period) : null,
   };
 }
 
 /** The condition on `deal d`. */
 export function whereOf(filter: DealFilter): SQL {
-  const parts: SQL[] = [ofSegments(filter.segments, filter.span), filter.voided ? sql`d.voided_at is not null` : sql`d.voided_at is null`];
+  const parts: SQL[] = [ofMemberSpans(filter.memberSpans, filter.span), filter.voided ? sql`d.voided_at is not null` : sql`d.voided_at is null`];
   const when = (asked: unknown, condition: () => SQL) => {
     if (asked !== undefined && asked !== null && asked !== false && asked !== '') parts.push(condition());
   };
@@ -68,8 +68,8 @@ export function whereOf(filter: DealFilter): SQL {
   when(filter.overdue, () => sql`d.status = 'open' and d.expected_on < ${toIsoDay(filter.today)}`);
   when(filter.split, () => sql`exists (select from deal_credit sc where sc.deal_id = d.id)`);
   when(filter.refund, () => sql`d.status = 'won' and d.credited < 0`);
-  when(filter.unplaced, () => IS_UNASSIGNED);
-  when(filter.uncosted, () => sql`d.status = 'won' and d.credited > 0 and d.cost is null`);
+  when(filter.unassigned, () => IS_UNASSIGNED);
+  when(filter.missingCost, () => sql`d.status = 'won' and d.credited > 0 and d.cost is null`);
   when(filter.changedSince, () => sql`d.changed_at >= ${filter.changedSince}::date`);
   when(filter.search, () => {
     const like = `%${filter.search!.replace(/[\\%_]/g, '\\$&')}%`;
@@ -87,9 +87,9 @@ export interface CreditedPart {
   amount: SQL;
 }
 
-export function creditedPartOf({ segments, span, unplaced }: DealFilter): CreditedPart {
-  if (segments === null && !unplaced) return { join: sql``, amount: sql`d.credited` };
-  const isTheirs = unplaced ? sql`not ${hasUnit(sql`c.salesperson_id`)}` : sql`exists (select from ${spansOf(cutTo(segments!, span))} where s.id = c.salesperson_id and d.day >= s.f and d.day < s.t)`;
+export function creditedPartOf({ memberSpans, span, unassigned }: DealFilter): CreditedPart {
+  if (memberSpans === null && !unassigned) return { join: sql``, amount: sql`d.credited` };
+  const isTheirs = unassigned ? sql`not ${hasUnit(sql`c.salesperson_id`)}` : sql`exists (select from ${spansOf(cutTo(memberSpans!, span))} where s.id = c.salesperson_id and d.day >= s.f and d.day < s.t)`;
   return {
     join: sql`left join (select c.deal_id, sum(c.credited)::bigint as credited from deal_credit c join deal d on d.id = c.deal_id where ${isTheirs} group by 1) part on part.deal_id = d.id`,
     amount: sql`coalesce(part.credited, d.credited)`,

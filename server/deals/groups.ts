@@ -3,7 +3,7 @@ import type { DealGrouping, DealGroups } from '#contract/schemas/deal';
 import { toTally } from '#core/deal/tally';
 import { parseDay } from '#core/period/day';
 import { describePeriod } from '#core/period/words';
-import type { Books } from '#core/standing/books';
+import type { Dataset } from '#core/standing/dataset';
 import type { Queryable } from '../db/client';
 import { LIST_TABLES, sqlNameOf } from '../lists/index';
 import { creditedPartOf, whereOf, type DealFilter } from './filter';
@@ -21,17 +21,17 @@ function expressionOf(by: Exclude<DealGrouping, 'month'>): { key: SQL; name: SQL
 }
 
 /** Deals put together, the largest by won amount first; months in their order. Groups and others make the whole (GUARDS 16). */
-export async function loadGroups(db: Queryable, books: Books, filter: DealFilter, by: DealGrouping): Promise<DealGroups> {
-  if (by === 'month') return { groups: await loadMonths(db, books, filter), others: null };
+export async function loadGroups(db: Queryable, dataset: Dataset, filter: DealFilter, by: DealGrouping): Promise<DealGroups> {
+  if (by === 'month') return { groups: await loadMonths(db, dataset, filter), remainder: null };
   const { key, name } = expressionOf(by);
   const part = creditedPartOf(filter);
   const { rows } = await db.execute<Row>(sql`
     select g.*, ${name} as name from (select ${key} as key, ${sumsOf(part)} from deal d ${part.join} where ${whereOf(filter)} group by 1) g order by g.won_credited desc, g.open_credited desc, g.count desc`);
   const rest = rows.slice(SHOWN_GROUPS);
-  const toKey = (row: Row) => (by === 'salesperson' && row.key !== null ? books.tree.find(Number(row.key))?.code ?? null : by === 'status' ? String(row.key) : row.name);
+  const toKey = (row: Row) => (by === 'salesperson' && row.key !== null ? dataset.tree.find(Number(row.key))?.code ?? null : by === 'status' ? String(row.key) : row.name);
   return {
     groups: rows.slice(0, SHOWN_GROUPS).map((row) => ({ key: toKey(row), name: row.name ?? 'none', ...toTallies(row) })),
-    others: rest.length === 0 ? null : { groups: rest.length, ...addUp(rest) },
+    remainder: rest.length === 0 ? null : { groups: rest.length, ...addUp(rest) },
   };
 }
 
@@ -40,7 +40,7 @@ function addUp(rows: readonly Row[]) {
   return { count: sum('count'), won: toTally(sum('won'), sum('won_credited')), open: toTally(sum('open'), sum('open_credited')) };
 }
 
-async function loadMonths(db: Queryable, { calendar }: Books, filter: DealFilter): Promise<DealGroups['groups']> {
+async function loadMonths(db: Queryable, { calendar }: Dataset, filter: DealFilter): Promise<DealGroups['groups']> {
   const part = creditedPartOf(filter);
   const { rows } = await db.execute<Row & { key: string }>(sql`select d.day::text as key, null as name, ${sumsOf(part)} from deal d ${part.join} where ${whereOf(filter)} group by 1 order by 1`);
   const months = new Map<string, Row[]>();

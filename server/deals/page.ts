@@ -7,7 +7,7 @@ import type { Context } from '../context';
 import type { Queryable } from '../db/client';
 import { queryPrepared } from '../db/prepared';
 import { hasBadCharacter } from '../input';
-import { refuseFaults } from '../problem';
+import { assertNoFieldErrors } from '../problem';
 import { creditedPartOf, whereOf, type CreditedPart, type DealFilter } from './filter';
 import { DEAL_COLUMNS, DEAL_JOINS, toDeal, type DealRecord } from './repository';
 
@@ -45,12 +45,12 @@ const FORMS: Readonly<Record<'date' | 'bigint' | 'numeric' | 'text' | 'timestamp
   timestamptz: /^\d{4}-\d{2}-\d{2} \d{2}:\d{2}:\d{2}(\.\d{1,6})?[+-]\d{2}(:\d{2})?$/,
 };
 
-/** Reads what `writeCursor` wrote; null without one. @throws Refused invalidInput for anything else */
+/** Reads what `writeCursor` wrote; null without one. @throws ProblemError invalidInput for anything else */
 function readCursor(text: string | undefined, { type }: { type: keyof typeof FORMS }): Cursor | null {
   if (text === undefined) return null;
   const [value, id] = parseCursor(text);
   const isValue = value === null || (typeof value === 'string' && FORMS[type].test(value) && !hasBadCharacter(value) && (type !== 'date' || parseDay(value) !== null));
-  if (!isValue || !Number.isSafeInteger(id) || (id as number) < 0) refuseFaults([{ field: 'cursor', code: 'format', params: { problem: 'take it from nextCursor of a page sorted alike' } }]);
+  if (!isValue || !Number.isSafeInteger(id) || (id as number) < 0) assertNoFieldErrors([{ field: 'cursor', code: 'format', params: { problem: 'take it from nextCursor of a page sorted alike' } }]);
   return { value: value as string | null, id: id as number };
 }
 

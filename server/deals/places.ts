@@ -1,4 +1,4 @@
-import type { Deal, DealPlace } from '#contract/schemas/deal';
+import type { Deal, DealContribution } from '#contract/schemas/deal';
 import { parseDay } from '#core/period/day';
 import { describePeriod } from '#core/period/words';
 import { attainmentOf, buildBrief } from '#core/standing/standing';
@@ -7,21 +7,21 @@ import type { Scope } from '../access/index';
 import type { DealCredit } from './facts';
 
 /** The units and the month a won deal counts in, as far as the reader may see them, with attainment with and without it; none for what does not count. */
-export function findPlaces({ books, sees }: Scope, deal: Deal, credits: readonly DealCredit[]): DealPlace[] {
+export function findDealContributions({ dataset, sees }: Scope, deal: Deal, credits: readonly DealCredit[]): DealContribution[] {
   if (deal.status !== 'won' || deal.voidedAt !== null) return [];
   const day = parseDay(deal.closedOn!)!;
-  const period = books.calendar.periodOf('month', day);
+  const period = dataset.calendar.periodOf('month', day);
   const credited = new Map<number, number>();
   for (const { salespersonId, minor } of credits) {
-    for (const id of [salespersonId, ...books.tree.ancestorsOn(salespersonId, day)]) if (sees(id)) credited.set(id, (credited.get(id) ?? 0) + minor);
+    for (const id of [salespersonId, ...dataset.tree.ancestorsOn(salespersonId, day)]) if (sees(id)) credited.set(id, (credited.get(id) ?? 0) + minor);
   }
   const percent = (ratio: number | null) => (ratio === null ? null : showPercent(ratio));
   return [...credited].map(([id, minor]) => {
-    const unit = books.tree.find(id)!;
-    const { actual, target, complete, attainment } = buildBrief(books, id, period, 'revenue');
+    const unit = dataset.tree.find(id)!;
+    const { actual, target, complete, attainment } = buildBrief(dataset, id, period, 'revenue');
     return {
-      unit: unit.code, name: unit.name, kind: unit.kind, period: period.id, periodName: describePeriod(period, books.calendar), credited: minor, actual: actual ?? 0,
-      target: target.value, origin: target.origin, attainment: percent(attainment), without: percent(attainmentOf((actual ?? 0) - minor, complete)),
+      unit: unit.code, name: unit.name, kind: unit.kind, period: period.id, periodName: describePeriod(period, dataset.calendar), credited: minor, actual: actual ?? 0,
+      target: target.value, targetSource: target.targetSource, attainment: percent(attainment), without: percent(attainmentOf((actual ?? 0) - minor, complete)),
     };
   });
 }

@@ -4,7 +4,7 @@ import { commissionOf } from '#core/deal/commission';
 import { QUANTITY_SCALE } from '#core/measure/part';
 import { toDecimal } from '#core/money/amount';
 import { END_OF_TIME, FIRST_DAY, intersect, toIsoDay, type DaySpan } from '#core/period/day';
-import type { Segment } from '#core/units/unit';
+import type { MemberSpan } from '#core/units/unit';
 import type { Queryable } from '../db/client';
 import type { DealCredit } from './facts';
 
@@ -64,33 +64,33 @@ const FEW_SEGMENTS = 4;
 
 const clip = (day: number) => toIsoDay(Math.min(Math.max(day, FIRST_DAY), END_OF_TIME));
 
-export function cutTo(segments: readonly Segment[], span: DaySpan | null): readonly Segment[] {
-  return span === null ? segments : segments.flatMap((each) => {
+export function cutTo(memberSpans: readonly MemberSpan[], span: DaySpan | null): readonly MemberSpan[] {
+  return span === null ? memberSpans : memberSpans.flatMap((each) => {
     const days = intersect(each, span);
     return days ? [{ ...each, ...days }] : [];
   });
 }
 
-/** The segments as a table `s(id, f, t)`: person, first day, day after the last. */
-export function spansOf(cut: readonly Segment[]): SQL {
+/** The memberSpans as a table `s(id, f, t)`: person, first day, day after the last. */
+export function spansOf(cut: readonly MemberSpan[]): SQL {
   return sql`unnest(${sql.param(cut.map((each) => each.salespersonId))}::int[], ${sql.param(cut.map((each) => clip(each.from)))}::date[], ${sql.param(cut.map((each) => clip(each.to)))}::date[]) s(id, f, t)`;
 }
 
-/** Whether one deal `d` belongs to the people and days of the segments, by owner or by credit: the same rule as for every figure. Null: every deal does. */
-export function inSegments(segments: readonly Segment[] | null): SQL {
-  if (segments === null) return sql`true`;
-  const spans = spansOf(segments);
+/** Whether one deal `d` belongs to the people and days of the memberSpans, by owner or by credit: the same rule as for every figure. Null: every deal does. */
+export function inMemberSpans(memberSpans: readonly MemberSpan[] | null): SQL {
+  if (memberSpans === null) return sql`true`;
+  const spans = spansOf(memberSpans);
   return sql`(exists (select 1 from ${spans} where s.id = d.salesperson_id and d.day >= s.f and d.day < s.t)
     or exists (select 1 from deal_credit c join ${spans} on s.id = c.salesperson_id and d.day >= s.f and d.day < s.t where c.deal_id = d.id))`;
 }
 
 /**
- * Whether a deal is the people's of the segments alone: its owner is one of them that day, and nobody else is credited.
+ * Whether a deal is the people's of the memberSpans alone: its owner is one of them that day, and nobody else is credited.
  * Who holds a part of a deal reads it; only whose it is changes it.
  */
-export async function ownsDeal(db: Queryable, id: number, segments: readonly Segment[] | null): Promise<boolean> {
-  if (segments === null) return true;
-  const spans = spansOf(segments);
+export async function ownsDeal(db: Queryable, id: number, memberSpans: readonly MemberSpan[] | null): Promise<boolean> {
+  if (memberSpans === null) return true;
+  const spans = spansOf(memberSpans);
   const { rows } = await db.execute(sql`select 1 from deal d where d.id = ${id}
     and exists (select 1 from ${spans} where s.id = d.salesperson_id and d.day >= s.f and d.day < s.t)
     and not exists (select 1 from deal_credit c where c.deal_id = d.id and not exists (select 1 from ${spans} where s.id = c.salesperson_id and d.day >= s.f and d.day < s.t))`);
@@ -98,9 +98,9 @@ export async function ownsDeal(db: Queryable, id: number, segments: readonly Seg
 }
 
 /** The same for a list: found from the people, by the index of their days, in place of asking of every deal. */
-export function ofSegments(segments: readonly Segment[] | null, span: DaySpan | null): SQL {
-  if (segments === null) return sql`true`;
-  const cut = cutTo(segments, span);
+export function ofMemberSpans(memberSpans: readonly MemberSpan[] | null, span: DaySpan | null): SQL {
+  if (memberSpans === null) return sql`true`;
+  const cut = cutTo(memberSpans, span);
   const spans = spansOf(cut);
   // Of few people their days are named, which the index answers at once; the split deals of which they have a part come beside.
   if (cut.length > 0 && cut.length <= FEW_SEGMENTS) {
@@ -111,10 +111,10 @@ export function ofSegments(segments: readonly Segment[] | null, span: DaySpan | 
     union all select c.deal_id from ${spans} join deal_credit c on c.salesperson_id = s.id join deal x on x.id = c.deal_id and x.day >= s.f and x.day < s.t)`;
 }
 
-/** One deal, if it lies in the segments; locked against other changes when asked. */
-export async function loadDeal(db: Queryable, id: number, segments: readonly Segment[] | null, lock = false): Promise<Deal | null> {
+/** One deal, if it lies in the memberSpans; locked against other changes when asked. */
+export async function loadDeal(db: Queryable, id: number, memberSpans: readonly MemberSpan[] | null, lock = false): Promise<Deal | null> {
   if (lock) await db.execute(sql`select 1 from deal where id = ${id} for update`);
-  const { rows } = await db.execute<DealRecord>(sql`select ${DEAL_COLUMNS} from deal d ${DEAL_JOINS} where d.id = ${id} and ${inSegments(segments)}`);
+  const { rows } = await db.execute<DealRecord>(sql`select ${DEAL_COLUMNS} from deal d ${DEAL_JOINS} where d.id = ${id} and ${inMemberSpans(memberSpans)}`);
   return rows[0] ? toDeal(rows[0]) : null;
 }
 

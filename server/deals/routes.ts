@@ -2,13 +2,13 @@ import * as routes from '#contract/routes/deals';
 import { mayDo, type Principal, type Scope } from '../access/index';
 import type { Endpoints } from '../endpoints';
 import { listCorrections } from '../ledger/corrections';
-import { Refused } from '../problem';
+import { ProblemError } from '../problem';
 import { findPeriod } from '../standings/index';
 import { loadHistory } from './history';
-import { readFilter, segmentsOf } from './filter';
+import { readFilter, memberSpansOf } from './filter';
 import { loadGroups } from './groups';
 import { loadDealPage } from './page';
-import { findPlaces } from './places';
+import { findDealContributions } from './places';
 import { loadRefunds } from './refunds';
 import { loadCredits, loadDeal, ownsDeal } from './repository';
 import { readRetryKey } from './retryKey';
@@ -21,24 +21,24 @@ export function addDealRoutes({ implement, context }: Endpoints): void {
   const { db } = context;
 
   implement(routes.listDeals, async ({ query, scope, principal }) => {
-    const { sort = 'day', order = 'down', cursor, limit = PAGE, ...filter } = query;
-    return loadDealPage(context, readFilter(filter, scope, principal), { sort, isUp: order === 'up' }, cursor, limit);
+    const { sort = 'day', order = 'desc', cursor, limit = PAGE, ...filter } = query;
+    return loadDealPage(context, readFilter(filter, scope, principal), { sort, isUp: order === 'asc' }, cursor, limit);
   });
-  implement(routes.groupDeals, async ({ query: { by, ...filter }, scope, principal }) => loadGroups(db, scope.books, readFilter(filter, scope, principal), by));
+  implement(routes.groupDeals, async ({ query: { by, ...filter }, scope, principal }) => loadGroups(db, scope.dataset, readFilter(filter, scope, principal), by));
   const findDeal = async (id: number, scope: Scope, principal: Principal) => {
-    const deal = await loadDeal(db, id, segmentsOf(scope, principal));
-    if (!deal) throw new Refused('unknownDeal', { deal: id });
+    const deal = await loadDeal(db, id, memberSpansOf(scope, principal));
+    if (!deal) throw new ProblemError('unknownDeal', { deal: id });
     return deal;
   };
   implement(routes.getDealRefunds, async ({ params, scope, principal }) => loadRefunds(db, await findDeal(params.id, scope, principal)));
-  implement(routes.getDealPlaces, async ({ params, scope, principal }) => {
+  implement(routes.getDealContributions, async ({ params, scope, principal }) => {
     const deal = await findDeal(params.id, scope, principal);
-    return findPlaces(scope, deal, await loadCredits(db, params.id));
+    return findDealContributions(scope, deal, await loadCredits(db, params.id));
   });
 
   implement(routes.getDeal, async ({ params, scope, principal }) => {
     const deal = await findDeal(params.id, scope, principal);
-    return { ...deal, canEdit: mayDo(principal.role, 'book') && await ownsDeal(db, deal.id, segmentsOf(scope, principal)) };
+    return { ...deal, canEdit: mayDo(principal.role, 'book') && await ownsDeal(db, deal.id, memberSpansOf(scope, principal)) };
   });
   implement(routes.getDealHistory, async ({ params, scope, principal }) => loadHistory(db, (await findDeal(params.id, scope, principal)).id, scope));
 
@@ -59,7 +59,7 @@ export function addDealRoutes({ implement, context }: Endpoints): void {
   implement(routes.removeDealView, async ({ params, principal }) => removeView(context, principal, params.id));
 
   implement(routes.listCorrections, async ({ query, scope }) => {
-    const corrections = await listCorrections(db, scope.books, scope.findUnit(query.unit).id, findPeriod(scope.books, query.period));
+    const corrections = await listCorrections(db, scope.dataset, scope.findUnit(query.unit).id, findPeriod(scope.dataset, query.period));
     return { corrections, revenue: corrections.reduce((sum, each) => sum + each.revenue, 0) };
   });
 }

@@ -10,10 +10,10 @@ import type { Queryable } from '../db/client';
 import { announce } from '../db/notify';
 import { recordCorrections } from '../ledger/corrections';
 import { appendEntries } from '../ledger/entries';
-import { Refused, refuseFaults } from '../problem';
+import { ProblemError, assertNoFieldErrors } from '../problem';
 import { buildDealChecker, checkDeal } from './check';
 import { toContributions, type DealFacts } from './facts';
-import { segmentsOf } from './filter';
+import { memberSpansOf } from './filter';
 import { findRefunded, refuseUnderRefunds } from './refunds';
 import { loadCredits, loadDeal, loadRecord, ownsDeal } from './repository';
 import { findAnswer, saveAnswer, type RetryKey } from './retryKey';
@@ -29,7 +29,7 @@ const UNIQUE_VIOLATION = '23505';
 function checkInput(context: Context, { scope }: Caller, input: DealInput): DealFacts {
   const { tree, rates } = context.replica.company!;
   const checked = checkDeal(input, buildDealChecker(scope, tree, rates));
-  if (!checked.ok) refuseFaults(checked.faults);
+  if (!checked.ok) assertNoFieldErrors(checked.faults);
   return (checked as { facts: DealFacts }).facts;
 }
 
@@ -45,7 +45,7 @@ export async function bookDeal(context: Context, caller: Caller, input: DealInpu
   const before = placeBefore(caller.scope, facts);
   const deal = await insertBooked(context, caller, { facts, key, reason: input.reason }).catch(async (error: unknown) => {
     // A retry sent while the first was still under way loses on the key, or on the deal's own id before it.
-    const mayBeRetry = key !== null && (error === LOST_RACE || error instanceof Refused);
+    const mayBeRetry = key !== null && (error === LOST_RACE || error instanceof ProblemError);
     const first = mayBeRetry ? await findAnswer(context.db, userId, key) : null;
     if (first) return first.deal;
     throw error;
@@ -66,9 +66,9 @@ async function insertBooked(context: Context, caller: Caller, { facts, key, reas
   refuseInexact(context, facts, contributions);
   refuseOwnCommission(caller, facts, null);
   return translateUnique(facts.code, () => context.db.transaction(async (tx) => {
-    const id = await insertDeal(tx, facts, await findRefunded(tx, facts, segmentsOf(caller.scope, caller.principal)), userId);
+    const id = await insertDeal(tx, facts, await findRefunded(tx, facts, memberSpansOf(caller.scope, caller.principal)), userId);
     await appendEntries(tx, contributions);
-    await recordCorrections(tx, caller.scope.books, contributions, { userId, dealId: id, action: 'booked', reason });
+    await recordCorrections(tx, caller.scope.dataset, contributions, { userId, dealId: id, action: 'booked', reason });
     const stored = (await loadDeal(tx, id, null))!;
     await recordAudit(tx, [{ userId, entity: 'deal', entityId: String(id), action: 'booked', after: await loadRecord(tx, id), reason: reason?.trim() || null }]);
     await announce(tx, 'deals', facts.credits.map((credit) => credit.salespersonId));
@@ -77,17 +77,17 @@ async function insertBooked(context: Context, caller: Caller, { facts, key, reas
   }));
 }
 
-/** Who plans says what commission there is; nobody else sets or changes it, and not their own. @throws Refused invalidInput */
+/** Who plans says what commission there is; nobody else sets or changes it, and not their own. @throws ProblemError invalidInput */
 function refuseOwnCommission({ principal }: Caller, { commissionRate }: DealFacts, stored: number | null): void {
   if (mayDo(principal.role, 'plan') || commissionRate === stored) return;
-  refuseFaults([{ field: 'commissionRate', code: 'notYours' }]);
+  assertNoFieldErrors([{ field: 'commissionRate', code: 'notYours' }]);
 }
 
-/** No deal is taken with which the totals would not be exact any more. @throws Refused invalidInput */
+/** No deal is taken with which the totals would not be exact any more. @throws ProblemError invalidInput */
 function refuseInexact({ replica }: Context, facts: DealFacts, after: readonly Contribution[], before: readonly Contribution[] = []): void {
   if (replica.staysExact(after, before)) return;
   const field = replica.staysExact(after.filter((each) => each.part !== 'quantity'), before) ? 'quantity' : 'amount';
-  refuseFaults([{ field: facts.lines ? 'amount' : field, code: 'totalTooLarge' }]);
+  assertNoFieldErrors([{ field: facts.lines ? 'amount' : field, code: 'totalTooLarge' }]);
 }
 
 const LOST_RACE = new Error('The same request is being answered.');
@@ -103,7 +103,7 @@ async function translateUnique<T>(code: string | null, work: () => Promise<T>, t
     if (cause.constraint !== 'deal_code') throw error;
     // The number that was given by itself was taken in the same moment.
     if (code === null && tries > 0) return translateUnique(code, work, tries - 1);
-    throw new Refused('dealExists', { deal: code ?? '' });
+    throw new ProblemError('dealExists', { deal: code ?? '' });
   }
 }
 
@@ -114,7 +114,7 @@ export async function updateDeal(context: Context, caller: Caller, id: number, i
   const deal = await translateUnique(facts.code, () => changeDeal(context, caller, id, version, 'changed', reason ?? null, async (tx, stored) => {
     refuseInexact(context, facts, toContributions(facts), stored);
     refuseOwnCommission(caller, facts, (await loadDeal(tx, id, null))!.commissionRate);
-    await replaceDeal(tx, id, facts, await findRefunded(tx, facts, segmentsOf(caller.scope, caller.principal), id));
+    await replaceDeal(tx, id, facts, await findRefunded(tx, facts, memberSpansOf(caller.scope, caller.principal), id));
     return facts;
   }));
   return { deal, effect: tellEffect(context, caller, facts, before) };
@@ -127,11 +127,11 @@ export async function voidDeal(context: Context, caller: Caller, id: number, ver
 
 /**
  * Voids the deal of that code in the caller's transaction, whatever its version. @returns false where it is voided already
- * @throws Refused unknownDeal
+ * @throws ProblemError unknownDeal
  */
 export async function voidStored(tx: Queryable, caller: Caller, code: string, reason: string): Promise<boolean> {
   const { rows: [row] } = await tx.execute<{ id: number; voided: boolean }>(sql`select id, voided_at is not null as voided from deal where code = ${code} for update`);
-  if (!row) throw new Refused('unknownDeal', { deal: code });
+  if (!row) throw new ProblemError('unknownDeal', { deal: code });
   if (row.voided) return false;
   await changeIn(tx, caller, row.id, null, 'voided', reason, (each) => setVoided(each, row.id, reason));
   return true;
@@ -157,10 +157,10 @@ type Write = (tx: Queryable, stored: readonly Contribution[]) => Promise<unknown
 async function changeIn(
   tx: Queryable, { principal, scope }: Caller, id: number, version: number | null, action: string, reason: string | null, write: Write,
 ): Promise<Deal> {
-  const before = await loadDeal(tx, id, segmentsOf(scope, principal), true);
-  if (!before) throw new Refused('unknownDeal', { deal: id });
-  if (!await ownsDeal(tx, id, segmentsOf(scope, principal))) throw new Refused('dealOfOthers', { name: before.salespersonName });
-  if (version !== null && before.version !== version) throw new Refused('dealChanged', { yours: version, theirs: before.version });
+  const before = await loadDeal(tx, id, memberSpansOf(scope, principal), true);
+  if (!before) throw new ProblemError('unknownDeal', { deal: id });
+  if (!await ownsDeal(tx, id, memberSpansOf(scope, principal))) throw new ProblemError('dealOfOthers', { name: before.salespersonName });
+  if (version !== null && before.version !== version) throw new ProblemError('dealChanged', { yours: version, theirs: before.version });
   const creditsBefore = await loadCredits(tx, id);
   const recordBefore = await loadRecord(tx, id);
   const contributed = contributionsOfStored(before, creditsBefore);
@@ -172,7 +172,7 @@ async function changeIn(
   const touched = before.customer !== after.customer || before.product !== after.product ? touchesOf(contributions) : [];
   const difference = differenceOf(contributed, contributions);
   await appendEntries(tx, [...difference, ...touched]);
-  await recordCorrections(tx, scope.books, difference, { userId: principal.userId, dealId: id, action, reason });
+  await recordCorrections(tx, scope.dataset, difference, { userId: principal.userId, dealId: id, action, reason });
   await recordAudit(tx, [{ userId: principal.userId, entity: 'deal', entityId: String(id), action, before: recordBefore, after: await loadRecord(tx, id), reason }]);
   await announce(tx, 'deals', [...creditsBefore, ...creditsAfter].map((credit) => credit.salespersonId));
   return after;
@@ -189,14 +189,14 @@ function touchesOf(contributions: readonly Contribution[]): Contribution[] {
 }
 
 /** The place of the first-named salesperson in the deal's month; null for what does not count, or of whom the caller sees no figures. */
-function placeBefore({ books, sees }: Scope, facts: DealFacts): PlaceOfOne | null {
+function placeBefore({ dataset, sees }: Scope, facts: DealFacts): PlaceOfOne | null {
   const unitId = facts.credits[0]!.salespersonId;
-  return facts.status === 'won' && sees(unitId) ? placeOf(books, unitId, books.calendar.periodOf('month', facts.closedOn!)) : null;
+  return facts.status === 'won' && sees(unitId) ? placeOf(dataset, unitId, dataset.calendar.periodOf('month', facts.closedOn!)) : null;
 }
 
 function tellEffect({ replica }: Context, { principal, scope }: Caller, facts: DealFacts, before: PlaceOfOne | null) {
-  const books = replica.booksFor(principal.unitId);
-  const after = placeBefore({ ...scope, books }, facts);
-  const period = after && books.calendar.periodOf('month', facts.closedOn!);
-  return period && { sentence: describeEffect(books, facts.credits[0]!.salespersonId, period, before, after) };
+  const dataset = replica.datasetFor(principal.unitId);
+  const after = placeBefore({ ...scope, dataset }, facts);
+  const period = after && dataset.calendar.periodOf('month', facts.closedOn!);
+  return period && { sentence: describeEffect(dataset, facts.credits[0]!.salespersonId, period, before, after) };
 }

@@ -5,16 +5,16 @@ import type { Queryable } from '../db/client';
 import { deal, dealCredit } from '../db/tables/index';
 import type { DealFacts } from './facts';
 import { findEach, resolveEach, resolveNames } from '../lists/index';
-import { refuseFaults } from '../problem';
+import { assertNoFieldErrors } from '../problem';
 
 const ADDED_ON_THE_SPOT = ['customer', 'product'] as const;
 
-/** Ids of the names. A new customer or product is added; the other lists are kept in Setup. @throws Refused invalidInput for a name that is in none */
+/** Ids of the names. A new customer or product is added; the other lists are kept in Setup. @throws ProblemError invalidInput for a name that is in none */
 async function findNames(tx: Queryable, facts: DealFacts) {
   const names = { ...facts.names, customer: facts.customer };
   const found = await findEach(tx, names);
   const isNew = (list: keyof typeof names) => names[list] !== null && found[list] === null;
-  refuseFaults((Object.keys(names) as (keyof typeof names)[]).filter((list) => isNew(list) && !(ADDED_ON_THE_SPOT as readonly string[]).includes(list)).map((field) => ({ field, code: 'unknownName' as const })));
+  assertNoFieldErrors((Object.keys(names) as (keyof typeof names)[]).filter((list) => isNew(list) && !(ADDED_ON_THE_SPOT as readonly string[]).includes(list)).map((field) => ({ field, code: 'unknownName' as const })));
   return ADDED_ON_THE_SPOT.some(isNew) ? resolveEach(tx, names) : found;
 }
 

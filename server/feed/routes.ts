@@ -6,7 +6,7 @@ import { FeedMessage } from '#contract/schemas/feed';
 import type { Context } from '../context';
 import { inTransaction } from '../db/client';
 import type { Endpoints } from '../endpoints';
-import { Refused } from '../problem';
+import { ProblemError } from '../problem';
 import { Batches } from './batches';
 import { isSigned, type SignedHeaders } from './signature';
 import { addSource, findSource, listDeliveries, listSources, rotateSecret, stopSource } from './sources';
@@ -24,21 +24,21 @@ export function addFeedRoutes({ implement, context }: Endpoints): void {
 
   const wrong = new WrongSignatures();
   implement(routes.deliver, async ({ params, body, request }) => {
-    if (!context.replica.company) throw new Refused('notSetUp');
+    if (!context.replica.company) throw new ProblemError('notSetUp');
     const text = String(body);
-    if (text.length > LARGEST_MESSAGE) throw new Refused('tooLarge', { limit: `${LARGEST_MESSAGE / 1024} kB` });
+    if (text.length > LARGEST_MESSAGE) throw new ProblemError('tooLarge', { limit: `${LARGEST_MESSAGE / 1024} kB` });
     wrong.refuseMany(request.ip);
     const headers = readHeaders(request);
     const source = await findSource(context, params.source);
     // Whoever cannot sign learns nothing, not even which sources there are.
     if (!source || !isSigned(source.secrets, headers, text, Date.now() / 1000)) {
       wrong.note(request.ip);
-      throw new Refused('badSignature');
+      throw new ProblemError('badSignature');
     }
-    if (source.isStopped) throw new Refused('feedStopped', { name: source.name });
+    if (source.isStopped) throw new ProblemError('feedStopped', { name: source.name });
     const parsed = readMessage(text);
     const { outcome, detail } = await batches.add({ source, principal: source.principal, key: headers.id, message: parsed, body: parsed });
-    if (outcome === 'refused') throw new Refused('deliveryRefused', { detail: detail ?? '' });
+    if (outcome === 'refused') throw new ProblemError('deliveryRefused', { detail: detail ?? '' });
     return { outcome };
   });
 
@@ -52,31 +52,31 @@ export function addFeedRoutes({ implement, context }: Endpoints): void {
 
 function readHeaders({ headers }: FastifyRequest): SignedHeaders {
   const [id, timestamp, signature] = ['webhook-id', 'webhook-timestamp', 'webhook-signature'].map((name) => String(headers[name] ?? ''));
-  if (!id || id.length > LONGEST_KEY) throw new Refused('badSignature');
+  if (!id || id.length > LONGEST_KEY) throw new ProblemError('badSignature');
   return { id, timestamp: timestamp!, signature: signature! };
 }
 
-/** @throws Refused invalidBody, invalidInput with the place of what is wrong */
+/** @throws ProblemError invalidBody, invalidInput with the place of what is wrong */
 function readMessage(text: string): FeedMessage {
   let message: unknown;
   try {
     message = JSON.parse(text);
   } catch (error) {
-    throw new Refused('invalidBody', { expected: 'JSON', problem: (error as Error).message });
+    throw new ProblemError('invalidBody', { expected: 'JSON', problem: (error as Error).message });
   }
   if (!isMessage(message)) {
     const faults = (isMessage.errors ?? []).slice(0, 5).map((error) => ({ field: error.instancePath.slice(1) || 'message', code: 'format' as const, params: { problem: error.message ?? '' } }));
-    throw new Refused('invalidInput', {}, faults);
+    throw new ProblemError('invalidInput', {}, faults);
   }
   return message;
 }
 
-/** Tries a refused delivery again, as it was sent. A newer version that came meanwhile stays. @throws Refused notFound */
+/** Tries a refused delivery again, as it was sent. A newer version that came meanwhile stays. @throws ProblemError notFound */
 async function retry(context: Context, id: number) {
   await inTransaction(context.writers, async (client) => {
     const { rows: [row] } = await client.query(`select d.key, d.body, s.code from feed_delivery d join feed_source s on s.id = d.source_id where d.id = $1 and d.outcome = 'refused' for update of d`, [id]);
     const source = row && await findSource(context, row.code);
-    if (!source) throw new Refused('notFound');
+    if (!source) throw new ProblemError('notFound');
     await lockSource(client, source.id);
     const incoming: Incoming = { source, principal: source.principal, key: row.key, message: row.body, body: row.body };
     const { outcome, detail } = (await settle(context, client, [incoming])).get(row.key)!;

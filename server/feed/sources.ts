@@ -5,38 +5,38 @@ import { recordAudit } from '../audit/record';
 import { queryPrepared } from '../db/prepared';
 import type { Context } from '../context';
 import { mayDo, type Principal } from '../access/index';
-import { Refused, refuseFaults } from '../problem';
+import { ProblemError, assertNoFieldErrors } from '../problem';
 import { createSecretBox } from '../secretBox';
 import { createFeedSecret } from './signature';
 
 const SHOWN_DELIVERIES = 200;
 
 interface SourceRow extends Record<string, unknown> {
-  id: number; code: string; name: string; who: string; stopped: boolean; earlier_until: string | null; received: number; refused: number; last_at: string | null;
+  id: number; code: string; name: string; userName: string; stopped: boolean; earlier_until: string | null; received: number; refused: number; last_at: string | null;
 }
 
 export async function listSources({ db }: Pick<Context, 'db'>, id: number | null = null): Promise<FeedSource[]> {
   const { rows } = await db.execute<SourceRow>(sql`
-    select s.id, s.code, s.name, u.name as who, s.is_stopped as stopped, case when s.earlier_until > now() then s.earlier_until::text end as earlier_until,
+    select s.id, s.code, s.name, u.name as "userName", s.is_stopped as stopped, case when s.earlier_until > now() then s.earlier_until::text end as earlier_until,
       (select count(*) from feed_delivery d where d.source_id = s.id) as received, (select count(*) from feed_delivery d where d.source_id = s.id and d.outcome = 'refused') as refused,
       (select max(at)::text from feed_delivery d where d.source_id = s.id and d.id = (select max(id) from feed_delivery n where n.source_id = s.id)) as last_at
     from feed_source s join app_user u on u.id = s.user_id where ${id === null ? sql`true` : sql`s.id = ${id}`} order by lower(s.name)`);
-  return rows.map((row) => ({ id: row.id, code: row.code, name: row.name, who: row.who, isStopped: row.stopped, url: `${API}/feed/${row.code}`, earlierUntil: row.earlier_until, received: row.received, refused: row.refused, lastAt: row.last_at }));
+  return rows.map((row) => ({ id: row.id, code: row.code, name: row.name, userName: row.userName, isStopped: row.stopped, url: `${API}/feed/${row.code}`, earlierUntil: row.earlier_until, received: row.received, refused: row.refused, lastAt: row.last_at }));
 }
 
-/** Adds a source that may do what its maker may. @throws Refused invalidInput */
+/** Adds a source that may do what its maker may. @throws ProblemError invalidInput */
 export async function addSource(context: Context, userId: number, { code, name }: FeedSourceInput): Promise<NewFeedSource> {
   const secret = createFeedSecret();
   const id = await context.db.transaction(async (tx) => {
     const { rows: [row] } = await tx.execute<{ id: number }>(sql`insert into feed_source (code, name, user_id, secret) values (${code}, ${name.trim()}, ${userId}, ${createSecretBox(context.settings.secretKey).seal(secret)}) on conflict do nothing returning id`);
-    if (!row) refuseFaults([{ field: 'code', code: 'codeTaken' }]);
+    if (!row) assertNoFieldErrors([{ field: 'code', code: 'codeTaken' }]);
     await recordAudit(tx, [{ userId, entity: 'feed', entityId: code, action: 'created', after: { code, name } }]);
     return row!.id;
   });
   return { source: (await listSources(context, id))[0]!, secret };
 }
 
-/** A new secret; the one before holds for a day. @throws Refused notFound */
+/** A new secret; the one before holds for a day. @throws ProblemError notFound */
 export async function rotateSecret(context: Context, userId: number, id: number): Promise<NewFeedSource> {
   const secret = createFeedSecret();
   await change(context, userId, id, 'secret rotated', sql`earlier_secret = secret, earlier_until = now() + interval '1 day', secret = ${createSecretBox(context.settings.secretKey).seal(secret)}`);
@@ -51,7 +51,7 @@ export async function stopSource(context: Context, userId: number, id: number, i
 async function change({ db }: Context, userId: number, id: number, action: string, set: ReturnType<typeof sql>): Promise<void> {
   await db.transaction(async (tx) => {
     const { rows: [row] } = await tx.execute<{ code: string }>(sql`update feed_source set ${set} where id = ${id} returning code`);
-    if (!row) throw new Refused('notFound');
+    if (!row) throw new ProblemError('notFound');
     await recordAudit(tx, [{ userId, entity: 'feed', entityId: row.code, action }]);
   });
 }
@@ -80,7 +80,7 @@ export async function findSource({ pool, settings }: Pick<Context, 'pool' | 'set
 
 export async function listDeliveries({ db }: Pick<Context, 'db'>, { source, outcome, id }: { source?: number; outcome?: string; id?: number }): Promise<FeedDelivery[]> {
   const { rows } = await db.execute<FeedDelivery & Record<string, unknown>>(sql`
-    select d.id, s.name as source, d.key, d.at::text as at, d.outcome, d.deal, d.version, d.detail, d.tries, d.body from feed_delivery d join feed_source s on s.id = d.source_id
+    select d.id, s.name as "sourceName", d.key, d.at::text as at, d.outcome, d.deal, d.version, d.detail, d.tries as attempts, d.body from feed_delivery d join feed_source s on s.id = d.source_id
     where ${source === undefined ? sql`true` : sql`d.source_id = ${source}`} and ${outcome === undefined ? sql`true` : sql`d.outcome = ${outcome}`} and ${id === undefined ? sql`true` : sql`d.id = ${id}`}
     order by d.id desc limit ${SHOWN_DELIVERIES}`);
   return rows;

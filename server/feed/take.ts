@@ -9,7 +9,7 @@ import * as tables from '../db/tables/index';
 import { checkDeal, buildDealChecker, voidStored } from '../deals/index';
 import { LOCKS } from '../db/locks';
 import { applyChecked } from '../imports/index';
-import { Refused } from '../problem';
+import { ProblemError } from '../problem';
 
 /** One delivery on its way in: who sent it, its key, and what it says. */
 export interface Incoming {
@@ -114,7 +114,7 @@ async function voidOne(client: pg.PoolClient, scope: Scope, { message, principal
     const isChanged = await voidStored(drizzle(client, { schema: tables }), { scope, principal }, message.deal.deal, message.type === 'deal.voided' ? message.reason : '');
     return { outcome: isChanged ? 'kept' : 'same', detail: null };
   } catch (error) {
-    if (!(error instanceof Refused)) throw error;
+    if (!(error instanceof ProblemError)) throw error;
     return { outcome: 'refused', detail: error.toProblem().detail };
   }
 }

@@ -1,4 +1,4 @@
-import { Refused } from '../problem';
+import { ProblemError } from '../problem';
 
 const FREE_TRIES = 20;
 const WINDOW_MS = 60_000;
@@ -10,10 +10,10 @@ export class WrongSignatures {
 
   constructor(private now: () => number = Date.now) {}
 
-  /** @throws Refused tooManyTries with the seconds to wait */
+  /** @throws ProblemError tooManyTries with the seconds to wait */
   refuseMany(address: string): void {
     const entry = this.find(address);
-    if (entry && entry.count >= FREE_TRIES) throw new Refused('tooManyTries', { seconds: Math.ceil((entry.since + WINDOW_MS - this.now()) / 1_000) });
+    if (entry && entry.count >= FREE_TRIES) throw new ProblemError('tooManyTries', { seconds: Math.ceil((entry.since + WINDOW_MS - this.now()) / 1_000) });
   }
 
   note(address: string): void {

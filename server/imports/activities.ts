@@ -22,7 +22,7 @@ export async function importActivities(call: ImportCall, source: AsyncIterable<C
     const created = differing.filter((each) => (stored.get(keyOf(each)) ?? null) === null).length;
     const written = !call.isCheck && (tally.refused === 0 || call.isPartial === true);
     if (written) await writeActivities(tx, differing, principal.userId, stored, reason ?? fileName);
-    return tally.toReport('activities', heading, { created, changed: differing.length - created, same: facts.length - differing.length, written });
+    return tally.toReport('activities', heading, { created, changed: differing.length - created, unchanged: facts.length - differing.length, written });
   });
   if (report.written) await context.replica.afterWrite();
   return report;

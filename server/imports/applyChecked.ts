@@ -5,7 +5,7 @@ import { applyStaged } from './applyDeals';
 import type { ImportCall } from './call';
 import { ImportTally } from './report';
 import { mayDo } from '../access/permissions';
-import { refuseFaults } from '../problem';
+import { assertNoFieldErrors } from '../problem';
 import { copyIntoStaging, createStaging, loadAllNameIds, toCopyLine, type AllNameIds } from './staging';
 
 export interface Applied {
@@ -30,11 +30,11 @@ export async function applyChecked(call: ImportCall, client: pg.PoolClient, deal
   return { runId, changed, created, same: new Set(rows.map((row) => row.code)), refused: tally.faults };
 }
 
-/** Only who administers the lists adds to them, be it by a change of many deals or by a feed. @throws Refused invalidInput */
+/** Only who administers the lists adds to them, be it by a change of many deals or by a feed. @throws ProblemError invalidInput */
 function refuseNewNames({ principal }: ImportCall, names: AllNameIds, deals: readonly DealFacts[]): void {
   if (mayDo(principal.role, 'administer')) return;
   const lists = (['stage', 'category', 'source', 'location', 'lostReason'] as const).filter((list) => deals.some((deal) => deal.names[list] !== null && !names[list].has(deal.names[list])));
-  refuseFaults(lists.map((field) => ({ field, code: 'unknownName' as const })));
+  assertNoFieldErrors(lists.map((field) => ({ field, code: 'unknownName' as const })));
 }
 
 async function* linesOf(lines: readonly string[]): AsyncGenerator<string> {

@@ -1,6 +1,6 @@
 import type pg from 'pg';
 import { END_OF_TIME, FIRST_DAY, toIsoDay } from '#core/period/day';
-import { segmentsOf } from '../deals/index';
+import { memberSpansOf } from '../deals/index';
 import { CHANNEL } from '../db/notify';
 import { collectTotals, recordRunCorrections, startTotals, writeTotals } from '../ledger/touchedTotals';
 import type { ImportCall } from './call';
@@ -12,7 +12,7 @@ import type { AllNameIds } from './staging';
 export interface Counts {
   created: number;
   changed: number;
-  same: number;
+  unchanged: number;
   /** The run that was made; null where nothing was written. */
   runId: number | null;
 }
@@ -123,19 +123,19 @@ async function findTouched(client: pg.ClientBase, { isLarge }: Survey): Promise<
 async function countTouched(client: pg.ClientBase): Promise<Counts> {
   const { rows: [{ total, created, changed }] } = await client.query(`
     select (select count(*) from staged) as total, count(*) filter (where id is null) as created, count(id) as changed from touched`);
-  return { created, changed, same: total - created - changed, runId: null };
+  return { created, changed, unchanged: total - created - changed, runId: null };
 }
 
 /** A row must not take over a deal that lies outside the importer's unit. @returns the lines refused for it */
 async function refuseForeign(call: ImportCall, client: pg.ClientBase, tally: ImportTally): Promise<number[]> {
-  const segments = segmentsOf(call.scope, call.principal);
-  if (segments === null) return [];
+  const memberSpans = memberSpansOf(call.scope, call.principal);
+  if (memberSpans === null) return [];
   const clip = (day: number) => toIsoDay(Math.min(Math.max(day, FIRST_DAY), END_OF_TIME));
   const { rows } = await client.query(`select ch.line, ch.code from touched ch join deal d on d.id = ch.id
     where not exists (select 1 from unnest($1::int[], $2::date[], $3::date[]) s(id, f, t) where s.id = d.salesperson_id and d.day >= s.f and d.day < s.t)
       or exists (select 1 from deal_credit c where c.deal_id = d.id and not exists (
         select 1 from unnest($1::int[], $2::date[], $3::date[]) s(id, f, t) where s.id = c.salesperson_id and d.day >= s.f and d.day < s.t))`,
-  [segments.map((each) => each.salespersonId), segments.map((each) => clip(each.from)), segments.map((each) => clip(each.to))]);
+  [memberSpans.map((each) => each.salespersonId), memberSpans.map((each) => clip(each.from)), memberSpans.map((each) => clip(each.to))]);
   for (const row of rows) tally.refuse(row.line, [{ field: 'deal', code: 'outsideUnit' }], () => row.code);
   return rows.map((row) => row.line);
 }
@@ -146,16 +146,16 @@ async function leaveOut(client: pg.ClientBase, lines: readonly number[]): Promis
   await client.query('delete from touched where line = any($1::int[])', [lines]);
 }
 
-async function startRun(call: ImportCall, client: pg.ClientBase, { created, changed, same }: Counts): Promise<number> {
+async function startRun(call: ImportCall, client: pg.ClientBase, { created, changed, unchanged }: Counts): Promise<number> {
   const { rows } = await client.query(`insert into import_run (kind, file_name, user_id, created, changed, same, is_recorded, recorded_through)
     values ($6, $1, $2, $3, $4, $5, $3 = 0, (select coalesce(max(id), 0) from deal)) returning id`,
-    [call.fileName, call.principal.userId, created, changed, same, call.run?.kind ?? 'deals']);
+    [call.fileName, call.principal.userId, created, changed, unchanged, call.run?.kind ?? 'deals']);
   return rows[0].id;
 }
 
-async function insertNew(client: pg.ClientBase, resolved: string, importId: number, userId: number, { created, changed, same }: Counts): Promise<void> {
+async function insertNew(client: pg.ClientBase, resolved: string, importId: number, userId: number, { created, changed, unchanged }: Counts): Promise<void> {
   if (created === 0) return;
-  const onlyNew = changed + same === 0 ? '' : 'join touched t on t.line = s.line and t.id is null';
+  const onlyNew = changed + unchanged === 0 ? '' : 'join touched t on t.line = s.line and t.id is null';
   await client.query(`insert into deal (code, ${FACT_COLUMNS.join(', ')}, import_id, created_by)
     select s.code, ${list('s')}, $1, $2 from ${resolved} s ${onlyNew} order by s.line`, [importId, userId]);
 }
@@ -221,10 +221,10 @@ async function refuseLooseRefunds(client: pg.ClientBase, tally: ImportTally): Pr
   return rows.map((row) => row.line);
 }
 
-async function collectNewTotals(client: pg.ClientBase, { created, changed, same }: Counts, { hasSplits }: Survey): Promise<void> {
+async function collectNewTotals(client: pg.ClientBase, { created, changed, unchanged }: Counts, { hasSplits }: Survey): Promise<void> {
   if (changed > 0) await collectTotals(client, 1);
   if (created === 0) return;
-  const fresh = changed + same === 0 ? 'staged s' : 'staged s join touched t on t.line = s.line and t.id is null';
+  const fresh = changed + unchanged === 0 ? 'staged s' : 'staged s join touched t on t.line = s.line and t.id is null';
   await client.query(freshTotals(fresh));
   if (hasSplits) await client.query(freshSplits(fresh));
 }

@@ -27,11 +27,11 @@ describe('reading CSV as it arrives', () => {
   const sizes = fc.array(fc.integer({ min: 1, max: 40 }), { minLength: 1, maxLength: 5 });
 
   it('gives the same fields however the bytes are cut, even within a letter or a quote', async () => {
-    await fc.assert(fc.asyncProperty(rows, sizes, async (data, cuts) => {
+    await fc.assert(fc.asyncProperty(rows, sizes, async (data, thresholds) => {
       // The first field is never empty, so that no record looks like an empty line.
       const filled = data.map(([a, b, c]) => [`r${a}`, b, c]);
       const bytes = Buffer.from(Papa.unparse({ fields: ['a', 'b', 'c'], data: filled }, { newline: '\r\n' }));
-      const records = await readInPieces(bytes, cuts);
+      const records = await readInPieces(bytes, thresholds);
       expect(records.map((record) => record.fields)).toEqual(filled);
     }));
   });
@@ -50,9 +50,9 @@ describe('reading CSV as it arrives', () => {
 
   it('takes mixed line ends, however they are cut', async () => {
     const line = fc.constantFrom('\r', '\n', '\r\n');
-    await fc.assert(fc.asyncProperty(fc.array(line, { minLength: 3, maxLength: 9 }), sizes, async (ends, cuts) => {
+    await fc.assert(fc.asyncProperty(fc.array(line, { minLength: 3, maxLength: 9 }), sizes, async (ends, thresholds) => {
       const bytes = Buffer.from(`a,b,c\r\n${ends.map((end, at) => `${at},"x\r\ny",z${end}`).join('')}`);
-      const records = await readInPieces(bytes, cuts);
+      const records = await readInPieces(bytes, thresholds);
       expect(records.map((record) => record.fields)).toEqual(ends.map((_, at) => [String(at), 'x\r\ny', 'z']));
     }));
   });

@@ -1,7 +1,7 @@
 import type { Readable } from 'node:stream';
 import Papa from 'papaparse';
 import { FileFault, parseCsv, type FileRecord } from '../reading/index';
-import { Refused, refuseFaults } from '../problem';
+import { ProblemError, assertNoFieldErrors } from '../problem';
 import { guardCell } from './guardCell';
 
 /** A record with the line of the file on which it starts. */
@@ -23,7 +23,7 @@ export interface CsvColumns {
 
 type OnBatch = (heading: CsvHeading, records: CsvRecord[]) => Promise<void> | void;
 
-/** Records in batches under the heading, which is the first of them. @throws Refused invalidInput naming what is wrong with the heading */
+/** Records in batches under the heading, which is the first of them. @throws ProblemError invalidInput naming what is wrong with the heading */
 export async function* underHeading(source: AsyncIterable<CsvRecord[]>, columns: CsvColumns): AsyncGenerator<{ heading: CsvHeading; records: CsvRecord[] }> {
   let heading: CsvHeading | null = null;
   for await (const batch of source) {
@@ -34,10 +34,10 @@ export async function* underHeading(source: AsyncIterable<CsvRecord[]>, columns:
     // Checking a batch takes some milliseconds: who asks meanwhile is answered between two.
     await new Promise((resolve) => setImmediate(resolve));
   }
-  if (!heading) refuseFaults([{ field: 'file', code: 'emptyFile' }]);
+  if (!heading) assertNoFieldErrors([{ field: 'file', code: 'emptyFile' }]);
 }
 
-/** Reads all records of a file. @returns its heading. @throws Refused invalidInput naming what is wrong with the heading */
+/** Reads all records of a file. @returns its heading. @throws ProblemError invalidInput naming what is wrong with the heading */
 export async function readRecords(source: AsyncIterable<CsvRecord[]>, columns: CsvColumns, onBatch: OnBatch): Promise<CsvHeading> {
   let found: CsvHeading | null = null;
   for await (const { heading, records } of underHeading(source, columns)) {
@@ -47,22 +47,22 @@ export async function readRecords(source: AsyncIterable<CsvRecord[]>, columns: C
   return found!;
 }
 
-/** The same of a text, or of bytes as they arrive. @throws Refused invalidInput */
+/** The same of a text, or of bytes as they arrive. @throws ProblemError invalidInput */
 export async function readCsv(source: Readable | string, columns: CsvColumns, onBatch: OnBatch): Promise<CsvHeading> {
   try {
     return await readRecords(parseCsv(typeof source === 'string' ? [Buffer.from(source)] : source), columns, onBatch);
   } catch (error) {
-    throw error instanceof FileFault ? new Refused(error.code, error.params, error.at ? [error.at] : []) : error;
+    throw error instanceof FileFault ? new ProblemError(error.code, error.params, error.at ? [error.at] : []) : error;
   }
 }
 
 function readHeading({ fields, line }: CsvRecord, { known, required, meaning }: CsvColumns): CsvHeading {
   const names = fields.map((field) => (meaning ? meaning(field.trim()) : field.trim().toLowerCase()));
   const missing = required.filter((column) => !names.includes(column));
-  refuseFaults(missing.map((column) => ({ field: `line ${line}`, code: 'missingColumn' as const, params: { column, needed: required.join(', ') } })));
+  assertNoFieldErrors(missing.map((column) => ({ field: `line ${line}`, code: 'missingColumn' as const, params: { column, needed: required.join(', ') } })));
   // Which of two would count? Whoever made the file knows.
   const twice = known.filter((column) => names.indexOf(column) !== names.lastIndexOf(column));
-  refuseFaults(twice.map((column) => ({ field: `line ${line}`, code: 'columnTwice' as const, params: { column } })));
+  assertNoFieldErrors(twice.map((column) => ({ field: `line ${line}`, code: 'columnTwice' as const, params: { column } })));
   const at = Object.fromEntries(known.map((column) => [column, names.includes(column) ? names.indexOf(column) : null]));
   return { at, ignored: names.filter((name) => name !== '' && !known.includes(name)), width: fields.length };
 }

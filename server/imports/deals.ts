@@ -3,7 +3,7 @@ import type { ImportReport } from '#contract/schemas/import';
 import { LISTS, type ListName } from '#contract/schemas/list';
 import { inTransaction } from '../db/client';
 import { mayDo } from '../access/permissions';
-import { buildDealChecker, segmentsOf, type DealFacts } from '../deals/index';
+import { buildDealChecker, memberSpansOf, type DealFacts } from '../deals/index';
 import type { UnitTree } from '#core/units/tree';
 import type { ImportCall } from './call';
 import { underHeading, type CsvHeading, type CsvRecord } from './csv';
@@ -32,17 +32,17 @@ export async function importDeals(call: ImportCall, source: AsyncIterable<CsvRec
 async function stageAndApply(call: ImportCall, client: pg.PoolClient, source: AsyncIterable<CsvRecord[]>): Promise<ImportReport> {
   const { context, scope } = call;
   const { tree, rates } = context.replica.company!;
-  const rows = new DealRows(buildDealChecker(scope, tree, rates), scope.books.tree, await loadAllNameIds(client), call.mapping, mayDo(call.principal.role, 'administer'));
+  const rows = new DealRows(buildDealChecker(scope, tree, rates), scope.dataset.tree, await loadAllNameIds(client), call.mapping, mayDo(call.principal.role, 'administer'));
   await createStaging(client);
   await copyIntoStaging(client, rows.toLines(source, call));
   const names = LISTS.map((list) => ({ list, count: rows.names[list].added.length })).filter((each) => each.count > 0);
   const isTaken = () => rows.tally.refused === 0 || call.isPartial === true;
-  const mayWrite = !call.isCheck && isTaken();
-  const { runId: _run, ...counts } = mayWrite ? await applyStaged(call, client, rows.names, rows.tally) : await countStaged(client);
+  const isWriting = !call.isCheck && isTaken();
+  const { runId: _run, ...counts } = isWriting ? await applyStaged(call, client, rows.names, rows.tally) : await countStaged(client);
   return rows.tally.toReport('deals', rows.heading!, {
-    ...counts, newNames: names, written: mayWrite && isTaken(),
+    ...counts, newNames: names, written: isWriting && isTaken(),
     value: { read: rows.tally.valueRead, refused: rows.tally.valueRefused },
-    unknown: [...rows.unknown.list(scope.books.tree), ...listNewNames(rows.names, await loadNames(client, rows.names, segmentsOf(scope, call.principal)))],
+    unknown: [...rows.unknown.list(scope.dataset.tree), ...listNewNames(rows.names, await loadNames(client, rows.names, memberSpansOf(scope, call.principal)))],
   });
 }
 

@@ -6,8 +6,8 @@ import type { Principal, Scope } from '../access/index';
 import type { Context } from '../context';
 import type { PlanRecord } from '../ledger/companyState';
 import { unit } from '../db/tables/index';
-import { DEAL_COLUMNS, DEAL_JOINS, loadDeal, loadHistory, readFilter, segmentsOf, toDeal, whereOf, type DealFilter } from '../deals/index';
-import { Refused } from '../problem';
+import { DEAL_COLUMNS, DEAL_JOINS, loadDeal, loadHistory, readFilter, memberSpansOf, toDeal, whereOf, type DealFilter } from '../deals/index';
+import { ProblemError } from '../problem';
 import { toCsv } from './csv';
 import { buildDecimalsOf, toText } from '../targets/index';
 import { writeDecimal } from '#core/money/amount';
@@ -76,34 +76,34 @@ async function loadSetTargets({ context, scope, plan }: ExportCall): Promise<Sto
 
 /** Targets as rows of the open format, of what the reader may see. */
 async function listTargetRows(call: ExportCall) {
-  const { books } = call.scope;
-  const decimals = buildDecimalsOf(books);
+  const { dataset } = call.scope;
+  const decimals = buildDecimalsOf(dataset);
   return (await loadSetTargets(call)).map((row) => {
     const text = (value: number | null) => toText(value, row.measure, decimals);
-    return { unit: books.tree.find(row.unitId)!.code, period: row.periodId, measure: row.measure, target: text(row.target), floor: text(row.floor), stretch: text(row.stretch), note: row.note };
+    return { unit: dataset.tree.find(row.unitId)!.code, period: row.periodId, measure: row.measure, target: text(row.target), floor: text(row.floor), stretch: text(row.stretch), note: row.note };
   });
 }
 
 /** A year's targets as a workbook, of the reader's unit and all below it. */
 export async function exportWorkbook(call: ExportCall, yearLabel: number): Promise<Buffer> {
   const { context, scope, principal, plan } = call;
-  const { books } = withPlan(context, scope, principal, plan ?? null);
-  const year = books.calendar.year(yearLabel);
+  const { dataset } = withPlan(context, scope, principal, plan ?? null);
+  const year = dataset.calendar.year(yearLabel);
   const stored = (await loadSetTargets(call)).filter((row) => {
-    const period = books.calendar.parse(row.periodId)!;
+    const period = dataset.calendar.parse(row.periodId)!;
     return period.from >= year.from && period.to <= year.to;
   });
   const used = new Set(stored.map((row) => row.measure));
-  const measures = context.replica.company!.measureRecords.filter((each) => !each.isRetired || used.has(each.code)).map((each) => each.code);
-  return writeWorkbook(books, measures, { yearLabel, root: books.tree.find(principal.unitId)! }, stored);
+  const measures = context.replica.company!.measureRecords.filter((each) => !each.isArchived || used.has(each.code)).map((each) => each.code);
+  return writeWorkbook(dataset, measures, { yearLabel, root: dataset.tree.find(principal.unitId)! }, stored);
 }
 
 async function* exportActivities({ context, scope }: ExportCall): AsyncGenerator<Cell[][]> {
-  const { books } = scope;
-  const decimals = buildDecimalsOf(books);
-  const isTheirs = (unitId: number, day: Day) => books.tree.isActiveDuring(unitId, { from: day, to: day + 1 });
+  const { dataset } = scope;
+  const decimals = buildDecimalsOf(dataset);
+  const isTheirs = (unitId: number, day: Day) => dataset.tree.isActiveDuring(unitId, { from: day, to: day + 1 });
   const { rows } = await context.db.execute<{ unit_id: number; measure: string; day: string; value: number }>(sql`select unit_id, measure, "on"::text as day, value from activity where value is not null order by "on", unit_id, measure`);
-  yield rows.filter((row) => isTheirs(row.unit_id, parseDay(row.day)!)).map((row) => [books.tree.find(row.unit_id)!.code, row.day, row.measure, writeDecimal(row.value, decimals(row.measure)!)]);
+  yield rows.filter((row) => isTheirs(row.unit_id, parseDay(row.day)!)).map((row) => [dataset.tree.find(row.unit_id)!.code, row.day, row.measure, writeDecimal(row.value, decimals(row.measure)!)]);
 }
 
 async function* exportRates({ context }: ExportCall): AsyncGenerator<Cell[][]> {
@@ -111,7 +111,7 @@ async function* exportRates({ context }: ExportCall): AsyncGenerator<Cell[][]> {
 }
 
 async function* exportUnits({ context, scope }: ExportCall): AsyncGenerator<Cell[][]> {
-  const { tree } = scope.books;
+  const { tree } = scope.dataset;
   const details = new Map((await context.db.select().from(unit)).map((each) => [each.id, each]));
   yield tree.units.flatMap((each) => tree.membershipsOf(each.id).map((place) => [
     each.code, each.name, each.kind, place.parentId === null ? null : tree.find(place.parentId)?.code ?? null,
@@ -120,9 +120,9 @@ async function* exportUnits({ context, scope }: ExportCall): AsyncGenerator<Cell
   ]));
 }
 
-/** Every past state of a deal as a row, newest first: when, who, what and why, then the columns of `deals.csv`. @throws Refused unknownDeal */
+/** Every past state of a deal as a row, newest first: when, who, what and why, then the columns of `deals.csv`. @throws ProblemError unknownDeal */
 export async function exportHistory({ context, scope, principal }: ExportCall, dealId: number): Promise<string> {
-  if (!await loadDeal(context.db, dealId, segmentsOf(scope, principal))) throw new Refused('unknownDeal', { deal: dealId });
+  if (!await loadDeal(context.db, dealId, memberSpansOf(scope, principal))) throw new ProblemError('unknownDeal', { deal: dealId });
   const changes = await loadHistory(context.db, dealId, scope);
-  return toCsv(['at', 'who', 'action', 'reason', ...DEAL_COLUMNS_OF_FILE.known], changes.map(({ at, who, action, reason, after }) => [at, who, action, reason, ...(after ? toRow(after) : [])]));
+  return toCsv(['at', 'who', 'action', 'reason', ...DEAL_COLUMNS_OF_FILE.known], changes.map(({ at, userName, action, reason, after }) => [at, userName, action, reason, ...(after ? toRow(after) : [])]));
 }

@@ -2,7 +2,7 @@ import { Readable } from 'node:stream';
 import type { FastifyRequest } from 'fastify';
 import type { ImportKind } from '#contract/schemas/import';
 import type { MeasureCode } from '#core/measure/measure';
-import { Refused } from '../problem';
+import { ProblemError } from '../problem';
 import { FILE_LIMITS, readFile, spool, type FileFormat, type FileRecord, type SpooledFile } from '../reading/index';
 import { guardCell } from './guardCell';
 import { TARGET_COLUMNS } from './targetColumns';
@@ -21,7 +21,7 @@ function formatOf(kind: ImportKind, contentType: string): Format {
   if (contentType.startsWith(XLSX_TYPE)) return { format: kind === 'targets' ? 'targetWorkbook' : 'workbook', maxBytes: FILE_LIMITS.workbookBytes, limit: `${FILE_LIMITS.workbookBytes / MB} MB of a workbook` };
   if (contentType.startsWith('application/json')) return { format: 'json', maxBytes: FILE_LIMITS.jsonBytes, limit: `${FILE_LIMITS.jsonBytes / MB} MB of JSON` };
   if (contentType.startsWith('text/csv')) return { format: 'csv', maxBytes: FILE_LIMITS.csvBytes, limit: `${FILE_LIMITS.csvBytes / MB} MB of CSV` };
-  throw new Refused('wrongMediaType', { expected: `the file as text/csv, ${XLSX_TYPE}, or a JSON array of rows` });
+  throw new ProblemError('wrongMediaType', { expected: `the file as text/csv, ${XLSX_TYPE}, or a JSON array of rows` });
 }
 
 /** A file that has been sent whole, and how it is read. */
@@ -37,10 +37,10 @@ async function* guarded(batches: AsyncGenerator<FileRecord[]>): AsyncGenerator<F
   for await (const records of batches) yield records.map((record) => ({ ...record, fields: record.fields.map(guardCell) }));
 }
 
-/** Takes a file of any of the open formats in. @throws Refused wrongMediaType, tooLarge, tooSlow */
+/** Takes a file of any of the open formats in. @throws ProblemError wrongMediaType, tooLarge, tooSlow */
 export async function receiveFile(kind: ImportKind, request: FastifyRequest, measures: readonly MeasureCode[], signal: AbortSignal): Promise<ReceivedFile> {
   const { body, headers } = request;
-  if (!(body instanceof Readable)) throw new Refused('wrongMediaType', { expected: `the file as text/csv, ${XLSX_TYPE}, or a JSON array of rows` });
+  if (!(body instanceof Readable)) throw new ProblemError('wrongMediaType', { expected: `the file as text/csv, ${XLSX_TYPE}, or a JSON array of rows` });
   const { format, maxBytes, limit } = formatOf(kind, headers['content-type'] ?? '');
   const length = headers['content-length'] === undefined ? undefined : Number(headers['content-length']);
   const file: SpooledFile = await spool(body, { maxBytes, limit, length }, signal);

@@ -1,4 +1,4 @@
-import { Refused } from '../problem';
+import { ProblemError } from '../problem';
 
 const MOST_AT_ONCE = 2;
 /** Files that are being sent: they cost a little disk and no transaction. */
@@ -13,11 +13,11 @@ export class ImportGate {
 
   /**
    * Keeps a person's place from the first byte of a file to its last row.
-   * @throws Refused importRunning when they have one under way, importsBusy when too many are being sent
+   * @throws ProblemError importRunning when they have one under way, importsBusy when too many are being sent
    */
   async enter<Result>(userId: number, work: () => Promise<Result>): Promise<Result> {
-    if (this.people.has(userId)) throw new Refused('importRunning');
-    if (this.people.size >= MOST_SENDING) throw new Refused('importsBusy');
+    if (this.people.has(userId)) throw new ProblemError('importRunning');
+    if (this.people.size >= MOST_SENDING) throw new ProblemError('importsBusy');
     this.people.add(userId);
     try {
       return await work();
@@ -26,7 +26,7 @@ export class ImportGate {
     }
   }
 
-  /** Writes when there is room; waits a minute for it. @throws Refused importsBusy; what the signal was aborted with */
+  /** Writes when there is room; waits a minute for it. @throws ProblemError importsBusy; what the signal was aborted with */
   async write<Result>(signal: AbortSignal, work: () => Promise<Result>): Promise<Result> {
     if (this.running >= MOST_AT_ONCE) await this.wait(signal);
     this.running++;
@@ -56,7 +56,7 @@ export class ImportGate {
       };
       const timer = setTimeout(() => {
         leave();
-        reject(new Refused('importsBusy'));
+        reject(new ProblemError('importsBusy'));
       }, MOST_WAIT_MS);
       signal.addEventListener('abort', stop);
       this.waiting.push(go);

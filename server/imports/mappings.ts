@@ -2,7 +2,7 @@ import { and, eq, sql } from 'drizzle-orm';
 import type { ImportMapping, MappingInput } from '#contract/schemas/importMapping';
 import type { Queryable } from '../db/client';
 import { importMapping } from '../db/tables/index';
-import { Refused } from '../problem';
+import { ProblemError } from '../problem';
 
 /** What tells two kinds of files apart: their headings, whatever their order. */
 const signatureOf = (headings: readonly string[]) => headings.map((heading) => heading.trim().toLowerCase()).sort().join('\n');
@@ -21,9 +21,9 @@ export async function findMapping(db: Queryable, userId: number, headings: reado
   return row?.mapping ?? null;
 }
 
-/** @throws Refused unknownMapping for what is not one's own */
+/** @throws ProblemError unknownMapping for what is not one's own */
 export async function loadMapping(db: Queryable, userId: number, id: number): Promise<ImportMapping> {
   const [row] = await db.select().from(importMapping).where(and(eq(importMapping.userId, userId), eq(importMapping.id, id)));
-  if (!row) throw new Refused('unknownMapping');
+  if (!row) throw new ProblemError('unknownMapping');
   return row.mapping;
 }

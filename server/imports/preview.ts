@@ -5,7 +5,7 @@ import { styleOf } from '#core/money/typed';
 import { dayFormsOf } from '#core/period/dayForm';
 import { nameKey } from '#core/text/similar';
 import type { Queryable } from '../db/client';
-import { refuseFaults } from '../problem';
+import { assertNoFieldErrors } from '../problem';
 import type { CsvRecord } from './csv';
 import { findMapping } from './mappings';
 import { unguardCell } from './guardCell';
@@ -34,7 +34,7 @@ const OTHER_NAMES: Readonly<Record<string, readonly string[]>> = {
 export async function previewDeals(db: Queryable, userId: number, source: AsyncIterable<CsvRecord[]>): Promise<ImportPreview> {
   const data = await readHead(source);
   const headings = (data[0] ?? []).map((heading) => heading.trim());
-  if (headings.length === 0) refuseFaults([{ field: 'file', code: 'emptyFile' }]);
+  if (headings.length === 0) assertNoFieldErrors([{ field: 'file', code: 'emptyFile' }]);
   const rows = data.slice(1).map((row) => headings.map((_, at) => unguardCell((row[at] ?? '').trim())));
   const remembered = await findMapping(db, userId, headings);
   const { mapping, isDoubtful } = remembered ? { mapping: remembered, isDoubtful: false } : guess(headings, rows);

@@ -21,10 +21,10 @@ export async function importRates(call: ImportCall, source: AsyncIterable<CsvRec
   const stored = new Map(listRates(context).map((rate) => [`${rate.currency}|${rate.from}`, rate.rate]));
   const differing = [...rows].filter(([key, each]) => !isSame(stored.get(key) ?? null, each.rate));
   const created = differing.filter(([key]) => !stored.has(key)).length;
-  const mayWrite = !call.isCheck && (tally.refused === 0 || call.isPartial === true);
-  const written = mayWrite && differing.length > 0
-    ? (await changeRates(context, principal, { changes: differing.map(([, { currency, from, rate }]) => ({ currency, from, rate })), ...(reason ? { reason } : {}) })).written : mayWrite;
-  return tally.toReport('rates', heading, { created, changed: differing.length - created, same: rows.size - differing.length, written });
+  const isWriting = !call.isCheck && (tally.refused === 0 || call.isPartial === true);
+  const written = isWriting && differing.length > 0
+    ? (await changeRates(context, principal, { changes: differing.map(([, { currency, from, rate }]) => ({ currency, from, rate })), ...(reason ? { reason } : {}) })).written : isWriting;
+  return tally.toReport('rates', heading, { created, changed: differing.length - created, unchanged: rows.size - differing.length, written });
 }
 
 function isSame(stored: string | null, given: string | null): boolean {

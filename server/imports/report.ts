@@ -19,13 +19,13 @@ export class ImportTally {
     for (const fault of faults) {
       if (this.refusals.length >= MOST_REFUSALS) return;
       const [reason = '', ...accepted] = fillIn(FAULTS[fault.code], fault.params).split(/(?<=\.) /);
-      this.refusals.push({ line, ...(place ? { place } : {}), column: fault.field, value: valueAt(fault.field).slice(0, 200), reason, accepted: accepted.join(' ') });
+      this.refusals.push({ line, ...(place ? { cell: place } : {}), column: fault.field, value: valueAt(fault.field).slice(0, 200), reason, accepted: accepted.join(' ') });
     }
   }
 
   toReport(kind: ImportKind, heading: CsvHeading, over: Partial<ImportReport>): ImportReport {
     return {
-      kind, read: this.read, created: 0, changed: 0, same: 0, refused: this.refused, value: null,
+      kind, read: this.read, created: 0, changed: 0, unchanged: 0, refused: this.refused, value: null,
       refusals: this.refusals, ignoredColumns: heading.ignored, newNames: [], written: false, ...over,
     };
   }

@@ -1,6 +1,6 @@
 import { Readable } from 'node:stream';
 import type { FastifyReply } from 'fastify';
-import { changeDeals as changeDealsRoute } from '#contract/routes/deals';
+import { bulkChangeDeals as changeDealsRoute } from '#contract/routes/deals';
 import * as routes from '#contract/routes/files';
 import type { ImportKind } from '#contract/schemas/import';
 import type { Permission } from '#contract/routes/route';
@@ -10,7 +10,7 @@ import type { Endpoints } from '../endpoints';
 import { findPlan } from '../plans/index';
 import { findPeriod } from '../standings/index';
 import { cleanName } from '../input';
-import { Refused } from '../problem';
+import { ProblemError } from '../problem';
 import { importActivities } from './activities';
 import { changeDeals } from './bulk';
 import { writeDealCalendar } from './calendarFile';
@@ -36,10 +36,10 @@ export function addFileRoutes({ implement, context }: Endpoints): void {
   const progress = new ImportProgress();
 
   implement(routes.importFile, async ({ params, query, scope, principal, request, reply }) => {
-    if (!mayDo(principal.role, NEEDED[params.kind])) throw new Refused('forbidden', { role: principal.role });
+    if (!mayDo(principal.role, NEEDED[params.kind])) throw new ProblemError('forbidden', { role: principal.role });
     const signal = abortWithClient(reply);
     return gate.enter(principal.userId, async () => {
-      const file = await receiveFile(params.kind, request, scope.books.measures.all.map((measure) => measure.code), signal);
+      const file = await receiveFile(params.kind, request, scope.dataset.measures.all.map((measure) => measure.code), signal);
       try {
         const mapping = query.mapping === undefined ? undefined : await loadMapping(context.db, principal.userId, query.mapping);
         return await gate.write(signal, () => IMPORTS[params.kind]({
@@ -78,8 +78,8 @@ export function addFileRoutes({ implement, context }: Endpoints): void {
     if (format === 'csv') return reply.header('content-type', 'text/csv; charset=utf-8').send(Readable.from(writeCsvRows(await primed(exportRows(params.kind, call))), { objectMode: false })) as never;
     reply.header('content-type', XLSX_TYPE);
     if (params.kind !== 'targets') return reply.send(writeTableWorkbook(params.kind, await primed(exportRows(params.kind, call)))) as never;
-    const { calendar } = scope.books;
-    const label = plan?.yearLabel ?? calendar.labelOf(year === undefined ? scope.books.asOf : findPeriod(scope.books, year).from);
+    const { calendar } = scope.dataset;
+    const label = plan?.yearLabel ?? calendar.labelOf(year === undefined ? scope.dataset.asOf : findPeriod(scope.dataset, year).from);
     return reply.send(await exportWorkbook(call, label)) as never;
   });
 

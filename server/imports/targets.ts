@@ -28,7 +28,7 @@ export async function importTargets(call: ImportCall, source: AsyncIterable<CsvR
     const written = !call.isCheck && (rows.tally.refused === 0 || call.isPartial === true);
     const plans = written ? await writeDrafts(call, tx, draft, differing.map(([, each]) => each)) : [];
     return rows.tally.toReport('targets', heading, {
-      created, changed: differing.length - created, same: rows.facts.size - differing.length, written,
+      created, changed: differing.length - created, unchanged: rows.facts.size - differing.length, written,
       plans: plans.map(({ id, yearLabel, name }) => ({ id, year: `FY${yearLabel}`, name })),
     });
   });
@@ -41,12 +41,12 @@ export async function importTargets(call: ImportCall, source: AsyncIterable<CsvR
 async function writeDrafts(call: ImportCall, tx: Transaction, draft: PlanRecord | null, facts: readonly Line[]): Promise<PlanRecord[]> {
   const { context, scope, principal, fileName, reason } = call;
   refuseClosed(context, facts.map((each) => each.period));
-  const labelOf = (each: Line) => scope.books.calendar.labelOf(each.period.from);
+  const labelOf = (each: Line) => scope.dataset.calendar.labelOf(each.period.from);
   const plans: PlanRecord[] = [];
   for (const yearLabel of new Set(facts.map(labelOf))) {
     const ofYear = facts.filter((each) => labelOf(each) === yearLabel);
     const plan = draft ?? await startDraft(context, tx, { scope, principal }, { yearLabel, name: fileName.slice(0, 60), note: reason ?? `import of ${fileName}` });
-    await writeTargets(tx, plan, ofYear, principal.userId, { decimalsOf: buildDecimalsOf(scope.books), reason: reason ?? fileName });
+    await writeTargets(tx, plan, ofYear, principal.userId, { decimalsOf: buildDecimalsOf(scope.dataset), reason: reason ?? fileName });
     plans.push(plan);
   }
   return plans;
@@ -88,7 +88,7 @@ class TargetRows {
 
   private faultsBeside(facts: TargetFacts): FieldFault[] {
     const first = this.facts.get(targetKey(facts.unit.id, facts.measure, facts.period.id));
-    const label = this.call.scope.books.calendar.labelOf(facts.period.from);
+    const label = this.call.scope.dataset.calendar.labelOf(facts.period.from);
     return [
       ...(first ? [{ field: 'unit', code: 'duplicate' as const, params: { line: first.line } }] : []),
       ...(this.draft && label !== this.draft.yearLabel ? [{ field: 'period', code: 'otherYear' as const, params: { year: this.draft.yearLabel } }] : []),

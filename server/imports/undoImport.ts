@@ -5,7 +5,7 @@ import type { Principal } from '../access/index';
 import type { Context } from '../context';
 import { inTransaction } from '../db/client';
 import { CHANNEL } from '../db/notify';
-import { Refused } from '../problem';
+import { ProblemError } from '../problem';
 import { collectTotals, recordRunCorrections, startTotals, writeTotals } from '../ledger/touchedTotals';
 import { FACT_COLUMNS, OTHER_COLUMNS } from './applyDeals';
 
@@ -17,7 +17,7 @@ const SHOWN_KEPT = 50;
 /** Imports of deals, newest first: one's own, or everybody's for an administrator. */
 export async function listImports({ db }: Context, principal: Principal): Promise<ImportRun[]> {
   const { rows } = await db.execute<ImportRun & Record<string, unknown>>(sql`
-    select r.id, r.kind, r.file_name as "fileName", u.name as who, r.at::text as at, r.created, r.changed, r.same, r.undone_at::text as "undoneAt", b.name as "undoneBy"
+    select r.id, r.kind, r.file_name as "fileName", u.name as "userName", r.at::text as at, r.created, r.changed, r.same as unchanged, r.undone_at::text as "undoneAt", b.name as "undoneBy"
     from import_run r join app_user u on u.id = r.user_id left join app_user b on b.id = r.undone_by
     where r.kind in ('deals', 'bulk') and (${principal.role === 'administrator'} or r.user_id = ${principal.userId}) order by r.id desc limit ${SHOWN_RUNS}`);
   return rows;
@@ -26,7 +26,7 @@ export async function listImports({ db }: Context, principal: Principal): Promis
 /**
  * Takes back a whole import in one transaction: deals it brought are voided, deals it changed are as they were before.
  * A deal that somebody changed since stays as it is and is named.
- * @throws Refused unknownImport, alreadyUndone, closedNeedsReason
+ * @throws ProblemError unknownImport, alreadyUndone, closedNeedsReason
  */
 export async function undoImport(context: Context, principal: Principal, importId: number, reason: string): Promise<ImportUndone> {
   const result = await inTransaction(context.jobs, async (client) => {
@@ -66,8 +66,8 @@ async function undo(call: UndoCall, client: pg.ClientBase, importId: number): Pr
 
 async function lockRun(client: pg.ClientBase, principal: Principal, importId: number): Promise<void> {
   const { rows: [run] } = await client.query(`select file_name, user_id, undone_at::date::text as undone from import_run where id = $1 and kind in ('deals', 'bulk') for update`, [importId]);
-  if (!run || (principal.role !== 'administrator' && run.user_id !== principal.userId)) throw new Refused('unknownImport', { import: importId });
-  if (run.undone) throw new Refused('alreadyUndone', { name: run.file_name, day: run.undone });
+  if (!run || (principal.role !== 'administrator' && run.user_id !== principal.userId)) throw new ProblemError('unknownImport', { import: importId });
+  if (run.undone) throw new ProblemError('alreadyUndone', { name: run.file_name, day: run.undone });
 }
 
 /** `was`: each deal the import touched, as it was before (null: it was not there), and whether nobody has changed it since. `touched`: those that are taken back. */

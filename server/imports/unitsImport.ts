@@ -14,10 +14,10 @@ export async function importUnits({ context, principal, isCheck, fileName, reaso
   const details = new Map((await context.db.select({ code: unit.code, email: unit.email, country: unit.country }).from(unit)).map((each) => [each.code, each]));
   const differing = new Map([...units].filter(([, places]) => !isSameUnit(tree, places, details)));
   const created = [...differing.keys()].filter((code) => !tree.findByCode(code)).length;
-  const mayWrite = !isCheck && rows.tally.refused === 0;
-  if (mayWrite && differing.size > 0) {
+  const isWriting = !isCheck && rows.tally.refused === 0;
+  if (isWriting && differing.size > 0) {
     await context.db.transaction((tx) => writeUnits(tx, differing, principal.userId, reason ?? fileName));
     await context.replica.afterWrite({ company: true });
   }
-  return rows.tally.toReport('units', heading, { created, changed: differing.size - created, same: units.size - differing.size, written: mayWrite });
+  return rows.tally.toReport('units', heading, { created, changed: differing.size - created, unchanged: units.size - differing.size, written: isWriting });
 }

@@ -5,7 +5,7 @@ import { LISTS, type ListName } from '#contract/schemas/list';
 import { NameIndex } from '#core/text/similar';
 import { END_OF_TIME, FIRST_DAY, toIsoDay } from '#core/period/day';
 import type { UnitTree } from '#core/units/tree';
-import type { Segment } from '#core/units/unit';
+import type { MemberSpan } from '#core/units/unit';
 import { sqlNameOf } from '../lists/index';
 import type { AllNameIds } from './staging';
 
@@ -50,13 +50,13 @@ export function listNewNames(names: AllNameIds, known: ReadonlyMap<ListName, Nam
 }
 
 /** The names there are, of lists that would grow; of customers only those of the deals one sees. Null: one sees all. */
-export async function loadNames(client: pg.ClientBase, names: AllNameIds, segments: readonly Segment[] | null): Promise<Map<ListName, NameIndex>> {
+export async function loadNames(client: pg.ClientBase, names: AllNameIds, memberSpans: readonly MemberSpan[] | null): Promise<Map<ListName, NameIndex>> {
   const found = new Map<ListName, NameIndex>();
   for (const list of LISTS) {
     if (names[list].added.length === 0) continue;
-    const isTheirs = segments === null || list !== 'customer' ? '' : `and exists (select from deal d join unnest($2::int[], $3::date[], $4::date[]) s(id, f, t) on s.id = d.salesperson_id and d.day >= s.f and d.day < s.t where d.customer_id = l.id)`;
+    const isTheirs = memberSpans === null || list !== 'customer' ? '' : `and exists (select from deal d join unnest($2::int[], $3::date[], $4::date[]) s(id, f, t) on s.id = d.salesperson_id and d.day >= s.f and d.day < s.t where d.customer_id = l.id)`;
     const clip = (day: number) => toIsoDay(Math.min(Math.max(day, FIRST_DAY), END_OF_TIME));
-    const people = isTheirs === '' ? [] : [segments!.map((each) => each.salespersonId), segments!.map((each) => clip(each.from)), segments!.map((each) => clip(each.to))];
+    const people = isTheirs === '' ? [] : [memberSpans!.map((each) => each.salespersonId), memberSpans!.map((each) => clip(each.from)), memberSpans!.map((each) => clip(each.to))];
     const { rows } = await client.query<{ id: number; name: string }>(`select id, name from ${sqlNameOf(list)} l where merged_into is null and lower(name) not in (select lower(n) from unnest($1::text[]) n) ${isTheirs}`, [names[list].added, ...people]);
     found.set(list, new NameIndex(rows));
   }

@@ -6,7 +6,7 @@ import fc from 'fast-check';
 import { HyperFormula } from 'hyperformula';
 import { describe, expect, it } from 'vitest';
 import { read, utils } from 'xlsx';
-import { buildSampleBooks } from '#core/standing/sampleBooks';
+import { buildSampleDataset } from '#core/standing/sampleDataset';
 import type { FileRecord } from '../reading/index';
 import type { StoredTargetRow } from './storedTargets';
 import { readTable, readTargets } from '../reading/workbook';
@@ -32,10 +32,10 @@ const MEASURES = ['revenue', 'gross_margin'];
 const stored = (over: Partial<StoredTargetRow>): StoredTargetRow => ({
   planId: 1, unitId: 11, measure: 'revenue', periodId: 'FY2027-P01', target: 100, floor: null, stretch: null, note: null, own: null, version: 1, changedBy: 1, changedAt: '' as never, xid: '1' as never, ...over,
 });
-const booksOf = (targets: { unitId: number; periodId: string; target: number }[]) => buildSampleBooks({ asOf: '2026-11-18', targets });
+const booksOf = (targets: { unitId: number; periodId: string; target: number }[]) => buildSampleDataset({ asOf: '2026-11-18', targets });
 const write = (targets: { unitId: number; periodId: string; target: number }[], rows: StoredTargetRow[] = targets.map(stored)) => {
-  const books = booksOf(targets);
-  return writeWorkbook(books, MEASURES, { yearLabel: 2027, root: books.tree.root! }, rows);
+  const dataset = booksOf(targets);
+  return writeWorkbook(dataset, MEASURES, { yearLabel: 2027, root: dataset.tree.root! }, rows);
 };
 const months = (unitId: number, from = 1, to = 12) => Array.from({ length: to - from + 1 }, (_, i) => ({ unitId, periodId: `FY2027-P${String(from + i).padStart(2, '0')}`, target: 1_000_050 + unitId * 100 + i }));
 
@@ -44,7 +44,7 @@ describe('a workbook of targets', () => {
     const cell = fc.record({ unitId: fc.constantFrom(2, 3, 11, 12, 13), periodId: fc.constantFrom('FY2027-P01', 'FY2027-P02', 'FY2027-P03', 'FY2027-P07', 'FY2027-Q1', 'FY2027-Q3', 'FY2027'), target: fc.nat(10 ** 9) });
     await fc.assert(fc.asyncProperty(fc.uniqueArray(cell, { selector: (each) => `${each.unitId} ${each.periodId}`, maxLength: 25 }), async (some) => {
       const targets = [...months(11), ...months(13, 1, 3), ...some.filter((each) => each.unitId !== 11)].filter((each, i, all) => all.findIndex((other) => other.unitId === each.unitId && other.periodId === each.periodId) === i);
-      const books = booksOf(targets);
+      const dataset = booksOf(targets);
       // SheetJS reads, HyperFormula computes: neither had a part in writing it.
       const sheet = read(await write(targets)).Sheets['revenue']!;
       const range = utils.decode_range(sheet['!ref']!);
@@ -57,8 +57,8 @@ describe('a workbook of targets', () => {
       let compared = 0;
       for (let r = 1; r < raw.length; r++) for (let c = 2; c < raw[0]!.length; c++) {
         if (raw[r]![c] === null) continue;
-        const unit = books.tree.findByCode(String(raw[r]![0]))!;
-        const found = books.lookup.find(unit.id, books.calendar.parse(String(raw[0]![c]))!, 'revenue');
+        const unit = dataset.tree.findByCode(String(raw[r]![0]))!;
+        const found = dataset.lookup.find(unit.id, dataset.calendar.parse(String(raw[0]![c]))!, 'revenue');
         // A formula of an empty cell is empty to the engine and 0 on the sheet.
         expect(Math.round(Number(values[r]![c] ?? 0) * 100)).toBe(found.value);
         compared++;

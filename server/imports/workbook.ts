@@ -2,7 +2,7 @@ import type ExcelJS from 'exceljs';
 import type { MeasureCode } from '#core/measure/measure';
 import { decimalsOf, toMajor } from '#core/money/format';
 import { buildTargetTable, type TableCell } from '#core/target/table';
-import { figureUnitOf, type Books } from '#core/standing/books';
+import { figureUnitOf, type Dataset } from '#core/standing/dataset';
 import type { Unit } from '#core/units/unit';
 import { DETAILS_SHEET, FIRST_PERIOD_COLUMN } from '../reading/index';
 import type { StoredTargetRow } from './storedTargets';
@@ -10,24 +10,24 @@ import { TARGET_COLUMNS } from './targetColumns';
 
 
 /** A year's targets as a workbook: a sheet a measure, units by periods with formulas for the sums, and one for what fits no grid. */
-export async function writeWorkbook(books: Books, measures: readonly MeasureCode[], { yearLabel, root }: { yearLabel: number; root: Unit }, stored: readonly StoredTargetRow[]): Promise<Buffer> {
+export async function writeWorkbook(dataset: Dataset, measures: readonly MeasureCode[], { yearLabel, root }: { yearLabel: number; root: Unit }, stored: readonly StoredTargetRow[]): Promise<Buffer> {
   const { default: exceljs } = await import('exceljs');
   const workbook = new exceljs.Workbook();
-  const { rows, columns } = layOut(books, yearLabel, root);
-  for (const measure of measures) writeGrid(workbook, books, measure, rows, buildTargetTable({ lookup: books.lookup, targets: books.targets, rows, columns, measure }), columns.map((column) => column.period.id));
+  const { rows, columns } = layOut(dataset, yearLabel, root);
+  for (const measure of measures) writeGrid(workbook, dataset, measure, rows, buildTargetTable({ lookup: dataset.lookup, targets: dataset.targets, rows, columns, measure }), columns.map((column) => column.period.id));
   const inGrid = new Set(columns.map((column) => column.period.id));
   const details = workbook.addWorksheet(DETAILS_SHEET);
   details.addRow(TARGET_COLUMNS.known);
   for (const row of stored) {
     if (inGrid.has(row.periodId) && row.floor === null && row.stretch === null && row.note === null) continue;
-    const show = (value: number | null) => (value === null ? null : toMajor(value, figureUnitOf(books, row.measure)));
-    details.addRow([books.tree.find(row.unitId)!.code, row.periodId, row.measure, show(row.target), show(row.floor), show(row.stretch), row.note]);
+    const show = (value: number | null) => (value === null ? null : toMajor(value, figureUnitOf(dataset, row.measure)));
+    details.addRow([dataset.tree.find(row.unitId)!.code, row.periodId, row.measure, show(row.target), show(row.floor), show(row.stretch), row.note]);
   }
   return Buffer.from(await workbook.xlsx.writeBuffer());
 }
 
-function layOut(books: Books, yearLabel: number, root: Unit) {
-  const { calendar, tree } = books;
+function layOut(dataset: Dataset, yearLabel: number, root: Unit) {
+  const { calendar, tree } = dataset;
   const year = calendar.year(yearLabel);
   const rows: { unitId: number; children: number[] }[] = [];
   const seen = new Map<number, number>();
@@ -46,14 +46,14 @@ function layOut(books: Books, yearLabel: number, root: Unit) {
   return { rows, columns };
 }
 
-function writeGrid(workbook: ExcelJS.Workbook, books: Books, measure: MeasureCode, rows: readonly { unitId: number }[], table: readonly (readonly TableCell[])[], periodIds: readonly string[]): void {
+function writeGrid(workbook: ExcelJS.Workbook, dataset: Dataset, measure: MeasureCode, rows: readonly { unitId: number }[], table: readonly (readonly TableCell[])[], periodIds: readonly string[]): void {
   const sheet = workbook.addWorksheet(measure, { views: [{ state: 'frozen', xSplit: FIRST_PERIOD_COLUMN - 1, ySplit: 1 }] });
   sheet.addRow(['unit', 'name', ...periodIds]).font = { bold: true };
-  const figure = figureUnitOf(books, measure);
+  const figure = figureUnitOf(dataset, measure);
   const digits = decimalsOf(figure);
   const format = digits === 0 ? '#,##0' : `#,##0.${'0'.repeat(digits)}`;
   table.forEach((cells, row) => {
-    const { code, name } = books.tree.find(rows[row]!.unitId)!;
+    const { code, name } = dataset.tree.find(rows[row]!.unitId)!;
     const line = sheet.addRow([code, name]);
     cells.forEach((cell, column) => {
       if (cell.kind === 'empty') return;

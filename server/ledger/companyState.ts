@@ -36,7 +36,7 @@ export interface CompanyState {
 
 export interface StoredMeasure extends MeasureRecord {
   isShipped: boolean;
-  isRetired: boolean;
+  isArchived: boolean;
 }
 
 /** What must be known of a plan to read and write its targets. */
@@ -67,7 +67,7 @@ export async function loadCompanyState(db: Queryable, asOf: Day): Promise<Compan
     measureRecords, measures: buildMeasureBook(measureRecords),
     plans: await loadPlanRecords(db),
     ramps: new Map((await db.select().from(ramp)).map((each) => [each.unitId, { from: parseDay(each.from)!, shares: each.shares }])),
-    statusRules: (await db.select().from(statusRule)).map((each) => ({ measure: each.measure, from: parseDay(each.from)!, rule: each.rule })),
+    statusRules: (await db.select().from(statusRule)).map((each) => ({ measure: each.measure, from: parseDay(each.effectiveFrom)!, rule: each.rule })),
     countryOf: buildCountryOf(tree, await db.select({ id: unit.id, country: unit.country }).from(unit), asOf),
     closedMonths: (await db.select().from(closedMonth)).map((each) => ({ from: parseDay(each.from)!, to: parseDay(each.to)! })),
   };

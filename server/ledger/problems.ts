@@ -1,4 +1,4 @@
-import type { BookProblem } from '#contract/schemas/bookProblem';
+import type { OversizedTotal } from '#contract/schemas/oversizedTotal';
 import type { Context } from '../context';
 import { fieldOfPart, findOversized } from './oversized';
 
@@ -6,8 +6,8 @@ const MOST_DEALS = 200;
 const SHOWN_DEALS = 5;
 
 /** Who of the people one sees is left out of some figures, with the deals that are to blame. */
-export async function listBookProblems({ db, replica }: Pick<Context, 'db' | 'replica'>, sees: (unitId: number) => boolean): Promise<BookProblem[]> {
-  const left = new Map(replica.leftOut.filter((each) => sees(each.salespersonId)).map((each) => [`${each.salespersonId} ${fieldOfPart(each.part)}`, { id: each.salespersonId, field: fieldOfPart(each.part) }]));
+export async function listOversizedTotals({ db, replica }: Pick<Context, 'db' | 'replica'>, sees: (unitId: number) => boolean): Promise<OversizedTotal[]> {
+  const left = new Map(replica.omitted.filter((each) => sees(each.salespersonId)).map((each) => [`${each.salespersonId} ${fieldOfPart(each.part)}`, { id: each.salespersonId, field: fieldOfPart(each.part) }]));
   if (left.size === 0) return [];
   const { tree } = replica.company!;
   const deals = await findOversized(db, { people: [...left.values()].map((each) => each.id), limit: MOST_DEALS });

@@ -8,7 +8,7 @@ import type { Contribution } from '#core/ledger/contribution';
 import { LARGEST_TOTAL } from '#core/money/limits';
 import type { Part } from '#core/measure/part';
 import { fromCivil, parseDay, type Day } from '#core/period/day';
-import { buildBooks, type Books } from '#core/standing/books';
+import { buildDataset, type Dataset } from '#core/standing/dataset';
 import { TargetBook } from '#core/target/targetBook';
 import { narrowTree } from '#core/units/scope';
 import { openListener, type Database } from '../db/client';
@@ -50,7 +50,7 @@ export class Replica {
   private planTargets = new Map<number, TargetBook>();
   private targets = new TargetBook();
   private targetXmin = 0n;
-  private scopes = new Map<string, Books>();
+  private scopes = new Map<string, Dataset>();
   private listener: pg.Client | null = null;
   private running: Promise<void> | null = null;
   private next: Promise<void> | null = null;
@@ -62,7 +62,7 @@ export class Replica {
   /** Counts the changes of anything figures are made of: two equal stamps mean the same figures. */
   private stamp = 0;
   /** The stamp of the last change that may concern everybody, and of the last booking under each unit since. */
-  private stampOfAll = 0;
+  private versionOfAll = 0;
   private stamps = new Map<number, number>();
   /** False while the connection that hears of changes is down. */
   connected = false;
@@ -98,25 +98,25 @@ export class Replica {
   }
 
   /** The books as someone bound to this unit may see them; with a draft's targets in place of the published ones when asked for. */
-  booksFor(unitId: number, draftId: number | null = null): Books {
+  datasetFor(unitId: number, draftId: number | null = null): Dataset {
     const asOf = this.asOf;
     const key = `${unitId}|${draftId ?? ''}`;
-    let books = this.scopes.get(key);
-    if (!books || books.asOf !== asOf) {
+    let dataset = this.scopes.get(key);
+    if (!dataset || dataset.asOf !== asOf) {
       const state = this.state!;
       const tree = narrowTree(state.tree, unitId);
-      books = buildBooks({
+      dataset = buildDataset({
         tree, calendar: state.calendar, targets: draftId === null ? this.targets : this.targetsOf(draftId), workingDaysOf: state.workingDaysOf, sums: this.ledger.sums, occurrences: this.ledger.occurrences, activities: this.activities, measures: state.measures, ramps: state.ramps, datedRules: state.statusRules, currency: state.currency, asOf,
-        whole: tree === state.tree ? undefined : this.booksFor(state.tree.root!.id),
+        whole: tree === state.tree ? undefined : this.datasetFor(state.tree.root!.id),
       });
-      this.scopes.set(key, books);
+      this.scopes.set(key, dataset);
     }
-    return books;
+    return dataset;
   }
 
   /** Whose part of the totals is too large to be added up, and left out of every figure. */
-  get leftOut(): { salespersonId: number; part: Part }[] {
-    return this.ledger.sums.leftOut;
+  get omitted(): { salespersonId: number; part: Part }[] {
+    return this.ledger.sums.omitted;
   }
 
   /**
@@ -156,12 +156,12 @@ export class Replica {
   }
 
   /** The count of changes at the last one that concerned a unit; null: at the last one of all. */
-  stampOf(unitId: number | null): number {
-    return unitId === null ? this.stamp : Math.max(this.stampOfAll, this.stamps.get(unitId) ?? 0);
+  versionOf(unitId: number | null): number {
+    return unitId === null ? this.stamp : Math.max(this.versionOfAll, this.stamps.get(unitId) ?? 0);
   }
 
   private noteChangeOfAll(): void {
-    this.stampOfAll = ++this.stamp;
+    this.versionOfAll = ++this.stamp;
     this.stamps.clear();
   }
 

@@ -2,7 +2,7 @@ import type pg from 'pg';
 import { describePeriod } from '#core/period/words';
 import type { Part } from '#core/measure/part';
 import { LOCKS } from '../db/locks';
-import { Refused } from '../problem';
+import { ProblemError } from '../problem';
 import type { CompanyState } from './companyState';
 
 /**
@@ -35,13 +35,13 @@ export async function collectTotals(client: pg.ClientBase, sign: 1 | -1): Promis
   await client.query(contributions(sign));
 }
 
-/** What a run moves in closed months is a correction of each, with the reason given. @throws Refused closedNeedsReason without one */
+/** What a run moves in closed months is a correction of each, with the reason given. @throws ProblemError closedNeedsReason without one */
 export async function recordRunCorrections(client: pg.ClientBase, { calendar, closedMonths }: Pick<CompanyState, 'calendar' | 'closedMonths'>, run: TouchingRun): Promise<void> {
   if (closedMonths.length === 0) return;
   const { rows } = await client.query(`select m.period_id from closed_month m where exists (
     select 1 from delta d where d.day >= m.from_day and d.day < m.to_day group by d.salesperson_id, d.part, d.day having sum(d.amount) <> 0) order by m.from_day`);
   if (rows.length === 0) return;
-  if (!run.reason?.trim()) throw new Refused('closedNeedsReason', { name: rows.map((row) => describePeriod(calendar.parse(row.period_id)!, calendar)).join(', ') });
+  if (!run.reason?.trim()) throw new ProblemError('closedNeedsReason', { name: rows.map((row) => describePeriod(calendar.parse(row.period_id)!, calendar)).join(', ') });
   for (const { period_id } of rows) {
     await client.query(`with made as (insert into correction (period_id, import_id, action, reason, user_id) values ($1, $2, $5, $3, $4) returning id)
       insert into correction_line (correction_id, salesperson_id, part, day, amount)
@@ -55,7 +55,7 @@ export interface Room {
   roomOf(part: Part): number;
 }
 
-/** @throws Refused sumTooLarge where the totals would not stay exact. What makes them smaller is always taken. */
+/** @throws ProblemError sumTooLarge where the totals would not stay exact. What makes them smaller is always taken. */
 async function refuseInexact(client: pg.ClientBase, room: Room): Promise<void> {
   // No net difference is larger than what went in and out; only where that is large is it worth to net each day.
   const { rows } = await client.query<{ part: Part; volume: string }>('select part, sum(abs(amount))::text as volume from delta group by 1');
@@ -65,10 +65,10 @@ async function refuseInexact(client: pg.ClientBase, room: Room): Promise<void> {
     select n.part, sum(abs(coalesce(t.amount, 0) + n.amount) - abs(coalesce(t.amount, 0)))::text as more
     from (select salesperson_id, part, day, sum(amount) as amount from delta group by 1, 2, 3 having sum(amount) <> 0) n
     left join daily_total t using (salesperson_id, part, day) where n.part = any($1) group by 1`, [large]);
-  if (growth.some((row) => Number(row.more) > room.roomOf(row.part))) throw new Refused('sumTooLarge');
+  if (growth.some((row) => Number(row.more) > room.roomOf(row.part))) throw new ProblemError('sumTooLarge');
 }
 
-/** Writes what `delta` comes to. @throws Refused sumTooLarge */
+/** Writes what `delta` comes to. @throws ProblemError sumTooLarge */
 export async function writeTotals(client: pg.ClientBase, room: Room): Promise<void> {
   await refuseInexact(client, room);
   const sums = 'select salesperson_id, part, day, sum(amount) as amount from delta group by 1, 2, 3';

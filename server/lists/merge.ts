@@ -5,7 +5,7 @@ import type { Context } from '../context';
 import { inTransaction } from '../db/client';
 import { CHANNEL } from '../db/notify';
 import { collectTotals, startTotals, writeTotals } from '../ledger/touchedTotals';
-import { Refused } from '../problem';
+import { ProblemError } from '../problem';
 import { LIST_TABLES, sqlNameOf } from './names';
 
 const SHOWN_MERGES = 50;
@@ -18,15 +18,15 @@ interface Call {
 
 /**
  * Makes `from` a second spelling of `into`: its deals move, in one transaction, each with its line in the history.
- * Nothing that adds up changes, but what is counted apart does. @throws Refused unknownName, sameName
+ * Nothing that adds up changes, but what is counted apart does. @throws ProblemError unknownName, sameName
  */
 export async function mergeNames(context: Context, userId: number, list: ListName, input: MergeInput): Promise<MergeEffect> {
-  if (input.from === input.into) throw new Refused('sameName');
+  if (input.from === input.into) throw new ProblemError('sameName');
   const effect = await inTransaction(context.jobs, async (client) => {
     const [from, into] = [await lockName(client, list, input.from), await lockName(client, list, input.into)];
     await touch(client, `select id from deal where ${sqlNameOf(list)}_id = $1`, [input.from]);
     const worth = await weigh(client);
-    if (input.isCheck) return { merge: null, from, into, ...worth };
+    if (input.preview) return { merge: null, fromName: from, intoName: into, ...worth };
     const table = sqlNameOf(list);
     const { rows: aliases } = await client.query(`select id from ${table} where merged_into = $1`, [input.from]);
     const { rows: [merge] } = await client.query(`insert into name_merge (list, from_id, into_id, aliases, user_id) values ($1, $2, $3, $4, $5) returning id`,
@@ -35,22 +35,22 @@ export async function mergeNames(context: Context, userId: number, list: ListNam
     await moveTouched({ client, list, userId }, input.into, `${from} is ${into}`);
     await client.query(`update ${table} set merged_into = $2 where id = $1 or merged_into = $1`, [input.from, input.into]);
     await record(client, userId, list, merge.id, 'merged', { from, into, ...worth });
-    return { merge: merge.id as number, from, into, ...worth };
+    return { merge: merge.id as number, fromName: from, intoName: into, ...worth };
   }, ({ merge }) => merge !== null);
   if (effect.merge !== null) await context.replica.afterWrite({ all: true });
   return effect;
 }
 
-/** Parts two names again: deals that were moved and still name the one go back to the other. @throws Refused unknownMerge */
+/** Parts two names again: deals that were moved and still name the one go back to the other. @throws ProblemError unknownMerge */
 export async function undoMerge(context: Context, userId: number, mergeId: number): Promise<MergeEffect> {
   const effect = await inTransaction(context.jobs, async (client) => {
     const { rows: [merge] } = await client.query('select list, from_id, into_id, aliases from name_merge where id = $1 and undone_at is null for update', [mergeId]);
-    if (!merge) throw new Refused('unknownMerge');
+    if (!merge) throw new ProblemError('unknownMerge');
     const list = merge.list as ListName;
     const table = sqlNameOf(list);
     // A name merged onwards since is parted from there first: what was merged last is undone first.
     const { rows: [names] } = await client.query(`select f.name as from, i.name as into from ${table} f, ${table} i where f.id = $1 and i.id = $2 and f.merged_into = i.id and i.merged_into is null`, [merge.from_id, merge.into_id]);
-    if (!names) throw new Refused('unknownMerge');
+    if (!names) throw new ProblemError('unknownMerge');
     await touch(client, `select d.id from deal d join name_merge_deal m on m.deal_id = d.id and m.merge_id = $1 where d.${table}_id = $2`, [mergeId, merge.into_id]);
     const worth = await weigh(client);
     await moveTouched({ client, list, userId }, merge.from_id, `${names.from} is not ${names.into}`);
@@ -58,7 +58,7 @@ export async function undoMerge(context: Context, userId: number, mergeId: numbe
     await client.query(`update ${table} set merged_into = $1 where id = any($2::int[])`, [merge.from_id, merge.aliases]);
     await client.query('update name_merge set undone_at = now(), undone_by = $2 where id = $1', [mergeId, userId]);
     await record(client, userId, list, mergeId, 'parted', { ...names, ...worth });
-    return { merge: mergeId, from: names.from as string, into: names.into as string, ...worth };
+    return { merge: mergeId, fromName: names.from as string, intoName: names.into as string, ...worth };
   });
   await context.replica.afterWrite({ all: true });
   return effect;
@@ -68,15 +68,15 @@ export async function undoMerge(context: Context, userId: number, mergeId: numbe
 export async function loadMerges({ db }: Context): Promise<Merge[]> {
   const named = (id: 'from_id' | 'into_id') => sql.join(Object.entries(LIST_TABLES).map(([list, table]) => sql`when ${list} then (select name from ${table} where id = m.${sql.identifier(id)})`), sql` `);
   const { rows } = await db.execute<Merge & Record<string, unknown>>(sql`
-    select m.id, m.list, case m.list ${named('from_id')} end as "from", case m.list ${named('into_id')} end as "into",
-      (select count(*) from name_merge_deal n where n.merge_id = m.id)::int as deals, m.at::text as at, u.name as who
+    select m.id, m.list, case m.list ${named('from_id')} end as "fromName", case m.list ${named('into_id')} end as "intoName",
+      (select count(*) from name_merge_deal n where n.merge_id = m.id)::int as deals, m.at::text as at, u.name as "userName"
     from name_merge m join app_user u on u.id = m.user_id where m.undone_at is null order by m.id desc limit ${SHOWN_MERGES}`);
   return rows;
 }
 
 async function lockName(client: pg.ClientBase, list: ListName, id: number): Promise<string> {
   const { rows: [row] } = await client.query(`select name from ${sqlNameOf(list)} where id = $1 and merged_into is null for update`, [id]);
-  if (!row) throw new Refused('unknownName');
+  if (!row) throw new ProblemError('unknownName');
   return row.name;
 }
 

@@ -7,7 +7,7 @@ import type { Context } from '../context';
 import type { Queryable } from '../db/client';
 import { announce } from '../db/notify';
 import { cleanName } from '../input';
-import { Refused, refuseFaults } from '../problem';
+import { ProblemError, assertNoFieldErrors } from '../problem';
 import { findEach, LIST_TABLES, NO_NAMES, sqlNameOf } from './names';
 
 interface EntryRow extends Record<string, unknown> {
@@ -26,7 +26,7 @@ export async function loadList({ db, replica }: Context, list: ListName, id: num
   const more = list === 'product' ? sql`, e.code, (select name from category where id = e.category_id) as category, e.list_price, e.cost` : list === 'stage' ? sql`, e.position, e.probability, e.outcome` : sql``;
   const order = list === 'stage' ? sql`e.position, lower(e.name)` : sql`lower(e.name)`;
   const { rows } = await db.execute<EntryRow>(sql`
-    select e.id, e.name, e.retired_at is not null as retired, coalesce(n.deals, 0)::int as deals,
+    select e.id, e.name, e.archived_at is not null as retired, coalesce(n.deals, 0)::int as deals,
       coalesce((select array_agg(a.name order by a.name) from ${table} a where a.merged_into = e.id), '{}') as also ${more}
     from ${table} e left join (select ${column} as id, count(*) as deals from deal where ${id === null ? sql`true` : sql`${column} = ${id}`} group by 1) n on n.id = e.id
     where e.merged_into is null and ${id === null ? sql`true` : sql`e.id = ${id}`} order by ${order} limit ${SHOWN_ENTRIES}`);
@@ -36,17 +36,17 @@ export async function loadList({ db, replica }: Context, list: ListName, id: num
 function toEntry(row: EntryRow, list: ListName, currency: string): ListEntry {
   const money = (minor: number | null | undefined) => (minor == null ? null : toDecimal(minor, currency));
   return {
-    id: row.id, name: row.name, isRetired: row.retired, deals: row.deals, alsoWritten: row.also,
+    id: row.id, name: row.name, isArchived: row.retired, deals: row.deals, aliases: row.also,
     ...(list === 'product' ? { code: row.code ?? null, category: row.category ?? null, listPrice: money(row.list_price), cost: money(row.cost) } : {}),
     ...(list === 'stage' ? { position: row.position!, probability: row.probability == null ? null : Number(row.probability), outcome: row.outcome! } : {}),
   };
 }
 
-/** Adds a name, or changes the entry of that id. @throws Refused unknownName, invalidInput */
+/** Adds a name, or changes the entry of that id. @throws ProblemError unknownName, invalidInput */
 export async function saveEntry(context: Context, userId: number, list: ListName, id: number | null, input: ListEntryInput): Promise<ListEntry> {
   const { currency } = context.replica.company!;
   const before = id === null ? null : (await loadList(context, list, id))[0];
-  if (before === undefined) throw new Refused('unknownName');
+  if (before === undefined) throw new ProblemError('unknownName');
   const name = cleanName(input.name);
   const savedId = await context.db.transaction(async (tx) => {
     const columns = await checkEntry(tx, list, id, { ...input, name }, currency);
@@ -62,12 +62,12 @@ export async function saveEntry(context: Context, userId: number, list: ListName
   return (await loadList(context, list, savedId))[0]!;
 }
 
-/** The columns of an entry, when all of it is right. @throws Refused invalidInput */
+/** The columns of an entry, when all of it is right. @throws ProblemError invalidInput */
 async function checkEntry(tx: Queryable, list: ListName, id: number | null, input: ListEntryInput, currency: string): Promise<Record<string, unknown>> {
   const faults: FieldFault[] = [];
   const other = (column: 'name' | 'code', value: string) => tx.execute(sql`select 1 from ${LIST_TABLES[list]} where lower(${sql.identifier(column)}) = lower(${value}) and id is distinct from ${id}`);
   if ((await other('name', input.name)).rows.length > 0) faults.push({ field: 'name', code: 'nameTaken' });
-  const columns: Record<string, unknown> = { name: input.name, retired_at: input.isRetired ? new Date().toISOString() : null };
+  const columns: Record<string, unknown> = { name: input.name, archived_at: input.isArchived ? new Date().toISOString() : null };
   const money = (field: 'listPrice' | 'cost') => {
     if (!input[field]?.trim()) return null;
     const read = parseAmount(input[field], currency);
@@ -84,6 +84,6 @@ async function checkEntry(tx: Queryable, list: ListName, id: number | null, inpu
     Object.assign(columns, { code, category_id: categoryId, list_price: money('listPrice'), cost: money('cost') });
   }
   if (list === 'stage') Object.assign(columns, { probability: input.probability ?? null, outcome: input.outcome ?? 'open', position: input.position ?? 0 });
-  refuseFaults(faults);
+  assertNoFieldErrors(faults);
   return columns;
 }

@@ -15,7 +15,7 @@ export function addLiveRoutes({ implement, context, identities }: Endpoints): vo
     const mayHear = ({ topic, unitIds }: Announcement) => {
       if (!replica.company || (topic === 'drafts' && !mayDo(principal.role, 'plan'))) return false;
       if (unitIds === null || topic === 'units' || topic === 'company') return true;
-      const { tree } = replica.booksFor(principal.unitId);
+      const { tree } = replica.datasetFor(principal.unitId);
       return unitIds.some((id) => tree.find(id) !== undefined);
     };
     return streamChanges(reply, {

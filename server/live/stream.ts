@@ -2,7 +2,7 @@ import type { FastifyReply } from 'fastify';
 import type { LiveEvent } from '#contract/schemas/event';
 import type { Announcement } from '../db/notify';
 import type { Replica } from '../ledger/replica';
-import { Refused } from '../problem';
+import { ProblemError } from '../problem';
 
 const HEARTBEAT_MS = 15_000;
 /** Of one server; more than screens of a large company. */
@@ -10,13 +10,13 @@ const MOST_STREAMS = 5_000;
 
 const listening = new WeakMap<Replica, Map<string, number>>();
 
-/** Counts who listens. @returns what lets them go. @throws Refused tooManyStreams */
+/** Counts who listens. @returns what lets them go. @throws ProblemError tooManyStreams */
 function enter(replica: Replica, { key, most }: { key: string; most: number }): () => void {
   const counts = listening.get(replica) ?? new Map<string, number>();
   listening.set(replica, counts);
   const all = [...counts.values()].reduce((sum, each) => sum + each, 0);
   const own = counts.get(key) ?? 0;
-  if (own >= most || all >= MOST_STREAMS) throw new Refused('tooManyStreams', { most });
+  if (own >= most || all >= MOST_STREAMS) throw new ProblemError('tooManyStreams', { most });
   counts.set(key, own + 1);
   return () => {
     const left = (counts.get(key) ?? 1) - 1;
@@ -34,9 +34,9 @@ interface StreamOptions {
   isStillIn(): Promise<boolean>;
 }
 
-/** Server-sent events (WHATWG HTML) until the listener leaves, or nothing is heard any more: says that something has changed, never what. @throws Refused unavailable */
+/** Server-sent events (WHATWG HTML) until the listener leaves, or nothing is heard any more: says that something has changed, never what. @throws ProblemError unavailable */
 export function streamChanges(reply: FastifyReply, { replica, listener, mayHear, isStillIn }: StreamOptions): never {
-  if (!replica.connected) throw new Refused('unavailable');
+  if (!replica.connected) throw new ProblemError('unavailable');
   const leave = enter(replica, listener);
   reply.hijack();
   const { raw } = reply;

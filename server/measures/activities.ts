@@ -7,7 +7,7 @@ import { decimalsOf } from '#core/money/format';
 import type { Period } from '#core/period/calendar';
 import { type Day, DEAL_DAYS, intersect, parseDay, toIsoDay } from '#core/period/day';
 import { describePeriod, shortPeriod } from '#core/period/words';
-import { figureUnitOf, type Books } from '#core/standing/books';
+import { figureUnitOf, type Dataset } from '#core/standing/dataset';
 import type { Unit } from '#core/units/unit';
 import type { Principal, Scope } from '../access/index';
 import { mayDo } from '../access/permissions';
@@ -16,7 +16,7 @@ import type { Context } from '../context';
 import type { Queryable } from '../db/client';
 import { LOCKS } from '../db/locks';
 import { announce } from '../db/notify';
-import { Refused, refuseFaults } from '../problem';
+import { ProblemError, assertNoFieldErrors } from '../problem';
 import { findMeasure, findPeriod, toMeasureRecord, toUnitSummary } from '../standings/index';
 
 interface Caller {
@@ -24,44 +24,44 @@ interface Caller {
   principal: Principal;
 }
 
-/** The grid of a typed-in measure: months of a year, days of a month. @throws Refused unknownUnit, unknownPeriod, unknownMeasure, notTypedIn */
+/** The grid of a typed-in measure: months of a year, days of a month. @throws ProblemError unknownUnit, unknownPeriod, unknownMeasure, notTypedIn */
 export function viewActivities(scope: Scope, principal: Principal, query: { unit: string; period: string; measure: string }): ActivityGrid {
-  const { books } = scope;
-  const measure = findMeasure(books, query.measure);
-  if (measure.formula.kind !== 'typed') throw new Refused('notTypedIn', { name: measure.name });
+  const { dataset } = scope;
+  const measure = findMeasure(dataset, query.measure);
+  if (measure.formula.kind !== 'typed') throw new ProblemError('notTypedIn', { name: measure.name });
   const root = scope.findUnit(query.unit);
-  const period = findPeriod(books, query.period);
-  const columns = period.kind === 'month' ? listDays(books, period) : books.calendar.months(books.calendar.labelOf(period.from));
+  const period = findPeriod(dataset, query.period);
+  const columns = period.kind === 'month' ? listDays(dataset, period) : dataset.calendar.months(dataset.calendar.labelOf(period.from));
   const span = { from: columns[0]!.from, to: columns.at(-1)!.to };
   const rows: ActivityGrid['rows'] = [];
   const seen = new Set<number>();
   const visit = (unit: Unit, depth: number) => {
     if (seen.has(unit.id)) return;
     seen.add(unit.id);
-    rows.push(toRow(books, measure, unit, depth, columns));
-    for (const child of books.tree.childrenDuring(unit.id, span)) visit(child, depth + 1);
+    rows.push(toRow(dataset, measure, unit, depth, columns));
+    for (const child of dataset.tree.childrenDuring(unit.id, span)) visit(child, depth + 1);
   };
   visit(root, 0);
   return {
-    unit: toUnitSummary(root), measure: toMeasureRecord(measure), currency: books.currency, rows, mayWrite: mayDo(principal.role, 'book'),
-    columns: columns.map((each) => ({ id: each.id, name: describePeriod(each, books.calendar), shortName: each.kind === 'day' ? String(Number(toIsoDay(each.from).slice(8))) : shortPeriod(each, books.calendar) })),
+    unit: toUnitSummary(root), measure: toMeasureRecord(measure), currency: dataset.currency, rows, canEdit: mayDo(principal.role, 'book'),
+    columns: columns.map((each) => ({ id: each.id, name: describePeriod(each, dataset.calendar), shortName: each.kind === 'day' ? String(Number(toIsoDay(each.from).slice(8))) : shortPeriod(each, dataset.calendar) })),
   };
 }
 
-function listDays({ calendar }: Books, month: Period): Period[] {
+function listDays({ calendar }: Dataset, month: Period): Period[] {
   return Array.from({ length: month.to - month.from }, (_, i) => calendar.periodOf('day', month.from + i));
 }
 
-function toRow(books: Books, measure: Measure, unit: Unit, depth: number, columns: readonly Period[]): ActivityGrid['rows'][number] {
+function toRow(dataset: Dataset, measure: Measure, unit: Unit, depth: number, columns: readonly Period[]): ActivityGrid['rows'][number] {
   const { accumulation } = measure.formula as Extract<Measure['formula'], { kind: 'typed' }>;
   const base = baseOf(measure.code);
-  const entries = columns.map((column) => books.activities.entriesIn(base, unit.id, column));
+  const entries = columns.map((column) => dataset.activities.entriesIn(base, unit.id, column));
   return {
     unit: toUnitSummary(unit), depth,
-    own: columns.map((column) => books.activities.readOwn(base, unit.id, accumulation, column)),
-    whole: columns.map((column) => books.activities.read(books.tree, unit.id, base, accumulation, column)),
+    own: columns.map((column) => dataset.activities.readOwn(base, unit.id, accumulation, column)),
+    whole: columns.map((column) => dataset.activities.read(dataset.tree, unit.id, base, accumulation, column)),
     on: columns.map((column, at) => {
-      const day = firstDayIn(books, unit, column);
+      const day = firstDayIn(dataset, unit, column);
       const typed = entries[at]!;
       // A month with values on single days is the sum of those; they are changed where they stand.
       return day === null || typed.length > 1 || (typed.length === 1 && typed[0]!.day !== day) ? null : toIsoDay(day);
@@ -70,8 +70,8 @@ function toRow(books: Books, measure: Measure, unit: Unit, depth: number, column
 }
 
 /** The first day of a period on which the unit stands in the tree: a month's value counts from then on, also while the month runs. */
-function firstDayIn(books: Books, unit: Unit, period: Period): Day | null {
-  const days = books.tree.membershipsOf(unit.id).flatMap((membership) => intersect(membership, period)?.from ?? []);
+function firstDayIn(dataset: Dataset, unit: Unit, period: Period): Day | null {
+  const days = dataset.tree.membershipsOf(unit.id).flatMap((membership) => intersect(membership, period)?.from ?? []);
   return days.length === 0 ? null : Math.min(...days);
 }
 
@@ -92,18 +92,18 @@ const LARGEST_VALUE = 1_000_000_000_000;
 
 /** Checks one typed-in value and names each fault at its field. */
 export function checkActivity(_context: Context, scope: Scope, change: Pick<ActivityChange, 'unit' | 'on' | 'measure' | 'value'>): CheckedActivity {
-  const { books } = scope;
+  const { dataset } = scope;
   const faults: FieldFault[] = [];
-  const unit = books.tree.findByCode(change.unit.trim());
+  const unit = dataset.tree.findByCode(change.unit.trim());
   if (!unit) faults.push({ field: 'unit', code: 'unknownUnit' });
   const on = parseDay(change.on);
   if (on === null) faults.push({ field: 'on', code: 'notADate' });
   else if (on < DEAL_DAYS.from || on >= DEAL_DAYS.to) faults.push({ field: 'on', code: 'dayOutOfRange', params: { from: toIsoDay(DEAL_DAYS.from), to: toIsoDay(DEAL_DAYS.to - 1) } });
-  const measure = books.measures.find(change.measure);
+  const measure = dataset.measures.find(change.measure);
   if (!measure) faults.push({ field: 'measure', code: 'unknownMeasure' });
   else if (measure.formula.kind !== 'typed') faults.push({ field: 'measure', code: 'notTypedIn' });
-  if (unit && on !== null && !books.tree.isActiveDuring(unit.id, { from: on, to: on + 1 })) faults.push({ field: 'on', code: 'notThatDay' });
-  const decimals = measure ? decimalsOf(figureUnitOf(books, measure.code)) : 0;
+  if (unit && on !== null && !dataset.tree.isActiveDuring(unit.id, { from: on, to: on + 1 })) faults.push({ field: 'on', code: 'notThatDay' });
+  const decimals = measure ? decimalsOf(figureUnitOf(dataset, measure.code)) : 0;
   const text = change.value?.trim() ?? '';
   const result = text === '' ? null : parseDecimal(text, decimals);
   if (result && !result.ok) faults.push({ field: 'value', code: decimals === 0 && result.fault === 'tooManyDecimals' ? 'wholeNumber' : result.fault, params: { decimals } });
@@ -112,26 +112,26 @@ export function checkActivity(_context: Context, scope: Scope, change: Pick<Acti
   return { ok: true, facts: { unit: unit!, on: on!, measure: baseOf(measure!.code), decimals, value: result?.ok ? result.minor : null } };
 }
 
-/** Saves all or none. @throws Refused invalidInput with the field of each fault, valuesChanged where somebody was quicker */
+/** Saves all or none. @throws ProblemError invalidInput with the field of each fault, valuesChanged where somebody was quicker */
 export async function saveActivities(context: Context, { scope, principal }: Caller, input: ActivityChanges): Promise<ActivitiesSaved> {
   const faults: FieldFault[] = [];
   const facts = input.changes.flatMap((change, index) => {
     const checked = checkActivity(context, scope, change);
-    if (checked.ok) return [{ ...checked.facts, was: change.was }];
+    if (checked.ok) return [{ ...checked.facts, was: change.previousValue }];
     faults.push(...checked.faults.map((fault) => ({ ...fault, field: `changes/${index}/${fault.field}` })));
     return [];
   });
-  refuseFaults(faults);
+  assertNoFieldErrors(faults);
   const unique = [...new Map(facts.map((each) => [keyOf(each), each])).values()];
   const undo = await context.db.transaction(async (tx) => {
     await tx.execute(sql`select pg_advisory_xact_lock(${LOCKS.activities})`);
     const stored = await loadActivities(tx, unique);
     const text = (value: number | null, decimals: number) => (value === null ? null : writeDecimal(value, decimals));
     const clashes = unique.filter((each) => each.was !== undefined && text(stored.get(keyOf(each)) ?? null, each.decimals) !== (each.was || null));
-    if (clashes.length > 0) throw new Refused('valuesChanged', { count: clashes.length, where: clashes.slice(0, 3).map((each) => `${each.unit.name}, ${toIsoDay(each.on)}`).join('; ') });
+    if (clashes.length > 0) throw new ProblemError('valuesChanged', { count: clashes.length, where: clashes.slice(0, 3).map((each) => `${each.unit.name}, ${toIsoDay(each.on)}`).join('; ') });
     await writeActivities(tx, unique, principal.userId, stored);
     return unique.map((each): ActivityChange => ({
-      unit: each.unit.code, on: toIsoDay(each.on), measure: each.measure, value: text(stored.get(keyOf(each)) ?? null, each.decimals), was: text(each.value, each.decimals),
+      unit: each.unit.code, on: toIsoDay(each.on), measure: each.measure, value: text(stored.get(keyOf(each)) ?? null, each.decimals), previousValue: text(each.value, each.decimals),
     }));
   });
   await context.replica.afterWrite();

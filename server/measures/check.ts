@@ -27,7 +27,7 @@ export function findMeasureFaults(input: Omit<MeasureInput, 'code'> & { code?: s
     if (isSame(definition.numerator, definition.denominator)) faults.push({ field: 'definition/denominator', code: 'sameAddends' });
   }
   const unit = unitOf(definition);
-  if (unit !== null && unit !== input.unit) faults.push({ field: 'unit', code: 'unitOfDefinition', params: { unit } });
+  if (unit !== null && unit !== input.valueKind) faults.push({ field: 'unit', code: 'unitOfDefinition', params: { unit } });
   return faults;
 }
 

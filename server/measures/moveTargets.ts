@@ -1,10 +1,10 @@
 import { sql } from 'drizzle-orm';
-import type { OwnTarget } from '#contract/schemas/sheet';
+import type { OwnTarget } from '#contract/schemas/planGrid';
 import { baseOf, type MeasureCode } from '#core/measure/measure';
 import type { Principal, Scope } from '../access/index';
 import type { Context } from '../context';
 import { findPlan, refuseClosed } from '../plans/index';
-import { Refused } from '../problem';
+import { ProblemError } from '../problem';
 import { buildDecimalsOf, writeTargets, type TargetFacts } from '../targets/index';
 import { findStoredMeasure } from './service';
 
@@ -15,13 +15,13 @@ interface Stored extends Record<string, unknown> {
 /**
  * Moves a plan's targets of other versions of a measure to this one: someone's decision, never a side effect (GUARDS 30).
  * Where this version has a target already, that one stays and the old one goes.
- * @throws Refused unknownMeasure, unknownPlan, reasonNeeded, monthClosed
+ * @throws ProblemError unknownMeasure, unknownPlan, reasonNeeded, monthClosed
  */
 export async function moveTargets(context: Context, caller: { scope: Scope; principal: Principal }, code: MeasureCode, { plan: planId, reason }: { plan: number; reason: string }): Promise<number> {
   const { scope, principal } = caller;
   const to = findStoredMeasure(context, code);
   const plan = findPlan(context, scope, principal, planId);
-  if (plan.isPublished && reason.trim() === '') throw new Refused('reasonNeeded');
+  if (plan.isPublished && reason.trim() === '') throw new ProblemError('reasonNeeded');
   const others = context.replica.company!.measureRecords.filter((each) => baseOf(each.code) === baseOf(code) && each.code !== code).map((each) => each.code);
   const { rows } = await context.db.execute<Stored>(sql`
     select unit_id, period_id, measure, target, floor, stretch, own, note from target
@@ -29,13 +29,13 @@ export async function moveTargets(context: Context, caller: { scope: Scope; prin
   const has = new Set(rows.filter((row) => row.measure === to.code).map((row) => `${row.unit_id}|${row.period_id}`));
   const old = rows.filter((row) => row.measure !== to.code);
   const toFacts = (row: Stored, measure: MeasureCode, isKept: boolean): TargetFacts => ({
-    unit: scope.books.tree.find(row.unit_id)!, period: scope.books.calendar.parse(row.period_id)!, measure,
+    unit: scope.dataset.tree.find(row.unit_id)!, period: scope.dataset.calendar.parse(row.period_id)!, measure,
     target: isKept ? row.target : null, floor: isKept ? row.floor : null, stretch: isKept ? row.stretch : null, own: isKept ? row.own : null, note: row.note, version: undefined,
   });
   const facts = old.flatMap((row) => [toFacts(row, row.measure, false), ...(has.has(`${row.unit_id}|${row.period_id}`) ? [] : [toFacts(row, to.code, true)])]);
   if (facts.length === 0) return 0;
   refuseClosed(context, facts.map((each) => each.period));
-  await context.db.transaction((tx) => writeTargets(tx, plan, facts, principal.userId, { decimalsOf: buildDecimalsOf(scope.books), reason: reason.trim() || `moved to ${to.name}, version ${code}` }));
+  await context.db.transaction((tx) => writeTargets(tx, plan, facts, principal.userId, { decimalsOf: buildDecimalsOf(scope.dataset), reason: reason.trim() || `moved to ${to.name}, version ${code}` }));
   await context.replica.afterWrite();
   return old.length;
 }

@@ -7,21 +7,21 @@ import type { Context } from '../context';
 import { announce } from '../db/notify';
 import { measure } from '../db/tables/index';
 import type { StoredMeasure } from '../ledger/companyState';
-import { Refused, refuseFaults } from '../problem';
+import { ProblemError, assertNoFieldErrors } from '../problem';
 import { findMeasureFaults } from './check';
 
-export function toMeasureView({ code, name, group, unit, decimals, direction, definition, description, isShipped, isRetired }: StoredMeasure): MeasureView {
-  return { code, name, group, unit, decimals, direction, definition, description, isShipped, isRetired, version: versionOf(code) };
+export function toMeasureView({ code, name, group, valueKind, decimals, direction, definition, description, isShipped, isArchived }: StoredMeasure): MeasureView {
+  return { code, name, group, valueKind, decimals, direction, definition, description, isShipped, isArchived, version: versionOf(code) };
 }
 
 export function listMeasures(context: Context): MeasureView[] {
   return context.replica.company!.measureRecords.map(toMeasureView);
 }
 
-/** @throws Refused unknownMeasure */
+/** @throws ProblemError unknownMeasure */
 export function findStoredMeasure(context: Context, code: MeasureCode): StoredMeasure {
   const found = context.replica.company!.measureRecords.find((each) => each.code === code);
-  if (!found) throw new Refused('unknownMeasure', { measure: code });
+  if (!found) throw new ProblemError('unknownMeasure', { measure: code });
   return found;
 }
 
@@ -37,13 +37,13 @@ export async function loadMeasureUse(context: Context, code: MeasureCode, isSeen
   return { plans: seen.map(({ unit_id: _, ...row }) => row), values: values!.count };
 }
 
-/** Adds a measure of the company's own. @throws Refused invalidInput, measureExists */
+/** Adds a measure of the company's own. @throws ProblemError invalidInput, measureExists */
 export async function createMeasure(context: Context, userId: number, input: MeasureInput): Promise<MeasureSaved> {
-  refuseFaults(findMeasureFaults(input));
+  assertNoFieldErrors(findMeasureFaults(input));
   const record = { ...tidy(input), code: input.code };
   await context.db.transaction(async (tx) => {
     const [added] = await tx.insert(measure).values({ ...record, createdBy: userId }).onConflictDoNothing().returning({ code: measure.code });
-    if (!added) throw new Refused('measureExists', { code: input.code });
+    if (!added) throw new ProblemError('measureExists', { code: input.code });
     await recordAudit(tx, [{ userId, entity: 'measure', entityId: input.code, action: 'created', after: record }]);
     await announce(tx, 'measures', null);
   });
@@ -53,23 +53,23 @@ export async function createMeasure(context: Context, userId: number, input: Mea
 /**
  * Changes a measure. Another computation becomes a new version beside the old one, which keeps its targets until someone moves them;
  * words and decimals change in place.
- * @throws Refused invalidInput, unknownMeasure, shippedMeasure, notNewest
+ * @throws ProblemError invalidInput, unknownMeasure, shippedMeasure, notNewest
  */
-export async function changeMeasure(context: Context, userId: number, code: MeasureCode, { reason, isCheck, ...change }: MeasureChange): Promise<MeasureSaved> {
+export async function changeMeasure(context: Context, userId: number, code: MeasureCode, { reason, preview, ...change }: MeasureChange): Promise<MeasureSaved> {
   const stored = findStoredMeasure(context, code);
-  if (stored.isShipped) throw new Refused('shippedMeasure');
+  if (stored.isShipped) throw new ProblemError('shippedMeasure');
   const newest = Math.max(...context.replica.company!.measureRecords.filter((each) => baseOf(each.code) === baseOf(code)).map((each) => versionOf(each.code)));
-  if (newest !== versionOf(code)) throw new Refused('notNewest', { name: stored.name, version: newest });
-  refuseFaults(findMeasureFaults(change));
+  if (newest !== versionOf(code)) throw new ProblemError('notNewest', { name: stored.name, version: newest });
+  assertNoFieldErrors(findMeasureFaults(change));
   const after = tidy(change);
-  const { unit, decimals, direction, definition } = stored;
-  const isNewVersion = !isDeepStrictEqual({ unit, decimals, direction, definition }, { unit: after.unit, decimals: after.decimals, direction: after.direction, definition: after.definition });
+  const { valueKind, decimals, direction, definition } = stored;
+  const isNewVersion = !isDeepStrictEqual({ valueKind, decimals, direction, definition }, { valueKind: after.valueKind, decimals: after.decimals, direction: after.direction, definition: after.definition });
   const nextCode = isNewVersion ? codeOfVersion(baseOf(code), newest + 1) : code;
-  if (isCheck) return { measure: toMeasureView({ ...stored, ...after, code: nextCode }), isNewVersion, use: await loadMeasureUse(context, code) };
+  if (preview) return { measure: toMeasureView({ ...stored, ...after, code: nextCode }), isNewVersion, use: await loadMeasureUse(context, code) };
   await context.db.transaction(async (tx) => {
     if (isNewVersion) {
       await tx.insert(measure).values({ ...after, code: nextCode, createdBy: userId });
-      await tx.update(measure).set({ isRetired: true }).where(eq(measure.code, code));
+      await tx.update(measure).set({ isArchived: true }).where(eq(measure.code, code));
     } else await tx.update(measure).set(after).where(eq(measure.code, code));
     await recordAudit(tx, [{ userId, entity: 'measure', entityId: nextCode, action: isNewVersion ? 'computed anew' : 'changed', before: toMeasureView(stored), after, reason: reason?.trim() || null }]);
     await announce(tx, 'measures', null);
@@ -77,13 +77,13 @@ export async function changeMeasure(context: Context, userId: number, code: Meas
   return answer(context, nextCode, isNewVersion);
 }
 
-/** Puts a measure aside, or offers it again: what uses it stays. @throws Refused unknownMeasure, revenueStays */
-export async function retireMeasure(context: Context, userId: number, code: MeasureCode, isRetired: boolean): Promise<MeasureSaved> {
+/** Puts a measure aside, or offers it again: what uses it stays. @throws ProblemError unknownMeasure, revenueStays */
+export async function archiveMeasure(context: Context, userId: number, code: MeasureCode, isArchived: boolean): Promise<MeasureSaved> {
   const stored = findStoredMeasure(context, code);
-  if (code === 'revenue') throw new Refused('revenueStays');
+  if (code === 'revenue') throw new ProblemError('revenueStays');
   await context.db.transaction(async (tx) => {
-    await tx.update(measure).set({ isRetired }).where(eq(measure.code, code));
-    await recordAudit(tx, [{ userId, entity: 'measure', entityId: code, action: isRetired ? 'put aside' : 'offered again', before: { isRetired: stored.isRetired }, after: { isRetired } }]);
+    await tx.update(measure).set({ isArchived }).where(eq(measure.code, code));
+    await recordAudit(tx, [{ userId, entity: 'measure', entityId: code, action: isArchived ? 'put aside' : 'offered again', before: { isArchived: stored.isArchived }, after: { isArchived } }]);
     await announce(tx, 'measures', null);
   });
   return answer(context, code, false);
@@ -94,9 +94,9 @@ async function answer(context: Context, code: MeasureCode, isNewVersion: boolean
   return { measure: toMeasureView(findStoredMeasure(context, code)), isNewVersion, use: await loadMeasureUse(context, code) };
 }
 
-type Kept = Omit<StoredMeasure, 'code' | 'isShipped' | 'isRetired'>;
+type Kept = Omit<StoredMeasure, 'code' | 'isShipped' | 'isArchived'>;
 
-function tidy({ name, group, unit, decimals, direction, definition, description }: Omit<MeasureInput, 'code'>): Kept {
+function tidy({ name, group, valueKind, decimals, direction, definition, description }: Omit<MeasureInput, 'code'>): Kept {
   // The currency decides the decimals of money.
-  return { name: name.trim(), group: group.trim(), unit, decimals: unit === 'money' ? 0 : decimals, direction, definition, description: description.trim() };
+  return { name: name.trim(), group: group.trim(), valueKind, decimals: valueKind === 'money' ? 0 : decimals, direction, definition, description: description.trim() };
 }

@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm';
-import type { PastBook, PastBookQuery } from '#contract/schemas/bookChange';
-import { countedOf } from '#core/ledger/bookChange';
+import type { DealsAsOf, DealsAsOfQuery } from '#contract/schemas/dealHistory';
+import { countedOf } from '#core/ledger/dealChange';
 import { parseDay, toIsoDay } from '#core/period/day';
 import type { Scope } from '../access/index';
 import type { Context } from '../context';
@@ -12,10 +12,10 @@ const SHOWN_DEALS = 500;
 
 /**
  * The deals of a unit and period as they stood at a moment: each in the state before its first change since, or as it is;
- * what came later is left out. Memberships are those known now. @throws Refused unknownUnit, unknownPeriod
+ * what came later is left out. Memberships are those known now. @throws ProblemError unknownUnit, unknownPeriod
  */
-export async function viewPastBook({ db }: Context, scope: Scope, { unit: code, period: id, at }: PastBookQuery): Promise<PastBook> {
-  const period = findPeriod(scope.books, id);
+export async function viewPastBook({ db }: Context, scope: Scope, { unit: code, period: id, at }: DealsAsOfQuery): Promise<DealsAsOf> {
+  const period = findPeriod(scope.dataset, id);
   const unit = scope.findUnit(code);
   const { rows } = await db.execute<DealRecord & { state: DealRecordJson }>(sql`
     with changed as (
@@ -28,8 +28,8 @@ export async function viewPastBook({ db }: Context, scope: Scope, { unit: code, 
     )
     select ${pastColumns(sql`p.state`)}, p.state from past p cross join lateral jsonb_populate_record(null::deal, p.state) d ${DEAL_JOINS}
     where d.day >= ${toIsoDay(period.from)} and d.day < ${toIsoDay(period.to)} and d.voided_at is null`);
-  const segments = scope.books.tree.segmentsUnder(unit.id);
-  const holds = (salespersonId: number, day: number) => segments.some((segment) => segment.salespersonId === salespersonId && day >= segment.from && day < segment.to);
+  const memberSpans = scope.dataset.tree.memberSpansUnder(unit.id);
+  const holds = (salespersonId: number, day: number) => memberSpans.some((segment) => segment.salespersonId === salespersonId && day >= segment.from && day < segment.to);
   const inside = rows.flatMap((row) => {
     const state = toState(row.state);
     const day = parseDay(row.day)!;
@@ -38,7 +38,7 @@ export async function viewPastBook({ db }: Context, scope: Scope, { unit: code, 
   }).sort((a, b) => Number(b.state.status === 'won') - Number(a.state.status === 'won') || b.minor - a.minor || a.deal.id - b.deal.id);
   const [won, open] = (['won', 'open'] as const).map((status) => inside.filter((each) => each.state.status === status));
   return {
-    deals: inside.slice(0, SHOWN_DEALS).map((each) => each.deal), count: inside.length, others: Math.max(0, inside.length - SHOWN_DEALS),
+    deals: inside.slice(0, SHOWN_DEALS).map((each) => each.deal), count: inside.length, omitted: Math.max(0, inside.length - SHOWN_DEALS),
     won: { count: won!.length, revenue: won!.reduce((sum, each) => sum + countedOf(each.state, holds), 0) }, open: { count: open!.length, credited: open!.reduce((sum, each) => sum + each.minor, 0) },
   };
 }

@@ -4,6 +4,6 @@ import { viewPastBook } from './book';
 import { explainBook } from './changes';
 
 export function addPastRoutes({ implement, context }: Endpoints): void {
-  implement(routes.getBookChanges, async ({ query, scope }) => explainBook(context, scope, query));
-  implement(routes.getPastBook, async ({ query, scope }) => viewPastBook(context, scope, query));
+  implement(routes.getWhatChanged, async ({ query, scope }) => explainBook(context, scope, query));
+  implement(routes.listDealsAsOf, async ({ query, scope }) => viewPastBook(context, scope, query));
 }

@@ -2,7 +2,7 @@ import type { CompanyState, PlanRecord } from '../ledger/companyState';
 import type { Principal, Scope } from '../access/index';
 import { mayDo } from '../access/permissions';
 import type { Context } from '../context';
-import { Refused } from '../problem';
+import { ProblemError } from '../problem';
 
 /**
  * A plan is there for those who plan in its unit: above it, in it, or below it. Whose rows of it they see and set is the
@@ -12,11 +12,11 @@ export function seesPlan(scope: Scope, principal: Principal, plan: { unitId: num
   return plan.isPublished || (mayDo(principal.role, 'plan') && (scope.sees(plan.unitId) || tree.unitsUnder(plan.unitId).has(principal.unitId)));
 }
 
-/** The plan or draft, if it is the reader's to see. @throws Refused unknownPlan */
+/** The plan or draft, if it is the reader's to see. @throws ProblemError unknownPlan */
 export function findPlan(context: Context, scope: Scope, principal: Principal, id: number): PlanRecord {
   const state = context.replica.company!;
   const plan = state.plans.get(id);
-  if (!plan || !seesPlan(scope, principal, plan, state)) throw new Refused('unknownPlan', { plan: id });
+  if (!plan || !seesPlan(scope, principal, plan, state)) throw new ProblemError('unknownPlan', { plan: id });
   return plan;
 }
 
@@ -27,5 +27,5 @@ export function findPublished(context: Context, yearLabel: number): PlanRecord |
 
 /** The same scope with a draft's targets in place of the published ones. */
 export function withPlan(context: Context, scope: Scope, principal: Principal, plan: PlanRecord | null): Scope {
-  return plan === null || plan.isPublished ? scope : { ...scope, books: context.replica.booksFor(principal.unitId, plan.id) };
+  return plan === null || plan.isPublished ? scope : { ...scope, dataset: context.replica.datasetFor(principal.unitId, plan.id) };
 }

@@ -6,7 +6,7 @@ import { recordAudit } from '../audit/record';
 import type { Context } from '../context';
 import { announce } from '../db/notify';
 import { appUser, closedMonth } from '../db/tables/index';
-import { Refused, refuseFaults } from '../problem';
+import { ProblemError, assertNoFieldErrors } from '../problem';
 
 /** A period is closed when all its days lie in closed months: a year of which one month is closed can still be revised for the rest. */
 export function isClosed(context: Context, period: Period): boolean {
@@ -17,15 +17,15 @@ export function isClosed(context: Context, period: Period): boolean {
   return closed >= period.to - period.from;
 }
 
-/** @throws Refused monthClosed when one of the periods is closed */
+/** @throws ProblemError monthClosed when one of the periods is closed */
 export function refuseClosed(context: Context, periods: readonly Period[]): void {
   const closed = periods.find((period) => isClosed(context, period));
-  if (closed) throw new Refused('monthClosed', { name: describePeriod(closed, context.replica.company!.calendar) });
+  if (closed) throw new ProblemError('monthClosed', { name: describePeriod(closed, context.replica.company!.calendar) });
 }
 
 export async function closeMonth(context: Context, userId: number, period: Period): Promise<void> {
   const name = describePeriod(period, context.replica.company!.calendar);
-  if (period.to > context.replica.asOf) throw new Refused('notEnded', { name });
+  if (period.to > context.replica.asOf) throw new ProblemError('notEnded', { name });
   await context.db.transaction(async (tx) => {
     const made = await tx.insert(closedMonth).values({ periodId: period.id, from: toIsoDay(period.from), to: toIsoDay(period.to), closedBy: userId }).onConflictDoNothing().returning();
     if (made.length === 0) return;
@@ -35,10 +35,10 @@ export async function closeMonth(context: Context, userId: number, period: Perio
   await context.replica.afterWrite({ company: true });
 }
 
-/** Opens a closed month again. @throws Refused invalidInput unless it is named and a reason is given */
+/** Opens a closed month again. @throws ProblemError invalidInput unless it is named and a reason is given */
 export async function openMonth(context: Context, userId: number, period: Period, { name, reason }: { name: string; reason: string }): Promise<void> {
   const wanted = describePeriod(period, context.replica.company!.calendar);
-  refuseFaults([
+  assertNoFieldErrors([
     ...(name.trim().toLowerCase() === wanted.toLowerCase() ? [] : [{ field: 'name', code: 'notTheName' as const, params: { name: wanted } }]),
     ...(reason.trim() ? [] : [{ field: 'reason', code: 'required' as const }]),
   ]);

@@ -1,7 +1,7 @@
 import { eq, sql } from 'drizzle-orm';
 import type { FieldFault } from '#contract/errors/catalogue';
 import type { PlanRates, PlanSummary } from '#contract/schemas/plan';
-import type { OwnTarget } from '#contract/schemas/sheet';
+import type { OwnTarget } from '#contract/schemas/planGrid';
 import { isCurrency } from '#core/money/currency';
 import { convertMinor } from '#core/money/rate';
 import { recordAudit } from '../audit/record';
@@ -10,14 +10,14 @@ import type { Transaction } from '../db/client';
 import { LOCKS } from '../db/locks';
 import { announce } from '../db/notify';
 import { plan as planTable } from '../db/tables/index';
-import { Refused, refuseFaults } from '../problem';
+import { ProblemError, assertNoFieldErrors } from '../problem';
 import { loadPlanSummary, lockDraft, refresh, type PlanCaller } from './service';
 
 const RATE = /^\d{1,10}(\.\d{1,10})?$/;
 
 /**
  * Sets the fixed rates of a draft of the whole company; targets that were set in these currencies are converted anew.
- * @throws Refused unknownPlan, notADraft, ratesOfCompany, invalidInput
+ * @throws ProblemError unknownPlan, notADraft, ratesOfCompany, invalidInput
  */
 export async function changePlanRates(context: Context, caller: PlanCaller, id: number, input: PlanRates): Promise<{ plan: PlanSummary; converted: number }> {
   const { tree, currency } = context.replica.company!;
@@ -27,11 +27,11 @@ export async function changePlanRates(context: Context, caller: PlanCaller, id: 
     else if (code === currency) faults.push({ field: `rates/${code}`, code: 'reportingCurrency' });
     else if (!RATE.test(rate) || Number(rate) === 0) faults.push({ field: `rates/${code}`, code: 'notARate' });
   }
-  refuseFaults(faults);
+  assertNoFieldErrors(faults);
   const converted = await context.db.transaction(async (tx) => {
     await tx.execute(sql`select pg_advisory_xact_lock(${LOCKS.targets})`);
     const draft = await lockDraft(context, tx, caller, id);
-    if (draft.unitId !== tree.root?.id) throw new Refused('ratesOfCompany');
+    if (draft.unitId !== tree.root?.id) throw new ProblemError('ratesOfCompany');
     const count = await convertAnew(tx, id, { rates: input.rates, currency, userId: caller.principal.userId, reason: input.reason?.trim() || 'the rates of the plan changed' });
     await tx.update(planTable).set({ rates: input.rates }).where(eq(planTable.id, id));
     await recordAudit(tx, [{ userId: caller.principal.userId, entity: 'plan', entityId: String(id), action: 'rates changed', before: draft.rates, after: input.rates, reason: input.reason?.trim() || null }]);
@@ -47,7 +47,7 @@ async function convertAnew(tx: Transaction, planId: number, { rates, currency, u
   const { rows } = await tx.execute<{ unit_id: number; measure: string; period_id: string; own: OwnTarget }>(sql`
     select unit_id, measure, period_id, own from target where plan_id = ${planId} and own is not null and target is not null`);
   const missing = rows.find((row) => rates[row.own.currency] === undefined);
-  if (missing) refuseFaults([{ field: `rates/${missing.own.currency}`, code: 'rateInUse', params: { currency: missing.own.currency } }]);
+  if (missing) assertNoFieldErrors([{ field: `rates/${missing.own.currency}`, code: 'rateInUse', params: { currency: missing.own.currency } }]);
   const one = (own: OwnTarget, value: number | null) => (value === null ? null : convertMinor(value, own.currency, currency, rates[own.currency]!));
   const cells = rows.map((row) => ({ ...row, target: one(row.own, row.own.target), floor: one(row.own, row.own.floor), stretch: one(row.own, row.own.stretch) }));
   const column = <T>(pick: (cell: (typeof cells)[number]) => T) => sql.param(cells.map(pick));

@@ -1,6 +1,6 @@
 import * as routes from '#contract/routes/plans';
 import type { Endpoints } from '../endpoints';
-import { Refused } from '../problem';
+import { ProblemError } from '../problem';
 import { closeMonth, listClosedMonths, openMonth } from './closing';
 import { changePlanRates } from './rates';
 import { createPlan, discardPlan, listPlans, publishPlan, viewDifference } from './service';
@@ -8,7 +8,7 @@ import { createPlan, discardPlan, listPlans, publishPlan, viewDifference } from 
 export function addPlanRoutes({ implement, context }: Endpoints): void {
   const findMonth = (id: string) => {
     const period = context.replica.company!.calendar.parse(id);
-    if (period?.kind !== 'month') throw new Refused('unknownPeriod', { period: id });
+    if (period?.kind !== 'month') throw new ProblemError('unknownPeriod', { period: id });
     return period;
   };
   implement(routes.listPlans, async ({ query, scope, principal }) => listPlans(context, { scope, principal }, query.year));

@@ -13,7 +13,7 @@ import { LOCKS } from '../db/locks';
 import { announce } from '../db/notify';
 import { plan as planTable } from '../db/tables/index';
 import type { PlanRecord } from '../ledger/companyState';
-import { Refused, refuseFaults } from '../problem';
+import { ProblemError, assertNoFieldErrors } from '../problem';
 import { findPeriod, toUnitSummary } from '../standings/index';
 import { findPlan, findPublished, seesPlan } from './access';
 import { refuseClosed } from './closing';
@@ -37,7 +37,7 @@ export async function listPlans(context: Context, { scope, principal }: PlanCall
     .map((row) => toPlanSummary(row, scope, principal, state));
 }
 
-/** Starts a draft for the caller's unit and all below. @throws Refused invalidInput, unknownPlan */
+/** Starts a draft for the caller's unit and all below. @throws ProblemError invalidInput, unknownPlan */
 export async function createPlan(context: Context, caller: PlanCaller, input: PlanInput): Promise<PlanMade> {
   const { scope, principal } = caller;
   const label = labelOfYear(scope, input.year);
@@ -45,14 +45,14 @@ export async function createPlan(context: Context, caller: PlanCaller, input: Pl
   const made = await context.db.transaction(async (tx) => {
     const rates = findRates(context, principal, source, label);
     const id = await insertPlan(tx, { yearLabel: label, name: input.name.trim(), unitId: principal.unitId, userId: principal.userId, note: source && `copy of ${source.name}`, rates });
-    if (id === null) refuseFaults([{ field: 'name', code: 'draftExists' }]);
-    const counts = source ? await copyInto(tx, caller, source, { id: id!, yearLabel: label }) : { copied: 0, leftOut: 0 };
+    if (id === null) assertNoFieldErrors([{ field: 'name', code: 'draftExists' }]);
+    const counts = source ? await copyInto(tx, caller, source, { id: id!, yearLabel: label }) : { copied: 0, omitted: 0 };
     await recordAudit(tx, [{ userId: principal.userId, entity: 'plan', entityId: String(id), action: 'made', after: { ...input, ...counts } }]);
     await announce(tx, 'plans', null);
     return { id: id!, ...counts };
   });
   await refresh(context);
-  return { plan: await loadPlanSummary(context, caller, made.id), copied: made.copied, leftOut: made.leftOut };
+  return { plan: await loadPlanSummary(context, caller, made.id), copied: made.copied, omitted: made.omitted };
 }
 
 const MOST_NAMES = 100;
@@ -69,7 +69,7 @@ export async function startDraft(context: Context, tx: Transaction, caller: Plan
     await announce(tx, 'plans', null);
     return { id, yearLabel, name: free, unitId, isPublished: false, rates: findRates(context, caller.principal, published, yearLabel) };
   }
-  throw new Refused('invalidInput', {}, [{ field: 'name', code: 'draftExists' }]);
+  throw new ProblemError('invalidInput', {}, [{ field: 'name', code: 'draftExists' }]);
 }
 
 /** @returns the new draft's id; null when a draft of the year has this name */
@@ -93,23 +93,23 @@ function findRates(context: Context, { unitId }: Principal, source: PlanRecord |
 function findSource(context: Context, { scope, principal }: PlanCaller, input: PlanInput, label: number): PlanRecord | null {
   if (input.from === 'empty') return null;
   if (input.from === 'plan') {
-    if (input.plan === undefined) throw new Refused('invalidInput', {}, [{ field: 'plan', code: 'required' }]);
+    if (input.plan === undefined) throw new ProblemError('invalidInput', {}, [{ field: 'plan', code: 'required' }]);
     return findPlan(context, scope, principal, input.plan);
   }
-  const year = input.from === 'lastYear' ? label - 1 : label;
+  const year = input.from === 'priorYear' ? label - 1 : label;
   const found = findPublished(context, year);
-  if (!found) throw new Refused('noPublishedPlan', { year });
+  if (!found) throw new ProblemError('noPublishedPlan', { year });
   return found;
 }
 
 /** Only for units that stand in the tree in the new year; the others are counted, not dropped in silence. */
 async function copyInto(tx: Transaction, { scope, principal }: PlanCaller, source: PlanRecord, to: { id: number; yearLabel: number }) {
-  const { tree, calendar } = scope.books;
+  const { tree, calendar } = scope.dataset;
   const year = calendar.year(to.yearLabel);
   const active = tree.units.filter((unit) => tree.isActiveDuring(unit.id, year)).map((unit) => unit.id);
   const { rows: [all] } = await tx.execute<{ count: number }>(sql`select count(*) as count from target where plan_id = ${source.id} and target is not null and unit_id = any(${sql.param(tree.units.map((unit) => unit.id))}::int[])`);
   const copied = await copyTargets(tx, source, to, active, principal.userId);
-  return { copied, leftOut: all!.count - copied };
+  return { copied, omitted: all!.count - copied };
 }
 
 export async function discardPlan(context: Context, caller: PlanCaller, id: number): Promise<void> {
@@ -125,17 +125,17 @@ export async function discardPlan(context: Context, caller: PlanCaller, id: numb
 /**
  * Puts a draft's targets in place of the published ones, for the draft's unit and all below it, whole or from a period on.
  * What was published before is kept as it was. Every cell that changes has the note in its history.
- * @throws Refused notADraft (also when it was published meanwhile), monthClosed
+ * @throws ProblemError notADraft (also when it was published meanwhile), monthClosed
  */
 export async function publishPlan(context: Context, caller: PlanCaller, id: number, input: PlanPublication): Promise<PlanPublished> {
   const { scope, principal } = caller;
-  const first = input.from === undefined ? null : findPeriod(scope.books, input.from);
+  const first = input.from === undefined ? null : findPeriod(scope.dataset, input.from);
   const result = await context.db.transaction(async (tx) => {
     await tx.execute(sql`select pg_advisory_xact_lock(${LOCKS.targets})`);
     const draft = await lockDraft(context, tx, caller, id);
     const published = findPublished(context, draft.yearLabel);
     const publishedId = published?.id ?? await openPublished(context, tx, draft, principal.userId);
-    const isMine = scope.books.tree.unitsUnder(draft.unitId);
+    const isMine = scope.dataset.tree.unitsUnder(draft.unitId);
     const differing = (await loadDifference(tx, id, publishedId)).filter((cell) => isMine.has(cell.unitId));
     const taken = differing.filter((cell) => first === null || periodOf(scope, cell.periodId).from >= first.from);
     refuseClosed(context, taken.map((cell) => periodOf(scope, cell.periodId)));
@@ -149,14 +149,14 @@ export async function publishPlan(context: Context, caller: PlanCaller, id: numb
     return { publishedId, changed, kept: differing.length - taken.length };
   });
   await refresh(context);
-  return { plan: await loadPlanSummary(context, caller, result.publishedId), changed: result.changed, kept: result.kept };
+  return { plan: await loadPlanSummary(context, caller, result.publishedId), changed: result.changed, unchanged: result.kept };
 }
 
 async function openPublished(context: Context, tx: Transaction, draft: PlanRecord, userId: number): Promise<number> {
   const [made] = await tx.insert(planTable).values({ yearLabel: draft.yearLabel, name: draft.name, status: 'published', unitId: context.replica.company!.tree.root!.id, rates: draft.rates, createdBy: userId })
     .onConflictDoNothing().returning({ id: planTable.id });
   // Somebody else's first publication of the year came between; this one is tried again on top of it.
-  if (!made) throw new Refused('unavailable');
+  if (!made) throw new ProblemError('unavailable');
   return made.id;
 }
 
@@ -171,9 +171,9 @@ async function keepReplaced(tx: Transaction, published: PlanRecord, userId: numb
 export async function lockDraft(context: Context, tx: Transaction, { scope, principal }: PlanCaller, id: number): Promise<PlanRecord> {
   const { rows: [row] } = await tx.execute<{ status: string; name: string; unit_id: number; year_label: number; rates: Record<string, string>; day: string }>(sql`
     select status, name, unit_id, year_label, rates, coalesce(ended_at, created_at)::date::text as day from plan where id = ${id} for update`);
-  if (!row || !seesPlan(scope, principal, { unitId: row.unit_id, isPublished: false }, context.replica.company!)) throw new Refused('unknownPlan', { plan: id });
-  if (row.status !== 'draft') throw new Refused('notADraft', { name: row.name, status: row.status === 'merged' ? 'published' : row.status, day: describeDay(parseDay(row.day)!) });
-  if (!scope.sees(row.unit_id)) throw new Refused('outsideUnit', { unit: context.replica.company!.tree.find(row.unit_id)!.code });
+  if (!row || !seesPlan(scope, principal, { unitId: row.unit_id, isPublished: false }, context.replica.company!)) throw new ProblemError('unknownPlan', { plan: id });
+  if (row.status !== 'draft') throw new ProblemError('notADraft', { name: row.name, status: row.status === 'merged' ? 'published' : row.status, day: describeDay(parseDay(row.day)!) });
+  if (!scope.sees(row.unit_id)) throw new ProblemError('outsideUnit', { unit: context.replica.company!.tree.find(row.unit_id)!.code });
   return { id, yearLabel: row.year_label, name: row.name, unitId: row.unit_id, isPublished: false, rates: row.rates };
 }
 
@@ -190,8 +190,8 @@ export async function viewDifference(context: Context, caller: PlanCaller, id: n
   return {
     plan, against: other === null ? null : await loadPlanSummary(context, caller, other), count: cells.length,
     rows: cells.slice(0, SHOWN_DIFFERENCES).map((cell) => ({
-      unit: toUnitSummary(scope.books.tree.find(cell.unitId)!), period: cell.periodId, periodName: describePeriod(periodOf(scope, cell.periodId), scope.books.calendar),
-      measure: cell.measure, theirs: cell.theirs, ours: cell.ours,
+      unit: toUnitSummary(scope.dataset.tree.find(cell.unitId)!), period: cell.periodId, periodName: describePeriod(periodOf(scope, cell.periodId), scope.dataset.calendar),
+      measure: cell.measure, otherValue: cell.theirs, value: cell.ours,
     })),
   };
 }
@@ -199,16 +199,16 @@ export async function viewDifference(context: Context, caller: PlanCaller, id: n
 export async function loadPlanSummary(context: Context, { scope, principal }: PlanCaller, id: number): Promise<PlanSummary> {
   const state = context.replica.company!;
   const [row] = await loadPlans(context.db, sql`p.id = ${id}`);
-  if (!row || !seesPlan(scope, principal, { unitId: row.unit_id, isPublished: row.status === 'published' }, state)) throw new Refused('unknownPlan', { plan: id });
+  if (!row || !seesPlan(scope, principal, { unitId: row.unit_id, isPublished: row.status === 'published' }, state)) throw new ProblemError('unknownPlan', { plan: id });
   return toPlanSummary(row, scope, principal, state);
 }
 
 function periodOf(scope: Scope, periodId: string): Period {
-  return scope.books.calendar.parse(periodId)!;
+  return scope.dataset.calendar.parse(periodId)!;
 }
 
 function labelOfYear(scope: Scope, year: string): number {
-  return scope.books.calendar.labelOf(findPeriod(scope.books, year).from);
+  return scope.dataset.calendar.labelOf(findPeriod(scope.dataset, year).from);
 }
 
 export async function refresh(context: Context): Promise<void> {

@@ -9,7 +9,7 @@ import type { PlanRow } from './repository';
 export function toPlanSummary(row: PlanRow, scope: Scope, principal: Principal, { tree }: CompanyState): PlanSummary {
   return {
     id: row.id, year: `FY${row.year_label}`, name: row.name, status: row.status, unit: toUnitSummary(tree.find(row.unit_id)!), note: row.note, rates: row.rates,
-    madeBy: row.made_by, madeAt: row.made_at, endedBy: row.ended_by, endedAt: row.ended_at, cells: row.cells,
-    mayPublish: row.status === 'draft' && mayDo(principal.role, 'plan') && scope.sees(row.unit_id),
+    createdBy: row.made_by, createdAt: row.made_at, endedBy: row.ended_by, endedAt: row.ended_at, targetCount: row.cells,
+    canPublish: row.status === 'draft' && mayDo(principal.role, 'plan') && scope.sees(row.unit_id),
   };
 }

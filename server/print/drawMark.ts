@@ -15,8 +15,8 @@ const SHAPES: readonly (readonly Point[])[] = [
 export function drawMark(paper: Paper, status: Status, x: number, y: number, size: number): void {
   const { mark } = inkOf(status);
   const at = (u: number, v: number): Point => [x + u * size, y + v * size];
-  if (status.symbols === 'words') return;
-  if (status.symbols === 'shapes') {
+  if (status.iconSet === 'words') return;
+  if (status.iconSet === 'shapes') {
     if (status.grade === 0) paper.circle(x + size / 2, y + size / 2, size * 0.32, { stroke: { color: mark, width: size * 0.1 } });
     else paper.area(SHAPES[status.grade]!.map(([u, v]) => at(u, v)), mark);
     return;

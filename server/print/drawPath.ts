@@ -24,8 +24,8 @@ export function drawPath(paper: Paper, view: StandingView, box: Box): void {
   const show = (value: number) => formatShort(Math.round(value * 10 ** decimalsOf(unit)), unit);
   paper.text(box.x, box.y + 6, `Path through ${view.period.name}${unit.currency ? `, ${unit.currency}` : ''}`, { size: 8.5, weight: 'semibold' });
   const target = view.figures.target.missingCount > 0 ? null : view.figures.target.value;
-  const seriesOf = (key: 'booked' | 'due' | 'lastYear' | 'atThisRate') => view.path.flatMap((point, index) => (point[key] === null ? [] : [[index, major(point[key])] as const]));
-  const series = { booked: seriesOf('booked'), due: seriesOf('due'), lastYear: seriesOf('lastYear'), rate: seriesOf('atThisRate') };
+  const seriesOf = (key: 'actual' | 'expectedToDate' | 'priorYear' | 'runRateProjection') => view.path.flatMap((point, index) => (point[key] === null ? [] : [[index, major(point[key])] as const]));
+  const series = { booked: seriesOf('actual'), due: seriesOf('expectedToDate'), priorYear: seriesOf('priorYear'), rate: seriesOf('runRateProjection') };
   const axis = axisOf([...Object.values(series).flatMap((each) => each.map(([, value]) => value)), ...(target === null ? [] : [major(target)])]);
   const [x0, x1, y0, y1] = [box.x + LEFT, box.x + box.width - RIGHT, box.y + TOP, box.y + box.height - FOOT];
   const x = (index: number) => x0 + (index / Math.max(1, view.path.length - 1)) * (x1 - x0);
@@ -39,8 +39,8 @@ export function drawPath(paper: Paper, view: StandingView, box: Box): void {
     if (index % every === 0) paper.text(x(index), y1 + 10, shortDay(parseDay(point.day)!), { size: 7, color: INK.soft, anchor: 'middle' });
   });
   const trace = (of: readonly (readonly [number, number])[]): Point[] => of.map(([index, value]) => [x(index), y(value)]);
-  if (view.accrues && series.booked.length > 1) paper.area([[x(series.booked[0]![0]), y(0)], ...trace(series.booked), [x(series.booked.at(-1)![0]), y(0)]], INK.now, 0.1);
-  paper.path(trace(series.lastYear), { color: INK.prior, width: 1.2 });
+  if (view.isCumulative && series.booked.length > 1) paper.area([[x(series.booked[0]![0]), y(0)], ...trace(series.booked), [x(series.booked.at(-1)![0]), y(0)]], INK.now, 0.1);
+  paper.path(trace(series.priorYear), { color: INK.prior, width: 1.2 });
   paper.path(trace(series.due), { color: INK.ink, width: 0.8, dash: [1.5, 2] });
   paper.path(trace(series.rate), { color: INK.now, width: 1.2, dash: [1.5, 2.5] });
   paper.path(trace(series.booked), { color: INK.now, width: 1.8 });
@@ -53,9 +53,9 @@ export function drawPath(paper: Paper, view: StandingView, box: Box): void {
   }
   const ends = [
     ...(target === null ? [] : [{ text: `${view.measure.direction === 'lower' ? 'limit' : 'target'} ${show(major(target))}`, value: major(target), color: INK.ink as string }]),
-    ...(now ? [{ text: `${view.accrues ? 'booked' : 'now'} ${show(now[1])}`, value: now[1], color: INK.now as string }] : []),
+    ...(now ? [{ text: `${view.isCumulative ? 'actual' : 'now'} ${show(now[1])}`, value: now[1], color: INK.now as string }] : []),
     ...(series.rate.length > 0 ? [{ text: `at this rate ${show(series.rate.at(-1)![1])}`, value: series.rate.at(-1)![1], color: INK.now as string }] : []),
-    ...(series.lastYear.length > 0 ? [{ text: `last year ${show(series.lastYear.at(-1)![1])}`, value: series.lastYear.at(-1)![1], color: INK.priorText as string }] : []),
+    ...(series.priorYear.length > 0 ? [{ text: `last year ${show(series.priorYear.at(-1)![1])}`, value: series.priorYear.at(-1)![1], color: INK.priorText as string }] : []),
   ];
   const places = declutter(ends.map((end) => y(end.value)), 9, y0, y1);
   ends.forEach((end, index) => paper.text(x1 + 5, places[index]! + 2.5, end.text, { size: 7.2, color: end.color }));

@@ -1,4 +1,4 @@
-import type { PlaceView, StandingView } from '#contract/schemas/standing';
+import type { RankingRowView, StandingView } from '#contract/schemas/standing';
 import { listDefinitions } from '#contract/words/definitions';
 import { figureUnit } from '#contract/words/figureUnit';
 import { listFigures } from '#contract/words/figures';
@@ -77,7 +77,7 @@ interface TableColumn {
   /** Share of the width. */
   share: number;
   anchor: 'start' | 'end';
-  text(place: PlaceView): string;
+  text(place: RankingRowView): string;
 }
 
 /** The ranked people as far as there is room, then all others and the total (GUARDS 16). */
@@ -88,11 +88,11 @@ function drawTable(paper: Paper, view: StandingView, { x, y, width, bottom }: Ta
   const columns: TableColumn[] = [
     { name: 'Rank', share: 0.07, anchor: 'start', text: (place) => String(place.rank ?? '–') },
     { name: 'Salesperson', share: 0.24, anchor: 'start', text: (place) => place.unit.name },
-    { name: 'Team', share: 0.15, anchor: 'start', text: (place) => place.team ?? '' },
+    { name: 'Team', share: 0.15, anchor: 'start', text: (place) => place.teamName ?? '' },
     { name: view.measure.code === 'revenue' ? 'Booked' : view.measure.name, share: 0.12, anchor: 'end', text: (place) => number(place.actual) },
     { name: isLimit ? 'Limit' : 'Target', share: 0.11, anchor: 'end', text: (place) => (place.targetIncomplete ? 'incomplete' : number(place.target)) },
-    { name: isLimit ? 'Of the limit' : 'Attainment', share: 0.17, anchor: 'start', text: (place) => `${place.attainmentText ?? ''} ${place.status.word}`.trim() },
-    { name: 'Last year', share: 0.14, anchor: 'end', text: (place) => place.lastYearText ?? '–' },
+    { name: isLimit ? 'Of the limit' : 'Attainment', share: 0.17, anchor: 'start', text: (place) => `${place.attainmentText ?? ''} ${place.status.label}`.trim() },
+    { name: 'Last year', share: 0.14, anchor: 'end', text: (place) => place.priorYearText ?? '–' },
   ];
   const edges = columns.map((_, index) => x + width * columns.slice(0, index).reduce((sum, column) => sum + column.share, 0));
   const cell = (index: number, at: number, text: string, style: TextStyle) => {
@@ -103,12 +103,12 @@ function drawTable(paper: Paper, view: StandingView, { x, y, width, bottom }: Ta
   columns.forEach((column, index) => cell(index, y, column.name, { size: 7.4, color: INK.soft }));
   paper.line([x, y + 4], [x + width, y + 4], { color: INK.line, width: 0.8 });
   const rows = Math.max(0, Math.floor((bottom - y - 4) / ROW) - 2);
-  const shown = view.places.slice(0, view.places.length <= rows + 1 ? view.places.length : rows);
+  const shown = view.rankings.slice(0, view.rankings.length <= rows + 1 ? view.rankings.length : rows);
   let at = y + 4 + ROW;
   for (const place of shown) {
     columns.forEach((column, index) => {
       if (index !== 5) cell(index, at - 3, column.text(place), { size: 8, weight: index === 1 ? 'semibold' : 'regular' });
-      if (index === 0 && place.movement) drawMovement(paper, place.movement, edges[0]! + 13, at - 3);
+      if (index === 0 && place.rankChange) drawMovement(paper, place.rankChange, edges[0]! + 13, at - 3);
       if (index !== 5) return;
       drawMark(paper, place.status, edges[index]!, at - 10, 8);
       paper.text(edges[index]! + 12, at - 3, fit(column.text(place), width * column.share - 14, { size: 8 }), { size: 8, weight: 'semibold', color: inkOf(place.status).text });
@@ -116,14 +116,14 @@ function drawTable(paper: Paper, view: StandingView, { x, y, width, bottom }: Ta
     paper.line([x, at], [x + width, at], { color: INK.line, width: 0.4 });
     at += ROW;
   }
-  const rest = view.places.slice(shown.length);
+  const rest = view.rankings.slice(shown.length);
   const adds = view.measure.definition.kind === 'sum' || view.measure.definition.kind === 'count';
   if (rest.length > 0) {
     cell(1, at - 3, `All others (${rest.length})`, { size: 8, color: INK.soft });
     if (adds) cell(3, at - 3, number(rest.reduce((sum, place) => sum + (place.actual ?? 0), 0)), { size: 8, color: INK.soft });
     at += ROW;
   }
-  cell(1, at - 3, `All ${view.places.length}`, { size: 8, weight: 'bold' });
+  cell(1, at - 3, `All ${view.rankings.length}`, { size: 8, weight: 'bold' });
   if (view.figures.actual !== null) paper.text(edges[3]! + width * columns[3]!.share - 8, at - 3, formatShortest(view.figures.actual, unit), { size: 8, weight: 'bold', anchor: 'end' });
 }
 

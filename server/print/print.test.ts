@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { buildSampleBooks, SAMPLE_MEMBERSHIPS, SAMPLE_UNITS, always } from '#core/standing/sampleBooks';
+import { buildSampleDataset, SAMPLE_MEMBERSHIPS, SAMPLE_UNITS, always } from '#core/standing/sampleDataset';
 import type { Scope } from '../access/index';
 import { viewStanding } from '../standings/index';
 import { drawStanding, PAGE } from './drawStanding';
@@ -26,8 +26,8 @@ function view(people: number, unitId = 1) {
   const memberships = [...SAMPLE_MEMBERSHIPS.slice(0, 4), ...Array.from({ length: people }, (_, index) => always(100 + index, 3))];
   const booked = Array.from({ length: people }, (_, index) => ({ salespersonId: 100 + index, amount: 1_000 * (index + 1), on: '2026-11-03' }));
   const targets = Array.from({ length: people }, (_, index) => ({ unitId: 100 + index, periodId: 'FY2027-P08', target: 50_000 }));
-  const books = buildSampleBooks({ asOf: '2026-11-18', units, memberships, booked, targets });
-  return viewStanding({ books, isWhole: true } as Scope, books.tree.find(unitId)!, books.calendar.parse('FY2027-P08')!, 'revenue', books.sums.newestDay);
+  const dataset = buildSampleDataset({ asOf: '2026-11-18', units, memberships, booked, targets });
+  return viewStanding({ dataset, isWhole: true } as Scope, dataset.tree.find(unitId)!, dataset.calendar.parse('FY2027-P08')!, 'revenue', dataset.sums.newestDay);
 }
 
 describe('a printed standing', () => {
@@ -47,7 +47,7 @@ describe('a printed standing', () => {
     drawStanding(paper, of);
     const words = paper.texts.map(({ text }) => text);
     expect(words).toContain(`All ${people}`);
-    const named = of.places.filter((place) => words.some((text) => text.startsWith(place.unit.name.slice(0, 10)))).length;
+    const named = of.rankings.filter((place) => words.some((text) => text.startsWith(place.unit.name.slice(0, 10)))).length;
     const others = words.map((text) => /^All others \((\d+)\)$/.exec(text)?.[1]).find(Boolean);
     if (people > 20) expect(Number(others)).toBeGreaterThan(0);
     else expect([named, others]).toEqual([people, undefined]);

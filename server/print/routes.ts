@@ -9,7 +9,7 @@ const TYPES = { pdf: 'application/pdf', png: 'image/png', svg: 'image/svg+xml', 
 export function addPrintRoutes({ implement, context }: Endpoints): void {
   implement(routes.printStanding, async ({ query, scope, principal, reply }) => {
     const { format } = query;
-    const view = await viewStandingWhole(context, scope, scope.findUnit(query.unit), findPeriod(scope.books, query.period), findMeasure(scope.books, query.measure).code);
+    const view = await viewStandingWhole(context, scope, scope.findUnit(query.unit), findPeriod(scope.dataset, query.period), findMeasure(scope.dataset, query.measure).code);
     reply.header('content-type', TYPES[format]);
     reply.header('content-disposition', `attachment; filename="standing ${view.unit.code} ${view.period.id} ${view.measure.code}.${format}"`);
     // Fonts, PDF and pictures take a second to load: only who prints waits for them, once.

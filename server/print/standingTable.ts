@@ -7,7 +7,7 @@ import { guardCell, toCsv } from '../imports/index';
 
 type Cell = string | number | null;
 
-const COLUMNS = ['rank', 'movement', 'unit', 'name', 'under', 'actual', 'target', 'attainment', 'grade', 'status', 'gap', 'last_year', 'change', 'note'] as const;
+const COLUMNS = ['rank', 'rank_change', 'unit', 'name', 'under', 'actual', 'target', 'attainment', 'grade', 'status', 'gap', 'prior_year', 'change', 'note'] as const;
 
 /** Numbers as numbers, in major units; words and grades as on the screen. Both levels, then the whole, then what it means. */
 function toRows(view: StandingView): { head: Cell[][]; rows: Cell[][]; definitions: string[] } {
@@ -15,14 +15,14 @@ function toRows(view: StandingView): { head: Cell[][]; rows: Cell[][]; definitio
   const number = (value: number | null) => (value === null ? null : Number(toMajor(value, unit).toFixed(decimalsOf(unit))));
   const { figures } = view;
   const share = (value: number | null) => (value === null ? null : Number(value.toPrecision(12)));
-  const line = (place: StandingView['places'][number]): Cell[] => [
-    place.rank, place.movement, place.unit.code, place.unit.name, place.team, number(place.actual), place.targetIncomplete ? null : number(place.target), share(place.attainment), place.status.grade, place.status.word, number(place.gap), number(place.lastYear), place.lastYearText, describePresence(place),
+  const line = (place: StandingView['rankings'][number]): Cell[] => [
+    place.rank, place.rankChange, place.unit.code, place.unit.name, place.teamName, number(place.actual), place.targetIncomplete ? null : number(place.target), share(place.attainment), place.status.grade, place.status.label, number(place.gap), number(place.priorYear), place.priorYearText, describePresence(place),
   ];
   return {
     head: [[view.sentence.map((part) => part.text).join('')], [`${view.unit.name}, ${view.period.name}, ${view.measure.name}${unit.currency ? `, ${unit.currency}` : ''}`], []],
     rows: [
-      ...view.below.map(line), ...view.places.map(line),
-      [null, null, view.unit.code, `${view.unit.name}, all`, null, number(figures.actual), figures.target.missingCount > 0 ? null : number(figures.target.value), share(figures.attainment), figures.status.grade, figures.status.word, number(figures.gap), number(view.lastYear?.value ?? null), view.lastYear?.changeText ?? null, null],
+      ...view.below.map(line), ...view.rankings.map(line),
+      [null, null, view.unit.code, `${view.unit.name}, all`, null, number(figures.actual), figures.target.missingCount > 0 ? null : number(figures.target.value), share(figures.attainment), figures.status.grade, figures.status.label, number(figures.gap), number(view.priorYear?.toDate ?? null), view.priorYear?.changeText ?? null, null],
     ],
     definitions: listDefinitions(view),
   };

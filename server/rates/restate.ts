@@ -2,7 +2,7 @@ import type pg from 'pg';
 import { divideCredit } from '#core/money/credit';
 import { convertMinor, findRate, type Rate } from '#core/money/rate';
 import { parseDay, type Day } from '#core/period/day';
-import { refuseFaults } from '../problem';
+import { assertNoFieldErrors } from '../problem';
 
 interface Foreign {
   id: number;
@@ -18,7 +18,7 @@ const AT_ONCE = 5_000;
 
 /**
  * Finds the deals that other rates convert otherwise, and stages what they come to: `touched` (their ids), `restated` and `restated_credit`.
- * Nothing is written to the book. @throws Refused invalidInput where deals would be left without a rate
+ * Nothing is written to the book. @throws ProblemError invalidInput where deals would be left without a rate
  */
 export async function stageRestated(client: pg.ClientBase, reporting: string, { before, after }: { before: readonly Rate[]; after: readonly Rate[] }): Promise<void> {
   await client.query('create temp table touched (id bigint) on commit drop');
@@ -39,7 +39,7 @@ export async function stageRestated(client: pg.ClientBase, reporting: string, { 
     for (const { deal, now } of changed) if (now === undefined) missing = { count: missing.count + 1, day: missing.day || deal.dayText };
     await stage(client, reporting, changed.flatMap(({ deal, now }) => (now === undefined ? [] : [{ deal, rate: now }])));
   }
-  if (missing.count > 0) refuseFaults([{ field: 'rate', code: 'rateNeeded', params: missing }]);
+  if (missing.count > 0) assertNoFieldErrors([{ field: 'rate', code: 'rateNeeded', params: missing }]);
 }
 
 async function stage(client: pg.ClientBase, reporting: string, changed: readonly { deal: Foreign; rate: string }[]): Promise<void> {

@@ -8,7 +8,7 @@ import { inTransaction } from '../db/client';
 import { CHANNEL } from '../db/notify';
 import { LOCKS } from '../db/locks';
 import { collectTotals, recordRunCorrections, startTotals, writeTotals } from '../ledger/touchedTotals';
-import { refuseFaults } from '../problem';
+import { assertNoFieldErrors } from '../problem';
 import { findRateFaults } from './check';
 import { stageRestated, writeRestated } from './restate';
 
@@ -24,15 +24,15 @@ export function listRates(context: Context): RateView[] {
 }
 
 /**
- * Adds, corrects and takes away rates in one transaction; every deal that they convert otherwise is restated and recorded (CALCULATIONS 1).
- * @throws Refused invalidInput with the row of each fault, closedNeedsReason where a closed month is restated without a reason
+ * Adds, corrects and takes away rates in one transaction; every deal that they convert otherwise is restated and recorded (docs/calculations.md, 1).
+ * @throws ProblemError invalidInput with the row of each fault, closedNeedsReason where a closed month is restated without a reason
  */
-export async function changeRates(context: Context, principal: Principal, { changes, reason, isCheck = false }: RateChanges): Promise<RatesChanged> {
+export async function changeRates(context: Context, principal: Principal, { changes, reason, preview = false }: RateChanges): Promise<RatesChanged> {
   const { currency } = context.replica.company!;
-  refuseFaults(changes.flatMap((change, index): FieldFault[] => findRateFaults(change, currency).map((fault) => ({ ...fault, field: `changes/${index}/${fault.field}` }))));
+  assertNoFieldErrors(changes.flatMap((change, index): FieldFault[] => findRateFaults(change, currency).map((fault) => ({ ...fault, field: `changes/${index}/${fault.field}` }))));
   const result = await inTransaction(context.jobs, async (client) => {
     await client.query('select pg_advisory_xact_lock($1)', [LOCKS.rates]);
-    return apply(context, client, principal, changes, reason?.trim() || null, isCheck);
+    return apply(context, client, principal, changes, reason?.trim() || null, preview);
   }, ({ written }) => written);
   if (result.written) {
     await context.replica.afterWrite({ company: true, all: true });

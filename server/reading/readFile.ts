@@ -1,7 +1,7 @@
 import { join } from 'node:path';
 import { Worker } from 'node:worker_threads';
 import { ROOT } from '../root';
-import { Refused } from '../problem';
+import { ProblemError } from '../problem';
 import { unpackRecords, type ReadingJob, type ReadingMessage } from './protocol';
 import { FILE_LIMITS, type FileRecord } from './record';
 
@@ -41,7 +41,7 @@ function rest(worker: Worker): void {
 
 /**
  * Reads a file in a worker, record by record: what is too large, too slow or broken there holds nobody up and ends there.
- * @throws Refused invalidInput, invalidBody, tooLarge; what the signal was aborted with
+ * @throws ProblemError invalidInput, invalidBody, tooLarge; what the signal was aborted with
  */
 export async function* readFile(job: ReadingJob, signal: AbortSignal): AsyncGenerator<FileRecord[]> {
   const worker = startWorker();
@@ -73,7 +73,7 @@ export async function* readFile(job: ReadingJob, signal: AbortSignal): AsyncGene
       if (message.kind === 'end') return;
       if (message.kind === 'failed') throw new Error(`The file could not be read: ${message.message}`);
       isDone = message.code !== 'tooLarge';
-      throw new Refused(message.code, message.params, message.at ? [message.at] : []);
+      throw new ProblemError(message.code, message.params, message.at ? [message.at] : []);
     }
   } finally {
     clearTimeout(late);

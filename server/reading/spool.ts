@@ -5,7 +5,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import { Refused } from '../problem';
+import { ProblemError } from '../problem';
 
 /** A sender that is silent for so long has gone. */
 const SILENT_MS = 30_000;
@@ -21,12 +21,12 @@ const folder = join(tmpdir(), `iron-ladder-uploads-${process.pid}`);
 
 /**
  * Takes a file in before anything is begun with it: a slow line holds no transaction.
- * @throws Refused tooLarge as soon as it is known, tooSlow when nothing comes any more
+ * @throws ProblemError tooLarge as soon as it is known, tooSlow when nothing comes any more
  */
 export async function spool(body: Readable, { maxBytes, limit, length }: { maxBytes: number; limit: string; length?: number }, signal: AbortSignal): Promise<SpooledFile> {
   if (length !== undefined && length > maxBytes) {
     body.resume();
-    throw new Refused('tooLarge', { limit });
+    throw new ProblemError('tooLarge', { limit });
   }
   await mkdir(folder, { recursive: true, mode: 0o700 });
   const path = join(folder, randomUUID());
@@ -37,7 +37,7 @@ export async function spool(body: Readable, { maxBytes, limit, length }: { maxBy
   } catch (error) {
     await remove();
     // Whoever is still sending must be let finish, or they get a broken connection instead of the reason.
-    if (error instanceof Refused && error.code === 'tooLarge') body.resume();
+    if (error instanceof ProblemError && error.code === 'tooLarge') body.resume();
     throw error;
   }
 }
@@ -50,7 +50,7 @@ async function* withLimits(source: AsyncIterable<Buffer>, maxBytes: number, limi
     signal.throwIfAborted();
     if (done) return;
     bytes += value.length;
-    if (bytes > maxBytes) throw new Refused('tooLarge', { limit });
+    if (bytes > maxBytes) throw new ProblemError('tooLarge', { limit });
     yield value;
   }
 }
@@ -58,7 +58,7 @@ async function* withLimits(source: AsyncIterable<Buffer>, maxBytes: number, limi
 async function inTime<Value>(work: Promise<Value>): Promise<Value> {
   let timer: NodeJS.Timeout | undefined;
   const late = new Promise<never>((_, reject) => {
-    timer = setTimeout(() => reject(new Refused('tooSlow')), SILENT_MS);
+    timer = setTimeout(() => reject(new ProblemError('tooSlow')), SILENT_MS);
   });
   try {
     return await Promise.race([work, late]);

@@ -3,34 +3,34 @@ import * as routes from '#contract/routes/standings';
 import type { MeasureCode } from '#core/measure/measure';
 import type { Scope } from '../access/index';
 import type { Endpoints } from '../endpoints';
-import { listBookProblems } from '../ledger/problems';
-import { viewApart, viewBehind } from './behind';
+import { listOversizedTotals } from '../ledger/problems';
+import { viewApart, viewBehind } from './contributingDeals';
 import { findMeasure, findPeriod } from './find';
 import { viewLadder } from './ladder';
-import { reachOf } from './reach';
+import { dependencyScopeOf } from './reach';
 import { measuresOfCard, viewBreadth, viewPairs, viewScorecard } from './scorecard';
 import { viewSeries } from './series';
 import { viewStandingWhole } from './whole';
 import { viewStandings, viewStrip, viewTree } from './service';
 
 export function addStandingRoutes({ implement, implementKept, context }: Endpoints): void {
-  implement(ledger.listBookProblems, async ({ scope }) => listBookProblems(context, scope.sees));
+  implement(ledger.listOversizedTotals, async ({ scope }) => listOversizedTotals(context, scope.sees));
 
   /** What a question about one unit and measures reaches. */
   const reach = (scope: Scope, unit: string, measures: readonly (MeasureCode | undefined)[]) =>
-    reachOf(scope.books, scope.findUnit(unit), measures.map((code) => findMeasure(scope.books, code).code));
+    dependencyScopeOf(scope.dataset, scope.findUnit(unit), measures.map((code) => findMeasure(scope.dataset, code).code));
 
   implementKept(routes.getStanding, async ({ query, scope }) => {
-    return viewStandingWhole(context, scope, scope.findUnit(query.unit), findPeriod(scope.books, query.period), findMeasure(scope.books, query.measure).code);
+    return viewStandingWhole(context, scope, scope.findUnit(query.unit), findPeriod(scope.dataset, query.period), findMeasure(scope.dataset, query.measure).code);
   }, ({ query, scope }) => reach(scope, query.unit, [query.measure]));
 
-  implementKept(routes.getTree, async ({ query, scope, principal }) =>
-    viewTree(scope, principal.unitId, findPeriod(scope.books, query.period), findMeasure(scope.books, query.measure).code),
-  ({ query, scope, principal }) => reachOf(scope.books, scope.books.tree.find(principal.unitId)!, [findMeasure(scope.books, query.measure).code]));
+  implementKept(routes.listUnitAttainments, async ({ query, scope, principal }) =>
+    viewTree(scope, principal.unitId, findPeriod(scope.dataset, query.period), findMeasure(scope.dataset, query.measure).code),
+  ({ query, scope, principal }) => dependencyScopeOf(scope.dataset, scope.dataset.tree.find(principal.unitId)!, [findMeasure(scope.dataset, query.measure).code]));
 
-  implementKept(routes.getStrip, async ({ query, scope }) => {
-    const label = query.year ? scope.books.calendar.labelOf(findPeriod(scope.books, query.year).from) : scope.books.calendar.labelOf(scope.books.asOf);
-    return viewStrip(scope.books, scope.findUnit(query.unit), label, findMeasure(scope.books, query.measure).code);
+  implementKept(routes.getYearOverview, async ({ query, scope }) => {
+    const label = query.year ? scope.dataset.calendar.labelOf(findPeriod(scope.dataset, query.year).from) : scope.dataset.calendar.labelOf(scope.dataset.asOf);
+    return viewStrip(scope.dataset, scope.findUnit(query.unit), label, findMeasure(scope.dataset, query.measure).code);
   }, ({ query, scope }) => reach(scope, query.unit, [query.measure]));
 
   // A salesperson is shown their team, where the company shares it: more people than their unit's.
@@ -38,24 +38,24 @@ export function addStandingRoutes({ implement, implementKept, context }: Endpoin
     ({ query, scope, principal }) => (principal.role === 'salesperson' ? null : reach(scope, query.unit, [query.measure])));
 
   implementKept(routes.getSeries, async ({ query, scope }) =>
-    viewSeries(scope.books, scope.findUnit(query.unit), findPeriod(scope.books, query.period), findMeasure(scope.books, query.measure), query.step),
+    viewSeries(scope.dataset, scope.findUnit(query.unit), findPeriod(scope.dataset, query.period), findMeasure(scope.dataset, query.measure), query.step),
   ({ query, scope }) => reach(scope, query.unit, [query.measure]));
 
   implementKept(routes.getScorecard, async ({ query, scope }) =>
-    viewScorecard(scope.books, scope.findUnit(query.unit), findPeriod(scope.books, query.period), query.measures),
-  ({ query, scope }) => reach(scope, query.unit, measuresOfCard(scope.books, query.measures)));
+    viewScorecard(scope.dataset, scope.findUnit(query.unit), findPeriod(scope.dataset, query.period), query.measures),
+  ({ query, scope }) => reach(scope, query.unit, measuresOfCard(scope.dataset, query.measures)));
 
-  implementKept(routes.getPairs, async ({ query, scope }) =>
-    viewPairs(scope.books, scope.findUnit(query.unit), findPeriod(scope.books, query.period), [findMeasure(scope.books, query.measure), findMeasure(scope.books, query.beside)], query.level),
-  ({ query, scope }) => reach(scope, query.unit, [query.measure, query.beside]));
+  implementKept(routes.compareMeasures, async ({ query, scope }) =>
+    viewPairs(scope.dataset, scope.findUnit(query.unit), findPeriod(scope.dataset, query.period), [findMeasure(scope.dataset, query.measure), findMeasure(scope.dataset, query.compareMeasure)], query.level),
+  ({ query, scope }) => reach(scope, query.unit, [query.measure, query.compareMeasure]));
 
-  implementKept(routes.getBreadth, async ({ query, scope }) => viewBreadth(scope.books, scope.findUnit(query.unit), findPeriod(scope.books, query.period)),
+  implementKept(routes.getSalesMix, async ({ query, scope }) => viewBreadth(scope.dataset, scope.findUnit(query.unit), findPeriod(scope.dataset, query.period)),
     ({ query, scope }) => scope.findUnit(query.unit).id);
 
-  implement(routes.getBehind, async ({ query, scope }) => viewBehind(context.db, scope.books, scope.findUnit(query.unit), findPeriod(scope.books, query.period)));
+  implement(routes.listContributingDeals, async ({ query, scope }) => viewBehind(context.db, scope.dataset, scope.findUnit(query.unit), findPeriod(scope.dataset, query.period)));
 
-  implement(routes.takeApart, async ({ query, scope }) => viewApart(context.db, scope.books, scope.findUnit(query.unit), findPeriod(scope.books, query.period), query.by));
+  implement(routes.getBreakdown, async ({ query, scope }) => viewApart(context.db, scope.dataset, scope.findUnit(query.unit), findPeriod(scope.dataset, query.period), query.by));
 
   implementKept(routes.getStandings, async ({ query, scope }) =>
-    viewStandings(scope.books, findPeriod(scope.books, query.period), findMeasure(scope.books, query.measure).code));
+    viewStandings(scope.dataset, findPeriod(scope.dataset, query.period), findMeasure(scope.dataset, query.measure).code));
 }

@@ -15,6 +15,6 @@ export async function viewStandingWhole({ db, replica }: Context, scope: Scope, 
   const isClosed = replica.company!.closedMonths.some((month) => intersect(month, period));
   const view = viewStanding(scope, unit, period, measure, replica.newestDay);
   // The sums say how much is in no unit; only the deals say how many: a refund is one of them and no deal won.
-  const unplaced = view.unplaced && { ...view.unplaced, deals: await countUnassigned(db, { from: period.from, to: Math.min(period.to, replica.asOf + 1) }) };
-  return { ...view, unplaced, asClosed: isClosed ? await viewAsClosed(db, scope.books, unit.id, period, measure) : null };
+  const unassigned = view.unassigned && { ...view.unassigned, deals: await countUnassigned(db, { from: period.from, to: Math.min(period.to, replica.asOf + 1) }) };
+  return { ...view, unassigned, asClosed: isClosed ? await viewAsClosed(db, scope.dataset, unit.id, period, measure) : null };
 }

@@ -3,7 +3,7 @@ import { listDefinitions } from '#contract/words/definitions';
 import { listFigures } from '#contract/words/figures';
 import { describeApplied, describeAttainment, describeGrading } from '#contract/words/made';
 import { parseDay } from '#core/period/day';
-import { buildSampleBooks, type SampleOptions } from '#core/standing/sampleBooks';
+import { buildSampleDataset, type SampleOptions } from '#core/standing/sampleDataset';
 import { defaultRule } from '#core/status/rule';
 import type { Scope } from '../access/index';
 import { viewStanding } from './service';
@@ -14,8 +14,8 @@ const booked = (amount: number, on = '2026-11-02', salespersonId = 11, part: 're
 const target = (value: number, unitId = 11, measure = 'revenue') => ({ unitId, periodId: NOVEMBER, target: value, measure });
 
 function view(options: Partial<SampleOptions> = {}, { unitId = 11, measure = 'revenue', periodId = NOVEMBER } = {}) {
-  const books = buildSampleBooks({ asOf: '2026-11-18', ...options });
-  return viewStanding({ books, isWhole: true } as Scope, books.tree.find(unitId)!, books.calendar.parse(periodId)!, measure, books.sums.newestDay);
+  const dataset = buildSampleDataset({ asOf: '2026-11-18', ...options });
+  return viewStanding({ dataset, isWhole: true } as Scope, dataset.tree.find(unitId)!, dataset.calendar.parse(periodId)!, measure, dataset.sums.newestDay);
 }
 const figures = (of: ReturnType<typeof view>) => Object.fromEntries(listFigures(of).map((figure) => [figure.key, figure]));
 
@@ -31,11 +31,11 @@ describe('the figures of a running month', () => {
   it('open to their formula with the numbers put in', () => {
     expect(shown['ahead']!.made).toEqual(['due by today = target × share of working days gone = €480,000 × 13 / 21 = €297,142.86', '€396,180 − €297,142.86 = €99,037.14']);
     expect(shown['needed']!.made[0]).toBe('max(0, target − booked) / working days left = (€480,000 − €396,180) / 8');
-    expect(shown['lastYear']!.made).toEqual(['€396,180 now, €300,000 on 1–18 Nov 2025: +€96,180.', 'All of that period came to €300,000.']);
+    expect(shown['priorYear']!.made).toEqual(['€396,180 now, €300,000 on 1–18 Nov 2025: +€96,180.', 'All of that period came to €300,000.']);
   });
 
   it('are toned by what is good, also beside a word', () => {
-    expect([shown['ahead']!.tone, shown['lastYear']!.tone]).toEqual(['good', undefined]);
+    expect([shown['ahead']!.tone, shown['priorYear']!.tone]).toEqual(['good', undefined]);
     expect(figures(view({ booked: [booked(100)], targets: [target(48_000_000)] }))['ahead']).toMatchObject({ tone: 'bad', label: expect.stringMatching(/^behind pace/) });
   });
 });
@@ -56,7 +56,7 @@ describe('the figures of other standings', () => {
   it('with a part of the targets count the parts (GUARDS 2)', () => {
     const of = view({ targets: [target(100)] }, { unitId: 3 });
     expect(figures(of)['target']!.label).toBe('target so far, 1 of 2 parts set');
-    expect(describeApplied(of)).toBe('€1. Added up over people: the targets of 2 units directly below. 1 part is missing, so it is not judged by.');
+    expect(describeApplied(of)).toBe('€1. The sum of the targets of 2 units directly below. 1 part is missing, so it is not judged by.');
   });
 
   it('of a limit turn round what is good, and differ by points', () => {
@@ -73,9 +73,9 @@ describe('the figures of other standings', () => {
 });
 
 describe('why a grade is what it is', () => {
-  it('is told by the rule, its cuts and the next grade', () => {
+  it('is told by the rule, its thresholds and the next grade', () => {
     expect(describeGrading(view({ booked: [booked(25_000_000)], targets: [target(48_000_000)] }))).toEqual([
-      '“slipping” by the rule that ships. Cuts at 95% and 80% of what was due by now: grade 3 from €282,285.71, grade 2 from €237,714.29.',
+      '“slipping” by the standard rule. Thresholds at 95% and 80% of what was due by now: grade 3 from €282,285.71, grade 2 from €237,714.29.',
       'More by €32,285.71 and it is “on pace” (from €282,285.71).',
     ]);
   });
@@ -83,16 +83,16 @@ describe('why a grade is what it is', () => {
   it('of the best grade names no next one', () => expect(describeGrading(view({ booked: [booked(48_000_000)], targets: [target(48_000_000)] }))).toHaveLength(1));
 
   it('names the day from which the company’s own rule holds, and fixed values as such', () => {
-    const rule = { ...defaultRule({ direction: 'higher', accrues: true }), fixed: { month: { upper: 1_000, lower: 500 } } };
+    const rule = { ...defaultRule({ direction: 'higher', isCumulative: true }), absoluteThresholds: { month: { upper: 1_000, lower: 500 } } };
     const [line] = describeGrading(view({ booked: [booked(700)], targets: [target(9_000)], rules: [{ measure: 'revenue', from: parseDay('2026-10-01')!, rule }] }));
-    expect(line).toBe('“on pace” by the rule since 1 Oct 2026. Cuts at fixed values: grade 3 from €6.19, grade 2 from €3.10.');
+    expect(line).toBe('“on pace” by the rule since 1 Oct 2026. Thresholds at fixed values: grade 3 from €6.19, grade 2 from €3.10.');
   });
 });
 
 describe('what the words of a printed standing mean', () => {
   const lines = listDefinitions(view({ booked: [booked(39_618_000)], targets: [target(48_000_000)] }));
 
-  it.each(['Revenue: ', 'Target: €480,000. A target is set for exactly November 2026.', 'Attainment: attainment = revenue / target = €396,180 / €480,000 = 83% of target.', 'Status: “on pace” by the rule that ships.', 'Pace: by working days, 13 of 21 gone', 'Places: by attainment; arrows against 1–18 Oct 2026. Last year: 1–18 Nov 2025.', 'As of 18 Nov 2026; newest deal of 2 Nov 2026.'])('says “%s”', (begin) => {
+  it.each(['Revenue: ', 'Target: €480,000. A target is set for exactly November 2026.', 'Attainment: attainment = revenue / target = €396,180 / €480,000 = 83% of target.', 'Status: “on pace” by the standard rule.', 'Pace: by working days, 13 of 21 gone', 'Places: by attainment; arrows against 1–18 Oct 2026. Last year: 1–18 Nov 2025.', 'As of 18 Nov 2026; newest deal of 2 Nov 2026.'])('says “%s”', (begin) => {
     expect(lines.some((line) => line.startsWith(begin))).toBe(true);
   });
 

@@ -8,12 +8,12 @@ import type { Context } from '../context';
 import { announce } from '../db/notify';
 import { acknowledgement } from '../db/tables/index';
 import { findPublished } from '../plans/index';
-import { Refused } from '../problem';
+import { ProblemError } from '../problem';
 import { toUnitSummary } from '../standings/index';
 
 /** Everyone below a unit who has published targets in the year, with their newest word on them. */
 export async function listAcknowledgements(context: Context, scope: Scope, unitId: number, yearLabel: number): Promise<Acknowledgement[]> {
-  const { tree, calendar } = scope.books;
+  const { tree, calendar } = scope.dataset;
   const year = calendar.year(yearLabel);
   const people = [...tree.unitsUnder(unitId)].map((id) => tree.find(id)!).filter((unit) => unit.kind === 'salesperson' && tree.isActiveDuring(unit.id, year));
   const plan = findPublished(context, yearLabel);
@@ -30,11 +30,11 @@ export async function listAcknowledgements(context: Context, scope: Scope, unitI
   });
 }
 
-/** Records that a salesperson has seen their own targets. @throws Refused forbidden for anybody else, and for someone without targets */
+/** Records that a salesperson has seen their own targets. @throws ProblemError forbidden for anybody else, and for someone without targets */
 export async function acknowledge(context: Context, scope: Scope, principal: Principal, yearLabel: number, remark: string | null): Promise<Acknowledgement> {
-  const unit = scope.books.tree.find(principal.unitId)!;
+  const unit = scope.dataset.tree.find(principal.unitId)!;
   const [before] = unit.kind === 'salesperson' && principal.role === 'salesperson' ? await listAcknowledgements(context, scope, unit.id, yearLabel) : [];
-  if (!before) throw new Refused('forbidden', { role: principal.role });
+  if (!before) throw new ProblemError('forbidden', { role: principal.role });
   await context.db.transaction(async (tx) => {
     await tx.insert(acknowledgement).values({ unitId: unit.id, yearLabel, userId: principal.userId, remark });
     await recordAudit(tx, [{ userId: principal.userId, entity: 'target', entityId: `FY${yearLabel}|${unit.id}`, action: 'acknowledged', after: { remark } }]);
@@ -47,9 +47,9 @@ const MOST_CHANGES = 500;
 
 /** What became of a unit's published targets of a year: who, when, from, to, why. */
 export async function listPublishedChanges(context: Context, scope: Scope, unitId: number, yearLabel: number): Promise<Static<typeof PublishedChanges>> {
-  const { calendar, measures } = scope.books;
-  const { rows } = await context.db.execute<{ at: string; who: string; measure: string; period: string; from: number | null; to: number | null; reason: string | null }>(sql`
-    select a.at::text as at, coalesce(u.name, 'system') as who, split_part(a.entity_id, '|', 2) as measure, split_part(a.entity_id, '|', 3) as period,
+  const { calendar, measures } = scope.dataset;
+  const { rows } = await context.db.execute<{ at: string; userName: string; measure: string; period: string; from: number | null; to: number | null; reason: string | null }>(sql`
+    select a.at::text as at, coalesce(u.name, 'system') as "userName", split_part(a.entity_id, '|', 2) as measure, split_part(a.entity_id, '|', 3) as period,
       (a.before->>'target')::bigint as "from", (a.after->>'target')::bigint as "to", a.reason
     from audit a left join app_user u on u.id = a.user_id
     where a.entity = 'target' and a.entity_id like ${`${unitId}|%`} order by a.id desc limit ${MOST_CHANGES}`);

@@ -1,13 +1,13 @@
 import type { FieldFault } from '#contract/errors/catalogue';
 import type { TargetChange } from '#contract/schemas/target';
 import type { MeasureCode } from '#core/measure/measure';
-import type { OwnTarget } from '#contract/schemas/sheet';
+import type { OwnTarget } from '#contract/schemas/planGrid';
 import { parseDecimal } from '#core/money/amount';
 import { exponentOf } from '#core/money/currency';
 import { convertMinor } from '#core/money/rate';
 import { decimalsOf } from '#core/money/format';
 import type { FiscalCalendar, Period } from '#core/period/calendar';
-import { figureUnitOf, type Books } from '#core/standing/books';
+import { figureUnitOf, type Dataset } from '#core/standing/dataset';
 import type { UnitTree } from '#core/units/tree';
 import type { Unit } from '#core/units/unit';
 import type { Scope } from '../access/index';
@@ -44,15 +44,15 @@ export type DecimalsOf = (measure: MeasureCode) => number | null;
 
 /** What targets of a plan are checked against. */
 export function buildTargetChecker(scope: Scope, fullTree: UnitTree, rates: Readonly<Record<string, string>>): TargetChecker {
-  const { books } = scope;
+  const { dataset } = scope;
   return {
-    tree: books.tree, fullTree, calendar: books.calendar, decimalsOf: buildDecimalsOf(books), currency: books.currency,
-    isMoney: (code) => books.measures.find(code)?.unit === 'money', rateOf: (currency) => rates[currency] ?? null,
+    tree: dataset.tree, fullTree, calendar: dataset.calendar, decimalsOf: buildDecimalsOf(dataset), currency: dataset.currency,
+    isMoney: (code) => dataset.measures.find(code)?.valueKind === 'money', rateOf: (currency) => rates[currency] ?? null,
   };
 }
 
-export function buildDecimalsOf(books: Pick<Books, 'measures' | 'currency'>): DecimalsOf {
-  return (code) => (books.measures.find(code) ? decimalsOf(figureUnitOf(books, code)) : null);
+export function buildDecimalsOf(dataset: Pick<Dataset, 'measures' | 'currency'>): DecimalsOf {
+  return (code) => (dataset.measures.find(code) ? decimalsOf(figureUnitOf(dataset, code)) : null);
 }
 
 export type CheckedTarget = { ok: true; facts: TargetFacts } | { ok: false; faults: FieldFault[] };
@@ -98,7 +98,7 @@ function readCurrency(change: TargetChange, checker: TargetChecker, faults: Fiel
 
 type Amounts = Pick<TargetFacts, 'target' | 'floor' | 'stretch'>;
 
-/** By the plan's fixed rate, each amount rounded once (CALCULATIONS 1). */
+/** By the plan's fixed rate, each amount rounded once (docs/calculations.md, 1). */
 function convert({ target, floor, stretch }: Amounts, { currency, rate }: Foreign, reporting: string): Amounts {
   const one = (value: number | null) => (value === null ? null : convertMinor(value, currency, reporting, rate));
   return { target: one(target), floor: one(floor), stretch: one(stretch) };

@@ -1,5 +1,5 @@
 import { sql } from 'drizzle-orm';
-import type { OwnTarget } from '#contract/schemas/sheet';
+import type { OwnTarget } from '#contract/schemas/planGrid';
 import type { MeasureCode } from '#core/measure/measure';
 import type { Queryable } from '../db/client';
 import type { TargetFacts } from './check';

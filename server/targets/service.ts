@@ -4,8 +4,8 @@ import type { TargetChange, TargetChanges, TargetGrid, TargetsSaved } from '#con
 import type { MeasureCode } from '#core/measure/measure';
 import { toDecimal, writeDecimal } from '#core/money/amount';
 import type { Period } from '#core/period/calendar';
-import { lastYearOf } from '#core/period/neighbours';
-import { valueIn } from '#core/standing/books';
+import { priorYearOf } from '#core/period/neighbours';
+import { valueIn } from '#core/standing/dataset';
 import { buildCell } from '#core/target/cell';
 import type { Unit } from '#core/units/unit';
 import type { Principal, Scope } from '../access/index';
@@ -16,35 +16,35 @@ import { LOCKS } from '../db/locks';
 import { announce } from '../db/notify';
 import type { PlanRecord } from '../ledger/companyState';
 import { findPlan, findPublished, refuseClosed } from '../plans/index';
-import { Refused, refuseFaults } from '../problem';
+import { ProblemError, assertNoFieldErrors } from '../problem';
 import { toMeasureRecord, toPeriodView, toUnitSummary } from '../standings/index';
 import { buildTargetChecker, checkTarget, type DecimalsOf, type TargetFacts } from './check';
 import { loadStored, loadVersions, saveTargetRows, targetKey, type StoredTarget } from './repository';
 
 /** A unit, all below it, and every month, quarter and the year, each with where its value comes from. */
 export async function viewTargets(context: Context, scope: Scope, principal: Principal, { unit, label, measure, plan }: { unit: Unit; label: number; measure: MeasureCode; plan: PlanRecord | null }): Promise<TargetGrid> {
-  const { books } = scope;
-  const { calendar, tree, lookup } = books;
+  const { dataset } = scope;
+  const { calendar, tree, lookup } = dataset;
   const periods: Period[] = [...calendar.months(label), ...calendar.quarters(label), calendar.year(label)];
   const rows = listRows(scope, unit, calendar.year(label));
   const versions = await loadVersions(context.db, plan?.id ?? null, rows.map((row) => row.unit.id), measure, periods.map((period) => period.id));
   return {
     unit: toUnitSummary(unit),
-    currency: books.currency,
-    measure: toMeasureRecord(books.measures.get(measure)),
-    periods: periods.map((period) => toPeriodView(books, period)),
-    mayWrite: mayDo(principal.role, 'plan'),
+    currency: dataset.currency,
+    measure: toMeasureRecord(dataset.measures.get(measure)),
+    periods: periods.map((period) => toPeriodView(dataset, period)),
+    canEdit: mayDo(principal.role, 'plan'),
     rows: rows.map(({ unit: each, depth }) => ({
       unit: toUnitSummary(each),
       depth,
       cells: periods.map((period) => {
         const { missingBelow: _, overAssignedShare: __, ...cell } = buildCell(lookup, each.id, period, measure);
-        const lastYear = lastYearOf(calendar, period);
+        const priorYear = priorYearOf(calendar, period);
         return {
           ...cell,
           version: versions.get(targetKey(each.id, measure, period.id)) ?? 0,
           active: tree.isActiveDuring(each.id, period),
-          lastYear: lastYear && valueIn(books, each.id, measure, lastYear),
+          priorYear: priorYear && valueIn(dataset, each.id, measure, priorYear),
         };
       }),
     })),
@@ -52,7 +52,7 @@ export async function viewTargets(context: Context, scope: Scope, principal: Pri
 }
 
 function listRows(scope: Scope, unit: Unit, year: Period): { unit: Unit; depth: number }[] {
-  const { tree } = scope.books;
+  const { tree } = scope.dataset;
   const rows: { unit: Unit; depth: number }[] = [];
   const seen = new Set<number>();
   const visit = (each: Unit, depth: number) => {
@@ -65,7 +65,7 @@ function listRows(scope: Scope, unit: Unit, year: Period): { unit: Unit; depth: 
   return rows;
 }
 
-/** Saves all changes or none. @throws Refused invalidInput with the field of each fault, targetsChanged with both values of each clash */
+/** Saves all changes or none. @throws ProblemError invalidInput with the field of each fault, targetsChanged with both values of each clash */
 export async function saveTargets(context: Context, scope: Scope, principal: Principal, input: TargetChanges): Promise<TargetsSaved> {
   const plan = findPlanOf(context, scope, principal, input);
   const checker = buildTargetChecker(scope, context.replica.company!.tree, plan?.rates ?? {});
@@ -76,7 +76,7 @@ export async function saveTargets(context: Context, scope: Scope, principal: Pri
     if (checked.ok) facts.push(checked.facts);
     else faults.push(...checked.faults.map((fault) => ({ ...fault, field: `changes/${index}/${fault.field}` })));
   });
-  refuseFaults(faults);
+  assertNoFieldErrors(faults);
   refuseOtherPlan(scope, plan, input, facts);
   refuseClosed(context, facts.map((each) => each.period));
   const unique = [...new Map(facts.map((each) => [targetKey(each.unit.id, each.measure, each.period.id), each])).values()];
@@ -88,17 +88,17 @@ export async function saveTargets(context: Context, scope: Scope, principal: Pri
 /** The one plan that the changes belong to; null where nothing is published for the year of the first. */
 function findPlanOf(context: Context, scope: Scope, principal: Principal, input: TargetChanges): PlanRecord | null {
   if (input.plan !== undefined) return findPlan(context, scope, principal, input.plan);
-  const period = scope.books.calendar.parse(input.changes[0]!.period);
-  return period && findPublished(context, scope.books.calendar.labelOf(period.from));
+  const period = scope.dataset.calendar.parse(input.changes[0]!.period);
+  return period && findPublished(context, scope.dataset.calendar.labelOf(period.from));
 }
 
-/** @throws Refused noPublishedPlan, reasonNeeded, invalidInput where a period lies in another year */
+/** @throws ProblemError noPublishedPlan, reasonNeeded, invalidInput where a period lies in another year */
 function refuseOtherPlan(scope: Scope, plan: PlanRecord | null, input: TargetChanges, facts: readonly TargetFacts[]): asserts plan is PlanRecord {
-  const { calendar } = scope.books;
+  const { calendar } = scope.dataset;
   const labelOf = (each: TargetFacts) => calendar.labelOf(each.period.from);
-  if (!plan) throw new Refused('noPublishedPlan', { year: labelOf(facts[0]!) });
-  refuseFaults(facts.flatMap((each, index) => (labelOf(each) === plan.yearLabel ? [] : [{ field: `changes/${index}/period`, code: 'otherYear' as const, params: { year: plan.yearLabel } }])));
-  if (plan.isPublished && !input.reason?.trim()) throw new Refused('reasonNeeded');
+  if (!plan) throw new ProblemError('noPublishedPlan', { year: labelOf(facts[0]!) });
+  assertNoFieldErrors(facts.flatMap((each, index) => (labelOf(each) === plan.yearLabel ? [] : [{ field: `changes/${index}/period`, code: 'otherYear' as const, params: { year: plan.yearLabel } }])));
+  if (plan.isPublished && !input.reason?.trim()) throw new ProblemError('reasonNeeded');
 }
 
 /** Writes checked targets in the caller's transaction: versions compared, audit kept, everybody told. */
@@ -120,7 +120,7 @@ export async function writeTargets(
 async function refuseEnded(tx: Queryable, plan: PlanRecord): Promise<void> {
   const { rows: [row] } = await tx.execute<{ status: string; day: string }>(sql`select status, coalesce(ended_at, created_at)::date::text as day from plan where id = ${plan.id} for share`);
   if (row?.status === 'draft' || row?.status === 'published') return;
-  throw new Refused('notADraft', { name: plan.name, status: row?.status === 'merged' ? 'published' : row?.status ?? 'gone', day: row?.day ?? '' });
+  throw new ProblemError('notADraft', { name: plan.name, status: row?.status === 'merged' ? 'published' : row?.status ?? 'gone', day: row?.day ?? '' });
 }
 
 type StoredOf = (facts: TargetFacts) => StoredTarget | undefined;
@@ -128,7 +128,7 @@ type StoredOf = (facts: TargetFacts) => StoredTarget | undefined;
 function refuseClashes(facts: readonly TargetFacts[], storedOf: StoredOf, decimalsOf: DecimalsOf): void {
   const clashes = facts.filter((each) => each.version !== undefined && each.version !== (storedOf(each)?.version ?? 0));
   if (clashes.length === 0) return;
-  throw new Refused('targetsChanged', { count: clashes.length }, [], clashes.map((each) => ({
+  throw new ProblemError('targetsChanged', { count: clashes.length }, [], clashes.map((each) => ({
     unit: each.unit.code, period: each.period.id, yours: toText(each.target, each.measure, decimalsOf), theirs: toText(storedOf(each)?.target ?? null, each.measure, decimalsOf),
     version: storedOf(each)?.version ?? 0,
   })));

@@ -1,11 +1,11 @@
 import { sql } from 'drizzle-orm';
 import currencies from 'country-to-currency';
-import type { OwnTarget, SheetTarget, TargetSheet } from '#contract/schemas/sheet';
+import type { OwnTarget, GridTarget, PlanGridData } from '#contract/schemas/planGrid';
 import type { MeasureCode } from '#core/measure/measure';
 import { intersect } from '#core/period/day';
 import { lastFinishedOf } from '#core/period/neighbours';
 import type { Period } from '#core/period/calendar';
-import { bookedIn, valueIn, type Books } from '#core/standing/books';
+import { bookedIn, valueIn, type Dataset } from '#core/standing/dataset';
 import { narrowTree } from '#core/units/scope';
 import type { UnitTree } from '#core/units/tree';
 import type { Unit } from '#core/units/unit';
@@ -24,33 +24,33 @@ export interface SheetWanted {
 }
 
 /** The sheet of a unit and everyone who stands below it in the year. */
-export async function viewSheet(context: Context, scope: Scope, principal: Principal, { unit, label, measure, plan }: SheetWanted): Promise<TargetSheet> {
-  const { books } = scope;
-  const year = books.calendar.year(label);
-  const tree = narrowTree(books.tree, unit.id);
+export async function viewSheet(context: Context, scope: Scope, principal: Principal, { unit, label, measure, plan }: SheetWanted): Promise<PlanGridData> {
+  const { dataset } = scope;
+  const year = dataset.calendar.year(label);
+  const tree = narrowTree(dataset.tree, unit.id);
   const units = tree.units.filter((each) => tree.isActiveDuring(each.id, year));
   const { cursor, targets } = await loadSheetTargets(context, plan, measure, units.map((each) => each.id), '0');
-  const sets = [...new Set(units.map((each) => books.workingDaysOf(each.id)))];
-  const before = books.calendar.months(label).map((month) => lastFinishedOf(books.calendar, month, books.asOf));
-  const past = buildPast(books, label, measure, before);
+  const sets = [...new Set(units.map((each) => dataset.workingDaysOf(each.id)))];
+  const before = dataset.calendar.months(label).map((month) => lastFinishedOf(dataset.calendar, month, dataset.asOf));
+  const past = buildPast(dataset, label, measure, before);
   return {
-    unit: toUnitSummary(unit), year: label, plan: plan && await loadPlanSummary(context, { scope, principal }, plan.id), currency: books.currency,
-    measure: toMeasureRecord(books.measures.get(measure)),
-    calendar: books.calendar.rule,
-    mayWrite: mayDo(principal.role, 'plan'),
+    unit: toUnitSummary(unit), year: label, plan: plan && await loadPlanSummary(context, { scope, principal }, plan.id), currency: dataset.currency,
+    measure: toMeasureRecord(dataset.measures.get(measure)),
+    calendar: dataset.calendar.rule,
+    canEdit: mayDo(principal.role, 'plan'),
     units: units.map(toUnitSummary),
     // All places the reader may see, not those under the unit alone: who moved within a month has their target divided by them.
-    memberships: units.flatMap((each) => toPlaces(books.tree, each.id)),
+    memberships: units.flatMap((each) => toPlaces(dataset.tree, each.id)),
     // Only what the year's cells can ask for: closed days of other years are dead weight.
     workingDays: sets.map((each) => ({ weekdays: [...each.weekdays], closed: [...each.closed].filter((day) => day >= year.from && day < year.to) })),
-    workingOf: units.map((each) => sets.indexOf(books.workingDaysOf(each.id))),
+    workingDaysIndex: units.map((each) => sets.indexOf(dataset.workingDaysOf(each.id))),
     targets,
-    lastYear: units.map((each) => past(each.id)),
-    basis: before.map((month) => month?.id ?? null),
-    closedMonths: context.replica.company!.closedMonths.flatMap((month) => (intersect(month, year) ? [books.calendar.periodOf('month', month.from).id] : [])),
+    priorYear: units.map((each) => past(each.id)),
+    priorPeriodIds: before.map((month) => month?.id ?? null),
+    closedMonths: context.replica.company!.closedMonths.flatMap((month) => (intersect(month, year) ? [dataset.calendar.periodOf('month', month.from).id] : [])),
     rates: { ...plan?.rates }, ownCurrency: ownCurrencyOf(context, unit),
-    ramps: units.flatMap((each): TargetSheet['ramps'] => {
-      const ramp = books.ramps.get(each.id);
+    ramps: units.flatMap((each): PlanGridData['ramps'] => {
+      const ramp = dataset.ramps.get(each.id);
       return ramp ? [[each.id, ramp.from, [...ramp.shares]]] : [];
     }),
     cursor,
@@ -64,31 +64,31 @@ function ownCurrencyOf({ replica }: Context, unit: Unit): string | null {
 }
 
 /** The results of a unit to start from: of the year's months, then its quarters, then the year. What adds up is the sum of its months'. */
-function buildPast(books: Books, label: number, measure: MeasureCode, before: readonly (Period | null)[]): (unitId: number) => (number | null)[] {
-  const { calendar } = books;
+function buildPast(dataset: Dataset, label: number, measure: MeasureCode, before: readonly (Period | null)[]): (unitId: number) => (number | null)[] {
+  const { calendar } = dataset;
   const quarters = calendar.quarters(label);
   const wholes = [...quarters, calendar.year(label)];
-  const { overTime } = books.measures.get(measure);
+  const { overTime } = dataset.measures.get(measure);
   if (overTime !== 'adds') {
-    const spans = [...before, ...wholes.map((whole) => lastFinishedOf(calendar, whole, books.asOf))];
-    return (unitId) => spans.map((span) => span && valueIn(books, unitId, measure, span));
+    const spans = [...before, ...wholes.map((whole) => lastFinishedOf(calendar, whole, dataset.asOf))];
+    return (unitId) => spans.map((span) => span && valueIn(dataset, unitId, measure, span));
   }
   const months = calendar.months(label);
   const parts = wholes.map((whole) => months.flatMap((month, at) => (month.from >= whole.from && month.to <= whole.to ? [at] : [])));
   return (unitId) => {
-    const values = before.map((month) => (month ? bookedIn(books, unitId, measure, month) : 0));
+    const values = before.map((month) => (month ? bookedIn(dataset, unitId, measure, month) : 0));
     return [...values, ...parts.map((of) => of.reduce((sum, at) => sum + values[at]!, 0))];
   };
 }
 
-function toPlaces(tree: UnitTree, unitId: number): TargetSheet['memberships'] {
+function toPlaces(tree: UnitTree, unitId: number): PlanGridData['memberships'] {
   return tree.membershipsOf(unitId).map(({ parentId, from, to }) => [unitId, parentId, from, to]);
 }
 
 /** Targets of the units in a plan that were written since the cursor, and the cursor from which the next ones will be. */
-export async function loadSheetTargets(context: Context, plan: PlanRecord | null, measure: MeasureCode, unitIds: readonly number[], since: string): Promise<{ cursor: string; targets: SheetTarget[] }> {
+export async function loadSheetTargets(context: Context, plan: PlanRecord | null, measure: MeasureCode, unitIds: readonly number[], since: string): Promise<{ cursor: string; targets: GridTarget[] }> {
   const { rows } = await context.db.execute<{ xmin: string; unit_id: number | null; period_id: string; target: number | null; floor: number | null; stretch: number | null; own: OwnTarget | null; version: number }>(sql`
     select pg_snapshot_xmin(pg_current_snapshot())::text as xmin, t.unit_id, t.period_id, t.target, t.floor, t.stretch, t.own, t.version
     from (select 1) one left join target t on t.plan_id = ${plan?.id ?? null} and t.measure = ${measure} and t.xid >= ${since}::xid8 and t.unit_id = any(${sql.param([...unitIds])}::int[])`);
-  return { cursor: rows[0]!.xmin, targets: rows.flatMap((row): SheetTarget[] => (row.unit_id === null ? [] : [[row.unit_id, row.period_id, row.target, row.floor, row.stretch, row.version, row.own]])) };
+  return { cursor: rows[0]!.xmin, targets: rows.flatMap((row): GridTarget[] => (row.unit_id === null ? [] : [[row.unit_id, row.period_id, row.target, row.floor, row.stretch, row.version, row.own]])) };
 }

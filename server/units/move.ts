@@ -1,5 +1,5 @@
 import { eq, sql } from 'drizzle-orm';
-import type { UnitChanged, UnitLeave, UnitMove, UnitPlace } from '#contract/schemas/unit';
+import type { UnitChanged, UnitLeave, UnitMove, UnitDetail } from '#contract/schemas/unit';
 import { END_OF_TIME, FIRST_DAY, parseDay, toIsoDay, type Day } from '#core/period/day';
 import { leaveAfter, moveFrom } from '#core/units/move';
 import { mayStandUnder, type Membership, type Unit } from '#core/units/unit';
@@ -9,70 +9,70 @@ import type { Context } from '../context';
 import { announce } from '../db/notify';
 import { membership } from '../db/tables/index';
 import { refuseClosed } from '../plans/index';
-import { Refused, refuseFaults } from '../problem';
+import { ProblemError, assertNoFieldErrors } from '../problem';
 import { toRampView } from './rampView';
 import { toUnitSummary } from '../standings/index';
 
 /** Every unit the reader may see, with its place today, or its last one. */
-export function listUnits({ books }: Scope): UnitPlace[] {
-  const { tree, asOf } = books;
+export function listUnits({ dataset }: Scope): UnitDetail[] {
+  const { tree, asOf } = dataset;
   return tree.units.map((unit) => {
     const places = tree.membershipsOf(unit.id);
     const now = places.find((place) => asOf >= place.from && asOf < place.to);
     const shown = now ?? places.at(-1);
     const parent = shown?.parentId == null ? null : tree.find(shown.parentId);
     return {
-      unit: toUnitSummary(unit), ramp: toRampView(books.ramps.get(unit.id)), parent: parent ? toUnitSummary(parent) : null, isHere: now !== undefined,
-      from: !shown || shown.from === FIRST_DAY ? null : toIsoDay(shown.from), last: !shown || shown.to === END_OF_TIME ? null : toIsoDay(shown.to - 1),
+      unit: toUnitSummary(unit), ramp: toRampView(dataset.ramps.get(unit.id)), parent: parent ? toUnitSummary(parent) : null, isActive: now !== undefined,
+      from: !shown || shown.from === FIRST_DAY ? null : toIsoDay(shown.from), lastDay: !shown || shown.to === END_OF_TIME ? null : toIsoDay(shown.to - 1),
     };
   });
 }
 
-/** Moves a unit from a day on; deals closed before keep counting where it stood then. @throws Refused invalidInput, monthClosed, outsideUnit */
+/** Moves a unit from a day on; deals closed before keep counting where it stood then. @throws ProblemError invalidInput, monthClosed, outsideUnit */
 export async function moveUnit(context: Context, scope: Scope, principal: Principal, code: string, input: UnitMove): Promise<UnitChanged> {
   const unit = findOwn(scope, principal, code, 'parent');
   const { tree } = context.replica.company!;
   const parent = tree.findByCode(input.parent);
-  if (parent && !scope.sees(parent.id)) throw new Refused('outsideUnit', { unit: input.parent });
+  if (parent && !scope.sees(parent.id)) throw new ProblemError('outsideUnit', { unit: input.parent });
   const day = parseDay(input.from)!;
-  if (!parent) refuseFaults([{ field: 'parent', code: 'unknownParent' }]);
-  if (!mayStandUnder(unit.kind, parent!.kind)) refuseFaults([{ field: 'parent', code: 'badParent', params: { kind: unit.kind, parent: parent!.kind } }]);
-  if (!tree.isActiveDuring(parent!.id, { from: day, to: day + 1 })) refuseFaults([{ field: 'parent', code: 'parentNotThere' }]);
+  if (!parent) assertNoFieldErrors([{ field: 'parent', code: 'unknownParent' }]);
+  if (!mayStandUnder(unit.kind, parent!.kind)) assertNoFieldErrors([{ field: 'parent', code: 'badParent', params: { kind: unit.kind, parent: parent!.kind } }]);
+  if (!tree.isActiveDuring(parent!.id, { from: day, to: day + 1 })) assertNoFieldErrors([{ field: 'parent', code: 'parentNotThere' }]);
   refuseForeignPlaces(scope, unit, tree.membershipsOf(unit.id).filter((place) => day >= place.from && day < place.to).map(() => day));
   return save(context, principal, unit, day, moveFrom(tree.membershipsOf(unit.id), unit.id, parent!.id, day), 'moved', input);
 }
 
-/** Ends a unit after its last day; later deals of it are unplaced. */
+/** Ends a unit after its last day; later deals of it are unassigned. */
 export async function leaveUnit(context: Context, scope: Scope, principal: Principal, code: string, input: UnitLeave): Promise<UnitChanged> {
   const unit = findOwn(scope, principal, code, 'lastDay');
   const lastDay = parseDay(input.lastDay)!;
   const all = context.replica.company!.tree.membershipsOf(unit.id);
   const places = leaveAfter(all, lastDay);
-  if (!places) refuseFaults([{ field: 'lastDay', code: 'notThereYet' }]);
+  if (!places) assertNoFieldErrors([{ field: 'lastDay', code: 'notThereYet' }]);
   refuseForeignPlaces(scope, unit, all.filter((place) => place.to > lastDay + 1).map((place) => Math.max(place.from, lastDay + 1)));
   return save(context, principal, unit, lastDay + 1, places!, 'left', input);
 }
 
 function findOwn(scope: Scope, principal: Principal, code: string, field: string): Unit {
   const unit = scope.findUnit(code);
-  if (unit.id === principal.unitId) refuseFaults([{ field, code: 'ownUnit' }]);
+  if (unit.id === principal.unitId) assertNoFieldErrors([{ field, code: 'ownUnit' }]);
   return unit;
 }
 
 /** A unit's time in another part of the company is not for those here to change, though the unit itself is theirs now. */
 function refuseForeignPlaces(scope: Scope, unit: Unit, changedFrom: readonly Day[]): void {
-  const own = scope.books.tree.membershipsOf(unit.id);
-  if (changedFrom.some((day) => !own.some((place) => day >= place.from && day < place.to))) throw new Refused('outsideUnit', { unit: unit.code });
+  const own = scope.dataset.tree.membershipsOf(unit.id);
+  if (changedFrom.some((day) => !own.some((place) => day >= place.from && day < place.to))) throw new ProblemError('outsideUnit', { unit: unit.code });
 }
 
-async function save(context: Context, principal: Principal, unit: Unit, day: Day, places: readonly Membership[], action: 'moved' | 'left', input: { reason: string; check?: boolean }): Promise<UnitChanged> {
+async function save(context: Context, principal: Principal, unit: Unit, day: Day, places: readonly Membership[], action: 'moved' | 'left', input: { reason: string; preview?: boolean }): Promise<UnitChanged> {
   const { tree, calendar, closedMonths } = context.replica.company!;
   // What stands in a closed month must not count elsewhere afterwards.
   refuseClosed(context, closedMonths.filter((month) => month.to > day).map((month) => calendar.periodOf('month', month.from)));
   const people = [...tree.unitsUnder(unit.id)].filter((id) => tree.find(id)!.kind === 'salesperson');
   const { rows: [row] } = await context.db.execute<{ count: number }>(sql`
     select count(*) as count from deal where voided_at is null and day >= ${toIsoDay(day)} and salesperson_id = any(${sql.param(people)}::int[])`);
-  if (!input.check) {
+  if (!input.preview) {
     const toText = (each: readonly Membership[]) => each.map((place) => ({ parent: place.parentId === null ? null : tree.find(place.parentId)?.code ?? null, from: toIsoDay(place.from), last: toIsoDay(place.to - 1) }));
     await context.db.transaction(async (tx) => {
       await tx.delete(membership).where(eq(membership.unitId, unit.id));
@@ -82,5 +82,5 @@ async function save(context: Context, principal: Principal, unit: Unit, day: Day
     });
     await context.replica.afterWrite({ company: true });
   }
-  return { unit: toUnitSummary(unit), written: !input.check, deals: row!.count };
+  return { unit: toUnitSummary(unit), written: !input.preview, deals: row!.count };
 }

@@ -1,18 +1,18 @@
 import { eq } from 'drizzle-orm';
-import type { RampChange, UnitPlace } from '#contract/schemas/unit';
+import type { RampChange, UnitDetail } from '#contract/schemas/unit';
 import type { Principal, Scope } from '../access/index';
 import { recordAudit } from '../audit/record';
 import type { Context } from '../context';
 import { announce } from '../db/notify';
 import { ramp as rampTable } from '../db/tables/index';
-import { refuseFaults } from '../problem';
+import { assertNoFieldErrors } from '../problem';
 import { listUnits } from './move';
 import { toRampView } from './rampView';
 
-/** Sets or takes away what part of the full target is asked of a newcomer. @throws Refused unknownUnit, invalidInput */
-export async function changeRamp(context: Context, scope: Scope, principal: Principal, code: string, input: RampChange): Promise<UnitPlace> {
+/** Sets or takes away what part of the full target is asked of a newcomer. @throws ProblemError unknownUnit, invalidInput */
+export async function changeRamp(context: Context, scope: Scope, principal: Principal, code: string, input: RampChange): Promise<UnitDetail> {
   const unit = scope.findUnit(code);
-  if (unit.kind !== 'salesperson') refuseFaults([{ field: 'ramp', code: 'notANewcomer' }]);
+  if (unit.kind !== 'salesperson') assertNoFieldErrors([{ field: 'ramp', code: 'notANewcomer' }]);
   const { ramp } = input;
   const before = toRampView(context.replica.company!.ramps.get(unit.id));
   await context.db.transaction(async (tx) => {
@@ -22,5 +22,5 @@ export async function changeRamp(context: Context, scope: Scope, principal: Prin
     await announce(tx, 'units', null);
   });
   await context.replica.afterWrite({ company: true });
-  return listUnits({ ...scope, books: context.replica.booksFor(principal.unitId) }).find((each) => each.unit.id === unit.id)!;
+  return listUnits({ ...scope, dataset: context.replica.datasetFor(principal.unitId) }).find((each) => each.unit.id === unit.id)!;
 }

@@ -1,6 +1,6 @@
 import * as routes from '#contract/routes/company';
 import type { FieldFault } from '#contract/errors/catalogue';
-import { Refused, refuseFaults } from '../problem';
+import { ProblemError, assertNoFieldErrors } from '../problem';
 import type { Endpoints } from '../endpoints';
 import { checkPlace, checkUnit } from './check';
 import { leaveUnit, listUnits, moveUnit } from './move';
@@ -16,7 +16,7 @@ export function addUnitRoutes({ implement, context }: Endpoints): void {
 
   implement(routes.createUnit, async ({ body, scope, principal }) => {
     const checked = checkUnit(body);
-    if (!checked.ok) refuseFaults(checked.faults);
+    if (!checked.ok) assertNoFieldErrors(checked.faults);
     const { facts } = checked as Extract<typeof checked, { ok: true }>;
     const { tree } = context.replica.company!;
     const faults: FieldFault[] = [];
@@ -25,8 +25,8 @@ export function addUnitRoutes({ implement, context }: Endpoints): void {
     const parent = facts.parent === null ? undefined : tree.findByCode(facts.parent);
     const misplaced = checkPlace(facts, parent?.kind);
     if (misplaced) faults.push(misplaced);
-    refuseFaults(faults);
-    if (!scope.sees(parent!.id)) throw new Refused('outsideUnit', { unit: facts.parent! });
+    assertNoFieldErrors(faults);
+    if (!scope.sees(parent!.id)) throw new ProblemError('outsideUnit', { unit: facts.parent! });
     const ids = await context.db.transaction((tx) => writeUnits(tx, new Map([[facts.code, [facts]]]), principal.userId, body.reason ?? null));
     await context.replica.afterWrite({ company: true });
     return { id: ids.get(facts.code)!, code: facts.code, name: facts.name, kind: facts.kind };

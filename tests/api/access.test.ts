@@ -109,14 +109,14 @@ describe('rights on rows', () => {
       expect((await client.get(`/deals/${northDeal.id}/history`)).statusCode).toBe(404);
       expect((await client.send('POST', `/deals/${northDeal.id}/void`, { version: 1, reason: 'x' })).statusCode).toBe(404);
       expect((await client.send('PUT', `/deals/${northDeal.id}`, { deal: wonDeal(), version: 1 })).statusCode).toBe(404);
-      expect((await client.get('/standing?unit=north&period=FY2027-P08')).json().code).toBe('unknownUnit');
+      expect((await client.get('/attainment?unit=north&period=FY2027-P08')).json().code).toBe('unknownUnit');
       expect((await client.get('/targets?unit=ht&year=FY2027')).json().code).toBe('unknownUnit');
       expect((await client.get('/targets/history?unit=nkassem&period=FY2027-P08&measure=revenue')).statusCode).toBe(404);
       expect((await client.get('/deals?unit=north')).json().code).toBe('unknownUnit');
-      for (const kind of ['deals', 'units', 'targets']) expect((await client.get(`/files/${kind}`)).body).not.toMatch(/NORTH-1|nkassem/);
-      expect((await client.get('/tree?period=FY2027-P08')).body).not.toContain('nkassem');
-      expect((await client.get('/standings?period=FY2027-P08')).body).not.toContain('nkassem');
-      expect((await client.get('/pick-lists')).body).not.toContain('nkassem');
+      for (const kind of ['deals', 'units', 'targets']) expect((await client.get(`/exports/${kind}`)).body).not.toMatch(/NORTH-1|nkassem/);
+      expect((await client.get('/attainment/units?period=FY2027-P08')).body).not.toContain('nkassem');
+      expect((await client.get('/attainment/all?period=FY2027-P08')).body).not.toContain('nkassem');
+      expect((await client.get('/lookups')).body).not.toContain('nkassem');
     }
     expect((await salesperson.get('/deals')).json().deals).toEqual([]);
     expect((await manager.get('/deals')).json().deals.map((each: { deal: string }) => each.deal)).toEqual(['SALT-1']);

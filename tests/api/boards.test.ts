@@ -15,7 +15,7 @@ afterAll(() => server.stop());
 
 const settings = (over: object = {}) => ({ units: ['salt'], measure: 'revenue', seconds: 20, ...over });
 const make = async (name = 'Hall', over: object = {}, who = people.manager) => (await who.send('POST', '/boards', { name, settings: settings(over) })).json() as { secret: string; board: { id: number } };
-const show = (secret: string, rest = '') => server.app.inject({ method: 'GET', url: `/api/v1/board/${secret}${rest}` });
+const show = (secret: string, rest = '') => server.app.inject({ method: 'GET', url: `/api/v1/public/boards/${secret}${rest}` });
 
 /** One grey dot (PNG, 1 x 1). */
 const DOT = Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAAAAAA6fptVAAAACklEQVR4nGNgAAAAAgABSK+kcQAAAABJRU5ErkJggg==', 'base64');
@@ -29,7 +29,7 @@ describe('a wall board', () => {
     expect(view.json()).toMatchObject({ name: 'Hall', pages: [{ unit: { code: 'salt' } }] });
     expect(JSON.stringify(view.json())).not.toContain('nkassem');
     expect(view.body).not.toContain(secret);
-    for (const path of ['/standing?unit=salt&period=FY2027-P08', '/boards', '/deals']) expect((await server.app.inject({ method: 'GET', url: `/api/v1${path}`, headers: { authorization: `Bearer ${secret}` } })).statusCode).toBe(401);
+    for (const path of ['/attainment?unit=salt&period=FY2027-P08', '/boards', '/deals']) expect((await server.app.inject({ method: 'GET', url: `/api/v1${path}`, headers: { authorization: `Bearer ${secret}` } })).statusCode).toBe(401);
   });
 
   it('shows a booked deal, today’s and the month’s figure at once', async () => {
@@ -39,14 +39,14 @@ describe('a wall board', () => {
     const after = (await show(secret)).json();
     expect(after.pages[0].today.figures.actual - before.today.figures.actual).toBe(40_000);
     expect(after.pages[0].month.figures.actual - before.month.figures.actual).toBe(40_000);
-    expect(after.pages[0].newest[0]).toMatchObject({ salesperson: 'Ilse Varga', credited: 40_000 });
+    expect(after.pages[0].newest[0]).toMatchObject({ salespersonName: 'Ilse Varga', credited: 40_000 });
     expect(Date.parse(after.newestAt)).toBeGreaterThan(Date.now() - 60_000);
   });
 
   it('lists of a split deal what its own people have, as the figure above it counts it', async () => {
     const boards = [(await make('Salt')).secret, (await make('North', { units: ['north'] }, people.admin)).secret, (await make('All', { units: ['ht'] }, people.admin)).secret];
     const today = async () => Promise.all(boards.map(async (secret) => {
-      const { pages: [page] } = (await show(secret)).json() as { pages: { today: { figures: { actual: number } }; newest: { salesperson: string; credited: number; day: string }[] }[] };
+      const { pages: [page] } = (await show(secret)).json() as { pages: { today: { figures: { actual: number } }; newest: { salespersonName: string; credited: number; day: string }[] }[] };
       return { actual: page!.today.figures.actual, first: page!.newest[0] };
     }));
     const before = await today();
@@ -54,7 +54,7 @@ describe('a wall board', () => {
     expect((await people.admin.send('POST', '/deals', wonDeal({ salesperson: 'nkassem', amount: '1000.00', closedOn: '2026-11-18', credit }))).statusCode).toBe(201);
     const after = await today();
     expect(after.map(({ actual }, at) => actual - before[at]!.actual)).toEqual([50_000, 50_000, 100_000]);
-    expect(after.map(({ first }) => [first!.salesperson, first!.credited])).toEqual([['Ilse Varga', 50_000], ['Noor Kassem', 50_000], ['Noor Kassem', 100_000]]);
+    expect(after.map(({ first }) => [first!.salespersonName, first!.credited])).toEqual([['Ilse Varga', 50_000], ['Noor Kassem', 50_000], ['Noor Kassem', 100_000]]);
   });
 
   it('begins the new day and month by itself, without anybody booking', async () => {
@@ -62,7 +62,7 @@ describe('a wall board', () => {
     const night = await startServer(server.url, () => day);
     try {
       const { secret } = await make('Night');
-      const view = async () => (await night.app.inject({ method: 'GET', url: `/api/v1/board/${secret}` })).json<{ asOf: string; pages: { today: { period: { name: string }; figures: { actual: number } }; month: { period: { id: string }; figures: { actual: number; elapsed: { phase: string; gone: number } } } }[] }>();
+      const view = async () => (await night.app.inject({ method: 'GET', url: `/api/v1/public/boards/${secret}` })).json<{ asOf: string; pages: { today: { period: { name: string }; figures: { actual: number } }; month: { period: { id: string }; figures: { actual: number; elapsed: { phase: string; workingDaysElapsed: number } } } }[] }>();
       const manager = await new Client(night).signIn('manager@example.com');
       expect((await manager.send('POST', '/deals', wonDeal({ salesperson: 'ivarga', amount: '77.00', closedOn: '2026-11-30' }))).statusCode).toBe(201);
       const before = await view();
@@ -70,7 +70,7 @@ describe('a wall board', () => {
       day = '2026-12-01';
       const after = await view();
       expect([after.asOf, after.pages[0]!.today.figures.actual, after.pages[0]!.month.period.id, after.pages[0]!.month.figures.actual]).toEqual(['2026-12-01', 0, 'FY2027-P09', 0]);
-      expect(after.pages[0]!.month.figures.elapsed).toMatchObject({ phase: 'open', gone: 1 });
+      expect(after.pages[0]!.month.figures.elapsed).toMatchObject({ phase: 'open', workingDaysElapsed: 1 });
       // An open page is told, for nothing else would make it ask.
       const heard: string[] = [];
       night.replica.onChange(({ topic }) => heard.push(topic));
@@ -110,12 +110,12 @@ describe('a wall board', () => {
     const there = await startServer(server.url);
     try {
       const { secret, board } = await make('Elsewhere');
-      const status = async () => (await there.app.inject({ method: 'GET', url: `/api/v1/board/${secret}` })).statusCode;
+      const status = async () => (await there.app.inject({ method: 'GET', url: `/api/v1/public/boards/${secret}` })).statusCode;
       expect([await status(), await status()]).toEqual([200, 200]);
       expect((await people.manager.send('DELETE', `/boards/${board.id}`)).statusCode).toBe(200);
       await expect.poll(status, { timeout: 5_000 }).toBe(404);
       const { secret: other, board: { id } } = await make('Unheard');
-      const otherStatus = async () => (await there.app.inject({ method: 'GET', url: `/api/v1/board/${other}` })).statusCode;
+      const otherStatus = async () => (await there.app.inject({ method: 'GET', url: `/api/v1/public/boards/${other}` })).statusCode;
       expect(await otherStatus()).toBe(200);
       there.replica.connected = false;
       expect((await people.manager.send('DELETE', `/boards/${id}`)).statusCode).toBe(200);

@@ -11,7 +11,7 @@ beforeAll(async () => {
 afterAll(() => server.stop());
 
 const change = (over: object, client = people.admin) => client.send('PUT', '/closed-days', { close: [], open: [], ...over });
-const november = async (unit: string) => (await people.admin.get(`/standing?unit=${unit}&period=FY2027-P08`)).json().figures.elapsed.total;
+const november = async (unit: string) => (await people.admin.get(`/attainment?unit=${unit}&period=FY2027-P08`)).json().figures.elapsed.workingDays;
 const list = async () => (await people.viewer.get('/closed-days?from=2026-11-01&to=2026-11-30')).json();
 
 describe('closed days', () => {

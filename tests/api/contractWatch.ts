@@ -23,7 +23,7 @@ function closed(schema: unknown): unknown {
 
 function validatorOf(route: AnyRoute): ValidateFunction {
   let found = validators.get(route.id);
-  if (!found) validators.set(route.id, (found = ajv.compile(closed(route.answer) as object)));
+  if (!found) validators.set(route.id, (found = ajv.compile(closed(route.response) as object)));
   return found;
 }
 
@@ -37,7 +37,7 @@ export function findBreach(route: AnyRoute, status: number, type: string, text: 
     if (ERRORS[problem.code as ErrorCode]?.status !== status) return `${described} has the code ${problem.code}, which is not of this status`;
     return errorsOf(route).includes(problem.code as ErrorCode) ? null : `${described} refuses with ${problem.code}, which its record does not name`;
   }
-  if (!route.answer) return null;
+  if (!route.response) return null;
   if (status !== (route.status ?? 200)) return `${described} should be ${route.status ?? 200}`;
   if (!type.startsWith('application/json')) return `${described} is ${type}`;
   const validate = validatorOf(route);

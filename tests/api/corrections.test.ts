@@ -6,7 +6,7 @@ let people: Awaited<ReturnType<typeof createCompany>>;
 const OCTOBER = 'FY2027-P07';
 
 const book = (over: Record<string, unknown>) => people.manager.send('POST', '/deals', { salesperson: 'ivarga', customer: 'Dock & Co', amount: '100.00', status: 'won', closedOn: '2026-10-10', ...over });
-const standing = async (period = OCTOBER, unit = 'salt', measure = 'revenue') => (await people.manager.get(`/standing?unit=${unit}&period=${period}&measure=${measure}`)).json();
+const standing = async (period = OCTOBER, unit = 'salt', measure = 'revenue') => (await people.manager.get(`/attainment?unit=${unit}&period=${period}&measure=${measure}`)).json();
 const corrections = async (period = OCTOBER, unit = 'salt') => (await people.manager.get(`/corrections?unit=${unit}&period=${period}`)).json().corrections;
 
 beforeAll(async () => {
@@ -42,9 +42,9 @@ describe('a closed month (GUARDS 36)', () => {
     await people.manager.send('POST', `/deals/${id}/void`, { version, reason: 'booked by mistake' });
     await people.manager.send('POST', `/imports/deals?reason=year%20end`, 'deal,salesperson,customer,amount,status,closed_on\nc2,ivarga,X,5.50,won,2026-10-02\nc3,tbrandt,X,7,won,2026-10-02\n', { 'content-type': 'text/csv' });
     expect(await corrections()).toMatchObject([
-      { who: 'manager', of: 'deals.csv', dealId: null, action: 'imported', reason: 'year end', revenue: 1_250, deals: 2 },
-      { of: 'before', dealId: id, action: 'voided', reason: 'booked by mistake', revenue: -10_000, deals: -1 },
-      { of: 'c1', action: 'booked', reason: 'came in late', revenue: 10_000, deals: 1 },
+      { userName: 'manager', subject: 'deals.csv', dealId: null, action: 'imported', reason: 'year end', revenue: 1_250, deals: 2 },
+      { subject: 'before', dealId: id, action: 'voided', reason: 'booked by mistake', revenue: -10_000, deals: -1 },
+      { subject: 'c1', action: 'booked', reason: 'came in late', revenue: 10_000, deals: 1 },
     ]);
     expect((await people.manager.get(`/corrections?unit=salt&period=${OCTOBER}`)).json().revenue).toBe(1_250);
     expect(await standing()).toMatchObject({ figures: { actual: 14_250 }, asClosed: { value: 13_000, count: 3 } });

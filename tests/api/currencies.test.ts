@@ -8,7 +8,7 @@ let draft: number;
 const NOVEMBER = 'FY2027-P08';
 const set = (client: Client, plan: number, ...changes: object[]) => client.send('PUT', '/targets', { plan, changes: changes.map((each) => ({ unit: 'ivarga', period: NOVEMBER, measure: 'revenue', ...each })) });
 const rates = (client: Client, plan: number, over: Record<string, string>) => client.send('PUT', `/plans/${plan}/rates`, { rates: over });
-const sheet = async (client: Client, plan?: number) => (await client.get(`/targets/sheet?unit=salt&year=FY2027${plan === undefined ? '' : `&plan=${plan}`}`)).json();
+const sheet = async (client: Client, plan?: number) => (await client.get(`/plan-grid?unit=salt&year=FY2027${plan === undefined ? '' : `&plan=${plan}`}`)).json();
 const stored = async (client: Client, plan?: number, period = NOVEMBER) => (await sheet(client, plan)).targets.find((each: unknown[]) => each[1] === period);
 
 beforeAll(async () => {
@@ -56,8 +56,8 @@ describe('targets in other currencies', () => {
     expect((await people.admin.send('POST', `/plans/${draft}/publish`, { note: 'agreed' })).statusCode).toBe(200);
     const published = await sheet(people.manager);
     expect([published.rates, published.targets[0][2], published.targets[0][6].target]).toEqual([{ GBP: '1.2' }, 12_001, 10_001]);
-    expect((await people.manager.get(`/standing?unit=ivarga&period=${NOVEMBER}`)).json().figures.target.value).toBe(12_001);
-    expect((await people.manager.send('GET', '/files/targets')).body).toContain(`ivarga,${NOVEMBER},revenue,120.01`);
+    expect((await people.manager.get(`/attainment?unit=ivarga&period=${NOVEMBER}`)).json().figures.target.value).toBe(12_001);
+    expect((await people.manager.send('GET', '/exports/targets')).body).toContain(`ivarga,${NOVEMBER},revenue,120.01`);
     // A part of the company plans at the company's rates.
     const own = (await people.manager.send('POST', '/plans', { year: 'FY2027', name: 'Ours', from: 'published' })).json().plan;
     expect(own.rates).toEqual({ GBP: '1.2' });
@@ -74,7 +74,7 @@ describe('ramps', () => {
     const set = await ramp(people.manager, 'ivarga', { from: '2026-10-05', shares: [0, 50, 100] });
     expect(set.json()).toMatchObject({ unit: { code: 'ivarga' }, ramp: { from: '2026-10-05', shares: [0, 50, 100] } });
     expect((await sheet(people.manager)).ramps).toEqual([[expect.any(Number), expect.any(Number), [0, 5000, 10_000]]]);
-    const places = async (period: string) => (await people.manager.get(`/standing?unit=salt&period=${period}`)).json().places.find((each: { unit: { code: string } }) => each.unit.code === 'ivarga');
+    const places = async (period: string) => (await people.manager.get(`/attainment?unit=salt&period=${period}`)).json().rankings.find((each: { unit: { code: string } }) => each.unit.code === 'ivarga');
     expect([(await places(NOVEMBER)).isOnRamp, (await places('FY2027-P09')).isOnRamp]).toEqual([true, false]);
     expect((await ramp(people.manager, 'ivarga', null)).json().ramp).toBeNull();
   });

@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { Care, CareKind, Customers, CustomerView } from '#contract/schemas/customer';
+import type { DataQuality, DataQualityKind, Customers, CustomerView } from '#contract/schemas/customer';
 import { createCompany, createDatabase, startServer, wonDeal, type Client, type TestServer } from './harness';
 
 let server: TestServer;
@@ -22,12 +22,12 @@ const view = async (name: string, client: Client = people.admin): Promise<Custom
   const [found] = (await customers(`search=${name}`)).customers;
   return (await client.get(`/customers/${found!.id}`)).json();
 };
-const care = async (client: Client = people.admin): Promise<Care> => (await client.get('/care')).json();
-const count = ({ counts }: Care, kind: CareKind) => counts.find((each) => each.kind === kind)?.count;
+const care = async (client: Client = people.admin): Promise<DataQuality> => (await client.get('/data-quality')).json();
+const count = ({ counts }: DataQuality, kind: DataQualityKind) => counts.find((each) => each.kind === kind)?.count;
 
 describe('a product', () => {
   it('has a page of months, customers and people, whose sums are its total, of what one sees', async () => {
-    const groups = (await people.admin.get('/standing/apart?unit=ht&period=FY2027&by=product')).json().groups as { id: number; key: string; credited: number }[];
+    const groups = (await people.admin.get('/attainment/breakdown?unit=ht&period=FY2027&by=product')).json().groups as { id: number; key: string; credited: number }[];
     const rope = groups.find((group) => group.key === 'Rope')!;
     const page = (await people.admin.get(`/products/${rope.id}`)).json();
     expect(page).toMatchObject({ name: 'Rope', firstWonOn: '2026-11-03', won: { credited: rope.credited } });
@@ -42,13 +42,13 @@ describe('customers', () => {
     const all = await customers();
     expect(all.customers.map((customer) => customer.name)).toEqual(['Pike Boats', 'Heron', 'Crab Charter', 'Pike Boats Ltd', 'Early Bird', 'Gannet']);
     const two = await customers('limit=2');
-    expect(two.others).toMatchObject({ count: 4, won: { count: 4, credited: 18_500 } });
+    expect(two.remainder).toMatchObject({ count: 4, won: { count: 4, credited: 18_500 } });
     expect((await customers('period=FY2027-P08&search=pike')).customers).toMatchObject([{ name: 'Pike Boats', won: { count: 2, credited: 120_000, average: 60_000 }, open: { count: 1 } }, { name: 'Pike Boats Ltd' }]);
   });
 
   it('have a page of months, products and people, whose sums are their total', async () => {
     const pike = await view('Pike Boats');
-    expect(pike).toMatchObject({ won: { count: 3, credited: 170_000 }, open: { count: 1, credited: 90_000 }, lost: 1, firstWonOn: '2026-10-05', lastWonOn: '2026-11-04', likely: [{ name: 'Pike Boats Ltd' }] });
+    expect(pike).toMatchObject({ won: { count: 3, credited: 170_000 }, open: { count: 1, credited: 90_000 }, lost: 1, firstWonOn: '2026-10-05', lastWonOn: '2026-11-04', similarNames: [{ name: 'Pike Boats Ltd' }] });
     for (const part of [pike.months.map((month) => month.won), pike.products.map((group) => group.won.credited), pike.salespeople.map((group) => group.won.credited)]) expect(part.reduce((a, b) => a + b, 0)).toBe(170_000);
     expect(pike.months.map((month) => month.name)).toEqual(['October 2026', 'November 2026']);
   });
@@ -65,39 +65,39 @@ describe('customers', () => {
     const { id } = await view('Pike Boats Ltd');
     const pike = await view('Pike Boats');
     const { merge } = (await people.admin.send('POST', '/lists/customer/merge', { from: id, into: pike.id })).json();
-    expect((await people.admin.get(`/customers/${id}`)).json()).toMatchObject({ name: 'Pike Boats', alsoWritten: ['Pike Boats Ltd'], won: { count: 4 } });
+    expect((await people.admin.get(`/customers/${id}`)).json()).toMatchObject({ name: 'Pike Boats', aliases: ['Pike Boats Ltd'], won: { count: 4 } });
     await people.admin.send('POST', `/merges/${merge}/undo`);
   });
 });
 
 describe('what needs care', () => {
-  it('counts what is unplaced, overdue, without a cost, likely twice and likely one name', async () => {
+  it('counts what is unassigned, overdue, without a cost, likely twice and likely one name', async () => {
     const found = await care();
-    expect(['unplaced', 'overdue', 'uncosted', 'doubles', 'likelyNames', 'refusedDeliveries'].map((kind) => count(found, kind as CareKind))).toEqual([1, 1, 1, 1, 1, 0]);
-    expect(found.counts.find((each) => each.kind === 'unplaced')!.worth).toBe(2_500);
-    expect(found.doubles).toMatchObject([{ customer: 'Heron', amount: '333.00', deals: [{ deal: 'D-1' }, { deal: 'D-2' }] }]);
+    expect(['unassigned', 'overdue', 'missingCost', 'duplicates', 'similarNames', 'refusedDeliveries'].map((kind) => count(found, kind as DataQualityKind))).toEqual([1, 1, 1, 1, 1, 0]);
+    expect(found.counts.find((each) => each.kind === 'unassigned')!.amount).toBe(2_500);
+    expect(found.duplicates).toMatchObject([{ customer: 'Heron', amount: '333.00', deals: [{ deal: 'D-1' }, { deal: 'D-2' }] }]);
     expect(found.total).toBe(5);
-    expect((await people.admin.get('/deals?unplaced=true')).json().count).toBe(1);
+    expect((await people.admin.get('/deals?unassigned=true')).json().count).toBe(1);
   });
 
   it('is each one’s own: nobody sees another’s, and names are the administrator’s', async () => {
     const mine = await care(people.north);
-    expect([count(mine, 'unplaced'), count(mine, 'overdue'), count(mine, 'doubles'), count(mine, 'likelyNames'), count(mine, 'refusedDeliveries')]).toEqual([0, 0, 0, 0, undefined]);
+    expect([count(mine, 'unassigned'), count(mine, 'overdue'), count(mine, 'duplicates'), count(mine, 'similarNames'), count(mine, 'refusedDeliveries')]).toEqual([0, 0, 0, 0, undefined]);
     expect(count(await care(people.salesperson), 'overdue')).toBe(1);
   });
 
   it('is cleared by putting it right, or by saying that two are two', async () => {
     const found = await care();
-    const [double, names] = [found.doubles[0]!, found.names[0]!];
-    expect((await people.viewer.send('POST', '/care/apart', { kind: 'deal', ids: double.deals.map((deal) => deal.id) })).statusCode).toBe(403);
-    expect((await people.north.send('POST', '/care/apart', { kind: 'deal', ids: double.deals.map((deal) => deal.id) })).statusCode).toBe(404);
-    expect((await people.north.send('POST', '/care/apart', { kind: 'customer', ids: [names.left.id, names.right.id] })).statusCode).toBe(404);
-    await people.manager.send('POST', '/care/apart', { kind: 'deal', ids: double.deals.map((deal) => deal.id) });
-    await people.admin.send('POST', '/care/apart', { kind: 'customer', ids: [names.left.id, names.right.id] });
+    const [double, names] = [found.duplicates[0]!, found.similarNames[0]!];
+    expect((await people.viewer.send('POST', '/data-quality/dismissals', { kind: 'deal', ids: double.deals.map((deal) => deal.id) })).statusCode).toBe(403);
+    expect((await people.north.send('POST', '/data-quality/dismissals', { kind: 'deal', ids: double.deals.map((deal) => deal.id) })).statusCode).toBe(404);
+    expect((await people.north.send('POST', '/data-quality/dismissals', { kind: 'customer', ids: [names.left.id, names.right.id] })).statusCode).toBe(404);
+    await people.manager.send('POST', '/data-quality/dismissals', { kind: 'deal', ids: double.deals.map((deal) => deal.id) });
+    await people.admin.send('POST', '/data-quality/dismissals', { kind: 'customer', ids: [names.left.id, names.right.id] });
     const { deals: [late] } = (await people.manager.get('/deals?overdue=true')).json();
     await people.manager.send('PUT', `/deals/${late.id}`, { version: late.version, deal: wonDeal({ deal: 'C-4', customer: 'Pike Boats', amount: '900', cost: '500' }) });
     const after = await care();
-    expect([count(after, 'doubles'), count(after, 'likelyNames'), count(after, 'overdue')]).toEqual([0, 0, 0]);
-    expect((await view('Pike Boats')).likely).toEqual([]);
+    expect([count(after, 'duplicates'), count(after, 'similarNames'), count(after, 'overdue')]).toEqual([0, 0, 0]);
+    expect((await view('Pike Boats')).similarNames).toEqual([]);
   });
 });

@@ -58,7 +58,7 @@ describe('filters', () => {
     ['overdue=true', (row) => row.status === 'open' && row.expected_on < '2026-11-18', "status = 'open' and expected_on < '2026-11-18'"],
     ['refund=true', (row) => row.status === 'won' && row.amount < 0, "status = 'won' and amount < 0"],
     ['split=true', (row) => row.credit !== '', "credit <> ''"],
-    ['uncosted=true', (row) => row.status === 'won' && row.amount > 0 && row.cost === '', "status = 'won' and amount > 0 and cost = ''"],
+    ['missingCost=true', (row) => row.status === 'won' && row.amount > 0 && row.cost === '', "status = 'won' and amount > 0 and cost = ''"],
     ['period=FY2027-P05', (row) => (row.closed_on || row.expected_on).startsWith('2026-08'), "coalesce(nullif(closed_on, ''), expected_on) like '2026-08%'"],
     ['product=Rope&period=FY2027-Q2&amountTo=1000', (row) => row.product === 'Rope' && /-0[789]-/.test(row.closed_on || row.expected_on) && row.amount <= 1000, "product = 'Rope' and amount <= 1000 and coalesce(nullif(closed_on, ''), expected_on) between '2026-07-01' and '2026-09-30'"],
   ];
@@ -80,14 +80,14 @@ describe('filters', () => {
     }
   });
 
-  it('changed lately shows what was changed, and what is unplaced is found', async () => {
+  it('changed lately shows what was changed, and what is unassigned is found', async () => {
     expect((await page('changedSince=2020-01-01')).count).toBe(400);
     expect((await page('changedSince=2099-01-01')).count).toBe(0);
-    const { count } = await page('unplaced=true');
+    const { count } = await page('unassigned=true');
     await people.admin.import('deals', 'deal,salesperson,customer,amount,status,closed_on\nEARLY,nkassem,Pike,5,won,2025-06-01\n');
-    expect(codes(await page('unplaced=true'))).toEqual(['EARLY']);
+    expect(codes(await page('unassigned=true'))).toEqual(['EARLY']);
     expect(count).toBe(0);
-    expect((await page('unplaced=true', people.manager)).count).toBe(0);
+    expect((await page('unassigned=true', people.manager)).count).toBe(0);
   });
 
   it('refuse what they cannot read, at the field', async () => {
@@ -102,20 +102,20 @@ describe('filters', () => {
 
 describe('sorting', () => {
   it.each(['day', 'credited', 'customer', 'product', 'probability', 'cost', 'deal', 'stage', 'changedAt'] as const)('by %s goes through every deal once, both ways, page by page', async (sort) => {
-    for (const order of ['up', 'down']) {
+    for (const order of ['asc', 'desc']) {
       const deals = await all(`sort=${sort}&order=${order}&unit=salt`);
       expect(new Set(deals.map((deal) => deal.id)).size).toBe(400);
       const values = deals.map((deal) => deal[sort]).filter((value) => value !== null);
       expect(deals.slice(values.length).every((deal) => deal[sort] === null)).toBe(true);
-      if (sort === 'credited' || sort === 'probability') expect(values).toEqual([...values].sort((a, b) => (order === 'up' ? 1 : -1) * (Number(a) - Number(b))));
+      if (sort === 'credited' || sort === 'probability') expect(values).toEqual([...values].sort((a, b) => (order === 'asc' ? 1 : -1) * (Number(a) - Number(b))));
     }
   });
 });
 
 describe('groups', () => {
   it.each(['customer', 'product', 'salesperson', 'status', 'month', 'source'])('by %s make the whole', async (by) => {
-    const [{ groups, others }, { count, won, open }] = [(await people.admin.get(`/deal-groups?by=${by}&unit=salt`)).json() as DealGroups, await page('unit=salt')];
-    expect(others).toBeNull();
+    const [{ groups, remainder }, { count, won, open }] = [(await people.admin.get(`/deal-groups?by=${by}&unit=salt`)).json() as DealGroups, await page('unit=salt')];
+    expect(remainder).toBeNull();
     expect(groups.reduce((sum, group) => sum + group.count, 0)).toBe(count);
     expect(groups.reduce((sum, group) => sum + group.won.credited, 0)).toBe(won.credited);
     expect(groups.reduce((sum, group) => sum + group.open.credited, 0)).toBe(open.credited);
@@ -129,13 +129,13 @@ describe('groups', () => {
 });
 
 describe('many deals at once', () => {
-  const change = (body: object, client = people.manager) => client.send('POST', '/deal-changes', { reason: 'tidied', ...body });
-  const value = async (unit: string) => (await people.admin.get(`/standing?unit=${unit}&period=FY2027-P05`)).json().figures.actual as number;
+  const change = (body: object, client = people.manager) => client.send('POST', '/deals/bulk', { reason: 'tidied', ...body });
+  const value = async (unit: string) => (await people.admin.get(`/attainment?unit=${unit}&period=FY2027-P05`)).json().figures.actual as number;
 
   it('change with a preview in money, as one run with a line in each history, and are undone as one', async () => {
     const filter = { product: 'Winch', period: 'FY2027-P05', status: 'won', unit: 'tbrandt' };
     const before = [await value('ivarga'), await value('tbrandt')];
-    const check = (await change({ filter, change: { salesperson: 'ivarga' }, isCheck: true })).json();
+    const check = (await change({ filter, change: { salesperson: 'ivarga' }, preview: true })).json();
     expect([await value('ivarga'), await value('tbrandt')]).toEqual(before);
     expect(check).toMatchObject({ run: null, refusals: [] });
     const done = (await change({ filter, change: { salesperson: 'ivarga' } })).json();
@@ -161,11 +161,11 @@ describe('many deals at once', () => {
   });
 
   it('change all or none: one that cannot be is named, and nothing is written', async () => {
-    const { deals } = await page('status=won&sort=day&order=down&limit=5&unit=salt');
+    const { deals } = await page('status=won&sort=day&order=desc&limit=5&unit=salt');
     const answer = (await change({ ids: deals.map((deal) => deal.id), change: { day: '2026-12-24' } })).json();
     expect(answer).toMatchObject({ run: null, changed: 0 });
     expect(answer.refusals[0]).toMatchObject({ field: 'closedOn', message: expect.stringContaining('after today') });
-    expect((await page('status=won&sort=day&order=down&limit=5&unit=salt')).deals).toEqual(deals);
+    expect((await page('status=won&sort=day&order=desc&limit=5&unit=salt')).deals).toEqual(deals);
   });
 
   it('never reach beyond the caller’s unit, and say when they are too many or nothing', async () => {
@@ -188,7 +188,7 @@ describe('many deals at once', () => {
 });
 
 describe('saved views', () => {
-  const state = { filter: { status: 'open', overdue: true }, sort: 'credited', order: 'down', by: null, columns: ['day', 'customer'], widths: { day: 90 }, frozen: 1 };
+  const state = { filter: { status: 'open', overdue: true }, sort: 'credited', order: 'desc', by: null, columns: ['day', 'customer'], widths: { day: 90 }, frozen: 1 };
   const save = (client = people.manager, over: object = {}) => client.send('POST', '/deal-views', { name: 'Overdue', sharedWith: null, state, ...over });
 
   it('are one’s own until shared, and then seen at and below that unit only', async () => {
@@ -209,9 +209,9 @@ describe('where a deal counts', () => {
   it('is said for each unit up the tree, with and without it, within what one may see', async () => {
     await people.admin.send('PUT', '/targets', { reason: 'set', changes: [{ unit: 'ivarga', period: 'FY2027-P08', measure: 'revenue', target: '1000' }] });
     const { deal } = (await people.manager.send('POST', '/deals', wonDeal({ amount: '250.00' }))).json();
-    const places = (await people.salesperson.get(`/deals/${deal.id}/places`)).json();
+    const places = (await people.salesperson.get(`/deals/${deal.id}/contributions`)).json();
     expect(places).toEqual([expect.objectContaining({ unit: 'ivarga', period: 'FY2027-P08', credited: 25_000, actual: 25_000, target: 100_000, attainment: '25%', without: '0%' })]);
-    expect((await people.admin.get(`/deals/${deal.id}/places`)).json().map((place: { unit: string }) => place.unit)).toEqual(['ivarga', 'deck', 'salt', 'ht']);
-    expect((await people.north.get(`/deals/${deal.id}/places`)).statusCode).toBe(404);
+    expect((await people.admin.get(`/deals/${deal.id}/contributions`)).json().map((place: { unit: string }) => place.unit)).toEqual(['ivarga', 'deck', 'salt', 'ht']);
+    expect((await people.north.get(`/deals/${deal.id}/contributions`)).statusCode).toBe(404);
   });
 });

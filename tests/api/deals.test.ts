@@ -14,7 +14,7 @@ beforeAll(async () => {
 });
 afterAll(() => server.stop());
 
-const actual = async (client: Client, unit = 'salt', period = 'FY2027-P08') => (await client.get(`/standing?unit=${unit}&period=${period}`)).json().figures.actual as number;
+const actual = async (client: Client, unit = 'salt', period = 'FY2027-P08') => (await client.get(`/attainment?unit=${unit}&period=${period}`)).json().figures.actual as number;
 const expectRightTotals = async () => expect(await findTotalDifferences(server.db)).toEqual([]);
 
 describe('booking', () => {
@@ -88,7 +88,7 @@ describe('changing', () => {
     const late = await people.manager.send('PUT', `/deals/${deal.id}`, { deal: wonDeal(), version: 1 });
     expect([late.statusCode, late.json().code]).toEqual([409, 'dealChanged']);
     const history = (await people.manager.get(`/deals/${deal.id}/history`)).json();
-    expect(history[0]).toMatchObject({ who: 'manager', action: 'changed', reason: 'typed wrong', before: { amount: '1000.00' }, after: { amount: '250.00' } });
+    expect(history[0]).toMatchObject({ userName: 'manager', action: 'changed', reason: 'typed wrong', before: { amount: '1000.00' }, after: { amount: '250.00' } });
   });
 
   it('voids and restores, and stays in the history', async () => {
@@ -114,11 +114,11 @@ describe('changing', () => {
     await expectRightTotals();
   });
 
-  it('values what stands in no unit as unplaced, for the administrator', async () => {
+  it('values what stands in no unit as unassigned, for the administrator', async () => {
     await people.admin.send('POST', '/deals', wonDeal({ salesperson: 'nkassem', closedOn: '2025-12-30' }));
-    const view = (await people.admin.get('/standing?unit=ht&period=FY2026-P09')).json();
+    const view = (await people.admin.get('/attainment?unit=ht&period=FY2026-P09')).json();
     expect(view.figures.actual).toBe(0);
-    expect(view.unplaced).toEqual({ amount: 100_000, deals: 1 });
+    expect(view.unassigned).toEqual({ amount: 100_000, deals: 1 });
   });
 });
 

@@ -30,10 +30,10 @@ const PERIODS = ['FY2027-P08', 'FY2027-P07', 'FY2027-Q3', 'FY2027', '2026-11-18'
 const MEASURES = ['revenue', 'deals_won', 'average_deal', 'new_customers', 'win_rate'];
 
 function allViews(): string[] {
-  const views = UNITS.flatMap((unit) => PERIODS.flatMap((period) => [`/standing?unit=${unit}&period=${period}`, `/breadth?unit=${unit}&period=${period}`, `/ladder?unit=${unit}&period=${period}&by=growth`]));
-  const measured = UNITS.flatMap((unit) => MEASURES.map((measure) => `/standing?unit=${unit}&period=FY2027-P08&measure=${measure}`));
-  const wide = UNITS.flatMap((unit) => [`/strip?unit=${unit}`, `/series?unit=${unit}&period=FY2027&step=month`, `/series?unit=${unit}&period=FY2027-P08&step=day&measure=deals_won`, `/scorecard?unit=${unit}&period=FY2027-P08`, `/pairs?unit=${unit}&period=FY2027-P08&measure=revenue&beside=new_customers`]);
-  return [...views, ...measured, ...wide, ...PERIODS.map((period) => `/tree?period=${period}`), '/standings?period=FY2027-P08'];
+  const views = UNITS.flatMap((unit) => PERIODS.flatMap((period) => [`/attainment?unit=${unit}&period=${period}`, `/sales-mix?unit=${unit}&period=${period}`, `/ladder?unit=${unit}&period=${period}&by=growth`]));
+  const measured = UNITS.flatMap((unit) => MEASURES.map((measure) => `/attainment?unit=${unit}&period=FY2027-P08&measure=${measure}`));
+  const wide = UNITS.flatMap((unit) => [`/attainment/by-period?unit=${unit}`, `/series?unit=${unit}&period=FY2027&step=month`, `/series?unit=${unit}&period=FY2027-P08&step=day&measure=deals_won`, `/scorecard?unit=${unit}&period=FY2027-P08`, `/measure-comparison?unit=${unit}&period=FY2027-P08&measure=revenue&compareMeasure=new_customers`]);
+  return [...views, ...measured, ...wide, ...PERIODS.map((period) => `/attainment/units?period=${period}`), '/attainment/all?period=FY2027-P08'];
 }
 
 interface Booked {

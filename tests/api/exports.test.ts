@@ -20,7 +20,7 @@ beforeAll(async () => {
 });
 afterAll(() => server.stop());
 
-const file = (query: string, client: Client = people.manager, kind = 'deals') => client.get(`/files/${kind}?${query}`);
+const file = (query: string, client: Client = people.manager, kind = 'deals') => client.get(`/exports/${kind}?${query}`);
 const dealOf = async (code: string) => (await people.admin.get(`/deals?search=${code}`)).json().deals[0];
 
 describe('exported deals', () => {
@@ -33,7 +33,7 @@ describe('exported deals', () => {
     const cells = SheetJS.read(body, { type: 'string', raw: true });
     const values = Object.values(cells.Sheets[cells.SheetNames[0]!]!).map((cell) => String((cell as { v?: unknown }).v ?? ''));
     expect(values.filter((value) => /^[=+@]/.test(value) || (/^-/.test(value) && Number.isNaN(Number(value))))).toEqual([]);
-    expect((await people.manager.import('deals', body)).json()).toMatchObject({ read: 11, same: 11, changed: 0, refused: 0 });
+    expect((await people.manager.import('deals', body)).json()).toMatchObject({ read: 11, unchanged: 11, changed: 0, refused: 0 });
   });
 
   it('as a workbook are numbers and texts to two independent libraries, and read back unchanged', async () => {
@@ -46,13 +46,13 @@ describe('exported deals', () => {
     const book = new ExcelJS.Workbook();
     await book.xlsx.load(rawPayload as never);
     expect(book.worksheets[0]!.rowCount).toBe(12);
-    expect((await people.manager.send('POST', '/imports/deals', rawPayload, { 'content-type': XLSX })).json()).toMatchObject({ read: 11, same: 11, refused: 0 });
+    expect((await people.manager.send('POST', '/imports/deals', rawPayload, { 'content-type': XLSX })).json()).toMatchObject({ read: 11, unchanged: 11, refused: 0 });
   });
 
   it('as JSON read back unchanged', async () => {
     const rows = (await file('format=json')).json();
     expect(rows).toHaveLength(11);
-    expect((await people.manager.send('POST', '/imports/deals', rows)).json()).toMatchObject({ same: 11, changed: 0 });
+    expect((await people.manager.send('POST', '/imports/deals', rows)).json()).toMatchObject({ unchanged: 11, changed: 0 });
     expect((await file('format=json&customer=Nobody')).json()).toEqual([]);
   });
 
@@ -71,15 +71,15 @@ describe('exported deals', () => {
 
 describe('the calendar of open deals (RFC 5545)', () => {
   it('is read by an independent parser: whole days, one event a deal, the same id each time', async () => {
-    const answer = await people.manager.get('/deal-calendar');
+    const answer = await people.manager.get('/deals.ics');
     expect(answer.headers['content-type']).toContain('text/calendar');
     const events = new ICAL.Component(ICAL.parse(answer.body) as never).getAllSubcomponents('vevent').map((each) => new ICAL.Event(each));
     expect(events.map((event) => [event.startDate.toString(), event.startDate.isDate])).toEqual([['2026-11-30', true], ['2026-12-03', true]]);
     expect(events[1]!.summary).toBe('Pike; & Sons, Ltd: €1,200 expected');
     expect(events[1]!.description).toContain('40 % likely');
-    const again = await people.manager.get('/deal-calendar');
+    const again = await people.manager.get('/deals.ics');
     expect(again.body).toBe(answer.body);
-    expect((await people.north.get('/deal-calendar')).body).not.toContain('VEVENT');
+    expect((await people.north.get('/deals.ics')).body).not.toContain('VEVENT');
     for (const line of answer.body.split('\r\n')) expect(Buffer.byteLength(line)).toBeLessThanOrEqual(75);
   });
 });

@@ -14,7 +14,7 @@ const rows = (amount: number) => HEAD + ['FA-1', 'FA-2', 'FA-3'].map((deal) => `
 beforeAll(async () => {
   server = await startServer(await createDatabase());
   people = await createCompany(server);
-  await people.admin.send('PUT', '/rates', { changes: [{ currency: 'GBP', from: '2026-01-01', rate: '1.2' }], isCheck: false });
+  await people.admin.send('PUT', '/rates', { changes: [{ currency: 'GBP', from: '2026-01-01', rate: '1.2' }], preview: false });
   await people.admin.import('deals', rows(100));
   await people.admin.send('POST', '/lists/customer', { name: 'Other Yard' });
   ({ secret } = (await people.admin.send('POST', '/feed-sources', { code: 'orders', name: 'Order system' })).json());
@@ -25,7 +25,7 @@ afterAll(() => server.stop());
 async function readState(): Promise<unknown> {
   const { rows: deals } = await server.pool.query('select code, amount, credited, salesperson_id, customer_id, version from deal order by code');
   const { rows: counts } = await server.pool.query('select (select count(*) from audit) as audits, (select count(*) from import_run) as runs, (select count(*) from feed_delivery) as deliveries, (select count(*) from name_merge) as merges, (select count(*) from rate) as rates');
-  return { deals, counts, figure: (await people.admin.get('/standing?unit=ht&period=FY2027-P08')).json().figures.actual };
+  return { deals, counts, figure: (await people.admin.get('/attainment?unit=ht&period=FY2027-P08')).json().figures.actual };
 }
 
 /** Lets work run into a row that somebody else holds, and ends its connection there. @returns its answer */
@@ -56,8 +56,8 @@ const deliver = (key: string) => {
 describe('a connection that is lost in the middle leaves nothing behind, and a retry completes it:', () => {
   const works: [string, () => Promise<{ statusCode: number; json(): { code?: string } }>, string][] = [
     ['an import', () => people.admin.import('deals', rows(200)), "select count(*)::int as done from deal where code like 'FA-%' and amount = 20000"],
-    ['a change of many deals', () => people.admin.send('POST', '/deal-changes', { filter: { customer: 'Fault Yard' }, change: { salesperson: 'tbrandt' }, reason: 'handed over' }), "select count(*)::int as done from deal d join unit u on u.id = d.salesperson_id where d.code like 'FA-%' and u.code = 'tbrandt'"],
-    ['a rate correction', () => people.admin.send('PUT', '/rates', { changes: [{ currency: 'GBP', from: '2026-10-01', rate: '1.3' }], reason: 'bank', isCheck: false }), "select count(*)::int as done from deal where code like 'FA-%' and credited = 26000"],
+    ['a change of many deals', () => people.admin.send('POST', '/deals/bulk', { filter: { customer: 'Fault Yard' }, change: { salesperson: 'tbrandt' }, reason: 'handed over' }), "select count(*)::int as done from deal d join unit u on u.id = d.salesperson_id where d.code like 'FA-%' and u.code = 'tbrandt'"],
+    ['a rate correction', () => people.admin.send('PUT', '/rates', { changes: [{ currency: 'GBP', from: '2026-10-01', rate: '1.3' }], reason: 'bank', preview: false }), "select count(*)::int as done from deal where code like 'FA-%' and credited = 26000"],
     ['a merge of two customers', async () => people.admin.send('POST', '/lists/customer/merge', { from: await idOf('customer', 'Fault Yard'), into: await idOf('customer', 'Other Yard') }), "select count(*)::int as done from deal d join customer c on c.id = d.customer_id where d.code like 'FA-%' and c.name = 'Other Yard'"],
   ];
 

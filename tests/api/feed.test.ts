@@ -30,7 +30,7 @@ function deliver(message: unknown, { key = randomUUID(), at = new Date(), with: 
   });
 }
 const dealOf = async (code: string) => (await people.admin.get(`/deals?search=${code}`)).json().deals[0];
-const revenue = async () => (await people.admin.get('/standing?unit=ht&period=FY2027-P08')).json().figures.actual as number;
+const revenue = async () => (await people.admin.get('/attainment?unit=ht&period=FY2027-P08')).json().figures.actual as number;
 const deliveries = async (query = ''): Promise<FeedDelivery[]> => (await people.admin.get(`/feed-deliveries${query}`)).json();
 
 describe('a delivery', () => {
@@ -69,10 +69,10 @@ describe('a delivery', () => {
     expect([answer.statusCode, answer.json().code]).toEqual([422, 'deliveryRefused']);
     expect(answer.json().detail).toContain('There is no rate for GBP');
     const [delivery] = await deliveries('?outcome=refused');
-    expect(delivery).toMatchObject({ deal: 'F-4', outcome: 'refused', tries: 1 });
-    expect((await people.admin.send('POST', `/feed-deliveries/${delivery!.id}/retry`)).json()).toMatchObject({ outcome: 'refused', tries: 2 });
-    await people.admin.send('PUT', '/rates', { changes: [{ currency: 'GBP', from: '2026-01-01', rate: '1.2' }], isCheck: false });
-    expect((await people.admin.send('POST', `/feed-deliveries/${delivery!.id}/retry`)).json()).toMatchObject({ outcome: 'kept', tries: 3 });
+    expect(delivery).toMatchObject({ deal: 'F-4', outcome: 'refused', attempts: 1 });
+    expect((await people.admin.send('POST', `/feed-deliveries/${delivery!.id}/retry`)).json()).toMatchObject({ outcome: 'refused', attempts: 2 });
+    await people.admin.send('PUT', '/rates', { changes: [{ currency: 'GBP', from: '2026-01-01', rate: '1.2' }], preview: false });
+    expect((await people.admin.send('POST', `/feed-deliveries/${delivery!.id}/retry`)).json()).toMatchObject({ outcome: 'kept', attempts: 3 });
     expect(await dealOf('F-4')).toMatchObject({ credited: 12_000 });
     expect((await people.admin.send('POST', `/feed-deliveries/${delivery!.id}/retry`)).statusCode).toBe(404);
   });
@@ -82,7 +82,7 @@ describe('a delivery', () => {
     for (const deal of deals) expect((await deliver(saved(deal, 1, { currency: 'CHF', amount: '70.00' }))).statusCode).toBe(422);
     const refused = (await deliveries('?outcome=refused')).filter((each) => deals.includes(each.deal ?? ''));
     expect(refused).toHaveLength(deals.length);
-    await people.admin.send('PUT', '/rates', { changes: [{ currency: 'CHF', from: '2026-01-01', rate: '1' }], isCheck: false });
+    await people.admin.send('PUT', '/rates', { changes: [{ currency: 'CHF', from: '2026-01-01', rate: '1' }], preview: false });
     const settled = await Promise.all(refused.flatMap(({ id, deal }, at) => {
       const retry = () => people.admin.send('POST', `/feed-deliveries/${id}/retry`);
       const newer = () => deliver(saved(deal!, 2, { amount: '200.00' }));
@@ -174,7 +174,7 @@ describe('hundreds at once', () => {
 });
 
 describe('the order system that goes away and comes back', () => {
-  it('loses and doubles nothing, also when answers are lost on the way', async () => {
+  it('loses and duplicates nothing, also when answers are lost on the way', async () => {
     let calls = 0;
     const before = await revenue();
     const outbox = new Outbox('/api/v1/feed/orders', secret, {

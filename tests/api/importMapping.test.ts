@@ -57,7 +57,7 @@ describe('a file of another form', () => {
     const id = await save(headings, { ...matched, values: { ...matched.values, customer: { 'Pike Boats Ltd': 'Pike Boats' }, product: { 'Anchr winch': 'Anchor winch' } } });
     expect((await post(people.manager, `/imports/deals?mapping=${id}`, FILE)).json()).toMatchObject({ created: 3, written: true });
     expect((await people.manager.get('/deals?search=A-1')).json().deals[0]).toMatchObject({ salesperson: 'ivarga', customer: 'Pike Boats', amount: '1234.50', status: 'won', closedOn: '2026-11-03', notes: 'first' });
-    expect((await post(people.manager, `/imports/deals?mapping=${id}`, FILE)).json()).toMatchObject({ same: 3, changed: 0, created: 0 });
+    expect((await post(people.manager, `/imports/deals?mapping=${id}`, FILE)).json()).toMatchObject({ unchanged: 3, changed: 0, created: 0 });
 
     expect(await preview(FILE)).toMatchObject({ isRemembered: true, mapping: { values: { customer: { 'Pike Boats Ltd': 'Pike Boats' } } } });
     expect((await preview(FILE, people.admin)).isRemembered).toBe(false);

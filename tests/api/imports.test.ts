@@ -21,7 +21,7 @@ afterAll(() => server.stop());
 const HEAD = 'deal,salesperson,customer,amount,status,closed_on';
 const importDeals = async (csv: string | Buffer, query = '') => (await people.admin.import('deals', csv, query)).json();
 const countDeals = async () => Number((await server.db.execute<{ count: number }>(sql`select count(*) as count from deal`)).rows[0]!.count);
-const actual = async () => (await people.admin.get('/standing?unit=ht&period=FY2027-P08')).json().figures.actual;
+const actual = async () => (await people.admin.get('/attainment?unit=ht&period=FY2027-P08')).json().figures.actual;
 
 describe('reading CSV (RFC 4180)', () => {
   // Source: RFC 4180, section 2, rules 1 to 7: its examples put to our columns.
@@ -108,12 +108,12 @@ describe('deals.csv', () => {
   it('takes a file twice without change, and updates what differs, with totals right', async () => {
     const file = (amount: string) => `${HEAD},expected_on,probability,product,credit,currency\nU1,ivarga,Pike,${amount},won,2026-11-02,,,Winch,,EUR\nU2,tbrandt,Pike,50,won,2026-11-03,,,Winch,tbrandt:60;ivarga:40,GBP\nU3,ivarga,Heron,70,open,,2026-12-01,0.5,,,EUR\n`;
     const before = await actual();
-    expect(await importDeals(file('100'))).toMatchObject({ created: 3, changed: 0, same: 0, written: true });
+    expect(await importDeals(file('100'))).toMatchObject({ created: 3, changed: 0, unchanged: 0, written: true });
     expect(await actual()).toBe(before + 10_000 + 5_750);
     const [imported] = (await people.admin.get('/deals?search=U1')).json().deals;
-    expect((await people.admin.get(`/deals/${imported.id}/history`)).json()).toEqual([expect.objectContaining({ action: 'imported', who: 'Mara Okoye', reason: 'deals.csv' })]);
-    expect(await importDeals(file('100.00'))).toMatchObject({ created: 0, changed: 0, same: 3 });
-    expect(await importDeals(file('130'))).toMatchObject({ created: 0, changed: 1, same: 2 });
+    expect((await people.admin.get(`/deals/${imported.id}/history`)).json()).toEqual([expect.objectContaining({ action: 'imported', userName: 'Mara Okoye', reason: 'deals.csv' })]);
+    expect(await importDeals(file('100.00'))).toMatchObject({ created: 0, changed: 0, unchanged: 3 });
+    expect(await importDeals(file('130'))).toMatchObject({ created: 0, changed: 1, unchanged: 2 });
     expect(await actual()).toBe(before + 13_000 + 5_750);
     expect(await findTotalDifferences(server.db)).toEqual([]);
     const deal = (await people.admin.get('/deals?search=U1')).json().deals[0];
@@ -128,7 +128,7 @@ describe('deals.csv', () => {
     await importDeals(`${HEAD}\nAU2,ivarga,Pike,25,won,2026-11-02\n`);
     expect((await history(kept.id)).map((each: { action: string }) => each.action)).toEqual(['imported']);
     while (await recordImported(server.db));
-    expect(await history(kept.id)).toEqual([expect.objectContaining({ action: 'imported', who: 'Mara Okoye', reason: 'deals.csv', after: expect.objectContaining({ amount: '10.00' }) })]);
+    expect(await history(kept.id)).toEqual([expect.objectContaining({ action: 'imported', userName: 'Mara Okoye', reason: 'deals.csv', after: expect.objectContaining({ amount: '10.00' }) })]);
     expect(await history(changed.id)).toEqual([
       expect.objectContaining({ action: 'changed by import', after: expect.objectContaining({ amount: '25.00' }) }),
       expect.objectContaining({ action: 'imported', after: expect.objectContaining({ amount: '20.00' }) }),
@@ -169,13 +169,13 @@ describe('deals.csv', () => {
     }), { numRuns: 12 });
     // What the server holds in memory is what the database holds.
     const { rows } = await server.db.execute<{ total: number }>(sql`select coalesce(sum(amount), 0)::bigint as total from recomputed_total where part = 'revenue' and day between '2026-11-01' and '2026-11-18'`);
-    const view = (await people.admin.get('/standing?unit=ht&period=FY2027-P08')).json();
-    expect(view.figures.actual + (view.unplaced?.amount ?? 0)).toBe(rows[0]!.total);
+    const view = (await people.admin.get('/attainment?unit=ht&period=FY2027-P08')).json();
+    expect(view.figures.actual + (view.unassigned?.amount ?? 0)).toBe(rows[0]!.total);
   });
 
   it('does not take a name in other capitals for another customer', async () => {
     await importDeals(`${HEAD}\nN1,ivarga,Gannet Ferries,1,won,2026-11-02\nN2,ivarga,GANNET  ferries,1,won,2026-11-02\n`);
-    const { customers } = (await people.admin.get('/pick-lists')).json();
+    const { customers } = (await people.admin.get('/lookups')).json();
     expect(customers.filter((name: string) => /gannet/i.test(name))).toHaveLength(1);
   });
 });
@@ -185,11 +185,11 @@ describe('files out and in again', () => {
     await people.admin.send('POST', '/deals', wonDeal({ customer: 'Quote " comma, and\nbreak', notes: 'ümläut; =1+1', source: 'Fair', cost: '12.34', quantity: 2.5, probability: 0.25, commissionRate: 0.05 }));
     await putTargets(people.admin, [{ unit: 'ivarga', period: 'FY2027-P08', measure: 'revenue', target: '480000.50', floor: '1', stretch: '500000', note: 'a, "b"' }, { unit: 'salt', period: 'FY2027', measure: 'deals_won', target: '120' }]);
     for (const kind of ['units', 'targets', 'deals']) {
-      const first = (await people.admin.get(`/files/${kind}`)).body;
+      const first = (await people.admin.get(`/exports/${kind}`)).body;
       const report = (await people.admin.import(kind, first)).json();
-      expect([kind, report.created, report.changed, report.refused, report.same]).toEqual([kind, 0, 0, 0, expect.any(Number)]);
-      expect(report.same).toBeGreaterThan(0);
-      expect((await people.admin.get(`/files/${kind}`)).body).toBe(first);
+      expect([kind, report.created, report.changed, report.refused, report.unchanged]).toEqual([kind, 0, 0, 0, expect.any(Number)]);
+      expect(report.unchanged).toBeGreaterThan(0);
+      expect((await people.admin.get(`/exports/${kind}`)).body).toBe(first);
     }
   });
 });
@@ -222,18 +222,18 @@ describe('units.csv and targets.csv', () => {
     const good = (await people.manager.import('targets', `${head}tbrandt,FY2027-P10,revenue,5\ntbrandt,FY2027-Q1,deals_won,3\n`)).json();
     expect(good).toMatchObject({ created: 2, written: true, plans: [{ year: 'FY2027', name: 'targets.csv' }] });
     const draft = good.plans[0].id;
-    expect((await people.manager.import('targets', `${head}tbrandt,FY2027-P10,revenue,5\n`, `?plan=${draft}`)).json()).toMatchObject({ same: 1, created: 0, changed: 0 });
-    expect((await people.manager.get(`/files/targets?plan=${draft}`)).body).toContain('tbrandt,FY2027-P10,revenue,5.00');
-    expect((await people.manager.get('/files/targets')).body).not.toContain('tbrandt,FY2027-P10');
+    expect((await people.manager.import('targets', `${head}tbrandt,FY2027-P10,revenue,5\n`, `?plan=${draft}`)).json()).toMatchObject({ unchanged: 1, created: 0, changed: 0 });
+    expect((await people.manager.get(`/exports/targets?plan=${draft}`)).body).toContain('tbrandt,FY2027-P10,revenue,5.00');
+    expect((await people.manager.get('/exports/targets')).body).not.toContain('tbrandt,FY2027-P10');
   });
 
   it.each([['xlsx', 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet'], ['json', 'application/json']])('come back unchanged as %s', async (format, type) => {
     await putTargets(people.admin, [{ unit: 'ivarga', period: 'FY2027-P08', measure: 'revenue', target: '480000.50', floor: '1', stretch: '500000', note: 'a, "b"' }, { unit: 'salt', period: 'FY2027', measure: 'deals_won', target: '120' }]);
-    const file = await people.admin.get(`/files/targets?format=${format}&year=FY2027`);
+    const file = await people.admin.get(`/exports/targets?format=${format}&year=FY2027`);
     expect(file.headers['content-type']).toContain(type);
     const back = await people.admin.send('POST', '/imports/targets?check=true', file.rawPayload, { 'content-type': type });
     expect(back.json()).toMatchObject({ refused: 0, created: 0, changed: 0 });
-    expect(back.json().same).toBeGreaterThan(1);
+    expect(back.json().unchanged).toBeGreaterThan(1);
   });
 
   it('refuses what is no workbook, no array, or of another kind', async () => {

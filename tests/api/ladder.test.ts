@@ -31,42 +31,42 @@ const ladder = async (query: string, client: Client = people.admin): Promise<Lad
 
 describe('a ladder', () => {
   it('ranks with ties that share a place, and the next one skips', async () => {
-    const { places } = await ladder('unit=eng&by=actual');
-    const ranks = places.filter((place) => place.rank !== null).map((place) => [place.value, place.rank]);
-    for (const [value, rank] of ranks) expect(rank).toBe(1 + places.filter((place) => place.value !== null && place.value > value!).length);
+    const { rankings } = await ladder('unit=eng&by=actual');
+    const ranks = rankings.filter((place) => place.rank !== null).map((place) => [place.value, place.rank]);
+    for (const [value, rank] of ranks) expect(rank).toBe(1 + rankings.filter((place) => place.value !== null && place.value > value!).length);
     expect(new Set(ranks.map(([, rank]) => rank)).size).toBeLessThan(ranks.length);
   });
 
   it('lists who has no target unranked in one by attainment, never as the last', async () => {
-    const { places, ranked, count } = await ladder('unit=eng');
+    const { rankings, ranked, count } = await ladder('unit=eng');
     expect([ranked, count]).toEqual([28, 31]);
-    expect(places.slice(ranked).map((place) => [place.rank, place.attainment])).toEqual([[null, null], [null, null], [null, null]]);
-    expect(places.slice(ranked).map((place) => place.unit.code)).toContain('s28');
+    expect(rankings.slice(ranked).map((place) => [place.rank, place.attainment])).toEqual([[null, null], [null, null], [null, null]]);
+    expect(rankings.slice(ranked).map((place) => place.unit.code)).toContain('s28');
   });
 
   it('marks who joined after the period began, and takes out who is on a ramp', async () => {
     const whole = await ladder('unit=eng&by=actual');
-    expect(whole.places.find((place) => place.unit.code === 's29')!).toMatchObject({ joinedLate: true, leftEarly: false, excludesDeals: false });
+    expect(whole.rankings.find((place) => place.unit.code === 's29')!).toMatchObject({ joinedLate: true, leftEarly: false, excludesDeals: false });
     const without = await ladder('unit=eng&by=actual&withoutRamps=true');
-    expect([without.onRamp, without.places.length]).toEqual([1, whole.places.length - 1]);
-    expect(without.places.map((place) => place.unit.code)).not.toContain('s28');
+    expect([without.onRamp, without.rankings.length]).toEqual([1, whole.rankings.length - 1]);
+    expect(without.rankings.map((place) => place.unit.code)).not.toContain('s28');
   });
 
   it.each([['attainment', true], ['actual', false], ['growth', true], ['gap', false]] as const)('by %s is in the order of it, the best first', async (by, isShare) => {
-    const { places } = await ladder(`unit=ht&by=${by}`);
-    const values = places.filter((place) => place.rank !== null).map((place) => place.value!);
+    const { rankings } = await ladder(`unit=ht&by=${by}`);
+    const values = rankings.filter((place) => place.rank !== null).map((place) => place.value!);
     expect(values).toEqual([...values].sort((a, b) => b - a));
     expect(values.length).toBeGreaterThan(5);
-    expect(places[0]!.valueText!.includes('%')).toBe(isShare);
+    expect(rankings[0]!.valueText!.includes('%')).toBe(isShare);
   });
 
   it('moves against the same point of the prior period, among those ranked in both', async () => {
-    const { places } = await ladder('unit=eng&by=actual');
-    expect(new Set(places.map((place) => place.movement)).size).toBeGreaterThan(3);
-    const before = [...places].filter((place) => place.before !== null).sort((a, b) => b.before! - a.before!);
-    for (const place of places.filter((each) => each.movement !== null)) {
-      const then = 1 + before.filter((each) => each.before! > place.before!).length;
-      expect([place.unit.code, place.movement]).toEqual([place.unit.code, then - place.rank!]);
+    const { rankings } = await ladder('unit=eng&by=actual');
+    expect(new Set(rankings.map((place) => place.rankChange)).size).toBeGreaterThan(3);
+    const before = [...rankings].filter((place) => place.priorValue !== null).sort((a, b) => b.priorValue! - a.priorValue!);
+    for (const place of rankings.filter((each) => each.rankChange !== null)) {
+      const then = 1 + before.filter((each) => each.priorValue! > place.priorValue!).length;
+      expect([place.unit.code, place.rankChange]).toEqual([place.unit.code, then - place.rank!]);
     }
   });
 
@@ -79,15 +79,15 @@ describe('a ladder', () => {
   it.each(['2026-11-18', '2026-W47', NOVEMBER, 'FY2027-Q3', 'FY2027', 'FY2027-P07..FY2027-P08'])('is there for %s', async (period) => {
     const view = (await people.admin.get(`/ladder?unit=salt&period=${period}&by=actual`)).json() as LadderView;
     expect(view.sentence).toMatch(/lead/);
-    expect(view.places.every((place) => place.rank !== null)).toBe(true);
+    expect(view.rankings.every((place) => place.rank !== null)).toBe(true);
   });
 
   it('names a hundred at a time, says how many there are, and keeps the reader’s own', async () => {
     const few = await ladder('unit=eng&limit=3&by=actual');
-    expect([few.places.length, few.count]).toEqual([3, 31]);
+    expect([few.rankings.length, few.count]).toEqual([3, 31]);
     const all = await ladder('unit=eng&limit=1000&by=actual');
-    expect(all.places).toHaveLength(31);
-    expect(few.places).toEqual(all.places.slice(0, 3));
+    expect(all.rankings).toHaveLength(31);
+    expect(few.rankings).toEqual(all.rankings.slice(0, 3));
     expect((await ladder('unit=ivarga', people.salesperson)).mine).toMatchObject({ unit: { code: 'ivarga' }, rank: 1 });
   });
 
@@ -99,8 +99,8 @@ describe('a ladder', () => {
   it('is the reader’s part only', async () => {
     expect((await people.manager.get(`/ladder?unit=ht&period=${NOVEMBER}`)).json()).toMatchObject({ code: 'unknownUnit' });
     const own = await ladder('unit=ivarga', people.salesperson);
-    expect([own.isShared, own.places.map((place) => place.unit.code)]).toEqual([false, ['ivarga']]);
-    expect((await people.north.get(`/ladder?unit=north&period=${NOVEMBER}`)).json().places.map((place: { unit: { code: string } }) => place.unit.code)).toEqual(['nkassem']);
+    expect([own.isShared, own.rankings.map((place) => place.unit.code)]).toEqual([false, ['ivarga']]);
+    expect((await people.north.get(`/ladder?unit=north&period=${NOVEMBER}`)).json().rankings.map((place: { unit: { code: string } }) => place.unit.code)).toEqual(['nkassem']);
   });
 
   it('shared with a team shows that team and no other, not even one’s branch', async () => {

@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm';
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
-import type { BookProblem } from '#contract/schemas/bookProblem';
+import type { OversizedTotal } from '#contract/schemas/oversizedTotal';
 import type { StandingView } from '#contract/schemas/standing';
 import { findTotalDifferences } from '#server/ledger/recompute';
 import { findOversized } from '#server/ledger/oversized';
@@ -15,7 +15,7 @@ beforeAll(async () => {
 });
 afterAll(() => server.stop());
 
-const actualOf = async (unit: string, measure = 'revenue') => (await people.admin.get(`/standing?unit=${unit}&period=FY2027-P08&measure=${measure}`)).json().figures.actual as number | null;
+const actualOf = async (unit: string, measure = 'revenue') => (await people.admin.get(`/attainment?unit=${unit}&period=FY2027-P08&measure=${measure}`)).json().figures.actual as number | null;
 const HEAD = 'deal,salesperson,customer,amount,status,closed_on,quantity\n';
 
 describe('an amount or quantity beyond what a deal can be', () => {
@@ -85,26 +85,26 @@ describe('what is in the book already', () => {
     expect(await actualOf('salt')).toBe(before! + 1_000);
     expect(await actualOf('north')).toBe(100);
 
-    const problems = (await people.north.get('/book-problems')).json<BookProblem[]>();
+    const problems = (await people.north.get('/oversized-totals')).json<OversizedTotal[]>();
     expect(problems).toMatchObject([{ salesperson: 'nkassem', name: 'Noor Kassem', field: 'quantity', deals: [{ deal: 'OLD-1' }] }]);
-    expect((await people.manager.get('/book-problems')).json()).toEqual([]);
-    const standing = (await people.admin.get('/standing?unit=ht&period=FY2027-P08')).json<StandingView>();
-    const without = [...standing.below, ...standing.places].filter((place) => place.excludesDeals).map((place) => place.unit.code);
+    expect((await people.manager.get('/oversized-totals')).json()).toEqual([]);
+    const standing = (await people.admin.get('/attainment?unit=ht&period=FY2027-P08')).json<StandingView>();
+    const without = [...standing.below, ...standing.rankings].filter((place) => place.excludesDeals).map((place) => place.unit.code);
     expect(without).toEqual(expect.arrayContaining(['north', 'nkassem']));
     expect(without).not.toContain('salt');
-    const file = await people.admin.get('/standing/file?unit=ht&period=FY2027-P08&format=csv');
+    const file = await people.admin.get('/attainment/export?unit=ht&period=FY2027-P08&format=csv');
     expect(file.body).toMatch(/nkassem.*without deals that are too large to be added up/);
     expect((await findOversized(server.db, { limit: 10 })).map((each) => [each.deal, each.field])).toEqual([['OLD-1', 'quantity']]);
     expect(await findTotalDifferences(server.db)).toEqual([]);
 
     const second = await startServer(server.url);
-    expect(second.replica.leftOut).toEqual(server.replica.leftOut);
+    expect(second.replica.omitted).toEqual(server.replica.omitted);
     await second.stop();
 
     // Corrected as anything else is, and all is well again.
     const { deals } = (await people.north.get('/deals?search=OLD-1')).json();
     expect((await people.north.send('POST', `/deals/${deals[0].id}/void`, { version: deals[0].version, reason: 'article number' })).statusCode).toBe(200);
-    await expect.poll(async () => (await people.north.get('/book-problems')).json()).toEqual([]);
+    await expect.poll(async () => (await people.north.get('/oversized-totals')).json()).toEqual([]);
   });
 
   it('that is too large only in sum is refused in words where it is added up', async () => {
@@ -112,7 +112,7 @@ describe('what is in the book already', () => {
     await bookOld('OLD-3', 1, 9e15);
     expect((await people.admin.get('/deals?search=OLD-')).json().code).toBe('sumTooLarge');
     expect((await people.admin.get('/deals?unit=salt')).statusCode).toBe(200);
-    expect((await people.admin.get('/standing?unit=ht&period=FY2027-P08')).statusCode).toBe(200);
+    expect((await people.admin.get('/attainment?unit=ht&period=FY2027-P08')).statusCode).toBe(200);
   });
 });
 
@@ -206,10 +206,10 @@ it('rows of a file are booked in their order: who was first with a customer is w
 });
 
 it('unassigned deals are counted, valued and listed as the same ones, refunds among them', async () => {
-  const unassigned = `${HEAD}U-1,nkassem,Pike,500,won,2025-11-03,\nU-2,nkassem,Pike,-200,won,2025-11-04,\nU-3,nkassem,Pike,0,won,2025-11-05,\n`;
-  expect((await people.admin.import('deals', unassigned)).json().written).toBe(true);
-  const { unplaced } = (await people.admin.get('/standing?unit=ht&period=FY2026-P08')).json();
-  const list = (await people.admin.get('/deals?unplaced=true&status=won&period=FY2026-P08')).json();
-  expect([unplaced.deals, unplaced.amount]).toEqual([3, 30_000]);
+  const rows = `${HEAD}U-1,nkassem,Pike,500,won,2025-11-03,\nU-2,nkassem,Pike,-200,won,2025-11-04,\nU-3,nkassem,Pike,0,won,2025-11-05,\n`;
+  expect((await people.admin.import('deals', rows)).json().written).toBe(true);
+  const { unassigned } = (await people.admin.get('/attainment?unit=ht&period=FY2026-P08')).json();
+  const list = (await people.admin.get('/deals?unassigned=true&status=won&period=FY2026-P08')).json();
+  expect([unassigned.deals, unassigned.amount]).toEqual([3, 30_000]);
   expect([list.count, list.won.credited]).toEqual([3, 30_000]);
 });

@@ -16,7 +16,7 @@ const entries = async (list: string): Promise<ListEntry[]> => (await people.admi
 const entry = async (list: string, name: string) => (await entries(list)).find((each) => each.name === name)!;
 const add = (list: string, over: object) => people.admin.send('POST', `/lists/${list}`, over);
 const book = async (over: object = {}) => (await people.manager.send('POST', '/deals', wonDeal(over as Record<string, unknown>))).json();
-const value = async (measure: string) => (await people.admin.get(`/standing?unit=ht&period=FY2027-P08&measure=${measure}`)).json().figures.actual as number;
+const value = async (measure: string) => (await people.admin.get(`/attainment?unit=ht&period=FY2027-P08&measure=${measure}`)).json().figures.actual as number;
 
 describe('lists', () => {
   it('are kept by administrators only', async () => {
@@ -37,8 +37,8 @@ describe('lists', () => {
     const { deal } = await book({ source: 'boat show' });
     expect(deal.source).toBe('Boat show');
     const { id } = await entry('source', 'Boat show');
-    await people.admin.send('PUT', `/lists/source/${id}`, { name: 'Harbour fair', isRetired: true });
-    expect((await people.admin.get('/pick-lists')).json().sources).not.toContain('Harbour fair');
+    await people.admin.send('PUT', `/lists/source/${id}`, { name: 'Harbour fair', isArchived: true });
+    expect((await people.admin.get('/lookups')).json().sources).not.toContain('Harbour fair');
     expect((await people.manager.get(`/deals/${deal.id}`)).json().source).toBe('Harbour fair');
     expect((await people.admin.send('PUT', '/lists/source/99999', { name: 'x' })).statusCode).toBe(404);
   });
@@ -68,20 +68,20 @@ describe('merging', () => {
     const [kept, typo] = [await entry('customer', 'Tern Yard'), await entry('customer', 'Tern Yrad')];
     const [revenue, newCustomers] = [await value('revenue'), await value('new_customers')];
     const merge = { from: typo.id, into: kept.id };
-    expect((await people.admin.send('POST', '/lists/customer/merge', { ...merge, isCheck: true })).json()).toEqual({ merge: null, from: 'Tern Yrad', into: 'Tern Yard', deals: 1, won: 20_000 });
+    expect((await people.admin.send('POST', '/lists/customer/merge', { ...merge, preview: true })).json()).toEqual({ merge: null, fromName: 'Tern Yrad', intoName: 'Tern Yard', deals: 1, won: 20_000 });
     expect(await value('new_customers')).toBe(newCustomers);
 
     const done = (await people.admin.send('POST', '/lists/customer/merge', merge)).json();
     expect(await value('new_customers')).toBe(newCustomers - 1);
     expect(await value('revenue')).toBe(revenue);
-    expect(await entry('customer', 'Tern Yard')).toMatchObject({ deals: 2, alsoWritten: ['Tern Yrad'] });
+    expect(await entry('customer', 'Tern Yard')).toMatchObject({ deals: 2, aliases: ['Tern Yrad'] });
     expect((await book({ customer: 'TERN YRAD' })).deal.customer).toBe('Tern Yard');
     await people.manager.import('deals', 'deal,salesperson,customer,amount,status,closed_on\nMERGED,ivarga,Tern Yrad,5,won,2026-11-02\n');
     expect((await people.manager.get('/deals?search=MERGED')).json().deals[0].customer).toBe('Tern Yard');
 
     expect((await people.admin.send('POST', `/merges/${done.merge}/undo`)).json()).toMatchObject({ deals: 1 });
     expect(await value('new_customers')).toBe(newCustomers);
-    expect(await entry('customer', 'Tern Yrad')).toMatchObject({ deals: 1, alsoWritten: [] });
+    expect(await entry('customer', 'Tern Yrad')).toMatchObject({ deals: 1, aliases: [] });
     expect((await people.admin.send('POST', `/merges/${done.merge}/undo`)).statusCode).toBe(404);
     expect(await findTotalDifferences(server.db)).toEqual([]);
   });
@@ -92,10 +92,10 @@ describe('merging', () => {
     const [a, b, c] = ids;
     await people.admin.send('POST', '/lists/location/merge', { from: a, into: b });
     const second = (await people.admin.send('POST', '/lists/location/merge', { from: b, into: c })).json();
-    expect(await entry('location', 'Quay C')).toMatchObject({ alsoWritten: ['Quay A', 'Quay B'] });
+    expect(await entry('location', 'Quay C')).toMatchObject({ aliases: ['Quay A', 'Quay B'] });
     expect((await people.admin.send('POST', '/lists/location/merge', { from: a, into: c })).statusCode).toBe(404);
     await people.admin.send('POST', `/merges/${second.merge}/undo`);
-    expect(await entry('location', 'Quay B')).toMatchObject({ alsoWritten: ['Quay A'] });
+    expect(await entry('location', 'Quay B')).toMatchObject({ aliases: ['Quay A'] });
     expect((await people.admin.send('POST', '/lists/location/merge', { from: b, into: b })).statusCode).toBe(409);
   });
 });
@@ -127,7 +127,7 @@ describe('lines and refunds', () => {
     const csv = 'deal,salesperson,customer,amount,status,closed_on,refund_of\nFR-2,ivarga,Eel,-5,won,2026-11-03,FR-1\nFR-1,ivarga,Eel,50,won,2026-11-02,\n';
     expect((await people.manager.import('deals', csv)).json()).toMatchObject({ created: 2, written: true });
     expect((await people.manager.get('/deals?search=FR-2')).json().deals[0]).toMatchObject({ refundOf: 'FR-1' });
-    expect((await people.manager.import('deals', csv)).json()).toMatchObject({ same: 2, changed: 0 });
+    expect((await people.manager.import('deals', csv)).json()).toMatchObject({ unchanged: 2, changed: 0 });
     expect((await people.manager.import('deals', csv.replace('FR-1\n', 'NONE\n'))).json()).toMatchObject({ refused: 1, written: false });
   });
 });

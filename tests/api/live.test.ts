@@ -52,7 +52,7 @@ describe('live events', () => {
   it('of a board are those of its units, without a session', async () => {
     const make = async (name: string, unit: string) => (await people.admin.send('POST', '/boards', { name, settings: { units: [unit], measure: 'revenue', seconds: 20 } })).json().secret as string;
     const [hall, north] = [await make('Hall', 'salt'), await make('North', 'north')];
-    const [atHall, atNorth] = [await listen(null, `/board/${hall}/events`), await listen(null, `/board/${north}/events`)];
+    const [atHall, atNorth] = [await listen(null, `/public/boards/${hall}/events`), await listen(null, `/public/boards/${north}/events`)];
     await people.manager.send('POST', '/deals', wonDeal({ salesperson: 'tbrandt' }));
     await expect.poll(() => atHall.heard, { timeout: 1_000, interval: 10 }).toEqual(['deals']);
     await sleep(50);
@@ -61,7 +61,7 @@ describe('live events', () => {
   });
 
   it('leave no other server with figures from before: what it keeps is of the same moment', async () => {
-    const read = async () => (await (await fetch(`${address}/api/v1/standing?unit=salt&period=FY2027-P08`, { headers: { cookie: people.manager.cookie } })).json() as { figures: { actual: number } }).figures.actual;
+    const read = async () => (await (await fetch(`${address}/api/v1/attainment?unit=salt&period=FY2027-P08`, { headers: { cookie: people.manager.cookie } })).json() as { figures: { actual: number } }).figures.actual;
     const stream = await listen(people.manager);
     const before = await read();
     expect(await read()).toBe(before);
@@ -72,7 +72,7 @@ describe('live events', () => {
   });
 
   it('are cut where nothing is heard of changes: silence would say that nothing has changed', async () => {
-    const [page, board] = [await listen(people.manager), await listen(null, `/board/${(await people.admin.send('POST', '/boards', { name: 'Cut', settings: { units: ['salt'], measure: 'revenue', seconds: 20 } })).json().secret}/events`)];
+    const [page, board] = [await listen(people.manager), await listen(null, `/public/boards/${(await people.admin.send('POST', '/boards', { name: 'Cut', settings: { units: ['salt'], measure: 'revenue', seconds: 20 } })).json().secret}/events`)];
     expect([page.isOpen(), board.isOpen()]).toEqual([true, true]);
     await server.pool.query("select pg_terminate_backend(pid) from pg_stat_activity where datname = current_database() and query like 'listen %'");
     await expect.poll(() => [page.isOpen(), board.isOpen()], { timeout: 2_000, interval: 10 }).toEqual([false, false]);

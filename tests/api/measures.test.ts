@@ -14,7 +14,7 @@ beforeAll(async () => {
 });
 afterAll(() => server.stop());
 
-const standing = async (measure: string, unit = 'salt', period = 'FY2027-P08') => (await people.manager.get(`/standing?unit=${unit}&period=${period}&measure=${measure}`)).json();
+const standing = async (measure: string, unit = 'salt', period = 'FY2027-P08') => (await people.manager.get(`/attainment?unit=${unit}&period=${period}&measure=${measure}`)).json();
 const actual = async (measure: string, unit?: string, period?: string) => (await standing(measure, unit, period)).figures.actual;
 const book = (over: Record<string, unknown>) => people.manager.send('POST', '/deals', { salesperson: 'ivarga', customer: 'Dock & Co', amount: '100.00', status: 'won', closedOn: '2026-11-10', ...over });
 
@@ -50,13 +50,13 @@ describe('measures', () => {
       expect((await people.admin.import('deals', csv(customer))).json()).toMatchObject({ written: true });
       expect(await findTotalDifferences(server.db)).toEqual([]);
     }
-    const view = (await people.admin.get('/standing?unit=north&period=FY2027-P07&measure=new_customers')).json();
+    const view = (await people.admin.get('/attainment?unit=north&period=FY2027-P07&measure=new_customers')).json();
     expect(view.figures.actual).toBe(1);
-    expect((await people.admin.get('/standing?unit=north&period=FY2027-P07&measure=gross_margin')).json().figures.actual).toBeCloseTo((1000 * (5000 - 2000 + 500 - 250)) / 5500, 6);
+    expect((await people.admin.get('/attainment?unit=north&period=FY2027-P07&measure=gross_margin')).json().figures.actual).toBeCloseTo((1000 * (5000 - 2000 + 500 - 250)) / 5500, 6);
   });
 
   it('that are not known are refused, in an address and at the field of a target', async () => {
-    expect((await people.manager.get('/standing?unit=salt&period=FY2027&measure=nothing')).json()).toMatchObject({ status: 404, code: 'unknownMeasure' });
+    expect((await people.manager.get('/attainment?unit=salt&period=FY2027&measure=nothing')).json()).toMatchObject({ status: 404, code: 'unknownMeasure' });
     expect((await putTargets(people.manager, [{ unit: 'salt', period: 'FY2027', measure: 'nothing', target: '1' }])).json().errors[0]).toMatchObject({ field: 'changes/0/measure', code: 'unknownMeasure' });
   });
 
@@ -77,7 +77,7 @@ describe('measures', () => {
     expect((await people.manager.send('POST', '/measures', { ...calls, code: 'mine' })).statusCode).toBe(403);
     const { code: _code, ...body } = calls;
     expect((await people.admin.send('PUT', '/measures/revenue', body)).json().code).toBe('shippedMeasure');
-    expect((await people.admin.send('PUT', '/measures/revenue/retired', { isRetired: true })).json().code).toBe('revenueStays');
+    expect((await people.admin.send('PUT', '/measures/revenue/archived', { isArchived: true })).json().code).toBe('revenueStays');
     expect((await people.admin.send('POST', '/measures', calls)).json().code).toBe('measureExists');
   });
 
@@ -88,7 +88,7 @@ describe('measures', () => {
     const renamed = (await people.admin.send('PUT', `/measures/${code}`, { ...body, name: 'Visits paid' })).json();
     expect(renamed).toMatchObject({ isNewVersion: false, measure: { code: 'visits', name: 'Visits paid' } });
     const anew = { ...body, definition: { kind: 'typed', accumulation: 'last' }, reason: 'a visit is counted once' };
-    const check = (await people.admin.send('PUT', `/measures/${code}`, { ...anew, isCheck: true })).json();
+    const check = (await people.admin.send('PUT', `/measures/${code}`, { ...anew, preview: true })).json();
     expect(check).toMatchObject({ isNewVersion: true, use: { plans: [{ targets: 1, year: 2027 }] } });
     expect((await people.admin.get('/measures')).json().measures.some((each: { code: string }) => each.code === 'visits@2')).toBe(false);
     expect((await people.admin.send('PUT', `/measures/${code}`, anew)).json()).toMatchObject({ isNewVersion: true, measure: { code: 'visits@2', version: 2 } });
@@ -147,14 +147,14 @@ describe('typed-in values', () => {
     expect((await type(people.salesperson, value({ unit: 'tbrandt' }))).statusCode).toBe(422);
     expect((await type(people.viewer, value())).statusCode).toBe(403);
     expect((await people.north.get('/activities?unit=salt&period=FY2027&measure=calls')).statusCode).toBe(404);
-    expect((await people.north.send('GET', '/files/activities')).body).not.toContain('ivarga');
+    expect((await people.north.send('GET', '/exports/activities')).body).not.toContain('ivarga');
   });
 
   it('come from a file and go into one that is read back unchanged', async () => {
     const csv = 'unit,on,measure,value\nivarga,2026-11-16,calls,8\ntbrandt,2026-11-16,calls,9\n';
-    expect((await people.manager.import('activities', csv)).json()).toMatchObject({ created: 2, changed: 0, same: 0, written: true });
-    expect((await people.manager.import('activities', csv)).json()).toMatchObject({ created: 0, changed: 0, same: 2 });
-    const out = (await people.manager.send('GET', '/files/activities')).body;
+    expect((await people.manager.import('activities', csv)).json()).toMatchObject({ created: 2, changed: 0, unchanged: 0, written: true });
+    expect((await people.manager.import('activities', csv)).json()).toMatchObject({ created: 0, changed: 0, unchanged: 2 });
+    const out = (await people.manager.send('GET', '/exports/activities')).body;
     expect(out.split('\n')[0]!.trim()).toBe('unit,on,measure,value');
     expect((await people.manager.import('activities', out)).json()).toMatchObject({ created: 0, changed: 0, refused: 0 });
     const bad = (await people.manager.import('activities', `${csv}ivarga,2026-11-16,calls,1\nivarga,2026-11-17,revenue,1\n`)).json();

@@ -67,10 +67,10 @@ async function expectAllThere(acknowledged: string[]): Promise<void> {
   const stored = new Set(rows.map((row) => row.code));
   expect(acknowledged.filter((code) => !stored.has(code))).toEqual([]);
   expect(await findTotalDifferences(openDatabase(pool))).toEqual([]);
-  const standing = await fetch(`${base()}/standing?unit=ht&period=FY2027-P08`, { headers: session }).then((answer) => answer.json()) as { figures: { actual: number } };
+  const standing = await fetch(`${base()}/attainment?unit=ht&period=FY2027-P08`, { headers: session }).then((answer) => answer.json()) as { figures: { actual: number } };
   expect(standing.figures.actual).toBe(stored.size * 100);
   // The link on the wall shows the same, with nobody to sign in again.
-  const wall = await fetch(`${base()}/board/${board}`).then((answer) => answer.json()) as { pages: { month: { figures: { actual: number } } }[] };
+  const wall = await fetch(`${base()}/public/boards/${board}`).then((answer) => answer.json()) as { pages: { month: { figures: { actual: number } } }[] };
   expect(wall.pages[0]!.month.figures.actual).toBe(standing.figures.actual);
   await pool.end();
 }

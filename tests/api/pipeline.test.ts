@@ -23,7 +23,7 @@ describe('the pipeline of a unit', () => {
   it('has each open deal as far as it is credited to its people, with the probability of its stage where it has none', async () => {
     const { deals, below } = await pipeline('salt');
     expect(below.map((unit) => unit.code)).toEqual(['deck', 'eng']);
-    expect(deals.map((deal) => [deal.deal, deal.under, deal.amount, deal.probability, deal.isFromStage])).toEqual([
+    expect(deals.map((deal) => [deal.deal, deal.unitBelow, deal.amount, deal.probability, deal.isFromStage])).toEqual([
       ['O-1', 'deck', 100_000, 0.4, false], ['O-4', 'deck', 54_000, 0.8, false], ['O-2', 'deck', 50_000, 0.1, true], ['O-4', 'eng', 36_000, 0.8, false], ['O-3', 'eng', 30_000, null, false],
     ]);
   });
@@ -33,8 +33,8 @@ describe('the pipeline of a unit', () => {
     expect(horizons.map((horizon) => [horizon.name, horizon.period.id]).slice(0, 6)).toEqual([
       ['this month', 'FY2027-P08'], ['next month', 'FY2027-P09'], ['this quarter', 'FY2027-Q3'], ['this year', 'FY2027'], ['Nov', 'FY2027-P08'], ['Dec', 'FY2027-P09'],
     ]);
-    expect(horizons[0]).toMatchObject({ goal: { won: 200_000, target: 1_000_000 }, below: [{ unit: 'deck', won: 200_000, target: null }, { unit: 'eng', won: 0, target: null }] });
-    expect(horizons[1]!.goal).toEqual({ won: 0, target: null });
+    expect(horizons[0]).toMatchObject({ goal: { actual: 200_000, target: 1_000_000 }, below: [{ unit: 'deck', actual: 200_000, target: null }, { unit: 'eng', actual: 0, target: null }] });
+    expect(horizons[1]!.goal).toEqual({ actual: 0, target: null });
   });
 
   it('is never another’s: a person sees the part credited to them, and nobody a unit beside their own', async () => {

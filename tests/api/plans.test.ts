@@ -14,8 +14,8 @@ let drafts = 0;
 const change = (over: Record<string, unknown> = {}) => ({ unit: 'ivarga', period: 'FY2027-P08', measure: 'revenue', target: '480000', ...over });
 const start = async (client: Client, over: object = {}) => (await client.send('POST', '/plans', { year: 'FY2027', name: `Draft ${++drafts}`, from: 'empty', ...over })).json().plan;
 const publish = (client: Client, id: number, over: object = {}) => client.send('POST', `/plans/${id}/publish`, { note: 'agreed', ...over });
-const targetOf = async (unit: string, period: string, client = people.admin) => (await client.get(`/standing?unit=${unit}&period=${period}`)).json().figures.target.value;
-const plansOf = async (client: Client, year = 'FY2027') => (await client.get(`/plans?year=${year}`)).json() as { id: number; name: string; status: string; note: string | null; cells: number; mayPublish: boolean }[];
+const targetOf = async (unit: string, period: string, client = people.admin) => (await client.get(`/attainment?unit=${unit}&period=${period}`)).json().figures.target.value;
+const plansOf = async (client: Client, year = 'FY2027') => (await client.get(`/plans?year=${year}`)).json() as { id: number; name: string; status: string; note: string | null; targetCount: number; canPublish: boolean }[];
 
 describe('a draft', () => {
   it('counts nowhere until it is published, then everywhere, with its note in the history of each cell', async () => {
@@ -23,12 +23,12 @@ describe('a draft', () => {
     await putTargets(people.admin, [change(), change({ unit: 'tbrandt', target: '7' })], { plan: draft.id, reason: undefined });
     expect(await targetOf('ivarga', 'FY2027-P08')).toBeNull();
     const grid = (await people.admin.get(`/targets?unit=ivarga&year=FY2027&plan=${draft.id}`)).json();
-    expect(grid.rows[0].cells[7]).toMatchObject({ value: 48_000_000, origin: 'set', version: 1 });
+    expect(grid.rows[0].cells[7]).toMatchObject({ value: 48_000_000, targetSource: 'set', version: 1 });
     const answer = (await publish(people.admin, draft.id, { note: 'signed by all' })).json();
-    expect(answer).toMatchObject({ changed: 2, kept: 0, plan: { status: 'published', note: 'signed by all', cells: 2 } });
+    expect(answer).toMatchObject({ changed: 2, unchanged: 0, plan: { status: 'published', note: 'signed by all', targetCount: 2 } });
     expect(await targetOf('ivarga', 'FY2027-P08')).toBe(48_000_000);
     const history = (await people.admin.get('/targets/history?unit=ivarga&period=FY2027-P08&measure=revenue')).json();
-    expect(history).toEqual([expect.objectContaining({ who: 'Mara Okoye', from: null, to: 48_000_000, reason: 'signed by all' })]);
+    expect(history).toEqual([expect.objectContaining({ userName: 'Mara Okoye', from: null, to: 48_000_000, reason: 'signed by all' })]);
   });
 
   it('cannot be published twice, nor changed or discarded afterwards', async () => {
@@ -49,13 +49,13 @@ describe('a draft', () => {
     expect(all.filter((plan) => plan.status === 'published')).toHaveLength(1);
     const replaced = all.find((plan) => plan.status === 'replaced')!;
     const difference = (await people.admin.get(`/plans/${all[0]!.id}/difference?against=${replaced.id}`)).json();
-    expect(difference.rows).toEqual([expect.objectContaining({ period: 'FY2027-P08', periodName: 'November 2026', theirs: 10_000, ours: 20_000 })]);
+    expect(difference.rows).toEqual([expect.objectContaining({ period: 'FY2027-P08', periodName: 'November 2026', otherValue: 10_000, value: 20_000 })]);
   });
 
   it('published from a period on leaves what begins before as it was', async () => {
     const draft = await start(people.admin, { from: 'published' });
     await putTargets(people.admin, [change({ target: '1' }), change({ period: 'FY2027-P09', target: '2' }), change({ period: 'FY2027-P10', target: '3' })], { plan: draft.id });
-    expect((await publish(people.admin, draft.id, { from: 'FY2027-P09' })).json()).toMatchObject({ changed: 2, kept: 1 });
+    expect((await publish(people.admin, draft.id, { from: 'FY2027-P09' })).json()).toMatchObject({ changed: 2, unchanged: 1 });
     expect(await targetOf('ivarga', 'FY2027-P08')).toBe(20_000);
     expect(await targetOf('ivarga', 'FY2027-P10')).toBe(300);
   });
@@ -63,11 +63,11 @@ describe('a draft', () => {
   it('carries a plan into the next year, period by period, and says what is left out', async () => {
     await people.admin.import('units', 'unit,name,kind,parent,from,to\nleaver,Lena Voss,salesperson,north,,2027-01-31\n');
     await putTargets(people.admin, [change({ unit: 'leaver', period: 'FY2027-P09', target: '9' }), change({ unit: 'salt', period: 'FY2027', target: '1000' })]);
-    const made = (await people.admin.send('POST', '/plans', { year: 'FY2028', name: 'Next year', from: 'lastYear' })).json();
-    expect(made.leftOut).toBe(1);
+    const made = (await people.admin.send('POST', '/plans', { year: 'FY2028', name: 'Next year', from: 'priorYear' })).json();
+    expect(made.omitted).toBe(1);
     const grid = (await people.admin.get(`/targets?unit=salt&year=FY2028&plan=${made.plan.id}`)).json();
-    expect(grid.rows[0].cells[16]).toMatchObject({ value: 100_000, origin: 'set' });
-    expect((await people.admin.send('POST', '/plans', { year: 'FY2030', name: 'x', from: 'lastYear' })).json().code).toBe('noPublishedPlan');
+    expect(grid.rows[0].cells[16]).toMatchObject({ value: 100_000, targetSource: 'set' });
+    expect((await people.admin.send('POST', '/plans', { year: 'FY2030', name: 'x', from: 'priorYear' })).json().code).toBe('noPublishedPlan');
   });
 
   it('of a name that a draft of the year has is refused at its field', async () => {
@@ -118,7 +118,7 @@ describe('who may do what', () => {
     for (const client of [people.north, people.salesperson, people.viewer]) {
       expect((await plansOf(client)).map((plan) => plan.id)).not.toContain(draft.id);
       expect((await client.get(`/targets?unit=${client === people.north ? 'nkassem' : 'ivarga'}&year=FY2027&plan=${draft.id}`)).json().code).toBe('unknownPlan');
-      expect((await client.get(`/files/targets?plan=${draft.id}`)).json().code).toBe('unknownPlan');
+      expect((await client.get(`/exports/targets?plan=${draft.id}`)).json().code).toBe('unknownPlan');
       expect((await client.get(`/targets/history?unit=${client === people.north ? 'nkassem' : 'ivarga'}&period=FY2027-P08&measure=revenue&plan=${draft.id}`)).json().code).toBe('unknownPlan');
       expect([403, 404]).toContain((await client.get(`/plans/${draft.id}/difference`)).statusCode);
       expect([403, 404]).toContain((await publish(client, draft.id)).statusCode);
@@ -153,12 +153,12 @@ describe('another server over the same database', () => {
     const second = await startServer(server.url);
     const draft = await start(people.admin);
     await putTargets(people.admin, [change({ period: 'FY2027-P12', target: '12' })], { plan: draft.id });
-    const books = () => second.replica.booksFor(second.replica.company!.tree.root!.id);
-    const valueIn = (each: ReturnType<typeof books>) => each.lookup.find(second.replica.company!.tree.findByCode('ivarga')!.id, each.calendar.parse('FY2027-P12')!, 'revenue').value;
-    await expect.poll(() => valueIn(second.replica.booksFor(second.replica.company!.tree.root!.id, draft.id))).toBe(1_200);
-    expect(valueIn(books())).not.toBe(1_200);
+    const dataset = () => second.replica.datasetFor(second.replica.company!.tree.root!.id);
+    const valueIn = (each: ReturnType<typeof dataset>) => each.lookup.find(second.replica.company!.tree.findByCode('ivarga')!.id, each.calendar.parse('FY2027-P12')!, 'revenue').value;
+    await expect.poll(() => valueIn(second.replica.datasetFor(second.replica.company!.tree.root!.id, draft.id))).toBe(1_200);
+    expect(valueIn(dataset())).not.toBe(1_200);
     await publish(people.admin, draft.id, { from: 'FY2027-P12' });
-    await expect.poll(() => valueIn(books())).toBe(1_200);
+    await expect.poll(() => valueIn(dataset())).toBe(1_200);
     await second.stop();
   });
 });
@@ -191,16 +191,16 @@ describe('the calendar', () => {
   const change = (over: object = {}, client = people.admin) => client.send('PUT', '/company/calendar', { calendar: byWeek, weekdays: [1, 2, 3, 4, 5], timeZone: 'Europe/London', reason: 'as the shops count', ...over });
 
   it('is changed by an administrator with a reason, and periods then have other days while deals keep theirs', async () => {
-    const before = (await people.admin.get('/standing?unit=ht&period=FY2027')).json();
+    const before = (await people.admin.get('/attainment?unit=ht&period=FY2027')).json();
     expect((await change({}, people.manager)).json().code).toBe('forbidden');
     expect((await change({ reason: ' ' })).statusCode).toBe(422);
     expect((await change({ calendar: { ...byWeek, endMonth: 13 } })).statusCode).toBe(422);
     expect((await change({ timeZone: 'Mars/Base' })).json().errors[0]).toMatchObject({ field: 'timeZone' });
     expect((await change()).json()).toMatchObject({ calendar: byWeek, currentPeriod: 'FY2027-P08' });
     // By hand: 28 March 2026 is the Saturday nearest to 31 March; then 4, 5, 4, 4, 5, 4 and 4 weeks go before the eighth period.
-    const strip = (await people.admin.get('/strip?unit=ht&year=FY2027')).json();
-    expect(strip.months[7]).toMatchObject({ shortName: 'P08', period: { name: 'P8 of FY 2027', from: '2026-10-25', last: '2026-11-28' } });
-    expect((await people.admin.get('/standing?unit=ht&period=FY2027')).json().figures.target).toEqual(before.figures.target);
+    const strip = (await people.admin.get('/attainment/by-period?unit=ht&year=FY2027')).json();
+    expect(strip.months[7]).toMatchObject({ shortName: 'P08', period: { name: 'P8 of FY 2027', from: '2026-10-25', lastDay: '2026-11-28' } });
+    expect((await people.admin.get('/attainment?unit=ht&period=FY2027')).json().figures.target).toEqual(before.figures.target);
   });
 
   it('waits until no month is closed', async () => {

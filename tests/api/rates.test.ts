@@ -7,7 +7,7 @@ let people: Awaited<ReturnType<typeof createCompany>>;
 
 const change = (changes: object[], over: Record<string, unknown> = {}) => people.admin.send('PUT', '/rates', { changes, ...over });
 const rates = async () => (await people.viewer.get('/rates')).json();
-const actual = async (period = 'FY2027-P08', measure = 'revenue', unit = 'salt') => (await people.admin.get(`/standing?unit=${unit}&period=${period}&measure=${measure}`)).json().figures.actual;
+const actual = async (period = 'FY2027-P08', measure = 'revenue', unit = 'salt') => (await people.admin.get(`/attainment?unit=${unit}&period=${period}&measure=${measure}`)).json().figures.actual;
 const book = (over: Record<string, unknown>) => people.manager.send('POST', '/deals', { salesperson: 'ivarga', customer: 'Dock & Co', amount: '100.01', currency: 'GBP', status: 'won', closedOn: '2026-11-10', ...over });
 
 beforeAll(async () => {
@@ -30,14 +30,14 @@ describe('rates', () => {
   it('restate the deals they cover when they are corrected, after saying so', async () => {
     const before = await actual();
     const correction = [{ currency: 'GBP', from: '2026-11-01', rate: '1.15' }];
-    expect((await change(correction, { isCheck: true })).json()).toEqual({ written: false, changed: 1, deals: 1, revenue: 500 });
+    expect((await change(correction, { preview: true })).json()).toEqual({ written: false, changed: 1, deals: 1, revenue: 500 });
     expect(await actual()).toBe(before);
     expect((await change(correction, { reason: 'bank notice' })).json()).toMatchObject({ written: true, deals: 1 });
     expect([await actual(), await actual('FY2027-P08', 'gross_profit')]).toEqual([before + 500, 11_501 - 5_750]);
     expect(await actual('FY2027-P08', 'revenue', 'tbrandt')).toBe(4_600);
     const { id } = (await people.admin.get('/deals?search=r1')).json().deals[0];
     const history = (await people.admin.get(`/deals/${id}/history`)).json();
-    expect(history[0]).toMatchObject({ action: 'restated by a rate', reason: 'bank notice', who: 'Mara Okoye' });
+    expect(history[0]).toMatchObject({ action: 'restated by a rate', reason: 'bank notice', userName: 'Mara Okoye' });
     expect(await findTotalDifferences(server.db)).toEqual([]);
     expect((await change(correction)).json()).toMatchObject({ written: false, changed: 0 });
   });
@@ -68,9 +68,9 @@ describe('rates', () => {
 
   it('come from a file and go into one that is read back unchanged; they are an administrator’s', async () => {
     const csv = 'currency,from,rate\nUSD,2026-01-01,0.9\nUSD,2026-06-01,0.95\nGBP,2026-10-01,2\n';
-    expect((await people.admin.import('rates', csv)).json()).toMatchObject({ created: 2, changed: 0, same: 1, written: true });
-    expect((await people.admin.import('rates', csv)).json()).toMatchObject({ created: 0, changed: 0, same: 3 });
-    const out = (await people.admin.send('GET', '/files/rates')).body;
+    expect((await people.admin.import('rates', csv)).json()).toMatchObject({ created: 2, changed: 0, unchanged: 1, written: true });
+    expect((await people.admin.import('rates', csv)).json()).toMatchObject({ created: 0, changed: 0, unchanged: 3 });
+    const out = (await people.admin.send('GET', '/exports/rates')).body;
     expect((await people.admin.import('rates', out)).json()).toMatchObject({ created: 0, changed: 0, refused: 0 });
     expect((await people.admin.import('rates', 'currency,from,rate\nUSD,2026-02-30,1\nEUR,2026-01-01,1\n')).json()).toMatchObject({ written: false, refused: 2, refusals: [{ line: 2, column: 'from' }, { line: 3, column: 'currency' }] });
     expect((await people.manager.import('rates', csv)).statusCode).toBe(403);

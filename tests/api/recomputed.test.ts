@@ -2,7 +2,7 @@ import { DuckDBInstance, type DuckDBConnection } from '@duckdb/node-api';
 import { HyperFormula } from 'hyperformula';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { parseDay } from '#core/period/day';
-import type { PlaceView, StandingView } from '#contract/schemas/standing';
+import type { RankingRowView, StandingView } from '#contract/schemas/standing';
 import type { ScorecardView } from '#contract/schemas/scorecard';
 import { DEMO_PASSWORD, DEMO_USERS } from '#demo/people';
 import { loadDemo } from '#demo/load';
@@ -10,7 +10,7 @@ import { Client, createDatabase, startServer, TODAY, type TestServer } from './h
 
 /**
  * The whole demo company once more, from its deals, memberships, targets and closed days alone: ranking, grades, cumulative, pace and same point in
- * DuckDB, an analytic SQL engine, and the scorecard as a spreadsheet in HyperFormula. Neither has seen a line of our own reckoning.
+ * DuckDB, an analytic SQL engine, and the scorecard as a spreadsheet in HyperFormula. Neither has seen a line of our own computation.
  */
 let server: TestServer;
 let admin: Client;
@@ -60,7 +60,7 @@ const bookedOf = (unit: string, from: string, to: string) => `
 const workingDays = (from: string, to: string, branch: string) => `
   (select count(*) from generate_series(date '${from}', date '${to}' - interval 1 day, interval 1 day) s(day) where isodow(s.day) <= 5 and not exists (select 1 from closed c where c.day = s.day::date and (c.branch is null or c.branch = ${branch})))`;
 
-const people = (view: StandingView) => view.places.filter((place) => place.unit.kind === 'salesperson');
+const people = (view: StandingView) => view.rankings.filter((place) => place.unit.kind === 'salesperson');
 const get = async (path: string) => {
   const answer = await admin.get(path);
   expect(answer.statusCode).toBe(200);
@@ -69,7 +69,7 @@ const get = async (path: string) => {
 
 describe.each([['a running month', MONTH, '2026-11-19', '2026-10-19', '2025-11-19', ['2026-10-01', '2025-11-01']], ['an ended month', ENDED, '2026-10-01', '2026-09-01', '2025-10-01', ['2026-08-01', '2025-09-01']]])('%s of the demo company in an analytic engine', (_name, month, until, priorUntil, yearUntil, [priorFrom, yearFrom]) => {
   it('gives every salesperson the same figure, prior and last year at the same point, to the last minor unit', async () => {
-    const view = (await get(`/standing?unit=harrow-tide&period=${month.id}`)) as StandingView;
+    const view = (await get(`/attainment?unit=harrow-tide&period=${month.id}`)) as StandingView;
     const rows = await query<{ code: string; booked: bigint; prior: bigint; year: bigint }>(`
       select u.code, coalesce(a.booked, 0) as booked, coalesce(b.booked, 0) as prior, coalesce(c.booked, 0) as year from unit u
       left join (${bookedOf('harrow-tide', month.from, until)}) a on a.person = u.id left join (${bookedOf('harrow-tide', priorFrom!, priorUntil)}) b on b.person = u.id left join (${bookedOf('harrow-tide', yearFrom!, yearUntil)}) c on c.person = u.id
@@ -78,13 +78,13 @@ describe.each([['a running month', MONTH, '2026-11-19', '2026-10-19', '2025-11-1
     expect(people(view).length).toBeGreaterThan(35);
     for (const place of people(view)) {
       const row = byCode.get(place.unit.code)!;
-      expect([place.unit.code, place.actual, place.priorDifference, place.lastYear]).toEqual([place.unit.code, Number(row.booked), Number(row.booked - row.prior), Number(row.year)]);
+      expect([place.unit.code, place.actual, place.priorDifference, place.priorYear]).toEqual([place.unit.code, Number(row.booked), Number(row.booked - row.prior), Number(row.year)]);
     }
     expect(view.figures.actual).toBe(rows.reduce((sum, row) => sum + Number(row.booked), 0));
   });
 
   it('grades and ranks everyone the same, by what was due by now', async () => {
-    const view = (await get(`/standing?unit=harrow-tide&period=${month.id}`)) as StandingView;
+    const view = (await get(`/attainment?unit=harrow-tide&period=${month.id}`)) as StandingView;
     const isOpen = month.id === MONTH.id;
     const rows = await query<{ code: string; grade: number; place: bigint; due: number }>(`
       with b as (${bookedOf('harrow-tide', month.from, until)}),
@@ -102,18 +102,18 @@ describe.each([['a running month', MONTH, '2026-11-19', '2026-10-19', '2025-11-1
       const row = byCode.get(place.unit.code)!;
       expect([place.unit.code, place.status.grade]).toEqual([place.unit.code, row.grade]);
       expect([place.unit.code, place.rank]).toEqual([place.unit.code, Number(row.place)]);
-      const { figures } = (await get(`/standing?unit=${place.unit.code}&period=${month.id}`)) as StandingView;
-      expect(figures.expected).toBeCloseTo(row.due, 6);
+      const { figures } = (await get(`/attainment?unit=${place.unit.code}&period=${month.id}`)) as StandingView;
+      expect(figures.expectedToDate).toBeCloseTo(row.due, 6);
     }
   });
 
   it('adds up day by day to the same line', async () => {
-    const view = (await get(`/standing?unit=saltmarsh&period=${month.id}`)) as StandingView;
+    const view = (await get(`/attainment?unit=saltmarsh&period=${month.id}`)) as StandingView;
     const rows = await query<{ day: string; running: bigint }>(`
       select strftime(s.day, '%Y-%m-%d') as day, sum(coalesce(sum(p.credited), 0)) over (order by s.day)::bigint as running
       from generate_series(date '${month.from}', date '${until}' - interval 1 day, interval 1 day) s(day)
       left join (select p.day, p.credited from part p join under w on w.person = p.person and w.unit = (select id from unit where code = 'saltmarsh') and p.day >= w.f and p.day < w.t) p on p.day = s.day::date group by s.day order by s.day`);
-    expect(view.path.filter((point) => point.booked !== null).map((point) => [point.day, point.booked])).toEqual(rows.map((row) => [row.day, Number(row.running)]));
+    expect(view.path.filter((point) => point.actual !== null).map((point) => [point.day, point.actual])).toEqual(rows.map((row) => [row.day, Number(row.running)]));
   });
 });
 
@@ -124,7 +124,7 @@ describe('the series of the year in an analytic engine', () => {
       select strftime(p.day, '%Y-%m') as month, sum(p.credited)::bigint as booked from part p join under w on w.person = p.person and w.unit = (select id from unit where code = 'saltmarsh') and p.day >= w.f and p.day < w.t
       where p.day >= '2026-04-01' and p.day < '2026-11-19' group by 1 order by 1`);
     let sum = 0;
-    expect(view.points.filter((point: { actual: number | null }) => point.actual !== null).map((point: { actual: number; soFar: number }) => [point.actual, point.soFar])).toEqual(rows.map((row) => [Number(row.booked), sum += Number(row.booked)]));
+    expect(view.points.filter((point: { actual: number | null }) => point.actual !== null).map((point: { actual: number; cumulativeActual: number }) => [point.actual, point.cumulativeActual])).toEqual(rows.map((row) => [Number(row.booked), sum += Number(row.booked)]));
   });
 });
 
@@ -149,7 +149,7 @@ describe('the scorecard as a spreadsheet', () => {
       const [now, nowParts, then, thenParts] = await Promise.all([sumsOf(from, '2026-11-19'), partsOf(from, '2026-11-19'), sumsOf(from.replace('2026', '2025'), '2025-11-19'), partsOf(from.replace('2026', '2025'), '2025-11-19')]);
       const inputs = (whole: Record<string, string>, part: Record<string, string>) => ['revenue', 'costed', 'cost', 'won', 'lost'].map((name) => Number(whole[name]) + Number(part[name] ?? 0));
       const target = card.rows[0]![key].figures.target.value!;
-      // Inputs in rows 1 to 5 (this year in A, last year in B), the measures below, each by its definition in CALCULATIONS 4.
+      // Inputs in rows 1 to 5 (this year in A, last year in B), the measures below, each by its definition in docs/calculations.md, 4.
       const [a, b] = [inputs(now, nowParts), inputs(then, thenParts)];
       const both = (formula: (column: string) => string) => [formula('A'), formula('B')];
       const sheet = HyperFormula.buildFromArray([
@@ -160,10 +160,10 @@ describe('the scorecard as a spreadsheet', () => {
       const cell = (row: number, col: number) => sheet.getCellValue({ sheet: 0, row, col }) as number;
       card.rows.forEach((row, index) => {
         expect([row.measure.code, key, row[key].figures.actual!.toPrecision(10)]).toEqual([row.measure.code, key, cell(5 + index, 0).toPrecision(10)]);
-        expect([row.measure.code, key, row[key].lastYear!.value!.toPrecision(10)]).toEqual([row.measure.code, key, cell(5 + index, 1).toPrecision(10)]);
+        expect([row.measure.code, key, row[key].priorYear!.toDate!.toPrecision(10)]).toEqual([row.measure.code, key, cell(5 + index, 1).toPrecision(10)]);
       });
       expect(card.rows[0]![key].figures.attainment!.toPrecision(12)).toBe(cell(11, 0).toPrecision(12));
-      expect(card.rows[0]![key].lastYear!.changeText).toBe(`${cell(11, 1) > 0 ? '+' : ''}${(cell(11, 1) * 100).toFixed(1)}%`.replace('-', '\u2212'));
+      expect(card.rows[0]![key].priorYear!.changeText).toBe(`${cell(11, 1) > 0 ? '+' : ''}${(cell(11, 1) * 100).toFixed(1)}%`.replace('-', '\u2212'));
       sheet.destroy();
     }
   });
@@ -172,8 +172,8 @@ describe('the scorecard as a spreadsheet', () => {
 describe('the ladder of the demo company', () => {
   it('ranks by growth and gap as the engine does, ties and all', async () => {
     for (const by of ['actual', 'gap', 'growth']) {
-      const ladder = await get(`/ladder?unit=harrow-tide&period=FY2027-P08&by=${by}`) as { places: PlaceView[] };
-      const ranked = ladder.places.filter((place) => place.value !== null);
+      const ladder = await get(`/ladder?unit=harrow-tide&period=FY2027-P08&by=${by}`) as { rankings: RankingRowView[] };
+      const ranked = ladder.rankings.filter((place) => place.value !== null);
       await duck.run('create or replace table shown (code varchar, value double)');
       await duck.run(`insert into shown values ${ranked.map((place) => `('${place.unit.code}', ${place.value})`).join(', ')}`);
       const rows = await query<{ code: string; place: bigint }>('select code, rank() over (order by value desc) as place from shown');

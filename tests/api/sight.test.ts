@@ -46,7 +46,7 @@ const QUESTIONS: Record<string, string> = {
   period: 'FY2027-P08', year: 'FY2027', measure: 'revenue', beside: 'deals_won', country: 'GB', from: '2026-11-01', to: '2026-11-30', kind: 'month', by: 'customer', format: 'pdf', cursor: '0', at: new Date(Date.now() + 60_000).toISOString(),
 };
 const ESPECIALLY: Record<string, Record<string, string>> = {
-  getActivities: { measure: 'calls' }, groupDeals: { by: 'salesperson' }, getBookChanges: { from: '2026-01-01T00:00:00.000Z' }, exportFile: { format: 'csv' }, getHolidays: { year: '2026' },
+  getActivities: { measure: 'calls' }, groupDeals: { by: 'salesperson' }, getWhatChanged: { from: '2026-01-01T00:00:00.000Z' }, exportFile: { format: 'csv' }, getHolidays: { year: '2026' },
 };
 /** Streams have no end, and what a link opens is no matter of who asks. */
 const NOT_ASKED = new Set(['streamEvents', 'getBoard', 'getBoardPhoto', 'streamBoard', 'getPlanDifference']);
@@ -92,7 +92,7 @@ describe.each(READING.map((route) => [route.id, route] as const))('%s', (_id, ro
     for (const path of pathsOf(route, 'ours')) {
       const { statusCode } = await people.north.get(path);
       // No picture was ever set; a file of customers is none that is imported.
-      const expected = route.permission === 'administer' ? [403] : route.id === 'getPhoto' || path.startsWith('/files/customers') ? [404, 422] : [200];
+      const expected = route.permission === 'administer' ? [403] : route.id === 'getPhoto' || path.startsWith('/exports/customers') ? [404, 422] : [200];
       expect([path, expected.includes(statusCode), statusCode]).toEqual([path, true, statusCode]);
     }
   });
@@ -101,6 +101,6 @@ describe.each(READING.map((route) => [route.id, route] as const))('%s', (_id, ro
 it('the secrets are there to be found: whoever may read them does', async () => {
   const found = new Set<string>();
   for (const route of READING) for (const path of pathsOf(route, 'theirs')) for (const secret of secretsIn((await people.admin.get(path)).body)) found.add(secret);
-  for (const path of ['/boards', '/standing?unit=salt&period=FY2027-P08']) for (const secret of secretsIn((await people.manager.get(path)).body)) found.add(secret);
+  for (const path of ['/boards', '/attainment?unit=salt&period=FY2027-P08']) for (const secret of secretsIn((await people.manager.get(path)).body)) found.add(secret);
   expect(SECRETS.filter((secret) => !found.has(secret) && !/76,543/.test(secret))).toEqual([]);
 });

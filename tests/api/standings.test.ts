@@ -25,7 +25,7 @@ afterAll(() => server.stop());
 describe('a series', () => {
   it('has the days of a month with their targets, added up to the figure of the month', async () => {
     const view = (await people.manager.get(`/series?unit=salt&period=${NOVEMBER}`)).json();
-    const standing = (await people.manager.get(`/standing?unit=salt&period=${NOVEMBER}`)).json();
+    const standing = (await people.manager.get(`/attainment?unit=salt&period=${NOVEMBER}`)).json();
     expect(view).toMatchObject({ step: 'day', steps: ['day', 'week', 'month'] });
     expect(view.points).toHaveLength(30);
     expect(view.points.reduce((sum: number, point: { actual: number | null }) => sum + (point.actual ?? 0), 0)).toBe(standing.figures.actual);
@@ -56,7 +56,7 @@ describe('several measures', () => {
     expect(card.periods).toMatchObject({ month: { id: NOVEMBER }, quarterToDate: { id: 'FY2027-P07..FY2027-P08' }, yearToDate: { id: 'FY2027-P01..FY2027-P08' } });
     const [revenue, margin] = card.rows;
     expect(revenue).toMatchObject({ month: { figures: { actual: 125_001, target: { value: 420_000 } } }, yearToDate: { figures: { actual: 130_001 } } });
-    expect(margin.month.figures).toMatchObject({ actual: 200, target: { value: 300, origin: 'sameAsWhole' }, attainmentText: '67%' });
+    expect(margin.month.figures).toMatchObject({ actual: 200, target: { value: 300, targetSource: 'inherited' }, attainmentText: '67%' });
     // The year's target of a ratio is that of its months together.
     expect(margin.quarterToDate.figures.target.value).toBe(300);
   });
@@ -66,47 +66,47 @@ describe('several measures', () => {
   });
 
   it('of all units show strong and weak together, of the reader’s part only', async () => {
-    const view = (await people.manager.get(`/pairs?unit=salt&period=${NOVEMBER}&measure=revenue&beside=gross_margin&level=salesperson`)).json();
+    const view = (await people.manager.get(`/measure-comparison?unit=salt&period=${NOVEMBER}&measure=revenue&compareMeasure=gross_margin&level=salesperson`)).json();
     expect(view.pairs.map((pair: { unit: { code: string }; reading: string }) => [pair.unit.code, pair.reading])).toEqual([['ivarga', 'unknown'], ['tbrandt', 'neither']]);
-    expect((await people.manager.get(`/pairs?unit=ht&period=${NOVEMBER}&measure=revenue&beside=gross_margin`)).statusCode).toBe(404);
+    expect((await people.manager.get(`/measure-comparison?unit=ht&period=${NOVEMBER}&measure=revenue&compareMeasure=gross_margin`)).statusCode).toBe(404);
   });
 });
 
 describe('what stands behind a figure', () => {
   it('adds up to it, a split deal by the part credited here', async () => {
-    const behind = (await people.manager.get(`/standing/deals?unit=ivarga&period=${NOVEMBER}`)).json();
-    const standing = (await people.manager.get(`/standing?unit=ivarga&period=${NOVEMBER}`)).json();
+    const behind = (await people.manager.get(`/attainment/deals?unit=ivarga&period=${NOVEMBER}`)).json();
+    const standing = (await people.manager.get(`/attainment?unit=ivarga&period=${NOVEMBER}`)).json();
     expect(behind.credited).toBe(standing.figures.actual);
-    expect(behind.deals).toMatchObject([{ deal: 'A', credited: 90_000, isPart: false }, { deal: 'B', credited: 5_001, isPart: true }]);
+    expect(behind.deals).toMatchObject([{ deal: 'A', credited: 90_000, isSplit: false }, { deal: 'B', credited: 5_001, isSplit: true }]);
     // The whole of a split deal where all its people stand under the unit: no part of it.
-    expect((await people.admin.get(`/standing/deals?unit=ht&period=${NOVEMBER}`)).json().deals.find((deal: { deal: string }) => deal.deal === 'B')).toMatchObject({ credited: 10_001, isPart: false });
+    expect((await people.admin.get(`/attainment/deals?unit=ht&period=${NOVEMBER}`)).json().deals.find((deal: { deal: string }) => deal.deal === 'B')).toMatchObject({ credited: 10_001, isSplit: false });
   });
 
   it.each(['salesperson', 'customer', 'product', 'category', 'source', 'location'])('taken apart by %s adds up to it', async (by) => {
-    const apart = (await people.admin.get(`/standing/apart?unit=ht&period=${NOVEMBER}&by=${by}`)).json();
-    const standing = (await people.admin.get(`/standing?unit=ht&period=${NOVEMBER}`)).json();
+    const apart = (await people.admin.get(`/attainment/breakdown?unit=ht&period=${NOVEMBER}&by=${by}`)).json();
+    const standing = (await people.admin.get(`/attainment?unit=ht&period=${NOVEMBER}`)).json();
     expect(apart.credited).toBe(standing.figures.actual);
     expect(apart.groups.reduce((sum: number, group: { credited: number }) => sum + group.credited, 0) + (apart.others?.credited ?? 0)).toBe(apart.credited);
   });
 
   it('is only the reader’s part', async () => {
-    for (const path of ['/standing/deals?', '/standing/apart?by=customer&', '/breadth?', '/standing?', '/standing/file?format=csv&']) expect((await people.salesperson.get(`${path}unit=tbrandt&period=${NOVEMBER}`)).json()).toMatchObject({ code: 'unknownUnit' });
+    for (const path of ['/attainment/deals?', '/attainment/breakdown?by=customer&', '/sales-mix?', '/attainment?', '/attainment/export?format=csv&']) expect((await people.salesperson.get(`${path}unit=tbrandt&period=${NOVEMBER}`)).json()).toMatchObject({ code: 'unknownUnit' });
   });
 
   it('rests on so many customers, products and places', async () => {
-    expect((await people.admin.get(`/breadth?unit=ht&period=${NOVEMBER}`)).json()).toMatchObject({ customers: { now: 1, lastYear: 0 }, averageDeal: { now: 51_925.25 }, days: '1–18 Nov 2026', lastYearDays: '1–18 Nov 2025' });
+    expect((await people.admin.get(`/sales-mix?unit=ht&period=${NOVEMBER}`)).json()).toMatchObject({ customers: { actual: 1, priorYear: 0 }, averageDealSize: { actual: 51_925.25 }, days: '1–18 Nov 2026', priorYearDays: '1–18 Nov 2025' });
   });
 });
 
 describe('movers', () => {
   it('are told with the standing, by the difference to the same point before', async () => {
-    expect((await people.admin.get(`/standing?unit=ht&period=${NOVEMBER}`)).json().movers).toMatchObject({ up: [{ unit: { code: 'ivarga' }, difference: 90_001 }, { unit: { code: 'nkassem' } }, { unit: { code: 'tbrandt' } }], down: [] });
+    expect((await people.admin.get(`/attainment?unit=ht&period=${NOVEMBER}`)).json().movers).toMatchObject({ gained: [{ unit: { code: 'ivarga' }, difference: 90_001 }, { unit: { code: 'nkassem' } }, { unit: { code: 'tbrandt' } }], lost: [] });
   });
 });
 
 describe('answers about figures', () => {
   it('are kept until something changes, never longer', async () => {
-    const ask = async () => (await people.manager.get(`/standing?unit=salt&period=${NOVEMBER}`)).json().figures.actual;
+    const ask = async () => (await people.manager.get(`/attainment?unit=salt&period=${NOVEMBER}`)).json().figures.actual;
     const before = await ask();
     expect(await ask()).toBe(before);
     const { deal } = (await people.manager.send('POST', '/deals', wonDeal({ deal: 'K', salesperson: 'ivarga', amount: '10.00', closedOn: '2026-11-12' }))).json();
@@ -116,13 +116,13 @@ describe('answers about figures', () => {
   });
 
   it('are not another’s: each sees their own part', async () => {
-    const tree = async (who: typeof people.manager) => (await who.get(`/tree?period=${NOVEMBER}`)).json().nodes.length;
+    const tree = async (who: typeof people.manager) => (await who.get(`/attainment/units?period=${NOVEMBER}`)).json().nodes.length;
     expect([await tree(people.admin), await tree(people.manager), await tree(people.salesperson), await tree(people.admin)]).toEqual([8, 5, 1, 8]);
   });
 });
 
 describe('a standing as a file', () => {
-  const file = (format: string, unit = 'salt') => people.manager.get(`/standing/file?unit=${unit}&period=${NOVEMBER}&format=${format}`);
+  const file = (format: string, unit = 'salt') => people.manager.get(`/attainment/export?unit=${unit}&period=${NOVEMBER}&format=${format}`);
 
   it.each([['pdf', 'application/pdf', '%PDF-'], ['png', 'image/png', '\u0089PNG'], ['svg', 'image/svg+xml', '<svg'], ['xlsx', 'application/vnd.openxmlformats', 'PK']])('is a whole %s', async (format, type, begins) => {
     const answer = await file(format);
@@ -133,16 +133,16 @@ describe('a standing as a file', () => {
   });
 
   it('says in every one of them what the screen says', async () => {
-    const { sentence, places } = (await people.manager.get(`/standing?unit=salt&period=${NOVEMBER}`)).json();
+    const { sentence, rankings: places } = (await people.manager.get(`/attainment?unit=salt&period=${NOVEMBER}`)).json();
     const words = sentence.map((part: { text: string }) => part.text).join('');
     const svg = (await file('svg')).body.replace(/&#(\d+);/g, (_, code: string) => String.fromCharCode(Number(code)));
     const shown = [...svg.matchAll(/<text[^>]*>([^<]*)<\/text>/g)].map((match) => match[1]).join(' ').replace(/ ([,.:])/g, '$1');
     expect(shown).toContain(words);
-    for (const place of places) expect(shown).toContain(`${place.attainmentText} ${place.status.word}`);
+    for (const place of places) expect(shown).toContain(`${place.attainmentText} ${place.status.label}`);
     const csv = (await file('csv')).body;
     for (const place of places) expect(csv).toContain(`${place.unit.name}`);
     expect(csv).toContain('definitions');
-    expect(csv.split('\r\n')[0]).toBe('rank,movement,unit,name,under,actual,target,attainment,grade,status,gap,last_year,change,note');
+    expect(csv.split('\r\n')[0]).toBe('rank,rankChange,unit,name,under,actual,target,attainment,grade,status,gap,last_year,change,note');
   });
 
   it('refuses another format', async () => expect((await file('doc')).statusCode).toBe(422));

@@ -20,11 +20,11 @@ const cell = async (unit: string, periodIndex: number, of = 'salt') => {
 describe('setting targets', () => {
   it('adds up to quarter, team and branch, and shows what is not handed out', async () => {
     await put(change(), change({ period: 'FY2027-P07', target: '450000' }), change({ period: 'FY2027-P09', target: '420000' }), change({ unit: 'tbrandt', target: '100.50' }));
-    expect(await cell('ivarga', 14)).toMatchObject({ value: 135_000_000, origin: 'addedOverTime', missing: 0 });
-    expect(await cell('eng', 7)).toMatchObject({ value: 10_050, origin: 'addedOverPeople' });
-    expect(await cell('salt', 7)).toMatchObject({ value: 48_010_050, origin: 'addedOverPeople', notHandedOut: null });
+    expect(await cell('ivarga', 14)).toMatchObject({ value: 135_000_000, targetSource: 'sumOfPeriods', missing: 0 });
+    expect(await cell('eng', 7)).toMatchObject({ value: 10_050, targetSource: 'sumOfUnits' });
+    expect(await cell('salt', 7)).toMatchObject({ value: 48_010_050, targetSource: 'sumOfUnits', unallocated: null });
     await put(change({ unit: 'salt', target: '500000' }));
-    expect(await cell('salt', 7)).toMatchObject({ value: 50_000_000, origin: 'set', handedOut: 48_010_050, notHandedOut: 1_989_950 });
+    expect(await cell('salt', 7)).toMatchObject({ value: 50_000_000, targetSource: 'set', allocated: 48_010_050, unallocated: 1_989_950 });
   });
 
   it('gives back the changes that undo it, all in one step', async () => {
@@ -33,7 +33,7 @@ describe('setting targets', () => {
     expect(await cell('ivarga', 0)).toMatchObject({ value: 200 });
     expect((await putTargets(people.manager, undo)).statusCode).toBe(200);
     expect((await cell('ivarga', 7)).value).toBe(before.value);
-    expect((await cell('ivarga', 0)).origin).toBe('none');
+    expect((await cell('ivarga', 0)).targetSource).toBe('none');
   });
 
   it('refuses a change made from an old version, with both values, and changes nothing', async () => {
@@ -50,7 +50,7 @@ describe('setting targets', () => {
     await put(change({ unit: 'eng', target: '10', note: 'agreed' }), change({ unit: 'eng', period: 'FY2027', target: '999' }));
     await put(change({ unit: 'eng', target: null }));
     const history = (await people.manager.get('/targets/history?unit=eng&period=FY2027-P08&measure=revenue')).json();
-    expect(history.map((each: Record<string, unknown>) => [each['who'], each['from'], each['to'], each['reason']])).toEqual([['manager', 1000, null, 'agreed with the team'], ['manager', null, 1000, 'agreed']]);
+    expect(history.map((each: Record<string, unknown>) => [each['userName'], each['from'], each['to'], each['reason']])).toEqual([['manager', 1000, null, 'agreed with the team'], ['manager', null, 1000, 'agreed']]);
     await put(change({ unit: 'eng', period: 'FY2027', target: null }));
   });
 
@@ -80,14 +80,14 @@ describe('setting targets', () => {
 
   it('reaches Standing at once, with status and origin', async () => {
     await people.manager.send('POST', '/deals', { salesperson: 'ivarga', customer: 'Pike', amount: '396180', status: 'won', closedOn: '2026-11-02' });
-    const { figures } = (await people.manager.get('/standing?unit=ivarga&period=FY2027-P08')).json();
-    expect(figures).toMatchObject({ actual: 39_618_000, attainmentText: '83%', neededPerDay: 1_047_750, status: { grade: 3, state: 'upper' }, target: { value: 48_000_000, origin: 'set' } });
-    const team = (await people.manager.get('/standing?unit=ht&period=FY2027-P08')).json();
+    const { figures } = (await people.manager.get('/attainment?unit=ivarga&period=FY2027-P08')).json();
+    expect(figures).toMatchObject({ actual: 39_618_000, attainmentText: '83%', requiredDailyRate: 1_047_750, status: { grade: 3, state: 'upper' }, target: { value: 48_000_000, targetSource: 'set' } });
+    const team = (await people.manager.get('/attainment?unit=ht&period=FY2027-P08')).json();
     expect(team.code).toBe('unknownUnit');
   });
 
   it('gives no percent for a company whose targets cover part of it only (GUARDS 2)', async () => {
-    const { figures, sentence } = (await people.admin.get('/standing?unit=ht&period=FY2027-P08')).json();
+    const { figures, sentence } = (await people.admin.get('/attainment?unit=ht&period=FY2027-P08')).json();
     expect(figures).toMatchObject({ attainment: null, attainmentText: null, status: { grade: 0, state: 'incomplete' } });
     expect(sentence[0].text).toContain('Its targets are incomplete (1 of 2 parts below have one)');
   });

@@ -14,11 +14,11 @@ beforeAll(async () => {
 afterAll(() => server.stop());
 
 const move = (over: object = {}, client = people.admin, unit = 'ivarga') => client.send('POST', `/units/${unit}/move`, { parent: 'eng', from: '2026-11-01', reason: 'new team', ...over });
-const figuresOf = async (unit: string, period: string) => (await people.admin.get(`/standing?unit=${unit}&period=${period}`)).json().figures;
+const figuresOf = async (unit: string, period: string) => (await people.admin.get(`/attainment?unit=${unit}&period=${period}`)).json().figures;
 
 describe('moving a person', () => {
   it('is checked first, and says how many deals count elsewhere', async () => {
-    expect((await move({ check: true })).json()).toMatchObject({ written: false, deals: 1 });
+    expect((await move({ preview: true })).json()).toMatchObject({ written: false, deals: 1 });
     expect((await figuresOf('deck', 'FY2027-P08')).actual).toBe(20_000);
   });
 
@@ -29,7 +29,7 @@ describe('moving a person', () => {
     expect((await figuresOf('eng', 'FY2027-P08')).target.value).toBe(50_000);
     expect((await figuresOf('deck', 'FY2027-P08')).actual).toBe(0);
     const places = (await people.admin.get('/units')).json() as { unit: { code: string }; parent: { code: string }; from: string }[];
-    expect(places.find((each) => each.unit.code === 'ivarga')).toMatchObject({ parent: { code: 'eng' }, from: '2026-11-01', isHere: true });
+    expect(places.find((each) => each.unit.code === 'ivarga')).toMatchObject({ parent: { code: 'eng' }, from: '2026-11-01', isActive: true });
     const { rows } = await server.pool.query(`select action, reason from audit where entity = 'unit' and entity_id = 'ivarga' order by id desc limit 1`);
     expect(rows[0]).toEqual({ action: 'moved', reason: 'new team' });
   });
@@ -60,7 +60,7 @@ describe('moving a person', () => {
     expect((await move({ parent: 'deck', from: '2027-02-01' }, people.manager, 'tbrandt')).json().code).toBe('outsideUnit');
     expect((await people.manager.send('POST', '/units/tbrandt/leave', { lastDay: '2026-12-15', reason: 'x' })).json().code).toBe('outsideUnit');
     expect((await server.pool.query('select * from membership order by id')).rows).toEqual(before);
-    expect((await move({ parent: 'deck', from: '2027-03-15', check: true }, people.manager, 'tbrandt')).statusCode).toBe(200);
+    expect((await move({ parent: 'deck', from: '2027-03-15', preview: true }, people.manager, 'tbrandt')).statusCode).toBe(200);
   });
 
   it('does not reach into a closed month', async () => {
@@ -72,11 +72,11 @@ describe('moving a person', () => {
 });
 
 describe('leaving', () => {
-  it('ends after the last day, and later deals are unplaced, not lost', async () => {
+  it('ends after the last day, and later deals are unassigned, not lost', async () => {
     expect((await people.admin.send('POST', '/units/ivarga/leave', { lastDay: '2026-11-01', reason: 'retires' })).json()).toMatchObject({ written: true, deals: 1 });
-    const standing = (await people.admin.get('/standing?unit=ht&period=FY2027-P08')).json();
-    expect(standing.unplaced).toEqual({ amount: 20_000, deals: 1 });
-    expect((await people.admin.get('/units')).json().find((each: { unit: { code: string } }) => each.unit.code === 'ivarga')).toMatchObject({ isHere: false, last: '2026-11-01' });
+    const standing = (await people.admin.get('/attainment?unit=ht&period=FY2027-P08')).json();
+    expect(standing.unassigned).toEqual({ amount: 20_000, deals: 1 });
+    expect((await people.admin.get('/units')).json().find((each: { unit: { code: string } }) => each.unit.code === 'ivarga')).toMatchObject({ isActive: false, lastDay: '2026-11-01' });
   });
 
   it('before the first day is refused', async () => {

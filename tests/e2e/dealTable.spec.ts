@@ -48,7 +48,7 @@ test('columns are chosen, sized and frozen by keyboard, and stay so after a relo
 });
 
 test('a cell is changed in place by keyboard, refused in its own words, and undone', async ({ page }) => {
-  await signIn(page, 'marit', '/deals?unit=saltmarsh&status=open&sort=deal&order=up&period=FY2027');
+  await signIn(page, 'marit', '/deals?unit=saltmarsh&status=open&sort=deal&order=asc&period=FY2027');
   const grid = page.getByRole('grid', { name: 'Deals' });
   const customer = grid.getByRole('row').nth(1).getByRole('gridcell').nth(4);
   const old = (await customer.innerText()).trim();
@@ -86,13 +86,13 @@ test('several deals are selected, added up, changed together after what it means
   await dialog.getByRole('combobox', { name: 'To' }).click();
   await page.getByRole('option', { name: 'Petra Lind' }).click();
   await dialog.getByLabel('Why?').fill('handed over');
-  await dialog.getByRole('button', { name: 'See what it means' }).click();
+  await dialog.getByRole('button', { name: 'Preview' }).click();
   await expect(dialog.getByRole('status')).toContainText('Petra Lind, September 2026+€');
   await dialog.getByRole('button', { name: 'Change them' }).click();
   await expect(page.getByText(/^[123] deals? (is|are) changed\.$/).first()).toBeVisible();
   await expect(sums).toContainText('All that match');
   await page.getByRole('button', { name: 'Undo' }).last().click();
-  await page.getByRole('button', { name: 'Past changes…' }).click();
+  await page.getByRole('button', { name: 'Imports and bulk edits…' }).click();
   await expect(page.getByText(/Changed together: salesperson to Petra Lind/).first()).toBeVisible();
   await expect(page.getByText(/; undone .* by Marit/).first()).toBeVisible();
 });
@@ -106,7 +106,7 @@ test('a deal is made of lines on a typed day, shows where it counts, and a part 
   };
   await choose('Salesperson', /Petra Lind/);
   await choose('Customer', /Anvil Boats/);
-  await dialog.getByRole('button', { name: /Make it of lines/ }).click();
+  await dialog.getByRole('button', { name: /Add line items/ }).click();
   await choose('Product of line 1', /Gearbox/);
   await dialog.getByLabel('Quantity of line 1').fill('2');
   await dialog.getByLabel('Price each of line 1').fill('1,250');
@@ -119,7 +119,7 @@ test('a deal is made of lines on a typed day, shows where it counts, and a part 
   await dialog.getByLabel('Commission, %').fill('3');
   await expect(dialog.getByText('€90 commission')).toBeVisible();
   const id = `LINES-${Date.now() % 100_000}`;
-  await dialog.getByLabel('Id').fill(id);
+  await dialog.getByLabel('Deal number').fill(id);
   await dialog.getByRole('button', { name: 'Book', exact: true }).click();
   await expect(page.getByText(/Booked\. Petra Lind is at \d+(\.\d+)?% of target in November 2026.*(now|still) .* of \d+\./).first()).toBeVisible();
 
@@ -167,7 +167,7 @@ test('lists are kept in Setup: a stage is added, two sources become one and are 
   await dialog.getByRole('button', { name: 'Merge', exact: true }).click();
   await expect(page.getByRole('row').filter({ hasText: 'Tender' })).toContainText('also written Cold call');
   await page.getByRole('button', { name: 'Part again Cold call' }).click();
-  await expect(page.getByText(/Cold call and Tender are two again/).first()).toBeVisible();
+  await expect(page.getByText(/Cold call and Tender are separate again/).first()).toBeVisible();
   await expect(page.getByRole('row').filter({ hasText: 'Cold call' })).toBeVisible();
 });
 
@@ -188,7 +188,7 @@ test('the pipeline says whether it will be enough, and what might happen is trie
   await expect(heading).not.toHaveText(before);
 });
 
-test('a customer is found from anywhere, with months, products and people; what needs care is counted in the frame and cleared', async ({ page }, { retry }) => {
+test('a customer is found from anywhere, with months, products and people; what needs fixing is counted in the frame and cleared', async ({ page }, { retry }) => {
   await signIn(page, 'admin');
   await page.locator('body').press('/');
   await page.getByRole('combobox', { name: 'Find or do' }).or(page.getByPlaceholder(/A person, a team/)).first().fill('Gannet Yard');
@@ -203,10 +203,10 @@ test('a customer is found from anywhere, with months, products and people; what 
   await page.getByLabel('Pasted rows').fill(pasted);
   await page.getByRole('button', { name: 'Check the pasted rows' }).click();
   await page.getByRole('button', { name: 'Import all rows' }).click();
-  await page.getByRole('navigation', { name: 'Records' }).getByRole('link', { name: /Care/ }).click();
-  const doubles = page.getByRole('region', { name: 'Likely booked twice' });
-  await expect(doubles).toContainText(`Twin Yard, Ilse Varga, 77.00 EUR: TWICE-A${retry}`);
-  await doubles.getByRole('button', { name: new RegExp(`They are two.*TWICE-A${retry} and TWICE-B${retry}`) }).click();
+  await page.getByRole('navigation', { name: 'Records' }).getByRole('link', { name: /To fix/ }).click();
+  const duplicates = page.getByRole('region', { name: 'Likely booked twice' });
+  await expect(duplicates).toContainText(`Twin Yard, Ilse Varga, 77.00 EUR: TWICE-A${retry}`);
+  await duplicates.getByRole('button', { name: new RegExp(`They are different.*TWICE-A${retry} and TWICE-B${retry}`) }).click();
   await expect(page.getByText(`TWICE-A${retry}`)).toHaveCount(0);
   await page.getByRole('link', { name: 'Show Overdue' }).click();
   await expect(page.getByRole('button', { name: 'Remove the filter overdue' })).toBeVisible();
@@ -216,7 +216,7 @@ test('a customer is found from anywhere, with months, products and people; what 
 test('what changed since a moment adds up from the figure then to the figure now, and the book is shown as it stood', async ({ page }) => {
   await signIn(page, 'marit', '/deals/changes?unit=saltmarsh');
   const bridge = page.getByRole('region', { name: 'From then to now' });
-  await page.getByRole('button', { name: 'the 1st' }).click();
+  await page.getByRole('button', { name: 'start of month' }).click();
   await expect(bridge).toContainText(/booked \([\d,]+\)/);
   const amounts = async () => (await bridge.locator('p > span:last-child').allInnerTexts()).filter((text) => text.includes('€')).map(readAmount);
   await expect(async () => {

@@ -34,7 +34,7 @@ test('a deal is edited, voided and brought back, with its history', async ({ pag
   await signIn(page, 'marit', '/deals?book=new');
   await fillDeal(page, '500');
   const dialog = page.getByRole('dialog');
-  await dialog.getByLabel('Id').fill(id);
+  await dialog.getByLabel('Deal number').fill(id);
   await dialog.getByRole('button', { name: 'Book', exact: true }).click();
   const row = page.getByRole('row').filter({ hasText: id });
   await row.click();
@@ -118,7 +118,7 @@ test('the good rows of a file are taken alone, and the whole import is undone', 
   await page.locator('input[type=file]').setInputFiles({ name: 'mixed.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) });
   await page.getByRole('button', { name: 'Import the 1 good row only' }).click();
   await expect(page.getByText('1 refused row was left out.').first()).toBeVisible();
-  await page.getByRole('button', { name: 'Past changes…' }).click();
+  await page.getByRole('button', { name: 'Imports and bulk edits…' }).click();
   const dialog = page.getByRole('dialog');
   await dialog.getByRole('button', { name: 'Undo… mixed.csv' }).first().click();
   await dialog.getByLabel('Why is it undone?').fill('only a trial');
@@ -133,11 +133,11 @@ test('a file of another form is matched by headings, people and names, read as i
   await signIn(page, 'marit', '/deals?unit=saltmarsh&import=deals');
   const dialog = page.getByRole('dialog');
   await choose(csv('1.234,50'));
-  await expect(dialog.getByLabel('Days are written')).toHaveValue('dayFirst');
-  await expect(dialog.getByLabel('Numbers are written')).toHaveValue('comma');
+  await expect(dialog.getByLabel('Date format')).toHaveValue('dayFirst');
+  await expect(dialog.getByLabel('Number format')).toHaveValue('comma');
   await expect(dialog.getByRole('region', { name: 'First rows as they are read' })).toContainText('2026-11-13');
   await dialog.getByLabel('Client means').selectOption('');
-  await expect(dialog.getByText('Nothing in the file stands for customer yet.')).toBeVisible();
+  await expect(dialog.getByText('Nothing in the file matches customer yet.')).toBeVisible();
   await dialog.getByLabel('Client means').selectOption('customer');
   await dialog.getByRole('button', { name: 'Check the file' }).click();
   await expect(dialog.getByRole('region', { name: 'Names that are not known' })).toContainText('Ilse Vargas in 1 row');

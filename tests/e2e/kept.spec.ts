@@ -55,7 +55,7 @@ test('what somebody else saves meanwhile wipes nothing, and both values are show
   const id = `CLASH-${retry}`;
   await signIn(page, 'marit', '/deals?book=new');
   await fillDeal(page, '333', 'Clash Yard');
-  await deal(page).getByLabel('Id').fill(id);
+  await deal(page).getByLabel('Deal number').fill(id);
   await deal(page).getByRole('button', { name: 'Book', exact: true }).click();
   const other = await (await browser.newContext()).newPage();
   await signIn(other, 'admin', '/deals?unit=saltmarsh');

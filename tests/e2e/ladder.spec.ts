@@ -64,12 +64,12 @@ test('a status rule is tried before it is kept, and is marked where it begins', 
   const dialog = page.getByRole('dialog');
   await expect(dialog.getByRole('heading', { name: /who would change grade/ })).toBeVisible();
   await dialog.getByLabel('Grade 3 from, %').fill('70');
-  await expect(dialog.getByText('The cut of the better grade must lie above the other.')).toBeVisible();
+  await expect(dialog.getByText('The threshold of the better grade must lie above the other.')).toBeVisible();
   await dialog.getByLabel('Grade 2 from, %').fill('60');
   await dialog.getByLabel('Word of grade 3 while it runs').fill('fine');
   await dialog.getByLabel('From', { exact: true }).fill('2026-11-02');
   await dialog.getByLabel('Why').fill('as agreed in spring');
-  await dialog.getByRole('button', { name: 'Keep this rule' }).click();
+  await dialog.getByRole('button', { name: 'Save' }).click();
   await expect(dialog).toBeHidden();
   await page.goto('/standing/parts?unit=saltmarsh&period=FY2027&by=month&measure=win_rate');
   await expect(page.getByRole('link', { name: /November 2026: .*another status rule from 2026-11-02/ })).toBeVisible();

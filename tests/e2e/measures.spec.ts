@@ -55,7 +55,7 @@ test('a measure of one’s own is defined, typed in by month and day, read in St
   await expect(page.getByRole('heading', { level: 1 })).toContainText('has reached 7 visits in November. It has no target');
 
   await page.goto('/setup/measures');
-  const row = page.getByRole('row').filter({ hasText: 'Visits' }).filter({ hasText: 'added up' }).last();
+  const row = page.getByRole('row').filter({ hasText: 'Visits' }).filter({ hasText: 'summed' }).last();
   await row.getByRole('button', { name: 'Change…' }).click();
   await dialog.getByLabel('Over a longer period').selectOption('last');
   await dialog.getByRole('button', { name: 'Save' }).click();

@@ -26,7 +26,7 @@ test('a typed target adds up to quarter, team and branch at once, and undo takes
   await page.keyboard.press('Enter');
   await expect.poll(() => valueOf(page, 'Deck & rigging, January 2027')).toBe(team + 5000);
   expect(await valueOf(page, 'Noor Kassem, Q4 of FY 2027')).toBe(quarter + 5000);
-  await expect(page.getByRole('row', { name: /Not handed out/ })).toContainText('5,000');
+  await expect(page.getByRole('row', { name: /Unallocated/ })).toContainText('5,000');
   await expect(cell(page, 'Rui Falcao, January 2027')).toBeFocused();
   await page.keyboard.press('Control+z');
   await expect.poll(() => valueOf(page, 'Noor Kassem, January 2027')).toBe(before);
@@ -96,19 +96,19 @@ test('a zero too many is pointed out', async ({ page }) => {
   await expect(page.getByText(/Is €480,000 meant\? It is \d+ times the period before/)).toBeVisible();
 });
 
-test('what is not handed out is found and handed out in one step, and taken back in one', async ({ page }) => {
+test('what is unallocated is found and allocated in one step, and taken back in one', async ({ page }) => {
   await openInDraft(page, 'rest');
   const own = await valueOf(page, 'Branch target, January 2027');
   const person = await valueOf(page, 'Ilse Varga, January 2027');
   await cell(page, 'Branch target, January 2027').click();
   await page.keyboard.type(String(own + 40_000));
   await page.keyboard.press('Enter');
-  await page.getByRole('button', { name: 'Hand out €40,000' }).click();
-  await expect(page.getByRole('row', { name: /Not handed out/ })).not.toContainText('40,000');
+  await page.getByRole('button', { name: 'Allocate €40,000' }).click();
+  await expect(page.getByRole('row', { name: /Unallocated/ })).not.toContainText('40,000');
   expect(await valueOf(page, 'Ilse Varga, January 2027')).toBeGreaterThan(person);
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect.poll(() => valueOf(page, 'Ilse Varga, January 2027')).toBe(person);
-  await expect(page.getByRole('row', { name: /Not handed out/ })).toContainText('40,000');
+  await expect(page.getByRole('row', { name: /Unallocated/ })).toContainText('40,000');
 });
 
 test('two managers at one cell: each sees the other, the later one sees both values and nothing is overwritten', async ({ page, browser }) => {

@@ -51,9 +51,9 @@ test('a script signs in with a token that is shown once and can be revoked', asy
   await page.getByRole('button', { name: 'Make a token' }).click();
   const secret = await page.getByLabel('The new token').inputValue();
   const script = await playwright.request.newContext({ baseURL, extraHTTPHeaders: { authorization: `Bearer ${secret}` } });
-  const answer = await script.get('/api/v1/standing?unit=saltmarsh&period=FY2027-P08');
+  const answer = await script.get('/api/v1/attainment?unit=saltmarsh&period=FY2027-P08');
   expect((await answer.json()).unit.code).toBe('saltmarsh');
-  expect((await script.get('/api/v1/standing?unit=northgate&period=FY2027-P08')).status()).toBe(404);
+  expect((await script.get('/api/v1/attainment?unit=northgate&period=FY2027-P08')).status()).toBe(404);
   await page.reload();
   await expect(page.getByText(secret)).toHaveCount(0);
   await page.getByRole('listitem').filter({ hasText: 'nightly report' }).getByRole('button', { name: 'Revoke' }).click();
@@ -66,7 +66,7 @@ test('a person is moved from a day on by keyboard, after what it means is said, 
   await page.getByLabel('Find a unit').fill('Emil Vos');
   await page.getByRole('button', { name: 'Move… Emil Vos' }).press('Enter');
   const dialog = page.getByRole('dialog');
-  await dialog.getByRole('combobox', { name: 'Stands under' }).press('Enter');
+  await dialog.getByRole('combobox', { name: 'Part of' }).press('Enter');
   await page.getByPlaceholder('Type to find').fill(retry === 0 ? 'Fleet buyers' : 'Yards');
   await page.getByRole('option', { name: retry === 0 ? /Fleet buyers/ : /Yards/ }).click();
   await dialog.getByLabel('From').fill(retry === 0 ? '2026-11-01' : '2026-11-02');
@@ -98,7 +98,7 @@ test('the first run creates company, calendar, administrator and units; then peo
   await expect(page.getByRole('treeitem', { name: /East pier/ })).toBeVisible();
   await page.getByLabel('Name', { exact: true }).fill('Bo Lind');
   await page.getByLabel('Code').fill('blind');
-  await page.getByRole('combobox', { name: 'Stands under' }).click();
+  await page.getByRole('combobox', { name: 'Part of' }).click();
   await page.getByRole('option', { name: /East pier/ }).click();
   await page.getByRole('button', { name: 'Add', exact: true }).click();
   await expect(page.getByRole('treeitem', { name: /Bo Lind/ })).toBeVisible();
@@ -111,10 +111,10 @@ test('a rate is corrected after what it restates is said', async ({ page }, { re
   await page.getByRole('button', { name: 'Correct GBP from 2024-10-01' }).click();
   const worth = page.getByLabel('Worth in EUR');
   await worth.fill('par');
-  await page.getByRole('button', { name: 'See what it means' }).click();
+  await page.getByRole('button', { name: 'Preview' }).click();
   await expect(page.getByText('Is not a rate. Write reporting units')).toBeVisible();
   await worth.fill(retry === 0 ? '1.2' : '1.3');
-  await page.getByRole('button', { name: 'See what it means' }).click();
+  await page.getByRole('button', { name: 'Preview' }).click();
   await expect(page.getByText(/^\d+ deals are restated; won revenue changes by \+€/)).toBeVisible();
   await page.getByRole('button', { name: 'Keep the rate' }).click();
   await expect(page.getByText(/The rate is kept; \d+ deals are restated/).first()).toBeVisible();

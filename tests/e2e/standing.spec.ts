@@ -49,14 +49,14 @@ test('what the pointer rests on is there before it is chosen, and asked for once
   await signIn(page);
   await expect(page.getByRole('heading', { level: 1 })).toContainText('Saltmarsh');
   const asked: string[] = [];
-  page.on('request', (request) => { if (request.url().includes('/standing?')) asked.push(request.url()); });
-  const answered = page.waitForResponse((answer) => /\/standing\?.*unit=s-engines/.test(answer.url()));
+  page.on('request', (request) => { if (request.url().includes('/attainment?')) asked.push(request.url()); });
+  const answered = page.waitForResponse((answer) => /\/attainment\?.*unit=s-engines/.test(answer.url()));
   await page.getByRole('treeitem', { name: /Engines/ }).hover();
   await (await answered).finished();
   await page.getByRole('treeitem', { name: /Engines/ }).click();
   await expect(page.getByRole('heading', { level: 1 })).toContainText('Engines');
   expect(asked).toHaveLength(1);
-  const month = page.waitForResponse((answer) => /\/standing\?.*period=FY2027-P07/.test(answer.url()));
+  const month = page.waitForResponse((answer) => /\/attainment\?.*period=FY2027-P07/.test(answer.url()));
   await page.getByRole('button', { name: /October 2026/ }).hover();
   await month;
   // The place is still the one that was chosen.

@@ -7,7 +7,7 @@ test('a month is seen day by day, added up, and its numbers leave as files', asy
   await expect(page.getByRole('heading', { level: 1 })).toContainText(/of 13 working days of November 2026 so far/);
   await expect(page.getByRole('link', { name: /1 Nov 2026: .*closed|Sun 1 Nov 2026/ }).first()).toBeVisible();
   await page.getByRole('group', { name: 'Cut into' }).getByRole('button', { name: 'Weeks' }).click();
-  await page.getByRole('group', { name: 'Shown as' }).getByRole('button', { name: 'Added up' }).click();
+  await page.getByRole('group', { name: 'Shown as' }).getByRole('button', { name: 'Cumulative' }).click();
   await expect(page).toHaveURL(/by=week&added=up/);
   await page.getByRole('button', { name: 'Show as table' }).click();
   await expect(page.getByRole('region', { name: /as table/ }).getByRole('row')).toHaveCount(7);
@@ -36,7 +36,7 @@ test('a scorecard shows chosen measures, each figure opens to the deals that add
   await booked.click();
   const made = page.getByRole('dialog');
   await expect(made.getByText(/attainment = revenue \/ target/)).toBeVisible();
-  await expect(made.getByRole('region', { name: 'Status' })).toContainText('by the rule that ships');
+  await expect(made.getByRole('region', { name: 'Status' })).toContainText('by the standard rule');
   await expect(made.getByRole('row', { name: /^All/ })).toBeVisible();
   expect(Math.round(readAmount(await made.getByRole('row', { name: /^All/ }).getByRole('cell').last().innerText()))).toBe(shown);
   await made.getByRole('link', { name: 'See them in Deals' }).click();
@@ -94,13 +94,13 @@ test('a wall board needs no sign-in, shows a booked deal by itself, says when it
   await page.getByRole('dialog').getByRole('button', { name: 'Book', exact: true }).click();
   await expect(wall.getByRole('region', { name: 'Newest deals' })).toContainText('€1,234.56');
   // Cut off: it keeps what it has and says since when; back, it goes on by itself.
-  await wall.route('**/api/v1/board/**', (route) => route.abort());
+  await wall.route('**/api/v1/public/boards/**', (route) => route.abort());
   await page.goto('/deals?book=new');
   await fillDeal(page, '77.70', 'Wall Yard');
   await page.getByRole('dialog').getByRole('button', { name: 'Book', exact: true }).click();
   await expect(wall.getByRole('status')).toContainText('No connection since');
   await expect(wall.getByRole('region', { name: 'Newest deals' })).toContainText('€1,234.56');
-  await wall.unroute('**/api/v1/board/**');
+  await wall.unroute('**/api/v1/public/boards/**');
   await expect(wall.getByRole('region', { name: 'Newest deals' })).toContainText('€77.70');
   await expect(wall.getByRole('status')).toContainText('newest deal recorded');
   await page.goto('/setup/boards');
@@ -133,7 +133,7 @@ test.describe('on a phone', () => {
 test('an address that makes no sense says what is wrong and how to go on', async ({ page }) => {
   await signIn(page);
   for (const [path, words] of [
-    ['/standing/parts?unit=saltmarsh&period=FY2027&by=day', 'cannot be cut like this'], ['/standing/scorecard?measures=luck', 'No such measure'], ['/standing/pairs?beside=luck', 'No such measure'], ['/standing/ahead?unit=nobody', 'No such unit'],
+    ['/standing/parts?unit=saltmarsh&period=FY2027&by=day', 'cannot be cut like this'], ['/standing/scorecard?measures=luck', 'No such measure'], ['/standing/pairs?with=luck', 'No such measure'], ['/standing/ahead?unit=nobody', 'No such unit'],
     ['/profile?unit=northgate', 'No such unit'], ['/ladder?period=FY2027-P09..FY2027-P02', 'No such period'], ['/standing/parts?period=2026-99', 'No such period'],
   ] as const) {
     await page.goto(path);
@@ -168,7 +168,7 @@ test('who is behind, by how much and what it takes is found by keyboard alone', 
   await expect(page.getByRole('dialog')).toHaveCount(0);
   await expect(page).toHaveURL(/unit=s-engines/);
   // Each way to look at it is a link that Enter follows, and the place stays.
-  for (const [tab, path] of [['Day by day', 'standing/parts'], ['Scorecard', 'standing/scorecard'], ['Two measures', 'standing/pairs'], ['Year ahead', 'standing/ahead']] as const) {
+  for (const [tab, path] of [['Day by day', 'standing/parts'], ['Scorecard', 'standing/scorecard'], ['Compare measures', 'standing/pairs'], ['Year ahead', 'standing/ahead']] as const) {
     const link = page.getByRole('navigation', { name: 'Standing' }).getByRole('link', { name: tab });
     await link.focus();
     await page.keyboard.press('Enter');

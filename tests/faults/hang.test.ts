@@ -16,7 +16,7 @@ afterAll(async () => {
 const deal = { deal: 'H-1', salesperson: 'ivarga', customer: 'Pike Boats', amount: '1000.00', status: 'won', closedOn: '2026-11-10' };
 
 it('a database that hangs is told within seconds, a booking meanwhile is not called undone, and all goes on when it does', { timeout: 120_000 }, async () => {
-  const tree = await world.ask(0, 'GET', '/tree?period=FY2027-P08');
+  const tree = await world.ask(0, 'GET', '/attainment/units?period=FY2027-P08');
   expect(tree.status).toBe(200);
   world.holdDatabase('SIGSTOP');
   const booking = world.ask(0, 'POST', '/deals', deal, { 'idempotency-key': 'while-it-hangs' });

@@ -222,7 +222,7 @@ export class History {
   private async untilFigure(at: number, expected: number, fault: (text: string) => Error): Promise<void> {
     let shown: unknown;
     for (let tries = 0; tries < 100; tries++) {
-      const { body } = await this.world.ask(at, 'GET', '/standing?unit=ht&period=FY2027-P08');
+      const { body } = await this.world.ask(at, 'GET', '/attainment?unit=ht&period=FY2027-P08');
       shown = (body['figures'] as { actual: number } | undefined)?.actual;
       if (shown === expected) return;
       await sleep(100);

@@ -7,8 +7,8 @@ import { RunningSums } from '#core/ledger/runningSums';
 import { buildMeasureBook } from '#core/measure/measureBook';
 import { SHIPPED_MEASURES } from '#core/measure/shipped';
 import { fromCivil } from '#core/period/day';
-import { buildBooks, valueIn } from '#core/standing/books';
-import { buildSampleBooks, SAMPLE_UNITS } from '#core/standing/sampleBooks';
+import { buildDataset, valueIn } from '#core/standing/dataset';
+import { buildSampleDataset, SAMPLE_UNITS } from '#core/standing/sampleDataset';
 
 /** The nine measures that ship, for every unit of a small tree and any span, against DuckDB over the same deals. */
 const random = seedrandom('measures');
@@ -42,8 +42,8 @@ sums.load(rows.flatMap((each) => contributionsOf({
   status: each.status, closedOn: each.day, openedOn: each.opened, voided: false, quantity: null, credits: [{ salespersonId: each.person, minor: each.amount, cost: each.cost }],
 } satisfies CreditedDeal)));
 for (const { person, id, day, customer } of rows.filter((each) => each.status === 'won' && each.amount > 0)) occurrences.add(person, { dealId: id, day, customer, product: 0, location: 0 });
-const distinct = { code: 'active', name: 'Active', group: 'G', unit: 'count' as const, decimals: 0, direction: 'higher' as const, definition: { kind: 'distinct' as const, of: 'customer' as const }, description: 'd' };
-const books = buildBooks({ ...buildSampleBooks({ asOf: '2027-12-31' }), sums, occurrences, measures: buildMeasureBook([...SHIPPED_MEASURES, distinct]) });
+const distinct = { code: 'active', name: 'Active', group: 'G', valueKind: 'count' as const, decimals: 0, direction: 'higher' as const, definition: { kind: 'distinct' as const, of: 'customer' as const }, description: 'd' };
+const dataset = buildDataset({ ...buildSampleDataset({ asOf: '2027-12-31' }), sums, occurrences, measures: buildMeasureBook([...SHIPPED_MEASURES, distinct]) });
 
 /** How each is written by someone who knows SQL. Minor units, tenths of a percent and tenths of a day as the core has them. */
 const SQL: Record<string, string> = {
@@ -65,12 +65,12 @@ describe('measures against an SQL engine', () => {
       const from = FIRST + Math.floor(DAYS * random());
       const to = from + 1 + Math.floor(120 * random());
       for (const unit of SAMPLE_UNITS) {
-        const people = [...new Set(books.tree.segmentsUnder(unit.id).map((segment) => segment.salespersonId))];
+        const people = [...new Set(dataset.tree.memberSpansUnder(unit.id).map((segment) => segment.salespersonId))];
         const result = await connection.runAndReadAll(`
           with f as (select *, first_value(id) over (partition by customer, status = 'won' and amount > 0 order by day, id) as first from d)
           select (${SQL[code]})::double as value from f where person in (${people.join(',')}) and day >= ${from} and day < ${to}`);
         const wanted = (result.getRowObjectsJS()[0] as { value: number | null }).value;
-        const value = valueIn(books, unit.id, code, { from, to });
+        const value = valueIn(dataset, unit.id, code, { from, to });
         if (wanted === null || Number.isNaN(wanted)) expect(value === null || value === 0).toBe(true);
         else expect(value).toBeCloseTo(wanted, 6);
       }

@@ -2,7 +2,7 @@ import { getDocument, OPS } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { PNG } from 'pngjs';
 import { beforeAll, describe, expect, it } from 'vitest';
 import * as XLSX from 'xlsx';
-import { buildSampleBooks } from '#core/standing/sampleBooks';
+import { buildSampleDataset } from '#core/standing/sampleDataset';
 import type { Scope } from '#server/access/index';
 import { drawStanding, PAGE } from '#server/print/drawStanding';
 import { openPdf } from '#server/print/pdfPaper';
@@ -11,11 +11,11 @@ import { openSvg } from '#server/print/svgPaper';
 import { viewStanding } from '#server/standings/service';
 
 /** Files of a standing read by programs that had no part in writing them: pdf.js, pngjs and SheetJS. */
-const books = buildSampleBooks({
+const dataset = buildSampleDataset({
   asOf: '2026-11-18', booked: [{ salespersonId: 11, amount: 39_618_050, on: '2026-11-02' }, { salespersonId: 12, amount: 12_000_00, on: '2026-11-03' }, { salespersonId: 13, amount: -500_00, on: '2026-11-04' }],
   targets: [11, 12, 13].map((unitId) => ({ unitId, periodId: 'FY2027-P08', target: 48_000_000 })),
 });
-const view = viewStanding({ books, isWhole: true } as Scope, books.tree.find(2)!, books.calendar.parse('FY2027-P08')!, 'revenue', books.sums.newestDay);
+const view = viewStanding({ dataset, isWhole: true } as Scope, dataset.tree.find(2)!, dataset.calendar.parse('FY2027-P08')!, 'revenue', dataset.sums.newestDay);
 const sentence = view.sentence.map((part) => part.text).join('');
 
 describe('the PDF, read by pdf.js', () => {
@@ -36,7 +36,7 @@ describe('the PDF, read by pdf.js', () => {
     const { items } = await (await document.getPage(1)).getTextContent();
     const words = items.map((item) => ('str' in item ? item.str : '')).filter((text) => text.trim() !== '').join(' ').replace(/\s+/g, ' ');
     for (const word of sentence.split(' ')) expect(words).toContain(word);
-    for (const place of view.places) for (const text of [place.unit.name, `${place.attainmentText} ${place.status.word}`]) expect(words).toContain(text);
+    for (const place of view.rankings) for (const text of [place.unit.name, `${place.attainmentText} ${place.status.label}`]) expect(words).toContain(text);
     expect(words).toContain('Refunds count as negative.');
   });
 
@@ -65,8 +65,8 @@ describe('the workbook, read by SheetJS', () => {
     expect(book.SheetNames).toEqual(['standing', 'definitions']);
     const rows = XLSX.utils.sheet_to_json<Record<string, string | number | null>>(book.Sheets['standing']!, { range: 3, defval: null });
     const named = new Map(rows.map((row) => [row['unit'], row]));
-    for (const place of view.places) {
-      expect(named.get(place.unit.code)).toMatchObject({ rank: place.rank, name: place.unit.name, actual: place.actual! / 100, target: 480_000, grade: place.status.grade, status: place.status.word, gap: place.gap! / 100 });
+    for (const place of view.rankings) {
+      expect(named.get(place.unit.code)).toMatchObject({ rank: place.rank, name: place.unit.name, actual: place.actual! / 100, target: 480_000, grade: place.status.grade, status: place.status.label, gap: place.gap! / 100 });
       expect(named.get(place.unit.code)!['attainment']).toBeCloseTo(place.attainment!, 10);
     }
     expect(rows.at(-1)).toMatchObject({ name: 'Saltmarsh, all', actual: view.figures.actual! / 100 });

@@ -8,7 +8,7 @@ const GROUPINGS = { '4-4-5': WeekGrouping.Group445, '4-5-4': WeekGrouping.Group4
 const WAYS = { nearest: WeekCalculation.LastDayNearestEOM, last: WeekCalculation.LastDayBeforeEOM } as const;
 const toDay = (date: Date) => fromCivil(date.getFullYear(), date.getMonth() + 1, date.getDate());
 
-/** The package labels a year by where it begins; week 53 is told to join the last month, as with ours (CALCULATIONS 2). */
+/** The package labels a year by where it begins; week 53 is told to join the last month, as with ours (docs/calculations.md, 2). */
 describe('calendars by week, against the package retail-calendar of the registry', () => {
   for (const pattern of ['4-4-5', '4-5-4', '5-4-4'] as const) for (const endsOn of ['nearest', 'last'] as const) {
     it(`${pattern}, year ending on the ${endsOn} Saturday of January`, () => {

@@ -101,5 +101,5 @@ it('every role is named at every route: a permission table that cannot be forgot
   const table = ROUTES.map((route) => `${route.method} ${route.path}: ${route.permission === 'anyone' ? 'anyone' : ROLES.filter((role) => ROLE_PERMISSIONS[role].includes(route.permission as never)).join(', ')}`);
   expect(table.length).toBe(new Set(table).size);
   expect(table.every((line) => !line.endsWith(': '))).toBe(true);
-  expect(STREAMS.size).toBe(ROUTES.filter((route) => route.answerType === 'text/event-stream').length);
+  expect(STREAMS.size).toBe(ROUTES.filter((route) => route.responseType === 'text/event-stream').length);
 });

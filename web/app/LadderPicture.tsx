@@ -1,5 +1,5 @@
 import type { MeasureRecord } from '#contract/schemas/measure';
-import type { PlaceView } from '#contract/schemas/standing';
+import type { RankingRowView } from '#contract/schemas/standing';
 import { formatShort } from '#core/money/format';
 import type { RankedBy } from '#core/standing/ladder';
 import { figureUnit } from '#contract/words/figureUnit';
@@ -7,7 +7,7 @@ import { LadderChart } from '../charts/LadderChart';
 import { scaleOfShares, scaleOfValues } from '#core/picture/ladderScale';
 
 interface LadderPictureProps {
-  places: readonly PlaceView[];
+  places: readonly RankingRowView[];
   by: RankedBy;
   measure: MeasureRecord;
   currency: string;
@@ -19,7 +19,7 @@ interface LadderPictureProps {
 
 /** Ranked places on a ladder that fits what they are ranked by. */
 export function LadderPicture({ places, by, measure, currency, height, pace, paceText, onOpen }: LadderPictureProps) {
-  const values = places.flatMap((place) => [place.value!, ...(place.before === null ? [] : [place.before])]);
+  const values = places.flatMap((place) => [place.value!, ...(place.priorValue === null ? [] : [place.priorValue])]);
   const isShare = by === 'attainment' || by === 'growth';
   const scale = by === 'attainment' ? scaleOfShares(values) : scaleOfValues(values, by === 'actual' ? null : 0);
   const unit = figureUnit({ measure, currency });
@@ -29,7 +29,7 @@ export function LadderPicture({ places, by, measure, currency, height, pace, pac
       label={`Ladder by ${by === 'actual' ? measure.name : by}`}
       height={height} scale={scale} pace={pace} paceText={paceText} onOpen={onOpen}
       show={(value) => (isShare ? `${Math.round(value * 100)}%` : formatShort(Math.round(value), unit)).replace('-', '\u2212')}
-      marks={places.map((place) => ({ key: place.unit.code, name: place.unit.name, at: place.value!, text: place.valueText!, of, status: place.status, before: place.before, beforeText: place.beforeText }))}
+      marks={places.map((place) => ({ key: place.unit.code, name: place.unit.name, at: place.value!, text: place.valueText!, of, status: place.status, before: place.priorValue, beforeText: place.priorValueText }))}
     />
   );
 }

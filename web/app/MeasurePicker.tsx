@@ -8,7 +8,7 @@ export function MeasurePicker() {
   const { measure, go } = usePlace();
   const { data } = useListMeasuresQuery();
   const all = data?.measures ?? [];
-  const shown = all.filter((each) => !each.isRetired || each.code === measure);
+  const shown = all.filter((each) => !each.isArchived || each.code === measure);
   const chosen = all.find((each) => each.code === measure);
   const groups = [...new Set(shown.map((each) => each.group))];
   return (
@@ -17,7 +17,7 @@ export function MeasurePicker() {
         {!chosen && <option value={measure}>{measure}</option>}
         {groups.map((group) => (
           <optgroup key={group} label={group}>
-            {shown.filter((each) => each.group === group).map((each) => <option key={each.code} value={each.code}>{each.name}{each.version > 1 || each.isRetired ? `, version ${each.version}` : ''}</option>)}
+            {shown.filter((each) => each.group === group).map((each) => <option key={each.code} value={each.code}>{each.name}{each.version > 1 || each.isArchived ? `, version ${each.version}` : ''}</option>)}
           </optgroup>
         ))}
       </select>

@@ -18,7 +18,7 @@ export function PartGrades({ view }: { view: StandingView }) {
     <ol aria-label={days > LONG ? 'Its months' : 'Its weeks'} className="flex h-[22px] pr-[104px] pl-[52px] text-[11px]">
       {currentData.points.map((point) => (
         <li key={point.period.id} className="min-w-0" style={{ flexGrow: dayCount(point.period), flexBasis: 0 }}>
-          <button type="button" onClick={() => go({ period: point.period.id })} title={`${point.period.name}: ${point.attainmentText === null ? point.status.word : `${point.attainmentText} of ${view.measure.direction === 'lower' ? 'the limit' : 'target'}, ${point.status.word}`}${point.ruleChanges.length > 0 ? '. Another status rule began in it.' : ''}`} className="flex w-full items-center justify-center gap-1 truncate rounded-[3px] hover:bg-hover">
+          <button type="button" onClick={() => go({ period: point.period.id })} title={`${point.period.name}: ${point.attainmentText === null ? point.status.label : `${point.attainmentText} of ${view.measure.direction === 'lower' ? 'the limit' : 'target'}, ${point.status.label}`}${point.ruleChanges.length > 0 ? '. Another status rule began in it.' : ''}`} className="flex w-full items-center justify-center gap-1 truncate rounded-[3px] hover:bg-hover">
             <StatusMark status={point.status} size={11} />
             {currentData.points.length <= 14 && dayCount(point.period) >= SHORT && <span className={`truncate ${textOf(point.status)}`}>{point.phase === 'notStarted' ? point.shortName : point.attainmentText ?? '–'}</span>}
             {point.ruleChanges.length > 0 && <span className="text-plum" aria-hidden>┆</span>}
@@ -29,6 +29,6 @@ export function PartGrades({ view }: { view: StandingView }) {
   );
 }
 
-function dayCount({ from, last }: { from: string; last: string }): number {
-  return (Date.parse(last) - Date.parse(from)) / 86_400_000 + 1;
+function dayCount({ from, lastDay }: { from: string; lastDay: string }): number {
+  return (Date.parse(lastDay) - Date.parse(from)) / 86_400_000 + 1;
 }

@@ -18,9 +18,9 @@ export function PathSheet({ view, outlook, children }: { view: StandingView; out
   const isOpen = view.figures.elapsed.phase === 'open';
   const data = useMemo<PathDatum[]>(() => view.path.map((point) => ({
     day: point.day, label: shortDay(parseDay(point.day)!),
-    booked: toChart(point.booked, unit), due: toChart(point.due, unit), lastYear: toChart(point.lastYear, unit), atThisRate: toChart(point.atThisRate, unit),
+    booked: toChart(point.actual, unit), due: toChart(point.expectedToDate, unit), priorYear: toChart(point.priorYear, unit), runRateProjection: toChart(point.runRateProjection, unit),
   })), [view, unit.currency, unit.kind]);
-  const expected = isOpen && outlook && outlook.outlook.count > 0 ? { value: toMajor(outlook.outlook.expected, unit), low: toMajor(outlook.band.low, unit), high: toMajor(outlook.band.high, unit) } : null;
+  const expected = isOpen && outlook && outlook.outlook.count > 0 ? { value: toMajor(outlook.outlook.forecast, unit), low: toMajor(outlook.band.low, unit), high: toMajor(outlook.band.high, unit) } : null;
   const show = (value: number) => formatShort(Math.round(value * 10 ** decimalsOf(unit)), unit);
   const exact = (value: number | null) => (value === null ? '–' : formatExact(Math.round(value * 10 ** decimalsOf(unit)), unit));
   const sentence = view.sentence.map((part) => part.text).join('');
@@ -28,10 +28,10 @@ export function PathSheet({ view, outlook, children }: { view: StandingView; out
   return (
     <ChartSheet
       heading={`Path through ${view.period.name}`} fileName={`path ${view.unit.code} ${view.period.id}`} tableHeight={HEIGHT + 4}
-      note={<>{view.accrues ? 'added up' : 'to each day'}{unit.currency ? `, ${unit.currency}` : ''}{expected && <span title="Won plus what is weighted; eight of ten outcomes of the open deals lie within the band.">; shaded: open</span>}</>}
-      numbers={{ headings: ['Day', 'Booked', 'Due', 'Last year', 'At this rate'], rows: data.map((datum) => ({ key: datum.day, cells: [datum.label, exact(datum.booked), exact(datum.due), exact(datum.lastYear), exact(datum.atThisRate)] })) }}
+      note={<>{view.isCumulative ? 'cumulative' : 'to each day'}{unit.currency ? `, ${unit.currency}` : ''}{expected && <span title="Won plus what is weighted; eight of ten outcomes of the open deals lie within the band.">; shaded: open</span>}</>}
+      numbers={{ headings: ['Day', 'Booked', 'Due', 'Last year', 'At this rate'], rows: data.map((datum) => ({ key: datum.day, cells: [datum.label, exact(datum.booked), exact(datum.due), exact(datum.priorYear), exact(datum.runRateProjection)] })) }}
     >
-      <PathChart isCumulative={view.accrues} targetWord={view.measure.direction === 'lower' ? 'limit' : 'target'} data={data} target={complete === null ? null : toMajor(complete, unit)} expected={expected} today={isOpen ? shortDay(parseDay(view.asOf)!) : null} height={HEIGHT} show={show} description={`${view.accrues ? 'Cumulative path' : 'Path'}. ${sentence}${expected ? ` With open deals ${show(expected.value)} is expected, most likely between ${show(expected.low)} and ${show(expected.high)}.` : ''}`} />
+      <PathChart isCumulative={view.isCumulative} targetWord={view.measure.direction === 'lower' ? 'limit' : 'target'} data={data} target={complete === null ? null : toMajor(complete, unit)} expected={expected} today={isOpen ? shortDay(parseDay(view.asOf)!) : null} height={HEIGHT} show={show} description={`${view.isCumulative ? 'Cumulative path' : 'Path'}. ${sentence}${expected ? ` With open deals ${show(expected.value)} is expected, most likely between ${show(expected.low)} and ${show(expected.high)}.` : ''}`} />
       {children}
     </ChartSheet>
   );

@@ -8,7 +8,7 @@ const FORMATS = [['pdf', 'One page (PDF)'], ['png', 'One page (PNG)'], ['svg', '
 export function PrintMenu({ unit, period, measure }: { unit: string; period: string; measure: string }) {
   return (
     <Menu name={<><Printer size={14} aria-hidden /><span className="sr-only">Print or save</span></>} width="w-[180px]">
-      {FORMATS.map(([format, name]) => <a key={format} download className="block rounded-[4px] px-2 py-1 hover:bg-hover" href={`${API}/standing/file?${new URLSearchParams({ unit, period, measure, format })}`}>{name}</a>)}
+      {FORMATS.map(([format, name]) => <a key={format} download className="block rounded-[4px] px-2 py-1 hover:bg-hover" href={`${API}/attainment/export?${new URLSearchParams({ unit, period, measure, format })}`}>{name}</a>)}
     </Menu>
   );
 }

@@ -23,11 +23,11 @@ export function SeriesSheet({ view, isCumulative, height, heading, controls, onO
   const exact = (value: number | null) => (value === null ? '–' : formatExact(unit.kind === 'money' ? Math.round(value) : value, unit));
   return (
     <ChartSheet
-      heading={heading} controls={controls} fileName={`${view.measure.code} ${view.unit.code} ${view.period.id} by ${view.step}${isCumulative ? ' added up' : ''}`} tableHeight={height}
+      heading={heading} controls={controls} fileName={`${view.measure.code} ${view.unit.code} ${view.period.id} by ${view.step}${isCumulative ? ', cumulative' : ''}`} tableHeight={height}
       note={isCumulative ? <>dotted: target so far, sand: last year</> : <>line: target{view.points.some((point) => point.floor !== null) ? ', dotted: floor' : ''}{view.points.length <= MOST_RINGS ? ', ring: last year' : ''}{view.step === 'day' ? ', hatched: closed day' : ''}</>}
       numbers={{
-        headings: ['Part', view.measure.name, view.measure.direction === 'lower' ? 'Limit' : 'Target', 'Attainment', 'Status', 'Added up', 'Target so far', 'Last year'],
-        rows: view.points.map((point) => ({ key: point.period.id, cells: [point.period.name, exact(point.actual), exact(point.target), point.attainmentText ?? '–', point.status.word, exact(point.soFar), exact(point.soFarTarget), exact(point.lastYear)] })),
+        headings: ['Part', view.measure.name, view.measure.direction === 'lower' ? 'Limit' : 'Target', 'Attainment', 'Status', 'Cumulative', 'Target so far', 'Last year'],
+        rows: view.points.map((point) => ({ key: point.period.id, cells: [point.period.name, exact(point.actual), exact(point.target), point.attainmentText ?? '–', point.status.label, exact(point.cumulativeActual), exact(point.cumulativeTarget), exact(point.priorYear)] })),
       }}
     >
       <div ref={box} style={{ height }}>
@@ -41,8 +41,8 @@ function toBars(view: SeriesView, isCumulative: boolean, unit: FigureUnit): Seri
   const major = (value: number | null) => (value === null ? null : toMajor(value, unit));
   return view.points.map((point) => ({
     key: point.period.id, name: point.shortName, status: point.status, isRunning: point.phase === 'open', isRuleChange: point.ruleChanges.length > 0, words: describePoint(point, view, unit),
-    value: major(isCumulative ? point.soFar : point.actual), target: major(isCumulative ? point.soFarTarget : point.target), floor: isCumulative ? null : major(point.floor),
-    lastYear: major(isCumulative ? point.soFarLastYear : point.lastYear),
+    value: major(isCumulative ? point.cumulativeActual : point.actual), target: major(isCumulative ? point.cumulativeTarget : point.target), floor: isCumulative ? null : major(point.floor),
+    priorYear: major(isCumulative ? point.cumulativePriorYear : point.priorYear),
   }));
 }
 
@@ -54,5 +54,5 @@ function describePoint(point: SeriesPoint, { measure }: SeriesView, unit: Figure
   const rule = point.ruleChanges.length > 0 ? `; another status rule from ${point.ruleChanges.join(', ')}` : '';
   if (point.phase === 'notStarted') return `${point.period.name}: not started, ${target}${rule}`;
   const percent = point.attainmentText === null ? '' : `, ${point.attainmentText} of ${noun}`;
-  return `${point.period.name}: ${point.actual === null ? 'no figure' : exact(point.actual)}, ${target}${percent}, ${point.status.word}${point.phase === 'open' ? ', still running' : ''}${rule}`;
+  return `${point.period.name}: ${point.actual === null ? 'no figure' : exact(point.actual)}, ${target}${percent}, ${point.status.label}${point.phase === 'open' ? ', still running' : ''}${rule}`;
 }

@@ -2,7 +2,7 @@ import type { ReactNode } from 'react';
 import { NavLink, useLocation } from 'react-router';
 import { placeLink } from './placeLink';
 
-const TABS = [['/profile', 'Page'], ['/standing', 'Period'], ['/standing/parts', 'Day by day'], ['/standing/scorecard', 'Scorecard'], ['/standing/pairs', 'Two measures'], ['/standing/ahead', 'Year ahead']] as const;
+const TABS = [['/profile', 'Overview'], ['/standing', 'Summary'], ['/standing/parts', 'Day by day'], ['/standing/scorecard', 'Scorecard'], ['/standing/pairs', 'Compare measures'], ['/standing/ahead', 'Year ahead']] as const;
 
 /** The ways to look at where a unit stands. */
 export function StandingTabs({ children }: { children?: ReactNode }) {

@@ -3,13 +3,13 @@ import type { Problem } from '#contract/errors/problem';
 import * as access from '#contract/routes/access';
 import * as company from '#contract/routes/company';
 import * as files from '#contract/routes/files';
-import { API, type AnswerOf, type AnyRoute, type BodyOf, type QueryOf } from '#contract/routes/route';
+import { API, type ResponseOf, type AnyRoute, type BodyOf, type QueryOf } from '#contract/routes/route';
 import * as ledger from '#contract/routes/ledger';
 import * as measures from '#contract/routes/measures';
 import * as plans from '#contract/routes/plans';
 import * as standings from '#contract/routes/standings';
 import type { Me } from '#contract/schemas/access';
-import type { Status, Tree } from '#contract/schemas/standing';
+import type { Status, UnitAttainments } from '#contract/schemas/standing';
 import { liveSlice } from './connection';
 
 export interface Request {
@@ -46,7 +46,7 @@ const queryByRoute: BaseQueryFn<Request, unknown, Failure> = async ({ route, par
 };
 
 /** A unit of the tree with its status. */
-export type TreeNode = Omit<Tree['nodes'][number], 'status'> & { status: Status };
+export type TreeNode = Omit<UnitAttainments['nodes'][number], 'status'> & { status: Status };
 
 export const TAGS = ['Me', 'Company', 'Figures', 'Targets', 'Sheet', 'Plans', 'Deals', 'Lists', 'Tokens', 'Measures', 'Activities', 'Views', 'Feeds', 'Care', 'CareCount', 'Boards', 'Accounts', 'Sessions'] as const;
 
@@ -58,29 +58,29 @@ export const api = createApi({
   tagTypes: TAGS,
   keepUnusedDataFor: 30,
   endpoints: (build) => ({
-    getFirstRun: build.query<AnswerOf<typeof company.getFirstRun>, void>({ query: () => ({ route: company.getFirstRun }), providesTags: ['Company'] }),
+    getFirstRun: build.query<ResponseOf<typeof company.getFirstRun>, void>({ query: () => ({ route: company.getFirstRun }), providesTags: ['Company'] }),
     signIn: build.mutation<Me, BodyOf<typeof access.signIn>>({ query: (body) => ({ route: access.signIn, body }) }),
-    listBookProblems: build.query<AnswerOf<typeof ledger.listBookProblems>, void>({ query: () => ({ route: ledger.listBookProblems }), providesTags: ['Figures', 'Deals'] }),
+    listOversizedTotals: build.query<ResponseOf<typeof ledger.listOversizedTotals>, void>({ query: () => ({ route: ledger.listOversizedTotals }), providesTags: ['Figures', 'Deals'] }),
     getMe: build.query<Me, void>({ query: () => ({ route: access.getMe }), providesTags: ['Me'] }),
-    getCompany: build.query<AnswerOf<typeof company.getCompany>, void>({ query: () => ({ route: company.getCompany }), providesTags: ['Company'] }),
+    getCompany: build.query<ResponseOf<typeof company.getCompany>, void>({ query: () => ({ route: company.getCompany }), providesTags: ['Company'] }),
     signOut: build.mutation<object, { everywhere: boolean }>({ query: ({ everywhere }) => ({ route: everywhere ? access.signOutEverywhere : access.signOut }) }),
-    getImportProgress: build.query<AnswerOf<typeof files.getImportProgress>, void>({ query: () => ({ route: files.getImportProgress }), keepUnusedDataFor: 0 }),
-    getTree: build.query<TreeNode[], QueryOf<typeof standings.getTree>>({
-      query: (query) => ({ route: standings.getTree, query }), providesTags: ['Figures'],
-      transformResponse: ({ statuses, nodes }: AnswerOf<typeof standings.getTree>) => nodes.map((node) => ({ ...node, status: statuses[node.status]! })),
+    getImportProgress: build.query<ResponseOf<typeof files.getImportProgress>, void>({ query: () => ({ route: files.getImportProgress }), keepUnusedDataFor: 0 }),
+    listUnitAttainments: build.query<TreeNode[], QueryOf<typeof standings.listUnitAttainments>>({
+      query: (query) => ({ route: standings.listUnitAttainments, query }), providesTags: ['Figures'],
+      transformResponse: ({ statuses, nodes }: ResponseOf<typeof standings.listUnitAttainments>) => nodes.map((node) => ({ ...node, status: statuses[node.status]! })),
     }),
-    getStrip: build.query<AnswerOf<typeof standings.getStrip>, QueryOf<typeof standings.getStrip>>({
-      query: (query) => ({ route: standings.getStrip, query }), providesTags: ['Figures'],
+    getYearOverview: build.query<ResponseOf<typeof standings.getYearOverview>, QueryOf<typeof standings.getYearOverview>>({
+      query: (query) => ({ route: standings.getYearOverview, query }), providesTags: ['Figures'],
     }),
-    listClosedMonths: build.query<AnswerOf<typeof plans.listClosedMonths>, void>({ query: () => ({ route: plans.listClosedMonths }), providesTags: ['Plans'] }),
-    listMeasures: build.query<AnswerOf<typeof measures.listMeasures>, void>({ query: () => ({ route: measures.listMeasures }), providesTags: ['Measures'] }),
-    changeCalendar: build.mutation<AnswerOf<typeof company.changeCalendar>, BodyOf<typeof company.changeCalendar>>({
+    listClosedMonths: build.query<ResponseOf<typeof plans.listClosedMonths>, void>({ query: () => ({ route: plans.listClosedMonths }), providesTags: ['Plans'] }),
+    listMeasures: build.query<ResponseOf<typeof measures.listMeasures>, void>({ query: () => ({ route: measures.listMeasures }), providesTags: ['Measures'] }),
+    changeCalendar: build.mutation<ResponseOf<typeof company.changeCalendar>, BodyOf<typeof company.changeCalendar>>({
       query: (body) => ({ route: company.changeCalendar, body }), invalidatesTags: (result) => (result ? [...TAGS] : []),
     }),
-    createUnit: build.mutation<AnswerOf<typeof company.createUnit>, BodyOf<typeof company.createUnit>>({
+    createUnit: build.mutation<ResponseOf<typeof company.createUnit>, BodyOf<typeof company.createUnit>>({
       query: (body) => ({ route: company.createUnit, body }), invalidatesTags: ['Figures', 'Targets', 'Sheet', 'Lists'],
     }),
   }),
 });
 
-export const { useSignInMutation, useListBookProblemsQuery, useGetFirstRunQuery, useGetMeQuery, useGetCompanyQuery, useSignOutMutation, useGetImportProgressQuery, useGetTreeQuery, useGetStripQuery, useListMeasuresQuery, useListClosedMonthsQuery, useCreateUnitMutation, useChangeCalendarMutation } = api;
+export const { useSignInMutation, useListOversizedTotalsQuery, useGetFirstRunQuery, useGetMeQuery, useGetCompanyQuery, useSignOutMutation, useGetImportProgressQuery, useListUnitAttainmentsQuery, useGetYearOverviewQuery, useListMeasuresQuery, useListClosedMonthsQuery, useCreateUnitMutation, useChangeCalendarMutation } = api;

@@ -1,8 +1,8 @@
 import { listCustomers } from '#contract/routes/customers';
-import type { AnswerOf, QueryOf } from '#contract/routes/route';
+import type { ResponseOf, QueryOf } from '#contract/routes/route';
 import { api } from './api';
 
 /** Customers of the deals one may see, the largest first. */
 export const { useListCustomersQuery } = api.injectEndpoints({
-  endpoints: (build) => ({ listCustomers: build.query<AnswerOf<typeof listCustomers>, QueryOf<typeof listCustomers>>({ query: (query) => ({ route: listCustomers, query }), providesTags: ['Deals'] }) }),
+  endpoints: (build) => ({ listCustomers: build.query<ResponseOf<typeof listCustomers>, QueryOf<typeof listCustomers>>({ query: (query) => ({ route: listCustomers, query }), providesTags: ['Deals'] }) }),
 });

@@ -14,7 +14,7 @@ export interface PeriodOutlook {
 
 const NOTHING: ReadonlyMap<string, PeriodOutlook> = new Map();
 
-/** What open deals add to each period ahead, by period id; reckoned in a worker, empty until it has answered, and for measures that open deals say nothing of. */
+/** What open deals add to each period ahead, by period id; computed in a worker, empty until it has answered, and for measures that open deals say nothing of. */
 export function useOutlook(unit: string, measure: string): { pipeline: Pipeline | undefined; outlooks: ReadonlyMap<string, PeriodOutlook> } {
   const isRevenue = measure === 'revenue';
   const { currentData: pipeline } = useGetPipelineQuery({ unit }, { skip: !unit || !isRevenue });

@@ -34,7 +34,7 @@ export function BoardPage() {
         </section>
         <div className="flex min-h-0 flex-col gap-[2vh]">
           <Goal name="Today" view={view} goal={page.today} isDay />
-          <Goal name={page.month.period.name} view={view} goal={page.month} pace={view.accrues ? page.paceShare : null} />
+          <Goal name={page.month.period.name} view={view} goal={page.month} pace={view.isCumulative ? page.elapsedShare : null} />
           {page.excludesDealsOf.length > 0 && <p role="note" className="rounded-sheet border border-grade-1 px-[2vh] py-[1vh]">Without deals of {page.excludesDealsOf.join(', ')} that are too large to be added up.</p>}
           <Newest view={view} page={page} />
         </div>
@@ -74,16 +74,16 @@ function Head({ view, page, trouble, turn }: { view: BoardView; page: Page; trou
 }
 
 function Ladder({ view, page, secret }: { view: BoardView; page: Page; secret: string }) {
-  const ranked = page.places.filter((place) => place.rank !== null && place.attainment !== null).slice(0, MOST_ON_LADDER);
+  const ranked = page.rankings.filter((place) => place.rank !== null && place.attainment !== null).slice(0, MOST_ON_LADDER);
   if (ranked.length === 0) return <p className="text-soft">Nobody has a complete target for {page.month.period.name}. Set targets in Plan.</p>;
   const marks: BoardMark[] = ranked.map((place) => {
     const changed = view.photos[place.unit.code];
     return {
-      key: place.unit.code, name: place.unit.name, rank: place.rank!, at: place.attainment!, text: place.attainmentText!, status: place.status, before: place.before,
-      photo: changed ? `${API}/board/${encodeURIComponent(secret)}/photos/${encodeURIComponent(place.unit.code)}?${new URLSearchParams({ at: changed })}` : null,
+      key: place.unit.code, name: place.unit.name, rank: place.rank!, at: place.attainment!, text: place.attainmentText!, status: place.status, before: place.priorValue,
+      photo: changed ? `${API}/public/boards/${encodeURIComponent(secret)}/photos/${encodeURIComponent(place.unit.code)}?${new URLSearchParams({ at: changed })}` : null,
     };
   });
-  return <BoardLadder marks={marks} pace={view.accrues && page.month.figures.elapsed.phase === 'open' ? page.paceShare : null} label={`${page.unit.name}, ${page.month.period.name}, by attainment`} />;
+  return <BoardLadder marks={marks} pace={view.isCumulative && page.month.figures.elapsed.phase === 'open' ? page.elapsedShare : null} label={`${page.unit.name}, ${page.month.period.name}, by attainment`} />;
 }
 
 function Goal({ name, view, goal: { figures }, isDay = false, pace = null }: { name: string; view: BoardView; goal: Page['today']; isDay?: boolean; pace?: number | null }) {
@@ -92,14 +92,14 @@ function Goal({ name, view, goal: { figures }, isDay = false, pace = null }: { n
   const noun = view.measure.direction === 'lower' ? 'limit' : 'target';
   return (
     <section aria-label={name} className="rounded-sheet border border-line bg-sheet px-[2vh] py-[1.4vh]">
-      <div className="flex items-baseline justify-between gap-[2vh]"><h2 className="text-[2.2vh]">{name}</h2><span className={`flex items-center gap-[0.8vh] font-semibold ${textOf(figures.status)}`}><StatusMark status={figures.status} size={20} />{figures.status.word}</span></div>
+      <div className="flex items-baseline justify-between gap-[2vh]"><h2 className="text-[2.2vh]">{name}</h2><span className={`flex items-center gap-[0.8vh] font-semibold ${textOf(figures.status)}`}><StatusMark status={figures.status} size={20} />{figures.status.label}</span></div>
       <p className="flex items-baseline gap-[1.2vh]">
         <strong className="text-[5vh] leading-tight font-semibold">{figures.actual === null ? '–' : show(figures.actual)}</strong>
         <span className="text-soft">{figures.target.value === null || figures.target.missingCount > 0 ? `no complete ${noun}` : isDay && figures.target.value === 0 ? 'a closed day' : `of ${show(figures.target.value)} ${noun}`}</span>
         {figures.attainmentText !== null && <strong className={`ml-auto text-[3.4vh] font-semibold ${textOf(figures.status)}`}>{figures.attainmentText}</strong>}
       </p>
       {figures.attainment !== null && <div className="origin-left [&>svg]:h-[2.4vh] [&>svg]:w-full"><AttainmentBar attainment={figures.attainment} pace={pace} status={figures.status} width={520} /></div>}
-      {!isDay && figures.neededPerDay !== null && figures.neededPerDay > 0 && <p className="text-soft">{show(figures.neededPerDay)} a working day, {figures.elapsed.left} left</p>}
+      {!isDay && figures.requiredDailyRate !== null && figures.requiredDailyRate > 0 && <p className="text-soft">{show(figures.requiredDailyRate)} a working day, {figures.elapsed.workingDaysRemaining} left</p>}
     </section>
   );
 }
@@ -111,7 +111,7 @@ function Newest({ view, page }: { view: BoardView; page: Page }) {
       <h2 className="text-[2.2vh]">Newest deals</h2>
       {page.newest.length === 0 ? <p className="text-soft">None in the last month.</p> : (
         <ul aria-live="polite">
-          {page.newest.map((deal) => <li key={deal.id} className="arriving flex items-baseline gap-[1.4vh] border-t border-line py-[0.55vh]"><span className="w-[7.5vh] shrink-0 text-soft">{shortDay(parseDay(deal.day)!)}</span><span className="truncate">{deal.salesperson}</span><span className="min-w-0 flex-1 truncate text-soft">{deal.product ?? ''}</span><strong className="font-semibold">{formatExact(deal.credited, money)}</strong></li>)}
+          {page.newest.map((deal) => <li key={deal.id} className="arriving flex items-baseline gap-[1.4vh] border-t border-line py-[0.55vh]"><span className="w-[7.5vh] shrink-0 text-soft">{shortDay(parseDay(deal.day)!)}</span><span className="truncate">{deal.salespersonName}</span><span className="min-w-0 flex-1 truncate text-soft">{deal.product ?? ''}</span><strong className="font-semibold">{formatExact(deal.credited, money)}</strong></li>)}
         </ul>
       )}
     </section>

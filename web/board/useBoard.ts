@@ -24,7 +24,7 @@ export function useBoard(secret: string): Board {
     let timer: ReturnType<typeof setTimeout> | undefined;
     let isAsking = false;
     let isStale = false;
-    const address = `${API}/board/${encodeURIComponent(secret)}`;
+    const address = `${API}/public/boards/${encodeURIComponent(secret)}`;
 
     const later = (ms: number) => {
       clearTimeout(timer);

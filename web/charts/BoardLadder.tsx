@@ -50,7 +50,7 @@ export function BoardLadder({ marks, pace, label }: { marks: readonly BoardMark[
       {pace !== null && <line x1={LEFT - 12} x2={RIGHT + 12} y1={y(pace)} y2={y(pace)} stroke="var(--ink)" strokeWidth={2} strokeDasharray="4 5" />}
       {isPaceNamed && <text x={LEFT - 16} y={y(pace) + 5} textAnchor="end" fontSize={16} fill="var(--ink-soft)">pace</text>}
       {marks.map((mark, index) => (
-        <g key={mark.key} role="img" aria-label={`${mark.rank}. ${mark.name}, ${mark.text} of target, ${mark.status.word}`}>
+        <g key={mark.key} role="img" aria-label={`${mark.rank}. ${mark.name}, ${mark.text} of target, ${mark.status.label}`}>
           {mark.before !== null && <line x1={x(index)} x2={x(index)} y1={y(mark.before)} y2={y(mark.at)} stroke={fillOf(mark.status)} strokeWidth={2} opacity={0.55} />}
           {mark.before !== null && <circle cx={x(index)} cy={y(mark.before)} r={radius * 0.4} fill="var(--sheet)" stroke={fillOf(mark.status)} strokeWidth={2} />}
           <path d={`M${x(index) + radius} ${y(mark.at)}L${RIGHT + 6} ${y(mark.at)}L${LABEL_X - 8} ${labels[index]}`} stroke="var(--prior)" strokeWidth={1.2} fill="none" opacity={0.7} />

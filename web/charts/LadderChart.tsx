@@ -79,7 +79,7 @@ export function LadderChart({ label, marks, scale, show, pace, paceText, height,
         <a
           key={mark.key}
           href={`#${mark.key}`}
-          aria-description={`${mark.of}${mark.of ? ', ' : ''}${mark.status.word}${mark.beforeText === null ? '' : `; ${mark.beforeText} at the same point before`}`}
+          aria-description={`${mark.of}${mark.of ? ', ' : ''}${mark.status.label}${mark.beforeText === null ? '' : `; ${mark.beforeText} at the same point before`}`}
           onClick={(event) => {
             event.preventDefault();
             onOpen(mark.key);

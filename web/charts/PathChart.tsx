@@ -7,8 +7,8 @@ export interface PathDatum {
   label: string;
   booked: number | null;
   due: number | null;
-  lastYear: number | null;
-  atThisRate: number | null;
+  priorYear: number | null;
+  runRateProjection: number | null;
 }
 
 interface PathChartProps {
@@ -35,7 +35,7 @@ const LABEL_GAP = 14;
 /** Cumulative path: booked in steel until today, due as dots, last year in sand, the present rate as a dotted tail; labels at the line ends. */
 export function PathChart({ data: path, target, expected, today, height, isCumulative, targetWord, show, description }: PathChartProps) {
   const data = expected === null ? path : withExpected(path, expected);
-  const values = path.flatMap((datum) => [datum.booked, datum.due, datum.lastYear, datum.atThisRate]).concat(target, expected === null ? [] : [expected.high]).filter((value) => value !== null);
+  const values = path.flatMap((datum) => [datum.booked, datum.due, datum.priorYear, datum.runRateProjection]).concat(target, expected === null ? [] : [expected.high]).filter((value) => value !== null);
   const top = niceCeiling(Math.max(...values, 1));
   const low = Math.min(0, ...values);
   const bottom = low < 0 ? -niceCeiling(-low) : 0;
@@ -46,8 +46,8 @@ export function PathChart({ data: path, target, expected, today, height, isCumul
   const ends = [
     target !== null && { text: `${targetWord} ${show(target)}`, value: target, colour: 'var(--target)' },
     expected !== null && { text: `expected ${show(expected.value)}`, value: expected.value, colour: 'var(--grade-3-text)' },
-    expected === null && last?.atThisRate != null && { text: `at this rate ${show(last.atThisRate)}`, value: last.atThisRate, colour: 'var(--grade-3-text)' },
-    last?.lastYear != null && last.lastYear !== 0 && { text: `last year ${show(last.lastYear)}`, value: last.lastYear, colour: 'var(--prior-text)' },
+    expected === null && last?.runRateProjection != null && { text: `at this rate ${show(last.runRateProjection)}`, value: last.runRateProjection, colour: 'var(--grade-3-text)' },
+    last?.priorYear != null && last.priorYear !== 0 && { text: `last year ${show(last.priorYear)}`, value: last.priorYear, colour: 'var(--prior-text)' },
     today === null && bookedNow && { text: `${isCumulative ? 'booked' : 'now'} ${show(bookedNow.booked!)}`, value: bookedNow.booked!, colour: 'var(--grade-3-text)' },
   ].filter((end) => end !== false && end !== undefined);
   const endY = declutter(ends.map((end) => y(end.value)), LABEL_GAP, MARGIN.top, height - AXIS_HEIGHT - 4);
@@ -62,10 +62,10 @@ export function PathChart({ data: path, target, expected, today, height, isCumul
           <XAxis dataKey="label" ticks={ticks} height={AXIS_HEIGHT} tickLine={false} axisLine={{ stroke: 'var(--prior)' }} tick={{ fill: 'var(--ink-soft)', fontSize: 11 }} interval={0} />
           <YAxis domain={[bottom, top]} ticks={[0, 1, 2, 3, 4].map((step) => bottom + ((top - bottom) * step) / 4)} interval={0} width={52} tickLine={false} axisLine={false} tick={{ fill: 'var(--ink-soft)', fontSize: 11 }} tickFormatter={show} />
           <Tooltip content={({ active, payload }) => (active && payload?.[0] ? <DayNote datum={payload[0].payload as PathDatum} show={show} /> : null)} isAnimationActive={false} cursor={{ stroke: 'var(--prior)' }} />
-          <Line dataKey="lastYear" stroke="var(--prior)" strokeWidth={1.8} dot={false} isAnimationActive={false} />
+          <Line dataKey="priorYear" stroke="var(--prior)" strokeWidth={1.8} dot={false} isAnimationActive={false} />
           <Line dataKey="due" stroke="var(--ink)" strokeWidth={1.2} strokeDasharray="2 3" dot={false} isAnimationActive={false} />
           {expected !== null && <Area dataKey="band" stroke="none" fill="var(--now)" fillOpacity={0.16} dot={false} activeDot={false} isAnimationActive={false} />}
-          <Line dataKey={expected === null ? 'atThisRate' : 'expected'} stroke="var(--now)" strokeWidth={2} strokeDasharray="2 4" dot={false} isAnimationActive={false} />
+          <Line dataKey={expected === null ? 'runRateProjection' : 'expected'} stroke="var(--now)" strokeWidth={2} strokeDasharray="2 4" dot={false} isAnimationActive={false} />
           <Area dataKey="booked" stroke="var(--now)" strokeWidth={2.4} fill={isCumulative ? 'var(--now-fill)' : 'none'} dot={false} isAnimationActive={false} type="linear" />
           {target !== null && <ReferenceLine y={target} stroke="var(--target)" strokeWidth={1.5} />}
           {today !== null && <ReferenceLine x={today} stroke="var(--ember)" strokeWidth={1.2} label={{ value: 'today', position: 'insideBottomLeft', fill: 'var(--ember-text)', fontSize: 11, offset: 6 }} />}
@@ -93,7 +93,7 @@ function withExpected(path: readonly PathDatum[], { value, low, high }: { value:
 }
 
 function DayNote({ datum, show }: { datum: PathDatum; show(value: number): string }) {
-  const lines = [['booked', datum.booked], ['due by then', datum.due], ['last year', datum.lastYear], ['at this rate', datum.booked === null ? datum.atThisRate : null]] as const;
+  const lines = [['booked', datum.booked], ['due by then', datum.due], ['last year', datum.priorYear], ['at this rate', datum.booked === null ? datum.runRateProjection : null]] as const;
   return (
     <div className="rounded-sheet border border-strong/30 bg-sheet px-3 py-2 text-[12px]">
       <p className="font-semibold">{datum.label}</p>

@@ -10,7 +10,7 @@ export interface SeriesBar {
   target: number | null;
   /** The least that is asked for. */
   floor: number | null;
-  lastYear: number | null;
+  priorYear: number | null;
   status: ShownStatus;
   /** It still runs: not to be read as a finished one (GUARDS 3). */
   isRunning: boolean;
@@ -38,7 +38,7 @@ export const MOST_RINGS = 16;
 /** Parts of a period as bars with their grade, or added up as a line; targets are marks, never part of a bar (GUARDS 11). Days without work are hatched, empty ones bare. */
 export function SeriesChart({ bars, isCumulative, width, height, label, show, onOpen }: SeriesChartProps) {
   const hasRings = bars.length <= MOST_RINGS;
-  const axis = axisOf(bars.flatMap((bar) => [bar.value, bar.target, bar.floor, isCumulative || hasRings ? bar.lastYear : null].filter((value) => value !== null)));
+  const axis = axisOf(bars.flatMap((bar) => [bar.value, bar.target, bar.floor, isCumulative || hasRings ? bar.priorYear : null].filter((value) => value !== null)));
   const y = (value: number) => TOP + ((axis.top - value) / (axis.top - axis.bottom)) * (height - TOP - FOOT);
   const slot = (width - LEFT - 6) / Math.max(1, bars.length);
   const bar = Math.max(2, Math.min(44, slot * 0.62));
@@ -57,7 +57,7 @@ export function SeriesChart({ bars, isCumulative, width, height, label, show, on
       ))}
       {isCumulative && (
         <>
-          <polyline points={line(bars.map((each) => each.lastYear))} fill="none" stroke="var(--prior)" strokeWidth="1.8" />
+          <polyline points={line(bars.map((each) => each.priorYear))} fill="none" stroke="var(--prior)" strokeWidth="1.8" />
           <polyline points={line(bars.map((each) => each.target))} fill="none" stroke="var(--ink)" strokeWidth="1.2" strokeDasharray="2 3" />
           <polyline points={line(bars.map((each) => each.value))} fill="none" stroke="var(--now)" strokeWidth="2.4" />
         </>
@@ -77,7 +77,7 @@ export function SeriesChart({ bars, isCumulative, width, height, label, show, on
                 )}
                 {each.value === 0 && !isClosed && <rect x={x} width={bar} y={y(0) - 4} height={4} fill="none" stroke={fillOf(each.status)} />}
                 {each.value === null && <rect x={x} width={bar} y={y(0) - 8} height={8} fill="none" stroke="var(--prior)" strokeDasharray="2 2" />}
-                {each.lastYear !== null && hasRings && <circle cx={middle(index)} cy={y(each.lastYear)} r={3.4} fill="var(--sheet)" stroke="var(--prior-text)" strokeWidth="1.4" />}
+                {each.priorYear !== null && hasRings && <circle cx={middle(index)} cy={y(each.priorYear)} r={3.4} fill="var(--sheet)" stroke="var(--prior-text)" strokeWidth="1.4" />}
                 {each.target !== null && each.target > 0 && <line x1={LEFT + slot * index + slot * 0.08} x2={LEFT + slot * (index + 1) - slot * 0.08} y1={y(each.target)} y2={y(each.target)} stroke="var(--ink)" strokeWidth="2" />}
                 {each.floor !== null && each.floor > 0 && <line x1={LEFT + slot * index + slot * 0.08} x2={LEFT + slot * (index + 1) - slot * 0.08} y1={y(each.floor)} y2={y(each.floor)} stroke="var(--ink)" strokeWidth="1.2" strokeDasharray="2 2" />}
               </>

@@ -6,7 +6,7 @@ import { scaleOfShares } from '#core/picture/ladderScale';
 import { AttainmentBar } from './AttainmentBar';
 import { BoardLadder, type BoardMark } from './BoardLadder';
 import { heightFor, LadderChart, type LadderMark } from './LadderChart';
-import { Movement } from './Movement';
+import { RankChange } from './RankChange';
 import { PairChart, type PairMark } from './PairChart';
 import { SeriesChart, type SeriesBar } from './SeriesChart';
 import { fillOf, textOf, type ShownStatus } from './status';
@@ -29,9 +29,9 @@ function draw<Props extends object>(component: FunctionComponent<Props>, props: 
 }
 
 const number = ({ at }: Drawn, name: string) => Number(at[name]);
-const good: ShownStatus = { grade: 3, state: 'upper', word: 'on pace', symbols: 'rungs', color: 'steel' };
-const weak: ShownStatus = { grade: 1, state: 'below', word: 'behind', symbols: 'rungs', color: 'rust' };
-const none: ShownStatus = { grade: 0, state: 'noTarget', word: 'no target', symbols: 'rungs', color: null };
+const good: ShownStatus = { grade: 3, state: 'upper', label: 'on pace', iconSet: 'rungs', color: 'steel' };
+const weak: ShownStatus = { grade: 1, state: 'below', label: 'behind', iconSet: 'rungs', color: 'rust' };
+const none: ShownStatus = { grade: 0, state: 'noTarget', label: 'no target', iconSet: 'rungs', color: null };
 
 describe('the mark of a status', () => {
   it.each([0, 1, 2, 3, 4])('has as many rungs as the grade %i, and says its word', (grade) => {
@@ -41,12 +41,12 @@ describe('the mark of a status', () => {
   });
 
   it('has another shape for each grade: it is told without its colour (WCAG 1.4.1)', () => {
-    const shapes = [0, 1, 2, 3, 4].map((grade) => draw(StatusMark, { status: { ...good, grade, symbols: 'shapes' } }).of('path')[0]!.at['d']);
+    const shapes = [0, 1, 2, 3, 4].map((grade) => draw(StatusMark, { status: { ...good, grade, iconSet: 'shapes' } }).of('path')[0]!.at['d']);
     expect(new Set(shapes).size).toBe(5);
   });
 
   it('is its word alone where the rule says so, in the colour of the grade', () => {
-    const { markup, of } = draw(StatusMark, { status: { ...weak, symbols: 'words' } });
+    const { markup, of } = draw(StatusMark, { status: { ...weak, iconSet: 'words' } });
     expect(of('svg')).toHaveLength(0);
     expect(markup).toContain('>behind<');
     expect(markup).toContain(textOf(weak));
@@ -77,13 +77,13 @@ describe('the bar of an attainment', () => {
   });
 });
 
-describe('a movement', () => {
+describe('a rankChange', () => {
   it.each([[3, '▲3', 'up 3'], [-2, '▼2', 'down 2'], [0, '–', 'same place']])('of %i is %s', (places, text, title) => {
-    const { markup } = draw(Movement, { places });
+    const { markup } = draw(RankChange, { places });
     expect(markup).toContain(`title="${title}"`);
     expect(markup.replace(/<[^>]+>/g, '')).toBe(text);
   });
-  it('without an earlier place is nothing', () => expect(draw(Movement, { places: null }).markup).toBe(''));
+  it('without an earlier place is nothing', () => expect(draw(RankChange, { places: null }).markup).toBe(''));
 });
 
 const ladder = (shares: readonly number[], over: Partial<Parameters<typeof LadderChart>[0]> = {}, mark: Partial<LadderMark> = {}) => {
@@ -123,7 +123,7 @@ describe('a ladder', () => {
     }), { numRuns: 40 });
   });
 
-  it('cuts a long name with an ellipsis and says who is not shown by leaving them to the table', () => {
+  it('thresholds a long name with an ellipsis and says who is not shown by leaving them to the table', () => {
     const long = ladder([1], {}, { name: 'Wilhelmina Achterberg-Vos' });
     expect(long.of('text').map((each) => each.text)).toContain('Wilhelmina Ach…');
     expect(ladder(Array.from({ length: 40 }, () => 1), { height: 200 }).of('a').length).toBeLessThan(13);
@@ -196,7 +196,7 @@ describe('two measures', () => {
 });
 
 describe('a series', () => {
-  const bar = (over: Partial<SeriesBar> = {}, index = 0): SeriesBar => ({ key: `k${index}`, name: `D${index}`, value: 50, target: 100, floor: null, lastYear: null, status: good, isRunning: false, isRuleChange: false, words: 'fifty', ...over });
+  const bar = (over: Partial<SeriesBar> = {}, index = 0): SeriesBar => ({ key: `k${index}`, name: `D${index}`, value: 50, target: 100, floor: null, priorYear: null, status: good, isRunning: false, isRuleChange: false, words: 'fifty', ...over });
   const series = (bars: readonly Partial<SeriesBar>[], over: object = {}) => draw(SeriesChart, { bars: bars.map(bar), isCumulative: false, width: 600, height: 240, label: 'Days', show: String, ...over });
   const rects = (picture: ReturnType<typeof draw>) => picture.of('rect').filter((each) => (each.at['fill'] ?? '').startsWith('var(--grade') && each.at['width'] !== undefined);
   const zeroOf = (picture: ReturnType<typeof draw>) => number(picture.of('line').find((each) => each.at['stroke'] === 'var(--prior)')!, 'y1');
@@ -231,7 +231,7 @@ describe('a series', () => {
   });
 
   it('added up is a line to the last part that has begun, beside last year and what was due', () => {
-    const picture = series([{ value: 10, lastYear: 5 }, { value: 20, lastYear: 15 }, { value: null, lastYear: 25 }], { isCumulative: true });
+    const picture = series([{ value: 10, priorYear: 5 }, { value: 20, priorYear: 15 }, { value: null, priorYear: 25 }], { isCumulative: true });
     const points = picture.of('polyline').map((each) => each.at['points']!.split(' ').length);
     expect(points).toEqual([3, 3, 2]);
     expect(rects(picture)).toHaveLength(0);

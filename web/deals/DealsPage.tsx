@@ -87,7 +87,7 @@ export function DealsPage() {
         </h1>
         <div className="flex shrink-0 gap-2">
           <ExportMenu query={query} />
-          {mayBook && <Button onClick={() => put({ import: 'made' })}>Past changes…</Button>}
+          {mayBook && <Button onClick={() => put({ import: 'made' })}>Imports and bulk edits…</Button>}
           {mayBook && <Button onClick={() => put({ import: 'deals' })}>Import…</Button>}
           {mayBook && <Button kind="main" onClick={() => put({ book: 'new' })}>Book a deal&ensp;n</Button>}
         </div>
@@ -117,7 +117,7 @@ export function DealsPage() {
                 <DealsTable
                   deals={deals} columns={columns} state={state} lists={lists} today={parseDay(company?.today ?? '1970-01-01')!} mayBook={mayBook} opened={opened} selected={selected}
                   onSelected={setSelected} onLayout={changeLayout}
-                  onSort={(column) => change({ sort: column.sort!, order: sort === column.sort && order === 'down' ? 'up' : 'down' })}
+                  onSort={(column) => change({ sort: column.sort!, order: sort === column.sort && order === 'desc' ? 'asc' : 'desc' })}
                   onOpen={(deal) => put({ book: String(deal.id) })} onCopy={copy} onSave={saveCell}
                   onNearEnd={() => { if (hasNextPage && !isFetching) void fetchNextPage(); }}
                 />

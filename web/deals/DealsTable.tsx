@@ -1,7 +1,7 @@
 import { useMemo, useRef } from 'react';
 import type { Deal, DealInput } from '#contract/schemas/deal';
 import type { DealViewState } from '#contract/schemas/dealView';
-import type { PickLists } from '#contract/schemas/list';
+import type { Lookups } from '#contract/schemas/list';
 import type { Day } from '#core/period/day';
 import { SheetTable, type SheetColumn } from '../ui/table/SheetTable';
 import { CellEditor, EDITABLE } from './table/CellEditor';
@@ -11,7 +11,7 @@ interface DealsTableProps {
   deals: readonly Deal[];
   columns: readonly DealColumn[];
   state: DealViewState;
-  lists: PickLists | undefined;
+  lists: Lookups | undefined;
   today: Day;
   mayBook: boolean;
   /** Id of the opened deal. */
@@ -57,7 +57,7 @@ export function DealsTable({ deals, columns, state, lists, today, mayBook, opene
       widths={state.widths}
       onWidths={(widths) => onLayout({ widths: Object.fromEntries(Object.entries(widths).map(([key, width]) => [key, Math.round(width)])) })}
       frozen={state.frozen}
-      sort={{ key: columns.find((column) => column.sort === state.sort)?.key ?? '', isUp: state.order === 'up' }}
+      sort={{ key: columns.find((column) => column.sort === state.sort)?.key ?? '', isUp: state.order === 'asc' }}
       onSort={(key) => onSort(columns.find((column) => column.key === key)!)}
       isSelected={isSelected}
       onSelect={select}

@@ -1,8 +1,8 @@
-import { useCareCount } from '../app/care';
+import { useCareCount } from '../app/dataQuality';
 import { placeLink } from '../app/placeLink';
 import { NavLink, useLocation } from 'react-router';
 
-const TABS = [['/deals', 'Deals'], ['/deals/pipeline', 'Pipeline'], ['/deals/customers', 'Customers'], ['/deals/activities', 'Activities'], ['/deals/changes', 'Changes'], ['/deals/care', 'Care']] as const;
+const TABS = [['/deals', 'Deals'], ['/deals/pipeline', 'Pipeline'], ['/deals/customers', 'Customers'], ['/deals/activities', 'Activities'], ['/deals/changes', 'Changes'], ['/deals/care', 'To fix']] as const;
 
 /** What is recorded: deals, and what is typed in. */
 export function DealsTabs() {

@@ -11,10 +11,10 @@ export function ExportMenu({ query }: { query: DealFilterQuery }) {
   return (
     <Menu name="Export" width="w-[240px]">
       <p className="px-2 text-[11.5px] text-soft">What matches</p>
-      {FORMATS.map(([format, name]) => <a key={format} download className={link} href={`${API}/files/deals?${parameters({ format })}`}>{name}</a>)}
-      <a download className={link} href={`${API}/deal-calendar?${parameters({})}`}>Open deals as calendar (iCalendar)</a>
+      {FORMATS.map(([format, name]) => <a key={format} download className={link} href={`${API}/exports/deals?${parameters({ format })}`}>{name}</a>)}
+      <a download className={link} href={`${API}/deals.ics?${parameters({})}`}>Open deals as calendar (iCalendar)</a>
       <p className="mt-1 border-t border-line px-2 pt-1 text-[11.5px] text-soft">Everything</p>
-      <a download className={link} href={`${API}/files/deals`}>The whole book (CSV)</a>
+      <a download className={link} href={`${API}/exports/deals`}>The whole book (CSV)</a>
     </Menu>
   );
 }

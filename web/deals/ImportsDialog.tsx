@@ -21,7 +21,7 @@ export function ImportsDialog({ onClose }: { onClose(): void }) {
               <div className="flex items-center justify-between gap-3">
                 <span className="min-w-0">
                   <span className="font-medium">{run.fileName}</span>
-                  <span className="block text-[12px] text-soft">{run.at.slice(0, 16)}, {run.who}: {run.created.toLocaleString('en-GB')} new, {run.changed.toLocaleString('en-GB')} changed, {run.same.toLocaleString('en-GB')} as they were{run.undoneAt && `; undone ${run.undoneAt.slice(0, 16)} by ${run.undoneBy}`}</span>
+                  <span className="block text-[12px] text-soft">{run.at.slice(0, 16)}, {run.userName}: {run.created.toLocaleString('en-GB')} new, {run.changed.toLocaleString('en-GB')} changed, {run.unchanged.toLocaleString('en-GB')} as they were{run.undoneAt && `; undone ${run.undoneAt.slice(0, 16)} by ${run.undoneBy}`}</span>
                 </span>
                 {!run.undoneAt && asking !== run.id && <Button kind="danger" onClick={() => setAsking(run.id)}>Undo…<span className="sr-only"> {run.fileName}</span></Button>}
               </div>

@@ -1,6 +1,6 @@
 import * as routes from '#contract/routes/deals';
 import * as files from '#contract/routes/files';
-import type { AnswerOf, BodyOf, QueryOf } from '#contract/routes/route';
+import type { ResponseOf, BodyOf, QueryOf } from '#contract/routes/route';
 import type { DealInput, DealPage, DealQuery, DealUpdate, SavedDeal } from '#contract/schemas/deal';
 import { api } from '../app/api';
 
@@ -13,17 +13,17 @@ const dealsApi = api.injectEndpoints({
       query: ({ queryArg, pageParam }) => ({ route: routes.listDeals, query: pageParam ? { ...queryArg, cursor: pageParam } : queryArg }),
       providesTags: ['Deals'],
     }),
-    getDeal: build.query<AnswerOf<typeof routes.getDeal>, number>({ query: (id) => ({ route: routes.getDeal, params: { id } }), providesTags: ['Deals'] }),
-    getDealHistory: build.query<AnswerOf<typeof routes.getDealHistory>, number>({ query: (id) => ({ route: routes.getDealHistory, params: { id } }), providesTags: ['Deals'] }),
-    getDealPlaces: build.query<AnswerOf<typeof routes.getDealPlaces>, number>({ query: (id) => ({ route: routes.getDealPlaces, params: { id } }), providesTags: ['Deals', 'Figures'] }),
-    getDealRefunds: build.query<AnswerOf<typeof routes.getDealRefunds>, number>({ query: (id) => ({ route: routes.getDealRefunds, params: { id } }), providesTags: ['Deals'] }),
-    groupDeals: build.query<AnswerOf<typeof routes.groupDeals>, QueryOf<typeof routes.groupDeals>>({ query: (query) => ({ route: routes.groupDeals, query }), providesTags: ['Deals'] }),
-    changeDeals: build.mutation<AnswerOf<typeof routes.changeDeals>, BodyOf<typeof routes.changeDeals>>({ query: (body) => ({ route: routes.changeDeals, body }), invalidatesTags: (result) => (result?.run ? CHANGED : []) }),
-    listDealViews: build.query<AnswerOf<typeof routes.listDealViews>, void>({ query: () => ({ route: routes.listDealViews }), providesTags: ['Views'] }),
-    saveDealView: build.mutation<AnswerOf<typeof routes.saveDealView>, BodyOf<typeof routes.saveDealView>>({ query: (body) => ({ route: routes.saveDealView, body }), invalidatesTags: ['Views'] }),
+    getDeal: build.query<ResponseOf<typeof routes.getDeal>, number>({ query: (id) => ({ route: routes.getDeal, params: { id } }), providesTags: ['Deals'] }),
+    getDealHistory: build.query<ResponseOf<typeof routes.getDealHistory>, number>({ query: (id) => ({ route: routes.getDealHistory, params: { id } }), providesTags: ['Deals'] }),
+    getDealContributions: build.query<ResponseOf<typeof routes.getDealContributions>, number>({ query: (id) => ({ route: routes.getDealContributions, params: { id } }), providesTags: ['Deals', 'Figures'] }),
+    getDealRefunds: build.query<ResponseOf<typeof routes.getDealRefunds>, number>({ query: (id) => ({ route: routes.getDealRefunds, params: { id } }), providesTags: ['Deals'] }),
+    groupDeals: build.query<ResponseOf<typeof routes.groupDeals>, QueryOf<typeof routes.groupDeals>>({ query: (query) => ({ route: routes.groupDeals, query }), providesTags: ['Deals'] }),
+    changeDeals: build.mutation<ResponseOf<typeof routes.bulkChangeDeals>, BodyOf<typeof routes.bulkChangeDeals>>({ query: (body) => ({ route: routes.bulkChangeDeals, body }), invalidatesTags: (result) => (result?.run ? CHANGED : []) }),
+    listDealViews: build.query<ResponseOf<typeof routes.listDealViews>, void>({ query: () => ({ route: routes.listDealViews }), providesTags: ['Views'] }),
+    saveDealView: build.mutation<ResponseOf<typeof routes.saveDealView>, BodyOf<typeof routes.saveDealView>>({ query: (body) => ({ route: routes.saveDealView, body }), invalidatesTags: ['Views'] }),
     removeDealView: build.mutation<object, number>({ query: (id) => ({ route: routes.removeDealView, params: { id } }), invalidatesTags: ['Views'] }),
-    listImports: build.query<AnswerOf<typeof files.listImports>, void>({ query: () => ({ route: files.listImports }), providesTags: ['Deals'] }),
-    undoImport: build.mutation<AnswerOf<typeof files.undoImport>, { id: number; reason: string }>({
+    listImports: build.query<ResponseOf<typeof files.listImports>, void>({ query: () => ({ route: files.listImports }), providesTags: ['Deals'] }),
+    undoImport: build.mutation<ResponseOf<typeof files.undoImport>, { id: number; reason: string }>({
       query: ({ id, ...body }) => ({ route: files.undoImport, params: { id }, body }), invalidatesTags: (result) => (result ? CHANGED : []),
     }),
     bookDeal: build.mutation<SavedDeal, { deal: DealInput; key: string }>({
@@ -42,5 +42,5 @@ const dealsApi = api.injectEndpoints({
 });
 
 export const {
-  useListDealsInfiniteQuery, useGetDealQuery, useGetDealHistoryQuery, useGetDealPlacesQuery, useGetDealRefundsQuery, useGroupDealsQuery, useChangeDealsMutation, useListDealViewsQuery, useSaveDealViewMutation, useRemoveDealViewMutation, useListImportsQuery, useUndoImportMutation, useBookDealMutation, useUpdateDealMutation, useVoidDealMutation, useRestoreDealMutation,
+  useListDealsInfiniteQuery, useGetDealQuery, useGetDealHistoryQuery, useGetDealContributionsQuery, useGetDealRefundsQuery, useGroupDealsQuery, useChangeDealsMutation, useListDealViewsQuery, useSaveDealViewMutation, useRemoveDealViewMutation, useListImportsQuery, useUndoImportMutation, useBookDealMutation, useUpdateDealMutation, useVoidDealMutation, useRestoreDealMutation,
 } = dealsApi;

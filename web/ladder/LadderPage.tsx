@@ -46,10 +46,10 @@ export function LadderPage() {
         {data.levels.length > 1 && <Segments label="Level" options={data.levels.map((each) => [each, LEVEL_NAMES[each]])} value={data.level} onChange={(next) => put({ level: next === 'salesperson' ? null : next })} />}
         <Segments label="Ranked by" options={RANKED_BY.map((each) => [each, RANKED_BY_NAMES[each]])} value={by} onChange={(next) => put({ by: next === 'attainment' ? null : next })} />
         {company && <Segments label="Length" options={Object.entries(LENGTHS) as [Length, string][]} value={shownLength} onChange={(length) => go({ period: toLength(company.calendar, company.today, period, length) })} />}
-        <label className="flex items-center gap-1.5"><input type="checkbox" checked={withoutRamps} onChange={(event) => put({ ramps: event.target.checked ? 'out' : null })} />Without ramps{data.onRamp > 0 && ` (${data.onRamp} left out)`}</label>
+        <label className="flex items-center gap-1.5"><input type="checkbox" checked={withoutRamps} onChange={(event) => put({ ramps: event.target.checked ? 'out' : null })} /> Without newcomers on a ramp{data.onRamp > 0 && ` (${data.onRamp} left out)`}</label>
       </div>
       {data.isShared && <p className="text-soft">{data.unit.name}: your team’s ladder, as your company shares it.</p>}
-      {data.places.length > 0 && (
+      {data.rankings.length > 0 && (
         <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_290px] gap-3.5">
           <LadderTable view={data} onOpen={open} onMore={() => setAll(true)} />
           <Picture view={data} onOpen={open} />
@@ -63,13 +63,13 @@ export function LadderPage() {
 function Picture({ view, onOpen }: { view: LadderView; onOpen(code: string): void }) {
   const { box, height } = useSize<HTMLDivElement>({ width: 262, height: 400 });
   const room = Math.max(240, height);
-  const ranked = view.places.filter((place) => place.rank !== null);
+  const ranked = view.rankings.filter((place) => place.rank !== null);
   return (
     <section aria-labelledby="ladder-picture" className="flex min-h-0 flex-col rounded-sheet border border-line bg-sheet px-3 pt-2 pb-2">
-      <h2 id="ladder-picture">Ladder<span className="ml-2 text-[11.5px] font-normal text-soft">hollow: {view.priorDays}{view.places.length < view.count ? `, first ${view.places.length}` : ''}</span></h2>
+      <h2 id="ladder-picture">Ladder<span className="ml-2 text-[11.5px] font-normal text-soft">ring: {view.priorDays}{view.rankings.length < view.count ? `, first ${view.rankings.length}` : ''}</span></h2>
       <div ref={box} className="mt-1.5 min-h-0 flex-1 overflow-y-auto" tabIndex={ranked.length * 15 > room ? 0 : undefined}>
         {ranked.length === 0 || view.phase === 'notStarted' ? <p className="pt-3 text-soft">{view.phase === 'notStarted' ? 'It has not started.' : 'There is nobody to put on it.'}</p> : (
-          <LadderPicture places={ranked} by={view.by} measure={view.measure} currency={view.currency} height={Math.max(room, heightFor(ranked.length))} pace={view.phase === 'open' && view.accrues && view.by === 'attainment' ? view.paceShare : null} paceText={`pace ${showPercent(view.paceShare)}`} onOpen={onOpen} />
+          <LadderPicture places={ranked} by={view.by} measure={view.measure} currency={view.currency} height={Math.max(room, heightFor(ranked.length))} pace={view.phase === 'open' && view.isCumulative && view.by === 'attainment' ? view.elapsedShare : null} paceText={`pace ${showPercent(view.elapsedShare)}`} onOpen={onOpen} />
         )}
       </div>
     </section>

@@ -2,12 +2,12 @@ import { describePresence } from '#contract/words/presence';
 import { PresenceLabel } from '../app/PresenceLabel';
 import { useMemo } from 'react';
 import type { LadderView } from '#contract/schemas/ladder';
-import type { PlaceView } from '#contract/schemas/standing';
+import type { RankingRowView } from '#contract/schemas/standing';
 import { formatColumn, formatExact, withSign } from '#core/money/format';
 import { HowMade } from '../app/made/HowMade';
 import { figureUnit } from '#contract/words/figureUnit';
 import { AttainmentBar } from '../charts/AttainmentBar';
-import { Movement } from '../charts/Movement';
+import { RankChange } from '../charts/RankChange';
 import { textOf } from '../charts/status';
 import { StatusMark } from '../charts/StatusMark';
 import { classNames } from '../ui/classNames';
@@ -21,26 +21,26 @@ export function LadderTable({ view, onOpen, onMore }: { view: LadderView; onOpen
     <section aria-label="Ranking" className="flex min-h-0 flex-col rounded-sheet border border-line bg-sheet">
       {mine && (
         <p className="flex items-baseline gap-2 border-b border-line bg-selected px-3 py-1.5">
-          <span className="font-semibold">You: {mine.rank === null ? 'not ranked' : `place ${mine.rank} of ${view.ranked}`}</span> <Movement places={mine.movement} />
-          <span>{mine.valueText ?? mine.status.word}</span>
+          <span className="font-semibold">You: {mine.rank === null ? 'not ranked' : `place ${mine.rank} of ${view.ranked}`}</span> <RankChange places={mine.rankChange} />
+          <span>{mine.valueText ?? mine.status.label}</span>
         </p>
       )}
       <DataTable
         label={`Ranking of ${view.unit.name} by ${view.by === 'actual' ? view.measure.name : view.by}`}
-        columns={columns} rows={view.places} keyOf={(place) => place.unit.id} onOpen={(place) => onOpen(place.unit.code)} isChosen={(place) => place.unit.code === mine?.unit.code} onNearEnd={view.places.length < view.count ? onMore : undefined}
+        columns={columns} rows={view.rankings} keyOf={(place) => place.unit.id} onOpen={(place) => onOpen(place.unit.code)} isChosen={(place) => place.unit.code === mine?.unit.code} onNearEnd={view.rankings.length < view.count ? onMore : undefined}
         footer={`${view.count.toLocaleString('en-GB')} in ${view.unit.name}, ${view.days} · ▲▼ against ${view.priorDays}`}
       />
     </section>
   );
 }
 
-function buildColumns(view: LadderView): Column<PlaceView>[] {
+function buildColumns(view: LadderView): Column<RankingRowView>[] {
   const unit = figureUnit(view);
   const number = (value: number | null) => (value === null ? '–' : <span title={formatExact(value, unit)}>{formatColumn(value, unit)}</span>);
-  const pace = view.phase === 'open' && view.accrues ? view.paceShare : null;
+  const pace = view.phase === 'open' && view.isCumulative ? view.elapsedShare : null;
   const isRanked = (by: LadderView['by']) => (view.by === by ? 'font-semibold' : undefined);
   return [
-    { key: 'rank', heading: 'Place', width: '57px', cell: (place) => <><span className="font-semibold">{place.rank ?? '–'}</span> <Movement places={place.movement} /></> },
+    { key: 'rank', heading: 'Place', width: '57px', cell: (place) => <><span className="font-semibold">{place.rank ?? '–'}</span> <RankChange places={place.rankChange} /></> },
     {
       key: 'name', heading: { salesperson: 'Salesperson', team: 'Team', branch: 'Branch' }[view.level], width: 'minmax(128px,1.7fr)',
       cell: (place) => (
@@ -50,18 +50,18 @@ function buildColumns(view: LadderView): Column<PlaceView>[] {
         </span>
       ),
     },
-    { key: 'team', heading: 'Under', width: 'minmax(66px,0.9fr)', cell: (place) => <span className="text-soft">{place.team ?? '–'}</span> },
-    { key: 'actual', heading: view.measure.unit === 'money' ? 'Booked' : view.measure.name, width: '74px', align: 'right', cell: (place) => <HowMade isInRow at={{ unit: place.unit.code, period: view.period.id, measure: view.measure.code }} title={place.actual === null ? undefined : formatExact(place.actual, unit)} className={isRanked('actual')}>{place.actual === null ? '–' : formatColumn(place.actual, unit)}</HowMade> },
+    { key: 'team', heading: 'Under', width: 'minmax(66px,0.9fr)', cell: (place) => <span className="text-soft">{place.teamName ?? '–'}</span> },
+    { key: 'actual', heading: view.measure.valueKind === 'money' ? 'Booked' : view.measure.name, width: '74px', align: 'right', cell: (place) => <HowMade isInRow at={{ unit: place.unit.code, period: view.period.id, measure: view.measure.code }} title={place.actual === null ? undefined : formatExact(place.actual, unit)} className={isRanked('actual')}>{place.actual === null ? '–' : formatColumn(place.actual, unit)}</HowMade> },
     { key: 'target', heading: view.measure.direction === 'lower' ? 'Limit' : 'Target', width: '68px', align: 'right', cell: (place) => <span className="text-soft">{place.targetIncomplete ? 'incomplete' : number(place.target)}</span> },
     {
       key: 'attainment', heading: view.measure.direction === 'lower' ? 'Of the limit' : 'Attainment', width: '122px',
-      cell: (place) => (place.attainment === null ? <span className="text-soft">{place.status.word}</span> : (
+      cell: (place) => (place.attainment === null ? <span className="text-soft">{place.status.label}</span> : (
         <span className="flex items-center gap-1.5"><AttainmentBar attainment={place.attainment} pace={pace} status={place.status} /><span className={classNames('font-semibold', textOf(place.status))}>{place.attainmentText}</span></span>
       )),
     },
     view.by === 'growth'
       ? { key: 'change', heading: 'Change', width: '68px', align: 'right', cell: (place) => number(place.priorDifference) }
       : { key: 'gap', heading: 'Gap', width: '68px', align: 'right', cell: (place) => <span className={isRanked('gap')}>{number(place.gap)}</span> },
-    { key: 'growth', heading: 'Growth', width: '68px', align: 'right', cell: (place) => <span className={place.priorIsThin ? 'text-none' : isRanked('growth')} title={`${place.priorDifference === null ? '' : `${withSign(place.priorDifference, formatExact(place.priorDifference, unit))} `}against ${view.priorDays}${place.priorIsThin ? '; of next to nothing' : ''}`}>{place.priorText}</span> },
+    { key: 'growth', heading: 'Growth', width: '68px', align: 'right', cell: (place) => <span className={place.priorIsLowBase ? 'text-none' : isRanked('growth')} title={`${place.priorDifference === null ? '' : `${withSign(place.priorDifference, formatExact(place.priorDifference, unit))} `}against ${view.priorDays}${place.priorIsLowBase ? '; of next to nothing' : ''}`}>{place.priorText}</span> },
   ];
 }

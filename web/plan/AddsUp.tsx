@@ -2,7 +2,7 @@ import { formatExact } from '#core/money/format';
 import type { Period } from '#core/period/calendar';
 import { describePeriod } from '#core/period/words';
 import { showPercent } from '#core/status/percent';
-import { handOutRest } from '#core/target/fill/handOut';
+import { allocateRest } from '#core/target/fill/allocateRest';
 import { Button } from '../ui/Button';
 import { useSay } from '../ui/Toasts';
 import { faultWords } from './fill/fillWords';
@@ -30,42 +30,42 @@ export function AddsUp({ sheet, saves, onSelect, onEnter }: AddsUpProps) {
   const cell = totalOf(sheet, sheet.ownRow);
   const value = ownValue(cell);
   const show = (amount: number) => formatExact(amount, bench.figure);
-  const rest = cell.notHandedOut;
+  const rest = cell.unallocated;
   const parting = sheet.columns.flatMap((column, index) => {
     const own = cellAt(sheet, sheet.ownRow, index);
-    return column.isSum || !own.notHandedOut || own.isClosed ? [] : [{ column, index, own }];
+    return column.isSum || !own.unallocated || own.isClosed ? [] : [{ column, index, own }];
   });
   const missing = [...bench.missingBelow(bench.unit.id, sheet.total.period)];
-  const mayHandOut = bench.sheet.mayWrite && bench.sheet.plan !== null && parting.length > 0;
+  const mayHandOut = bench.sheet.canEdit && bench.sheet.plan !== null && parting.length > 0;
   const goTo = (unitId: number, period: Period) => {
     const row = sheet.rows.findIndex((each) => each.unit.id === unitId);
     const column = sheet.columns.findIndex((each) => each.period.id === period.id);
     if (row >= 0) onSelect(single(row, Math.max(0, column)));
   };
-  const handOut = () => {
+  const allocateToPeople = () => {
     if (!onEnter()) return;
-    const result = handOutRest(parting.map(({ column, own }) => ({ period: column.period, own: ownValue(own)! })), linesOf(sheet, 'people', single(0, 0)).map((line) => line.unit.id), bench.oneUnit, bench.toFillSource());
+    const result = allocateRest(parting.map(({ column, own }) => ({ period: column.period, own: ownValue(own)! })), linesOf(sheet, 'people', single(0, 0)).map((line) => line.unit.id), bench.oneUnit, bench.toFillSource());
     if (!result.ok) return say(faultWords(result, show), { kind: 'fault' });
-    void saves.set(result.cells.map((each) => bench.toChange(each.unitId, each.period, each.value)), 'Handing out');
+    void saves.set(result.cells.map((each) => bench.toChange(each.unitId, each.period, each.value)), 'The allocation');
   };
   return (
     <section aria-labelledby="adds-up">
       <h2 id="adds-up" className="mb-1">Does it add up?</h2>
       <dl>
-        <Line name={`Target of ${bench.unit.name}`} value={value === null ? 'none of its own' : show(value)} />
-        <Line name="Sum of those below" value={cell.handedOut === null ? 'none' : show(cell.handedOut)} />
-        {rest !== null && rest !== 0 && <Line name={rest > 0 ? 'Not handed out' : 'Over-assigned'} value={`${show(Math.abs(rest))}${cell.overAssignedShare === null ? '' : `, ${showPercent(cell.overAssignedShare)} of target`}`} isFault />}
+        <Line name={`Target of ${bench.unit.name}`} value={value === null ? 'not set' : show(value)} />
+        <Line name="Sum of those below" value={cell.allocated === null ? 'none' : show(cell.allocated)} />
+        {rest !== null && rest !== 0 && <Line name={rest > 0 ? 'Unallocated' : 'Over-assigned'} value={`${show(Math.abs(rest))}${cell.overAssignedShare === null ? '' : `, ${showPercent(cell.overAssignedShare)} of target`}`} isFault />}
         {rest === 0 && <Line name="Difference" value="none" />}
       </dl>
       {parting.length > 0 && (
         <ul className="mt-1.5 text-[12px] text-soft">
           {parting.slice(0, MOST_NAMED).map(({ column, index, own }) => (
-            <li key={column.period.id}><button type="button" className="text-left underline decoration-dotted underline-offset-2 hover:text-ink" onClick={() => onSelect(single(sheet.ownRow, index))}>{column.fullName}: {show(Math.abs(own.notHandedOut!))} {own.notHandedOut! > 0 ? 'not handed out' : 'over-assigned'}</button></li>
+            <li key={column.period.id}><button type="button" className="text-left underline decoration-dotted underline-offset-2 hover:text-ink" onClick={() => onSelect(single(sheet.ownRow, index))}>{column.fullName}: {show(Math.abs(own.unallocated!))} {own.unallocated! > 0 ? 'unallocated' : 'over-assigned'}</button></li>
           ))}
           {parting.length > MOST_NAMED && <li>and {parting.length - MOST_NAMED} more</li>}
         </ul>
       )}
-      {mayHandOut && <Button className="mt-2" title="To everyone below, by their present shares" onClick={handOut}>{rest !== null && rest < 0 ? `Take back ${show(-rest)}` : rest ? `Hand out ${show(rest)}` : 'Make them add up'}</Button>}
+      {mayHandOut && <Button className="mt-2" title="To everyone below, by their present shares" onClick={allocateToPeople}>{rest !== null && rest < 0 ? `Take back ${show(-rest)}` : rest ? `Allocate ${show(rest)}` : 'Make them add up'}</Button>}
       {missing.length > 0 && (
         <div className="mt-2.5 text-[12px]">
           <p className="text-grade-1">{missing.length} below {missing.length === 1 ? 'has' : 'have'} no target somewhere: the sum is incomplete.</p>

@@ -8,7 +8,7 @@ import type { PlanGridProps } from './gridProps';
 import { Line } from './Line';
 import { PartProposal } from './PartProposal';
 import type { Selection } from '../ui/grid/selection';
-import { cellAt, originWords, whyLocked, type Sheet } from './sheet';
+import { cellAt, targetSourceWords, whyLocked, type Sheet } from './sheet';
 import type { useTargetSaves } from './useTargetSaves';
 
 interface CellPanelProps {
@@ -34,13 +34,13 @@ export function CellPanel({ sheet, selection, saves, onEnter }: CellPanelProps) 
   const showPast = (value: number | null) => show(bench.toShown(value));
   const isFree = whyLocked(sheet, selection.row, selection.column) === null;
   // A floor of a share sets the share itself: a floor stands on a target of its own.
-  const mayEdit = cell.value !== null && ['set', 'sharedOverTime', 'sameAsWhole'].includes(cell.origin) && isFree;
+  const mayEdit = cell.value !== null && ['set', 'allocatedFromPeriod', 'inherited'].includes(cell.targetSource) && isFree;
   return (
     <section aria-labelledby="this-cell" aria-live="polite">
       <h2 id="this-cell" className="mb-1">This cell</h2>
       <dl>
         <Line name={`${row.unit.name}, ${column.fullName}`} value={show(cell.value)} />
-        <Line name="Where it comes from" value={originWords(cell)} />
+        <Line name="Where it comes from" value={targetSourceWords(cell)} />
         {bench.rate !== null && cell.value !== null && <Line name={`In ${bench.sheet.currency}, at the plan's rate`} value={formatExact(convertMinor(cell.value, bench.currency, bench.sheet.currency, bench.rate), { kind: 'money', currency: bench.sheet.currency })} />}
         {(['floor', 'stretch'] as const).map((part) => (mayEdit
           ? <PartField key={`${row.unit.id} ${column.period.id} ${part} ${cell[part] ?? ''}`} part={part} sheet={sheet} selection={selection} saves={saves} onEnter={onEnter} />
@@ -52,7 +52,7 @@ export function CellPanel({ sheet, selection, saves, onEnter }: CellPanelProps) 
           <h3 className="mt-4 mb-1 font-medium">Changes</h3>
           <ol className="text-[12px]">
             {history.slice(0, SHOWN_CHANGES).map((change, index) => (
-              <li key={index} className="border-b border-line py-1"><span className="text-soft">{change.at.slice(0, 16)}</span> {change.who}: {showPast(change.from)} → {showPast(change.to)}{change.reason && <span className="text-soft"> ({change.reason})</span>}</li>
+              <li key={index} className="border-b border-line py-1"><span className="text-soft">{change.at.slice(0, 16)}</span> {change.userName}: {showPast(change.from)} → {showPast(change.to)}{change.reason && <span className="text-soft"> ({change.reason})</span>}</li>
             ))}
           </ol>
         </>

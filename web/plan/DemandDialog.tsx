@@ -5,7 +5,7 @@ import { showChange, showPercent } from '#core/status/percent';
 import { DataTable } from '../ui/DataTable';
 import { Dialog } from '../ui/Dialog';
 import { Loading } from '../ui/Loading';
-import { useGetPastResultsQuery } from './api';
+import { useGetResultHistoryQuery } from './api';
 import { totalOf, type Sheet } from './sheet';
 import type { PlanPlace } from './useWorkbench';
 
@@ -13,20 +13,20 @@ import type { PlanPlace } from './useWorkbench';
 export function DemandDialog({ sheet, place, onGo, onClose }: { sheet: Sheet; place: PlanPlace; onGo(code: string): void; onClose(): void }) {
   const { bench, total } = sheet;
   const kind = total.period.kind as 'month' | 'quarter' | 'year';
-  const { data: past } = useGetPastResultsQuery({ unit: place.unit, kind, measure: place.measure });
+  const { data: past } = useGetResultHistoryQuery({ unit: place.unit, kind, measure: place.measure });
   const valuesOf = new Map(past?.rows.map(([id, ...values]) => [id, values.map((value) => bench.toShown(value))]));
   const lines = sheet.rows.flatMap((row, index) => {
-    const { value, lastYear, missing } = totalOf(sheet, index);
+    const { value, priorYear, missing } = totalOf(sheet, index);
     if (value === null || missing > 0) return [];
-    return [{ unit: row.unit, value, lastYear, demand: judgeDemand(value, valuesOf.get(row.unit.id) ?? [], bench.kind.direction), growth: lastYear === null ? null : changeOf(value, lastYear).share }];
+    return [{ unit: row.unit, value, priorYear, demand: judgeDemand(value, valuesOf.get(row.unit.id) ?? [], bench.kind.direction), growth: priorYear === null ? null : changeOf(value, priorYear).share }];
   }).sort((a, b) => (a.demand.share ?? 2) - (b.demand.share ?? 2) || (b.growth ?? -Infinity) - (a.growth ?? -Infinity));
   const show = (value: number | null) => (value === null ? '–' : formatColumn(value, bench.figure));
   return (
-    <Dialog title="Most and least demanding targets" description={`${bench.unit.name} and everyone below, ${total.fullName}: how often each amount was reached in a ${kind} before.`} isOpen onClose={onClose} width="w-[900px]">
+    <Dialog title="Hardest and easiest targets" description={`${bench.unit.name} and everyone below, ${total.fullName}: how often each amount was reached in a ${kind} before.`} isOpen onClose={onClose} width="w-[900px]">
       {!past ? <Loading what="past results" /> : (
         <div className="flex h-[480px] flex-col overflow-hidden rounded-sheet border border-line">
           <DataTable
-            label="Targets by how demanding they are"
+            label="Targets by how hard they are"
             rows={lines}
             keyOf={(line) => line.unit.id}
             onOpen={(line) => onGo(line.unit.code)}

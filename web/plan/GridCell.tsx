@@ -1,7 +1,7 @@
 import { memo } from 'react';
 import { formatColumn, formatExact, type FigureUnit } from '#core/money/format';
 import { classNames } from '../ui/classNames';
-import { originWords, ownValue } from './sheet';
+import { targetSourceWords, ownValue } from './sheet';
 import type { SheetCell } from './workbench';
 
 export interface GridCellProps {
@@ -27,11 +27,11 @@ export interface GridCellProps {
 export const GridCell = memo(function GridCell({ cell, at, isOwnRow, isSum, figure, label, isSelected, isInBlock, isMarked, editing, onType, onLeave }: GridCellProps) {
   const value = isOwnRow ? ownValue(cell) : cell.value;
   // A share of nothing is a day on which nobody works.
-  const isIdle = value === 0 && cell.origin === 'sharedOverTime';
+  const isIdle = value === 0 && cell.targetSource === 'allocatedFromPeriod';
   const text = !cell.active || value === null || isIdle ? '' : formatColumn(value, figure);
   const exact = value === null ? 'none' : formatExact(value, figure);
   // What is read out holds what is seen (WCAG 2.5.3), also where that is rounded.
-  const words = value === null ? exact : `${exact.includes(text) ? exact : `${text}, exactly ${exact}`}, ${originWords(cell)}`;
+  const words = value === null ? exact : `${exact.includes(text) ? exact : `${text}, exactly ${exact}`}, ${targetSourceWords(cell)}`;
   return (
     <div
       role="gridcell"
@@ -44,7 +44,7 @@ export const GridCell = memo(function GridCell({ cell, at, isOwnRow, isSum, figu
       className={classNames(
         'relative flex cursor-cell items-center justify-end px-2 -outline-offset-2 select-none',
         isSum ? 'border-r border-line bg-cell/45' : 'border-r border-line/60',
-        cell.origin === 'set' ? 'font-semibold' : 'text-soft italic',
+        cell.targetSource === 'set' ? 'font-semibold' : 'text-soft italic',
         isSum && 'font-semibold',
         (!cell.active || cell.isClosed) && 'cursor-not-allowed bg-cell',
         isInBlock && !isSelected && 'bg-selected',
@@ -72,5 +72,5 @@ function looksTheSame(a: GridCellProps, b: GridCellProps): boolean {
   const [x, y] = [a.cell, b.cell];
   return a.at === b.at && a.label === b.label && a.editing === b.editing && a.isSelected === b.isSelected && a.isInBlock === b.isInBlock && a.isMarked === b.isMarked
     && a.isOwnRow === b.isOwnRow && a.isSum === b.isSum && a.figure === b.figure
-    && x.value === y.value && x.origin === y.origin && x.sharedFrom === y.sharedFrom && x.missing === y.missing && x.active === y.active && x.isClosed === y.isClosed;
+    && x.value === y.value && x.targetSource === y.targetSource && x.allocatedFrom === y.allocatedFrom && x.missing === y.missing && x.active === y.active && x.isClosed === y.isClosed;
 }

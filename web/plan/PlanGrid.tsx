@@ -71,7 +71,7 @@ export function PlanGrid(props: PlanGridProps) {
         name={name}
         top={top}
         template={template}
-        stamp={bench.stampOf(sheet.rows[rowIndex]!.unit.id)}
+        stamp={bench.versionOf(sheet.rows[rowIndex]!.unit.id)}
         largest={largest}
         period={period}
         selectedColumn={isSelectedRow ? selection.column : null}
@@ -119,9 +119,9 @@ export function PlanGrid(props: PlanGridProps) {
           {virtual.getVirtualItems().map(({ index, start }) => renderRow(index, start, sheet.rows[index]!.unit.name))}
         </div>
         <div role="rowgroup" className="sticky bottom-0 z-20 border-t-2 border-strong bg-sheet">
-          {isAdded && <SumRow name="Handed out" sheet={sheet} template={template} show={(cell) => (cell.handedOut === null ? '–' : formatColumn(cell.handedOut, figure))} />}
+          {isAdded && <SumRow name="Allocated" sheet={sheet} template={template} show={(cell) => (cell.allocated === null ? '–' : formatColumn(cell.allocated, figure))} />}
           {renderRow(sheet.ownRow, null, sheet.ownRow > 0 ? OWN_TARGET[bench.unit.kind] : bench.unit.name)}
-          {isAdded && <SumRow name="Not handed out" isRest sheet={sheet} template={template} show={(cell) => (cell.notHandedOut === null ? '–' : formatColumn(cell.notHandedOut, figure))} />}
+          {isAdded && <SumRow name="Unallocated" isRest sheet={sheet} template={template} show={(cell) => (cell.unallocated === null ? '–' : formatColumn(cell.unallocated, figure))} />}
         </div>
       </div>
     </div>
@@ -151,7 +151,7 @@ function SumRow({ name, sheet, template, isRest = false, show }: SumRowProps) {
       <div role="rowheader" className={classNames('sticky left-0 z-10 flex items-center border-r border-line px-2.5', isRest ? 'bg-sheet text-grade-1' : 'bg-cell font-semibold')}>{name}</div>
       {sheet.columns.map((column, index) => {
         const cell = cellAt(sheet, sheet.ownRow, index);
-        const isFault = isRest && cell.notHandedOut !== null && cell.notHandedOut !== 0;
+        const isFault = isRest && cell.unallocated !== null && cell.unallocated !== 0;
         return <div key={column.period.id} role="gridcell" className={classNames('flex items-center justify-end px-2', !isRest && 'font-semibold', isFault && 'bg-danger-soft font-semibold text-grade-1')}>{show(cell)}{!isRest && cell.missingBelow > 0 && <span title={`${cell.missingBelow} targets are missing`} className="ml-1 text-grade-1">*</span>}</div>;
       })}
     </div>

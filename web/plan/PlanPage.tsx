@@ -66,9 +66,9 @@ export function PlanPage() {
   if (!year && period) return <p className="p-5">Targets are set by month, quarter and year. Choose one in the strip above.</p>;
   // A draft of another year, or one that is no more: the published plan is always there.
   // A sheet that is there stays there, with what is half typed in it; what is wrong is said above.
-  const isHere = bench !== null && bench.unit.code === unit && (planParam === null || bench.sheet.plan?.id === Number(planParam));
-  if (error && planParam && !isHere) return <div className="p-5"><FailureNote failure={error} /><Button className="mt-3" onClick={() => setParams({ plan: null })}>Open the published plan</Button></div>;
-  if (error && !isHere) return <div className="p-5"><FailureNote failure={error} onRetry={() => void refetch()} /></div>;
+  const isShown = bench !== null && bench.unit.code === unit && (planParam === null || bench.sheet.plan?.id === Number(planParam));
+  if (error && planParam && !isShown) return <div className="p-5"><FailureNote failure={error} /><Button className="mt-3" onClick={() => setParams({ plan: null })}>Open the published plan</Button></div>;
+  if (error && !isShown) return <div className="p-5"><FailureNote failure={error} onRetry={() => void refetch()} /></div>;
   if (!bench || !sheet) return <Loading what="targets" />;
 
   const isOther = isFetching && (bench.unit.code !== unit || bench.measure !== measure || `FY${bench.sheet.year}` !== year);

@@ -55,14 +55,14 @@ export const PlanRow = memo(function PlanRow({ sheet, rowIndex, name, top, templ
           onLeave={onLeave}
         />
       ))}
-      {sheet.grain === 'quarter' && <Beside value={total.value} lastYear={total.lastYear} largest={isOwnRow ? null : largest} isGroup={isGroup} sheet={sheet} />}
+      {sheet.grain === 'quarter' && <Beside value={total.value} priorYear={total.priorYear} largest={isOwnRow ? null : largest} isGroup={isGroup} sheet={sheet} />}
     </div>
   );
 });
 
 interface BesideProps {
   value: number | null;
-  lastYear: number | null;
+  priorYear: number | null;
   /** What the share is drawn against; null: no share. */
   largest: number | null;
   isGroup: boolean;
@@ -70,12 +70,12 @@ interface BesideProps {
 }
 
 /** Last year, the growth asked, and the share of the largest. */
-function Beside({ value, lastYear, largest, isGroup, sheet }: BesideProps) {
-  const growth = value === null || lastYear === null ? null : changeOf(value, lastYear);
+function Beside({ value, priorYear, largest, isGroup, sheet }: BesideProps) {
+  const growth = value === null || priorYear === null ? null : changeOf(value, priorYear);
   const share = value === null || largest === null ? null : Math.min(100, (value / largest) * 100);
   return (
     <>
-      <div role="gridcell" className="flex items-center justify-end px-2 text-soft">{lastYear === null ? '' : formatColumn(lastYear, sheet.bench.figure)}</div>
+      <div role="gridcell" className="flex items-center justify-end px-2 text-soft">{priorYear === null ? '' : formatColumn(priorYear, sheet.bench.figure)}</div>
       <div role="gridcell" className="flex items-center justify-end px-2">{growth === null ? '' : growth.share === null ? (growth.isNew ? 'new' : '–') : showChange(growth.share)}</div>
       <div role="gridcell" aria-label={share === null ? undefined : `share of the largest: ${Math.round(share)}%`} className="flex items-center px-2">
         {share !== null && <span aria-hidden className={classNames('block h-[9px]', isGroup ? 'bg-now/55' : 'bg-now')} style={{ width: `${share}%` }} />}

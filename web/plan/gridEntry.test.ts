@@ -1,12 +1,12 @@
 import { describe, expect, it } from 'vitest';
-import type { TargetSheet } from '#contract/schemas/sheet';
+import type { PlanGridData } from '#contract/schemas/planGrid';
 import { clearBlock, decimalAt, fillBlock, growBlock, readEntries, readPercent } from './gridEntry';
 import { buildSampleSheet } from './sampleSheet';
 import { buildSheet } from './sheet';
 import { Workbench } from './workbench';
 
 /** Deck (0), Ilse (1), Tomas (2) and the branch (3), by October, November, December and the quarter. */
-const sheetOf = (over: Partial<TargetSheet> = {}, by: 'weeks' | null = null) => buildSheet(new Workbench(buildSampleSheet(over, [
+const sheetOf = (over: Partial<PlanGridData> = {}, by: 'weeks' | null = null) => buildSheet(new Workbench(buildSampleSheet(over, [
   [3, 'FY2027-P07', 100_000, null, null, 4, null], [3, 'FY2027-P08', 250_050, null, null, 2, null], [4, 'FY2027-P07', 80_000, null, null, 1, null],
 ])), 'FY2027-Q3', by);
 const ILSE = 1;
@@ -47,7 +47,7 @@ describe('what is typed into the grid', () => {
   it('into what is locked is refused with the reason', () => {
     expect(read(entry(ILSE, 3, '700'))).toEqual({ ok: false, fault: 'Ilse, Q3 of FY 2027: This is the sum of its shorter periods; change those.' });
     expect(readEntries(sheetOf({ closedMonths: ['FY2027-P07'] }), [entry(ILSE, 0, '700')])).toEqual({ ok: false, fault: 'Ilse, October 2026: The month is closed. An administrator can open it again in Setup.' });
-    expect(readEntries(sheetOf({ mayWrite: false }), [entry(ILSE, 0, '700')])).toMatchObject({ ok: false });
+    expect(readEntries(sheetOf({ canEdit: false }), [entry(ILSE, 0, '700')])).toMatchObject({ ok: false });
   });
 
   it('into a week is set by its days, adding up to it', () => {

@@ -39,7 +39,7 @@ export function readEntries(sheet: Sheet, entries: readonly Entry[]): Outcome<{ 
     if (typed && !typed.ok) return refuse(faultOf(text, typed.fault));
     if (typed && typed.value < 0) return refuse('a target cannot be negative.');
     if (period.kind === 'week') changes.push(...toWeekChanges(bench, unit.id, period, typed?.value ?? null));
-    else if (typed === null ? cell.origin === 'set' : cell.origin !== 'set' || typed.value !== cell.value) changes.push(bench.toChange(unit.id, period, typed?.value ?? null));
+    else if (typed === null ? cell.targetSource === 'set' : cell.targetSource !== 'set' || typed.value !== cell.value) changes.push(bench.toChange(unit.id, period, typed?.value ?? null));
   }
   return { ok: true, changes };
 }
@@ -64,7 +64,7 @@ export function fillBlock(sheet: Sheet, block: Block, direction: 'down' | 'right
 /** Clears what is set in a block; a week is cleared by its days. */
 export function clearBlock(sheet: Sheet, block: Block): Entry[] {
   return [...cellsOf(block)]
-    .filter(({ row, column }) => cellAt(sheet, row, column).origin === 'set' || sheet.columns[column]!.period.kind === 'week')
+    .filter(({ row, column }) => cellAt(sheet, row, column).targetSource === 'set' || sheet.columns[column]!.period.kind === 'week')
     .map((cell) => ({ ...cell, text: '' }));
 }
 

@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import { parseDay } from '#core/period/day';
 import { buildSampleSheet } from './sampleSheet';
-import { buildSheet, cellAt, originWords, ownValue, whyLocked } from './sheet';
+import { buildSheet, cellAt, targetSourceWords, ownValue, whyLocked } from './sheet';
 import { Workbench, type SheetCell } from './workbench';
 
 const cell = (over: Partial<SheetCell> = {}): SheetCell => ({
-  value: 100, origin: 'set', sharedFrom: null, floor: null, stretch: null, missing: 0, missingBelow: 0, notHandedOut: null, handedOut: null, overAssignedShare: null, active: true, isClosed: false, lastYear: 0, ...over,
+  value: 100, targetSource: 'set', allocatedFrom: null, floor: null, stretch: null, missing: 0, missingBelow: 0, unallocated: null, allocated: null, overAssignedShare: null, active: true, isClosed: false, priorYear: 0, ...over,
 });
 const sheetOf = (period: string, by: 'days' | 'weeks' | null = null, ...sample: Parameters<typeof buildSampleSheet>) => buildSheet(new Workbench(buildSampleSheet(...sample)), period, by);
 
@@ -37,8 +37,8 @@ describe('the sheet', () => {
   });
 
   it('does not take the sum of those below for the own target', () => {
-    expect(ownValue(cell({ origin: 'addedOverPeople' }))).toBeNull();
-    expect(ownValue(cell({ origin: 'sharedOverTime', value: 7 }))).toBe(7);
+    expect(ownValue(cell({ targetSource: 'sumOfUnits' }))).toBeNull();
+    expect(ownValue(cell({ targetSource: 'allocatedFromPeriod', value: 7 }))).toBe(7);
   });
 
   it('says why a cell cannot be typed into', () => {
@@ -47,7 +47,7 @@ describe('the sheet', () => {
     expect(locked(1, 0)).toBeNull();
     expect(locked(0, 0)).toBeNull();
     expect(locked(1, 3)).toContain('sum of its shorter periods');
-    expect(locked(1, 0, { mayWrite: false })).toContain('read targets, not set');
+    expect(locked(1, 0, { canEdit: false })).toContain('read targets, not set');
     expect(locked(1, 0, { plan: null })).toContain('no plan for this year');
     expect(locked(1, 0, { closedMonths: ['FY2027-P07'] })).toContain('closed');
     const left = parseDay('2026-11-01')!;
@@ -55,8 +55,8 @@ describe('the sheet', () => {
   });
 
   it('says where a value comes from', () => {
-    expect(originWords(cell({ origin: 'sharedOverTime', sharedFrom: 'FY2027' }))).toBe('shared out by working days from FY2027');
-    expect(originWords(cell({ origin: 'addedOverPeople', missing: 2 }))).toBe('added up over people, 2 missing');
-    expect(cellAt(sheetOf('FY2027-Q3', null, {}, [[3, 'FY2027-P07', 10, null, null, 1, null]]), 1, 0)).toMatchObject({ value: 10, origin: 'set', lastYear: 100 });
+    expect(targetSourceWords(cell({ targetSource: 'allocatedFromPeriod', allocatedFrom: 'FY2027' }))).toBe('share of a longer period, by working days from FY2027');
+    expect(targetSourceWords(cell({ targetSource: 'sumOfUnits', missing: 2 }))).toBe('added up over people, 2 missing');
+    expect(cellAt(sheetOf('FY2027-Q3', null, {}, [[3, 'FY2027-P07', 10, null, null, 1, null]]), 1, 0)).toMatchObject({ value: 10, targetSource: 'set', priorYear: 100 });
   });
 });

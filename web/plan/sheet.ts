@@ -83,26 +83,26 @@ export function totalOf(sheet: Sheet, row: number): SheetCell {
 
 /** The unit's own target, not what its units below add up to. */
 export function ownValue(cell: SheetCell): number | null {
-  return cell.origin === 'addedOverPeople' || (cell.origin === 'sameAsWhole' && cell.sharedFrom === null) ? null : cell.value;
+  return cell.targetSource === 'sumOfUnits' || (cell.targetSource === 'inherited' && cell.allocatedFrom === null) ? null : cell.value;
 }
 
 /** Why a cell cannot be typed into, or null when it can. */
 export function whyLocked(sheet: Sheet, row: number, column: number): string | null {
   const cell = cellAt(sheet, row, column);
-  if (!sheet.bench.sheet.mayWrite) return 'Your role may read targets, not set them.';
+  if (!sheet.bench.sheet.canEdit) return 'Your role may read targets, not set them.';
   if (!sheet.bench.sheet.plan) return 'There is no plan for this year yet; start a draft.';
   if (!cell.active) return 'Does not stand in the tree in this period.';
   if (cell.isClosed) return 'The month is closed. An administrator can open it again in Setup.';
-  if (cell.origin === 'addedOverTime' && sheet.columns[column]!.period.kind !== 'week') return 'This is the sum of its shorter periods; change those.';
+  if (cell.targetSource === 'sumOfPeriods' && sheet.columns[column]!.period.kind !== 'week') return 'This is the sum of its shorter periods; change those.';
   return null;
 }
 
-const ORIGIN_WORDS: Record<SheetCell['origin'], string> = {
-  set: 'set here', addedOverTime: 'added up over time', sharedOverTime: 'shared out by working days', addedOverPeople: 'added up over people', sameAsWhole: 'the same as the whole', none: 'none',
+const TARGET_SOURCE_WORDS: Record<SheetCell['targetSource'], string> = {
+  set: 'entered here', sumOfPeriods: 'sum of its periods', allocatedFromPeriod: 'share of a longer period, by working days', sumOfUnits: 'sum of its people', inherited: 'the same as the whole', none: 'none',
 };
 
-export function originWords(cell: SheetCell): string {
-  const from = cell.sharedFrom ? ` from ${cell.sharedFrom}` : '';
+export function targetSourceWords(cell: SheetCell): string {
+  const from = cell.allocatedFrom ? ` from ${cell.allocatedFrom}` : '';
   const gaps = cell.missing > 0 ? `, ${cell.missing} missing` : '';
-  return ORIGIN_WORDS[cell.origin] + from + gaps;
+  return TARGET_SOURCE_WORDS[cell.targetSource] + from + gaps;
 }

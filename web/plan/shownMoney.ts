@@ -1,4 +1,4 @@
-import type { OwnTarget, TargetSheet } from '#contract/schemas/sheet';
+import type { OwnTarget, PlanGridData } from '#contract/schemas/planGrid';
 import type { TargetChange } from '#contract/schemas/target';
 import { parseDecimal } from '#core/money/amount';
 import { exponentOf } from '#core/money/currency';
@@ -20,11 +20,11 @@ export class ShownMoney {
   readonly rate: string | null;
   readonly figure: FigureUnit;
 
-  constructor(private sheet: TargetSheet, currency: string) {
-    const { unit, decimals } = sheet.measure;
-    this.rate = currency === sheet.currency || unit !== 'money' ? null : sheet.rates[currency] ?? null;
+  constructor(private sheet: PlanGridData, currency: string) {
+    const { valueKind, decimals } = sheet.measure;
+    this.rate = currency === sheet.currency || valueKind !== 'money' ? null : sheet.rates[currency] ?? null;
     this.currency = this.rate === null ? sheet.currency : currency;
-    this.figure = unit === 'money' ? { kind: 'money', currency: this.currency } : { kind: unit, decimals };
+    this.figure = valueKind === 'money' ? { kind: 'money', currency: this.currency } : { kind: valueKind, decimals };
   }
 
   /** An amount in the reporting currency as it is shown. */
@@ -35,7 +35,7 @@ export class ShownMoney {
   /** A change's amounts in the reporting currency, and as they are where they are in another. */
   readChange({ target, floor, stretch, currency }: TargetChange): ReadAmounts {
     const rate = currency && currency !== this.sheet.currency ? this.sheet.rates[currency] : undefined;
-    const decimals = rate === undefined ? decimalsOf({ ...this.figure, ...(this.sheet.measure.unit === 'money' ? { currency: this.sheet.currency } : {}) }) : exponentOf(currency!);
+    const decimals = rate === undefined ? decimalsOf({ ...this.figure, ...(this.sheet.measure.valueKind === 'money' ? { currency: this.sheet.currency } : {}) }) : exponentOf(currency!);
     const read = (text: string | null | undefined) => {
       const amount = text == null ? null : parseDecimal(text, decimals);
       return amount?.ok ? amount.minor : null;

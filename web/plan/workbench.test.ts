@@ -1,12 +1,12 @@
 import { describe, expect, it } from 'vitest';
-import type { SheetTarget, TargetSheet } from '#contract/schemas/sheet';
+import type { GridTarget, PlanGridData } from '#contract/schemas/planGrid';
 import { END_OF_TIME, FIRST_DAY, parseDay } from '#core/period/day';
 import { proposePart } from './proposal';
 import { buildSampleSheet } from './sampleSheet';
 import { toWeekChanges } from './weeks';
 import { Workbench } from './workbench';
 
-const start = (...targets: SheetTarget[]) => new Workbench(buildSampleSheet({}, targets));
+const start = (...targets: GridTarget[]) => new Workbench(buildSampleSheet({}, targets));
 const look = (bench: Workbench, unitId: number, periodId: string) => bench.cellAt(unitId, bench.calendar.parse(periodId)!);
 const month = (bench: Workbench, n = 8) => bench.calendar.parse(`FY2027-P${String(n).padStart(2, '0')}`)!;
 
@@ -67,8 +67,8 @@ describe('the workbench', () => {
   });
 
   it('says where the result to start from is older than last year', () => {
-    const basis = Array.from({ length: 12 }, (_, i) => `FY${i < 8 ? 2026 : 2025}-P${String(i + 1).padStart(2, '0')}`);
-    const bench = new Workbench(buildSampleSheet({ basis }));
+    const priorPeriodIds = Array.from({ length: 12 }, (_, i) => `FY${i < 8 ? 2026 : 2025}-P${String(i + 1).padStart(2, '0')}`);
+    const bench = new Workbench(buildSampleSheet({ priorPeriodIds }));
     expect(bench.describeOlderBasis([bench.calendar.parse('FY2027-Q1')!])).toBeNull();
     expect(bench.describeOlderBasis([bench.calendar.parse('FY2027-Q3')!])).toBe("December 2026 starts from FY 2025: last year's is not finished yet.");
     expect(bench.describeOlderBasis([bench.calendar.year(2027)])).toContain('December 2026 to March 2027 start from FY 2025');
@@ -89,7 +89,7 @@ describe('a plan in another currency', () => {
   it('shows what was set in it as it was set, and everything else at the fixed rate', () => {
     const bench = new Workbench(sheet(), 'GBP');
     expect([bench.cellAt(3, april(bench)).value, bench.cellAt(4, april(bench)).value, bench.cellAt(2, april(bench)).value]).toEqual([10_001, 10_000, 20_001]);
-    expect([bench.figure.currency, bench.rate, bench.cellAt(3, april(bench)).lastYear]).toEqual(['GBP', '1.16', 86]);
+    expect([bench.figure.currency, bench.rate, bench.cellAt(3, april(bench)).priorYear]).toEqual(['GBP', '1.16', 86]);
   });
   it('says in its changes what they are in, and reads back those that undo them', () => {
     const bench = new Workbench(sheet(), 'GBP');
@@ -111,7 +111,7 @@ describe('weeks', () => {
     const changes = toWeekChanges(bench, 3, week, 1_000);
     expect(changes.map((each) => [each.period.slice(8), each.target])).toEqual([['06', '2.00'], ['07', '2.00'], ['08', '2.00'], ['09', '2.00'], ['10', '2.00'], ['11', '0.00'], ['12', '0.00']]);
     bench.expect(changes);
-    expect(bench.cellAt(3, week)).toMatchObject({ value: 1_000, origin: 'addedOverTime' });
+    expect(bench.cellAt(3, week)).toMatchObject({ value: 1_000, targetSource: 'sumOfPeriods' });
     expect(toWeekChanges(bench, 3, week, null)).toHaveLength(7);
   });
 });
@@ -120,7 +120,7 @@ describe('a part of a month', () => {
   it('is proposed for a joiner from the next whole month, and by a ramp', () => {
     const joined = parseDay('2026-04-20')!;
     const targets: Parameters<typeof buildSampleSheet>[1] = [[4, 'FY2027-P02', 21_000, null, null, 1, null], [4, 'FY2027-P03', 22_000, null, null, 1, null]];
-    const memberships: TargetSheet['memberships'] = [[1, null, FIRST_DAY, END_OF_TIME], [2, 1, FIRST_DAY, END_OF_TIME], [3, 2, FIRST_DAY, END_OF_TIME], [4, 2, joined, END_OF_TIME]];
+    const memberships: PlanGridData['memberships'] = [[1, null, FIRST_DAY, END_OF_TIME], [2, 1, FIRST_DAY, END_OF_TIME], [3, 2, FIRST_DAY, END_OF_TIME], [4, 2, joined, END_OF_TIME]];
     const bench = new Workbench(buildSampleSheet({ memberships }, targets));
     expect(proposePart(bench, 4, bench.calendar.parse('FY2027-P01')!)).toMatchObject({ present: 9, all: 22, full: 21_000, value: 8_600 });
     expect(proposePart(bench, 4, bench.calendar.parse('FY2027-P02')!)).toBeNull();

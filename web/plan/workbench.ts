@@ -1,11 +1,11 @@
-import type { OwnTarget, SheetTarget, TargetSheet } from '#contract/schemas/sheet';
+import type { OwnTarget, GridTarget, PlanGridData } from '#contract/schemas/planGrid';
 import type { TargetChange } from '#contract/schemas/target';
 import type { Measure, MeasureCode } from '#core/measure/measure';
 import { buildMeasureBook } from '#core/measure/measureBook';
 import { writeDecimal } from '#core/money/amount';
 import { decimalsOf, type FigureUnit } from '#core/money/format';
 import { buildCalendar, type FiscalCalendar, type Period } from '#core/period/calendar';
-import { lastYearOf } from '#core/period/neighbours';
+import { priorYearOf } from '#core/period/neighbours';
 import { describePeriod } from '#core/period/words';
 import { countWorkingDays } from '#core/period/workingDays';
 import { buildCell, type CellFacts } from '#core/target/cell';
@@ -24,7 +24,7 @@ export interface SheetCell extends CellFacts {
   active: boolean;
   isClosed: boolean;
   /** The result of the same period a year before; null where there is none to compare with (a day). */
-  lastYear: number | null;
+  priorYear: number | null;
 }
 
 interface Stored {
@@ -58,18 +58,18 @@ export class Workbench {
   private owns = new Map<string, OwnTarget>();
   /** Own changes to a cell that the server has not answered yet. */
   private pending = new Map<string, number>();
-  private lastYear = new Map<number, readonly (number | null)[]>();
+  private priorYear = new Map<number, readonly (number | null)[]>();
   private cells = new Map<number, Map<string, SheetCell>>();
   private cellsVersion = 0;
   private periodFacts = new Map<string, { isClosed: boolean; past: number }>();
   private monthIds: string[];
-  /** The periods of `sheet.lastYear`. */
+  /** The periods of `sheet.priorYear`. */
   private pastIds: string[];
   private ramps: ReadonlyMap<number, Ramp>;
   readonly workingDaysOf: (unitId: number) => { weekdays: readonly number[]; closed: ReadonlySet<number> };
 
   /** `currency`: what targets are shown and set in; left out: the reporting currency. */
-  constructor(readonly sheet: TargetSheet, currency: string = sheet.currency) {
+  constructor(readonly sheet: PlanGridData, currency: string = sheet.currency) {
     this.money = new ShownMoney(sheet, currency);
     this.measure = sheet.measure.code;
     this.figure = this.money.figure;
@@ -81,9 +81,9 @@ export class Workbench {
     this.ramps = new Map(sheet.ramps.map(([unitId, from, shares]) => [unitId, { from, shares }]));
     this.tree = buildUnitTree(sheet.units, sheet.memberships.map(([unitId, parentId, from, to]) => ({ unitId, parentId, from, to })));
     const sets = sheet.workingDays.map((each) => ({ weekdays: each.weekdays, closed: new Set(each.closed) }));
-    const workingOf = new Map(sheet.units.map((unit, index) => [unit.id, sets[sheet.workingOf[index]!]!]));
+    const workingOf = new Map(sheet.units.map((unit, index) => [unit.id, sets[sheet.workingDaysIndex[index]!]!]));
     this.workingDaysOf = (unitId) => workingOf.get(unitId)!;
-    sheet.units.forEach((unit, index) => this.lastYear.set(unit.id, sheet.lastYear[index]!));
+    sheet.units.forEach((unit, index) => this.priorYear.set(unit.id, sheet.priorYear[index]!));
     this.take(sheet.targets);
     this.lookup = buildTargetLookup({ tree: this.tree, calendar: this.calendar, targets: this.book, measures, workingDaysOf: this.workingDaysOf });
   }
@@ -135,7 +135,7 @@ export class Workbench {
   }
 
   /** A value that is another one whenever a cell of the unit may have changed. */
-  stampOf(unitId: number): object {
+  versionOf(unitId: number): object {
     return this.cellsOf(unitId);
   }
 
@@ -149,14 +149,14 @@ export class Workbench {
   private buildCell(unitId: number, period: Period): SheetCell {
     const { isClosed, past } = this.factsOf(period);
     const cell = buildCell(this.lookup, unitId, period, this.measure);
-    const beside = { active: this.tree.isActiveDuring(unitId, period), isClosed, lastYear: past < 0 ? null : this.toShown(this.lastYear.get(unitId)?.[past] ?? null) };
+    const beside = { active: this.tree.isActiveDuring(unitId, period), isClosed, priorYear: past < 0 ? null : this.toShown(this.priorYear.get(unitId)?.[past] ?? null) };
     if (this.rate === null) return { ...cell, ...beside };
     // What was set in the shown currency is shown as it was set; everything else at the plan's rate.
-    const own = cell.origin === 'set' ? this.ownOf(unitId, period.id) : null;
+    const own = cell.targetSource === 'set' ? this.ownOf(unitId, period.id) : null;
     return {
       ...cell, ...beside,
       value: own?.target ?? this.toShown(cell.value), floor: own ? own.floor : this.toShown(cell.floor), stretch: own ? own.stretch : this.toShown(cell.stretch),
-      handedOut: this.toShown(cell.handedOut), notHandedOut: this.toShown(cell.notHandedOut),
+      allocated: this.toShown(cell.allocated), unallocated: this.toShown(cell.unallocated),
     };
   }
 
@@ -195,7 +195,7 @@ export class Workbench {
   /** Which targets are missing for the sum of those below a unit, by unit. */
   missingBelow(unitId: number, period: Period): Map<number, Period[]> {
     const missing = new Map<number, Period[]>();
-    for (const each of this.lookup.findHandedOut(unitId, period, this.measure)?.missing ?? []) {
+    for (const each of this.lookup.findAllocated(unitId, period, this.measure)?.missing ?? []) {
       const periods = missing.get(each.unitId) ?? [];
       periods.push(this.calendar.parse(each.periodId)!);
       missing.set(each.unitId, periods);
@@ -206,13 +206,13 @@ export class Workbench {
   /** What is said where the result to start from is older than last year's: "December 2027: from December 2025"; null where none is. */
   describeOlderBasis(periods: readonly Period[]): string | null {
     const older = periods.flatMap((period) => this.calendar.monthsIn(period)).filter((month) => {
-      const basis = this.sheet.basis[this.monthIds.indexOf(month.id)];
-      return basis && basis !== lastYearOf(this.calendar, month)?.id;
+      const basis = this.sheet.priorPeriodIds[this.monthIds.indexOf(month.id)];
+      return basis && basis !== priorYearOf(this.calendar, month)?.id;
     });
     if (older.length === 0) return null;
     const nameOf = (month: Period) => describePeriod(month, this.calendar);
     const [first, last] = [older[0]!, older.at(-1)!];
-    const basis = this.calendar.parse(this.sheet.basis[this.monthIds.indexOf(first.id)]!)!;
+    const basis = this.calendar.parse(this.sheet.priorPeriodIds[this.monthIds.indexOf(first.id)]!)!;
     return `${first.id === last.id ? nameOf(first) : `${nameOf(first)} to ${nameOf(last)}`} ${first.id === last.id ? 'starts' : 'start'} from FY ${this.calendar.labelOf(basis.from)}: last year's ${first.id === last.id ? 'is' : 'are'} not finished yet.`;
   }
 
@@ -229,7 +229,7 @@ export class Workbench {
   toFillSource(otherOf?: FillSource['otherOf']): FillSource {
     return {
       targetOf: (unitId, period) => this.valueAt(unitId, period),
-      lastYearOf: (unitId, period) => this.cellAt(unitId, period).lastYear ?? 0,
+      priorYearOf: (unitId, period) => this.cellAt(unitId, period).priorYear ?? 0,
       workingDaysIn: (unitId, period) => activeWorkingDays(period, this.tree.membershipsOf(unitId), this.workingDaysOf(unitId)),
       isActive: (unitId, period) => this.tree.isActiveDuring(unitId, period),
       allWorkingDaysIn: (unitId, period) => countWorkingDays(period, this.workingDaysOf(unitId)),
@@ -262,8 +262,8 @@ export class Workbench {
 
   /** The target that applies, as it is shown: what a cell needs beside it is left out. */
   private valueAt(unitId: number, period: Period): number | null {
-    const { value, origin } = this.lookup.find(unitId, period, this.measure);
-    return (origin === 'set' ? this.ownOf(unitId, period.id)?.target : null) ?? this.toShown(value);
+    const { value, targetSource } = this.lookup.find(unitId, period, this.measure);
+    return (targetSource === 'set' ? this.ownOf(unitId, period.id)?.target : null) ?? this.toShown(value);
   }
 
   private ownOf(unitId: number, periodId: string): OwnTarget | null {
@@ -308,7 +308,7 @@ export class Workbench {
   }
 
   /** Takes what the server has; returns whether anything is new. A cell with own changes under way keeps showing those. */
-  take(targets: readonly SheetTarget[]): boolean {
+  take(targets: readonly GridTarget[]): boolean {
     let isNew = false;
     for (const [unitId, periodId, target, floor, stretch, version, own] of targets) {
       const key = keyOf(unitId, periodId);

@@ -1,7 +1,7 @@
 import { lazy, Suspense } from 'react';
 import { Link, useLocation } from 'react-router';
 import { useGetCompanyQuery } from '../app/api';
-import { BreadthLine } from '../app/BreadthLine';
+import { SalesMixLine } from '../app/SalesMixLine';
 import { FailureNote } from '../app/FailureNote';
 import { FigureRow } from '../app/FigureRow';
 import { Headline } from '../app/Headline';
@@ -13,12 +13,12 @@ import { placeLink } from '../app/placeLink';
 import { StandingTabs } from '../app/StandingTabs';
 import { SeriesSheet } from '../app/SeriesSheet';
 import { useGetLadderQuery, useGetSeriesQuery, useGetStandingQuery, usePrefetchStandings } from '../app/standings';
-import { TakesSheet } from '../app/TakesSheet';
+import { GapPlanSheet } from '../app/GapPlanSheet';
 import { useOutlook } from '../app/useOutlook';
 import { yearOf } from '../app/yearOf';
 import { ViewBody } from '../app/ViewBody';
 import { Loading } from '../ui/Loading';
-import { ApartSheet } from './ApartSheet';
+import { BreakdownSheet } from './BreakdownSheet';
 import { Photo } from './Photo';
 import { NewestDeals } from './NewestDeals';
 import { TargetsSheet } from './TargetsSheet';
@@ -50,17 +50,17 @@ export function ProfilePage() {
         <MeasurePicker />
       </div>
       <FigureRow view={data} />
-      <BreadthLine unit={data.unit.code} period={data.period.id} />
+      <SalesMixLine unit={data.unit.code} period={data.period.id} />
       <div className="grid grid-cols-2 items-start gap-3 max-md:grid-cols-1">
         <Suspense fallback={<div className="h-[226px] rounded-sheet border border-line bg-sheet"><Loading what="the path" /></div>}><PathSheet view={data} outlook={outlooks.get(data.period.id)} /></Suspense>
         {months ? <SeriesSheet view={months} isCumulative={false} height={172} heading={`Months of ${months.period.name}`} onOpen={(id) => go({ period: id })} /> : <div className="h-[210px] rounded-sheet border border-line bg-sheet" />}
-        {data.measure.code === 'revenue' ? <TakesSheet unit={data.unit} period={data.period} figures={data.figures} currency={data.currency} pipeline={pipeline} outlook={outlooks.get(data.period.id)} /> : <section className="rounded-sheet border border-line bg-sheet px-3.5 py-2 text-soft">What it takes is told of Revenue, the measure open deals speak of.</section>}
+        {data.measure.code === 'revenue' ? <GapPlanSheet unit={data.unit} period={data.period} figures={data.figures} currency={data.currency} pipeline={pipeline} outlook={outlooks.get(data.period.id)} /> : <section className="rounded-sheet border border-line bg-sheet px-3.5 py-2 text-soft">What it takes is told of Revenue, the measure open deals speak of.</section>}
         <TargetsSheet view={data} year={year} />
       </div>
       <div className="grid grid-cols-3 items-start gap-3 max-md:grid-cols-1">
-        <ApartSheet key={`what ${at.unit}`} title="What" {...at} ways={['product', 'category']} />
-        <ApartSheet key={`whom ${at.unit}`} title="To whom" {...at} ways={isPerson ? ['customer', 'source'] : ['customer', 'salesperson']} />
-        <ApartSheet key={`where ${at.unit}`} title="Where" {...at} ways={['location']} />
+        <BreakdownSheet key={`what ${at.unit}`} title="What" {...at} ways={['product', 'category']} />
+        <BreakdownSheet key={`whom ${at.unit}`} title="To whom" {...at} ways={isPerson ? ['customer', 'source'] : ['customer', 'salesperson']} />
+        <BreakdownSheet key={`where ${at.unit}`} title="Where" {...at} ways={['location']} />
       </div>
       <NewestDeals {...at} currency={data.currency} />
     </ViewBody>
@@ -72,12 +72,12 @@ function Rank({ unit }: { unit: string }) {
   const { search } = useLocation();
   const { period, measure } = usePlace();
   const { currentData } = useGetLadderQuery({ unit, period, measure, level: 'salesperson' });
-  const own = currentData?.places.find((place) => place.unit.code === unit) ?? currentData?.mine;
+  const own = currentData?.rankings.find((place) => place.unit.code === unit) ?? currentData?.mine;
   if (!own) return null;
   const { ranked } = currentData!;
   return (
     <span className="ml-2 text-soft">
-      {own.team && <>in {own.team}</>}{ranked > 1 && own.rank !== null && <>, place {own.rank} of {ranked}</>} · <Link className="underline" to={{ pathname: '/ladder', search: placeLink(search) }}>Ladder</Link> · <Link className="underline" to={{ pathname: '/standing', search: placeLink(search) }}>Standing</Link>
+      {own.teamName && <>in {own.teamName}</>}{ranked > 1 && own.rank !== null && <>, place {own.rank} of {ranked}</>} · <Link className="underline" to={{ pathname: '/ladder', search: placeLink(search) }}>Ladder</Link> · <Link className="underline" to={{ pathname: '/standing', search: placeLink(search) }}>Standing</Link>
     </span>
   );
 }

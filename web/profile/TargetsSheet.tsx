@@ -25,7 +25,7 @@ export function TargetsSheet({ view, year }: { view: StandingView; year: string 
         <table className="mt-1 w-full table-fixed text-[12px]">
           <colgroup><col className="w-[74px]" /><col className="w-[26%]" /><col className="w-[34%]" /><col /></colgroup>
           <tbody>{changes.slice(0, SHOWN).map((change) => (
-            <tr key={`${change.at}${change.period}`} className="border-t border-line/60"><td className="py-[3px] pr-2 whitespace-nowrap text-soft">{change.at.slice(0, 10)}</td><td className="truncate pr-2">{change.periodName}</td><td className="truncate pr-2 text-right">{show(change.from)} → <strong className="font-semibold">{show(change.to)}</strong></td><td className="truncate text-soft" title={`${change.who}${change.reason ? `: ${change.reason}` : ''}`}>{change.reason ?? change.who}</td></tr>
+            <tr key={`${change.at}${change.period}`} className="border-t border-line/60"><td className="py-[3px] pr-2 whitespace-nowrap text-soft">{change.at.slice(0, 10)}</td><td className="truncate pr-2">{change.periodName}</td><td className="truncate pr-2 text-right">{show(change.from)} → <strong className="font-semibold">{show(change.to)}</strong></td><td className="truncate text-soft" title={`${change.userName}${change.reason ? `: ${change.reason}` : ''}`}>{change.reason ?? change.userName}</td></tr>
           ))}</tbody>
         </table>
       )}

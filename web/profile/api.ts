@@ -1,11 +1,11 @@
 import * as deals from '#contract/routes/deals';
-import type { AnswerOf, QueryOf } from '#contract/routes/route';
+import type { ResponseOf, QueryOf } from '#contract/routes/route';
 import * as targets from '#contract/routes/targets';
 import { api } from '../app/api';
 
 export const { useListNewestDealsQuery, useListPublishedChangesQuery } = api.injectEndpoints({
   endpoints: (build) => ({
-    listNewestDeals: build.query<AnswerOf<typeof deals.listDeals>, QueryOf<typeof deals.listDeals>>({ query: (query) => ({ route: deals.listDeals, query: { ...query, sort: 'day', order: 'down' } }), providesTags: ['Deals'] }),
-    listPublishedChanges: build.query<AnswerOf<typeof targets.listPublishedChanges>, QueryOf<typeof targets.listPublishedChanges>>({ query: (query) => ({ route: targets.listPublishedChanges, query }), providesTags: ['Targets', 'Plans'] }),
+    listNewestDeals: build.query<ResponseOf<typeof deals.listDeals>, QueryOf<typeof deals.listDeals>>({ query: (query) => ({ route: deals.listDeals, query: { ...query, sort: 'day', order: 'desc' } }), providesTags: ['Deals'] }),
+    listPublishedChanges: build.query<ResponseOf<typeof targets.listPublishedChanges>, QueryOf<typeof targets.listPublishedChanges>>({ query: (query) => ({ route: targets.listPublishedChanges, query }), providesTags: ['Targets', 'Plans'] }),
   }),
 });

@@ -1,7 +1,7 @@
 import { Controller, useForm } from 'react-hook-form';
 import { ROLES } from '#contract/schemas/access';
 import type { Account, AccountInput, AccountLink } from '#contract/schemas/account';
-import { useGetCompanyQuery, useGetMeQuery, useGetTreeQuery } from '../app/api';
+import { useGetCompanyQuery, useGetMeQuery, useListUnitAttainmentsQuery } from '../app/api';
 import { FailureNote, faultAt, otherFault } from '../app/FailureNote';
 import { Button } from '../ui/Button';
 import { Combobox } from '../ui/Combobox';
@@ -15,7 +15,7 @@ const EMAIL = /^\s*[^\s@]+@[^\s@]+\s*$/;
 export function AccountForm({ account, onDone }: { account: Account | null; onDone(link: AccountLink | null): void }) {
   const { data: company } = useGetCompanyQuery();
   const { data: me } = useGetMeQuery();
-  const { data: tree = [] } = useGetTreeQuery({ period: company?.currentPeriod ?? '' }, { skip: !company });
+  const { data: tree = [] } = useListUnitAttainmentsQuery({ period: company?.currentPeriod ?? '' }, { skip: !company });
   const [invite, inviting] = useInviteAccountMutation();
   const [change, changing] = useChangeAccountMutation();
   const { register, control, handleSubmit, formState: { errors } } = useForm<AccountInput>({

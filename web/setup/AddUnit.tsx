@@ -1,7 +1,7 @@
 import { Controller, useForm } from 'react-hook-form';
 import type { UnitInput } from '#contract/schemas/unit';
 import { mayStandUnder, UNIT_KINDS } from '#core/units/unit';
-import { useCreateUnitMutation, useGetTreeQuery } from '../app/api';
+import { useCreateUnitMutation, useListUnitAttainmentsQuery } from '../app/api';
 import { FailureNote, faultAt, otherFault } from '../app/FailureNote';
 import { usePlace } from '../app/place';
 import { Button } from '../ui/Button';
@@ -14,7 +14,7 @@ const SHOWN = ['unit', 'name', 'kind', 'parent', 'from'];
 /** Adds a branch, team or salesperson under a unit. */
 export function AddUnit() {
   const { period, measure } = usePlace();
-  const { data: nodes = [] } = useGetTreeQuery({ period, measure });
+  const { data: nodes = [] } = useListUnitAttainmentsQuery({ period, measure });
   const [create, { error, isLoading }] = useCreateUnitMutation();
   const { register, control, handleSubmit, watch, reset } = useForm<UnitInput>({ defaultValues: { unit: '', name: '', kind: 'salesperson', parent: '', from: '', reason: '' } });
   const say = useSay();
@@ -36,7 +36,7 @@ export function AddUnit() {
         control={control}
         name="parent"
         render={({ field }) => (
-          <Field label="Stands under" fault={faultAt(error, 'parent')} className="col-span-2">
+          <Field label="Part of" fault={faultAt(error, 'parent')} className="col-span-2">
             <Combobox value={field.value} choices={parents} onChoose={field.onChange} placeholder="Choose a unit" />
           </Field>
         )}

@@ -1,7 +1,7 @@
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { useState } from 'react';
 import * as routes from '#contract/routes/company';
-import type { AnswerOf, BodyOf, QueryOf } from '#contract/routes/route';
+import type { ResponseOf, BodyOf, QueryOf } from '#contract/routes/route';
 import type { Company } from '#contract/schemas/company';
 import { parseDay } from '#core/period/day';
 import { describeDay } from '#core/period/words';
@@ -14,9 +14,9 @@ import { useListUnitsQuery } from './unitsApi';
 
 const { useListClosedDaysQuery, useChangeClosedDaysMutation, useLazyGetHolidaysQuery } = api.injectEndpoints({
   endpoints: (build) => ({
-    listClosedDays: build.query<AnswerOf<typeof routes.listClosedDays>, QueryOf<typeof routes.listClosedDays>>({ query: (query) => ({ route: routes.listClosedDays, query }), providesTags: ['Company'] }),
+    listClosedDays: build.query<ResponseOf<typeof routes.listClosedDays>, QueryOf<typeof routes.listClosedDays>>({ query: (query) => ({ route: routes.listClosedDays, query }), providesTags: ['Company'] }),
     changeClosedDays: build.mutation<object, BodyOf<typeof routes.changeClosedDays>>({ query: (body) => ({ route: routes.changeClosedDays, body }), invalidatesTags: (result) => (result ? ['Company', 'Figures', 'Sheet'] : []) }),
-    getHolidays: build.query<AnswerOf<typeof routes.getHolidays>, QueryOf<typeof routes.getHolidays>>({ query: (query) => ({ route: routes.getHolidays, query }) }),
+    getHolidays: build.query<ResponseOf<typeof routes.getHolidays>, QueryOf<typeof routes.getHolidays>>({ query: (query) => ({ route: routes.getHolidays, query }) }),
   }),
 });
 
@@ -60,7 +60,7 @@ export function ClosedDays({ company, mayChange }: { company: Company; mayChange
       </ul>
       {mayChange && (
         <form className="mt-3 grid grid-cols-[150px_1fr_190px_auto] items-end gap-2" noValidate onSubmit={(event) => { event.preventDefault(); void add(); }}>
-          <Field label="Close a day" fault={faultAt(failure, 'on') && 'Choose a day.'}><input type="date" className={INPUT} value={day.on} onChange={(event) => setDay({ ...day, on: event.target.value })} /></Field>
+          <Field label="Add a day off" fault={faultAt(failure, 'on') && 'Choose a day.'}><input type="date" className={INPUT} value={day.on} onChange={(event) => setDay({ ...day, on: event.target.value })} /></Field>
           <Field label="What it is"><input className={INPUT} maxLength={120} value={day.name} onChange={(event) => setDay({ ...day, name: event.target.value })} /></Field>
           <Field label="For"><select className={INPUT} value={day.branch} onChange={(event) => setDay({ ...day, branch: event.target.value })}><option value="">every branch</option>{branches.map((branch) => <option key={branch.code} value={branch.code}>{branch.name}</option>)}</select></Field>
           <Button type="submit" disabled={isLoading || day.on === ''}>Close it</Button>

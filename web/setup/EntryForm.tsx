@@ -11,7 +11,7 @@ import { useSay } from '../ui/Toasts';
 import { useGetListQuery, useSaveListEntryMutation } from '../app/lists/api';
 
 interface Values {
-  name: string; code: string; category: string; listPrice: string; cost: string; probability: string; outcome: DealStatus; position: string; isRetired: boolean;
+  name: string; code: string; category: string; listPrice: string; cost: string; probability: string; outcome: DealStatus; position: string; isArchived: boolean;
 }
 
 /** One entry of a list: its name, and what else is known of a product or a stage. */
@@ -54,7 +54,7 @@ export function EntryForm({ list, one, entry, onDone }: { list: ListName; one: s
       <div className="mt-2 flex items-center gap-2">
         <Button kind="main" type="submit" disabled={isLoading}>{entry ? 'Keep' : 'Add'}</Button>
         <Button kind="quiet" onClick={onDone}>Cancel</Button>
-        {entry && <label className="ml-2 flex items-center gap-1.5"><input type="checkbox" {...register('isRetired')} />Put aside</label>}
+        {entry && <label className="ml-2 flex items-center gap-1.5"><input type="checkbox" {...register('isArchived')} />Archived</label>}
         {other && <span role="alert" className="text-grade-1">{other}</span>}
       </div>
     </form>
@@ -64,7 +64,7 @@ export function EntryForm({ list, one, entry, onDone }: { list: ListName; one: s
 function toValues(entry: ListEntry | null): Values {
   return {
     name: entry?.name ?? '', code: entry?.code ?? '', category: entry?.category ?? '', listPrice: entry?.listPrice ?? '', cost: entry?.cost ?? '',
-    probability: entry?.probability == null ? '' : String(Math.round(entry.probability * 10_000) / 100), outcome: entry?.outcome ?? 'open', position: String(entry?.position ?? 0), isRetired: entry?.isRetired ?? false,
+    probability: entry?.probability == null ? '' : String(Math.round(entry.probability * 10_000) / 100), outcome: entry?.outcome ?? 'open', position: String(entry?.position ?? 0), isArchived: entry?.isArchived ?? false,
   };
 }
 
@@ -74,7 +74,7 @@ function toInput(list: ListName, values: Values, decimals: number): ListEntryInp
     return text.trim() === '' ? null : typed.ok ? typed.decimal : text;
   };
   return {
-    name: values.name || ' ', isRetired: values.isRetired,
+    name: values.name || ' ', isArchived: values.isArchived,
     ...(list === 'product' ? { code: values.code || null, category: values.category || null, listPrice: money(values.listPrice), cost: money(values.cost) } : {}),
     ...(list === 'stage' ? { probability: values.probability.trim() === '' ? null : Number(values.probability.replace(',', '.')) / 100, outcome: values.outcome, position: Number(values.position) || 0 } : {}),
   };

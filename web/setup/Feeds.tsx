@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import * as routes from '#contract/routes/feed';
-import type { AnswerOf, BodyOf, QueryOf } from '#contract/routes/route';
+import type { ResponseOf, BodyOf, QueryOf } from '#contract/routes/route';
 import { FEED_OUTCOMES, type FeedOutcome, type FeedSourceInput, type NewFeedSource } from '#contract/schemas/feed';
 import { api } from '../app/api';
 import { FailureNote, faultAt, otherFault } from '../app/FailureNote';
@@ -13,16 +13,16 @@ import { SecretOnce } from './SecretOnce';
 
 const { useListFeedSourcesQuery, useAddFeedSourceMutation, useRotateFeedSecretMutation, useStopFeedSourceMutation, useListFeedDeliveriesQuery, useRetryFeedDeliveryMutation } = api.injectEndpoints({
   endpoints: (build) => ({
-    listFeedSources: build.query<AnswerOf<typeof routes.listFeedSources>, void>({ query: () => ({ route: routes.listFeedSources }), providesTags: ['Feeds', 'Deals'] }),
+    listFeedSources: build.query<ResponseOf<typeof routes.listFeedSources>, void>({ query: () => ({ route: routes.listFeedSources }), providesTags: ['Feeds', 'Deals'] }),
     addFeedSource: build.mutation<NewFeedSource, BodyOf<typeof routes.addFeedSource>>({ query: (body) => ({ route: routes.addFeedSource, body }), invalidatesTags: ['Feeds'] }),
     rotateFeedSecret: build.mutation<NewFeedSource, number>({ query: (id) => ({ route: routes.rotateFeedSecret, params: { id } }), invalidatesTags: ['Feeds'] }),
-    stopFeedSource: build.mutation<AnswerOf<typeof routes.stopFeedSource>, { id: number; isStopped: boolean }>({ query: ({ id, ...body }) => ({ route: routes.stopFeedSource, params: { id }, body }), invalidatesTags: ['Feeds'] }),
-    listFeedDeliveries: build.query<AnswerOf<typeof routes.listFeedDeliveries>, QueryOf<typeof routes.listFeedDeliveries>>({ query: (query) => ({ route: routes.listFeedDeliveries, query }), providesTags: ['Feeds', 'Deals'] }),
-    retryFeedDelivery: build.mutation<AnswerOf<typeof routes.retryFeedDelivery>, number>({ query: (id) => ({ route: routes.retryFeedDelivery, params: { id } }), invalidatesTags: (result) => (result ? ['Feeds', 'Deals', 'Figures', 'Lists'] : []) }),
+    stopFeedSource: build.mutation<ResponseOf<typeof routes.stopFeedSource>, { id: number; isStopped: boolean }>({ query: ({ id, ...body }) => ({ route: routes.stopFeedSource, params: { id }, body }), invalidatesTags: ['Feeds'] }),
+    listFeedDeliveries: build.query<ResponseOf<typeof routes.listFeedDeliveries>, QueryOf<typeof routes.listFeedDeliveries>>({ query: (query) => ({ route: routes.listFeedDeliveries, query }), providesTags: ['Feeds', 'Deals'] }),
+    retryFeedDelivery: build.mutation<ResponseOf<typeof routes.retryFeedDelivery>, number>({ query: (id) => ({ route: routes.retryFeedDelivery, params: { id } }), invalidatesTags: (result) => (result ? ['Feeds', 'Deals', 'Figures', 'Lists'] : []) }),
   }),
 });
 
-const OUTCOMES: Readonly<Record<FeedOutcome, string>> = { kept: 'taken', same: 'nothing new', older: 'older than what is there', refused: 'refused' };
+const OUTCOMES: Readonly<Record<FeedOutcome, string>> = { kept: 'taken', same: 'nothing new', older: 'an older version', refused: 'refused' };
 
 /** Order systems that send deals by themselves: their secrets, and what became of every delivery. */
 export function Feeds() {
@@ -43,7 +43,7 @@ export function Feeds() {
         {sources.map((source) => (
           <li key={source.id} className="flex items-center justify-between gap-3 border-t border-line py-1.5">
             <span className="min-w-0"><span className="font-medium">{source.name}</span> <code className="text-[12px] text-soft">POST {source.url}</code>
-              <span className="block text-[12px] text-soft">{source.isStopped ? 'Stopped. ' : ''}{source.received.toLocaleString('en-GB')} received, {source.refused.toLocaleString('en-GB')} of them refused{source.lastAt ? `, the last ${source.lastAt.slice(0, 16)}` : ''}. With the rights of {source.who}.{source.earlierUntil && ` The secret before holds until ${source.earlierUntil.slice(0, 16)}.`}</span>
+              <span className="block text-[12px] text-soft">{source.isStopped ? 'Stopped. ' : ''}{source.received.toLocaleString('en-GB')} received, {source.refused.toLocaleString('en-GB')} of them refused{source.lastAt ? `, the last ${source.lastAt.slice(0, 16)}` : ''}. With the rights of {source.userName}.{source.earlierUntil && ` The secret before holds until ${source.earlierUntil.slice(0, 16)}.`}</span>
             </span>
             <span className="flex shrink-0 gap-1">
               <Button kind="quiet" className="h-[26px] text-[12px]" onClick={() => void renew(source.id)}>New secret<span className="sr-only"> for {source.name}</span></Button>
@@ -100,8 +100,8 @@ function Deliveries() {
         <tbody>
           {deliveries.map((each) => (
             <tr key={each.id} className="border-t border-line/70 align-top">
-              <td className="whitespace-nowrap">{each.at.slice(0, 19)}</td><td>{each.source}</td><td>{each.deal}</td><td>{each.version}</td>
-              <td className={each.outcome === 'refused' ? 'text-grade-1' : ''}>{OUTCOMES[each.outcome]}{each.tries > 1 && `, tried ${each.tries} times`}{each.detail && <span className="block">{each.detail}</span>}</td>
+              <td className="whitespace-nowrap">{each.at.slice(0, 19)}</td><td>{each.sourceName}</td><td>{each.deal}</td><td>{each.version}</td>
+              <td className={each.outcome === 'refused' ? 'text-grade-1' : ''}>{OUTCOMES[each.outcome]}{each.attempts > 1 && `, tried ${each.attempts} times`}{each.detail && <span className="block">{each.detail}</span>}</td>
               <td className="text-right">{each.outcome === 'refused' && <Button kind="quiet" className="h-[22px] px-1.5 text-[11.5px]" disabled={isLoading} onClick={() => void again(each.id)}>Try again<span className="sr-only"> {each.deal}</span></Button>}</td>
             </tr>
           ))}

@@ -31,7 +31,7 @@ export function Lists() {
   const shown = entries?.filter((entry) => `${entry.name} ${entry.code ?? ''}`.toLowerCase().includes(found.trim().toLowerCase())) ?? [];
   return (
     <>
-      <p className="text-soft">What is grouped later is chosen from a list, never typed. A name that is put aside is not offered any more; deals keep it.</p>
+      <p className="text-soft">What is grouped later is chosen from a list, never typed. An archived name is no longer offered; deals keep it.</p>
       <div className="mt-3 flex items-center justify-between gap-3">
         <div role="group" aria-label="List" className="flex overflow-hidden rounded-sheet border border-strong/30">
           {(Object.keys(NAMES) as Shown[]).map((each) => (
@@ -48,7 +48,7 @@ export function Lists() {
             ? <div role="row" key={entry.id} className="border-b border-line/70 py-2"><div role="cell"><EntryForm list={list} one={one} entry={entry} onDone={() => setEditing(null)} /></div></div>
             : (
               <div role="row" key={entry.id} className="grid grid-cols-[minmax(160px,1fr)_1.4fr_90px_auto] items-center gap-3 border-b border-line/70 py-1">
-                <span role="cell" className={entry.isRetired ? 'text-soft' : 'font-medium'}>{entry.name}{entry.isRetired && <span className="ml-1.5 text-[11px] font-normal">put aside</span>}{entry.alsoWritten.length > 0 && <span className="block text-[11px] font-normal text-soft">also written {entry.alsoWritten.join(', ')}</span>}</span>
+                <span role="cell" className={entry.isArchived ? 'text-soft' : 'font-medium'}>{entry.name}{entry.isArchived && <span className="ml-1.5 text-[11px] font-normal">archived</span>}{entry.aliases.length > 0 && <span className="block text-[11px] font-normal text-soft">also written {entry.aliases.join(', ')}</span>}</span>
                 <span role="cell" className="text-soft">{describe(entry)}</span>
                 <span role="cell" className="text-right text-soft">{entry.deals.toLocaleString('en-GB')} {entry.deals === 1 ? 'deal' : 'deals'}</span>
                 <span role="cell" className="flex gap-1">

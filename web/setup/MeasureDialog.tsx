@@ -37,7 +37,7 @@ export function MeasureDialog({ measure, onClose }: { measure: MeasureView | nul
       return onClose();
     }
     const { code: _code, ...body } = input;
-    const result = await change({ code: measure.code, body: { ...body, reason, isCheck: preview === null } });
+    const result = await change({ code: measure.code, body: { ...body, reason, preview: preview === null } });
     if (result.error) return;
     if (preview === null && result.data.isNewVersion) return setPreview(result.data);
     // Only words changed: nothing to ask about.

@@ -8,12 +8,12 @@ import { useSay } from '../ui/Toasts';
 import { MeasureDialog } from './MeasureDialog';
 import { describeDefinition } from './measureForm';
 import { MeasureUseDialog } from './MeasureUse';
-import { useRetireMeasureMutation } from './measuresApi';
+import { useArchiveMeasureMutation } from './measuresApi';
 
 /** What is measured: those that ship, and the company's own. */
 export function Measures({ mayChange }: { mayChange: boolean }) {
   const { data, error } = useListMeasuresQuery();
-  const [retire] = useRetireMeasureMutation();
+  const [retire] = useArchiveMeasureMutation();
   const [changing, setChanging] = useState<MeasureView | 'new' | null>(null);
   const [using, setUsing] = useState<MeasureView | null>(null);
   const say = useSay();
@@ -21,7 +21,7 @@ export function Measures({ mayChange }: { mayChange: boolean }) {
   const groups = [...new Set(all.map((each) => each.group))];
   const newestOf = (measure: MeasureView) => all.filter((each) => baseOf(each.code) === baseOf(measure.code)).reduce((newest, each) => (each.version > newest.version ? each : newest), measure);
   const toggle = async (measure: MeasureView) => {
-    const result = await retire({ code: measure.code, isRetired: !measure.isRetired });
+    const result = await retire({ code: measure.code, isArchived: !measure.isArchived });
     if (result.error) say(otherFault(result.error, []) ?? 'It was not changed.', { kind: 'fault' });
   };
   return (
@@ -34,12 +34,12 @@ export function Measures({ mayChange }: { mayChange: boolean }) {
             <p className="border-b border-line pt-2 pb-1 font-semibold">{group}</p>
             {all.filter((each) => each.group === group).map((measure) => (
               <div key={measure.code} role="row" className="grid grid-cols-[150px_1fr_auto] items-center gap-3 border-b border-line/70 py-1.5">
-                <span role="cell" title={measure.description} className={measure.isRetired ? 'text-soft' : 'font-medium'}>{measure.name}{newestOf(measure).version > 1 ? ` v${measure.version}` : ''}{measure.isRetired && <span className="block text-[11px] font-normal">put aside</span>}</span>
+                <span role="cell" title={measure.description} className={measure.isArchived ? 'text-soft' : 'font-medium'}>{measure.name}{newestOf(measure).version > 1 ? ` v${measure.version}` : ''}{measure.isArchived && <span className="block text-[11px] font-normal">archived</span>}</span>
                 <span role="cell" className="text-soft">{describeDefinition(measure.definition)}{measure.direction === 'lower' ? '; lower is better' : ''}</span>
                 <span role="cell" className="flex gap-1">
                   <Button kind="quiet" className="h-[24px] text-[12px]" onClick={() => setUsing(measure)}>Used by</Button>
                   {mayChange && !measure.isShipped && newestOf(measure).code === measure.code && <Button kind="quiet" className="h-[24px] text-[12px]" onClick={() => setChanging(measure)}>Change…</Button>}
-                  {mayChange && measure.code !== 'revenue' && newestOf(measure).code === measure.code && <Button kind="quiet" className="h-[24px] text-[12px]" onClick={() => void toggle(measure)}>{measure.isRetired ? 'Offer again' : 'Put aside'}</Button>}
+                  {mayChange && measure.code !== 'revenue' && newestOf(measure).code === measure.code && <Button kind="quiet" className="h-[24px] text-[12px]" onClick={() => void toggle(measure)}>{measure.isArchived ? 'Restore' : 'Archive'}</Button>}
                 </span>
               </div>
             ))}

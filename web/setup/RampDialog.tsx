@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { UnitPlace } from '#contract/schemas/unit';
+import type { UnitDetail } from '#contract/schemas/unit';
 import { useGetCompanyQuery } from '../app/api';
 import { faultAt, otherFault } from '../app/FailureNote';
 import { Button } from '../ui/Button';
@@ -10,7 +10,7 @@ import { readShares } from './rampText';
 import { useChangeRampMutation } from './unitsApi';
 
 /** What part of the full target is asked in a newcomer's first months. */
-export function RampDialog({ place, onClose }: { place: UnitPlace; onClose(): void }) {
+export function RampDialog({ place, onClose }: { place: UnitDetail; onClose(): void }) {
   const { data: company } = useGetCompanyQuery();
   const [from, setFrom] = useState(place.ramp?.from ?? place.from ?? company?.today ?? '');
   const [text, setText] = useState(place.ramp?.shares.join(', ') ?? '0, 50, 75, 100');

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import * as routes from '#contract/routes/rates';
-import type { AnswerOf, BodyOf } from '#contract/routes/route';
+import type { ResponseOf, BodyOf } from '#contract/routes/route';
 import { formatExact, withSign } from '#core/money/format';
 import { api } from '../app/api';
 import { FailureNote, faultAt, otherFault } from '../app/FailureNote';
@@ -10,8 +10,8 @@ import { useSay } from '../ui/Toasts';
 
 const { useListRatesQuery, useChangeRatesMutation } = api.injectEndpoints({
   endpoints: (build) => ({
-    listRates: build.query<AnswerOf<typeof routes.listRates>, void>({ query: () => ({ route: routes.listRates }), providesTags: ['Company'] }),
-    changeRates: build.mutation<AnswerOf<typeof routes.changeRates>, BodyOf<typeof routes.changeRates>>({
+    listRates: build.query<ResponseOf<typeof routes.listRates>, void>({ query: () => ({ route: routes.listRates }), providesTags: ['Company'] }),
+    changeRates: build.mutation<ResponseOf<typeof routes.changeRates>, BodyOf<typeof routes.changeRates>>({
       query: (body) => ({ route: routes.changeRates, body }), invalidatesTags: (result) => (result?.written ? ['Company', 'Figures', 'Deals', 'Lists'] : []),
     }),
   }),
@@ -24,7 +24,7 @@ export function Rates({ mayChange }: { mayChange: boolean }) {
   const { data, error } = useListRatesQuery();
   const [change, changing] = useChangeRatesMutation();
   const [form, setForm] = useState({ currency: '', from: '', rate: '', reason: '' });
-  const [effect, setEffect] = useState<AnswerOf<typeof routes.changeRates> | null>(null);
+  const [effect, setEffect] = useState<ResponseOf<typeof routes.changeRates> | null>(null);
   const say = useSay();
   if (error) return <FailureNote failure={error} />;
   const reporting = data?.reporting ?? '';
@@ -33,10 +33,10 @@ export function Rates({ mayChange }: { mayChange: boolean }) {
     setEffect(null);
     setForm((old) => ({ ...old, ...over }));
   };
-  const send = async (isCheck: boolean) => {
-    const result = await change({ changes: [{ currency: form.currency.toUpperCase(), from: form.from, rate: form.rate.trim() || null }], reason: form.reason, isCheck });
+  const send = async (preview: boolean) => {
+    const result = await change({ changes: [{ currency: form.currency.toUpperCase(), from: form.from, rate: form.rate.trim() || null }], reason: form.reason, preview });
     if (result.error) return setEffect(null);
-    if (isCheck) return setEffect(result.data);
+    if (preview) return setEffect(result.data);
     say(result.data.deals === 0 ? 'The rate is kept.' : `The rate is kept; ${result.data.deals} ${result.data.deals === 1 ? 'deal is' : 'deals are'} restated.`);
     setEffect(null);
     setForm({ currency: form.currency, from: '', rate: '', reason: '' });
@@ -61,7 +61,7 @@ export function Rates({ mayChange }: { mayChange: boolean }) {
           <Field label="From" fault={faultAt(changing.error, 'from')}><input type="date" className={INPUT} value={form.from} onChange={(event) => put({ from: event.target.value })} /></Field>
           <Field label={`Worth in ${reporting}`} fault={faultAt(changing.error, 'rate')}><input className={INPUT} inputMode="decimal" placeholder="empty: taken away" value={form.rate} onChange={(event) => put({ rate: event.target.value })} /></Field>
           <Field label="Why (needed for closed months)" fault={faultAt(changing.error, 'reason')}><input className={INPUT} maxLength={500} value={form.reason} onChange={(event) => setForm((old) => ({ ...old, reason: event.target.value }))} /></Field>
-          <Button type="submit" disabled={changing.isLoading || form.currency === '' || form.from === ''}>{effect === null ? 'See what it means' : 'Keep the rate'}</Button>
+          <Button type="submit" disabled={changing.isLoading || form.currency === '' || form.from === ''}>{effect === null ? 'Preview' : 'Keep the rate'}</Button>
         </form>
       )}
       {other && <p role="alert" className="mt-2 text-grade-1">{other}</p>}

@@ -39,7 +39,7 @@ export function SetupPage() {
         <h1 className="mb-2">Setup</h1>
         {chapters.map(({ path, name }) => <NavLink key={path} to={{ pathname: `/setup/${path}`, search }} className={() => `rounded-[4px] px-2.5 py-1 ${path === chapter ? 'bg-cell font-semibold' : 'text-soft hover:bg-hover'}`} aria-current={path === chapter ? 'page' : undefined}>{name}</NavLink>)}
       </nav>
-      <div className="flex flex-col gap-4">{shown ? shown.content : <Sheet heading="No such chapter"><p>There is no “{chapter}” in Setup that you may see. Choose one on the left.</p></Sheet>}</div>
+      <div className="flex flex-col gap-4">{shown ? shown.content : <Sheet heading="No such page in Setup"><p>There is no page “{chapter}” in Setup for you. Choose one on the left.</p></Sheet>}</div>
     </div>
   );
 }
@@ -53,7 +53,7 @@ function buildChapters(me: Me, company: Company) {
         <>
           <Sheet heading="Company and calendar"><CompanySheet company={company} mayChange={isAdministrator} /></Sheet>
           {isAdministrator && <Sheet heading="Sharing"><Sharing company={company} /></Sheet>}
-          <Sheet heading="Closed days"><ClosedDays company={company} mayChange={isAdministrator} /></Sheet>
+          <Sheet heading="Holidays and days off"><ClosedDays company={company} mayChange={isAdministrator} /></Sheet>
           <Sheet heading="Closed months"><ClosedMonths company={company} mayClose={isAdministrator} /></Sheet>
         </>
       ),
@@ -99,7 +99,7 @@ function Files({ role }: { role: Role }) {
       <div className="mt-3 grid grid-cols-[120px_auto_auto_1fr] items-center gap-x-2 gap-y-2">
         {IMPORT_KINDS.map((each) => [
           <span key={`${each} name`} className="font-medium">{each}.csv</span>,
-          <a key={`${each} export`} href={`/api/v1/files/${each}`} download className="inline-flex h-[30px] items-center rounded-sheet border border-strong/25 bg-sheet px-3 font-medium hover:bg-hover">Export {each}</a>,
+          <a key={`${each} export`} href={`/api/v1/exports/${each}`} download className="inline-flex h-[30px] items-center rounded-sheet border border-strong/25 bg-sheet px-3 font-medium hover:bg-hover">Export {each}</a>,
           IMPORTABLE[role].includes(each) ? <Button key={`${each} import`} onClick={() => setKind(each)}>Import {each}</Button> : <span key={`${each} import`} />,
           <span key={`${each} rest`} />,
         ])}

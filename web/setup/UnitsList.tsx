@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { UnitPlace } from '#contract/schemas/unit';
+import type { UnitDetail } from '#contract/schemas/unit';
 import { mayStandUnder } from '#core/units/unit';
 import { FailureNote } from '../app/FailureNote';
 import { Button } from '../ui/Button';
@@ -15,21 +15,21 @@ export function UnitsList({ ownUnit }: { ownUnit: string }) {
   const { data: places, error } = useListUnitsQuery();
   const [search, setSearch] = useState('');
   const [change, setChange] = useState<UnitChange | null>(null);
-  const [ramping, setRamping] = useState<UnitPlace | null>(null);
-  const [dragged, setDragged] = useState<UnitPlace | null>(null);
+  const [ramping, setRamping] = useState<UnitDetail | null>(null);
+  const [dragged, setDragged] = useState<UnitDetail | null>(null);
   if (error) return <FailureNote failure={error} />;
   if (!places) return <Loading what="units" />;
   const wanted = search.trim().toLowerCase();
   const shown = places.filter((each) => `${each.unit.name} ${each.unit.code} ${each.parent?.name ?? ''}`.toLowerCase().includes(wanted));
-  const mayDrop = (onto: UnitPlace) => dragged !== null && dragged.unit.id !== onto.unit.id && onto.isHere && mayStandUnder(dragged.unit.kind, onto.unit.kind) && dragged.parent?.id !== onto.unit.id;
-  const nameCell = (each: UnitPlace) => (
+  const mayDrop = (onto: UnitDetail) => dragged !== null && dragged.unit.id !== onto.unit.id && onto.isActive && mayStandUnder(dragged.unit.kind, onto.unit.kind) && dragged.parent?.id !== onto.unit.id;
+  const nameCell = (each: UnitDetail) => (
     <span
       draggable={each.unit.code !== ownUnit}
       onDragStart={() => setDragged(each)}
       onDragEnd={() => setDragged(null)}
       onDragOver={(event) => { if (mayDrop(each)) event.preventDefault(); }}
       onDrop={() => { if (dragged && mayDrop(each)) setChange({ kind: 'move', place: dragged, parent: each.unit.code }); }}
-      className={`block truncate ${each.unit.code === ownUnit ? '' : 'cursor-grab'} ${mayDrop(each) ? 'rounded-[3px] outline-1 outline-ember outline-dashed' : ''} ${each.isHere ? '' : 'text-soft'}`}
+      className={`block truncate ${each.unit.code === ownUnit ? '' : 'cursor-grab'} ${mayDrop(each) ? 'rounded-[3px] outline-1 outline-ember outline-dashed' : ''} ${each.isActive ? '' : 'text-soft'}`}
     >
       {each.unit.name} <span className="text-soft">{each.unit.code}</span>
     </span>
@@ -45,13 +45,13 @@ export function UnitsList({ ownUnit }: { ownUnit: string }) {
           columns={[
             { key: 'name', heading: 'Name', width: 'minmax(180px,1fr)', cell: nameCell },
             { key: 'kind', heading: 'Kind', width: '90px', cell: (each) => each.unit.kind },
-            { key: 'parent', heading: 'Stands under', width: '130px', cell: (each) => each.parent?.name ?? '' },
-            { key: 'days', heading: 'Since, until', width: '140px', cell: (each) => <span className="text-soft">{[each.from ? `from ${each.from}` : '', each.last ? `until ${each.last}` : ''].filter(Boolean).join(', ')}</span> },
+            { key: 'parent', heading: 'Part of', width: '130px', cell: (each) => each.parent?.name ?? '' },
+            { key: 'days', heading: 'Since, until', width: '140px', cell: (each) => <span className="text-soft">{[each.from ? `from ${each.from}` : '', each.lastDay ? `until ${each.lastDay}` : ''].filter(Boolean).join(', ')}</span> },
             { key: 'do', heading: 'Change', width: '220px', cell: (each) => (each.unit.code === ownUnit || each.parent === null ? null : (
               <span className="flex gap-1">
                 <Button kind="quiet" className="h-[24px] px-2" onClick={() => setChange({ kind: 'move', place: each, parent: '' })}>Move…<span className="sr-only"> {each.unit.name}</span></Button>
-                {each.isHere && each.unit.kind === 'salesperson' && <Button kind="quiet" className="h-[24px] px-2" title={each.ramp ? `from ${each.ramp.from}: ${each.ramp.shares.join(', ')} %` : undefined} onClick={() => setRamping(each)}>{each.ramp ? 'On a ramp…' : 'Ramp…'}<span className="sr-only"> {each.unit.name}</span></Button>}
-                {each.isHere && <Button kind="quiet" className="h-[24px] px-2" onClick={() => setChange({ kind: 'leave', place: each })}>Leaves…<span className="sr-only"> {each.unit.name}</span></Button>}
+                {each.isActive && each.unit.kind === 'salesperson' && <Button kind="quiet" className="h-[24px] px-2" title={each.ramp ? `from ${each.ramp.from}: ${each.ramp.shares.join(', ')} %` : undefined} onClick={() => setRamping(each)}>{each.ramp ? 'On a ramp…' : 'Ramp…'}<span className="sr-only"> {each.unit.name}</span></Button>}
+                {each.isActive && <Button kind="quiet" className="h-[24px] px-2" onClick={() => setChange({ kind: 'leave', place: each })}>Leaves the company…<span className="sr-only"> {each.unit.name}</span></Button>}
               </span>
             )) },
           ]}

@@ -1,6 +1,6 @@
 import type { MeasureInput, MeasureView } from '#contract/schemas/measure';
 import { FIELD_UNITS, statesOf, type Accumulation, type Addend, type Definition, type DistinctField, type Field } from '#core/measure/definition';
-import { unitOf, type Direction, type MeasureUnit } from '#core/measure/measure';
+import { unitOf, type Direction, type ValueKind } from '#core/measure/measure';
 
 export const KINDS = ['sum', 'count', 'distinct', 'ratio', 'duration', 'typed'] as const;
 export type Kind = (typeof KINDS)[number];
@@ -11,7 +11,7 @@ export const KIND_NAMES: Record<Kind, string> = {
 export const FIELD_NAMES: Record<Field, string> = {
   amount: 'amount', profit: 'gross profit', cost: 'cost', costedAmount: 'amount of deals with a cost', quantity: 'quantity', deals: 'deals', newCustomers: 'new customers', days: 'days to close', timedDeals: 'deals with an opening date',
 };
-export const UNIT_NAMES: Record<MeasureUnit, string> = { money: 'money', count: 'a number', percent: 'percent', days: 'days' };
+export const UNIT_NAMES: Record<ValueKind, string> = { money: 'money', count: 'a number', percent: 'percent', days: 'days' };
 
 /** What is chosen and typed in the dialog. */
 export interface MeasureForm {
@@ -26,7 +26,7 @@ export interface MeasureForm {
   distinct: DistinctField;
   accumulation: Accumulation;
   /** The maker's choice only where the computation leaves one. */
-  unit: MeasureUnit;
+  unit: ValueKind;
   decimals: number;
   direction: Direction;
 }
@@ -47,7 +47,7 @@ export function toForm(measure: MeasureView | null): MeasureForm {
   if (!measure) return EMPTY;
   const { definition } = measure;
   return {
-    ...EMPTY, code: measure.code, name: measure.name, group: measure.group, description: measure.description, kind: definition.kind, unit: measure.unit, decimals: measure.decimals, direction: measure.direction,
+    ...EMPTY, code: measure.code, name: measure.name, group: measure.group, description: measure.description, kind: definition.kind, unit: measure.valueKind, decimals: measure.decimals, direction: measure.direction,
     ...(definition.kind === 'sum' || definition.kind === 'count' ? { of: definition.of } : {}),
     ...(definition.kind === 'ratio' ? { numerator: definition.numerator, denominator: definition.denominator } : {}),
     ...(definition.kind === 'distinct' ? { distinct: definition.of } : {}),
@@ -77,7 +77,7 @@ export function toDefinition(form: MeasureForm): Definition {
 export function toInput(form: MeasureForm): MeasureInput {
   const definition = toDefinition(form);
   const { code, name, group, description, decimals, direction } = form;
-  return { code, name, group, description, decimals, direction, definition, unit: unitOf(definition) ?? form.unit };
+  return { code, name, group, description, decimals, direction, definition, valueKind: unitOf(definition) ?? form.unit };
 }
 
 /** "Calls made" becomes calls_made. */
@@ -94,6 +94,6 @@ export function describeDefinition(definition: Definition): string {
     case 'distinct': return `count: different ${definition.of}s of won deals, recounted`;
     case 'ratio': return `ratio: ${words(definition.numerator)} / ${words(definition.denominator)}`;
     case 'duration': return `average days from opening to closing of ${definition.states.join(' and ')} deals`;
-    case 'typed': return `typed in; over time ${{ sum: 'added up', average: 'averaged', last: 'the newest value' }[definition.accumulation]}`;
+    case 'typed': return `typed in; over time ${{ sum: 'summed', average: 'averaged', last: 'the newest value' }[definition.accumulation]}`;
   }
 }

@@ -8,7 +8,7 @@ import { readShares } from './rampText';
 describe('the form of a measure', () => {
   it('takes up every measure that ships, and gives it back as it was', () => {
     for (const record of SHIPPED_MEASURES) {
-      const form = toForm({ ...record, version: 1, isShipped: true, isRetired: false });
+      const form = toForm({ ...record, version: 1, isShipped: true, isArchived: false });
       expect(toInput(form)).toEqual(record);
     }
   });

@@ -10,7 +10,7 @@ import { showOdds } from '../app/pipeline/words';
 import { usePlace } from '../app/place';
 import { SeriesSheet } from '../app/SeriesSheet';
 import { useGetSeriesQuery, useGetStandingQuery } from '../app/standings';
-import { TakesSheet } from '../app/TakesSheet';
+import { GapPlanSheet } from '../app/GapPlanSheet';
 import { useOutlook, type PeriodOutlook } from '../app/useOutlook';
 import { yearOf } from '../app/yearOf';
 import { textOf } from '../charts/status';
@@ -41,8 +41,8 @@ export function AheadPage() {
         {data.points.map((point) => <Month key={point.period.id} point={point} view={data} outlook={outlooks.get(point.period.id)} isChosen={point.period.id === period} onChoose={() => go({ period: point.period.id })} />)}
       </ol>
       <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)] items-start gap-3">
-        {standing && data.measure.unit === 'money' && data.accrues ? <TakesSheet unit={standing.unit} period={standing.period} figures={standing.figures} currency={standing.currency} pipeline={pipeline} outlook={outlooks.get(standing.period.id)} /> : <section className="rounded-sheet border border-line bg-sheet p-3.5 text-soft">{data.accrues ? 'Open deals say nothing of this measure: choose Revenue to see what it takes.' : `${data.measure.name} does not grow towards its target, so no amount a day would reach it.`}</section>}
-        <SeriesSheet view={data} isCumulative height={250} heading={`${data.period.name} added up`} />
+        {standing && data.measure.valueKind === 'money' && data.isCumulative ? <GapPlanSheet unit={standing.unit} period={standing.period} figures={standing.figures} currency={standing.currency} pipeline={pipeline} outlook={outlooks.get(standing.period.id)} /> : <section className="rounded-sheet border border-line bg-sheet p-3.5 text-soft">{data.isCumulative ? 'Open deals say nothing of this measure: choose Revenue to see what it takes.' : `${data.measure.name} does not grow towards its target, so no amount a day would reach it.`}</section>}
+        <SeriesSheet view={data} isCumulative height={250} heading={`${data.period.name}  cumulative`} />
       </div>
     </ViewBody>
   );
@@ -71,11 +71,11 @@ function Month({ point, view, outlook, isChosen, onChoose }: MonthProps) {
         <span className="sr-only">, {point.period.name}</span>
       </button>
       {point.phase !== 'notStarted' && (
-        <p className="flex justify-between"><HowMade at={{ unit: view.unit.code, period: point.period.id, measure: view.measure.code }} title={exact(point.actual)}><strong className="font-semibold">{point.actual === null ? '–' : show(point.actual)}</strong></HowMade><span className={`font-semibold ${textOf(point.status)}`}>{point.attainmentText ?? point.status.word}</span></p>
+        <p className="flex justify-between"><HowMade at={{ unit: view.unit.code, period: point.period.id, measure: view.measure.code }} title={exact(point.actual)}><strong className="font-semibold">{point.actual === null ? '–' : show(point.actual)}</strong></HowMade><span className={`font-semibold ${textOf(point.status)}`}>{point.attainmentText ?? point.status.label}</span></p>
       )}
-      {point.phase === 'ended' && <p className="flex justify-between text-soft"><span>{point.status.word}</span><span>{gap === null ? '' : `${gap >= 0 ? 'over' : 'short'} ${show(Math.abs(gap))}`}</span></p>}
+      {point.phase === 'ended' && <p className="flex justify-between text-soft"><span>{point.status.label}</span><span>{gap === null ? '' : `${gap >= 0 ? 'over' : 'short'} ${show(Math.abs(gap))}`}</span></p>}
       {point.phase !== 'ended' && <p className="flex justify-between text-soft"><span>{noun}</span><span title={exact(point.target)}>{point.target === null ? 'none' : show(point.target)}</span></p>}
-      {point.phase === 'open' && outlook && <p className="flex justify-between"><span className="text-soft">expected</span><span title={exact(outlook.outlook.expected)}>{outlook.outlook.expectedAttainment === null ? show(outlook.outlook.expected) : showPercent(outlook.outlook.expectedAttainment)}</span></p>}
+      {point.phase === 'open' && outlook && <p className="flex justify-between"><span className="text-soft">expected</span><span title={exact(outlook.outlook.forecast)}>{outlook.outlook.forecastAttainment === null ? show(outlook.outlook.forecast) : showPercent(outlook.outlook.forecastAttainment)}</span></p>}
       {point.phase === 'open' && outlook && <p className="flex justify-between"><span className="text-soft">odds</span><span>{showOdds(outlook.outlook.odds)}</span></p>}
       {point.phase === 'notStarted' && outlook && <p className="flex justify-between"><span className="text-soft">open, {outlook.outlook.count}</span><span title={exact(outlook.outlook.open)}>{show(outlook.outlook.open)}</span></p>}
       {point.phase === 'notStarted' && outlook?.outlook.shortfall != null && <p className="flex justify-between"><span className="text-soft">shortfall</span><span title={exact(outlook.outlook.shortfall)}>{show(outlook.outlook.shortfall)}</span></p>}

@@ -18,11 +18,11 @@ export function CorrectionsDialog({ view, onClose }: { view: StandingView; onClo
           <DataTable
             label="Corrections"
             rows={rows}
-            keyOf={(row) => `${row.at} ${row.of}`}
+            keyOf={(row) => `${row.at} ${row.subject}`}
             columns={[
               { key: 'at', heading: 'When', width: '130px', cell: (row) => row.at.slice(0, 16) },
-              { key: 'who', heading: 'Who', width: '130px', cell: (row) => row.who },
-              { key: 'of', heading: 'Deal or file', width: '130px', cell: (row) => row.of },
+              { key: 'who', heading: 'Who', width: '130px', cell: (row) => row.userName },
+              { key: 'of', heading: 'Deal or file', width: '130px', cell: (row) => row.subject },
               { key: 'action', heading: 'What', width: '80px', cell: (row) => row.action },
               { key: 'reason', heading: 'Why', width: 'minmax(140px,1fr)', cell: (row) => <span title={row.reason}>{row.reason}</span> },
               { key: 'revenue', heading: 'Revenue', width: '110px', align: 'right', cell: (row) => <span className="font-semibold">{withSign(row.revenue, money(row.revenue))}</span> },

@@ -5,7 +5,7 @@ import { formatExact } from '#core/money/format';
 import { figureUnit } from '#contract/words/figureUnit';
 import { CorrectionsDialog } from './CorrectionsDialog';
 
-/** What must be said at the figures: missing targets, unplaced deals, nothing booked yet. */
+/** What must be said at the figures: missing targets, unassigned deals, nothing booked yet. */
 export function Notes({ view }: { view: StandingView }) {
   const { search } = useLocation();
   const [isOpen, setOpen] = useState(false);
@@ -15,11 +15,11 @@ export function Notes({ view }: { view: StandingView }) {
     const named = target.missing.slice(0, 4).map((each) => `${each.name} (${each.periodName})`).join(', ');
     const more = target.missingCount > 4 ? ` and ${target.missingCount - 4} more` : '';
     notes.push(<>Missing targets: {named}{more}. <Link className="underline" to={{ pathname: '/plan', search }}>Set them in Plan</Link></>);
-  } else if (target.origin === 'none') {
+  } else if (target.targetSource === 'none') {
     notes.push(<>{view.unit.name} has no target for {view.period.name}. <Link className="underline" to={{ pathname: '/plan', search }}>Set one in Plan</Link></>);
   }
-  if (view.unplaced) {
-    notes.push(<>Not in these figures: {view.unplaced.deals} won {view.unplaced.deals === 1 ? 'deal' : 'deals'} worth {formatExact(view.unplaced.amount, figureUnit(view))} whose salesperson belonged to no unit that day. <Link className="underline" to={{ pathname: '/deals', search: `?unplaced=1&status=won&period=${view.period.id}` }}>Show them</Link></>);
+  if (view.unassigned) {
+    notes.push(<>Not in these figures: {view.unassigned.deals} won {view.unassigned.deals === 1 ? 'deal' : 'deals'} worth {formatExact(view.unassigned.amount, figureUnit(view))} whose salesperson belonged to no unit that day. <Link className="underline" to={{ pathname: '/deals', search: `?unassigned=1&status=won&period=${view.period.id}` }}>Show them</Link></>);
   }
   if (view.asClosed) {
     const { value, count } = view.asClosed;

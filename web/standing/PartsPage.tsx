@@ -1,6 +1,6 @@
 import { SERIES_STEPS, type SeriesStep } from '#core/standing/series';
 import { useAddress } from '../app/address';
-import { BreadthLine } from '../app/BreadthLine';
+import { SalesMixLine } from '../app/SalesMixLine';
 import { FailureNote } from '../app/FailureNote';
 import { SOON, useLoadsAhead } from '../app/lookAhead';
 import { MeasurePicker } from '../app/MeasurePicker';
@@ -39,8 +39,8 @@ export function PartsPage() {
       <div className="flex items-start justify-between gap-6"><h1 className="max-w-[840px]" aria-live="polite">{describeParts(data)}</h1><MeasurePicker /></div>
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1.5">
         {data.steps.length > 0 && <Segments label="Cut into" options={data.steps.map((step) => [step, STEP_NAMES[step]])} value={data.step} onChange={(step) => put({ by: step })} />}
-        <Segments label="Shown as" options={[['single', 'Single'], ['up', 'Added up']]} value={isCumulative ? 'up' : 'single'} onChange={(value) => put({ added: value === 'up' ? 'up' : null })} />
-        {data.measure.direction === 'higher' && data.measure.unit === 'money' && <BreadthLine unit={data.unit.code} period={data.period.id} />}
+        <Segments label="Shown as" options={[['single', 'Single'], ['up', 'Cumulative']]} value={isCumulative ? 'up' : 'single'} onChange={(value) => put({ added: value === 'up' ? 'up' : null })} />
+        {data.measure.direction === 'higher' && data.measure.valueKind === 'money' && <SalesMixLine unit={data.unit.code} period={data.period.id} />}
       </div>
       <SeriesSheet view={data} isCumulative={isCumulative} height={400} heading={`${data.measure.name} by ${data.step}, ${data.period.name}`} onOpen={(id) => go({ period: id })} />
     </ViewBody>

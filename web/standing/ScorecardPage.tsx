@@ -70,7 +70,7 @@ function Card({ view }: { view: ScorecardView }) {
   );
 }
 
-function Cells({ cell: { figures, lastYear }, at, unit }: { cell: ScoreCell; at: { unit: string; period: string; measure: string }; unit: ReturnType<typeof figureUnit> }) {
+function Cells({ cell: { figures, priorYear }, at, unit }: { cell: ScoreCell; at: { unit: string; period: string; measure: string }; unit: ReturnType<typeof figureUnit> }) {
   const round = (value: number) => (unit.kind === 'money' ? Math.round(value) : value);
   const show = (value: number | null) => (value === null ? '–' : formatWhole(round(value), unit));
   const exact = (value: number | null) => (value === null ? undefined : formatExact(round(value), unit));
@@ -78,8 +78,8 @@ function Cells({ cell: { figures, lastYear }, at, unit }: { cell: ScoreCell; at:
     <>
       <td className="border-l border-line px-2 text-right font-semibold whitespace-nowrap"><HowMade at={at} title={exact(figures.actual)}>{show(figures.actual)}</HowMade></td>
       <td className="px-2 text-right whitespace-nowrap text-soft" title={exact(figures.target.value)}>{figures.target.missingCount > 0 ? 'incomplete' : show(figures.target.value)}</td>
-      <td className="px-2 whitespace-nowrap"><span className="flex items-center gap-1.5"><StatusMark status={figures.status} /><span title={figures.status.word} className={figures.attainmentText === null ? 'text-[11.5px] text-soft' : `font-semibold ${textOf(figures.status)}`}>{figures.attainmentText ?? figures.status.word}</span></span></td>
-      <td className={`px-2 text-right whitespace-nowrap ${lastYear?.isThin ? 'text-none' : 'text-soft'}`} title={lastYear ? `${exact(lastYear.value) ?? 'nothing'} on ${lastYear.days}` : undefined}>{lastYear?.changeText ?? '–'}</td>
+      <td className="px-2 whitespace-nowrap"><span className="flex items-center gap-1.5"><StatusMark status={figures.status} /><span title={figures.status.label} className={figures.attainmentText === null ? 'text-[11.5px] text-soft' : `font-semibold ${textOf(figures.status)}`}>{figures.attainmentText ?? figures.status.label}</span></span></td>
+      <td className={`px-2 text-right whitespace-nowrap ${priorYear?.isLowBase ? 'text-none' : 'text-soft'}`} title={priorYear ? `${exact(priorYear.toDate) ?? 'nothing'} on ${priorYear.days}` : undefined}>{priorYear?.changeText ?? '–'}</td>
     </>
   );
 }
@@ -87,7 +87,7 @@ function Cells({ cell: { figures, lastYear }, at, unit }: { cell: ScoreCell; at:
 /** Which measures stand on the card; kept in the address, so that a link shows the same. */
 function Chooser({ chosen, onChange }: { chosen: readonly string[]; onChange(codes: string[]): void }) {
   const { data } = useListMeasuresQuery();
-  const all = (data?.measures ?? []).filter((each) => !each.isRetired || chosen.includes(each.code));
+  const all = (data?.measures ?? []).filter((each) => !each.isArchived || chosen.includes(each.code));
   return (
     <Menu name={`Measures (${chosen.length})`}>
       <fieldset className="flex max-h-[380px] flex-col gap-1 overflow-y-auto">

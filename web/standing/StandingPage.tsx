@@ -1,6 +1,6 @@
 import { lazy, memo, Suspense, useDeferredValue } from 'react';
 import type { StandingView } from '#contract/schemas/standing';
-import { BreadthLine } from '../app/BreadthLine';
+import { SalesMixLine } from '../app/SalesMixLine';
 import { FailureNote } from '../app/FailureNote';
 import { FigureRow } from '../app/FigureRow';
 import { Headline } from '../app/Headline';
@@ -25,7 +25,7 @@ const PathSheet = lazy(async () => ({ default: (await import('../app/PathSheet')
 export function StandingPage() {
   const { unit, period, measure } = usePlace();
   const { data, currentData, error, refetch } = useGetStandingQuery({ unit, period, measure }, { skip: !unit || !period });
-  const [loadStanding, loadBreadth] = [usePrefetchStandings('getStanding', SOON), usePrefetchStandings('getBreadth', SOON)];
+  const [loadStanding, loadBreadth] = [usePrefetchStandings('getStanding', SOON), usePrefetchStandings('getSalesMix', SOON)];
   useLoadsAhead((spot) => {
     loadStanding(spot);
     loadBreadth({ unit: spot.unit, period: spot.period });
@@ -53,12 +53,12 @@ export function StandingPage() {
 /** What takes longer to draw; drawn anew only for another view, not to be marked as old. */
 const Pictures = memo(({ view, outlook }: { view: StandingView; outlook: PeriodOutlook | undefined }) => (
   <>
-    <BreadthLine unit={view.unit.code} period={view.period.id} />
+    <SalesMixLine unit={view.unit.code} period={view.period.id} />
     <Notes view={view} />
     <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_292px] gap-3 max-md:grid-cols-1">
       <div className="flex min-h-0 flex-col gap-3">
         <Suspense fallback={<div className="h-[226px] rounded-sheet border border-line bg-sheet"><Loading what="the path" /></div>}>
-          <PathSheet view={view} outlook={outlook}>{view.accrues && <PartGrades view={view} />}</PathSheet>
+          <PathSheet view={view} outlook={outlook}>{view.isCumulative && <PartGrades view={view} />}</PathSheet>
         </Suspense>
         <PlacesTable view={view} />
       </div>

@@ -16,7 +16,7 @@ export function describeAhead(view: SeriesView, outlooks: ReadonlyMap<string, Pe
   const ahead = points.filter((point) => point.phase === 'notStarted');
   const parts = [ended.length === 0 ? `No month of ${period.name} with a target has ended yet for ${unit.name}.` : `${unit.name} made ${made} of ${ended.length} ended ${ended.length === 1 ? 'month' : 'months'} of ${period.name}.`];
   const now = running && outlooks.get(running.period.id)?.outlook;
-  if (now && now.expectedAttainment !== null) parts.push(now.won >= now.target! ? `${running.period.name} is made already.` : `${running.period.name} is expected to reach ${showPercent(now.expectedAttainment)} of target, odds ${showOdds(now.odds)}.`);
+  if (now && now.forecastAttainment !== null) parts.push(now.actual >= now.target! ? `${running.period.name} is made already.` : `${running.period.name} is expected to reach ${showPercent(now.forecastAttainment)} of target, odds ${showOdds(now.odds)}.`);
   const next = ahead.flatMap((point) => outlooks.get(point.period.id)?.outlook ?? []);
   if (next.length > 0) {
     const targets = next.map((each) => each.target);

@@ -2,7 +2,7 @@ import type { SeriesView } from '#contract/schemas/series';
 
 const NOUNS = { day: ['day', 'days'], week: ['week', 'weeks'], month: ['month', 'months'], quarter: ['quarter', 'quarters'] } as const;
 
-/** "Saltmarsh made 4 of 12 working days of November 2026 so far; 3 were below the lower cut and 2 brought nothing." */
+/** "Saltmarsh made 4 of 12 working days of November 2026 so far; 3 were well under target and 2 without a sale." */
 export function describeParts({ unit, period, step, points, measure }: SeriesView): string {
   const [one, many] = NOUNS[step];
   const done = points.filter((point) => point.phase !== 'notStarted' && point.status.state !== 'noWorkday');
@@ -16,6 +16,6 @@ export function describeParts({ unit, period, step, points, measure }: SeriesVie
   const low = graded.filter((point) => point.status.grade === 1).length;
   const empty = done.filter((point) => point.actual === 0).length;
   const verb = measure.direction === 'lower' ? 'kept to its limit in' : 'made';
-  const rest = [...(low > 0 ? [`${low} ${low === 1 ? 'is' : 'are'} below the lower cut`] : []), ...(empty > 0 && measure.unit === 'money' ? [`${empty} brought nothing`] : [])];
+  const rest = [...(low > 0 ? [`${low} ${low === 1 ? 'is' : 'are'} well under target`] : []), ...(empty > 0 && measure.valueKind === 'money' ? [`${empty} without a sale`] : [])];
   return `${unit.name} ${verb} ${good} of ${graded.length} ${noun(graded.length)} of ${period.name}${sofar}${rest.length === 0 ? '' : `; ${rest.join(', ')}`}.`;
 }

@@ -5,7 +5,7 @@ import { countWorkingDays } from '../../period/workingDays';
 import { describeEach, describeTogether } from './describe';
 import { fillCells } from './fill';
 import { grow } from './grow';
-import { handOutRest } from './handOut';
+import { allocateRest } from './allocateRest';
 import type { FillSource, FillWay, LineTerms } from './way';
 
 const calendar = buildCalendar({ kind: 'month', firstMonth: 4, yearLabel: 'ends' });
@@ -13,27 +13,27 @@ const months = calendar.months(2027);
 const working = { weekdays: [1, 2, 3, 4, 5], closed: new Set<number>() };
 
 const source = (over: Partial<FillSource> = {}): FillSource => ({
-  targetOf: () => null, lastYearOf: () => 0, isActive: () => true, workingDaysIn: (_unit, period) => countWorkingDays(period, working), allWorkingDaysIn: (_unit, period) => countWorkingDays(period, working), rampShareOf: () => 10_000, peersOf: () => [], ...over,
+  targetOf: () => null, priorYearOf: () => 0, isActive: () => true, workingDaysIn: (_unit, period) => countWorkingDays(period, working), allWorkingDaysIn: (_unit, period) => countWorkingDays(period, working), rampShareOf: () => 10_000, peersOf: () => [], ...over,
 });
 const total = (over: Partial<Extract<FillWay, { kind: 'total' }>> = {}): FillWay => ({ kind: 'total', total: 1_000_000, people: 'even', phasing: 'workingDays', terms: new Map(), ...over });
-const fill = (way: FillWay, { unitIds = [1], periods = months, unit = 1, from = source() }: { unitIds?: number[]; periods?: Period[]; unit?: number; from?: FillSource } = {}) => fillCells({ way, unitIds, periods, unit }, from);
+const fill = (way: FillWay, { unitIds = [1], periods = months, step = 1, from = source() }: { unitIds?: number[]; periods?: Period[]; step?: number; from?: FillSource } = {}) => fillCells({ way, unitIds, periods, step }, from);
 const values = (result: ReturnType<typeof fillCells>) => (result.ok ? result.cells.map((cell) => cell.value) : result);
 
 describe('a total', () => {
-  it('over a year by working days is the example of CALCULATIONS 6, in units of 1 and of 1,000', () => {
+  it('over a year by working days is the example of docs/calculations.md, 6, in units of 1 and of 1,000', () => {
     expect(values(fill(total()))).toEqual([84_291, 80_460, 84_291, 88_123, 80_460, 84_291, 84_291, 80_460, 88_123, 80_460, 76_628, 88_122]);
-    expect(values(fill(total(), { unit: 1000 }))).toEqual([84, 81, 84, 88, 81, 84, 84, 81, 88, 80, 77, 88].map((each) => each * 1000));
+    expect(values(fill(total(), { step: 1000 }))).toEqual([84, 81, 84, 88, 81, 84, 84, 81, 88, 80, 77, 88].map((each) => each * 1000));
   });
 
   it('always adds up over people and periods, whatever weighs them, and never touches a locked line', () => {
     const amounts = fc.array(fc.integer({ min: -500, max: 5_000 }), { minLength: 60, maxLength: 60 });
-    fc.assert(fc.property(fc.integer({ min: 30_000, max: 900_000 }), fc.constantFrom('even', 'lastYear', 'present'), fc.constantFrom('even', 'workingDays', 'lastYear', 'present'), amounts, fc.constantFrom(1, 100, 1000), fc.integer({ min: 1, max: 5 }), (sum, people, phasing, history, unit, count) => {
+    fc.assert(fc.property(fc.integer({ min: 30_000, max: 900_000 }), fc.constantFrom('even', 'priorYear', 'present'), fc.constantFrom('even', 'workingDays', 'priorYear', 'present'), amounts, fc.constantFrom(1, 100, 1000), fc.integer({ min: 1, max: 5 }), (sum, people, phasing, history, unit, count) => {
       const unitIds = Array.from({ length: count }, (_, i) => i);
       const at = (unitId: number, from: number) => history[unitId * 12 + months.findIndex((month) => month.from === from)]!;
-      const from = source({ lastYearOf: (unitId, period) => at(unitId, period.from), targetOf: (unitId, period) => Math.max(0, at(unitId, period.from)) });
+      const from = source({ priorYearOf: (unitId, period) => at(unitId, period.from), targetOf: (unitId, period) => Math.max(0, at(unitId, period.from)) });
       const terms = new Map<number, LineTerms>(count > 1 ? [[0, { isLocked: true }]] : []);
       const locked = count > 1 ? months.reduce((all, month) => all + Math.max(0, at(0, month.from)), 0) : 0;
-      const result = fill(total({ total: sum + locked, people, phasing, terms }), { unitIds, unit, from });
+      const result = fill(total({ total: sum + locked, people, phasing, terms }), { unitIds, step: unit, from });
       if (!result.ok) throw new Error(result.fault);
       expect([result.total, result.kept]).toEqual([sum + locked, locked]);
       expect(result.cells.reduce((all, cell) => all + cell.value, 0)).toBe(sum);
@@ -49,12 +49,12 @@ describe('a total', () => {
 
   it('takes the shape of last year, counting months of returns as nothing', () => {
     const shape = [10, 0, -5, 30, 0, 0, 0, 0, 0, 0, 0, 60];
-    const result = fill(total({ total: 1000, phasing: 'lastYear' }), { from: source({ lastYearOf: (_unit, period) => shape[months.findIndex((month) => month.id === period.id)]! }) });
+    const result = fill(total({ total: 1000, phasing: 'priorYear' }), { from: source({ priorYearOf: (_unit, period) => shape[months.findIndex((month) => month.id === period.id)]! }) });
     expect(values(result)).toEqual([100, 0, 0, 300, 0, 0, 0, 0, 0, 0, 0, 600]);
   });
 
   it('falls back to working days for someone without a shape, and says so', () => {
-    const result = fill(total({ phasing: 'lastYear' }));
+    const result = fill(total({ phasing: 'priorYear' }));
     expect(result).toMatchObject({ ok: true, notes: [{ code: 'fellBackToWorkingDays', unitId: 1 }] });
     expect(values(result)).toEqual(values(fill(total())));
   });
@@ -81,12 +81,12 @@ describe('from last year plus a percent', () => {
   });
 
   it('leaves a period without history empty, and names it', () => {
-    const result = fill({ kind: 'lastYear', growth: 1_000 }, { periods: months.slice(0, 3), from: source({ lastYearOf: (_unit, period) => ({ [months[0]!.id]: 1000, [months[1]!.id]: -50 })[period.id] ?? 0 }) });
+    const result = fill({ kind: 'priorYear', growth: 1_000 }, { periods: months.slice(0, 3), from: source({ priorYearOf: (_unit, period) => ({ [months[0]!.id]: 1000, [months[1]!.id]: -50 })[period.id] ?? 0 }) });
     expect(values(result)).toEqual([1100]);
     expect(result).toMatchObject({ notes: [{ code: 'noHistory', period: months[1] }, { code: 'noHistory', period: months[2] }] });
   });
 
-  it.each([-10_000, -15_000])('refuses a growth of %i basis points', (growth) => expect(fill({ kind: 'lastYear', growth })).toMatchObject({ ok: false, fault: 'growthTooLow' }));
+  it.each([-10_000, -15_000])('refuses a growth of %i basis points', (growth) => expect(fill({ kind: 'priorYear', growth })).toMatchObject({ ok: false, fault: 'growthTooLow' }));
 });
 
 describe('the other ways', () => {
@@ -115,7 +115,7 @@ describe('handing out a rest', () => {
     const now: Record<string, number> = { '1 FY2027-P01': 60, '2 FY2027-P01': 40, '1 FY2027-P02': 300, '2 FY2027-P02': 100 };
     const from = source({ targetOf: (unitId, period) => now[`${unitId} ${period.id}`] ?? null });
     const rests = [{ period: months[0]!, own: 120 }, { period: months[1]!, own: 200 }, { period: months[2]!, own: 7 }];
-    const result = handOutRest(rests, [1, 2], 1, from);
+    const result = allocateRest(rests, [1, 2], 1, from);
     expect(values(result)).toEqual([72, 48, 150, 50, 4, 3]);
     expect(result).toMatchObject({ cells: [{ before: 60 }, { before: 40 }, { before: 300 }, { before: 100 }, { before: null }, { before: null }] });
   });
@@ -123,7 +123,7 @@ describe('handing out a rest', () => {
 
 describe('from the last result of a ratio', () => {
   it('rounds to whole units of the last decimal', () => {
-    const result = fill({ kind: 'lastYear', growth: 1_000 }, { periods: months.slice(0, 1), from: source({ lastYearOf: () => 261.538461538 }) });
+    const result = fill({ kind: 'priorYear', growth: 1_000 }, { periods: months.slice(0, 1), from: source({ priorYearOf: () => 261.538461538 }) });
     expect(result.ok && result.cells.map((cell) => cell.value)[0]).toBe(288);
   });
 });

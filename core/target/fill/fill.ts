@@ -7,7 +7,7 @@ import type { FilledCell, FillNote, FillRequest, FillResult, FillSource, FillWay
 type TotalWay = Extract<FillWay, { kind: 'total' }>;
 
 /**
- * The cells a way of filling would set, with what stands there now; nothing is changed (CALCULATIONS 6).
+ * The cells a way of filling would set, with what stands there now; nothing is changed (docs/calculations.md, 6).
  * Only periods in which a unit stands in the tree are filled. A fault names what cannot be met and fills nothing.
  */
 export function fillCells(request: FillRequest, source: FillSource): FillResult {
@@ -19,10 +19,10 @@ export function fillCells(request: FillRequest, source: FillSource): FillResult 
   const notes: FillNote[] = [];
   for (const unitId of request.unitIds) {
     for (const period of activePeriods(request, source, unitId)) {
-      const value = valueFor(way, unitId, period, request.unit, source);
+      const value = valueFor(way, unitId, period, request.step, source);
       if (value !== null) cells.push({ unitId, period, before: source.targetOf(unitId, period), value });
       else if (way.kind === 'partial') notes.push({ code: 'noPeers', unitId, period });
-      else if (way.kind === 'lastYear') notes.push({ code: 'noHistory', unitId, period });
+      else if (way.kind === 'priorYear') notes.push({ code: 'noHistory', unitId, period });
     }
   }
   return toResult(cells, notes);
@@ -34,7 +34,7 @@ function valueFor(way: Exclude<FillWay, TotalWay>, unitId: number, period: Perio
   if (way.kind === 'each') return way.amount;
   if (way.kind === 'copy') return source.otherOf?.(unitId, period) ?? null;
   if (way.kind === 'partial') return partialOf(way.full, unitId, period, unit, source);
-  const base = way.kind === 'lastYear' ? source.lastYearOf(unitId, period) : source.targetOf(unitId, period);
+  const base = way.kind === 'priorYear' ? source.priorYearOf(unitId, period) : source.targetOf(unitId, period);
   // A period without history, or with returns only, has nothing to grow from: it is left as it is, not set to 0.
   // Results of ratios have fractions; targets have none.
   return base === null || base <= 0 ? null : grow(Math.round(base), way.growth, unit);
@@ -58,12 +58,12 @@ function fillTotal(request: FillRequest, way: TotalWay, source: FillSource): Fil
     even: () => 1,
     custom: () => terms.share ?? 0,
     present: () => presentOf(unitId, periods),
-    lastYear: () => Math.max(0, sumOf(periods.map((period) => source.lastYearOf(unitId, period)))),
+    priorYear: () => Math.max(0, sumOf(periods.map((period) => source.priorYearOf(unitId, period)))),
   })[way.people]();
   const shared = shareWithin(way.total, lines.map((line): ShareLine => ({
     weight: weightOf(line), least: line.terms.least ?? null, most: line.terms.most ?? null,
     locked: line.terms.isLocked ? presentOf(line.unitId, line.periods) : null,
-  })), request.unit);
+  })), request.step);
   if (!shared.ok) return shared;
 
   const cells: FilledCell[] = [];
@@ -82,14 +82,14 @@ function phase(total: number, way: TotalWay, unitId: number, request: FillReques
   const weightsBy: Record<Phasing, () => number[]> = {
     even: () => periods.map(() => 1),
     workingDays: () => periods.map((period) => source.workingDaysIn(unitId, period)),
-    lastYear: () => periods.map((period) => Math.max(0, source.lastYearOf(unitId, period))),
+    priorYear: () => periods.map((period) => Math.max(0, source.priorYearOf(unitId, period))),
     present: () => periods.map((period) => source.targetOf(unitId, period) ?? 0),
     custom: () => periods.map((period) => way.periodShares?.[request.periods.indexOf(period)] ?? 0),
   };
   const wanted = weightsBy[way.phasing]();
   const hasShape = wanted.some((weight) => weight > 0);
   const weights = hasShape ? wanted : weightsBy.workingDays();
-  const shared = shareWithin(total, weights.map((weight) => ({ weight })), request.unit);
+  const shared = shareWithin(total, weights.map((weight) => ({ weight })), request.step);
   // Open lines without bounds can always be met.
   return { parts: (shared as Extract<typeof shared, { ok: true }>).parts, fellBack: !hasShape && way.phasing !== 'workingDays' };
 }

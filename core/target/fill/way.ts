@@ -1,11 +1,11 @@
 import type { Period } from '../../period/calendar';
 
-/** What weighs the people of a share-out (CALCULATIONS 6). */
-export const PEOPLE_WEIGHTS = ['even', 'lastYear', 'present', 'custom'] as const;
+/** What weighs the people of a share-out (docs/calculations.md, 6). */
+export const PEOPLE_WEIGHTS = ['even', 'priorYear', 'present', 'custom'] as const;
 export type PeopleWeight = (typeof PEOPLE_WEIGHTS)[number];
 
 /** What weighs the periods of a share-out. */
-export const PHASINGS = ['workingDays', 'even', 'lastYear', 'present', 'custom'] as const;
+export const PHASINGS = ['workingDays', 'even', 'priorYear', 'present', 'custom'] as const;
 export type Phasing = (typeof PHASINGS)[number];
 
 /** A line's own terms in a share-out. */
@@ -24,7 +24,7 @@ export type FillWay =
   /** One total over all lines and periods together. */
   | { kind: 'total'; total: number; people: PeopleWeight; phasing: Phasing; terms: ReadonlyMap<number, LineTerms>; periodShares?: readonly number[] }
   /** Last year's result of the same period, changed by a percent in basis points. */
-  | { kind: 'lastYear'; growth: number }
+  | { kind: 'priorYear'; growth: number }
   /** What stands there, changed by a percent in basis points. */
   | { kind: 'percent'; growth: number }
   /** A full target for each period, of which newcomers and leavers get their part; null: the average of the peers' targets. */
@@ -37,7 +37,7 @@ export interface FillSource {
   /** What applies to the cell now; null: nothing. */
   targetOf(unitId: number, period: Period): number | null;
   /** The result of the same period a year before; 0 for none. */
-  lastYearOf(unitId: number, period: Period): number;
+  priorYearOf(unitId: number, period: Period): number;
   /** Working days of the period on which the unit stands in the tree. */
   workingDaysIn(unitId: number, period: Period): number;
   /** All working days of the period, whether the unit is there or not. */
@@ -56,7 +56,7 @@ export interface FillRequest {
   unitIds: readonly number[];
   periods: readonly Period[];
   /** Rounding unit in the smallest unit: 1, 100, 100_000 ... */
-  unit: number;
+  step: number;
 }
 
 export interface FilledCell {

@@ -16,7 +16,7 @@ const pickColumns = () => ({
   id: serial('id').primaryKey(),
   name: text('name').notNull(),
   /** Not offered any more; deals keep it. */
-  retiredAt: moment('retired_at'),
+  archivedAt: moment('archived_at'),
   mergedInto: integer('merged_into'),
 });
 const pickRules = (list: string) => (table: { id: AnyPgColumn; name: AnyPgColumn; mergedInto: AnyPgColumn }) => [
@@ -180,7 +180,7 @@ export const importMapping = pgTable('import_mapping', {
 }, (table) => [uniqueIndex('import_mapping_of').on(table.userId, table.kind, sql`md5(${table.headings})`)]);
 
 /** Two deals or customers that look alike and somebody said are two; the smaller id first. */
-export const setApart = pgTable('set_apart', {
+export const duplicateDismissal = pgTable('duplicate_dismissal', {
   kind: text('kind').notNull(),
   leftId: whole('left_id').notNull(),
   rightId: whole('right_id').notNull(),

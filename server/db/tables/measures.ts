@@ -1,7 +1,7 @@
 import { sql } from 'drizzle-orm';
 import { boolean, check, index, integer, jsonb, pgTable, primaryKey, smallint, text } from 'drizzle-orm/pg-core';
 import type { Definition } from '#core/measure/definition';
-import type { Direction, MeasureUnit } from '#core/measure/measure';
+import type { Direction, ValueKind } from '#core/measure/measure';
 import { appUser } from './access';
 import { isoDay, moment, transactionId, whole } from './columns';
 import { unit } from './units';
@@ -11,19 +11,19 @@ export const measure = pgTable('measure', {
   code: text('code').primaryKey(),
   name: text('name').notNull(),
   group: text('group').notNull(),
-  unit: text('unit').$type<MeasureUnit>().notNull(),
+  valueKind: text('value_kind').$type<ValueKind>().notNull(),
   decimals: smallint('decimals').notNull(),
   direction: text('direction').$type<Direction>().notNull(),
   definition: jsonb('definition').$type<Definition>().notNull(),
   description: text('description').notNull(),
   isShipped: boolean('is_shipped').notNull().default(false),
   /** A newer version stands in its place, or it was put aside: kept for what uses it, offered for nothing new. */
-  isRetired: boolean('is_retired').notNull().default(false),
+  isArchived: boolean('is_archived').notNull().default(false),
   createdBy: integer('created_by').references(() => appUser.id),
   createdAt: moment('created_at').notNull().defaultNow(),
 }, (table) => [
   check('measure_code', sql`${table.code} ~ '^[a-z][a-z0-9_]{0,23}(@[1-9][0-9]{0,3})?$'`),
-  check('measure_unit', sql`${table.unit} in ('money', 'count', 'percent', 'days')`),
+  check('measure_value_kind', sql`${table.valueKind} in ('money', 'count', 'percent', 'days')`),
   check('measure_decimals', sql`${table.decimals} between 0 and 3`),
   check('measure_direction', sql`${table.direction} in ('higher', 'lower')`),
   check('measure_name_not_empty', sql`length(trim(${table.name})) > 0`),

@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm';
 import { check, index, integer, jsonb, pgTable, primaryKey, serial, text } from 'drizzle-orm/pg-core';
-import type { OwnTarget } from '#contract/schemas/sheet';
+import type { OwnTarget } from '#contract/schemas/planGrid';
 import type { MeasureCode } from '#core/measure/measure';
 import { appUser } from './access';
 import { moment, transactionId, whole } from './columns';

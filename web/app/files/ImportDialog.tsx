@@ -53,7 +53,7 @@ export function ImportDialog({ kind, plan = null, onClose, onImported }: ImportD
     forget();
     const drafts = result.data.plans?.map((each) => `“${each.name}”`).join(' and ');
     const left = result.data.refused > 0 ? ` ${result.data.refused} refused ${result.data.refused === 1 ? 'row was' : 'rows were'} left out.` : '';
-    say(`${result.data.created} ${kind} new, ${result.data.changed} changed, ${result.data.same} as they were.${left}${drafts ? ` They are in the draft ${drafts}, not yet published.` : ''}`);
+    say(`${result.data.created} ${kind} new, ${result.data.changed} changed, ${result.data.unchanged} as they were.${left}${drafts ? ` They are in the draft ${drafts}, not yet published.` : ''}`);
     onClose();
     onImported?.(result.data);
   };
@@ -168,7 +168,7 @@ function DropPlace({ onFile }: { onFile(blob: Blob, name: string): void }) {
 function Report({ report }: { report: ImportReport }) {
   const { data: company } = useGetCompanyQuery();
   const money = (minor: number) => formatExact(minor, { kind: 'money', currency: company?.currency ?? 'EUR' });
-  const counts = [['read', report.read], ['new', report.created], ['changed', report.changed], ['as they are', report.same], ['refused', report.refused]] as const;
+  const counts = [['read', report.read], ['new', report.created], ['changed', report.changed], ['unchanged', report.unchanged], ['refused', report.refused]] as const;
   return (
     <section aria-label="What the file would do" className="mt-4">
       <dl className="grid grid-cols-5 gap-3">
@@ -176,7 +176,7 @@ function Report({ report }: { report: ImportReport }) {
       </dl>
       {report.value && <p className="mt-2 text-soft">Total value of the good rows: {money(report.value.read)}.</p>}
       {report.newNames.length > 0 && <p className="mt-1 text-soft">New names: {report.newNames.map((each) => `${each.count} ${each.list}`).join(', ')}.</p>}
-      {report.ignoredColumns.length > 0 && <p className="mt-1 text-soft">Columns that are not read: {report.ignoredColumns.join(', ')}.</p>}
+      {report.ignoredColumns.length > 0 && <p className="mt-1 text-soft">Skipped columns: {report.ignoredColumns.join(', ')}.</p>}
       {report.refused > 0 && (
         <>
           <div className="mt-3 flex items-center justify-between">
@@ -186,7 +186,7 @@ function Report({ report }: { report: ImportReport }) {
           <div className="mt-2 max-h-[240px] overflow-y-auto rounded-sheet border border-line" tabIndex={0} role="region" aria-label="Refused rows">
             <table className="w-full text-[12px]">
               <thead className="sticky top-0 bg-sheet text-left text-soft"><tr>{['Line', 'Column', 'Value', 'Why, and what would be accepted'].map((name) => <th key={name} scope="col" className="px-2 py-1 font-medium">{name}</th>)}</tr></thead>
-              <tbody>{report.refusals.slice(0, 500).map((each, index) => <tr key={index} className="border-t border-line align-top"><td className="px-2 py-1">{each.place ?? each.line}</td><td className="px-2 py-1">{each.column}</td><td className="px-2 py-1">{each.value || '(empty)'}</td><td className="px-2 py-1">{each.reason} {each.accepted}</td></tr>)}</tbody>
+              <tbody>{report.refusals.slice(0, 500).map((each, index) => <tr key={index} className="border-t border-line align-top"><td className="px-2 py-1">{each.cell ?? each.line}</td><td className="px-2 py-1">{each.column}</td><td className="px-2 py-1">{each.value || '(empty)'}</td><td className="px-2 py-1">{each.reason} {each.accepted}</td></tr>)}</tbody>
             </table>
           </div>
         </>

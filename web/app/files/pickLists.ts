@@ -1,8 +1,8 @@
-import { getPickLists } from '#contract/routes/lists';
-import type { PickLists } from '#contract/schemas/list';
+import { getLookups } from '#contract/routes/lists';
+import type { Lookups } from '#contract/schemas/list';
 import { api } from '../api';
 
 /** Names to choose from, wherever one is chosen. */
-export const { useGetPickListsQuery: usePickListsQuery } = api.injectEndpoints({
-  endpoints: (build) => ({ getPickLists: build.query<PickLists, void>({ query: () => ({ route: getPickLists }), providesTags: ['Lists'] }) }),
+export const { useGetLookupsQuery: usePickListsQuery } = api.injectEndpoints({
+  endpoints: (build) => ({ getLookups: build.query<Lookups, void>({ query: () => ({ route: getLookups }), providesTags: ['Lists'] }) }),
 });

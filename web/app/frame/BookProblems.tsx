@@ -1,11 +1,11 @@
 import { Link } from 'react-router';
-import { useListBookProblemsQuery } from '../api';
+import { useListOversizedTotalsQuery } from '../api';
 
 const LEFT_OUT = { amount: 'revenue', cost: 'costs', quantity: 'quantities' } as const;
 
 /** What is in no figure because it is too large to be added up, with the deals to correct; on every view, for every total leaves it out. */
 export function BookProblems() {
-  const { data: problems = [] } = useListBookProblemsQuery();
+  const { data: problems = [] } = useListOversizedTotalsQuery();
   if (problems.length === 0) return null;
   return (
     <div role="alert" className="bg-danger-soft px-5 py-1.5">

@@ -2,7 +2,7 @@ import { Command } from 'cmdk';
 import { Dialog } from 'radix-ui';
 import { useState, type ReactNode } from 'react';
 import { useLocation, useNavigate } from 'react-router';
-import { useGetTreeQuery, useListMeasuresQuery } from '../api';
+import { useListUnitAttainmentsQuery, useListMeasuresQuery } from '../api';
 import { useListCustomersQuery } from '../customers';
 import { usePlace } from '../place';
 import { withParam } from './withParam';
@@ -15,7 +15,7 @@ export function FindOrDo({ isOpen, onClose }: { isOpen: boolean; onClose(): void
   const navigate = useNavigate();
   const { search } = useLocation();
   const [typed, setTyped] = useState('');
-  const { data: nodes = [] } = useGetTreeQuery({ period: place.period, measure: place.measure }, { skip: !isOpen });
+  const { data: nodes = [] } = useListUnitAttainmentsQuery({ period: place.period, measure: place.measure }, { skip: !isOpen });
   const { data: measures } = useListMeasuresQuery(undefined, { skip: !isOpen });
   const wanted = typed.trim().toLowerCase();
   const matches = (name: string) => name.toLowerCase().includes(wanted);
@@ -36,7 +36,7 @@ export function FindOrDo({ isOpen, onClose }: { isOpen: boolean; onClose(): void
     { name: 'What changed', run: () => navigate({ pathname: '/deals/changes', search }) },
     { name: 'What needs care', run: () => navigate({ pathname: '/deals/care', search }) },
     { name: 'Type in activities', run: () => navigate({ pathname: '/deals/activities', search }) },
-    ...(measures?.measures ?? []).filter((each) => !each.isRetired).map((each) => ({ name: each.name, run: () => place.go({ measure: each.code }) })),
+    ...(measures?.measures ?? []).filter((each) => !each.isArchived).map((each) => ({ name: each.name, run: () => place.go({ measure: each.code }) })),
     { name: 'Setup', run: () => navigate({ pathname: '/setup', search }) },
   ].filter((action) => matches(action.name));
 

@@ -4,7 +4,7 @@ import { parseDay } from '#core/period/day';
 import { describeDay } from '#core/period/words';
 import { useGetCompanyQuery, useGetMeQuery, useSignOutMutation } from '../api';
 import { initialsOf } from '../../charts/initials';
-import { useCareCount } from '../care';
+import { useCareCount } from '../dataQuality';
 import { placeLink } from '../placeLink';
 
 const VIEWS = [['/standing', 'Standing'], ['/ladder', 'Ladder'], ['/plan', 'Plan'], ['/deals', 'Deals']] as const;
@@ -28,13 +28,13 @@ export function TopBar({ onFind, onKeys }: { onFind(): void; onKeys(): void }) {
             to={{ pathname: path, search: kept }}
             className={({ isActive }) => `flex h-full items-center border-b-4 px-[13px] pt-1 max-md:px-[9px] ${isActive ? 'border-ember font-semibold text-on-iron' : 'border-transparent text-on-iron-soft hover:text-on-iron'}`}
           >
-            {name}{path === '/deals' && care > 0 && <span className="ml-1.5 rounded-full bg-ember px-1.5 text-[11px] leading-[17px] font-semibold text-iron" title={`${care} things need care`}>{care > 999 ? '999+' : care}<span className="sr-only"> need care</span></span>}
+            {name}{path === '/deals' && care > 0 && <span className="ml-1.5 rounded-full bg-ember px-1.5 text-[11px] leading-[17px] font-semibold text-iron" title={`${care} things to fix`}>{care > 999 ? '999+' : care}<span className="sr-only"> to fix</span></span>}
           </NavLink>
         ))}
       </nav>
       {company && (
         <p className="px-3 text-[12.5px] whitespace-nowrap text-on-iron-soft max-md:hidden">
-          {describeDay(parseDay(company.today)!)} · day {company.workingDay.gone} of {company.workingDay.total}
+          {describeDay(parseDay(company.today)!)} · day {company.workingDays.elapsed} of {company.workingDays.total}
         </p>
       )}
       <button type="button" onClick={onFind} className="h-[23px] rounded-[4px] border border-on-iron-soft/60 px-2 text-[12px] text-on-iron hover:border-on-iron"><span className="max-md:hidden">Find or do…&ensp;</span>/</button>

@@ -4,7 +4,7 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { StatusMark } from '../../charts/StatusMark';
 import { classNames } from '../../ui/classNames';
 import { Loading } from '../../ui/Loading';
-import { api, useGetTreeQuery, type TreeNode } from '../api';
+import { api, useListUnitAttainmentsQuery, type TreeNode } from '../api';
 import { FailureNote } from '../FailureNote';
 import { SOON, useLoadsAhead, useLookAhead } from '../lookAhead';
 import { usePlace } from '../place';
@@ -14,9 +14,9 @@ const ROW_HEIGHT = 27;
 /** Whose numbers: the units one may see, each with status and attainment. Arrows move, Enter chooses, left and right fold. */
 export function UnitTreeNav() {
   const place = usePlace();
-  const { data: nodes, error, refetch } = useGetTreeQuery({ period: place.period, measure: place.measure }, { skip: !place.period });
+  const { data: nodes, error, refetch } = useListUnitAttainmentsQuery({ period: place.period, measure: place.measure }, { skip: !place.period });
   const pointAt = useLookAhead();
-  const loadTree = api.usePrefetch('getTree', SOON);
+  const loadTree = api.usePrefetch('listUnitAttainments', SOON);
   useLoadsAhead(({ period, measure }) => loadTree({ period, measure }));
   const [opened, setOpened] = useState<ReadonlyMap<string, boolean>>(new Map());
   const shown = useMemo(() => listShown(nodes ?? [], opened, place.unit), [nodes, opened, place.unit]);

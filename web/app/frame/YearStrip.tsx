@@ -1,10 +1,10 @@
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
 import type { Company } from '#contract/schemas/company';
-import type { Strip, StripCell } from '#contract/schemas/standing';
+import type { YearOverview, YearOverviewCell } from '#contract/schemas/standing';
 import { fillOf } from '../../charts/status';
 import { classNames } from '../../ui/classNames';
-import { api, useGetCompanyQuery, useGetStripQuery } from '../api';
+import { api, useGetCompanyQuery, useGetYearOverviewQuery } from '../api';
 import { FailureNote } from '../FailureNote';
 import { SOON, useLoadsAhead, useLookAhead, type Pointing } from '../lookAhead';
 import { usePlace } from '../place';
@@ -20,9 +20,9 @@ export function YearStrip() {
   const place = usePlace();
   const { data: company } = useGetCompanyQuery();
   const shownYear = yearIn(company, place.period);
-  const { data: strip, error, refetch } = useGetStripQuery({ unit: place.unit, measure: place.measure, ...(shownYear ? { year: shownYear } : {}) }, { skip: !place.unit });
+  const { data: strip, error, refetch } = useGetYearOverviewQuery({ unit: place.unit, measure: place.measure, ...(shownYear ? { year: shownYear } : {}) }, { skip: !place.unit });
   const pointAt = useLookAhead();
-  const loadStrip = api.usePrefetch('getStrip', SOON);
+  const loadStrip = api.usePrefetch('getYearOverview', SOON);
   useLoadsAhead(({ unit, period, measure }) => {
     const ofYear = yearIn(company, period);
     loadStrip({ unit, measure, ...(ofYear ? { year: ofYear } : {}) });
@@ -124,7 +124,7 @@ function yearIn(company: Company | undefined, period: string): string | undefine
 }
 
 interface MonthCellProps {
-  cell: StripCell;
+  cell: YearOverviewCell;
   index: number;
   isChosen: boolean;
   isTabStop: boolean;
@@ -176,16 +176,16 @@ function MonthCell({ cell, index, isChosen, isTabStop, onKey, onClick, onDown, o
 }
 
 /** Read out after the seen text: whoever speaks to the page says what they see (WCAG 2.5.3). */
-function Explained({ cell }: { cell: StripCell }) {
-  return <span className="sr-only">, {cell.period.name}, {cell.status.word}{cell.ruleChanges.length > 0 && `, another status rule from ${cell.ruleChanges.join(', ')}`}</span>;
+function Explained({ cell }: { cell: YearOverviewCell }) {
+  return <span className="sr-only">, {cell.period.name}, {cell.status.label}{cell.ruleChanges.length > 0 && `, another status rule from ${cell.ruleChanges.join(', ')}`}</span>;
 }
 
-function shownPercent(quarter: StripCell): string {
+function shownPercent(quarter: YearOverviewCell): string {
   if (quarter.phase === 'notStarted' || quarter.attainmentText === null) return '';
   return quarter.phase === 'open' ? `${quarter.attainmentText} so far` : quarter.attainmentText;
 }
 
-function toPeriodId(strip: Strip, a: number, b: number): string {
+function toPeriodId(strip: YearOverview, a: number, b: number): string {
   const [first, last] = [Math.min(a, b), Math.max(a, b)];
   if (first === 0 && last === 11) return strip.year.period.id;
   if (first % 3 === 0 && last === first + 2) return strip.quarters[first / 3]!.period.id;
@@ -194,7 +194,7 @@ function toPeriodId(strip: Strip, a: number, b: number): string {
 }
 
 /** The months a period covers, as indexes; a quarter or year has its own button, so no month is marked for it. */
-function findChosen(strip: Strip, period: string): { from: number; to: number } | null {
+function findChosen(strip: YearOverview, period: string): { from: number; to: number } | null {
   const [first, last = first] = period.split('..');
   const at = (id: string | undefined) => strip.months.findIndex((month) => month.period.id === id);
   const [from, to] = [at(first), at(last)];

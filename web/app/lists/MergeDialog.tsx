@@ -28,13 +28,13 @@ export function MergeDialog({ list, one, from, others, onClose }: MergeDialogPro
   const choose = async (value: string) => {
     setInto(value);
     reset();
-    if (value) await merge({ list, from: from.id, into: Number(value), isCheck: true });
+    if (value) await merge({ list, from: from.id, into: Number(value), preview: true });
   };
   const run = async () => {
     const result = await merge({ list, from: from.id, into: Number(into) });
     if (result.error) return;
     const made = result.data;
-    say(`${made.from} is now ${made.into}; ${made.deals.toLocaleString('en-GB')} deals moved.`, { action: { label: 'Undo', run: () => void undo(made.merge!) } });
+    say(`${made.fromName} is now ${made.intoName}; ${made.deals.toLocaleString('en-GB')} deals moved.`, { action: { label: 'Undo', run: () => void undo(made.merge!) } });
     onClose();
   };
   return (
@@ -42,7 +42,7 @@ export function MergeDialog({ list, one, from, others, onClose }: MergeDialogPro
       <form onSubmit={(event) => { event.preventDefault(); void run(); }}>
         <Field label={`Into which ${one}?`}><Combobox value={into} choices={others.map((each) => ({ value: String(each.id), label: each.name }))} onChoose={(value) => void choose(value)} placeholder={`Choose a ${one}`} /></Field>
         {error && <div className="mt-3"><FailureNote failure={error} /></div>}
-        {effect && into && <p role="status" className="mt-3 rounded-sheet bg-selected px-2.5 py-1.5">{effect.deals.toLocaleString('en-GB')} {effect.deals === 1 ? 'deal moves' : 'deals move'} from {effect.from} to {effect.into}; the won ones are worth {formatExact(effect.won, { kind: 'money', currency: company?.currency ?? 'EUR' })}. No total changes; what is counted apart does.</p>}
+        {effect && into && <p role="status" className="mt-3 rounded-sheet bg-selected px-2.5 py-1.5">{effect.deals.toLocaleString('en-GB')} {effect.deals === 1 ? 'deal moves' : 'deals move'} from {effect.fromName} to {effect.intoName}; the won ones are worth {formatExact(effect.won, { kind: 'money', currency: company?.currency ?? 'EUR' })}. No total changes; what is counted apart does.</p>}
         <div className="mt-4 flex gap-2"><Button kind="main" type="submit" disabled={!effect || !into || isLoading}>Merge</Button><Button kind="quiet" onClick={onClose}>Cancel</Button></div>
       </form>
     </Dialog>

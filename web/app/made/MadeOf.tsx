@@ -4,7 +4,7 @@ import { parseDay } from '#core/period/day';
 import { shortDay } from '#core/period/words';
 import { FailureNote } from '../FailureNote';
 import { placeLink } from '../placeLink';
-import { useGetBehindQuery } from '../standings';
+import { useListContributingDealsQuery } from '../standings';
 import { describeApplied, describeAttainment, describeGrading, showExact } from '#contract/words/made';
 
 /** How a figure of a standing is made: formula, target and its origin, rule and next grade, the deals behind it, the newest data. */
@@ -29,7 +29,7 @@ function Part({ name, children }: { name: string; children: React.ReactNode }) {
 function Behind({ view }: { view: StandingView }) {
   const isTyped = view.measure.definition.kind === 'typed';
   const { search } = useLocation();
-  const { data, error } = useGetBehindQuery({ unit: view.unit.code, period: view.period.id }, { skip: isTyped || view.figures.elapsed.phase === 'notStarted' });
+  const { data, error } = useListContributingDealsQuery({ unit: view.unit.code, period: view.period.id }, { skip: isTyped || view.figures.elapsed.phase === 'notStarted' });
   if (isTyped) return <Part name="Typed in"><p>It is typed in. <Link className="underline" to={{ pathname: '/deals/activities', search: placeLink(search, { unit: view.unit.code, period: view.period.id, measure: view.measure.code }) }}>See the values</Link></p></Part>;
   if (error) return <FailureNote failure={error} />;
   if (!data) return view.figures.elapsed.phase === 'notStarted' ? null : <Part name="Won deals behind it"><p className="text-soft">Looking for them …</p></Part>;
@@ -40,8 +40,8 @@ function Behind({ view }: { view: StandingView }) {
       {data.count === 0 ? <p>None is booked on these days.</p> : (
         <table className="w-full text-[12px]">
           <tbody>
-            {data.deals.map((deal) => <tr key={deal.id}><td className="pr-2 whitespace-nowrap text-soft">{shortDay(parseDay(deal.day)!)}</td><td className="max-w-[150px] truncate pr-2">{deal.customer}</td><td className="text-right whitespace-nowrap">{show(deal.credited)}{deal.isPart ? ' (part)' : ''}</td></tr>)}
-            {data.others.count > 0 && <tr><td /><td className="text-soft">{data.others.count.toLocaleString('en-GB')} others</td><td className="text-right">{show(data.others.credited)}</td></tr>}
+            {data.deals.map((deal) => <tr key={deal.id}><td className="pr-2 whitespace-nowrap text-soft">{shortDay(parseDay(deal.day)!)}</td><td className="max-w-[150px] truncate pr-2">{deal.customer}</td><td className="text-right whitespace-nowrap">{show(deal.credited)}{deal.isSplit ? ' (part)' : ''}</td></tr>)}
+            {data.remainder.count > 0 && <tr><td /><td className="text-soft">{data.remainder.count.toLocaleString('en-GB')} others</td><td className="text-right">{show(data.remainder.credited)}</td></tr>}
             <tr className="border-t border-line font-semibold"><td /><td>All {data.count.toLocaleString('en-GB')}</td><td className="text-right">{show(data.credited)}</td></tr>
           </tbody>
         </table>

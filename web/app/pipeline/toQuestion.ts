@@ -7,7 +7,7 @@ import type { PipelineQuestion } from '#core/pipeline/pipeline';
 export function toQuestion(data: Pipeline, countsOverdue: boolean, whatIf: ReadonlyMap<number, WhatIf>): PipelineQuestion {
   return {
     asOf: parseDay(data.asOf)!, countsOverdue, whatIf: [...whatIf],
-    deals: data.deals.map(({ id, under, stage, amount, probability, expectedOn }) => ({ id, under, stage, amount, probability, expectedOn: parseDay(expectedOn)! })),
-    horizons: data.horizons.map(({ name, isMonth, period, goal, below }) => ({ id: `${isMonth ? 'month ' : ''}${name}`, from: parseDay(period.from)!, to: parseDay(period.last)! + 1, goal, below })),
+    deals: data.deals.map(({ id, unitBelow, stage, amount, probability, expectedOn }) => ({ id, unitBelow, stage, amount, probability, expectedOn: parseDay(expectedOn)! })),
+    horizons: data.horizons.map(({ name, isMonth, period, goal, below }) => ({ id: `${isMonth ? 'month ' : ''}${name}`, from: parseDay(period.from)!, to: parseDay(period.lastDay)! + 1, goal, below })),
   };
 }

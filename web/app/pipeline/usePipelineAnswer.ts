@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import type { PipelineAnswer, PipelineQuestion } from '#core/pipeline/pipeline';
 
-/** The outlook, reckoned in a worker; null until the first is there. A newer question overtakes an older one. */
+/** The outlook, computed in a worker; null until the first is there. A newer question overtakes an older one. */
 export function usePipelineAnswer(question: PipelineQuestion | null): { answer: PipelineAnswer | null; isReckoning: boolean } {
   const [answer, setAnswer] = useState<PipelineAnswer | null>(null);
   const [isReckoning, setReckoning] = useState(false);

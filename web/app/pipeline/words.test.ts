@@ -3,9 +3,9 @@ import { outlookOf } from '#core/pipeline/outlook';
 import { describeOutlook, showOdds } from './words';
 
 const EUR = { kind: 'money', currency: 'EUR' } as const;
-const november = { period: { id: 'FY2027-P08', kind: 'month' as const, name: 'November 2026', from: '2026-11-01', last: '2026-11-30' } };
-const deal = { id: 1, under: 'a', stage: null, amount: 50_000, probability: 0.4, expectedOn: 20_780 };
-const tell = (won: number, target: number | null, deals: typeof deal[] = [deal]) => describeOutlook('Saltmarsh', november, outlookOf({ won, target }, deals), EUR);
+const november = { period: { id: 'FY2027-P08', kind: 'month' as const, name: 'November 2026', from: '2026-11-01', lastDay: '2026-11-30' } };
+const deal = { id: 1, unitBelow: 'a', stage: null, amount: 50_000, probability: 0.4, expectedOn: 20_780 };
+const tell = (actual: number, target: number | null, deals: typeof deal[] = [deal]) => describeOutlook('Saltmarsh', november, outlookOf({ actual, target }, deals), EUR);
 
 describe('the outlook in words', () => {
   it('keeps won and expected apart and ends with the odds', () => {

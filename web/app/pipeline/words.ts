@@ -22,10 +22,10 @@ export function describeMethod(odds: Odds): string {
 export function describeOutlook(name: string, { period }: Pick<PipelineHorizon, 'period'>, outlook: Outlook, unit: FigureUnit): string {
   const money = (value: number) => formatWhole(value, unit);
   const open = outlook.count === 0 ? 'No open deal is expected to close in it' : `${outlook.count === 1 ? 'One open deal' : `${outlook.count} open deals`} worth ${money(outlook.open)} ${outlook.count === 1 ? 'weighs' : 'weigh'} ${money(outlook.weighted)}`;
-  if (outlook.target === null) return `${name} has won ${formatExact(outlook.won, unit)} in ${period.name} and has no complete target. ${open}.`;
-  const won = `${name} has won ${money(outlook.won)} of ${money(outlook.target)} in ${period.name}.`;
-  if (outlook.won >= outlook.target) return `${won} The target is made. ${open}.`;
-  const reach = outlook.expectedAttainment === null ? '' : ` ${showPercent(outlook.expectedAttainment)} of target is expected,`;
+  if (outlook.target === null) return `${name} has won ${formatExact(outlook.actual, unit)} in ${period.name} and has no complete target. ${open}.`;
+  const won = `${name} has won ${money(outlook.actual)} of ${money(outlook.target)} in ${period.name}.`;
+  if (outlook.actual >= outlook.target) return `${won} The target is made. ${open}.`;
+  const reach = outlook.forecastAttainment === null ? '' : ` ${showPercent(outlook.forecastAttainment)} of target is expected,`;
   const short = outlook.shortfall === 0 ? 'enough if things go as expected' : `${money(outlook.shortfall!)} short`;
   return `${won} ${open};${reach} ${short}. The odds to make it: ${showOdds(outlook.odds)}.`;
 }

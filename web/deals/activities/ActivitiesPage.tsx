@@ -26,7 +26,7 @@ export function ActivitiesPage() {
   const { data: company } = useGetCompanyQuery();
   const { data: me } = useGetMeQuery();
   const { data } = useListMeasuresQuery();
-  const typedIn = (data?.measures ?? []).filter((each) => each.definition.kind === 'typed' && !each.isRetired);
+  const typedIn = (data?.measures ?? []).filter((each) => each.definition.kind === 'typed' && !each.isArchived);
   const chosen = typedIn.find((each) => each.code === measure) ?? typedIn[0];
   const calendar = company && buildCalendar(company.calendar);
   const asked = calendar?.parse(period);
@@ -55,13 +55,13 @@ export function ActivitiesPage() {
             <h1 className="mr-2 truncate">{chosen.name} of {grid?.unit.name ?? '…'}{shown && `, ${describePeriod(calendar.parse(shown)!, calendar)}`}</h1>
             <select aria-label="What is typed in" className={CONTROL} value={chosen.code} title={chosen.description} onChange={(event) => go({ measure: event.target.value })}>{typedIn.map((each) => <option key={each.code} value={each.code}>{each.name}</option>)}</select>
             <div role="group" aria-label="Columns" className="flex overflow-hidden rounded-sheet border border-strong/30">{toggle('Months', !isMonth, toYear)}{toggle('Days', isMonth, toMonth)}</div>
-            {grid?.mayWrite && <Button aria-label="Undo" disabled={!saves.canUndo} onClick={() => void saves.undo()} className="px-2"><Undo2 size={15} /></Button>}
-            {grid?.mayWrite && <Button aria-label="Redo" disabled={!saves.canRedo} onClick={() => void saves.redo()} className="px-2"><Redo2 size={15} /></Button>}
+            {grid?.canEdit && <Button aria-label="Undo" disabled={!saves.canUndo} onClick={() => void saves.undo()} className="px-2"><Undo2 size={15} /></Button>}
+            {grid?.canEdit && <Button aria-label="Redo" disabled={!saves.canRedo} onClick={() => void saves.redo()} className="px-2"><Redo2 size={15} /></Button>}
             <span className="flex-1" />
-            <a href="/api/v1/files/activities" download className="inline-flex h-[30px] items-center rounded-sheet border border-strong/25 bg-sheet px-3 font-medium hover:bg-hover">Export</a>
+            <a href="/api/v1/exports/activities" download className="inline-flex h-[30px] items-center rounded-sheet border border-strong/25 bg-sheet px-3 font-medium hover:bg-hover">Export</a>
             {me && me.role !== 'viewer' && <Button onClick={() => setImporting(true)}>Import…</Button>}
           </div>
-          <p className="-mt-1 text-[12.5px] text-soft">{chosen.description} {describeAccumulation(chosen.definition)} {grid?.mayWrite ? 'Type or paste from a spreadsheet; what you type is saved at once.' : 'You may read these values.'}</p>
+          <p className="-mt-1 text-[12.5px] text-soft">{chosen.description} {describeAccumulation(chosen.definition)} {grid?.canEdit ? 'Type or paste from a spreadsheet; what you type is saved at once.' : 'You may read these values.'}</p>
           {error ? <FailureNote failure={error} onRetry={() => void refetch()} /> : !grid ? <Loading what="values" />
             : <div className={classNames('flex min-h-0 flex-1 flex-col', isFetching && grid.measure.code !== chosen.code && 'opacity-50')}><ActivitySheet key={`${grid.measure.code} ${shown} ${grid.unit.code}`} grid={grid} figure={figureUnit(grid)} saves={saves} /></div>}
         </>

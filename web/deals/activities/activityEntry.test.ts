@@ -7,7 +7,7 @@ const VISITS = { ...SHIPPED_MEASURES[0]!, code: 'visits', name: 'Visits', unit: 
 const DECIMALS = 1;
 /** Two people by October and November; Ilse has 12.5 visits in October, Tomas came in November, and his days are typed singly. */
 const gridOf = (over: Partial<ActivityGrid> = {}): ActivityGrid => ({
-  unit: { id: 2, code: 'deck', name: 'Deck', kind: 'team' }, measure: VISITS, currency: 'EUR', mayWrite: true,
+  unit: { id: 2, code: 'deck', name: 'Deck', kind: 'team' }, measure: VISITS, currency: 'EUR', canEdit: true,
   columns: [{ id: 'FY2027-P07', name: 'October 2026', shortName: 'Oct' }, { id: 'FY2027-P08', name: 'November 2026', shortName: 'Nov' }],
   rows: [
     { unit: { id: 3, code: 'iv', name: 'Ilse', kind: 'salesperson' }, depth: 1, own: [125, null], whole: [125, null], on: ['2026-10-01', '2026-11-01'] },
@@ -19,14 +19,14 @@ const read = (row: number, column: number, text: string, grid = gridOf()) => rea
 
 describe('values typed in', () => {
   it.each([['13', '13.0'], ['13.5', '13.5'], ['1,200', '1200.0'], ['-2', '-2.0']])('"%s" is written as %s, on the day it is kept on, with what was seen there', (text, value) => {
-    expect(read(0, 0, text)).toEqual({ ok: true, changes: [{ unit: 'iv', on: '2026-10-01', measure: 'visits', value, was: '12.5' }] });
+    expect(read(0, 0, text)).toEqual({ ok: true, changes: [{ unit: 'iv', on: '2026-10-01', measure: 'visits', value, previousValue: '12.5' }] });
   });
 
   it('empty takes the value away, and the same or nothing changes nothing', () => {
-    expect(read(0, 0, '')).toMatchObject({ ok: true, changes: [{ value: null, was: '12.5' }] });
+    expect(read(0, 0, '')).toMatchObject({ ok: true, changes: [{ value: null, previousValue: '12.5' }] });
     expect(read(0, 0, '12.5')).toEqual({ ok: true, changes: [] });
     expect(read(0, 1, ' ')).toEqual({ ok: true, changes: [] });
-    expect(read(0, 1, '3')).toMatchObject({ ok: true, changes: [{ value: '3.0', was: null }] });
+    expect(read(0, 1, '3')).toMatchObject({ ok: true, changes: [{ value: '3.0', previousValue: null }] });
   });
 
   it.each(['soon', '1.25', '12,345,6'])('"%s" is refused with where and why', (text) => {
@@ -43,7 +43,7 @@ describe('values typed in', () => {
   it('are refused where they would be nobody’s, would hide days, or may only be read', () => {
     expect(read(1, 0, '5')).toEqual({ ok: false, fault: 'Tomas, October 2026: Does not stand in the tree in this period.' });
     expect(read(1, 1, '5')).toEqual({ ok: false, fault: 'Tomas, November 2026: Single days have values here; open the month by days and change those.' });
-    expect(whyLocked(gridOf({ mayWrite: false }), 0, 0)).toBe('Your role may read values, not type them in.');
+    expect(whyLocked(gridOf({ canEdit: false }), 0, 0)).toBe('Your role may read values, not type them in.');
     expect(whyLocked(gridOf(), 0, 1)).toBeNull();
   });
 

@@ -12,7 +12,7 @@ export function textAt(grid: ActivityGrid, decimals: number, row: number, column
 
 /** Why a cell cannot be typed into; null: it can. */
 export function whyLocked(grid: ActivityGrid, row: number, column: number): string | null {
-  if (!grid.mayWrite) return 'Your role may read values, not type them in.';
+  if (!grid.canEdit) return 'Your role may read values, not type them in.';
   if (grid.rows[row]!.on[column] !== null) return null;
   return grid.rows[row]!.own[column] === null ? 'Does not stand in the tree in this period.' : 'Single days have values here; open the month by days and change those.';
 }
@@ -29,9 +29,9 @@ export function readEntries(grid: ActivityGrid, decimals: number, entries: reado
     if (locked) return refuse(locked);
     const typed = text.trim() === '' ? null : readTyped(text, decimals, style);
     if (typed && !typed.ok) return refuse(`“${text}” is not ${decimals === 0 ? 'a whole number' : `a number with at most ${decimals} ${decimals === 1 ? 'decimal' : 'decimals'}`}.`);
-    const was = textAt(grid, decimals, row, column) || null;
+    const previousValue = textAt(grid, decimals, row, column) || null;
     const value = typed?.decimal ?? null;
-    if (value !== was) changes.push({ unit: unit.code, on: on[column]!, measure: grid.measure.code, value, was });
+    if (value !== previousValue) changes.push({ unit: unit.code, on: on[column]!, measure: grid.measure.code, value, previousValue });
   }
   return { ok: true, changes };
 }

@@ -11,7 +11,7 @@ import { MergeDialog } from '../../app/lists/MergeDialog';
 import { Button } from '../../ui/Button';
 import { Loading } from '../../ui/Loading';
 import { DealsTabs } from '../DealsTabs';
-import { useGetCustomerQuery, useSetApartMutation } from './api';
+import { useGetCustomerQuery, useDismissDuplicatesMutation } from './api';
 import { Groups, MonthBars } from './NameParts';
 
 /** Everything about one customer: what was won when, of what, by whom, and whether another name means the same. */
@@ -29,7 +29,7 @@ export function CustomerPage() {
       <DealsTabs />
       <h1 className="max-w-[820px]">{data.won.count === 0 ? `${data.name} has not bought anything yet.` : `${data.name} has bought ${data.won.count.toLocaleString('en-GB')} times for ${formatExact(data.won.credited, money)}, from ${day(data.firstWonOn)} to ${day(data.lastWonOn)}.`}{data.open.count > 0 && ` ${data.open.count} open ${data.open.count === 1 ? 'deal is' : 'deals are'} worth ${formatWhole(data.open.credited, money)}.`}{data.lost > 0 && ` ${data.lost} ${data.lost === 1 ? 'was' : 'were'} lost.`}</h1>
       <p><Link className="underline" to={{ pathname: '/deals', search: dealsOf(location.search, data.name) }}>Its deals in the chosen period</Link></p>
-      {data.alsoWritten.length > 0 && <p className="text-soft">Also written {data.alsoWritten.join(', ')}.</p>}
+      {data.aliases.length > 0 && <p className="text-soft">Also written {data.aliases.join(', ')}.</p>}
       <Likely customer={data} />
       <MonthBars months={data.months} money={money} />
       <div className="grid grid-cols-2 gap-3">
@@ -51,20 +51,20 @@ function dealsOf(search: string, name: string): string {
 function Likely({ customer }: { customer: CustomerView }) {
   const { data: me } = useGetMeQuery();
   const { data: all } = useListCustomersQuery({ limit: 500 });
-  const [apart] = useSetApartMutation();
+  const [apart] = useDismissDuplicatesMutation();
   const [isMerging, setMerging] = useState(false);
   const mayMerge = me?.role === 'administrator';
-  const others = [...customer.likely, ...(all?.customers ?? []).filter((each) => each.id !== customer.id && !customer.likely.some((likely) => likely.id === each.id))];
+  const others = [...customer.similarNames, ...(all?.customers ?? []).filter((each) => each.id !== customer.id && !customer.similarNames.some((likely) => likely.id === each.id))];
   return (
     <>
-      {customer.likely.length > 0 && (
+      {customer.similarNames.length > 0 && (
         <div className="flex flex-wrap items-center gap-2 rounded-sheet border border-line bg-selected px-3 py-1.5">
-          <span>Likely the same: {customer.likely.map((each) => each.name).join(', ')}.</span>
+          <span>Likely the same: {customer.similarNames.map((each) => each.name).join(', ')}.</span>
           {mayMerge && <Button className="h-[26px]" onClick={() => setMerging(true)}>Merge…</Button>}
-          {me && me.role !== 'viewer' && <Button kind="quiet" className="h-[26px]" onClick={() => void apart({ kind: 'customer', ids: [customer.id, ...customer.likely.map((each) => each.id)] })}>They are not</Button>}
+          {me && me.role !== 'viewer' && <Button kind="quiet" className="h-[26px]" onClick={() => void apart({ kind: 'customer', ids: [customer.id, ...customer.similarNames.map((each) => each.id)] })}>They are not</Button>}
         </div>
       )}
-      {customer.likely.length === 0 && mayMerge && <div><Button kind="quiet" className="h-[26px] px-1.5" onClick={() => setMerging(true)}>Merge into another customer…</Button></div>}
+      {customer.similarNames.length === 0 && mayMerge && <div><Button kind="quiet" className="h-[26px] px-1.5" onClick={() => setMerging(true)}>Merge into another customer…</Button></div>}
       {isMerging && <MergeDialog list="customer" one="customer" from={customer} others={others} onClose={() => setMerging(false)} />}
     </>
   );

@@ -40,7 +40,7 @@ export function CustomersPage() {
             <DataTable
               label="Customers, the largest first" columns={columns} rows={data.customers} keyOf={(customer) => customer.id}
               onOpen={(customer) => void navigate({ pathname: `/deals/customers/${customer.id}`, search: location.search })}
-              footer={data.others && <>All others ({data.others.count.toLocaleString('en-GB')}): {data.others.won.count.toLocaleString('en-GB')} won deals, {formatExact(data.others.won.credited, { kind: 'money', currency: reporting })}.</>}
+              footer={data.remainder && <>All others ({data.remainder.count.toLocaleString('en-GB')}): {data.remainder.won.count.toLocaleString('en-GB')} won deals, {formatExact(data.remainder.won.credited, { kind: 'money', currency: reporting })}.</>}
             />
           )}
         </section>

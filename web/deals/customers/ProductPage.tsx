@@ -26,7 +26,7 @@ export function ProductPage() {
       <DealsTabs />
       <h1 className="max-w-[820px]">{data.won.count === 0 ? `${data.name} has not been sold yet.` : `${data.name} was sold in ${data.won.count.toLocaleString('en-GB')} won deals for ${formatExact(data.won.credited, money)}, from ${day(data.firstWonOn)} to ${day(data.lastWonOn)}.`}{open}{data.lost > 0 && ` ${data.lost} ${data.lost === 1 ? 'was' : 'were'} lost.`}</h1>
       <p>{data.category && <span className="mr-3 text-soft">Category: {data.category}</span>}<Link className="underline" to={{ pathname: '/deals', search: `${placeLink(search)}&product=${encodeURIComponent(data.name)}` }}>Its deals in the chosen period</Link></p>
-      {data.alsoWritten.length > 0 && <p className="text-soft">Also written {data.alsoWritten.join(', ')}.</p>}
+      {data.aliases.length > 0 && <p className="text-soft">Also written {data.aliases.join(', ')}.</p>}
       <MonthBars months={data.months} money={money} />
       <div className="grid grid-cols-2 gap-3 max-md:grid-cols-1">
         <Groups title="To whom" groups={data.customers} money={(minor) => formatExact(minor, money)} />

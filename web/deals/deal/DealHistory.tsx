@@ -12,7 +12,7 @@ export function DealHistory({ id }: { id: number }) {
       <ol>
         {changes.map((change, index) => (
           <li key={index} className="border-t border-line py-1.5">
-            <span className="font-medium">{change.action}</span> by {change.who}, <time className="text-soft">{change.at.slice(0, 16)}</time>
+            <span className="font-medium">{change.action}</span> by {change.userName}, <time className="text-soft">{change.at.slice(0, 16)}</time>
             {change.reason && <span> – {change.reason}</span>}
             {change.before && change.after && listDifferences(change.before, change.after).map(({ name, before, after }) => <p key={name} className="text-[12px] text-soft">{name}: <span className="line-through">{before}</span> → {after}</p>)}
           </li>

@@ -4,7 +4,7 @@ import type { Deal } from '#contract/schemas/deal';
 /** What of a deal is named in its history, in this order; the rest follows from it. */
 const NAMES: Partial<Record<keyof Deal, string>> = {
   status: 'Status', salespersonName: 'Salesperson', customer: 'Customer', amount: 'Amount', currency: 'Currency', closedOn: 'Closed on', expectedOn: 'Expected on', openedOn: 'Opened on',
-  probability: 'Probability', stage: 'Stage', lostReason: 'Lost because', product: 'Product', category: 'Category', source: 'Source', location: 'Location', quantity: 'Quantity', cost: 'Cost',
+  probability: 'Probability', stage: 'Stage', lostReason: 'Lost reason', product: 'Product', category: 'Category', source: 'Source', location: 'Location', quantity: 'Quantity', cost: 'Cost',
   commissionRate: 'Commission', credit: 'Credit', lines: 'Lines', refundOf: 'Refund of', deal: 'Id', notes: 'Note', voidReason: 'Voided because',
 };
 

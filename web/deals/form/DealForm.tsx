@@ -179,7 +179,7 @@ export function DealForm({ deal, onClose, onReopen, isReadOnly = false }: { deal
         <Field label="Commission, %" fault={fault('commissionRate') && 'Between 0 and 100.'} hint={commission ? `${commission} commission` : undefined}><input className={INPUT} inputMode="decimal" {...register('commissionRate')} /></Field>
         {day('Opened on', 'openedOn', 'past')}
         <CreditField control={control} register={register} setValue={setValue} people={people} owner={watch('salesperson')} fault={fault('credit')} />
-        <Field label="Id" fault={fault('deal')} hint={deal ? undefined : 'Given by itself when empty'}><input className={INPUT} {...register('deal')} /></Field>
+        <Field label="Deal number" fault={fault('deal')} hint={deal ? undefined : 'Automatic when empty'}><input className={INPUT} {...register('deal')} /></Field>
         <Field label="Note" fault={fault('notes')} className="col-span-2"><textarea rows={2} className={`${INPUT} h-auto py-1.5`} {...register('notes')} /></Field>
         {!isReadOnly && (deal || asksWhy) && <Field label={asksWhy ? 'Why is a closed month corrected?' : 'Why is it changed? (optional)'} fault={fault('reason')} className="col-span-2"><input className={INPUT} maxLength={500} {...register('reason')} /></Field>}
       </fieldset>

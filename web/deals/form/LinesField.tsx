@@ -1,6 +1,6 @@
 import { Trash2 } from 'lucide-react';
 import { Controller, useFieldArray, type Control, type UseFormRegister, type UseFormSetValue } from 'react-hook-form';
-import type { PickLists } from '#contract/schemas/list';
+import type { Lookups } from '#contract/schemas/list';
 import { formatExact } from '#core/money/format';
 import { exponentOf } from '#core/money/currency';
 import { Button } from '../../ui/Button';
@@ -12,7 +12,7 @@ interface LinesFieldProps {
   control: Control<FormValues>;
   register: UseFormRegister<FormValues>;
   setValue: UseFormSetValue<FormValues>;
-  products: PickLists['products'];
+  products: Lookups['products'];
   lines: FormValues['lines'];
   currency: string;
   /** List prices are in the reporting currency and fill in only there. */
@@ -59,11 +59,11 @@ export function LinesField({ control, register, setValue, products, lines, curre
           <p className="pt-1 text-soft">{sum === null ? 'The lines cannot be added up yet.' : `They add up to the amount, ${sum} ${currency}.`}</p>
         </div>
       )}
-      <Button kind="quiet" className="h-[24px] px-1.5 text-[12px]" onClick={() => append(NEW_LINE)}>{fields.length === 0 ? 'Make it of lines: product, quantity, price' : 'Add a line'}</Button>
+      <Button kind="quiet" className="h-[24px] px-1.5 text-[12px]" onClick={() => append(NEW_LINE)}>{fields.length === 0 ? 'Add line items: product, quantity, price' : 'Add a line'}</Button>
     </section>
   );
 }
 
-function toChoice({ name, code }: PickLists['products'][number]) {
+function toChoice({ name, code }: Lookups['products'][number]) {
   return { value: name, label: code ? `${name} (${code})` : name };
 }

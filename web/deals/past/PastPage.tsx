@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react';
-import type { BookChanges } from '#contract/schemas/bookChange';
-import type { ChangeKind } from '#core/ledger/bookChange';
+import type { WhatChanged } from '#contract/schemas/dealHistory';
+import type { ChangeKind } from '#core/ledger/dealChange';
 import { formatExact, withSign } from '#core/money/format';
 import { useAddress } from '../../app/address';
 import { useGetCompanyQuery } from '../../app/api';
@@ -14,7 +14,7 @@ import { Loading } from '../../ui/Loading';
 import { DealsTabs } from '../DealsTabs';
 import { useNames } from '../useNames';
 import { DealDialog } from '../deal/DealDialog';
-import { useGetBookChangesQuery, useGetPastBookQuery } from './api';
+import { useGetWhatChangedQuery, useListDealsAsOfQuery } from './api';
 import { listPresets, toLocalText, toMoment } from './moments';
 
 const KIND_WORDS: Readonly<Record<ChangeKind, string>> = {
@@ -35,7 +35,7 @@ export function PastPage() {
   const [fromMoment, toMomentText] = [toMoment(from), toMoment(to)];
   const isReady = Boolean(unit && period && fromMoment);
   const query = { unit, period, from: fromMoment ?? '', ...(toMomentText ? { to: toMomentText } : {}) };
-  const { data, error, isFetching, refetch } = useGetBookChangesQuery(query, { skip: !isReady || isBook });
+  const { data, error, isFetching, refetch } = useGetWhatChangedQuery(query, { skip: !isReady || isBook });
   const names = useNames(unit, period, measure);
   const unitOf = { kind: 'money' as const, currency: company?.currency ?? 'EUR' };
   const toggle = (is: boolean, word: string) => <button type="button" aria-pressed={isBook === is} onClick={() => put({ show: is ? 'book' : null })} className={classNames('h-[28px] px-3', isBook === is ? 'bg-accent text-on-accent' : 'bg-sheet hover:bg-hover')}>{word}</button>;
@@ -59,13 +59,13 @@ export function PastPage() {
                   label="Changes, newest first" rows={data.changes} keyOf={(change) => `${change.at} ${change.deal} ${change.kind}`} onOpen={(change) => { if (change.dealId !== null) setOpened(change.dealId); }}
                   columns={[
                     { key: 'at', heading: 'When', width: '122px', cell: (change) => change.at.slice(0, 16) },
-                    { key: 'who', heading: 'Who', width: '98px', cell: (change) => change.who },
+                    { key: 'who', heading: 'Who', width: '98px', cell: (change) => change.userName },
                     { key: 'kind', heading: 'What', width: '104px', cell: (change) => KIND_WORDS[change.kind] },
                     { key: 'deal', heading: 'Deal or file', width: 'minmax(120px,1.4fr)', cell: (change) => <>{change.deal}{change.customer && <span className="text-soft">, {change.customer}</span>}{change.count > 1 && <span className="text-soft">, {change.count.toLocaleString('en-GB')} deals</span>}</> },
                     { key: 'reason', heading: 'Why', width: 'minmax(70px,1fr)', cell: (change) => <span className="text-soft" title={change.reason ?? undefined}>{change.reason ?? ''}</span> },
                     { key: 'revenue', heading: `Revenue, ${unitOf.currency}`, width: '118px', align: 'right', cell: (change) => <span className="font-semibold">{withSign(change.revenue, formatExact(change.revenue, unitOf))}</span> },
                   ]}
-                  footer={data.others && <>All others ({data.others.count.toLocaleString('en-GB')}): {withSign(data.others.revenue, formatExact(data.others.revenue, unitOf))}.</>}
+                  footer={data.remainder && <>All others ({data.remainder.count.toLocaleString('en-GB')}): {withSign(data.remainder.revenue, formatExact(data.remainder.revenue, unitOf))}.</>}
                 />
               )}
             </section>
@@ -78,27 +78,27 @@ export function PastPage() {
 
 type MoneyUnit = { kind: 'money'; currency: string };
 
-function describe(names: { unit: string; period: string }, { then, now }: BookChanges, unit: MoneyUnit): string {
-  if (then === now) return `${names.unit} stands at ${formatExact(now, unit)} in ${names.period}, as it did.`;
-  return `${names.unit} in ${names.period} went from ${formatExact(then, unit)} to ${formatExact(now, unit)}: ${withSign(now - then, formatExact(now - then, unit))}.`;
+function describe(names: { unit: string; period: string }, { before, after }: WhatChanged, unit: MoneyUnit): string {
+  if (before === after) return `${names.unit} stands at ${formatExact(after, unit)} in ${names.period}, as it did.`;
+  return `${names.unit} in ${names.period} went from ${formatExact(before, unit)} to ${formatExact(after, unit)}: ${withSign(after - before, formatExact(after - before, unit))}.`;
 }
 
 /** From the figure then to the figure now, kind by kind; it adds up exactly. */
-function Bridge({ data, unit }: { data: BookChanges; unit: MoneyUnit }) {
+function Bridge({ data, unit }: { data: WhatChanged; unit: MoneyUnit }) {
   const row = 'flex items-baseline justify-between gap-3 border-t border-line/70 py-1.5 first:border-0';
   return (
     <section aria-label="From then to now" className="self-start rounded-sheet border border-line bg-sheet px-4 py-2">
-      <p className={classNames(row, 'font-semibold')}><span>Then</span><span>{formatExact(data.then, unit)}</span></p>
+      <p className={classNames(row, 'font-semibold')}><span>Then</span><span>{formatExact(data.before, unit)}</span></p>
       {data.kinds.map((kind) => <p key={kind.kind} className={row}><span>{KIND_WORDS[kind.kind]} <span className="text-soft">({kind.count.toLocaleString('en-GB')})</span></span><span className={kind.revenue < 0 ? 'text-grade-1' : 'text-made'}>{withSign(kind.revenue, formatExact(kind.revenue, unit))}</span></p>)}
       {data.kinds.length === 0 && <p className={classNames(row, 'text-soft')}>nothing changed</p>}
-      <p className={classNames(row, 'font-semibold')}><span>Now</span><span>{formatExact(data.now, unit)}</span></p>
-      <p className="pt-1 text-[11.5px] text-soft">Won revenue of the chosen period. Who stood where is taken as it is known today.</p>
+      <p className={classNames(row, 'font-semibold')}><span>Now</span><span>{formatExact(data.after, unit)}</span></p>
+      <p className="pt-1 text-[11.5px] text-soft">Won revenue of the chosen period. Teams as of today.</p>
     </section>
   );
 }
 
 function BookThen({ query, unit, onOpen }: { query: { unit: string; period: string; at: string }; unit: MoneyUnit; onOpen(id: number): void }) {
-  const { data, error, refetch } = useGetPastBookQuery(query);
+  const { data, error, refetch } = useListDealsAsOfQuery(query);
   if (error) return <FailureNote failure={error} onRetry={() => void refetch()} />;
   if (!data) return <Loading what="the book" />;
   return (
@@ -112,7 +112,7 @@ function BookThen({ query, unit, onOpen }: { query: { unit: string; period: stri
             { key: 'product', heading: 'Product', width: 'minmax(110px,1fr)', cell: (deal) => <span className="text-soft">{deal.product ?? '–'}</span> }, { key: 'id', heading: 'Id', width: '110px', cell: (deal) => <span className="text-soft">{deal.deal}</span> },
             { key: 'amount', heading: `Amount, ${unit.currency}`, width: '130px', align: 'right', cell: (deal) => <span className={deal.status === 'won' ? 'font-semibold' : 'text-soft'}>{formatExact(deal.credited, unit)}</span> },
           ]}
-          footer={<>{data.count.toLocaleString('en-GB')} deals then: {data.won.count.toLocaleString('en-GB')} won worth {formatExact(data.won.revenue, unit)}, {data.open.count.toLocaleString('en-GB')} open worth {formatExact(data.open.credited, unit)}.{data.others > 0 && ` ${data.others.toLocaleString('en-GB')} smaller ones are not listed.`}</>}
+          footer={<>{data.count.toLocaleString('en-GB')} deals then: {data.won.count.toLocaleString('en-GB')} won worth {formatExact(data.won.revenue, unit)}, {data.open.count.toLocaleString('en-GB')} open worth {formatExact(data.open.credited, unit)}.{data.omitted > 0 && ` ${data.omitted.toLocaleString('en-GB')} smaller ones are not listed.`}</>}
         />
       )}
     </section>

@@ -1,10 +1,10 @@
 import * as routes from '#contract/routes/past';
-import type { AnswerOf, QueryOf } from '#contract/routes/route';
+import type { ResponseOf, QueryOf } from '#contract/routes/route';
 import { api } from '../../app/api';
 
-export const { useGetBookChangesQuery, useGetPastBookQuery } = api.injectEndpoints({
+export const { useGetWhatChangedQuery, useListDealsAsOfQuery } = api.injectEndpoints({
   endpoints: (build) => ({
-    getBookChanges: build.query<AnswerOf<typeof routes.getBookChanges>, QueryOf<typeof routes.getBookChanges>>({ query: (query) => ({ route: routes.getBookChanges, query }), providesTags: ['Deals', 'Figures'] }),
-    getPastBook: build.query<AnswerOf<typeof routes.getPastBook>, QueryOf<typeof routes.getPastBook>>({ query: (query) => ({ route: routes.getPastBook, query }) }),
+    getWhatChanged: build.query<ResponseOf<typeof routes.getWhatChanged>, QueryOf<typeof routes.getWhatChanged>>({ query: (query) => ({ route: routes.getWhatChanged, query }), providesTags: ['Deals', 'Figures'] }),
+    listDealsAsOf: build.query<ResponseOf<typeof routes.listDealsAsOf>, QueryOf<typeof routes.listDealsAsOf>>({ query: (query) => ({ route: routes.listDealsAsOf, query }) }),
   }),
 });

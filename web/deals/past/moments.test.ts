@@ -17,7 +17,7 @@ describe('moments often asked for', () => {
 
   it('are as many days back as they say', () => {
     const presets = (year: number, month: number, date: number) => Object.fromEntries(listPresets(new Date(year, month - 1, date, 15, 30)).map(({ name, at }) => [name, toLocalText(at).slice(0, 10)]));
-    expect(presets(2026, 11, 18)).toEqual({ today: '2026-11-18', yesterday: '2026-11-17', Monday: '2026-11-16', 'a week ago': '2026-11-11', 'the 1st': '2026-11-01' });
+    expect(presets(2026, 11, 18)).toEqual({ today: '2026-11-18', yesterday: '2026-11-17', Monday: '2026-11-16', 'a week ago': '2026-11-11', 'start of month': '2026-11-01' });
     // On a Monday it is today's; on a Sunday that of six days before.
     expect([presets(2026, 11, 16)['Monday'], presets(2026, 11, 22)['Monday'], presets(2026, 3, 1)['yesterday']]).toEqual(['2026-11-16', '2026-11-16', '2026-02-28']);
   });

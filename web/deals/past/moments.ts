@@ -10,12 +10,12 @@ export function toMoment(text: string): string | null {
   return text === '' || Number.isNaN(moment.getTime()) ? null : moment.toISOString();
 }
 
-/** Often asked for, reckoned from now. */
+/** Often asked for, computed from now. */
 export function listPresets(now: Date): { name: string; at: Date }[] {
   // By the calendar, not by hours: a day on which the clocks change has 23 or 25 of them.
   const back = (days: number) => new Date(now.getFullYear(), now.getMonth(), now.getDate() - days);
   const today = back(0);
   return [
-    { name: 'today', at: today }, { name: 'yesterday', at: back(1) }, { name: 'Monday', at: back((today.getDay() + 6) % 7) }, { name: 'a week ago', at: back(7) }, { name: 'the 1st', at: new Date(now.getFullYear(), now.getMonth(), 1) },
+    { name: 'today', at: today }, { name: 'yesterday', at: back(1) }, { name: 'Monday', at: back((today.getDay() + 6) % 7) }, { name: 'a week ago', at: back(7) }, { name: 'start of month', at: new Date(now.getFullYear(), now.getMonth(), 1) },
   ];
 }

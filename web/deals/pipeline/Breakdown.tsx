@@ -29,8 +29,8 @@ export function Breakdown({ pipeline, horizon, answer, unit }: BreakdownProps) {
               {rows.map((row) => (
                 <tr key={row.unit} className="border-t border-line/70">
                   <th scope="row" className="py-1 text-left font-medium"><button type="button" className="hover:underline" onClick={() => go({ unit: row.unit })}>{pipeline.below.find((each) => each.code === row.unit)?.name ?? row.unit}</button></th>
-                  <td className="font-semibold">{money(row.won)}</td><td>{money(row.weighted)}</td><td>{money(row.expected)}</td><td>{money(row.target)}</td>
-                  <td>{row.expectedAttainment === null ? '–' : showPercent(row.expectedAttainment)}</td>
+                  <td className="font-semibold">{money(row.actual)}</td><td>{money(row.weighted)}</td><td>{money(row.forecast)}</td><td>{money(row.target)}</td>
+                  <td>{row.forecastAttainment === null ? '–' : showPercent(row.forecastAttainment)}</td>
                   <td>{row.shortfall === 0 ? <span className="text-made">nothing</span> : money(row.shortfall)}</td><td>{showOdds(row.odds)}</td>
                 </tr>
               ))}

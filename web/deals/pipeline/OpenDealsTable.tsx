@@ -36,7 +36,7 @@ export function OpenDealsTable({ pipeline, horizon, dealIds, overdueIds, whatIf,
   };
   return (
     <section aria-label="Open deals" className="rounded-sheet border border-line bg-sheet p-3">
-      <div className="mb-1 flex items-center justify-between"><h2>Open deals, the heaviest first</h2><label className="flex items-center gap-1.5 text-[12px]"><input type="checkbox" checked={isOnlyThese} onChange={(event) => setOnlyThese(event.target.checked)} />only of {horizon.period.name}</label></div>
+      <div className="mb-1 flex items-center justify-between"><h2>Open deals, largest first</h2><label className="flex items-center gap-1.5 text-[12px]"><input type="checkbox" checked={isOnlyThese} onChange={(event) => setOnlyThese(event.target.checked)} />only of {horizon.period.name}</label></div>
       <table className="w-full text-[12.5px]">
         <thead className="text-left text-soft"><tr>{['Customer', 'Salesperson', 'Product', 'Stage', 'Expected on'].map((name) => <th key={name} scope="col" className="pb-1 font-medium">{name}</th>)}{['Amount', 'Likely', 'Weighted'].map((name) => <th key={name} scope="col" className="pb-1 text-right font-medium">{name}</th>)}<th scope="col" className="pb-1 pl-4 font-medium">What if</th></tr></thead>
         <tbody>
@@ -44,12 +44,12 @@ export function OpenDealsTable({ pipeline, horizon, dealIds, overdueIds, whatIf,
             const isLate = overdueIds.includes(deal.id);
             const supposed = whatIf.get(deal.id);
             return (
-              <tr key={`${deal.id} ${deal.salesperson}`} className={classNames('border-t border-line/70', supposed && 'bg-selected', supposed?.kind === 'out' && 'text-soft line-through')}>
+              <tr key={`${deal.id} ${deal.salespersonName}`} className={classNames('border-t border-line/70', supposed && 'bg-selected', supposed?.kind === 'out' && 'text-soft line-through')}>
                 <td className="py-1"><button type="button" className="text-left hover:underline" onClick={() => setOpened(deal.id)}>{deal.customer}</button></td>
-                <td>{deal.salesperson}</td><td className="text-soft">{deal.product ?? '–'}</td><td className="text-soft">{deal.stage ?? '–'}</td>
+                <td>{deal.salespersonName}</td><td className="text-soft">{deal.product ?? '–'}</td><td className="text-soft">{deal.stage ?? '–'}</td>
                 <td>{shortDay(parseDay(deal.expectedOn)!, true)}{isLate && <span className="ml-1.5 text-[11px] text-grade-1">overdue</span>}</td>
                 <td className="text-right">{formatExact(deal.amount, unit)}</td>
-                <td className="text-right" title={deal.isFromStage ? 'as its stage usually is' : undefined}>{deal.probability === null ? <span className="text-grade-2">unrated</span> : `${Math.round(deal.probability * 1000) / 10}%`}</td>
+                <td className="text-right" title={deal.isFromStage ? 'as its stage usually is' : undefined}>{deal.probability === null ? <span className="text-grade-2">withoutProbability</span> : `${Math.round(deal.probability * 1000) / 10}%`}</td>
                 <td className="text-right">{formatExact(weight, unit)}</td>
                 <td className="pl-4"><Suppose deal={deal} supposed={supposed} onChange={(next) => suppose(deal, next)} /></td>
               </tr>
@@ -57,9 +57,9 @@ export function OpenDealsTable({ pipeline, horizon, dealIds, overdueIds, whatIf,
           })}
         </tbody>
       </table>
-      {rows.length === 0 && <p className="py-2 text-soft">No open deal is expected to close in {horizon.period.name}. Take the tick off above to see all {pipeline.deals.length}.</p>}
+      {rows.length === 0 && <p className="py-2 text-soft">No open deal is expected to close in {horizon.period.name}. Clear the box above to see all {pipeline.deals.length}.</p>}
       {rows.length > SHOWN && <p className="pt-1 text-soft">and {rows.length - SHOWN} lighter ones, in the table of deals.</p>}
-      {pipeline.leftOut > 0 && <p className="pt-1 text-grade-2">{pipeline.leftOut.toLocaleString('en-GB')} smaller open deals are not reckoned in. Choose a unit further down.</p>}
+      {pipeline.omitted > 0 && <p className="pt-1 text-grade-2">{pipeline.omitted.toLocaleString('en-GB')} smaller open deals are not computed in. Choose a unit further down.</p>}
       {opened !== null && <DealDialog key={opened} id={opened} onClose={() => setOpened(null)} onOpen={setOpened} />}
     </section>
   );

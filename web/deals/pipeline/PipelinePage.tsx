@@ -35,8 +35,8 @@ export function PipelinePage() {
   const [horizon, of] = [data.horizons[chosen]!, answer.horizons[chosen]!];
   const bars = data.horizons.flatMap((each, index) => {
     if (!each.isMonth) return [];
-    const { won, weighted, open, target } = answer.horizons[index]!.outlook;
-    return [{ key: each.period.id, name: each.name, won, weighted, open, target, words: `${each.period.name}: won ${formatWhole(won, money)}, weighted ${formatWhole(weighted, money)}, open ${formatWhole(open, money)}, target ${target === null ? 'none' : formatWhole(target, money)}` }];
+    const { actual, weighted, open, target } = answer.horizons[index]!.outlook;
+    return [{ key: each.period.id, name: each.name, won: actual, weighted, open, target, words: `${each.period.name}: won ${formatWhole(actual, money)}, weighted ${formatWhole(weighted, money)}, open ${formatWhole(open, money)}, target ${target === null ? 'none' : formatWhole(target, money)}` }];
   });
 
   return (

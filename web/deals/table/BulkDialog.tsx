@@ -42,10 +42,10 @@ export function BulkDialog({ chosen, count, first, onClose, onDone }: BulkDialog
   const say = useSay();
   const reset = () => setEffect(null);
   const names = { stage: lists?.stages.map((each) => each.name), source: lists?.sources, category: lists?.categories, location: lists?.locations };
-  const send = async (isCheck: boolean) => {
-    const result = await change({ ...chosen, change: toChange(which, value, today), reason, isCheck });
+  const send = async (preview: boolean) => {
+    const result = await change({ ...chosen, change: toChange(which, value, today), reason, preview });
     if (result.error) return;
-    if (isCheck || result.data.refusals.length > 0) return setEffect(result.data);
+    if (preview || result.data.refusals.length > 0) return setEffect(result.data);
     const { run, changed } = result.data;
     say(`${changed.toLocaleString('en-GB')} ${changed === 1 ? 'deal is' : 'deals are'} changed.`, run === null ? {} : { action: { label: 'Undo', run: () => void undo({ id: run, reason: `undone: ${reason}` }) } });
     onDone();
@@ -66,7 +66,7 @@ export function BulkDialog({ chosen, count, first, onClose, onDone }: BulkDialog
         {error && !faultAt(error, 'reason') && <div className="mt-3"><FailureNote failure={error} /></div>}
         {effect && <Effect effect={effect} reporting={company?.currency ?? 'EUR'} />}
         <div className="mt-4 flex gap-2">
-          <Button kind="main" type="submit" disabled={isLoading || !isFilled || (effect !== null && (effect.changed === 0))}>{effect === null ? 'See what it means' : 'Change them'}</Button>
+          <Button kind="main" type="submit" disabled={isLoading || !isFilled || (effect !== null && (effect.changed === 0))}>{effect === null ? 'Preview' : 'Change them'}</Button>
           <Button kind="quiet" onClick={onClose}>Cancel</Button>
         </div>
       </form>
@@ -98,7 +98,7 @@ function Effect({ effect, reporting }: { effect: BulkEffect; reporting: string }
   }
   return (
     <div role="status" className="mt-3 rounded-sheet bg-selected px-3 py-2">
-      <p>{effect.changed.toLocaleString('en-GB')} {effect.changed === 1 ? 'deal changes' : 'deals change'}{effect.same > 0 && `, ${effect.same.toLocaleString('en-GB')} ${effect.same === 1 ? 'is' : 'are'} so already`}. {effect.moves.length === 0 ? 'Nobody’s won revenue changes.' : 'Won revenue changes:'}</p>
+      <p>{effect.changed.toLocaleString('en-GB')} {effect.changed === 1 ? 'deal changes' : 'deals change'}{effect.unchanged > 0 && `, ${effect.unchanged.toLocaleString('en-GB')} ${effect.unchanged === 1 ? 'is' : 'are'} so already`}. {effect.moves.length === 0 ? 'Nobody’s won revenue changes.' : 'Won revenue changes:'}</p>
       {effect.moves.length > 0 && <ul className="mt-1 grid max-h-[150px] grid-cols-2 gap-x-5 overflow-y-auto">{effect.moves.map((move) => <li key={`${move.name} ${move.period}`} className="flex justify-between gap-2"><span>{move.name}, {move.period}</span><span>{money(move.revenue)}</span></li>)}</ul>}
     </div>
   );

@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
 import type { Deal, DealInput } from '#contract/schemas/deal';
-import type { PickLists } from '#contract/schemas/list';
+import type { Lookups } from '#contract/schemas/list';
 import { exponentOf } from '#core/money/currency';
 import { readTyped } from '#core/money/typed';
 import type { Day } from '#core/period/day';
@@ -14,13 +14,13 @@ type Editable = (typeof EDITABLE)[number];
 interface CellEditorProps {
   deal: Deal;
   column: Editable;
-  lists: PickLists | undefined;
+  lists: Lookups | undefined;
   today: Day;
   onSave(deal: Deal, over: Partial<DealInput>): Promise<string | null>;
   onDone(): void;
 }
 
-const LISTS: Partial<Record<Editable, (lists: PickLists) => string[]>> = {
+const LISTS: Partial<Record<Editable, (lists: Lookups) => string[]>> = {
   customer: (lists) => lists.customers, product: (lists) => lists.products.map((each) => each.name), category: (lists) => lists.categories,
   source: (lists) => lists.sources, stage: (lists) => lists.stages.map((each) => each.name), location: (lists) => lists.locations,
 };

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { PickLists } from '#contract/schemas/list';
+import type { Lookups } from '#contract/schemas/list';
 import { Button } from '../../ui/Button';
 import { Combobox } from '../../ui/Combobox';
 import { Field, INPUT } from '../../ui/Field';
@@ -9,13 +9,13 @@ import { SWITCHES, type Filter, type TextFilter } from './useTableState';
 
 interface FilterMenuProps {
   filter: Filter;
-  lists: PickLists | undefined;
+  lists: Lookups | undefined;
   onChange(changes: Record<string, string | null>): void;
 }
 
 const LISTED = ['customer', 'product', 'category', 'source', 'stage', 'location', 'lostReason', 'currency'] as const;
 
-function namesOf(lists: PickLists | undefined, filter: (typeof LISTED)[number]): string[] {
+function namesOf(lists: Lookups | undefined, filter: (typeof LISTED)[number]): string[] {
   if (!lists) return [];
   const names = { customer: lists.customers, product: lists.products.map((each) => each.name), category: lists.categories, source: lists.sources, stage: lists.stages.map((each) => each.name), location: lists.locations, lostReason: lists.lostReasons, currency: lists.currencies };
   return names[filter];

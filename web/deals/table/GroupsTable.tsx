@@ -3,7 +3,7 @@ import { formatExact } from '#core/money/format';
 import { DataTable, type Column } from '../../ui/DataTable';
 
 export const GROUP_NAMES: Readonly<Record<DealGrouping, string>> = {
-  salesperson: 'Salesperson', customer: 'Customer', product: 'Product', category: 'Category', source: 'Source', stage: 'Stage', location: 'Location', lostReason: 'Lost because', status: 'Status', month: 'Month',
+  salesperson: 'Salesperson', customer: 'Customer', product: 'Product', category: 'Category', source: 'Source', stage: 'Stage', location: 'Location', lostReason: 'Lost reason', status: 'Status', month: 'Month',
 };
 
 /** Deals put together by what they have in common; a group opens to its deals. Others and total close the list (GUARDS 16). */
@@ -24,7 +24,7 @@ export function GroupsTable({ data, by, reporting, onOpen }: { data: DealGroups;
       rows={data.groups}
       keyOf={(group) => group.key ?? group.name}
       onOpen={onOpen}
-      footer={data.others && <>All others ({data.others.groups.toLocaleString('en-GB')}): {data.others.count.toLocaleString('en-GB')} deals, won {money(data.others.won.credited)}, open {money(data.others.open.credited)}.</>}
+      footer={data.remainder && <>All others ({data.remainder.groups.toLocaleString('en-GB')}): {data.remainder.count.toLocaleString('en-GB')} deals, won {money(data.remainder.won.credited)}, open {money(data.remainder.open.credited)}.</>}
     />
   );
 }

@@ -30,7 +30,7 @@ export function ViewsMenu({ state, unitName, onShow }: { state: DealViewState; u
       <ul aria-label="Saved views">
         {views.map((view) => (
           <li key={view.id} className="flex items-center justify-between gap-2">
-            <button type="button" className="flex-1 rounded-[4px] px-1.5 py-1 text-left hover:bg-hover" onClick={() => { onShow(view.state); setOpen(false); }}>{view.name}<span className="ml-1.5 text-[11px] text-soft">{view.sharedWith ? (view.isOwn ? 'shared' : `from ${view.who}`) : ''}</span></button>
+            <button type="button" className="flex-1 rounded-[4px] px-1.5 py-1 text-left hover:bg-hover" onClick={() => { onShow(view.state); setOpen(false); }}>{view.name}<span className="ml-1.5 text-[11px] text-soft">{view.sharedWith ? (view.isOwn ? 'shared' : `from ${view.userName}`) : ''}</span></button>
             {view.isOwn && <Button kind="quiet" className="h-[22px] px-1.5 text-[11.5px]" onClick={() => void remove(view.id)}>Remove<span className="sr-only"> {view.name}</span></Button>}
           </li>
         ))}

@@ -43,7 +43,7 @@ export function buildColumns(reporting: string): DealColumn[] {
     { key: 'cost', name: 'Cost', width: 104, align: 'right', sort: 'cost', cell: (deal) => soft(deal.cost), text: (deal) => deal.cost ?? '' },
     { key: 'commission', name: 'Commission', width: 104, align: 'right', cell: (deal) => soft(deal.commission === null ? null : money(deal.commission)), text: (deal) => (deal.commission === null ? '' : toDecimal(deal.commission, reporting)) },
     { key: 'openedOn', name: 'Opened', width: 96, cell: (deal) => soft(dayText(deal.openedOn)), text: (deal) => deal.openedOn ?? '' },
-    { key: 'lostReason', name: 'Lost because', width: 120, cell: (deal) => soft(deal.lostReason), text: (deal) => deal.lostReason ?? '' },
+    { key: 'lostReason', name: 'Lost reason', width: 120, cell: (deal) => soft(deal.lostReason), text: (deal) => deal.lostReason ?? '' },
     { key: 'refundOf', name: 'Refund of', width: 104, cell: (deal) => soft(deal.refundOf), text: (deal) => deal.refundOf ?? '' },
     { key: 'notes', name: 'Note', width: 180, cell: (deal) => soft(deal.notes), text: (deal) => (deal.notes ?? '').replace(/\s+/g, ' ') },
     { key: 'changedAt', name: 'Changed', width: 128, sort: 'changedAt', cell: (deal) => soft(deal.changedAt.slice(0, 16)), text: (deal) => deal.changedAt },

@@ -1,10 +1,10 @@
 import type { Filter, Switch, TextFilter } from './useTableState';
 
 export const FILTER_NAMES: Readonly<Record<TextFilter, string>> = {
-  customer: 'Customer', product: 'Product', category: 'Category', source: 'Source', stage: 'Stage', location: 'Location', lostReason: 'Lost because', currency: 'Currency',
+  customer: 'Customer', product: 'Product', category: 'Category', source: 'Source', stage: 'Stage', location: 'Location', lostReason: 'Lost reason', currency: 'Currency',
   amountFrom: 'Amount from', amountTo: 'Amount up to', changedSince: 'Changed since',
 };
-export const SWITCH_NAMES: Readonly<Record<Switch, string>> = { overdue: 'Overdue', split: 'Split', refund: 'Refunds', unplaced: 'Unplaced', uncosted: 'Won without a cost', voided: 'Voided deals instead' };
+export const SWITCH_NAMES: Readonly<Record<Switch, string>> = { overdue: 'Overdue', split: 'Split', refund: 'Refunds', unassigned: 'Unassigned', missingCost: 'Won without a cost', voided: 'Voided deals instead' };
 
 /** The filters that are on, in words, each with what takes it off (GUARDS 15). */
 export function listActive(filter: Filter): { key: string; name: string; off: Record<string, null> }[] {

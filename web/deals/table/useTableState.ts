@@ -6,7 +6,7 @@ import { FIRST_COLUMNS } from './columns';
 
 /** Filters by name of a list, typed amount or day. */
 export const TEXT_FILTERS = ['customer', 'product', 'category', 'source', 'stage', 'location', 'lostReason', 'currency', 'amountFrom', 'amountTo', 'changedSince'] as const;
-export const SWITCHES = ['overdue', 'split', 'refund', 'unplaced', 'uncosted', 'voided'] as const;
+export const SWITCHES = ['overdue', 'split', 'refund', 'unassigned', 'missingCost', 'voided'] as const;
 export type TextFilter = (typeof TEXT_FILTERS)[number];
 export type Switch = (typeof SWITCHES)[number];
 
@@ -38,7 +38,7 @@ export function useTableState() {
 
   const filter = readFilter(search);
   const sort: DealSort = DEAL_SORTS.find((each) => each === search.get('sort')) ?? 'day';
-  const order: 'up' | 'down' = search.get('order') === 'up' ? 'up' : 'down';
+  const order: 'asc' | 'desc' = search.get('order') === 'asc' ? 'asc' : 'desc';
   const by: DealGrouping | null = DEAL_GROUPS.find((each) => each === search.get('by')) ?? null;
   const state: DealViewState = { filter, sort, order, by, ...layout };
 

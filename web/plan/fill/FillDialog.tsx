@@ -18,10 +18,10 @@ import { LineTermsTable } from './LineTermsTable';
 import { PeriodShares } from './PeriodShares';
 
 const WAY_NAMES: Record<WayKind, string> = {
-  total: 'Share out a total', lastYear: 'From last year', each: 'One amount each', percent: 'Change by a percent', partial: 'Newcomers and leavers', copy: 'From another plan',
+  total: 'Share out a total', priorYear: 'From last year', each: 'One amount each', percent: 'Change by a percent', partial: 'Newcomers and leavers', copy: 'From another plan',
 };
-const PEOPLE_NAMES = { even: 'evenly', lastYear: "by last year's result", present: 'by present shares', custom: 'by shares of my own' } as const;
-const PHASING_NAMES = { workingDays: 'by working days', even: 'evenly', lastYear: "in last year's shape", present: 'in the present shape', custom: 'by shares of my own' } as const;
+const PEOPLE_NAMES = { even: 'evenly', priorYear: "by last year's result", present: 'by present shares', custom: 'by shares of my own' } as const;
+const PHASING_NAMES = { workingDays: 'by working days', even: 'evenly', priorYear: "in last year's shape", present: 'as in this plan now', custom: 'by shares of my own' } as const;
 const ROUNDINGS = [1, 10, 100, 1000, 10_000];
 
 interface FillDialogProps {
@@ -38,7 +38,7 @@ export function FillDialog({ sheet, selection, plans, way, saves, onClose }: Fil
   const { bench } = sheet;
   const isBlock = selection.row !== selection.anchorRow || selection.column !== selection.anchorColumn;
   const [form, setForm] = useState<FillForm>({
-    way, amount: '', percent: way === 'percent' ? '5' : '0', people: 'lastYear', phasing: 'workingDays', rounding: bench.figure.kind === 'money' ? 100 : 1,
+    way, amount: '', percent: way === 'percent' ? '5' : '0', people: 'priorYear', phasing: 'workingDays', rounding: bench.figure.kind === 'money' ? 100 : 1,
     who: isBlock ? 'selected' : 'people', when: isBlock ? 'selected' : 'shown', terms: {}, shares: {}, plan: null,
   });
   const change = (over: Partial<FillForm>) => setForm((old) => ({ ...old, ...over }));
@@ -63,7 +63,7 @@ export function FillDialog({ sheet, selection, plans, way, saves, onClose }: Fil
           {choose('How', form.way, Object.fromEntries(WAYS.filter((each) => each !== 'total' || canShare(bench)).map((each) => [each, WAY_NAMES[each]])), (value: WayKind) => change({ way: value, ...(value === 'percent' && form.percent === '0' ? { percent: '5' } : {}) }))}
           {(form.way === 'total' || form.way === 'each') && <Field label={form.way === 'total' ? 'Total, all together' : 'Amount for each'} fault={faults.amount || undefined}><input className={INPUT} inputMode="decimal" value={form.amount} onChange={(event) => change({ amount: event.target.value })} placeholder="for example 1,380,000 or 1.38m" /></Field>}
           {form.way === 'partial' && <Field label="Full target of one period" fault={faults.amount || undefined} hint="Of it each gets what a ramp asks and the working days they are there. Empty: the average of the peers."><input className={INPUT} inputMode="decimal" value={form.amount} onChange={(event) => change({ amount: event.target.value })} placeholder="average of the peers" /></Field>}
-          {(form.way === 'lastYear' || form.way === 'percent') && <Field label={form.way === 'lastYear' ? 'Growth in percent' : 'Change in percent'} fault={faults.percent || undefined}><input className={INPUT} inputMode="decimal" value={form.percent} onChange={(event) => change({ percent: event.target.value })} /></Field>}
+          {(form.way === 'priorYear' || form.way === 'percent') && <Field label={form.way === 'priorYear' ? 'Growth in percent' : 'Change in percent'} fault={faults.percent || undefined}><input className={INPUT} inputMode="decimal" value={form.percent} onChange={(event) => change({ percent: event.target.value })} /></Field>}
           {form.way === 'copy' && <Field label="Plan" fault={faults.plan || undefined}><select className={INPUT} value={form.plan ?? ''} onChange={(event) => change({ plan: event.target.value === '' ? null : Number(event.target.value) })}><option value="">Choose a plan</option>{plans.filter((plan) => plan.id !== bench.sheet.plan?.id && (plan.status === 'draft' || plan.status === 'published')).map((plan) => <option key={plan.id} value={plan.id}>{plan.name} ({plan.status})</option>)}</select></Field>}
           {choose('For whom', form.who, { people: 'every salesperson below', below: 'the units directly below', own: `${bench.unit.name} itself`, selected: 'the selected lines' }, (value: FillForm['who']) => change({ who: value }))}
           {choose('When', form.when, { shown: `${sheet.total.fullName}`, selected: 'the selected periods' }, (value: FillForm['when']) => change({ when: value }))}
@@ -73,7 +73,7 @@ export function FillDialog({ sheet, selection, plans, way, saves, onClose }: Fil
           {form.way !== 'each' && form.way !== 'copy' && choose('Rounded to', String(form.rounding), Object.fromEntries(ROUNDINGS.map((each) => [String(each), each.toLocaleString('en-GB')])), (value: string) => change({ rounding: Number(value) }))}
         </div>
         <div className="flex min-w-0 flex-col">
-          <p role="status" className="min-h-[38px] pb-2">{result === null ? <span className="text-soft">{Object.values(faults).find(Boolean) ?? 'Type an amount to see every cell it would change.'}</span> : <Summary result={result} people={lines.length} periods={periods.length} way={form.way} show={show} older={form.way === 'lastYear' || form.phasing === 'lastYear' || form.people === 'lastYear' ? bench.describeOlderBasis(periods) : null} />}</p>
+          <p role="status" className="min-h-[38px] pb-2">{result === null ? <span className="text-soft">{Object.values(faults).find(Boolean) ?? 'Type an amount to see every cell it would change.'}</span> : <Summary result={result} people={lines.length} periods={periods.length} way={form.way} show={show} older={form.way === 'priorYear' || form.phasing === 'priorYear' || form.people === 'priorYear' ? bench.describeOlderBasis(periods) : null} />}</p>
           {form.way === 'total' && <LineTermsTable lines={lines} periods={periods} bench={bench} form={form} result={result} onChange={(terms) => change({ terms })} />}
           <CellsPreview bench={bench} cells={result?.ok ? result.cells : []} height={form.way === 'total' ? 170 : 380} />
         </div>
@@ -102,6 +102,6 @@ function Summary({ result, people, periods, way, show, older }: SummaryProps) {
   const isSame = result.cells.every((cell) => cell.value === first);
   const isWhole = result.cells.length === people * periods;
   const words = way === 'each' && isWhole ? describeEach(people, periods, show(first), show(result.total)) : describeTogether(show(result.total), isSame ? show(first) : null);
-  const note = [noteWords(result.notes), way === 'lastYear' || way === 'total' ? older : null].filter(Boolean).join(' ');
+  const note = [noteWords(result.notes), way === 'priorYear' || way === 'total' ? older : null].filter(Boolean).join(' ');
   return <><span className="font-semibold">{words}</span>{way !== 'each' && <span className="text-soft"> over {people} {people === 1 ? 'line' : 'lines'} and {periods} {periods === 1 ? 'period' : 'periods'}{result.kept > 0 ? `, ${show(result.kept)} of it locked` : ''}.</span>}{note && <span className="text-soft"> {note}</span>}</>;
 }

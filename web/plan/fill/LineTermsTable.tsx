@@ -46,8 +46,8 @@ export function LineTermsTable({ lines, periods, bench, form, result, onChange }
           { key: 'name', heading: 'Line', width: 'minmax(120px,1fr)', cell: (line) => line.unit.name },
           { key: 'now', heading: 'Now', width: '84px', align: 'right', cell: (line) => <span className="text-soft">{show(now.get(line.unit.id))}</span> },
           { key: 'lock', heading: 'Lock', width: '44px', cell: (line) => <input type="checkbox" aria-label={`Lock ${line.unit.name}`} checked={form.terms[line.unit.id]?.isLocked ?? false} onChange={(event) => set(line, { isLocked: event.target.checked })} /> },
-          { key: 'least', heading: 'Least', width: '84px', align: 'right', cell: (line) => box(line, 'least', 'Least') },
-          { key: 'most', heading: 'Most', width: '84px', align: 'right', cell: (line) => box(line, 'most', 'Most') },
+          { key: 'least', heading: 'Minimum', width: '84px', align: 'right', cell: (line) => box(line, 'least', 'Least') },
+          { key: 'most', heading: 'Maximum', width: '84px', align: 'right', cell: (line) => box(line, 'most', 'Most') },
           ...(form.people === 'custom' ? [{ key: 'share', heading: 'Share %', width: '70px', align: 'right' as const, cell: (line: SheetRow) => box(line, 'share', 'Share') }] : []),
           { key: 'then', heading: 'Then', width: '90px', align: 'right', cell: (line) => <span className="font-semibold">{show((form.terms[line.unit.id]?.isLocked ? now : then).get(line.unit.id))}</span> },
         ]}

@@ -21,7 +21,7 @@ describe('the form of a fill', () => {
 
   it('names what cannot be read, at its field', () => {
     expect(read({ amount: '12x' })).toMatchObject({ result: null, faults: { amount: expect.stringContaining('“12x” is not an amount') } });
-    expect(read({ way: 'lastYear', percent: 'five' }).faults.percent).toContain('not a percent');
+    expect(read({ way: 'priorYear', percent: 'five' }).faults.percent).toContain('not a percent');
     expect(read({ terms: { 3: { least: 'lots' } } }).faults.terms).toBe('Ilse: “lots” is not an amount.');
     expect(read({ way: 'copy' }).faults.plan).toBe('Choose a plan.');
   });
@@ -32,9 +32,9 @@ describe('the form of a fill', () => {
   });
 
   it('grows last year, refusing to lose all of it', () => {
-    const { result } = read({ way: 'lastYear', percent: '10' });
+    const { result } = read({ way: 'priorYear', percent: '10' });
     expect(result?.ok && result.cells[0]).toMatchObject({ value: 100, before: null });
-    expect(read({ way: 'lastYear', percent: '-150' }).result).toMatchObject({ ok: false, fault: 'growthTooLow' });
+    expect(read({ way: 'priorYear', percent: '-150' }).result).toMatchObject({ ok: false, fault: 'growthTooLow' });
   });
 
   it.each([['5', 500], ['5.25%', 525], ['−3', -300], ['+ 2 %', 200], ['', null], ['1.234', null], ['x', null]])('reads the percent “%s” as %s', (text, expected) => expect(readBasisPoints(text)).toBe(expected));

@@ -6,7 +6,7 @@ import { cellsOf, toBlockOf, type Selection } from '../../ui/grid/selection';
 import type { Sheet, SheetRow } from '../sheet';
 import type { Workbench } from '../workbench';
 
-export const WAYS = ['total', 'lastYear', 'each', 'percent', 'partial', 'copy'] as const;
+export const WAYS = ['total', 'priorYear', 'each', 'percent', 'partial', 'copy'] as const;
 export type WayKind = (typeof WAYS)[number];
 
 /** What is typed in the dialog, as text. */
@@ -78,13 +78,13 @@ export function readFill(form: FillForm, sheet: Sheet, selection: Selection, oth
   if (way.kind === 'copy' && !other) return { faults: { plan: form.plan === null ? 'Choose a plan.' : '' }, result: null, lines, periods };
   // Amounts of two currencies must never be mixed.
   if (way.kind === 'copy' && other!.currency !== bench.currency) return { faults: { plan: `That plan has no fixed rate of ${bench.currency}.` }, result: null, lines, periods };
-  const unit = form.rounding * bench.oneUnit;
-  return { faults, result: fillCells({ way, unitIds: lines.map((line) => line.unit.id), periods, unit }, bench.toFillSource(other?.toFillSource().targetOf)), lines, periods };
+  const step = form.rounding * bench.oneUnit;
+  return { faults, result: fillCells({ way, unitIds: lines.map((line) => line.unit.id), periods, step }, bench.toFillSource(other?.toFillSource().targetOf)), lines, periods };
 }
 
 function readWay(form: FillForm, bench: Workbench, lines: readonly SheetRow[], periods: readonly Period[], faults: FormFaults): FillWay | null {
   if (form.way === 'copy') return { kind: 'copy' };
-  if (form.way === 'lastYear' || form.way === 'percent') {
+  if (form.way === 'priorYear' || form.way === 'percent') {
     const growth = readBasisPoints(form.percent);
     if (growth === null) faults.percent = form.percent.trim() === '' ? '' : `“${form.percent}” is not a percent. Write for example 5 or −2.5.`;
     return growth === null ? null : { kind: form.way, growth };

@@ -25,8 +25,8 @@ export function NewDraftDialog({ year, plans, onMade, onClose }: NewDraftDialogP
   const submit = handleSubmit(async (values) => {
     const result = await create({ year, name: values.name, from: values.from, ...(values.from === 'plan' ? { plan: Number(values.plan) } : {}) });
     if (result.error) return;
-    const { plan, copied, leftOut } = result.data;
-    say(`“${plan.name}” is begun${copied > 0 ? ` with ${copied.toLocaleString('en-GB')} targets` : ''}.${leftOut > 0 ? ` ${leftOut} were left out: their units no longer stand in the tree.` : ''}`);
+    const { plan, copied, omitted } = result.data;
+    say(`“${plan.name}” is begun${copied > 0 ? ` with ${copied.toLocaleString('en-GB')} targets` : ''}.${omitted > 0 ? ` ${omitted} were left out: their units no longer stand in the tree.` : ''}`);
     onMade(plan);
   });
   return (
@@ -36,7 +36,7 @@ export function NewDraftDialog({ year, plans, onMade, onClose }: NewDraftDialogP
         <Field label="Begin with">
           <select className={INPUT} {...register('from')}>
             {hasPublished && <option value="published">a copy of the published plan</option>}
-            <option value="lastYear">last year’s plan, period by period</option>
+            <option value="priorYear">last year’s plan, period by period</option>
             <option value="empty">nothing</option>
             {drafts.length > 0 && <option value="plan">a copy of another draft</option>}
           </select>

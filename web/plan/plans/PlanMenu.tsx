@@ -40,6 +40,6 @@ export function PlanMenu({ plans, chosen, mayPlan, onChoose, onNew }: PlanMenuPr
 }
 
 function describePlan(plan: PlanSummary): string {
-  const made = plan.status === 'published' && plan.note ? plan.note : `${plan.unit.name}, made by ${plan.madeBy} on ${plan.madeAt.slice(0, 10)}`;
-  return `${made} · ${plan.cells.toLocaleString('en-GB')} targets`;
+  const made = plan.status === 'published' && plan.note ? plan.note : `${plan.unit.name}, made by ${plan.createdBy} on ${plan.createdAt.slice(0, 10)}`;
+  return `${made} · ${plan.targetCount.toLocaleString('en-GB')} targets`;
 }

@@ -26,7 +26,7 @@ export function PublishDialog({ plan, periods, onPublished, onClose }: PublishDi
   const submit = async () => {
     const result = await publish({ id: plan.id, body: { note, ...(from ? { from } : {}) } });
     if (result.error) return;
-    say(`“${plan.name}” is published: ${result.data.changed} ${result.data.changed === 1 ? 'target' : 'targets'} changed${result.data.kept > 0 ? `, ${result.data.kept} before ${periods.find((each) => each.id === from)?.name} kept` : ''}.`);
+    say(`“${plan.name}” is published: ${result.data.changed} ${result.data.changed === 1 ? 'target' : 'targets'} changed${result.data.unchanged > 0 ? `, ${result.data.unchanged} before ${periods.find((each) => each.id === from)?.name} kept` : ''}.`);
     onPublished();
   };
   return (

@@ -14,7 +14,7 @@ export function RatesDialog({ plan, onClose }: { plan: PlanSummary; onClose(): v
   const [rates, setRates] = useState(() => Object.entries(plan.rates).map(([currency, rate]) => ({ currency, rate })));
   const [change, { error, isLoading }] = useChangePlanRatesMutation();
   const say = useSay();
-  const mayChange = plan.status === 'draft' && plan.mayPublish && plan.unit.kind === 'company';
+  const mayChange = plan.status === 'draft' && plan.canPublish && plan.unit.kind === 'company';
   const reporting = company?.currency ?? '';
   const submit = async () => {
     const result = await change({ id: plan.id, rates: Object.fromEntries(rates.filter((each) => each.currency !== '').map((each) => [each.currency, each.rate.trim()])) });

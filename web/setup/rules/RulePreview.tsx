@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { RuleTrial, RuleTried } from '#contract/schemas/rule';
+import type { RulePreview as Preview, RulePreviewInput } from '#contract/schemas/rule';
 import type { StatusRule } from '#core/status/rule';
 import { FailureNote } from '../../app/FailureNote';
 import { textOf } from '../../charts/status';
@@ -7,7 +7,7 @@ import { StatusMark } from '../../charts/StatusMark';
 import { Button } from '../../ui/Button';
 import { DataTable, type Column } from '../../ui/DataTable';
 import { Loading } from '../../ui/Loading';
-import { useTryRulesQuery } from './api';
+import { usePreviewRulesQuery } from './api';
 
 interface RulePreviewProps {
   code: string;
@@ -19,22 +19,22 @@ interface RulePreviewProps {
   onDrop(at: number): void;
 }
 
-type Row = RuleTried['units'][number];
+type Row = Preview['units'][number];
 
 /** Who would change grade by the rules that are tried, before and after, on the figures of the chosen period. */
 export function RulePreview({ code, period, tried, keptCount, onTake, onDrop }: RulePreviewProps) {
   const [isAll, setAll] = useState(false);
-  const { data, error } = useTryRulesQuery({ code, body: { period, rules: tried as unknown as RuleTrial['rules'] } }, { skip: tried.length === 0 });
+  const { data, error } = usePreviewRulesQuery({ code, body: { period, rules: tried as unknown as RulePreviewInput['rules'] } }, { skip: tried.length === 0 });
   if (tried.length === 0) return <p className="text-soft">Mend what is marked, and it is shown here who would change grade.</p>;
   if (error) return <FailureNote failure={error} />;
   if (!data) return <Loading what="what would change" />;
   const names = tried.map((_, at) => (at < keptCount ? `Rule ${String.fromCharCode(65 + at)}` : 'This one'));
-  const rows = isAll ? data.units : data.units.filter((each) => each.then.some((then) => then?.grade !== each.now.grade));
-  const grade = (status: Row['now'] | undefined, now?: Row['now']) => status && <span className={`flex items-center gap-1.5 ${now && now.grade !== status.grade ? `font-semibold ${textOf(status)}` : ''}`}>{status.symbols !== 'words' && <StatusMark status={status} />}<span className="truncate">{status.word}</span></span>;
+  const rows = isAll ? data.units : data.units.filter((each) => each.previews.some((then) => then?.grade !== each.current.grade));
+  const grade = (status: Row['current'] | undefined, now?: Row['current']) => status && <span className={`flex items-center gap-1.5 ${now && now.grade !== status.grade ? `font-semibold ${textOf(status)}` : ''}`}>{status.iconSet !== 'words' && <StatusMark status={status} />}<span className="truncate">{status.label}</span></span>;
   const columns: Column<Row>[] = [
-    { key: 'unit', heading: 'Unit', width: 'minmax(110px,1.4fr)', cell: (row) => <span className="truncate" title={row.under ?? undefined}>{row.unit.name}</span> },
-    { key: 'now', heading: 'Now', width: 'minmax(86px,1fr)', cell: (row) => grade(row.now) },
-    ...names.map((name, at): Column<Row> => ({ key: `then ${at}`, heading: name, width: 'minmax(86px,1fr)', cell: (row) => grade(row.then[at], row.now) })),
+    { key: 'unit', heading: 'Unit', width: 'minmax(110px,1.4fr)', cell: (row) => <span className="truncate" title={row.parentName ?? undefined}>{row.unit.name}</span> },
+    { key: 'now', heading: 'Now', width: 'minmax(86px,1fr)', cell: (row) => grade(row.current) },
+    ...names.map((name, at): Column<Row> => ({ key: `then ${at}`, heading: name, width: 'minmax(86px,1fr)', cell: (row) => grade(row.previews[at], row.current) })),
   ];
   return (
     <section aria-label="What would change" className="flex h-[560px] min-w-0 flex-col">

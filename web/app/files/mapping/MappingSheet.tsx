@@ -32,18 +32,18 @@ export function MappingSheet({ preview, mapping, onChange }: MappingSheetProps) 
   return (
     <section aria-label="How the file is read" className="mt-3 rounded-sheet border border-line p-3">
       <div className="flex flex-wrap items-end gap-4">
-        <label className="flex flex-col gap-1">Days are written<select className={SELECT} value={mapping.days} onChange={(event) => onChange({ ...mapping, days: event.target.value as DayForm })}>{DAY_FORMS.map((form) => <option key={form} value={form}>{DAY_WORDS[form]}</option>)}</select></label>
-        <label className="flex flex-col gap-1">Numbers are written<select className={SELECT} value={mapping.numbers} onChange={(event) => onChange({ ...mapping, numbers: event.target.value as 'point' | 'comma' })}>{NUMBER_FORMS.map((form) => <option key={form} value={form}>{NUMBER_WORDS[form]}</option>)}</select></label>
+        <label className="flex flex-col gap-1">Date format<select className={SELECT} value={mapping.days} onChange={(event) => onChange({ ...mapping, days: event.target.value as DayForm })}>{DAY_FORMS.map((form) => <option key={form} value={form}>{DAY_WORDS[form]}</option>)}</select></label>
+        <label className="flex flex-col gap-1">Number format<select className={SELECT} value={mapping.numbers} onChange={(event) => onChange({ ...mapping, numbers: event.target.value as 'point' | 'comma' })}>{NUMBER_FORMS.map((form) => <option key={form} value={form}>{NUMBER_WORDS[form]}</option>)}</select></label>
         {!taken.has('status') && <label className="flex flex-col gap-1">All of them are<select className={SELECT} value={mapping.defaults['status'] ?? ''} onChange={(event) => putDefault('status', event.target.value)}><option value="">choose</option>{['won', 'open', 'lost'].map((status) => <option key={status}>{status}</option>)}</select></label>}
         {!taken.has('currency') && <label className="flex flex-col gap-1">Currency of all<input className={SELECT} maxLength={3} placeholder="reporting" value={mapping.defaults['currency'] ?? ''} onChange={(event) => putDefault('currency', event.target.value.toUpperCase())} /></label>}
       </div>
       {preview.isDoubtful && <p className="mt-2 text-grade-2">The days can be read in two ways. Look at the rows below, and choose.</p>}
-      {missing.length > 0 && <p role="status" className="mt-2 text-grade-1">Nothing in the file stands for {missing.join(', ')} yet.</p>}
+      {missing.length > 0 && <p role="status" className="mt-2 text-grade-1">Nothing in the file matches {missing.join(', ')} yet.</p>}
       <div className="mt-3 overflow-x-auto" tabIndex={0} role="region" aria-label="First rows as they are read">
         <table className="text-[12px]">
           <thead>
             <tr>{headings.map((heading) => <th key={heading} scope="col" className="px-1.5 text-left font-medium whitespace-nowrap">{heading}</th>)}</tr>
-            <tr>{headings.map((heading) => <td key={heading} className="px-1 pb-1"><select aria-label={`${heading} means`} className={classNames(SELECT, 'min-w-[104px]', !mapping.columns[heading] && 'text-soft')} value={mapping.columns[heading] ?? ''} onChange={(event) => put(heading, event.target.value)}><option value="">not read</option>{DEAL_COLUMNS.map((column) => <option key={column}>{column}</option>)}</select></td>)}</tr>
+            <tr>{headings.map((heading) => <td key={heading} className="px-1 pb-1"><select aria-label={`${heading} means`} className={classNames(SELECT, 'min-w-[104px]', !mapping.columns[heading] && 'text-soft')} value={mapping.columns[heading] ?? ''} onChange={(event) => put(heading, event.target.value)}><option value="">skip</option>{DEAL_COLUMNS.map((column) => <option key={column}>{column}</option>)}</select></td>)}</tr>
           </thead>
           <tbody>{rows.slice(0, 5).map((row, index) => <tr key={index} className="border-t border-line/70">{headings.map((heading, at) => <Cell key={heading} column={mapping.columns[heading] ?? ''} text={row[at] ?? ''} mapping={mapping} />)}</tr>)}</tbody>
         </table>

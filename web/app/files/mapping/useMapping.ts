@@ -2,7 +2,7 @@ import { useState } from 'react';
 import type { Problem } from '#contract/errors/problem';
 import { NEEDED_DEAL_COLUMNS } from '#contract/importMapping';
 import { saveImportMapping } from '#contract/routes/files';
-import type { AnswerOf, BodyOf } from '#contract/routes/route';
+import type { ResponseOf, BodyOf } from '#contract/routes/route';
 import type { ImportMapping, ImportPreview } from '#contract/schemas/importMapping';
 import { api } from '../../api';
 import type { useFileUpload } from '../useFileUpload';
@@ -14,7 +14,7 @@ export interface ChosenFile {
 
 const { useSaveImportMappingMutation } = api.injectEndpoints({
   endpoints: (build) => ({
-    saveImportMapping: build.mutation<AnswerOf<typeof saveImportMapping>, BodyOf<typeof saveImportMapping>>({ query: (body) => ({ route: saveImportMapping, body }) }),
+    saveImportMapping: build.mutation<ResponseOf<typeof saveImportMapping>, BodyOf<typeof saveImportMapping>>({ query: (body) => ({ route: saveImportMapping, body }) }),
   }),
 });
 

@@ -1,0 +1,53 @@
+import * as access from './access';
+import * as account from './account';
+import * as acknowledgement from './acknowledgement';
+import * as activity from './activity';
+import * as board from './board';
+import * as bulk from './bulk';
+import * as closedDay from './closedDay';
+import * as company from './company';
+import * as contributingDeals from './contributingDeals';
+import * as correction from './correction';
+import * as customer from './customer';
+import * as deal from './deal';
+import * as dealHistory from './dealHistory';
+import * as dealView from './dealView';
+import * as event from './event';
+import * as feed from './feed';
+import * as imports from './import';
+import * as importMapping from './importMapping';
+import * as ladder from './ladder';
+import * as list from './list';
+import * as measure from './measure';
+import * as oversizedTotal from './oversizedTotal';
+import * as pipeline from './pipeline';
+import * as plan from './plan';
+import * as planGrid from './planGrid';
+import * as print from './print';
+import * as rate from './rate';
+import * as rule from './rule';
+import * as scorecard from './scorecard';
+import * as series from './series';
+import * as standing from './standing';
+import * as target from './target';
+import * as unit from './unit';
+
+const MODULES = [
+  access, account, acknowledgement, activity, board, bulk, closedDay, company, contributingDeals,
+  correction, customer, deal, dealHistory, dealView, event, feed, imports, importMapping, ladder, list,
+  measure, oversizedTotal, pipeline, plan, planGrid, print, rate, rule, scorecard, series, standing,
+  target, unit,
+];
+
+/** Every exported schema of more than a plain value, by its name: the components of the API description. */
+export const NAMED_SCHEMAS: ReadonlyMap<object, string> = new Map(
+  MODULES.flatMap((module) => Object.entries(module))
+    .filter(([, value]) => isStructured(value))
+    .map(([name, value]) => [value as object, name]),
+);
+
+function isStructured(value: unknown): boolean {
+  if (typeof value !== 'object' || value === null || Array.isArray(value)) return false;
+  const schema = value as { type?: unknown; anyOf?: unknown; properties?: unknown; items?: unknown };
+  return schema.anyOf !== undefined || (schema.type === 'object' && schema.properties !== undefined) || (schema.type === 'array' && schema.items !== undefined);
+}
