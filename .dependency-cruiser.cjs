@@ -18,6 +18,7 @@ module.exports = {
   forbidden: [
     not('no-cycles', {}, { circular: true }, 'A cycle hides which of two things comes first.'),
     not('core-alone', { path: '^core/', pathNot: '\\.test\\.ts$' }, { pathNot: '^core/' }, 'The core imports nothing but itself.'),
+    not('wording-on-facts', { path: '^wording/', pathNot: '\\.test\\.ts$' }, { pathNot: '^(wording/|core/|contract/)' }, 'Wording makes sentences of facts: of the core and of the contract.'),
     not('contract-on-core', { path: '^contract/', pathNot: '\\.test\\.ts$' }, { pathNot: '^(contract/|core/|node_modules/typebox/)' }, 'The contract knows core types and name lists.'),
     not('server-not-web', { path: '^server/' }, { path: '^(web|standins|demo|bench|tests|scripts)/' }, 'The server ships without these.'),
     not('server-domain-by-index', {

@@ -20,7 +20,7 @@ export default tseslint.config(
     },
   },
   {
-    files: ['core/**/*.ts', 'contract/**/*.ts'],
+    files: ['core/**/*.ts', 'wording/**/*.ts', 'contract/**/*.ts'],
     ignores: ['**/*.test.ts'],
     rules: {
       'no-restricted-syntax': ['error',

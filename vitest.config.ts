@@ -9,7 +9,7 @@ export default defineConfig({
     projects: [
       {
         test: {
-          name: 'unit', include: ['{core,contract,web,server,demo,standins,scripts}/**/*.test.ts', 'tests/outside/**/*.test.ts'], environment: 'node', pool: 'threads', isolate: false,
+          name: 'unit', include: ['{core,wording,contract,web,server,demo,standins,scripts}/**/*.test.ts', 'tests/outside/**/*.test.ts'], environment: 'node', pool: 'threads', isolate: false,
           // Nothing is a matter of time; a shared machine may stand still for seconds.
           testTimeout: 30_000, hookTimeout: 60_000,
         },

@@ -1,7 +1,7 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { chromium, type Page } from '@playwright/test';
 import seedrandom from 'seedrandom';
-import { shareWithin, type ShareLine } from '#core/target/fill/shareWithin';
+import { shareWithin, type ShareLine } from '#core/targets/fill/shareWithin';
 import { startCluster } from '../scripts/cluster';
 import { buildUnitsCsv } from './company';
 import { measure, quantile, time } from './measure';

@@ -2,7 +2,7 @@ import { createReadStream, mkdtempSync, rmSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import { recordImported } from '#server/imports/index';
 import { findTotalDifferences } from '#server/ledger/recompute';
-import { viewStandings } from '#server/standings/index';
+import { viewStandings } from '#server/attainment/index';
 import { startCluster } from '../scripts/cluster';
 import { buildTargetsCsv, buildUnitsCsv, SIZE, TODAY, writeDealsCsv } from './company';
 import { report, type Ratio } from './report';

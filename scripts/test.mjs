@@ -7,14 +7,14 @@ const node = (...args) => [process.execPath, ...args];
 const REPORTS = 'test-results';
 
 /** What reads a calendar; comparisons of sums with an SQL engine are the same in every time zone. */
-const WITH_DAYS = ['contract', 'core', 'demo', 'server', 'web', 'tests/outside/weekCalendar', 'tests/outside/workingDays'];
+const WITH_DAYS = ['contract', 'core', 'wording', 'demo', 'server', 'web', 'tests/outside/weekCalendar', 'tests/outside/workingDays'];
 const unitsIn = (zone, only = []) => [`TZ=${zone}`, ...node('node_modules/vitest/vitest.mjs', 'run', '--project', 'unit', '--reporter=default', '--reporter=json', `--outputFile.json=${REPORTS}/unit-${zone.replace('/', '-')}.json`, ...only)];
 
 /** Each part: what it runs, and how its tests are counted (a check without tests counts as one). */
 const PARTS = {
-  typecheck: { run: ['core', 'contract', '.', 'web'].map((project) => node('node_modules/typescript/bin/tsc', '-p', project)) },
+  typecheck: { run: ['core', 'wording', 'contract', '.', 'web'].map((project) => node('node_modules/typescript/bin/tsc', '-p', project)) },
   lint: { run: [node('node_modules/eslint/bin/eslint.js', '.', '--max-warnings', '0')] },
-  imports: { run: [node('node_modules/dependency-cruiser/bin/dependency-cruise.mjs', '--config', '.dependency-cruiser.cjs', 'core', 'contract', 'server', 'web', 'demo', 'standins', 'bench', 'scripts', 'tests'), node('node_modules/knip/bin/knip.js', '--no-progress')] },
+  imports: { run: [node('node_modules/dependency-cruiser/bin/dependency-cruise.mjs', '--config', '.dependency-cruiser.cjs', 'core', 'wording', 'contract', 'server', 'web', 'demo', 'standins', 'bench', 'scripts', 'tests'), node('node_modules/knip/bin/knip.js', '--no-progress')] },
   unit: { run: [unitsIn('UTC'), ...['America/Los_Angeles', 'Pacific/Auckland'].map((zone) => unitsIn(zone, WITH_DAYS))] },
   api: { run: [node('node_modules/vitest/vitest.mjs', 'run', '--project', 'api', '--reporter=default', '--reporter=json', `--outputFile.json=${REPORTS}/api.json`)] },
   e2e: { build: true, browser: true, run: [node('node_modules/@playwright/test/cli.js', 'test', '--config', 'playwright.config.ts')] },

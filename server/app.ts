@@ -25,14 +25,14 @@ import { answerErrors } from './errors';
 import { addMeasureRoutes } from './measures/index';
 import { parseDay } from '#core/period/day';
 import { ProblemError } from './problem';
-import { addPastRoutes } from './past/index';
+import { addPastRoutes } from './history/index';
 import { addPipelineRoutes } from './pipeline/index';
 import { addPlanRoutes } from './plans/index';
 import { addPrintRoutes } from './print/index';
 import { nonceOf, protectAnswers } from './protection';
 import { addRateRoutes } from './rates/index';
 import { addRuleRoutes } from './rules/index';
-import { addStandingRoutes } from './standings/index';
+import { addStandingRoutes } from './attainment/index';
 import { addTargetRoutes } from './targets/index';
 import { addUnitRoutes } from './units/index';
 

@@ -10,13 +10,13 @@ import * as ledger from './ledger';
 import * as lists from './lists';
 import type { AnyRoute } from './route';
 import * as measures from './measures';
-import * as past from './past';
+import * as past from './history';
 import * as pipeline from './pipeline';
 import * as plans from './plans';
 import * as print from './print';
 import * as rates from './rates';
 import * as rules from './rules';
-import * as standings from './standings';
+import * as standings from './attainment';
 import * as targets from './targets';
 
 /** Endpoints by domain, as the API description groups them. */

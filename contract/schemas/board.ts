@@ -1,7 +1,7 @@
 import { Type, type Static } from 'typebox';
 import { IsoDay, Minor, Nullable } from './common';
 import { MeasureCode, MeasureRecord } from './measure';
-import { Figures, PeriodView, RankingRowView } from './standing';
+import { Figures, PeriodView, RankingRowView } from './attainment';
 import { UnitSummary } from './unit';
 
 /** What a board shows: units by code in their turn, each for so many seconds. */

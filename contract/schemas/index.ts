@@ -28,7 +28,7 @@ import * as rate from './rate';
 import * as rule from './rule';
 import * as scorecard from './scorecard';
 import * as series from './series';
-import * as standing from './standing';
+import * as standing from './attainment';
 import * as target from './target';
 import * as unit from './unit';
 

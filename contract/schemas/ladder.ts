@@ -1,8 +1,8 @@
 import { Type, type Static } from 'typebox';
-import { RANKED_BY } from '#core/standing/ladder';
+import { RANKED_BY } from '#core/ranking/ladder';
 import { IsoDay, Nullable } from './common';
 import { MeasureCode, MeasureRecord } from './measure';
-import { PeriodView, Phase, RankingRowView } from './standing';
+import { PeriodView, Phase, RankingRowView } from './attainment';
 import { UnitSummary } from './unit';
 
 export const Level = Type.Union([Type.Literal('salesperson'), Type.Literal('team'), Type.Literal('branch')]);

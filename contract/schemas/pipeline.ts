@@ -1,6 +1,6 @@
 import { Type, type Static } from 'typebox';
 import { IsoDay, Minor, Nullable } from './common';
-import { PeriodView } from './standing';
+import { PeriodView } from './attainment';
 import { UnitSummary } from './unit';
 
 export const PipelineQuery = Type.Object({ unit: Type.String() }, { additionalProperties: false });

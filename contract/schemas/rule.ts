@@ -4,7 +4,7 @@ import { PERIOD_KINDS } from '#core/period/calendar';
 import { STATUS_COLORS, ICON_SETS, BENCHMARKS } from '#core/status/rule';
 import { IsoDay, Nullable, Reason } from './common';
 import { MeasureCode } from './measure';
-import { PeriodView, Status } from './standing';
+import { PeriodView, Status } from './attainment';
 import { UnitSummary } from './unit';
 
 const Thresholds = Type.Object({ upper: Type.Number(), lower: Type.Number() }, { additionalProperties: false });

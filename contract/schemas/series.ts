@@ -1,8 +1,8 @@
 import { Type, type Static } from 'typebox';
-import { SERIES_STEPS } from '#core/standing/series';
+import { SERIES_STEPS } from '#core/trend/series';
 import { IsoDay, Nullable, Value } from './common';
 import { MeasureCode, MeasureRecord } from './measure';
-import { PeriodView, Phase, Status } from './standing';
+import { PeriodView, Phase, Status } from './attainment';
 import { UnitSummary } from './unit';
 
 export const SeriesQuery = Type.Object({

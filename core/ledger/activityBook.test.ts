@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { always, SAMPLE_MEMBERSHIPS, SAMPLE_UNITS } from '../standing/sampleDataset';
+import { always, SAMPLE_MEMBERSHIPS, SAMPLE_UNITS } from '../dataset/sampleDataset';
 import { buildUnitTree } from '../units/tree';
 import { ActivityBook } from './activityBook';
 

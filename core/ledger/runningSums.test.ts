@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { contributionsOf, differenceOf, type Contribution } from './contribution';
-import { SAMPLE_MEMBERSHIPS, SAMPLE_UNITS } from '../standing/sampleDataset';
+import { SAMPLE_MEMBERSHIPS, SAMPLE_UNITS } from '../dataset/sampleDataset';
 import { buildUnitTree } from '../units/tree';
 import { buildRollUp } from './rollUp';
 import { Occurrences } from './occurrences';

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import { buildSampleDataset } from '../standing/sampleDataset';
-import { valueIn } from '../standing/dataset';
-import { describeStanding } from '../standing/sentence';
-import { buildStanding } from '../standing/standing';
+import { buildSampleDataset } from '../dataset/sampleDataset';
+import { valueIn } from '../dataset/dataset';
+import { describeStanding } from '#wording/standingSentence';
+import { buildStanding } from '../attainment/standing';
 import { baseOf, buildMeasure, codeOfVersion, unitOf, versionOf, type MeasureRecord } from './measure';
 import { buildMeasureBook } from './measureBook';
 import { SHIPPED_MEASURES } from './shipped';

@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest';
 import { buildCalendar } from './calendar';
 import { addMonths, fromCivil, parseDay, toIsoDay, weekdayOf } from './day';
 import { cutAtSameDate, cutAtSameWorkingDay, priorYearOf, priorPeriodOf } from './neighbours';
-import { describePeriod, describeSpan } from './words';
+import { describePeriod, describeSpan } from '#wording/period';
 import { countWorkingDays, nthWorkingDay } from './workingDays';
 
 const day = (text: string) => parseDay(text)!;

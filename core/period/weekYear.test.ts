@@ -4,7 +4,7 @@ import { buildCalendar } from './calendar';
 import { fromCivil, weekdayOf } from './day';
 import { priorYearOf, priorPeriodOf } from './neighbours';
 import { WEEK_PATTERNS, type WeekRule } from './weekYear';
-import { describePeriod, shortPeriod } from './words';
+import { describePeriod, shortPeriod } from '#wording/period';
 
 const rule = fc.record<WeekRule>({
   kind: fc.constant('week'), pattern: fc.constantFrom(...WEEK_PATTERNS), endMonth: fc.integer({ min: 1, max: 12 }), endWeekday: fc.integer({ min: 1, max: 7 }),

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { buildCalendar } from '../period/calendar';
 import { parseDay } from '../period/day';
-import { proposePartial } from '../target/fill/partial';
+import { proposePartial } from '../targets/fill/partial';
 import { isOnRamp, monthsOfRamp, rampShareOf } from './ramp';
 
 const calendar = buildCalendar({ kind: 'month', firstMonth: 4, yearLabel: 'ends' });

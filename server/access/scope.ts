@@ -1,5 +1,5 @@
 import type { Day } from '#core/period/day';
-import type { Dataset } from '#core/standing/dataset';
+import type { Dataset } from '#core/dataset/dataset';
 import type { Unit } from '#core/units/unit';
 import { ProblemError } from '../problem';
 import type { Replica } from '../ledger/replica';

@@ -9,7 +9,7 @@ import { announce } from '../db/notify';
 import { appUser, board } from '../db/tables/index';
 import { ProblemError, assertNoFieldErrors } from '../problem';
 import type { Replica } from '../ledger/replica';
-import { findMeasure } from '../standings/index';
+import { findMeasure } from '../attainment/index';
 
 const COLUMNS = { id: board.id, name: board.name, settings: board.settings, userName: appUser.name, createdAt: board.createdAt };
 

@@ -2,14 +2,14 @@ import { sql } from 'drizzle-orm';
 import type { BoardPage, BoardView } from '#contract/schemas/board';
 import type { MeasureCode } from '#core/measure/measure';
 import { END_OF_TIME, FIRST_DAY, toIsoDay } from '#core/period/day';
-import type { Dataset } from '#core/standing/dataset';
-import { buildPlaces } from '#core/standing/ladder';
-import { buildStanding } from '#core/standing/standing';
+import type { Dataset } from '#core/dataset/dataset';
+import { buildPlaces } from '#core/ranking/ladder';
+import { buildStanding } from '#core/attainment/standing';
 import type { Unit } from '#core/units/unit';
 import type { Context } from '../context';
 import type { Queryable } from '../db/client';
 import { ResponseCache } from '../responseCache';
-import { findMeasure, toFigures, toMeasureRecord, toPeriodView, toPlaceView, toUnitSummary } from '../standings/index';
+import { findMeasure, toFigures, toMeasureRecord, toPeriodView, toPlaceView, toUnitSummary } from '../attainment/index';
 import { listPhotos } from './photos';
 import type { OpenBoard } from './service';
 

@@ -2,7 +2,7 @@ import type { FieldFault } from '#contract/errors/catalogue';
 import type { CalendarChange, Company, FirstRunInput } from '#contract/schemas/company';
 import { isCurrency } from '#core/money/currency';
 import { END_OF_TIME, FIRST_DAY, toIsoDay } from '#core/period/day';
-import { elapsedOf } from '#core/standing/elapsed';
+import { elapsedOf } from '#core/attainment/elapsed';
 import { hashPassword, refuseWeak } from '../access/index';
 import { recordAudit } from '../audit/record';
 import type { Context } from '../context';

@@ -8,7 +8,7 @@ import type { MemberSpan } from '#core/units/unit';
 import type { Principal, Scope } from '../access/index';
 import { LIST_TABLES, sqlNameOf } from '../lists/index';
 import { assertNoFieldErrors } from '../problem';
-import { findPeriod } from '../standings/index';
+import { findPeriod } from '../attainment/index';
 import { hasUnit, IS_UNASSIGNED } from '../ledger/unassigned';
 import { cutTo, ofMemberSpans, spansOf } from './repository';
 

@@ -1,7 +1,7 @@
 import type { Deal, DealContribution } from '#contract/schemas/deal';
 import { parseDay } from '#core/period/day';
-import { describePeriod } from '#core/period/words';
-import { attainmentOf, buildBrief } from '#core/standing/standing';
+import { describePeriod } from '#wording/period';
+import { attainmentOf, buildBrief } from '#core/attainment/standing';
 import { showPercent } from '#core/status/percent';
 import type { Scope } from '../access/index';
 import type { DealCredit } from './facts';

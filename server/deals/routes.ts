@@ -3,7 +3,7 @@ import { mayDo, type Principal, type Scope } from '../access/index';
 import type { Endpoints } from '../endpoints';
 import { listCorrections } from '../ledger/corrections';
 import { ProblemError } from '../problem';
-import { findPeriod } from '../standings/index';
+import { findPeriod } from '../attainment/index';
 import { loadHistory } from './history';
 import { readFilter, memberSpansOf } from './filter';
 import { loadGroups } from './groups';

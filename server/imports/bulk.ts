@@ -5,7 +5,7 @@ import { MOST_BULK_DEALS, type BulkChange, type BulkEffect, type BulkInput } fro
 import type { Deal, DealInput } from '#contract/schemas/deal';
 import { FAULTS, fillIn, type FieldFault } from '#contract/errors/catalogue';
 import { parseDay, toIsoDay } from '#core/period/day';
-import { describePeriod } from '#core/period/words';
+import { describePeriod } from '#wording/period';
 import type { Queryable } from '../db/client';
 import { inTransaction } from '../db/client';
 import { buildDealChecker, checkDeal, DEAL_COLUMNS, DEAL_JOINS, inMemberSpans, readFilter, memberSpansOf, toDeal, whereOf } from '../deals/index';

@@ -8,7 +8,7 @@ import { mayDo } from '../access/permissions';
 import { readFilter } from '../deals/index';
 import type { Endpoints } from '../endpoints';
 import { findPlan } from '../plans/index';
-import { findPeriod } from '../standings/index';
+import { findPeriod } from '../attainment/index';
 import { cleanName } from '../input';
 import { ProblemError } from '../problem';
 import { importActivities } from './activities';

@@ -6,7 +6,7 @@ import fc from 'fast-check';
 import { HyperFormula } from 'hyperformula';
 import { describe, expect, it } from 'vitest';
 import { read, utils } from 'xlsx';
-import { buildSampleDataset } from '#core/standing/sampleDataset';
+import { buildSampleDataset } from '#core/dataset/sampleDataset';
 import type { FileRecord } from '../reading/index';
 import type { StoredTargetRow } from './storedTargets';
 import { readTable, readTargets } from '../reading/workbook';

@@ -3,11 +3,11 @@ import type { Correction } from '#contract/schemas/correction';
 import type { Contribution } from '#core/ledger/contribution';
 import type { Period } from '#core/period/calendar';
 import { parseDay, toIsoDay, type DaySpan } from '#core/period/day';
-import { describePeriod } from '#core/period/words';
+import { describePeriod } from '#wording/period';
 import { buildRollUp } from '#core/ledger/rollUp';
 import { RunningSums } from '#core/ledger/runningSums';
 import type { MeasureCode } from '#core/measure/measure';
-import { valueIn, type Dataset } from '#core/standing/dataset';
+import { valueIn, type Dataset } from '#core/dataset/dataset';
 import type { Queryable } from '../db/client';
 import { ProblemError } from '../problem';
 

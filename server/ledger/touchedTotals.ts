@@ -1,5 +1,5 @@
 import type pg from 'pg';
-import { describePeriod } from '#core/period/words';
+import { describePeriod } from '#wording/period';
 import type { Part } from '#core/measure/part';
 import { LOCKS } from '../db/locks';
 import { ProblemError } from '../problem';

@@ -6,8 +6,8 @@ import { parseDecimal, writeDecimal } from '#core/money/amount';
 import { decimalsOf } from '#core/money/format';
 import type { Period } from '#core/period/calendar';
 import { type Day, DEAL_DAYS, intersect, parseDay, toIsoDay } from '#core/period/day';
-import { describePeriod, shortPeriod } from '#core/period/words';
-import { figureUnitOf, type Dataset } from '#core/standing/dataset';
+import { describePeriod, shortPeriod } from '#wording/period';
+import { figureUnitOf, type Dataset } from '#core/dataset/dataset';
 import type { Unit } from '#core/units/unit';
 import type { Principal, Scope } from '../access/index';
 import { mayDo } from '../access/permissions';
@@ -17,7 +17,7 @@ import type { Queryable } from '../db/client';
 import { LOCKS } from '../db/locks';
 import { announce } from '../db/notify';
 import { ProblemError, assertNoFieldErrors } from '../problem';
-import { findMeasure, findPeriod, toMeasureRecord, toUnitSummary } from '../standings/index';
+import { findMeasure, findPeriod, toMeasureRecord, toUnitSummary } from '../attainment/index';
 
 interface Caller {
   scope: Scope;

@@ -2,12 +2,12 @@ import { sql } from 'drizzle-orm';
 import type { Pipeline, PipelineDeal, PipelineHorizon } from '#contract/schemas/pipeline';
 import { END_OF_TIME, FIRST_DAY, parseDay, toIsoDay } from '#core/period/day';
 import type { Period } from '#core/period/calendar';
-import { shortPeriod } from '#core/period/words';
-import type { Dataset } from '#core/standing/dataset';
-import { buildBrief } from '#core/standing/standing';
+import { shortPeriod } from '#wording/period';
+import type { Dataset } from '#core/dataset/dataset';
+import { buildBrief } from '#core/attainment/standing';
 import type { Unit } from '#core/units/unit';
 import type { Context } from '../context';
-import { toPeriodView, toUnitSummary } from '../standings/index';
+import { toPeriodView, toUnitSummary } from '../attainment/index';
 
 const MOST_DEALS = 5_000;
 /** At least so many months, and all that are left of the fiscal year. */

@@ -1,7 +1,7 @@
 import { eq } from 'drizzle-orm';
 import type { Period } from '#core/period/calendar';
 import { intersect, toIsoDay } from '#core/period/day';
-import { describePeriod } from '#core/period/words';
+import { describePeriod } from '#wording/period';
 import { recordAudit } from '../audit/record';
 import type { Context } from '../context';
 import { announce } from '../db/notify';

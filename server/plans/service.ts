@@ -1,7 +1,7 @@
 import { eq, sql } from 'drizzle-orm';
 import type { PlanDifference, PlanInput, PlanMade, PlanPublication, PlanPublished, PlanSummary } from '#contract/schemas/plan';
 import type { Period } from '#core/period/calendar';
-import { describeDay, describePeriod } from '#core/period/words';
+import { describeDay, describePeriod } from '#wording/period';
 import type { Rate } from '#core/money/rate';
 import { parseDay } from '#core/period/day';
 import type { Principal, Scope } from '../access/index';
@@ -14,7 +14,7 @@ import { announce } from '../db/notify';
 import { plan as planTable } from '../db/tables/index';
 import type { PlanRecord } from '../ledger/companyState';
 import { ProblemError, assertNoFieldErrors } from '../problem';
-import { findPeriod, toUnitSummary } from '../standings/index';
+import { findPeriod, toUnitSummary } from '../attainment/index';
 import { findPlan, findPublished, seesPlan } from './access';
 import { refuseClosed } from './closing';
 import { copyTargets, loadDifference, loadPlans, mergeTargets } from './repository';

@@ -2,7 +2,7 @@ import type { PlanSummary } from '#contract/schemas/plan';
 import type { Principal, Scope } from '../access/index';
 import { mayDo } from '../access/permissions';
 import type { CompanyState } from '../ledger/companyState';
-import { toUnitSummary } from '../standings/index';
+import { toUnitSummary } from '../attainment/index';
 import type { PlanRow } from './repository';
 
 /** A plan as it is listed. Its unit may lie above the reader's own; its name is no secret to those who plan below. */

@@ -1,4 +1,4 @@
-import type { StandingView } from '#contract/schemas/standing';
+import type { StandingView } from '#contract/schemas/attainment';
 import { showPercent } from '#core/status/percent';
 import { declutter } from '#core/picture/declutter';
 import { scaleOfShares } from '#core/picture/ladderScale';

@@ -1,4 +1,4 @@
-import type { Status } from '#contract/schemas/standing';
+import type { Status } from '#contract/schemas/attainment';
 import { GRADE_INK, NO_GRADE_INK, type Paper, type Point } from './paper';
 
 export function inkOf({ color }: Pick<Status, 'color'>): { mark: string; text: string } {

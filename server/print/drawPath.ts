@@ -1,8 +1,8 @@
-import type { StandingView } from '#contract/schemas/standing';
-import { figureUnit } from '#contract/words/figureUnit';
+import type { StandingView } from '#contract/schemas/attainment';
+import { figureUnit } from '#wording/figureUnit';
 import { formatShort, toMajor, decimalsOf } from '#core/money/format';
 import { parseDay } from '#core/period/day';
-import { shortDay } from '#core/period/words';
+import { shortDay } from '#wording/period';
 import { axisOf } from '#core/picture/axis';
 import { declutter } from '#core/picture/declutter';
 import { INK, type Paper, type Point } from './paper';

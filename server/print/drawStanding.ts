@@ -1,7 +1,7 @@
-import type { RankingRowView, StandingView } from '#contract/schemas/standing';
-import { listDefinitions } from '#contract/words/definitions';
-import { figureUnit } from '#contract/words/figureUnit';
-import { listFigures } from '#contract/words/figures';
+import type { RankingRowView, StandingView } from '#contract/schemas/attainment';
+import { listDefinitions } from '#wording/definitions';
+import { figureUnit } from '#wording/figureUnit';
+import { listFigures } from '#wording/figures';
 import { formatColumn, formatExact, formatShort } from '#core/money/format';
 import { drawLadder } from './drawLadder';
 import { drawPath } from './drawPath';

@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { buildSampleDataset, SAMPLE_MEMBERSHIPS, SAMPLE_UNITS, always } from '#core/standing/sampleDataset';
+import { buildSampleDataset, SAMPLE_MEMBERSHIPS, SAMPLE_UNITS, always } from '#core/dataset/sampleDataset';
 import type { Scope } from '../access/index';
-import { viewStanding } from '../standings/index';
+import { viewStanding } from '../attainment/index';
 import { drawStanding, PAGE } from './drawStanding';
 import { fit, widthOf, wrap } from './fonts';
 import type { Paper } from './paper';

@@ -1,7 +1,7 @@
 import * as routes from '#contract/routes/print';
 import type { Endpoints } from '../endpoints';
 import { XLSX_TYPE } from '../imports/index';
-import { findMeasure, findPeriod, viewStandingWhole } from '../standings/index';
+import { findMeasure, findPeriod, viewStandingWhole } from '../attainment/index';
 import type { PrintFormat } from './writeFormat';
 
 const TYPES = { pdf: 'application/pdf', png: 'image/png', svg: 'image/svg+xml', csv: 'text/csv; charset=utf-8', xlsx: XLSX_TYPE } as const satisfies Record<PrintFormat, string>;

@@ -1,7 +1,7 @@
-import type { StandingView } from '#contract/schemas/standing';
-import { listDefinitions } from '#contract/words/definitions';
-import { figureUnit } from '#contract/words/figureUnit';
-import { describePresence } from '#contract/words/presence';
+import type { StandingView } from '#contract/schemas/attainment';
+import { listDefinitions } from '#wording/definitions';
+import { figureUnit } from '#wording/figureUnit';
+import { describePresence } from '#wording/presence';
 import { decimalsOf, toMajor } from '#core/money/format';
 import { guardCell, toCsv } from '../imports/index';
 

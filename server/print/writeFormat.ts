@@ -1,4 +1,4 @@
-import type { StandingView } from '#contract/schemas/standing';
+import type { StandingView } from '#contract/schemas/attainment';
 import { drawStanding, PAGE } from './drawStanding';
 import { openPdf } from './pdfPaper';
 import { writeStandingCsv, writeStandingWorkbook } from './standingTable';

@@ -3,7 +3,7 @@ import type { FieldFault } from '#contract/errors/catalogue';
 import type { RuleInput, Rules, RulesOfMeasure } from '#contract/schemas/rule';
 import type { Measure } from '#core/measure/measure';
 import { parseDay, toIsoDay, type Day } from '#core/period/day';
-import type { Dataset } from '#core/standing/dataset';
+import type { Dataset } from '#core/dataset/dataset';
 import { defaultRule, findRuleFaults, type StatusRule } from '#core/status/rule';
 import { recordAudit } from '../audit/record';
 import type { Context } from '../context';

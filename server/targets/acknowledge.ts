@@ -1,7 +1,7 @@
 import { sql } from 'drizzle-orm';
 import type { Static } from 'typebox';
 import type { Acknowledgement, PublishedChanges } from '#contract/schemas/acknowledgement';
-import { describePeriod } from '#core/period/words';
+import { describePeriod } from '#wording/period';
 import type { Principal, Scope } from '../access/index';
 import { recordAudit } from '../audit/record';
 import type { Context } from '../context';
@@ -9,7 +9,7 @@ import { announce } from '../db/notify';
 import { acknowledgement } from '../db/tables/index';
 import { findPublished } from '../plans/index';
 import { ProblemError } from '../problem';
-import { toUnitSummary } from '../standings/index';
+import { toUnitSummary } from '../attainment/index';
 
 /** Everyone below a unit who has published targets in the year, with their newest word on them. */
 export async function listAcknowledgements(context: Context, scope: Scope, unitId: number, yearLabel: number): Promise<Acknowledgement[]> {

@@ -7,7 +7,7 @@ import { exponentOf } from '#core/money/currency';
 import { convertMinor } from '#core/money/rate';
 import { decimalsOf } from '#core/money/format';
 import type { FiscalCalendar, Period } from '#core/period/calendar';
-import { figureUnitOf, type Dataset } from '#core/standing/dataset';
+import { figureUnitOf, type Dataset } from '#core/dataset/dataset';
 import type { UnitTree } from '#core/units/tree';
 import type { Unit } from '#core/units/unit';
 import type { Scope } from '../access/index';

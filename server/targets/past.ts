@@ -1,8 +1,8 @@
 import type { ResultHistory } from '#contract/schemas/planGrid';
 import type { MeasureCode } from '#core/measure/measure';
 import type { Period } from '#core/period/calendar';
-import { describePeriod } from '#core/period/words';
-import { valueIn } from '#core/standing/dataset';
+import { describePeriod } from '#wording/period';
+import { valueIn } from '#core/dataset/dataset';
 import type { Unit } from '#core/units/unit';
 import type { Scope } from '../access/index';
 

@@ -2,7 +2,7 @@ import { sql } from 'drizzle-orm';
 import * as routes from '#contract/routes/targets';
 import type { Endpoints } from '../endpoints';
 import { ProblemError } from '../problem';
-import { findMeasure, findPeriod } from '../standings/index';
+import { findMeasure, findPeriod } from '../attainment/index';
 import { findPlan, findPublished, withPlan } from '../plans/index';
 import { auditKey, targetKey } from './repository';
 import { saveTargets, viewTargets } from './service';

@@ -5,7 +5,7 @@ import type { MeasureCode } from '#core/measure/measure';
 import { intersect } from '#core/period/day';
 import { lastFinishedOf } from '#core/period/neighbours';
 import type { Period } from '#core/period/calendar';
-import { bookedIn, valueIn, type Dataset } from '#core/standing/dataset';
+import { bookedIn, valueIn, type Dataset } from '#core/dataset/dataset';
 import { narrowTree } from '#core/units/scope';
 import type { UnitTree } from '#core/units/tree';
 import type { Unit } from '#core/units/unit';
@@ -14,7 +14,7 @@ import { mayDo } from '../access/permissions';
 import type { Context } from '../context';
 import type { PlanRecord } from '../ledger/companyState';
 import { loadPlanSummary } from '../plans/index';
-import { toMeasureRecord, toUnitSummary } from '../standings/index';
+import { toMeasureRecord, toUnitSummary } from '../attainment/index';
 
 export interface SheetWanted {
   unit: Unit;

@@ -11,7 +11,7 @@ import { membership } from '../db/tables/index';
 import { refuseClosed } from '../plans/index';
 import { ProblemError, assertNoFieldErrors } from '../problem';
 import { toRampView } from './rampView';
-import { toUnitSummary } from '../standings/index';
+import { toUnitSummary } from '../attainment/index';
 
 /** Every unit the reader may see, with its place today, or its last one. */
 export function listUnits({ dataset }: Scope): UnitDetail[] {

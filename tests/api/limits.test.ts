@@ -1,7 +1,7 @@
 import { sql } from 'drizzle-orm';
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 import type { OversizedTotal } from '#contract/schemas/oversizedTotal';
-import type { StandingView } from '#contract/schemas/standing';
+import type { StandingView } from '#contract/schemas/attainment';
 import { findTotalDifferences } from '#server/ledger/recompute';
 import { findOversized } from '#server/ledger/oversized';
 import { createCompany, createDatabase, startServer, wonDeal, type TestServer } from './harness';

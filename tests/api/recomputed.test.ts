@@ -2,7 +2,7 @@ import { DuckDBInstance, type DuckDBConnection } from '@duckdb/node-api';
 import { HyperFormula } from 'hyperformula';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { parseDay } from '#core/period/day';
-import type { RankingRowView, StandingView } from '#contract/schemas/standing';
+import type { RankingRowView, StandingView } from '#contract/schemas/attainment';
 import type { ScorecardView } from '#contract/schemas/scorecard';
 import { DEMO_PASSWORD, DEMO_USERS } from '#demo/people';
 import { loadDemo } from '#demo/load';

@@ -7,8 +7,8 @@ import { RunningSums } from '#core/ledger/runningSums';
 import { buildMeasureBook } from '#core/measure/measureBook';
 import { SHIPPED_MEASURES } from '#core/measure/shipped';
 import { fromCivil } from '#core/period/day';
-import { buildDataset, valueIn } from '#core/standing/dataset';
-import { buildSampleDataset, SAMPLE_UNITS } from '#core/standing/sampleDataset';
+import { buildDataset, valueIn } from '#core/dataset/dataset';
+import { buildSampleDataset, SAMPLE_UNITS } from '#core/dataset/sampleDataset';
 
 /** The nine measures that ship, for every unit of a small tree and any span, against DuckDB over the same deals. */
 const random = seedrandom('measures');

@@ -1,6 +1,6 @@
 import jstat from 'jstat';
 import { describe, expect, it } from 'vitest';
-import { oddsOf } from '#core/pipeline/odds';
+import { oddsOf } from '#core/forecast/odds';
 
 describe('the odds of equal deals', () => {
   it('are the binomial distribution of a statistics library (jStat)', () => {

@@ -1,5 +1,5 @@
-import type { StandingView } from '#contract/schemas/standing';
-import { listFigures } from '#contract/words/figures';
+import type { StandingView } from '#contract/schemas/attainment';
+import { listFigures } from '#wording/figures';
 import { classNames } from '../ui/classNames';
 import { HowMade } from './made/HowMade';
 

@@ -1,12 +1,12 @@
 import { Link, useLocation } from 'react-router';
 import type { Pipeline } from '#contract/schemas/pipeline';
-import type { Figures, PeriodView } from '#contract/schemas/standing';
+import type { Figures, PeriodView } from '#contract/schemas/attainment';
 import { formatExact, formatWhole } from '#core/money/format';
 import { parseDay } from '#core/period/day';
-import { shortDay } from '#core/period/words';
-import { planGap, type GapPlan } from '#core/pipeline/gapPlan';
+import { shortDay } from '#wording/period';
+import { planGap, type GapPlan } from '#core/forecast/gapPlan';
 import { placeLink } from './placeLink';
-import { showOdds } from './pipeline/words';
+import { showOdds } from '#wording/forecast';
 import { useGetSalesMixQuery } from './standings';
 import type { PeriodOutlook } from './useOutlook';
 

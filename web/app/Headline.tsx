@@ -1,4 +1,4 @@
-import type { StandingView } from '#contract/schemas/standing';
+import type { StandingView } from '#contract/schemas/attainment';
 import { textOf } from '../charts/status';
 import { StatusMark } from '../charts/StatusMark';
 

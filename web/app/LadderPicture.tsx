@@ -1,8 +1,8 @@
 import type { MeasureRecord } from '#contract/schemas/measure';
-import type { RankingRowView } from '#contract/schemas/standing';
+import type { RankingRowView } from '#contract/schemas/attainment';
 import { formatShort } from '#core/money/format';
-import type { RankedBy } from '#core/standing/ladder';
-import { figureUnit } from '#contract/words/figureUnit';
+import type { RankedBy } from '#core/ranking/ladder';
+import { figureUnit } from '#wording/figureUnit';
 import { LadderChart } from '../charts/LadderChart';
 import { scaleOfShares, scaleOfValues } from '#core/picture/ladderScale';
 

@@ -1,4 +1,4 @@
-import type { StandingView } from '#contract/schemas/standing';
+import type { StandingView } from '#contract/schemas/attainment';
 import { usePlace } from './place';
 import { useGetSeriesQuery } from './standings';
 import { textOf } from '../charts/status';

@@ -1,10 +1,10 @@
 import { useMemo, type ReactNode } from 'react';
-import type { StandingView } from '#contract/schemas/standing';
+import type { StandingView } from '#contract/schemas/attainment';
 import { decimalsOf, formatExact, formatShort, toMajor, type FigureUnit } from '#core/money/format';
 import { parseDay } from '#core/period/day';
-import { shortDay } from '#core/period/words';
+import { shortDay } from '#wording/period';
 import { ChartSheet } from './chart/ChartSheet';
-import { figureUnit } from '#contract/words/figureUnit';
+import { figureUnit } from '#wording/figureUnit';
 import type { PeriodOutlook } from './useOutlook';
 import { PathChart, type PathDatum } from '../charts/PathChart';
 

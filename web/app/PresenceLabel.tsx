@@ -1,4 +1,4 @@
-import { labelPresence, type Presence } from '#contract/words/presence';
+import { labelPresence, type Presence } from '#wording/presence';
 
 /** One word beside a name whose figures are not those of a whole period. */
 export function PresenceLabel({ place }: { place: Presence }) {

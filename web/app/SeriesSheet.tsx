@@ -3,7 +3,7 @@ import { decimalsOf, formatExact, formatShort, toMajor, type FigureUnit } from '
 import { MOST_RINGS, SeriesChart, type SeriesBar } from '../charts/SeriesChart';
 import { useSize } from '../ui/useSize';
 import { ChartSheet } from './chart/ChartSheet';
-import { figureUnit } from '#contract/words/figureUnit';
+import { figureUnit } from '#wording/figureUnit';
 
 interface SeriesSheetProps {
   view: SeriesView;

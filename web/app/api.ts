@@ -7,9 +7,9 @@ import { API, type ResponseOf, type AnyRoute, type BodyOf, type QueryOf } from '
 import * as ledger from '#contract/routes/ledger';
 import * as measures from '#contract/routes/measures';
 import * as plans from '#contract/routes/plans';
-import * as standings from '#contract/routes/standings';
+import * as standings from '#contract/routes/attainment';
 import type { Me } from '#contract/schemas/access';
-import type { Status, UnitAttainments } from '#contract/schemas/standing';
+import type { Status, UnitAttainments } from '#contract/schemas/attainment';
 import { liveSlice } from './connection';
 
 export interface Request {

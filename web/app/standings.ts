@@ -1,4 +1,4 @@
-import * as standings from '#contract/routes/standings';
+import * as standings from '#contract/routes/attainment';
 import type { ResponseOf, QueryOf } from '#contract/routes/route';
 import { api } from './api';
 

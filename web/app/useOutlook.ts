@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import type { Pipeline } from '#contract/schemas/pipeline';
-import type { Band } from '#core/pipeline/band';
-import type { Outlook } from '#core/pipeline/outlook';
+import type { Band } from '#core/forecast/band';
+import type { Outlook } from '#core/forecast/outlook';
 import { useGetPipelineQuery } from './pipeline/api';
 import { toQuestion } from './pipeline/toQuestion';
 import { usePipelineAnswer } from './pipeline/usePipelineAnswer';

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { LadderView } from '#contract/schemas/ladder';
-import { RANKED_BY } from '#core/standing/ladder';
+import { RANKED_BY } from '#core/ranking/ladder';
 import { showPercent } from '#core/status/percent';
 import { useAddress } from '../app/address';
 import { useGetCompanyQuery } from '../app/api';

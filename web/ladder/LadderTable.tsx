@@ -1,11 +1,11 @@
-import { describePresence } from '#contract/words/presence';
+import { describePresence } from '#wording/presence';
 import { PresenceLabel } from '../app/PresenceLabel';
 import { useMemo } from 'react';
 import type { LadderView } from '#contract/schemas/ladder';
-import type { RankingRowView } from '#contract/schemas/standing';
+import type { RankingRowView } from '#contract/schemas/attainment';
 import { formatColumn, formatExact, withSign } from '#core/money/format';
 import { HowMade } from '../app/made/HowMade';
-import { figureUnit } from '#contract/words/figureUnit';
+import { figureUnit } from '#wording/figureUnit';
 import { AttainmentBar } from '../charts/AttainmentBar';
 import { RankChange } from '../charts/RankChange';
 import { textOf } from '../charts/status';

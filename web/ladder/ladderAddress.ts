@@ -1,5 +1,5 @@
 import { buildCalendar, type CalendarRule } from '#core/period/calendar';
-import { RANKED_BY, type RankedBy } from '#core/standing/ladder';
+import { RANKED_BY, type RankedBy } from '#core/ranking/ladder';
 import { parseDay } from '#core/period/day';
 import { readLevel, type Level } from '../app/levels';
 

@@ -1,8 +1,8 @@
 import { formatExact } from '#core/money/format';
 import type { Period } from '#core/period/calendar';
-import { describePeriod } from '#core/period/words';
+import { describePeriod } from '#wording/period';
 import { showPercent } from '#core/status/percent';
-import { allocateRest } from '#core/target/fill/allocateRest';
+import { allocateRest } from '#core/targets/fill/allocateRest';
 import { Button } from '../ui/Button';
 import { useSay } from '../ui/Toasts';
 import { faultWords } from './fill/fillWords';

@@ -1,6 +1,6 @@
 import { formatColumn } from '#core/money/format';
 import { changeOf } from '#core/comparison/change';
-import { judgeDemand } from '#core/target/demand';
+import { judgeDemand } from '#core/targets/demand';
 import { showChange, showPercent } from '#core/status/percent';
 import { DataTable } from '../ui/DataTable';
 import { Dialog } from '../ui/Dialog';

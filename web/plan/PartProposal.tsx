@@ -1,5 +1,5 @@
 import { formatExact } from '#core/money/format';
-import { describePeriod } from '#core/period/words';
+import { describePeriod } from '#wording/period';
 import { FULL } from '#core/units/ramp';
 import { Button } from '../ui/Button';
 import type { Selection } from '../ui/grid/selection';

@@ -1,7 +1,7 @@
 import { changeOf } from '#core/comparison/change';
 import { formatWhole } from '#core/money/format';
 import { showChange, showPercent } from '#core/status/percent';
-import { judgeDemand } from '#core/target/demand';
+import { judgeDemand } from '#core/targets/demand';
 import type { PlanPlace } from './useWorkbench';
 import { useGetResultHistoryQuery } from './api';
 import { Line } from './Line';

@@ -1,5 +1,5 @@
 import { formatExact } from '#core/money/format';
-import { describeUnusual } from '#core/target/unusual';
+import { describeUnusual } from '#core/targets/unusual';
 import type { Selection } from '../ui/grid/selection';
 import { cellAt, type Sheet } from './sheet';
 

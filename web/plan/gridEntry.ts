@@ -1,7 +1,7 @@
 import type { TargetChange } from '#contract/schemas/target';
 import { writeDecimal } from '#core/money/amount';
 import { readTyped, styleOf } from '#core/money/typed';
-import { grow, WHOLE } from '#core/target/fill/grow';
+import { grow, WHOLE } from '#core/targets/fill/grow';
 import type { Entry, Outcome } from '../ui/grid/paste';
 import { cellsOf, type Block } from '../ui/grid/selection';
 import { cellAt, ownValue, whyLocked, type Sheet } from './sheet';

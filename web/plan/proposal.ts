@@ -1,5 +1,5 @@
 import type { Period } from '#core/period/calendar';
-import { proposePartial } from '#core/target/fill/partial';
+import { proposePartial } from '#core/targets/fill/partial';
 import { FULL } from '#core/units/ramp';
 import type { Workbench } from './workbench';
 

@@ -55,8 +55,8 @@ describe('the sheet', () => {
   });
 
   it('says where a value comes from', () => {
-    expect(targetSourceWords(cell({ targetSource: 'allocatedFromPeriod', allocatedFrom: 'FY2027' }))).toBe('share of a longer period, by working days from FY2027');
-    expect(targetSourceWords(cell({ targetSource: 'sumOfUnits', missing: 2 }))).toBe('added up over people, 2 missing');
+    expect(targetSourceWords(cell({ targetSource: 'allocatedFromPeriod', allocatedFrom: 'FY2027' }))).toBe('share by working days of FY2027');
+    expect(targetSourceWords(cell({ targetSource: 'sumOfUnits', missing: 2 }))).toBe('sum of its people, 2 missing');
     expect(cellAt(sheetOf('FY2027-Q3', null, {}, [[3, 'FY2027-P07', 10, null, null, 1, null]]), 1, 0)).toMatchObject({ value: 10, targetSource: 'set', priorYear: 100 });
   });
 });

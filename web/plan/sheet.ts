@@ -1,6 +1,6 @@
 import type { Period } from '#core/period/calendar';
 import { toCivil } from '#core/period/day';
-import { describePeriod, describeSpan, shortPeriod } from '#core/period/words';
+import { describePeriod, describeSpan, shortPeriod } from '#wording/period';
 import type { Unit } from '#core/units/unit';
 import type { SheetCell, Workbench } from './workbench';
 
@@ -98,11 +98,11 @@ export function whyLocked(sheet: Sheet, row: number, column: number): string | n
 }
 
 const TARGET_SOURCE_WORDS: Record<SheetCell['targetSource'], string> = {
-  set: 'entered here', sumOfPeriods: 'sum of its periods', allocatedFromPeriod: 'share of a longer period, by working days', sumOfUnits: 'sum of its people', inherited: 'the same as the whole', none: 'none',
+  set: 'entered here', sumOfPeriods: 'sum of its periods', allocatedFromPeriod: 'share by working days', sumOfUnits: 'sum of its people', inherited: 'the same as the whole', none: 'none',
 };
 
 export function targetSourceWords(cell: SheetCell): string {
-  const from = cell.allocatedFrom ? ` from ${cell.allocatedFrom}` : '';
+  const from = cell.allocatedFrom ? ` of ${cell.allocatedFrom}` : '';
   const gaps = cell.missing > 0 ? `, ${cell.missing} missing` : '';
   return TARGET_SOURCE_WORDS[cell.targetSource] + from + gaps;
 }

@@ -1,7 +1,7 @@
 import { Link, useLocation } from 'react-router';
 import { formatExact } from '#core/money/format';
 import { parseDay } from '#core/period/day';
-import { shortDay } from '#core/period/words';
+import { shortDay } from '#wording/period';
 import { FailureNote } from '../app/FailureNote';
 import { placeLink } from '../app/placeLink';
 import { useListNewestDealsQuery } from './api';

@@ -1,9 +1,9 @@
 import { Link, useLocation } from 'react-router';
-import type { StandingView } from '#contract/schemas/standing';
+import type { StandingView } from '#contract/schemas/attainment';
 import { formatWhole } from '#core/money/format';
 import { FailureNote } from '../app/FailureNote';
-import { figureUnit } from '#contract/words/figureUnit';
-import { describeApplied } from '#contract/words/made';
+import { figureUnit } from '#wording/figureUnit';
+import { describeApplied } from '#wording/formula';
 import { placeLink } from '../app/placeLink';
 import { useListPublishedChangesQuery } from './api';
 

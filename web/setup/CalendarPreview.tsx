@@ -1,6 +1,6 @@
 import type { FiscalCalendar, Period } from '#core/period/calendar';
 import type { Day } from '#core/period/day';
-import { describeSpan, shortPeriod } from '#core/period/words';
+import { describeSpan, shortPeriod } from '#wording/period';
 
 const YEARS = 3;
 

@@ -4,7 +4,7 @@ import * as routes from '#contract/routes/company';
 import type { ResponseOf, BodyOf, QueryOf } from '#contract/routes/route';
 import type { Company } from '#contract/schemas/company';
 import { parseDay } from '#core/period/day';
-import { describeDay } from '#core/period/words';
+import { describeDay } from '#wording/period';
 import { api } from '../app/api';
 import { FailureNote, faultAt } from '../app/FailureNote';
 import { Button } from '../ui/Button';

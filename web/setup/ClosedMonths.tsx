@@ -3,7 +3,7 @@ import * as plans from '#contract/routes/plans';
 import type { Company } from '#contract/schemas/company';
 import { buildCalendar } from '#core/period/calendar';
 import { parseDay } from '#core/period/day';
-import { describePeriod } from '#core/period/words';
+import { describePeriod } from '#wording/period';
 import { api, useListClosedMonthsQuery } from '../app/api';
 import { FailureNote, faultAt, otherFault } from '../app/FailureNote';
 import { Button } from '../ui/Button';

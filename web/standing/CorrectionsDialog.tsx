@@ -1,4 +1,4 @@
-import type { StandingView } from '#contract/schemas/standing';
+import type { StandingView } from '#contract/schemas/attainment';
 import { formatExact, withSign } from '#core/money/format';
 import { FailureNote } from '../app/FailureNote';
 import { DataTable } from '../ui/DataTable';

@@ -1,4 +1,4 @@
-import type { StandingView } from '#contract/schemas/standing';
+import type { StandingView } from '#contract/schemas/attainment';
 import { showPercent } from '#core/status/percent';
 import { usePlace } from '../app/place';
 import { LadderPicture } from '../app/LadderPicture';

@@ -5,7 +5,7 @@ import { useListMeasuresQuery } from '../app/api';
 import { ChartSheet } from '../app/chart/ChartSheet';
 import { FailureNote } from '../app/FailureNote';
 import { SOON, useLoadsAhead } from '../app/lookAhead';
-import { figureUnit } from '#contract/words/figureUnit';
+import { figureUnit } from '#wording/figureUnit';
 import { LEVEL_NAMES, readLevel } from '../app/levels';
 import { HowMade } from '../app/made/HowMade';
 import { MeasurePicker } from '../app/MeasurePicker';

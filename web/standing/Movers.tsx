@@ -1,7 +1,7 @@
 import { useNavigate, useLocation } from 'react-router';
-import type { StandingView } from '#contract/schemas/standing';
+import type { StandingView } from '#contract/schemas/attainment';
 import { formatDifference, formatExact, withSign } from '#core/money/format';
-import { figureUnit } from '#contract/words/figureUnit';
+import { figureUnit } from '#wording/figureUnit';
 import { placeLink } from '../app/placeLink';
 
 /** Who gained and who lost most, in the measure itself: a high rank can hide a fall (GUARDS 13). */

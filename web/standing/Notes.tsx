@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import { Link, useLocation } from 'react-router';
-import type { StandingView } from '#contract/schemas/standing';
+import type { StandingView } from '#contract/schemas/attainment';
 import { formatExact } from '#core/money/format';
-import { figureUnit } from '#contract/words/figureUnit';
+import { figureUnit } from '#wording/figureUnit';
 import { CorrectionsDialog } from './CorrectionsDialog';
 
 /** What must be said at the figures: missing targets, unassigned deals, nothing booked yet. */

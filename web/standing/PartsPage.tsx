@@ -1,4 +1,4 @@
-import { SERIES_STEPS, type SeriesStep } from '#core/standing/series';
+import { SERIES_STEPS, type SeriesStep } from '#core/trend/series';
 import { useAddress } from '../app/address';
 import { SalesMixLine } from '../app/SalesMixLine';
 import { FailureNote } from '../app/FailureNote';
@@ -9,7 +9,7 @@ import { SeriesSheet } from '../app/SeriesSheet';
 import { useGetSeriesQuery, usePrefetchStandings } from '../app/standings';
 import { Loading } from '../ui/Loading';
 import { Segments } from '../ui/Segments';
-import { describeParts } from './partsWords';
+import { describeParts } from '#wording/series';
 import { StandingTabs } from '../app/StandingTabs';
 import { ViewBody } from '../app/ViewBody';
 

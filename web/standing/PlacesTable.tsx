@@ -1,11 +1,11 @@
-import { describePresence } from '#contract/words/presence';
+import { describePresence } from '#wording/presence';
 import { PresenceLabel } from '../app/PresenceLabel';
 import { useMemo, useState } from 'react';
 import { Link, useLocation } from 'react-router';
-import type { RankingRowView, StandingView } from '#contract/schemas/standing';
+import type { RankingRowView, StandingView } from '#contract/schemas/attainment';
 import { formatColumn, formatExact, withSign } from '#core/money/format';
 import { parseDay } from '#core/period/day';
-import { shortDay } from '#core/period/words';
+import { shortDay } from '#wording/period';
 import { usePlace } from '../app/place';
 import { HowMade } from '../app/made/HowMade';
 import { placeLink } from '../app/placeLink';
@@ -15,7 +15,7 @@ import { textOf } from '../charts/status';
 import { StatusMark } from '../charts/StatusMark';
 import { classNames } from '../ui/classNames';
 import { DataTable, type Column } from '../ui/DataTable';
-import { figureUnit } from '#contract/words/figureUnit';
+import { figureUnit } from '#wording/figureUnit';
 
 /** The people, or the units directly below, ranked; the total closes the list. */
 export function PlacesTable({ view }: { view: StandingView }) {

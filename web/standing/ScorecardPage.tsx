@@ -4,7 +4,7 @@ import { useAddress } from '../app/address';
 import { useListMeasuresQuery } from '../app/api';
 import { FailureNote } from '../app/FailureNote';
 import { SOON, useLoadsAhead } from '../app/lookAhead';
-import { figureUnit } from '#contract/words/figureUnit';
+import { figureUnit } from '#wording/figureUnit';
 import { HowMade } from '../app/made/HowMade';
 import { usePlace } from '../app/place';
 import { textOf } from '../charts/status';

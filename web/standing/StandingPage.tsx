@@ -1,5 +1,5 @@
 import { lazy, memo, Suspense, useDeferredValue } from 'react';
-import type { StandingView } from '#contract/schemas/standing';
+import type { StandingView } from '#contract/schemas/attainment';
 import { SalesMixLine } from '../app/SalesMixLine';
 import { FailureNote } from '../app/FailureNote';
 import { FigureRow } from '../app/FigureRow';

@@ -1,9 +1,9 @@
 import type { SeriesView } from '#contract/schemas/series';
 import type { PeriodOutlook } from '../app/useOutlook';
-import { showOdds } from '../app/pipeline/words';
+import { showOdds } from '#wording/forecast';
 import { formatWhole } from '#core/money/format';
 import { showPercent } from '#core/status/percent';
-import { figureUnit } from '#contract/words/figureUnit';
+import { figureUnit } from '#wording/figureUnit';
 
 /** "Saltmarsh made 4 of 7 months of FY 2027. November 2026 is expected to reach 71% of target, odds 12%. The 4 months ahead have €312,000 open against €1,900,000 of targets." */
 export function describeAhead(view: SeriesView, outlooks: ReadonlyMap<string, PeriodOutlook>): string {

@@ -1,8 +1,8 @@
 import type { ResponseOf, QueryOf } from '#contract/routes/route';
 import { listCorrections } from '#contract/routes/deals';
-import { compareMeasures, getScorecard } from '#contract/routes/standings';
+import { compareMeasures, getScorecard } from '#contract/routes/attainment';
 import type { MeasureComparison } from '#contract/schemas/scorecard';
-import type { Status } from '#contract/schemas/standing';
+import type { Status } from '#contract/schemas/attainment';
 import { api } from '../app/api';
 
 type PairFigures = Omit<MeasureComparison['pairs'][number]['first'], 'status'> & { status: Status };

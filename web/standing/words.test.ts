@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { SeriesPoint, SeriesView } from '#contract/schemas/series';
 import type { PeriodOutlook } from '../app/useOutlook';
 import { describeAhead } from './aheadWords';
-import { describeParts } from './partsWords';
+import { describeParts } from '#wording/series';
 
 const status = (grade: number, state = ['noTarget', 'below', 'between', 'upper', 'made'][grade]!) => ({ grade, state, label: state, iconSet: 'rungs', color: null }) as SeriesPoint['status'];
 const point = (over: Partial<SeriesPoint> = {}): SeriesPoint => ({

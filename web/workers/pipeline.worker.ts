@@ -1,4 +1,4 @@
-import { answerPipeline, type PipelineQuestion } from '#core/pipeline/pipeline';
+import { answerPipeline, type PipelineQuestion } from '#core/forecast/pipeline';
 
 /** A question with its number; the answer carries the same, so that an overtaken one is known. */
 export interface Asked {

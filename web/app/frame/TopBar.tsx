@@ -1,7 +1,7 @@
 import { DropdownMenu } from 'radix-ui';
 import { NavLink, useLocation, useNavigate } from 'react-router';
 import { parseDay } from '#core/period/day';
-import { describeDay } from '#core/period/words';
+import { describeDay } from '#wording/period';
 import { useGetCompanyQuery, useGetMeQuery, useSignOutMutation } from '../api';
 import { initialsOf } from '../../charts/initials';
 import { useCareCount } from '../dataQuality';

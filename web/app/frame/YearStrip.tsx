@@ -1,7 +1,7 @@
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
 import type { Company } from '#contract/schemas/company';
-import type { YearOverview, YearOverviewCell } from '#contract/schemas/standing';
+import type { YearOverview, YearOverviewCell } from '#contract/schemas/attainment';
 import { fillOf } from '../../charts/status';
 import { classNames } from '../../ui/classNames';
 import { api, useGetCompanyQuery, useGetYearOverviewQuery } from '../api';

@@ -1,6 +1,6 @@
 import { Popover } from 'radix-ui';
 import { useState, type ReactNode } from 'react';
-import type { StandingView } from '#contract/schemas/standing';
+import type { StandingView } from '#contract/schemas/attainment';
 import { Loading } from '../../ui/Loading';
 import { FailureNote } from '../FailureNote';
 import { useGetStandingQuery } from '../standings';

@@ -1,11 +1,11 @@
 import { Link, useLocation } from 'react-router';
-import type { StandingView } from '#contract/schemas/standing';
+import type { StandingView } from '#contract/schemas/attainment';
 import { parseDay } from '#core/period/day';
-import { shortDay } from '#core/period/words';
+import { shortDay } from '#wording/period';
 import { FailureNote } from '../FailureNote';
 import { placeLink } from '../placeLink';
 import { useListContributingDealsQuery } from '../standings';
-import { describeApplied, describeAttainment, describeGrading, showExact } from '#contract/words/made';
+import { describeApplied, describeAttainment, describeGrading, showExact } from '#wording/formula';
 
 /** How a figure of a standing is made: formula, target and its origin, rule and next grade, the deals behind it, the newest data. */
 export function MadeOf({ view, formula }: { view: StandingView; formula?: readonly string[] }) {

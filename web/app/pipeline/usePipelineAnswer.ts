@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
-import type { PipelineAnswer, PipelineQuestion } from '#core/pipeline/pipeline';
+import type { PipelineAnswer, PipelineQuestion } from '#core/forecast/pipeline';
 
 /** The outlook, computed in a worker; null until the first is there. A newer question overtakes an older one. */
 export function usePipelineAnswer(question: PipelineQuestion | null): { answer: PipelineAnswer | null; isReckoning: boolean } {

@@ -3,7 +3,7 @@ import { Link, useLocation, useParams } from 'react-router';
 import type { CustomerView } from '#contract/schemas/customer';
 import { formatExact, formatWhole } from '#core/money/format';
 import { parseDay } from '#core/period/day';
-import { shortDay } from '#core/period/words';
+import { shortDay } from '#wording/period';
 import { useGetCompanyQuery, useGetMeQuery } from '../../app/api';
 import { useListCustomersQuery } from '../../app/customers';
 import { FailureNote } from '../../app/FailureNote';

@@ -3,7 +3,7 @@ import { useNavigate, useLocation } from 'react-router';
 import type { CustomerLine } from '#contract/schemas/customer';
 import { formatExact } from '#core/money/format';
 import { parseDay } from '#core/period/day';
-import { shortDay } from '#core/period/words';
+import { shortDay } from '#wording/period';
 import { useAddress } from '../../app/address';
 import { useGetCompanyQuery } from '../../app/api';
 import { useListCustomersQuery } from '../../app/customers';

@@ -1,7 +1,7 @@
 import { Link, useLocation, useParams } from 'react-router';
 import { formatExact, formatWhole } from '#core/money/format';
 import { parseDay } from '#core/period/day';
-import { shortDay } from '#core/period/words';
+import { shortDay } from '#wording/period';
 import { useGetCompanyQuery } from '../../app/api';
 import { FailureNote } from '../../app/FailureNote';
 import { placeLink } from '../../app/placeLink';

@@ -6,7 +6,7 @@ import { formatExact } from '#core/money/format';
 import { exponentOf } from '#core/money/currency';
 import { readTyped } from '#core/money/typed';
 import { parseDay, toIsoDay } from '#core/period/day';
-import { describeDay } from '#core/period/words';
+import { describeDay } from '#wording/period';
 import { useGetCompanyQuery, useGetMeQuery, useListClosedMonthsQuery } from '../../app/api';
 import { usePickListsQuery } from '../../app/files/pickLists';
 import { FailureNote, faultAt, otherFault } from '../../app/FailureNote';

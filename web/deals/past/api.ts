@@ -1,4 +1,4 @@
-import * as routes from '#contract/routes/past';
+import * as routes from '#contract/routes/history';
 import type { ResponseOf, QueryOf } from '#contract/routes/route';
 import { api } from '../../app/api';
 

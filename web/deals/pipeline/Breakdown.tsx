@@ -1,9 +1,9 @@
 import type { Pipeline, PipelineHorizon } from '#contract/schemas/pipeline';
 import { formatColumn, type FigureUnit } from '#core/money/format';
-import type { PipelineAnswer } from '#core/pipeline/pipeline';
+import type { PipelineAnswer } from '#core/forecast/pipeline';
 import { showPercent } from '#core/status/percent';
 import { usePlace } from '../../app/place';
-import { showOdds } from '../../app/pipeline/words';
+import { showOdds } from '#wording/forecast';
 
 interface BreakdownProps {
   pipeline: Pipeline;

@@ -3,8 +3,8 @@ import { useSearchParams } from 'react-router';
 import type { Pipeline, PipelineDeal, PipelineHorizon } from '#contract/schemas/pipeline';
 import { formatExact, type FigureUnit } from '#core/money/format';
 import { parseDay } from '#core/period/day';
-import { shortDay } from '#core/period/words';
-import { weigh, type WhatIf } from '#core/pipeline/outlook';
+import { shortDay } from '#wording/period';
+import { weigh, type WhatIf } from '#core/forecast/outlook';
 import { DealDialog } from '../deal/DealDialog';
 import { classNames } from '../../ui/classNames';
 

@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react';
 import { formatShort, formatWhole } from '#core/money/format';
-import type { WhatIf } from '#core/pipeline/outlook';
+import type { WhatIf } from '#core/forecast/outlook';
 import { FailureNote } from '../../app/FailureNote';
 import { useAddress } from '../../app/address';
 import { usePlace } from '../../app/place';
@@ -14,7 +14,7 @@ import { HorizonTable } from './HorizonTable';
 import { OpenDealsTable } from './OpenDealsTable';
 import { toQuestion } from '../../app/pipeline/toQuestion';
 import { usePipelineAnswer } from '../../app/pipeline/usePipelineAnswer';
-import { describeOutlook } from '../../app/pipeline/words';
+import { describeOutlook } from '#wording/forecast';
 
 const FIRST_HORIZON = 'this month';
 

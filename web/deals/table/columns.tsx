@@ -2,7 +2,7 @@ import type { Deal, DealSort } from '#contract/schemas/deal';
 import { parseAmount, toDecimal } from '#core/money/amount';
 import { formatExact } from '#core/money/format';
 import { parseDay } from '#core/period/day';
-import { shortDay } from '#core/period/words';
+import { shortDay } from '#wording/period';
 
 /** A column of the table of deals: what it shows, what is copied of it, and how it is sorted. */
 export interface DealColumn {

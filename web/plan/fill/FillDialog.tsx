@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import type { PlanSummary } from '#contract/schemas/plan';
 import { formatExact } from '#core/money/format';
-import { describeEach, describeTogether } from '#core/target/fill/describe';
-import { PEOPLE_WEIGHTS, PHASINGS, type FillResult } from '#core/target/fill/way';
+import { describeEach, describeTogether } from '#core/targets/fill/describe';
+import { PEOPLE_WEIGHTS, PHASINGS, type FillResult } from '#core/targets/fill/way';
 import { Button } from '../../ui/Button';
 import { Dialog } from '../../ui/Dialog';
 import { Field, INPUT } from '../../ui/Field';

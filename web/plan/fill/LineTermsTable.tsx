@@ -1,7 +1,7 @@
 import { formatColumn } from '#core/money/format';
 import type { Period } from '#core/period/calendar';
-import { sumByUnit } from '#core/target/fill/fill';
-import type { FillResult } from '#core/target/fill/way';
+import { sumByUnit } from '#core/targets/fill/fill';
+import type { FillResult } from '#core/targets/fill/way';
 import { DataTable } from '../../ui/DataTable';
 import type { SheetRow } from '../sheet';
 import type { Workbench } from '../workbench';

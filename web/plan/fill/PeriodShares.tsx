@@ -1,5 +1,5 @@
 import type { Period } from '#core/period/calendar';
-import { shortPeriod } from '#core/period/words';
+import { shortPeriod } from '#wording/period';
 import { INPUT } from '../../ui/Field';
 import type { Workbench } from '../workbench';
 

@@ -1,4 +1,4 @@
-import type { FillFault, FillNote, FillResult } from '#core/target/fill/way';
+import type { FillFault, FillNote, FillResult } from '#core/targets/fill/way';
 
 const FAULT_WORDS: Record<FillFault, string> = {
   growthTooLow: 'A growth of −100% or less leaves nothing. Write a percent above −100.',

@@ -3,7 +3,7 @@ import { writeDecimal } from '#core/money/amount';
 import { decimalsOf } from '#core/money/format';
 import { readTyped } from '#core/money/typed';
 import { defaultThresholds, defaultLabels, type Thresholds, type PerGrade, type StatusRule, type Benchmark } from '#core/status/rule';
-import { figureUnit } from '#contract/words/figureUnit';
+import { figureUnit } from '#wording/figureUnit';
 
 /** Lengths of period for which fixed values can be given. */
 export const FIXED_KINDS = { day: 'A day', week: 'A week', month: 'A month', quarter: 'A quarter', year: 'A year' } as const;

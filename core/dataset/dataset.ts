@@ -1,0 +1,147 @@
+import { buildRollUp, type RollUp } from '../ledger/rollUp';
+import type { RunningSums } from '../ledger/runningSums';
+import type { Occurrences } from '../ledger/occurrences';
+import type { ActivityBook } from '../ledger/activityBook';
+import type { Term } from '../measure/definition';
+import { baseOf, type MeasureCode } from '../measure/measure';
+import type { FigureUnit } from '../money/format';
+import type { Period } from '../period/calendar';
+import type { Day, DaySpan } from '../period/day';
+import { cutAtSameDate, priorYearOf, priorPeriodOf } from '../period/neighbours';
+import type { WorkingDays } from '../period/workingDays';
+import { buildRuleBook, type DatedRule, type RuleBook } from '../status/ruleBook';
+import type { Ramp } from '../units/ramp';
+import { buildTargetLookup, type TargetLookup, type TargetInputs } from '../targets/lookup';
+import { elapsedOf, type Elapsed } from '../attainment/elapsed';
+
+/** What figures are made of, before anything is derived from it. */
+export interface DatasetSource extends TargetInputs {
+  sums: RunningSums;
+  occurrences: Occurrences;
+  activities: ActivityBook;
+  /** Newcomers of whom less than the full target is asked at first. */
+  ramps: ReadonlyMap<number, Ramp>;
+  /** Status rules that were set, each from a day on. */
+  datedRules: readonly DatedRule[];
+  /** The company's dataset, where these show only a part of it: peers are found there. */
+  whole?: Dataset | undefined;
+  /** ISO 4217 code of the reporting currency. */
+  currency: string;
+  /** The business date: the last day that counts. */
+  asOf: Day;
+}
+
+/** Everything a figure is computed from. Handed in whole, so that the same books and business date always give the same figures. */
+export interface Dataset extends DatasetSource {
+  lookup: TargetLookup;
+  rollUp: RollUp;
+  rules: RuleBook;
+  /** How far a period has run for a unit, by the days its branch works. */
+  elapsedOf(unitId: number, period: Period): Elapsed;
+  /** What a period is compared with, cut at the same point. */
+  comparedOf(period: Period): Compared;
+}
+
+/** An earlier period and the days of it up to the same point (docs/calculations.md, 10). */
+export interface EarlierSpan {
+  period: Period;
+  span: DaySpan;
+}
+
+export interface Compared {
+  prior: EarlierSpan;
+  /** The prior period's own prior one, cut where the running one stands: what growth grew from. */
+  priorOfPrior: EarlierSpan;
+  /** Null where the year before has none. */
+  priorYear: EarlierSpan | null;
+}
+
+/** Derives what figures ask for again and again: target lookup, roll-up, elapsed days. */
+export function buildDataset(source: DatasetSource): Dataset {
+  const elapsed = new WeakMap<WorkingDays, WeakMap<Period, Elapsed>>();
+  const compared = new WeakMap<Period, Compared>();
+  const cut = (period: Period, then: Period): EarlierSpan => ({ period: then, span: cutAtSameDate(period, source.asOf, then) });
+  let newest: { working: WorkingDays; period: Period; elapsed: Elapsed } | null = null;
+  return {
+    ...source,
+    lookup: buildTargetLookup(source),
+    rules: buildRuleBook(source.measures, source.datedRules, source.asOf),
+    rollUp: buildRollUp(source.tree, source.sums, source.occurrences),
+    comparedOf(period) {
+      let found = compared.get(period);
+      if (!found) {
+        const prior = priorPeriodOf(source.calendar, period);
+        const priorYear = priorYearOf(source.calendar, period);
+        compared.set(period, (found = { prior: cut(period, prior), priorOfPrior: cut(period, priorPeriodOf(source.calendar, prior)), priorYear: priorYear && cut(period, priorYear) }));
+      }
+      return found;
+    },
+    elapsedOf(unitId, period) {
+      const working = source.workingDaysOf(unitId);
+      if (newest?.working === working && newest.period === period) return newest.elapsed;
+      let ofPeriods = elapsed.get(working);
+      if (!ofPeriods) elapsed.set(working, (ofPeriods = new WeakMap()));
+      let found = ofPeriods.get(period);
+      if (!found) ofPeriods.set(period, (found = elapsedOf(period, source.asOf, working)));
+      newest = { working, period, elapsed: found };
+      return found;
+    },
+  };
+}
+
+/** What the values of a measure are counted in. */
+export function figureUnitOf({ currency, measures }: Pick<Dataset, 'currency' | 'measures'>, code: MeasureCode): FigureUnit {
+  const { valueKind, decimals } = measures.get(code);
+  return valueKind === 'money' ? { kind: 'money', currency } : { kind: valueKind, decimals };
+}
+
+/**
+ * A unit's value in a span, up to the business date: each salesperson for the days they stood under it. Sums of nothing are 0;
+ * null where there is nothing to divide by, or nothing was typed in. In whole units of the measure's last decimal; a ratio may have fractions.
+ */
+export function valueIn(dataset: Dataset, unitId: number, code: MeasureCode, span: DaySpan): number | null {
+  const { formula } = dataset.measures.get(code);
+  const counted = { from: span.from, to: Math.min(span.to, dataset.asOf + 1) };
+  switch (formula.kind) {
+    case 'sum': {
+      const sum = sumTerms(dataset, unitId, formula.terms, counted);
+      return formula.factor === 1 ? sum : scale(sum, formula.factor);
+    }
+    case 'ratio': {
+      const denominator = sumTerms(dataset, unitId, formula.denominator, counted);
+      return denominator === 0 ? null : scale(sumTerms(dataset, unitId, formula.numerator, counted) / denominator, formula.factor);
+    }
+    case 'distinct':
+      return scale(dataset.rollUp.countDistinct(unitId, formula.field, counted), formula.factor);
+    case 'typed':
+      return counted.to <= counted.from ? null : dataset.activities.read(dataset.tree, unitId, baseOf(code), formula.accumulation, counted);
+  }
+}
+
+/** Where something always adds up, nothing is 0. */
+export function bookedIn(dataset: Dataset, unitId: number, code: MeasureCode, span: DaySpan): number {
+  return valueIn(dataset, unitId, code, span) ?? 0;
+}
+
+function sumTerms({ rollUp }: Dataset, unitId: number, terms: readonly Term[], span: DaySpan): number {
+  if (terms.length === 1 && terms[0]!.sign === 1) return rollUp.sum(unitId, terms[0]!.part, span);
+  let total = 0;
+  for (const { part, sign } of terms) total += sign * rollUp.sum(unitId, part, span);
+  return total;
+}
+
+/** Twelve digits: 30 % must be exactly 30 % when it is compared with a cut, whatever a division leaves in the sixteenth digit. */
+function scale(value: number, factor: number): number {
+  const scaled = value * factor;
+  return Number.isInteger(scaled) ? scaled : Number(scaled.toPrecision(12));
+}
+
+/** Booked in the span by people who stood in no unit that day; said wherever a company total is shown (docs/calculations.md, 3). Always 0 for what does not add up. */
+export function unassignedIn(dataset: Dataset, code: MeasureCode, span: DaySpan): number {
+  const { formula } = dataset.measures.get(code);
+  if (!dataset.tree.root || formula.kind !== 'sum') return 0;
+  const counted = { from: span.from, to: Math.min(span.to, dataset.asOf + 1) };
+  const sumOfAll = ({ part }: Term) => (part === 'newCustomers' ? dataset.occurrences.countAllNewCustomers(counted) : dataset.sums.sumOfAll(part, counted));
+  const all = formula.terms.reduce((sum, term) => sum + term.sign * sumOfAll(term), 0);
+  return scale(all, formula.factor) - bookedIn(dataset, dataset.tree.root.id, code, span);
+}

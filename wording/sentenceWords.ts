@@ -1,0 +1,72 @@
+import type { Measure } from '#core/measure/measure';
+import { nameInSentence } from './nameInSentence';
+import { formatShort } from '#core/money/format';
+import type { Period } from '#core/period/calendar';
+import { describePeriod, monthName, shortDay } from './period';
+import { showPercent } from '#core/status/percent';
+import { cutsOf } from '#core/status/rule';
+import { figureUnitOf, type Dataset } from '#core/dataset/dataset';
+import type { Standing } from '#core/attainment/standing';
+
+/** What a sentence about a standing is put together of. */
+export interface Words extends Pronouns {
+  name: string;
+  period: string;
+  measure: Measure;
+  /** "has booked" for money, "has won" for deals. */
+  verb: string;
+  /** After a figure: "12 deals", "€34k of gross profit"; nothing for revenue. */
+  noun: string;
+  /** After "target": "of deals". */
+  ofNoun: string;
+  show(value: number): string;
+  percent: string;
+  firstDay: string;
+}
+
+/** A person is no "it"; what they are is not known, so they are "they". */
+interface Pronouns {
+  it: string;
+  its: string;
+  /** After the pronoun. */
+  ends: string;
+  has: string;
+}
+
+const OF_UNIT: Pronouns = { it: 'it', its: 'its', ends: 'ends', has: 'has' };
+const OF_PERSON: Pronouns = { it: 'they', its: 'their', ends: 'end', has: 'have' };
+
+export function pronounsOf({ tree }: Dataset, unitId: number): Pronouns {
+  return tree.find(unitId)?.kind === 'salesperson' ? OF_PERSON : OF_UNIT;
+}
+
+export function upper(word: string): string {
+  return word[0]!.toUpperCase() + word.slice(1);
+}
+
+export function toWords(dataset: Dataset, standing: Standing): Words {
+  const unit = figureUnitOf(dataset, standing.measure);
+  const rule = dataset.rules.of(standing.measure, standing.period);
+  const measure = dataset.measures.get(standing.measure);
+  return {
+    name: dataset.tree.find(standing.unitId)?.name ?? '',
+    period: shortPeriod(standing.period, dataset),
+    measure, ...toNouns(measure), ...pronounsOf(dataset, standing.unitId),
+    show: (value) => formatShort(value, unit),
+    percent: standing.attainment === null ? '' : showPercent(standing.attainment, cutsOf(rule)),
+    firstDay: shortDay(standing.period.from),
+  };
+}
+
+function toNouns(measure: Measure): Pick<Words, 'verb' | 'noun' | 'ofNoun'> {
+  if (measure.code === 'revenue') return { verb: 'booked', noun: '', ofNoun: '' };
+  if (measure.code === 'deals_won') return { verb: 'won', noun: ' deals', ofNoun: ' of deals' };
+  const name = nameInSentence(measure);
+  return measure.valueKind === 'money' ? { verb: 'booked', noun: ` of ${name}`, ofNoun: ` of ${name}` } : { verb: 'reached', noun: ` ${name}`, ofNoun: ` of ${name}` };
+}
+
+/** A month of the running fiscal year goes by its name alone; anything else carries its year (GUARDS 4). */
+export function shortPeriod(period: Period, dataset: Dataset): string {
+  const running = dataset.calendar.labelOf(dataset.asOf) === dataset.calendar.labelOf(period.from);
+  return period.kind === 'month' && running && dataset.calendar.rule.kind === 'month' ? monthName(period.from) : describePeriod(period, dataset.calendar);
+}
