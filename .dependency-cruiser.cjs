@@ -11,7 +11,7 @@ const foldersOf = (place, except) => readdirSync(place, { withFileTypes: true })
 const GROUND = ['access', 'audit', 'db', 'ledger', 'reading'];
 const DOMAINS = foldersOf('server', GROUND);
 /** What every view of the page stands on. */
-const PARTS = ['app', 'charts', 'ui', 'workers'];
+const PARTS = ['app', 'charts', 'figures', 'records', 'ui', 'workers'];
 const VIEWS = foldersOf('web', PARTS);
 
 module.exports = {
@@ -29,7 +29,8 @@ module.exports = {
     not('db-below-domains', { path: '^server/(db|ledger|audit|reading)/', pathNot: '\\.test\\.ts$' }, { path: `^server/(access|${DOMAINS})/` }, 'Database and ledger know no domain.'),
     not('web-not-server', { path: '^web/' }, { path: '^(server|demo|scripts|standins)/' }, 'The client speaks to the server by the contract.'),
     not('web-views-apart', { path: `^web/(${VIEWS})/` }, { path: `^web/(${VIEWS})/`, pathNot: '^web/$1/' }, 'A view does not know another.'),
-    not('web-parts-below-views', { path: '^web/(app|ui|charts|workers)/' }, { path: `^web/(${VIEWS})/` }, 'Only routes.tsx names every view.'),
+    not('web-parts-below-views', { path: `^web/(${PARTS.join('|')})/` }, { path: `^web/(${VIEWS})/` }, 'Only routes.tsx names every view.'),
+    not('app-below-figures', { path: '^web/(app|ui|charts|workers)/' }, { path: '^web/(figures|records)/' }, 'Store, client and frame know no figure and no record.'),
     not('ui-knows-no-domain', { path: '^web/ui/' }, { path: '^(core|contract|web/(app|charts))/' }, 'The parts of the interface know no domain.'),
     not('charts-take-numbers', { path: '^web/charts/' }, { path: '^(contract|web/(app|ui))/' }, 'Charts take finished numbers.'),
     not('demo-by-index', { path: '^demo/' }, { path: '^(web|tests|bench|scripts)/' }, 'The demo fills a server; it knows no screen.'),

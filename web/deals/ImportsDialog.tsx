@@ -6,7 +6,7 @@ import { Dialog } from '../ui/Dialog';
 import { Field, INPUT } from '../ui/Field';
 import { Loading } from '../ui/Loading';
 import { useSay } from '../ui/Toasts';
-import { useListImportsQuery, useUndoImportMutation } from './api';
+import { useListImportsQuery, useUndoImportMutation } from '../records/api';
 
 /** Imports of deals that have been made; each can be taken back as a whole. */
 export function ImportsDialog({ onClose }: { onClose(): void }) {

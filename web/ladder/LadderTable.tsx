@@ -1,10 +1,10 @@
 import { describePresence } from '#wording/presence';
-import { PresenceLabel } from '../app/PresenceLabel';
+import { PresenceLabel } from '../figures/PresenceLabel';
 import { useMemo } from 'react';
 import type { LadderView } from '#contract/schemas/ladder';
 import type { RankingRowView } from '#contract/schemas/attainment';
 import { formatColumn, formatExact, withSign } from '#core/money/format';
-import { HowMade } from '../app/made/HowMade';
+import { HowMade } from '../figures/made/HowMade';
 import { figureUnit } from '#wording/figureUnit';
 import { AttainmentBar } from '../charts/AttainmentBar';
 import { RankChange } from '../charts/RankChange';

@@ -1,7 +1,7 @@
 import { buildCalendar, type CalendarRule } from '#core/period/calendar';
 import { RANKED_BY, type RankedBy } from '#core/ranking/ladder';
 import { parseDay } from '#core/period/day';
-import { readLevel, type Level } from '../app/levels';
+import { readLevel, type Level } from '../figures/levels';
 
 export const RANKED_BY_NAMES: Record<RankedBy, string> = { attainment: 'Attainment', actual: 'Amount', growth: 'Growth', gap: 'Gap' };
 export const LENGTHS = { day: 'Day', week: 'Week', month: 'Month', quarter: 'Quarter', year: 'Year' } as const;

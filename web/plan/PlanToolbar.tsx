@@ -6,7 +6,7 @@ import { classNames } from '../ui/classNames';
 import { useSay } from '../ui/Toasts';
 import { useDiscardPlanMutation } from './api';
 import type { PlanDialog } from './dialogs';
-import { MeasurePicker } from '../app/MeasurePicker';
+import { MeasurePicker } from '../figures/MeasurePicker';
 import { CurrencyPicker } from './CurrencyPicker';
 import { canShare } from './fill/canShare';
 import { PlanMenu } from './plans/PlanMenu';

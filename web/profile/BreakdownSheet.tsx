@@ -5,7 +5,7 @@ import { topN } from '#core/deal/topN';
 import { formatExact, formatWhole } from '#core/money/format';
 import { FailureNote } from '../app/FailureNote';
 import { placeLink } from '../app/placeLink';
-import { useGetBreakdownQuery } from '../app/standings';
+import { useGetBreakdownQuery } from '../figures/api';
 import { Segments } from '../ui/Segments';
 
 const NAMES: Record<ApartBy, string> = { salesperson: 'Salespeople', customer: 'Customers', product: 'Products', category: 'Categories', source: 'Sources', location: 'Places' };

@@ -1,20 +1,20 @@
 import { lazy, Suspense } from 'react';
 import { Link, useLocation } from 'react-router';
 import { useGetCompanyQuery } from '../app/api';
-import { SalesMixLine } from '../app/SalesMixLine';
+import { SalesMixLine } from '../figures/SalesMixLine';
 import { FailureNote } from '../app/FailureNote';
-import { FigureRow } from '../app/FigureRow';
-import { Headline } from '../app/Headline';
+import { FigureRow } from '../figures/FigureRow';
+import { Headline } from '../figures/Headline';
 import { SOON, useLoadsAhead } from '../app/lookAhead';
-import { MeasurePicker } from '../app/MeasurePicker';
-import { PrintMenu } from '../app/PrintMenu';
+import { MeasurePicker } from '../figures/MeasurePicker';
+import { PrintMenu } from '../figures/PrintMenu';
 import { usePlace } from '../app/place';
 import { placeLink } from '../app/placeLink';
-import { StandingTabs } from '../app/StandingTabs';
-import { SeriesSheet } from '../app/SeriesSheet';
-import { useGetLadderQuery, useGetSeriesQuery, useGetStandingQuery, usePrefetchStandings } from '../app/standings';
-import { GapPlanSheet } from '../app/GapPlanSheet';
-import { useOutlook } from '../app/useOutlook';
+import { StandingTabs } from '../figures/StandingTabs';
+import { SeriesSheet } from '../figures/SeriesSheet';
+import { useGetLadderQuery, useGetSeriesQuery, useGetStandingQuery, usePrefetchStandings } from '../figures/api';
+import { GapPlanSheet } from '../figures/GapPlanSheet';
+import { useOutlook } from '../figures/useOutlook';
 import { yearOf } from '../app/yearOf';
 import { ViewBody } from '../app/ViewBody';
 import { Loading } from '../ui/Loading';
@@ -23,7 +23,7 @@ import { Photo } from './Photo';
 import { NewestDeals } from './NewestDeals';
 import { TargetsSheet } from './TargetsSheet';
 
-const PathSheet = lazy(async () => ({ default: (await import('../app/PathSheet')).PathSheet }));
+const PathSheet = lazy(async () => ({ default: (await import('../figures/PathSheet')).PathSheet }));
 
 const KINDS = { company: 'company', branch: 'branch', team: 'team', salesperson: 'salesperson' } as const;
 

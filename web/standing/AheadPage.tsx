@@ -4,21 +4,21 @@ import { showPercent } from '#core/status/percent';
 import { useGetCompanyQuery } from '../app/api';
 import { FailureNote } from '../app/FailureNote';
 import { figureUnit } from '#wording/figureUnit';
-import { HowMade } from '../app/made/HowMade';
-import { MeasurePicker } from '../app/MeasurePicker';
+import { HowMade } from '../figures/made/HowMade';
+import { MeasurePicker } from '../figures/MeasurePicker';
 import { showOdds } from '#wording/forecast';
 import { usePlace } from '../app/place';
-import { SeriesSheet } from '../app/SeriesSheet';
-import { useGetSeriesQuery, useGetStandingQuery } from '../app/standings';
-import { GapPlanSheet } from '../app/GapPlanSheet';
-import { useOutlook, type PeriodOutlook } from '../app/useOutlook';
+import { SeriesSheet } from '../figures/SeriesSheet';
+import { useGetSeriesQuery, useGetStandingQuery } from '../figures/api';
+import { GapPlanSheet } from '../figures/GapPlanSheet';
+import { useOutlook, type PeriodOutlook } from '../figures/useOutlook';
 import { yearOf } from '../app/yearOf';
 import { textOf } from '../charts/status';
 import { StatusMark } from '../charts/StatusMark';
 import { classNames } from '../ui/classNames';
 import { Loading } from '../ui/Loading';
 import { describeAhead } from './aheadWords';
-import { StandingTabs } from '../app/StandingTabs';
+import { StandingTabs } from '../figures/StandingTabs';
 import { ViewBody } from '../app/ViewBody';
 
 /** The year in one strip: what was made, what runs with its odds, what lies ahead with its open deals; and what it takes. */

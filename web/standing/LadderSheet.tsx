@@ -1,7 +1,7 @@
 import type { StandingView } from '#contract/schemas/attainment';
 import { showPercent } from '#core/status/percent';
 import { usePlace } from '../app/place';
-import { LadderPicture } from '../app/LadderPicture';
+import { LadderPicture } from '../figures/LadderPicture';
 import { useSize } from '../ui/useSize';
 
 /** More than this on one ladder cannot be told apart: then the units directly below stand on it. */

@@ -2,13 +2,13 @@ import { useNavigate } from 'react-router';
 import { formatColumn, formatExact } from '#core/money/format';
 import { useAddress } from '../app/address';
 import { useListMeasuresQuery } from '../app/api';
-import { ChartSheet } from '../app/chart/ChartSheet';
+import { ChartSheet } from '../figures/chart/ChartSheet';
 import { FailureNote } from '../app/FailureNote';
 import { SOON, useLoadsAhead } from '../app/lookAhead';
 import { figureUnit } from '#wording/figureUnit';
-import { LEVEL_NAMES, readLevel } from '../app/levels';
-import { HowMade } from '../app/made/HowMade';
-import { MeasurePicker } from '../app/MeasurePicker';
+import { LEVEL_NAMES, readLevel } from '../figures/levels';
+import { HowMade } from '../figures/made/HowMade';
+import { MeasurePicker } from '../figures/MeasurePicker';
 import { usePlace } from '../app/place';
 import { placeLink } from '../app/placeLink';
 import { PairChart } from '../charts/PairChart';
@@ -19,7 +19,7 @@ import { Loading } from '../ui/Loading';
 import { Segments } from '../ui/Segments';
 import { useSize } from '../ui/useSize';
 import { useCompareMeasuresQuery, usePrefetchSheets, type Pair, type Pairs } from './api';
-import { StandingTabs } from '../app/StandingTabs';
+import { StandingTabs } from '../figures/StandingTabs';
 import { ViewBody } from '../app/ViewBody';
 
 /** What a unit is good in, by name: nobody remembers which measure was the first. */

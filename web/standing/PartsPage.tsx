@@ -1,16 +1,16 @@
 import { SERIES_STEPS, type SeriesStep } from '#core/trend/series';
 import { useAddress } from '../app/address';
-import { SalesMixLine } from '../app/SalesMixLine';
+import { SalesMixLine } from '../figures/SalesMixLine';
 import { FailureNote } from '../app/FailureNote';
 import { SOON, useLoadsAhead } from '../app/lookAhead';
-import { MeasurePicker } from '../app/MeasurePicker';
+import { MeasurePicker } from '../figures/MeasurePicker';
 import { usePlace } from '../app/place';
-import { SeriesSheet } from '../app/SeriesSheet';
-import { useGetSeriesQuery, usePrefetchStandings } from '../app/standings';
+import { SeriesSheet } from '../figures/SeriesSheet';
+import { useGetSeriesQuery, usePrefetchStandings } from '../figures/api';
 import { Loading } from '../ui/Loading';
 import { Segments } from '../ui/Segments';
 import { describeParts } from '#wording/series';
-import { StandingTabs } from '../app/StandingTabs';
+import { StandingTabs } from '../figures/StandingTabs';
 import { ViewBody } from '../app/ViewBody';
 
 const STEP_NAMES: Record<SeriesStep, string> = { day: 'Days', week: 'Weeks', month: 'Months', quarter: 'Quarters' };

@@ -1,5 +1,5 @@
 import { describePresence } from '#wording/presence';
-import { PresenceLabel } from '../app/PresenceLabel';
+import { PresenceLabel } from '../figures/PresenceLabel';
 import { useMemo, useState } from 'react';
 import { Link, useLocation } from 'react-router';
 import type { RankingRowView, StandingView } from '#contract/schemas/attainment';
@@ -7,7 +7,7 @@ import { formatColumn, formatExact, withSign } from '#core/money/format';
 import { parseDay } from '#core/period/day';
 import { shortDay } from '#wording/period';
 import { usePlace } from '../app/place';
-import { HowMade } from '../app/made/HowMade';
+import { HowMade } from '../figures/made/HowMade';
 import { placeLink } from '../app/placeLink';
 import { AttainmentBar } from '../charts/AttainmentBar';
 import { RankChange } from '../charts/RankChange';

@@ -5,14 +5,14 @@ import { useListMeasuresQuery } from '../app/api';
 import { FailureNote } from '../app/FailureNote';
 import { SOON, useLoadsAhead } from '../app/lookAhead';
 import { figureUnit } from '#wording/figureUnit';
-import { HowMade } from '../app/made/HowMade';
+import { HowMade } from '../figures/made/HowMade';
 import { usePlace } from '../app/place';
 import { textOf } from '../charts/status';
 import { StatusMark } from '../charts/StatusMark';
 import { Loading } from '../ui/Loading';
 import { Menu } from '../ui/Menu';
 import { useGetScorecardQuery, usePrefetchSheets } from './api';
-import { StandingTabs } from '../app/StandingTabs';
+import { StandingTabs } from '../figures/StandingTabs';
 import { ViewBody } from '../app/ViewBody';
 
 const SPANS = [['month', ''], ['quarterToDate', 'Quarter to date'], ['yearToDate', 'Year to date']] as const;

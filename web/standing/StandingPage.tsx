@@ -1,17 +1,17 @@
 import { lazy, memo, Suspense, useDeferredValue } from 'react';
 import type { StandingView } from '#contract/schemas/attainment';
-import { SalesMixLine } from '../app/SalesMixLine';
+import { SalesMixLine } from '../figures/SalesMixLine';
 import { FailureNote } from '../app/FailureNote';
-import { FigureRow } from '../app/FigureRow';
-import { Headline } from '../app/Headline';
+import { FigureRow } from '../figures/FigureRow';
+import { Headline } from '../figures/Headline';
 import { SOON, useLoadsAhead } from '../app/lookAhead';
-import { MeasurePicker } from '../app/MeasurePicker';
-import { PartGrades } from '../app/PartGrades';
+import { MeasurePicker } from '../figures/MeasurePicker';
+import { PartGrades } from '../figures/PartGrades';
 import { usePlace } from '../app/place';
-import { PrintMenu } from '../app/PrintMenu';
-import { useGetStandingQuery, usePrefetchStandings } from '../app/standings';
-import { StandingTabs } from '../app/StandingTabs';
-import { useOutlook, type PeriodOutlook } from '../app/useOutlook';
+import { PrintMenu } from '../figures/PrintMenu';
+import { useGetStandingQuery, usePrefetchStandings } from '../figures/api';
+import { StandingTabs } from '../figures/StandingTabs';
+import { useOutlook, type PeriodOutlook } from '../figures/useOutlook';
 import { ViewBody } from '../app/ViewBody';
 import { Loading } from '../ui/Loading';
 import { LadderSheet } from './LadderSheet';
@@ -19,7 +19,7 @@ import { Movers } from './Movers';
 import { Notes } from './Notes';
 import { PlacesTable } from './PlacesTable';
 
-const PathSheet = lazy(async () => ({ default: (await import('../app/PathSheet')).PathSheet }));
+const PathSheet = lazy(async () => ({ default: (await import('../figures/PathSheet')).PathSheet }));
 
 /** Where a unit stands: sentence, figures, path, ladder, table. */
 export function StandingPage() {

@@ -1,5 +1,5 @@
 import type { SeriesView } from '#contract/schemas/series';
-import type { PeriodOutlook } from '../app/useOutlook';
+import type { PeriodOutlook } from '../figures/useOutlook';
 import { showOdds } from '#wording/forecast';
 import { formatWhole } from '#core/money/format';
 import { showPercent } from '#core/status/percent';

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { SeriesPoint, SeriesView } from '#contract/schemas/series';
-import type { PeriodOutlook } from '../app/useOutlook';
+import type { PeriodOutlook } from '../figures/useOutlook';
 import { describeAhead } from './aheadWords';
 import { describeParts } from '#wording/series';
 

@@ -4,8 +4,8 @@ import type { Lookups } from '#contract/schemas/list';
 import { exponentOf } from '#core/money/currency';
 import { readTyped } from '#core/money/typed';
 import type { Day } from '#core/period/day';
-import { toPercentText } from '../form/formValues';
-import { toIsoText } from '../form/typedDay';
+import { toPercentText } from '../../records/form/formValues';
+import { toIsoText } from '../../records/form/typedDay';
 
 /** Cells that are changed in place, and how they are typed. */
 export const EDITABLE = ['day', 'credited', 'customer', 'product', 'category', 'source', 'stage', 'location', 'probability', 'notes'] as const;

@@ -6,7 +6,7 @@ import { Button } from '../../ui/Button';
 import { Field, INPUT } from '../../ui/Field';
 import { Menu } from '../../ui/Menu';
 import { useSay } from '../../ui/Toasts';
-import { useListDealViewsQuery, useRemoveDealViewMutation, useSaveDealViewMutation } from '../api';
+import { useListDealViewsQuery, useRemoveDealViewMutation, useSaveDealViewMutation } from '../../records/api';
 
 /** Ways of showing the table, kept by name: one's own, or shared with everybody at or below the chosen unit. */
 export function ViewsMenu({ state, unitName, onShow }: { state: DealViewState; unitName: string; onShow(state: DealViewState): void }) {

@@ -2,7 +2,7 @@ import { useCallback } from 'react';
 import type { Deal, DealInput } from '#contract/schemas/deal';
 import type { Failure } from '../../app/api';
 import { useSay } from '../../ui/Toasts';
-import { useUpdateDealMutation } from '../api';
+import { useUpdateDealMutation } from '../../records/api';
 import { toInput } from '#contract/dealInput';
 
 /** Saves one change made in place; returns the words for what was refused, or null. It can be undone as long as nobody changed the deal since. */
