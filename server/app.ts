@@ -8,7 +8,7 @@ import addFormats from 'ajv-formats';
 import Fastify, { type FastifyInstance, type FastifyRequest } from 'fastify';
 import { API } from '#contract/routes/route';
 import { buildOpenApi } from '#contract/openapi';
-import { importFile, previewImport } from '#contract/routes/files';
+import { importFile, previewImport } from '#contract/routes/imports';
 import { ROUTES } from '#contract/routes/index';
 import { addAccessRoutes, addAccountRoutes } from './access/index';
 import { addBoardRoutes, MOST_PHOTO_BYTES } from './boards/index';

@@ -1,11 +1,10 @@
 import { Type } from 'typebox';
-import { BoardInput, BoardSummary, BoardView, NewBoard, PhotoVersion } from '../schemas/board';
+import { BoardInput, BoardSummary, BoardView, NewBoard } from '../schemas/board';
 import { Id, Nothing } from '../schemas/common';
 import { defineRoute } from './route';
 
 const BoardId = Type.Object({ id: Id });
 const Secret = Type.Object({ secret: Type.String({ minLength: 20, maxLength: 100 }) });
-const PhotoOf = Type.Object({ code: Type.String({ minLength: 1 }) });
 
 export const listBoards = defineRoute({ id: 'listBoards', method: 'GET', path: '/boards', permission: 'plan', summary: 'Wall boards of one’s own unit and below that are not withdrawn', response: Type.Array(BoardSummary) });
 export const createBoard = defineRoute({
@@ -15,7 +14,3 @@ export const withdrawBoard = defineRoute({ id: 'withdrawBoard', method: 'DELETE'
 export const getBoard = defineRoute({ id: 'getBoard', method: 'GET', path: '/public/boards/:secret', permission: 'anyone', summary: 'What a wall board shows, for whoever has its link', params: Secret, response: BoardView, errors: ['boardGone'] });
 export const streamBoard = defineRoute({ id: 'streamBoard', method: 'GET', path: '/public/boards/:secret/events', permission: 'anyone', summary: 'Says when a wall board has changed (server-sent events)', params: Secret, responseType: 'text/event-stream', errors: ['boardGone', 'tooManyStreams'] });
 export const getBoardPhoto = defineRoute({ id: 'getBoardPhoto', method: 'GET', path: '/public/boards/:secret/photos/:code', permission: 'anyone', summary: 'The picture of someone on a wall board', params: Type.Object({ secret: Type.String(), code: Type.String() }), responseType: 'image/*', errors: ['boardGone', 'notFound'] });
-export const findPhoto = defineRoute({ id: 'findPhoto', method: 'GET', path: '/units/:code/photo-version', permission: 'read', summary: 'Whether a salesperson has a picture, and since when', params: PhotoOf, response: PhotoVersion, errors: ['unknownUnit'] });
-export const getPhoto = defineRoute({ id: 'getPhoto', method: 'GET', path: '/units/:code/photo', permission: 'read', summary: 'The picture of a salesperson', params: PhotoOf, responseType: 'image/*', errors: ['unknownUnit', 'notFound'] });
-export const savePhoto = defineRoute({ id: 'savePhoto', method: 'PUT', path: '/units/:code/photo', permission: 'self', summary: 'Set the picture of a salesperson: their own, or of someone one plans for; PNG, JPEG or WebP up to 300 kB', params: PhotoOf, bodyType: 'image/*', response: Nothing, errors: ['unknownUnit', 'forbidden', 'notAPicture', 'tooLarge'] });
-export const removePhoto = defineRoute({ id: 'removePhoto', method: 'DELETE', path: '/units/:code/photo', permission: 'self', summary: 'Take away the picture of a salesperson', params: PhotoOf, response: Nothing, errors: ['unknownUnit', 'forbidden'] });

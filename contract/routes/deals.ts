@@ -1,7 +1,6 @@
 import { Type } from 'typebox';
 import { LongId } from '../schemas/common';
 import { BulkEffect, BulkInput } from '../schemas/bulk';
-import { CorrectionQuery, Corrections } from '../schemas/correction';
 import { DealChange, DealGroupQuery, DealGroups, DealInput, DealPage, DealContribution, DealQuery, DealRefunds, DealRestore, DealUpdate, DealVoid, OpenedDeal, SavedDeal } from '../schemas/deal';
 import { DealView, DealViewInput } from '../schemas/dealView';
 import { defineRoute } from './route';
@@ -43,10 +42,6 @@ export const voidDeal = defineRoute({
 export const restoreDeal = defineRoute({
   id: 'restoreDeal', method: 'POST', path: '/deals/:id/restore', permission: 'book', summary: 'Undo a void', params: DealId, body: DealRestore, response: SavedDeal,
   errors: ['unknownDeal', 'dealChanged', 'closedNeedsReason', 'dealOfOthers', 'hasRefunds'],
-});
-export const listCorrections = defineRoute({
-  id: 'listCorrections', method: 'GET', path: '/corrections', permission: 'read', summary: 'What changed closed months after they were closed, with its effect', query: CorrectionQuery, response: Corrections,
-  errors: ['unknownUnit', 'unknownPeriod'],
 });
 export const bulkChangeDeals = defineRoute({
   id: 'bulkChangeDeals', maxBytes: 512_000, method: 'POST', path: '/deals/bulk', permission: 'book', summary: 'Change many deals at once, all or none, or say what it would do', body: BulkInput, response: BulkEffect,

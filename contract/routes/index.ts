@@ -1,29 +1,38 @@
 import * as access from './access';
 import * as accounts from './accounts';
+import * as attainment from './attainment';
 import * as boards from './boards';
 import * as company from './company';
+import * as corrections from './corrections';
 import * as customers from './customers';
+import * as dataQuality from './dataQuality';
 import * as deals from './deals';
+import * as events from './events';
+import * as exports from './exports';
 import * as feed from './feed';
-import * as files from './files';
+import * as history from './history';
+import * as imports from './imports';
 import * as ledger from './ledger';
 import * as lists from './lists';
-import type { AnyRoute } from './route';
 import * as measures from './measures';
-import * as past from './history';
+import * as periods from './periods';
+import * as photos from './photos';
 import * as pipeline from './pipeline';
 import * as plans from './plans';
 import * as print from './print';
+import * as products from './products';
 import * as rates from './rates';
 import * as rules from './rules';
-import * as standings from './attainment';
 import * as targets from './targets';
+import * as units from './units';
+import type { AnyRoute } from './route';
 
 /** Endpoints by domain, as the API description groups them. */
 const DOMAINS = {
-  Access: access, Accounts: accounts, Company: company, Measures: measures, 'Status rules': rules, Attainment: standings,
-  Targets: targets, Plans: plans, Deals: deals, Customers: customers, Corrections: ledger, Lists: lists, History: past,
-  Pipeline: pipeline, 'Exchange rates': rates, Files: files, 'Order systems': feed, Boards: boards, Print: print,
+  Access: access, Accounts: accounts, Attainment: attainment, Boards: boards, Company: company, Corrections: { ...corrections, ...ledger },
+  Customers: customers, 'Data quality': dataQuality, Deals: deals, Events: events, 'Exchange rates': rates, Exports: exports, History: history,
+  Imports: imports, Lists: lists, Measures: measures, 'Order systems': feed, Periods: periods, Photos: photos, Pipeline: pipeline, Plans: plans,
+  Print: print, Products: products, 'Status rules': rules, Targets: targets, Units: units,
 };
 
 export type Domain = keyof typeof DOMAINS;
@@ -40,21 +49,28 @@ export const DOMAIN_OF: ReadonlyMap<string, Domain> = new Map(
 export const DOMAIN_TEXTS: Readonly<Record<Domain, string>> = {
   Access: 'Signing in, sessions and access tokens.',
   Accounts: 'Who may sign in, with which role and for which unit.',
-  Company: 'The company, its calendar, units and days off.',
+  Company: 'The company, its calendar and days off.',
+  Units: 'Branches, teams and salespeople, and where they belong.',
   Measures: 'What is counted, and values that are typed in.',
   'Status rules': 'What counts as good, by measure and from which day on.',
   Attainment: 'Where units stand against their targets: figures, rankings, series and what is behind them.',
   Targets: 'Targets of units and periods, their history and acknowledgements.',
-  Plans: 'Drafts, publication and closed months.',
+  Plans: 'Drafts of targets and their publication.',
+  Periods: 'Closing months and opening them again.',
   Deals: 'Booking and changing deals, and the table of them.',
-  Customers: 'Customers, products and what needs fixing.',
+  Customers: 'Customers and what they bought.',
+  Products: 'Products and who buys them.',
+  'Data quality': 'What needs fixing: unassigned, overdue, without cost, probably twice.',
   Corrections: 'Changes in closed months, and totals that are too large.',
   Lists: 'Names to choose from, and merging them.',
   History: 'Deals as they stood at a moment, and what changed since.',
   Pipeline: 'Open deals and the forecast.',
   'Exchange rates': 'Rates by currency and day.',
-  Files: 'Imports, exports and the stream of events.',
+  Imports: 'Files of deals, targets, units, values and rates.',
+  Exports: 'The same as files to take along.',
+  Events: 'The stream that says when to ask again.',
   'Order systems': 'Systems that send deals by themselves.',
-  Boards: 'Wall boards and pictures of people.',
+  Boards: 'Wall boards.',
+  Photos: 'Pictures of people.',
   Print: 'An attainment as a page or a table.',
 };

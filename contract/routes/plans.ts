@@ -1,6 +1,6 @@
 import { Type } from 'typebox';
 import { Id, Nothing } from '../schemas/common';
-import { ClosedMonths, DifferenceQuery, MonthOpening, MonthParams, PlanDifference, PlanInput, PlanMade, PlanPublication, PlanPublished, PlanRates, PlanRatesSaved, PlansQuery, PlanSummary } from '../schemas/plan';
+import { DifferenceQuery, PlanDifference, PlanInput, PlanMade, PlanPublication, PlanPublished, PlanRates, PlanRatesSaved, PlansQuery, PlanSummary } from '../schemas/plan';
 import { defineRoute } from './route';
 
 const PlanId = Type.Object({ id: Id });
@@ -27,15 +27,4 @@ export const publishPlan = defineRoute({
 export const getPlanDifference = defineRoute({
   id: 'getPlanDifference', method: 'GET', path: '/plans/:id/difference', permission: 'plan', summary: 'What two plans have differently',
   params: PlanId, query: DifferenceQuery, response: PlanDifference, errors: ['unknownPlan'],
-});
-export const listClosedMonths = defineRoute({
-  id: 'listClosedMonths', method: 'GET', path: '/closed-months', permission: 'read', summary: 'Months that are closed', response: ClosedMonths,
-});
-export const closeMonth = defineRoute({
-  id: 'closeMonth', method: 'PUT', path: '/closed-months/:period', permission: 'administer', summary: 'Close a month that has ended', params: MonthParams, response: Nothing,
-  errors: ['unknownPeriod', 'notEnded'],
-});
-export const openMonth = defineRoute({
-  id: 'openMonth', method: 'POST', path: '/closed-months/:period/open', permission: 'administer', summary: 'Open a closed month again, by name and with a reason',
-  params: MonthParams, body: MonthOpening, response: Nothing, errors: ['unknownPeriod', 'invalidInput'],
 });

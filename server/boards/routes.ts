@@ -1,4 +1,5 @@
 import * as routes from '#contract/routes/boards';
+import * as photosRoutes from '#contract/routes/photos';
 import type { Announcement } from '../db/notify';
 import type { Endpoints } from '../endpoints';
 import { hashSecret } from '../access/index';
@@ -46,10 +47,10 @@ export function addBoardRoutes({ implement, context }: Endpoints): void {
     if (!settings.units.some((code) => tree.memberSpansUnder(tree.findByCode(code)!.id).some((each) => each.salespersonId === person.id && each.from <= asOf && each.to > asOf))) throw new ProblemError('notFound');
     return sendPhoto(reply, await readPhoto(context, scope, params.code));
   });
-  implement(routes.findPhoto, async ({ params, scope }) => ({ at: (await listPhotos(context.db, [scope.findUnit(params.code)]))[params.code] ?? null }));
-  implement(routes.getPhoto, async ({ params, scope, reply }) => sendPhoto(reply, await readPhoto(context, scope, params.code)));
-  implement(routes.savePhoto, async ({ params, scope, principal, request }) => savePhoto(context, scope, principal, params.code, request.body));
-  implement(routes.removePhoto, async ({ params, scope, principal }) => removePhoto(context, scope, principal, params.code));
+  implement(photosRoutes.findPhoto, async ({ params, scope }) => ({ at: (await listPhotos(context.db, [scope.findUnit(params.code)]))[params.code] ?? null }));
+  implement(photosRoutes.getPhoto, async ({ params, scope, reply }) => sendPhoto(reply, await readPhoto(context, scope, params.code)));
+  implement(photosRoutes.savePhoto, async ({ params, scope, principal, request }) => savePhoto(context, scope, principal, params.code, request.body));
+  implement(photosRoutes.removePhoto, async ({ params, scope, principal }) => removePhoto(context, scope, principal, params.code));
 }
 
 function sendPhoto(reply: { header(name: string, value: string): unknown; send(content: Buffer): unknown }, { type, content }: { type: string; content: Buffer }): never {

@@ -1,4 +1,6 @@
 import * as routes from '#contract/routes/customers';
+import * as productsRoutes from '#contract/routes/products';
+import * as dataQualityRoutes from '#contract/routes/dataQuality';
 import type { Endpoints } from '../endpoints';
 import { dismissDuplicates, viewCare } from './dataQuality';
 import { listCustomers, viewCustomer, viewProduct } from './service';
@@ -6,7 +8,7 @@ import { listCustomers, viewCustomer, viewProduct } from './service';
 export function addCustomerRoutes({ implement, context }: Endpoints): void {
   implement(routes.listCustomers, async ({ query, scope, principal }) => listCustomers(context, scope, principal, query));
   implement(routes.getCustomer, async ({ params, scope, principal }) => viewCustomer(context, scope, principal, params.id));
-  implement(routes.getProduct, async ({ params, scope, principal }) => viewProduct(context, scope, principal, params.id));
-  implement(routes.getDataQuality, async ({ query, scope, principal }) => viewCare(context, scope, principal, query.recent ?? false));
-  implement(routes.dismissDuplicates, async ({ body, scope, principal }) => dismissDuplicates(context, scope, principal, body));
+  implement(productsRoutes.getProduct, async ({ params, scope, principal }) => viewProduct(context, scope, principal, params.id));
+  implement(dataQualityRoutes.getDataQuality, async ({ query, scope, principal }) => viewCare(context, scope, principal, query.recent ?? false));
+  implement(dataQualityRoutes.dismissDuplicates, async ({ body, scope, principal }) => dismissDuplicates(context, scope, principal, body));
 }

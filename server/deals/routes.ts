@@ -1,4 +1,5 @@
 import * as routes from '#contract/routes/deals';
+import * as correctionsRoutes from '#contract/routes/corrections';
 import { mayDo, type Principal, type Scope } from '../access/index';
 import type { Endpoints } from '../endpoints';
 import { listCorrections } from '../ledger/corrections';
@@ -58,7 +59,7 @@ export function addDealRoutes({ implement, context }: Endpoints): void {
   implement(routes.saveDealView, async ({ body, scope, principal }) => saveView(context, scope, principal, body));
   implement(routes.removeDealView, async ({ params, principal }) => removeView(context, principal, params.id));
 
-  implement(routes.listCorrections, async ({ query, scope }) => {
+  implement(correctionsRoutes.listCorrections, async ({ query, scope }) => {
     const corrections = await listCorrections(db, scope.dataset, scope.findUnit(query.unit).id, findPeriod(scope.dataset, query.period));
     return { corrections, revenue: corrections.reduce((sum, each) => sum + each.revenue, 0) };
   });

@@ -1,7 +1,8 @@
 import { Readable } from 'node:stream';
 import type { FastifyReply } from 'fastify';
 import { bulkChangeDeals as changeDealsRoute } from '#contract/routes/deals';
-import * as routes from '#contract/routes/files';
+import * as importsRoutes from '#contract/routes/imports';
+import * as exportsRoutes from '#contract/routes/exports';
 import type { ImportKind } from '#contract/schemas/import';
 import type { Permission } from '#contract/routes/route';
 import { mayDo } from '../access/permissions';
@@ -35,7 +36,7 @@ export function addFileRoutes({ implement, context }: Endpoints): void {
   const gate = new ImportGate();
   const progress = new ImportProgress();
 
-  implement(routes.importFile, async ({ params, query, scope, principal, request, reply }) => {
+  implement(importsRoutes.importFile, async ({ params, query, scope, principal, request, reply }) => {
     if (!mayDo(principal.role, NEEDED[params.kind])) throw new ProblemError('forbidden', { role: principal.role });
     const signal = abortWithClient(reply);
     return gate.enter(principal.userId, async () => {
@@ -53,9 +54,9 @@ export function addFileRoutes({ implement, context }: Endpoints): void {
     });
   });
 
-  implement(routes.getImportProgress, async ({ principal }) => progress.of(principal.userId));
+  implement(importsRoutes.getImportProgress, async ({ principal }) => progress.of(principal.userId));
 
-  implement(routes.previewImport, async ({ request, reply, principal }) => {
+  implement(importsRoutes.previewImport, async ({ request, reply, principal }) => {
     const file = await receiveFile('deals', request, [], abortWithClient(reply));
     try {
       return await previewDeals(context.db, principal.userId, file.records({ isHead: file.bytes >= HEAD_BYTES }));
@@ -63,13 +64,13 @@ export function addFileRoutes({ implement, context }: Endpoints): void {
       await file.remove();
     }
   });
-  implement(routes.saveImportMapping, async ({ body, principal }) => ({ id: await saveMapping(context.db, principal.userId, body) }));
-  implement(routes.listImports, async ({ principal }) => listImports(context, principal));
-  implement(routes.undoImport, async ({ params, body, principal }) => gate.write(new AbortController().signal, () => undoImport(context, principal, params.id, body.reason)));
+  implement(importsRoutes.saveImportMapping, async ({ body, principal }) => ({ id: await saveMapping(context.db, principal.userId, body) }));
+  implement(importsRoutes.listImports, async ({ principal }) => listImports(context, principal));
+  implement(importsRoutes.undoImport, async ({ params, body, principal }) => gate.write(new AbortController().signal, () => undoImport(context, principal, params.id, body.reason)));
 
   implement(changeDealsRoute, async ({ body, scope, principal }) => changeDeals({ context, scope, principal }, body));
 
-  implement(routes.exportFile, async ({ params, query, scope, principal, reply }) => {
+  implement(exportsRoutes.exportFile, async ({ params, query, scope, principal, reply }) => {
     const plan = query.plan === undefined ? null : findPlan(context, scope, principal, query.plan);
     const { plan: _plan, format = 'csv', year, ...filter } = query;
     const call = { context, scope, principal, plan, filter: params.kind === 'deals' ? readFilter(filter, scope, principal) : null };
@@ -83,11 +84,11 @@ export function addFileRoutes({ implement, context }: Endpoints): void {
     return reply.send(await exportWorkbook(call, label)) as never;
   });
 
-  implement(routes.exportDealHistory, async ({ params, scope, principal, reply }) => {
+  implement(exportsRoutes.exportDealHistory, async ({ params, scope, principal, reply }) => {
     const csv = await exportHistory({ context, scope, principal }, params.id);
     return reply.header('content-type', 'text/csv; charset=utf-8').header('content-disposition', `attachment; filename="deal ${params.id}.csv"`).send(csv) as never;
   });
-  implement(routes.exportDealCalendar, async ({ query, scope, principal, reply }) => {
+  implement(exportsRoutes.exportDealCalendar, async ({ query, scope, principal, reply }) => {
     reply.header('content-type', 'text/calendar; charset=utf-8').header('content-disposition', 'attachment; filename="open deals.ics"');
     return reply.send(await writeDealCalendar(context, readFilter(query, scope, principal))) as never;
   });

@@ -1,4 +1,4 @@
-import * as routes from '#contract/routes/files';
+import * as eventsRoutes from '#contract/routes/events';
 import type { Announcement } from '../db/notify';
 import type { Endpoints } from '../endpoints';
 import { mayDo } from '../access/permissions';
@@ -11,7 +11,7 @@ const MOST_PAGES = 300;
 export function addLiveRoutes({ implement, context, identities }: Endpoints): void {
   const { replica } = context;
 
-  implement(routes.streamEvents, async ({ principal, request, reply }) => {
+  implement(eventsRoutes.streamEvents, async ({ principal, request, reply }) => {
     const mayHear = ({ topic, unitIds }: Announcement) => {
       if (!replica.company || (topic === 'drafts' && !mayDo(principal.role, 'plan'))) return false;
       if (unitIds === null || topic === 'units' || topic === 'company') return true;

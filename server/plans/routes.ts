@@ -1,4 +1,5 @@
 import * as routes from '#contract/routes/plans';
+import * as periodsRoutes from '#contract/routes/periods';
 import type { Endpoints } from '../endpoints';
 import { ProblemError } from '../problem';
 import { closeMonth, listClosedMonths, openMonth } from './closing';
@@ -20,12 +21,12 @@ export function addPlanRoutes({ implement, context }: Endpoints): void {
   implement(routes.changePlanRates, async ({ params, body, scope, principal }) => changePlanRates(context, { scope, principal }, params.id, body));
   implement(routes.publishPlan, async ({ params, body, scope, principal }) => publishPlan(context, { scope, principal }, params.id, body));
   implement(routes.getPlanDifference, async ({ params, query, scope, principal }) => viewDifference(context, { scope, principal }, params.id, query.against));
-  implement(routes.listClosedMonths, async () => listClosedMonths(context));
-  implement(routes.closeMonth, async ({ params, principal }) => {
+  implement(periodsRoutes.listClosedMonths, async () => listClosedMonths(context));
+  implement(periodsRoutes.closeMonth, async ({ params, principal }) => {
     await closeMonth(context, principal.userId, findMonth(params.period));
     return {};
   });
-  implement(routes.openMonth, async ({ params, body, principal }) => {
+  implement(periodsRoutes.openMonth, async ({ params, body, principal }) => {
     await openMonth(context, principal.userId, findMonth(params.period), body);
     return {};
   });

@@ -1,6 +1,6 @@
 import { eq, sql } from 'drizzle-orm';
-import type { UnitChanged, UnitLeave, UnitMove, UnitDetail } from '#contract/schemas/unit';
-import { END_OF_TIME, FIRST_DAY, parseDay, toIsoDay, type Day } from '#core/period/day';
+import type { UnitChanged, UnitLeave, UnitMove } from '#contract/schemas/unit';
+import { parseDay, toIsoDay, type Day } from '#core/period/day';
 import { leaveAfter, moveFrom } from '#core/units/move';
 import { mayStandUnder, type Membership, type Unit } from '#core/units/unit';
 import type { Principal, Scope } from '../access/index';
@@ -10,23 +10,7 @@ import { announce } from '../db/notify';
 import { membership } from '../db/tables/index';
 import { refuseClosed } from '../plans/index';
 import { ProblemError, assertNoFieldErrors } from '../problem';
-import { toRampView } from './rampView';
 import { toUnitSummary } from '../attainment/index';
-
-/** Every unit the reader may see, with its place today, or its last one. */
-export function listUnits({ dataset }: Scope): UnitDetail[] {
-  const { tree, asOf } = dataset;
-  return tree.units.map((unit) => {
-    const places = tree.membershipsOf(unit.id);
-    const now = places.find((place) => asOf >= place.from && asOf < place.to);
-    const shown = now ?? places.at(-1);
-    const parent = shown?.parentId == null ? null : tree.find(shown.parentId);
-    return {
-      unit: toUnitSummary(unit), ramp: toRampView(dataset.ramps.get(unit.id)), parent: parent ? toUnitSummary(parent) : null, isActive: now !== undefined,
-      from: !shown || shown.from === FIRST_DAY ? null : toIsoDay(shown.from), lastDay: !shown || shown.to === END_OF_TIME ? null : toIsoDay(shown.to - 1),
-    };
-  });
-}
 
 /** Moves a unit from a day on; deals closed before keep counting where it stood then. @throws ProblemError invalidInput, monthClosed, outsideUnit */
 export async function moveUnit(context: Context, scope: Scope, principal: Principal, code: string, input: UnitMove): Promise<UnitChanged> {

@@ -6,7 +6,7 @@ import type { Context } from '../context';
 import { announce } from '../db/notify';
 import { ramp as rampTable } from '../db/tables/index';
 import { assertNoFieldErrors } from '../problem';
-import { listUnits } from './move';
+import { listUnits } from './list';
 import { toRampView } from './rampView';
 
 /** Sets or takes away what part of the full target is asked of a newcomer. @throws ProblemError unknownUnit, invalidInput */

@@ -1,20 +1,21 @@
-import * as routes from '#contract/routes/company';
+import * as unitsRoutes from '#contract/routes/units';
 import type { FieldFault } from '#contract/errors/catalogue';
 import { ProblemError, assertNoFieldErrors } from '../problem';
 import type { Endpoints } from '../endpoints';
 import { checkPlace, checkUnit } from './check';
-import { leaveUnit, listUnits, moveUnit } from './move';
+import { listUnits } from './list';
+import { leaveUnit, moveUnit } from './move';
 import { changeRamp } from './ramp';
 import { writeUnits } from './write';
 
 export function addUnitRoutes({ implement, context }: Endpoints): void {
-  implement(routes.listUnits, async ({ scope }) => listUnits(scope));
-  implement(routes.moveUnit, async ({ params, body, scope, principal }) => moveUnit(context, scope, principal, params.code, body));
-  implement(routes.leaveUnit, async ({ params, body, scope, principal }) => leaveUnit(context, scope, principal, params.code, body));
+  implement(unitsRoutes.listUnits, async ({ scope }) => listUnits(scope));
+  implement(unitsRoutes.moveUnit, async ({ params, body, scope, principal }) => moveUnit(context, scope, principal, params.code, body));
+  implement(unitsRoutes.leaveUnit, async ({ params, body, scope, principal }) => leaveUnit(context, scope, principal, params.code, body));
 
-  implement(routes.changeRamp, async ({ params, body, scope, principal }) => changeRamp(context, scope, principal, params.code, body));
+  implement(unitsRoutes.changeRamp, async ({ params, body, scope, principal }) => changeRamp(context, scope, principal, params.code, body));
 
-  implement(routes.createUnit, async ({ body, scope, principal }) => {
+  implement(unitsRoutes.createUnit, async ({ body, scope, principal }) => {
     const checked = checkUnit(body);
     if (!checked.ok) assertNoFieldErrors(checked.faults);
     const { facts } = checked as Extract<typeof checked, { ok: true }>;

@@ -2,11 +2,12 @@ import { createApi, fetchBaseQuery, type BaseQueryFn } from '@reduxjs/toolkit/qu
 import type { Problem } from '#contract/errors/problem';
 import * as access from '#contract/routes/access';
 import * as company from '#contract/routes/company';
-import * as files from '#contract/routes/files';
+import * as units from '#contract/routes/units';
+import * as imports from '#contract/routes/imports';
 import { API, type ResponseOf, type AnyRoute, type BodyOf, type QueryOf } from '#contract/routes/route';
 import * as ledger from '#contract/routes/ledger';
 import * as measures from '#contract/routes/measures';
-import * as plans from '#contract/routes/plans';
+import * as periods from '#contract/routes/periods';
 import * as standings from '#contract/routes/attainment';
 import type { Me } from '#contract/schemas/access';
 import type { Status, UnitAttainments } from '#contract/schemas/attainment';
@@ -64,7 +65,7 @@ export const api = createApi({
     getMe: build.query<Me, void>({ query: () => ({ route: access.getMe }), providesTags: ['Me'] }),
     getCompany: build.query<ResponseOf<typeof company.getCompany>, void>({ query: () => ({ route: company.getCompany }), providesTags: ['Company'] }),
     signOut: build.mutation<object, { everywhere: boolean }>({ query: ({ everywhere }) => ({ route: everywhere ? access.signOutEverywhere : access.signOut }) }),
-    getImportProgress: build.query<ResponseOf<typeof files.getImportProgress>, void>({ query: () => ({ route: files.getImportProgress }), keepUnusedDataFor: 0 }),
+    getImportProgress: build.query<ResponseOf<typeof imports.getImportProgress>, void>({ query: () => ({ route: imports.getImportProgress }), keepUnusedDataFor: 0 }),
     listUnitAttainments: build.query<TreeNode[], QueryOf<typeof standings.listUnitAttainments>>({
       query: (query) => ({ route: standings.listUnitAttainments, query }), providesTags: ['Figures'],
       transformResponse: ({ statuses, nodes }: ResponseOf<typeof standings.listUnitAttainments>) => nodes.map((node) => ({ ...node, status: statuses[node.status]! })),
@@ -72,13 +73,13 @@ export const api = createApi({
     getYearOverview: build.query<ResponseOf<typeof standings.getYearOverview>, QueryOf<typeof standings.getYearOverview>>({
       query: (query) => ({ route: standings.getYearOverview, query }), providesTags: ['Figures'],
     }),
-    listClosedMonths: build.query<ResponseOf<typeof plans.listClosedMonths>, void>({ query: () => ({ route: plans.listClosedMonths }), providesTags: ['Plans'] }),
+    listClosedMonths: build.query<ResponseOf<typeof periods.listClosedMonths>, void>({ query: () => ({ route: periods.listClosedMonths }), providesTags: ['Plans'] }),
     listMeasures: build.query<ResponseOf<typeof measures.listMeasures>, void>({ query: () => ({ route: measures.listMeasures }), providesTags: ['Measures'] }),
     changeCalendar: build.mutation<ResponseOf<typeof company.changeCalendar>, BodyOf<typeof company.changeCalendar>>({
       query: (body) => ({ route: company.changeCalendar, body }), invalidatesTags: (result) => (result ? [...TAGS] : []),
     }),
-    createUnit: build.mutation<ResponseOf<typeof company.createUnit>, BodyOf<typeof company.createUnit>>({
-      query: (body) => ({ route: company.createUnit, body }), invalidatesTags: ['Figures', 'Targets', 'Sheet', 'Lists'],
+    createUnit: build.mutation<ResponseOf<typeof units.createUnit>, BodyOf<typeof units.createUnit>>({
+      query: (body) => ({ route: units.createUnit, body }), invalidatesTags: ['Figures', 'Targets', 'Sheet', 'Lists'],
     }),
   }),
 });

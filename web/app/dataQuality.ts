@@ -1,4 +1,4 @@
-import { getDataQuality } from '#contract/routes/customers';
+import { getDataQuality } from '#contract/routes/dataQuality';
 import type { ResponseOf } from '#contract/routes/route';
 import { api } from './api';
 

@@ -1,5 +1,5 @@
 import { useRef } from 'react';
-import * as routes from '#contract/routes/boards';
+import * as photosRoutes from '#contract/routes/photos';
 import { API, type ResponseOf } from '#contract/routes/route';
 import { api, useGetMeQuery } from '../app/api';
 import { initialsOf } from '../charts/initials';
@@ -7,9 +7,9 @@ import { useSay } from '../ui/Toasts';
 
 const { useFindPhotoQuery, useSavePhotoMutation, useRemovePhotoMutation } = api.injectEndpoints({
   endpoints: (build) => ({
-    findPhoto: build.query<ResponseOf<typeof routes.findPhoto>, string>({ query: (code) => ({ route: routes.findPhoto, params: { code } }), providesTags: ['Boards'] }),
-    savePhoto: build.mutation<object, { code: string; picture: Blob }>({ query: ({ code, picture }) => ({ route: routes.savePhoto, params: { code }, body: picture, headers: { 'content-type': picture.type } }), invalidatesTags: ['Boards'] }),
-    removePhoto: build.mutation<object, string>({ query: (code) => ({ route: routes.removePhoto, params: { code } }), invalidatesTags: ['Boards'] }),
+    findPhoto: build.query<ResponseOf<typeof photosRoutes.findPhoto>, string>({ query: (code) => ({ route: photosRoutes.findPhoto, params: { code } }), providesTags: ['Boards'] }),
+    savePhoto: build.mutation<object, { code: string; picture: Blob }>({ query: ({ code, picture }) => ({ route: photosRoutes.savePhoto, params: { code }, body: picture, headers: { 'content-type': picture.type } }), invalidatesTags: ['Boards'] }),
+    removePhoto: build.mutation<object, string>({ query: (code) => ({ route: photosRoutes.removePhoto, params: { code } }), invalidatesTags: ['Boards'] }),
   }),
 });
 

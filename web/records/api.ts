@@ -1,5 +1,5 @@
 import * as routes from '#contract/routes/deals';
-import * as files from '#contract/routes/files';
+import * as imports from '#contract/routes/imports';
 import type { ResponseOf, BodyOf, QueryOf } from '#contract/routes/route';
 import type { DealInput, DealPage, DealQuery, DealUpdate, SavedDeal } from '#contract/schemas/deal';
 import { api } from '../app/api';
@@ -22,9 +22,9 @@ const dealsApi = api.injectEndpoints({
     listDealViews: build.query<ResponseOf<typeof routes.listDealViews>, void>({ query: () => ({ route: routes.listDealViews }), providesTags: ['Views'] }),
     saveDealView: build.mutation<ResponseOf<typeof routes.saveDealView>, BodyOf<typeof routes.saveDealView>>({ query: (body) => ({ route: routes.saveDealView, body }), invalidatesTags: ['Views'] }),
     removeDealView: build.mutation<object, number>({ query: (id) => ({ route: routes.removeDealView, params: { id } }), invalidatesTags: ['Views'] }),
-    listImports: build.query<ResponseOf<typeof files.listImports>, void>({ query: () => ({ route: files.listImports }), providesTags: ['Deals'] }),
-    undoImport: build.mutation<ResponseOf<typeof files.undoImport>, { id: number; reason: string }>({
-      query: ({ id, ...body }) => ({ route: files.undoImport, params: { id }, body }), invalidatesTags: (result) => (result ? CHANGED : []),
+    listImports: build.query<ResponseOf<typeof imports.listImports>, void>({ query: () => ({ route: imports.listImports }), providesTags: ['Deals'] }),
+    undoImport: build.mutation<ResponseOf<typeof imports.undoImport>, { id: number; reason: string }>({
+      query: ({ id, ...body }) => ({ route: imports.undoImport, params: { id }, body }), invalidatesTags: (result) => (result ? CHANGED : []),
     }),
     bookDeal: build.mutation<SavedDeal, { deal: DealInput; key: string }>({
       query: ({ deal, key }) => ({ route: routes.bookDeal, body: deal, headers: { 'idempotency-key': key } }), invalidatesTags: (result) => (result ? CHANGED : []),

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import * as plans from '#contract/routes/plans';
+import * as periods from '#contract/routes/periods';
 import type { Company } from '#contract/schemas/company';
 import { buildCalendar } from '#core/period/calendar';
 import { parseDay } from '#core/period/day';
@@ -12,9 +12,9 @@ import { useSay } from '../ui/Toasts';
 
 const { useCloseMonthMutation, useOpenMonthMutation } = api.injectEndpoints({
   endpoints: (build) => ({
-    closeMonth: build.mutation<object, string>({ query: (period) => ({ route: plans.closeMonth, params: { period } }), invalidatesTags: ['Plans', 'Sheet', 'Figures'] }),
+    closeMonth: build.mutation<object, string>({ query: (period) => ({ route: periods.closeMonth, params: { period } }), invalidatesTags: ['Plans', 'Sheet', 'Figures'] }),
     openMonth: build.mutation<object, { period: string; name: string; reason: string }>({
-      query: ({ period, ...body }) => ({ route: plans.openMonth, params: { period }, body }), invalidatesTags: (result) => (result ? ['Plans', 'Sheet', 'Figures'] : []),
+      query: ({ period, ...body }) => ({ route: periods.openMonth, params: { period }, body }), invalidatesTags: (result) => (result ? ['Plans', 'Sheet', 'Figures'] : []),
     }),
   }),
 });

@@ -1,5 +1,5 @@
 import type { ResponseOf, QueryOf } from '#contract/routes/route';
-import { listCorrections } from '#contract/routes/deals';
+import { listCorrections } from '#contract/routes/corrections';
 import { compareMeasures, getScorecard } from '#contract/routes/attainment';
 import type { MeasureComparison } from '#contract/schemas/scorecard';
 import type { Status } from '#contract/schemas/attainment';
