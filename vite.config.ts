@@ -8,6 +8,12 @@ const API_PORT = process.env['API_PORT'] ?? '4400';
 export default defineConfig({
   root: 'web',
   plugins: [react(), tailwindcss(), precompress('dist/web/assets')],
-  build: { outDir: '../dist/web', emptyOutDir: true, sourcemap: false, assetsInlineLimit: 0, chunkSizeWarningLimit: 700 },
+  build: {
+    outDir: '../dist/web',
+    emptyOutDir: true,
+    sourcemap: false,
+    assetsInlineLimit: 0,
+    chunkSizeWarningLimit: 700,
+  },
   server: { port: 5173, proxy: { '/api': `http://127.0.0.1:${API_PORT}` } },
 });

@@ -2,22 +2,38 @@ import { defineConfig } from 'vitest/config';
 
 /**
  * Unit tests sit beside their file; API tests need a database of their own.
- * Files share a worker's modules: loading them anew for each took longer than the tests. No module keeps anything that a test could leave behind.
+ * Files share a worker's modules: loading them anew for each took longer than the tests. No module
+ * keeps anything that a test could leave behind.
  */
 export default defineConfig({
   test: {
     projects: [
       {
         test: {
-          name: 'unit', include: ['{core,wording,contract,web,server,demo,standins,scripts}/**/*.test.ts', 'tests/outside/**/*.test.ts'], environment: 'node', pool: 'threads', isolate: false,
+          name: 'unit',
+          include: [
+            '{core,wording,contract,web,server,demo,standins,scripts}/**/*.test.ts',
+            'tests/outside/**/*.test.ts',
+          ],
+          environment: 'node',
+          pool: 'threads',
+          isolate: false,
           // Nothing is a matter of time; a shared machine may stand still for seconds.
-          testTimeout: 30_000, hookTimeout: 60_000,
+          testTimeout: 30_000,
+          hookTimeout: 60_000,
         },
       },
       {
         test: {
-          name: 'api', include: ['tests/{api,security,faults}/**/*.test.ts'], environment: 'node',
-          globalSetup: ['tests/api/globalSetup.ts'], isolate: false, maxWorkers: 2, sequence: { groupOrder: 1 }, testTimeout: 30_000, hookTimeout: 60_000,
+          name: 'api',
+          include: ['tests/{api,security,faults}/**/*.test.ts'],
+          environment: 'node',
+          globalSetup: ['tests/api/globalSetup.ts'],
+          isolate: false,
+          maxWorkers: 2,
+          sequence: { groupOrder: 1 },
+          testTimeout: 30_000,
+          hookTimeout: 60_000,
         },
       },
     ],

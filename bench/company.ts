@@ -3,9 +3,15 @@ import { once } from 'node:events';
 import seedrandom from 'seedrandom';
 import { fromCivil, toIsoDay } from '#core/period/day';
 
-/** The company of the measurements: 1,000 salespeople in 100 teams in 20 branches, a million deals over four years. */
+/**
+ * The company of the measurements: 1,000 salespeople in 100 teams in 20 branches, a million deals
+ * over four years.
+ */
 export const SIZE = {
-  branches: 20, teams: 100, people: 1000, deals: Number(process.env['BENCH_DEALS'] ?? 1_000_000),
+  branches: 20,
+  teams: 100,
+  people: 1000,
+  deals: Number(process.env['BENCH_DEALS'] ?? 1_000_000),
 };
 export const TODAY = '2026-11-18';
 const LAST = fromCivil(2026, 11, 18);
@@ -22,11 +28,19 @@ export function buildUnitsCsv(people = SIZE.people): string {
 
 export function buildTargetsCsv(): string {
   const lines = ['unit,period,measure,target'];
-  for (let p = 0; p < SIZE.people; p++) for (const year of [2026, 2027]) for (let m = 1; m <= 12; m++) lines.push(`p${p},FY${year}-P${String(m).padStart(2, '0')},revenue,${20_000 + ((p * 37 + m * 1009) % 30_000)}`);
+  for (let p = 0; p < SIZE.people; p++)
+    for (const year of [2026, 2027])
+      for (let m = 1; m <= 12; m++)
+        lines.push(
+          `p${p},FY${year}-P${String(m).padStart(2, '0')},revenue,${20_000 + ((p * 37 + m * 1009) % 30_000)}`,
+        );
   return lines.join('\n');
 }
 
-/** Writes the deals; with `changed`, every hundredth has another amount. The same seed gives the same file. */
+/**
+ * Writes the deals; with `changed`, every hundredth has another amount. The same seed gives the
+ * same file.
+ */
 export async function writeDealsCsv(path: string, changed: boolean): Promise<void> {
   const random = seedrandom('bench-deals');
   const out = createWriteStream(path);

@@ -2,7 +2,10 @@ import { fileURLToPath } from 'node:url';
 import { get, type IncomingMessage } from 'node:http';
 import { connect } from './client';
 
-/** Screens that are open: half of them pages that hear that something changed and ask for their standing, half of them wall boards that ask for themselves. */
+/**
+ * Screens that are open: half of them pages that hear that something changed and ask for their
+ * standing, half of them wall boards that ask for themselves.
+ */
 interface Asked {
   address: string;
   headers: Record<string, string>;
@@ -28,14 +31,20 @@ if (process.argv[1] === SELF) {
         answer.on('data', (chunk: Buffer) => {
           if (!chunk.includes('data: ')) return;
           const heard = now();
-          void connection.get().then(() => process.stdout.write(`${JSON.stringify({ heard, shown: now() })}\n`));
+          void connection
+            .get()
+            .then(() => process.stdout.write(`${JSON.stringify({ heard, shown: now() })}\n`));
         });
       });
     });
   };
   await Promise.all([
-    ...Array.from({ length: pages }, () => open('/events', headers, '/attainment?unit=t0&period=FY2027-P08')),
-    ...secrets.map((secret) => open(`/public/boards/${secret}/events`, {}, `/public/boards/${secret}`)),
+    ...Array.from({ length: pages }, () =>
+      open('/events', headers, '/attainment?unit=t0&period=FY2027-P08'),
+    ),
+    ...secrets.map((secret) =>
+      open(`/public/boards/${secret}/events`, {}, `/public/boards/${secret}`),
+    ),
   ]);
   process.stdout.write('ready\n');
 }

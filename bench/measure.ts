@@ -21,7 +21,10 @@ export async function time(work: () => Promise<unknown> | unknown): Promise<numb
 }
 
 /** Runs work some times to warm up, then `runs` times for the record. */
-export async function measure(work: () => Promise<unknown> | unknown, { warmUp, runs }: { warmUp: number; runs: number }): Promise<Timing> {
+export async function measure(
+  work: () => Promise<unknown> | unknown,
+  { warmUp, runs }: { warmUp: number; runs: number },
+): Promise<Timing> {
   for (let i = 0; i < warmUp; i++) await work();
   const times: number[] = [];
   for (let i = 0; i < runs; i++) times.push(await time(work));

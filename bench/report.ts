@@ -10,10 +10,21 @@ export function report(name: string, ratios: readonly Ratio[], facts: object): v
   process.stdout.write('\n');
   for (const [text, value, wanted, kind] of ratios) {
     const isReached = kind === 'min' ? value >= wanted : value <= wanted;
-    process.stdout.write(`${isReached ? 'reached' : 'MISSED '}  ${text}: ${value.toFixed(2)} (wanted ${kind === 'min' ? 'at least' : 'at most'} ${wanted.toFixed(2)})\n`);
+    process.stdout.write(
+      `${isReached ? 'reached' : 'MISSED '}  ${text}: ${value.toFixed(2)} (wanted ${kind === 'min' ? 'at least' : 'at most'} ${wanted.toFixed(2)})\n`,
+    );
   }
-  writeFileSync(fileURLToPath(new URL(`./result-${name}.json`, import.meta.url)), `${JSON.stringify({
-    machine: `${cpus().length} x ${cpus()[0]?.model}`, node: process.version, ...facts,
-    ratios: Object.fromEntries(ratios.map(([text, value]) => [text, Number(value.toFixed(2))])),
-  }, null, 2)}\n`);
+  writeFileSync(
+    fileURLToPath(new URL(`./result-${name}.json`, import.meta.url)),
+    `${JSON.stringify(
+      {
+        machine: `${cpus().length} x ${cpus()[0]?.model}`,
+        node: process.version,
+        ...facts,
+        ratios: Object.fromEntries(ratios.map(([text, value]) => [text, Number(value.toFixed(2))])),
+      },
+      null,
+      2,
+    )}\n`,
+  );
 }

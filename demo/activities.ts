@@ -7,27 +7,74 @@ import { createStream } from './random';
 
 /** The company's own measures. */
 export const DEMO_MEASURES: readonly MeasureInput[] = [
-  { code: 'calls_made', name: 'Calls made', group: 'Activities', valueKind: 'count', decimals: 0, direction: 'higher', definition: { kind: 'typed', accumulation: 'sum' }, description: 'Calls to customers and leads, typed in or imported day by day.' },
-  { code: 'headcount', name: 'Headcount', group: 'Activities', valueKind: 'count', decimals: 1, direction: 'higher', definition: { kind: 'typed', accumulation: 'last' }, description: 'People in sales at the end of the month, in full-time posts, typed in per branch.' },
-  { code: 'active_customers', name: 'Active customers', group: 'Customers', valueKind: 'count', decimals: 0, direction: 'higher', definition: { kind: 'distinct', of: 'customer' }, description: 'Different customers with a won deal in the period. Recounted for every unit and period, never added up.' },
+  {
+    code: 'calls_made',
+    name: 'Calls made',
+    group: 'Activities',
+    valueKind: 'count',
+    decimals: 0,
+    direction: 'higher',
+    definition: { kind: 'typed', accumulation: 'sum' },
+    description: 'Calls to customers and leads, typed in or imported day by day.',
+  },
+  {
+    code: 'headcount',
+    name: 'Headcount',
+    group: 'Activities',
+    valueKind: 'count',
+    decimals: 1,
+    direction: 'higher',
+    definition: { kind: 'typed', accumulation: 'last' },
+    description:
+      'People in sales at the end of the month, in full-time posts, typed in per branch.',
+  },
+  {
+    code: 'active_customers',
+    name: 'Active customers',
+    group: 'Customers',
+    valueKind: 'count',
+    decimals: 0,
+    direction: 'higher',
+    definition: { kind: 'distinct', of: 'customer' },
+    description:
+      'Different customers with a won deal in the period. Recounted for every unit and period, never added up.',
+  },
 ];
 
 const DAYS_BACK = 120;
 
 /** Rows of `activities.csv`: calls of the last months by day, headcount by month. */
-export function* generateActivities({ today, yearStart, working }: { today: Day; yearStart: Day; working: WorkingDays }): Generator<Record<string, string>> {
+export function* generateActivities({
+  today,
+  yearStart,
+  working,
+}: {
+  today: Day;
+  yearStart: Day;
+  working: WorkingDays;
+}): Generator<Record<string, string>> {
   for (const seller of SELLERS) {
     for (let day = today - DAYS_BACK; day <= today; day++) {
       const month = monthsSince(yearStart, day);
       if (!isWorkingDay(day, working) || !isEmployed(seller, month)) continue;
       const stream = createStream('calls', seller.code, day);
-      yield { unit: seller.code, on: toIsoDay(day), measure: 'calls_made', value: String(stream.whole(4, 18)) };
+      yield {
+        unit: seller.code,
+        on: toIsoDay(day),
+        measure: 'calls_made',
+        value: String(stream.whole(4, 18)),
+      };
     }
   }
   for (const { code } of BRANCHES) {
     for (let month = 0; addMonths(yearStart, month) <= today; month++) {
       const stream = createStream('headcount', code, month);
-      yield { unit: code, on: toIsoDay(addMonths(yearStart, month)), measure: 'headcount', value: String(9 + stream.whole(0, 4) / 2) };
+      yield {
+        unit: code,
+        on: toIsoDay(addMonths(yearStart, month)),
+        measure: 'headcount',
+        value: String(9 + stream.whole(0, 4) / 2),
+      };
     }
   }
 }

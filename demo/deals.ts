@@ -23,7 +23,9 @@ const GBP_SHARE = 0.06;
 /** What a seller would bring in a month at par, in euros; the basis of targets and deals alike. */
 export function usualMonth(seller: DemoSeller, month: number): number {
   const years = month / 12;
-  return seller.size * 1000 * SEASON[((month % 12) + 12) % 12]! * (1 + (seller.trend ?? 0.05) * years);
+  return (
+    seller.size * 1000 * SEASON[((month % 12) + 12) % 12]! * (1 + (seller.trend ?? 0.05) * years)
+  );
 }
 
 export function isEmployed(seller: DemoSeller, month: number): boolean {
@@ -33,7 +35,11 @@ export function isEmployed(seller: DemoSeller, month: number): boolean {
 /** Every deal from three fiscal years back up to the business date, and the pipeline from there. */
 export function* generateDeals(calendar: DemoCalendar): Generator<DealRow> {
   for (const [index, seller] of SELLERS.entries()) {
-    for (let month = -HISTORY_MONTHS; addMonths(calendar.yearStart, month) <= calendar.today; month++) {
+    for (
+      let month = -HISTORY_MONTHS;
+      addMonths(calendar.yearStart, month) <= calendar.today;
+      month++
+    ) {
       if (isEmployed(seller, month)) yield* generateMonth(seller, index, month, calendar);
     }
     if (isEmployed(seller, monthOf(calendar))) yield* generatePipeline(seller, index, calendar);
@@ -46,11 +52,17 @@ function monthOf({ today, yearStart }: DemoCalendar): number {
   return month;
 }
 
-function* generateMonth(seller: DemoSeller, index: number, month: number, calendar: DemoCalendar): Generator<DealRow> {
+function* generateMonth(
+  seller: DemoSeller,
+  index: number,
+  month: number,
+  calendar: DemoCalendar,
+): Generator<DealRow> {
   const stream = createStream('deals', seller.code, month);
   const from = addMonths(calendar.yearStart, month);
   const days: Day[] = [];
-  for (let day = from; day < addMonths(calendar.yearStart, month + 1); day++) if (isWorkingDay(day, calendar.working)) days.push(day);
+  for (let day = from; day < addMonths(calendar.yearStart, month + 1); day++)
+    if (isWorkingDay(day, calendar.working)) days.push(day);
   const form = 1 + ((seller.form ?? 1) - 1) * (month >= 0 ? 1 : 0.35);
   const wanted = usualMonth(seller, month) * form * stream.between(0.86, 1.13);
   const count = Math.max(3, Math.round(DEALS_A_MONTH * stream.between(0.7, 1.3)));
@@ -58,32 +70,86 @@ function* generateMonth(seller: DemoSeller, index: number, month: number, calend
   const total = weights.reduce((a, b) => a + b, 0);
   for (let i = 0; i < count; i++) {
     const day = days[Math.floor(days.length * stream.next())]!;
-    if (day <= calendar.today) yield* generateDeal(createStream('deal', seller.code, month, i), seller, `HT-${index + 10}${String(month + HISTORY_MONTHS).padStart(2, '0')}${String(i).padStart(2, '0')}`, (wanted * weights[i]!) / total, day, calendar.today);
+    if (day <= calendar.today)
+      yield* generateDeal(
+        createStream('deal', seller.code, month, i),
+        seller,
+        `HT-${index + 10}${String(month + HISTORY_MONTHS).padStart(2, '0')}${String(i).padStart(2, '0')}`,
+        (wanted * weights[i]!) / total,
+        day,
+        calendar.today,
+      );
   }
 }
 
-/** A won deal, sometimes its refund, sometimes one that was lost the same day. A stream a deal: what a later day adds changes none before. */
-function* generateDeal(stream: Stream, seller: DemoSeller, deal: string, euros: number, day: Day, today: Day): Generator<DealRow> {
+/**
+ * A won deal, sometimes its refund, sometimes one that was lost the same day. A stream a deal: what
+ * a later day adds changes none before.
+ */
+function* generateDeal(
+  stream: Stream,
+  seller: DemoSeller,
+  deal: string,
+  euros: number,
+  day: Day,
+  today: Day,
+): Generator<DealRow> {
   const row = buildRow(stream, seller, deal, euros);
   const opened = toIsoDay(day - stream.whole(3, 70));
   const refundedOn = stream.chance(0.015) ? day + stream.whole(5, 20) : null;
   const refunded = Number(row['amount']) * stream.pick([0.2, 0.5, 1]);
   yield { ...row, status: 'won', closed_on: toIsoDay(day), opened_on: opened };
   if (refundedOn !== null && refundedOn <= today) {
-    yield { ...row, deal: `${deal}-R`, credit: '', amount: `-${refunded.toFixed(2)}`, cost: '', quantity: '', status: 'won', closed_on: toIsoDay(refundedOn), opened_on: '', notes: 'Returned goods', refund_of: deal };
+    yield {
+      ...row,
+      deal: `${deal}-R`,
+      credit: '',
+      amount: `-${refunded.toFixed(2)}`,
+      cost: '',
+      quantity: '',
+      status: 'won',
+      closed_on: toIsoDay(refundedOn),
+      opened_on: '',
+      notes: 'Returned goods',
+      refund_of: deal,
+    };
   }
   if (stream.chance(0.3)) {
-    yield { ...buildRow(stream, seller, `${deal}-L`, euros * stream.between(0.5, 1.6)), status: 'lost', lost_reason: createStream('reason', deal).pick(LOST_REASONS), closed_on: toIsoDay(day), opened_on: opened, credit: '' };
+    yield {
+      ...buildRow(stream, seller, `${deal}-L`, euros * stream.between(0.5, 1.6)),
+      status: 'lost',
+      lost_reason: createStream('reason', deal).pick(LOST_REASONS),
+      closed_on: toIsoDay(day),
+      opened_on: opened,
+      credit: '',
+    };
   }
 }
 
-function* generatePipeline(seller: DemoSeller, index: number, calendar: DemoCalendar): Generator<DealRow> {
+function* generatePipeline(
+  seller: DemoSeller,
+  index: number,
+  calendar: DemoCalendar,
+): Generator<DealRow> {
   const stream = createStream('pipeline', seller.code, toIsoDay(calendar.today));
   const count = stream.whole(12, 20);
   for (let i = 0; i < count; i++) {
     const [stage, probability] = stream.pick(STAGES);
-    const row = buildRow(stream, seller, `HT-P${index + 10}${String(i).padStart(2, '0')}`, (seller.size * 1000 * stream.between(0.5, 3.4)) / DEALS_A_MONTH);
-    yield { ...row, status: 'open', stage, probability: String(probability), credit: '', opened_on: toIsoDay(calendar.today - stream.whole(2, 60)), expected_on: toIsoDay(calendar.today - 3 + Math.floor(100 * stream.next() ** 1.4)) };
+    const row = buildRow(
+      stream,
+      seller,
+      `HT-P${index + 10}${String(i).padStart(2, '0')}`,
+      (seller.size * 1000 * stream.between(0.5, 3.4)) / DEALS_A_MONTH,
+    );
+    yield {
+      ...row,
+      status: 'open',
+      stage,
+      probability: String(probability),
+      credit: '',
+      opened_on: toIsoDay(calendar.today - stream.whole(2, 60)),
+      expected_on: toIsoDay(calendar.today - 3 + Math.floor(100 * stream.next() ** 1.4)),
+    };
   }
 }
 
@@ -92,15 +158,37 @@ function buildRow(stream: Stream, seller: DemoSeller, deal: string, euros: numbe
   const branch = BRANCHES.find((each) => each.code === team.branch)!;
   const category = stream.chance(0.12) ? stream.pick(Object.keys(PRODUCTS)) : team.category;
   const isForeign = stream.chance(GBP_SHARE);
-  const amount = Math.max(40, Math.round(euros * (isForeign ? 0.86 : 1) / 10) * 10);
+  const amount = Math.max(40, Math.round((euros * (isForeign ? 0.86 : 1)) / 10) * 10);
   const cost = amount * (1 - branch.margin * stream.between(0.8, 1.2));
   // Every seller has a circle of customers, so that repeat business looks like it.
-  const customer = CUSTOMERS[(hash(seller.code) + Math.floor(40 * stream.next() ** 2)) % CUSTOMERS.length]!;
-  const partner = stream.pick(SELLERS.filter((each) => each.team === seller.team && each.code !== seller.code && !each.joins && !each.leaves));
+  const customer =
+    CUSTOMERS[(hash(seller.code) + Math.floor(40 * stream.next() ** 2)) % CUSTOMERS.length]!;
+  const partner = stream.pick(
+    SELLERS.filter(
+      (each) =>
+        each.team === seller.team && each.code !== seller.code && !each.joins && !each.leaves,
+    ),
+  );
   return {
-    lost_reason: '', refund_of: '', deal, salesperson: seller.code, customer, amount: amount.toFixed(2), currency: isForeign ? 'GBP' : 'EUR', category,
-    product: stream.pick(PRODUCTS[category]!), source: stream.pick(SOURCES), location: stream.pick(PLACES), quantity: String(stream.whole(1, 6)), cost: cost.toFixed(2),
-    credit: stream.chance(0.04) ? `${seller.code}:60;${partner.code}:40` : '', probability: '', stage: '', notes: '', expected_on: '', commission_rate: '0.03',
+    lost_reason: '',
+    refund_of: '',
+    deal,
+    salesperson: seller.code,
+    customer,
+    amount: amount.toFixed(2),
+    currency: isForeign ? 'GBP' : 'EUR',
+    category,
+    product: stream.pick(PRODUCTS[category]!),
+    source: stream.pick(SOURCES),
+    location: stream.pick(PLACES),
+    quantity: String(stream.whole(1, 6)),
+    cost: cost.toFixed(2),
+    credit: stream.chance(0.04) ? `${seller.code}:60;${partner.code}:40` : '',
+    probability: '',
+    stage: '',
+    notes: '',
+    expected_on: '',
+    commission_rate: '0.03',
   };
 }
 

@@ -10,7 +10,9 @@ const calendar = buildCalendar({ kind: 'month', firstMonth: 4, yearLabel: 'ends'
 const working = { weekdays: [1, 2, 3, 4, 5], closed: new Set<number>() };
 const dealsOf = (today: string): DealRow[] => {
   const day = parseDay(today)!;
-  return [...generateDeals({ today: day, yearStart: calendar.year(calendar.labelOf(day)).from, working })];
+  return [
+    ...generateDeals({ today: day, yearStart: calendar.year(calendar.labelOf(day)).from, working }),
+  ];
 };
 const deals = dealsOf('2026-11-18');
 const closed = (rows: DealRow[]) => rows.filter((row) => row['status'] !== 'open');
@@ -28,12 +30,15 @@ describe('the demo company', () => {
     expect(SELLERS.length).toBeGreaterThanOrEqual(38);
     expect(deals.length).toBeGreaterThan(10_000);
     expect(deals.length).toBeLessThan(16_000);
-    expect(new Set(closed(deals).map((row) => calendar.labelOf(parseDay(row['closed_on']!)!)))).toEqual(new Set([2025, 2026, 2027]));
+    expect(
+      new Set(closed(deals).map((row) => calendar.labelOf(parseDay(row['closed_on']!)!))),
+    ).toEqual(new Set([2025, 2026, 2027]));
   });
 
   it('closes nothing after the business date and gives every deal an id of its own', () => {
     const today = parseDay('2026-11-18')!;
-    for (const row of closed(deals)) expect(parseDay(row['closed_on']!)!).toBeLessThanOrEqual(today);
+    for (const row of closed(deals))
+      expect(parseDay(row['closed_on']!)!).toBeLessThanOrEqual(today);
     expect(new Set(deals.map((row) => row['deal'])).size).toBe(deals.length);
   });
 
@@ -49,7 +54,10 @@ describe('the demo company', () => {
   it('has a leaver, a joiner on a ramp, a team that moved, a steep rise and a fall', () => {
     expect(SELLERS.filter((seller) => seller.leaves !== undefined)).toHaveLength(1);
     const joiner = SELLERS.find((seller) => seller.joins !== undefined)!;
-    const ramp = generateTargets().filter((target) => target.unit === joiner.code).slice(0, 4).map((target) => target.euros);
+    const ramp = generateTargets()
+      .filter((target) => target.unit === joiner.code)
+      .slice(0, 4)
+      .map((target) => target.euros);
     expect(ramp[0]).toBe(0);
     expect(ramp[1]! < ramp[2]! && ramp[2]! < ramp[3]!).toBe(true);
     expect(TEAMS.filter((team) => 'movedFrom' in team)).toHaveLength(1);
@@ -59,8 +67,13 @@ describe('the demo company', () => {
 
   it('has a branch of thin margin and one the other way round', () => {
     const margin = (branch: string) => {
-      const codes = SELLERS.filter((seller) => TEAMS.find((team) => team.code === seller.team)!.branch === branch).map((seller) => seller.code);
-      const rows = deals.filter((row) => row['status'] === 'won' && row['cost'] !== '' && codes.includes(row['salesperson']!));
+      const codes = SELLERS.filter(
+        (seller) => TEAMS.find((team) => team.code === seller.team)!.branch === branch,
+      ).map((seller) => seller.code);
+      const rows = deals.filter(
+        (row) =>
+          row['status'] === 'won' && row['cost'] !== '' && codes.includes(row['salesperson']!),
+      );
       const sum = (column: string) => rows.reduce((total, row) => total + Number(row[column]), 0);
       return 1 - sum('cost') / sum('amount');
     };
@@ -71,12 +84,18 @@ describe('the demo company', () => {
   it('keeps to places that exist', () => {
     const branches = BRANCHES.map((branch) => branch.code as string);
     for (const team of TEAMS) expect(branches).toContain(team.branch);
-    for (const seller of SELLERS) expect(TEAMS.map((team) => team.code as string)).toContain(seller.team);
-    for (const user of DEMO_USERS) expect(['harrow-tide', ...branches, ...SELLERS.map((seller) => seller.code)]).toContain(user.unit);
+    for (const seller of SELLERS)
+      expect(TEAMS.map((team) => team.code as string)).toContain(seller.team);
+    for (const user of DEMO_USERS)
+      expect(['harrow-tide', ...branches, ...SELLERS.map((seller) => seller.code)]).toContain(
+        user.unit,
+      );
   });
 
   it('takes public holidays from the package', async () => {
-    const days = (await listHolidays(parseDay('2026-04-01')!, parseDay('2027-04-01')!)).map((each) => each.on);
+    const days = (await listHolidays(parseDay('2026-04-01')!, parseDay('2027-04-01')!)).map(
+      (each) => each.on,
+    );
     expect(days).toContain('2026-12-25');
     expect(days).toContain('2027-01-01');
   });

@@ -5,7 +5,16 @@ import { addMonths, END_OF_TIME, FIRST_DAY, parseDay, toIsoDay, type Day } from 
 import { buildScope, hashPassword, type Principal } from '#server/access/index';
 import { findHolidays } from '#server/company/index';
 import type { Context } from '#server/context';
-import { appUser, category, closedDay, company, product, ramp, rate, stage } from '#server/db/tables/index';
+import {
+  appUser,
+  category,
+  closedDay,
+  company,
+  product,
+  ramp,
+  rate,
+  stage,
+} from '#server/db/tables/index';
 import { addSource } from '#server/feed/index';
 import { importActivities, importDeals } from '#server/imports/index';
 import { createMeasure } from '#server/measures/index';
@@ -17,76 +26,178 @@ import { DEMO_MEASURES, generateActivities } from './activities';
 import { PRODUCTS, STAGES } from './catalogue';
 import { createStream } from './random';
 import { generateDeals, HISTORY_MONTHS } from './deals';
-import { BRANCHES, DEMO_FEED, DEMO_PASSWORD, DEMO_USERS, JOIN_MONTH, MOVE_MONTH, RAMP, SELLERS, TEAMS } from './people';
+import {
+  BRANCHES,
+  DEMO_FEED,
+  DEMO_PASSWORD,
+  DEMO_USERS,
+  JOIN_MONTH,
+  MOVE_MONTH,
+  RAMP,
+  SELLERS,
+  TEAMS,
+} from './people';
 import { generateTargets } from './targets';
 
 const CURRENCY = 'EUR';
 const COUNTRY = 'NL';
 const FOREIGN_BRANCH = 'northgate';
 
-/** Fills an empty database with Harrow & Tide as of a day: the same day always gives the same data. */
+/**
+ * Fills an empty database with Harrow & Tide as of a day: the same day always gives the same data.
+ */
 export async function loadDemo(context: Context, today: Day): Promise<void> {
   const calendar = buildCalendar({ kind: 'month', firstMonth: 4, yearLabel: 'ends' });
   const yearStart = calendar.year(calendar.labelOf(today)).from;
-  await context.db.insert(company).values({ name: 'Harrow & Tide', currency: CURRENCY, timeZone: 'Europe/Amsterdam', calendar: calendar.rule, weekdays: [1, 2, 3, 4, 5], sharesTeamLadder: true, isDemo: true });
+  await context.db.insert(company).values({
+    name: 'Harrow & Tide',
+    currency: CURRENCY,
+    timeZone: 'Europe/Amsterdam',
+    calendar: calendar.rule,
+    weekdays: [1, 2, 3, 4, 5],
+    sharesTeamLadder: true,
+    isDemo: true,
+  });
   const ids = await context.db.transaction((tx) => writeUnits(tx, buildUnits(yearStart), null));
   const newcomer = SELLERS.filter((seller) => seller.joins === JOIN_MONTH);
-  await context.db.insert(ramp).values(newcomer.map((seller) => ({ unitId: ids.get(seller.code)!, from: toIsoDay(addMonths(yearStart, JOIN_MONTH)), shares: RAMP.map((share) => share * 10_000) })));
+  await context.db.insert(ramp).values(
+    newcomer.map((seller) => ({
+      unitId: ids.get(seller.code)!,
+      from: toIsoDay(addMonths(yearStart, JOIN_MONTH)),
+      shares: RAMP.map((share) => share * 10_000),
+    })),
+  );
   const passwordHash = await hashPassword(DEMO_PASSWORD);
-  const users = await context.db.insert(appUser)
-    .values(DEMO_USERS.map(({ email, name, role, unit }) => ({ email, name, role, unitId: ids.get(unit)!, passwordHash }))).returning();
+  const users = await context.db
+    .insert(appUser)
+    .values(
+      DEMO_USERS.map(({ email, name, role, unit }) => ({
+        email,
+        name,
+        role,
+        unitId: ids.get(unit)!,
+        passwordHash,
+      })),
+    )
+    .returning();
   const firstDay = addMonths(yearStart, -HISTORY_MONTHS - 12);
   await context.db.insert(closedDay).values(await listHolidays(firstDay, addMonths(yearStart, 24)));
   await context.db.insert(rate).values(buildRates(firstDay, today));
   await context.replica.afterWrite({ company: true, all: true });
 
   const admin = users.find((user) => user.role === 'administrator')!;
-  const principal = { userId: admin.id, name: admin.name, email: admin.email, role: admin.role, unitId: admin.unitId, csrf: null, canWrite: true };
+  const principal = {
+    userId: admin.id,
+    name: admin.name,
+    email: admin.email,
+    role: admin.role,
+    unitId: admin.unitId,
+    csrf: null,
+    canWrite: true,
+  };
   for (const measure of DEMO_MEASURES) await createMeasure(context, admin.id, measure);
   await publishPlans(context, principal, calendar, yearStart);
 
   const working = context.replica.company!.workingDaysOf(ids.get('harrow-tide')!);
   const rows = [...generateDeals({ today, yearStart, working })];
-  const call = { context, scope: buildScope(context.replica, principal), principal, fileName: 'demo deals.csv', isCheck: false, signal: new AbortController().signal };
+  const call = {
+    context,
+    scope: buildScope(context.replica, principal),
+    principal,
+    fileName: 'demo deals.csv',
+    isCheck: false,
+    signal: new AbortController().signal,
+  };
   const report = await importDeals(call, parseCsv([Buffer.from(Papa.unparse(rows))]));
   await describeLists(context);
-  const activities = await importActivities({ ...call, fileName: 'demo activities.csv' }, parseCsv([Buffer.from(Papa.unparse([...generateActivities({ today, yearStart, working })]))]));
+  const activities = await importActivities(
+    { ...call, fileName: 'demo activities.csv' },
+    parseCsv([Buffer.from(Papa.unparse([...generateActivities({ today, yearStart, working })]))]),
+  );
   await addSource(context, admin.id, { code: DEMO_FEED, name: 'Order system' });
-  if (!activities.written) throw new Error(`The demo's activities were refused: ${JSON.stringify(activities.refusals.slice(0, 3))}`);
-  if (!report.written) throw new Error(`The demo's deals were refused: ${JSON.stringify(report.refusals.slice(0, 3))}`);
+  if (!activities.written)
+    throw new Error(
+      `The demo's activities were refused: ${JSON.stringify(activities.refusals.slice(0, 3))}`,
+    );
+  if (!report.written)
+    throw new Error(
+      `The demo's deals were refused: ${JSON.stringify(report.refusals.slice(0, 3))}`,
+    );
 }
 
 /** What Setup knows of stages and products beyond their names. */
 async function describeLists({ db }: Context): Promise<void> {
-  for (const [index, [name, probability]] of STAGES.entries()) await db.update(stage).set({ position: index + 1, probability: String(probability) }).where(eq(stage.name, name));
-  const categories = new Map((await db.select().from(category)).map((each) => [each.name, each.id]));
+  for (const [index, [name, probability]] of STAGES.entries())
+    await db
+      .update(stage)
+      .set({ position: index + 1, probability: String(probability) })
+      .where(eq(stage.name, name));
+  const categories = new Map(
+    (await db.select().from(category)).map((each) => [each.name, each.id]),
+  );
   for (const [name, products] of Object.entries(PRODUCTS)) {
     for (const [index, each] of products.entries()) {
       const listPrice = createStream('price', each).whole(8, 90) * 5_000;
-      await db.update(product).set({ code: `${name.slice(0, 2).toUpperCase()}-${10 + index}`, categoryId: categories.get(name)!, listPrice, cost: Math.round(listPrice * 0.68) }).where(eq(product.name, each));
+      await db
+        .update(product)
+        .set({
+          code: `${name.slice(0, 2).toUpperCase()}-${10 + index}`,
+          categoryId: categories.get(name)!,
+          listPrice,
+          cost: Math.round(listPrice * 0.68),
+        })
+        .where(eq(product.name, each));
     }
   }
 }
 
 /** One plan a fiscal year, made as a draft and published, as a manager would. */
-async function publishPlans(context: Context, principal: Principal, calendar: FiscalCalendar, yearStart: Day): Promise<void> {
-  const targets = generateTargets().map(({ unit, month, euros }) => ({ unit, period: calendar.periodOf('month', addMonths(yearStart, month)), measure: 'revenue', target: String(euros) }));
+async function publishPlans(
+  context: Context,
+  principal: Principal,
+  calendar: FiscalCalendar,
+  yearStart: Day,
+): Promise<void> {
+  const targets = generateTargets().map(({ unit, month, euros }) => ({
+    unit,
+    period: calendar.periodOf('month', addMonths(yearStart, month)),
+    measure: 'revenue',
+    target: String(euros),
+  }));
   for (const label of new Set(targets.map((each) => calendar.labelOf(each.period.from)))) {
     const caller = { scope: buildScope(context.replica, principal), principal };
-    const { plan } = await createPlan(context, caller, { year: `FY${label}`, name: `Plan FY ${label}`, from: 'empty' });
-    const changes = targets.filter((each) => calendar.labelOf(each.period.from) === label && isPlaced(context, each))
+    const { plan } = await createPlan(context, caller, {
+      year: `FY${label}`,
+      name: `Plan FY ${label}`,
+      from: 'empty',
+    });
+    const changes = targets
+      .filter((each) => calendar.labelOf(each.period.from) === label && isPlaced(context, each))
       .map((each) => ({ ...each, period: each.period.id }));
-    await saveTargets(context, caller.scope, principal, { plan: plan.id, changes: [...changes, ...listYearTargets(label)] });
+    await saveTargets(context, caller.scope, principal, {
+      plan: plan.id,
+      changes: [...changes, ...listYearTargets(label)],
+    });
     await publishPlan(context, caller, plan.id, { note: 'Agreed in the yearly plan' });
   }
 }
 
-/** Targets that are no sums: a year's ratio is every month's and everybody's below, until somebody sets another. */
+/**
+ * Targets that are no sums: a year's ratio is every month's and everybody's below, until somebody
+ * sets another.
+ */
 function listYearTargets(label: number) {
   const year = `FY${label}`;
   return [
-    ...BRANCHES.map(({ code, margin }) => ({ unit: code, period: year, measure: 'gross_margin', target: (Math.round(margin * 200) / 2).toFixed(1) })),
-    { unit: 'harrow-tide', period: year, measure: 'gross_margin', target: '26.5' }, { unit: 'harrow-tide', period: year, measure: 'win_rate', target: '75.0' }, { unit: 'harrow-tide', period: year, measure: 'days_to_close', target: '38.0' },
+    ...BRANCHES.map(({ code, margin }) => ({
+      unit: code,
+      period: year,
+      measure: 'gross_margin',
+      target: (Math.round(margin * 200) / 2).toFixed(1),
+    })),
+    { unit: 'harrow-tide', period: year, measure: 'gross_margin', target: '26.5' },
+    { unit: 'harrow-tide', period: year, measure: 'win_rate', target: '75.0' },
+    { unit: 'harrow-tide', period: year, measure: 'days_to_close', target: '38.0' },
     { unit: 'saltmarsh', period: year, measure: 'calls_made', target: '18000' },
   ];
 }
@@ -98,15 +209,35 @@ function isPlaced(context: Context, { unit, period }: { unit: string; period: Pe
 }
 
 function buildUnits(yearStart: Day): Map<string, UnitFacts[]> {
-  const place = (code: string, name: string, kind: UnitFacts['kind'], parent: string | null, from = FIRST_DAY, to = END_OF_TIME): UnitFacts =>
-    ({ code, name, kind, parent, from, to, email: null, country: null });
-  const units = new Map<string, UnitFacts[]>([['harrow-tide', [place('harrow-tide', 'Harrow & Tide', 'company', null)]]]);
-  for (const { code, name } of BRANCHES) units.set(code, [{ ...place(code, name, 'branch', 'harrow-tide'), country: code === FOREIGN_BRANCH ? 'GB' : COUNTRY }]);
+  const place = (
+    code: string,
+    name: string,
+    kind: UnitFacts['kind'],
+    parent: string | null,
+    from = FIRST_DAY,
+    to = END_OF_TIME,
+  ): UnitFacts => ({ code, name, kind, parent, from, to, email: null, country: null });
+  const units = new Map<string, UnitFacts[]>([
+    ['harrow-tide', [place('harrow-tide', 'Harrow & Tide', 'company', null)]],
+  ]);
+  for (const { code, name } of BRANCHES)
+    units.set(code, [
+      {
+        ...place(code, name, 'branch', 'harrow-tide'),
+        country: code === FOREIGN_BRANCH ? 'GB' : COUNTRY,
+      },
+    ]);
   for (const team of TEAMS) {
     const moved = addMonths(yearStart, MOVE_MONTH);
-    units.set(team.code, 'movedFrom' in team
-      ? [place(team.code, team.name, 'team', team.movedFrom, FIRST_DAY, moved), place(team.code, team.name, 'team', team.branch, moved)]
-      : [place(team.code, team.name, 'team', team.branch)]);
+    units.set(
+      team.code,
+      'movedFrom' in team
+        ? [
+            place(team.code, team.name, 'team', team.movedFrom, FIRST_DAY, moved),
+            place(team.code, team.name, 'team', team.branch, moved),
+          ]
+        : [place(team.code, team.name, 'team', team.branch)],
+    );
   }
   for (const seller of SELLERS) {
     const from = seller.joins === undefined ? FIRST_DAY : addMonths(yearStart, seller.joins);
@@ -117,16 +248,28 @@ function buildUnits(yearStart: Day): Map<string, UnitFacts[]> {
 }
 
 /** Public holidays of the country, for every branch. */
-export async function listHolidays(from: Day, to: Day): Promise<{ branchId: null; on: string; name: string }[]> {
+export async function listHolidays(
+  from: Day,
+  to: Day,
+): Promise<{ branchId: null; on: string; name: string }[]> {
   const [first, last] = [from, to].map((day) => Number(toIsoDay(day).slice(0, 4)));
-  const years = await Promise.all(Array.from({ length: last! - first! + 1 }, (_, i) => findHolidays(COUNTRY, first! + i)));
-  return years.flat()
-    .filter(({ on }) => parseDay(on)! >= from && parseDay(on)! < to).map((each) => ({ branchId: null, ...each }));
+  const years = await Promise.all(
+    Array.from({ length: last! - first! + 1 }, (_, i) => findHolidays(COUNTRY, first! + i)),
+  );
+  return years
+    .flat()
+    .filter(({ on }) => parseDay(on)! >= from && parseDay(on)! < to)
+    .map((each) => ({ branchId: null, ...each }));
 }
 
 /** Half-yearly rates that wander a little. */
 function buildRates(from: Day, today: Day): { currency: string; from: string; rate: string }[] {
   const rates: { currency: string; from: string; rate: string }[] = [];
-  for (let i = 0; addMonths(from, i * 6) <= today; i++) rates.push({ currency: 'GBP', from: toIsoDay(addMonths(from, i * 6)), rate: (1.152 + 0.012 * Math.sin(i * 1.7)).toFixed(4) });
+  for (let i = 0; addMonths(from, i * 6) <= today; i++)
+    rates.push({
+      currency: 'GBP',
+      from: toIsoDay(addMonths(from, i * 6)),
+      rate: (1.152 + 0.012 * Math.sin(i * 1.7)).toFixed(4),
+    });
   return rates;
 }

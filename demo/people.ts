@@ -1,4 +1,6 @@
-/** The people of Harrow & Tide; all names invented. `size` is a usual month in thousands of euros. */
+/**
+ * The people of Harrow & Tide; all names invented. `size` is a usual month in thousands of euros.
+ */
 export interface DemoSeller {
   code: string;
   name: string;
@@ -12,7 +14,10 @@ export interface DemoSeller {
   leaves?: number;
 }
 
-/** Months are counted from the start of the running fiscal year: 0 is its first month, negative is earlier. */
+/**
+ * Months are counted from the start of the running fiscal year: 0 is its first month, negative is
+ * earlier.
+ */
 export const MOVE_MONTH = -3;
 export const LEAVE_MONTH = 5;
 export const JOIN_MONTH = 5;
@@ -32,7 +37,13 @@ export const TEAMS = [
   { code: 's-deck', name: 'Deck & rigging', branch: 'saltmarsh', category: 'Deck & rigging' },
   { code: 's-engines', name: 'Engines', branch: 'saltmarsh', category: 'Engines' },
   // Came over from Northgate in the reorganisation.
-  { code: 'l-inland', name: 'Inland craft', branch: 'lakeside', movedFrom: 'northgate', category: 'Navigation' },
+  {
+    code: 'l-inland',
+    name: 'Inland craft',
+    branch: 'lakeside',
+    movedFrom: 'northgate',
+    category: 'Navigation',
+  },
   { code: 'l-engines', name: 'Engines', branch: 'lakeside', category: 'Engines' },
   { code: 'k-fleet', name: 'Fleet buyers', branch: 'key', category: 'Engines' },
   { code: 'k-yards', name: 'Yards', branch: 'key', category: 'Electrics' },
@@ -66,8 +77,22 @@ export const SELLERS: readonly DemoSeller[] = [
   { code: 'rquist', name: 'Runa Quist', team: 'l-inland', size: 33, form: 0.6 },
   { code: 'nbaker', name: 'Nils Baker', team: 'l-engines', size: 52, form: 0.82 },
   { code: 'tsalo', name: 'Tuuli Salo', team: 'l-engines', size: 49, form: 0.9 },
-  { code: 'fcastro', name: 'Filipa Castro', team: 'l-engines', size: 55, form: 0.76, leaves: LEAVE_MONTH },
-  { code: 'mhale', name: 'Morgan Hale', team: 'l-engines', size: 50, form: 0.85, joins: JOIN_MONTH },
+  {
+    code: 'fcastro',
+    name: 'Filipa Castro',
+    team: 'l-engines',
+    size: 55,
+    form: 0.76,
+    leaves: LEAVE_MONTH,
+  },
+  {
+    code: 'mhale',
+    name: 'Morgan Hale',
+    team: 'l-engines',
+    size: 50,
+    form: 0.85,
+    joins: JOIN_MONTH,
+  },
   { code: 'aweld', name: 'Anton Weld', team: 'l-engines', size: 47, form: 0.8 },
   { code: 'zpark', name: 'Zoë Park', team: 'k-fleet', size: 160, form: 1.15 },
   { code: 'wgrant', name: 'Wim Grant', team: 'k-fleet', size: 150, form: 1.08 },
@@ -86,8 +111,32 @@ export const SELLERS: readonly DemoSeller[] = [
 export const DEMO_FEED = 'orders';
 export const DEMO_PASSWORD = 'rung-by-rung';
 export const DEMO_USERS = [
-  { email: 'marit@harrow-tide.example', name: 'Marit Osei', role: 'manager', unit: 'saltmarsh', what: 'sales manager of Saltmarsh' },
-  { email: 'admin@harrow-tide.example', name: 'Edda Harrow', role: 'administrator', unit: 'harrow-tide', what: 'administrator, whole company' },
-  { email: 'ilse@harrow-tide.example', name: 'Ilse Varga', role: 'salesperson', unit: 'ivarga', what: 'salesperson' },
-  { email: 'viewer@harrow-tide.example', name: 'Tove Lang', role: 'viewer', unit: 'northgate', what: 'viewer of Northgate' },
+  {
+    email: 'marit@harrow-tide.example',
+    name: 'Marit Osei',
+    role: 'manager',
+    unit: 'saltmarsh',
+    what: 'sales manager of Saltmarsh',
+  },
+  {
+    email: 'admin@harrow-tide.example',
+    name: 'Edda Harrow',
+    role: 'administrator',
+    unit: 'harrow-tide',
+    what: 'administrator, whole company',
+  },
+  {
+    email: 'ilse@harrow-tide.example',
+    name: 'Ilse Varga',
+    role: 'salesperson',
+    unit: 'ivarga',
+    what: 'salesperson',
+  },
+  {
+    email: 'viewer@harrow-tide.example',
+    name: 'Tove Lang',
+    role: 'viewer',
+    unit: 'northgate',
+    what: 'viewer of Northgate',
+  },
 ] as const;

@@ -2,7 +2,10 @@ import seedrandom from 'seedrandom';
 
 const SEED = 'harrow-and-tide';
 
-/** A stream of its own for each thing generated, so that a change in one leaves the others as they are. */
+/**
+ * A stream of its own for each thing generated, so that a change in one leaves the others as they
+ * are.
+ */
 export function createStream(...name: (string | number)[]): Stream {
   const next = seedrandom([SEED, ...name].join(':'));
   return {

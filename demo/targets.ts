@@ -2,7 +2,9 @@ import { BRANCHES, SELLERS, TEAMS, RAMP } from './people';
 import { HISTORY_MONTHS, isEmployed, usualMonth } from './deals';
 import { createStream } from './random';
 
-/** A monthly target in whole euros; months are counted from the start of the running fiscal year. */
+/**
+ * A monthly target in whole euros; months are counted from the start of the running fiscal year.
+ */
 export interface DemoTarget {
   unit: string;
   month: number;
@@ -12,19 +14,43 @@ export interface DemoTarget {
 const ROUND_TO = 1000;
 const ASKED = 1.04;
 
-/** Monthly targets of every salesperson, and each branch's own, which in a few months is not wholly handed out. */
+/**
+ * Monthly targets of every salesperson, and each branch's own, which in a few months is not wholly
+ * handed out.
+ */
 export function generateTargets(): DemoTarget[] {
-  const people = SELLERS.flatMap((seller) => months().filter((month) => isEmployed(seller, month)).map((month) => {
-    const ramp = seller.joins === undefined ? 1 : RAMP[Math.min(month - seller.joins, RAMP.length - 1)]!;
-    return { unit: seller.code, month, euros: Math.round((usualMonth(seller, month) * ASKED * ramp) / ROUND_TO) * ROUND_TO };
-  }));
-  const branches = BRANCHES.flatMap((branch) => months().map((month) => {
-    const teams = TEAMS.filter((team) => team.branch === branch.code).map((team) => team.code as string);
-    const allocated = people.filter((each) => each.month === month && teams.includes(SELLERS.find((seller) => seller.code === each.unit)!.team));
-    const rest = createStream('rest', branch.code, month);
-    const kept = month > 7 && rest.chance(0.35) ? rest.whole(8, 30) * ROUND_TO : 0;
-    return { unit: branch.code, month, euros: allocated.reduce((sum, each) => sum + each.euros, 0) + kept };
-  }));
+  const people = SELLERS.flatMap((seller) =>
+    months()
+      .filter((month) => isEmployed(seller, month))
+      .map((month) => {
+        const ramp =
+          seller.joins === undefined ? 1 : RAMP[Math.min(month - seller.joins, RAMP.length - 1)]!;
+        return {
+          unit: seller.code,
+          month,
+          euros: Math.round((usualMonth(seller, month) * ASKED * ramp) / ROUND_TO) * ROUND_TO,
+        };
+      }),
+  );
+  const branches = BRANCHES.flatMap((branch) =>
+    months().map((month) => {
+      const teams = TEAMS.filter((team) => team.branch === branch.code).map(
+        (team) => team.code as string,
+      );
+      const allocated = people.filter(
+        (each) =>
+          each.month === month &&
+          teams.includes(SELLERS.find((seller) => seller.code === each.unit)!.team),
+      );
+      const rest = createStream('rest', branch.code, month);
+      const kept = month > 7 && rest.chance(0.35) ? rest.whole(8, 30) * ROUND_TO : 0;
+      return {
+        unit: branch.code,
+        month,
+        euros: allocated.reduce((sum, each) => sum + each.euros, 0) + kept,
+      };
+    }),
+  );
   return [...people, ...branches];
 }
 

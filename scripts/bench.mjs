@@ -1,12 +1,22 @@
-// The measurements, as ratios in one run each: standings and imports (bench/run.ts), the plan (bench/plan.ts), deals and feed (bench/deals.ts), Standing, Ladder and boards (bench/views.ts); all, or those named.
+// The measurements, as ratios in one run each: standings and imports (bench/run.ts), the plan
+// (bench/plan.ts), deals and feed (bench/deals.ts), Standing, Ladder and boards (bench/views.ts);
+// all, or those named.
 import { spawnSync } from 'node:child_process';
 import { ensureBuilt, ensurePackages, ensureSystem, fail, nodeTsx } from './prepare.mjs';
 
-const RUNS = { standings: 'bench/run.ts', plan: 'bench/plan.ts', deals: 'bench/deals.ts', views: 'bench/views.ts' };
+const RUNS = {
+  standings: 'bench/run.ts',
+  plan: 'bench/plan.ts',
+  deals: 'bench/deals.ts',
+  views: 'bench/views.ts',
+};
 const names = process.argv.length > 2 ? process.argv.slice(2) : Object.keys(RUNS);
 try {
   const unknown = names.filter((name) => !(name in RUNS));
-  if (unknown.length > 0) throw new Error(`There is no measurement "${unknown.join(', ')}". There are: ${Object.keys(RUNS).join(', ')}.`);
+  if (unknown.length > 0)
+    throw new Error(
+      `There is no measurement "${unknown.join(', ')}". There are: ${Object.keys(RUNS).join(', ')}.`,
+    );
   ensureSystem({ browser: names.includes('plan') || names.includes('views') });
   ensurePackages();
   await ensureBuilt();

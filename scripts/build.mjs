@@ -4,7 +4,9 @@ import { ensurePackages, fail } from './prepare.mjs';
 
 try {
   ensurePackages();
-  execFileSync(process.execPath, ['node_modules/vite/bin/vite.js', 'build', '--logLevel', 'warn'], { stdio: 'inherit' });
+  execFileSync(process.execPath, ['node_modules/vite/bin/vite.js', 'build', '--logLevel', 'warn'], {
+    stdio: 'inherit',
+  });
   await (await import('./buildServer.mjs')).buildServer();
 } catch (error) {
   fail(error);

@@ -10,8 +10,19 @@ try {
   fail(error);
 }
 const children = [
-  spawn(process.execPath, ['node_modules/tsx/dist/cli.mjs', 'watch', '--clear-screen=false', 'scripts/run.ts', ...process.argv.slice(2)], { stdio: 'inherit' }),
+  spawn(
+    process.execPath,
+    [
+      'node_modules/tsx/dist/cli.mjs',
+      'watch',
+      '--clear-screen=false',
+      'scripts/run.ts',
+      ...process.argv.slice(2),
+    ],
+    { stdio: 'inherit' },
+  ),
   spawn(process.execPath, ['node_modules/vite/bin/vite.js'], { stdio: 'inherit' }),
 ];
-for (const child of children) child.on('exit', () => children.forEach((each) => each.kill('SIGTERM')));
+for (const child of children)
+  child.on('exit', () => children.forEach((each) => each.kill('SIGTERM')));
 process.on('SIGINT', () => undefined);

@@ -7,7 +7,10 @@ const COMPRESSED = /\.(js|css|svg)$/;
 /** Smaller ones fit one packet as they are. */
 const LEAST_BYTES = 1_400;
 
-/** Writes each built file once more as Brotli (RFC 7932) and gzip (RFC 1952) beside it; the server sends the smallest that a browser takes. */
+/**
+ * Writes each built file once more as Brotli (RFC 7932) and gzip (RFC 1952) beside it; the server
+ * sends the smallest that a browser takes.
+ */
 export function precompress(folder: string): Plugin {
   return {
     name: 'precompress',
@@ -17,7 +20,15 @@ export function precompress(folder: string): Plugin {
         const path = join(folder, name);
         const content = readFileSync(path);
         if (!COMPRESSED.test(name) || content.length < LEAST_BYTES) continue;
-        writeFileSync(`${path}.br`, brotliCompressSync(content, { params: { [constants.BROTLI_PARAM_QUALITY]: constants.BROTLI_MAX_QUALITY, [constants.BROTLI_PARAM_SIZE_HINT]: content.length } }));
+        writeFileSync(
+          `${path}.br`,
+          brotliCompressSync(content, {
+            params: {
+              [constants.BROTLI_PARAM_QUALITY]: constants.BROTLI_MAX_QUALITY,
+              [constants.BROTLI_PARAM_SIZE_HINT]: content.length,
+            },
+          }),
+        );
         writeFileSync(`${path}.gz`, gzipSync(content, { level: 9 }));
       }
     },

@@ -1,4 +1,7 @@
-/** Names that the code had once, with the word of the glossary (docs/glossary.md) to use instead. The linter refuses them as identifiers. */
+/**
+ * Names that the code had once, with the word of the glossary (docs/glossary.md) to use instead.
+ * The linter refuses them as identifiers.
+ */
 export const RETIRED_WORDS = {
   accrues: 'isCumulative',
   alsoWritten: 'aliases',

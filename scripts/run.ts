@@ -14,7 +14,9 @@ import { parseOptions } from './options';
 
 const WATCH_EVERY_MS = 2_000;
 
-/** What `npm start` runs once everything is installed and built: database, migrations, demo, server. */
+/**
+ * What `npm start` runs once everything is installed and built: database, migrations, demo, server.
+ */
 async function main(): Promise<void> {
   const options = parseOptions(process.argv.slice(2));
   const directory = findDataDirectory();
@@ -30,7 +32,21 @@ async function main(): Promise<void> {
   const today = options.today ? parseDay(options.today) : null;
   const prepared: { context: Context | null } = { context: null };
   const { stop, isDemo } = await serve({
-    url: givenUrl ?? cluster!.url('iron_ladder', 'server'), ownerUrl: givenUrl ? process.env['DATABASE_OWNER_URL'] || undefined : cluster!.url('iron_ladder', 'owner'), port: options.port, today, settings: readSettings({ ...process.env, ...(isOwn ? { IRON_LADDER_SECRET_KEY: process.env['IRON_LADDER_SECRET_KEY'] || loadSecretKey(directory) } : {}) }),
+    url: givenUrl ?? cluster!.url('iron_ladder', 'server'),
+    ownerUrl: givenUrl
+      ? process.env['DATABASE_OWNER_URL'] || undefined
+      : cluster!.url('iron_ladder', 'owner'),
+    port: options.port,
+    today,
+    settings: readSettings({
+      ...process.env,
+      ...(isOwn
+        ? {
+            IRON_LADDER_SECRET_KEY:
+              process.env['IRON_LADDER_SECRET_KEY'] || loadSecretKey(directory),
+          }
+        : {}),
+    }),
     prepare: async (context, day: Day) => {
       prepared.context = context;
       if (context.replica.company || options.empty) return;
@@ -41,7 +57,8 @@ async function main(): Promise<void> {
     await cluster?.stop();
     throw error;
   });
-  const orderSystem = isDemo && prepared.context ? await startOrderSystem(prepared.context, options.port) : null;
+  const orderSystem =
+    isDemo && prepared.context ? await startOrderSystem(prepared.context, options.port) : null;
   const watch = isOwn ? setInterval(() => void keepRunning(directory), WATCH_EVERY_MS) : null;
   printWelcome(options.port, isDemo, orderSystem !== null);
 
@@ -56,10 +73,14 @@ async function main(): Promise<void> {
     await cluster?.stop();
     process.exit(0);
   };
-  for (const signal of ['SIGTERM', 'SIGINT', 'SIGHUP'] as const) process.on(signal, () => void quit());
+  for (const signal of ['SIGTERM', 'SIGINT', 'SIGHUP'] as const)
+    process.on(signal, () => void quit());
 }
 
-/** The key that seals secrets in the database, beside it and not in it; made when it is first asked for. */
+/**
+ * The key that seals secrets in the database, beside it and not in it; made when it is first asked
+ * for.
+ */
 function loadSecretKey(directory: string): string {
   const file = join(directory, 'secret-key');
   if (!existsSync(file)) writeFileSync(file, randomBytes(32).toString('hex'), { mode: 0o600 });
@@ -70,7 +91,12 @@ function loadSecretKey(directory: string): string {
 async function startOrderSystem(context: Context, port: number) {
   const source = await findSource(context, DEMO_FEED);
   if (!source) return null;
-  return serveOrderSystem({ port: port + 1, url: `http://127.0.0.1:${port}/api/v1/feed/${DEMO_FEED}`, secret: source.secrets[0]!, today: () => toIsoDay(context.replica.asOf) }).catch(() => null);
+  return serveOrderSystem({
+    port: port + 1,
+    url: `http://127.0.0.1:${port}/api/v1/feed/${DEMO_FEED}`,
+    secret: source.secrets[0]!,
+    today: () => toIsoDay(context.replica.asOf),
+  }).catch(() => null);
 }
 
 let isRestarting = false;
@@ -86,15 +112,22 @@ async function keepRunning(directory: string): Promise<void> {
 function printWelcome(port: number, isDemo: boolean, hasOrderSystem: boolean): void {
   const lines = [`\nIron Ladder is at  http://localhost:${port}\n`];
   if (isDemo) {
-    lines.push('Demo sign-ins (only a demo database has them), all with the password  ' + DEMO_PASSWORD);
+    lines.push(
+      'Demo sign-ins (only a demo database has them), all with the password  ' + DEMO_PASSWORD,
+    );
     for (const user of DEMO_USERS) lines.push(`  ${user.email.padEnd(32)} ${user.what}`);
   }
-  if (hasOrderSystem) lines.push(`\nThe stand-in order system, which sends deals by itself, is at  http://localhost:${port + 1}`);
+  if (hasOrderSystem)
+    lines.push(
+      `\nThe stand-in order system, which sends deals by itself, is at  http://localhost:${port + 1}`,
+    );
   lines.push('\nStop with Ctrl-C. Everything is kept for the next start.\n');
   process.stdout.write(lines.join('\n'));
 }
 
 main().catch((error: unknown) => {
-  process.stderr.write(`Iron Ladder could not start: ${error instanceof Error ? error.message : String(error)}\n`);
+  process.stderr.write(
+    `Iron Ladder could not start: ${error instanceof Error ? error.message : String(error)}\n`,
+  );
   process.exit(1);
 });

@@ -9,7 +9,11 @@ try {
 } catch (error) {
   fail(error);
 }
-const server = spawn(process.execPath, ['--enable-source-maps', 'dist/server/run.js', ...process.argv.slice(2)], { stdio: 'inherit' });
+const server = spawn(
+  process.execPath,
+  ['--enable-source-maps', 'dist/server/run.js', ...process.argv.slice(2)],
+  { stdio: 'inherit' },
+);
 // The terminal sends Ctrl-C to both; this one waits until the other has stopped everything.
 for (const signal of ['SIGINT', 'SIGHUP']) process.on(signal, () => undefined);
 process.on('SIGTERM', () => server.kill('SIGTERM'));

@@ -6,23 +6,91 @@ import { ensureBuilt, ensurePackages, ensureSystem, fail } from './prepare.mjs';
 const node = (...args) => [process.execPath, ...args];
 const REPORTS = 'test-results';
 
-/** What reads a calendar; comparisons of sums with an SQL engine are the same in every time zone. */
-const WITH_DAYS = ['contract', 'core', 'wording', 'demo', 'server', 'web', 'tests/outside/weekCalendar', 'tests/outside/workingDays'];
-const unitsIn = (zone, only = []) => [`TZ=${zone}`, ...node('node_modules/vitest/vitest.mjs', 'run', '--project', 'unit', '--reporter=default', '--reporter=json', `--outputFile.json=${REPORTS}/unit-${zone.replace('/', '-')}.json`, ...only)];
+/**
+ * What reads a calendar; comparisons of sums with an SQL engine are the same in every time zone.
+ */
+const WITH_DAYS = [
+  'contract',
+  'core',
+  'wording',
+  'demo',
+  'server',
+  'web',
+  'tests/outside/weekCalendar',
+  'tests/outside/workingDays',
+];
+const unitsIn = (zone, only = []) => [
+  `TZ=${zone}`,
+  ...node(
+    'node_modules/vitest/vitest.mjs',
+    'run',
+    '--project',
+    'unit',
+    '--reporter=default',
+    '--reporter=json',
+    `--outputFile.json=${REPORTS}/unit-${zone.replace('/', '-')}.json`,
+    ...only,
+  ),
+];
 
 /** Each part: what it runs, and how its tests are counted (a check without tests counts as one). */
 const PARTS = {
-  typecheck: { run: ['core', 'wording', 'contract', '.', 'web'].map((project) => node('node_modules/typescript/bin/tsc', '-p', project)) },
+  typecheck: {
+    run: ['core', 'wording', 'contract', '.', 'web'].map((project) =>
+      node('node_modules/typescript/bin/tsc', '-p', project),
+    ),
+  },
   lint: { run: [node('node_modules/eslint/bin/eslint.js', '.', '--max-warnings', '0')] },
-  imports: { run: [node('node_modules/dependency-cruiser/bin/dependency-cruise.mjs', '--config', '.dependency-cruiser.cjs', 'core', 'wording', 'contract', 'server', 'web', 'demo', 'standins', 'bench', 'scripts', 'tests'), node('node_modules/knip/bin/knip.js', '--no-progress')] },
-  unit: { run: [unitsIn('UTC'), ...['America/Los_Angeles', 'Pacific/Auckland'].map((zone) => unitsIn(zone, WITH_DAYS))] },
-  api: { run: [node('node_modules/vitest/vitest.mjs', 'run', '--project', 'api', '--reporter=default', '--reporter=json', `--outputFile.json=${REPORTS}/api.json`)] },
-  e2e: { build: true, browser: true, run: [node('node_modules/@playwright/test/cli.js', 'test', '--config', 'playwright.config.ts')] },
+  imports: {
+    run: [
+      node(
+        'node_modules/dependency-cruiser/bin/dependency-cruise.mjs',
+        '--config',
+        '.dependency-cruiser.cjs',
+        'core',
+        'wording',
+        'contract',
+        'server',
+        'web',
+        'demo',
+        'standins',
+        'bench',
+        'scripts',
+        'tests',
+      ),
+      node('node_modules/knip/bin/knip.js', '--no-progress'),
+    ],
+  },
+  unit: {
+    run: [
+      unitsIn('UTC'),
+      ...['America/Los_Angeles', 'Pacific/Auckland'].map((zone) => unitsIn(zone, WITH_DAYS)),
+    ],
+  },
+  api: {
+    run: [
+      node(
+        'node_modules/vitest/vitest.mjs',
+        'run',
+        '--project',
+        'api',
+        '--reporter=default',
+        '--reporter=json',
+        `--outputFile.json=${REPORTS}/api.json`,
+      ),
+    ],
+  },
+  e2e: {
+    build: true,
+    browser: true,
+    run: [node('node_modules/@playwright/test/cli.js', 'test', '--config', 'playwright.config.ts')],
+  },
 };
 
 const wanted = process.argv.slice(2);
 const unknown = wanted.filter((name) => !(name in PARTS));
-if (unknown.length > 0) fail(`There is no part "${unknown.join(', ')}". Parts: ${Object.keys(PARTS).join(', ')}.`);
+if (unknown.length > 0)
+  fail(`There is no part "${unknown.join(', ')}". Parts: ${Object.keys(PARTS).join(', ')}.`);
 const names = wanted.length > 0 ? wanted : Object.keys(PARTS);
 
 try {
@@ -46,22 +114,38 @@ for (const name of names) {
       return !zone;
     });
     const started = Date.now();
-    const { status } = spawnSync(words[0], words.slice(1), { stdio: ['ignore', 'inherit', 'inherit'], env });
+    const { status } = spawnSync(words[0], words.slice(1), {
+      stdio: ['ignore', 'inherit', 'inherit'],
+      env,
+    });
     const counted = countTests(words.join(' '));
     // A runner that fails without a failing test (a crash, a fault in its setup) still fails.
     const bad = status === 0 ? counted.failed : Math.max(1, counted.failed);
     passed += counted.total === 0 && status === 0 ? 1 : counted.passed;
     failed += bad;
-    process.stdout.write(`${bad === 0 ? 'ok' : 'FAILED'}: ${name}, ${((Date.now() - started) / 1000).toFixed(1)} s\n`);
+    process.stdout.write(
+      `${bad === 0 ? 'ok' : 'FAILED'}: ${name}, ${((Date.now() - started) / 1000).toFixed(1)} s\n`,
+    );
   }
 }
 process.stdout.write(`\n${passed} passed, ${failed} failed\n`);
 process.exit(failed === 0 ? 0 : 1);
 
 function countTests(command) {
-  const file = /--outputFile\.json=(\S+)/.exec(command)?.[1] ?? (command.includes('playwright') ? `${REPORTS}/e2e.json` : null);
+  const file =
+    /--outputFile\.json=(\S+)/.exec(command)?.[1] ??
+    (command.includes('playwright') ? `${REPORTS}/e2e.json` : null);
   if (!file || !existsSync(file)) return { total: 0, passed: 0, failed: 0 };
   const report = JSON.parse(readFileSync(file, 'utf8'));
-  if (report.stats) return { total: report.stats.expected + report.stats.unexpected, passed: report.stats.expected + report.stats.flaky, failed: report.stats.unexpected };
-  return { total: report.numTotalTests, passed: report.numPassedTests, failed: report.numFailedTests };
+  if (report.stats)
+    return {
+      total: report.stats.expected + report.stats.unexpected,
+      passed: report.stats.expected + report.stats.flaky,
+      failed: report.stats.unexpected,
+    };
+  return {
+    total: report.numTotalTests,
+    passed: report.numPassedTests,
+    failed: report.numFailedTests,
+  };
 }

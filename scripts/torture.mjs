@@ -9,5 +9,9 @@ try {
 } catch (error) {
   fail(error);
 }
-const { status } = spawnSync(process.execPath, [...nodeTsx, 'tests/faults/run.ts', ...process.argv.slice(2)], { stdio: 'inherit' });
+const { status } = spawnSync(
+  process.execPath,
+  [...nodeTsx, 'tests/faults/run.ts', ...process.argv.slice(2)],
+  { stdio: 'inherit' },
+);
 process.exit(status ?? 1);

@@ -9,5 +9,9 @@ try {
 } catch (error) {
   fail(error);
 }
-const { status } = spawnSync(process.execPath, ['dist/server/totals.js', ...process.argv.slice(2)], { stdio: 'inherit' });
+const { status } = spawnSync(
+  process.execPath,
+  ['dist/server/totals.js', ...process.argv.slice(2)],
+  { stdio: 'inherit' },
+);
 process.exit(status ?? 1);

@@ -46,18 +46,35 @@ export interface AppOptions {
 
 /** Of what is not one of our routes. */
 const USUAL_LIMIT = 64 * 1024;
-/** A whole request, its file included; bodies of forms have a shorter time of their own (slowBodies). */
+/**
+ * A whole request, its file included; bodies of forms have a shorter time of their own
+ * (slowBodies).
+ */
 const REQUEST_MS = 900_000;
 const HEAD_MS = 20_000;
 const IDLE_MS = 60_000;
 
-/** Builds the application from what it is given; listens to nothing. @throws Error when an endpoint of the contract is missing */
-export async function buildApp({ context, webRoot, version, logger = false }: AppOptions): Promise<FastifyInstance> {
+/**
+ * Builds the application from what it is given; listens to nothing. @throws Error when an endpoint
+ * of the contract is missing
+ */
+export async function buildApp({
+  context,
+  webRoot,
+  version,
+  logger = false,
+}: AppOptions): Promise<FastifyInstance> {
   const { trustedProxies } = context.settings;
   const app = Fastify({
-    logger: logger && { level: 'warn', base: undefined }, bodyLimit: USUAL_LIMIT, requestTimeout: REQUEST_MS, keepAliveTimeout: IDLE_MS,
-    // What is under way or comes in on an open connection is answered before the server ends; connections at rest are closed.
-    return503OnClosing: false, forceCloseConnections: 'idle', trustProxy: trustedProxies.length > 0 ? trustedProxies : false,
+    logger: logger && { level: 'warn', base: undefined },
+    bodyLimit: USUAL_LIMIT,
+    requestTimeout: REQUEST_MS,
+    keepAliveTimeout: IDLE_MS,
+    // What is under way or comes in on an open connection is answered before the server ends;
+    // connections at rest are closed.
+    return503OnClosing: false,
+    forceCloseConnections: 'idle',
+    trustProxy: trustedProxies.length > 0 ? trustedProxies : false,
   });
   app.server.headersTimeout = HEAD_MS;
   app.setValidatorCompiler(buildValidator());
@@ -67,30 +84,67 @@ export async function buildApp({ context, webRoot, version, logger = false }: Ap
   protectAnswers(app, context.settings);
   const parseJson = app.getDefaultJsonParser('error', 'error');
   app.removeContentTypeParser('application/json');
-  app.addContentTypeParser('application/json', async (request: FastifyRequest, payload: Readable) => {
-    if (isFileRoute(request)) return payload;
-    const text = await readText(payload, request.routeOptions.bodyLimit);
-    // A signature is of the very bytes that were sent: for the feed the text stays as it is.
-    if (request.url.startsWith(`${API}/feed/`)) return text;
-    return new Promise((resolve, reject) => parseJson(request, text, (error, body) => (error ? reject(error) : resolve(body))));
-  });
+  app.addContentTypeParser(
+    'application/json',
+    async (request: FastifyRequest, payload: Readable) => {
+      if (isFileRoute(request)) return payload;
+      const text = await readText(payload, request.routeOptions.bodyLimit);
+      // A signature is of the very bytes that were sent: for the feed the text stays as it is.
+      if (request.url.startsWith(`${API}/feed/`)) return text;
+      return new Promise((resolve, reject) =>
+        parseJson(request, text, (error, body) => (error ? reject(error) : resolve(body))),
+      );
+    },
+  );
   // A file is handed on as it arrives; its reader counts the bytes.
-  for (const type of ['text/csv', XLSX_TYPE]) app.addContentTypeParser(type, { bodyLimit: Number.MAX_SAFE_INTEGER }, (_request, payload, done) => done(null, payload));
+  for (const type of ['text/csv', XLSX_TYPE])
+    app.addContentTypeParser(
+      type,
+      { bodyLimit: Number.MAX_SAFE_INTEGER },
+      (_request, payload, done) => done(null, payload),
+    );
 
-  app.addContentTypeParser(['image/png', 'image/jpeg', 'image/webp'], { parseAs: 'buffer', bodyLimit: MOST_PHOTO_BYTES }, (_request, body, done) => done(null, body));
+  app.addContentTypeParser(
+    ['image/png', 'image/jpeg', 'image/webp'],
+    { parseAs: 'buffer', bodyLimit: MOST_PHOTO_BYTES },
+    (_request, body, done) => done(null, body),
+  );
 
   const endpoints = buildEndpoints(app, context);
-  for (const add of [addAccessRoutes, addAccountRoutes, addCompanyRoutes, addUnitRoutes, addMeasureRoutes, addRuleRoutes, addStandingRoutes, addTargetRoutes, addPlanRoutes, addDealRoutes, addCustomerRoutes, addListRoutes, addPipelineRoutes, addPastRoutes, addRateRoutes, addFileRoutes, addFeedRoutes, addLiveRoutes, addBoardRoutes, addPrintRoutes]) add(endpoints);
+  for (const add of [
+    addAccessRoutes,
+    addAccountRoutes,
+    addCompanyRoutes,
+    addUnitRoutes,
+    addMeasureRoutes,
+    addRuleRoutes,
+    addStandingRoutes,
+    addTargetRoutes,
+    addPlanRoutes,
+    addDealRoutes,
+    addCustomerRoutes,
+    addListRoutes,
+    addPipelineRoutes,
+    addPastRoutes,
+    addRateRoutes,
+    addFileRoutes,
+    addFeedRoutes,
+    addLiveRoutes,
+    addBoardRoutes,
+    addPrintRoutes,
+  ])
+    add(endpoints);
   const missing = ROUTES.filter((route) => !endpoints.implemented.has(route.id));
-  if (missing.length > 0) throw new Error(`Not implemented: ${missing.map((route) => route.id).join(', ')}.`);
+  if (missing.length > 0)
+    throw new Error(`Not implemented: ${missing.map((route) => route.id).join(', ')}.`);
 
   app.get('/api/openapi.json', async (request) => {
     // Strangers learn neither version nor addresses.
-    if (!await endpoints.identities.identify(request)) throw new ProblemError('notSignedIn');
+    if (!(await endpoints.identities.identify(request))) throw new ProblemError('notSignedIn');
     return buildOpenApi(version);
   });
   app.get('/api/health', async (_request, reply) => {
-    const ok = context.replica.connected && await answersInTime(context);
+    const ok = context.replica.connected && (await answersInTime(context));
     return reply.status(ok ? 200 : 503).send({ ok });
   });
   if (webRoot && existsSync(webRoot)) await serveClient(app, webRoot);
@@ -124,19 +178,41 @@ async function readText(payload: Readable, limit: number): Promise<string> {
 const HEALTHY_WITHIN_MS = 2_000;
 
 async function answersInTime({ db }: Context): Promise<boolean> {
-  const late = new Promise<boolean>((resolve) => setTimeout(() => resolve(false), HEALTHY_WITHIN_MS).unref());
-  return Promise.race([db.execute('select 1').then(() => true, () => false), late]);
+  const late = new Promise<boolean>((resolve) =>
+    setTimeout(() => resolve(false), HEALTHY_WITHIN_MS).unref(),
+  );
+  return Promise.race([
+    db.execute('select 1').then(
+      () => true,
+      () => false,
+    ),
+    late,
+  ]);
 }
 
-/** A form's body: every fault is told. Of a larger one only the first: telling all would take longer than reading it. */
+/**
+ * A form's body: every fault is told. Of a larger one only the first: telling all would take longer
+ * than reading it.
+ */
 const FORM_CHARACTERS = 20_000;
 
 function buildValidator() {
-  const ajv = withFormats(new Ajv({ coerceTypes: false, useDefaults: false, removeAdditional: false, strict: false }));
-  const thorough = withFormats(new Ajv({ coerceTypes: false, useDefaults: false, removeAdditional: false, strict: false, allErrors: true }));
+  const ajv = withFormats(
+    new Ajv({ coerceTypes: false, useDefaults: false, removeAdditional: false, strict: false }),
+  );
+  const thorough = withFormats(
+    new Ajv({
+      coerceTypes: false,
+      useDefaults: false,
+      removeAdditional: false,
+      strict: false,
+      allErrors: true,
+    }),
+  );
   // Addresses and queries are text; only there "5" may be a number.
   const coercing = withFormats(new Ajv({ coerceTypes: true, strict: false }));
-  // Compiled when the first request of its kind comes: all of them at once were a third of what a start takes.
+  // Compiled when the first request of its kind comes: all of them at once were a third of what a
+  // start takes.
   return ({ schema, httpPart }: { schema: unknown; httpPart?: string }) => {
     let compiled: ValidateFunction | null = null;
     let telling: ValidateFunction | null = null;
@@ -163,15 +239,31 @@ const isForm = (value: unknown) => (JSON.stringify(value) ?? '').length <= FORM_
 function withFormats(ajv: Ajv): Ajv {
   addFormats.default(ajv);
   ajv.addFormat('date', (text) => parseDay(text) !== null);
-  return ajv.addFormat('date-time', (text) => MOMENT.test(text) && parseDay(text.slice(0, 10)) !== null && !Number.isNaN(Date.parse(text)));
+  return ajv.addFormat(
+    'date-time',
+    (text) =>
+      MOMENT.test(text) && parseDay(text.slice(0, 10)) !== null && !Number.isNaN(Date.parse(text)),
+  );
 }
 
-/** Files by name for ever, the page itself never from a cache, with a nonce for the styles that components add while running. */
+/**
+ * Files by name for ever, the page itself never from a cache, with a nonce for the styles that
+ * components add while running.
+ */
 async function serveClient(app: FastifyInstance, webRoot: string): Promise<void> {
-  await app.register(serveStatic, { root: join(webRoot, 'assets'), prefix: '/assets/', immutable: true, maxAge: '1y', preCompressed: true });
+  await app.register(serveStatic, {
+    root: join(webRoot, 'assets'),
+    prefix: '/assets/',
+    immutable: true,
+    maxAge: '1y',
+    preCompressed: true,
+  });
   const page = readFileSync(join(webRoot, 'index.html'), 'utf8');
   app.get('/*', (request, reply) => {
     if (request.url.startsWith('/api/')) return reply.callNotFoundProblem();
-    return reply.header('content-type', 'text/html; charset=utf-8').header('cache-control', 'no-store').send(page.replaceAll('__NONCE__', nonceOf(reply.raw)));
+    return reply
+      .header('content-type', 'text/html; charset=utf-8')
+      .header('cache-control', 'no-store')
+      .send(page.replaceAll('__NONCE__', nonceOf(reply.raw)));
   });
 }

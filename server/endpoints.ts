@@ -1,5 +1,14 @@
 import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
-import { API, PERMISSIONS, USUAL_BYTES, type ResponseOf, type AnyRoute, type BodyOf, type ParamsOf, type QueryOf } from '#contract/routes/route';
+import {
+  API,
+  PERMISSIONS,
+  USUAL_BYTES,
+  type ResponseOf,
+  type AnyRoute,
+  type BodyOf,
+  type ParamsOf,
+  type QueryOf,
+} from '#contract/routes/route';
 import { Identities } from './access/identities';
 import { cutSlowBodies } from './slowBodies';
 import { findBadInput } from './input';
@@ -22,7 +31,8 @@ export interface Call<R extends AnyRoute> {
 }
 
 /**
- * What an answer may be made of that is kept for everyone with the same rights: nothing of who asks but these, and nothing of the request but what it asks.
+ * What an answer may be made of that is kept for everyone with the same rights: nothing of who asks
+ * but these, and nothing of the request but what it asks.
  */
 export interface KeptCall<R extends AnyRoute> {
   query: QueryOf<R>;
@@ -34,13 +44,22 @@ export interface KeptCall<R extends AnyRoute> {
 export interface Endpoints {
   context: Context;
   identities: Identities;
-  /** Binds a record of the contract to what it does; sign-in, permission and CSRF are checked before it is called. */
+  /**
+   * Binds a record of the contract to what it does; sign-in, permission and CSRF are checked before
+   * it is called.
+   */
   implement<R extends AnyRoute>(route: R, handler: (call: Call<R>) => Promise<ResponseOf<R>>): void;
   /**
-   * The same for an answer that is made of the books alone: it is kept until they change, for everyone with the same rights.
-   * @param dependencyScopeOf the unit whose people alone it is made of: then nobody else's deals end it; null or left out: anybody's do
+   * The same for an answer that is made of the books alone: it is kept until they change, for
+   * everyone with the same rights.
+   * @param dependencyScopeOf the unit whose people alone it is made of: then nobody else's deals
+   * end it; null or left out: anybody's do
    */
-  implementKept<R extends AnyRoute>(route: R, handler: (call: KeptCall<R>) => Promise<ResponseOf<R>>, dependencyScopeOf?: (call: KeptCall<R>) => number | null): void;
+  implementKept<R extends AnyRoute>(
+    route: R,
+    handler: (call: KeptCall<R>) => Promise<ResponseOf<R>>,
+    dependencyScopeOf?: (call: KeptCall<R>) => number | null,
+  ): void;
   implemented: ReadonlySet<string>;
 }
 
@@ -50,7 +69,11 @@ const MOST_BYTES = 64_000_000;
 /** The one door through which every request of the API comes. */
 export function buildEndpoints(app: FastifyInstance, context: Context): Endpoints {
   const implemented = new Set<string>();
-  const kept = new ResponseCache<SerializedResponse>(context.replica, MOST_BYTES, (answer) => answer.size);
+  const kept = new ResponseCache<SerializedResponse>(
+    context.replica,
+    MOST_BYTES,
+    (answer) => answer.size,
+  );
   context.replica.onChange(() => void kept.revalidate());
   const identities = new Identities(context.db, context.replica, context.settings);
   const endpoints: Endpoints = {
@@ -61,7 +84,12 @@ export function buildEndpoints(app: FastifyInstance, context: Context): Endpoint
       endpoints.implement(route, async ({ query, params, principal, request, reply }) => {
         const rights = { role: principal.role, unitId: principal.unitId };
         // The books anew each time: it is asked again after they have changed.
-        const call = () => ({ query, params, principal: rights, scope: buildScope(context.replica, rights) });
+        const call = () => ({
+          query,
+          params,
+          principal: rights,
+          scope: buildScope(context.replica, rights),
+        });
         const answer = await kept.find(`${rights.role} ${rights.unitId} ${request.url}`, {
           compute: async () => new SerializedResponse(await handler(call())),
           dependencyScopeOf: () => (dependencyScopeOf ? dependencyScopeOf(call()) : null),
@@ -70,7 +98,8 @@ export function buildEndpoints(app: FastifyInstance, context: Context): Endpoint
       });
     },
     implement(route, handler) {
-      if (!PERMISSIONS.includes(route.permission)) throw new Error(`The endpoint ${route.id} names no permission.`);
+      if (!PERMISSIONS.includes(route.permission))
+        throw new Error(`The endpoint ${route.id} names no permission.`);
       implemented.add(route.id);
       app.route({
         method: route.method,
@@ -88,14 +117,28 @@ export function buildEndpoints(app: FastifyInstance, context: Context): Endpoint
         // A file comes as fast as the line is; its receiver has limits of its own.
         preParsing: route.method === 'GET' || route.bodyType === 'text/csv' ? [] : [cutSlowBodies],
         preValidation: async (request) => {
-          const fault = findBadInput(request.params) ?? findBadInput(request.query) ?? (route.body ? findBadInput(request.body) : null);
+          const fault =
+            findBadInput(request.params) ??
+            findBadInput(request.query) ??
+            (route.body ? findBadInput(request.body) : null);
           if (fault) throw new ProblemError('invalidInput', {}, [fault]);
         },
         handler: async (request, reply) => {
           if (route.status) reply.status(route.status);
           const principal = request.principal!;
-          const scope = principal && context.replica.company ? buildScope(context.replica, principal) : (undefined as unknown as Scope);
-          return handler({ body: request.body, query: request.query, params: request.params, principal, scope, request, reply } as Call<typeof route>);
+          const scope =
+            principal && context.replica.company
+              ? buildScope(context.replica, principal)
+              : (undefined as unknown as Scope);
+          return handler({
+            body: request.body,
+            query: request.query,
+            params: request.params,
+            principal,
+            scope,
+            request,
+            reply,
+          } as Call<typeof route>);
         },
       });
     },
@@ -103,7 +146,12 @@ export function buildEndpoints(app: FastifyInstance, context: Context): Endpoint
   return endpoints;
 }
 
-async function admit(context: Context, identities: Identities, route: AnyRoute, request: FastifyRequest): Promise<Principal | null> {
+async function admit(
+  context: Context,
+  identities: Identities,
+  route: AnyRoute,
+  request: FastifyRequest,
+): Promise<Principal | null> {
   // Nobody waits for a database that does not answer.
   if (context.replica.isHanging) throw new ProblemError('unavailable');
   refuseForeignPage(request, context);
@@ -111,22 +159,39 @@ async function admit(context: Context, identities: Identities, route: AnyRoute, 
   if (!context.replica.company) throw new ProblemError('notSetUp');
   const principal = await identities.identify(request);
   if (!principal) throw new ProblemError('notSignedIn');
-  if (!mayDo(principal.role, route.permission)) throw new ProblemError('forbidden', { role: principal.role });
-  if (route.method !== 'GET' && principal.csrf !== null && request.headers['x-csrf'] !== principal.csrf) throw new ProblemError('csrf');
+  if (!mayDo(principal.role, route.permission))
+    throw new ProblemError('forbidden', { role: principal.role });
+  if (
+    route.method !== 'GET' &&
+    principal.csrf !== null &&
+    request.headers['x-csrf'] !== principal.csrf
+  )
+    throw new ProblemError('csrf');
   const isToken = principal.csrf === null;
-  if (isToken && (route.browserOnly || (route.method !== 'GET' && !principal.canWrite))) throw new ProblemError('tokenMayNot');
+  if (isToken && (route.browserOnly || (route.method !== 'GET' && !principal.canWrite)))
+    throw new ProblemError('tokenMayNot');
   return principal;
 }
 
 /**
- * A page of another origin is known by the headers browsers add: Sec-Fetch-Site, and Origin, which must be of the host that was asked.
+ * A page of another origin is known by the headers browsers add: Sec-Fetch-Site, and Origin, which
+ * must be of the host that was asked.
  * Whoever sends neither is no browser and has no cookie of one.
  */
-function refuseForeignPage({ method, headers, host }: FastifyRequest, { settings: { publicUrl } }: Context): void {
-  if (publicUrl && host !== publicUrl.host) throw new ProblemError('wrongHost', { host: publicUrl.host });
+function refuseForeignPage(
+  { method, headers, host }: FastifyRequest,
+  { settings: { publicUrl } }: Context,
+): void {
+  if (publicUrl && host !== publicUrl.host)
+    throw new ProblemError('wrongHost', { host: publicUrl.host });
   if (method === 'GET') return;
   const site = headers['sec-fetch-site'];
-  if (site !== undefined && site !== 'same-origin' && site !== 'none') throw new ProblemError('csrf');
+  if (site !== undefined && site !== 'same-origin' && site !== 'none')
+    throw new ProblemError('csrf');
   const { origin } = headers;
-  if (origin !== undefined && (!URL.canParse(origin) || new URL(origin).host !== (publicUrl?.host ?? host))) throw new ProblemError('csrf');
+  if (
+    origin !== undefined &&
+    (!URL.canParse(origin) || new URL(origin).host !== (publicUrl?.host ?? host))
+  )
+    throw new ProblemError('csrf');
 }

@@ -8,38 +8,66 @@ const COMMON = {
   crossOriginEmbedderPolicy: false,
 } as const;
 
-const NOTHING = { defaultSrc: ["'none'"], formAction: ["'self'"], frameAncestors: ["'none'"], baseUri: ["'none'"] };
+const NOTHING = {
+  defaultSrc: ["'none'"],
+  formAction: ["'self'"],
+  frameAncestors: ["'none'"],
+  baseUri: ["'none'"],
+};
 
 /** Nothing of what a browser could give away is used. */
-const PERMISSIONS_POLICY = 'camera=(), microphone=(), geolocation=(), payment=(), usb=(), browsing-topics=()';
+const PERMISSIONS_POLICY =
+  'camera=(), microphone=(), geolocation=(), payment=(), usb=(), browsing-topics=()';
 
 const nonces = new WeakMap<ServerResponse, string>();
 
-/** The value that lets styles run which components add while running; another one for each page that is sent. */
+/**
+ * The value that lets styles run which components add while running; another one for each page that
+ * is sent.
+ */
 export function nonceOf(response: ServerResponse): string {
   let nonce = nonces.get(response);
   if (!nonce) nonces.set(response, (nonce = randomBytes(16).toString('hex')));
   return nonce;
 }
 
-/** A year, as browsers' preload lists ask at least; only where people come by TLS: told so on plain HTTP, a browser would never come back. */
-const strictTransport = (settings: Settings) => (isSecure(settings) ? { maxAge: 31_536_000 } : false);
+/**
+ * A year, as browsers' preload lists ask at least; only where people come by TLS: told so on plain
+ * HTTP, a browser would never come back.
+ */
+const strictTransport = (settings: Settings) =>
+  isSecure(settings) ? { maxAge: 31_536_000 } : false;
 
 /** For the page and its files. */
-const protectPage = (settings: Settings) => helmet({
-  ...COMMON,
-  strictTransportSecurity: strictTransport(settings),
-  contentSecurityPolicy: {
-    useDefaults: false,
-    directives: {
-      ...NOTHING, scriptSrc: ["'self'"], styleSrc: ["'self'", (_request, response) => `'nonce-${nonceOf(response as ServerResponse)}'`], fontSrc: ["'self'"], imgSrc: ["'self'", 'data:', 'blob:'],
-      connectSrc: ["'self'"], workerSrc: ["'self'"], manifestSrc: ["'self'"],
+const protectPage = (settings: Settings) =>
+  helmet({
+    ...COMMON,
+    strictTransportSecurity: strictTransport(settings),
+    contentSecurityPolicy: {
+      useDefaults: false,
+      directives: {
+        ...NOTHING,
+        scriptSrc: ["'self'"],
+        styleSrc: [
+          "'self'",
+          (_request, response) => `'nonce-${nonceOf(response as ServerResponse)}'`,
+        ],
+        fontSrc: ["'self'"],
+        imgSrc: ["'self'", 'data:', 'blob:'],
+        connectSrc: ["'self'"],
+        workerSrc: ["'self'"],
+        manifestSrc: ["'self'"],
+      },
     },
-  },
-});
+  });
 
 /** For data: nothing in it may run, load or be framed, whatever it is opened as. */
-const protectData = (settings: Settings) => helmet({ ...COMMON, strictTransportSecurity: strictTransport(settings), contentSecurityPolicy: { useDefaults: false, directives: NOTHING } });
+const protectData = (settings: Settings) =>
+  helmet({
+    ...COMMON,
+    strictTransportSecurity: strictTransport(settings),
+    contentSecurityPolicy: { useDefaults: false, directives: NOTHING },
+  });
 
 /** Headers that tell the browser what it may do; made once, not with every answer. */
 export function protectAnswers(app: FastifyInstance, settings: Settings): void {

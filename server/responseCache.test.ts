@@ -13,9 +13,12 @@ function build(most = 1_000) {
   let count = 0;
   const compute = async () => `answer ${++count}`;
   return {
-    dataset, kept, compute,
+    dataset,
+    kept,
+    compute,
     change: (unitId: number) => (changes[unitId] = ++changes['all']!),
-    ask: (key = 'a', reach: number | null = null) => kept.find(key, { compute, dependencyScopeOf: () => reach }),
+    ask: (key = 'a', reach: number | null = null) =>
+      kept.find(key, { compute, dependencyScopeOf: () => reach }),
     computed: () => count,
   };
 }
@@ -23,7 +26,12 @@ function build(most = 1_000) {
 describe('kept answers', () => {
   it('are given again as they were, each its own', async () => {
     const { ask } = build();
-    expect([await ask(), await ask(), await ask('b'), await ask()]).toEqual(['answer 1', 'answer 1', 'answer 2', 'answer 1']);
+    expect([await ask(), await ask(), await ask('b'), await ask()]).toEqual([
+      'answer 1',
+      'answer 1',
+      'answer 2',
+      'answer 1',
+    ]);
   });
 
   it('are computed again after a change of anybody, where anybody counts', async () => {
@@ -39,7 +47,10 @@ describe('kept answers', () => {
     change(SALT);
     expect(await ask('north', NORTH)).toBe('answer 1');
     change(NORTH);
-    expect([await ask('north', NORTH), await ask('north', NORTH)]).toEqual(['answer 2', 'answer 2']);
+    expect([await ask('north', NORTH), await ask('north', NORTH)]).toEqual([
+      'answer 2',
+      'answer 2',
+    ]);
   });
 
   it('are computed again on another business date', async () => {
@@ -49,17 +60,23 @@ describe('kept answers', () => {
     expect(await ask()).toBe('answer 2');
   });
 
-  it.each([['its unit', NORTH, 'answer 1'], ['another unit', SALT, 'half']])('computed while %s changed: kept only if that does not concern them', async (_case, changed, expected) => {
-    const { kept, change, ask } = build();
-    await kept.find('a', {
-      compute: async () => {
-        change(changed);
-        return 'half';
-      },
-      dependencyScopeOf: () => NORTH,
-    });
-    expect(await ask('a', NORTH)).toBe(expected);
-  });
+  it.each([
+    ['its unit', NORTH, 'answer 1'],
+    ['another unit', SALT, 'half'],
+  ])(
+    'computed while %s changed: kept only if that does not concern them',
+    async (_case, changed, expected) => {
+      const { kept, change, ask } = build();
+      await kept.find('a', {
+        compute: async () => {
+          change(changed);
+          return 'half';
+        },
+        dependencyScopeOf: () => NORTH,
+      });
+      expect(await ask('a', NORTH)).toBe(expected);
+    },
+  );
 
   it('computed over midnight are not kept', async () => {
     const { kept, dataset, ask } = build();
@@ -89,13 +106,25 @@ describe('kept answers', () => {
 
   it('that could not be given are asked for again', async () => {
     const { kept, ask } = build();
-    await expect(kept.find('a', { compute: () => Promise.reject(new Error('away')), dependencyScopeOf: reachesAll })).rejects.toThrow('away');
+    await expect(
+      kept.find('a', {
+        compute: () => Promise.reject(new Error('away')),
+        dependencyScopeOf: reachesAll,
+      }),
+    ).rejects.toThrow('away');
     expect(await ask()).toBe('answer 1');
   });
 
   it('of a unit that is not there are not begun', async () => {
     const { kept, compute, ask } = build();
-    await expect(kept.find('a', { compute, dependencyScopeOf: () => { throw new Error('unknown unit'); } })).rejects.toThrow('unknown unit');
+    await expect(
+      kept.find('a', {
+        compute,
+        dependencyScopeOf: () => {
+          throw new Error('unknown unit');
+        },
+      }),
+    ).rejects.toThrow('unknown unit');
     expect(await ask()).toBe('answer 1');
   });
 
@@ -153,7 +182,10 @@ describe('going ahead', () => {
     change(SALT);
     await Promise.all([first, kept.revalidate()]);
     expect(computed()).toBe(4);
-    expect([await ask('north', NORTH), await ask('salt', SALT)].sort()).toEqual(['answer 3', 'answer 4']);
+    expect([await ask('north', NORTH), await ask('salt', SALT)].sort()).toEqual([
+      'answer 3',
+      'answer 4',
+    ]);
   });
 
   it('gives way to whoever asks first', async () => {
@@ -169,7 +201,10 @@ describe('going ahead', () => {
   it('passes over what cannot be answered: it is said to whoever asks', async () => {
     const { kept, change, ask, computed } = build();
     let isThere = true;
-    const question = { compute: async () => (isThere ? 'there' : Promise.reject(new Error('unknown unit'))), dependencyScopeOf: reachesAll };
+    const question = {
+      compute: async () => (isThere ? 'there' : Promise.reject(new Error('unknown unit'))),
+      dependencyScopeOf: reachesAll,
+    };
     await kept.find('gone', question);
     await ask();
     isThere = false;
@@ -191,52 +226,80 @@ describe('going ahead', () => {
 
 describe('over a long history', () => {
   /** A person in two teams over time: their bookings concern both, their branch and the company. */
-  const CONCERNS: Record<string, readonly string[]> = { ilse: ['ilse', 'deck', 'salt', 'company'], tomas: ['tomas', 'deck', 'engines', 'salt', 'company'], noor: ['noor', 'north', 'company'] };
+  const CONCERNS: Record<string, readonly string[]> = {
+    ilse: ['ilse', 'deck', 'salt', 'company'],
+    tomas: ['tomas', 'deck', 'engines', 'salt', 'company'],
+    noor: ['noor', 'north', 'company'],
+  };
   const UNITS = ['ilse', 'tomas', 'noor', 'deck', 'engines', 'salt', 'north', 'company'];
 
   it('no answer is older than the last change that concerns it, and no more are computed than must be', async () => {
     const step = fc.oneof(
-      fc.record({ kind: fc.constant('book' as const), person: fc.constantFrom(...Object.keys(CONCERNS)) }),
-      fc.record({ kind: fc.constant('all' as const) }), fc.record({ kind: fc.constant('ahead' as const) }), fc.record({ kind: fc.constant('day' as const) }),
-      fc.record({ kind: fc.constant('ask' as const), unit: fc.constantFrom(...UNITS), reachesAll: fc.boolean() }),
+      fc.record({
+        kind: fc.constant('book' as const),
+        person: fc.constantFrom(...Object.keys(CONCERNS)),
+      }),
+      fc.record({ kind: fc.constant('all' as const) }),
+      fc.record({ kind: fc.constant('ahead' as const) }),
+      fc.record({ kind: fc.constant('day' as const) }),
+      fc.record({
+        kind: fc.constant('ask' as const),
+        unit: fc.constantFrom(...UNITS),
+        reachesAll: fc.boolean(),
+      }),
     );
-    await fc.assert(fc.asyncProperty(fc.array(step, { maxLength: 60 }), async (steps) => {
-      let [all, general] = [0, 0];
-      const last = new Map<string, number>();
-      const dataset = { asOf: 1, versionOf: (reach: number | null) => (reach === null ? all : Math.max(general, last.get(UNITS[reach]!) ?? 0)) };
-      const kept = new ResponseCache<string>(dataset, 10_000, (answer) => answer.length);
-      const known = new Map<string, { answer: string; isFresh: boolean; isInUse: boolean }>();
-      const age = (concerns: (key: string) => boolean) => { for (const [key, each] of known) if (concerns(key)) each.isFresh = false; };
-      for (const each of steps) {
-        if (each.kind === 'book') {
-          all++;
-          for (const unit of CONCERNS[each.person]!) last.set(unit, all);
-          age((key) => key.startsWith('all ') || CONCERNS[each.person]!.includes(key.slice(4)));
-        } else if (each.kind === 'all') {
-          general = ++all;
-          age(() => true);
-        } else if (each.kind === 'ahead') {
-          await kept.revalidate();
-          for (const one of known.values()) if (!one.isFresh && one.isInUse) Object.assign(one, { answer: `${all} ${dataset.asOf}`, isFresh: true, isInUse: false });
-        } else if (each.kind === 'day') {
-          dataset.asOf++;
-          known.clear();
-        } else {
-          const key = `${each.reachesAll ? 'all' : 'own'} ${each.unit}`;
-          let isReckoned = false;
-          const answer = await kept.find(key, {
-            compute: async () => {
-              isReckoned = true;
-              return `${all} ${dataset.asOf}`;
-            },
-            dependencyScopeOf: () => (each.reachesAll ? null : UNITS.indexOf(each.unit)),
-          });
-          const before = known.get(key);
-          expect([key, isReckoned]).toEqual([key, !before?.isFresh]);
-          expect(answer).toBe(before?.isFresh ? before.answer : `${all} ${dataset.asOf}`);
-          known.set(key, { answer, isFresh: true, isInUse: true });
+    await fc.assert(
+      fc.asyncProperty(fc.array(step, { maxLength: 60 }), async (steps) => {
+        let [all, general] = [0, 0];
+        const last = new Map<string, number>();
+        const dataset = {
+          asOf: 1,
+          versionOf: (reach: number | null) =>
+            reach === null ? all : Math.max(general, last.get(UNITS[reach]!) ?? 0),
+        };
+        const kept = new ResponseCache<string>(dataset, 10_000, (answer) => answer.length);
+        const known = new Map<string, { answer: string; isFresh: boolean; isInUse: boolean }>();
+        const age = (concerns: (key: string) => boolean) => {
+          for (const [key, each] of known) if (concerns(key)) each.isFresh = false;
+        };
+        for (const each of steps) {
+          if (each.kind === 'book') {
+            all++;
+            for (const unit of CONCERNS[each.person]!) last.set(unit, all);
+            age((key) => key.startsWith('all ') || CONCERNS[each.person]!.includes(key.slice(4)));
+          } else if (each.kind === 'all') {
+            general = ++all;
+            age(() => true);
+          } else if (each.kind === 'ahead') {
+            await kept.revalidate();
+            for (const one of known.values())
+              if (!one.isFresh && one.isInUse)
+                Object.assign(one, {
+                  answer: `${all} ${dataset.asOf}`,
+                  isFresh: true,
+                  isInUse: false,
+                });
+          } else if (each.kind === 'day') {
+            dataset.asOf++;
+            known.clear();
+          } else {
+            const key = `${each.reachesAll ? 'all' : 'own'} ${each.unit}`;
+            let isReckoned = false;
+            const answer = await kept.find(key, {
+              compute: async () => {
+                isReckoned = true;
+                return `${all} ${dataset.asOf}`;
+              },
+              dependencyScopeOf: () => (each.reachesAll ? null : UNITS.indexOf(each.unit)),
+            });
+            const before = known.get(key);
+            expect([key, isReckoned]).toEqual([key, !before?.isFresh]);
+            expect(answer).toBe(before?.isFresh ? before.answer : `${all} ${dataset.asOf}`);
+            known.set(key, { answer, isFresh: true, isInUse: true });
+          }
         }
-      }
-    }), { numRuns: 300 });
+      }),
+      { numRuns: 300 },
+    );
   });
 });

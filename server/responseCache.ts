@@ -4,7 +4,10 @@ import type { Day } from '#core/period/day';
 /** What answers are made of, as far as it says when they have become old. */
 export interface Changing {
   readonly asOf: Day;
-  /** Counts up with every change of what a unit's answers are made of; null: of anything at all. Stamps of two units can be compared. */
+  /**
+   * Counts up with every change of what a unit's answers are made of; null: of anything at all.
+   * Stamps of two units can be compared.
+   */
   versionOf(reach: number | null): number;
 }
 
@@ -26,9 +29,12 @@ interface Kept<Answer> {
 }
 
 /**
- * Answers about figures, until what they are made of changes: two hundred screens that show one unit ask the same within one second,
- * and a booking in one branch leaves the answers of all others. Who asks while an answer is being computed gets the same one.
- * One that was computed while something changed is not kept. After a change those in use can be computed again before anybody asks.
+ * Answers about figures, until what they are made of changes: two hundred screens that show one
+ * unit ask the same within one second,
+ * and a booking in one branch leaves the answers of all others. Who asks while an answer is being
+ * computed gets the same one.
+ * One that was computed while something changed is not kept. After a change those in use can be
+ * computed again before anybody asks.
  */
 export class ResponseCache<Answer> {
   private answers = new Map<string, Kept<Answer>>();
@@ -38,8 +44,15 @@ export class ResponseCache<Answer> {
   private isBehind = false;
   private isGoing = false;
 
-  /** @param most size beyond which the kept ones begin anew: a hundred people looking at a hundred places */
-  constructor(private changing: Changing, private most: number, private sizeOf: (answer: Answer) => number) {}
+  /**
+   * @param most size beyond which the kept ones begin anew: a hundred people looking at a hundred
+   * places
+   */
+  constructor(
+    private changing: Changing,
+    private most: number,
+    private sizeOf: (answer: Answer) => number,
+  ) {}
 
   /**
    * The answer of a key, from before or computed now.
@@ -59,8 +72,10 @@ export class ResponseCache<Answer> {
   }
 
   /**
-   * Reckons again what is in use and has become old, with room between two answers for whoever asks meanwhile. One that nobody
-   * was given since it was last computed waits until somebody asks: so there is never more than twice the work.
+   * Reckons again what is in use and has become old, with room between two answers for whoever asks
+   * meanwhile. One that nobody
+   * was given since it was last computed waits until somebody asks: so there is never more than
+   * twice the work.
    */
   async revalidate(): Promise<void> {
     this.isBehind = true;
@@ -96,7 +111,8 @@ export class ResponseCache<Answer> {
     this.underWay.set(key, mine);
     try {
       const given = await answer;
-      if (asOf === this.asOf && this.changing.versionOf(reach) <= stamp) this.keep(key, { question, answer: given, reach, stamp, isInUse: false });
+      if (asOf === this.asOf && this.changing.versionOf(reach) <= stamp)
+        this.keep(key, { question, answer: given, reach, stamp, isInUse: false });
       return given;
     } finally {
       if (this.underWay.get(key) === mine) this.underWay.delete(key);

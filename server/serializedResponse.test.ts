@@ -6,24 +6,36 @@ import { SerializedResponse } from './serializedResponse';
 /** What would leave, by whether the asker takes gzip. */
 function ask(answer: SerializedResponse, accepts: string | undefined) {
   const headers: Record<string, string> = {};
-  const body = answer.give({ headers: accepts === undefined ? {} : { 'accept-encoding': accepts } } as FastifyRequest, { header: (name: string, value: string) => (headers[name] = value) } as unknown as FastifyReply);
+  const body = answer.give(
+    { headers: accepts === undefined ? {} : { 'accept-encoding': accepts } } as FastifyRequest,
+    { header: (name: string, value: string) => (headers[name] = value) } as unknown as FastifyReply,
+  );
   return { headers, body };
 }
 
 const large = { names: Array.from({ length: 2_000 }, (_, at) => `Person ${at}`) };
-const read = ({ headers, body }: ReturnType<typeof ask>) => JSON.parse((headers['content-encoding'] === 'gzip' ? gunzipSync(body) : body).toString()) as unknown;
+const read = ({ headers, body }: ReturnType<typeof ask>) =>
+  JSON.parse(
+    (headers['content-encoding'] === 'gzip' ? gunzipSync(body) : body).toString(),
+  ) as unknown;
 
 describe('a written answer', () => {
   it('leaves plain the first times, packed from then on for who takes it, and always says the same', async () => {
     const answer = new SerializedResponse(large);
     const [first, second] = [ask(answer, 'gzip, br'), ask(answer, 'gzip, br')];
-    expect([first.headers['content-encoding'], second.headers['content-encoding']]).toEqual([undefined, undefined]);
+    expect([first.headers['content-encoding'], second.headers['content-encoding']]).toEqual([
+      undefined,
+      undefined,
+    ]);
     await expect.poll(() => ask(answer, 'gzip, br').headers['content-encoding']).toBe('gzip');
     const packed = ask(answer, 'br, gzip;q=0.5');
     expect(packed.body.length).toBeLessThan(answer.size / 3);
     for (const each of [first, packed, ask(answer, undefined), ask(answer, 'br')]) {
       expect(read(each)).toEqual(large);
-      expect(each.headers).toMatchObject({ vary: 'accept-encoding', 'content-type': 'application/json; charset=utf-8' });
+      expect(each.headers).toMatchObject({
+        vary: 'accept-encoding',
+        'content-type': 'application/json; charset=utf-8',
+      });
     }
     expect(ask(answer, undefined).headers['content-encoding']).toBeUndefined();
   });

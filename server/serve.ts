@@ -37,16 +37,33 @@ export interface Serving {
 }
 
 /** Starts a whole server over a database. */
-export async function serve({ url, ownerUrl, port, host = '127.0.0.1', today = null, settings = LOCAL_SETTINGS, prepare }: ServeOptions): Promise<Serving> {
+export async function serve({
+  url,
+  ownerUrl,
+  port,
+  host = '127.0.0.1',
+  today = null,
+  settings = LOCAL_SETTINGS,
+  prepare,
+}: ServeOptions): Promise<Serving> {
   const connections = openConnections(url);
   const { db, pool, writers, jobs } = connections;
   await migrate(ownerUrl ?? url);
-  const replica = new Replica({ db, jobs, url, abandon: connections.abandon, today: (zone) => today ?? readToday(zone), onTrouble: tellTrouble });
+  const replica = new Replica({
+    db,
+    jobs,
+    url,
+    abandon: connections.abandon,
+    today: (zone) => today ?? readToday(zone),
+    onTrouble: tellTrouble,
+  });
   await replica.start();
   const context = { db, pool, writers, jobs, replica, settings };
   await prepare?.(context, replica.asOf);
   await sealSecrets(context);
-  const { version } = JSON.parse(readFileSync(join(ROOT, 'package.json'), 'utf8')) as { version: string };
+  const { version } = JSON.parse(readFileSync(join(ROOT, 'package.json'), 'utf8')) as {
+    version: string;
+  };
   const app = await buildApp({ context, version, webRoot: join(ROOT, 'dist/web'), logger: true });
   await app.listen({ port, host });
   const stopChores = startChores(context);
@@ -54,7 +71,8 @@ export async function serve({ url, ownerUrl, port, host = '127.0.0.1', today = n
     isDemo: replica.company?.isDemo ?? false,
     stop: async () => {
       stopChores();
-      // Streams have no end of their own; what is under way is answered, for as long as whoever stops us waits.
+      // Streams have no end of their own; what is under way is answered, for as long as whoever
+      // stops us waits.
       replica.letGo();
       const late = setTimeout(() => app.server.closeAllConnections(), STOP_WITHIN_MS);
       await app.close();
@@ -75,10 +93,15 @@ async function migrate(url: string): Promise<void> {
 }
 
 function tellTrouble(error: unknown): void {
-  process.stderr.write(`The copy of the figures: ${error instanceof Error ? error.message : String(error)}\n`);
+  process.stderr.write(
+    `The copy of the figures: ${error instanceof Error ? error.message : String(error)}\n`,
+  );
 }
 
-/** Folding and recording a few times a second, pruning now and then, and the change of the business date. A database that is away is tried again. */
+/**
+ * Folding and recording a few times a second, pruning now and then, and the change of the business
+ * date. A database that is away is tried again.
+ */
 function startChores({ replica, db }: Context): () => void {
   let day = replica.asOf;
   let isFolding = false;
@@ -92,8 +115,14 @@ function startChores({ replica, db }: Context): () => void {
   const prune = setInterval(() => {
     void pruneEntries(db).catch(() => undefined);
     void pruneSignIns(db).catch(() => undefined);
-    void db.execute(`delete from feed_delivery where outcome <> 'refused' and at < now() - interval '180 days'`).catch(() => undefined);
-    void db.execute(`delete from answered_request where at < now() - interval '7 days'`).catch(() => undefined);
+    void db
+      .execute(
+        `delete from feed_delivery where outcome <> 'refused' and at < now() - interval '180 days'`,
+      )
+      .catch(() => undefined);
+    void db
+      .execute(`delete from answered_request where at < now() - interval '7 days'`)
+      .catch(() => undefined);
   }, PRUNE_EVERY_MS);
   const clock = setInterval(() => {
     if (replica.asOf === day) return;

@@ -5,13 +5,25 @@ import { ProblemError } from './problem';
 /** So long may a body of some kilobytes take, from its head to its last byte. */
 const WITHIN_MS = 20_000;
 
-/** Ends a request whose body does not arrive: half-sent requests would pile up, also of people who are not signed in. */
-export async function cutSlowBodies(request: FastifyRequest, reply: FastifyReply, payload: Readable): Promise<Readable> {
+/**
+ * Ends a request whose body does not arrive: half-sent requests would pile up, also of people who
+ * are not signed in.
+ */
+export async function cutSlowBodies(
+  request: FastifyRequest,
+  reply: FastifyReply,
+  payload: Readable,
+): Promise<Readable> {
   return within(payload, WITHIN_MS, request, reply);
 }
 
 /** The same stream, that fails with `tooSlow` when it has not ended in time. */
-function within(source: Readable, ms: number, request: FastifyRequest, reply: FastifyReply): Readable {
+function within(
+  source: Readable,
+  ms: number,
+  request: FastifyRequest,
+  reply: FastifyReply,
+): Readable {
   const through = new Transform({ transform: (chunk, _encoding, done) => done(null, chunk) });
   // Once the answer is out nobody reads the body any more.
   through.on('error', () => undefined);

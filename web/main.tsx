@@ -8,10 +8,13 @@ import { router } from './routes';
 import './styles.css';
 
 declare global {
-  // Read by the style helper of Radix's parts: under the strict policy a style element needs the page's nonce.
+  // Read by the style helper of Radix's parts: under the strict policy a style element needs the
+  // page's nonce.
   var __webpack_nonce__: string | undefined;
 }
-globalThis.__webpack_nonce__ = document.querySelector<HTMLMetaElement>('meta[name="style-nonce"]')?.content;
+globalThis.__webpack_nonce__ = document.querySelector<HTMLMetaElement>(
+  'meta[name="style-nonce"]',
+)?.content;
 
 applyTheme(readTheme());
 createRoot(document.getElementById('root')!).render(

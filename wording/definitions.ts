@@ -11,7 +11,11 @@ export function listDefinitions(view: StandingView): string[] {
     `${measure.direction === 'lower' ? 'Limit' : 'Target'}: ${describeApplied(view)}`,
     `Attainment: ${describeAttainment(view)}.`,
     `Status: ${describeGrading(view).join(' ')} It is compared on exact values; a small ladder has as many rungs as the grade.`,
-    ...(view.isCumulative && figures.elapsed.phase === 'open' ? [`Pace: by working days, ${figures.elapsed.workingDaysElapsed} of ${figures.elapsed.workingDays} gone, today among them.`] : []),
+    ...(view.isCumulative && figures.elapsed.phase === 'open'
+      ? [
+          `Pace: by working days, ${figures.elapsed.workingDaysElapsed} of ${figures.elapsed.workingDays} gone, today among them.`,
+        ]
+      : []),
     `Places: by attainment; arrows against ${prior.days}.${priorYear ? ` Last year: ${priorYear.days}.` : ''}`,
     `As of ${shortDay(parseDay(asOf)!, true)}; ${newestDay ? `newest deal of ${shortDay(parseDay(newestDay)!, true)}` : 'no deal booked yet'}. ${view.unassigned ? `Not in these figures: ${view.unassigned.deals} won deals whose owner stood in no unit.` : ''}`.trim(),
   ];

@@ -6,25 +6,39 @@ import { figureUnit } from './figureUnit';
 import { describeTarget } from './target';
 
 const BENCHMARK_WORDS: Record<StandingView['grading']['benchmark'], string> = {
-  expectedToDate: 'what was due by now', target: 'the whole target', priorPeriod: 'the period before at the same point', peerAverage: 'the average of its peers',
+  expectedToDate: 'what was due by now',
+  target: 'the whole target',
+  priorPeriod: 'the period before at the same point',
+  peerAverage: 'the average of its peers',
 };
 
 /** A figure as it is, whole smallest units of money. */
 export function showExact(value: number | null, unit: FigureUnit): string {
-  return value === null ? 'none' : formatExact(unit.kind === 'money' ? Math.round(value) : value, unit);
+  return value === null
+    ? 'none'
+    : formatExact(unit.kind === 'money' ? Math.round(value) : value, unit);
 }
 
 /** "booked / target = €396,180 / €480,000 = 83% of target" */
 export function describeAttainment({ figures, measure, currency }: StandingView): string {
   const unit = figureUnit({ measure, currency });
   const isLimit = measure.direction === 'lower';
-  if (figures.attainmentText === null) return figures.actual === null ? 'There is no figure, so there is no percent.' : `There is no complete ${isLimit ? 'limit' : 'target'} above 0 to divide by, so there is no percent.`;
+  if (figures.attainmentText === null)
+    return figures.actual === null
+      ? 'There is no figure, so there is no percent.'
+      : `There is no complete ${isLimit ? 'limit' : 'target'} above 0 to divide by, so there is no percent.`;
   return `attainment = ${measure.name.toLowerCase()} / ${isLimit ? 'limit' : 'target'} = ${showExact(figures.actual, unit)} / ${showExact(figures.target.value, unit)} = ${figures.attainmentText} ${isLimit ? 'of the limit' : 'of target'}`;
 }
 
 /** Which target applies and why. */
-export function describeApplied({ figures: { target }, period, measure, currency }: StandingView): string {
-  const value = target.value === null ? '' : `${showExact(target.value, figureUnit({ measure, currency }))}. `;
+export function describeApplied({
+  figures: { target },
+  period,
+  measure,
+  currency,
+}: StandingView): string {
+  const value =
+    target.value === null ? '' : `${showExact(target.value, figureUnit({ measure, currency }))}. `;
   return `${value}${describeTarget(target, period.name)}${target.missingCount > 0 ? ` ${target.missingCount} ${target.missingCount === 1 ? 'part is' : 'parts are'} missing, so it is not judged by.` : ''}`;
 }
 
@@ -33,12 +47,26 @@ export function describeGrading({ grading, figures, measure, currency }: Standin
   const unit = figureUnit({ measure, currency });
   const { benchmark, percents, effectiveFrom, thresholds, peers, next } = grading;
   const isLower = measure.direction === 'lower';
-  const from = effectiveFrom === null ? 'the standard rule' : `the rule since ${shortDay(parseDay(effectiveFrom)!, true)}`;
-  const against = benchmark === 'peerAverage' && peers !== null ? `${BENCHMARK_WORDS[benchmark]} (${peers})` : BENCHMARK_WORDS[benchmark];
-  const ofWhat = percents === null ? 'fixed values' : `${percents.upper}% and ${percents.lower}% of ${against}`;
-  const steps = thresholds === null ? 'There is nothing to compare with, so there is no grade.' : `Thresholds at ${ofWhat}: grade 3 ${isLower ? 'up to' : 'from'} ${showExact(thresholds.upper, unit)}, grade 2 ${isLower ? 'up to' : 'from'} ${showExact(thresholds.lower, unit)}.`;
+  const from =
+    effectiveFrom === null
+      ? 'the standard rule'
+      : `the rule since ${shortDay(parseDay(effectiveFrom)!, true)}`;
+  const against =
+    benchmark === 'peerAverage' && peers !== null
+      ? `${BENCHMARK_WORDS[benchmark]} (${peers})`
+      : BENCHMARK_WORDS[benchmark];
+  const ofWhat =
+    percents === null ? 'fixed values' : `${percents.upper}% and ${percents.lower}% of ${against}`;
+  const steps =
+    thresholds === null
+      ? 'There is nothing to compare with, so there is no grade.'
+      : `Thresholds at ${ofWhat}: grade 3 ${isLower ? 'up to' : 'from'} ${showExact(thresholds.upper, unit)}, grade 2 ${isLower ? 'up to' : 'from'} ${showExact(thresholds.lower, unit)}.`;
   return [
     `“${figures.status.label}” by ${from}. ${steps}`,
-    ...(next === null ? [] : [`${isLower ? 'Less' : 'More'} by ${showExact(next.distance, unit)} and it is “${next.label}”${isLower ? ` (at ${showExact(next.at, unit)} or less)` : ` (from ${showExact(next.at, unit)})`}.`]),
+    ...(next === null
+      ? []
+      : [
+          `${isLower ? 'Less' : 'More'} by ${showExact(next.distance, unit)} and it is “${next.label}”${isLower ? ` (at ${showExact(next.at, unit)} or less)` : ` (from ${showExact(next.at, unit)})`}.`,
+        ]),
   ];
 }

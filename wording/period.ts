@@ -1,7 +1,20 @@
 import type { FiscalCalendar, Period } from '#core/period/calendar';
 import { toCivil, type Day, type DaySpan } from '#core/period/day';
 
-const MONTHS = ['January', 'February', 'March', 'April', 'May', 'June', 'July', 'August', 'September', 'October', 'November', 'December'];
+const MONTHS = [
+  'January',
+  'February',
+  'March',
+  'April',
+  'May',
+  'June',
+  'July',
+  'August',
+  'September',
+  'October',
+  'November',
+  'December',
+];
 const WEEKDAYS = ['Sunday', 'Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday'];
 
 export function monthName(day: Day): string {
@@ -24,7 +37,10 @@ export function shortDay(day: Day, withYear = false): string {
   return `${date} ${shortMonth(day)}${withYear ? ` ${year}` : ''}`;
 }
 
-/** The days of a span in words: "1–18 Nov", "1 Oct–18 Nov", with years where they differ or are asked for. */
+/**
+ * The days of a span in words: "1–18 Nov", "1 Oct–18 Nov", with years where they differ or are
+ * asked for.
+ */
 export function describeSpan(span: DaySpan, withYear = false): string {
   const last = span.to - 1;
   if (last < span.from) return 'no days yet';
@@ -40,14 +56,18 @@ export function shortPeriod(month: Period, { rule }: FiscalCalendar): string {
   return rule.kind === 'month' ? shortMonth(month.from) : month.id.slice(-3);
 }
 
-/** A period's name in a sentence: "November 2026", "Q3 of FY 2027", "FY 2027", "April to August 2026", "week 47 of 2026". */
+/**
+ * A period's name in a sentence: "November 2026", "Q3 of FY 2027", "FY 2027", "April to August
+ * 2026", "week 47 of 2026".
+ */
 export function describePeriod(period: Period, calendar: FiscalCalendar): string {
   const label = calendar.labelOf(period.from);
   const isByWeek = calendar.rule.kind === 'week';
   if (period.kind === 'month' && isByWeek) return `P${Number(period.id.slice(-2))} of FY ${label}`;
   if (period.kind === 'month') return `${monthName(period.from)} ${toCivil(period.from).year}`;
   if (period.kind === 'day') return describeDay(period.from);
-  if (period.kind === 'week') return `week ${Number(period.id.slice(6))} of ${period.id.slice(0, 4)}`;
+  if (period.kind === 'week')
+    return `week ${Number(period.id.slice(6))} of ${period.id.slice(0, 4)}`;
   if (period.kind === 'year') return `FY ${label}`;
   if (period.kind === 'quarter') return `Q${period.id.slice(-1)} of FY ${label}`;
   if (calendar.monthsIn(period).length === 0) return describeSpan(period, true);
@@ -56,6 +76,7 @@ export function describePeriod(period: Period, calendar: FiscalCalendar): string
     return `P${Number(months[0]!.id.slice(-2))} of FY ${label} to P${Number(months.at(-1)!.id.slice(-2))}${calendar.labelOf(period.to - 1) === label ? '' : ` of FY ${calendar.labelOf(period.to - 1)}`}`;
   }
   const [from, to] = [toCivil(period.from), toCivil(period.to - 1)];
-  const first = from.year === to.year ? monthName(period.from) : `${monthName(period.from)} ${from.year}`;
+  const first =
+    from.year === to.year ? monthName(period.from) : `${monthName(period.from)} ${from.year}`;
   return `${first} to ${monthName(period.to - 1)} ${to.year}`;
 }

@@ -51,7 +51,9 @@ export function toWords(dataset: Dataset, standing: Standing): Words {
   return {
     name: dataset.tree.find(standing.unitId)?.name ?? '',
     period: shortPeriod(standing.period, dataset),
-    measure, ...toNouns(measure), ...pronounsOf(dataset, standing.unitId),
+    measure,
+    ...toNouns(measure),
+    ...pronounsOf(dataset, standing.unitId),
     show: (value) => formatShort(value, unit),
     percent: standing.attainment === null ? '' : showPercent(standing.attainment, cutsOf(rule)),
     firstDay: shortDay(standing.period.from),
@@ -62,11 +64,18 @@ function toNouns(measure: Measure): Pick<Words, 'verb' | 'noun' | 'ofNoun'> {
   if (measure.code === 'revenue') return { verb: 'booked', noun: '', ofNoun: '' };
   if (measure.code === 'deals_won') return { verb: 'won', noun: ' deals', ofNoun: ' of deals' };
   const name = nameInSentence(measure);
-  return measure.valueKind === 'money' ? { verb: 'booked', noun: ` of ${name}`, ofNoun: ` of ${name}` } : { verb: 'reached', noun: ` ${name}`, ofNoun: ` of ${name}` };
+  return measure.valueKind === 'money'
+    ? { verb: 'booked', noun: ` of ${name}`, ofNoun: ` of ${name}` }
+    : { verb: 'reached', noun: ` ${name}`, ofNoun: ` of ${name}` };
 }
 
-/** A month of the running fiscal year goes by its name alone; anything else carries its year (GUARDS 4). */
+/**
+ * A month of the running fiscal year goes by its name alone; anything else carries its year (GUARDS
+ * 4).
+ */
 export function shortPeriod(period: Period, dataset: Dataset): string {
   const running = dataset.calendar.labelOf(dataset.asOf) === dataset.calendar.labelOf(period.from);
-  return period.kind === 'month' && running && dataset.calendar.rule.kind === 'month' ? monthName(period.from) : describePeriod(period, dataset.calendar);
+  return period.kind === 'month' && running && dataset.calendar.rule.kind === 'month'
+    ? monthName(period.from)
+    : describePeriod(period, dataset.calendar);
 }

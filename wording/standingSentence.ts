@@ -16,12 +16,27 @@ export interface SentencePart {
 /** The result in plain words, one case a situation; what a manager reads first. */
 export function describeStanding(dataset: Dataset, standing: Standing): SentencePart[] {
   const lastDay = findLastDay(dataset, standing);
-  if (lastDay !== null && lastDay < standing.period.from) return [{ text: `${dataset.tree.find(standing.unitId)!.name}’s last day here was ${shortDay(lastDay, true)}, before ${shortPeriod(standing.period, dataset)} began.` }];
+  if (lastDay !== null && lastDay < standing.period.from)
+    return [
+      {
+        text: `${dataset.tree.find(standing.unitId)!.name}’s last day here was ${shortDay(lastDay, true)}, before ${shortPeriod(standing.period, dataset)} began.`,
+      },
+    ];
   const parts = describeGraded(dataset, standing);
-  return lastDay === null ? parts : [...parts, { text: ` ${dataset.tree.find(standing.unitId)!.name}’s last day here was ${shortDay(lastDay)}.` }];
+  return lastDay === null
+    ? parts
+    : [
+        ...parts,
+        {
+          text: ` ${dataset.tree.find(standing.unitId)!.name}’s last day here was ${shortDay(lastDay)}.`,
+        },
+      ];
 }
 
-/** The last day of a salesperson who stood here no longer at the end of what counts; null for who still does. */
+/**
+ * The last day of a salesperson who stood here no longer at the end of what counts; null for who
+ * still does.
+ */
 function findLastDay({ tree, asOf }: Dataset, { unitId, period }: Standing): Day | null {
   if (tree.find(unitId)?.kind !== 'salesperson') return null;
   const end = Math.max(...tree.membershipsOf(unitId).map((membership) => membership.to));
@@ -36,7 +51,10 @@ function describeGraded(dataset: Dataset, standing: Standing): SentencePart[] {
   const plain = standing.status.state === 'made' ? result : result.map(({ text }) => ({ text }));
   if (standing.status.grade === 0 || standing.status.state === 'made') return plain;
   const { its } = pronounsOf(dataset, standing.unitId);
-  const against = rule.benchmark === 'priorPeriod' ? 'Against the period before at the same point that is ' : `Against the average of ${its} ${peerAverageOf(dataset, standing.unitId, standing.period, standing.measure)?.count ?? 0} peers that is `;
+  const against =
+    rule.benchmark === 'priorPeriod'
+      ? 'Against the period before at the same point that is '
+      : `Against the average of ${its} ${peerAverageOf(dataset, standing.unitId, standing.period, standing.measure)?.count ?? 0} peers that is `;
   return [...plain, { text: ` ${against}` }, status(standing.status.label), { text: '.' }];
 }
 
@@ -49,7 +67,9 @@ function describeResult(dataset: Dataset, standing: Standing): SentencePart[] {
   if (standing.attainment === null) return describeNoTarget(words, standing, standing.actual);
   if (!words.measure.isCumulative) return describeLevel(words, standing, standing.actual);
   if (standing.status.state === 'made') return describeMade(words, standing, standing.actual);
-  return phase === 'ended' ? describeEnded(words, standing, standing.actual) : describeOpen(words, standing, standing.actual);
+  return phase === 'ended'
+    ? describeEnded(words, standing, standing.actual)
+    : describeOpen(words, standing, standing.actual);
 }
 
 function status(text: string): SentencePart {
@@ -57,14 +77,26 @@ function status(text: string): SentencePart {
 }
 
 function describeNotStarted(words: Words, standing: Standing): SentencePart[] {
-  const target = standing.target.value === null ? 'and no target yet' : `with a ${words.measure.direction === 'lower' ? 'limit' : 'target'} of ${words.show(standing.target.value)}${words.noun}`;
-  return [{ text: `${words.period} starts on ${words.firstDay}: ${standing.elapsed.workingDaysRemaining} working days for ${words.name}, ${target}.` }];
+  const target =
+    standing.target.value === null
+      ? 'and no target yet'
+      : `with a ${words.measure.direction === 'lower' ? 'limit' : 'target'} of
+        ${words.show(standing.target.value)}${words.noun}`;
+  return [
+    {
+      text: `${words.period} starts on ${words.firstDay}: ${standing.elapsed.workingDaysRemaining} working days for ${words.name}, ${target}.`,
+    },
+  ];
 }
 
 function describeIncomplete(words: Words, standing: Standing): SentencePart[] {
   const { partCount, missing } = standing.target;
   const covered = Math.max(0, partCount - missing.length);
-  return [{ text: `${words.name} has ${words.verb} ${words.show(standing.actual ?? 0)}${words.noun} in ${words.period}. ${upper(words.its)} targets are incomplete (${covered} of ${partCount} ${partNoun(standing)} have one), so there is no percent and no status yet.` }];
+  return [
+    {
+      text: `${words.name} has ${words.verb} ${words.show(standing.actual ?? 0)}${words.noun} in ${words.period}. ${upper(words.its)} targets are incomplete (${covered} of ${partCount} ${partNoun(standing)} have one), so there is no percent and no status yet.`,
+    },
+  ];
 }
 
 function partNoun(standing: Standing): string {
@@ -73,13 +105,22 @@ function partNoun(standing: Standing): string {
 
 function describeNoTarget(words: Words, standing: Standing, actual: number): SentencePart[] {
   if (actual < 0 && words.measure.isCumulative) return describeRefunds(words, actual);
-  const reason = standing.target.value === 0 ? `${upper(words.its)} target is 0, so there is nothing to attain.` : `${upper(words.it)} ${words.has} no target for this period, so there is no percent and no status.`;
-  const stand = words.measure.isCumulative ? `has ${words.verb} ${words.show(actual)}${words.noun}` : `has ${showLevel(words, actual)}`;
+  const reason =
+    standing.target.value === 0
+      ? `${upper(words.its)} target is 0, so there is nothing to attain.`
+      : `${upper(words.it)} ${words.has} no target for this period, so there is no percent and no status.`;
+  const stand = words.measure.isCumulative
+    ? `has ${words.verb} ${words.show(actual)}${words.noun}`
+    : `has ${showLevel(words, actual)}`;
   return [{ text: `${words.name} ${stand} in ${words.period}. ${reason}` }];
 }
 
 function describeNoData(words: Words): SentencePart[] {
-  return [{ text: `${words.name} has no ${nameInSentence(words.measure)} in ${words.period}: there is nothing yet to compute it from.` }];
+  return [
+    {
+      text: `${words.name} has no ${nameInSentence(words.measure)} in ${words.period}: there is nothing yet to compute it from.`,
+    },
+  ];
 }
 
 /** "26.2% gross margin", and "34 days to close", not "34 days days to close". */
@@ -89,25 +130,47 @@ function showLevel(words: Words, actual: number): string {
 }
 
 /** What does not grow towards its target: a ratio, a duration, a limit. */
-function describeLevel(words: Words, { target, elapsed }: Standing, actual: number): SentencePart[] {
+function describeLevel(
+  words: Words,
+  { target, elapsed }: Standing,
+  actual: number,
+): SentencePart[] {
   const kind = words.measure.direction === 'lower' ? 'limit' : 'target';
-  const rest = elapsed.phase === 'ended' ? '.' : elapsed.workingDaysRemaining === 0 ? ', on the last working day.' : `, and can still change in ${elapsed.workingDaysRemaining} working ${elapsed.workingDaysRemaining === 1 ? 'day' : 'days'}.`;
+  const rest =
+    elapsed.phase === 'ended'
+      ? '.'
+      : elapsed.workingDaysRemaining === 0
+        ? ', on the last working day.'
+        : `, and can still change in ${elapsed.workingDaysRemaining} working ${elapsed.workingDaysRemaining === 1 ? 'day' : 'days'}.`;
   return [
-    { text: `${words.name} ${elapsed.phase === 'ended' ? 'ended' : 'stands in'} ${words.period} at ${showLevel(words, actual)}. That is ` },
-    status(`${words.percent} of ${words.its} ${words.show(target.value!)} ${kind}`), { text: rest },
+    {
+      text: `${words.name} ${elapsed.phase === 'ended' ? 'ended' : 'stands in'} ${words.period} at ${showLevel(words, actual)}. That is `,
+    },
+    status(`${words.percent} of ${words.its} ${words.show(target.value!)} ${kind}`),
+    { text: rest },
   ];
 }
 
 function describeRefunds(words: Words, actual: number): SentencePart[] {
-  return [{ text: `${words.name} stands at ${words.show(actual)} in ${words.period}: refunds outweigh what was booked.` }];
+  return [
+    {
+      text: `${words.name} stands at ${words.show(actual)} in ${words.period}: refunds outweigh what was booked.`,
+    },
+  ];
 }
 
 function describeMade(words: Words, standing: Standing, actual: number): SentencePart[] {
   const { workingDaysRemaining } = standing.elapsed;
-  const rest = standing.elapsed.phase === 'ended' || workingDaysRemaining === 0 ? '' : `, with ${workingDaysRemaining} working ${workingDaysRemaining === 1 ? 'day' : 'days'} left`;
+  const rest =
+    standing.elapsed.phase === 'ended' || workingDaysRemaining === 0
+      ? ''
+      : `, with ${workingDaysRemaining} working ${workingDaysRemaining === 1 ? 'day' : 'days'} left`;
   return [
-    { text: `${words.name} has ` }, status('made'),
-    { text: ` ${words.its} ${words.show(standing.target.value!)} ${words.period} target: ${words.show(actual)}${words.noun} ${words.verb}, ${words.percent} of target${rest}.` },
+    { text: `${words.name} has ` },
+    status('made'),
+    {
+      text: ` ${words.its} ${words.show(standing.target.value!)} ${words.period} target: ${words.show(actual)}${words.noun} ${words.verb}, ${words.percent} of target${rest}.`,
+    },
   ];
 }
 
@@ -123,10 +186,17 @@ function describeOpen(words: Words, standing: Standing, actual: number): Sentenc
   if (actual < 0) return describeRefunds(words, actual);
   const { workingDaysElapsed, workingDays } = standing.elapsed;
   const { runRateProjection } = standing.pace;
-  const outcome = runRateProjection === null ? '' : `; at this rate ${words.it} ${words.ends} at ${words.show(Math.round(runRateProjection))}${words.noun}`;
+  const outcome =
+    runRateProjection === null
+      ? ''
+      : `; at this rate ${words.it} ${words.ends} at ${words.show(Math.round(runRateProjection))}${words.noun}`;
   return [
-    { text: `${words.name} has ${words.verb} ${words.show(actual)} of ${words.its} ${words.show(standing.target.value!)} ${words.period} target${words.ofNoun}. That is ` },
+    {
+      text: `${words.name} has ${words.verb} ${words.show(actual)} of ${words.its} ${words.show(standing.target.value!)} ${words.period} target${words.ofNoun}. That is `,
+    },
     status(`${words.percent} of target`),
-    { text: `, against ${showPercent(workingDaysElapsed / workingDays)} of the working days gone${outcome}.` },
+    {
+      text: `, against ${showPercent(workingDaysElapsed / workingDays)} of the working days gone${outcome}.`,
+    },
   ];
 }

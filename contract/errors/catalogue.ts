@@ -1,76 +1,377 @@
-/** Every error the API gives: status, title, and a text that says what was got and what to do. `{name}` stands for a parameter. */
+/**
+ * Every error the API gives: status, title, and a text that says what was got and what to do.
+ * `{name}` stands for a parameter.
+ */
 export const ERRORS = {
-  invalidInput: { status: 422, title: 'Some fields need another look', detail: 'Correct the marked fields and send again; nothing was changed.' },
-  invalidBody: { status: 400, title: 'The request could not be read', detail: 'The body is not valid {expected}: {problem}' },
-  badRequest: { status: 400, title: 'The request could not be read', detail: 'Correct it and send it again: {problem}.' },
-  unknownUnit: { status: 404, title: 'No such unit', detail: 'There is no unit "{unit}" that you may see. Choose one from the tree.' },
-  unknownPeriod: { status: 404, title: 'No such period', detail: '"{period}" names no period. Write for example FY2027, FY2027-Q3, FY2027-P08, 2026-W47, 2026-11-18 or FROM..TO.' },
-  wrongStep: { status: 422, title: 'The period cannot be cut like this', detail: '{period} by {step} is one part or too many to see. Choose one of: {steps}.' },
-  unknownMeasure: { status: 404, title: 'No such measure', detail: 'There is no measure "{measure}". Choose one from the list in Setup.' },
-  measureExists: { status: 409, title: 'This code is taken', detail: 'There is a measure "{code}" already. Choose another code, or change that one.' },
-  shippedMeasure: { status: 409, title: 'This measure ships with the product', detail: 'Its computation stays as it is. Add a measure of your own that computes otherwise.' },
-  revenueStays: { status: 409, title: 'Revenue cannot be archived', detail: 'It is what every screen shows when nothing else is chosen.' },
-  notNewest: { status: 409, title: 'There is a newer version', detail: '"{name}" has version {version}. Change that one.' },
-  notTypedIn: { status: 409, title: 'This measure is not typed in', detail: '"{name}" is computed from deals. Only typed-in measures have values of their own.' },
-  valuesChanged: { status: 409, title: 'Someone else has changed these values', detail: '{count} of the values are no longer what you saw: {where}. Nothing was saved; look again and repeat.' },
-  notSignedIn: { status: 401, title: 'Not signed in', detail: 'Sign in, or send a valid access token.' },
-  wrongCredentials: { status: 401, title: 'E-mail or password is not right', detail: 'Check both and try again. After several tries there is a short wait.' },
-  tooManyTries: { status: 429, title: 'Too many tries', detail: 'Wait {seconds} seconds and try again.' },
-  wrongHost: { status: 421, title: 'Not this address', detail: 'This server answers at {host} alone.' },
-  tokenMayNot: { status: 403, title: 'Not with an access token', detail: 'Sign in with a browser for this; a token that only reads changes nothing, and no token makes accounts, passwords or tokens.' },
-  unknownAccount: { status: 404, title: 'No such account', detail: 'There is no account {account} that you may change.' },
-  emailTaken: { status: 409, title: 'This e-mail has an account', detail: '"{email}" is the e-mail of another account. Use another one, or change that account.' },
-  lastAdministrator: { status: 409, title: 'The company needs an administrator', detail: 'This is the last account that may do everything. Make another one administrator first.' },
-  ownAccount: { status: 409, title: 'This is your own account', detail: 'Another administrator changes your role or takes it away.' },
-  linkGone: { status: 404, title: 'This link does not hold any more', detail: 'It was used already, is too old, or a newer one was made. Ask an administrator for a new one.' },
-  wrongPassword: { status: 403, title: 'The password is not right', detail: 'Type your present password again.' },
-  csrf: { status: 403, title: 'The request did not come from this application', detail: 'Load the page again and repeat what you did.' },
-  forbidden: { status: 403, title: 'Not allowed', detail: 'Your role ({role}) may not do this. Ask an administrator.' },
-  outsideUnit: { status: 403, title: 'Outside your unit', detail: '"{unit}" is not in the part of the company you work for.' },
-  notFound: { status: 404, title: 'Not found', detail: 'There is nothing at this address that you may see.' },
-  boardGone: { status: 404, title: 'This board is not shown any more', detail: 'Its link was withdrawn, or never made. Ask whoever runs it for a new one.' },
-  notAPicture: { status: 422, title: 'This is not a picture', detail: 'Choose a PNG, JPEG or WebP file of at most 300 kB.' },
-  unknownName: { status: 404, title: 'No such name', detail: 'There is no such name in the list. Load it anew; somebody may have merged it.' },
-  sameName: { status: 409, title: 'These are one name already', detail: 'Choose two different names to merge.' },
-  badSignature: { status: 401, title: 'The delivery is not signed as agreed', detail: 'Check source, secret and clock: the headers webhook-id, webhook-timestamp and webhook-signature must be of this body and of the last five minutes.' },
-  feedStopped: { status: 409, title: 'This source is stopped', detail: 'Deliveries of “{name}” are not taken until an administrator lets them again in Setup. Keep them and send them then.' },
-  deliveryRefused: { status: 422, title: 'The delivery could not be taken', detail: '{detail} It is kept in Setup, under Feeds, and can be tried again there.' },
-  unknownMapping: { status: 404, title: 'No such mapping', detail: 'Save how the file is read, then import it with that.' },
-  unknownMerge: { status: 404, title: 'No such merge', detail: 'It was undone already, or never made. Load the list anew.' },
-  unknownDeal: { status: 404, title: 'No such deal', detail: 'There is no deal {deal} that you may see.' },
-  tooManyDeals: { status: 422, title: 'Too many deals at once', detail: 'At most {most} deals are changed together; {count} match. Narrow the filter.' },
-  dealExists: { status: 409, title: 'This deal is already booked', detail: 'A deal with the id "{deal}" exists. Open it to change it, or use another id.' },
-  dealChanged: { status: 409, title: 'Someone changed this deal meanwhile', detail: 'You saw version {yours}, it is now version {theirs}. Look at it again, then repeat your change.' },
-  targetsChanged: { status: 409, title: 'Someone changed these targets meanwhile', detail: '{count} of the cells changed since you saw them; nothing was saved. Look at both values and decide.' },
-  unknownPlan: { status: 404, title: 'No such plan', detail: 'There is no plan {plan} that you may see.' },
-  noPublishedPlan: { status: 409, title: 'No plan is published for this year', detail: 'FY {year} has no published plan yet. Start a draft, set its targets and publish it.' },
-  notADraft: { status: 409, title: 'This plan is no draft any more', detail: '"{name}" was {status} on {day}. Start a new draft to change anything.' },
-  reasonNeeded: { status: 422, title: 'A published target is changed only with a reason', detail: 'Say why these targets change; the people concerned will read it.' },
-  ratesOfCompany: { status: 409, title: 'The rates belong to the company’s plan', detail: 'A draft of a part of the company takes the published plan’s rates. They are changed in a draft of the whole company.' },
-  unknownImport: { status: 404, title: 'No such import', detail: 'There is no import {import} of yours.' },
-  alreadyUndone: { status: 409, title: 'This import is undone already', detail: '“{name}” was taken back on {day}.' },
-  closedNeedsReason: { status: 409, title: 'The month is closed', detail: '{name} is closed. Say why it is corrected; the correction is listed with its effect.' },
-  monthClosed: { status: 409, title: 'The month is closed', detail: '{name} is closed. An administrator can open it again by name, with a reason.' },
-  notEnded: { status: 409, title: 'The month has not ended', detail: '{name} can be closed after its last day.' },
-  closedMonthsFirst: { status: 409, title: 'Months are closed', detail: '{count} months are closed and would have other days. Open them first, by name and with a reason.' },
+  invalidInput: {
+    status: 422,
+    title: 'Some fields need another look',
+    detail: 'Correct the marked fields and send again; nothing was changed.',
+  },
+  invalidBody: {
+    status: 400,
+    title: 'The request could not be read',
+    detail: 'The body is not valid {expected}: {problem}',
+  },
+  badRequest: {
+    status: 400,
+    title: 'The request could not be read',
+    detail: 'Correct it and send it again: {problem}.',
+  },
+  unknownUnit: {
+    status: 404,
+    title: 'No such unit',
+    detail: 'There is no unit "{unit}" that you may see. Choose one from the tree.',
+  },
+  unknownPeriod: {
+    status: 404,
+    title: 'No such period',
+    detail:
+      '"{period}" names no period. Write for example FY2027, FY2027-Q3, FY2027-P08, 2026-W47, 2026-11-18 or FROM..TO.',
+  },
+  wrongStep: {
+    status: 422,
+    title: 'The period cannot be cut like this',
+    detail: '{period} by {step} is one part or too many to see. Choose one of: {steps}.',
+  },
+  unknownMeasure: {
+    status: 404,
+    title: 'No such measure',
+    detail: 'There is no measure "{measure}". Choose one from the list in Setup.',
+  },
+  measureExists: {
+    status: 409,
+    title: 'This code is taken',
+    detail: 'There is a measure "{code}" already. Choose another code, or change that one.',
+  },
+  shippedMeasure: {
+    status: 409,
+    title: 'This measure ships with the product',
+    detail: 'Its computation stays as it is. Add a measure of your own that computes otherwise.',
+  },
+  revenueStays: {
+    status: 409,
+    title: 'Revenue cannot be archived',
+    detail: 'It is what every screen shows when nothing else is chosen.',
+  },
+  notNewest: {
+    status: 409,
+    title: 'There is a newer version',
+    detail: '"{name}" has version {version}. Change that one.',
+  },
+  notTypedIn: {
+    status: 409,
+    title: 'This measure is not typed in',
+    detail: '"{name}" is computed from deals. Only typed-in measures have values of their own.',
+  },
+  valuesChanged: {
+    status: 409,
+    title: 'Someone else has changed these values',
+    detail:
+      '{count} of the values are no longer what you saw: {where}. Nothing was saved; look again and repeat.',
+  },
+  notSignedIn: {
+    status: 401,
+    title: 'Not signed in',
+    detail: 'Sign in, or send a valid access token.',
+  },
+  wrongCredentials: {
+    status: 401,
+    title: 'E-mail or password is not right',
+    detail: 'Check both and try again. After several tries there is a short wait.',
+  },
+  tooManyTries: {
+    status: 429,
+    title: 'Too many tries',
+    detail: 'Wait {seconds} seconds and try again.',
+  },
+  wrongHost: {
+    status: 421,
+    title: 'Not this address',
+    detail: 'This server answers at {host} alone.',
+  },
+  tokenMayNot: {
+    status: 403,
+    title: 'Not with an access token',
+    detail:
+      'Sign in with a browser for this; a token that only reads changes nothing, and no token makes accounts, passwords or tokens.',
+  },
+  unknownAccount: {
+    status: 404,
+    title: 'No such account',
+    detail: 'There is no account {account} that you may change.',
+  },
+  emailTaken: {
+    status: 409,
+    title: 'This e-mail has an account',
+    detail: '"{email}" is the e-mail of another account. Use another one, or change that account.',
+  },
+  lastAdministrator: {
+    status: 409,
+    title: 'The company needs an administrator',
+    detail:
+      'This is the last account that may do everything. Make another one administrator first.',
+  },
+  ownAccount: {
+    status: 409,
+    title: 'This is your own account',
+    detail: 'Another administrator changes your role or takes it away.',
+  },
+  linkGone: {
+    status: 404,
+    title: 'This link does not hold any more',
+    detail:
+      'It was used already, is too old, or a newer one was made. Ask an administrator for a new one.',
+  },
+  wrongPassword: {
+    status: 403,
+    title: 'The password is not right',
+    detail: 'Type your present password again.',
+  },
+  csrf: {
+    status: 403,
+    title: 'The request did not come from this application',
+    detail: 'Load the page again and repeat what you did.',
+  },
+  forbidden: {
+    status: 403,
+    title: 'Not allowed',
+    detail: 'Your role ({role}) may not do this. Ask an administrator.',
+  },
+  outsideUnit: {
+    status: 403,
+    title: 'Outside your unit',
+    detail: '"{unit}" is not in the part of the company you work for.',
+  },
+  notFound: {
+    status: 404,
+    title: 'Not found',
+    detail: 'There is nothing at this address that you may see.',
+  },
+  boardGone: {
+    status: 404,
+    title: 'This board is not shown any more',
+    detail: 'Its link was withdrawn, or never made. Ask whoever runs it for a new one.',
+  },
+  notAPicture: {
+    status: 422,
+    title: 'This is not a picture',
+    detail: 'Choose a PNG, JPEG or WebP file of at most 300 kB.',
+  },
+  unknownName: {
+    status: 404,
+    title: 'No such name',
+    detail: 'There is no such name in the list. Load it anew; somebody may have merged it.',
+  },
+  sameName: {
+    status: 409,
+    title: 'These are one name already',
+    detail: 'Choose two different names to merge.',
+  },
+  badSignature: {
+    status: 401,
+    title: 'The delivery is not signed as agreed',
+    detail:
+      'Check source, secret and clock: the headers webhook-id, webhook-timestamp and webhook-signature must be of this body and of the last five minutes.',
+  },
+  feedStopped: {
+    status: 409,
+    title: 'This source is stopped',
+    detail:
+      'Deliveries of “{name}” are not taken until an administrator lets them again in Setup. Keep them and send them then.',
+  },
+  deliveryRefused: {
+    status: 422,
+    title: 'The delivery could not be taken',
+    detail: '{detail} It is kept in Setup, under Feeds, and can be tried again there.',
+  },
+  unknownMapping: {
+    status: 404,
+    title: 'No such mapping',
+    detail: 'Save how the file is read, then import it with that.',
+  },
+  unknownMerge: {
+    status: 404,
+    title: 'No such merge',
+    detail: 'It was undone already, or never made. Load the list anew.',
+  },
+  unknownDeal: {
+    status: 404,
+    title: 'No such deal',
+    detail: 'There is no deal {deal} that you may see.',
+  },
+  tooManyDeals: {
+    status: 422,
+    title: 'Too many deals at once',
+    detail: 'At most {most} deals are changed together; {count} match. Narrow the filter.',
+  },
+  dealExists: {
+    status: 409,
+    title: 'This deal is already booked',
+    detail: 'A deal with the id "{deal}" exists. Open it to change it, or use another id.',
+  },
+  dealChanged: {
+    status: 409,
+    title: 'Someone changed this deal meanwhile',
+    detail:
+      'You saw version {yours}, it is now version {theirs}. Look at it again, then repeat your change.',
+  },
+  targetsChanged: {
+    status: 409,
+    title: 'Someone changed these targets meanwhile',
+    detail:
+      '{count} of the cells changed since you saw them; nothing was saved. Look at both values and decide.',
+  },
+  unknownPlan: {
+    status: 404,
+    title: 'No such plan',
+    detail: 'There is no plan {plan} that you may see.',
+  },
+  noPublishedPlan: {
+    status: 409,
+    title: 'No plan is published for this year',
+    detail: 'FY {year} has no published plan yet. Start a draft, set its targets and publish it.',
+  },
+  notADraft: {
+    status: 409,
+    title: 'This plan is no draft any more',
+    detail: '"{name}" was {status} on {day}. Start a new draft to change anything.',
+  },
+  reasonNeeded: {
+    status: 422,
+    title: 'A published target is changed only with a reason',
+    detail: 'Say why these targets change; the people concerned will read it.',
+  },
+  ratesOfCompany: {
+    status: 409,
+    title: 'The rates belong to the company’s plan',
+    detail:
+      'A draft of a part of the company takes the published plan’s rates. They are changed in a draft of the whole company.',
+  },
+  unknownImport: {
+    status: 404,
+    title: 'No such import',
+    detail: 'There is no import {import} of yours.',
+  },
+  alreadyUndone: {
+    status: 409,
+    title: 'This import is undone already',
+    detail: '“{name}” was taken back on {day}.',
+  },
+  closedNeedsReason: {
+    status: 409,
+    title: 'The month is closed',
+    detail: '{name} is closed. Say why it is corrected; the correction is listed with its effect.',
+  },
+  monthClosed: {
+    status: 409,
+    title: 'The month is closed',
+    detail: '{name} is closed. An administrator can open it again by name, with a reason.',
+  },
+  notEnded: {
+    status: 409,
+    title: 'The month has not ended',
+    detail: '{name} can be closed after its last day.',
+  },
+  closedMonthsFirst: {
+    status: 409,
+    title: 'Months are closed',
+    detail:
+      '{count} months are closed and would have other days. Open them first, by name and with a reason.',
+  },
   alreadySetUp: { status: 409, title: 'The company is already set up', detail: 'Sign in instead.' },
-  notSetUp: { status: 409, title: 'The company is not set up yet', detail: 'Open the first-run page and create it.' },
-  tooLarge: { status: 413, title: 'The file is too large', detail: 'At most {limit} are read at once. Divide the file.' },
-  wrongMediaType: { status: 415, title: 'Cannot read this kind of content', detail: 'Send {expected}.' },
-  badRetryKey: { status: 400, title: 'The Idempotency-Key can not be used', detail: 'Send 1 to 255 visible characters, for example a UUID; nothing was booked.' },
-  dealOfOthers: { status: 403, title: 'This deal is not yours to change', detail: 'It belongs to {name}, or somebody outside your part of the company has a part of it. Ask whoever is responsible for all of them.' },
-  hasRefunds: { status: 409, title: 'Money was taken back from this deal', detail: '{count} refunds point to it. It stays won and worth as much; void the refunds first.' },
-  keyReused: { status: 422, title: 'This key was used for something else', detail: 'The Idempotency-Key was sent before with another body. Use a new key for a new deal, or send the same body again.' },
-  sumTooLarge: { status: 409, title: 'The sum is too large', detail: 'These amounts add up to more than can be kept exactly. Narrow the selection, or correct the deals with far too large amounts: sort by amount to find them.' },
-  importRunning: { status: 429, title: 'An import of yours is running', detail: 'Wait until it has ended, or cancel it, and send the file again.' },
-  importsBusy: { status: 503, title: 'Other imports are running', detail: 'Nothing was changed. Two files are read at a time; send yours again in a minute.' },
-  tooSlow: { status: 408, title: 'The request took too long to arrive', detail: 'Nothing was changed. Check the connection and send it again.' },
-  tooManyStreams: { status: 429, title: 'Too many open connections', detail: 'At most {most} pages listen for changes at a time. Close some and try again.' },
-  busy: { status: 503, title: 'This takes too long at the moment', detail: 'Nothing was changed: it had to wait for another change, or there is too much to read. Try again in a moment, or narrow the selection.' },
-  diskFull: { status: 503, title: 'The disk of the database is full', detail: 'Nothing was changed. Whoever runs the server must make room on the disk of the database; it goes on by itself then.' },
-  unavailable: { status: 503, title: 'The database is away', detail: 'Nothing was changed. It is tried again by itself; try again in a moment.' },
-  outcomeUnknown: { status: 503, title: 'It is not known whether this was saved', detail: 'The connection to the database was lost at the last moment. Look whether the change is there before you send it again; with the same Idempotency-Key nothing happens twice.' },
-  internal: { status: 500, title: 'Something went wrong on our side', detail: 'Look whether your change is there before you repeat it. Say the request id {requestId} when you report it.' },
+  notSetUp: {
+    status: 409,
+    title: 'The company is not set up yet',
+    detail: 'Open the first-run page and create it.',
+  },
+  tooLarge: {
+    status: 413,
+    title: 'The file is too large',
+    detail: 'At most {limit} are read at once. Divide the file.',
+  },
+  wrongMediaType: {
+    status: 415,
+    title: 'Cannot read this kind of content',
+    detail: 'Send {expected}.',
+  },
+  badRetryKey: {
+    status: 400,
+    title: 'The Idempotency-Key can not be used',
+    detail: 'Send 1 to 255 visible characters, for example a UUID; nothing was booked.',
+  },
+  dealOfOthers: {
+    status: 403,
+    title: 'This deal is not yours to change',
+    detail:
+      'It belongs to {name}, or somebody outside your part of the company has a part of it. Ask whoever is responsible for all of them.',
+  },
+  hasRefunds: {
+    status: 409,
+    title: 'Money was taken back from this deal',
+    detail: '{count} refunds point to it. It stays won and worth as much; void the refunds first.',
+  },
+  keyReused: {
+    status: 422,
+    title: 'This key was used for something else',
+    detail:
+      'The Idempotency-Key was sent before with another body. Use a new key for a new deal, or send the same body again.',
+  },
+  sumTooLarge: {
+    status: 409,
+    title: 'The sum is too large',
+    detail:
+      'These amounts add up to more than can be kept exactly. Narrow the selection, or correct the deals with far too large amounts: sort by amount to find them.',
+  },
+  importRunning: {
+    status: 429,
+    title: 'An import of yours is running',
+    detail: 'Wait until it has ended, or cancel it, and send the file again.',
+  },
+  importsBusy: {
+    status: 503,
+    title: 'Other imports are running',
+    detail: 'Nothing was changed. Two files are read at a time; send yours again in a minute.',
+  },
+  tooSlow: {
+    status: 408,
+    title: 'The request took too long to arrive',
+    detail: 'Nothing was changed. Check the connection and send it again.',
+  },
+  tooManyStreams: {
+    status: 429,
+    title: 'Too many open connections',
+    detail: 'At most {most} pages listen for changes at a time. Close some and try again.',
+  },
+  busy: {
+    status: 503,
+    title: 'This takes too long at the moment',
+    detail:
+      'Nothing was changed: it had to wait for another change, or there is too much to read. Try again in a moment, or narrow the selection.',
+  },
+  diskFull: {
+    status: 503,
+    title: 'The disk of the database is full',
+    detail:
+      'Nothing was changed. Whoever runs the server must make room on the disk of the database; it goes on by itself then.',
+  },
+  unavailable: {
+    status: 503,
+    title: 'The database is away',
+    detail: 'Nothing was changed. It is tried again by itself; try again in a moment.',
+  },
+  outcomeUnknown: {
+    status: 503,
+    title: 'It is not known whether this was saved',
+    detail:
+      'The connection to the database was lost at the last moment. Look whether the change is there before you send it again; with the same Idempotency-Key nothing happens twice.',
+  },
+  internal: {
+    status: 500,
+    title: 'Something went wrong on our side',
+    detail:
+      'Look whether your change is there before you repeat it. Say the request id {requestId} when you report it.',
+  },
 } as const satisfies Record<string, { status: number; title: string; detail: string }>;
 
 export type ErrorCode = keyof typeof ERRORS;
@@ -81,10 +382,13 @@ export const FAULTS = {
   notANumber: 'Is not an amount. Write digits with a point, for example 1234.50.',
   tooManyDecimals: 'Has too many decimals: {decimals} are kept.',
   tooLarge: 'Is too large to be kept exactly.',
-  aboveLimit: 'Is beyond {max}, the most that is taken. Look for a zero too many, or a number from another field.',
-  totalTooLarge: 'Together with what is booked it is too large to be added up exactly. Look for deals with far too large amounts.',
+  aboveLimit:
+    'Is beyond {max}, the most that is taken. Look for a zero too many, or a number from another field.',
+  totalTooLarge:
+    'Together with what is booked it is too large to be added up exactly. Look for deals with far too large amounts.',
   dayOutOfRange: 'Must lie between {from} and {to}.',
-  weakPassword: 'Is too easy to guess. Take at least 10 characters: several words, and not your e-mail or a usual password.',
+  weakPassword:
+    'Is too easy to guess. Take at least 10 characters: several words, and not your e-mail or a usual password.',
   needsPerson: 'A salesperson is bound to themselves: choose the person in the tree.',
   notYours: 'Is set by whoever plans for you. Leave it as it is, or empty.',
   badText: 'Holds a character that cannot be kept (a NUL, or half of a pair). Type it again.',
@@ -98,7 +402,8 @@ export const FAULTS = {
   sameColor: 'Another grade has this colour already.',
   closedKeepsRule: 'A closed month keeps its rule. The first possible day is {day}.',
   notADate: 'Is not a date of the calendar. Write for example 2026-11-18.',
-  future: 'Lies after today ({today}). A won or lost deal has closed; choose an earlier day or the status open.',
+  future:
+    'Lies after today ({today}). A won or lost deal has closed; choose an earlier day or the status open.',
   closedOnMissing: 'A won or lost deal needs the day it closed.',
   expectedOnMissing: 'An open deal needs the day on which it is expected to close.',
   closedOnOpen: 'An open deal has not closed. Leave it empty or choose won or lost.',
@@ -150,7 +455,8 @@ export const FAULTS = {
   secondCompany: 'There is one company only; it exists already.',
   companyParent: 'The company is part of no other unit.',
   kindChanged: 'Is a {kind} already; a unit keeps its kind.',
-  badCode: 'Must be 1 to 40 letters, digits, points, dashes or underscores, starting with a letter or digit.',
+  badCode:
+    'Must be 1 to 40 letters, digits, points, dashes or underscores, starting with a letter or digit.',
   overlap: 'Overlaps another time of the same unit.',
   notThereYet: 'The unit does not stand in the tree until then. Choose a later day.',
   ownUnit: 'Your own unit is moved by those above you.',
@@ -183,7 +489,9 @@ export type Params = Readonly<Record<string, string | number>>;
 
 /** Puts parameters into a text of the catalogue. */
 export function fillIn(text: string, params: Params = {}): string {
-  return text.replace(/\{(\w+)\}/g, (whole, name: string) => (name in params ? String(params[name]) : whole));
+  return text.replace(/\{(\w+)\}/g, (whole, name: string) =>
+    name in params ? String(params[name]) : whole,
+  );
 }
 
 /** A fault at a field, by JSON pointer or form field name. */

@@ -1,34 +1,89 @@
 import { CalendarChange, Company, FirstRunInput, FirstRunState } from '../schemas/company';
 import { Me } from '../schemas/access';
-import { ClosedDay, ClosedDaysChange, ClosedDaysQuery, Holidays, HolidaysQuery } from '../schemas/closedDay';
+import {
+  ClosedDay,
+  ClosedDaysChange,
+  ClosedDaysQuery,
+  Holidays,
+  HolidaysQuery,
+} from '../schemas/closedDay';
 import { Nothing } from '../schemas/common';
 import { Type } from 'typebox';
 import { defineRoute } from './route';
 
-
 export const getFirstRun = defineRoute({
-  id: 'getFirstRun', method: 'GET', path: '/first-run', permission: 'anyone', summary: 'Whether the company exists yet', response: FirstRunState,
+  id: 'getFirstRun',
+  method: 'GET',
+  path: '/first-run',
+  permission: 'anyone',
+  summary: 'Whether the company exists yet',
+  response: FirstRunState,
 });
 export const createCompany = defineRoute({
-  id: 'createCompany', maxBytes: 2_000_000, method: 'POST', path: '/first-run', permission: 'anyone', summary: 'Create the company, its calendar, administrator and first units',
-  body: FirstRunInput, response: Me, status: 201, errors: ['alreadySetUp', 'invalidInput'],
+  id: 'createCompany',
+  maxBytes: 2_000_000,
+  method: 'POST',
+  path: '/first-run',
+  permission: 'anyone',
+  summary: 'Create the company, its calendar, administrator and first units',
+  body: FirstRunInput,
+  response: Me,
+  status: 201,
+  errors: ['alreadySetUp', 'invalidInput'],
 });
 export const getCompany = defineRoute({
-  id: 'getCompany', method: 'GET', path: '/company', permission: 'read', summary: 'Company, calendar and business date', response: Company,
+  id: 'getCompany',
+  method: 'GET',
+  path: '/company',
+  permission: 'read',
+  summary: 'Company, calendar and business date',
+  response: Company,
 });
 export const changeCalendar = defineRoute({
-  id: 'changeCalendar', method: 'PUT', path: '/company/calendar', permission: 'administer', summary: 'Change the fiscal calendar, working weekdays and time zone', body: CalendarChange, response: Company,
+  id: 'changeCalendar',
+  method: 'PUT',
+  path: '/company/calendar',
+  permission: 'administer',
+  summary: 'Change the fiscal calendar, working weekdays and time zone',
+  body: CalendarChange,
+  response: Company,
   errors: ['invalidInput', 'closedMonthsFirst'],
 });
 export const changeSharing = defineRoute({
-  id: 'changeSharing', method: 'PUT', path: '/company/sharing', permission: 'administer', summary: 'What salespeople see of each other', body: Type.Object({ sharesTeamLadder: Type.Boolean() }, { additionalProperties: false }), response: Company,
+  id: 'changeSharing',
+  method: 'PUT',
+  path: '/company/sharing',
+  permission: 'administer',
+  summary: 'What salespeople see of each other',
+  body: Type.Object({ sharesTeamLadder: Type.Boolean() }, { additionalProperties: false }),
+  response: Company,
 });
 export const listClosedDays = defineRoute({
-  id: 'listClosedDays', method: 'GET', path: '/closed-days', permission: 'read', summary: 'Days on which all or one of the branches do not work', query: ClosedDaysQuery, response: Type.Array(ClosedDay),
+  id: 'listClosedDays',
+  method: 'GET',
+  path: '/closed-days',
+  permission: 'read',
+  summary: 'Days on which all or one of the branches do not work',
+  query: ClosedDaysQuery,
+  response: Type.Array(ClosedDay),
 });
 export const changeClosedDays = defineRoute({
-  id: 'changeClosedDays', maxBytes: 512_000, method: 'PUT', path: '/closed-days', permission: 'administer', summary: 'Close and open days, all or none', body: ClosedDaysChange, response: Nothing, errors: ['invalidInput'],
+  id: 'changeClosedDays',
+  maxBytes: 512_000,
+  method: 'PUT',
+  path: '/closed-days',
+  permission: 'administer',
+  summary: 'Close and open days, all or none',
+  body: ClosedDaysChange,
+  response: Nothing,
+  errors: ['invalidInput'],
 });
 export const getHolidays = defineRoute({
-  id: 'getHolidays', method: 'GET', path: '/holidays', permission: 'read', summary: 'Public holidays of a country and year', query: HolidaysQuery, response: Holidays,
+  id: 'getHolidays',
+  method: 'GET',
+  path: '/holidays',
+  permission: 'read',
+  summary: 'Public holidays of a country and year',
+  query: HolidaysQuery,
+  response: Holidays,
 });

@@ -3,5 +3,23 @@ import { Id } from '../schemas/common';
 import { CustomerQuery, Customers, CustomerView } from '../schemas/customer';
 import { defineRoute } from './route';
 
-export const listCustomers = defineRoute({ id: 'listCustomers', method: 'GET', path: '/customers', permission: 'read', summary: 'Customers of the deals one may see, the largest first', query: CustomerQuery, response: Customers, errors: ['unknownUnit', 'unknownPeriod'] });
-export const getCustomer = defineRoute({ id: 'getCustomer', method: 'GET', path: '/customers/:id', permission: 'read', summary: 'One customer: months, products, salespeople, and names that are like it', params: Type.Object({ id: Id }), response: CustomerView, errors: ['notFound'] });
+export const listCustomers = defineRoute({
+  id: 'listCustomers',
+  method: 'GET',
+  path: '/customers',
+  permission: 'read',
+  summary: 'Customers of the deals one may see, the largest first',
+  query: CustomerQuery,
+  response: Customers,
+  errors: ['unknownUnit', 'unknownPeriod'],
+});
+export const getCustomer = defineRoute({
+  id: 'getCustomer',
+  method: 'GET',
+  path: '/customers/:id',
+  permission: 'read',
+  summary: 'One customer: months, products, salespeople, and names that are like it',
+  params: Type.Object({ id: Id }),
+  response: CustomerView,
+  errors: ['notFound'],
+});

@@ -3,6 +3,35 @@ import { LongId } from '../schemas/common';
 import { DataQuality } from '../schemas/customer';
 import { defineRoute } from './route';
 
-export const getDataQuality = defineRoute({ id: 'getDataQuality', method: 'GET', path: '/data-quality', permission: 'read', summary: 'What needs care: unassigned and overdue deals, missing costs, likely duplicates, refused deliveries', query: Type.Object({ recent: Type.Optional(Type.Boolean({ description: 'An answer up to a minute old will do.' })) }, { additionalProperties: false }), response: DataQuality });
+export const getDataQuality = defineRoute({
+  id: 'getDataQuality',
+  method: 'GET',
+  path: '/data-quality',
+  permission: 'read',
+  summary:
+    'What needs care: unassigned and overdue deals, missing costs, likely duplicates, refused deliveries',
+  query: Type.Object(
+    {
+      recent: Type.Optional(Type.Boolean({ description: 'An answer up to a minute old will do.' })),
+    },
+    { additionalProperties: false },
+  ),
+  response: DataQuality,
+});
 
-export const dismissDuplicates = defineRoute({ id: 'dismissDuplicates', method: 'POST', path: '/data-quality/dismissals', permission: 'book', summary: 'Say that what looks like one is two, so that it is not shown again', body: Type.Object({ kind: Type.Enum(['deal', 'customer'] as const), ids: Type.Array(LongId, { minItems: 2, maxItems: 20 }) }, { additionalProperties: false }), response: Type.Object({}), errors: ['notFound'] });
+export const dismissDuplicates = defineRoute({
+  id: 'dismissDuplicates',
+  method: 'POST',
+  path: '/data-quality/dismissals',
+  permission: 'book',
+  summary: 'Say that what looks like one is two, so that it is not shown again',
+  body: Type.Object(
+    {
+      kind: Type.Enum(['deal', 'customer'] as const),
+      ids: Type.Array(LongId, { minItems: 2, maxItems: 20 }),
+    },
+    { additionalProperties: false },
+  ),
+  response: Type.Object({}),
+  errors: ['notFound'],
+});

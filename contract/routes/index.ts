@@ -29,20 +29,46 @@ import type { AnyRoute } from './route';
 
 /** Endpoints by domain, as the API description groups them. */
 const DOMAINS = {
-  Access: access, Accounts: accounts, Attainment: attainment, Boards: boards, Company: company, Corrections: { ...corrections, ...ledger },
-  Customers: customers, 'Data quality': dataQuality, Deals: deals, Events: events, 'Exchange rates': rates, Exports: exports, History: history,
-  Imports: imports, Lists: lists, Measures: measures, 'Order systems': feed, Periods: periods, Photos: photos, Pipeline: pipeline, Plans: plans,
-  Print: print, Products: products, 'Status rules': rules, Targets: targets, Units: units,
+  Access: access,
+  Accounts: accounts,
+  Attainment: attainment,
+  Boards: boards,
+  Company: company,
+  Corrections: { ...corrections, ...ledger },
+  Customers: customers,
+  'Data quality': dataQuality,
+  Deals: deals,
+  Events: events,
+  'Exchange rates': rates,
+  Exports: exports,
+  History: history,
+  Imports: imports,
+  Lists: lists,
+  Measures: measures,
+  'Order systems': feed,
+  Periods: periods,
+  Photos: photos,
+  Pipeline: pipeline,
+  Plans: plans,
+  Print: print,
+  Products: products,
+  'Status rules': rules,
+  Targets: targets,
+  Units: units,
 };
 
 export type Domain = keyof typeof DOMAINS;
 
 /** Every endpoint there is; the server refuses to start when one is not implemented. */
-export const ROUTES: readonly AnyRoute[] = Object.values(DOMAINS).flatMap((domain) => Object.values(domain) as AnyRoute[]);
+export const ROUTES: readonly AnyRoute[] = Object.values(DOMAINS).flatMap(
+  (domain) => Object.values(domain) as AnyRoute[],
+);
 
 /** Under which heading the description lists an endpoint. */
 export const DOMAIN_OF: ReadonlyMap<string, Domain> = new Map(
-  Object.entries(DOMAINS).flatMap(([name, domain]) => (Object.values(domain) as AnyRoute[]).map((route) => [route.id, name as Domain])),
+  Object.entries(DOMAINS).flatMap(([name, domain]) =>
+    (Object.values(domain) as AnyRoute[]).map((route) => [route.id, name as Domain]),
+  ),
 );
 
 /** What each heading is about. */
@@ -53,7 +79,8 @@ export const DOMAIN_TEXTS: Readonly<Record<Domain, string>> = {
   Units: 'Branches, teams and salespeople, and where they belong.',
   Measures: 'What is counted, and values that are typed in.',
   'Status rules': 'What counts as good, by measure and from which day on.',
-  Attainment: 'Where units stand against their targets: figures, rankings, series and what is behind them.',
+  Attainment:
+    'Where units stand against their targets: figures, rankings, series and what is behind them.',
   Targets: 'Targets of units and periods, their history and acknowledgements.',
   Plans: 'Drafts of targets and their publication.',
   Periods: 'Closing months and opening them again.',

@@ -2,17 +2,34 @@ import { Nothing } from '../schemas/common';
 import { ClosedMonths, MonthOpening, MonthParams } from '../schemas/plan';
 import { defineRoute } from './route';
 
-
 export const listClosedMonths = defineRoute({
-  id: 'listClosedMonths', method: 'GET', path: '/closed-months', permission: 'read', summary: 'Months that are closed', response: ClosedMonths,
+  id: 'listClosedMonths',
+  method: 'GET',
+  path: '/closed-months',
+  permission: 'read',
+  summary: 'Months that are closed',
+  response: ClosedMonths,
 });
 
 export const closeMonth = defineRoute({
-  id: 'closeMonth', method: 'PUT', path: '/closed-months/:period', permission: 'administer', summary: 'Close a month that has ended', params: MonthParams, response: Nothing,
+  id: 'closeMonth',
+  method: 'PUT',
+  path: '/closed-months/:period',
+  permission: 'administer',
+  summary: 'Close a month that has ended',
+  params: MonthParams,
+  response: Nothing,
   errors: ['unknownPeriod', 'notEnded'],
 });
 
 export const openMonth = defineRoute({
-  id: 'openMonth', method: 'POST', path: '/closed-months/:period/open', permission: 'administer', summary: 'Open a closed month again, by name and with a reason',
-  params: MonthParams, body: MonthOpening, response: Nothing, errors: ['unknownPeriod', 'invalidInput'],
+  id: 'openMonth',
+  method: 'POST',
+  path: '/closed-months/:period/open',
+  permission: 'administer',
+  summary: 'Open a closed month again, by name and with a reason',
+  params: MonthParams,
+  body: MonthOpening,
+  response: Nothing,
+  errors: ['unknownPeriod', 'invalidInput'],
 });

@@ -1,29 +1,70 @@
 import { Type } from 'typebox';
-import { RampChange, UnitChanged, UnitInput, UnitLeave, UnitMove, UnitDetail, UnitSummary } from '../schemas/unit';
+import {
+  RampChange,
+  UnitChanged,
+  UnitInput,
+  UnitLeave,
+  UnitMove,
+  UnitDetail,
+  UnitSummary,
+} from '../schemas/unit';
 import { defineRoute } from './route';
 
 const UnitCode = Type.Object({ code: Type.String({ minLength: 1 }) });
 
 export const createUnit = defineRoute({
-  id: 'createUnit', method: 'POST', path: '/units', permission: 'plan', summary: 'Add a branch, team or salesperson', body: UnitInput, response: UnitSummary, status: 201,
+  id: 'createUnit',
+  method: 'POST',
+  path: '/units',
+  permission: 'plan',
+  summary: 'Add a branch, team or salesperson',
+  body: UnitInput,
+  response: UnitSummary,
+  status: 201,
   errors: ['invalidInput', 'outsideUnit'],
 });
 
 export const listUnits = defineRoute({
-  id: 'listUnits', method: 'GET', path: '/units', permission: 'read', summary: 'Every unit with where it stands today', response: Type.Array(UnitDetail),
+  id: 'listUnits',
+  method: 'GET',
+  path: '/units',
+  permission: 'read',
+  summary: 'Every unit with where it stands today',
+  response: Type.Array(UnitDetail),
 });
 
 export const moveUnit = defineRoute({
-  id: 'moveUnit', method: 'POST', path: '/units/:code/move', permission: 'plan', summary: 'Move a unit under another one from a day on', params: UnitCode, body: UnitMove, response: UnitChanged,
+  id: 'moveUnit',
+  method: 'POST',
+  path: '/units/:code/move',
+  permission: 'plan',
+  summary: 'Move a unit under another one from a day on',
+  params: UnitCode,
+  body: UnitMove,
+  response: UnitChanged,
   errors: ['unknownUnit', 'outsideUnit', 'invalidInput', 'monthClosed'],
 });
 
 export const leaveUnit = defineRoute({
-  id: 'leaveUnit', method: 'POST', path: '/units/:code/leave', permission: 'plan', summary: 'End a unit after its last day', params: UnitCode, body: UnitLeave, response: UnitChanged,
+  id: 'leaveUnit',
+  method: 'POST',
+  path: '/units/:code/leave',
+  permission: 'plan',
+  summary: 'End a unit after its last day',
+  params: UnitCode,
+  body: UnitLeave,
+  response: UnitChanged,
   errors: ['unknownUnit', 'outsideUnit', 'invalidInput', 'monthClosed'],
 });
 
 export const changeRamp = defineRoute({
-  id: 'changeRamp', method: 'PUT', path: '/units/:code/ramp', permission: 'plan', summary: "What part of the full target is asked in a newcomer's first months", params: UnitCode, body: RampChange, response: UnitDetail,
+  id: 'changeRamp',
+  method: 'PUT',
+  path: '/units/:code/ramp',
+  permission: 'plan',
+  summary: "What part of the full target is asked in a newcomer's first months",
+  params: UnitCode,
+  body: RampChange,
+  response: UnitDetail,
   errors: ['unknownUnit', 'invalidInput'],
 });

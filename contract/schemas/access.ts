@@ -4,10 +4,13 @@ export const ROLES = ['administrator', 'manager', 'salesperson', 'viewer'] as co
 export const Role = Type.Enum(ROLES);
 export type Role = (typeof ROLES)[number];
 
-export const Credentials = Type.Object({
-  email: Type.String({ minLength: 3, maxLength: 200 }),
-  password: Type.String({ minLength: 1, maxLength: 200 }),
-}, { additionalProperties: false });
+export const Credentials = Type.Object(
+  {
+    email: Type.String({ minLength: 3, maxLength: 200 }),
+    password: Type.String({ minLength: 1, maxLength: 200 }),
+  },
+  { additionalProperties: false },
+);
 export type Credentials = Static<typeof Credentials>;
 
 /** The person signed in, and the secret that every change from a browser must carry. */
@@ -24,11 +27,22 @@ export type Me = Static<typeof Me>;
 
 export const MOST_TOKEN_DAYS = 366;
 
-export const TokenInput = Type.Object({
-  name: Type.String({ minLength: 1, maxLength: 80, pattern: '\\S' }),
-  days: Type.Optional(Type.Integer({ minimum: 1, maximum: MOST_TOKEN_DAYS, description: 'How long it holds; 90 days when left out.' })),
-  canWrite: Type.Optional(Type.Boolean({ description: 'False: it only reads. True when left out.' })),
-}, { additionalProperties: false });
+export const TokenInput = Type.Object(
+  {
+    name: Type.String({ minLength: 1, maxLength: 80, pattern: '\\S' }),
+    days: Type.Optional(
+      Type.Integer({
+        minimum: 1,
+        maximum: MOST_TOKEN_DAYS,
+        description: 'How long it holds; 90 days when left out.',
+      }),
+    ),
+    canWrite: Type.Optional(
+      Type.Boolean({ description: 'False: it only reads. True when left out.' }),
+    ),
+  },
+  { additionalProperties: false },
+);
 export type TokenInput = Static<typeof TokenInput>;
 
 export const AccessToken = Type.Object({

@@ -30,7 +30,11 @@ export const AccountInput = Type.Object(accountFields, { additionalProperties: f
 export type AccountInput = Static<typeof AccountInput>;
 
 /** A link with which a password is chosen; shown this once. */
-export const AccountLink = Type.Object({ account: Account, link: Type.String(), expiresAt: Type.String() });
+export const AccountLink = Type.Object({
+  account: Account,
+  link: Type.String(),
+  expiresAt: Type.String(),
+});
 export type AccountLink = Static<typeof AccountLink>;
 
 /** What somebody has that goes on without them. */
@@ -43,11 +47,17 @@ export const AccountHoldings = Type.Object({
 });
 export type AccountHoldings = Static<typeof AccountHoldings>;
 
-/** What becomes of what a person had: taken over by whoever deactivates them, or ended. Sessions and tokens always end. */
-export const AccountDeactivation = Type.Object({
-  boards: Type.Enum(['takeOver', 'withdraw'] as const),
-  feeds: Type.Enum(['takeOver', 'stop'] as const),
-}, { additionalProperties: false });
+/**
+ * What becomes of what a person had: taken over by whoever deactivates them, or ended. Sessions and
+ * tokens always end.
+ */
+export const AccountDeactivation = Type.Object(
+  {
+    boards: Type.Enum(['takeOver', 'withdraw'] as const),
+    feeds: Type.Enum(['takeOver', 'stop'] as const),
+  },
+  { additionalProperties: false },
+);
 export type AccountDeactivation = Static<typeof AccountDeactivation>;
 
 const Secret = Type.String({ minLength: 20, maxLength: 100 });
@@ -55,11 +65,21 @@ const Password = Type.String({ minLength: 1, maxLength: 200 });
 
 export const LinkSecret = Type.Object({ secret: Secret }, { additionalProperties: false });
 /** Whose password a link sets, and whether it is their first. */
-export const LinkOwner = Type.Object({ name: Type.String(), email: Type.String(), isInvitation: Type.Boolean() });
+export const LinkOwner = Type.Object({
+  name: Type.String(),
+  email: Type.String(),
+  isInvitation: Type.Boolean(),
+});
 export type LinkOwner = Static<typeof LinkOwner>;
-export const LinkPassword = Type.Object({ secret: Secret, password: Password }, { additionalProperties: false });
+export const LinkPassword = Type.Object(
+  { secret: Secret, password: Password },
+  { additionalProperties: false },
+);
 
-export const PasswordChange = Type.Object({ current: Password, next: Password }, { additionalProperties: false });
+export const PasswordChange = Type.Object(
+  { current: Password, next: Password },
+  { additionalProperties: false },
+);
 
 /** One browser in which somebody is signed in. */
 export const OwnSession = Type.Object({

@@ -5,8 +5,14 @@ import { UnitSummary } from './unit';
 
 const YearQuery = Type.String({ pattern: '^FY\\d{4}$' });
 
-export const AcknowledgementInput = Type.Object({ year: YearQuery, remark: Type.Optional(Reason) }, { additionalProperties: false });
-export const AcknowledgementQuery = Type.Object({ unit: Type.String({ minLength: 1 }), year: YearQuery }, { additionalProperties: false });
+export const AcknowledgementInput = Type.Object(
+  { year: YearQuery, remark: Type.Optional(Reason) },
+  { additionalProperties: false },
+);
+export const AcknowledgementQuery = Type.Object(
+  { unit: Type.String({ minLength: 1 }), year: YearQuery },
+  { additionalProperties: false },
+);
 
 /** waiting: never; changed: targets changed since; seen. */
 export const ACKNOWLEDGED = ['waiting', 'changed', 'seen'] as const;
@@ -24,6 +30,15 @@ export const Acknowledgement = Type.Object({
 export type Acknowledgement = Static<typeof Acknowledgement>;
 
 /** Every change to a unit's published targets of a year, newest first. */
-export const PublishedChanges = Type.Array(Type.Object({
-  at: Type.String(), userName: Type.String(), measure: MeasureCode, period: Type.String(), periodName: Type.String(), from: Nullable(Minor), to: Nullable(Minor), reason: Nullable(Type.String()),
-}));
+export const PublishedChanges = Type.Array(
+  Type.Object({
+    at: Type.String(),
+    userName: Type.String(),
+    measure: MeasureCode,
+    period: Type.String(),
+    periodName: Type.String(),
+    from: Nullable(Minor),
+    to: Nullable(Minor),
+    reason: Nullable(Type.String()),
+  }),
+);

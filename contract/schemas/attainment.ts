@@ -18,8 +18,14 @@ export const Status = Type.Object({
 });
 export type Status = Static<typeof Status>;
 
-/** Statuses named once where a thousand units share a handful; each unit says by its place which one it has. */
-export const StatusIndex = Type.Integer({ minimum: 0, description: 'Place in `statuses`, from 0 on.' });
+/**
+ * Statuses named once where a thousand units share a handful; each unit says by its place which one
+ * it has.
+ */
+export const StatusIndex = Type.Integer({
+  minimum: 0,
+  description: 'Place in `statuses`, from 0 on.',
+});
 
 export const Phase = Type.Enum(['notStarted', 'open', 'ended'] as const);
 
@@ -42,7 +48,14 @@ export const TargetView = Type.Object({
   /** The unit whose target is everybody's below, where it is. */
   inheritedFromUnit: Nullable(Type.String()),
   partCount: Type.Integer(),
-  missing: Type.Array(Type.Object({ unit: Type.String(), name: Type.String(), period: Type.String(), periodName: Type.String() })),
+  missing: Type.Array(
+    Type.Object({
+      unit: Type.String(),
+      name: Type.String(),
+      period: Type.String(),
+      periodName: Type.String(),
+    }),
+  ),
   missingCount: Type.Integer(),
 });
 export type TargetView = Static<typeof TargetView>;
@@ -60,7 +73,10 @@ export const EarlierView = Type.Object({
 });
 export type EarlierView = Static<typeof EarlierView>;
 
-/** The figures of one unit and period, in whole units of the measure's last decimal; those after a division may have fractions. */
+/**
+ * The figures of one unit and period, in whole units of the measure's last decimal; those after a
+ * division may have fractions.
+ */
 export const Figures = Type.Object({
   /** The counted days in words: "1–18 Nov 2026". */
   days: Type.String(),
@@ -77,7 +93,9 @@ export const Figures = Type.Object({
   runRateProjection: Nullable(Type.Number()),
   elapsed: Type.Object({
     phase: Phase,
-    workingDaysElapsed: Type.Integer(), workingDays: Type.Integer(), workingDaysRemaining: Type.Integer(),
+    workingDaysElapsed: Type.Integer(),
+    workingDays: Type.Integer(),
+    workingDaysRemaining: Type.Integer(),
   }),
   status: Status,
 });
@@ -93,7 +111,10 @@ export const RankingRowView = Type.Object({
   targetIncomplete: Type.Boolean(),
   attainment: Nullable(Type.Number()),
   attainmentText: Nullable(Type.String()),
-  /** What it is ranked by, as a number and as shown, and the same at the same point of the prior period. */
+  /**
+   * What it is ranked by, as a number and as shown, and the same at the same point of the prior
+   * period.
+   */
   value: Nullable(Type.Number()),
   valueText: Nullable(Type.String()),
   priorValue: Nullable(Type.Number()),
@@ -112,7 +133,10 @@ export const RankingRowView = Type.Object({
   /** Who was there for a part of the period only. */
   joinedLate: Type.Boolean(),
   leftEarly: Type.Boolean(),
-  /** Some of its deals are too large to be added up and are in none of these figures (`GET /book-problems` names them). */
+  /**
+   * Some of its deals are too large to be added up and are in none of these figures (`GET
+   * /book-problems` names them).
+   */
   excludesDeals: Type.Boolean(),
 });
 export type RankingRowView = Static<typeof RankingRowView>;
@@ -128,42 +152,76 @@ export const StandingView = Type.Object({
   currency: Type.String(),
   asOf: IsoDay,
   newestDay: Nullable(IsoDay),
-  sentence: Type.Array(Type.Object({ text: Type.String(), emphasis: Type.Optional(Type.Literal('status')) })),
+  sentence: Type.Array(
+    Type.Object({ text: Type.String(), emphasis: Type.Optional(Type.Literal('status')) }),
+  ),
   figures: Figures,
-  /** How the grade was found: figures from which on grades 3 and 2 begin, the full target, and what the next grade takes. */
+  /**
+   * How the grade was found: figures from which on grades 3 and 2 begin, the full target, and what
+   * the next grade takes.
+   */
   grading: Type.Object({
-    benchmark: Type.Enum(BENCHMARKS), percents: Nullable(Type.Object({ upper: Type.Number(), lower: Type.Number() })),
+    benchmark: Type.Enum(BENCHMARKS),
+    percents: Nullable(Type.Object({ upper: Type.Number(), lower: Type.Number() })),
     /** The day from which the rule holds; null: the one that ships. */
     effectiveFrom: Nullable(IsoDay),
-    thresholds: Nullable(Type.Object({ upper: Type.Number(), lower: Type.Number() })), peers: Nullable(Type.Integer()),
-    next: Nullable(Type.Object({ grade: Type.Integer(), label: Type.String(), at: Type.Number(), distance: Type.Number() })),
+    thresholds: Nullable(Type.Object({ upper: Type.Number(), lower: Type.Number() })),
+    peers: Nullable(Type.Integer()),
+    next: Nullable(
+      Type.Object({
+        grade: Type.Integer(),
+        label: Type.String(),
+        at: Type.Number(),
+        distance: Type.Number(),
+      }),
+    ),
   }),
-  /** The figure when its months were closed, and how many corrections came since; null where there are none. */
+  /**
+   * The figure when its months were closed, and how many corrections came since; null where there
+   * are none.
+   */
   asClosed: Nullable(Type.Object({ value: Nullable(Value), count: Type.Integer() })),
   prior: EarlierView,
   priorYear: Nullable(EarlierView),
   unassigned: Nullable(Type.Object({ amount: Minor, deals: Type.Integer() })),
-  path: Type.Array(Type.Object({
-    day: IsoDay, actual: Nullable(Value), expectedToDate: Nullable(Value), priorYear: Nullable(Value), runRateProjection: Nullable(Type.Number()),
-  })),
+  path: Type.Array(
+    Type.Object({
+      day: IsoDay,
+      actual: Nullable(Value),
+      expectedToDate: Nullable(Value),
+      priorYear: Nullable(Value),
+      runRateProjection: Nullable(Type.Number()),
+    }),
+  ),
   elapsedShare: Type.Number(),
-  /** The units ranked: salespeople below, with the level that is directly below where there is one. */
+  /**
+   * The units ranked: salespeople below, with the level that is directly below where there is one.
+   */
   rankings: Type.Array(RankingRowView),
   below: Type.Array(RankingRowView),
-  /** The salespeople ranked after those named; null when all are. `actual` is what theirs adds up to, where it does. */
+  /**
+   * The salespeople ranked after those named; null when all are. `actual` is what theirs adds up
+   * to, where it does.
+   */
   remainder: Nullable(Type.Object({ count: Type.Integer(), actual: Nullable(Value) })),
   /** Who gained and lost most against the prior period at the same point. */
   movers: Type.Object({ gained: Type.Array(Mover), lost: Type.Array(Mover) }),
 });
 export type StandingView = Static<typeof StandingView>;
 
-export const StandingQuery = Type.Object({
-  unit: Type.String({ minLength: 1 }),
-  period: Type.String({ minLength: 1 }),
-  measure: Type.Optional(MeasureCode),
-}, { additionalProperties: false });
+export const StandingQuery = Type.Object(
+  {
+    unit: Type.String({ minLength: 1 }),
+    period: Type.String({ minLength: 1 }),
+    measure: Type.Optional(MeasureCode),
+  },
+  { additionalProperties: false },
+);
 
-export const UnitAttainmentsQuery = Type.Object({ period: Type.String({ minLength: 1 }), measure: Type.Optional(MeasureCode) }, { additionalProperties: false });
+export const UnitAttainmentsQuery = Type.Object(
+  { period: Type.String({ minLength: 1 }), measure: Type.Optional(MeasureCode) },
+  { additionalProperties: false },
+);
 
 const TreeNode = Type.Object({
   unit: UnitSummary,
@@ -174,14 +232,20 @@ const TreeNode = Type.Object({
 });
 
 /** The units the reader may see, in tree order. */
-export const UnitAttainments = Type.Object({ statuses: Type.Array(Status), nodes: Type.Array(TreeNode) });
+export const UnitAttainments = Type.Object({
+  statuses: Type.Array(Status),
+  nodes: Type.Array(TreeNode),
+});
 export type UnitAttainments = Static<typeof UnitAttainments>;
 
-export const YearOverviewQuery = Type.Object({
-  unit: Type.String({ minLength: 1 }),
-  year: Type.Optional(Type.String({ pattern: '^FY\\d{4}$' })),
-  measure: Type.Optional(MeasureCode),
-}, { additionalProperties: false });
+export const YearOverviewQuery = Type.Object(
+  {
+    unit: Type.String({ minLength: 1 }),
+    year: Type.Optional(Type.String({ pattern: '^FY\\d{4}$' })),
+    measure: Type.Optional(MeasureCode),
+  },
+  { additionalProperties: false },
+);
 
 export const YearOverviewCell = Type.Object({
   period: PeriodView,
@@ -204,7 +268,10 @@ export const YearOverview = Type.Object({
 });
 export type YearOverview = Static<typeof YearOverview>;
 
-/** One line a unit: the period and the year to date, each with last year at the same point; columns as named. */
+/**
+ * One line a unit: the period and the year to date, each with last year at the same point; columns
+ * as named.
+ */
 export const Standings = Type.Object({
   period: PeriodView,
   asOf: IsoDay,

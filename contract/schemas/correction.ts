@@ -1,7 +1,10 @@
 import { Type, type Static } from 'typebox';
 import { Minor, Nullable } from './common';
 
-export const CorrectionQuery = Type.Object({ unit: Type.String({ minLength: 1 }), period: Type.String({ minLength: 1 }) }, { additionalProperties: false });
+export const CorrectionQuery = Type.Object(
+  { unit: Type.String({ minLength: 1 }), period: Type.String({ minLength: 1 }) },
+  { additionalProperties: false },
+);
 
 /** Something that changed a month after it was closed. */
 export const Correction = Type.Object({
@@ -18,4 +21,7 @@ export const Correction = Type.Object({
 });
 export type Correction = Static<typeof Correction>;
 
-export const Corrections = Type.Object({ corrections: Type.Array(Correction), /** All together. */ revenue: Minor });
+export const Corrections = Type.Object({
+  corrections: Type.Array(Correction),
+  /** All together. */ revenue: Minor,
+});

@@ -8,70 +8,110 @@ export type DealStatus = (typeof DEAL_STATUSES)[number];
 const text = (maxLength: number) => Nullable(Type.String({ maxLength }));
 
 /** One salesperson's share of a deal in percent; shares add up to 100. */
-export const Credit = Type.Object({
-  salesperson: Type.String({ minLength: 1 }),
-  percent: Type.Number({ exclusiveMinimum: 0, maximum: 100 }),
-}, { additionalProperties: false });
+export const Credit = Type.Object(
+  {
+    salesperson: Type.String({ minLength: 1 }),
+    percent: Type.Number({ exclusiveMinimum: 0, maximum: 100 }),
+  },
+  { additionalProperties: false },
+);
 export type Credit = Static<typeof Credit>;
 
-/** A line of a deal: what, how many, at what price and cost each; decimals with a point in the deal's currency. */
-export const DealLine = Type.Object({
-  product: Type.String({ minLength: 1, maxLength: 120, pattern: '\\S' }),
-  quantity: Type.Number(),
-  unitPrice: Type.String({ minLength: 1, maxLength: 40 }),
-  unitCost: Type.Optional(Nullable(Type.String({ maxLength: 40 }))),
-}, { additionalProperties: false });
+/**
+ * A line of a deal: what, how many, at what price and cost each; decimals with a point in the
+ * deal's currency.
+ */
+export const DealLine = Type.Object(
+  {
+    product: Type.String({ minLength: 1, maxLength: 120, pattern: '\\S' }),
+    quantity: Type.Number(),
+    unitPrice: Type.String({ minLength: 1, maxLength: 40 }),
+    unitCost: Type.Optional(Nullable(Type.String({ maxLength: 40 }))),
+  },
+  { additionalProperties: false },
+);
 export type DealLine = Static<typeof DealLine>;
 
 /**
  * What a person or script says of a deal; the same fields as a row of `deals.csv`.
  * The amount is a decimal text in the deal's own currency, so that no float is ever involved.
  */
-export const DealInput = Type.Object({
-  deal: Type.Optional(Type.String({ minLength: 1, maxLength: 80, description: "The source's own id; given by us when left out." })),
-  salesperson: Type.String({ minLength: 1, description: 'Unit code of the salesperson.' }),
-  customer: Type.String({ minLength: 1, maxLength: 200, pattern: '\\S' }),
-  amount: Type.String({ minLength: 1, maxLength: 40, description: 'Decimal with a point, for example "1234.50".' }),
-  currency: Type.Optional(Type.String({ description: 'ISO 4217; the reporting currency when left out.' })),
-  status: DealStatus,
-  closedOn: Type.Optional(Nullable(IsoDay)),
-  expectedOn: Type.Optional(Nullable(IsoDay)),
-  openedOn: Type.Optional(Nullable(IsoDay)),
-  probability: Type.Optional(Nullable(Type.Number({ minimum: 0, maximum: 1 }))),
-  stage: Type.Optional(text(80)),
-  product: Type.Optional(text(120)),
-  category: Type.Optional(text(80)),
-  source: Type.Optional(text(80)),
-  location: Type.Optional(text(80)),
-  quantity: Type.Optional(Nullable(Type.Number())),
-  cost: Type.Optional(text(40)),
-  commissionRate: Type.Optional(Nullable(Type.Number({ minimum: 0, maximum: 1 }))),
-  credit: Type.Optional(Nullable(Type.Array(Credit, { minItems: 2, maxItems: 20 }))),
-  lostReason: Type.Optional(text(80)),
-  /** Id of the won deal that this one takes money back from. */
-  refundOf: Type.Optional(text(80)),
-  /** What the amount is made of; product, quantity and cost of the deal then follow from the lines. */
-  lines: Type.Optional(Nullable(Type.Array(DealLine, { minItems: 1, maxItems: 100 }))),
-  notes: Type.Optional(text(2000)),
-  /** Why, where it is dated in a closed month. */
-  reason: Type.Optional(Type.String({ maxLength: 500 })),
-}, { additionalProperties: false });
+export const DealInput = Type.Object(
+  {
+    deal: Type.Optional(
+      Type.String({
+        minLength: 1,
+        maxLength: 80,
+        description: "The source's own id; given by us when left out.",
+      }),
+    ),
+    salesperson: Type.String({ minLength: 1, description: 'Unit code of the salesperson.' }),
+    customer: Type.String({ minLength: 1, maxLength: 200, pattern: '\\S' }),
+    amount: Type.String({
+      minLength: 1,
+      maxLength: 40,
+      description: 'Decimal with a point, for example "1234.50".',
+    }),
+    currency: Type.Optional(
+      Type.String({ description: 'ISO 4217; the reporting currency when left out.' }),
+    ),
+    status: DealStatus,
+    closedOn: Type.Optional(Nullable(IsoDay)),
+    expectedOn: Type.Optional(Nullable(IsoDay)),
+    openedOn: Type.Optional(Nullable(IsoDay)),
+    probability: Type.Optional(Nullable(Type.Number({ minimum: 0, maximum: 1 }))),
+    stage: Type.Optional(text(80)),
+    product: Type.Optional(text(120)),
+    category: Type.Optional(text(80)),
+    source: Type.Optional(text(80)),
+    location: Type.Optional(text(80)),
+    quantity: Type.Optional(Nullable(Type.Number())),
+    cost: Type.Optional(text(40)),
+    commissionRate: Type.Optional(Nullable(Type.Number({ minimum: 0, maximum: 1 }))),
+    credit: Type.Optional(Nullable(Type.Array(Credit, { minItems: 2, maxItems: 20 }))),
+    lostReason: Type.Optional(text(80)),
+    /** Id of the won deal that this one takes money back from. */
+    refundOf: Type.Optional(text(80)),
+    /**
+     * What the amount is made of; product, quantity and cost of the deal then follow from the
+     * lines.
+     */
+    lines: Type.Optional(Nullable(Type.Array(DealLine, { minItems: 1, maxItems: 100 }))),
+    notes: Type.Optional(text(2000)),
+    /** Why, where it is dated in a closed month. */
+    reason: Type.Optional(Type.String({ maxLength: 500 })),
+  },
+  { additionalProperties: false },
+);
 export type DealInput = Static<typeof DealInput>;
 
-export const DealUpdate = Type.Object({
-  deal: DealInput,
-  version: Type.Integer({ minimum: 1, description: 'The version this change was made from; a newer one on the server is a clash, never overwritten.' }),
-  reason: Type.Optional(Type.String({ maxLength: 500 })),
-}, { additionalProperties: false });
+export const DealUpdate = Type.Object(
+  {
+    deal: DealInput,
+    version: Type.Integer({
+      minimum: 1,
+      description:
+        'The version this change was made from; a newer one on the server is a clash, never overwritten.',
+    }),
+    reason: Type.Optional(Type.String({ maxLength: 500 })),
+  },
+  { additionalProperties: false },
+);
 export type DealUpdate = Static<typeof DealUpdate>;
 
-export const DealVoid = Type.Object({
-  version: Type.Integer({ minimum: 1 }),
-  reason: Type.String({ minLength: 1, maxLength: 500, pattern: '\\S' }),
-}, { additionalProperties: false });
+export const DealVoid = Type.Object(
+  {
+    version: Type.Integer({ minimum: 1 }),
+    reason: Type.String({ minLength: 1, maxLength: 500, pattern: '\\S' }),
+  },
+  { additionalProperties: false },
+);
 export type DealVoid = Static<typeof DealVoid>;
 
-export const DealRestore = Type.Object({ version: Type.Integer({ minimum: 1 }), reason: Type.Optional(Type.String({ maxLength: 500 })) }, { additionalProperties: false });
+export const DealRestore = Type.Object(
+  { version: Type.Integer({ minimum: 1 }), reason: Type.Optional(Type.String({ maxLength: 500 })) },
+  { additionalProperties: false },
+);
 export type DealRestore = Static<typeof DealRestore>;
 
 export const Deal = Type.Object({
@@ -114,13 +154,43 @@ export type Deal = Static<typeof Deal>;
 /** One deal as who asks meets it. */
 export const OpenedDeal = Type.Object({
   ...Deal.properties,
-  /** Whether they may change, void and refund it: their role dataset, its owner is one of their people, and so is everyone it is credited to. */
+  /**
+   * Whether they may change, void and refund it: their role dataset, its owner is one of their
+   * people, and so is everyone it is credited to.
+   */
   canEdit: Type.Boolean(),
 });
 
-export const DEAL_SORTS = ['day', 'credited', 'salesperson', 'customer', 'product', 'category', 'source', 'stage', 'location', 'status', 'probability', 'quantity', 'cost', 'deal', 'changedAt'] as const;
+export const DEAL_SORTS = [
+  'day',
+  'credited',
+  'salesperson',
+  'customer',
+  'product',
+  'category',
+  'source',
+  'stage',
+  'location',
+  'status',
+  'probability',
+  'quantity',
+  'cost',
+  'deal',
+  'changedAt',
+] as const;
 export type DealSort = (typeof DEAL_SORTS)[number];
-export const DEAL_GROUPS = ['salesperson', 'customer', 'product', 'category', 'source', 'stage', 'location', 'lostReason', 'status', 'month'] as const;
+export const DEAL_GROUPS = [
+  'salesperson',
+  'customer',
+  'product',
+  'category',
+  'source',
+  'stage',
+  'location',
+  'lostReason',
+  'status',
+  'month',
+] as const;
 export type DealGrouping = (typeof DEAL_GROUPS)[number];
 
 const named = Type.Optional(Type.String({ minLength: 1, maxLength: 200 }));
@@ -134,9 +204,20 @@ const filterFields = {
   search: Type.Optional(Type.String({ maxLength: 100 })),
   /** Unit code of who owns it; a unit also finds deals of which its people have a part. */
   salesperson: named,
-  customer: named, product: named, category: named, source: named, stage: named, location: named, lostReason: named,
+  customer: named,
+  product: named,
+  category: named,
+  source: named,
+  stage: named,
+  location: named,
+  lostReason: named,
   currency: Type.Optional(Type.String({ pattern: '^[A-Z]{3}$' })),
-  amountFrom: Type.Optional(Type.String({ maxLength: 40, description: 'Decimal in the reporting currency, itself included.' })),
+  amountFrom: Type.Optional(
+    Type.String({
+      maxLength: 40,
+      description: 'Decimal in the reporting currency, itself included.',
+    }),
+  ),
   amountTo: Type.Optional(Type.String({ maxLength: 40 })),
   /** Open, and expected to have closed before today. */
   overdue: yes,
@@ -152,17 +233,24 @@ const filterFields = {
 export const DealFilterQuery = Type.Object(filterFields, { additionalProperties: false });
 export type DealFilterQuery = Static<typeof DealFilterQuery>;
 
-export const DealQuery = Type.Object({
-  ...filterFields,
-  sort: Type.Optional(Type.Enum(DEAL_SORTS)),
-  order: Type.Optional(Type.Enum(['asc', 'desc'] as const)),
-  cursor: Type.Optional(Type.String({ maxLength: 500 })),
-  limit: Type.Optional(Type.Integer({ minimum: 1, maximum: 500 })),
-}, { additionalProperties: false });
+export const DealQuery = Type.Object(
+  {
+    ...filterFields,
+    sort: Type.Optional(Type.Enum(DEAL_SORTS)),
+    order: Type.Optional(Type.Enum(['asc', 'desc'] as const)),
+    cursor: Type.Optional(Type.String({ maxLength: 500 })),
+    limit: Type.Optional(Type.Integer({ minimum: 1, maximum: 500 })),
+  },
+  { additionalProperties: false },
+);
 export type DealQuery = Static<typeof DealQuery>;
 
 /** Count, sum and average of credited amounts; the average is null of none. */
-export const DealTally = Type.Object({ count: Type.Integer(), credited: Minor, average: Nullable(Minor) });
+export const DealTally = Type.Object({
+  count: Type.Integer(),
+  credited: Minor,
+  average: Nullable(Minor),
+});
 export type DealTally = Static<typeof DealTally>;
 
 /** One page of deals with the sums of all that match. Only won deals count as booked. */
@@ -175,24 +263,63 @@ export const DealPage = Type.Object({
 });
 export type DealPage = Static<typeof DealPage>;
 
-export const DealGroupQuery = Type.Object({ ...filterFields, by: Type.Enum(DEAL_GROUPS) }, { additionalProperties: false });
+export const DealGroupQuery = Type.Object(
+  { ...filterFields, by: Type.Enum(DEAL_GROUPS) },
+  { additionalProperties: false },
+);
 export type DealGroupQuery = Static<typeof DealGroupQuery>;
 
-/** Deals that have something in common; `key` is what the filter of the same name takes, null for those without. */
-export const DealGroup = Type.Object({ key: Nullable(Type.String()), name: Type.String(), count: Type.Integer(), won: DealTally, open: DealTally });
+/**
+ * Deals that have something in common; `key` is what the filter of the same name takes, null for
+ * those without.
+ */
+export const DealGroup = Type.Object({
+  key: Nullable(Type.String()),
+  name: Type.String(),
+  count: Type.Integer(),
+  won: DealTally,
+  open: DealTally,
+});
 export type DealGroup = Static<typeof DealGroup>;
-/** The largest by won amount; `others` is all that is left, so that the groups and it make the whole. */
-export const DealGroups = Type.Object({ groups: Type.Array(DealGroup), remainder: Nullable(Type.Object({ groups: Type.Integer(), count: Type.Integer(), won: DealTally, open: DealTally })) });
+/**
+ * The largest by won amount; `others` is all that is left, so that the groups and it make the
+ * whole.
+ */
+export const DealGroups = Type.Object({
+  groups: Type.Array(DealGroup),
+  remainder: Nullable(
+    Type.Object({ groups: Type.Integer(), count: Type.Integer(), won: DealTally, open: DealTally }),
+  ),
+});
 export type DealGroups = Static<typeof DealGroups>;
 
 /** Deals that take money back from one, and how much of it is left. */
-export const DealRefunds = Type.Object({ refunds: Type.Array(Type.Object({ id: Type.Integer(), deal: Type.String(), closedOn: IsoDay, amount: Type.String() })), remaining: Type.String() });
+export const DealRefunds = Type.Object({
+  refunds: Type.Array(
+    Type.Object({
+      id: Type.Integer(),
+      deal: Type.String(),
+      closedOn: IsoDay,
+      amount: Type.String(),
+    }),
+  ),
+  remaining: Type.String(),
+});
 export type DealRefunds = Static<typeof DealRefunds>;
 
 /** Where a deal counts: a unit and month, with and without it. */
 export const DealContribution = Type.Object({
-  unit: Type.String(), name: Type.String(), kind: Type.String(), period: Type.String(), periodName: Type.String(), credited: Minor, actual: Minor,
-  target: Nullable(Type.Number()), targetSource: Type.String(), attainment: Nullable(Type.String()), without: Nullable(Type.String()),
+  unit: Type.String(),
+  name: Type.String(),
+  kind: Type.String(),
+  period: Type.String(),
+  periodName: Type.String(),
+  credited: Minor,
+  actual: Minor,
+  target: Nullable(Type.Number()),
+  targetSource: Type.String(),
+  attainment: Nullable(Type.String()),
+  without: Nullable(Type.String()),
 });
 export type DealContribution = Static<typeof DealContribution>;
 

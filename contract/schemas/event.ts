@@ -1,8 +1,21 @@
 import { Type, type Static } from 'typebox';
 
-export const EVENT_TOPICS = ['deals', 'targets', 'drafts', 'units', 'plans', 'measures', 'activities', 'company', 'boards'] as const;
+export const EVENT_TOPICS = [
+  'deals',
+  'targets',
+  'drafts',
+  'units',
+  'plans',
+  'measures',
+  'activities',
+  'company',
+  'boards',
+] as const;
 
-/** Something the reader may see has changed; what it is now is asked for anew, through the same rights. */
+/**
+ * Something the reader may see has changed; what it is now is asked for anew, through the same
+ * rights.
+ */
 export const LiveEvent = Type.Object({
   topic: Type.Enum(EVENT_TOPICS),
 });

@@ -6,42 +6,67 @@ export const IMPORT_KINDS = ['units', 'targets', 'deals', 'activities', 'rates']
 export const ImportKind = Type.Enum(IMPORT_KINDS);
 export type ImportKind = (typeof IMPORT_KINDS)[number];
 
-export const ImportQuery = Type.Object({
-  /** Read and check only; nothing is written. */
-  check: Type.Optional(Type.Boolean()),
-  /** Take the good rows and leave the refused ones; not for units, which hang together. */
-  partial: Type.Optional(Type.Boolean()),
-  fileName: Type.Optional(Type.String({ maxLength: 200 })),
-  reason: Type.Optional(Reason),
-  /** For deals: how the file is read (saveImportMapping); left out: it is in the open format. */
-  mapping: Type.Optional(Id),
-  /** For targets: the draft to import into; left out: a new draft, a copy of the published plan with the file's targets. */
-  plan: Type.Optional(Id),
-}, { additionalProperties: false });
+export const ImportQuery = Type.Object(
+  {
+    /** Read and check only; nothing is written. */
+    check: Type.Optional(Type.Boolean()),
+    /** Take the good rows and leave the refused ones; not for units, which hang together. */
+    partial: Type.Optional(Type.Boolean()),
+    fileName: Type.Optional(Type.String({ maxLength: 200 })),
+    reason: Type.Optional(Reason),
+    /** For deals: how the file is read (saveImportMapping); left out: it is in the open format. */
+    mapping: Type.Optional(Id),
+    /**
+     * For targets: the draft to import into; left out: a new draft, a copy of the published plan
+     * with the file's targets.
+     */
+    plan: Type.Optional(Id),
+  },
+  { additionalProperties: false },
+);
 
 /** An import of deals that has been made, or deals that were changed together. */
 export const ImportRun = Type.Object({
-  id: Type.Integer(), kind: Type.Enum(['deals', 'bulk', 'feed'] as const), fileName: Type.String(), userName: Type.String(), at: Type.String(), created: Type.Integer(), changed: Type.Integer(), unchanged: Type.Integer(),
-  undoneAt: Nullable(Type.String()), undoneBy: Nullable(Type.String()),
+  id: Type.Integer(),
+  kind: Type.Enum(['deals', 'bulk', 'feed'] as const),
+  fileName: Type.String(),
+  userName: Type.String(),
+  at: Type.String(),
+  created: Type.Integer(),
+  changed: Type.Integer(),
+  unchanged: Type.Integer(),
+  undoneAt: Nullable(Type.String()),
+  undoneBy: Nullable(Type.String()),
 });
 export type ImportRun = Static<typeof ImportRun>;
 
-export const ImportUndo = Type.Object({ reason: Type.String({ minLength: 1, maxLength: 500, pattern: '\\S' }) }, { additionalProperties: false });
+export const ImportUndo = Type.Object(
+  { reason: Type.String({ minLength: 1, maxLength: 500, pattern: '\\S' }) },
+  { additionalProperties: false },
+);
 /** `kept`: deals that somebody changed since; they stay as they are. */
-export const ImportUndone = Type.Object({ voided: Type.Integer(), restored: Type.Integer(), kept: Type.Array(Type.String()), keptCount: Type.Integer() });
+export const ImportUndone = Type.Object({
+  voided: Type.Integer(),
+  restored: Type.Integer(),
+  kept: Type.Array(Type.String()),
+  keptCount: Type.Integer(),
+});
 export type ImportUndone = Static<typeof ImportUndone>;
 
 export const EXPORT_FORMATS = ['csv', 'xlsx', 'json'] as const;
-export const ExportQuery = Type.Object({
-  /** A draft instead of the published targets. */
-  plan: Type.Optional(Id),
-  /** A workbook or JSON in place of CSV. */
-  format: Type.Optional(Type.Enum(EXPORT_FORMATS)),
-  /** Which fiscal year a workbook is of; left out: the draft's, or the running one. */
-  year: Type.Optional(Type.String({ pattern: '^FY\\d{4}$' })),
-  /** For deals: only those that match. */
-  ...DealFilterQuery.properties,
-}, { additionalProperties: false });
+export const ExportQuery = Type.Object(
+  {
+    /** A draft instead of the published targets. */
+    plan: Type.Optional(Id),
+    /** A workbook or JSON in place of CSV. */
+    format: Type.Optional(Type.Enum(EXPORT_FORMATS)),
+    /** Which fiscal year a workbook is of; left out: the draft's, or the running one. */
+    year: Type.Optional(Type.String({ pattern: '^FY\\d{4}$' })),
+    /** For deals: only those that match. */
+    ...DealFilterQuery.properties,
+  },
+  { additionalProperties: false },
+);
 
 /** Why a row was refused: where, what stood there, and what would be accepted. */
 export const Refusal = Type.Object({
@@ -67,12 +92,30 @@ export const ImportReport = Type.Object({
   /** The first refusals; `refused` counts all. */
   refusals: Type.Array(Refusal),
   ignoredColumns: Type.Array(Type.String()),
-  /** Values that name nobody and nothing there is: to be matched with what there is, or for the lists added (`isNew`). Likely ones first. */
-  unknown: Type.Optional(Type.Array(Type.Object({ column: Type.String(), value: Type.String(), count: Type.Integer(), isNew: Type.Boolean(), suggestions: Type.Array(Type.String()) }))),
+  /**
+   * Values that name nobody and nothing there is: to be matched with what there is, or for the
+   * lists added (`isNew`). Likely ones first.
+   */
+  unknown: Type.Optional(
+    Type.Array(
+      Type.Object({
+        column: Type.String(),
+        value: Type.String(),
+        count: Type.Integer(),
+        isNew: Type.Boolean(),
+        suggestions: Type.Array(Type.String()),
+      }),
+    ),
+  ),
   newNames: Type.Array(Type.Object({ list: Type.String(), count: Type.Integer() })),
   /** The drafts that targets were imported into. */
-  plans: Type.Optional(Type.Array(Type.Object({ id: Type.Integer(), year: Type.String(), name: Type.String() }))),
-  /** False for a check, and for a file with refused rows unless the good ones were asked for: then nothing was written. */
+  plans: Type.Optional(
+    Type.Array(Type.Object({ id: Type.Integer(), year: Type.String(), name: Type.String() })),
+  ),
+  /**
+   * False for a check, and for a file with refused rows unless the good ones were asked for: then
+   * nothing was written.
+   */
   written: Type.Boolean(),
 });
 export type ImportReport = Static<typeof ImportReport>;

@@ -4,17 +4,23 @@ import { Type, type Static } from 'typebox';
 export const NUMBER_FORMS = ['point', 'comma'] as const;
 const Texts = Type.Record(Type.String({ maxLength: 200 }), Type.String({ maxLength: 200 }));
 
-/** How a file that is not in the open format is read: which of its columns mean ours, how it writes days and numbers, what stands for what. */
-export const ImportMapping = Type.Object({
-  /** Their heading to our column; an empty text: not read. */
-  columns: Texts,
-  days: Type.Enum(DAY_FORMS),
-  numbers: Type.Enum(NUMBER_FORMS),
-  /** By our column: a value of theirs to one of ours. */
-  values: Type.Record(Type.String({ maxLength: 40 }), Texts),
-  /** By our column: what holds where the file says nothing. */
-  defaults: Texts,
-}, { additionalProperties: false });
+/**
+ * How a file that is not in the open format is read: which of its columns mean ours, how it writes
+ * days and numbers, what stands for what.
+ */
+export const ImportMapping = Type.Object(
+  {
+    /** Their heading to our column; an empty text: not read. */
+    columns: Texts,
+    days: Type.Enum(DAY_FORMS),
+    numbers: Type.Enum(NUMBER_FORMS),
+    /** By our column: a value of theirs to one of ours. */
+    values: Type.Record(Type.String({ maxLength: 40 }), Texts),
+    /** By our column: what holds where the file says nothing. */
+    defaults: Texts,
+  },
+  { additionalProperties: false },
+);
 export type ImportMapping = Static<typeof ImportMapping>;
 
 /** The first rows of a file as they stand, and how it might be read. */
@@ -32,5 +38,11 @@ export const ImportPreview = Type.Object({
 export type ImportPreview = Static<typeof ImportPreview>;
 
 export const SavedMapping = Type.Object({ id: Type.Integer() });
-export const MappingInput = Type.Object({ headings: Type.Array(Type.String({ maxLength: 200 }), { maxItems: 200 }), mapping: ImportMapping }, { additionalProperties: false });
+export const MappingInput = Type.Object(
+  {
+    headings: Type.Array(Type.String({ maxLength: 200 }), { maxItems: 200 }),
+    mapping: ImportMapping,
+  },
+  { additionalProperties: false },
+);
 export type MappingInput = Static<typeof MappingInput>;

@@ -33,13 +33,45 @@ import * as target from './target';
 import * as unit from './unit';
 
 const MODULES = [
-  access, account, acknowledgement, activity, board, bulk, closedDay, company, contributingDeals,
-  correction, customer, deal, dealHistory, dealView, event, feed, imports, importMapping, ladder, list,
-  measure, oversizedTotal, pipeline, plan, planGrid, print, rate, rule, scorecard, series, standing,
-  target, unit,
+  access,
+  account,
+  acknowledgement,
+  activity,
+  board,
+  bulk,
+  closedDay,
+  company,
+  contributingDeals,
+  correction,
+  customer,
+  deal,
+  dealHistory,
+  dealView,
+  event,
+  feed,
+  imports,
+  importMapping,
+  ladder,
+  list,
+  measure,
+  oversizedTotal,
+  pipeline,
+  plan,
+  planGrid,
+  print,
+  rate,
+  rule,
+  scorecard,
+  series,
+  standing,
+  target,
+  unit,
 ];
 
-/** Every exported schema of more than a plain value, by its name: the components of the API description. */
+/**
+ * Every exported schema of more than a plain value, by its name: the components of the API
+ * description.
+ */
 export const NAMED_SCHEMAS: ReadonlyMap<object, string> = new Map(
   MODULES.flatMap((module) => Object.entries(module))
     .filter(([, value]) => isStructured(value))
@@ -48,6 +80,15 @@ export const NAMED_SCHEMAS: ReadonlyMap<object, string> = new Map(
 
 function isStructured(value: unknown): boolean {
   if (typeof value !== 'object' || value === null || Array.isArray(value)) return false;
-  const schema = value as { type?: unknown; anyOf?: unknown; properties?: unknown; items?: unknown };
-  return schema.anyOf !== undefined || (schema.type === 'object' && schema.properties !== undefined) || (schema.type === 'array' && schema.items !== undefined);
+  const schema = value as {
+    type?: unknown;
+    anyOf?: unknown;
+    properties?: unknown;
+    items?: unknown;
+  };
+  return (
+    schema.anyOf !== undefined ||
+    (schema.type === 'object' && schema.properties !== undefined) ||
+    (schema.type === 'array' && schema.items !== undefined)
+  );
 }

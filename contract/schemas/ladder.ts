@@ -5,34 +5,54 @@ import { MeasureCode, MeasureRecord } from './measure';
 import { PeriodView, Phase, RankingRowView } from './attainment';
 import { UnitSummary } from './unit';
 
-export const Level = Type.Union([Type.Literal('salesperson'), Type.Literal('team'), Type.Literal('branch')]);
+export const Level = Type.Union([
+  Type.Literal('salesperson'),
+  Type.Literal('team'),
+  Type.Literal('branch'),
+]);
 
-export const LadderQuery = Type.Object({
-  unit: Type.String({ minLength: 1 }),
-  period: Type.String({ minLength: 1 }),
-  measure: Type.Optional(MeasureCode),
-  level: Type.Optional(Level),
-  by: Type.Optional(Type.Enum(RANKED_BY)),
-  /** So many places from the top; left out: the first hundred. */
-  limit: Type.Optional(Type.Integer({ minimum: 1, maximum: 10_000 })),
-  /** Leaves out who is on a ramp in the period. */
-  withoutRamps: Type.Optional(Type.Boolean()),
-}, { additionalProperties: false });
+export const LadderQuery = Type.Object(
+  {
+    unit: Type.String({ minLength: 1 }),
+    period: Type.String({ minLength: 1 }),
+    measure: Type.Optional(MeasureCode),
+    level: Type.Optional(Level),
+    by: Type.Optional(Type.Enum(RANKED_BY)),
+    /** So many places from the top; left out: the first hundred. */
+    limit: Type.Optional(Type.Integer({ minimum: 1, maximum: 10_000 })),
+    /** Leaves out who is on a ramp in the period. */
+    withoutRamps: Type.Optional(Type.Boolean()),
+  },
+  { additionalProperties: false },
+);
 export type LadderQuery = Static<typeof LadderQuery>;
 
-/** A ranking of one level under a unit; what is ranked by stands in `value` and, as shown, in `valueText`. */
+/**
+ * A ranking of one level under a unit; what is ranked by stands in `value` and, as shown, in
+ * `valueText`.
+ */
 export const LadderView = Type.Object({
-  unit: UnitSummary, period: PeriodView, measure: MeasureRecord, isCumulative: Type.Boolean(), currency: Type.String(), asOf: IsoDay,
-  level: Level, levels: Type.Array(Level), by: Type.Enum(RANKED_BY),
+  unit: UnitSummary,
+  period: PeriodView,
+  measure: MeasureRecord,
+  isCumulative: Type.Boolean(),
+  currency: Type.String(),
+  asOf: IsoDay,
+  level: Level,
+  levels: Type.Array(Level),
+  by: Type.Enum(RANKED_BY),
   sentence: Type.String(),
   /** The counted days, and those of the prior period they are compared with, in words. */
-  days: Type.String(), priorDays: Type.String(),
-  phase: Phase, elapsedShare: Type.Number(),
+  days: Type.String(),
+  priorDays: Type.String(),
+  phase: Phase,
+  elapsedShare: Type.Number(),
   /** How many were left out for being on a ramp. */
   onRamp: Type.Integer(),
   rankings: Type.Array(RankingRowView),
   /** How many there are, and how many of them have a rank. */
-  count: Type.Integer(), ranked: Type.Integer(),
+  count: Type.Integer(),
+  ranked: Type.Integer(),
   /** The reader's own place, where they are among them. */
   mine: Nullable(RankingRowView),
   /** The reader's own team, shown because the company shares it. */

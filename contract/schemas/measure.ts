@@ -3,19 +3,35 @@ import { ACCUMULATIONS, DEAL_STATES, DISTINCT_FIELDS, FIELDS } from '#core/measu
 import { DIRECTIONS, VALUE_KINDS } from '#core/measure/measure';
 import { Id, Reason } from './common';
 
-export const MeasureCode = Type.String({ minLength: 1, maxLength: 32, description: 'A measure, for example revenue; a later version of one is named code@2' });
+export const MeasureCode = Type.String({
+  minLength: 1,
+  maxLength: 32,
+  description: 'A measure, for example revenue; a later version of one is named code@2',
+});
 
 const States = Type.Array(Type.Enum(DEAL_STATES), { minItems: 1, maxItems: 2, uniqueItems: true });
-const Addend = Type.Object({ field: Type.Enum(FIELDS), states: States }, { additionalProperties: false });
+const Addend = Type.Object(
+  { field: Type.Enum(FIELDS), states: States },
+  { additionalProperties: false },
+);
 
 /** How a measure is computed (docs/calculations.md, 4). */
 export const Definition = Type.Union([
   Type.Object({ kind: Type.Literal('sum'), of: Addend }, { additionalProperties: false }),
   Type.Object({ kind: Type.Literal('count'), of: Addend }, { additionalProperties: false }),
-  Type.Object({ kind: Type.Literal('distinct'), of: Type.Enum(DISTINCT_FIELDS) }, { additionalProperties: false }),
-  Type.Object({ kind: Type.Literal('ratio'), numerator: Addend, denominator: Addend }, { additionalProperties: false }),
+  Type.Object(
+    { kind: Type.Literal('distinct'), of: Type.Enum(DISTINCT_FIELDS) },
+    { additionalProperties: false },
+  ),
+  Type.Object(
+    { kind: Type.Literal('ratio'), numerator: Addend, denominator: Addend },
+    { additionalProperties: false },
+  ),
   Type.Object({ kind: Type.Literal('duration'), states: States }, { additionalProperties: false }),
-  Type.Object({ kind: Type.Literal('typed'), accumulation: Type.Enum(ACCUMULATIONS) }, { additionalProperties: false }),
+  Type.Object(
+    { kind: Type.Literal('typed'), accumulation: Type.Enum(ACCUMULATIONS) },
+    { additionalProperties: false },
+  ),
 ]);
 
 const MEASURE_FIELDS = {
@@ -44,16 +60,30 @@ export type MeasureView = Static<typeof MeasureView>;
 export const Measures = Type.Object({ measures: Type.Array(MeasureView) });
 export type Measures = Static<typeof Measures>;
 
-export const MeasureInput = Type.Object({ code: Type.String({ minLength: 1, maxLength: 24 }), ...MEASURE_FIELDS }, { additionalProperties: false });
+export const MeasureInput = Type.Object(
+  { code: Type.String({ minLength: 1, maxLength: 24 }), ...MEASURE_FIELDS },
+  { additionalProperties: false },
+);
 export type MeasureInput = Static<typeof MeasureInput>;
 
 /** `preview`: says what it would touch, and changes nothing. */
-export const MeasureChange = Type.Object({ ...MEASURE_FIELDS, reason: Type.Optional(Reason), preview: Type.Optional(Type.Boolean()) }, { additionalProperties: false });
+export const MeasureChange = Type.Object(
+  { ...MEASURE_FIELDS, reason: Type.Optional(Reason), preview: Type.Optional(Type.Boolean()) },
+  { additionalProperties: false },
+);
 export type MeasureChange = Static<typeof MeasureChange>;
 
 /** What stands on a measure: plans with targets of it, typed-in values. */
 export const MeasureUse = Type.Object({
-  plans: Type.Array(Type.Object({ id: Type.Integer(), name: Type.String(), year: Type.Integer(), status: Type.String(), targets: Type.Integer() })),
+  plans: Type.Array(
+    Type.Object({
+      id: Type.Integer(),
+      name: Type.String(),
+      year: Type.Integer(),
+      status: Type.String(),
+      targets: Type.Integer(),
+    }),
+  ),
   values: Type.Integer(),
 });
 export type MeasureUse = Static<typeof MeasureUse>;
@@ -66,5 +96,8 @@ export const MeasureSaved = Type.Object({
 });
 export type MeasureSaved = Static<typeof MeasureSaved>;
 
-export const TargetsMove = Type.Object({ plan: Id, reason: Reason }, { additionalProperties: false });
+export const TargetsMove = Type.Object(
+  { plan: Id, reason: Reason },
+  { additionalProperties: false },
+);
 export const TargetsMoved = Type.Object({ moved: Type.Integer() });

@@ -1,7 +1,10 @@
 import { Type, type Static } from 'typebox';
 import { Id, LongId } from './common';
 
-/** A part of somebody's deals that is too large to be added up, and therefore in no figure, with the deals to correct. */
+/**
+ * A part of somebody's deals that is too large to be added up, and therefore in no figure, with the
+ * deals to correct.
+ */
 export const OversizedTotal = Type.Object({
   salesperson: Type.String(),
   name: Type.String(),

@@ -3,7 +3,10 @@ import { Id, Minor, Nullable, Reason } from './common';
 import { MeasureCode } from './measure';
 import { UnitSummary } from './unit';
 
-/** draft: being worked on; published: counts; replaced: what a publication put aside; merged: a draft that was published; discarded. */
+/**
+ * draft: being worked on; published: counts; replaced: what a publication put aside; merged: a
+ * draft that was published; discarded.
+ */
 export const PLAN_STATUSES = ['draft', 'published', 'replaced', 'merged', 'discarded'] as const;
 export type PlanStatus = (typeof PLAN_STATUSES)[number];
 
@@ -32,7 +35,13 @@ export const PlanSummary = Type.Object({
 export type PlanSummary = Static<typeof PlanSummary>;
 
 /** The fixed rates of a draft, all of them: what is set in these currencies is converted anew. */
-export const PlanRates = Type.Object({ rates: Type.Record(Type.String({ pattern: '^[A-Z]{3}$' }), Type.String({ maxLength: 20 })), reason: Type.Optional(Reason) }, { additionalProperties: false });
+export const PlanRates = Type.Object(
+  {
+    rates: Type.Record(Type.String({ pattern: '^[A-Z]{3}$' }), Type.String({ maxLength: 20 })),
+    reason: Type.Optional(Reason),
+  },
+  { additionalProperties: false },
+);
 export type PlanRates = Static<typeof PlanRates>;
 export const PlanRatesSaved = Type.Object({ plan: PlanSummary, converted: Type.Integer() });
 
@@ -40,43 +49,83 @@ export const PlansQuery = Type.Object({ year: PlanYear }, { additionalProperties
 
 /** Where a draft begins. `priorYear`: the published plan of the year before, period by period. */
 export const PLAN_SOURCES = ['empty', 'published', 'priorYear', 'plan'] as const;
-export const PlanInput = Type.Object({
-  year: PlanYear,
-  name: PlanName,
-  from: Type.Enum(PLAN_SOURCES),
-  /** The plan to copy, for `plan`. */
-  plan: Type.Optional(Id),
-}, { additionalProperties: false });
+export const PlanInput = Type.Object(
+  {
+    year: PlanYear,
+    name: PlanName,
+    from: Type.Enum(PLAN_SOURCES),
+    /** The plan to copy, for `plan`. */
+    plan: Type.Optional(Id),
+  },
+  { additionalProperties: false },
+);
 export type PlanInput = Static<typeof PlanInput>;
 
-/** A new draft, and how many targets were left out because their unit no longer stands in the tree then. */
-export const PlanMade = Type.Object({ plan: PlanSummary, copied: Type.Integer(), omitted: Type.Integer() });
+/**
+ * A new draft, and how many targets were left out because their unit no longer stands in the tree
+ * then.
+ */
+export const PlanMade = Type.Object({
+  plan: PlanSummary,
+  copied: Type.Integer(),
+  omitted: Type.Integer(),
+});
 export type PlanMade = Static<typeof PlanMade>;
 
-export const PlanPublication = Type.Object({
-  note: Type.String({ minLength: 1, maxLength: 500, pattern: '\\S' }),
-  /** Periods that begin before this one keep their published targets; left out: all periods are published. */
-  from: Type.Optional(Type.String({ minLength: 1 })),
-}, { additionalProperties: false });
+export const PlanPublication = Type.Object(
+  {
+    note: Type.String({ minLength: 1, maxLength: 500, pattern: '\\S' }),
+    /**
+     * Periods that begin before this one keep their published targets; left out: all periods are
+     * published.
+     */
+    from: Type.Optional(Type.String({ minLength: 1 })),
+  },
+  { additionalProperties: false },
+);
 export type PlanPublication = Static<typeof PlanPublication>;
 
-export const PlanPublished = Type.Object({ plan: PlanSummary, changed: Type.Integer(), unchanged: Type.Integer() });
+export const PlanPublished = Type.Object({
+  plan: PlanSummary,
+  changed: Type.Integer(),
+  unchanged: Type.Integer(),
+});
 export type PlanPublished = Static<typeof PlanPublished>;
 
 /** Against which other plan; left out: the published one. */
-export const DifferenceQuery = Type.Object({ against: Type.Optional(Id), measure: Type.Optional(MeasureCode) }, { additionalProperties: false });
+export const DifferenceQuery = Type.Object(
+  { against: Type.Optional(Id), measure: Type.Optional(MeasureCode) },
+  { additionalProperties: false },
+);
 
 /** Cells that differ between two plans, by unit and period; null: not set. */
 export const PlanDifference = Type.Object({
   plan: PlanSummary,
   against: Nullable(PlanSummary),
   count: Type.Integer(),
-  rows: Type.Array(Type.Object({
-    unit: UnitSummary, period: Type.String(), periodName: Type.String(), measure: MeasureCode, otherValue: Nullable(Minor), value: Nullable(Minor),
-  })),
+  rows: Type.Array(
+    Type.Object({
+      unit: UnitSummary,
+      period: Type.String(),
+      periodName: Type.String(),
+      measure: MeasureCode,
+      otherValue: Nullable(Minor),
+      value: Nullable(Minor),
+    }),
+  ),
 });
 export type PlanDifference = Static<typeof PlanDifference>;
 
-export const ClosedMonths = Type.Array(Type.Object({ period: Type.String(), name: Type.String(), closedBy: Type.String(), closedAt: Type.String() }));
-export const MonthOpening = Type.Object({ reason: Reason, /** The month's id once more: opened by name. */ name: Type.String() }, { additionalProperties: false });
+export const ClosedMonths = Type.Array(
+  Type.Object({
+    period: Type.String(),
+    name: Type.String(),
+    closedBy: Type.String(),
+    closedAt: Type.String(),
+  }),
+);
+export const MonthOpening = Type.Object(
+  { reason: Reason, /** The month's id once more: opened by name. */ name: Type.String() },
+  { additionalProperties: false },
+);
 export const MonthParams = Type.Object({ period: Type.String({ minLength: 1 }) });

@@ -5,17 +5,37 @@ import { PlanSummary } from './plan';
 import { MeasureCode, MeasureRecord } from './measure';
 import { UnitSummary } from './unit';
 
-/** A target as it was set in another currency than the reporting one, in that currency's minor units. */
-export const OwnTarget = Type.Object({ currency: Type.String(), target: Minor, floor: Nullable(Minor), stretch: Nullable(Minor) });
+/**
+ * A target as it was set in another currency than the reporting one, in that currency's minor
+ * units.
+ */
+export const OwnTarget = Type.Object({
+  currency: Type.String(),
+  target: Minor,
+  floor: Nullable(Minor),
+  stretch: Nullable(Minor),
+});
 export type OwnTarget = Static<typeof OwnTarget>;
 
-/** unit id, period id, target, floor, stretch, version; a target of null is one that was cleared. */
-export const GridTarget = Type.Tuple([Type.Integer(), Type.String(), Nullable(Minor), Nullable(Minor), Nullable(Minor), Type.Integer(), Nullable(OwnTarget)]);
+/**
+ * unit id, period id, target, floor, stretch, version; a target of null is one that was cleared.
+ */
+export const GridTarget = Type.Tuple([
+  Type.Integer(),
+  Type.String(),
+  Nullable(Minor),
+  Nullable(Minor),
+  Nullable(Minor),
+  Type.Integer(),
+  Nullable(OwnTarget),
+]);
 export type GridTarget = Static<typeof GridTarget>;
 
 /**
- * What the core needs to compute every cell of a year's plan for a unit and all below it: places, working days, and what is set.
- * Days are whole days since 1970-01-01. A company of thousands is a megabyte; its cells, computed, would be ten.
+ * What the core needs to compute every cell of a year's plan for a unit and all below it: places,
+ * working days, and what is set.
+ * Days are whole days since 1970-01-01. A company of thousands is a megabyte; its cells, computed,
+ * would be ten.
  */
 export const PlanGridData = Type.Object({
   unit: UnitSummary,
@@ -28,12 +48,19 @@ export const PlanGridData = Type.Object({
   canEdit: Type.Boolean(),
   units: Type.Array(UnitSummary),
   /** unit id, parent id, from, to (exclusive) */
-  memberships: Type.Array(Type.Tuple([Type.Integer(), Nullable(Type.Integer()), Type.Integer(), Type.Integer()])),
+  memberships: Type.Array(
+    Type.Tuple([Type.Integer(), Nullable(Type.Integer()), Type.Integer(), Type.Integer()]),
+  ),
   /** The different sets of working days, and which one each of `units` has. */
-  workingDays: Type.Array(Type.Object({ weekdays: Type.Array(Type.Integer()), closed: Type.Array(Type.Integer()) })),
+  workingDays: Type.Array(
+    Type.Object({ weekdays: Type.Array(Type.Integer()), closed: Type.Array(Type.Integer()) }),
+  ),
   workingDaysIndex: Type.Array(Type.Integer()),
   targets: Type.Array(GridTarget),
-  /** For each of `units`: the result of each month's finished namesake, last year's or, while that still runs, the one before. */
+  /**
+   * For each of `units`: the result of each month's finished namesake, last year's or, while that
+   * still runs, the one before.
+   */
   priorYear: Type.Array(Type.Array(Nullable(Value))),
   /** Which months those are. */
   priorPeriodIds: Type.Array(Nullable(Type.String())),
@@ -49,21 +76,35 @@ export const PlanGridData = Type.Object({
 });
 export type PlanGridData = Static<typeof PlanGridData>;
 
-export const GridChangesQuery = Type.Object({
-  unit: Type.String({ minLength: 1 }),
-  year: Type.String({ pattern: '^FY\\d{4}$' }),
-  measure: Type.Optional(MeasureCode),
-  plan: Type.Integer(),
-  cursor: Type.String({ pattern: '^\\d{1,20}$' }),
-}, { additionalProperties: false });
+export const GridChangesQuery = Type.Object(
+  {
+    unit: Type.String({ minLength: 1 }),
+    year: Type.String({ pattern: '^FY\\d{4}$' }),
+    measure: Type.Optional(MeasureCode),
+    plan: Type.Integer(),
+    cursor: Type.String({ pattern: '^\\d{1,20}$' }),
+  },
+  { additionalProperties: false },
+);
 
 export const RESULT_PERIOD_KINDS = ['month', 'quarter', 'year'] as const;
-export const ResultHistoryQuery = Type.Object({
-  unit: Type.String({ minLength: 1 }), kind: Type.Enum(RESULT_PERIOD_KINDS), measure: Type.Optional(MeasureCode),
-}, { additionalProperties: false });
+export const ResultHistoryQuery = Type.Object(
+  {
+    unit: Type.String({ minLength: 1 }),
+    kind: Type.Enum(RESULT_PERIOD_KINDS),
+    measure: Type.Optional(MeasureCode),
+  },
+  { additionalProperties: false },
+);
 
-/** Results of the finished periods of a kind, oldest first, of a unit and all below it: unit id, then one value a period. */
-export const ResultHistory = Type.Object({ periods: Type.Array(Type.Object({ id: Type.String(), name: Type.String() })), rows: Type.Array(Type.Array(Nullable(Value))) });
+/**
+ * Results of the finished periods of a kind, oldest first, of a unit and all below it: unit id,
+ * then one value a period.
+ */
+export const ResultHistory = Type.Object({
+  periods: Type.Array(Type.Object({ id: Type.String(), name: Type.String() })),
+  rows: Type.Array(Type.Array(Nullable(Value))),
+});
 export type ResultHistory = Static<typeof ResultHistory>;
 
 /** Targets written since the cursor; some may be known already. */

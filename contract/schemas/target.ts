@@ -5,13 +5,16 @@ import { MeasureCode, MeasureRecord } from './measure';
 import { PeriodView } from './attainment';
 import { UnitSummary } from './unit';
 
-export const TargetQuery = Type.Object({
-  unit: Type.String({ minLength: 1 }),
-  year: Type.String({ pattern: '^FY\\d{4}$' }),
-  measure: Type.Optional(MeasureCode),
-  /** A draft; left out: the published targets. */
-  plan: Type.Optional(Id),
-}, { additionalProperties: false });
+export const TargetQuery = Type.Object(
+  {
+    unit: Type.String({ minLength: 1 }),
+    year: Type.String({ pattern: '^FY\\d{4}$' }),
+    measure: Type.Optional(MeasureCode),
+    /** A draft; left out: the published targets. */
+    plan: Type.Optional(Id),
+  },
+  { additionalProperties: false },
+);
 
 export const TargetCell = Type.Object({
   value: Nullable(Minor),
@@ -49,27 +52,39 @@ export const TargetGrid = Type.Object({
 export type TargetGrid = Static<typeof TargetGrid>;
 
 /** One cell; the value is a decimal text in major units, null clears it. */
-export const TargetChange = Type.Object({
-  unit: Type.String({ minLength: 1 }),
-  period: Type.String({ minLength: 1 }),
-  measure: MeasureCode,
-  target: Nullable(Type.String({ maxLength: 40 })),
-  floor: Type.Optional(Nullable(Type.String({ maxLength: 40 }))),
-  stretch: Type.Optional(Nullable(Type.String({ maxLength: 40 }))),
-  /** What the amounts are in; left out: the reporting currency. Another one is converted by the plan's fixed rate. */
-  currency: Type.Optional(Nullable(Type.String({ pattern: '^[A-Z]{3}$' }))),
-  note: Type.Optional(Nullable(Type.String({ maxLength: 500 }))),
-  /** The version the change was made from (0: there was none); left out by files, which say what is to be. */
-  version: Type.Optional(Type.Integer({ minimum: 0 })),
-}, { additionalProperties: false });
+export const TargetChange = Type.Object(
+  {
+    unit: Type.String({ minLength: 1 }),
+    period: Type.String({ minLength: 1 }),
+    measure: MeasureCode,
+    target: Nullable(Type.String({ maxLength: 40 })),
+    floor: Type.Optional(Nullable(Type.String({ maxLength: 40 }))),
+    stretch: Type.Optional(Nullable(Type.String({ maxLength: 40 }))),
+    /**
+     * What the amounts are in; left out: the reporting currency. Another one is converted by the
+     * plan's fixed rate.
+     */
+    currency: Type.Optional(Nullable(Type.String({ pattern: '^[A-Z]{3}$' }))),
+    note: Type.Optional(Nullable(Type.String({ maxLength: 500 }))),
+    /**
+     * The version the change was made from (0: there was none); left out by files, which say what
+     * is to be.
+     */
+    version: Type.Optional(Type.Integer({ minimum: 0 })),
+  },
+  { additionalProperties: false },
+);
 export type TargetChange = Static<typeof TargetChange>;
 
-export const TargetChanges = Type.Object({
-  changes: Type.Array(TargetChange, { minItems: 1, maxItems: 50_000 }),
-  /** A draft; left out: the published plan, and then a reason is needed. */
-  plan: Type.Optional(Id),
-  reason: Type.Optional(Reason),
-}, { additionalProperties: false });
+export const TargetChanges = Type.Object(
+  {
+    changes: Type.Array(TargetChange, { minItems: 1, maxItems: 50_000 }),
+    /** A draft; left out: the published plan, and then a reason is needed. */
+    plan: Type.Optional(Id),
+    reason: Type.Optional(Reason),
+  },
+  { additionalProperties: false },
+);
 export type TargetChanges = Static<typeof TargetChanges>;
 
 /** The cells as they were, from which the whole step can be undone. */
@@ -79,7 +94,16 @@ export const TargetsSaved = Type.Object({
 });
 export type TargetsSaved = Static<typeof TargetsSaved>;
 
-export const TargetHistoryQuery = Type.Object({ unit: Type.String(), period: Type.String(), measure: MeasureCode, plan: Type.Optional(Id) }, { additionalProperties: false });
-export const TargetHistory = Type.Array(Type.Object({
-  at: Type.String(), userName: Type.String(), from: Nullable(Minor), to: Nullable(Minor), reason: Nullable(Type.String()),
-}));
+export const TargetHistoryQuery = Type.Object(
+  { unit: Type.String(), period: Type.String(), measure: MeasureCode, plan: Type.Optional(Id) },
+  { additionalProperties: false },
+);
+export const TargetHistory = Type.Array(
+  Type.Object({
+    at: Type.String(),
+    userName: Type.String(),
+    from: Nullable(Minor),
+    to: Nullable(Minor),
+    reason: Nullable(Type.String()),
+  }),
+);

@@ -4,17 +4,23 @@ import { IsoDay, Nullable, Reason } from './common';
 
 export const UnitKind = Type.Enum(UNIT_KINDS);
 
-export const UnitInput = Type.Object({
-  unit: Type.String({ pattern: '^[A-Za-z0-9][A-Za-z0-9._-]{0,39}$', description: 'Short code, unique.' }),
-  name: Type.String({ minLength: 1, maxLength: 120, pattern: '\\S' }),
-  kind: UnitKind,
-  parent: Type.String({ minLength: 1 }),
-  from: Type.Optional(Nullable(IsoDay)),
-  to: Type.Optional(Nullable(IsoDay)),
-  email: Type.Optional(Nullable(Type.String({ maxLength: 200 }))),
-  country: Type.Optional(Nullable(Type.String({ pattern: '^[A-Z]{2}$' }))),
-  reason: Type.Optional(Reason),
-}, { additionalProperties: false });
+export const UnitInput = Type.Object(
+  {
+    unit: Type.String({
+      pattern: '^[A-Za-z0-9][A-Za-z0-9._-]{0,39}$',
+      description: 'Short code, unique.',
+    }),
+    name: Type.String({ minLength: 1, maxLength: 120, pattern: '\\S' }),
+    kind: UnitKind,
+    parent: Type.String({ minLength: 1 }),
+    from: Type.Optional(Nullable(IsoDay)),
+    to: Type.Optional(Nullable(IsoDay)),
+    email: Type.Optional(Nullable(Type.String({ maxLength: 200 }))),
+    country: Type.Optional(Nullable(Type.String({ pattern: '^[A-Z]{2}$' }))),
+    reason: Type.Optional(Reason),
+  },
+  { additionalProperties: false },
+);
 export type UnitInput = Static<typeof UnitInput>;
 
 export const UnitSummary = Type.Object({
@@ -26,34 +32,60 @@ export const UnitSummary = Type.Object({
 export type UnitSummary = Static<typeof UnitSummary>;
 
 /** From a day on the unit stands under another one. */
-export const UnitMove = Type.Object({
-  parent: Type.String({ minLength: 1 }), from: IsoDay, reason: Type.String({ minLength: 1, maxLength: 500, pattern: '\\S' }),
-  /** Only say what it would do. */
-  preview: Type.Optional(Type.Boolean()),
-}, { additionalProperties: false });
+export const UnitMove = Type.Object(
+  {
+    parent: Type.String({ minLength: 1 }),
+    from: IsoDay,
+    reason: Type.String({ minLength: 1, maxLength: 500, pattern: '\\S' }),
+    /** Only say what it would do. */
+    preview: Type.Optional(Type.Boolean()),
+  },
+  { additionalProperties: false },
+);
 export type UnitMove = Static<typeof UnitMove>;
 
 /** The unit stands in the tree until its last day, included. */
-export const UnitLeave = Type.Object({
-  lastDay: IsoDay, reason: Type.String({ minLength: 1, maxLength: 500, pattern: '\\S' }), preview: Type.Optional(Type.Boolean()),
-}, { additionalProperties: false });
+export const UnitLeave = Type.Object(
+  {
+    lastDay: IsoDay,
+    reason: Type.String({ minLength: 1, maxLength: 500, pattern: '\\S' }),
+    preview: Type.Optional(Type.Boolean()),
+  },
+  { additionalProperties: false },
+);
 export type UnitLeave = Static<typeof UnitLeave>;
 
 /** What a move or a leave means: deals that count elsewhere, or nowhere, from then on. */
-export const UnitChanged = Type.Object({ unit: UnitSummary, written: Type.Boolean(), deals: Type.Integer() });
+export const UnitChanged = Type.Object({
+  unit: UnitSummary,
+  written: Type.Boolean(),
+  deals: Type.Integer(),
+});
 export type UnitChanged = Static<typeof UnitChanged>;
 
 /** Percent of the full target asked in a newcomer's first months. */
-export const Ramp = Type.Object({ from: IsoDay, shares: Type.Array(Type.Number({ minimum: 0, maximum: 100 }), { minItems: 1, maxItems: 24 }) }, { additionalProperties: false });
+export const Ramp = Type.Object(
+  {
+    from: IsoDay,
+    shares: Type.Array(Type.Number({ minimum: 0, maximum: 100 }), { minItems: 1, maxItems: 24 }),
+  },
+  { additionalProperties: false },
+);
 export type Ramp = Static<typeof Ramp>;
 
 /** Null takes the ramp away. */
-export const RampChange = Type.Object({ ramp: Nullable(Ramp), reason: Type.Optional(Reason) }, { additionalProperties: false });
+export const RampChange = Type.Object(
+  { ramp: Nullable(Ramp), reason: Type.Optional(Reason) },
+  { additionalProperties: false },
+);
 export type RampChange = Static<typeof RampChange>;
 
 /** A unit with where it stands today, or last stood. */
 export const UnitDetail = Type.Object({
-  unit: UnitSummary, parent: Nullable(UnitSummary), from: Nullable(IsoDay), lastDay: Nullable(IsoDay),
+  unit: UnitSummary,
+  parent: Nullable(UnitSummary),
+  from: Nullable(IsoDay),
+  lastDay: Nullable(IsoDay),
   /** Whether it stands in the tree today. */
   isActive: Type.Boolean(),
   ramp: Nullable(Ramp),

@@ -55,7 +55,12 @@ export function attainmentOf(actual: number | null, target: number | null): numb
 }
 
 /** The part of a standing that is asked of thousands of units at once. */
-export function buildBrief(dataset: Dataset, unitId: number, period: Period, measure: MeasureCode): BriefStanding {
+export function buildBrief(
+  dataset: Dataset,
+  unitId: number,
+  period: Period,
+  measure: MeasureCode,
+): BriefStanding {
   const target = dataset.lookup.find(unitId, period, measure);
   const actual = valueIn(dataset, unitId, measure, period);
   const complete = completeValue(target);
@@ -63,25 +68,65 @@ export function buildBrief(dataset: Dataset, unitId: number, period: Period, mea
   const status = gradeIn(dataset, { unitId, period, measure, actual, target, elapsed });
   // Nothing has been attained of what has not begun: that is no 0 %, and no gap.
   const hasBegun = elapsed.phase !== 'notStarted';
-  return { actual, target, complete, elapsed, status, attainment: hasBegun ? attainmentOf(actual, complete) : null };
+  return {
+    actual,
+    target,
+    complete,
+    elapsed,
+    status,
+    attainment: hasBegun ? attainmentOf(actual, complete) : null,
+  };
 }
 
 /** The standing of one unit. */
-export function buildStanding(dataset: Dataset, unitId: number, period: Period, measure: MeasureCode): Standing {
-  const { actual, target, complete, elapsed, status, attainment } = buildBrief(dataset, unitId, period, measure);
+export function buildStanding(
+  dataset: Dataset,
+  unitId: number,
+  period: Period,
+  measure: MeasureCode,
+): Standing {
+  const { actual, target, complete, elapsed, status, attainment } = buildBrief(
+    dataset,
+    unitId,
+    period,
+    measure,
+  );
   return {
-    unitId, measure, period, actual, target, elapsed, status, attainment,
+    unitId,
+    measure,
+    period,
+    actual,
+    target,
+    elapsed,
+    status,
+    attainment,
     span: { from: period.from, to: Math.max(period.from, Math.min(period.to, dataset.asOf + 1)) },
-    gap: complete === null || actual === null || elapsed.phase === 'notStarted' ? null : actual - complete,
+    gap:
+      complete === null || actual === null || elapsed.phase === 'notStarted'
+        ? null
+        : actual - complete,
     pace: paceOf(actual, complete, elapsed, dataset.measures.get(measure).isCumulative),
   };
 }
 
 /** The same unit in an earlier period, cut at the same date while the present period runs. */
-function buildEarlier(dataset: Dataset, standing: Standing, { period, span }: EarlierSpan): Earlier {
+function buildEarlier(
+  dataset: Dataset,
+  standing: Standing,
+  { period, span }: EarlierSpan,
+): Earlier {
   const toDate = valueIn(dataset, standing.unitId, standing.measure, span);
   const { difference, share, isNew, isLowBase } = changeOf(standing.actual, toDate);
-  return { period, span, toDate, total: valueIn(dataset, standing.unitId, standing.measure, period), difference, share, isNew, isLowBase };
+  return {
+    period,
+    span,
+    toDate,
+    total: valueIn(dataset, standing.unitId, standing.measure, period),
+    difference,
+    share,
+    isNew,
+    isLowBase,
+  };
 }
 
 /** The period before, at the same point. */

@@ -5,17 +5,24 @@ export interface Change {
   /** 0.114 for +11.4 %; null when there was nothing then: "new", or not available. */
   share: number | null;
   isNew: boolean;
-  /** What was there then is less than a tenth of now: the percent is large for that alone, and only the difference says anything (GUARDS 17). */
+  /**
+   * What was there then is less than a tenth of now: the percent is large for that alone, and only
+   * the difference says anything (GUARDS 17).
+   */
   isLowBase: boolean;
 }
 
 const THIN = 10;
 
-/** change = now - then; change % = change / |then|; nothing then is "new" when there is something now, never infinity. */
+/**
+ * change = now - then; change % = change / |then|; nothing then is "new" when there is something
+ * now, never infinity.
+ */
 export function changeOf(now: number, then: number): Change & { difference: number };
 export function changeOf(now: number | null, then: number | null): Change;
 export function changeOf(now: number | null, then: number | null): Change {
-  if (now === null || then === null) return { difference: null, share: null, isNew: false, isLowBase: false };
+  if (now === null || then === null)
+    return { difference: null, share: null, isNew: false, isLowBase: false };
   return {
     difference: now - then,
     share: then === 0 ? null : (now - then) / Math.abs(then),

@@ -10,10 +10,16 @@ export interface PeerAverage {
 }
 
 /**
- * The mean of the units of the same level under the same parent in a period (docs/calculations.md, 8); null for a unit without peers.
+ * The mean of the units of the same level under the same parent in a period (docs/calculations.md,
+ * 8); null for a unit without peers.
  * Found in the whole company: neither a filter nor the reader's rights change an average.
  */
-export function peerAverageOf(dataset: Dataset, unitId: number, period: Period, measure: MeasureCode): PeerAverage | null {
+export function peerAverageOf(
+  dataset: Dataset,
+  unitId: number,
+  period: Period,
+  measure: MeasureCode,
+): PeerAverage | null {
   const company = dataset.whole ?? dataset;
   const { tree } = company;
   const kind = tree.find(unitId)?.kind;
@@ -29,9 +35,14 @@ export function peerAverageOf(dataset: Dataset, unitId: number, period: Period, 
   return count < 2 ? null : { average: sum / count, count };
 }
 
-/** The last day of the period that counts and on which the unit stood in the tree: who left has the peers of their days. */
+/**
+ * The last day of the period that counts and on which the unit stood in the tree: who left has the
+ * peers of their days.
+ */
 function lastDayOf({ tree, asOf }: Dataset, unitId: number, period: Period): Day {
   const last = Math.max(period.from, Math.min(asOf, period.to - 1));
-  const days = tree.membershipsOf(unitId).flatMap((membership) => intersect(membership, { from: period.from, to: last + 1 }) ?? []);
+  const days = tree
+    .membershipsOf(unitId)
+    .flatMap((membership) => intersect(membership, { from: period.from, to: last + 1 }) ?? []);
   return days.length === 0 ? last : Math.max(...days.map((span) => span.to - 1));
 }

@@ -31,7 +31,10 @@ export interface DatasetSource extends TargetInputs {
   asOf: Day;
 }
 
-/** Everything a figure is computed from. Handed in whole, so that the same books and business date always give the same figures. */
+/**
+ * Everything a figure is computed from. Handed in whole, so that the same books and business date
+ * always give the same figures.
+ */
 export interface Dataset extends DatasetSource {
   lookup: TargetLookup;
   rollUp: RollUp;
@@ -60,7 +63,10 @@ export interface Compared {
 export function buildDataset(source: DatasetSource): Dataset {
   const elapsed = new WeakMap<WorkingDays, WeakMap<Period, Elapsed>>();
   const compared = new WeakMap<Period, Compared>();
-  const cut = (period: Period, then: Period): EarlierSpan => ({ period: then, span: cutAtSameDate(period, source.asOf, then) });
+  const cut = (period: Period, then: Period): EarlierSpan => ({
+    period: then,
+    span: cutAtSameDate(period, source.asOf, then),
+  });
   let newest: { working: WorkingDays; period: Period; elapsed: Elapsed } | null = null;
   return {
     ...source,
@@ -72,7 +78,14 @@ export function buildDataset(source: DatasetSource): Dataset {
       if (!found) {
         const prior = priorPeriodOf(source.calendar, period);
         const priorYear = priorYearOf(source.calendar, period);
-        compared.set(period, (found = { prior: cut(period, prior), priorOfPrior: cut(period, priorPeriodOf(source.calendar, prior)), priorYear: priorYear && cut(period, priorYear) }));
+        compared.set(
+          period,
+          (found = {
+            prior: cut(period, prior),
+            priorOfPrior: cut(period, priorPeriodOf(source.calendar, prior)),
+            priorYear: priorYear && cut(period, priorYear),
+          }),
+        );
       }
       return found;
     },
@@ -90,16 +103,26 @@ export function buildDataset(source: DatasetSource): Dataset {
 }
 
 /** What the values of a measure are counted in. */
-export function figureUnitOf({ currency, measures }: Pick<Dataset, 'currency' | 'measures'>, code: MeasureCode): FigureUnit {
+export function figureUnitOf(
+  { currency, measures }: Pick<Dataset, 'currency' | 'measures'>,
+  code: MeasureCode,
+): FigureUnit {
   const { valueKind, decimals } = measures.get(code);
   return valueKind === 'money' ? { kind: 'money', currency } : { kind: valueKind, decimals };
 }
 
 /**
- * A unit's value in a span, up to the business date: each salesperson for the days they stood under it. Sums of nothing are 0;
- * null where there is nothing to divide by, or nothing was typed in. In whole units of the measure's last decimal; a ratio may have fractions.
+ * A unit's value in a span, up to the business date: each salesperson for the days they stood under
+ * it. Sums of nothing are 0;
+ * null where there is nothing to divide by, or nothing was typed in. In whole units of the
+ * measure's last decimal; a ratio may have fractions.
  */
-export function valueIn(dataset: Dataset, unitId: number, code: MeasureCode, span: DaySpan): number | null {
+export function valueIn(
+  dataset: Dataset,
+  unitId: number,
+  code: MeasureCode,
+  span: DaySpan,
+): number | null {
   const { formula } = dataset.measures.get(code);
   const counted = { from: span.from, to: Math.min(span.to, dataset.asOf + 1) };
   switch (formula.kind) {
@@ -109,39 +132,71 @@ export function valueIn(dataset: Dataset, unitId: number, code: MeasureCode, spa
     }
     case 'ratio': {
       const denominator = sumTerms(dataset, unitId, formula.denominator, counted);
-      return denominator === 0 ? null : scale(sumTerms(dataset, unitId, formula.numerator, counted) / denominator, formula.factor);
+      return denominator === 0
+        ? null
+        : scale(
+            sumTerms(dataset, unitId, formula.numerator, counted) / denominator,
+            formula.factor,
+          );
     }
     case 'distinct':
       return scale(dataset.rollUp.countDistinct(unitId, formula.field, counted), formula.factor);
     case 'typed':
-      return counted.to <= counted.from ? null : dataset.activities.read(dataset.tree, unitId, baseOf(code), formula.accumulation, counted);
+      return counted.to <= counted.from
+        ? null
+        : dataset.activities.read(
+            dataset.tree,
+            unitId,
+            baseOf(code),
+            formula.accumulation,
+            counted,
+          );
   }
 }
 
 /** Where something always adds up, nothing is 0. */
-export function bookedIn(dataset: Dataset, unitId: number, code: MeasureCode, span: DaySpan): number {
+export function bookedIn(
+  dataset: Dataset,
+  unitId: number,
+  code: MeasureCode,
+  span: DaySpan,
+): number {
   return valueIn(dataset, unitId, code, span) ?? 0;
 }
 
-function sumTerms({ rollUp }: Dataset, unitId: number, terms: readonly Term[], span: DaySpan): number {
+function sumTerms(
+  { rollUp }: Dataset,
+  unitId: number,
+  terms: readonly Term[],
+  span: DaySpan,
+): number {
   if (terms.length === 1 && terms[0]!.sign === 1) return rollUp.sum(unitId, terms[0]!.part, span);
   let total = 0;
   for (const { part, sign } of terms) total += sign * rollUp.sum(unitId, part, span);
   return total;
 }
 
-/** Twelve digits: 30 % must be exactly 30 % when it is compared with a cut, whatever a division leaves in the sixteenth digit. */
+/**
+ * Twelve digits: 30 % must be exactly 30 % when it is compared with a cut, whatever a division
+ * leaves in the sixteenth digit.
+ */
 function scale(value: number, factor: number): number {
   const scaled = value * factor;
   return Number.isInteger(scaled) ? scaled : Number(scaled.toPrecision(12));
 }
 
-/** Booked in the span by people who stood in no unit that day; said wherever a company total is shown (docs/calculations.md, 3). Always 0 for what does not add up. */
+/**
+ * Booked in the span by people who stood in no unit that day; said wherever a company total is
+ * shown (docs/calculations.md, 3). Always 0 for what does not add up.
+ */
 export function unassignedIn(dataset: Dataset, code: MeasureCode, span: DaySpan): number {
   const { formula } = dataset.measures.get(code);
   if (!dataset.tree.root || formula.kind !== 'sum') return 0;
   const counted = { from: span.from, to: Math.min(span.to, dataset.asOf + 1) };
-  const sumOfAll = ({ part }: Term) => (part === 'newCustomers' ? dataset.occurrences.countAllNewCustomers(counted) : dataset.sums.sumOfAll(part, counted));
+  const sumOfAll = ({ part }: Term) =>
+    part === 'newCustomers'
+      ? dataset.occurrences.countAllNewCustomers(counted)
+      : dataset.sums.sumOfAll(part, counted);
   const all = formula.terms.reduce((sum, term) => sum + term.sign * sumOfAll(term), 0);
   return scale(all, formula.factor) - bookedIn(dataset, dataset.tree.root.id, code, span);
 }

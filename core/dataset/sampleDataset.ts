@@ -14,15 +14,27 @@ import type { Ramp } from '../units/ramp';
 import type { Membership, Unit } from '../units/unit';
 import { buildDataset, type Dataset } from './dataset';
 
-/** A small invented company for examples and tests: one branch of two teams and three people, fiscal year from April. */
+/**
+ * A small invented company for examples and tests: one branch of two teams and three people, fiscal
+ * year from April.
+ */
 export interface SampleOptions {
   asOf: string;
   units?: Unit[];
   memberships?: Membership[];
-  booked?: readonly (Pick<Contribution, 'salespersonId' | 'amount'> & { on: string; part?: Contribution['part'] })[];
+  booked?: readonly (Pick<Contribution, 'salespersonId' | 'amount'> & {
+    on: string;
+    part?: Contribution['part'];
+  })[];
   targets?: readonly { unitId: number; periodId: string; target: number; measure?: string }[];
   /** Won deals for what is counted apart. */
-  won?: readonly { salespersonId: number; on: string; customer: number; product?: number; location?: number }[];
+  won?: readonly {
+    salespersonId: number;
+    on: string;
+    customer: number;
+    product?: number;
+    location?: number;
+  }[];
   typed?: readonly { measure: string; unitId: number; on: string; value: number }[];
   ramps?: ReadonlyMap<number, Ramp>;
   rules?: readonly DatedRule[];
@@ -40,25 +52,63 @@ export const SAMPLE_UNITS: Unit[] = [
   { id: 13, code: 'mo', name: 'Mina', kind: 'salesperson' },
 ];
 
-export const always = (unitId: number, parentId: number | null): Membership => ({ unitId, parentId, from: FIRST_DAY, to: END_OF_TIME });
+export const always = (unitId: number, parentId: number | null): Membership => ({
+  unitId,
+  parentId,
+  from: FIRST_DAY,
+  to: END_OF_TIME,
+});
 
 export const SAMPLE_MEMBERSHIPS: Membership[] = [
-  always(1, null), always(2, 1), always(3, 2), always(4, 2), always(11, 3), always(12, 3), always(13, 4),
+  always(1, null),
+  always(2, 1),
+  always(3, 2),
+  always(4, 2),
+  always(11, 3),
+  always(12, 3),
+  always(13, 4),
 ];
 
 /** Builds complete books from a few lines; Monday to Friday, no closed days, EUR. */
 export function buildSampleDataset(options: SampleOptions): Dataset {
-  const tree = buildUnitTree(options.units ?? SAMPLE_UNITS, options.memberships ?? SAMPLE_MEMBERSHIPS);
+  const tree = buildUnitTree(
+    options.units ?? SAMPLE_UNITS,
+    options.memberships ?? SAMPLE_MEMBERSHIPS,
+  );
   const calendar = buildCalendar({ kind: 'month', firstMonth: 4, yearLabel: 'ends' });
   const sums = new RunningSums();
-  for (const { salespersonId, amount, on, part = 'revenue' } of options.booked ?? []) sums.add({ salespersonId, part, day: parseDay(on)!, amount });
+  for (const { salespersonId, amount, on, part = 'revenue' } of options.booked ?? [])
+    sums.add({ salespersonId, part, day: parseDay(on)!, amount });
   const occurrences = new Occurrences();
-  (options.won ?? []).forEach(({ salespersonId, on, customer, product = 0, location = 0 }, at) => occurrences.add(salespersonId, { dealId: at + 1, day: parseDay(on)!, customer, product, location }));
+  (options.won ?? []).forEach(({ salespersonId, on, customer, product = 0, location = 0 }, at) =>
+    occurrences.add(salespersonId, {
+      dealId: at + 1,
+      day: parseDay(on)!,
+      customer,
+      product,
+      location,
+    }),
+  );
   const activities = new ActivityBook();
-  for (const { measure, unitId, on, value } of options.typed ?? []) activities.put(measure, unitId, parseDay(on)!, value);
-  const measures = buildMeasureBook([...SHIPPED_MEASURES, ...options.measures ?? []]);
+  for (const { measure, unitId, on, value } of options.typed ?? [])
+    activities.put(measure, unitId, parseDay(on)!, value);
+  const measures = buildMeasureBook([...SHIPPED_MEASURES, ...(options.measures ?? [])]);
   const targets = new TargetBook();
-  for (const { unitId, periodId, target, measure = 'revenue' } of options.targets ?? []) targets.put({ unitId, measure, periodId }, { target, floor: null, stretch: null });
+  for (const { unitId, periodId, target, measure = 'revenue' } of options.targets ?? [])
+    targets.put({ unitId, measure, periodId }, { target, floor: null, stretch: null });
   const working = { weekdays: [1, 2, 3, 4, 5], closed: new Set<number>() };
-  return buildDataset({ tree, calendar, targets, workingDaysOf: () => working, sums, occurrences, activities, measures, ramps: options.ramps ?? new Map(), datedRules: options.rules ?? [], currency: 'EUR', asOf: parseDay(options.asOf)! });
+  return buildDataset({
+    tree,
+    calendar,
+    targets,
+    workingDaysOf: () => working,
+    sums,
+    occurrences,
+    activities,
+    measures,
+    ramps: options.ramps ?? new Map(),
+    datedRules: options.rules ?? [],
+    currency: 'EUR',
+    asOf: parseDay(options.asOf)!,
+  });
 }

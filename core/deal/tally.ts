@@ -11,10 +11,20 @@ export interface Tally {
 
 /** Count and sum with their average. */
 export function toTally(count: number, credited: number): Tally {
-  return { count, credited, average: count === 0 ? null : Number(divideHalfAway(BigInt(credited), BigInt(count))) };
+  return {
+    count,
+    credited,
+    average: count === 0 ? null : Number(divideHalfAway(BigInt(credited), BigInt(count))),
+  };
 }
 
-/** The tally of some deals' credited amounts. @throws RangeError when the sum is too large to be exact */
+/**
+ * The tally of some deals' credited amounts. @throws RangeError when the sum is too large to be
+ * exact
+ */
 export function tallyOf(deals: readonly { credited: number }[]): Tally {
-  return toTally(deals.length, deals.reduce((sum, deal) => addMinor(sum, deal.credited), 0));
+  return toTally(
+    deals.length,
+    deals.reduce((sum, deal) => addMinor(sum, deal.credited), 0),
+  );
 }

@@ -12,8 +12,10 @@ const [LOW, HIGH] = [0.1, 0.9];
 const MOST_EXACT_SUMS = 15;
 
 /**
- * The 10th and 90th percentile of won plus the open deals that close, each independently: the smallest outcome that at least such a share of all
- * outcomes does not exceed (the empirical quantile; Hyndman and Fan 1996, definition 1, from memory). Both are `won` without open deals.
+ * The 10th and 90th percentile of won plus the open deals that close, each independently: the
+ * smallest outcome that at least such a share of all
+ * outcomes does not exceed (the empirical quantile; Hyndman and Fan 1996, definition 1, from
+ * memory). Both are `won` without open deals.
  */
 export function bandOf(won: number, chances: readonly Chance[]): Band {
   // An open deal is never below zero: a refund is a won one.
@@ -30,6 +32,7 @@ export function bandOf(won: number, chances: readonly Chance[]): Band {
 function quantile(rising: readonly Chance[], share: number): number {
   let reached = 0;
   // A hair's breadth: ten times 0.1 does not add up to 1 in a float.
-  for (const { amount, probability } of rising) if ((reached += probability) >= share - 1e-12) return amount;
+  for (const { amount, probability } of rising)
+    if ((reached += probability) >= share - 1e-12) return amount;
   return rising.at(-1)!.amount;
 }

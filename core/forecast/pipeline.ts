@@ -1,6 +1,16 @@
 import type { Day, DaySpan } from '../period/day';
 import { bandOf, type Band } from './band';
-import { applyWhatIf, dealsIn, groupOpen, joinParts, outlookOf, type Goal, type OpenDeal, type Outlook, type WhatIf } from './outlook';
+import {
+  applyWhatIf,
+  dealsIn,
+  groupOpen,
+  joinParts,
+  outlookOf,
+  type Goal,
+  type OpenDeal,
+  type Outlook,
+  type WhatIf,
+} from './outlook';
 
 /** A period with what is booked and wanted in it, for the unit and for each directly below. */
 export interface Horizon extends DaySpan {
@@ -32,8 +42,17 @@ export interface PipelineAnswer {
   overdue: { count: number; open: number; weighted: number; dealIds: number[] };
 }
 
-/** The whole outlook of a unit: every horizon, its units and stages. Pure and heavy: it runs in a worker. */
-export function answerPipeline({ asOf, horizons, deals, countsOverdue, whatIf }: PipelineQuestion): PipelineAnswer {
+/**
+ * The whole outlook of a unit: every horizon, its units and stages. Pure and heavy: it runs in a
+ * worker.
+ */
+export function answerPipeline({
+  asOf,
+  horizons,
+  deals,
+  countsOverdue,
+  whatIf,
+}: PipelineQuestion): PipelineAnswer {
   const supposed = applyWhatIf(deals, new Map(whatIf), asOf);
   const overdue = supposed.filter((deal) => deal.expectedOn < asOf);
   const [late] = groupOpen(overdue, () => null);
@@ -43,13 +62,33 @@ export function answerPipeline({ asOf, horizons, deals, countsOverdue, whatIf }:
       return {
         id: horizon.id,
         outlook: outlookOf(horizon.goal, inside),
-        band: bandOf(horizon.goal.actual, joinParts(inside).map((deal) => ({ amount: deal.amount, probability: deal.probability ?? 0 }))),
-        asIs: whatIf.length === 0 ? null : outlookOf(horizon.goal, dealsIn(deals, horizon, asOf, countsOverdue)),
-        below: horizon.below.map(({ unit, ...goal }) => ({ unit, ...outlookOf(goal, inside.filter((deal) => deal.unitBelow === unit)) })),
+        band: bandOf(
+          horizon.goal.actual,
+          joinParts(inside).map((deal) => ({
+            amount: deal.amount,
+            probability: deal.probability ?? 0,
+          })),
+        ),
+        asIs:
+          whatIf.length === 0
+            ? null
+            : outlookOf(horizon.goal, dealsIn(deals, horizon, asOf, countsOverdue)),
+        below: horizon.below.map(({ unit, ...goal }) => ({
+          unit,
+          ...outlookOf(
+            goal,
+            inside.filter((deal) => deal.unitBelow === unit),
+          ),
+        })),
         stages: groupOpen(inside, (deal) => deal.stage),
         dealIds: inside.map((deal) => deal.id),
       };
     }),
-    overdue: { count: late?.count ?? 0, open: late?.open ?? 0, weighted: late?.weighted ?? 0, dealIds: overdue.map((deal) => deal.id) },
+    overdue: {
+      count: late?.count ?? 0,
+      open: late?.open ?? 0,
+      weighted: late?.weighted ?? 0,
+      dealIds: overdue.map((deal) => deal.id),
+    },
   };
 }

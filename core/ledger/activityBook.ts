@@ -12,7 +12,8 @@ interface Series {
 }
 
 /**
- * Values that are typed in per unit and day (calls made, headcount), by the code of their measure without its version.
+ * Values that are typed in per unit and day (calls made, headcount), by the code of their measure
+ * without its version.
  * Mutated by `put` only.
  */
 export class ActivityBook {
@@ -43,21 +44,39 @@ export class ActivityBook {
     const series = this.byMeasure.get(measure)?.get(unitId);
     if (!series) return [];
     const from = seek(series.days, span.from);
-    return series.days.slice(from, seek(series.days, span.to)).map((day, i) => ({ day, value: series.values[from + i]! }));
+    return series.days
+      .slice(from, seek(series.days, span.to))
+      .map((day, i) => ({ day, value: series.values[from + i]! }));
   }
 
   /** What was typed for the unit alone in a span; null when nothing was. */
-  readOwn(measure: string, unitId: number, accumulation: Accumulation, span: DaySpan): number | null {
+  readOwn(
+    measure: string,
+    unitId: number,
+    accumulation: Accumulation,
+    span: DaySpan,
+  ): number | null {
     return accumulate([this.partOf(measure, { unitId, ...span })], accumulation);
   }
 
   /**
-   * What was typed for a unit and all below it in a span, each for the days it stood there; null when nothing was.
-   * A sum adds up over days and units. An average is that of all values. A last value is the newest of each unit in the span,
+   * What was typed for a unit and all below it in a span, each for the days it stood there; null
+   * when nothing was.
+   * A sum adds up over days and units. An average is that of all values. A last value is the newest
+   * of each unit in the span,
    * added up over units.
    */
-  read(tree: UnitTree, unitId: number, measure: string, accumulation: Accumulation, span: DaySpan): number | null {
-    return accumulate(placesUnder(tree, unitId, span).map((place) => this.partOf(measure, place)), accumulation);
+  read(
+    tree: UnitTree,
+    unitId: number,
+    measure: string,
+    accumulation: Accumulation,
+    span: DaySpan,
+  ): number | null {
+    return accumulate(
+      placesUnder(tree, unitId, span).map((place) => this.partOf(measure, place)),
+      accumulation,
+    );
   }
 
   private partOf(measure: string, { unitId, from, to }: Place): Part | null {
@@ -92,7 +111,8 @@ interface Place extends DaySpan {
 /** The unit itself and all below it, each with the days of the span on which it stood there. */
 function placesUnder(tree: UnitTree, unitId: number, span: DaySpan): Place[] {
   const places: Place[] = [{ unitId, from: span.from, to: span.to }];
-  // A place found is looked under in turn; a tree has no cycles, and no more levels than kinds of units.
+  // A place found is looked under in turn; a tree has no cycles, and no more levels than kinds of
+  // units.
   for (let at = 0; at < places.length; at++) {
     const above = places[at]!;
     for (const membership of tree.membershipsUnder(above.unitId)) {

@@ -2,7 +2,10 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { ChangeLog, LogReader } from './changeLog';
 
-/** A total of everything noted, and someone who keeps up a copy of it: taken whole where the log began anew, else by its changes. */
+/**
+ * A total of everything noted, and someone who keeps up a copy of it: taken whole where the log
+ * began anew, else by its changes.
+ */
 function follow() {
   const log = new ChangeLog<number>();
   const state = { total: 0, copy: NaN, wholes: 0 };
@@ -10,10 +13,14 @@ function follow() {
     state.total += change;
     log.note(change);
   };
-  const reader = new LogReader(log, () => {
-    state.copy = state.total;
-    state.wholes++;
-  }, (change) => (state.copy += change));
+  const reader = new LogReader(
+    log,
+    () => {
+      state.copy = state.total;
+      state.wholes++;
+    },
+    (change) => (state.copy += change),
+  );
   return { log, state, note, reader };
 }
 
@@ -50,16 +57,26 @@ describe('a reader of a log', () => {
   });
 
   it('has the same after any history, as often as it keeps up', () => {
-    fc.assert(fc.property(fc.array(fc.oneof(fc.integer({ min: -9, max: 9 }), fc.constantFrom('keep up' as const, 'begin anew' as const))), (steps) => {
-      const { log, state, note, reader } = follow();
-      for (const step of [...steps, 'keep up' as const]) {
-        if (typeof step === 'number') note(step);
-        else if (step === 'begin anew') log.beginAnew();
-        else {
-          reader.keepUp();
-          expect(state.copy).toBe(state.total);
-        }
-      }
-    }));
+    fc.assert(
+      fc.property(
+        fc.array(
+          fc.oneof(
+            fc.integer({ min: -9, max: 9 }),
+            fc.constantFrom('keep up' as const, 'begin anew' as const),
+          ),
+        ),
+        (steps) => {
+          const { log, state, note, reader } = follow();
+          for (const step of [...steps, 'keep up' as const]) {
+            if (typeof step === 'number') note(step);
+            else if (step === 'begin anew') log.beginAnew();
+            else {
+              reader.keepUp();
+              expect(state.copy).toBe(state.total);
+            }
+          }
+        },
+      ),
+    );
   });
 });

@@ -3,7 +3,10 @@ const MOST_REMEMBERED = 10_000;
 
 /** What has changed since something was filled, for those who keep up what they derive of it. */
 export class ChangeLog<Change> {
-  /** Counts up whenever all is filled or laid out anew: whatever was derived before is derived anew as well. */
+  /**
+   * Counts up whenever all is filled or laid out anew: whatever was derived before is derived anew
+   * as well.
+   */
   generation = 0;
   /** One by one, in this generation. */
   changes: Change[] = [];
@@ -24,7 +27,11 @@ export class LogReader<Change> {
   private generation = -1;
   private heard = 0;
 
-  constructor(private log: ChangeLog<Change>, private forget: () => void, private take: (change: Change) => void) {}
+  constructor(
+    private log: ChangeLog<Change>,
+    private forget: () => void,
+    private take: (change: Change) => void,
+  ) {}
 
   /** Called before anything derived is used. */
   keepUp(): void {

@@ -16,14 +16,19 @@ export interface CreditedDeal {
   voided: boolean;
   /** Thousandths. */
   quantity: number | null;
-  /** In the reporting currency's minor units, first-named salesperson first; `cost` is null where the deal's is not known. */
+  /**
+   * In the reporting currency's minor units, first-named salesperson first; `cost` is null where
+   * the deal's is not known.
+   */
   credits: readonly { salespersonId: number; minor: number; cost: number | null }[];
 }
 
 /**
  * The parts a deal adds to the daily totals; none for open and voided deals.
- * The one place that says what counts: booking, import and recomputing all come from here (the import's SQL is tested against it).
- * Sums go to everybody credited; counts, quantities and days to whom the deal names first. A deal of zero or less is a refund:
+ * The one place that says what counts: booking, import and recomputing all come from here (the
+ * import's SQL is tested against it).
+ * Sums go to everybody credited; counts, quantities and days to whom the deal names first. A deal
+ * of zero or less is a refund:
  * it takes money back, but is no deal won.
  */
 export function contributionsOf(deal: CreditedDeal): Contribution[] {
@@ -51,7 +56,10 @@ export function contributionsOf(deal: CreditedDeal): Contribution[] {
 }
 
 /** What has to be added so that `before` becomes `after`; nothing where they agree. */
-export function differenceOf(before: readonly Contribution[], after: readonly Contribution[]): Contribution[] {
+export function differenceOf(
+  before: readonly Contribution[],
+  after: readonly Contribution[],
+): Contribution[] {
   const sums = new Map<string, Contribution>();
   const collect = (contribution: Contribution, sign: number) => {
     const key = `${contribution.salespersonId}|${contribution.part}|${contribution.day}`;

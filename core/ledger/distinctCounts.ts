@@ -18,20 +18,33 @@ interface Counted {
 }
 
 /**
- * How many different customers, products and locations a unit won a deal with in a span: counted when it is first asked for, and for
- * large units kept up with every booking, for a company's month is ten thousand deals and its year a hundred thousand.
+ * How many different customers, products and locations a unit won a deal with in a span: counted
+ * when it is first asked for, and for
+ * large units kept up with every booking, for a company's month is ten thousand deals and its year
+ * a hundred thousand.
  */
 export class DistinctCounts {
   private kept = new Map<string, Counted>();
   private reader: LogReader<OccurrenceNews>;
 
   constructor(private occurrences: Occurrences) {
-    this.reader = new LogReader(occurrences.log, () => this.kept.clear(), (news) => { for (const each of this.kept.values()) take(each, news); });
+    this.reader = new LogReader(
+      occurrences.log,
+      () => this.kept.clear(),
+      (news) => {
+        for (const each of this.kept.values()) take(each, news);
+      },
+    );
   }
 
   /** @param memberSpans the days on which people stood under the unit */
-  count(unitId: number, memberSpans: readonly MemberSpan[], span: DaySpan): Record<DistinctField, number> {
-    if (memberSpans.length < MANY_SEGMENTS) return this.occurrences.countEachDistinct(memberSpans, span);
+  count(
+    unitId: number,
+    memberSpans: readonly MemberSpan[],
+    span: DaySpan,
+  ): Record<DistinctField, number> {
+    if (memberSpans.length < MANY_SEGMENTS)
+      return this.occurrences.countEachDistinct(memberSpans, span);
     this.reader.keepUp();
     const key = `${unitId} ${span.from} ${span.to}`;
     let found = this.kept.get(key);
@@ -47,7 +60,10 @@ export class DistinctCounts {
     const ids = { customer: new IdCounts(), product: new IdCounts(), location: new IdCounts() };
     for (const segment of memberSpans) {
       const column = this.occurrences.columnOf(segment.salespersonId);
-      const [from, to] = placesOf(column, { from: Math.max(segment.from, span.from), to: Math.min(segment.to, span.to) });
+      const [from, to] = placesOf(column, {
+        from: Math.max(segment.from, span.from),
+        to: Math.min(segment.to, span.to),
+      });
       for (let at = from; at < to; at++) {
         ids.customer.add(column.customers[at]!);
         ids.product.add(column.products[at]!);
@@ -59,9 +75,18 @@ export class DistinctCounts {
 }
 
 /** Takes in what came and went, as far as it was won under the unit within the span. */
-function take({ memberSpans, span, ids }: Counted, { salespersonId, day, gone, come }: OccurrenceNews): void {
+function take(
+  { memberSpans, span, ids }: Counted,
+  { salespersonId, day, gone, come }: OccurrenceNews,
+): void {
   if (day < span.from || day >= span.to) return;
-  if (!memberSpans.some((segment) => segment.salespersonId === salespersonId && segment.from <= day && segment.to > day)) return;
+  if (
+    !memberSpans.some(
+      (segment) =>
+        segment.salespersonId === salespersonId && segment.from <= day && segment.to > day,
+    )
+  )
+    return;
   for (const each of gone) for (const field of FIELDS) ids[field].remove(each[field]);
   for (const each of come) for (const field of FIELDS) ids[field].add(each[field]);
 }

@@ -8,7 +8,10 @@ interface First {
   dealId: number;
 }
 
-/** The first won deal ever of each customer, and whose it was. On one day the earlier recorded deal is the first. */
+/**
+ * The first won deal ever of each customer, and whose it was. On one day the earlier recorded deal
+ * is the first.
+ */
 export class FirstDeals {
   private byCustomer = new Map<number, First>();
   /** In order. */
@@ -19,7 +22,8 @@ export class FirstDeals {
       for (let at = 0; at < days.length; at++) {
         const [customer, day, dealId] = [customers[at]!, days[at]!, deals[at]!];
         const first = this.byCustomer.get(customer);
-        if (!first || isBefore({ day, dealId }, first)) this.byCustomer.set(customer, { salespersonId, day, dealId });
+        if (!first || isBefore({ day, dealId }, first))
+          this.byCustomer.set(customer, { salespersonId, day, dealId });
       }
     }
     for (const { salespersonId, day } of this.byCustomer.values()) {
@@ -30,7 +34,10 @@ export class FirstDeals {
     for (const days of this.daysOf.values()) days.sort((a, b) => a - b);
   }
 
-  /** Whether a deal is its customer's first. Without it nobody knows the next but who looks at all deals. */
+  /**
+   * Whether a deal is its customer's first. Without it nobody knows the next but who looks at all
+   * deals.
+   */
   isFirst({ customer, dealId }: Occurrence): boolean {
     return this.byCustomer.get(customer)?.dealId === dealId;
   }
@@ -56,6 +63,9 @@ export class FirstDeals {
   }
 }
 
-function isBefore(left: Pick<First, 'day' | 'dealId'>, right: Pick<First, 'day' | 'dealId'>): boolean {
+function isBefore(
+  left: Pick<First, 'day' | 'dealId'>,
+  right: Pick<First, 'day' | 'dealId'>,
+): boolean {
   return left.day < right.day || (left.day === right.day && left.dealId < right.dealId);
 }

@@ -4,7 +4,14 @@ import type { MemberSpan } from '../units/unit';
 import { ChangeLog } from './changeLog';
 import { FirstDeals } from './firstDeals';
 import { Seen } from './seen';
-import { occurrencesOn, placesOf, replaceDayOf, toColumn, type Occurrence, type WonColumn } from './wonColumn';
+import {
+  occurrencesOn,
+  placesOf,
+  replaceDayOf,
+  toColumn,
+  type Occurrence,
+  type WonColumn,
+} from './wonColumn';
 
 export type { Occurrence } from './wonColumn';
 
@@ -19,12 +26,17 @@ export interface OccurrenceNews {
 const NOTHING: WonColumn = toColumn([]);
 
 /**
- * Who won something from which customer, and when: what distinct counts are recounted from (docs/calculations.md, 4, GUARDS 37).
+ * Who won something from which customer, and when: what distinct counts are recounted from
+ * (docs/calculations.md, 4, GUARDS 37).
  * Mutated by `load`, `add` and `replaceDay` only.
  */
 export class Occurrences {
   private columns = new Map<number, WonColumn>();
-  private seen: Record<DistinctField, Seen> = { customer: new Seen(), product: new Seen(), location: new Seen() };
+  private seen: Record<DistinctField, Seen> = {
+    customer: new Seen(),
+    product: new Seen(),
+    location: new Seen(),
+  };
   /** Found when first asked for, and kept up; null when it must be found anew. */
   private firsts: FirstDeals | null = null;
   /** What came and went; it begins anew whenever deals are filled in anew. */
@@ -38,7 +50,10 @@ export class Occurrences {
   }
 
   add(salespersonId: number, occurrence: Occurrence): void {
-    this.replaceDay(salespersonId, occurrence.day, [...occurrencesOn(this.columnOf(salespersonId), occurrence.day), occurrence]);
+    this.replaceDay(salespersonId, occurrence.day, [
+      ...occurrencesOn(this.columnOf(salespersonId), occurrence.day),
+      occurrence,
+    ]);
   }
 
   /** Puts these in place of what a salesperson won on a day. */
@@ -46,7 +61,12 @@ export class Occurrences {
     const column = this.columnOf(salespersonId);
     const before = occurrencesOn(column, day);
     this.columns.set(salespersonId, replaceDayOf(column, day, occurrences));
-    this.tell({ salespersonId, day, gone: without(before, occurrences), come: without(occurrences, before) });
+    this.tell({
+      salespersonId,
+      day,
+      gone: without(before, occurrences),
+      come: without(occurrences, before),
+    });
   }
 
   private tell(news: OccurrenceNews): void {
@@ -61,13 +81,22 @@ export class Occurrences {
     return this.columns.get(salespersonId) ?? NOTHING;
   }
 
-  /** How many different customers, products and locations a group of people won a deal with in a span. */
-  countEachDistinct(memberSpans: readonly MemberSpan[], span: DaySpan): Record<DistinctField, number> {
+  /**
+   * How many different customers, products and locations a group of people won a deal with in a
+   * span.
+   */
+  countEachDistinct(
+    memberSpans: readonly MemberSpan[],
+    span: DaySpan,
+  ): Record<DistinctField, number> {
     const { customer, product, location } = this.seen;
     for (const each of [customer, product, location]) each.begin();
     for (const segment of memberSpans) {
       const column = this.columnOf(segment.salespersonId);
-      const [from, to] = placesOf(column, { from: Math.max(segment.from, span.from), to: Math.min(segment.to, span.to) });
+      const [from, to] = placesOf(column, {
+        from: Math.max(segment.from, span.from),
+        to: Math.min(segment.to, span.to),
+      });
       customer.noteAll(column.customers, from, to);
       product.noteAll(column.products, from, to);
       location.noteAll(column.locations, from, to);
@@ -75,7 +104,10 @@ export class Occurrences {
     return { customer: customer.count, product: product.count, location: location.count };
   }
 
-  /** How many customers had their first won deal ever with a salesperson in a span. On one day the earlier recorded deal is the first. */
+  /**
+   * How many customers had their first won deal ever with a salesperson in a span. On one day the
+   * earlier recorded deal is the first.
+   */
   countNewCustomers(salespersonId: number, span: DaySpan): number {
     return (this.firsts ??= new FirstDeals(this.columns)).count(salespersonId, span);
   }
@@ -83,11 +115,21 @@ export class Occurrences {
   /** The same of everybody, whether they stand in a unit or not. */
   countAllNewCustomers(span: DaySpan): number {
     let total = 0;
-    for (const salespersonId of this.columns.keys()) total += this.countNewCustomers(salespersonId, span);
+    for (const salespersonId of this.columns.keys())
+      total += this.countNewCustomers(salespersonId, span);
     return total;
   }
 }
 
 function without(all: readonly Occurrence[], others: readonly Occurrence[]): Occurrence[] {
-  return all.filter((each) => !others.some((other) => other.dealId === each.dealId && other.customer === each.customer && other.product === each.product && other.location === each.location));
+  return all.filter(
+    (each) =>
+      !others.some(
+        (other) =>
+          other.dealId === each.dealId &&
+          other.customer === each.customer &&
+          other.product === each.product &&
+          other.location === each.location,
+      ),
+  );
 }

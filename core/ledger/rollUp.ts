@@ -9,7 +9,10 @@ import { UnitSums, type Lane } from './unitSums';
 /** What a unit booked in any span of days. */
 export interface RollUp {
   sum(unitId: number, part: TermPart, span: DaySpan): number;
-  /** How many different customers, products or locations; recounted, for those of two people may be the same. */
+  /**
+   * How many different customers, products or locations; recounted, for those of two people may be
+   * the same.
+   */
   countDistinct(unitId: number, field: DistinctField, span: DaySpan): number;
   /** The same of every field at once. */
   countEachDistinct(unitId: number, span: DaySpan): Record<DistinctField, number>;
@@ -18,7 +21,10 @@ export interface RollUp {
 /** So few are added up as quickly as found. */
 const FEW_LANES = 2;
 
-/** Sums a tree's units over running sums: each salesperson for the days they stood under the unit. Columns are looked up once. */
+/**
+ * Sums a tree's units over running sums: each salesperson for the days they stood under the unit.
+ * Columns are looked up once.
+ */
 export function buildRollUp(tree: UnitTree, sums: RunningSums, occurrences: Occurrences): RollUp {
   const distinct = new DistinctCounts(occurrences);
   const unitSums = new UnitSums(sums);
@@ -26,7 +32,12 @@ export function buildRollUp(tree: UnitTree, sums: RunningSums, occurrences: Occu
   const findLanes = (unitId: number): Lane[] => {
     let lanes = lanesOf.get(unitId);
     if (!lanes) {
-      lanes = tree.memberSpansUnder(unitId).map(({ salespersonId, from, to }) => ({ salespersonId, column: sums.columnOf(salespersonId), from, to }));
+      lanes = tree.memberSpansUnder(unitId).map(({ salespersonId, from, to }) => ({
+        salespersonId,
+        column: sums.columnOf(salespersonId),
+        from,
+        to,
+      }));
       lanesOf.set(unitId, lanes);
     }
     return lanes;
@@ -37,7 +48,11 @@ export function buildRollUp(tree: UnitTree, sums: RunningSums, occurrences: Occu
       const lanes = findLanes(unitId);
       let total = 0;
       if (part === 'newCustomers') {
-        for (const lane of lanes) total += occurrences.countNewCustomers(lane.salespersonId, { from: Math.max(from, lane.from), to: Math.min(to, lane.to) });
+        for (const lane of lanes)
+          total += occurrences.countNewCustomers(lane.salespersonId, {
+            from: Math.max(from, lane.from),
+            to: Math.min(to, lane.to),
+          });
         return total;
       }
       const { data } = sums.blockOf(part);
@@ -50,11 +65,16 @@ export function buildRollUp(tree: UnitTree, sums: RunningSums, occurrences: Occu
       const [first, last] = [sums.offsetOf(from), sums.offsetOf(to)];
       for (const { column, from: start, to: end } of lanes) {
         if (start <= from && end >= to) total += data[last + column]! - data[first + column]!;
-        else if (start < to && end > from) total += data[sums.offsetOf(Math.min(end, to)) + column]! - data[sums.offsetOf(Math.max(start, from)) + column]!;
+        else if (start < to && end > from)
+          total +=
+            data[sums.offsetOf(Math.min(end, to)) + column]! -
+            data[sums.offsetOf(Math.max(start, from)) + column]!;
       }
       return total;
     },
-    countDistinct: (unitId, field, span) => distinct.count(unitId, tree.memberSpansUnder(unitId), span)[field],
-    countEachDistinct: (unitId, span) => distinct.count(unitId, tree.memberSpansUnder(unitId), span),
+    countDistinct: (unitId, field, span) =>
+      distinct.count(unitId, tree.memberSpansUnder(unitId), span)[field],
+    countEachDistinct: (unitId, span) =>
+      distinct.count(unitId, tree.memberSpansUnder(unitId), span),
   };
 }

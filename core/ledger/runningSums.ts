@@ -8,22 +8,31 @@ const MOST_EXACT = Number.MAX_SAFE_INTEGER;
 const GROW_DAYS = 366;
 const FIRST_CAPACITY = 64;
 
-/** The running sums of one part; empty until it has any. A reader keeps the block and asks for `data` anew: it is replaced when people or days are added. */
+/**
+ * The running sums of one part; empty until it has any. A reader keeps the block and asks for
+ * `data` anew: it is replaced when people or days are added.
+ */
 export interface SumBlock {
   data: Float64Array;
 }
 
 /**
  * Daily totals per salesperson and part as running sums: the sum of any span is one subtraction.
- * Laid out a day a row and a salesperson a column: `data[i * capacity + column]` holds everything before day `firstDay + i`.
- * A whole company's sums for one span are then two rows that lie side by side in memory; a person a row, they were
+ * Laid out a day a row and a salesperson a column: `data[i * capacity + column]` holds everything
+ * before day `firstDay + i`.
+ * A whole company's sums for one span are then two rows that lie side by side in memory; a person a
+ * row, they were
  * thousands of places apart, and waiting for memory took a third of a standing's time.
- * Float64 holds integers exactly up to 2^53. A person of whom a part could leave that range is left out of that part and
- * named in `omitted`: one slip of the keyboard must not stop everybody else's figures, and a wrong number is worse than none.
+ * Float64 holds integers exactly up to 2^53. A person of whom a part could leave that range is left
+ * out of that part and
+ * named in `omitted`: one slip of the keyboard must not stop everybody else's figures, and a wrong
+ * number is worse than none.
  * Mutated by `add`, `load` and `columnOf` only.
  */
 export class RunningSums {
-  private blocks = new Map<Part, SumBlock>(PARTS.map((part) => [part, { data: new Float64Array(0) }]));
+  private blocks = new Map<Part, SumBlock>(
+    PARTS.map((part) => [part, { data: new Float64Array(0) }]),
+  );
   private columns = new Map<number, number>();
   private firstDay = 0;
   /** What was added one by one; it begins anew whenever the sums are laid out or filled anew. */
@@ -34,21 +43,32 @@ export class RunningSums {
   capacity = FIRST_CAPACITY;
   /** The newest day that holds anything, or null: "booked up to". */
   newestDay: Day | null = null;
-  /** What was added of a part, signs left aside, by column; and all of it together. No sum of any span is larger. */
-  private volumes = new Map<Part, { of: Map<number, number>; all: number }>(PARTS.map((part) => [part, { of: new Map(), all: 0 }]));
+  /**
+   * What was added of a part, signs left aside, by column; and all of it together. No sum of any
+   * span is larger.
+   */
+  private volumes = new Map<Part, { of: Map<number, number>; all: number }>(
+    PARTS.map((part) => [part, { of: new Map(), all: 0 }]),
+  );
   private left = new Map<Part, Set<number>>();
-  /** True once something was said of a person who is left out: their totals may be right again, which only reading them tells. */
+  /**
+   * True once something was said of a person who is left out: their totals may be right again,
+   * which only reading them tells.
+   */
   isStale = false;
 
   /** Who is left out of which part, because it is too large to be added up exactly. */
   get omitted(): { salespersonId: number; part: Part }[] {
-    return [...this.left].flatMap(([part, people]) => [...people].map((salespersonId) => ({ salespersonId, part })));
+    return [...this.left].flatMap(([part, people]) =>
+      [...people].map((salespersonId) => ({ salespersonId, part })),
+    );
   }
 
   /** The same people, whichever part it is. */
   get omittedPeople(): ReadonlySet<number> {
     const people = new Set<number>();
-    for (const each of this.left.values()) for (const salespersonId of each) people.add(salespersonId);
+    for (const each of this.left.values())
+      for (const salespersonId of each) people.add(salespersonId);
     return people;
   }
 
@@ -68,11 +88,19 @@ export class RunningSums {
     }
     const column = this.columnOf(salespersonId);
     const data = this.open(part);
-    for (let at = (contribution.day - this.firstDay + 1) * this.capacity + column; at < data.length; at += this.capacity) data[at]! += amount;
+    for (
+      let at = (contribution.day - this.firstDay + 1) * this.capacity + column;
+      at < data.length;
+      at += this.capacity
+    )
+      data[at]! += amount;
     this.log.note(contribution);
   }
 
-  /** Makes room for so many people and these days before they are loaded: laying millions of sums out anew would hold everybody up. */
+  /**
+   * Makes room for so many people and these days before they are loaded: laying millions of sums
+   * out anew would hold everybody up.
+   */
   prepare(people: number, days: DaySpan): void {
     while (this.capacity < people) this.capacity *= 2;
     this.cover(days.from);
@@ -109,7 +137,14 @@ export class RunningSums {
 
   private loadPerson(list: readonly Contribution[]): void {
     const { salespersonId, part } = list[0]!;
-    if (!this.takes(part, salespersonId, list.reduce((sum, { amount }) => sum + Math.abs(amount), 0))) return;
+    if (
+      !this.takes(
+        part,
+        salespersonId,
+        list.reduce((sum, { amount }) => sum + Math.abs(amount), 0),
+      )
+    )
+      return;
     const column = this.columnOf(salespersonId);
     const data = this.open(part);
     const extra = new Float64Array(this.days + 1);
@@ -120,7 +155,10 @@ export class RunningSums {
     }
   }
 
-  /** Whether so much more of a part stays exact; else the person who has most of it is left out of it, be it this one or another. */
+  /**
+   * Whether so much more of a part stays exact; else the person who has most of it is left out of
+   * it, be it this one or another.
+   */
   private takes(part: Part, salespersonId: number, more: number): boolean {
     if (this.left.get(part)?.has(salespersonId)) return false;
     const volume = this.volumes.get(part)!;
@@ -128,7 +166,9 @@ export class RunningSums {
     volume.of.set(salespersonId, own);
     volume.all += more;
     while (volume.all > MOST_EXACT) {
-      const [largest, most] = [...volume.of].reduce((best, each) => (each[1] > best[1] ? each : best));
+      const [largest, most] = [...volume.of].reduce((best, each) =>
+        each[1] > best[1] ? each : best,
+      );
       this.leaveOut(part, largest);
       volume.of.delete(largest);
       volume.all = [...volume.of.values()].reduce((sum, each) => sum + each, 0);
@@ -143,7 +183,8 @@ export class RunningSums {
     this.left.set(part, people.add(salespersonId));
     const column = this.columns.get(salespersonId);
     const { data } = this.blockOf(part);
-    if (column !== undefined) for (let at = column; at < data.length; at += this.capacity) data[at] = 0;
+    if (column !== undefined)
+      for (let at = column; at < data.length; at += this.capacity) data[at] = 0;
     this.log.beginAnew();
   }
 
@@ -156,7 +197,10 @@ export class RunningSums {
     return data[this.offsetOf(to) + column]! - data[this.offsetOf(from) + column]!;
   }
 
-  /** Everything in the span, whoever it belongs to: what roll-ups are checked against to find the unassigned. */
+  /**
+   * Everything in the span, whoever it belongs to: what roll-ups are checked against to find the
+   * unassigned.
+   */
   sumOfAll(part: Part, span: DaySpan): number {
     let total = 0;
     for (const id of this.columns.keys()) total += this.sum(part, id, span.from, span.to);
@@ -178,7 +222,10 @@ export class RunningSums {
     return this.rowOf(day) * this.capacity;
   }
 
-  /** The column of a salesperson; an empty one for somebody who has booked nothing yet. It never changes. */
+  /**
+   * The column of a salesperson; an empty one for somebody who has booked nothing yet. It never
+   * changes.
+   */
   columnOf(salespersonId: number): number {
     let column = this.columns.get(salespersonId);
     if (column === undefined) {
@@ -189,7 +236,10 @@ export class RunningSums {
     return column;
   }
 
-  /** The part's sums, with room for them: many a company never uses some parts, and a large one's take millions of bytes. */
+  /**
+   * The part's sums, with room for them: many a company never uses some parts, and a large one's
+   * take millions of bytes.
+   */
   private open(part: Part): Float64Array {
     const block = this.blockOf(part);
     if (block.data.length === 0) block.data = new Float64Array((this.days + 1) * this.capacity);
@@ -205,7 +255,8 @@ export class RunningSums {
       return;
     }
     const before = day < this.firstDay ? this.firstDay - day + GROW_DAYS : 0;
-    const after = day >= this.firstDay + this.days ? day - this.firstDay - this.days + GROW_DAYS : 0;
+    const after =
+      day >= this.firstDay + this.days ? day - this.firstDay - this.days + GROW_DAYS : 0;
     if (before + after > 0) this.lay(before, after, this.capacity);
   }
 

@@ -15,10 +15,15 @@ describe('what was seen', () => {
 
   it('is what a set would hold, for ids of any size, pass after pass', () => {
     const seen = new Seen();
-    fc.assert(fc.property(fc.array(fc.oneof(fc.integer({ min: 0, max: 20 }), fc.integer({ min: 0, max: 100_000 }))), (ids) => {
-      seen.begin();
-      seen.noteAll(ids, 0, ids.length);
-      expect(seen.count).toBe(new Set(ids.filter((id) => id !== 0)).size);
-    }));
+    fc.assert(
+      fc.property(
+        fc.array(fc.oneof(fc.integer({ min: 0, max: 20 }), fc.integer({ min: 0, max: 100_000 }))),
+        (ids) => {
+          seen.begin();
+          seen.noteAll(ids, 0, ids.length);
+          expect(seen.count).toBe(new Set(ids.filter((id) => id !== 0)).size);
+        },
+      ),
+    );
   });
 });

@@ -19,8 +19,10 @@ interface UnitSum {
 }
 
 /**
- * Running sums of whole units, put together of their people's when they are first asked for and kept up with every booking:
- * a company's month is then one subtraction and not one for each of a thousand people, and its days lie side by side in memory.
+ * Running sums of whole units, put together of their people's when they are first asked for and
+ * kept up with every booking:
+ * a company's month is then one subtraction and not one for each of a thousand people, and its days
+ * lie side by side in memory.
  */
 export class UnitSums {
   private kept = new Map<Part, Map<number, UnitSum>>();
@@ -28,7 +30,11 @@ export class UnitSums {
   private reader: LogReader<Contribution>;
 
   constructor(private sums: RunningSums) {
-    this.reader = new LogReader(sums.log, () => this.forget(), (contribution) => this.add(contribution));
+    this.reader = new LogReader(
+      sums.log,
+      () => this.forget(),
+      (contribution) => this.add(contribution),
+    );
   }
 
   /** Running sums of a unit, a row a day as those they are derived from. */
@@ -48,8 +54,15 @@ export class UnitSums {
 
   private add({ part, salespersonId, day, amount }: Contribution): void {
     for (const sum of this.byPerson.get(salespersonId) ?? []) {
-      if (sum.part !== part || !sum.lanes.some((lane) => lane.salespersonId === salespersonId && lane.from <= day && lane.to > day)) continue;
-      for (let row = this.sums.rowOf(day) + 1; row < sum.data.length; row++) sum.data[row]! += amount;
+      if (
+        sum.part !== part ||
+        !sum.lanes.some(
+          (lane) => lane.salespersonId === salespersonId && lane.from <= day && lane.to > day,
+        )
+      )
+        continue;
+      for (let row = this.sums.rowOf(day) + 1; row < sum.data.length; row++)
+        sum.data[row]! += amount;
     }
   }
 
@@ -64,7 +77,9 @@ export class UnitSums {
     for (let row = 1; row < data.length; row++) {
       let change = 0;
       const [now, before] = [row * sums.capacity, (row - 1) * sums.capacity];
-      for (let at = 0; at < columns.length; at++) if (starts[at]! < row && ends[at]! >= row) change += source[now + columns[at]!]! - source[before + columns[at]!]!;
+      for (let at = 0; at < columns.length; at++)
+        if (starts[at]! < row && ends[at]! >= row)
+          change += source[now + columns[at]!]! - source[before + columns[at]!]!;
       data[row] = data[row - 1]! + change;
     }
     const built = { part, lanes, data };

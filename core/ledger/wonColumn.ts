@@ -12,7 +12,8 @@ export interface Occurrence {
 }
 
 /**
- * The won deals of one salesperson, by day and deal: a field an array, so that a month of them lies side by side in memory.
+ * The won deals of one salesperson, by day and deal: a field an array, so that a month of them lies
+ * side by side in memory.
  * As objects of their own, each of a company's ten thousand was waited for.
  */
 export interface WonColumn {
@@ -26,27 +27,42 @@ export interface WonColumn {
 
 /** @param occurrences in any order */
 export function toColumn(occurrences: readonly Occurrence[]): WonColumn {
-  const sorted = [...occurrences].sort((left, right) => left.day - right.day || left.dealId - right.dealId);
+  const sorted = [...occurrences].sort(
+    (left, right) => left.day - right.day || left.dealId - right.dealId,
+  );
   return {
-    days: Int32Array.from(sorted, (each) => each.day), deals: Float64Array.from(sorted, (each) => each.dealId), customers: Int32Array.from(sorted, (each) => each.customer),
-    products: Int32Array.from(sorted, (each) => each.product), locations: Int32Array.from(sorted, (each) => each.location),
+    days: Int32Array.from(sorted, (each) => each.day),
+    deals: Float64Array.from(sorted, (each) => each.dealId),
+    customers: Int32Array.from(sorted, (each) => each.customer),
+    products: Int32Array.from(sorted, (each) => each.product),
+    locations: Int32Array.from(sorted, (each) => each.location),
   };
 }
 
 /** A column with other deals on one day. @param occurrences of that day, in any order */
-export function replaceDayOf(column: WonColumn, day: Day, occurrences: readonly Occurrence[]): WonColumn {
+export function replaceDayOf(
+  column: WonColumn,
+  day: Day,
+  occurrences: readonly Occurrence[],
+): WonColumn {
   const [from, to] = placesOf(column, { from: day, to: day + 1 });
   const fresh = toColumn(occurrences);
   const length = column.days.length - (to - from) + occurrences.length;
-  const join = <Field extends Int32Array | Float64Array>(whole: Field, old: Field, part: Field): Field => {
+  const join = <Field extends Int32Array | Float64Array>(
+    whole: Field,
+    old: Field,
+    part: Field,
+  ): Field => {
     whole.set(old.subarray(0, from));
     whole.set(part, from);
     whole.set(old.subarray(to), from + part.length);
     return whole;
   };
   return {
-    days: join(new Int32Array(length), column.days, fresh.days), deals: join(new Float64Array(length), column.deals, fresh.deals),
-    customers: join(new Int32Array(length), column.customers, fresh.customers), products: join(new Int32Array(length), column.products, fresh.products),
+    days: join(new Int32Array(length), column.days, fresh.days),
+    deals: join(new Float64Array(length), column.deals, fresh.deals),
+    customers: join(new Int32Array(length), column.customers, fresh.customers),
+    products: join(new Int32Array(length), column.products, fresh.products),
     locations: join(new Int32Array(length), column.locations, fresh.locations),
   };
 }
@@ -61,6 +77,13 @@ export function occurrencesOn(column: WonColumn, day: Day): Occurrence[] {
   const { days, deals, customers, products, locations } = column;
   const [from, to] = placesOf(column, { from: day, to: day + 1 });
   const found: Occurrence[] = [];
-  for (let at = from; at < to; at++) found.push({ dealId: deals[at]!, day: days[at]!, customer: customers[at]!, product: products[at]!, location: locations[at]! });
+  for (let at = from; at < to; at++)
+    found.push({
+      dealId: deals[at]!,
+      day: days[at]!,
+      customer: customers[at]!,
+      product: products[at]!,
+      location: locations[at]!,
+    });
   return found;
 }

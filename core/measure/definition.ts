@@ -4,7 +4,17 @@ export const DEAL_STATES = ['won', 'lost'] as const;
 /** Which closed deals count; open ones never do (docs/calculations.md, 3). */
 export type DealState = (typeof DEAL_STATES)[number];
 
-export const FIELDS = ['amount', 'profit', 'cost', 'costedAmount', 'quantity', 'deals', 'newCustomers', 'days', 'timedDeals'] as const;
+export const FIELDS = [
+  'amount',
+  'profit',
+  'cost',
+  'costedAmount',
+  'quantity',
+  'deals',
+  'newCustomers',
+  'days',
+  'timedDeals',
+] as const;
 export type Field = (typeof FIELDS)[number];
 
 /** Something that adds up over days and people. */
@@ -39,7 +49,15 @@ export interface Term {
 
 /** What a field is counted in: it decides the scale of a ratio. */
 export const FIELD_UNITS: Readonly<Record<Field, 'money' | 'quantity' | 'count' | 'days'>> = {
-  amount: 'money', profit: 'money', cost: 'money', costedAmount: 'money', quantity: 'quantity', deals: 'count', newCustomers: 'count', days: 'days', timedDeals: 'count',
+  amount: 'money',
+  profit: 'money',
+  cost: 'money',
+  costedAmount: 'money',
+  quantity: 'quantity',
+  deals: 'count',
+  newCustomers: 'count',
+  days: 'days',
+  timedDeals: 'count',
 };
 
 const plus = (part: TermPart): Term => ({ part, sign: 1 });

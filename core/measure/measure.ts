@@ -1,4 +1,13 @@
-import { FIELD_UNITS, scaleOf, termsOf, type Accumulation, type Addend, type Definition, type DistinctField, type Term } from './definition';
+import {
+  FIELD_UNITS,
+  scaleOf,
+  termsOf,
+  type Accumulation,
+  type Addend,
+  type Definition,
+  type DistinctField,
+  type Term,
+} from './definition';
 
 export const VALUE_KINDS = ['money', 'count', 'percent', 'days'] as const;
 export type ValueKind = (typeof VALUE_KINDS)[number];
@@ -9,7 +18,10 @@ export type Direction = (typeof DIRECTIONS)[number];
 
 /** A measure as it is kept and shown. */
 export interface MeasureRecord {
-  /** Stands in targets and files. A later version of the same measure is `code@2`: what was made with the first keeps it. */
+  /**
+   * Stands in targets and files. A later version of the same measure is `code@2`: what was made
+   * with the first keeps it.
+   */
   code: string;
   name: string;
   group: string;
@@ -29,22 +41,37 @@ type Formula =
   | { kind: 'distinct'; field: DistinctField; factor: number }
   | { kind: 'typed'; accumulation: Accumulation };
 
-/** How a target of the whole concerns its parts: it is the sum of theirs, it is theirs too, or it says nothing of them. */
+/**
+ * How a target of the whole concerns its parts: it is the sum of theirs, it is theirs too, or it
+ * says nothing of them.
+ */
 export type TargetSpread = 'adds' | 'sameForParts' | 'none';
 
-/** A measure ready to compute with. Its values are whole units of its last decimal (minor units for money); those of ratios may have fractions. */
+/**
+ * A measure ready to compute with. Its values are whole units of its last decimal (minor units for
+ * money); those of ratios may have fractions.
+ */
 export interface Measure extends MeasureRecord {
   formula: Formula;
   overTime: TargetSpread;
   overUnits: TargetSpread;
-  /** A higher-is-better sum or count: it has an elapsed share, and can be made before its period closes (docs/calculations.md, 7 and 8). */
+  /**
+   * A higher-is-better sum or count: it has an elapsed share, and can be made before its period
+   * closes (docs/calculations.md, 7 and 8).
+   */
   isCumulative: boolean;
 }
 
 export function buildMeasure(record: MeasureRecord): Measure {
   const formula = toFormula(record);
   const [overTime, overUnits] = spreadOf(formula);
-  return { ...record, formula, overTime, overUnits, isCumulative: overTime === 'adds' && record.direction === 'higher' };
+  return {
+    ...record,
+    formula,
+    overTime,
+    overUnits,
+    isCumulative: overTime === 'adds' && record.direction === 'higher',
+  };
 }
 
 function toFormula({ definition, valueKind, decimals }: MeasureRecord): Formula {
@@ -52,30 +79,52 @@ function toFormula({ definition, valueKind, decimals }: MeasureRecord): Formula 
   switch (definition.kind) {
     case 'sum':
     case 'count':
-      return { kind: 'sum', terms: termsOf(definition.of), factor: fine / scaleOf(definition.of.field) };
+      return {
+        kind: 'sum',
+        terms: termsOf(definition.of),
+        factor: fine / scaleOf(definition.of.field),
+      };
     case 'distinct':
       return { kind: 'distinct', field: definition.of, factor: fine };
     case 'duration':
-      return toRatio({ field: 'days', states: definition.states }, { field: 'timedDeals', states: definition.states }, fine);
+      return toRatio(
+        { field: 'days', states: definition.states },
+        { field: 'timedDeals', states: definition.states },
+        fine,
+      );
     case 'ratio':
-      return toRatio(definition.numerator, definition.denominator, valueKind === 'percent' ? fine * 100 : fine);
+      return toRatio(
+        definition.numerator,
+        definition.denominator,
+        valueKind === 'percent' ? fine * 100 : fine,
+      );
     case 'typed':
       return { kind: 'typed', accumulation: definition.accumulation };
   }
 }
 
 function toRatio(numerator: Addend, denominator: Addend, fine: number): Formula {
-  return { kind: 'ratio', numerator: termsOf(numerator), denominator: termsOf(denominator), factor: (fine * scaleOf(denominator.field)) / scaleOf(numerator.field) };
+  return {
+    kind: 'ratio',
+    numerator: termsOf(numerator),
+    denominator: termsOf(denominator),
+    factor: (fine * scaleOf(denominator.field)) / scaleOf(numerator.field),
+  };
 }
 
-/** Only additive measures are added up or shared out; for a ratio the target of a part is that of the whole (docs/calculations.md, 5). */
+/**
+ * Only additive measures are added up or shared out; for a ratio the target of a part is that of
+ * the whole (docs/calculations.md, 5).
+ */
 function spreadOf(formula: Formula): [TargetSpread, TargetSpread] {
   if (formula.kind === 'sum') return ['adds', 'adds'];
   if (formula.kind === 'ratio') return ['sameForParts', 'sameForParts'];
   // A distinct count of the whole says nothing of its parts: two people may share a customer.
   if (formula.kind === 'distinct') return ['none', 'none'];
   if (formula.accumulation === 'sum') return ['adds', 'adds'];
-  return formula.accumulation === 'last' ? ['sameForParts', 'adds'] : ['sameForParts', 'sameForParts'];
+  return formula.accumulation === 'last'
+    ? ['sameForParts', 'adds']
+    : ['sameForParts', 'sameForParts'];
 }
 
 /** The unit a definition gives; null where its maker has a choice (the typed-in ones). */
@@ -89,7 +138,10 @@ export function unitOf(definition: Definition): ValueKind | null {
     case 'duration':
       return 'days';
     case 'ratio': {
-      const [upper, lower] = [FIELD_UNITS[definition.numerator.field], FIELD_UNITS[definition.denominator.field]];
+      const [upper, lower] = [
+        FIELD_UNITS[definition.numerator.field],
+        FIELD_UNITS[definition.denominator.field],
+      ];
       if (upper === lower) return 'percent';
       return upper === 'money' ? 'money' : upper === 'days' ? 'days' : 'count';
     }
@@ -100,7 +152,10 @@ export function unitOf(definition: Definition): ValueKind | null {
 
 const VERSIONED = /^(.+)@(\d+)$/;
 
-/** The code without its version: what typed-in values are kept under, whatever is computed from them. */
+/**
+ * The code without its version: what typed-in values are kept under, whatever is computed from
+ * them.
+ */
 export function baseOf(code: MeasureCode): string {
   return VERSIONED.exec(code)?.[1] ?? code;
 }

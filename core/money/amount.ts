@@ -19,7 +19,10 @@ export function parseAmount(text: string, currency: string): AmountResult {
   return parseDecimal(text, exponentOf(currency));
 }
 
-/** The same for a value with so many decimals, as whole units of the last: `parseDecimal('32.5', 1)` is 325. */
+/**
+ * The same for a value with so many decimals, as whole units of the last: `parseDecimal('32.5', 1)`
+ * is 325.
+ */
 export function parseDecimal(text: string, decimals: number): AmountResult {
   const match = DECIMAL.exec(text.trim().replace(/^\u2212/, '-'));
   if (!match) return { ok: false, fault: 'notANumber' };
@@ -32,7 +35,9 @@ export function parseDecimal(text: string, decimals: number): AmountResult {
   return { ok: true, minor: sign === '-' && minor !== 0 ? -minor : minor };
 }
 
-/** The decimal that `parseAmount` reads back unchanged: `toDecimal(123450, 'EUR') === '1234.50'`. */
+/**
+ * The decimal that `parseAmount` reads back unchanged: `toDecimal(123450, 'EUR') === '1234.50'`.
+ */
 export function toDecimal(minor: number, currency: string): string {
   return writeDecimal(minor, exponentOf(currency));
 }
@@ -47,10 +52,12 @@ export function writeDecimal(value: number, decimals: number): string {
 
 /**
  * Adds two amounts of the same currency in minor units.
- * @throws InexactAmount when the sum is no longer a safe integer: a wrong number is worse than none (docs/calculations.md, 1).
+ * @throws InexactAmount when the sum is no longer a safe integer: a wrong number is worse than none
+ * (docs/calculations.md, 1).
  */
 export function addMinor(left: number, right: number): number {
   const sum = left + right;
-  if (!Number.isSafeInteger(sum)) throw new InexactAmount(`The sum ${left} + ${right} is too large to be exact.`);
+  if (!Number.isSafeInteger(sum))
+    throw new InexactAmount(`The sum ${left} + ${right} is too large to be exact.`);
   return sum;
 }

@@ -8,8 +8,19 @@ const count = { kind: 'count' } as const;
 
 describe('showing figures', () => {
   it.each<[number, string]>([
-    [0, '€0'], [99, '€1'], [99_900, '€999'], [100_000, '€1k'], [123_456, '€1.2k'], [999_400, '€10k'], [39_618_000, '€396k'], [99_949_999, '€999k'], [100_000_000, '€1m'], [123_456_789, '€1.23m'],
-    [999_499_999, '€9.99m'], [1_234_567_890, '€12.3m'], [-39_618_000, '−€396k'],
+    [0, '€0'],
+    [99, '€1'],
+    [99_900, '€999'],
+    [100_000, '€1k'],
+    [123_456, '€1.2k'],
+    [999_400, '€10k'],
+    [39_618_000, '€396k'],
+    [99_949_999, '€999k'],
+    [100_000_000, '€1m'],
+    [123_456_789, '€1.23m'],
+    [999_499_999, '€9.99m'],
+    [1_234_567_890, '€12.3m'],
+    [-39_618_000, '−€396k'],
   ])('%d cents are %s in a sentence', (minor, text) => expect(formatShort(minor, euro)).toBe(text));
 
   it('never show more than was meant by a short form: rounding stays within half a step', () => {
@@ -17,7 +28,9 @@ describe('showing figures', () => {
       const text = formatShort(minor, euro).replace('€', '');
       const factor = text.endsWith('k') ? 1e3 : text.endsWith('m') ? 1e6 : 1;
       const decimals = (text.split('.')[1] ?? '').replace(/\D/g, '').length;
-      expect(Math.abs(parseFloat(text.replace(/,/g, '')) * factor - minor / 100)).toBeLessThanOrEqual((factor * 10 ** -decimals) / 2 + 1e-6);
+      expect(
+        Math.abs(parseFloat(text.replace(/,/g, '')) * factor - minor / 100),
+      ).toBeLessThanOrEqual((factor * 10 ** -decimals) / 2 + 1e-6);
     }
   });
 
@@ -35,5 +48,6 @@ describe('showing figures', () => {
     expect(toMajor(7, count)).toBe(7);
   });
 
-  it('put a plus sign only where there is more', () => expect([withSign(5, '5'), withSign(0, '0'), withSign(-5, '−5')]).toEqual(['+5', '0', '−5']));
+  it('put a plus sign only where there is more', () =>
+    expect([withSign(5, '5'), withSign(0, '0'), withSign(-5, '−5')]).toEqual(['+5', '0', '−5']));
 });

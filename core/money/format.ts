@@ -11,7 +11,7 @@ export interface FigureUnit {
 
 /** How many decimals the values of a unit have. */
 export function decimalsOf(unit: FigureUnit): number {
-  return unit.kind === 'money' ? exponentOf(unit.currency!) : unit.decimals ?? 0;
+  return unit.kind === 'money' ? exponentOf(unit.currency!) : (unit.decimals ?? 0);
 }
 
 /** What stands after a number that is no money. */
@@ -20,7 +20,11 @@ const SUFFIXES = { count: '', percent: '%', days: ' days' } as const;
 function formatPlain(value: number, unit: FigureUnit, locale: string, more: number): string {
   const digits = decimalsOf(unit) + more;
   const isOne = unit.kind === 'days' && toMajor(value, unit) === 1;
-  return withTrueMinus(formatterOf(locale, { maximumFractionDigits: digits }).format(toMajor(value, unit))) + (isOne ? ' day' : SUFFIXES[unit.kind as keyof typeof SUFFIXES]);
+  return (
+    withTrueMinus(
+      formatterOf(locale, { maximumFractionDigits: digits }).format(toMajor(value, unit)),
+    ) + (isOne ? ' day' : SUFFIXES[unit.kind as keyof typeof SUFFIXES])
+  );
 }
 
 const formatters = new Map<string, Intl.NumberFormat>();
@@ -29,7 +33,11 @@ function formatterOf(locale: string, options: Intl.NumberFormatOptions): Intl.Nu
   const key = locale + JSON.stringify(options);
   let formatter = formatters.get(key);
   // A small loss that rounds to nothing is nothing, not "-0".
-  if (!formatter) formatters.set(key, (formatter = new Intl.NumberFormat(locale, { ...options, signDisplay: 'negative' })));
+  if (!formatter)
+    formatters.set(
+      key,
+      (formatter = new Intl.NumberFormat(locale, { ...options, signDisplay: 'negative' })),
+    );
   return formatter;
 }
 
@@ -49,21 +57,39 @@ export function formatExact(value: number, unit: FigureUnit, locale = 'en-GB'): 
   const exponent = exponentOf(unit.currency!);
   const whole = value % 10 ** exponent === 0;
   const digits = whole ? 0 : exponent;
-  const options = { style: 'currency', currency: unit.currency!, minimumFractionDigits: digits, maximumFractionDigits: digits } as const;
+  const options = {
+    style: 'currency',
+    currency: unit.currency!,
+    minimumFractionDigits: digits,
+    maximumFractionDigits: digits,
+  } as const;
   return withTrueMinus(formatterOf(locale, options).format(toMajor(value, unit)));
 }
 
-/** Whole major units with the currency, for headline figures: "€10,478". The exact figure belongs in the title beside it. */
+/**
+ * Whole major units with the currency, for headline figures: "€10,478". The exact figure belongs in
+ * the title beside it.
+ */
 export function formatWhole(value: number, unit: FigureUnit, locale = 'en-GB'): string {
   if (unit.kind !== 'money') return formatPlain(value, unit, locale, unit.kind === 'count' ? 1 : 0);
-  const options = { style: 'currency', currency: unit.currency!, maximumFractionDigits: 0 } as const;
+  const options = {
+    style: 'currency',
+    currency: unit.currency!,
+    maximumFractionDigits: 0,
+  } as const;
   return withTrueMinus(formatterOf(locale, options).format(toMajor(value, unit)));
 }
 
 /** Whole major units without the currency, for columns whose heading names it: "94,400". */
 export function formatColumn(value: number, unit: FigureUnit, locale = 'en-GB'): string {
-  const digits = unit.kind === 'money' ? 0 : unit.kind === 'count' && !unit.decimals ? 1 : decimalsOf(unit);
-  return withTrueMinus(formatterOf(locale, { maximumFractionDigits: digits, minimumFractionDigits: unit.kind === 'percent' ? digits : 0 }).format(toMajor(value, unit)));
+  const digits =
+    unit.kind === 'money' ? 0 : unit.kind === 'count' && !unit.decimals ? 1 : decimalsOf(unit);
+  return withTrueMinus(
+    formatterOf(locale, {
+      maximumFractionDigits: digits,
+      minimumFractionDigits: unit.kind === 'percent' ? digits : 0,
+    }).format(toMajor(value, unit)),
+  );
 }
 
 /** Short form for sentences: "€396k", "€1.2m". Never used where the figure decides anything. */
@@ -71,14 +97,33 @@ export function formatShort(value: number, unit: FigureUnit, locale = 'en-GB'): 
   const major = toMajor(value, unit);
   const size = Math.abs(major);
   if (unit.kind !== 'money') return formatPlain(value, unit, locale, unit.kind === 'count' ? 1 : 0);
-  const [divisor, suffix, digits] = size >= 9_995_000 ? [1e6, 'm', 1] : size >= 999_500 ? [1e6, 'm', 2] : size >= 9_995 ? [1e3, 'k', 0] : size >= 1_000 ? [1e3, 'k', 1] : [1, '', 0];
-  const options = { style: 'currency', currency: unit.currency!, minimumFractionDigits: 0, maximumFractionDigits: digits } as const;
+  const [divisor, suffix, digits] =
+    size >= 9_995_000
+      ? [1e6, 'm', 1]
+      : size >= 999_500
+        ? [1e6, 'm', 2]
+        : size >= 9_995
+          ? [1e3, 'k', 0]
+          : size >= 1_000
+            ? [1e3, 'k', 1]
+            : [1, '', 0];
+  const options = {
+    style: 'currency',
+    currency: unit.currency!,
+    minimumFractionDigits: 0,
+    maximumFractionDigits: digits,
+  } as const;
   return withTrueMinus(formatterOf(locale, options).format(major / divisor)) + suffix;
 }
 
-/** A difference of two figures: that of two percents is points, never a percent (docs/calculations.md, 7). */
+/**
+ * A difference of two figures: that of two percents is points, never a percent
+ * (docs/calculations.md, 7).
+ */
 export function formatDifference(value: number, unit: FigureUnit, locale = 'en-GB'): string {
-  return unit.kind === 'percent' ? `${formatPlain(value, { ...unit, kind: 'count' }, locale, 0)} ${toMajor(Math.abs(value), unit) === 1 ? 'point' : 'points'}` : formatWhole(value, unit, locale);
+  return unit.kind === 'percent'
+    ? `${formatPlain(value, { ...unit, kind: 'count' }, locale, 0)} ${toMajor(Math.abs(value), unit) === 1 ? 'point' : 'points'}`
+    : formatWhole(value, unit, locale);
 }
 
 /** With an explicit plus sign: "+€99,037". */

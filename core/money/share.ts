@@ -1,7 +1,10 @@
 /**
- * Largest remainder (Hamilton's method): divides a whole number by weights so that the parts add up exactly.
- * docs/calculations.md, 6: floor each exact share in the rounding unit, then one unit each to the largest fractions,
- * earlier line first on a tie; an odd rest that the unit does not divide goes to the first largest part.
+ * Largest remainder (Hamilton's method): divides a whole number by weights so that the parts add up
+ * exactly.
+ * docs/calculations.md, 6: floor each exact share in the rounding unit, then one unit each to the
+ * largest fractions,
+ * earlier line first on a tie; an odd rest that the unit does not divide goes to the first largest
+ * part.
  *
  * @param total  whole number, may be negative
  * @param weights  not negative, at least one above 0
@@ -44,13 +47,16 @@ const FLOAT_ERROR = 2 ** -50;
 const MOST_UNSURE = 0.01;
 
 /**
- * Divides exactly. Floats say nearly always which of two fractions is larger; where they are too close to tell, whole
- * numbers decide, as a float would hand the odd unit to the wrong line. Comparing whole numbers throughout took five times as long.
+ * Divides exactly. Floats say nearly always which of two fractions is larger; where they are too
+ * close to tell, whole
+ * numbers decide, as a float would hand the odd unit to the wrong line. Comparing whole numbers
+ * throughout took five times as long.
  */
 function divide(steps: number, weights: readonly number[], weightSum: number): Division {
   const exact = toExactDivision(steps, weights, weightSum);
   const unsure = steps * FLOAT_ERROR;
-  if (!Number.isSafeInteger(weightSum) || unsure > MOST_UNSURE) return { floors: weights.map((_, i) => exact.floorOf(i)), compareFractions: exact.compare };
+  if (!Number.isSafeInteger(weightSum) || unsure > MOST_UNSURE)
+    return { floors: weights.map((_, i) => exact.floorOf(i)), compareFractions: exact.compare };
   const fractions = new Float64Array(weights.length);
   const floors = weights.map((weight, index) => {
     const share = (steps * weight) / weightSum;
@@ -70,12 +76,17 @@ function divide(steps: number, weights: readonly number[], weightSum: number): D
   };
 }
 
-/** The same division in whole numbers of any size; weights with fractions are scaled to whole ones first. */
+/**
+ * The same division in whole numbers of any size; weights with fractions are scaled to whole ones
+ * first.
+ */
 function toExactDivision(steps: number, weights: readonly number[], weightSum: number) {
   const isWhole = weights.every(Number.isSafeInteger) && Number.isSafeInteger(weightSum);
   const scale = isWhole ? 1 : 2 ** 52 / weights[indexOfLargest(weights)]!;
   const toWhole = (weight: number) => BigInt(Math.round(weight * scale));
-  const sum = isWhole ? BigInt(weightSum) : weights.reduce((total, weight) => total + toWhole(weight), 0n);
+  const sum = isWhole
+    ? BigInt(weightSum)
+    : weights.reduce((total, weight) => total + toWhole(weight), 0n);
   const product = (index: number) => BigInt(steps) * toWhole(weights[index]!);
   return {
     floorOf: (index: number) => Number(product(index) / sum),

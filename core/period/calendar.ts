@@ -1,5 +1,14 @@
 import { buildWeekYear, labelByWeek, type WeekRule, type YearParts } from './weekYear';
-import { addMonths, fromCivil, parseDay, toCivil, toIsoDay, weekdayOf, type Day, type DaySpan } from './day';
+import {
+  addMonths,
+  fromCivil,
+  parseDay,
+  toCivil,
+  toIsoDay,
+  weekdayOf,
+  type Day,
+  type DaySpan,
+} from './day';
 
 export const PERIOD_KINDS = ['year', 'quarter', 'month', 'week', 'day', 'range'] as const;
 export type PeriodKind = (typeof PERIOD_KINDS)[number];
@@ -10,7 +19,10 @@ export interface Period extends DaySpan {
   kind: PeriodKind;
 }
 
-/** The fiscal year starts on the 1st of `firstMonth`; its label is the calendar year in which it ends, or begins. */
+/**
+ * The fiscal year starts on the 1st of `firstMonth`; its label is the calendar year in which it
+ * ends, or begins.
+ */
 export interface MonthRule {
   kind: 'month';
   firstMonth: number;
@@ -38,7 +50,10 @@ export interface FiscalCalendar {
 /** More days, weeks and ranges than this are not kept: what is asked again and again is few. */
 const MOST_KEPT = 5_000;
 
-/** Builds the calendar of a rule. Years are computed once and kept; so are days, weeks and ranges, that what is known of a period is found by it. */
+/**
+ * Builds the calendar of a rule. Years are computed once and kept; so are days, weeks and ranges,
+ * that what is known of a period is found by it.
+ */
 export function buildCalendar(rule: CalendarRule): FiscalCalendar {
   const cache = new Map<number, { year: Period; quarters: Period[]; months: Period[] }>();
   const kept = new Map<string, Period>();
@@ -51,11 +66,25 @@ export function buildCalendar(rule: CalendarRule): FiscalCalendar {
   };
   const yearOf = (label: number) => {
     let year = cache.get(label);
-    if (!year) cache.set(label, (year = toPeriods(label, rule.kind === 'month' ? buildMonthYear(rule, label) : buildWeekYear(rule, label))));
+    if (!year)
+      cache.set(
+        label,
+        (year = toPeriods(
+          label,
+          rule.kind === 'month' ? buildMonthYear(rule, label) : buildWeekYear(rule, label),
+        )),
+      );
     return year;
   };
-  const keepFound = (period: Period | null) => (period === null || period.kind === 'year' || period.kind === 'quarter' || period.kind === 'month' ? period : keep(period));
-  const labelOf = (day: Day) => (rule.kind === 'month' ? labelByMonth(rule, day) : labelByWeek(rule, day));
+  const keepFound = (period: Period | null) =>
+    period === null ||
+    period.kind === 'year' ||
+    period.kind === 'quarter' ||
+    period.kind === 'month'
+      ? period
+      : keep(period);
+  const labelOf = (day: Day) =>
+    rule.kind === 'month' ? labelByMonth(rule, day) : labelByWeek(rule, day);
 
   const calendar: FiscalCalendar = {
     rule,
@@ -74,7 +103,7 @@ export function buildCalendar(rule: CalendarRule): FiscalCalendar {
     monthsIn(period) {
       if (period.kind === 'week' || period.kind === 'day') return [];
       const months: Period[] = [];
-      for (let day = period.from; day < period.to; ) {
+      for (let day = period.from; day < period.to;) {
         const month = calendar.periodOf('month', day);
         if (month.from !== day || month.to > period.to) return [];
         months.push(month);
@@ -86,7 +115,10 @@ export function buildCalendar(rule: CalendarRule): FiscalCalendar {
   return calendar;
 }
 
-/** The range from the first day of one period to the last of another; one of them alone when they are the same. */
+/**
+ * The range from the first day of one period to the last of another; one of them alone when they
+ * are the same.
+ */
 export function toRange(first: Period, last: Period): Period {
   if (first.id === last.id) return first;
   return { id: `${first.id}..${last.id}`, kind: 'range', from: first.from, to: last.to };
@@ -101,21 +133,36 @@ function labelByMonth(rule: MonthRule, day: Day): number {
 function buildMonthYear(rule: MonthRule, label: number): YearParts {
   const begins = rule.yearLabel === 'begins' || rule.firstMonth === 1 ? label : label - 1;
   const start = fromCivil(begins, rule.firstMonth, 1);
-  const part = (firstMonth: number, months: number) => [addMonths(start, firstMonth), addMonths(start, firstMonth + months)] as const;
+  const part = (firstMonth: number, months: number) =>
+    [addMonths(start, firstMonth), addMonths(start, firstMonth + months)] as const;
   return {
-    from: start, to: addMonths(start, 12),
+    from: start,
+    to: addMonths(start, 12),
     quarters: [0, 1, 2, 3].map((quarter) => part(quarter * 3, 3)),
     months: Array.from({ length: 12 }, (_, month) => part(month, 1)),
   };
 }
 
 /** The same ids whatever the kind of calendar. */
-function toPeriods(label: number, parts: YearParts): { year: Period; quarters: Period[]; months: Period[] } {
+function toPeriods(
+  label: number,
+  parts: YearParts,
+): { year: Period; quarters: Period[]; months: Period[] } {
   const name = `FY${label}`;
   return {
     year: { id: name, kind: 'year', from: parts.from, to: parts.to },
-    quarters: parts.quarters.map(([from, to], i) => ({ id: `${name}-Q${i + 1}`, kind: 'quarter', from, to })),
-    months: parts.months.map(([from, to], i) => ({ id: `${name}-P${String(i + 1).padStart(2, '0')}`, kind: 'month', from, to })),
+    quarters: parts.quarters.map(([from, to], i) => ({
+      id: `${name}-Q${i + 1}`,
+      kind: 'quarter',
+      from,
+      to,
+    })),
+    months: parts.months.map(([from, to], i) => ({
+      id: `${name}-P${String(i + 1).padStart(2, '0')}`,
+      kind: 'month',
+      from,
+      to,
+    })),
   };
 }
 
@@ -137,8 +184,14 @@ function parsePeriod(calendar: FiscalCalendar, id: string): Period | null {
   const ends = id.split('..');
   if (ends.length === 2) {
     const [first, last] = [calendar.parse(ends[0]!), calendar.parse(ends[1]!)];
-    return first && last && first.kind !== 'range' && last.kind !== 'range' && first.from < last.to && first.from <= last.from
-      ? toRange(first, last) : null;
+    return first &&
+      last &&
+      first.kind !== 'range' &&
+      last.kind !== 'range' &&
+      first.from < last.to &&
+      first.from <= last.from
+      ? toRange(first, last)
+      : null;
   }
   const fiscal = /^FY(\d{4})(?:-(?:Q([1-4])|P(0[1-9]|1[0-2])))?$/.exec(id);
   if (fiscal) {

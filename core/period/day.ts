@@ -16,11 +16,17 @@ export interface CivilDate {
 }
 
 const MS_PER_DAY = 86_400_000;
-/** Far enough for "from the beginning" and "until further notice", near enough to stay a date PostgreSQL and ISO 8601 can write. */
+/**
+ * Far enough for "from the beginning" and "until further notice", near enough to stay a date
+ * PostgreSQL and ISO 8601 can write.
+ */
 export const FIRST_DAY: Day = fromCivil(1900, 1, 1);
 export const END_OF_TIME: Day = fromCivil(9999, 12, 31);
 
-/** The days a deal or a typed-in value may have: a wrong century would make every running sum as long. */
+/**
+ * The days a deal or a typed-in value may have: a wrong century would make every running sum as
+ * long.
+ */
 export const DEAL_DAYS: DaySpan = { from: fromCivil(2000, 1, 1), to: fromCivil(2100, 1, 1) };
 
 /** The day of a civil date; `Date.UTC` is pure arithmetic (ECMA-262, "MakeDay"). */
@@ -33,12 +39,15 @@ export function toCivil(day: Day): CivilDate {
   return { year: date.getUTCFullYear(), month: date.getUTCMonth() + 1, date: date.getUTCDate() };
 }
 
-/** ISO 8601 `2026-11-18`, or null: a date that does not exist (2026-02-30) is refused, not moved. */
+/**
+ * ISO 8601 `2026-11-18`, or null: a date that does not exist (2026-02-30) is refused, not moved.
+ */
 export function parseDay(text: string): Day | null {
   const match = /^(\d{4})-(\d{2})-(\d{2})$/.exec(text);
   if (!match) return null;
   const [year, month, date] = [Number(match[1]), Number(match[2]), Number(match[3])];
-  if (year < 1900 || month < 1 || month > 12 || date < 1 || date > daysInMonth(year, month)) return null;
+  if (year < 1900 || month < 1 || month > 12 || date < 1 || date > daysInMonth(year, month))
+    return null;
   return fromCivil(year, month, date);
 }
 
@@ -53,10 +62,16 @@ export function weekdayOf(day: Day): number {
 }
 
 export function daysInMonth(year: number, month: number): number {
-  return fromCivil(month === 12 ? year + 1 : year, month === 12 ? 1 : month + 1, 1) - fromCivil(year, month, 1);
+  return (
+    fromCivil(month === 12 ? year + 1 : year, month === 12 ? 1 : month + 1, 1) -
+    fromCivil(year, month, 1)
+  );
 }
 
-/** The same date some months away; a date the month does not have becomes its last (31 May less 1 is 30 April). */
+/**
+ * The same date some months away; a date the month does not have becomes its last (31 May less 1 is
+ * 30 April).
+ */
 export function addMonths(day: Day, months: number): Day {
   const { year, month, date } = toCivil(day);
   const index = year * 12 + (month - 1) + months;

@@ -10,7 +10,8 @@ const MONTHS = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', '
 const CENTURY = 2000;
 
 /**
- * A day written in a form; null for what is none in it. ISO 8601 and a month by its English name are read in every form,
+ * A day written in a form; null for what is none in it. ISO 8601 and a month by its English name
+ * are read in every form,
  * a time of day behind it is left off. Two-digit years are of this century.
  */
 export function readDayIn(text: string, form: DayForm): Day | null {
@@ -18,7 +19,8 @@ export function readDayIn(text: string, form: DayForm): Day | null {
   const iso = parseDay(bare);
   if (iso !== null) return iso;
   const named = WITH_MONTH.exec(bare);
-  if (named) return build(Number(named[3]), MONTHS.indexOf(named[2]!.toLowerCase()) + 1, Number(named[1]));
+  if (named)
+    return build(Number(named[3]), MONTHS.indexOf(named[2]!.toLowerCase()) + 1, Number(named[1]));
   const match = form === 'iso' ? null : NUMBERS.exec(bare);
   if (!match) return null;
   const [first, second, year] = [Number(match[1]), Number(match[2]), Number(match[3])];
@@ -32,7 +34,9 @@ function build(year: number, month: number, date: number): Day | null {
   return toCivil(day).month === month && date >= 1 && year >= 1900 ? day : null;
 }
 
-/** The same as ISO 8601; what cannot be read stays as it stands, to be refused with its own words. */
+/**
+ * The same as ISO 8601; what cannot be read stays as it stands, to be refused with its own words.
+ */
 export function toIsoIn(text: string, form: DayForm): string {
   const day = readDayIn(text, form);
   return day === null ? text : toIsoDay(day);
@@ -40,5 +44,7 @@ export function toIsoIn(text: string, form: DayForm): string {
 
 /** The forms in which every one of the texts can be read: one, and there is no doubt. */
 export function dayFormsOf(texts: readonly string[]): DayForm[] {
-  return DAY_FORMS.filter((form) => texts.every((text) => text.trim() === '' || readDayIn(text, form) !== null));
+  return DAY_FORMS.filter((form) =>
+    texts.every((text) => text.trim() === '' || readDayIn(text, form) !== null),
+  );
 }

@@ -4,7 +4,10 @@ import { fromCivil, toCivil, weekdayOf, type Day } from './day';
 export const WEEK_PATTERNS = ['4-4-5', '4-5-4', '5-4-4'] as const;
 export type WeekPattern = (typeof WEEK_PATTERNS)[number];
 
-/** The fiscal year has 52 or 53 whole weeks and ends on a weekday near the end of a month (docs/calculations.md, 2). */
+/**
+ * The fiscal year has 52 or 53 whole weeks and ends on a weekday near the end of a month
+ * (docs/calculations.md, 2).
+ */
 export interface WeekRule {
   kind: 'week';
   pattern: WeekPattern;
@@ -12,7 +15,10 @@ export interface WeekRule {
   endMonth: number;
   /** ISO, Monday 1: the last day of every week. */
   endWeekday: number;
-  /** `nearest`: the weekday nearest to the month's last day, perhaps in the next month; `last`: the last one in it. */
+  /**
+   * `nearest`: the weekday nearest to the month's last day, perhaps in the next month; `last`: the
+   * last one in it.
+   */
   endsOn: 'nearest' | 'last';
   yearLabel: 'ends' | 'begins';
 }
@@ -33,7 +39,12 @@ function endYearOf(rule: WeekRule, label: number): number {
 
 /** The last day of the fiscal year that ends at the month's end of a calendar year. */
 function lastDayOf(rule: WeekRule, year: number): Day {
-  const monthEnd = fromCivil(rule.endMonth === 12 ? year + 1 : year, rule.endMonth === 12 ? 1 : rule.endMonth + 1, 1) - 1;
+  const monthEnd =
+    fromCivil(
+      rule.endMonth === 12 ? year + 1 : year,
+      rule.endMonth === 12 ? 1 : rule.endMonth + 1,
+      1,
+    ) - 1;
   const before = monthEnd - ((weekdayOf(monthEnd) - rule.endWeekday + 7) % 7);
   // Seven days apart, so one of the two is nearer.
   return rule.endsOn === 'nearest' && monthEnd - before > 3 ? before + 7 : before;
@@ -52,7 +63,12 @@ export function buildWeekYear(rule: WeekRule, label: number): YearParts {
     start = end;
   }
   const quarterStart = (q: number) => (q === 4 ? to : from + q * WEEKS_A_QUARTER * 7);
-  return { from, to, months, quarters: [0, 1, 2, 3].map((q) => [quarterStart(q), quarterStart(q + 1)]) };
+  return {
+    from,
+    to,
+    months,
+    quarters: [0, 1, 2, 3].map((q) => [quarterStart(q), quarterStart(q + 1)]),
+  };
 }
 
 /** The label of the fiscal year that holds the day. */

@@ -10,7 +10,10 @@ export function isWorkingDay(day: Day, working: WorkingDays): boolean {
   return working.weekdays.includes(weekdayOf(day)) && !working.closed.has(day);
 }
 
-/** Working days in the span; 0 for an empty one. The same count as a spreadsheet's NETWORKDAYS for Monday to Friday. */
+/**
+ * Working days in the span; 0 for an empty one. The same count as a spreadsheet's NETWORKDAYS for
+ * Monday to Friday.
+ */
 export function countWorkingDays(span: DaySpan, working: WorkingDays): number {
   const days = span.to - span.from;
   if (days <= 0) return 0;
@@ -25,7 +28,10 @@ export function countWorkingDays(span: DaySpan, working: WorkingDays): number {
   return count;
 }
 
-/** The n-th working day of the span (1 is the first), or null when it has fewer; n = 0 gives the day before the span. */
+/**
+ * The n-th working day of the span (1 is the first), or null when it has fewer; n = 0 gives the day
+ * before the span.
+ */
 export function nthWorkingDay(span: DaySpan, n: number, working: WorkingDays): Day | null {
   if (n <= 0) return span.from - 1;
   let count = 0;

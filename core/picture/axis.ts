@@ -10,7 +10,19 @@ export function axisOf(values: readonly number[]): Axis {
   const [least, most] = [Math.min(0, ...values), Math.max(0, ...values)];
   const rough = (most - least || 4) / 4;
   const power = 10 ** Math.floor(Math.log10(rough));
-  const step = [1, 2, 2.5, 5, 10].map((each) => each * power).find((each) => each >= rough * 0.999)!;
-  const [bottom, top] = [Math.floor(least / step + 1e-9) * step, Math.max(1, Math.ceil(most / step - 1e-9)) * step];
-  return { bottom, top, ticks: Array.from({ length: Math.round((top - bottom) / step) + 1 }, (_, index) => bottom + index * step) };
+  const step = [1, 2, 2.5, 5, 10]
+    .map((each) => each * power)
+    .find((each) => each >= rough * 0.999)!;
+  const [bottom, top] = [
+    Math.floor(least / step + 1e-9) * step,
+    Math.max(1, Math.ceil(most / step - 1e-9)) * step,
+  ];
+  return {
+    bottom,
+    top,
+    ticks: Array.from(
+      { length: Math.round((top - bottom) / step) + 1 },
+      (_, index) => bottom + index * step,
+    ),
+  };
 }

@@ -1,5 +1,13 @@
-/** Moves label positions apart so that none overlaps another, keeping their order and staying near where they belong. */
-export function declutter(wanted: readonly number[], gap: number, low: number, high: number): number[] {
+/**
+ * Moves label positions apart so that none overlaps another, keeping their order and staying near
+ * where they belong.
+ */
+export function declutter(
+  wanted: readonly number[],
+  gap: number,
+  low: number,
+  high: number,
+): number[] {
   const order = wanted.map((_, index) => index).sort((a, b) => wanted[a]! - wanted[b]! || a - b);
   const placed = order.map((index) => Math.min(Math.max(wanted[index]!, low), high));
   for (let i = 1; i < placed.length; i++) placed[i] = Math.max(placed[i]!, placed[i - 1]! + gap);

@@ -10,11 +10,16 @@ describe('the scale of a ladder', () => {
   });
   it('stands on round rungs that hold every value and 0', () => {
     expect(scaleOfValues([830, 120], null)).toEqual({ top: 900, bottom: 0, step: 100, hot: null });
-    fc.assert(fc.property(fc.array(fc.integer({ min: -10_000_000, max: 10_000_000 }), { maxLength: 50 }), (values) => {
-      const { top, bottom, step } = scaleOfValues(values, 0);
-      expect(top).toBeGreaterThanOrEqual(Math.max(0, ...values));
-      expect(bottom).toBeLessThanOrEqual(Math.min(0, ...values));
-      expect((top - bottom) / step).toBeLessThanOrEqual(12);
-    }));
+    fc.assert(
+      fc.property(
+        fc.array(fc.integer({ min: -10_000_000, max: 10_000_000 }), { maxLength: 50 }),
+        (values) => {
+          const { top, bottom, step } = scaleOfValues(values, 0);
+          expect(top).toBeGreaterThanOrEqual(Math.max(0, ...values));
+          expect(bottom).toBeLessThanOrEqual(Math.min(0, ...values));
+          expect((top - bottom) / step).toBeLessThanOrEqual(12);
+        },
+      ),
+    );
   });
 });

@@ -9,10 +9,18 @@ export interface LadderScale {
 const STEP_OF_SHARES = 0.25;
 const MOST_RUNGS = 9;
 
-/** A ladder of shares of a target: 100 % is the hot rung; what lies far beyond stands at the top. */
+/**
+ * A ladder of shares of a target: 100 % is the hot rung; what lies far beyond stands at the top.
+ */
 export function scaleOfShares(values: readonly number[]): LadderScale {
-  const top = Math.min(Math.ceil((Math.max(1.25, ...values) - 0.001) / STEP_OF_SHARES) * STEP_OF_SHARES, 3);
-  const bottom = Math.max(Math.floor(Math.min(0, ...values) / STEP_OF_SHARES) * STEP_OF_SHARES, -0.5);
+  const top = Math.min(
+    Math.ceil((Math.max(1.25, ...values) - 0.001) / STEP_OF_SHARES) * STEP_OF_SHARES,
+    3,
+  );
+  const bottom = Math.max(
+    Math.floor(Math.min(0, ...values) / STEP_OF_SHARES) * STEP_OF_SHARES,
+    -0.5,
+  );
   return { top, bottom, step: STEP_OF_SHARES, hot: 1 };
 }
 
@@ -20,7 +28,12 @@ export function scaleOfShares(values: readonly number[]): LadderScale {
 export function scaleOfValues(values: readonly number[], hot: number | null): LadderScale {
   const [least, most] = [Math.min(0, ...values), Math.max(0, ...values)];
   const step = roundUp((most - least || 1) / MOST_RUNGS);
-  return { top: Math.max(step, Math.ceil(most / step) * step), bottom: Math.floor(least / step) * step, step, hot };
+  return {
+    top: Math.max(step, Math.ceil(most / step) * step),
+    bottom: Math.floor(least / step) * step,
+    step,
+    hot,
+  };
 }
 
 /** 1, 2, 2.5 or 5 times a power of ten. */

@@ -1,17 +1,25 @@
 import type { Direction } from '../measure/measure';
 import type { RankedUnit } from './ladder';
 
-/** Who gained and who lost most, in the measure itself, against the prior period at the same point; the farthest first. Unit ids. */
+/**
+ * Who gained and who lost most, in the measure itself, against the prior period at the same point;
+ * the farthest first. Unit ids.
+ */
 export interface Movers {
   gained: number[];
   lost: number[];
 }
 
 /**
- * Whoever moved most, up to `most` each way; by the difference, never by a percent, which a small beginning makes large (GUARDS 17).
+ * Whoever moved most, up to `most` each way; by the difference, never by a percent, which a small
+ * beginning makes large (GUARDS 17).
  * Nobody is in both lists; who stood still or has no earlier figure is in neither.
  */
-export function findMovers(places: readonly RankedUnit[], direction: Direction, most: number): Movers {
+export function findMovers(
+  places: readonly RankedUnit[],
+  direction: Direction,
+  most: number,
+): Movers {
   const sign = direction === 'lower' ? -1 : 1;
   const [gained, lost]: [Move[], Move[]] = [[], []];
   for (const { unitId, actual, priorActual } of places) {

@@ -13,7 +13,10 @@ export interface Rankable {
 }
 
 /** Standard competition ranking ("1224"), best first, unranked last (docs/calculations.md, 9). */
-export function rank<Item extends Rankable>(items: readonly Item[], direction: 'higher' | 'lower'): Ranked<Item>[] {
+export function rank<Item extends Rankable>(
+  items: readonly Item[],
+  direction: 'higher' | 'lower',
+): Ranked<Item>[] {
   const sign = direction === 'higher' ? -1 : 1;
   const sorted = [...items].sort((a, b) => compare(a, b, sign));
   const ranked: Ranked<Item>[] = [];

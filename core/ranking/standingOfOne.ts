@@ -10,12 +10,23 @@ export interface PlaceOfOne {
   of: number;
 }
 
-/** Null without a target: then there is neither attainment nor rank. Ties share a rank (docs/calculations.md, 9). */
+/**
+ * Null without a target: then there is neither attainment nor rank. Ties share a rank
+ * (docs/calculations.md, 9).
+ */
 export function placeOf(dataset: Dataset, unitId: number, period: Period): PlaceOfOne | null {
-  const attainments = dataset.tree.units.filter((unit) => unit.kind === 'salesperson' && dataset.tree.isActiveDuring(unit.id, period))
-    .map((unit) => ({ id: unit.id, attainment: buildBrief(dataset, unit.id, period, 'revenue').attainment }));
+  const attainments = dataset.tree.units
+    .filter((unit) => unit.kind === 'salesperson' && dataset.tree.isActiveDuring(unit.id, period))
+    .map((unit) => ({
+      id: unit.id,
+      attainment: buildBrief(dataset, unit.id, period, 'revenue').attainment,
+    }));
   const attainment = attainments.find((each) => each.id === unitId)?.attainment ?? null;
   if (attainment === null) return null;
   const ranked = attainments.filter((each) => each.attainment !== null);
-  return { attainment, rank: 1 + ranked.filter((each) => each.attainment! > attainment).length, of: ranked.length };
+  return {
+    attainment,
+    rank: 1 + ranked.filter((each) => each.attainment! > attainment).length,
+    of: ranked.length,
+  };
 }

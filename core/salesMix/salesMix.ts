@@ -3,7 +3,10 @@ import type { Period } from '../period/calendar';
 import type { DaySpan } from '../period/day';
 import { valueIn, type Dataset } from '../dataset/dataset';
 
-/** A figure beside attainment, and the same of last year at the same point; null where there is none. */
+/**
+ * A figure beside attainment, and the same of last year at the same point; null where there is
+ * none.
+ */
 export interface SalesMixFigure {
   actual: number | null;
   priorYear: number | null;
@@ -23,18 +26,40 @@ export interface SalesMix {
 /** Distinct counts are recounted for the unit and never added up over people (GUARDS 37). */
 export function buildSalesMix(dataset: Dataset, unitId: number, period: Period): SalesMix {
   const spans = [period, dataset.comparedOf(period).priorYear?.span ?? null] as const;
-  const figure = (valueOf: (span: DaySpan) => number | null): SalesMixFigure => ({ actual: valueOf(spans[0]), priorYear: spans[1] && valueOf(spans[1]) });
-  const [counts, countsBefore] = spans.map((span) => span && dataset.rollUp.countEachDistinct(unitId, { from: span.from, to: Math.min(span.to, dataset.asOf + 1) }));
-  const distinct = (field: DistinctField): SalesMixFigure => ({ actual: counts![field], priorYear: countsBefore?.[field] ?? null });
+  const figure = (valueOf: (span: DaySpan) => number | null): SalesMixFigure => ({
+    actual: valueOf(spans[0]),
+    priorYear: spans[1] && valueOf(spans[1]),
+  });
+  const [counts, countsBefore] = spans.map(
+    (span) =>
+      span &&
+      dataset.rollUp.countEachDistinct(unitId, {
+        from: span.from,
+        to: Math.min(span.to, dataset.asOf + 1),
+      }),
+  );
+  const distinct = (field: DistinctField): SalesMixFigure => ({
+    actual: counts![field],
+    priorYear: countsBefore?.[field] ?? null,
+  });
   return {
-    products: distinct('product'), customers: distinct('customer'), locations: distinct('location'),
-    averageDealSize: figure((span) => valueIn(dataset, unitId, 'average_deal', span)), salesCycleDays: figure((span) => valueIn(dataset, unitId, 'days_to_close', span)),
+    products: distinct('product'),
+    customers: distinct('customer'),
+    locations: distinct('location'),
+    averageDealSize: figure((span) => valueIn(dataset, unitId, 'average_deal', span)),
+    salesCycleDays: figure((span) => valueIn(dataset, unitId, 'days_to_close', span)),
   };
 }
 
 const DAYS_OF_TYPICAL = 365;
 
-/** The average won deal of the last 365 days, in minor units; null without one. What "so many average deals" is computed with. */
+/**
+ * The average won deal of the last 365 days, in minor units; null without one. What "so many
+ * average deals" is computed with.
+ */
 export function averageDealSizeOfYear(dataset: Dataset, unitId: number): number | null {
-  return valueIn(dataset, unitId, 'average_deal', { from: dataset.asOf + 1 - DAYS_OF_TYPICAL, to: dataset.asOf + 1 });
+  return valueIn(dataset, unitId, 'average_deal', {
+    from: dataset.asOf + 1 - DAYS_OF_TYPICAL,
+    to: dataset.asOf + 1,
+  });
 }

@@ -1,6 +1,8 @@
 /**
- * An attainment as whole percent in words that never cross a cut or 100 %: 99.6 % is shown as "99.6%", not "100%" (docs/calculations.md, 7).
- * Decimals are added only where a rounded figure would stand on the other side of a cut than the exact one.
+ * An attainment as whole percent in words that never cross a cut or 100 %: 99.6 % is shown as
+ * "99.6%", not "100%" (docs/calculations.md, 7).
+ * Decimals are added only where a rounded figure would stand on the other side of a cut than the
+ * exact one.
  * @param ratio  0.825 for 82.5 %
  * @param thresholds  whole percents that must not be crossed; 100 is always among them
  */
@@ -8,8 +10,12 @@ export function showPercent(ratio: number, thresholds: readonly number[] = []): 
   const exact = ratio * 100;
   for (let decimals = 0; decimals <= 2; decimals++) {
     // A whole number rounds alike and much faster; it is asked of every unit in a table.
-    const shown = decimals === 0 && exact >= 0 && exact < 1e15 ? Math.round(exact) : Number(exact.toFixed(decimals));
-    if (!crosses(exact, shown, thresholds)) return decimals === 0 && shown > 0 ? `${shown}%` : withMinus(shown.toFixed(decimals));
+    const shown =
+      decimals === 0 && exact >= 0 && exact < 1e15
+        ? Math.round(exact)
+        : Number(exact.toFixed(decimals));
+    if (!crosses(exact, shown, thresholds))
+      return decimals === 0 && shown > 0 ? `${shown}%` : withMinus(shown.toFixed(decimals));
   }
   const cut = Math.round(exact);
   return withMinus((exact < cut ? cut - 0.01 : cut + 0.01).toFixed(2));

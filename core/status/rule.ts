@@ -1,7 +1,10 @@
 import type { Direction, Measure } from '../measure/measure';
 import type { PeriodKind } from '../period/calendar';
 
-/** What a figure is judged by: the target itself, what was due of it by now, the prior period at the same point, or the average of its peers (docs/calculations.md, 8). */
+/**
+ * What a figure is judged by: the target itself, what was due of it by now, the prior period at the
+ * same point, or the average of its peers (docs/calculations.md, 8).
+ */
 export const BENCHMARKS = ['expectedToDate', 'target', 'priorPeriod', 'peerAverage'] as const;
 export type Benchmark = (typeof BENCHMARKS)[number];
 
@@ -13,7 +16,10 @@ export type IconSet = (typeof ICON_SETS)[number];
 export const STATUS_COLORS = ['teal', 'steel', 'amber', 'rust', 'plum', 'slate'] as const;
 export type StatusColor = (typeof STATUS_COLORS)[number];
 
-/** From the upper cut on a figure is grade 3, from the lower on 2. Where less is better the upper is the smaller one. */
+/**
+ * From the upper cut on a figure is grade 3, from the lower on 2. Where less is better the upper is
+ * the smaller one.
+ */
 export interface Thresholds {
   upper: number;
   lower: number;
@@ -27,7 +33,10 @@ export interface StatusRule {
   benchmark: Benchmark;
   /** Percent of the benchmark, with at most one decimal. */
   thresholds: Thresholds;
-  /** Fixed values in whole units of the measure's last decimal, each for periods of one length: there they stand in place of the percents. */
+  /**
+   * Fixed values in whole units of the measure's last decimal, each for periods of one length:
+   * there they stand in place of the percents.
+   */
   absoluteThresholds: Readonly<Partial<Record<PeriodKind, Thresholds>>>;
   labels: { open: PerGrade<string>; ended: PerGrade<string> };
   iconSet: IconSet;
@@ -36,9 +45,13 @@ export interface StatusRule {
 
 const COLORS: PerGrade<StatusColor> = ['rust', 'amber', 'steel', 'teal'];
 
-/** Thresholds as they are used where nobody chose others: 95 and 80 %, for limits 103 and 110 %, against peers 110 and 90 % (docs/calculations.md, 8). */
+/**
+ * Thresholds as they are used where nobody chose others: 95 and 80 %, for limits 103 and 110 %,
+ * against peers 110 and 90 % (docs/calculations.md, 8).
+ */
 export function defaultThresholds(benchmark: Benchmark, direction: Direction): Thresholds {
-  if (benchmark === 'peerAverage') return direction === 'lower' ? { upper: 90, lower: 110 } : { upper: 110, lower: 90 };
+  if (benchmark === 'peerAverage')
+    return direction === 'lower' ? { upper: 90, lower: 110 } : { upper: 110, lower: 90 };
   return direction === 'lower' ? { upper: 103, lower: 110 } : { upper: 95, lower: 80 };
 }
 
@@ -47,26 +60,52 @@ export function defaultLabels(benchmark: Benchmark, direction: Direction): Statu
   const always = (words: PerGrade<string>) => ({ open: words, ended: words });
   switch (benchmark) {
     case 'peerAverage':
-      return always(direction === 'lower' ? ['above average', 'around average', 'below average', 'made'] : ['below average', 'around average', 'above average', 'made']);
+      return always(
+        direction === 'lower'
+          ? ['above average', 'around average', 'below average', 'made']
+          : ['below average', 'around average', 'above average', 'made'],
+      );
     case 'priorPeriod':
-      return always(direction === 'lower' ? ['up on before', 'about as before', 'down on before', 'made'] : ['down on before', 'about as before', 'up on before', 'made']);
+      return always(
+        direction === 'lower'
+          ? ['up on before', 'about as before', 'down on before', 'made']
+          : ['down on before', 'about as before', 'up on before', 'made'],
+      );
     default:
       return {
         open: ['behind', 'slipping', 'on pace', 'made'],
-        ended: direction === 'lower' ? ['well over', 'over', 'near', 'made'] : ['well short', 'short', 'near', 'made'],
+        ended:
+          direction === 'lower'
+            ? ['well over', 'over', 'near', 'made']
+            : ['well short', 'short', 'near', 'made'],
       };
   }
 }
 
-/** The rule of a measure for which nobody has set one. What has no elapsed share is judged by the target itself. */
-export function defaultRule({ isCumulative, direction }: Pick<Measure, 'isCumulative' | 'direction'>): StatusRule {
+/**
+ * The rule of a measure for which nobody has set one. What has no elapsed share is judged by the
+ * target itself.
+ */
+export function defaultRule({
+  isCumulative,
+  direction,
+}: Pick<Measure, 'isCumulative' | 'direction'>): StatusRule {
   const benchmark = isCumulative ? 'expectedToDate' : 'target';
-  return { benchmark, thresholds: defaultThresholds(benchmark, direction), absoluteThresholds: {}, labels: defaultLabels(benchmark, direction), iconSet: 'rungs', colors: COLORS };
+  return {
+    benchmark,
+    thresholds: defaultThresholds(benchmark, direction),
+    absoluteThresholds: {},
+    labels: defaultLabels(benchmark, direction),
+    iconSet: 'rungs',
+    colors: COLORS,
+  };
 }
 
 /** The percents of the target that a shown one must not cross. */
 export function cutsOf({ benchmark, thresholds }: StatusRule): number[] {
-  return benchmark === 'target' || benchmark === 'expectedToDate' ? [thresholds.lower, thresholds.upper] : [];
+  return benchmark === 'target' || benchmark === 'expectedToDate'
+    ? [thresholds.lower, thresholds.upper]
+    : [];
 }
 
 /** What is wrong with a rule, and at which part of it. */
@@ -80,16 +119,26 @@ const LONGEST_WORD = 24;
 /** Everything that keeps a rule from being used; none: it can be. */
 export function findRuleFaults(rule: StatusRule, direction: Direction): RuleFault[] {
   const faults: RuleFault[] = [];
-  const isCrossed = ({ upper, lower }: Thresholds) => (direction === 'lower' ? upper >= lower : upper <= lower);
-  if (rule.thresholds.upper <= 0 || rule.thresholds.lower <= 0) faults.push({ field: 'thresholds', fault: 'notPositive' });
-  else if (isCrossed(rule.thresholds)) faults.push({ field: 'thresholds', fault: 'thresholdsCrossed' });
-  for (const [kind, thresholds] of Object.entries(rule.absoluteThresholds)) if (isCrossed(thresholds)) faults.push({ field: `absoluteThresholds/${kind}`, fault: 'thresholdsCrossed' });
+  const isCrossed = ({ upper, lower }: Thresholds) =>
+    direction === 'lower' ? upper >= lower : upper <= lower;
+  if (rule.thresholds.upper <= 0 || rule.thresholds.lower <= 0)
+    faults.push({ field: 'thresholds', fault: 'notPositive' });
+  else if (isCrossed(rule.thresholds))
+    faults.push({ field: 'thresholds', fault: 'thresholdsCrossed' });
+  for (const [kind, thresholds] of Object.entries(rule.absoluteThresholds))
+    if (isCrossed(thresholds))
+      faults.push({ field: `absoluteThresholds/${kind}`, fault: 'thresholdsCrossed' });
   for (const phase of ['open', 'ended'] as const) {
     rule.labels[phase].forEach((word, at) => {
       const field = `labels/${phase}/${at}`;
       if (word.trim() === '') faults.push({ field, fault: 'emptyWord' });
       else if (word.length > LONGEST_WORD) faults.push({ field, fault: 'longWord' });
-      else if (rule.labels[phase].findIndex((other) => other.trim().toLowerCase() === word.trim().toLowerCase()) < at) faults.push({ field, fault: 'sameWord' });
+      else if (
+        rule.labels[phase].findIndex(
+          (other) => other.trim().toLowerCase() === word.trim().toLowerCase(),
+        ) < at
+      )
+        faults.push({ field, fault: 'sameWord' });
     });
   }
   rule.colors.forEach((color, at) => {

@@ -4,7 +4,10 @@ import { compareWithAllocated } from './agreement';
 import type { TargetSource } from './resolvedTarget';
 import type { TargetLookup } from './lookup';
 
-/** What a cell of the plan shows: the target that applies, where it comes from, and how it agrees with those below. */
+/**
+ * What a cell of the plan shows: the target that applies, where it comes from, and how it agrees
+ * with those below.
+ */
 export interface CellFacts {
   value: number | null;
   targetSource: TargetSource;
@@ -23,11 +26,24 @@ export interface CellFacts {
 }
 
 /** The cell of a unit and period (docs/calculations.md, 5). */
-export function buildCell(lookup: TargetLookup, unitId: number, period: Period, measure: MeasureCode): CellFacts {
+export function buildCell(
+  lookup: TargetLookup,
+  unitId: number,
+  period: Period,
+  measure: MeasureCode,
+): CellFacts {
   const found = lookup.find(unitId, period, measure);
   const agreement = compareWithAllocated(lookup, unitId, period, measure);
   return {
-    value: found.value, targetSource: found.targetSource, allocatedFrom: found.allocatedFrom, floor: found.floor, stretch: found.stretch, missing: found.missing.length,
-    unallocated: agreement.unallocated, allocated: agreement.allocated, overAssignedShare: agreement.overAssignedShare, missingBelow: agreement.missing,
+    value: found.value,
+    targetSource: found.targetSource,
+    allocatedFrom: found.allocatedFrom,
+    floor: found.floor,
+    stretch: found.stretch,
+    missing: found.missing.length,
+    unallocated: agreement.unallocated,
+    allocated: agreement.allocated,
+    overAssignedShare: agreement.overAssignedShare,
+    missingBelow: agreement.missing,
   };
 }

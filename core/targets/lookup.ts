@@ -15,14 +15,20 @@ export interface TargetInputs {
   targets: TargetBook;
   measures: MeasureBook;
   workingDaysOf(unitId: number): WorkingDays;
-  /** The company's, where this shows only a part of it: a target that is everybody's below is found above what the reader sees. */
+  /**
+   * The company's, where this shows only a part of it: a target that is everybody's below is found
+   * above what the reader sees.
+   */
   whole?: { lookup: TargetLookup } | undefined;
 }
 
 /** Which target applies to a unit and period, by the order of docs/calculations.md, 5. */
 export interface TargetLookup {
   find(unitId: number, period: Period, measure: MeasureCode): ResolvedTarget;
-  /** The unit's own target (set, added up or shared out over time), without looking at the units below; null when it has none. */
+  /**
+   * The unit's own target (set, added up or shared out over time), without looking at the units
+   * below; null when it has none.
+   */
   findOwn(unitId: number, period: Period, measure: MeasureCode): ResolvedTarget | null;
   /** What the units directly below add up to; null when none of them has a target. */
   findAllocated(unitId: number, period: Period, measure: MeasureCode): ResolvedTarget | null;
@@ -41,7 +47,10 @@ export function buildTargetLookup(source: TargetInputs): TargetLookup {
   // The same answers once more, to find those of a changed unit among them.
   let allAnswers: { measure: MeasureCode; answers: Map<number, ResolvedTarget | null> }[] = [];
 
-  /** A changed target concerns its unit and everyone the unit ever stood under; all other answers stay. */
+  /**
+   * A changed target concerns its unit and everyone the unit ever stood under; all other answers
+   * stay.
+   */
   const forget = () => {
     const changed = targets.changedSince(memoVersion);
     memoVersion = targets.version;
@@ -64,8 +73,12 @@ export function buildTargetLookup(source: TargetInputs): TargetLookup {
     }
   };
 
-  // A company's table asks for one period and measure a thousand times: the last answers are found without looking them up.
-  const newest: Record<AnswerKind, { period: Period; measure: MeasureCode; answers: Map<number, ResolvedTarget | null> } | null> = { any: null, own: null, people: null };
+  // A company's table asks for one period and measure a thousand times: the last answers are found
+  // without looking them up.
+  const newest: Record<
+    AnswerKind,
+    { period: Period; measure: MeasureCode; answers: Map<number, ResolvedTarget | null> } | null
+  > = { any: null, own: null, people: null };
   const answersFor = (kind: AnswerKind, period: Period, measure: MeasureCode) => {
     if (memoVersion !== targets.version) {
       forget();
@@ -93,7 +106,15 @@ export function buildTargetLookup(source: TargetInputs): TargetLookup {
   const find = (unitId: number, period: Period, measure: MeasureCode): ResolvedTarget => {
     const answers = answersFor('any', period, measure);
     let found = answers.get(unitId);
-    if (!found) answers.set(unitId, (found = findOwn(unitId, period, measure) ?? findAllocated(unitId, period, measure) ?? findOfWhole(unitId, period, measure) ?? NO_TARGET));
+    if (!found)
+      answers.set(
+        unitId,
+        (found =
+          findOwn(unitId, period, measure) ??
+          findAllocated(unitId, period, measure) ??
+          findOfWhole(unitId, period, measure) ??
+          NO_TARGET),
+      );
     return found;
   };
 
@@ -107,10 +128,21 @@ export function buildTargetLookup(source: TargetInputs): TargetLookup {
     return found;
   };
 
-  const findAllocated = (unitId: number, period: Period, measure: MeasureCode): ResolvedTarget | null => {
+  const findAllocated = (
+    unitId: number,
+    period: Period,
+    measure: MeasureCode,
+  ): ResolvedTarget | null => {
     const answers = answersFor('people', period, measure);
     let found = answers.get(unitId);
-    if (found === undefined) answers.set(unitId, (found = measures.get(measure).overUnits === 'adds' ? addOverPeople(unitId, period, measure) : null));
+    if (found === undefined)
+      answers.set(
+        unitId,
+        (found =
+          measures.get(measure).overUnits === 'adds'
+            ? addOverPeople(unitId, period, measure)
+            : null),
+      );
     return found;
   };
 
@@ -119,16 +151,30 @@ export function buildTargetLookup(source: TargetInputs): TargetLookup {
     return value ? toFound(value, 'set', null) : null;
   };
 
-  const findOverTime = (unitId: number, period: Period, measure: MeasureCode): ResolvedTarget | null => {
+  const findOverTime = (
+    unitId: number,
+    period: Period,
+    measure: MeasureCode,
+  ): ResolvedTarget | null => {
     switch (measures.get(measure).overTime) {
-      case 'adds': return addOverTime(unitId, period, measure) ?? shareOverTime(unitId, period, measure);
-      case 'sameForParts': return findOfLonger(unitId, period, measure);
-      case 'none': return null;
+      case 'adds':
+        return addOverTime(unitId, period, measure) ?? shareOverTime(unitId, period, measure);
+      case 'sameForParts':
+        return findOfLonger(unitId, period, measure);
+      case 'none':
+        return null;
     }
   };
 
-  /** The target of a month within a quarter or year is theirs, where a measure does not add up over time. */
-  const findOfLonger = (unitId: number, period: Period, measure: MeasureCode): ResolvedTarget | null => {
+  /**
+   * The target of a month within a quarter or year is theirs, where a measure does not add up over
+   * time.
+   */
+  const findOfLonger = (
+    unitId: number,
+    period: Period,
+    measure: MeasureCode,
+  ): ResolvedTarget | null => {
     if (!tree.isActiveDuring(unitId, period)) return null;
     for (const container of containersOf(period)) {
       const value = targets.get(unitId, measure, container.id);
@@ -137,36 +183,74 @@ export function buildTargetLookup(source: TargetInputs): TargetLookup {
     return null;
   };
 
-  const containersOf = (period: Period): Period[] => (['month', 'quarter', 'year'] as const)
-    .map((kind) => calendar.periodOf(kind, period.from))
-    .filter((container) => container.from <= period.from && container.to >= period.to && container.to - container.from > period.to - period.from);
+  const containersOf = (period: Period): Period[] =>
+    (['month', 'quarter', 'year'] as const)
+      .map((kind) => calendar.periodOf(kind, period.from))
+      .filter(
+        (container) =>
+          container.from <= period.from &&
+          container.to >= period.to &&
+          container.to - container.from > period.to - period.from,
+      );
 
-  /** A target of the units above is everybody's below, where a measure does not add up over units (docs/calculations.md, 5). */
-  const findOfWhole = (unitId: number, period: Period, measure: MeasureCode): ResolvedTarget | null => {
+  /**
+   * A target of the units above is everybody's below, where a measure does not add up over units
+   * (docs/calculations.md, 5).
+   */
+  const findOfWhole = (
+    unitId: number,
+    period: Period,
+    measure: MeasureCode,
+  ): ResolvedTarget | null => {
     if (measures.get(measure).overUnits !== 'sameForParts') return null;
-    const last = tree.membershipsOf(unitId).filter((membership) => intersect(membership, period)).at(-1);
+    const last = tree
+      .membershipsOf(unitId)
+      .filter((membership) => intersect(membership, period))
+      .at(-1);
     if (!last) return null;
     // The reader's own unit has nothing above it here, but it has in the company.
     if (last.parentId === null) return source.whole ? findOfCompany(unitId, period, measure) : null;
     const above = find(last.parentId, period, measure);
-    return above.value === null ? null : { ...above, targetSource: 'inherited', inheritedFromUnit: above.inheritedFromUnit ?? last.parentId };
+    return above.value === null
+      ? null
+      : {
+          ...above,
+          targetSource: 'inherited',
+          inheritedFromUnit: above.inheritedFromUnit ?? last.parentId,
+        };
   };
 
-  const findOfCompany = (unitId: number, period: Period, measure: MeasureCode): ResolvedTarget | null => {
+  const findOfCompany = (
+    unitId: number,
+    period: Period,
+    measure: MeasureCode,
+  ): ResolvedTarget | null => {
     const found = source.whole!.lookup.find(unitId, period, measure);
     return found.targetSource === 'inherited' && found.inheritedFromUnit !== null ? found : null;
   };
 
-  const activeParts = (unitId: number, periods: readonly Period[]) => periods.filter((part) => tree.isActiveDuring(unitId, part));
+  const activeParts = (unitId: number, periods: readonly Period[]) =>
+    periods.filter((part) => tree.isActiveDuring(unitId, part));
 
-  const addOverTime = (unitId: number, period: Period, measure: MeasureCode): ResolvedTarget | null => {
-    // The days of a month stand for themselves: a day without a target would ask for the month's again.
-    const lookUp = period.kind === 'month' ? (part: Period) => findSet(unitId, part, measure) : period.kind === 'year' || period.kind === 'quarter'
-      ? (part: Period) => findSet(unitId, part, measure) ?? addOverTime(unitId, part, measure)
-      : (part: Period) => findOwn(unitId, part, measure);
+  const addOverTime = (
+    unitId: number,
+    period: Period,
+    measure: MeasureCode,
+  ): ResolvedTarget | null => {
+    // The days of a month stand for themselves: a day without a target would ask for the month's
+    // again.
+    const lookUp =
+      period.kind === 'month'
+        ? (part: Period) => findSet(unitId, part, measure)
+        : period.kind === 'year' || period.kind === 'quarter'
+          ? (part: Period) => findSet(unitId, part, measure) ?? addOverTime(unitId, part, measure)
+          : (part: Period) => findOwn(unitId, part, measure);
     const parts = activeParts(unitId, partsOf(period, unitId, measure))
       // A day nobody works needs no target; one that is set all the same counts.
-      .filter((part) => part.kind !== 'day' || works(unitId, part) || findSet(unitId, part, measure) !== null)
+      .filter(
+        (part) =>
+          part.kind !== 'day' || works(unitId, part) || findSet(unitId, part, measure) !== null,
+      )
       .map((part) => ({ found: lookUp(part) ?? NO_TARGET, unitId, periodId: part.id }));
     return addFound(parts, 'sumOfPeriods');
   };
@@ -180,16 +264,24 @@ export function buildTargetLookup(source: TargetInputs): TargetLookup {
     return months.length > 0 ? months : daysOf(period);
   };
 
-  const daysOf = (span: DaySpan): Period[] => Array.from({ length: span.to - span.from }, (_, i) => calendar.periodOf('day', span.from + i));
+  const daysOf = (span: DaySpan): Period[] =>
+    Array.from({ length: span.to - span.from }, (_, i) => calendar.periodOf('day', span.from + i));
 
-  const works = (unitId: number, day: Period) => activeWorkingDays(day, tree.membershipsOf(unitId), workingDaysOf(unitId)) > 0;
+  const works = (unitId: number, day: Period) =>
+    activeWorkingDays(day, tree.membershipsOf(unitId), workingDaysOf(unitId)) > 0;
 
-  const shareOverTime = (unitId: number, period: Period, measure: MeasureCode): ResolvedTarget | null => {
+  const shareOverTime = (
+    unitId: number,
+    period: Period,
+    measure: MeasureCode,
+  ): ResolvedTarget | null => {
     if (!tree.isActiveDuring(unitId, period)) return null;
     if (period.kind === 'day') return shareToDay(unitId, period, measure);
     if (period.kind !== 'month' && period.kind !== 'quarter') return null;
-    const containers = [calendar.periodOf('quarter', period.from), calendar.periodOf('year', period.from)]
-      .filter((container) => container.to - container.from > period.to - period.from);
+    const containers = [
+      calendar.periodOf('quarter', period.from),
+      calendar.periodOf('year', period.from),
+    ].filter((container) => container.to - container.from > period.to - period.from);
     for (const container of containers) {
       const value = targets.get(unitId, measure, container.id);
       if (!value) continue;
@@ -200,13 +292,26 @@ export function buildTargetLookup(source: TargetInputs): TargetLookup {
         const shares = shareOverMonths(unitId, value[field], container, measure, field);
         return shares.reduce((sum, share, index) => (inside[index] ? sum + share : sum), 0);
       };
-      return toFound({ target: pick('target')!, floor: pick('floor'), stretch: pick('stretch') }, 'allocatedFromPeriod', container.id);
+      return toFound(
+        { target: pick('target')!, floor: pick('floor'), stretch: pick('stretch') },
+        'allocatedFromPeriod',
+        container.id,
+      );
     }
     return null;
   };
 
-  /** Months with a target of their own (or of their quarter) keep it; the rest is shared out by working days. */
-  const shareOverMonths = (unitId: number, total: number, container: Period, measure: MeasureCode, field: keyof TargetValue): number[] => {
+  /**
+   * Months with a target of their own (or of their quarter) keep it; the rest is shared out by
+   * working days.
+   */
+  const shareOverMonths = (
+    unitId: number,
+    total: number,
+    container: Period,
+    measure: MeasureCode,
+    field: keyof TargetValue,
+  ): number[] => {
     const months = calendar.monthsIn(container);
     const lockedOf = (month: Period): number | null => {
       const own = targets.get(unitId, measure, month.id)?.[field];
@@ -220,7 +325,11 @@ export function buildTargetLookup(source: TargetInputs): TargetLookup {
     };
     const working = workingDaysOf(unitId);
     const active = tree.membershipsOf(unitId);
-    return shareAroundLocked(total, months.map((month) => activeWorkingDays(month, active, working)), months.map(lockedOf));
+    return shareAroundLocked(
+      total,
+      months.map((month) => activeWorkingDays(month, active, working)),
+      months.map(lockedOf),
+    );
   };
 
   const shareToDay = (unitId: number, day: Period, measure: MeasureCode): ResolvedTarget | null => {
@@ -230,64 +339,158 @@ export function buildTargetLookup(source: TargetInputs): TargetLookup {
     const shares = sharesOf(unitId, month, found);
     if (!shares) return null;
     const at = day.from - month.from;
-    return toFound({ target: shares.value![at]!, floor: shares.floor?.[at] ?? null, stretch: shares.stretch?.[at] ?? null }, 'allocatedFromPeriod', month.id);
+    return toFound(
+      {
+        target: shares.value![at]!,
+        floor: shares.floor?.[at] ?? null,
+        stretch: shares.stretch?.[at] ?? null,
+      },
+      'allocatedFromPeriod',
+      month.id,
+    );
   };
 
-  // A month's thirty days, or a quarter's weeks, ask for the same shares: they are kept as long as the month's target is.
+  // A month's thirty days, or a quarter's weeks, ask for the same shares: they are kept as long as
+  // the month's target is.
   const dayShares = new WeakMap<ResolvedTarget, DayShares | null>();
   const sharesOf = (unitId: number, month: Period, found: ResolvedTarget): DayShares | null => {
     let shares = dayShares.get(found);
-    if (shares === undefined) dayShares.set(found, (shares = shareOverDays(found, month, tree.membershipsOf(unitId), workingDaysOf(unitId))));
+    if (shares === undefined)
+      dayShares.set(
+        found,
+        (shares = shareOverDays(found, month, tree.membershipsOf(unitId), workingDaysOf(unitId))),
+      );
     return shares;
   };
 
-  const addOverPeople = (unitId: number, period: Period, measure: MeasureCode): ResolvedTarget | null => {
-    const parts = tree.childrenDuring(unitId, period).flatMap((child) => partsUnder(unitId, child.id, period, measure));
+  const addOverPeople = (
+    unitId: number,
+    period: Period,
+    measure: MeasureCode,
+  ): ResolvedTarget | null => {
+    const parts = tree
+      .childrenDuring(unitId, period)
+      .flatMap((child) => partsUnder(unitId, child.id, period, measure));
     return parts.length === 0 ? null : addFound(parts, 'sumOfUnits');
   };
 
-  /** A child's target for the days it stood under this parent; one that moved within the period is taken month by month. */
-  const partsUnder = (parentId: number, childId: number, period: Period, measure: MeasureCode): FoundPart[] => {
+  /**
+   * A child's target for the days it stood under this parent; one that moved within the period is
+   * taken month by month.
+   */
+  const partsUnder = (
+    parentId: number,
+    childId: number,
+    period: Period,
+    measure: MeasureCode,
+  ): FoundPart[] => {
     // Who never moved, nearly everybody, needs no look at days.
-    if (tree.membershipsOf(childId).length === 1) return [{ found: find(childId, period, measure), unitId: childId, periodId: period.id }];
+    if (tree.membershipsOf(childId).length === 1)
+      return [{ found: find(childId, period, measure), unitId: childId, periodId: period.id }];
     const here = spansUnder(parentId, childId, period);
-    const days = (spans: readonly DaySpan[]) => spans.reduce((sum, span) => sum + span.to - span.from, 0);
-    const everywhere = tree.membershipsOf(childId).flatMap((membership) => intersect(membership, period) ?? []);
-    if (days(here) === days(everywhere)) return [{ found: find(childId, period, measure), unitId: childId, periodId: period.id }];
+    const days = (spans: readonly DaySpan[]) =>
+      spans.reduce((sum, span) => sum + span.to - span.from, 0);
+    const everywhere = tree
+      .membershipsOf(childId)
+      .flatMap((membership) => intersect(membership, period) ?? []);
+    if (days(here) === days(everywhere))
+      return [{ found: find(childId, period, measure), unitId: childId, periodId: period.id }];
     const months = calendar.monthsIn(period);
-    if (months.length > 1) return months.flatMap((month) => (spansUnder(parentId, childId, month).length > 0 ? partsUnder(parentId, childId, month, measure) : []));
-    return [{ found: sumOfDays(here, childId, measure) ?? shareOfMovedChild(parentId, childId, period, measure), unitId: childId, periodId: period.id }];
+    if (months.length > 1)
+      return months.flatMap((month) =>
+        spansUnder(parentId, childId, month).length > 0
+          ? partsUnder(parentId, childId, month, measure)
+          : [],
+      );
+    return [
+      {
+        found:
+          sumOfDays(here, childId, measure) ??
+          shareOfMovedChild(parentId, childId, period, measure),
+        unitId: childId,
+        periodId: period.id,
+      },
+    ];
   };
 
-  /** What is asked of a unit on some days, so that any stretch of days is the sum of its parts; null where a day has no complete target. */
-  const sumOfDays = (spans: readonly DaySpan[], unitId: number, measure: MeasureCode): ResolvedTarget | null => {
-    const parts = spans.flatMap(daysOf).filter((day) => works(unitId, day) || findSet(unitId, day, measure) !== null)
+  /**
+   * What is asked of a unit on some days, so that any stretch of days is the sum of its parts; null
+   * where a day has no complete target.
+   */
+  const sumOfDays = (
+    spans: readonly DaySpan[],
+    unitId: number,
+    measure: MeasureCode,
+  ): ResolvedTarget | null => {
+    const parts = spans
+      .flatMap(daysOf)
+      .filter((day) => works(unitId, day) || findSet(unitId, day, measure) !== null)
       .map((day) => ({ found: find(unitId, day, measure), unitId, periodId: day.id }));
     const sum = addFound(parts, 'sumOfPeriods');
     return sum === null || sum.missing.length > 0 ? null : { ...sum, partCount: 1 };
   };
 
   const spansUnder = (parentId: number, childId: number, span: DaySpan) =>
-    tree.membershipsOf(childId).filter((membership) => membership.parentId === parentId).flatMap((membership) => intersect(membership, span) ?? []);
+    tree
+      .membershipsOf(childId)
+      .filter((membership) => membership.parentId === parentId)
+      .flatMap((membership) => intersect(membership, span) ?? []);
 
-  /** A child that moved and whose days have no targets of their own: its target is divided between its parents by working days, adding up exactly. */
-  const shareOfMovedChild = (parentId: number, childId: number, period: Period, measure: MeasureCode): ResolvedTarget => {
+  /**
+   * A child that moved and whose days have no targets of their own: its target is divided between
+   * its parents by working days, adding up exactly.
+   */
+  const shareOfMovedChild = (
+    parentId: number,
+    childId: number,
+    period: Period,
+    measure: MeasureCode,
+  ): ResolvedTarget => {
     const found = find(childId, period, measure);
-    const memberships = tree.membershipsOf(childId).filter((membership) => intersect(membership, period));
+    const memberships = tree
+      .membershipsOf(childId)
+      .filter((membership) => intersect(membership, period));
     const working = workingDaysOf(childId);
-    const weights = memberships.map((membership) => activeWorkingDays(period, [membership], working));
+    const weights = memberships.map((membership) =>
+      activeWorkingDays(period, [membership], working),
+    );
     if (found.value === null || !weights.some((weight) => weight > 0)) return found;
-    const pick = (value: number | null) => value === null ? null
-      : shareOut(value, weights).reduce((sum, share, index) => (memberships[index]!.parentId === parentId ? sum + share : sum), 0);
-    return { ...found, value: pick(found.value), floor: pick(found.floor), stretch: pick(found.stretch) };
+    const pick = (value: number | null) =>
+      value === null
+        ? null
+        : shareOut(value, weights).reduce(
+            (sum, share, index) => (memberships[index]!.parentId === parentId ? sum + share : sum),
+            0,
+          );
+    return {
+      ...found,
+      value: pick(found.value),
+      floor: pick(found.floor),
+      stretch: pick(found.stretch),
+    };
   };
 
   return { find, findOwn, findAllocated };
 }
 
-/** Which question is answered: the target that applies, the unit's own, or the sum of those below. */
+/**
+ * Which question is answered: the target that applies, the unit's own, or the sum of those below.
+ */
 type AnswerKind = 'any' | 'own' | 'people';
 
-function toFound(value: TargetValue, targetSource: 'set' | 'allocatedFromPeriod' | 'inherited', allocatedFrom: string | null): ResolvedTarget {
-  return { value: value.target, floor: value.floor, stretch: value.stretch, targetSource, missing: [], partCount: 1, allocatedFrom, inheritedFromUnit: null };
+function toFound(
+  value: TargetValue,
+  targetSource: 'set' | 'allocatedFromPeriod' | 'inherited',
+  allocatedFrom: string | null,
+): ResolvedTarget {
+  return {
+    value: value.target,
+    floor: value.floor,
+    stretch: value.stretch,
+    targetSource,
+    missing: [],
+    partCount: 1,
+    allocatedFrom,
+    inheritedFromUnit: null,
+  };
 }

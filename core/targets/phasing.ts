@@ -3,18 +3,38 @@ import type { DaySpan } from '../period/day';
 import { countWorkingDays, isWorkingDay, type WorkingDays } from '../period/workingDays';
 import type { ResolvedTarget } from './resolvedTarget';
 
-/** Working days of the span on which the unit stood in the tree: the default weight of sharing out over time. */
-export function activeWorkingDays(span: DaySpan, active: readonly DaySpan[], working: WorkingDays): number {
-  return active.reduce((sum, days) =>
-    sum + countWorkingDays({ from: Math.max(span.from, days.from), to: Math.min(span.to, days.to) }, working), 0);
+/**
+ * Working days of the span on which the unit stood in the tree: the default weight of sharing out
+ * over time.
+ */
+export function activeWorkingDays(
+  span: DaySpan,
+  active: readonly DaySpan[],
+  working: WorkingDays,
+): number {
+  return active.reduce(
+    (sum, days) =>
+      sum +
+      countWorkingDays(
+        { from: Math.max(span.from, days.from), to: Math.min(span.to, days.to) },
+        working,
+      ),
+    0,
+  );
 }
 
 /**
- * Shares a total out over lines of which some are locked: a locked line keeps its value and the rest goes to the others
- * by weight (docs/calculations.md, 6). When the locked lines already exceed the total, the others get 0 and the excess shows as over-assigned.
+ * Shares a total out over lines of which some are locked: a locked line keeps its value and the
+ * rest goes to the others
+ * by weight (docs/calculations.md, 6). When the locked lines already exceed the total, the others
+ * get 0 and the excess shows as over-assigned.
  * With no weight anywhere the open lines share evenly.
  */
-export function shareAroundLocked(total: number, weights: readonly number[], locked: readonly (number | null)[]): number[] {
+export function shareAroundLocked(
+  total: number,
+  weights: readonly number[],
+  locked: readonly (number | null)[],
+): number[] {
   const rest = total - locked.reduce<number>((sum, value) => sum + (value ?? 0), 0);
   const open = weights.map((weight, index) => (locked[index] === null ? weight : 0));
   const hasWeight = open.some((weight) => weight > 0);
@@ -28,11 +48,21 @@ export function shareAroundLocked(total: number, weights: readonly number[], loc
 /** A month's target day by day, from its first. */
 export type DayShares = Record<'value' | 'floor' | 'stretch', readonly number[] | null>;
 
-/** A month's target shared out over the working days on which the unit stands in the tree, adding up exactly; null where there is none. */
-export function shareOverDays(found: Pick<ResolvedTarget, 'value' | 'floor' | 'stretch'>, month: DaySpan, active: readonly DaySpan[], working: WorkingDays): DayShares | null {
+/**
+ * A month's target shared out over the working days on which the unit stands in the tree, adding up
+ * exactly; null where there is none.
+ */
+export function shareOverDays(
+  found: Pick<ResolvedTarget, 'value' | 'floor' | 'stretch'>,
+  month: DaySpan,
+  active: readonly DaySpan[],
+  working: WorkingDays,
+): DayShares | null {
   const weights = Array.from({ length: month.to - month.from }, (_, i) => {
     const day = month.from + i;
-    return isWorkingDay(day, working) && active.some((span) => day >= span.from && day < span.to) ? 1 : 0;
+    return isWorkingDay(day, working) && active.some((span) => day >= span.from && day < span.to)
+      ? 1
+      : 0;
   });
   if (!weights.some((weight) => weight > 0)) return null;
   const pick = (value: number | null) => (value === null ? null : shareOut(value, weights));

@@ -1,5 +1,12 @@
 /** Where a target comes from, in the order in which it is looked for (docs/calculations.md, 5). */
-export const TARGET_SOURCES = ['set', 'sumOfPeriods', 'allocatedFromPeriod', 'sumOfUnits', 'inherited', 'none'] as const;
+export const TARGET_SOURCES = [
+  'set',
+  'sumOfPeriods',
+  'allocatedFromPeriod',
+  'sumOfUnits',
+  'inherited',
+  'none',
+] as const;
 export type TargetSource = (typeof TARGET_SOURCES)[number];
 
 /** A unit and period that should have a target and has none. */
@@ -9,13 +16,19 @@ export interface MissingTarget {
 }
 
 export interface ResolvedTarget {
-  /** The sum of what is there; with `missing` not empty it is incomplete and no status may be given. Null: no target. */
+  /**
+   * The sum of what is there; with `missing` not empty it is incomplete and no status may be given.
+   * Null: no target.
+   */
   value: number | null;
   floor: number | null;
   stretch: number | null;
   targetSource: TargetSource;
   missing: readonly MissingTarget[];
-  /** How many parts (periods or units) the sum should have; 1 for a target that is set or shared out. */
+  /**
+   * How many parts (periods or units) the sum should have; 1 for a target that is set or shared
+   * out.
+   */
   partCount: number;
   /** The period whose target was shared out or stands for its parts too, when it does. */
   allocatedFrom: string | null;
@@ -24,7 +37,14 @@ export interface ResolvedTarget {
 }
 
 export const NO_TARGET: ResolvedTarget = {
-  value: null, floor: null, stretch: null, targetSource: 'none', missing: [], partCount: 0, allocatedFrom: null, inheritedFromUnit: null,
+  value: null,
+  floor: null,
+  stretch: null,
+  targetSource: 'none',
+  missing: [],
+  partCount: 0,
+  allocatedFrom: null,
+  inheritedFromUnit: null,
 };
 
 /** The value, if it may be judged by: null when there is none or parts of it are missing. */
@@ -44,12 +64,22 @@ export function addFound(
 ): ResolvedTarget | null {
   if (parts.every(({ found }) => found.value === null)) return null;
   const missing = parts.flatMap(({ found, unitId, periodId }) =>
-    found.value === null ? [{ unitId, periodId }] : [...found.missing]);
+    found.value === null ? [{ unitId, periodId }] : [...found.missing],
+  );
   const add = (field: 'value' | 'floor' | 'stretch') => {
     const values = parts.map(({ found }) => found[field]);
     // A floor or a stretch of some parts only says nothing about the whole.
     if (field !== 'value' && values.includes(null)) return null;
     return values.reduce<number>((sum, value) => sum + (value ?? 0), 0);
   };
-  return { value: add('value'), floor: add('floor'), stretch: add('stretch'), targetSource, missing, partCount: parts.length, allocatedFrom: null, inheritedFromUnit: null };
+  return {
+    value: add('value'),
+    floor: add('floor'),
+    stretch: add('stretch'),
+    targetSource,
+    missing,
+    partCount: parts.length,
+    allocatedFrom: null,
+    inheritedFromUnit: null,
+  };
 }

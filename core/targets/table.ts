@@ -21,12 +21,21 @@ export interface TableSource {
 }
 
 /**
- * Lays a plan out so that every sum can be written as a formula: a formula stands only where it gives what the core gives
- * (docs/calculations.md, 5). Shares of a longer period, and sums that a move within a period divides, stay empty.
+ * Lays a plan out so that every sum can be written as a formula: a formula stands only where it
+ * gives what the core gives
+ * (docs/calculations.md, 5). Shares of a longer period, and sums that a move within a period
+ * divides, stay empty.
  */
-export function buildTargetTable({ lookup, targets, rows, columns, measure }: TableSource): TableCell[][] {
+export function buildTargetTable({
+  lookup,
+  targets,
+  rows,
+  columns,
+  measure,
+}: TableSource): TableCell[][] {
   const table: TableCell[][] = rows.map(() => []);
-  const at = (row: number, column: number): TableCell => (table[row]![column] ??= build(row, column));
+  const at = (row: number, column: number): TableCell =>
+    (table[row]![column] ??= build(row, column));
   const valueAt = (row: number, column: number): number => {
     const cell = at(row, column);
     return cell.kind === 'empty' ? 0 : cell.value;
@@ -38,10 +47,20 @@ export function buildTargetTable({ lookup, targets, rows, columns, measure }: Ta
     if (set) return { kind: 'set', value: set.target };
     const found = lookup.find(unitId, period, measure);
     if (found.value === null) return { kind: 'empty' };
-    const overTime = { kind: 'sumOfColumns' as const, of: parts, value: parts.reduce((sum, part) => sum + valueAt(row, part), 0) };
+    const overTime = {
+      kind: 'sumOfColumns' as const,
+      of: parts,
+      value: parts.reduce((sum, part) => sum + valueAt(row, part), 0),
+    };
     if (parts.length > 0 && overTime.value === found.value) return overTime;
-    const overPeople = { kind: 'sumOfRows' as const, of: children, value: children.reduce((sum, child) => sum + valueAt(child, column), 0) };
-    return found.targetSource === 'sumOfUnits' && overPeople.value === found.value ? overPeople : { kind: 'empty' };
+    const overPeople = {
+      kind: 'sumOfRows' as const,
+      of: children,
+      value: children.reduce((sum, child) => sum + valueAt(child, column), 0),
+    };
+    return found.targetSource === 'sumOfUnits' && overPeople.value === found.value
+      ? overPeople
+      : { kind: 'empty' };
   };
   rows.forEach((_, row) => columns.forEach((__, column) => at(row, column)));
   return table;

@@ -9,7 +9,10 @@ describe('a book of targets', () => {
     const book = new TargetBook();
     book.put(key(1), value(10));
     book.put(key(1, 'FY2027-P09'), value(20));
-    expect([book.get(1, 'revenue', 'FY2027-P08'), book.get(2, 'revenue', 'FY2027-P08')]).toEqual([value(10), undefined]);
+    expect([book.get(1, 'revenue', 'FY2027-P08'), book.get(2, 'revenue', 'FY2027-P08')]).toEqual([
+      value(10),
+      undefined,
+    ]);
     book.remove(key(1));
     book.remove(key(7));
     expect(book.get(1, 'revenue', 'FY2027-P08')).toBeUndefined();
@@ -25,7 +28,8 @@ describe('a book of targets', () => {
     book.remove(key(3));
     book.put(key(2), value(11));
     expect([...book.changedSince(version)!].sort()).toEqual([2, 3]);
-    // After very many changes the old versions are forgotten: whoever asks then must look at everything.
+    // After very many changes the old versions are forgotten: whoever asks then must look at
+    // everything.
     for (let at = 0; at < 1_100; at++) book.put(key(4), value(at));
     expect(book.changedSince(version)).toBeNull();
     expect(book.changedSince(book.version)).not.toBeNull();

@@ -17,13 +17,19 @@ export interface TargetKey {
 const DAY = /^\d{4}-\d{2}-\d{2}$/;
 const LONGEST_JOURNAL = 1_000;
 
-/** The targets of a plan, or of all published plans, by unit, measure and period. Mutated by `put` and `remove` only. */
+/**
+ * The targets of a plan, or of all published plans, by unit, measure and period. Mutated by `put`
+ * and `remove` only.
+ */
 export class TargetBook {
   private byUnit = new Map<number, Map<string, TargetValue>>();
   /** Measures of which a unit was ever given a day's target. */
   private withDays = new Map<number, Set<MeasureCode>>();
   private revision = 0;
-  /** Units changed since `journalFrom`, newest last; whoever is further behind looks at everything again. */
+  /**
+   * Units changed since `journalFrom`, newest last; whoever is further behind looks at everything
+   * again.
+   */
   private journal: number[] = [];
   private journalFrom = 0;
 
@@ -36,7 +42,8 @@ export class TargetBook {
     const targets = this.byUnit.get(key.unitId) ?? new Map<string, TargetValue>();
     targets.set(`${key.measure}|${key.periodId}`, value);
     this.byUnit.set(key.unitId, targets);
-    if (DAY.test(key.periodId)) this.withDays.set(key.unitId, (this.withDays.get(key.unitId) ?? new Set()).add(key.measure));
+    if (DAY.test(key.periodId))
+      this.withDays.set(key.unitId, (this.withDays.get(key.unitId) ?? new Set()).add(key.measure));
     this.note(key.unitId);
   }
 
@@ -55,14 +62,20 @@ export class TargetBook {
 
   /** The units whose targets changed since a version; null when that is no longer known. */
   changedSince(version: number): ReadonlySet<number> | null {
-    return version < this.journalFrom ? null : new Set(this.journal.slice(version - this.journalFrom));
+    return version < this.journalFrom
+      ? null
+      : new Set(this.journal.slice(version - this.journalFrom));
   }
 
   *entries(): Generator<[TargetKey, TargetValue]> {
-    for (const [unitId, targets] of this.byUnit) for (const [key, value] of targets) {
-      const at = key.indexOf('|');
-      yield [{ unitId, measure: key.slice(0, at) as MeasureCode, periodId: key.slice(at + 1) }, value];
-    }
+    for (const [unitId, targets] of this.byUnit)
+      for (const [key, value] of targets) {
+        const at = key.indexOf('|');
+        yield [
+          { unitId, measure: key.slice(0, at) as MeasureCode, periodId: key.slice(at + 1) },
+          value,
+        ];
+      }
   }
 
   /** False where no day has a target of its own: then nobody need look. */

@@ -1,9 +1,40 @@
 /** Words that say what kind of company it is, not which. */
-const FORMS = new Set(['ltd', 'limited', 'llc', 'inc', 'plc', 'gmbh', 'ag', 'kg', 'bv', 'nv', 'sa', 'sarl', 'srl', 'spa', 'as', 'ab', 'oy', 'aps', 'co', 'company', 'the']);
+const FORMS = new Set([
+  'ltd',
+  'limited',
+  'llc',
+  'inc',
+  'plc',
+  'gmbh',
+  'ag',
+  'kg',
+  'bv',
+  'nv',
+  'sa',
+  'sarl',
+  'srl',
+  'spa',
+  'as',
+  'ab',
+  'oy',
+  'aps',
+  'co',
+  'company',
+  'the',
+]);
 
-/** What is compared of a name: small letters without accents and signs, without the words for the kind of company; in their order. */
+/**
+ * What is compared of a name: small letters without accents and signs, without the words for the
+ * kind of company; in their order.
+ */
 export function nameKey(name: string): string {
-  const bare = name.normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase().replace(/&/g, ' and ').replace(/[^\p{L}\p{N}]+/gu, ' ').trim();
+  const bare = name
+    .normalize('NFKD')
+    .replace(/\p{M}/gu, '')
+    .toLowerCase()
+    .replace(/&/g, ' and ')
+    .replace(/[^\p{L}\p{N}]+/gu, ' ')
+    .trim();
   const words = bare.split(' ').filter((word) => !FORMS.has(word));
   return words.length > 0 ? words.join(' ') : bare;
 }
@@ -22,14 +53,23 @@ const ONE_SLIP = 0.9;
 
 /** Whether one letter was left out, added, mistaken, or two were exchanged. */
 function isOneSlip(left: string, right: string): boolean {
-  if (Math.min(left.length, right.length) < LONG_ENOUGH || Math.abs(left.length - right.length) > 1) return false;
+  if (Math.min(left.length, right.length) < LONG_ENOUGH || Math.abs(left.length - right.length) > 1)
+    return false;
   let from = 0;
   while (from < left.length && left[from] === right[from]) from++;
   const [a, b] = [left.slice(from), right.slice(from)];
-  return a.slice(1) === b || a === b.slice(1) || a.slice(1) === b.slice(1) || (a[0] === b[1] && a[1] === b[0] && a.slice(2) === b.slice(2));
+  return (
+    a.slice(1) === b ||
+    a === b.slice(1) ||
+    a.slice(1) === b.slice(1) ||
+    (a[0] === b[1] && a[1] === b[0] && a.slice(2) === b.slice(2))
+  );
 }
 
-/** How much two names are alike, 0 to 1: the share of pieces they have in common; 1 for names that differ only in accents, signs, capitals and the kind of company. */
+/**
+ * How much two names are alike, 0 to 1: the share of pieces they have in common; 1 for names that
+ * differ only in accents, signs, capitals and the kind of company.
+ */
 export function similarity(left: string, right: string): number {
   return compare(prepare(left), prepare(right));
 }
@@ -63,12 +103,17 @@ export interface Pair {
   similarity: number;
 }
 
-/** From here on two names are shown as likely the same; tried on lists of invented names, no source. */
+/**
+ * From here on two names are shown as likely the same; tried on lists of invented names, no source.
+ */
 export const LIKELY = 0.6;
 /** A piece that so many names share says nothing. */
 const COMMONEST = 200;
 
-/** Finds names like a given one among many, by the pieces they share: never every one with every other. */
+/**
+ * Finds names like a given one among many, by the pieces they share: never every one with every
+ * other.
+ */
 export class NameIndex {
   private byPiece = new Map<string, number[]>();
   private prepared: Prepared[];
@@ -89,7 +134,10 @@ export class NameIndex {
     return this.findLikePrepared(prepare(name), least);
   }
 
-  private findLikePrepared(wanted: Prepared, least: number): { named: Named; similarity: number }[] {
+  private findLikePrepared(
+    wanted: Prepared,
+    least: number,
+  ): { named: Named; similarity: number }[] {
     const shared = new Map<number, number>();
     let commonest = 0;
     for (const piece of wanted.pieces) {
@@ -104,16 +152,25 @@ export class NameIndex {
       const best = count + commonest;
       const isFar = best / (wanted.pieces.size + other.pieces.size - best) < least;
       if (isFar && Math.abs(other.key.length - wanted.key.length) > 1) continue;
-      const similarity = isFar ? (isOneSlip(wanted.key, other.key) ? ONE_SLIP : 0) : compare(wanted, other);
+      const similarity = isFar
+        ? isOneSlip(wanted.key, other.key)
+          ? ONE_SLIP
+          : 0
+        : compare(wanted, other);
       if (similarity >= least) likely.push({ named: this.names[index]!, similarity });
     }
     return likely.sort((a, b) => b.similarity - a.similarity || a.named.id - b.named.id);
   }
 
-  /** Pairs of different names that are likely one, the likeliest first; only of the newest `newest` names with any other. */
+  /**
+   * Pairs of different names that are likely one, the likeliest first; only of the newest `newest`
+   * names with any other.
+   */
   findPairs(most: number, newest = Infinity, least = LIKELY): Pair[] {
     const pairs = new Map<string, Pair>();
-    const from = [...this.names.keys()].sort((a, b) => this.names[b]!.id - this.names[a]!.id).slice(0, newest);
+    const from = [...this.names.keys()]
+      .sort((a, b) => this.names[b]!.id - this.names[a]!.id)
+      .slice(0, newest);
     for (const index of from) {
       const mine = this.names[index]!;
       for (const { named, similarity } of this.findLikePrepared(this.prepared[index]!, least)) {
@@ -122,6 +179,8 @@ export class NameIndex {
         pairs.set(`${left.id}|${right.id}`, { left, right, similarity });
       }
     }
-    return [...pairs.values()].sort((a, b) => b.similarity - a.similarity || a.left.id - b.left.id).slice(0, most);
+    return [...pairs.values()]
+      .sort((a, b) => b.similarity - a.similarity || a.left.id - b.left.id)
+      .slice(0, most);
   }
 }

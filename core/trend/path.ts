@@ -16,12 +16,20 @@ export interface PathPoint {
   expectedToDate: number | null;
   /** Last year's cumulative figure on the same date; null where last year has none. */
   priorYear: number | null;
-  /** From today on: where the present rate leads; null before, and before the first working day has gone. */
+  /**
+   * From today on: where the present rate leads; null before, and before the first working day has
+   * gone.
+   */
   runRateProjection: number | null;
 }
 
 /** The cumulative path of a unit through a period, one point a day. */
-export function buildPath(dataset: Dataset, unitId: number, period: Period, measure: MeasureCode): PathPoint[] {
+export function buildPath(
+  dataset: Dataset,
+  unitId: number,
+  period: Period,
+  measure: MeasureCode,
+): PathPoint[] {
   const working = dataset.workingDaysOf(unitId);
   const target = completeValue(dataset.lookup.find(unitId, period, measure));
   const total = countWorkingDays(period, working);
@@ -29,10 +37,14 @@ export function buildPath(dataset: Dataset, unitId: number, period: Period, meas
   // By date where both begin on the same date of a month, else by days from the beginning.
   const shift = priorYear ? monthsBetween(period.from, priorYear.from) : 0;
   const isByDate = priorYear !== null && addMonths(period.from, shift) === priorYear.from;
-  const sameDay = (day: Day) => (isByDate ? addMonths(day, shift) : priorYear!.from + (day - period.from));
+  const sameDay = (day: Day) =>
+    isByDate ? addMonths(day, shift) : priorYear!.from + (day - period.from);
   const booked = valueIn(dataset, unitId, measure, period);
   const { isCumulative } = dataset.measures.get(measure);
-  const goneToday = countWorkingDays({ from: period.from, to: Math.min(dataset.asOf + 1, period.to) }, working);
+  const goneToday = countWorkingDays(
+    { from: period.from, to: Math.min(dataset.asOf + 1, period.to) },
+    working,
+  );
   const runsNow = dataset.asOf >= period.from && dataset.asOf < period.to;
 
   const points: PathPoint[] = [];
@@ -43,9 +55,22 @@ export function buildPath(dataset: Dataset, unitId: number, period: Period, meas
     points.push({
       day,
       actual: day <= dataset.asOf ? valueIn(dataset, unitId, measure, span) : null,
-      expectedToDate: target === null || (isCumulative && total === 0) ? null : isCumulative ? (target * gone) / total : target,
-      priorYear: priorYear ? valueIn(dataset, unitId, measure, { from: priorYear.from, to: Math.min(sameDay(day) + 1, priorYear.to) }) : null,
-      runRateProjection: isCumulative && booked !== null && runsNow && day >= dataset.asOf && goneToday > 0 ? (booked * gone) / goneToday : null,
+      expectedToDate:
+        target === null || (isCumulative && total === 0)
+          ? null
+          : isCumulative
+            ? (target * gone) / total
+            : target,
+      priorYear: priorYear
+        ? valueIn(dataset, unitId, measure, {
+            from: priorYear.from,
+            to: Math.min(sameDay(day) + 1, priorYear.to),
+          })
+        : null,
+      runRateProjection:
+        isCumulative && booked !== null && runsNow && day >= dataset.asOf && goneToday > 0
+          ? (booked * gone) / goneToday
+          : null,
     });
   }
   return points;

@@ -3,7 +3,8 @@ import { buildUnitTree, type UnitTree } from './tree';
 import type { Membership, Unit } from './unit';
 
 /**
- * The tree as someone bound to one unit may see it: the unit and what stood below it, only for the days it stood there.
+ * The tree as someone bound to one unit may see it: the unit and what stood below it, only for the
+ * days it stood there.
  * Whatever is computed from this tree cannot show another unit's figures, whoever asks and however.
  */
 export function narrowTree(tree: UnitTree, unitId: number): UnitTree {
@@ -22,7 +23,8 @@ export function narrowTree(tree: UnitTree, unitId: number): UnitTree {
         if (both) keep({ ...membership, ...both });
       }
     }
-    for (const childId of new Set(tree.membershipsUnder(parentId).map((each) => each.unitId))) descend(childId, depth + 1);
+    for (const childId of new Set(tree.membershipsUnder(parentId).map((each) => each.unitId)))
+      descend(childId, depth + 1);
   };
   // The unit's own place above is not theirs to see.
   for (const membership of tree.membershipsOf(unitId)) keep({ ...membership, parentId: null });

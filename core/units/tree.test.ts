@@ -5,9 +5,17 @@ import { narrowTree } from './scope';
 import { buildUnitTree, freezeTree } from './tree';
 
 const move = parseDay('2026-07-01')!;
-const memberships = [...SAMPLE_MEMBERSHIPS.filter((each) => each.unitId !== 12), { ...always(12, 3), to: move }, { ...always(12, 4), from: move }];
+const memberships = [
+  ...SAMPLE_MEMBERSHIPS.filter((each) => each.unitId !== 12),
+  { ...always(12, 3), to: move },
+  { ...always(12, 4), from: move },
+];
 const tree = buildUnitTree(SAMPLE_UNITS, memberships);
-const daysOf = (unitId: number, of = tree) => of.memberSpansUnder(unitId).filter((each) => each.salespersonId === 12).map(({ from, to }) => [from, to]);
+const daysOf = (unitId: number, of = tree) =>
+  of
+    .memberSpansUnder(unitId)
+    .filter((each) => each.salespersonId === 12)
+    .map(({ from, to }) => [from, to]);
 
 describe('units with dates', () => {
   it('roll a salesperson up to where they stood on the day, and touching spans to one', () => {
@@ -35,7 +43,8 @@ describe('what someone bound to a unit may see', () => {
     expect(daysOf(12, deck)).toEqual([[FIRST_DAY, move]]);
     expect(deck.parentOn(3, move)).toBeNull();
   });
-  it('is themselves for a salesperson', () => expect(narrowTree(tree, 11).units.map((unit) => unit.id)).toEqual([11]));
+  it('is themselves for a salesperson', () =>
+    expect(narrowTree(tree, 11).units.map((unit) => unit.id)).toEqual([11]));
 });
 
 describe('who stood where during a span', () => {
@@ -65,14 +74,19 @@ describe('who stood where during a span', () => {
 
   it('end at a cycle in bad data', () => {
     const cyclic = buildUnitTree(SAMPLE_UNITS, [...SAMPLE_MEMBERSHIPS, always(2, 3)]);
-    expect(new Set(idsOf(cyclic.unitsDuring(2, november))).size).toBe(cyclic.unitsDuring(2, november).length);
+    expect(new Set(idsOf(cyclic.unitsDuring(2, november))).size).toBe(
+      cyclic.unitsDuring(2, november).length,
+    );
     expect([...cyclic.unitsUnder(3)].length).toBeGreaterThan(0);
     expect(cyclic.ancestorsOn(11, november.from).length).toBeLessThan(SAMPLE_UNITS.length);
   });
 
   it('are as many as stand under it for all time, when the span is all time', () => {
     const everything = { from: FIRST_DAY, to: END_OF_TIME };
-    for (const unit of SAMPLE_UNITS) expect(new Set(idsOf(tree.unitsDuring(unit.id, everything)))).toEqual(new Set(tree.unitsUnder(unit.id)));
+    for (const unit of SAMPLE_UNITS)
+      expect(new Set(idsOf(tree.unitsDuring(unit.id, everything)))).toEqual(
+        new Set(tree.unitsUnder(unit.id)),
+      );
   });
 
   it('leads up to the company by the day', () => {
@@ -82,7 +96,14 @@ describe('who stood where during a span', () => {
   });
 
   it('tells who stood somewhere at all', () => {
-    const left = buildUnitTree(SAMPLE_UNITS, [...SAMPLE_MEMBERSHIPS.filter((each) => each.unitId !== 13), { ...always(13, 4), to: move }]);
-    expect([left.isActiveDuring(13, june), left.isActiveDuring(13, november), left.isActiveDuring(99, june)]).toEqual([true, false, false]);
+    const left = buildUnitTree(SAMPLE_UNITS, [
+      ...SAMPLE_MEMBERSHIPS.filter((each) => each.unitId !== 13),
+      { ...always(13, 4), to: move },
+    ]);
+    expect([
+      left.isActiveDuring(13, june),
+      left.isActiveDuring(13, november),
+      left.isActiveDuring(99, june),
+    ]).toEqual([true, false, false]);
   });
 });

@@ -3,7 +3,8 @@ import type { Membership, MemberSpan, Unit } from './unit';
 
 /**
  * Who stands where, with dates. Built once from units and memberships and never changed;
- * all roll-ups ask it, so a deal counts for the team its salesperson belonged to on the close date (docs/calculations.md, 3).
+ * all roll-ups ask it, so a deal counts for the team its salesperson belonged to on the close date
+ * (docs/calculations.md, 3).
  */
 export interface UnitTree {
   units: readonly Unit[];
@@ -18,9 +19,15 @@ export interface UnitTree {
   ancestorsOn(unitId: number, day: Day): number[];
   /** Units directly below on at least one day of the span, in tree order. */
   childrenDuring(unitId: number, span: DaySpan): readonly Unit[];
-  /** All units that stood under one on at least one day of the span, itself first, each once, in tree order. */
+  /**
+   * All units that stood under one on at least one day of the span, itself first, each once, in
+   * tree order.
+   */
   unitsDuring(unitId: number, span: DaySpan): readonly Unit[];
-  /** Days on which each salesperson stood anywhere under the unit; a salesperson's own membership days for itself. */
+  /**
+   * Days on which each salesperson stood anywhere under the unit; a salesperson's own membership
+   * days for itself.
+   */
   memberSpansUnder(unitId: number): readonly MemberSpan[];
   /** True when the unit stands somewhere in the tree on at least one day of the span. */
   isActiveDuring(unitId: number, span: DaySpan): boolean;
@@ -28,7 +35,10 @@ export interface UnitTree {
   unitsUnder(unitId: number): ReadonlySet<number>;
 }
 
-export function buildUnitTree(units: readonly Unit[], memberships: readonly Membership[]): UnitTree {
+export function buildUnitTree(
+  units: readonly Unit[],
+  memberships: readonly Membership[],
+): UnitTree {
   const byId = new Map(units.map((unit) => [unit.id, unit]));
   const byCode = new Map(units.map((unit) => [unit.code, unit]));
   const order = new Map(units.map((unit, index) => [unit.id, index]));
@@ -52,13 +62,18 @@ export function buildUnitTree(units: readonly Unit[], memberships: readonly Memb
 
   const collectSegments = (unitId: number): MemberSpan[] => {
     if (byId.get(unitId)?.kind === 'salesperson') {
-      return (ofUnit.get(unitId) ?? []).map(({ from, to }) => ({ salespersonId: unitId, from, to }));
+      return (ofUnit.get(unitId) ?? []).map(({ from, to }) => ({
+        salespersonId: unitId,
+        from,
+        to,
+      }));
     }
     return (underParent.get(unitId) ?? []).flatMap((membership) =>
       memberSpansUnder(membership.unitId).flatMap((segment) => {
         const both = intersect(segment, membership);
         return both ? [{ salespersonId: segment.salespersonId, ...both }] : [];
-      }));
+      }),
+    );
   };
 
   const unitsUnder = (unitId: number): ReadonlySet<number> => {
@@ -74,13 +89,17 @@ export function buildUnitTree(units: readonly Unit[], memberships: readonly Memb
     return found;
   };
 
-  const childrenDuring = (unitId: number, span: DaySpan) => keep(childrenIn, span, unitId, () => {
-    const ids = new Set((underParent.get(unitId) ?? []).filter((m) => intersect(m, span)).map((m) => m.unitId));
-    return [...ids].sort((a, b) => order.get(a)! - order.get(b)!).map((id) => byId.get(id)!);
-  });
+  const childrenDuring = (unitId: number, span: DaySpan) =>
+    keep(childrenIn, span, unitId, () => {
+      const ids = new Set(
+        (underParent.get(unitId) ?? []).filter((m) => intersect(m, span)).map((m) => m.unitId),
+      );
+      return [...ids].sort((a, b) => order.get(a)! - order.get(b)!).map((id) => byId.get(id)!);
+    });
 
   const parentOn = (unitId: number, day: Day) =>
-    (ofUnit.get(unitId) ?? []).find((membership) => day >= membership.from && day < membership.to)?.parentId ?? null;
+    (ofUnit.get(unitId) ?? []).find((membership) => day >= membership.from && day < membership.to)
+      ?.parentId ?? null;
 
   return {
     units,
@@ -92,28 +111,40 @@ export function buildUnitTree(units: readonly Unit[], memberships: readonly Memb
     parentOn,
     ancestorsOn(unitId, day) {
       const ancestors: number[] = [];
-      for (let id = parentOn(unitId, day); id !== null && !ancestors.includes(id); id = parentOn(id, day)) ancestors.push(id);
+      for (
+        let id = parentOn(unitId, day);
+        id !== null && !ancestors.includes(id);
+        id = parentOn(id, day)
+      )
+        ancestors.push(id);
       return ancestors;
     },
     childrenDuring,
-    unitsDuring: (unitId, span) => keep(unitsIn, span, unitId, () => {
-      const found = new Map<number, Unit>();
-      const visit = (unit: Unit) => {
-        if (found.has(unit.id)) return;
-        found.set(unit.id, unit);
-        childrenDuring(unit.id, span).forEach(visit);
-      };
-      const root = byId.get(unitId);
-      if (root) visit(root);
-      return [...found.values()];
-    }),
+    unitsDuring: (unitId, span) =>
+      keep(unitsIn, span, unitId, () => {
+        const found = new Map<number, Unit>();
+        const visit = (unit: Unit) => {
+          if (found.has(unit.id)) return;
+          found.set(unit.id, unit);
+          childrenDuring(unit.id, span).forEach(visit);
+        };
+        const root = byId.get(unitId);
+        if (root) visit(root);
+        return [...found.values()];
+      }),
     memberSpansUnder,
-    isActiveDuring: (unitId, span) => (ofUnit.get(unitId) ?? []).some((membership) => intersect(membership, span)),
+    isActiveDuring: (unitId, span) =>
+      (ofUnit.get(unitId) ?? []).some((membership) => intersect(membership, span)),
     unitsUnder,
   };
 }
 
-function keep(known: WeakMap<DaySpan, Map<number, readonly Unit[]>>, span: DaySpan, unitId: number, find: () => readonly Unit[]): readonly Unit[] {
+function keep(
+  known: WeakMap<DaySpan, Map<number, readonly Unit[]>>,
+  span: DaySpan,
+  unitId: number,
+  find: () => readonly Unit[],
+): readonly Unit[] {
   let ofSpan = known.get(span);
   if (!ofSpan) known.set(span, (ofSpan = new Map()));
   let found = ofSpan.get(unitId);
@@ -121,7 +152,10 @@ function keep(known: WeakMap<DaySpan, Map<number, readonly Unit[]>>, span: DaySp
   return found;
 }
 
-function groupBy<Key>(memberships: readonly Membership[], keyOf: (membership: Membership) => Key): Map<Key, Membership[]> {
+function groupBy<Key>(
+  memberships: readonly Membership[],
+  keyOf: (membership: Membership) => Key,
+): Map<Key, Membership[]> {
   const groups = new Map<Key, Membership[]>();
   for (const membership of memberships) {
     const group = groups.get(keyOf(membership));
@@ -131,9 +165,13 @@ function groupBy<Key>(memberships: readonly Membership[], keyOf: (membership: Me
   return groups;
 }
 
-/** Touching or overlapping memberSpans of one salesperson become one, so that no day counts twice. */
+/**
+ * Touching or overlapping memberSpans of one salesperson become one, so that no day counts twice.
+ */
 function mergeSegments(memberSpans: readonly MemberSpan[]): MemberSpan[] {
-  const sorted = [...memberSpans].sort((a, b) => a.salespersonId - b.salespersonId || a.from - b.from);
+  const sorted = [...memberSpans].sort(
+    (a, b) => a.salespersonId - b.salespersonId || a.from - b.from,
+  );
   const merged: MemberSpan[] = [];
   for (const segment of sorted) {
     const last = merged.at(-1);
@@ -144,11 +182,16 @@ function mergeSegments(memberSpans: readonly MemberSpan[]): MemberSpan[] {
   return merged;
 }
 
-/** The same people and places as on one day, taken for all time: "as it is now" (docs/calculations.md, 3). */
+/**
+ * The same people and places as on one day, taken for all time: "as it is now"
+ * (docs/calculations.md, 3).
+ */
 export function freezeTree(tree: UnitTree, day: Day): UnitTree {
   const memberships = tree.units.flatMap((unit) =>
-    tree.membershipsOf(unit.id)
+    tree
+      .membershipsOf(unit.id)
       .filter((membership) => day >= membership.from && day < membership.to)
-      .map((membership) => ({ ...membership, from: FIRST_DAY, to: END_OF_TIME })));
+      .map((membership) => ({ ...membership, from: FIRST_DAY, to: END_OF_TIME })),
+  );
   return buildUnitTree(tree.units, memberships);
 }

@@ -22,7 +22,9 @@ export interface MemberSpan extends DaySpan {
   salespersonId: number;
 }
 
-/** A level may be missing, but none may be turned round: a team never stands under a salesperson. */
+/**
+ * A level may be missing, but none may be turned round: a team never stands under a salesperson.
+ */
 export function mayStandUnder(child: UnitKind, parent: UnitKind): boolean {
   return UNIT_KINDS.indexOf(child) > UNIT_KINDS.indexOf(parent) && parent !== 'salesperson';
 }

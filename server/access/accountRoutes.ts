@@ -6,7 +6,15 @@ import { recordAudit } from '../audit/record';
 import type { Endpoints } from '../endpoints';
 import { ProblemError } from '../problem';
 import type { Settings } from '../settings';
-import { changeAccount, deactivateAccount, inviteAccount, linkAccount, listAccounts, loadHoldings, reactivateAccount } from './accounts';
+import {
+  changeAccount,
+  deactivateAccount,
+  inviteAccount,
+  linkAccount,
+  listAccounts,
+  loadHoldings,
+  reactivateAccount,
+} from './accounts';
 import { readAccountLink, redeemAccountLink, savePassword } from './accountLinks';
 import { readSession } from './cookies';
 import { refuseWeak } from './passwordRules';
@@ -24,25 +32,40 @@ export function addAccountRoutes({ implement, context, identities }: Endpoints):
   const { db, replica, settings } = context;
   const gate = new SignInGate(db);
 
-  implement(routes.listAccounts, async ({ scope, principal }) => listAccounts({ context, scope, principal }));
-  implement(routes.inviteAccount, async ({ scope, principal, body, request }) => inviteAccount({ context, scope, principal }, body, originOf(request, settings)));
-  implement(routes.changeAccount, async ({ scope, principal, params, body }) => changeAccount({ context, scope, principal }, params.id, body));
-  implement(routes.linkAccount, async ({ scope, principal, params, request }) => linkAccount({ context, scope, principal }, params.id, originOf(request, settings)));
-  implement(routes.getAccountHoldings, async ({ scope, principal, params }) => loadHoldings({ context, scope, principal }, params.id));
+  implement(routes.listAccounts, async ({ scope, principal }) =>
+    listAccounts({ context, scope, principal }),
+  );
+  implement(routes.inviteAccount, async ({ scope, principal, body, request }) =>
+    inviteAccount({ context, scope, principal }, body, originOf(request, settings)),
+  );
+  implement(routes.changeAccount, async ({ scope, principal, params, body }) =>
+    changeAccount({ context, scope, principal }, params.id, body),
+  );
+  implement(routes.linkAccount, async ({ scope, principal, params, request }) =>
+    linkAccount({ context, scope, principal }, params.id, originOf(request, settings)),
+  );
+  implement(routes.getAccountHoldings, async ({ scope, principal, params }) =>
+    loadHoldings({ context, scope, principal }, params.id),
+  );
   implement(routes.deactivateAccount, async ({ scope, principal, params, body }) => {
     const account = await deactivateAccount({ context, scope, principal }, params.id, body);
     identities.forget();
     return account;
   });
-  implement(routes.reactivateAccount, async ({ scope, principal, params }) => reactivateAccount({ context, scope, principal }, params.id));
+  implement(routes.reactivateAccount, async ({ scope, principal, params }) =>
+    reactivateAccount({ context, scope, principal }, params.id),
+  );
 
   implement(routes.readAccountLink, async ({ body }) => readAccountLink(db, body.secret));
   implement(routes.redeemAccountLink, async ({ body, request, reply }) => {
     const userId = await redeemAccountLink(db, body.secret, body.password);
     identities.forget();
     const csrf = await admitHere(context, userId, request, reply);
-    const { rows: [user] } = await db.execute<SignedIn & Record<string, unknown>>(sql`
-      select id as "userId", name, email, role, unit_id as "unitId" from app_user where id = ${userId}`);
+    const {
+      rows: [user],
+    } = await db.execute<SignedIn & Record<string, unknown>>(sql`
+      select id as "userId", name, email, role, unit_id as "unitId" from app_user where id =
+        ${userId}`);
     return toMe(replica, user!, csrf);
   });
 
@@ -50,14 +73,23 @@ export function addAccountRoutes({ implement, context, identities }: Endpoints):
     const { userId, email } = principal;
     const trier = { email: `change ${email}`, device: null, address: '' };
     await gate.enter(trier);
-    const { rows: [row] } = await db.execute<{ hash: string | null }>(sql`select password_hash as hash from app_user where id = ${userId}`);
-    if (!row?.hash || !await verifyPassword(row.hash, body.current)) throw new ProblemError('wrongPassword', {}, [{ field: 'current', code: 'format', params: { problem: 'not your present password' } }]);
+    const {
+      rows: [row],
+    } = await db.execute<{ hash: string | null }>(
+      sql`select password_hash as hash from app_user where id = ${userId}`,
+    );
+    if (!row?.hash || !(await verifyPassword(row.hash, body.current)))
+      throw new ProblemError('wrongPassword', {}, [
+        { field: 'current', code: 'format', params: { problem: 'not your present password' } },
+      ]);
     await gate.succeed(trier);
     refuseWeak(body.next, email, 'next');
     const passwordHash = await hashPassword(body.next);
     await db.transaction(async (tx) => {
       await savePassword(tx, userId, passwordHash);
-      await recordAudit(tx, [{ userId, entity: 'user', entityId: String(userId), action: 'password changed' }]);
+      await recordAudit(tx, [
+        { userId, entity: 'user', entityId: String(userId), action: 'password changed' },
+      ]);
     });
     identities.forget();
     return toMe(replica, principal, await admitHere(context, userId, request, reply));
@@ -66,13 +98,17 @@ export function addAccountRoutes({ implement, context, identities }: Endpoints):
   implement(routes.listOwnSessions, async ({ principal, request }) => {
     const secret = readSession(request, settings);
     const { rows } = await db.execute<OwnSession & Record<string, unknown>>(sql`
-      select hash as id, device, created_at::text as "createdAt", last_used_at::text as "lastUsedAt", hash = ${secret ? hashSecret(secret) : ''} as "isThis"
-      from session where user_id = ${principal.userId} and expires_at > now() order by last_used_at desc`);
+      select hash as id, device, created_at::text as "createdAt", last_used_at::text as
+        "lastUsedAt", hash = ${secret ? hashSecret(secret) : ''} as "isThis"
+      from session where user_id = ${principal.userId} and expires_at > now() order by last_used_at
+        desc`);
     return rows;
   });
 
   implement(routes.endOwnSession, async ({ principal, params }) => {
-    const { rowCount } = await db.execute(sql`delete from session where hash = ${params.session} and user_id = ${principal.userId}`);
+    const { rowCount } = await db.execute(
+      sql`delete from session where hash = ${params.session} and user_id = ${principal.userId}`,
+    );
     if (!rowCount) throw new ProblemError('notFound');
     identities.forget();
     return {};

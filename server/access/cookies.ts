@@ -4,12 +4,20 @@ import { SESSION_DAYS } from './sessions';
 
 const DEVICE_DAYS = 365;
 
-/** The prefix makes browsers refuse the cookie unless it is for TLS, this host and every path (RFC 6265bis, 4.1.3.2). */
+/**
+ * The prefix makes browsers refuse the cookie unless it is for TLS, this host and every path (RFC
+ * 6265bis, 4.1.3.2).
+ */
 const nameOf = (name: string, settings: Settings) => (isSecure(settings) ? `__Host-${name}` : name);
 
-const options = (settings: Settings, days: number) => ({
-  httpOnly: true, sameSite: 'lax', secure: isSecure(settings), path: '/', maxAge: days * 86_400,
-}) as const;
+const options = (settings: Settings, days: number) =>
+  ({
+    httpOnly: true,
+    sameSite: 'lax',
+    secure: isSecure(settings),
+    path: '/',
+    maxAge: days * 86_400,
+  }) as const;
 
 /** The secret of the browser's session, if it sends one. */
 export function readSession(request: FastifyRequest, settings: Settings): string | undefined {

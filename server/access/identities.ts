@@ -13,7 +13,9 @@ declare module 'fastify' {
   }
 }
 
-/** Longer than this nobody is believed without asking the database, should its messages get lost. */
+/**
+ * Longer than this nobody is believed without asking the database, should its messages get lost.
+ */
 const KEPT_MS = 30_000;
 /** Beyond so many they begin anew: nobody fills the memory with sign-ins. */
 const MOST_KEPT = 10_000;
@@ -26,18 +28,27 @@ export interface AccessNews {
 }
 
 /**
- * Who sends a request. The database is asked once, then not again until it says that a user, a session or a token has changed:
+ * Who sends a request. The database is asked once, then not again until it says that a user, a
+ * session or a token has changed:
  * a page asks ten times in a row, and 200 screens all day.
  */
 export class Identities {
   private kept = new Map<string, Identity & { until: number }>();
   private generation = 0;
 
-  constructor(private db: Database, private news: AccessNews, private settings: Settings, private now: () => number = Date.now) {
+  constructor(
+    private db: Database,
+    private news: AccessNews,
+    private settings: Settings,
+    private now: () => number = Date.now,
+  ) {
     news.onAccessChange(() => this.forget());
   }
 
-  /** By access token when the request carries one, else by the browser's cookie; null when by neither. */
+  /**
+   * By access token when the request carries one, else by the browser's cookie; null when by
+   * neither.
+   */
   async identify(request: FastifyRequest): Promise<Principal | null> {
     const bearer = /^Bearer (.+)$/.exec(request.headers.authorization ?? '')?.[1];
     const secret = bearer ?? readSession(request, this.settings);
@@ -58,7 +69,10 @@ export class Identities {
     return found.principal;
   }
 
-  /** Everybody is looked up anew: called at once by whatever ends a session or a token here; other servers hear of it. */
+  /**
+   * Everybody is looked up anew: called at once by whatever ends a session or a token here; other
+   * servers hear of it.
+   */
   forget(): void {
     this.generation++;
     this.kept.clear();
@@ -66,6 +80,9 @@ export class Identities {
 
   private keep(key: string, found: Identity): void {
     if (this.kept.size >= MOST_KEPT) this.kept.clear();
-    this.kept.set(key, { ...found, until: Math.min(this.now() + KEPT_MS, found.endsAt ?? Infinity) });
+    this.kept.set(key, {
+      ...found,
+      until: Math.min(this.now() + KEPT_MS, found.endsAt ?? Infinity),
+    });
   }
 }

@@ -10,7 +10,10 @@ export interface Scope {
   dataset: Dataset;
   /** True for someone bound to the company itself: they also see what stands in no unit. */
   isWhole: boolean;
-  /** The unit, if it is theirs to see. @throws ProblemError unknownUnit: what may not be seen does not exist. */
+  /**
+   * The unit, if it is theirs to see. @throws ProblemError unknownUnit: what may not be seen does
+   * not exist.
+   */
   findUnit(code: string): Unit;
   sees(unitId: number): boolean;
   /** Whether the salesperson stood under the reader's unit on that day. */
@@ -30,7 +33,10 @@ export function buildScope(replica: Replica, principal: Pick<Principal, 'unitId'
       return unit;
     },
     sees: (unitId) => dataset.tree.find(unitId) !== undefined,
-    coversDay: (salespersonId, day) => isWhole
-      || dataset.tree.membershipsOf(salespersonId).some((membership) => day >= membership.from && day < membership.to),
+    coversDay: (salespersonId, day) =>
+      isWhole ||
+      dataset.tree
+        .membershipsOf(salespersonId)
+        .some((membership) => day >= membership.from && day < membership.to),
   };
 }

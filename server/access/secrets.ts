@@ -12,7 +12,10 @@ export function hashSecret(secret: string): string {
   return createHash('sha256').update(secret).digest('base64url');
 }
 
-/** So many passwords are hashed at a time; the others wait, so that a list of guesses slows nothing but itself. */
+/**
+ * So many passwords are hashed at a time; the others wait, so that a list of guesses slows nothing
+ * but itself.
+ */
 const MOST_AT_ONCE = 4;
 const MOST_WAITING = 60;
 let running = 0;
@@ -32,7 +35,10 @@ async function inTurn<Result>(work: () => Promise<Result>): Promise<Result> {
   }
 }
 
-/** argon2id with the parameters of OWASP's Password Storage Cheat Sheet (19 MiB, 2 passes, 1 lane; value from memory). @throws ProblemError busy */
+/**
+ * argon2id with the parameters of OWASP's Password Storage Cheat Sheet (19 MiB, 2 passes, 1 lane;
+ * value from memory). @throws ProblemError busy
+ */
 export function hashPassword(password: string): Promise<string> {
   return inTurn(() => hash(password, { memoryCost: 19_456, timeCost: 2, parallelism: 1 }));
 }

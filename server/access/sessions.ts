@@ -9,7 +9,13 @@ import { createSecret, hashPassword, hashSecret, verifyPassword } from './secret
 export const SESSION_DAYS = 14;
 const IDLE_HOURS = 72;
 
-const principalColumns = { userId: appUser.id, name: appUser.name, email: appUser.email, role: appUser.role, unitId: appUser.unitId };
+const principalColumns = {
+  userId: appUser.id,
+  name: appUser.name,
+  email: appUser.email,
+  role: appUser.role,
+  unitId: appUser.unitId,
+};
 
 /** Who has shown the right password. */
 export type SignedIn = Omit<Principal, 'csrf' | 'canWrite'>;
@@ -24,24 +30,49 @@ function findDummyHash(): Promise<string> {
   return dummyHash;
 }
 
-/** The user with this e-mail and password, or null; takes as long for an unknown e-mail as for a wrong password. */
-export async function findByPassword(db: Queryable, email: string, password: string): Promise<SignedIn | null> {
-  const [user] = await db.select({ ...principalColumns, passwordHash: appUser.passwordHash }).from(appUser)
+/**
+ * The user with this e-mail and password, or null; takes as long for an unknown e-mail as for a
+ * wrong password.
+ */
+export async function findByPassword(
+  db: Queryable,
+  email: string,
+  password: string,
+): Promise<SignedIn | null> {
+  const [user] = await db
+    .select({ ...principalColumns, passwordHash: appUser.passwordHash })
+    .from(appUser)
     .where(and(eq(sql`lower(${appUser.email})`, normalEmail(email)), isNull(appUser.disabledAt)));
-  const matches = await verifyPassword(user?.passwordHash ?? await findDummyHash(), password);
+  const matches = await verifyPassword(user?.passwordHash ?? (await findDummyHash()), password);
   // Who was invited and has chosen no password yet has none that could be right.
   if (!user?.passwordHash || !matches) return null;
   const { passwordHash: _, ...principal } = user;
   return principal;
 }
 
-/** Starts a browser session in place of the one the browser had; returns the cookie's secret and the CSRF value. */
-export async function startSession(db: Queryable, userId: number, { device = '', before }: { device?: string | undefined; before?: string | undefined } = {}): Promise<{ secret: string; csrf: string }> {
+/**
+ * Starts a browser session in place of the one the browser had; returns the cookie's secret and the
+ * CSRF value.
+ */
+export async function startSession(
+  db: Queryable,
+  userId: number,
+  { device = '', before }: { device?: string | undefined; before?: string | undefined } = {},
+): Promise<{ secret: string; csrf: string }> {
   const [secret, csrf] = [createSecret(), createSecret()];
   if (before) await endSession(db, before);
   await db.execute(sql`update app_user set last_signed_in_at = now() where id = ${userId}`);
-  await db.insert(session).values({ hash: hashSecret(secret), userId, csrf, device: device.slice(0, 200), expiresAt: sql`now() + make_interval(days => ${SESSION_DAYS})` as never });
-  await db.delete(session).where(sql`${session.expiresAt} < now() or ${session.lastUsedAt} < now() - make_interval(hours => ${IDLE_HOURS})`);
+  await db.insert(session).values({
+    hash: hashSecret(secret),
+    userId,
+    csrf,
+    device: device.slice(0, 200),
+    expiresAt: sql`now() + make_interval(days => ${SESSION_DAYS})` as never,
+  });
+  await db.delete(session).where(
+    sql`${session.expiresAt} < now() or ${session.lastUsedAt} < now() - make_interval(hours =>
+        ${IDLE_HOURS})`,
+  );
   return { secret, csrf };
 }
 
@@ -54,17 +85,55 @@ export interface Identity {
   noteUse: (() => Promise<unknown>) | null;
 }
 
-/** Asked again and again: prepared once a database, so that neither we build nor PostgreSQL plans them again. */
+/**
+ * Asked again and again: prepared once a database, so that neither we build nor PostgreSQL plans
+ * them again.
+ */
 const prepared = new WeakMap<Database, ReturnType<typeof prepareIdentities>>();
 
 function prepareIdentities(db: Database) {
   return {
-    bySession: db.select({ ...principalColumns, csrf: session.csrf, isStale: sql<boolean>`${session.lastUsedAt} < now() - interval '1 minute'`, endsAt: sql<number>`extract(epoch from ${session.expiresAt})::float8 * 1000` }).from(session)
+    bySession: db
+      .select({
+        ...principalColumns,
+        csrf: session.csrf,
+        isStale: sql<boolean>`${session.lastUsedAt} < now() - interval '1 minute'`,
+        endsAt: sql<number>`extract(epoch from ${session.expiresAt})::float8 * 1000`,
+      })
+      .from(session)
       .innerJoin(appUser, eq(appUser.id, session.userId))
-      .where(and(eq(session.hash, sql.placeholder('hash')), gt(session.expiresAt, sql`now()`), gt(session.lastUsedAt, sql`now() - make_interval(hours => ${sql.raw(String(IDLE_HOURS))})`), isNull(appUser.disabledAt))).prepare('find_by_session'),
-    byToken: db.select({ ...principalColumns, tokenId: accessToken.id, canWrite: accessToken.canWrite, endsAt: sql<number>`extract(epoch from ${accessToken.expiresAt})::float8 * 1000`, isStale: sql<boolean>`coalesce(${accessToken.lastUsedAt} < now() - interval '1 minute', true)` }).from(accessToken)
+      .where(
+        and(
+          eq(session.hash, sql.placeholder('hash')),
+          gt(session.expiresAt, sql`now()`),
+          gt(
+            session.lastUsedAt,
+            sql`now() - make_interval(hours => ${sql.raw(String(IDLE_HOURS))})`,
+          ),
+          isNull(appUser.disabledAt),
+        ),
+      )
+      .prepare('find_by_session'),
+    byToken: db
+      .select({
+        ...principalColumns,
+        tokenId: accessToken.id,
+        canWrite: accessToken.canWrite,
+        endsAt: sql<number>`extract(epoch from ${accessToken.expiresAt})::float8 * 1000`,
+        isStale: sql<boolean>`coalesce(${accessToken.lastUsedAt} < now() - interval '1 minute',
+          true)`,
+      })
+      .from(accessToken)
       .innerJoin(appUser, eq(appUser.id, accessToken.userId))
-      .where(and(eq(accessToken.hash, sql.placeholder('hash')), isNull(accessToken.revokedAt), gt(accessToken.expiresAt, sql`now()`), isNull(appUser.disabledAt))).prepare('find_by_token'),
+      .where(
+        and(
+          eq(accessToken.hash, sql.placeholder('hash')),
+          isNull(accessToken.revokedAt),
+          gt(accessToken.expiresAt, sql`now()`),
+          isNull(appUser.disabledAt),
+        ),
+      )
+      .prepare('find_by_token'),
   };
 }
 
@@ -79,7 +148,8 @@ export async function findBySession(db: Database, hash: string): Promise<Identit
   const [found] = await identitiesOf(db).bySession.execute({ hash });
   if (!found) return null;
   const { endsAt, isStale, ...principal } = found;
-  const noteUse = () => db.execute(sql`update session set last_used_at = now() where hash = ${hash}`);
+  const noteUse = () =>
+    db.execute(sql`update session set last_used_at = now() where hash = ${hash}`);
   return { principal: { ...principal, canWrite: true }, endsAt, noteUse: isStale ? noteUse : null };
 }
 
@@ -88,7 +158,11 @@ export async function findByToken(db: Database, hash: string): Promise<Identity 
   const [found] = await identitiesOf(db).byToken.execute({ hash });
   if (!found) return null;
   const { tokenId, isStale, endsAt, ...principal } = found;
-  const noteUse = () => db.update(accessToken).set({ lastUsedAt: sql`now()` }).where(eq(accessToken.id, tokenId));
+  const noteUse = () =>
+    db
+      .update(accessToken)
+      .set({ lastUsedAt: sql`now()` })
+      .where(eq(accessToken.id, tokenId));
   return { principal: { ...principal, csrf: null }, endsAt, noteUse: isStale ? noteUse : null };
 }
 

@@ -15,14 +15,18 @@ const FORGET_AFTER = '24 hours';
 export interface Trier {
   /** In its normal form. */
   email: string;
-  /** Hash of the device's secret, where the browser is known for this very person; null: a stranger. */
+  /**
+   * Hash of the device's secret, where the browser is known for this very person; null: a stranger.
+   */
   device: string | null;
   address: string;
 }
 
 /**
- * Counts tries to sign in, in the database, for all servers together. A try is counted before its password is looked at and given
- * back when it was right: a hundred at once are a hundred tries. Strangers' tries never keep out a browser the person used before.
+ * Counts tries to sign in, in the database, for all servers together. A try is counted before its
+ * password is looked at and given
+ * back when it was right: a hundred at once are a hundred tries. Strangers' tries never keep out a
+ * browser the person used before.
  */
 export class SignInGate {
   constructor(private db: Database) {}
@@ -36,21 +40,32 @@ export class SignInGate {
   async succeed(trier: Trier): Promise<void> {
     const [own, address] = keysOf(trier);
     await this.db.execute(sql`delete from sign_in_failure where key = ${own!.key}`);
-    if (address) await this.db.execute(sql`update sign_in_failure set failures = greatest(0, failures - 1), wait_until = null where key = ${address.key}`);
+    if (address)
+      await this.db.execute(
+        sql`update sign_in_failure set failures = greatest(0, failures - 1), wait_until = null
+          where key = ${address.key}`,
+      );
   }
 
   private async count(key: string, free: number): Promise<void> {
     const seconds = await this.db.transaction(async (tx) => {
-      await tx.execute(sql`insert into sign_in_failure (key, failures) values (${key}, 0) on conflict do nothing`);
-      const { rows: [row] } = await tx.execute<{ failures: number; wait: number | null }>(sql`
-        select case when at < now() - ${FORGET_AFTER}::interval then 0 else failures end as failures,
+      await tx.execute(
+        sql`insert into sign_in_failure (key, failures) values (${key}, 0) on conflict do nothing`,
+      );
+      const {
+        rows: [row],
+      } = await tx.execute<{ failures: number; wait: number | null }>(sql`
+        select case when at < now() - ${FORGET_AFTER}::interval then 0 else failures end as
+          failures,
           extract(epoch from wait_until - now())::float8 as wait
         from sign_in_failure where key = ${key} for update`);
       if ((row!.wait ?? 0) > 0) return Math.ceil(row!.wait!);
       const failures = row!.failures + 1;
-      const wait = failures < free ? null : Math.min(LONGEST_WAIT_S, FIRST_WAIT_S * 2 ** (failures - free));
+      const wait =
+        failures < free ? null : Math.min(LONGEST_WAIT_S, FIRST_WAIT_S * 2 ** (failures - free));
       await tx.execute(sql`update sign_in_failure set failures = ${failures}, at = now(),
-        wait_until = ${wait === null ? null : sql`now() + make_interval(secs => ${wait})`} where key = ${key}`);
+        wait_until = ${wait === null ? null : sql`now() + make_interval(secs => ${wait})`} where
+          key = ${key}`);
       return 0;
     });
     if (seconds > 0) throw new ProblemError('tooManyTries', { seconds });
@@ -66,13 +81,19 @@ export async function pruneSignIns(db: Database): Promise<void> {
 
 function keysOf({ email, device, address }: Trier): { key: string; free: number }[] {
   const own = device ? `device ${device}` : `email ${email.slice(0, 200)}`;
-  // A private address is a proxy's or a whole office's: behind one everybody would be locked out by anybody.
-  return [{ key: own, free: FREE_TRIES }, ...(isPrivate(address) ? [] : [{ key: `address ${address}`, free: FREE_TRIES_OF_ADDRESS }])];
+  // A private address is a proxy's or a whole office's: behind one everybody would be locked out by
+  // anybody.
+  return [
+    { key: own, free: FREE_TRIES },
+    ...(isPrivate(address) ? [] : [{ key: `address ${address}`, free: FREE_TRIES_OF_ADDRESS }]),
+  ];
 }
 
 /** Loopback, link-local and private ranges (RFC 1918, RFC 4193), and whatever is no address. */
 export function isPrivate(address: string): boolean {
   const plain = address.replace(/^::ffff:/, '');
   if (isIP(plain) === 0) return true;
-  return /^(127\.|10\.|192\.168\.|169\.254\.|172\.(1[6-9]|2\d|3[01])\.)|^(::1$|f[cd]|fe80:)/i.test(plain);
+  return /^(127\.|10\.|192\.168\.|169\.254\.|172\.(1[6-9]|2\d|3[01])\.)|^(::1$|f[cd]|fe80:)/i.test(
+    plain,
+  );
 }

@@ -10,50 +10,122 @@ import { LIST_TABLES, sqlNameOf } from '../lists/index';
 const NAMED = 5;
 const SHOWN_GROUPS = 200;
 
-type Row = { id: number; code: string; customer: string; name: string; day: string; credited: number; is_part: boolean; count: number; total: number; converted: number };
+type Row = {
+  id: number;
+  code: string;
+  customer: string;
+  name: string;
+  day: string;
+  credited: number;
+  is_part: boolean;
+  count: number;
+  total: number;
+  converted: number;
+};
 
-/** The won deals of a unit's people in a period, each for the days they stood under it, with the part credited to them: `deals` of id, sp, credited, is_part. */
+/**
+ * The won deals of a unit's people in a period, each for the days they stood under it, with the
+ * part credited to them: `deals` of id, sp, credited, is_part.
+ */
 function dealsBehind(dataset: Dataset, unit: Unit, period: DaySpan): SQL {
-  const memberSpans = dataset.tree.memberSpansUnder(unit.id).map((each) => ({ ...each, from: Math.max(each.from, period.from, FIRST_DAY), to: Math.min(each.to, period.to, dataset.asOf + 1, END_OF_TIME) })).filter((each) => each.from < each.to);
+  const memberSpans = dataset.tree
+    .memberSpansUnder(unit.id)
+    .map((each) => ({
+      ...each,
+      from: Math.max(each.from, period.from, FIRST_DAY),
+      to: Math.min(each.to, period.to, dataset.asOf + 1, END_OF_TIME),
+    }))
+    .filter((each) => each.from < each.to);
   return sql`
     with s as (select * from unnest(${sql.param(memberSpans.map((each) => each.salespersonId))}::int[], ${sql.param(memberSpans.map((each) => toIsoDay(each.from)))}::date[], ${sql.param(memberSpans.map((each) => toIsoDay(each.to)))}::date[]) s(sp, f, t)),
     parts as (
-      select d.id, d.salesperson_id as sp, d.credited, false as is_part from s join deal d on d.salesperson_id = s.sp and d.day >= s.f and d.day < s.t
-        where d.status = 'won' and d.voided_at is null and not exists (select from deal_credit k where k.deal_id = d.id)
+      select d.id, d.salesperson_id as sp, d.credited, false as is_part from s join deal d on
+        d.salesperson_id = s.sp and d.day >= s.f and d.day < s.t
+        where d.status = 'won' and d.voided_at is null and not exists (select from deal_credit k
+          where k.deal_id = d.id)
       union all
-      select d.id, k.salesperson_id, k.credited, true from s join deal_credit k on k.salesperson_id = s.sp join deal d on d.id = k.deal_id and d.day >= s.f and d.day < s.t
+      select d.id, k.salesperson_id, k.credited, true from s join deal_credit k on k.salesperson_id
+        = s.sp join deal d on d.id = k.deal_id and d.day >= s.f and d.day < s.t
         where d.status = 'won' and d.voided_at is null)`;
 }
 
-/** What stands behind a booked figure: the largest deals by the credited part, and what all others come to (GUARDS 16). */
-export async function viewBehind(db: Queryable, dataset: Dataset, unit: Unit, period: DaySpan): Promise<ContributingDeals> {
+/**
+ * What stands behind a booked figure: the largest deals by the credited part, and what all others
+ * come to (GUARDS 16).
+ */
+export async function viewBehind(
+  db: Queryable,
+  dataset: Dataset,
+  unit: Unit,
+  period: DaySpan,
+): Promise<ContributingDeals> {
   const { rows } = await db.execute<Row>(sql`${dealsBehind(dataset, unit, period)},
-    deals as (select id, min(sp) as sp, sum(credited)::bigint as credited, bool_or(is_part) as is_part from parts group by id)
-    select d.id, d.code, cu.name as customer, u.name, d.day::text as day, p.credited, p.is_part and p.credited <> d.credited as is_part, p.count, p.total, p.converted
-    from (select deals.*, count(*) over () as count, sum(deals.credited) over ()::bigint as total, count(*) filter (where x.currency <> ${dataset.currency}) over () as converted
-      from deals join deal x on x.id = deals.id order by deals.credited desc, deals.id limit ${NAMED}) p
-    join deal d on d.id = p.id join customer cu on cu.id = d.customer_id join unit u on u.id = p.sp order by p.credited desc, d.id`);
+    deals as (select id, min(sp) as sp, sum(credited)::bigint as credited, bool_or(is_part) as
+      is_part from parts group by id)
+    select d.id, d.code, cu.name as customer, u.name, d.day::text as day, p.credited, p.is_part and
+      p.credited <> d.credited as is_part, p.count, p.total, p.converted
+    from (select deals.*, count(*) over () as count, sum(deals.credited) over ()::bigint as total,
+      count(*) filter (where x.currency <> ${dataset.currency}) over () as converted
+      from deals join deal x on x.id = deals.id order by deals.credited desc, deals.id limit
+        ${NAMED}) p
+    join deal d on d.id = p.id join customer cu on cu.id = d.customer_id join unit u on u.id = p.sp
+      order by p.credited desc, d.id`);
   const [first] = rows;
   const named = rows.reduce((sum, row) => sum + row.credited, 0);
   return {
-    currency: dataset.currency, count: first?.count ?? 0, credited: first?.total ?? 0, converted: first?.converted ?? 0,
-    deals: rows.map((row) => ({ id: row.id, deal: row.code, customer: row.customer, salespersonName: row.name, day: row.day, credited: row.credited, isSplit: row.is_part })),
+    currency: dataset.currency,
+    count: first?.count ?? 0,
+    credited: first?.total ?? 0,
+    converted: first?.converted ?? 0,
+    deals: rows.map((row) => ({
+      id: row.id,
+      deal: row.code,
+      customer: row.customer,
+      salespersonName: row.name,
+      day: row.day,
+      credited: row.credited,
+      isSplit: row.is_part,
+    })),
     remainder: { count: (first?.count ?? 0) - rows.length, credited: (first?.total ?? 0) - named },
   };
 }
 
 /** A booked figure taken apart by what its deals have in common. */
-export async function viewApart(db: Queryable, dataset: Dataset, unit: Unit, period: DaySpan, by: ApartBy): Promise<Breakdown> {
+export async function viewApart(
+  db: Queryable,
+  dataset: Dataset,
+  unit: Unit,
+  period: DaySpan,
+  by: ApartBy,
+): Promise<Breakdown> {
   const key = by === 'salesperson' ? sql`p.sp` : sql`d.${sql.identifier(`${sqlNameOf(by)}_id`)}`;
-  const names = by === 'salesperson' ? sql`(select name from unit where id = g.key)` : sql`(select name from ${LIST_TABLES[by]} where id = g.key)`;
-  const { rows } = await db.execute<{ key: number | null; name: string | null; count: number; credited: number }>(sql`${dealsBehind(dataset, unit, period)}
+  const names =
+    by === 'salesperson'
+      ? sql`(select name from unit where id = g.key)`
+      : sql`(select name from ${LIST_TABLES[by]} where id = g.key)`;
+  const { rows } = await db.execute<{
+    key: number | null;
+    name: string | null;
+    count: number;
+    credited: number;
+  }>(sql`${dealsBehind(dataset, unit, period)}
     select g.key, ${names} as name, g.count, g.credited from (
-      select ${key} as key, count(distinct d.id) as count, sum(p.credited)::bigint as credited from parts p join deal d on d.id = p.id group by 1) g order by g.credited desc, g.key`);
+      select ${key} as key, count(distinct d.id) as count, sum(p.credited)::bigint as credited from
+        parts p join deal d on d.id = p.id group by 1) g order by g.credited desc, g.key`);
   const sum = (field: 'count' | 'credited') => rows.reduce((total, row) => total + row[field], 0);
   const { named, others: remainder } = topN(rows, SHOWN_GROUPS);
   return {
-    currency: dataset.currency, by, count: sum('count'), credited: sum('credited'),
-    groups: named.map((row) => ({ id: row.key, key: by === 'salesperson' ? dataset.tree.find(row.key!)?.code ?? null : row.name, name: row.name ?? 'none', count: row.count, credited: row.credited })),
+    currency: dataset.currency,
+    by,
+    count: sum('count'),
+    credited: sum('credited'),
+    groups: named.map((row) => ({
+      id: row.key,
+      key: by === 'salesperson' ? (dataset.tree.find(row.key!)?.code ?? null) : row.name,
+      name: row.name ?? 'none',
+      count: row.count,
+      credited: row.credited,
+    })),
     remainder,
   };
 }

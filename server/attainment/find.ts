@@ -11,13 +11,17 @@ export function findMeasure(dataset: Dataset, code: string | undefined): Measure
   return measure;
 }
 
-/** Of which periods are looked at: wider than the days that deals may have, so that an early year is empty rather than unknown. */
+/**
+ * Of which periods are looked at: wider than the days that deals may have, so that an early year is
+ * empty rather than unknown.
+ */
 const PERIODS = { from: fromCivil(1910, 1, 1), to: fromCivil(2190, 1, 1) };
 
 /** The period an id names. @throws ProblemError unknownPeriod */
 export function findPeriod(dataset: Dataset, id: string): Period {
   const period = dataset.calendar.parse(id);
   const isInReach = period && period.from >= PERIODS.from && period.to <= PERIODS.to;
-  if (!period || !isInReach || period.to - period.from > 366 * 10) throw new ProblemError('unknownPeriod', { period: id });
+  if (!period || !isInReach || period.to - period.from > 366 * 10)
+    throw new ProblemError('unknownPeriod', { period: id });
   return period;
 }

@@ -2,4 +2,11 @@ export { findMeasure, findPeriod } from './find';
 export { addStandingRoutes } from './routes';
 export { viewStanding, viewStandings } from './service';
 export { viewStandingWhole } from './whole';
-export { toAttainmentText, toFigures, toMeasureRecord, toPeriodView, toPlaceView, toUnitSummary } from './views';
+export {
+  toAttainmentText,
+  toFigures,
+  toMeasureRecord,
+  toPeriodView,
+  toPlaceView,
+  toUnitSummary,
+} from './views';

@@ -19,38 +19,83 @@ export type Level = LadderView['level'];
 export const LEVELS: readonly Level[] = ['salesperson', 'team', 'branch'];
 
 /**
- * A ranking of the units of one level under a unit. A salesperson sees that of their own team, and only where the company shares it.
+ * A ranking of the units of one level under a unit. A salesperson sees that of their own team, and
+ * only where the company shares it.
  * @throws ProblemError unknownUnit, unknownPeriod, unknownMeasure
  */
-export function viewLadder(context: Context, scope: Scope, principal: Pick<Principal, 'role' | 'unitId'>, query: LadderQuery): LadderView {
+export function viewLadder(
+  context: Context,
+  scope: Scope,
+  principal: Pick<Principal, 'role' | 'unitId'>,
+  query: LadderQuery,
+): LadderView {
   const period = findPeriod(scope.dataset, query.period);
   const asked = scope.findUnit(query.unit);
-  const shared = principal.role === 'salesperson' && context.replica.company!.sharesTeamLadder ? findOwnTeam(context, asked, period) : null;
+  const shared =
+    principal.role === 'salesperson' && context.replica.company!.sharesTeamLadder
+      ? findOwnTeam(context, asked, period)
+      : null;
   const { dataset, unit } = shared ?? { dataset: scope.dataset, unit: asked };
   const measure = findMeasure(dataset, query.measure);
   const by = query.by ?? 'attainment';
-  const levels = LEVELS.map((level) => ({ level, units: shared && level !== 'salesperson' ? [] : unitsOf(dataset, unit, period, level) })).filter(({ units }) => units.length > 0);
-  const { level, units } = levels.find((each) => each.level === query.level) ?? levels[0] ?? { level: 'salesperson' as const, units: [] };
-  const ranked = query.withoutRamps ? units.filter((each) => !isOnRamp(dataset.calendar, dataset.ramps.get(each.id), period)) : units;
-  const rungs = rankUnits(dataset, ranked.map((each) => each.id), period, measure.code, by);
-  const toView = (rung: RankedUnit) => toPlaceView(dataset, buildPlace(dataset, rung, period, measure.code), by);
+  const levels = LEVELS.map((level) => ({
+    level,
+    units: shared && level !== 'salesperson' ? [] : unitsOf(dataset, unit, period, level),
+  })).filter(({ units }) => units.length > 0);
+  const { level, units } = levels.find((each) => each.level === query.level) ??
+    levels[0] ?? { level: 'salesperson' as const, units: [] };
+  const ranked = query.withoutRamps
+    ? units.filter((each) => !isOnRamp(dataset.calendar, dataset.ramps.get(each.id), period))
+    : units;
+  const rungs = rankUnits(
+    dataset,
+    ranked.map((each) => each.id),
+    period,
+    measure.code,
+    by,
+  );
+  const toView = (rung: RankedUnit) =>
+    toPlaceView(dataset, buildPlace(dataset, rung, period, measure.code), by);
   const own = rungs.find((rung) => rung.unitId === principal.unitId);
   const { workingDaysElapsed, workingDays, phase } = dataset.elapsedOf(unit.id, period);
   return {
-    unit: toUnitSummary(unit), period: toPeriodView(dataset, period), measure: toMeasureRecord(measure), isCumulative: measure.isCumulative, currency: dataset.currency, asOf: toIsoDay(dataset.asOf),
-    level, levels: levels.map((each) => each.level), by, sentence: describeLadder(dataset, rungs, period, measure.code, by),
-    days: describeSpan({ from: period.from, to: Math.max(period.from, Math.min(period.to, dataset.asOf + 1)) }, true),
+    unit: toUnitSummary(unit),
+    period: toPeriodView(dataset, period),
+    measure: toMeasureRecord(measure),
+    isCumulative: measure.isCumulative,
+    currency: dataset.currency,
+    asOf: toIsoDay(dataset.asOf),
+    level,
+    levels: levels.map((each) => each.level),
+    by,
+    sentence: describeLadder(dataset, rungs, period, measure.code, by),
+    days: describeSpan(
+      { from: period.from, to: Math.max(period.from, Math.min(period.to, dataset.asOf + 1)) },
+      true,
+    ),
     priorDays: describeSpan(dataset.comparedOf(period).prior.span, true),
-    phase, elapsedShare: workingDaysElapsed / workingDays, onRamp: units.length - ranked.length,
-    rankings: rungs.slice(0, query.limit ?? PLACES_SHOWN).map(toView), count: rungs.length, ranked: rungs.filter((rung) => rung.rank !== null).length,
-    mine: own ? toView(own) : null, isShared: shared !== null,
+    phase,
+    elapsedShare: workingDaysElapsed / workingDays,
+    onRamp: units.length - ranked.length,
+    rankings: rungs.slice(0, query.limit ?? PLACES_SHOWN).map(toView),
+    count: rungs.length,
+    ranked: rungs.filter((rung) => rung.rank !== null).length,
+    mine: own ? toView(own) : null,
+    isShared: shared !== null,
   };
 }
 
 /** The team a salesperson stood in last in the period, in the company's dataset. */
-function findOwnTeam({ replica }: Context, person: Unit, period: Period): { dataset: Dataset; unit: Unit } | null {
+function findOwnTeam(
+  { replica }: Context,
+  person: Unit,
+  period: Period,
+): { dataset: Dataset; unit: Unit } | null {
   const dataset = replica.datasetFor(replica.company!.tree.root!.id);
-  const parent = dataset.tree.parentOn(person.id, Math.max(period.from, Math.min(dataset.asOf, period.to - 1)));
+  const parent = dataset.tree.parentOn(
+    person.id,
+    Math.max(period.from, Math.min(dataset.asOf, period.to - 1)),
+  );
   const unit = parent === null ? undefined : dataset.tree.find(parent);
   return unit ? { dataset, unit } : null;
 }

@@ -14,48 +14,147 @@ import { viewStandingWhole } from './whole';
 import { viewStandings, viewStrip, viewTree } from './service';
 
 export function addStandingRoutes({ implement, implementKept, context }: Endpoints): void {
-  implement(ledger.listOversizedTotals, async ({ scope }) => listOversizedTotals(context, scope.sees));
+  implement(ledger.listOversizedTotals, async ({ scope }) =>
+    listOversizedTotals(context, scope.sees),
+  );
 
   /** What a question about one unit and measures reaches. */
   const reach = (scope: Scope, unit: string, measures: readonly (MeasureCode | undefined)[]) =>
-    dependencyScopeOf(scope.dataset, scope.findUnit(unit), measures.map((code) => findMeasure(scope.dataset, code).code));
+    dependencyScopeOf(
+      scope.dataset,
+      scope.findUnit(unit),
+      measures.map((code) => findMeasure(scope.dataset, code).code),
+    );
 
-  implementKept(routes.getStanding, async ({ query, scope }) => {
-    return viewStandingWhole(context, scope, scope.findUnit(query.unit), findPeriod(scope.dataset, query.period), findMeasure(scope.dataset, query.measure).code);
-  }, ({ query, scope }) => reach(scope, query.unit, [query.measure]));
+  implementKept(
+    routes.getStanding,
+    async ({ query, scope }) => {
+      return viewStandingWhole(
+        context,
+        scope,
+        scope.findUnit(query.unit),
+        findPeriod(scope.dataset, query.period),
+        findMeasure(scope.dataset, query.measure).code,
+      );
+    },
+    ({ query, scope }) => reach(scope, query.unit, [query.measure]),
+  );
 
-  implementKept(routes.listUnitAttainments, async ({ query, scope, principal }) =>
-    viewTree(scope, principal.unitId, findPeriod(scope.dataset, query.period), findMeasure(scope.dataset, query.measure).code),
-  ({ query, scope, principal }) => dependencyScopeOf(scope.dataset, scope.dataset.tree.find(principal.unitId)!, [findMeasure(scope.dataset, query.measure).code]));
+  implementKept(
+    routes.listUnitAttainments,
+    async ({ query, scope, principal }) =>
+      viewTree(
+        scope,
+        principal.unitId,
+        findPeriod(scope.dataset, query.period),
+        findMeasure(scope.dataset, query.measure).code,
+      ),
+    ({ query, scope, principal }) =>
+      dependencyScopeOf(scope.dataset, scope.dataset.tree.find(principal.unitId)!, [
+        findMeasure(scope.dataset, query.measure).code,
+      ]),
+  );
 
-  implementKept(routes.getYearOverview, async ({ query, scope }) => {
-    const label = query.year ? scope.dataset.calendar.labelOf(findPeriod(scope.dataset, query.year).from) : scope.dataset.calendar.labelOf(scope.dataset.asOf);
-    return viewStrip(scope.dataset, scope.findUnit(query.unit), label, findMeasure(scope.dataset, query.measure).code);
-  }, ({ query, scope }) => reach(scope, query.unit, [query.measure]));
+  implementKept(
+    routes.getYearOverview,
+    async ({ query, scope }) => {
+      const label = query.year
+        ? scope.dataset.calendar.labelOf(findPeriod(scope.dataset, query.year).from)
+        : scope.dataset.calendar.labelOf(scope.dataset.asOf);
+      return viewStrip(
+        scope.dataset,
+        scope.findUnit(query.unit),
+        label,
+        findMeasure(scope.dataset, query.measure).code,
+      );
+    },
+    ({ query, scope }) => reach(scope, query.unit, [query.measure]),
+  );
 
   // A salesperson is shown their team, where the company shares it: more people than their unit's.
-  implementKept(routes.getLadder, async ({ query, scope, principal }) => viewLadder(context, scope, principal, query),
-    ({ query, scope, principal }) => (principal.role === 'salesperson' ? null : reach(scope, query.unit, [query.measure])));
+  implementKept(
+    routes.getLadder,
+    async ({ query, scope, principal }) => viewLadder(context, scope, principal, query),
+    ({ query, scope, principal }) =>
+      principal.role === 'salesperson' ? null : reach(scope, query.unit, [query.measure]),
+  );
 
-  implementKept(routes.getSeries, async ({ query, scope }) =>
-    viewSeries(scope.dataset, scope.findUnit(query.unit), findPeriod(scope.dataset, query.period), findMeasure(scope.dataset, query.measure), query.step),
-  ({ query, scope }) => reach(scope, query.unit, [query.measure]));
+  implementKept(
+    routes.getSeries,
+    async ({ query, scope }) =>
+      viewSeries(
+        scope.dataset,
+        scope.findUnit(query.unit),
+        findPeriod(scope.dataset, query.period),
+        findMeasure(scope.dataset, query.measure),
+        query.step,
+      ),
+    ({ query, scope }) => reach(scope, query.unit, [query.measure]),
+  );
 
-  implementKept(routes.getScorecard, async ({ query, scope }) =>
-    viewScorecard(scope.dataset, scope.findUnit(query.unit), findPeriod(scope.dataset, query.period), query.measures),
-  ({ query, scope }) => reach(scope, query.unit, measuresOfCard(scope.dataset, query.measures)));
+  implementKept(
+    routes.getScorecard,
+    async ({ query, scope }) =>
+      viewScorecard(
+        scope.dataset,
+        scope.findUnit(query.unit),
+        findPeriod(scope.dataset, query.period),
+        query.measures,
+      ),
+    ({ query, scope }) => reach(scope, query.unit, measuresOfCard(scope.dataset, query.measures)),
+  );
 
-  implementKept(routes.compareMeasures, async ({ query, scope }) =>
-    viewPairs(scope.dataset, scope.findUnit(query.unit), findPeriod(scope.dataset, query.period), [findMeasure(scope.dataset, query.measure), findMeasure(scope.dataset, query.compareMeasure)], query.level),
-  ({ query, scope }) => reach(scope, query.unit, [query.measure, query.compareMeasure]));
+  implementKept(
+    routes.compareMeasures,
+    async ({ query, scope }) =>
+      viewPairs(
+        scope.dataset,
+        scope.findUnit(query.unit),
+        findPeriod(scope.dataset, query.period),
+        [
+          findMeasure(scope.dataset, query.measure),
+          findMeasure(scope.dataset, query.compareMeasure),
+        ],
+        query.level,
+      ),
+    ({ query, scope }) => reach(scope, query.unit, [query.measure, query.compareMeasure]),
+  );
 
-  implementKept(routes.getSalesMix, async ({ query, scope }) => viewBreadth(scope.dataset, scope.findUnit(query.unit), findPeriod(scope.dataset, query.period)),
-    ({ query, scope }) => scope.findUnit(query.unit).id);
+  implementKept(
+    routes.getSalesMix,
+    async ({ query, scope }) =>
+      viewBreadth(
+        scope.dataset,
+        scope.findUnit(query.unit),
+        findPeriod(scope.dataset, query.period),
+      ),
+    ({ query, scope }) => scope.findUnit(query.unit).id,
+  );
 
-  implement(routes.listContributingDeals, async ({ query, scope }) => viewBehind(context.db, scope.dataset, scope.findUnit(query.unit), findPeriod(scope.dataset, query.period)));
+  implement(routes.listContributingDeals, async ({ query, scope }) =>
+    viewBehind(
+      context.db,
+      scope.dataset,
+      scope.findUnit(query.unit),
+      findPeriod(scope.dataset, query.period),
+    ),
+  );
 
-  implement(routes.getBreakdown, async ({ query, scope }) => viewApart(context.db, scope.dataset, scope.findUnit(query.unit), findPeriod(scope.dataset, query.period), query.by));
+  implement(routes.getBreakdown, async ({ query, scope }) =>
+    viewApart(
+      context.db,
+      scope.dataset,
+      scope.findUnit(query.unit),
+      findPeriod(scope.dataset, query.period),
+      query.by,
+    ),
+  );
 
   implementKept(routes.getStandings, async ({ query, scope }) =>
-    viewStandings(scope.dataset, findPeriod(scope.dataset, query.period), findMeasure(scope.dataset, query.measure).code));
+    viewStandings(
+      scope.dataset,
+      findPeriod(scope.dataset, query.period),
+      findMeasure(scope.dataset, query.measure).code,
+    ),
+  );
 }

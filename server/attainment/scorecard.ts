@@ -7,54 +7,145 @@ import { toMajor } from '#core/money/format';
 import { figureUnitOf, type Dataset } from '#core/dataset/dataset';
 import { buildSalesMix, averageDealSizeOfYear } from '#core/salesMix/salesMix';
 import type { BriefStanding } from '#core/attainment/standing';
-import { buildPairs, buildScorecard, scorecardPeriods, type ScoreCell } from '#core/scorecard/scorecard';
+import {
+  buildPairs,
+  buildScorecard,
+  scorecardPeriods,
+  type ScoreCell,
+} from '#core/scorecard/scorecard';
 import { describePairs, describeScorecard } from '#wording/scorecardSentence';
 import type { Unit } from '#core/units/unit';
 import { findMeasure } from './find';
 import { StatusList } from './statusList';
 import { LEVELS, unitsOf, type Level } from './ladder';
-import { toAttainmentText, toEarlierView, toFigures, toMeasureRecord, toPeriodView, toShortRatio, toUnitSummary } from './views';
+import {
+  toAttainmentText,
+  toEarlierView,
+  toFigures,
+  toMeasureRecord,
+  toPeriodView,
+  toShortRatio,
+  toUnitSummary,
+} from './views';
 
 /** What a card shows where none are chosen: as many measures as one looks over at a glance. */
-const FIRST_MEASURES: readonly MeasureCode[] = ['revenue', 'gross_profit', 'gross_margin', 'deals_won', 'average_deal', 'win_rate', 'new_customers'];
+const FIRST_MEASURES: readonly MeasureCode[] = [
+  'revenue',
+  'gross_profit',
+  'gross_margin',
+  'deals_won',
+  'average_deal',
+  'win_rate',
+  'new_customers',
+];
 
 /** The measures a card shows, asked for or not. */
 export function measuresOfCard(dataset: Dataset, asked: string | undefined): MeasureCode[] {
-  return asked ? [...new Set(asked.split(','))] : FIRST_MEASURES.filter((code) => dataset.measures.find(code));
+  return asked
+    ? [...new Set(asked.split(','))]
+    : FIRST_MEASURES.filter((code) => dataset.measures.find(code));
 }
 
 /** Several measures of one unit. @throws ProblemError unknownMeasure */
-export function viewScorecard(dataset: Dataset, unit: Unit, period: Period, asked: string | undefined): ScorecardView {
+export function viewScorecard(
+  dataset: Dataset,
+  unit: Unit,
+  period: Period,
+  asked: string | undefined,
+): ScorecardView {
   const periods = scorecardPeriods(dataset, period);
-  const rows = buildScorecard(dataset, unit.id, periods, measuresOfCard(dataset, asked).map((code) => findMeasure(dataset, code).code));
-  const toCell = ({ standing, priorYear }: ScoreCell) => ({ figures: toFigures(dataset, standing), priorYear: priorYear && toEarlierView(dataset, standing.measure, priorYear) });
+  const rows = buildScorecard(
+    dataset,
+    unit.id,
+    periods,
+    measuresOfCard(dataset, asked).map((code) => findMeasure(dataset, code).code),
+  );
+  const toCell = ({ standing, priorYear }: ScoreCell) => ({
+    figures: toFigures(dataset, standing),
+    priorYear: priorYear && toEarlierView(dataset, standing.measure, priorYear),
+  });
   return {
-    unit: toUnitSummary(unit), currency: dataset.currency, asOf: toIsoDay(dataset.asOf), sentence: describeScorecard(dataset, unit.id, periods, rows),
-    periods: { month: toPeriodView(dataset, periods.month), quarterToDate: toPeriodView(dataset, periods.quarterToDate), yearToDate: toPeriodView(dataset, periods.yearToDate) },
+    unit: toUnitSummary(unit),
+    currency: dataset.currency,
+    asOf: toIsoDay(dataset.asOf),
+    sentence: describeScorecard(dataset, unit.id, periods, rows),
+    periods: {
+      month: toPeriodView(dataset, periods.month),
+      quarterToDate: toPeriodView(dataset, periods.quarterToDate),
+      yearToDate: toPeriodView(dataset, periods.yearToDate),
+    },
     rows: rows.map((row) => ({
-      measure: toMeasureRecord(dataset.measures.get(row.measure)), isCumulative: dataset.measures.get(row.measure).isCumulative,
-      month: toCell(row.month), quarterToDate: toCell(row.quarterToDate), yearToDate: toCell(row.yearToDate),
+      measure: toMeasureRecord(dataset.measures.get(row.measure)),
+      isCumulative: dataset.measures.get(row.measure).isCumulative,
+      month: toCell(row.month),
+      quarterToDate: toCell(row.quarterToDate),
+      yearToDate: toCell(row.yearToDate),
     })),
   };
 }
 
-/** Two measures of all units of a level under a unit; the highest level that has several where none is asked for. */
-export function viewPairs(dataset: Dataset, unit: Unit, period: Period, [first, second]: [Measure, Measure], asked: Level | undefined): MeasureComparison {
+/**
+ * Two measures of all units of a level under a unit; the highest level that has several where none
+ * is asked for.
+ */
+export function viewPairs(
+  dataset: Dataset,
+  unit: Unit,
+  period: Period,
+  [first, second]: [Measure, Measure],
+  asked: Level | undefined,
+): MeasureComparison {
   const levels = LEVELS.filter((level) => unitsOf(dataset, unit, period, level).length > 0);
-  const level = asked && levels.includes(asked) ? asked : levels.findLast((each) => unitsOf(dataset, unit, period, each).length > 1) ?? levels[0] ?? 'salesperson';
+  const level =
+    asked && levels.includes(asked)
+      ? asked
+      : (levels.findLast((each) => unitsOf(dataset, unit, period, each).length > 1) ??
+        levels[0] ??
+        'salesperson');
   const units = unitsOf(dataset, unit, period, level);
   const list = new StatusList();
-  const pairs = buildPairs(dataset, units.map((each) => each.id), period, [first.code, second.code]);
+  const pairs = buildPairs(
+    dataset,
+    units.map((each) => each.id),
+    period,
+    [first.code, second.code],
+  );
   return {
-    unit: toUnitSummary(unit), period: toPeriodView(dataset, period), currency: dataset.currency, measures: [toMeasureRecord(first), toMeasureRecord(second)], level, levels,
-    days: describeSpan({ from: period.from, to: Math.max(period.from, Math.min(period.to, dataset.asOf + 1)) }, true), sentence: describePairs(dataset, pairs, [first, second]),
-    pairs: pairs.map((pair) => ({ unit: toUnitSummary(dataset.tree.find(pair.unitId)!), first: toPairFigures(dataset, list, first.code, period, pair.first), second: toPairFigures(dataset, list, second.code, period, pair.second), reading: pair.reading })),
+    unit: toUnitSummary(unit),
+    period: toPeriodView(dataset, period),
+    currency: dataset.currency,
+    measures: [toMeasureRecord(first), toMeasureRecord(second)],
+    level,
+    levels,
+    days: describeSpan(
+      { from: period.from, to: Math.max(period.from, Math.min(period.to, dataset.asOf + 1)) },
+      true,
+    ),
+    sentence: describePairs(dataset, pairs, [first, second]),
+    pairs: pairs.map((pair) => ({
+      unit: toUnitSummary(dataset.tree.find(pair.unitId)!),
+      first: toPairFigures(dataset, list, first.code, period, pair.first),
+      second: toPairFigures(dataset, list, second.code, period, pair.second),
+      reading: pair.reading,
+    })),
     statuses: list.statuses,
   };
 }
 
-function toPairFigures(dataset: Dataset, list: StatusList, measure: MeasureCode, period: Period, { actual, complete, attainment, status }: BriefStanding): MeasureComparison['pairs'][number]['first'] {
-  return { actual, target: complete, attainment: toShortRatio(attainment), attainmentText: toAttainmentText(dataset, measure, period, attainment), status: list.placeOf(status) };
+function toPairFigures(
+  dataset: Dataset,
+  list: StatusList,
+  measure: MeasureCode,
+  period: Period,
+  { actual, complete, attainment, status }: BriefStanding,
+): MeasureComparison['pairs'][number]['first'] {
+  return {
+    actual,
+    target: complete,
+    attainment: toShortRatio(attainment),
+    attainmentText: toAttainmentText(dataset, measure, period, attainment),
+    status: list.placeOf(status),
+  };
 }
 
 /** What a result rests on. */
@@ -62,9 +153,20 @@ export function viewBreadth(dataset: Dataset, unit: Unit, period: Period): Sales
   const { priorYear } = dataset.comparedOf(period);
   const typical = averageDealSizeOfYear(dataset, unit.id);
   const salesMix = buildSalesMix(dataset, unit.id, period);
-  const inDays = (value: number | null) => (value === null ? null : toMajor(value, figureUnitOf(dataset, 'days_to_close')));
+  const inDays = (value: number | null) =>
+    value === null ? null : toMajor(value, figureUnitOf(dataset, 'days_to_close'));
   return {
-    ...salesMix, salesCycleDays: { actual: inDays(salesMix.salesCycleDays.actual), priorYear: inDays(salesMix.salesCycleDays.priorYear) }, currency: dataset.currency, yearAverageDealSize: typical === null ? null : Math.round(typical),
-    days: describeSpan({ from: period.from, to: Math.max(period.from, Math.min(period.to, dataset.asOf + 1)) }, true), priorYearDays: priorYear && describeSpan(priorYear.span, true),
+    ...salesMix,
+    salesCycleDays: {
+      actual: inDays(salesMix.salesCycleDays.actual),
+      priorYear: inDays(salesMix.salesCycleDays.priorYear),
+    },
+    currency: dataset.currency,
+    yearAverageDealSize: typical === null ? null : Math.round(typical),
+    days: describeSpan(
+      { from: period.from, to: Math.max(period.from, Math.min(period.to, dataset.asOf + 1)) },
+      true,
+    ),
+    priorYearDays: priorYear && describeSpan(priorYear.span, true),
   };
 }

@@ -1,4 +1,10 @@
-import type { Standings, StandingView, YearOverview, YearOverviewCell, UnitAttainments } from '#contract/schemas/attainment';
+import type {
+  Standings,
+  StandingView,
+  YearOverview,
+  YearOverviewCell,
+  UnitAttainments,
+} from '#contract/schemas/attainment';
 import type { MeasureCode } from '#core/measure/measure';
 import type { Period } from '#core/period/calendar';
 import { toIsoDay, type Day } from '#core/period/day';
@@ -14,22 +20,48 @@ import { buildBrief, buildPriorYear, buildPrior, buildStanding } from '#core/att
 import type { Unit } from '#core/units/unit';
 import type { Scope } from '../access/index';
 import { StatusList } from './statusList';
-import { toAttainmentText, toEarlierView, toFigures, toGradingView, toMeasureRecord, toPeriodView, toPlaceView, toShortRatio, toUnitSummary } from './views';
+import {
+  toAttainmentText,
+  toEarlierView,
+  toFigures,
+  toGradingView,
+  toMeasureRecord,
+  toPeriodView,
+  toPlaceView,
+  toShortRatio,
+  toUnitSummary,
+} from './views';
 
 const MOVERS_SHOWN = 3;
 /** Whoever wants to see more of a thousand people goes to the ladder. */
 const PLACES_SHOWN = 100;
 
 /** Everything the Standing view shows of one unit and period. */
-export function viewStanding(scope: Scope, unit: Unit, period: Period, measure: MeasureCode, newestDay: Day | null): StandingView {
+export function viewStanding(
+  scope: Scope,
+  unit: Unit,
+  period: Period,
+  measure: MeasureCode,
+  newestDay: Day | null,
+): StandingView {
   const { dataset } = scope;
   const standing = buildStanding(dataset, unit.id, period, measure);
   const priorYear = buildPriorYear(dataset, standing);
-  const salespeople = [...new Set(dataset.tree.memberSpansUnder(unit.id)
-    .filter((segment) => segment.from < period.to && segment.to > period.from).map((segment) => segment.salespersonId))];
-  const below = dataset.tree.childrenDuring(unit.id, period).filter((child) => child.kind !== 'salesperson').map((child) => child.id);
+  const salespeople = [
+    ...new Set(
+      dataset.tree
+        .memberSpansUnder(unit.id)
+        .filter((segment) => segment.from < period.to && segment.to > period.from)
+        .map((segment) => segment.salespersonId),
+    ),
+  ];
+  const below = dataset.tree
+    .childrenDuring(unit.id, period)
+    .filter((child) => child.kind !== 'salesperson')
+    .map((child) => child.id);
   const rungs = rankUnits(dataset, salespeople, period, measure, 'attainment');
-  const toPlaces = (ranked: readonly RankedUnit[]) => ranked.map((rung) => toPlaceView(dataset, buildPlace(dataset, rung, period, measure)));
+  const toPlaces = (ranked: readonly RankedUnit[]) =>
+    ranked.map((rung) => toPlaceView(dataset, buildPlace(dataset, rung, period, measure)));
   const rest = rungs.slice(PLACES_SHOWN);
   const movers = findMovers(rungs, dataset.measures.get(measure).direction, MOVERS_SHOWN);
   return {
@@ -46,17 +78,37 @@ export function viewStanding(scope: Scope, unit: Unit, period: Period, measure: 
     grading: toGradingView(explainGrade(dataset, standing)),
     prior: toEarlierView(dataset, measure, buildPrior(dataset, standing)),
     priorYear: priorYear && toEarlierView(dataset, measure, priorYear),
-    unassigned: scope.isWhole && unit.kind === 'company' ? toUnassigned(dataset, period, measure) : null,
-    path: buildPath(dataset, unit.id, period, measure).map((point) => ({ ...point, day: toIsoDay(point.day) })),
+    unassigned:
+      scope.isWhole && unit.kind === 'company' ? toUnassigned(dataset, period, measure) : null,
+    path: buildPath(dataset, unit.id, period, measure).map((point) => ({
+      ...point,
+      day: toIsoDay(point.day),
+    })),
     elapsedShare: standing.elapsed.due.gone / standing.elapsed.due.total,
     rankings: toPlaces(rungs.slice(0, PLACES_SHOWN)),
-    remainder: rest.length === 0 ? null : { count: rest.length, actual: dataset.measures.get(measure).overUnits === 'adds' ? rest.reduce((sum, rung) => sum + (rung.actual ?? 0), 0) : null },
+    remainder:
+      rest.length === 0
+        ? null
+        : {
+            count: rest.length,
+            actual:
+              dataset.measures.get(measure).overUnits === 'adds'
+                ? rest.reduce((sum, rung) => sum + (rung.actual ?? 0), 0)
+                : null,
+          },
     below: toPlaces(rankUnits(dataset, below, period, measure, 'attainment')),
-    movers: { gained: toMovers(dataset, movers.gained, rungs), lost: toMovers(dataset, movers.lost, rungs) },
+    movers: {
+      gained: toMovers(dataset, movers.gained, rungs),
+      lost: toMovers(dataset, movers.lost, rungs),
+    },
   };
 }
 
-function toMovers(dataset: Dataset, unitIds: readonly number[], rungs: readonly RankedUnit[]): StandingView['movers']['gained'] {
+function toMovers(
+  dataset: Dataset,
+  unitIds: readonly number[],
+  rungs: readonly RankedUnit[],
+): StandingView['movers']['gained'] {
   return unitIds.map((unitId) => {
     const { actual, priorActual } = rungs.find((rung) => rung.unitId === unitId)!;
     return { unit: toUnitSummary(dataset.tree.find(unitId)!), difference: actual! - priorActual! };
@@ -70,7 +122,12 @@ function toUnassigned(dataset: Dataset, period: Period, measure: MeasureCode) {
 }
 
 /** The units the reader may see in a period, in tree order, each with status and attainment. */
-export function viewTree(scope: Scope, rootId: number, period: Period, measure: MeasureCode): UnitAttainments {
+export function viewTree(
+  scope: Scope,
+  rootId: number,
+  period: Period,
+  measure: MeasureCode,
+): UnitAttainments {
   const { dataset } = scope;
   const list = new StatusList();
   const nodes: UnitAttainments['nodes'] = [];
@@ -80,7 +137,10 @@ export function viewTree(scope: Scope, rootId: number, period: Period, measure: 
     seen.add(unit.id);
     const standing = buildBrief(dataset, unit.id, period, measure);
     nodes.push({
-      unit: toUnitSummary(unit), parent, depth, status: list.placeOf(standing.status),
+      unit: toUnitSummary(unit),
+      parent,
+      depth,
+      status: list.placeOf(standing.status),
       attainmentText: toAttainmentText(dataset, measure, period, standing.attainment),
     });
     for (const child of childrenOn(dataset, unit, period)) visit(child, unit.code, depth + 1);
@@ -90,7 +150,10 @@ export function viewTree(scope: Scope, rootId: number, period: Period, measure: 
   return { statuses: list.statuses, nodes };
 }
 
-/** Those who stand below on the last day that counts come first; those who left or moved within the period stay findable. */
+/**
+ * Those who stand below on the last day that counts come first; those who left or moved within the
+ * period stay findable.
+ */
 function childrenOn(dataset: Dataset, unit: Unit, period: Period): Unit[] {
   const day = Math.max(period.from, Math.min(dataset.asOf, period.to - 1));
   const children = dataset.tree.childrenDuring(unit.id, period);
@@ -104,12 +167,21 @@ function childrenOn(dataset: Dataset, unit: Unit, period: Period): Unit[] {
 }
 
 /** A fiscal year as the strip shows it. */
-export function viewStrip(dataset: Dataset, unit: Unit, label: number, measure: MeasureCode): YearOverview {
+export function viewStrip(
+  dataset: Dataset,
+  unit: Unit,
+  label: number,
+  measure: MeasureCode,
+): YearOverview {
   const toCell = (period: Period, shortName: string): YearOverviewCell => {
     const standing = buildBrief(dataset, unit.id, period, measure);
     return {
-      period: toPeriodView(dataset, period), shortName, phase: standing.elapsed.phase, status: standing.status,
-      attainment: standing.attainment, attainmentText: toAttainmentText(dataset, measure, period, standing.attainment),
+      period: toPeriodView(dataset, period),
+      shortName,
+      phase: standing.elapsed.phase,
+      status: standing.status,
+      attainment: standing.attainment,
+      attainmentText: toAttainmentText(dataset, measure, period, standing.attainment),
       ruleChanges: dataset.rules.changesIn(measure, period).map(toIsoDay),
     };
   };
@@ -118,31 +190,64 @@ export function viewStrip(dataset: Dataset, unit: Unit, label: number, measure: 
     previous: `FY${label - 1}`,
     next: `FY${label + 1}`,
     quarters: dataset.calendar.quarters(label).map((quarter, i) => toCell(quarter, `Q${i + 1}`)),
-    months: dataset.calendar.months(label).map((month) => toCell(month, shortPeriod(month, dataset.calendar))),
+    months: dataset.calendar
+      .months(label)
+      .map((month) => toCell(month, shortPeriod(month, dataset.calendar))),
   };
 }
 
 const STANDINGS_COLUMNS = [
-  'unit', 'actual', 'target', 'attainment', 'grade', 'priorYear', 'yearActual', 'yearTarget', 'yearAttainment', 'yearGrade', 'yearPriorYear',
+  'unit',
+  'actual',
+  'target',
+  'attainment',
+  'grade',
+  'priorYear',
+  'yearActual',
+  'yearTarget',
+  'yearAttainment',
+  'yearGrade',
+  'yearPriorYear',
 ];
 
-/** One line a unit for a period and the fiscal year to date, each beside last year at the same point. */
+/**
+ * One line a unit for a period and the fiscal year to date, each beside last year at the same
+ * point.
+ */
 export function viewStandings(dataset: Dataset, period: Period, measure: MeasureCode): Standings {
   const year = dataset.calendar.periodOf('year', period.from);
   const spans = [period, year].map((each) => {
     const priorYear = priorYearOf(dataset.calendar, each);
     return { period: each, priorYear: priorYear && cutAtSameDate(each, dataset.asOf, priorYear) };
   });
-  // A period after the other, not a unit after the other: what is kept of a period is found at once.
-  const [of, ofYear] = spans.map(({ period: each, priorYear }) => dataset.tree.units.map((unit) => ({
-    now: buildBrief(dataset, unit.id, each, measure), priorYear: priorYear ? valueIn(dataset, unit.id, measure, priorYear) : null,
-  })));
+  // A period after the other, not a unit after the other: what is kept of a period is found at
+  // once.
+  const [of, ofYear] = spans.map(({ period: each, priorYear }) =>
+    dataset.tree.units.map((unit) => ({
+      now: buildBrief(dataset, unit.id, each, measure),
+      priorYear: priorYear ? valueIn(dataset, unit.id, measure, priorYear) : null,
+    })),
+  );
   const rows = dataset.tree.units.map(({ code }, at) => {
     const [{ now, priorYear }, { now: year, priorYear: yearBefore }] = [of![at]!, ofYear![at]!];
     return [
-      code, now.actual, now.target.value, toShortRatio(now.attainment), now.status.grade, priorYear,
-      year.actual, year.target.value, toShortRatio(year.attainment), year.status.grade, yearBefore,
+      code,
+      now.actual,
+      now.target.value,
+      toShortRatio(now.attainment),
+      now.status.grade,
+      priorYear,
+      year.actual,
+      year.target.value,
+      toShortRatio(year.attainment),
+      year.status.grade,
+      yearBefore,
     ];
   });
-  return { period: toPeriodView(dataset, period), asOf: toIsoDay(dataset.asOf), columns: STANDINGS_COLUMNS, rows };
+  return {
+    period: toPeriodView(dataset, period),
+    asOf: toIsoDay(dataset.asOf),
+    columns: STANDINGS_COLUMNS,
+    rows,
+  };
 }

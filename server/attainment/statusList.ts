@@ -1,6 +1,9 @@
 import type { Status } from '#core/status/grade';
 
-/** Gathers the statuses of many units, each once: as words in full they were half of what a table of a thousand people sends. */
+/**
+ * Gathers the statuses of many units, each once: as words in full they were half of what a table of
+ * a thousand people sends.
+ */
 export class StatusList {
   readonly statuses: Status[] = [];
   private places = new Map<Status, number>();

@@ -1,4 +1,11 @@
-import type { EarlierView, Figures, PeriodView, RankingRowView, StandingView, TargetView } from '#contract/schemas/attainment';
+import type {
+  EarlierView,
+  Figures,
+  PeriodView,
+  RankingRowView,
+  StandingView,
+  TargetView,
+} from '#contract/schemas/attainment';
 import type { UnitSummary } from '#contract/schemas/unit';
 import type { Measure, MeasureCode, MeasureRecord } from '#core/measure/measure';
 import type { Period } from '#core/period/calendar';
@@ -22,67 +29,143 @@ export function toUnitSummary({ id, code, name, kind }: Unit): UnitSummary {
   return { id, code, name, kind };
 }
 
-export function toMeasureRecord({ code, name, group, valueKind, decimals, direction, definition, description }: Measure): MeasureRecord {
+export function toMeasureRecord({
+  code,
+  name,
+  group,
+  valueKind,
+  decimals,
+  direction,
+  definition,
+  description,
+}: Measure): MeasureRecord {
   return { code, name, group, valueKind, decimals, direction, definition, description };
 }
 
 export function toPeriodView(dataset: Dataset, period: Period): PeriodView {
-  return { id: period.id, kind: period.kind, name: describePeriod(period, dataset.calendar), from: toIsoDay(period.from), lastDay: toIsoDay(period.to - 1) };
+  return {
+    id: period.id,
+    kind: period.kind,
+    name: describePeriod(period, dataset.calendar),
+    from: toIsoDay(period.from),
+    lastDay: toIsoDay(period.to - 1),
+  };
 }
 
 /** Attainment as shown everywhere: never rounded across a cut of the measure's rule. */
-export function toAttainmentText(dataset: Dataset, measure: MeasureCode, period: DaySpan, attainment: number | null): string | null {
-  return attainment === null ? null : showPercent(attainment, cutsOf(dataset.rules.of(measure, period)));
+export function toAttainmentText(
+  dataset: Dataset,
+  measure: MeasureCode,
+  period: DaySpan,
+  attainment: number | null,
+): string | null {
+  return attainment === null
+    ? null
+    : showPercent(attainment, cutsOf(dataset.rules.of(measure, period)));
 }
 
-/** Six decimals: what a percent with four needs. A thousand units' full floats would be a third of an answer. */
+/**
+ * Six decimals: what a percent with four needs. A thousand units' full floats would be a third of
+ * an answer.
+ */
 export function toShortRatio(ratio: number | null): number | null {
   return ratio === null ? null : Math.round(ratio * 1e6) / 1e6;
 }
 
 export function toTargetView(dataset: Dataset, target: ResolvedTarget): TargetView {
   return {
-    value: target.value, floor: target.floor, stretch: target.stretch, targetSource: target.targetSource, allocatedFrom: target.allocatedFrom, inheritedFromUnit: target.inheritedFromUnit === null ? null : (dataset.whole ?? dataset).tree.find(target.inheritedFromUnit)?.name ?? null, partCount: target.partCount,
+    value: target.value,
+    floor: target.floor,
+    stretch: target.stretch,
+    targetSource: target.targetSource,
+    allocatedFrom: target.allocatedFrom,
+    inheritedFromUnit:
+      target.inheritedFromUnit === null
+        ? null
+        : ((dataset.whole ?? dataset).tree.find(target.inheritedFromUnit)?.name ?? null),
+    partCount: target.partCount,
     missingCount: target.missing.length,
     missing: target.missing.slice(0, MISSING_NAMED).map(({ unitId, periodId }) => {
       const unit = dataset.tree.find(unitId)!;
-      return { unit: unit.code, name: unit.name, period: periodId, periodName: describePeriod(dataset.calendar.parse(periodId)!, dataset.calendar) };
+      return {
+        unit: unit.code,
+        name: unit.name,
+        period: periodId,
+        periodName: describePeriod(dataset.calendar.parse(periodId)!, dataset.calendar),
+      };
     }),
   };
 }
 
 export function toFigures(dataset: Dataset, standing: Standing): Figures {
-  const { expectedToDate, aheadOfPace, requiredDailyRate, averageDailyRate, runRateProjection } = standing.pace;
+  const { expectedToDate, aheadOfPace, requiredDailyRate, averageDailyRate, runRateProjection } =
+    standing.pace;
   const { phase, workingDaysElapsed, workingDays, workingDaysRemaining } = standing.elapsed;
   return {
     days: describeSpan(standing.span, true),
     actual: standing.actual,
     target: toTargetView(dataset, standing.target),
     attainment: standing.attainment,
-    attainmentText: toAttainmentText(dataset, standing.measure, standing.period, standing.attainment),
-    gap: standing.gap, expectedToDate, aheadOfPace, requiredDailyRate, averageDailyRate, runRateProjection,
+    attainmentText: toAttainmentText(
+      dataset,
+      standing.measure,
+      standing.period,
+      standing.attainment,
+    ),
+    gap: standing.gap,
+    expectedToDate,
+    aheadOfPace,
+    requiredDailyRate,
+    averageDailyRate,
+    runRateProjection,
     elapsed: { phase, workingDaysElapsed, workingDays, workingDaysRemaining },
     status: standing.status,
   };
 }
 
-export function toGradingView({ rule, effectiveFrom, isAbsolute, thresholds, peers, next }: Grading): StandingView['grading'] {
-  return { benchmark: rule.benchmark, percents: isAbsolute ? null : rule.thresholds, effectiveFrom: effectiveFrom === null ? null : toIsoDay(effectiveFrom), thresholds, peers, next };
+export function toGradingView({
+  rule,
+  effectiveFrom,
+  isAbsolute,
+  thresholds,
+  peers,
+  next,
+}: Grading): StandingView['grading'] {
+  return {
+    benchmark: rule.benchmark,
+    percents: isAbsolute ? null : rule.thresholds,
+    effectiveFrom: effectiveFrom === null ? null : toIsoDay(effectiveFrom),
+    thresholds,
+    peers,
+    next,
+  };
 }
 
-export function toEarlierView(dataset: Dataset, measure: MeasureCode, earlier: Earlier): EarlierView {
+export function toEarlierView(
+  dataset: Dataset,
+  measure: MeasureCode,
+  earlier: Earlier,
+): EarlierView {
   return {
     period: earlier.period.id,
     days: describeSpan(earlier.span, true),
-    toDate: earlier.toDate, total: earlier.total, difference: earlier.difference,
-    changeText: toChangeText(dataset, measure, earlier), isLowBase: earlier.isLowBase,
+    toDate: earlier.toDate,
+    total: earlier.total,
+    difference: earlier.difference,
+    changeText: toChangeText(dataset, measure, earlier),
+    isLowBase: earlier.isLowBase,
   };
 }
 
 /** A percent of a percent says nothing: two of them differ by points. */
-function toChangeText(dataset: Dataset, measure: MeasureCode, { share, isNew, difference }: Earlier): string {
+function toChangeText(
+  dataset: Dataset,
+  measure: MeasureCode,
+  { share, isNew, difference }: Earlier,
+): string {
   const unit = figureUnitOf(dataset, measure);
-  if (unit.kind === 'percent') return difference === null ? 'n/a' : withSign(difference, formatDifference(difference, unit));
+  if (unit.kind === 'percent')
+    return difference === null ? 'n/a' : withSign(difference, formatDifference(difference, unit));
   return share !== null ? showChange(share) : isNew ? 'new' : 'n/a';
 }
 
@@ -92,26 +175,48 @@ function excludesDeals({ sums, tree }: Dataset, unitId: number): boolean {
   return tree.memberSpansUnder(unitId).some((each) => sums.omittedPeople.has(each.salespersonId));
 }
 
-export function toPlaceView(dataset: Dataset, place: RankingRow, by: RankedBy = 'attainment'): RankingRowView {
+export function toPlaceView(
+  dataset: Dataset,
+  place: RankingRow,
+  by: RankedBy = 'attainment',
+): RankingRowView {
   const { standing } = place;
   const unit = dataset.tree.find(standing.unitId)!;
   const day = Math.min(dataset.asOf, standing.period.to - 1);
   const parent = dataset.tree.parentOn(unit.id, day);
   return {
     unit: toUnitSummary(unit),
-    teamName: parent === null ? null : dataset.tree.find(parent)?.name ?? null,
-    rank: place.rank, rankChange: place.rankChange,
+    teamName: parent === null ? null : (dataset.tree.find(parent)?.name ?? null),
+    rank: place.rank,
+    rankChange: place.rankChange,
     actual: standing.actual,
-    target: standing.target.value, targetIncomplete: standing.target.missing.length > 0,
+    target: standing.target.value,
+    targetIncomplete: standing.target.missing.length > 0,
     attainment: standing.attainment,
-    attainmentText: toAttainmentText(dataset, standing.measure, standing.period, standing.attainment),
-    value: place.value, valueText: place.value === null ? null : showRanked(dataset, standing, place.value, by),
-    priorValue: place.priorValue, priorValueText: place.priorValue === null ? null : showRanked(dataset, standing, place.priorValue, by),
-    priorText: toChangeText(dataset, standing.measure, place.prior), priorDifference: place.prior.difference, priorIsLowBase: place.prior.isLowBase,
-    gap: standing.gap, status: standing.status,
+    attainmentText: toAttainmentText(
+      dataset,
+      standing.measure,
+      standing.period,
+      standing.attainment,
+    ),
+    value: place.value,
+    valueText: place.value === null ? null : showRanked(dataset, standing, place.value, by),
+    priorValue: place.priorValue,
+    priorValueText:
+      place.priorValue === null ? null : showRanked(dataset, standing, place.priorValue, by),
+    priorText: toChangeText(dataset, standing.measure, place.prior),
+    priorDifference: place.prior.difference,
+    priorIsLowBase: place.prior.isLowBase,
+    gap: standing.gap,
+    status: standing.status,
     priorYear: place.priorYear?.toDate ?? null,
-    priorYearText: place.priorYear ? toChangeText(dataset, standing.measure, place.priorYear) : null, priorYearIsLowBase: place.priorYear?.isLowBase ?? false,
-    isOnRamp: place.isOnRamp, joinedLate: place.joined, leftEarly: place.left,
+    priorYearText: place.priorYear
+      ? toChangeText(dataset, standing.measure, place.priorYear)
+      : null,
+    priorYearIsLowBase: place.priorYear?.isLowBase ?? false,
+    isOnRamp: place.isOnRamp,
+    joinedLate: place.joined,
+    leftEarly: place.left,
     excludesDeals: excludesDeals(dataset, unit.id),
   };
 }

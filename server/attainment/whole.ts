@@ -10,11 +10,28 @@ import { viewAsClosed } from '../ledger/corrections';
 import { viewStanding } from './service';
 
 /** A standing with the figure as it was closed, where one of its months is. */
-export async function viewStandingWhole({ db, replica }: Context, scope: Scope, unit: Unit, period: Period, measure: MeasureCode): Promise<StandingView> {
+export async function viewStandingWhole(
+  { db, replica }: Context,
+  scope: Scope,
+  unit: Unit,
+  period: Period,
+  measure: MeasureCode,
+): Promise<StandingView> {
   // Only a period that reaches into a closed month can have been corrected.
   const isClosed = replica.company!.closedMonths.some((month) => intersect(month, period));
   const view = viewStanding(scope, unit, period, measure, replica.newestDay);
-  // The sums say how much is in no unit; only the deals say how many: a refund is one of them and no deal won.
-  const unassigned = view.unassigned && { ...view.unassigned, deals: await countUnassigned(db, { from: period.from, to: Math.min(period.to, replica.asOf + 1) }) };
-  return { ...view, unassigned, asClosed: isClosed ? await viewAsClosed(db, scope.dataset, unit.id, period, measure) : null };
+  // The sums say how much is in no unit; only the deals say how many: a refund is one of them and
+  // no deal won.
+  const unassigned = view.unassigned && {
+    ...view.unassigned,
+    deals: await countUnassigned(db, {
+      from: period.from,
+      to: Math.min(period.to, replica.asOf + 1),
+    }),
+  };
+  return {
+    ...view,
+    unassigned,
+    asClosed: isClosed ? await viewAsClosed(db, scope.dataset, unit.id, period, measure) : null,
+  };
 }

@@ -17,7 +17,9 @@ export function addBoardRoutes({ implement, context }: Endpoints): void {
   const pages = keepPages(context);
   const boards = new KnownBoards(context);
   implement(routes.listBoards, async ({ scope }) => listBoards(context, scope));
-  implement(routes.createBoard, async ({ scope, principal, body }) => createBoard(context, scope, principal, body));
+  implement(routes.createBoard, async ({ scope, principal, body }) =>
+    createBoard(context, scope, principal, body),
+  );
   implement(routes.withdrawBoard, async ({ scope, principal, params }) => {
     const done = await withdrawBoard(context, scope, principal, params.id);
     boards.forget();
@@ -30,12 +32,26 @@ export function addBoardRoutes({ implement, context }: Endpoints): void {
 
   implement(routes.streamBoard, async ({ params, reply }) => {
     const { scope, settings } = await boards.find(params.secret);
-    const people = new Set(settings.units.flatMap((code) => scope.dataset.tree.memberSpansUnder(scope.findUnit(code).id).map((each) => each.salespersonId)));
+    const people = new Set(
+      settings.units.flatMap((code) =>
+        scope.dataset.tree
+          .memberSpansUnder(scope.findUnit(code).id)
+          .map((each) => each.salespersonId),
+      ),
+    );
     return streamChanges(reply, {
-      replica: context.replica, listener: { key: `board ${hashSecret(params.secret)}`, most: MOST_SCREENS },
-      // Targets and units change seldom, and above those who stand here too: a board asks once more than it must.
-      mayHear: ({ topic, unitIds }: Announcement) => topic !== 'drafts' && (topic !== 'deals' || unitIds === null || unitIds.some((id) => people.has(id))),
-      isStillIn: () => boards.find(params.secret).then(() => true, (error: unknown) => !(error instanceof ProblemError)),
+      replica: context.replica,
+      listener: { key: `board ${hashSecret(params.secret)}`, most: MOST_SCREENS },
+      // Targets and units change seldom, and above those who stand here too: a board asks once more
+      // than it must.
+      mayHear: ({ topic, unitIds }: Announcement) =>
+        topic !== 'drafts' &&
+        (topic !== 'deals' || unitIds === null || unitIds.some((id) => people.has(id))),
+      isStillIn: () =>
+        boards.find(params.secret).then(
+          () => true,
+          (error: unknown) => !(error instanceof ProblemError),
+        ),
     });
   });
 
@@ -44,16 +60,34 @@ export function addBoardRoutes({ implement, context }: Endpoints): void {
     const { tree, asOf } = scope.dataset;
     const person = scope.findUnit(params.code);
     // Only who stands on the board: a link shows that board and nothing else.
-    if (!settings.units.some((code) => tree.memberSpansUnder(tree.findByCode(code)!.id).some((each) => each.salespersonId === person.id && each.from <= asOf && each.to > asOf))) throw new ProblemError('notFound');
+    if (
+      !settings.units.some((code) =>
+        tree
+          .memberSpansUnder(tree.findByCode(code)!.id)
+          .some((each) => each.salespersonId === person.id && each.from <= asOf && each.to > asOf),
+      )
+    )
+      throw new ProblemError('notFound');
     return sendPhoto(reply, await readPhoto(context, scope, params.code));
   });
-  implement(photosRoutes.findPhoto, async ({ params, scope }) => ({ at: (await listPhotos(context.db, [scope.findUnit(params.code)]))[params.code] ?? null }));
-  implement(photosRoutes.getPhoto, async ({ params, scope, reply }) => sendPhoto(reply, await readPhoto(context, scope, params.code)));
-  implement(photosRoutes.savePhoto, async ({ params, scope, principal, request }) => savePhoto(context, scope, principal, params.code, request.body));
-  implement(photosRoutes.removePhoto, async ({ params, scope, principal }) => removePhoto(context, scope, principal, params.code));
+  implement(photosRoutes.findPhoto, async ({ params, scope }) => ({
+    at: (await listPhotos(context.db, [scope.findUnit(params.code)]))[params.code] ?? null,
+  }));
+  implement(photosRoutes.getPhoto, async ({ params, scope, reply }) =>
+    sendPhoto(reply, await readPhoto(context, scope, params.code)),
+  );
+  implement(photosRoutes.savePhoto, async ({ params, scope, principal, request }) =>
+    savePhoto(context, scope, principal, params.code, request.body),
+  );
+  implement(photosRoutes.removePhoto, async ({ params, scope, principal }) =>
+    removePhoto(context, scope, principal, params.code),
+  );
 }
 
-function sendPhoto(reply: { header(name: string, value: string): unknown; send(content: Buffer): unknown }, { type, content }: { type: string; content: Buffer }): never {
+function sendPhoto(
+  reply: { header(name: string, value: string): unknown; send(content: Buffer): unknown },
+  { type, content }: { type: string; content: Buffer },
+): never {
   reply.header('content-type', type);
   reply.header('cache-control', 'private, no-cache');
   return reply.send(content) as never;

@@ -1,7 +1,14 @@
 import { and, desc, eq, isNull, sql } from 'drizzle-orm';
 import type { BoardInput, BoardSummary, NewBoard } from '#contract/schemas/board';
 import type { Role } from '#contract/schemas/access';
-import { buildScope, createSecret, hashSecret, mayDo, type Principal, type Scope } from '../access/index';
+import {
+  buildScope,
+  createSecret,
+  hashSecret,
+  mayDo,
+  type Principal,
+  type Scope,
+} from '../access/index';
 import { recordAudit } from '../audit/record';
 import type { Context } from '../context';
 import type { Queryable } from '../db/client';
@@ -11,38 +18,112 @@ import { ProblemError, assertNoFieldErrors } from '../problem';
 import type { Replica } from '../ledger/replica';
 import { findMeasure } from '../attainment/index';
 
-const COLUMNS = { id: board.id, name: board.name, settings: board.settings, userName: appUser.name, createdAt: board.createdAt };
+const COLUMNS = {
+  id: board.id,
+  name: board.name,
+  settings: board.settings,
+  userName: appUser.name,
+  createdAt: board.createdAt,
+};
 
-function toSummary(row: { id: number; name: string; settings: BoardSummary['settings']; userName: string; createdAt: unknown }): BoardSummary {
+function toSummary(row: {
+  id: number;
+  name: string;
+  settings: BoardSummary['settings'];
+  userName: string;
+  createdAt: unknown;
+}): BoardSummary {
   return { ...row, createdAt: String(row.createdAt) };
 }
 
 /** Boards all of whose units the reader sees. */
 export async function listBoards({ db }: Context, scope: Scope): Promise<BoardSummary[]> {
-  const rows = await db.select(COLUMNS).from(board).innerJoin(appUser, eq(appUser.id, board.createdBy)).where(isNull(board.withdrawnAt)).orderBy(desc(board.id));
-  return rows.filter((row) => row.settings.units.every((code) => scope.dataset.tree.findByCode(code))).map(toSummary);
+  const rows = await db
+    .select(COLUMNS)
+    .from(board)
+    .innerJoin(appUser, eq(appUser.id, board.createdBy))
+    .where(isNull(board.withdrawnAt))
+    .orderBy(desc(board.id));
+  return rows
+    .filter((row) => row.settings.units.every((code) => scope.dataset.tree.findByCode(code)))
+    .map(toSummary);
 }
 
 /** @throws ProblemError unknownUnit, unknownMeasure, invalidInput */
-export async function createBoard({ db }: Context, scope: Scope, principal: Principal, { name, settings }: BoardInput): Promise<NewBoard> {
+export async function createBoard(
+  { db }: Context,
+  scope: Scope,
+  principal: Principal,
+  { name, settings }: BoardInput,
+): Promise<NewBoard> {
   assertNoFieldErrors(name.trim() === '' ? [{ field: 'name', code: 'required' }] : []);
-  const tidy = { ...settings, units: [...new Set(settings.units.map((code) => scope.findUnit(code).code))], measure: findMeasure(scope.dataset, settings.measure).code };
+  const tidy = {
+    ...settings,
+    units: [...new Set(settings.units.map((code) => scope.findUnit(code).code))],
+    measure: findMeasure(scope.dataset, settings.measure).code,
+  };
   const secret = createSecret();
   const made = await db.transaction(async (tx) => {
-    const [row] = await tx.insert(board).values({ name: name.trim(), hash: hashSecret(secret), settings: tidy, createdBy: principal.userId }).returning();
-    await recordAudit(tx, [{ userId: principal.userId, entity: 'board', entityId: String(row!.id), action: 'created', after: { name: row!.name, ...tidy } }]);
+    const [row] = await tx
+      .insert(board)
+      .values({
+        name: name.trim(),
+        hash: hashSecret(secret),
+        settings: tidy,
+        createdBy: principal.userId,
+      })
+      .returning();
+    await recordAudit(tx, [
+      {
+        userId: principal.userId,
+        entity: 'board',
+        entityId: String(row!.id),
+        action: 'created',
+        after: { name: row!.name, ...tidy },
+      },
+    ]);
     return row!;
   });
-  return { secret, board: toSummary({ id: made.id, name: made.name, settings: made.settings, userName: principal.name, createdAt: made.createdAt }) };
+  return {
+    secret,
+    board: toSummary({
+      id: made.id,
+      name: made.name,
+      settings: made.settings,
+      userName: principal.name,
+      createdAt: made.createdAt,
+    }),
+  };
 }
 
 /** Its link shows nothing from now on, also where it is open. @throws ProblemError notFound */
-export async function withdrawBoard({ db }: Context, scope: Scope, principal: Principal, id: number): Promise<Record<string, never>> {
+export async function withdrawBoard(
+  { db }: Context,
+  scope: Scope,
+  principal: Principal,
+  id: number,
+): Promise<Record<string, never>> {
   await db.transaction(async (tx) => {
-    const [found] = await tx.select({ settings: board.settings }).from(board).where(and(eq(board.id, id), isNull(board.withdrawnAt))).for('update');
-    if (!found || !found.settings.units.every((code) => scope.dataset.tree.findByCode(code))) throw new ProblemError('notFound');
-    await tx.update(board).set({ withdrawnAt: sql`now()` as never }).where(eq(board.id, id));
-    await recordAudit(tx, [{ userId: principal.userId, entity: 'board', entityId: String(id), action: 'withdrawn', before: found.settings }]);
+    const [found] = await tx
+      .select({ settings: board.settings })
+      .from(board)
+      .where(and(eq(board.id, id), isNull(board.withdrawnAt)))
+      .for('update');
+    if (!found || !found.settings.units.every((code) => scope.dataset.tree.findByCode(code)))
+      throw new ProblemError('notFound');
+    await tx
+      .update(board)
+      .set({ withdrawnAt: sql`now()` as never })
+      .where(eq(board.id, id));
+    await recordAudit(tx, [
+      {
+        userId: principal.userId,
+        entity: 'board',
+        entityId: String(id),
+        action: 'withdrawn',
+        before: found.settings,
+      },
+    ]);
     await announce(tx, 'boards', null);
   });
   return {};
@@ -69,14 +150,26 @@ export interface BoardRow {
 
 /** @throws ProblemError boardGone when it is withdrawn or unknown, or its maker is gone */
 export async function readBoard(db: Queryable, hash: string): Promise<BoardRow> {
-  const [found] = await db.select({ id: board.id, name: board.name, settings: board.settings, unitId: appUser.unitId, role: appUser.role }).from(board).innerJoin(appUser, eq(appUser.id, board.createdBy))
+  const [found] = await db
+    .select({
+      id: board.id,
+      name: board.name,
+      settings: board.settings,
+      unitId: appUser.unitId,
+      role: appUser.role,
+    })
+    .from(board)
+    .innerJoin(appUser, eq(appUser.id, board.createdBy))
     .where(and(eq(board.hash, hash), isNull(board.withdrawnAt), isNull(appUser.disabledAt)));
   if (!found) throw new ProblemError('boardGone');
   return found;
 }
 
 /** @throws ProblemError boardGone when its maker may not show it any more */
-export function openBoard(replica: Replica, { id, name, settings, unitId, role }: BoardRow): OpenBoard {
+export function openBoard(
+  replica: Replica,
+  { id, name, settings, unitId, role }: BoardRow,
+): OpenBoard {
   if (!mayDo(role, 'plan')) throw new ProblemError('boardGone');
   const scope = buildScope(replica, { unitId });
   const units = settings.units.filter((code) => scope.dataset.tree.findByCode(code));

@@ -9,7 +9,14 @@ import type { Unit } from '#core/units/unit';
 import type { Context } from '../context';
 import type { Queryable } from '../db/client';
 import { ResponseCache } from '../responseCache';
-import { findMeasure, toFigures, toMeasureRecord, toPeriodView, toPlaceView, toUnitSummary } from '../attainment/index';
+import {
+  findMeasure,
+  toFigures,
+  toMeasureRecord,
+  toPeriodView,
+  toPlaceView,
+  toUnitSummary,
+} from '../attainment/index';
 import { listPhotos } from './photos';
 import type { OpenBoard } from './service';
 
@@ -28,65 +35,163 @@ interface KeptPage {
 
 export type BoardPages = ResponseCache<KeptPage>;
 
-/** Pages until a figure changes or anything is announced, a deal's new name as much as a booking: two hundred screens ask for the same at the same moment. */
+/**
+ * Pages until a figure changes or anything is announced, a deal's new name as much as a booking:
+ * two hundred screens ask for the same at the same moment.
+ */
 export function keepPages({ replica }: Context): BoardPages {
   let heard = 0;
   replica.onChange(() => heard++);
-  return new ResponseCache<KeptPage>({ get asOf() { return replica.asOf; }, versionOf: () => heard + replica.versionOf(null) }, MOST_PAGES, () => 1);
+  return new ResponseCache<KeptPage>(
+    {
+      get asOf() {
+        return replica.asOf;
+      },
+      versionOf: () => heard + replica.versionOf(null),
+    },
+    MOST_PAGES,
+    () => 1,
+  );
 }
 
 /** Everything a board shows. @throws ProblemError unknownMeasure */
-export async function viewBoard(context: Context, pages: BoardPages, { name, settings, scope, unitId }: OpenBoard): Promise<BoardView> {
+export async function viewBoard(
+  context: Context,
+  pages: BoardPages,
+  { name, settings, scope, unitId }: OpenBoard,
+): Promise<BoardView> {
   const { dataset } = scope;
   const measure = findMeasure(dataset, settings.measure);
   const company = context.replica.company!;
-  const built = await Promise.all(settings.units.map((code) => pages.find(`${unitId} ${code} ${measure.code}`, {
-    compute: () => buildKeptPage(context.db, dataset, dataset.tree.findByCode(code)!, measure.code), dependencyScopeOf: () => null,
-  })));
+  const built = await Promise.all(
+    settings.units.map((code) =>
+      pages.find(`${unitId} ${code} ${measure.code}`, {
+        compute: () =>
+          buildKeptPage(context.db, dataset, dataset.tree.findByCode(code)!, measure.code),
+        dependencyScopeOf: () => null,
+      }),
+    ),
+  );
   const times = built.flatMap(({ page }) => page.newest.map((deal) => deal.at)).sort();
   return {
-    name, company: dataset.tree.root?.name ?? company.tree.root!.name, measure: toMeasureRecord(measure), isCumulative: measure.isCumulative, currency: dataset.currency, timeZone: company.timeZone, asOf: toIsoDay(dataset.asOf), seconds: settings.seconds,
-    newestAt: times.at(-1) ?? null, pages: built.map(({ page }) => page), photos: Object.assign({}, ...built.map(({ photos }) => photos)) as BoardView['photos'],
+    name,
+    company: dataset.tree.root?.name ?? company.tree.root!.name,
+    measure: toMeasureRecord(measure),
+    isCumulative: measure.isCumulative,
+    currency: dataset.currency,
+    timeZone: company.timeZone,
+    asOf: toIsoDay(dataset.asOf),
+    seconds: settings.seconds,
+    newestAt: times.at(-1) ?? null,
+    pages: built.map(({ page }) => page),
+    photos: Object.assign({}, ...built.map(({ photos }) => photos)) as BoardView['photos'],
   };
 }
 
-async function buildKeptPage(db: Queryable, dataset: Dataset, unit: Unit, measure: MeasureCode): Promise<KeptPage> {
+async function buildKeptPage(
+  db: Queryable,
+  dataset: Dataset,
+  unit: Unit,
+  measure: MeasureCode,
+): Promise<KeptPage> {
   const page = await buildPage(db, dataset, unit, measure);
-  return { page, photos: await listPhotos(db, page.rankings.map((place) => place.unit)) };
+  return {
+    page,
+    photos: await listPhotos(
+      db,
+      page.rankings.map((place) => place.unit),
+    ),
+  };
 }
 
-async function buildPage(db: Queryable, dataset: Dataset, unit: Unit, measure: MeasureCode): Promise<BoardPage> {
-  const [today, month] = [dataset.calendar.periodOf('day', dataset.asOf), dataset.calendar.periodOf('month', dataset.asOf)];
-  const figuresOf = (period: typeof month) => ({ period: toPeriodView(dataset, period), figures: toFigures(dataset, buildStanding(dataset, unit.id, period, measure)) });
-  const people = [...new Set(dataset.tree.memberSpansUnder(unit.id).filter((each) => each.from <= dataset.asOf && each.to > dataset.asOf).map((each) => each.salespersonId))];
+async function buildPage(
+  db: Queryable,
+  dataset: Dataset,
+  unit: Unit,
+  measure: MeasureCode,
+): Promise<BoardPage> {
+  const [today, month] = [
+    dataset.calendar.periodOf('day', dataset.asOf),
+    dataset.calendar.periodOf('month', dataset.asOf),
+  ];
+  const figuresOf = (period: typeof month) => ({
+    period: toPeriodView(dataset, period),
+    figures: toFigures(dataset, buildStanding(dataset, unit.id, period, measure)),
+  });
+  const people = [
+    ...new Set(
+      dataset.tree
+        .memberSpansUnder(unit.id)
+        .filter((each) => each.from <= dataset.asOf && each.to > dataset.asOf)
+        .map((each) => each.salespersonId),
+    ),
+  ];
   const { workingDaysElapsed, workingDays } = dataset.elapsedOf(unit.id, month);
   return {
-    unit: toUnitSummary(unit), today: figuresOf(today), month: figuresOf(month), elapsedShare: workingDaysElapsed / workingDays,
-    excludesDealsOf: people.filter((id) => dataset.sums.omittedPeople.has(id)).map((id) => dataset.tree.find(id)!.name),
-    rankings: buildPlaces(dataset, people, month, measure).map((place) => toPlaceView(dataset, place)),
+    unit: toUnitSummary(unit),
+    today: figuresOf(today),
+    month: figuresOf(month),
+    elapsedShare: workingDaysElapsed / workingDays,
+    excludesDealsOf: people
+      .filter((id) => dataset.sums.omittedPeople.has(id))
+      .map((id) => dataset.tree.find(id)!.name),
+    rankings: buildPlaces(dataset, people, month, measure).map((place) =>
+      toPlaceView(dataset, place),
+    ),
     newest: await loadNewest(db, dataset, unit),
   };
 }
 
-/** The newest won deals with what of them the unit's people have; of a deal that they share, the first of them is named. */
-async function loadNewest(db: Queryable, dataset: Dataset, unit: Unit): Promise<BoardPage['newest']> {
-  const memberSpans = dataset.tree.memberSpansUnder(unit.id)
-    .map((each) => ({ ...each, from: Math.max(each.from, dataset.asOf - DAYS_OF_NEWS, FIRST_DAY), to: Math.min(each.to, dataset.asOf + 1, END_OF_TIME) }))
+/**
+ * The newest won deals with what of them the unit's people have; of a deal that they share, the
+ * first of them is named.
+ */
+async function loadNewest(
+  db: Queryable,
+  dataset: Dataset,
+  unit: Unit,
+): Promise<BoardPage['newest']> {
+  const memberSpans = dataset.tree
+    .memberSpansUnder(unit.id)
+    .map((each) => ({
+      ...each,
+      from: Math.max(each.from, dataset.asOf - DAYS_OF_NEWS, FIRST_DAY),
+      to: Math.min(each.to, dataset.asOf + 1, END_OF_TIME),
+    }))
     .filter((each) => each.from < each.to);
-  const [sp, from, to] = [memberSpans.map((each) => each.salespersonId), memberSpans.map((each) => toIsoDay(each.from)), memberSpans.map((each) => toIsoDay(each.to))];
+  const [sp, from, to] = [
+    memberSpans.map((each) => each.salespersonId),
+    memberSpans.map((each) => toIsoDay(each.from)),
+    memberSpans.map((each) => toIsoDay(each.to)),
+  ];
   const isWon = sql`d.day >= s.f and d.day < s.t and d.status = 'won' and d.voided_at is null`;
-  const { rows } = await db.execute<{ id: number; name: string; product: string | null; credited: number; day: string; at: string }>(sql`
-    with s (sp, f, t) as (select * from unnest(${sql.param(sp)}::int[], ${sql.param(from)}::date[], ${sql.param(to)}::date[])),
+  const { rows } = await db.execute<{
+    id: number;
+    name: string;
+    product: string | null;
+    credited: number;
+    day: string;
+    at: string;
+  }>(sql`
+    with s (sp, f, t) as (select * from unnest(${sql.param(sp)}::int[], ${sql.param(from)}::date[],
+      ${sql.param(to)}::date[])),
     whole as (
-      select d.id, d.day, d.salesperson_id as person, d.credited from s join deal d on d.salesperson_id = s.sp
-      where ${isWon} and d.credited > 0 and not exists (select 1 from deal_credit c where c.deal_id = d.id)
+      select d.id, d.day, d.salesperson_id as person, d.credited from s join deal d on
+        d.salesperson_id = s.sp
+      where ${isWon} and d.credited > 0 and not exists (select 1 from deal_credit c where c.deal_id
+        = d.id)
       order by d.day desc, d.id desc limit ${NEWEST_SHOWN}
     ), split as (
-      select d.id, d.day, (array_agg(c.salesperson_id order by c.position))[1] as person, sum(c.credited)::bigint as credited
+      select d.id, d.day, (array_agg(c.salesperson_id order by c.position))[1] as person,
+        sum(c.credited)::bigint as credited
       from s join deal_credit c on c.salesperson_id = s.sp join deal d on d.id = c.deal_id
-      where ${isWon} and c.credited > 0 group by d.id order by d.day desc, d.id desc limit ${NEWEST_SHOWN}
-    ), newest as (select * from whole union all select * from split order by day desc, id desc limit ${NEWEST_SHOWN})
-    select n.id, u.name, p.name as product, n.credited, n.day::text as day, to_char(d.created_at at time zone 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"') as at
-    from newest n join deal d on d.id = n.id join unit u on u.id = n.person left join product p on p.id = d.product_id order by n.day desc, n.id desc`);
+      where ${isWon} and c.credited > 0 group by d.id order by d.day desc, d.id desc limit
+        ${NEWEST_SHOWN}
+    ), newest as (select * from whole union all select * from split order by day desc, id desc
+      limit ${NEWEST_SHOWN})
+    select n.id, u.name, p.name as product, n.credited, n.day::text as day, to_char(d.created_at at
+      time zone 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"') as at
+    from newest n join deal d on d.id = n.id join unit u on u.id = n.person left join product p on
+      p.id = d.product_id order by n.day desc, n.id desc`);
   return rows.map(({ name, ...row }) => ({ ...row, salespersonName: name }));
 }

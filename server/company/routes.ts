@@ -10,7 +10,8 @@ export function addCompanyRoutes({ implement, context }: Endpoints): void {
   implement(routes.getFirstRun, async () => {
     const { company } = context.replica;
     return {
-      ready: company !== null, isDemo: company?.isDemo ?? false,
+      ready: company !== null,
+      isDemo: company?.isDemo ?? false,
       // A stranger is not told whose server this is.
       name: company?.isDemo ? company.name : null,
     };
@@ -20,14 +21,24 @@ export function addCompanyRoutes({ implement, context }: Endpoints): void {
     const userId = await createCompany(context, body);
     const [user] = await context.db.select().from(appUser).where(eq(appUser.id, userId));
     const csrf = await admitHere(context, userId, request, reply);
-    return toMe(context.replica, { userId, name: user!.name, email: user!.email, role: user!.role, unitId: user!.unitId }, csrf);
+    return toMe(
+      context.replica,
+      { userId, name: user!.name, email: user!.email, role: user!.role, unitId: user!.unitId },
+      csrf,
+    );
   });
 
-  implement(routes.changeCalendar, async ({ body, principal }) => changeCalendar(context, principal.userId, body));
+  implement(routes.changeCalendar, async ({ body, principal }) =>
+    changeCalendar(context, principal.userId, body),
+  );
 
-  implement(routes.changeSharing, async ({ body, principal }) => changeSharing(context, principal.userId, body));
+  implement(routes.changeSharing, async ({ body, principal }) =>
+    changeSharing(context, principal.userId, body),
+  );
 
-  implement(routes.listClosedDays, async ({ query }) => listClosedDays(context, query.from, query.to));
+  implement(routes.listClosedDays, async ({ query }) =>
+    listClosedDays(context, query.from, query.to),
+  );
   implement(routes.changeClosedDays, async ({ body, principal }) => {
     await changeClosedDays(context, principal.userId, body);
     return {};

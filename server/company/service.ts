@@ -18,15 +18,31 @@ export function viewCompany({ replica }: Context): Company {
   const asOf = replica.asOf;
   const month = state.calendar.periodOf('month', asOf);
   const rootId = state.tree.root?.id;
-  const { workingDaysElapsed, workingDays } = elapsedOf(month, asOf, rootId === undefined ? { weekdays: state.weekdays, closed: new Set() } : state.workingDaysOf(rootId));
+  const { workingDaysElapsed, workingDays } = elapsedOf(
+    month,
+    asOf,
+    rootId === undefined
+      ? { weekdays: state.weekdays, closed: new Set() }
+      : state.workingDaysOf(rootId),
+  );
   return {
-    name: state.name, currency: state.currency, timeZone: state.timeZone, weekdays: state.weekdays, isDemo: state.isDemo, sharesTeamLadder: state.sharesTeamLadder,
+    name: state.name,
+    currency: state.currency,
+    timeZone: state.timeZone,
+    weekdays: state.weekdays,
+    isDemo: state.isDemo,
+    sharesTeamLadder: state.sharesTeamLadder,
     calendar: state.calendar.rule,
-    today: toIsoDay(asOf), workingDays: { elapsed: workingDaysElapsed, total: workingDays }, currentPeriod: month.id,
+    today: toIsoDay(asOf),
+    workingDays: { elapsed: workingDaysElapsed, total: workingDays },
+    currentPeriod: month.id,
   };
 }
 
-/** Creates the company in one transaction; returns the administrator's id. @throws ProblemError alreadySetUp, invalidInput */
+/**
+ * Creates the company in one transaction; returns the administrator's id. @throws ProblemError
+ * alreadySetUp, invalidInput
+ */
 export async function createCompany(context: Context, input: FirstRunInput): Promise<number> {
   if (context.replica.company) throw new ProblemError('alreadySetUp');
   assertNoFieldErrors(checkFirstRun(input));
@@ -35,18 +51,43 @@ export async function createCompany(context: Context, input: FirstRunInput): Pro
   const passwordHash = await hashPassword(input.administrator.password);
   const userId = await context.db.transaction(async (tx) => {
     // The primary key admits one row: of two first runs at once, the second fails whole.
-    const made = await tx.insert(company).values({
-      name: input.company.trim(), currency: input.currency, timeZone: input.timeZone, weekdays: input.weekdays,
-      calendar: input.calendar,
-    }).onConflictDoNothing().returning({ id: company.id });
+    const made = await tx
+      .insert(company)
+      .values({
+        name: input.company.trim(),
+        currency: input.currency,
+        timeZone: input.timeZone,
+        weekdays: input.weekdays,
+        calendar: input.calendar,
+      })
+      .onConflictDoNothing()
+      .returning({ id: company.id });
     if (made.length === 0) throw new ProblemError('alreadySetUp');
     const ids = await writeUnits(tx, units, null);
     await saveFirstLists(tx);
     const root = [...units.values()].flat().find((each) => each.kind === 'company')!;
-    const [user] = await tx.insert(appUser).values({
-      email: input.administrator.email.trim(), name: input.administrator.name.trim(), passwordHash, role: 'administrator', unitId: ids.get(root.code)!,
-    }).returning({ id: appUser.id });
-    await recordAudit(tx, [{ userId: user!.id, entity: 'company', entityId: '1', action: 'created', after: { ...input, administrator: { name: input.administrator.name, email: input.administrator.email } } }]);
+    const [user] = await tx
+      .insert(appUser)
+      .values({
+        email: input.administrator.email.trim(),
+        name: input.administrator.name.trim(),
+        passwordHash,
+        role: 'administrator',
+        unitId: ids.get(root.code)!,
+      })
+      .returning({ id: appUser.id });
+    await recordAudit(tx, [
+      {
+        userId: user!.id,
+        entity: 'company',
+        entityId: '1',
+        action: 'created',
+        after: {
+          ...input,
+          administrator: { name: input.administrator.name, email: input.administrator.email },
+        },
+      },
+    ]);
     await announce(tx, 'company', null);
     return user!.id;
   });
@@ -55,18 +96,44 @@ export async function createCompany(context: Context, input: FirstRunInput): Pro
 }
 
 /**
- * Changes the calendar: targets keep the numbers of their periods, which then have other days; deals keep their days and
- * count in whatever period holds them. @throws ProblemError closedMonthsFirst: the figures of a closed month would change
+ * Changes the calendar: targets keep the numbers of their periods, which then have other days;
+ * deals keep their days and
+ * count in whatever period holds them. @throws ProblemError closedMonthsFirst: the figures of a
+ * closed month would change
  */
-export async function changeCalendar(context: Context, userId: number, input: CalendarChange): Promise<Company> {
+export async function changeCalendar(
+  context: Context,
+  userId: number,
+  input: CalendarChange,
+): Promise<Company> {
   const state = context.replica.company!;
   assertNoFieldErrors(checkTimeZone(input.timeZone));
-  const isOther = JSON.stringify(sortKeys(input.calendar)) !== JSON.stringify(sortKeys(state.calendar.rule));
-  if (isOther && state.closedMonths.length > 0) throw new ProblemError('closedMonthsFirst', { count: state.closedMonths.length });
-  const after = { calendar: input.calendar, weekdays: [...input.weekdays].sort(), timeZone: input.timeZone };
+  const isOther =
+    JSON.stringify(sortKeys(input.calendar)) !== JSON.stringify(sortKeys(state.calendar.rule));
+  if (isOther && state.closedMonths.length > 0)
+    throw new ProblemError('closedMonthsFirst', { count: state.closedMonths.length });
+  const after = {
+    calendar: input.calendar,
+    weekdays: [...input.weekdays].sort(),
+    timeZone: input.timeZone,
+  };
   await context.db.transaction(async (tx) => {
     await tx.update(company).set(after);
-    await recordAudit(tx, [{ userId, entity: 'company', entityId: '1', action: 'calendar changed', before: { calendar: state.calendar.rule, weekdays: state.weekdays, timeZone: state.timeZone }, after, reason: input.reason.trim() }]);
+    await recordAudit(tx, [
+      {
+        userId,
+        entity: 'company',
+        entityId: '1',
+        action: 'calendar changed',
+        before: {
+          calendar: state.calendar.rule,
+          weekdays: state.weekdays,
+          timeZone: state.timeZone,
+        },
+        after,
+        reason: input.reason.trim(),
+      },
+    ]);
     await announce(tx, 'company', null);
   });
   await context.replica.afterWrite({ company: true });
@@ -76,7 +143,12 @@ export async function changeCalendar(context: Context, userId: number, input: Ca
 const sortKeys = (rule: object) => Object.entries(rule).sort(([a], [b]) => (a < b ? -1 : 1));
 
 function checkFirstRun(input: FirstRunInput): FieldFault[] {
-  return [...(isCurrency(input.currency) ? [] : [{ field: 'currency', code: 'unknownCurrency' as const }]), ...checkTimeZone(input.timeZone)];
+  return [
+    ...(isCurrency(input.currency)
+      ? []
+      : [{ field: 'currency', code: 'unknownCurrency' as const }]),
+    ...checkTimeZone(input.timeZone),
+  ];
 }
 
 function checkTimeZone(timeZone: string): FieldFault[] {
@@ -91,10 +163,21 @@ function checkTimeZone(timeZone: string): FieldFault[] {
 const always = { from: FIRST_DAY, to: END_OF_TIME, email: null, country: null };
 
 function buildFirstUnits(input: FirstRunInput): Map<string, UnitFacts[]> {
-  const root: UnitFacts = { code: 'company', name: input.company.trim(), kind: 'company', parent: null, ...always };
+  const root: UnitFacts = {
+    code: 'company',
+    name: input.company.trim(),
+    kind: 'company',
+    parent: null,
+    ...always,
+  };
   const units = new Map([[root.code, [root]]]);
   for (const name of input.branches.map((each) => each.trim())) {
-    const base = name.toLowerCase().normalize('NFKD').replace(/[^a-z0-9]+/g, '-').replace(/^-+|-+$/g, '') || 'branch';
+    const base =
+      name
+        .toLowerCase()
+        .normalize('NFKD')
+        .replace(/[^a-z0-9]+/g, '-')
+        .replace(/^-+|-+$/g, '') || 'branch';
     let code = base.slice(0, 36);
     for (let n = 2; units.has(code); n++) code = `${base.slice(0, 36)}-${n}`;
     units.set(code, [{ code, name, kind: 'branch', parent: root.code, ...always }]);
@@ -105,19 +188,49 @@ function buildFirstUnits(input: FirstRunInput): Map<string, UnitFacts[]> {
 function readFirstUnits(input: FirstRunInput): Map<string, UnitFacts[]> {
   const { units, refusals } = readUnitsFile(input.unitsCsv!, null);
   if (refusals.length > 0) {
-    assertNoFieldErrors([{ field: 'unitsCsv', code: 'format', params: { problem: refusals.slice(0, 3).map((each) => `line ${each.line}, ${each.column}: ${each.reason}`).join(' ') } }]);
+    assertNoFieldErrors([
+      {
+        field: 'unitsCsv',
+        code: 'format',
+        params: {
+          problem: refusals
+            .slice(0, 3)
+            .map((each) => `line ${each.line}, ${each.column}: ${each.reason}`)
+            .join(' '),
+        },
+      },
+    ]);
   }
   if (![...units.values()].flat().some((each) => each.kind === 'company')) {
-    assertNoFieldErrors([{ field: 'unitsCsv', code: 'format', params: { problem: 'one row must be of the kind company' } }]);
+    assertNoFieldErrors([
+      {
+        field: 'unitsCsv',
+        code: 'format',
+        params: { problem: 'one row must be of the kind company' },
+      },
+    ]);
   }
   return units;
 }
 
 /** Lets salespeople see their own team's ladder, or no longer. */
-export async function changeSharing(context: Context, userId: number, sharing: { sharesTeamLadder: boolean }): Promise<Company> {
+export async function changeSharing(
+  context: Context,
+  userId: number,
+  sharing: { sharesTeamLadder: boolean },
+): Promise<Company> {
   await context.db.transaction(async (tx) => {
     await tx.update(company).set(sharing);
-    await recordAudit(tx, [{ userId, entity: 'company', entityId: '1', action: 'sharing changed', before: { sharesTeamLadder: context.replica.company!.sharesTeamLadder }, after: sharing }]);
+    await recordAudit(tx, [
+      {
+        userId,
+        entity: 'company',
+        entityId: '1',
+        action: 'sharing changed',
+        before: { sharesTeamLadder: context.replica.company!.sharesTeamLadder },
+        after: sharing,
+      },
+    ]);
     await announce(tx, 'company', null);
   });
   await context.replica.afterWrite({ company: true });

@@ -6,9 +6,19 @@ import { dismissDuplicates, viewCare } from './dataQuality';
 import { listCustomers, viewCustomer, viewProduct } from './service';
 
 export function addCustomerRoutes({ implement, context }: Endpoints): void {
-  implement(routes.listCustomers, async ({ query, scope, principal }) => listCustomers(context, scope, principal, query));
-  implement(routes.getCustomer, async ({ params, scope, principal }) => viewCustomer(context, scope, principal, params.id));
-  implement(productsRoutes.getProduct, async ({ params, scope, principal }) => viewProduct(context, scope, principal, params.id));
-  implement(dataQualityRoutes.getDataQuality, async ({ query, scope, principal }) => viewCare(context, scope, principal, query.recent ?? false));
-  implement(dataQualityRoutes.dismissDuplicates, async ({ body, scope, principal }) => dismissDuplicates(context, scope, principal, body));
+  implement(routes.listCustomers, async ({ query, scope, principal }) =>
+    listCustomers(context, scope, principal, query),
+  );
+  implement(routes.getCustomer, async ({ params, scope, principal }) =>
+    viewCustomer(context, scope, principal, params.id),
+  );
+  implement(productsRoutes.getProduct, async ({ params, scope, principal }) =>
+    viewProduct(context, scope, principal, params.id),
+  );
+  implement(dataQualityRoutes.getDataQuality, async ({ query, scope, principal }) =>
+    viewCare(context, scope, principal, query.recent ?? false),
+  );
+  implement(dataQualityRoutes.dismissDuplicates, async ({ body, scope, principal }) =>
+    dismissDuplicates(context, scope, principal, body),
+  );
 }

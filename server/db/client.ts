@@ -16,17 +16,22 @@ export type Queryable = Database | Transaction;
 const INT8 = 20;
 const DATE = 1082;
 
-// Drizzle asks the driver's common parsers, not those of a pool: a whole number left as text would be joined, not added.
+// Drizzle asks the driver's common parsers, not those of a pool: a whole number left as text would
+// be joined, not added.
 pg.types.setTypeParser(INT8, toSafeInteger);
 pg.types.setTypeParser(DATE, (text) => text);
 
 function toSafeInteger(text: string): number {
   const value = Number(text);
-  if (!Number.isSafeInteger(value)) throw new InexactAmount(`${text} from the database is too large to be exact.`);
+  if (!Number.isSafeInteger(value))
+    throw new InexactAmount(`${text} from the database is too large to be exact.`);
   return value;
 }
 
-/** How long one statement, waiting for a lock, and a transaction in which nothing happens may take, in milliseconds. */
+/**
+ * How long one statement, waiting for a lock, and a transaction in which nothing happens may take,
+ * in milliseconds.
+ */
 export interface TimeLimits {
   statement: number;
   lock: number;
@@ -38,11 +43,22 @@ const ORDINARY: TimeLimits = { statement: 30_000, lock: 10_000, idle: 30_000 };
 const LONG: TimeLimits = { statement: 900_000, lock: 60_000, idle: 120_000 };
 
 /** Opens a pool; nothing connects before the first query. */
-export function openPool(url: string, max = 12, { statement, lock, idle }: TimeLimits = ORDINARY): pg.Pool {
+export function openPool(
+  url: string,
+  max = 12,
+  { statement, lock, idle }: TimeLimits = ORDINARY,
+): pg.Pool {
   // Compiling a query takes longer than any of ours runs.
   const options = `-c jit=off -c statement_timeout=${statement} -c lock_timeout=${lock} -c idle_in_transaction_session_timeout=${idle}`;
-  const pool = new pg.Pool({ connectionString: url, max, connectionTimeoutMillis: 5_000, keepAlive: true, options });
-  // A lost connection is not fatal: its query fails and the next one opens another. The pool listens only while a
+  const pool = new pg.Pool({
+    connectionString: url,
+    max,
+    connectionTimeoutMillis: 5_000,
+    keepAlive: true,
+    options,
+  });
+  // A lost connection is not fatal: its query fails and the next one opens another. The pool
+  // listens only while a
   // connection is idle; one that is lost in the middle of a transaction would end the process.
   pool.on('error', () => undefined);
   pool.on('connect', (client) => client.on('error', () => undefined));
@@ -53,10 +69,19 @@ export function openPool(url: string, max = 12, { statement, lock, idle }: TimeL
 const LISTENER = 'iron ladder listener';
 
 export function openListener(url: string): pg.Client {
-  return new pg.Client({ connectionString: url, application_name: LISTENER, connectionTimeoutMillis: 5_000, query_timeout: 5_000, keepAlive: true });
+  return new pg.Client({
+    connectionString: url,
+    application_name: LISTENER,
+    connectionTimeoutMillis: 5_000,
+    query_timeout: 5_000,
+    keepAlive: true,
+  });
 }
 
-/** @param writers where transactions take their connections, so that they never take all that reading needs */
+/**
+ * @param writers where transactions take their connections, so that they never take all that
+ * reading needs
+ */
 export function openDatabase(pool: pg.Pool, writers: pg.Pool = pool): Database {
   const db = drizzle(pool, { schema: tables });
   if (writers !== pool) {
@@ -66,7 +91,10 @@ export function openDatabase(pool: pg.Pool, writers: pg.Pool = pool): Database {
   return db;
 }
 
-/** The connections of one server, apart by what they are for: whoever waits for a long job keeps nobody else from reading. */
+/**
+ * The connections of one server, apart by what they are for: whoever waits for a long job keeps
+ * nobody else from reading.
+ */
 export interface Connections {
   db: Database;
   /** Reading. */
@@ -75,7 +103,10 @@ export interface Connections {
   writers: pg.Pool;
   /** Imports, their undoing, and reading all totals anew. */
   jobs: pg.Pool;
-  /** Gives up every connection: whoever waits for an answer of a database that hangs gets an error at once. */
+  /**
+   * Gives up every connection: whoever waits for an answer of a database that hangs gets an error
+   * at once.
+   */
   abandon(): void;
   end(): Promise<void>;
 }
@@ -85,7 +116,11 @@ const MOST_WRITING = 8;
 const MOST_JOBS = 4;
 
 export function openConnections(url: string): Connections {
-  const pools = [openPool(url, MOST_READING), openPool(url, MOST_WRITING), openPool(url, MOST_JOBS, LONG)] as const;
+  const pools = [
+    openPool(url, MOST_READING),
+    openPool(url, MOST_WRITING),
+    openPool(url, MOST_JOBS, LONG),
+  ] as const;
   const [pool, writers, jobs] = pools;
   const open = new Set<pg.PoolClient>();
   for (const each of pools) {
@@ -93,9 +128,15 @@ export function openConnections(url: string): Connections {
     each.on('remove', (client) => open.delete(client));
   }
   return {
-    db: openDatabase(pool, writers), pool, writers, jobs,
+    db: openDatabase(pool, writers),
+    pool,
+    writers,
+    jobs,
     abandon: () => {
-      for (const client of open) (client as unknown as { connection: { stream: { destroy(): void } } }).connection.stream.destroy();
+      for (const client of open)
+        (
+          client as unknown as { connection: { stream: { destroy(): void } } }
+        ).connection.stream.destroy();
     },
     end: async () => {
       await Promise.all(pools.map((each) => each.end()));
@@ -104,7 +145,8 @@ export function openConnections(url: string): Connections {
 }
 
 /**
- * What the role that serves may do, where there is one beside the owner: rows, but no tables; and of the record of changes
+ * What the role that serves may do, where there is one beside the owner: rows, but no tables; and
+ * of the record of changes
  * nothing but adding to it.
  */
 const GRANTS = `do $$ begin
@@ -127,16 +169,25 @@ export async function migrateDatabase(pool: pg.Pool): Promise<void> {
     await saveShippedMeasures(db);
     await client.query(GRANTS);
   } finally {
-    await client.query(`select pg_advisory_unlock(${LOCKS.migrate}); reset statement_timeout; reset lock_timeout`).catch(() => undefined);
+    await client
+      .query(
+        `select pg_advisory_unlock(${LOCKS.migrate}); reset statement_timeout; reset lock_timeout`,
+      )
+      .catch(() => undefined);
     client.release();
   }
 }
 
 /**
- * Runs work on one connection in a transaction of its own; rolled back when it throws, or when its result is not to be kept.
+ * Runs work on one connection in a transaction of its own; rolled back when it throws, or when its
+ * result is not to be kept.
  * For work that COPY or temporary tables need a plain connection for.
  */
-export async function inTransaction<Result>(pool: pg.Pool, work: (client: pg.PoolClient) => Promise<Result>, isKept: (result: Result) => boolean = () => true): Promise<Result> {
+export async function inTransaction<Result>(
+  pool: pg.Pool,
+  work: (client: pg.PoolClient) => Promise<Result>,
+  isKept: (result: Result) => boolean = () => true,
+): Promise<Result> {
   const client = await pool.connect();
   let failure: unknown = null;
   try {

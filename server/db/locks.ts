@@ -1,2 +1,10 @@
 /** Advisory locks, one number a job: who holds one does it, the others wait or leave it. */
-export const LOCKS = { migrate: 741001, fold: 741002, targets: 741003, recordImported: 741004, activities: 741005, rates: 741006, feed: 741007 } as const;
+export const LOCKS = {
+  migrate: 741001,
+  fold: 741002,
+  targets: 741003,
+  recordImported: 741004,
+  activities: 741005,
+  rates: 741006,
+  feed: 741007,
+} as const;

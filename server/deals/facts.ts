@@ -49,6 +49,22 @@ export interface DealFacts {
   notes: string | null;
 }
 
-export function toContributions({ status, closedOn, openedOn, quantity, credits }: Pick<DealFacts, 'status' | 'closedOn' | 'openedOn' | 'quantity' | 'credits'>, voided = false): Contribution[] {
-  return contributionsOf({ status, closedOn, openedOn, voided, credits, quantity: quantity === null ? null : Math.round(quantity * QUANTITY_SCALE) });
+export function toContributions(
+  {
+    status,
+    closedOn,
+    openedOn,
+    quantity,
+    credits,
+  }: Pick<DealFacts, 'status' | 'closedOn' | 'openedOn' | 'quantity' | 'credits'>,
+  voided = false,
+): Contribution[] {
+  return contributionsOf({
+    status,
+    closedOn,
+    openedOn,
+    voided,
+    credits,
+    quantity: quantity === null ? null : Math.round(quantity * QUANTITY_SCALE),
+  });
 }

@@ -13,7 +13,10 @@ import { hasUnit, IS_UNASSIGNED } from '../ledger/unassigned';
 import { cutTo, ofMemberSpans, spansOf } from './repository';
 
 /** Which deals a list is about; `memberSpans` null: all, also those in no unit. */
-export interface DealFilter extends Omit<DealFilterQuery, 'unit' | 'period' | 'amountFrom' | 'amountTo'> {
+export interface DealFilter extends Omit<
+  DealFilterQuery,
+  'unit' | 'period' | 'amountFrom' | 'amountTo'
+> {
   memberSpans: readonly MemberSpan[] | null;
   span: DaySpan | null;
   today: Day;
@@ -22,12 +25,18 @@ export interface DealFilter extends Omit<DealFilterQuery, 'unit' | 'period' | 'a
   most: number | null;
 }
 
-/** The memberSpans a caller's deals must lie in; null for someone who sees everything, also what stands in no unit. */
+/**
+ * The memberSpans a caller's deals must lie in; null for someone who sees everything, also what
+ * stands in no unit.
+ */
 export function memberSpansOf(scope: Scope, principal: Pick<Principal, 'unitId'>) {
   return scope.isWhole ? null : scope.dataset.tree.memberSpansUnder(principal.unitId);
 }
 
-/** What a query asks for, within what its sender may see. @throws ProblemError unknownUnit, unknownPeriod, invalidInput */
+/**
+ * What a query asks for, within what its sender may see. @throws ProblemError unknownUnit,
+ * unknownPeriod, invalidInput
+ */
 export function readFilter(query: DealFilterQuery, scope: Scope, principal: Principal): DealFilter {
   const { unit: unitCode, period, amountFrom: _from, amountTo: _to, search, ...rest } = query;
   const unit = unitCode ? scope.findUnit(unitCode) : null;
@@ -44,24 +53,45 @@ export function readFilter(query: DealFilterQuery, scope: Scope, principal: Prin
   const [least, most] = [amount('amountFrom'), amount('amountTo')];
   assertNoFieldErrors(faults);
   return {
-    ...rest, search: search?.trim(), least, most, today: scope.dataset.asOf,
-    memberSpans: isOwn ? memberSpansOf(scope, principal) : scope.dataset.tree.memberSpansUnder(unit.id),
+    ...rest,
+    search: search?.trim(),
+    least,
+    most,
+    today: scope.dataset.asOf,
+    memberSpans: isOwn
+      ? memberSpansOf(scope, principal)
+      : scope.dataset.tree.memberSpansUnder(unit.id),
     span: period ? findPeriod(scope.dataset, period) : null,
   };
 }
 
 /** The condition on `deal d`. */
 export function whereOf(filter: DealFilter): SQL {
-  const parts: SQL[] = [ofMemberSpans(filter.memberSpans, filter.span), filter.voided ? sql`d.voided_at is not null` : sql`d.voided_at is null`];
+  const parts: SQL[] = [
+    ofMemberSpans(filter.memberSpans, filter.span),
+    filter.voided ? sql`d.voided_at is not null` : sql`d.voided_at is null`,
+  ];
   const when = (asked: unknown, condition: () => SQL) => {
-    if (asked !== undefined && asked !== null && asked !== false && asked !== '') parts.push(condition());
+    if (asked !== undefined && asked !== null && asked !== false && asked !== '')
+      parts.push(condition());
   };
-  when(filter.span, () => sql`d.day >= ${toIsoDay(filter.span!.from)} and d.day < ${toIsoDay(filter.span!.to)}`);
+  when(
+    filter.span,
+    () => sql`d.day >= ${toIsoDay(filter.span!.from)} and d.day < ${toIsoDay(filter.span!.to)}`,
+  );
   when(filter.status, () => sql`d.status = ${filter.status}`);
   for (const list of LISTS) {
-    when(filter[list], () => sql`d.${sql.identifier(`${sqlNameOf(list)}_id`)} = (select coalesce(merged_into, id) from ${LIST_TABLES[list]} where lower(name) = lower(${filter[list]}))`);
+    when(
+      filter[list],
+      () =>
+        sql`d.${sql.identifier(`${sqlNameOf(list)}_id`)} = (select coalesce(merged_into, id) from
+          ${LIST_TABLES[list]} where lower(name) = lower(${filter[list]}))`,
+    );
   }
-  when(filter.salesperson, () => sql`d.salesperson_id = (select id from unit where code = ${filter.salesperson})`);
+  when(
+    filter.salesperson,
+    () => sql`d.salesperson_id = (select id from unit where code = ${filter.salesperson})`,
+  );
   when(filter.currency, () => sql`d.currency = ${filter.currency}`);
   when(filter.least, () => sql`d.credited >= ${filter.least}`);
   when(filter.most, () => sql`d.credited <= ${filter.most}`);
@@ -73,13 +103,17 @@ export function whereOf(filter: DealFilter): SQL {
   when(filter.changedSince, () => sql`d.changed_at >= ${filter.changedSince}::date`);
   when(filter.search, () => {
     const like = `%${filter.search!.replace(/[\\%_]/g, '\\$&')}%`;
-    return sql`(d.code ilike ${like} or d.notes ilike ${like} or d.customer_id in (select coalesce(merged_into, id) from customer where name ilike ${like})
+    return sql`(d.code ilike ${like} or d.notes ilike ${like} or d.customer_id in (select
+      coalesce(merged_into, id) from customer where name ilike ${like})
       or d.salesperson_id in (select id from unit where name ilike ${like}))`;
   });
   return sql.join(parts, sql` and `);
 }
 
-/** What of a deal counts for those a list is about, as in every figure of theirs: of a split deal their parts, not the whole. */
+/**
+ * What of a deal counts for those a list is about, as in every figure of theirs: of a split deal
+ * their parts, not the whole.
+ */
 export interface CreditedPart {
   /** Joined to `deal d`. */
   join: SQL;
@@ -89,9 +123,13 @@ export interface CreditedPart {
 
 export function creditedPartOf({ memberSpans, span, unassigned }: DealFilter): CreditedPart {
   if (memberSpans === null && !unassigned) return { join: sql``, amount: sql`d.credited` };
-  const isTheirs = unassigned ? sql`not ${hasUnit(sql`c.salesperson_id`)}` : sql`exists (select from ${spansOf(cutTo(memberSpans!, span))} where s.id = c.salesperson_id and d.day >= s.f and d.day < s.t)`;
+  const isTheirs = unassigned
+    ? sql`not ${hasUnit(sql`c.salesperson_id`)}`
+    : sql`exists (select from ${spansOf(cutTo(memberSpans!, span))} where s.id = c.salesperson_id
+      and d.day >= s.f and d.day < s.t)`;
   return {
-    join: sql`left join (select c.deal_id, sum(c.credited)::bigint as credited from deal_credit c join deal d on d.id = c.deal_id where ${isTheirs} group by 1) part on part.deal_id = d.id`,
+    join: sql`left join (select c.deal_id, sum(c.credited)::bigint as credited from deal_credit c
+      join deal d on d.id = c.deal_id where ${isTheirs} group by 1) part on part.deal_id = d.id`,
     amount: sql`coalesce(part.credited, d.credited)`,
   };
 }

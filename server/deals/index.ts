@@ -6,4 +6,12 @@ export { sumsOf } from './page';
 export { voidStored } from './service';
 export { loadGroups } from './groups';
 export { loadHistory } from './history';
-export { DEAL_COLUMNS, DEAL_JOINS, inMemberSpans, loadDeal, pastColumns, toDeal, type DealRecord } from './repository';
+export {
+  DEAL_COLUMNS,
+  DEAL_JOINS,
+  inMemberSpans,
+  loadDeal,
+  pastColumns,
+  toDeal,
+  type DealRecord,
+} from './repository';

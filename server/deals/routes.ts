@@ -23,15 +23,25 @@ export function addDealRoutes({ implement, context }: Endpoints): void {
 
   implement(routes.listDeals, async ({ query, scope, principal }) => {
     const { sort = 'day', order = 'desc', cursor, limit = PAGE, ...filter } = query;
-    return loadDealPage(context, readFilter(filter, scope, principal), { sort, isUp: order === 'asc' }, cursor, limit);
+    return loadDealPage(
+      context,
+      readFilter(filter, scope, principal),
+      { sort, isUp: order === 'asc' },
+      cursor,
+      limit,
+    );
   });
-  implement(routes.groupDeals, async ({ query: { by, ...filter }, scope, principal }) => loadGroups(db, scope.dataset, readFilter(filter, scope, principal), by));
+  implement(routes.groupDeals, async ({ query: { by, ...filter }, scope, principal }) =>
+    loadGroups(db, scope.dataset, readFilter(filter, scope, principal), by),
+  );
   const findDeal = async (id: number, scope: Scope, principal: Principal) => {
     const deal = await loadDeal(db, id, memberSpansOf(scope, principal));
     if (!deal) throw new ProblemError('unknownDeal', { deal: id });
     return deal;
   };
-  implement(routes.getDealRefunds, async ({ params, scope, principal }) => loadRefunds(db, await findDeal(params.id, scope, principal)));
+  implement(routes.getDealRefunds, async ({ params, scope, principal }) =>
+    loadRefunds(db, await findDeal(params.id, scope, principal)),
+  );
   implement(routes.getDealContributions, async ({ params, scope, principal }) => {
     const deal = await findDeal(params.id, scope, principal);
     return findDealContributions(scope, deal, await loadCredits(db, params.id));
@@ -39,9 +49,16 @@ export function addDealRoutes({ implement, context }: Endpoints): void {
 
   implement(routes.getDeal, async ({ params, scope, principal }) => {
     const deal = await findDeal(params.id, scope, principal);
-    return { ...deal, canEdit: mayDo(principal.role, 'book') && await ownsDeal(db, deal.id, memberSpansOf(scope, principal)) };
+    return {
+      ...deal,
+      canEdit:
+        mayDo(principal.role, 'book') &&
+        (await ownsDeal(db, deal.id, memberSpansOf(scope, principal))),
+    };
   });
-  implement(routes.getDealHistory, async ({ params, scope, principal }) => loadHistory(db, (await findDeal(params.id, scope, principal)).id, scope));
+  implement(routes.getDealHistory, async ({ params, scope, principal }) =>
+    loadHistory(db, (await findDeal(params.id, scope, principal)).id, scope),
+  );
 
   implement(routes.bookDeal, async ({ body, scope, principal, request }) => {
     const key = readRetryKey(request.headers['idempotency-key'], body);
@@ -49,18 +66,37 @@ export function addDealRoutes({ implement, context }: Endpoints): void {
   });
 
   implement(routes.updateDeal, async ({ params, body, scope, principal }) =>
-    updateDeal(context, { scope, principal }, params.id, body.deal, body.version, body.reason ?? body.deal.reason));
+    updateDeal(
+      context,
+      { scope, principal },
+      params.id,
+      body.deal,
+      body.version,
+      body.reason ?? body.deal.reason,
+    ),
+  );
   implement(routes.voidDeal, async ({ params, body, scope, principal }) =>
-    voidDeal(context, { scope, principal }, params.id, body.version, body.reason));
+    voidDeal(context, { scope, principal }, params.id, body.version, body.reason),
+  );
   implement(routes.restoreDeal, async ({ params, body, scope, principal }) =>
-    restoreDeal(context, { scope, principal }, params.id, body.version, body.reason));
+    restoreDeal(context, { scope, principal }, params.id, body.version, body.reason),
+  );
 
   implement(routes.listDealViews, async ({ principal }) => listViews(context, principal));
-  implement(routes.saveDealView, async ({ body, scope, principal }) => saveView(context, scope, principal, body));
-  implement(routes.removeDealView, async ({ params, principal }) => removeView(context, principal, params.id));
+  implement(routes.saveDealView, async ({ body, scope, principal }) =>
+    saveView(context, scope, principal, body),
+  );
+  implement(routes.removeDealView, async ({ params, principal }) =>
+    removeView(context, principal, params.id),
+  );
 
   implement(correctionsRoutes.listCorrections, async ({ query, scope }) => {
-    const corrections = await listCorrections(db, scope.dataset, scope.findUnit(query.unit).id, findPeriod(scope.dataset, query.period));
+    const corrections = await listCorrections(
+      db,
+      scope.dataset,
+      scope.findUnit(query.unit).id,
+      findPeriod(scope.dataset, query.period),
+    );
     return { corrections, revenue: corrections.reduce((sum, each) => sum + each.revenue, 0) };
   });
 }

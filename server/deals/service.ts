@@ -38,19 +38,27 @@ function checkInput(context: Context, { scope }: Caller, input: DealInput): Deal
  * Books a deal: row, credits, ledger entries, audit and announcement stand or fall together.
  * With a `key`, a retry gets the first answer and books nothing.
  */
-export async function bookDeal(context: Context, caller: Caller, input: DealInput, key: RetryKey | null): Promise<SavedDeal> {
+export async function bookDeal(
+  context: Context,
+  caller: Caller,
+  input: DealInput,
+  key: RetryKey | null,
+): Promise<SavedDeal> {
   const { userId } = caller.principal;
   const answered = key === null ? null : await findAnswer(context.db, userId, key);
   if (answered) return answered;
   const facts = checkInput(context, caller, input);
   const before = placeBefore(caller.scope, facts);
-  const deal = await insertBooked(context, caller, { facts, key, reason: input.reason }).catch(async (error: unknown) => {
-    // A retry sent while the first was still under way loses on the key, or on the deal's own id before it.
-    const mayBeRetry = key !== null && (error === LOST_RACE || error instanceof ProblemError);
-    const first = mayBeRetry ? await findAnswer(context.db, userId, key) : null;
-    if (first) return first.deal;
-    throw error;
-  });
+  const deal = await insertBooked(context, caller, { facts, key, reason: input.reason }).catch(
+    async (error: unknown) => {
+      // A retry sent while the first was still under way loses on the key, or on the deal's own id
+      // before it.
+      const mayBeRetry = key !== null && (error === LOST_RACE || error instanceof ProblemError);
+      const first = mayBeRetry ? await findAnswer(context.db, userId, key) : null;
+      if (first) return first.deal;
+      throw error;
+    },
+  );
   await context.replica.afterWrite();
   return { deal, effect: tellEffect(context, caller, facts, before) };
 }
@@ -61,44 +69,100 @@ interface Booking {
   reason: string | undefined;
 }
 
-async function insertBooked(context: Context, caller: Caller, { facts, key, reason }: Booking): Promise<Deal> {
+async function insertBooked(
+  context: Context,
+  caller: Caller,
+  { facts, key, reason }: Booking,
+): Promise<Deal> {
   const { userId } = caller.principal;
   const contributions = toContributions(facts);
   refuseInexact(context, facts, contributions);
   refuseOwnCommission(caller, facts, null);
-  return translateUnique(facts.code, () => context.db.transaction(async (tx) => {
-    const id = await insertDeal(tx, facts, await findRefunded(tx, facts, memberSpansOf(caller.scope, caller.principal)), userId);
-    await appendEntries(tx, contributions);
-    await recordCorrections(tx, caller.scope.dataset, contributions, { userId, dealId: id, action: 'booked', reason });
-    const stored = (await loadDeal(tx, id, null))!;
-    await recordAudit(tx, [{ userId, entity: 'deal', entityId: String(id), action: 'booked', after: await loadRecord(tx, id), reason: reason?.trim() || null }]);
-    await announce(tx, 'deals', facts.credits.map((credit) => credit.salespersonId));
-    if (key) await saveAnswer(tx, userId, key, { deal: stored, effect: null });
-    return stored;
-  }));
+  return translateUnique(facts.code, () =>
+    context.db.transaction(async (tx) => {
+      const id = await insertDeal(
+        tx,
+        facts,
+        await findRefunded(tx, facts, memberSpansOf(caller.scope, caller.principal)),
+        userId,
+      );
+      await appendEntries(tx, contributions);
+      await recordCorrections(tx, caller.scope.dataset, contributions, {
+        userId,
+        dealId: id,
+        action: 'booked',
+        reason,
+      });
+      const stored = (await loadDeal(tx, id, null))!;
+      await recordAudit(tx, [
+        {
+          userId,
+          entity: 'deal',
+          entityId: String(id),
+          action: 'booked',
+          after: await loadRecord(tx, id),
+          reason: reason?.trim() || null,
+        },
+      ]);
+      await announce(
+        tx,
+        'deals',
+        facts.credits.map((credit) => credit.salespersonId),
+      );
+      if (key) await saveAnswer(tx, userId, key, { deal: stored, effect: null });
+      return stored;
+    }),
+  );
 }
 
-/** Who plans says what commission there is; nobody else sets or changes it, and not their own. @throws ProblemError invalidInput */
-function refuseOwnCommission({ principal }: Caller, { commissionRate }: DealFacts, stored: number | null): void {
+/**
+ * Who plans says what commission there is; nobody else sets or changes it, and not their own.
+ * @throws ProblemError invalidInput
+ */
+function refuseOwnCommission(
+  { principal }: Caller,
+  { commissionRate }: DealFacts,
+  stored: number | null,
+): void {
   if (mayDo(principal.role, 'plan') || commissionRate === stored) return;
   assertNoFieldErrors([{ field: 'commissionRate', code: 'notYours' }]);
 }
 
-/** No deal is taken with which the totals would not be exact any more. @throws ProblemError invalidInput */
-function refuseInexact({ replica }: Context, facts: DealFacts, after: readonly Contribution[], before: readonly Contribution[] = []): void {
+/**
+ * No deal is taken with which the totals would not be exact any more. @throws ProblemError
+ * invalidInput
+ */
+function refuseInexact(
+  { replica }: Context,
+  facts: DealFacts,
+  after: readonly Contribution[],
+  before: readonly Contribution[] = [],
+): void {
   if (replica.staysExact(after, before)) return;
-  const field = replica.staysExact(after.filter((each) => each.part !== 'quantity'), before) ? 'quantity' : 'amount';
+  const field = replica.staysExact(
+    after.filter((each) => each.part !== 'quantity'),
+    before,
+  )
+    ? 'quantity'
+    : 'amount';
   assertNoFieldErrors([{ field: facts.lines ? 'amount' : field, code: 'totalTooLarge' }]);
 }
 
 const LOST_RACE = new Error('The same request is being answered.');
 
 /** Turns the database's word for "exists already" into the catalogue's. */
-async function translateUnique<T>(code: string | null, work: () => Promise<T>, tries = 3): Promise<T> {
+async function translateUnique<T>(
+  code: string | null,
+  work: () => Promise<T>,
+  tries = 3,
+): Promise<T> {
   try {
     return await work();
   } catch (error) {
-    const cause = ((error as { cause?: unknown }).cause ?? error) as { code?: string; constraint?: string };
+    const cause = ((error as { cause?: unknown }).cause ?? error) as {
+      code?: string;
+      constraint?: string;
+    };
     if (cause.code !== UNIQUE_VIOLATION) throw error;
     if (cause.constraint === 'answered_request_key') throw LOST_RACE;
     if (cause.constraint !== 'deal_code') throw error;
@@ -108,45 +172,97 @@ async function translateUnique<T>(code: string | null, work: () => Promise<T>, t
   }
 }
 
-/** Changes a deal from the version the caller saw; a newer one is a clash, nothing is overwritten. */
-export async function updateDeal(context: Context, caller: Caller, id: number, input: DealInput, version: number, reason?: string): Promise<SavedDeal> {
+/**
+ * Changes a deal from the version the caller saw; a newer one is a clash, nothing is overwritten.
+ */
+export async function updateDeal(
+  context: Context,
+  caller: Caller,
+  id: number,
+  input: DealInput,
+  version: number,
+  reason?: string,
+): Promise<SavedDeal> {
   const facts = checkInput(context, caller, input);
   const before = placeBefore(caller.scope, facts);
-  const deal = await translateUnique(facts.code, () => changeDeal(context, caller, id, version, 'changed', reason ?? null, async (tx, stored) => {
-    refuseInexact(context, facts, toContributions(facts), stored);
-    refuseOwnCommission(caller, facts, (await loadDeal(tx, id, null))!.commissionRate);
-    await replaceDeal(tx, id, facts, await findRefunded(tx, facts, memberSpansOf(caller.scope, caller.principal), id));
-    return facts;
-  }));
+  const deal = await translateUnique(facts.code, () =>
+    changeDeal(context, caller, id, version, 'changed', reason ?? null, async (tx, stored) => {
+      refuseInexact(context, facts, toContributions(facts), stored);
+      refuseOwnCommission(caller, facts, (await loadDeal(tx, id, null))!.commissionRate);
+      await replaceDeal(
+        tx,
+        id,
+        facts,
+        await findRefunded(tx, facts, memberSpansOf(caller.scope, caller.principal), id),
+      );
+      return facts;
+    }),
+  );
   return { deal, effect: tellEffect(context, caller, facts, before) };
 }
 
-export async function voidDeal(context: Context, caller: Caller, id: number, version: number, reason: string): Promise<SavedDeal> {
-  const deal = await changeDeal(context, caller, id, version, 'voided', reason, (tx) => setVoided(tx, id, reason));
+export async function voidDeal(
+  context: Context,
+  caller: Caller,
+  id: number,
+  version: number,
+  reason: string,
+): Promise<SavedDeal> {
+  const deal = await changeDeal(context, caller, id, version, 'voided', reason, (tx) =>
+    setVoided(tx, id, reason),
+  );
   return { deal, effect: null };
 }
 
 /**
- * Voids the deal of that code in the caller's transaction, whatever its version. @returns false where it is voided already
+ * Voids the deal of that code in the caller's transaction, whatever its version. @returns false
+ * where it is voided already
  * @throws ProblemError unknownDeal
  */
-export async function voidStored(tx: Queryable, caller: Caller, code: string, reason: string): Promise<boolean> {
-  const { rows: [row] } = await tx.execute<{ id: number; voided: boolean }>(sql`select id, voided_at is not null as voided from deal where code = ${code} for update`);
+export async function voidStored(
+  tx: Queryable,
+  caller: Caller,
+  code: string,
+  reason: string,
+): Promise<boolean> {
+  const {
+    rows: [row],
+  } = await tx.execute<{ id: number; voided: boolean }>(
+    sql`select id, voided_at is not null as voided from deal where code = ${code} for update`,
+  );
   if (!row) throw new ProblemError('unknownDeal', { deal: code });
   if (row.voided) return false;
-  await changeIn(tx, caller, row.id, null, 'voided', reason, (each) => setVoided(each, row.id, reason));
+  await changeIn(tx, caller, row.id, null, 'voided', reason, (each) =>
+    setVoided(each, row.id, reason),
+  );
   return true;
 }
 
-export async function restoreDeal(context: Context, caller: Caller, id: number, version: number, reason?: string): Promise<SavedDeal> {
-  const deal = await changeDeal(context, caller, id, version, 'restored', reason ?? null, (tx) => setVoided(tx, id, null));
+export async function restoreDeal(
+  context: Context,
+  caller: Caller,
+  id: number,
+  version: number,
+  reason?: string,
+): Promise<SavedDeal> {
+  const deal = await changeDeal(context, caller, id, version, 'restored', reason ?? null, (tx) =>
+    setVoided(tx, id, null),
+  );
   return { deal, effect: null };
 }
 
 async function changeDeal(
-  context: Context, caller: Caller, id: number, version: number, action: string, reason: string | null, write: Write,
+  context: Context,
+  caller: Caller,
+  id: number,
+  version: number,
+  action: string,
+  reason: string | null,
+  write: Write,
 ): Promise<Deal> {
-  const deal = await context.db.transaction((tx) => changeIn(tx, caller, id, version, action, reason, write));
+  const deal = await context.db.transaction((tx) =>
+    changeIn(tx, caller, id, version, action, reason, write),
+  );
   await context.replica.afterWrite();
   return deal;
 }
@@ -154,14 +270,25 @@ async function changeDeal(
 /** Changes a stored deal, of which is handed in what it contributes. */
 type Write = (tx: Queryable, stored: readonly Contribution[]) => Promise<unknown>;
 
-/** The frame of every change to a stored deal: lock, compare versions (null: whichever it is), write, and append the difference it makes. */
+/**
+ * The frame of every change to a stored deal: lock, compare versions (null: whichever it is),
+ * write, and append the difference it makes.
+ */
 async function changeIn(
-  tx: Queryable, { principal, scope }: Caller, id: number, version: number | null, action: string, reason: string | null, write: Write,
+  tx: Queryable,
+  { principal, scope }: Caller,
+  id: number,
+  version: number | null,
+  action: string,
+  reason: string | null,
+  write: Write,
 ): Promise<Deal> {
   const before = await loadDeal(tx, id, memberSpansOf(scope, principal), true);
   if (!before) throw new ProblemError('unknownDeal', { deal: id });
-  if (!await ownsDeal(tx, id, memberSpansOf(scope, principal))) throw new ProblemError('dealOfOthers', { name: before.salespersonName });
-  if (version !== null && before.version !== version) throw new ProblemError('dealChanged', { yours: version, theirs: before.version });
+  if (!(await ownsDeal(tx, id, memberSpansOf(scope, principal))))
+    throw new ProblemError('dealOfOthers', { name: before.salespersonName });
+  if (version !== null && before.version !== version)
+    throw new ProblemError('dealChanged', { yours: version, theirs: before.version });
   const creditsBefore = await loadCredits(tx, id);
   const recordBefore = await loadRecord(tx, id);
   const contributed = contributionsOfStored(before, creditsBefore);
@@ -170,34 +297,81 @@ async function changeIn(
   await refuseUnderRefunds(tx, after);
   const creditsAfter = await loadCredits(tx, id);
   const contributions = contributionsOfStored(after, creditsAfter);
-  const touched = before.customer !== after.customer || before.product !== after.product ? touchesOf(contributions) : [];
+  const touched =
+    before.customer !== after.customer || before.product !== after.product
+      ? touchesOf(contributions)
+      : [];
   const difference = differenceOf(contributed, contributions);
   await appendEntries(tx, [...difference, ...touched]);
-  await recordCorrections(tx, scope.dataset, difference, { userId: principal.userId, dealId: id, action, reason });
-  await recordAudit(tx, [{ userId: principal.userId, entity: 'deal', entityId: String(id), action, before: recordBefore, after: await loadRecord(tx, id), reason }]);
-  await announce(tx, 'deals', [...creditsBefore, ...creditsAfter].map((credit) => credit.salespersonId));
+  await recordCorrections(tx, scope.dataset, difference, {
+    userId: principal.userId,
+    dealId: id,
+    action,
+    reason,
+  });
+  await recordAudit(tx, [
+    {
+      userId: principal.userId,
+      entity: 'deal',
+      entityId: String(id),
+      action,
+      before: recordBefore,
+      after: await loadRecord(tx, id),
+      reason,
+    },
+  ]);
+  await announce(
+    tx,
+    'deals',
+    [...creditsBefore, ...creditsAfter].map((credit) => credit.salespersonId),
+  );
   return after;
 }
 
-function contributionsOfStored({ status, closedOn, openedOn, quantity, voidedAt }: Deal, credits: DealFacts['credits']) {
+function contributionsOfStored(
+  { status, closedOn, openedOn, quantity, voidedAt }: Deal,
+  credits: DealFacts['credits'],
+) {
   const day = (text: string | null) => (text === null ? null : parseDay(text));
-  return toContributions({ status, closedOn: day(closedOn), openedOn: day(openedOn), quantity, credits }, voidedAt !== null);
+  return toContributions(
+    { status, closedOn: day(closedOn), openedOn: day(openedOn), quantity, credits },
+    voidedAt !== null,
+  );
 }
 
-/** Another customer changes no sum, but what is counted apart: an entry of nothing tells every reader to look at the day again. */
+/**
+ * Another customer changes no sum, but what is counted apart: an entry of nothing tells every
+ * reader to look at the day again.
+ */
 function touchesOf(contributions: readonly Contribution[]): Contribution[] {
-  return contributions.filter((each) => each.part === 'won').map((each) => ({ ...each, amount: 0 }));
+  return contributions
+    .filter((each) => each.part === 'won')
+    .map((each) => ({ ...each, amount: 0 }));
 }
 
-/** The place of the first-named salesperson in the deal's month; null for what does not count, or of whom the caller sees no figures. */
+/**
+ * The place of the first-named salesperson in the deal's month; null for what does not count, or of
+ * whom the caller sees no figures.
+ */
 function placeBefore({ dataset, sees }: Scope, facts: DealFacts): PlaceOfOne | null {
   const unitId = facts.credits[0]!.salespersonId;
-  return facts.status === 'won' && sees(unitId) ? placeOf(dataset, unitId, dataset.calendar.periodOf('month', facts.closedOn!)) : null;
+  return facts.status === 'won' && sees(unitId)
+    ? placeOf(dataset, unitId, dataset.calendar.periodOf('month', facts.closedOn!))
+    : null;
 }
 
-function tellEffect({ replica }: Context, { principal, scope }: Caller, facts: DealFacts, before: PlaceOfOne | null) {
+function tellEffect(
+  { replica }: Context,
+  { principal, scope }: Caller,
+  facts: DealFacts,
+  before: PlaceOfOne | null,
+) {
   const dataset = replica.datasetFor(principal.unitId);
   const after = placeBefore({ ...scope, dataset }, facts);
   const period = after && dataset.calendar.periodOf('month', facts.closedOn!);
-  return period && { sentence: describeEffect(dataset, facts.credits[0]!.salespersonId, period, before, after) };
+  return (
+    period && {
+      sentence: describeEffect(dataset, facts.credits[0]!.salespersonId, period, before, after),
+    }
+  );
 }

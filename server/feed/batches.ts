@@ -9,20 +9,27 @@ interface Waiting {
 const MOST_AT_ONCE = 200;
 
 /**
- * Gathers what arrives while a transaction is under way and takes it in the next: a source that sends hundreds a second
+ * Gathers what arrives while a transaction is under way and takes it in the next: a source that
+ * sends hundreds a second
  * costs a few transactions, and each sender is answered only when its own is committed.
  */
 export class Batches {
   private waiting = new Map<number, Waiting[]>();
   private running = new Set<number>();
 
-  /** `take` writes a batch; `publish` brings it into the figures: it is waited for before the answers, but not before the next batch. */
-  constructor(private take: (incoming: readonly Incoming[]) => Promise<Settled[]>, private publish: () => Promise<void>) {}
+  /**
+   * `take` writes a batch; `publish` brings it into the figures: it is waited for before the
+   * answers, but not before the next batch.
+   */
+  constructor(
+    private take: (incoming: readonly Incoming[]) => Promise<Settled[]>,
+    private publish: () => Promise<void>,
+  ) {}
 
   add(incoming: Incoming): Promise<Settled> {
     return new Promise((resolve, reject) => {
       const { id } = incoming.source;
-      this.waiting.set(id, [...this.waiting.get(id) ?? [], { incoming, resolve, reject }]);
+      this.waiting.set(id, [...(this.waiting.get(id) ?? []), { incoming, resolve, reject }]);
       if (!this.running.has(id)) void this.run(id);
     });
   }
@@ -44,7 +51,10 @@ export class Batches {
     try {
       const settled = await this.take(batch.map((each) => each.incoming));
       const answer = (each: Waiting, index: number) => each.resolve(settled[index]!);
-      this.publish().then(() => batch.forEach(answer), (error: unknown) => batch.forEach((each) => each.reject(error)));
+      this.publish().then(
+        () => batch.forEach(answer),
+        (error: unknown) => batch.forEach((each) => each.reject(error)),
+      );
     } catch (error) {
       if (batch.length === 1) return batch[0]!.reject(error);
       // One that cannot be taken must not keep the others out: each by itself.

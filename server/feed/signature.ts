@@ -1,6 +1,8 @@
 import { createHmac, randomBytes, timingSafeEqual } from 'node:crypto';
 
-/** As in the open specification Standard Webhooks: what is signed, and how the header is written. */
+/**
+ * As in the open specification Standard Webhooks: what is signed, and how the header is written.
+ */
 const PREFIX = 'whsec_';
 const VERSION = 'v1';
 /** A delivery older or newer than this is a replay, or comes from a clock that is wrong. */
@@ -22,13 +24,29 @@ export function hmacOf(key: Buffer, content: string): string {
 }
 
 /** The signature of id, time and body. */
-export function signDelivery(secret: string, { id, timestamp }: Pick<SignedHeaders, 'id' | 'timestamp'>, body: string): string {
+export function signDelivery(
+  secret: string,
+  { id, timestamp }: Pick<SignedHeaders, 'id' | 'timestamp'>,
+  body: string,
+): string {
   return `${VERSION},${hmacOf(Buffer.from(secret.slice(PREFIX.length), 'base64'), `${id}.${timestamp}.${body}`)}`;
 }
 
-/** Whether one of the signatures is of one of the secrets, and the time is near. `nowSeconds` is handed in. */
-export function isSigned(secrets: readonly string[], headers: SignedHeaders, body: string, nowSeconds: number): boolean {
-  if (!/^\d{1,12}$/.test(headers.timestamp) || Math.abs(nowSeconds - Number(headers.timestamp)) > TOLERANCE_SECONDS) return false;
+/**
+ * Whether one of the signatures is of one of the secrets, and the time is near. `nowSeconds` is
+ * handed in.
+ */
+export function isSigned(
+  secrets: readonly string[],
+  headers: SignedHeaders,
+  body: string,
+  nowSeconds: number,
+): boolean {
+  if (
+    !/^\d{1,12}$/.test(headers.timestamp) ||
+    Math.abs(nowSeconds - Number(headers.timestamp)) > TOLERANCE_SECONDS
+  )
+    return false;
   const given = headers.signature.split(' ');
   return secrets.some((secret) => {
     const expected = Buffer.from(signDelivery(secret, headers, body));

@@ -17,9 +17,22 @@ export interface DealRecordJson {
 
 /** The parts of a split follow from its shares, as they did when it was booked. */
 export function toState(record: DealRecordJson): DealState {
-  const split = record.credit && record.credit.length > 0 ? [...record.credit].sort((a, b) => a.position - b.position) : null;
+  const split =
+    record.credit && record.credit.length > 0
+      ? [...record.credit].sort((a, b) => a.position - b.position)
+      : null;
   const credits = split
-    ? divideCredit(record.credited, split.map((each) => ({ salesperson: each.salesperson_id, basisPoints: each.basis_points }))).map((each) => ({ salespersonId: each.salesperson, minor: each.minor }))
+    ? divideCredit(
+        record.credited,
+        split.map((each) => ({ salesperson: each.salesperson_id, basisPoints: each.basis_points })),
+      ).map((each) => ({ salespersonId: each.salesperson, minor: each.minor }))
     : [{ salespersonId: record.salesperson_id, minor: record.credited }];
-  return { status: record.status, closedOn: record.closed_on === null ? null : parseDay(record.closed_on), voided: record.voided_at !== null, amount: record.amount, currency: record.currency, credits };
+  return {
+    status: record.status,
+    closedOn: record.closed_on === null ? null : parseDay(record.closed_on),
+    voided: record.voided_at !== null,
+    amount: record.amount,
+    currency: record.currency,
+    credits,
+  };
 }

@@ -1,18 +1,41 @@
 import { sql } from 'drizzle-orm';
 import type { ImportReport } from '#contract/schemas/import';
 import { LOCKS } from '../db/locks';
-import { checkActivity, keyOf, loadActivities, writeActivities, type ActivityFacts } from '../measures/index';
+import {
+  checkActivity,
+  keyOf,
+  loadActivities,
+  writeActivities,
+  type ActivityFacts,
+} from '../measures/index';
 import type { ImportCall } from './call';
 import type { CsvRecord } from './csv';
 import { collectRows } from './collectRows';
 
-export const ACTIVITY_COLUMNS = { known: ['unit', 'on', 'measure', 'value'], required: ['unit', 'on', 'measure', 'value'] };
+export const ACTIVITY_COLUMNS = {
+  known: ['unit', 'on', 'measure', 'value'],
+  required: ['unit', 'on', 'measure', 'value'],
+};
 
-/** Imports `activities.csv`: all rows or none; an empty value takes one away; the same file again changes nothing. */
-export async function importActivities(call: ImportCall, source: AsyncIterable<CsvRecord[]>): Promise<ImportReport> {
+/**
+ * Imports `activities.csv`: all rows or none; an empty value takes one away; the same file again
+ * changes nothing.
+ */
+export async function importActivities(
+  call: ImportCall,
+  source: AsyncIterable<CsvRecord[]>,
+): Promise<ImportReport> {
   const { context, scope, principal, fileName, reason } = call;
   const { heading, tally, rows } = await collectRows<ActivityFacts>(source, ACTIVITY_COLUMNS, {
-    check: (valueAt) => checkActivity(context, scope, { unit: valueAt('unit'), on: valueAt('on'), measure: valueAt('measure'), value: valueAt('value') }), keyOf, field: 'unit',
+    check: (valueAt) =>
+      checkActivity(context, scope, {
+        unit: valueAt('unit'),
+        on: valueAt('on'),
+        measure: valueAt('measure'),
+        value: valueAt('value'),
+      }),
+    keyOf,
+    field: 'unit',
   });
   const report = await context.db.transaction(async (tx) => {
     await tx.execute(sql`select pg_advisory_xact_lock(${LOCKS.activities})`);
@@ -22,7 +45,12 @@ export async function importActivities(call: ImportCall, source: AsyncIterable<C
     const created = differing.filter((each) => (stored.get(keyOf(each)) ?? null) === null).length;
     const written = !call.isCheck && (tally.refused === 0 || call.isPartial === true);
     if (written) await writeActivities(tx, differing, principal.userId, stored, reason ?? fileName);
-    return tally.toReport('activities', heading, { created, changed: differing.length - created, unchanged: facts.length - differing.length, written });
+    return tally.toReport('activities', heading, {
+      created,
+      changed: differing.length - created,
+      unchanged: facts.length - differing.length,
+      written,
+    });
   });
   if (report.written) await context.replica.afterWrite();
   return report;

@@ -2,7 +2,12 @@ import type pg from 'pg';
 import { END_OF_TIME, FIRST_DAY, toIsoDay } from '#core/period/day';
 import { memberSpansOf } from '../deals/index';
 import { CHANNEL } from '../db/notify';
-import { collectTotals, recordRunCorrections, startTotals, writeTotals } from '../ledger/touchedTotals';
+import {
+  collectTotals,
+  recordRunCorrections,
+  startTotals,
+  writeTotals,
+} from '../ledger/touchedTotals';
 import type { ImportCall } from './call';
 import type { ImportTally } from './report';
 import { LISTS } from '#contract/schemas/list';
@@ -17,8 +22,29 @@ export interface Counts {
   runId: number | null;
 }
 
-export const FACT_COLUMNS = ['status', 'salesperson_id', 'customer_id', 'amount', 'currency', 'credited', 'closed_on', 'expected_on', 'opened_on', 'probability',
-  'stage_id', 'product_id', 'category_id', 'source_id', 'location_id', 'lost_reason_id', 'quantity', 'cost', 'credited_cost', 'commission_rate', 'notes'];
+export const FACT_COLUMNS = [
+  'status',
+  'salesperson_id',
+  'customer_id',
+  'amount',
+  'currency',
+  'credited',
+  'closed_on',
+  'expected_on',
+  'opened_on',
+  'probability',
+  'stage_id',
+  'product_id',
+  'category_id',
+  'source_id',
+  'location_id',
+  'lost_reason_id',
+  'quantity',
+  'cost',
+  'credited_cost',
+  'commission_rate',
+  'notes',
+];
 const list = (prefix: string) => FACT_COLUMNS.map((column) => `${prefix}.${column}`).join(', ');
 
 const DIFFERS = `((${list('s')}) is distinct from (${list('d')}) or s.credit is distinct from c.credit
@@ -28,10 +54,15 @@ export const OTHER_COLUMNS = ['lines', 'refund_of'];
 const CREDIT_TEXT = `string_agg(salesperson_id || ':' || basis_points || ':' || credited || ':' || coalesce(cost::text, ''), ',' order by position) as credit`;
 /** Of a large file all credits are read once, of a few rows only theirs. */
 const STORED_CREDIT = {
-  large: `left join (select deal_id, ${CREDIT_TEXT} from deal_credit group by deal_id) c on c.deal_id = d.id`,
-  small: `left join lateral (select ${CREDIT_TEXT} from deal_credit where deal_id = d.id) c on true`,
+  large: `left join (select deal_id, ${CREDIT_TEXT} from deal_credit group by deal_id) c on
+    c.deal_id = d.id`,
+  small: `left join lateral (select ${CREDIT_TEXT} from deal_credit where deal_id = d.id) c on
+    true`,
 };
-/** From here on the planner needs statistics of the file's rows; of fewer, gathering them takes longer than the rest. */
+/**
+ * From here on the planner needs statistics of the file's rows; of fewer, gathering them takes
+ * longer than the rest.
+ */
 const LARGE = 2_000;
 
 /** What a file holds, by which it is known what need not be looked for. */
@@ -41,14 +72,25 @@ interface Survey {
   hasRefunds: boolean;
 }
 
-/** Staged rows with the ids of new names in place of their stand-ins. Lists without new names need no look at each row. */
+/**
+ * Staged rows with the ids of new names in place of their stand-ins. Lists without new names need
+ * no look at each row.
+ */
 function resolve(names: AllNameIds): string {
   const grown = LISTS.filter((list) => names[list].added.length > 0).map(sqlNameOf);
   const columns = FACT_COLUMNS.map((column) => {
     const pick = column.replace(/_id$/, '');
-    return grown.includes(pick) ? `coalesce(new_${pick}.id, s.${column}) as ${column}` : `s.${column}`;
+    return grown.includes(pick)
+      ? `coalesce(new_${pick}.id, s.${column}) as ${column}`
+      : `s.${column}`;
   });
-  return `(select s.code, s.line, s.credit, s.refund_code, ${columns.join(', ')} from staged s ${grown.map((pick) => `left join new_${pick} on new_${pick}.stand_in = s.${pick}_id`).join(' ')})`;
+  return `(select s.code, s.line, s.credit, s.refund_code, ${columns.join(', ')} from staged s
+    ${grown
+      .map(
+        (pick) => `left join new_${pick} on new_${pick}.stand_in =
+      s.${pick}_id`,
+      )
+      .join(' ')})`;
 }
 
 /** What an import would do, without doing it. */
@@ -57,12 +99,23 @@ export async function countStaged(client: pg.ClientBase): Promise<Counts> {
   return countTouched(client);
 }
 
-/** Writes the staged rows that are new or differ. Rows that meet someone else's deal are refused, and then nothing is written. */
-export async function applyStaged(call: ImportCall, client: pg.ClientBase, names: AllNameIds, tally: ImportTally): Promise<Counts> {
+/**
+ * Writes the staged rows that are new or differ. Rows that meet someone else's deal are refused,
+ * and then nothing is written.
+ */
+export async function applyStaged(
+  call: ImportCall,
+  client: pg.ClientBase,
+  names: AllNameIds,
+  tally: ImportTally,
+): Promise<Counts> {
   await addNames(client, names);
   const survey = await surveyStaged(client);
   await findTouched(client, survey);
-  const foreign = [...await refuseForeign(call, client, tally), ...(survey.hasRefunds ? await refuseLooseRefunds(client, tally) : [])];
+  const foreign = [
+    ...(await refuseForeign(call, client, tally)),
+    ...(survey.hasRefunds ? await refuseLooseRefunds(client, tally) : []),
+  ];
   if (foreign.length > 0 && call.isPartial) await leaveOut(client, foreign);
   const counts = await countTouched(client);
   if (tally.refused > 0 && !call.isPartial) return counts;
@@ -80,10 +133,25 @@ export async function applyStaged(call: ImportCall, client: pg.ClientBase, names
   if (survey.hasSplits) await saveSplits(client);
   if (survey.hasRefunds) await linkRefunds(client);
   await collectNewTotals(client, counts, survey);
-  await recordRunCorrections(client, call.context.replica.company!, { runId: importId, userId: call.principal.userId, reason: call.reason, action: call.run?.action ?? 'imported' });
+  await recordRunCorrections(client, call.context.replica.company!, {
+    runId: importId,
+    userId: call.principal.userId,
+    reason: call.reason,
+    action: call.run?.action ?? 'imported',
+  });
   await writeTotals(client, call.context.replica);
-  await client.query(`insert into audit (user_id, entity, entity_id, action, after, import_id, reason) values ($1, 'import', $2, $6, $3, $4, $5)`,
-    [call.principal.userId, String(importId), JSON.stringify({ fileName: call.fileName, ...counts }), importId, call.reason ?? call.fileName, call.run?.action ?? 'deals imported']);
+  await client.query(
+    `insert into audit (user_id, entity, entity_id, action, after, import_id, reason) values ($1,
+      'import', $2, $6, $3, $4, $5)`,
+    [
+      call.principal.userId,
+      String(importId),
+      JSON.stringify({ fileName: call.fileName, ...counts }),
+      importId,
+      call.reason ?? call.fileName,
+      call.run?.action ?? 'deals imported',
+    ],
+  );
   await client.query('select pg_notify($1, $2)', [CHANNEL, 'deals:*']);
   return { ...counts, runId: importId };
 }
@@ -94,49 +162,89 @@ async function addNames(client: pg.ClientBase, names: AllNameIds): Promise<void>
     const { added } = names[list];
     if (added.length === 0) continue;
     const pick = sqlNameOf(list);
-    await client.query(`insert into ${pick} (name) select n from unnest($1::text[]) n on conflict do nothing`, [added]);
-    await client.query(`create temp table new_${pick} on commit drop as
-      select -w.at::int as stand_in, t.id from unnest($1::text[]) with ordinality w(name, at) join ${pick} t on lower(t.name) = lower(w.name)`, [added]);
+    await client.query(
+      `insert into ${pick} (name) select n from unnest($1::text[]) n on conflict do nothing`,
+      [added],
+    );
+    await client.query(
+      `create temp table new_${pick} on commit drop as
+      select -w.at::int as stand_in, t.id from unnest($1::text[]) with ordinality w(name, at) join
+        ${pick} t on lower(t.name) = lower(w.name)`,
+      [added],
+    );
     if (added.length > LARGE) await client.query(`analyze new_${pick}`);
   }
 }
 
 async function surveyStaged(client: pg.ClientBase): Promise<Survey> {
-  const { rows: [survey] } = await client.query<Survey>(`select count(*) > ${LARGE} as "isLarge", count(credit) > 0 as "hasSplits", count(refund_code) > 0 as "hasRefunds" from staged`);
+  const {
+    rows: [survey],
+  } = await client.query<Survey>(
+    `select count(*) > ${LARGE} as "isLarge", count(credit) > 0 as "hasSplits", count(refund_code)
+      > 0 as "hasRefunds" from staged`,
+  );
   return survey!;
 }
 
-/** One pass over file and book: rows that are new (no id) or differ. In an empty book every row is new, which needs no look at each. */
+/**
+ * One pass over file and book: rows that are new (no id) or differ. In an empty book every row is
+ * new, which needs no look at each.
+ */
 async function findTouched(client: pg.ClientBase, { isLarge }: Survey): Promise<void> {
   if (isLarge) await client.query('analyze staged');
-  const { rows: [book] } = await client.query('select not exists (select from deal) as is_empty');
+  const {
+    rows: [book],
+  } = await client.query('select not exists (select from deal) as is_empty');
   if (book.is_empty) {
-    await client.query('create temp view touched as select line, null::bigint as id, false as voided, null::text as code from staged');
+    await client.query(
+      'create temp view touched as select line, null::bigint as id, false as voided, null::text as code from staged',
+    );
     return;
   }
   await client.query(`create temp table touched on commit drop as
-    select s.line, d.id, d.voided_at is not null as voided, case when d.id is not null then s.code end as code
-    from staged s left join deal d on d.code = s.code ${STORED_CREDIT[isLarge ? 'large' : 'small']} where d.id is null or ${DIFFERS}`);
+    select s.line, d.id, d.voided_at is not null as voided, case when d.id is not null then s.code
+      end as code
+    from staged s left join deal d on d.code = s.code ${STORED_CREDIT[isLarge ? 'large' : 'small']}
+      where d.id is null or ${DIFFERS}`);
   if (isLarge) await client.query('analyze touched');
 }
 
 async function countTouched(client: pg.ClientBase): Promise<Counts> {
-  const { rows: [{ total, created, changed }] } = await client.query(`
-    select (select count(*) from staged) as total, count(*) filter (where id is null) as created, count(id) as changed from touched`);
+  const {
+    rows: [{ total, created, changed }],
+  } = await client.query(`
+    select (select count(*) from staged) as total, count(*) filter (where id is null) as created,
+      count(id) as changed from touched`);
   return { created, changed, unchanged: total - created - changed, runId: null };
 }
 
-/** A row must not take over a deal that lies outside the importer's unit. @returns the lines refused for it */
-async function refuseForeign(call: ImportCall, client: pg.ClientBase, tally: ImportTally): Promise<number[]> {
+/**
+ * A row must not take over a deal that lies outside the importer's unit. @returns the lines refused
+ * for it
+ */
+async function refuseForeign(
+  call: ImportCall,
+  client: pg.ClientBase,
+  tally: ImportTally,
+): Promise<number[]> {
   const memberSpans = memberSpansOf(call.scope, call.principal);
   if (memberSpans === null) return [];
   const clip = (day: number) => toIsoDay(Math.min(Math.max(day, FIRST_DAY), END_OF_TIME));
-  const { rows } = await client.query(`select ch.line, ch.code from touched ch join deal d on d.id = ch.id
-    where not exists (select 1 from unnest($1::int[], $2::date[], $3::date[]) s(id, f, t) where s.id = d.salesperson_id and d.day >= s.f and d.day < s.t)
+  const { rows } = await client.query(
+    `select ch.line, ch.code from touched ch join deal d on d.id = ch.id
+    where not exists (select 1 from unnest($1::int[], $2::date[], $3::date[]) s(id, f, t) where
+      s.id = d.salesperson_id and d.day >= s.f and d.day < s.t)
       or exists (select 1 from deal_credit c where c.deal_id = d.id and not exists (
-        select 1 from unnest($1::int[], $2::date[], $3::date[]) s(id, f, t) where s.id = c.salesperson_id and d.day >= s.f and d.day < s.t))`,
-  [memberSpans.map((each) => each.salespersonId), memberSpans.map((each) => clip(each.from)), memberSpans.map((each) => clip(each.to))]);
-  for (const row of rows) tally.refuse(row.line, [{ field: 'deal', code: 'outsideUnit' }], () => row.code);
+        select 1 from unnest($1::int[], $2::date[], $3::date[]) s(id, f, t) where s.id =
+          c.salesperson_id and d.day >= s.f and d.day < s.t))`,
+    [
+      memberSpans.map((each) => each.salespersonId),
+      memberSpans.map((each) => clip(each.from)),
+      memberSpans.map((each) => clip(each.to)),
+    ],
+  );
+  for (const row of rows)
+    tally.refuse(row.line, [{ field: 'deal', code: 'outsideUnit' }], () => row.code);
   return rows.map((row) => row.line);
 }
 
@@ -146,25 +254,46 @@ async function leaveOut(client: pg.ClientBase, lines: readonly number[]): Promis
   await client.query('delete from touched where line = any($1::int[])', [lines]);
 }
 
-async function startRun(call: ImportCall, client: pg.ClientBase, { created, changed, unchanged }: Counts): Promise<number> {
-  const { rows } = await client.query(`insert into import_run (kind, file_name, user_id, created, changed, same, is_recorded, recorded_through)
+async function startRun(
+  call: ImportCall,
+  client: pg.ClientBase,
+  { created, changed, unchanged }: Counts,
+): Promise<number> {
+  const { rows } = await client.query(
+    `insert into import_run (kind, file_name, user_id, created, changed, same, is_recorded,
+      recorded_through)
     values ($6, $1, $2, $3, $4, $5, $3 = 0, (select coalesce(max(id), 0) from deal)) returning id`,
-    [call.fileName, call.principal.userId, created, changed, unchanged, call.run?.kind ?? 'deals']);
+    [call.fileName, call.principal.userId, created, changed, unchanged, call.run?.kind ?? 'deals'],
+  );
   return rows[0].id;
 }
 
-async function insertNew(client: pg.ClientBase, resolved: string, importId: number, userId: number, { created, changed, unchanged }: Counts): Promise<void> {
+async function insertNew(
+  client: pg.ClientBase,
+  resolved: string,
+  importId: number,
+  userId: number,
+  { created, changed, unchanged }: Counts,
+): Promise<void> {
   if (created === 0) return;
-  const onlyNew = changed + unchanged === 0 ? '' : 'join touched t on t.line = s.line and t.id is null';
-  await client.query(`insert into deal (code, ${FACT_COLUMNS.join(', ')}, import_id, created_by)
-    select s.code, ${list('s')}, $1, $2 from ${resolved} s ${onlyNew} order by s.line`, [importId, userId]);
+  const onlyNew =
+    changed + unchanged === 0 ? '' : 'join touched t on t.line = s.line and t.id is null';
+  await client.query(
+    `insert into deal (code, ${FACT_COLUMNS.join(', ')}, import_id, created_by)
+    select s.code, ${list('s')}, $1, $2 from ${resolved} s ${onlyNew} order by s.line`,
+    [importId, userId],
+  );
 }
 
-/** The parts of the file's new deals, read once: going through a million deals part by part takes ten times as long. Split ones have their sums in `deal_credit`. */
+/**
+ * The parts of the file's new deals, read once: going through a million deals part by part takes
+ * ten times as long. Split ones have their sums in `deal_credit`.
+ */
 const FRESH_PARTS: Record<string, string> = {
   revenue: "sum(credited) filter (where status = 'won' and credit is null)",
   lostAmount: "sum(credited) filter (where status = 'lost' and credit is null)",
-  costed: "sum(credited) filter (where status = 'won' and credit is null and credited_cost is not null)",
+  costed:
+    "sum(credited) filter (where status = 'won' and credit is null and credited_cost is not null)",
   cost: "sum(credited_cost) filter (where status = 'won' and credit is null)",
   quantity: "sum((quantity * 1000)::bigint) filter (where status = 'won')",
   won: "count(*) filter (where status = 'won' and credited > 0)",
@@ -176,55 +305,94 @@ const FRESH_PARTS: Record<string, string> = {
 };
 const freshTotals = (fresh: string) => `
   insert into delta select g.salesperson_id, v.part, g.day, v.amount
-  from (select salesperson_id, closed_on as day, ${Object.entries(FRESH_PARTS).map(([part, sum]) => `${sum} as "${part}"`).join(', ')} from ${fresh} where status <> 'open' group by 1, 2) g
-  cross join lateral (values ${Object.keys(FRESH_PARTS).map((part) => `('${part}', g."${part}"::bigint)`).join(', ')}) v(part, amount) where v.amount <> 0`;
+  from (select salesperson_id, closed_on as day, ${Object.entries(FRESH_PARTS)
+    .map(([part, sum]) => `${sum} as "${part}"`)
+    .join(', ')} from ${fresh} where status <> 'open' group by 1, 2) g
+  cross join lateral (values ${Object.keys(FRESH_PARTS)
+    .map((part) => `('${part}', g."${part}"::bigint)`)
+    .join(', ')}) v(part, amount) where v.amount <> 0`;
 /** Sums of the new deals that are split; their counts went to whom they name first. */
 const freshSplits = (fresh: string) => `
-  insert into delta select p.salesperson_id, p.part, p.day, sum(p.amount) from ${fresh} join deal d on d.code = s.code join deal_part p on p.deal_id = d.id
-  where s.credit is not null and p.part in ('revenue', 'lostAmount', 'costed', 'cost') group by 1, 2, 3`;
+  insert into delta select p.salesperson_id, p.part, p.day, sum(p.amount) from ${fresh} join deal d
+    on d.code = s.code join deal_part p on p.deal_id = d.id
+  where s.credit is not null and p.part in ('revenue', 'lostAmount', 'costed', 'cost') group by 1,
+    2, 3`;
 
-async function updateChanged(call: ImportCall, client: pg.ClientBase, resolved: string, importId: number): Promise<void> {
-  await client.query(`
+async function updateChanged(
+  call: ImportCall,
+  client: pg.ClientBase,
+  resolved: string,
+  importId: number,
+): Promise<void> {
+  await client.query(
+    `
     with before as (
       select d.id, deal_record(d) as row
       from touched ch join deal d on d.id = ch.id
     ),
     updated as (
-      update deal d set ${FACT_COLUMNS.map((column) => `${column} = s.${column}`).join(', ')}, version = d.version + 1,
-        lines = case when (d.amount, d.currency) = (s.amount, s.currency) then d.lines end, refund_of = case when s.refund_code is not null then d.refund_of end
-      from ${resolved} s join touched ch on ch.line = s.line where d.id = ch.id returning d.id, deal_record(d) as row
+      update deal d set ${FACT_COLUMNS.map((column) => `${column} = s.${column}`).join(', ')},
+        version = d.version + 1,
+        lines = case when (d.amount, d.currency) = (s.amount, s.currency) then d.lines end,
+          refund_of = case when s.refund_code is not null then d.refund_of end
+      from ${resolved} s join touched ch on ch.line = s.line where d.id = ch.id returning d.id,
+        deal_record(d) as row
     )
     insert into audit (user_id, entity, entity_id, action, before, after, import_id, reason)
-    select $2, 'deal', u.id::text, $4, b.row, u.row, $1, $3 from updated u join before b on b.id = u.id`, [importId, call.principal.userId, call.reason ?? call.fileName, call.run?.action ?? 'changed by import']);
-  await client.query('delete from deal_credit where deal_id in (select id from touched where id is not null)');
+    select $2, 'deal', u.id::text, $4, b.row, u.row, $1, $3 from updated u join before b on b.id =
+      u.id`,
+    [
+      importId,
+      call.principal.userId,
+      call.reason ?? call.fileName,
+      call.run?.action ?? 'changed by import',
+    ],
+  );
+  await client.query(
+    'delete from deal_credit where deal_id in (select id from touched where id is not null)',
+  );
 }
 
 async function saveSplits(client: pg.ClientBase): Promise<void> {
   await client.query(`
     insert into deal_credit (deal_id, salesperson_id, position, basis_points, credited, cost)
-    select d.id, split_part(p.part, ':', 1)::int, p.at - 1, split_part(p.part, ':', 2)::int, split_part(p.part, ':', 3)::bigint, nullif(split_part(p.part, ':', 4), '')::bigint
+    select d.id, split_part(p.part, ':', 1)::int, p.at - 1, split_part(p.part, ':', 2)::int,
+      split_part(p.part, ':', 3)::bigint, nullif(split_part(p.part, ':', 4), '')::bigint
     from staged s join touched t on t.line = s.line join deal d on d.code = s.code
-    cross join unnest(string_to_array(s.credit, ',')) with ordinality p(part, at) where s.credit is not null`);
+    cross join unnest(string_to_array(s.credit, ',')) with ordinality p(part, at) where s.credit is
+      not null`);
 }
 
 /** Refunds point to the deals they take money back from, also to ones the file has brought. */
 async function linkRefunds(client: pg.ClientBase): Promise<void> {
-  await client.query(`update deal d set refund_of = o.id from staged s join touched t on t.line = s.line join deal o on o.code = s.refund_code
+  await client.query(`update deal d set refund_of = o.id from staged s join touched t on t.line =
+    s.line join deal o on o.code = s.refund_code
     where d.code = s.code and o.id <> d.id and d.refund_of is distinct from o.id`);
 }
 
 /** A refund of a deal that is neither in the book nor in the file is refused. @returns its lines */
 async function refuseLooseRefunds(client: pg.ClientBase, tally: ImportTally): Promise<number[]> {
-  const { rows } = await client.query(`select s.line, s.refund_code as code from staged s where s.refund_code is not null
-    and not exists (select from deal d where d.code = s.refund_code) and not exists (select from staged o where o.code = s.refund_code)`);
-  for (const row of rows) tally.refuse(row.line, [{ field: 'refund_of', code: 'refundOfUnknown' }], () => row.code);
+  const { rows } =
+    await client.query(`select s.line, s.refund_code as code from staged s where s.refund_code is
+      not null
+    and not exists (select from deal d where d.code = s.refund_code) and not exists (select from
+      staged o where o.code = s.refund_code)`);
+  for (const row of rows)
+    tally.refuse(row.line, [{ field: 'refund_of', code: 'refundOfUnknown' }], () => row.code);
   return rows.map((row) => row.line);
 }
 
-async function collectNewTotals(client: pg.ClientBase, { created, changed, unchanged }: Counts, { hasSplits }: Survey): Promise<void> {
+async function collectNewTotals(
+  client: pg.ClientBase,
+  { created, changed, unchanged }: Counts,
+  { hasSplits }: Survey,
+): Promise<void> {
   if (changed > 0) await collectTotals(client, 1);
   if (created === 0) return;
-  const fresh = changed + unchanged === 0 ? 'staged s' : 'staged s join touched t on t.line = s.line and t.id is null';
+  const fresh =
+    changed + unchanged === 0
+      ? 'staged s'
+      : 'staged s join touched t on t.line = s.line and t.id is null';
   await client.query(freshTotals(fresh));
   if (hasSplits) await client.query(freshSplits(fresh));
 }

@@ -15,7 +15,10 @@ export interface ImportCall {
   mapping?: ImportMapping | undefined;
   /** Take the good rows and leave the refused ones. */
   isPartial?: boolean | undefined;
-  /** How the change is called in the history, and what kind of run it is, where it is not the import of a file. */
+  /**
+   * How the change is called in the history, and what kind of run it is, where it is not the import
+   * of a file.
+   */
   run?: { kind: 'bulk' | 'feed'; action: string } | undefined;
   /** Read and check only. */
   isCheck: boolean;

@@ -22,18 +22,25 @@ async function readInPieces(bytes: Buffer, sizes: readonly number[]): Promise<Cs
 }
 
 describe('reading CSV as it arrives', () => {
-  const field = fc.string({ unit: fc.constantFrom('x', 'ü', '€', '🙂', ',', '"', '\n', ';', ' '), maxLength: 6 });
+  const field = fc.string({
+    unit: fc.constantFrom('x', 'ü', '€', '🙂', ',', '"', '\n', ';', ' '),
+    maxLength: 6,
+  });
   const rows = fc.array(fc.tuple(field, field, field), { minLength: 1, maxLength: 12 });
   const sizes = fc.array(fc.integer({ min: 1, max: 40 }), { minLength: 1, maxLength: 5 });
 
   it('gives the same fields however the bytes are cut, even within a letter or a quote', async () => {
-    await fc.assert(fc.asyncProperty(rows, sizes, async (data, thresholds) => {
-      // The first field is never empty, so that no record looks like an empty line.
-      const filled = data.map(([a, b, c]) => [`r${a}`, b, c]);
-      const bytes = Buffer.from(Papa.unparse({ fields: ['a', 'b', 'c'], data: filled }, { newline: '\r\n' }));
-      const records = await readInPieces(bytes, thresholds);
-      expect(records.map((record) => record.fields)).toEqual(filled);
-    }));
+    await fc.assert(
+      fc.asyncProperty(rows, sizes, async (data, thresholds) => {
+        // The first field is never empty, so that no record looks like an empty line.
+        const filled = data.map(([a, b, c]) => [`r${a}`, b, c]);
+        const bytes = Buffer.from(
+          Papa.unparse({ fields: ['a', 'b', 'c'], data: filled }, { newline: '\r\n' }),
+        );
+        const records = await readInPieces(bytes, thresholds);
+        expect(records.map((record) => record.fields)).toEqual(filled);
+      }),
+    );
   });
 
   it('numbers lines as an editor does', async () => {
@@ -41,30 +48,57 @@ describe('reading CSV as it arrives', () => {
     expect(records.map((record) => record.line)).toEqual([2, 5]);
   });
 
-  it.each([['CR', '\r'], ['CRLF', '\r\n'], ['LF', '\n']])('takes %s as line end', async (_name, end) => {
+  it.each([
+    ['CR', '\r'],
+    ['CRLF', '\r\n'],
+    ['LF', '\n'],
+  ])('takes %s as line end', async (_name, end) => {
     const text = ['a,b,c', '1,2,3', '', '4,"5\n5",6', '7,8,9'].join(end);
     const records = await readInPieces(Buffer.from(text), [5]);
-    expect(records.map((record) => record.fields)).toEqual([['1', '2', '3'], ['4', '5\n5', '6'], ['7', '8', '9']]);
+    expect(records.map((record) => record.fields)).toEqual([
+      ['1', '2', '3'],
+      ['4', '5\n5', '6'],
+      ['7', '8', '9'],
+    ]);
     expect(records.map((record) => record.line)).toEqual([2, 4, 6]);
   });
 
   it('takes mixed line ends, however they are cut', async () => {
     const line = fc.constantFrom('\r', '\n', '\r\n');
-    await fc.assert(fc.asyncProperty(fc.array(line, { minLength: 3, maxLength: 9 }), sizes, async (ends, thresholds) => {
-      const bytes = Buffer.from(`a,b,c\r\n${ends.map((end, at) => `${at},"x\r\ny",z${end}`).join('')}`);
-      const records = await readInPieces(bytes, thresholds);
-      expect(records.map((record) => record.fields)).toEqual(ends.map((_, at) => [String(at), 'x\r\ny', 'z']));
-    }));
+    await fc.assert(
+      fc.asyncProperty(
+        fc.array(line, { minLength: 3, maxLength: 9 }),
+        sizes,
+        async (ends, thresholds) => {
+          const bytes = Buffer.from(
+            `a,b,c\r\n${ends.map((end, at) => `${at},"x\r\ny",z${end}`).join('')}`,
+          );
+          const records = await readInPieces(bytes, thresholds);
+          expect(records.map((record) => record.fields)).toEqual(
+            ends.map((_, at) => [String(at), 'x\r\ny', 'z']),
+          );
+        },
+      ),
+    );
   });
 
   it('names the line of a letter that is not UTF-8, and what stood before it', async () => {
-    const bytes = Buffer.concat([Buffer.from('a,b,c\n1,2,3\n4,Z'), Buffer.from([0xfc]), Buffer.from('rich,6\n')]);
+    const bytes = Buffer.concat([
+      Buffer.from('a,b,c\n1,2,3\n4,Z'),
+      Buffer.from([0xfc]),
+      Buffer.from('rich,6\n'),
+    ]);
     const refused = await readInPieces(bytes, [1_000]).catch((error: unknown) => error);
-    expect(refused).toMatchObject({ code: 'invalidInput', faults: [{ field: 'line 3', code: 'notUtf8', params: { after: '4,Z' } }] });
+    expect(refused).toMatchObject({
+      code: 'invalidInput',
+      faults: [{ field: 'line 3', code: 'notUtf8', params: { after: '4,Z' } }],
+    });
   });
 
   it('refuses a column that stands twice', async () => {
-    await expect(readCsv('a,b,A\n1,2,3\n', COLUMNS, () => undefined)).rejects.toMatchObject({ faults: [{ field: 'line 1', code: 'columnTwice' }] });
+    await expect(readCsv('a,b,A\n1,2,3\n', COLUMNS, () => undefined)).rejects.toMatchObject({
+      faults: [{ field: 'line 1', code: 'columnTwice' }],
+    });
   });
 
   it('reports columns it does not know', async () => {
@@ -80,7 +114,15 @@ describe('reading CSV as it arrives', () => {
 
 describe('writing CSV', () => {
   it('quotes what must be quoted and ends lines with CRLF', () => {
-    expect(toCsv(['a', 'b'], [['x,y', 'say "hi"'], [null, 3]])).toBe('a,b\r\n"x,y","say ""hi"""\r\n,3\r\n');
+    expect(
+      toCsv(
+        ['a', 'b'],
+        [
+          ['x,y', 'say "hi"'],
+          [null, 3],
+        ],
+      ),
+    ).toBe('a,b\r\n"x,y","say ""hi"""\r\n,3\r\n');
     expect(toCsv(['a', 'b'], [['1', '2']], false)).toBe('1,2\r\n');
   });
 });

@@ -23,8 +23,14 @@ export interface CsvColumns {
 
 type OnBatch = (heading: CsvHeading, records: CsvRecord[]) => Promise<void> | void;
 
-/** Records in batches under the heading, which is the first of them. @throws ProblemError invalidInput naming what is wrong with the heading */
-export async function* underHeading(source: AsyncIterable<CsvRecord[]>, columns: CsvColumns): AsyncGenerator<{ heading: CsvHeading; records: CsvRecord[] }> {
+/**
+ * Records in batches under the heading, which is the first of them. @throws ProblemError
+ * invalidInput naming what is wrong with the heading
+ */
+export async function* underHeading(
+  source: AsyncIterable<CsvRecord[]>,
+  columns: CsvColumns,
+): AsyncGenerator<{ heading: CsvHeading; records: CsvRecord[] }> {
   let heading: CsvHeading | null = null;
   for await (const batch of source) {
     if (batch.length === 0) continue;
@@ -37,8 +43,15 @@ export async function* underHeading(source: AsyncIterable<CsvRecord[]>, columns:
   if (!heading) assertNoFieldErrors([{ field: 'file', code: 'emptyFile' }]);
 }
 
-/** Reads all records of a file. @returns its heading. @throws ProblemError invalidInput naming what is wrong with the heading */
-export async function readRecords(source: AsyncIterable<CsvRecord[]>, columns: CsvColumns, onBatch: OnBatch): Promise<CsvHeading> {
+/**
+ * Reads all records of a file. @returns its heading. @throws ProblemError invalidInput naming what
+ * is wrong with the heading
+ */
+export async function readRecords(
+  source: AsyncIterable<CsvRecord[]>,
+  columns: CsvColumns,
+  onBatch: OnBatch,
+): Promise<CsvHeading> {
   let found: CsvHeading | null = null;
   for await (const { heading, records } of underHeading(source, columns)) {
     found = heading;
@@ -48,31 +61,73 @@ export async function readRecords(source: AsyncIterable<CsvRecord[]>, columns: C
 }
 
 /** The same of a text, or of bytes as they arrive. @throws ProblemError invalidInput */
-export async function readCsv(source: Readable | string, columns: CsvColumns, onBatch: OnBatch): Promise<CsvHeading> {
+export async function readCsv(
+  source: Readable | string,
+  columns: CsvColumns,
+  onBatch: OnBatch,
+): Promise<CsvHeading> {
   try {
-    return await readRecords(parseCsv(typeof source === 'string' ? [Buffer.from(source)] : source), columns, onBatch);
+    return await readRecords(
+      parseCsv(typeof source === 'string' ? [Buffer.from(source)] : source),
+      columns,
+      onBatch,
+    );
   } catch (error) {
-    throw error instanceof FileFault ? new ProblemError(error.code, error.params, error.at ? [error.at] : []) : error;
+    throw error instanceof FileFault
+      ? new ProblemError(error.code, error.params, error.at ? [error.at] : [])
+      : error;
   }
 }
 
-function readHeading({ fields, line }: CsvRecord, { known, required, meaning }: CsvColumns): CsvHeading {
-  const names = fields.map((field) => (meaning ? meaning(field.trim()) : field.trim().toLowerCase()));
+function readHeading(
+  { fields, line }: CsvRecord,
+  { known, required, meaning }: CsvColumns,
+): CsvHeading {
+  const names = fields.map((field) =>
+    meaning ? meaning(field.trim()) : field.trim().toLowerCase(),
+  );
   const missing = required.filter((column) => !names.includes(column));
-  assertNoFieldErrors(missing.map((column) => ({ field: `line ${line}`, code: 'missingColumn' as const, params: { column, needed: required.join(', ') } })));
+  assertNoFieldErrors(
+    missing.map((column) => ({
+      field: `line ${line}`,
+      code: 'missingColumn' as const,
+      params: { column, needed: required.join(', ') },
+    })),
+  );
   // Which of two would count? Whoever made the file knows.
   const twice = known.filter((column) => names.indexOf(column) !== names.lastIndexOf(column));
-  assertNoFieldErrors(twice.map((column) => ({ field: `line ${line}`, code: 'columnTwice' as const, params: { column } })));
-  const at = Object.fromEntries(known.map((column) => [column, names.includes(column) ? names.indexOf(column) : null]));
-  return { at, ignored: names.filter((name) => name !== '' && !known.includes(name)), width: fields.length };
+  assertNoFieldErrors(
+    twice.map((column) => ({
+      field: `line ${line}`,
+      code: 'columnTwice' as const,
+      params: { column },
+    })),
+  );
+  const at = Object.fromEntries(
+    known.map((column) => [column, names.includes(column) ? names.indexOf(column) : null]),
+  );
+  return {
+    at,
+    ignored: names.filter((name) => name !== '' && !known.includes(name)),
+    width: fields.length,
+  };
 }
 
 /** CSV with CRLF, as RFC 4180 has it. */
-export function toCsv(columns: readonly string[], rows: readonly (readonly (string | number | null)[])[], withHeading = true): string {
-  const text = Papa.unparse({ fields: [...columns], data: rows.map((row) => row.map(guardCell)) as unknown[][] }, {
-    newline: '\r\n', header: withHeading,
-    // Read by a program that splits at semicolons or tabs, a part of a text would stand in a cell of its own, and might run.
-    quotes: ((value: unknown) => typeof value === 'string' && /[;\t]/.test(value)) as never,
-  });
+export function toCsv(
+  columns: readonly string[],
+  rows: readonly (readonly (string | number | null)[])[],
+  withHeading = true,
+): string {
+  const text = Papa.unparse(
+    { fields: [...columns], data: rows.map((row) => row.map(guardCell)) as unknown[][] },
+    {
+      newline: '\r\n',
+      header: withHeading,
+      // Read by a program that splits at semicolons or tabs, a part of a text would stand in a cell
+      // of its own, and might run.
+      quotes: ((value: unknown) => typeof value === 'string' && /[;\t]/.test(value)) as never,
+    },
+  );
   return rows.length > 0 || withHeading ? `${text}\r\n` : '';
 }

@@ -8,15 +8,33 @@ import { checkDeal, type DealChecker, type DealFacts } from '../deals/index';
 export const DEAL_COLUMNS_OF_FILE = { known: DEAL_COLUMNS, required: NEEDED_DEAL_COLUMNS };
 
 /** The file's column of each field of a deal, for pointing at faults. */
-const COLUMN_OF: Record<string, string> = { closedOn: 'closed_on', expectedOn: 'expected_on', openedOn: 'opened_on', commissionRate: 'commission_rate', lostReason: 'lost_reason', refundOf: 'refund_of' };
+const COLUMN_OF: Record<string, string> = {
+  closedOn: 'closed_on',
+  expectedOn: 'expected_on',
+  openedOn: 'opened_on',
+  commissionRate: 'commission_rate',
+  lostReason: 'lost_reason',
+  refundOf: 'refund_of',
+};
 const DECIMAL = /^-?\d{1,15}(\.\d{1,10})?$/;
 
-export type CheckedRow = { ok: true; facts: DealFacts & { code: string } } | { ok: false; faults: FieldFault[] };
+export type CheckedRow =
+  { ok: true; facts: DealFacts & { code: string } } | { ok: false; faults: FieldFault[] };
 
-/** Reads one row of `deals.csv` and checks it by the same rules as the form. Faults name the file's columns. */
-export function checkDealRow(valueAt: (column: string) => string, checker: DealChecker): CheckedRow {
+/**
+ * Reads one row of `deals.csv` and checks it by the same rules as the form. Faults name the file's
+ * columns.
+ */
+export function checkDealRow(
+  valueAt: (column: string) => string,
+  checker: DealChecker,
+): CheckedRow {
   const faults: FieldFault[] = [];
-  const number = (column: string, code: FieldFault['code'], isValid: (value: number) => boolean) => {
+  const number = (
+    column: string,
+    code: FieldFault['code'],
+    isValid: (value: number) => boolean,
+  ) => {
     const text = valueAt(column);
     if (text === '') return null;
     const value = Number(text);
@@ -28,7 +46,11 @@ export function checkDealRow(valueAt: (column: string) => string, checker: DealC
 
   const deal = valueAt('deal');
   const customer = valueAt('customer');
-  for (const [column, text] of [['deal', deal], ['customer', customer]] as const) if (text === '') faults.push({ field: column, code: 'required' });
+  for (const [column, text] of [
+    ['deal', deal],
+    ['customer', customer],
+  ] as const)
+    if (text === '') faults.push({ field: column, code: 'required' });
   checkTexts(valueAt, faults);
   const status = valueAt('status') as DealStatus;
   if (!DEAL_STATUSES.includes(status)) faults.push({ field: 'status', code: 'unknownStatus' });
@@ -39,19 +61,56 @@ export function checkDealRow(valueAt: (column: string) => string, checker: DealC
   if (faults.length > 0) return { ok: false, faults };
 
   const input: DealInput = {
-    deal, salesperson: valueAt('salesperson'), customer, amount: valueAt('amount'), currency: valueAt('currency'), status,
-    closedOn: valueAt('closed_on'), expectedOn: valueAt('expected_on'), openedOn: valueAt('opened_on'), probability,
-    stage: valueAt('stage'), product: valueAt('product'), category: valueAt('category'), source: valueAt('source'), location: valueAt('location'),
-    quantity, cost: valueAt('cost'), commissionRate, credit, lostReason: valueAt('lost_reason'), refundOf: valueAt('refund_of'), notes: valueAt('notes'),
+    deal,
+    salesperson: valueAt('salesperson'),
+    customer,
+    amount: valueAt('amount'),
+    currency: valueAt('currency'),
+    status,
+    closedOn: valueAt('closed_on'),
+    expectedOn: valueAt('expected_on'),
+    openedOn: valueAt('opened_on'),
+    probability,
+    stage: valueAt('stage'),
+    product: valueAt('product'),
+    category: valueAt('category'),
+    source: valueAt('source'),
+    location: valueAt('location'),
+    quantity,
+    cost: valueAt('cost'),
+    commissionRate,
+    credit,
+    lostReason: valueAt('lost_reason'),
+    refundOf: valueAt('refund_of'),
+    notes: valueAt('notes'),
   };
   const checked = checkDeal(input, checker);
-  if (!checked.ok) return { ok: false, faults: checked.faults.map((fault) => ({ ...fault, field: COLUMN_OF[fault.field] ?? fault.field })) };
+  if (!checked.ok)
+    return {
+      ok: false,
+      faults: checked.faults.map((fault) => ({
+        ...fault,
+        field: COLUMN_OF[fault.field] ?? fault.field,
+      })),
+    };
   return { ok: true, facts: { ...checked.facts, code: deal } };
 }
 
 /** The lengths that the form allows. */
 const LONGEST: Readonly<Record<string, number>> = {
-  deal: 80, customer: 200, amount: 40, currency: 3, stage: 80, product: 120, category: 80, source: 80, location: 80, lost_reason: 80, refund_of: 80, cost: 40, notes: 2_000,
+  deal: 80,
+  customer: 200,
+  amount: 40,
+  currency: 3,
+  stage: 80,
+  product: 120,
+  category: 80,
+  source: 80,
+  location: 80,
+  lost_reason: 80,
+  refund_of: 80,
+  cost: 40,
+  notes: 2_000,
 };
 
 const LIMITS = DEAL_COLUMNS.map((column) => [column, LONGEST[column] ?? 200] as const);
@@ -73,5 +132,7 @@ function readCredit(text: string, faults: FieldFault[]): DealInput['credit'] {
     faults.push({ field: 'credit', code: 'sharesNot100' });
     return null;
   }
-  return shares.length < 2 ? null : shares.map((share) => ({ salesperson: share.salesperson, percent: share.basisPoints / 100 }));
+  return shares.length < 2
+    ? null
+    : shares.map((share) => ({ salesperson: share.salesperson, percent: share.basisPoints / 100 }));
 }

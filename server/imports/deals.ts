@@ -13,36 +13,74 @@ import type { ImportMapping } from '#contract/schemas/importMapping';
 import { listNewNames, loadNames, UnknownValues } from './unknown';
 import { applyStaged, countStaged } from './applyDeals';
 import { checkWidth, fieldReader, ImportTally } from './report';
-import { copyIntoStaging, createStaging, loadAllNameIds, toCopyLine, type AllNameIds } from './staging';
+import {
+  copyIntoStaging,
+  createStaging,
+  loadAllNameIds,
+  toCopyLine,
+  type AllNameIds,
+} from './staging';
 
 /**
- * Imports `deals.csv`: every row is checked by the rules of the form on its way into a staging table; then the
- * differences to the book are written in the same transaction, all or none. The same file again changes nothing.
+ * Imports `deals.csv`: every row is checked by the rules of the form on its way into a staging
+ * table; then the
+ * differences to the book are written in the same transaction, all or none. The same file again
+ * changes nothing.
  */
-export async function importDeals(call: ImportCall, source: AsyncIterable<CsvRecord[]>): Promise<ImportReport> {
-  const report = await inTransaction(call.context.jobs, async (client) => {
-    // A file of millions is joined and added up whole; in the usual few megabytes that would go through the disk.
-    await client.query(`set local work_mem = '128MB'`);
-    return stageAndApply(call, client, source);
-  }, ({ written }) => written);
+export async function importDeals(
+  call: ImportCall,
+  source: AsyncIterable<CsvRecord[]>,
+): Promise<ImportReport> {
+  const report = await inTransaction(
+    call.context.jobs,
+    async (client) => {
+      // A file of millions is joined and added up whole; in the usual few megabytes that would go
+      // through the disk.
+      await client.query(`set local work_mem = '128MB'`);
+      return stageAndApply(call, client, source);
+    },
+    ({ written }) => written,
+  );
   if (report.written) await call.context.replica.afterWrite({ all: true });
   return report;
 }
 
-async function stageAndApply(call: ImportCall, client: pg.PoolClient, source: AsyncIterable<CsvRecord[]>): Promise<ImportReport> {
+async function stageAndApply(
+  call: ImportCall,
+  client: pg.PoolClient,
+  source: AsyncIterable<CsvRecord[]>,
+): Promise<ImportReport> {
   const { context, scope } = call;
   const { tree, rates } = context.replica.company!;
-  const rows = new DealRows(buildDealChecker(scope, tree, rates), scope.dataset.tree, await loadAllNameIds(client), call.mapping, mayDo(call.principal.role, 'administer'));
+  const rows = new DealRows(
+    buildDealChecker(scope, tree, rates),
+    scope.dataset.tree,
+    await loadAllNameIds(client),
+    call.mapping,
+    mayDo(call.principal.role, 'administer'),
+  );
   await createStaging(client);
   await copyIntoStaging(client, rows.toLines(source, call));
-  const names = LISTS.map((list) => ({ list, count: rows.names[list].added.length })).filter((each) => each.count > 0);
+  const names = LISTS.map((list) => ({ list, count: rows.names[list].added.length })).filter(
+    (each) => each.count > 0,
+  );
   const isTaken = () => rows.tally.refused === 0 || call.isPartial === true;
   const isWriting = !call.isCheck && isTaken();
-  const { runId: _run, ...counts } = isWriting ? await applyStaged(call, client, rows.names, rows.tally) : await countStaged(client);
+  const { runId: _run, ...counts } = isWriting
+    ? await applyStaged(call, client, rows.names, rows.tally)
+    : await countStaged(client);
   return rows.tally.toReport('deals', rows.heading!, {
-    ...counts, newNames: names, written: isWriting && isTaken(),
+    ...counts,
+    newNames: names,
+    written: isWriting && isTaken(),
     value: { read: rows.tally.valueRead, refused: rows.tally.valueRefused },
-    unknown: [...rows.unknown.list(scope.dataset.tree), ...listNewNames(rows.names, await loadNames(client, rows.names, memberSpansOf(scope, call.principal)))],
+    unknown: [
+      ...rows.unknown.list(scope.dataset.tree),
+      ...listNewNames(
+        rows.names,
+        await loadNames(client, rows.names, memberSpansOf(scope, call.principal)),
+      ),
+    ],
   });
 }
 
@@ -50,7 +88,10 @@ async function stageAndApply(call: ImportCall, client: pg.PoolClient, source: As
 const KEPT_IN_SETUP = ['stage', 'category', 'source', 'location', 'lostReason'] as const;
 const COLUMN_OF_LIST: Partial<Record<ListName, string>> = { lostReason: 'lost_reason' };
 
-/** Codes of the salespeople one may see, by their names in small letters; none where two have the same. */
+/**
+ * Codes of the salespeople one may see, by their names in small letters; none where two have the
+ * same.
+ */
 function codesByName({ units }: UnitTree): Map<string, string> {
   const codes = new Map<string, string>();
   const twice = new Set<string>();
@@ -75,18 +116,28 @@ class DealRows {
 
   private codes: ReadonlyMap<string, string>;
 
-  constructor(private checker: ReturnType<typeof buildDealChecker>, visible: UnitTree, readonly names: AllNameIds, private mapping: ImportMapping | undefined, private mayAddNames: boolean) {
+  constructor(
+    private checker: ReturnType<typeof buildDealChecker>,
+    visible: UnitTree,
+    readonly names: AllNameIds,
+    private mapping: ImportMapping | undefined,
+    private mayAddNames: boolean,
+  ) {
     this.codes = codesByName(visible);
   }
 
   private codeOf(text: string): string {
-    return this.checker.tree.findByCode(text) ? text : this.codes.get(text.toLowerCase()) ?? text;
+    return this.checker.tree.findByCode(text) ? text : (this.codes.get(text.toLowerCase()) ?? text);
   }
 
   private get columns() {
     const { mapping } = this;
     if (!mapping) return DEAL_COLUMNS_OF_FILE;
-    return { known: DEAL_COLUMNS_OF_FILE.known, required: DEAL_COLUMNS_OF_FILE.required.filter((column) => !mapping.defaults[column]), meaning: (heading: string) => mapping.columns[heading] ?? '' };
+    return {
+      known: DEAL_COLUMNS_OF_FILE.known,
+      required: DEAL_COLUMNS_OF_FILE.required.filter((column) => !mapping.defaults[column]),
+      meaning: (heading: string) => mapping.columns[heading] ?? '',
+    };
   }
 
   private valueReader(heading: CsvHeading, fields: string[]) {
@@ -94,13 +145,17 @@ class DealRows {
     const raw = fieldReader(heading, fields);
     // Each column is asked for by several checks and read once.
     const values: Record<string, string> = {};
-    for (const column of DEAL_COLUMNS) values[column] = mapping ? readMapped(column, raw(column), mapping) : raw(column);
+    for (const column of DEAL_COLUMNS)
+      values[column] = mapping ? readMapped(column, raw(column), mapping) : raw(column);
     // A person may be called by their exact name, where only one has it.
     values['salesperson'] = this.codeOf(values['salesperson']!);
     return { raw, valueAt: (column: string) => values[column] ?? '' };
   }
 
-  async *toLines(source: AsyncIterable<CsvRecord[]>, { signal, onProgress }: Pick<ImportCall, 'signal' | 'onProgress'>): AsyncGenerator<string> {
+  async *toLines(
+    source: AsyncIterable<CsvRecord[]>,
+    { signal, onProgress }: Pick<ImportCall, 'signal' | 'onProgress'>,
+  ): AsyncGenerator<string> {
     for await (const { heading, records } of underHeading(source, this.columns)) {
       signal.throwIfAborted();
       this.heading = heading;
@@ -113,7 +168,9 @@ class DealRows {
 
   /** Names of lists that are kept in Setup, and that this file would add to. */
   private findNewNames({ names }: DealFacts): ListName[] {
-    return KEPT_IN_SETUP.filter((list) => names[list] !== null && !this.names[list].has(names[list]));
+    return KEPT_IN_SETUP.filter(
+      (list) => names[list] !== null && !this.names[list].has(names[list]),
+    );
   }
 
   private toBlock(heading: CsvHeading, records: readonly CsvRecord[]): string {
@@ -138,12 +195,23 @@ class DealRows {
     }
     const foreign = this.mayAddNames ? [] : this.findNewNames(checked.facts);
     if (foreign.length > 0) {
-      this.tally.refuse(line, foreign.map((list) => ({ field: COLUMN_OF_LIST[list] ?? list, code: 'unknownName' as const })), raw);
+      this.tally.refuse(
+        line,
+        foreign.map((list) => ({
+          field: COLUMN_OF_LIST[list] ?? list,
+          code: 'unknownName' as const,
+        })),
+        raw,
+      );
       return '';
     }
     const first = this.lines.get(checked.facts.code);
     if (first !== undefined) {
-      this.tally.refuse(line, [{ field: 'deal', code: 'duplicate', params: { line: first } }], valueAt);
+      this.tally.refuse(
+        line,
+        [{ field: 'deal', code: 'duplicate', params: { line: first } }],
+        valueAt,
+      );
       return '';
     }
     this.lines.set(checked.facts.code, line);

@@ -6,7 +6,17 @@ import type { Principal, Scope } from '../access/index';
 import type { Context } from '../context';
 import type { PlanRecord } from '../ledger/companyState';
 import { unit } from '../db/tables/index';
-import { DEAL_COLUMNS, DEAL_JOINS, loadDeal, loadHistory, readFilter, memberSpansOf, toDeal, whereOf, type DealFilter } from '../deals/index';
+import {
+  DEAL_COLUMNS,
+  DEAL_JOINS,
+  loadDeal,
+  loadHistory,
+  readFilter,
+  memberSpansOf,
+  toDeal,
+  whereOf,
+  type DealFilter,
+} from '../deals/index';
 import { ProblemError } from '../problem';
 import { toCsv } from './csv';
 import { buildDecimalsOf, toText } from '../targets/index';
@@ -41,17 +51,41 @@ export interface ExportedRows {
   blocks: AsyncIterable<readonly (readonly Cell[])[]>;
 }
 
-/** The rows an import takes, of what the reader may see; deals only those that match, where a filter is given. */
+/**
+ * The rows an import takes, of what the reader may see; deals only those that match, where a filter
+ * is given.
+ */
 export function exportRows(kind: ImportKind, call: ExportCall): ExportedRows {
-  const columns = { deals: DEAL_COLUMNS_OF_FILE, targets: TARGET_COLUMNS, units: UNIT_COLUMNS, activities: ACTIVITY_COLUMNS, rates: RATE_COLUMNS }[kind].known;
-  return { columns, blocks: { deals: exportDeals, targets: exportTargets, units: exportUnits, activities: exportActivities, rates: exportRates }[kind](call) };
+  const columns = {
+    deals: DEAL_COLUMNS_OF_FILE,
+    targets: TARGET_COLUMNS,
+    units: UNIT_COLUMNS,
+    activities: ACTIVITY_COLUMNS,
+    rates: RATE_COLUMNS,
+  }[kind].known;
+  return {
+    columns,
+    blocks: {
+      deals: exportDeals,
+      targets: exportTargets,
+      units: exportUnits,
+      activities: exportActivities,
+      rates: exportRates,
+    }[kind](call),
+  };
 }
 
-async function* exportDeals({ context, scope, principal, filter }: ExportCall): AsyncGenerator<Cell[][]> {
+async function* exportDeals({
+  context,
+  scope,
+  principal,
+  filter,
+}: ExportCall): AsyncGenerator<Cell[][]> {
   const where = whereOf(filter ?? readFilter({}, scope, principal));
   for (let after = 0; ;) {
     const { rows } = await context.db.execute<Parameters<typeof toDeal>[0]>(sql`
-      select ${DEAL_COLUMNS} from deal d ${DEAL_JOINS} where d.id > ${after} and ${where} order by d.id limit ${DEALS_AT_ONCE}`);
+      select ${DEAL_COLUMNS} from deal d ${DEAL_JOINS} where d.id > ${after} and ${where} order by
+        d.id limit ${DEALS_AT_ONCE}`);
     if (rows.length === 0) return;
     yield rows.map((row) => toRow(toDeal(row)));
     after = rows.at(-1)!.id;
@@ -60,13 +94,38 @@ async function* exportDeals({ context, scope, principal, filter }: ExportCall): 
 
 /** A deal as a row of `deals.csv`. */
 function toRow(deal: Deal): Cell[] {
-  const credit = deal.credit?.map((each) => `${each.salesperson}:${each.percent}`).join(';') ?? null;
-  return [deal.deal, deal.salesperson, deal.customer, deal.amount, deal.currency, deal.status, deal.closedOn, deal.expectedOn, deal.openedOn, deal.probability,
-    deal.stage, deal.product, deal.category, deal.source, deal.location, deal.quantity, deal.cost, deal.commissionRate, credit, deal.lostReason, deal.refundOf, deal.notes];
+  const credit =
+    deal.credit?.map((each) => `${each.salesperson}:${each.percent}`).join(';') ?? null;
+  return [
+    deal.deal,
+    deal.salesperson,
+    deal.customer,
+    deal.amount,
+    deal.currency,
+    deal.status,
+    deal.closedOn,
+    deal.expectedOn,
+    deal.openedOn,
+    deal.probability,
+    deal.stage,
+    deal.product,
+    deal.category,
+    deal.source,
+    deal.location,
+    deal.quantity,
+    deal.cost,
+    deal.commissionRate,
+    credit,
+    deal.lostReason,
+    deal.refundOf,
+    deal.notes,
+  ];
 }
 
 async function* exportTargets(call: ExportCall): AsyncGenerator<Cell[][]> {
-  yield (await listTargetRows(call)).map((row) => TARGET_COLUMNS.known.map((column) => row[column as keyof typeof row]));
+  yield (await listTargetRows(call)).map((row) =>
+    TARGET_COLUMNS.known.map((column) => row[column as keyof typeof row]),
+  );
 }
 
 async function loadSetTargets({ context, scope, plan }: ExportCall): Promise<StoredTargetRow[]> {
@@ -80,7 +139,15 @@ async function listTargetRows(call: ExportCall) {
   const decimals = buildDecimalsOf(dataset);
   return (await loadSetTargets(call)).map((row) => {
     const text = (value: number | null) => toText(value, row.measure, decimals);
-    return { unit: dataset.tree.find(row.unitId)!.code, period: row.periodId, measure: row.measure, target: text(row.target), floor: text(row.floor), stretch: text(row.stretch), note: row.note };
+    return {
+      unit: dataset.tree.find(row.unitId)!.code,
+      period: row.periodId,
+      measure: row.measure,
+      target: text(row.target),
+      floor: text(row.floor),
+      stretch: text(row.stretch),
+      note: row.note,
+    };
   });
 }
 
@@ -94,16 +161,39 @@ export async function exportWorkbook(call: ExportCall, yearLabel: number): Promi
     return period.from >= year.from && period.to <= year.to;
   });
   const used = new Set(stored.map((row) => row.measure));
-  const measures = context.replica.company!.measureRecords.filter((each) => !each.isArchived || used.has(each.code)).map((each) => each.code);
-  return writeWorkbook(dataset, measures, { yearLabel, root: dataset.tree.find(principal.unitId)! }, stored);
+  const measures = context.replica
+    .company!.measureRecords.filter((each) => !each.isArchived || used.has(each.code))
+    .map((each) => each.code);
+  return writeWorkbook(
+    dataset,
+    measures,
+    { yearLabel, root: dataset.tree.find(principal.unitId)! },
+    stored,
+  );
 }
 
 async function* exportActivities({ context, scope }: ExportCall): AsyncGenerator<Cell[][]> {
   const { dataset } = scope;
   const decimals = buildDecimalsOf(dataset);
-  const isTheirs = (unitId: number, day: Day) => dataset.tree.isActiveDuring(unitId, { from: day, to: day + 1 });
-  const { rows } = await context.db.execute<{ unit_id: number; measure: string; day: string; value: number }>(sql`select unit_id, measure, "on"::text as day, value from activity where value is not null order by "on", unit_id, measure`);
-  yield rows.filter((row) => isTheirs(row.unit_id, parseDay(row.day)!)).map((row) => [dataset.tree.find(row.unit_id)!.code, row.day, row.measure, writeDecimal(row.value, decimals(row.measure)!)]);
+  const isTheirs = (unitId: number, day: Day) =>
+    dataset.tree.isActiveDuring(unitId, { from: day, to: day + 1 });
+  const { rows } = await context.db.execute<{
+    unit_id: number;
+    measure: string;
+    day: string;
+    value: number;
+  }>(
+    sql`select unit_id, measure, "on"::text as day, value from activity where value is not null
+      order by "on", unit_id, measure`,
+  );
+  yield rows
+    .filter((row) => isTheirs(row.unit_id, parseDay(row.day)!))
+    .map((row) => [
+      dataset.tree.find(row.unit_id)!.code,
+      row.day,
+      row.measure,
+      writeDecimal(row.value, decimals(row.measure)!),
+    ]);
 }
 
 async function* exportRates({ context }: ExportCall): AsyncGenerator<Cell[][]> {
@@ -113,16 +203,41 @@ async function* exportRates({ context }: ExportCall): AsyncGenerator<Cell[][]> {
 async function* exportUnits({ context, scope }: ExportCall): AsyncGenerator<Cell[][]> {
   const { tree } = scope.dataset;
   const details = new Map((await context.db.select().from(unit)).map((each) => [each.id, each]));
-  yield tree.units.flatMap((each) => tree.membershipsOf(each.id).map((place) => [
-    each.code, each.name, each.kind, place.parentId === null ? null : tree.find(place.parentId)?.code ?? null,
-    place.from === FIRST_DAY ? null : toIsoDay(place.from), place.to === END_OF_TIME ? null : toIsoDay(place.to - 1),
-    details.get(each.id)!.email, details.get(each.id)!.country,
-  ]));
+  yield tree.units.flatMap((each) =>
+    tree
+      .membershipsOf(each.id)
+      .map((place) => [
+        each.code,
+        each.name,
+        each.kind,
+        place.parentId === null ? null : (tree.find(place.parentId)?.code ?? null),
+        place.from === FIRST_DAY ? null : toIsoDay(place.from),
+        place.to === END_OF_TIME ? null : toIsoDay(place.to - 1),
+        details.get(each.id)!.email,
+        details.get(each.id)!.country,
+      ]),
+  );
 }
 
-/** Every past state of a deal as a row, newest first: when, who, what and why, then the columns of `deals.csv`. @throws ProblemError unknownDeal */
-export async function exportHistory({ context, scope, principal }: ExportCall, dealId: number): Promise<string> {
-  if (!await loadDeal(context.db, dealId, memberSpansOf(scope, principal))) throw new ProblemError('unknownDeal', { deal: dealId });
+/**
+ * Every past state of a deal as a row, newest first: when, who, what and why, then the columns of
+ * `deals.csv`. @throws ProblemError unknownDeal
+ */
+export async function exportHistory(
+  { context, scope, principal }: ExportCall,
+  dealId: number,
+): Promise<string> {
+  if (!(await loadDeal(context.db, dealId, memberSpansOf(scope, principal))))
+    throw new ProblemError('unknownDeal', { deal: dealId });
   const changes = await loadHistory(context.db, dealId, scope);
-  return toCsv(['at', 'who', 'action', 'reason', ...DEAL_COLUMNS_OF_FILE.known], changes.map(({ at, userName, action, reason, after }) => [at, userName, action, reason, ...(after ? toRow(after) : [])]));
+  return toCsv(
+    ['at', 'who', 'action', 'reason', ...DEAL_COLUMNS_OF_FILE.known],
+    changes.map(({ at, userName, action, reason, after }) => [
+      at,
+      userName,
+      action,
+      reason,
+      ...(after ? toRow(after) : []),
+    ]),
+  );
 }

@@ -5,7 +5,10 @@ const MOST_AT_ONCE = 2;
 const MOST_SENDING = 20;
 const MOST_WAIT_MS = 60_000;
 
-/** How many imports run: two on a server, one a person, so that there is always room for everything else. */
+/**
+ * How many imports run: two on a server, one a person, so that there is always room for everything
+ * else.
+ */
 export class ImportGate {
   private people = new Set<number>();
   private running = 0;
@@ -13,7 +16,8 @@ export class ImportGate {
 
   /**
    * Keeps a person's place from the first byte of a file to its last row.
-   * @throws ProblemError importRunning when they have one under way, importsBusy when too many are being sent
+   * @throws ProblemError importRunning when they have one under way, importsBusy when too many are
+   * being sent
    */
   async enter<Result>(userId: number, work: () => Promise<Result>): Promise<Result> {
     if (this.people.has(userId)) throw new ProblemError('importRunning');
@@ -26,7 +30,10 @@ export class ImportGate {
     }
   }
 
-  /** Writes when there is room; waits a minute for it. @throws ProblemError importsBusy; what the signal was aborted with */
+  /**
+   * Writes when there is room; waits a minute for it. @throws ProblemError importsBusy; what the
+   * signal was aborted with
+   */
   async write<Result>(signal: AbortSignal, work: () => Promise<Result>): Promise<Result> {
     if (this.running >= MOST_AT_ONCE) await this.wait(signal);
     this.running++;

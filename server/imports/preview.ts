@@ -1,4 +1,9 @@
-import { DAY_COLUMNS, DEAL_COLUMNS, NEEDED_DEAL_COLUMNS, NUMBER_COLUMNS } from '#contract/importMapping';
+import {
+  DAY_COLUMNS,
+  DEAL_COLUMNS,
+  NEEDED_DEAL_COLUMNS,
+  NUMBER_COLUMNS,
+} from '#contract/importMapping';
 import type { ImportMapping, ImportPreview } from '#contract/schemas/importMapping';
 import { DEAL_STATUSES } from '#contract/schemas/deal';
 import { styleOf } from '#core/money/typed';
@@ -18,30 +23,102 @@ export const HEAD_BYTES = 256 * 1024;
 
 /** What other programs and people call our columns; common practice, no source. */
 const OTHER_NAMES: Readonly<Record<string, readonly string[]>> = {
-  deal: ['id', 'deal id', 'order', 'order no', 'order number', 'order id', 'invoice', 'invoice no', 'number', 'no', 'reference', 'ref', 'opportunity id'],
-  salesperson: ['sales person', 'seller', 'rep', 'sales rep', 'owner', 'deal owner', 'account manager', 'agent', 'employee', 'person'],
+  deal: [
+    'id',
+    'deal id',
+    'order',
+    'order no',
+    'order number',
+    'order id',
+    'invoice',
+    'invoice no',
+    'number',
+    'no',
+    'reference',
+    'ref',
+    'opportunity id',
+  ],
+  salesperson: [
+    'sales person',
+    'seller',
+    'rep',
+    'sales rep',
+    'owner',
+    'deal owner',
+    'account manager',
+    'agent',
+    'employee',
+    'person',
+  ],
   customer: ['client', 'account', 'account name', 'company', 'customer name', 'buyer'],
-  amount: ['value', 'total', 'net', 'net amount', 'revenue', 'sum', 'price', 'deal value', 'turnover'],
-  currency: ['curr', 'ccy', 'currency code'], status: ['state', 'result', 'outcome'],
-  closed_on: ['close date', 'closed', 'closed date', 'date', 'won on', 'order date', 'invoice date', 'booked on', 'day'],
-  expected_on: ['expected close', 'expected close date', 'expected', 'due', 'forecast date'], opened_on: ['created', 'created on', 'open date', 'opened'],
-  probability: ['chance', 'likelihood', 'prob'], stage: ['phase', 'step'], product: ['item', 'article', 'product name'], category: ['group', 'product group', 'type'], source: ['lead source', 'channel', 'origin'],
-  location: ['place', 'city', 'site', 'region'], quantity: ['qty', 'units', 'pieces', 'count'], cost: ['costs', 'cost price', 'purchase price'], commission_rate: ['commission', 'commission percent'],
-  lost_reason: ['reason', 'loss reason', 'lost because'], notes: ['note', 'comment', 'comments', 'remark', 'remarks', 'description'],
+  amount: [
+    'value',
+    'total',
+    'net',
+    'net amount',
+    'revenue',
+    'sum',
+    'price',
+    'deal value',
+    'turnover',
+  ],
+  currency: ['curr', 'ccy', 'currency code'],
+  status: ['state', 'result', 'outcome'],
+  closed_on: [
+    'close date',
+    'closed',
+    'closed date',
+    'date',
+    'won on',
+    'order date',
+    'invoice date',
+    'booked on',
+    'day',
+  ],
+  expected_on: ['expected close', 'expected close date', 'expected', 'due', 'forecast date'],
+  opened_on: ['created', 'created on', 'open date', 'opened'],
+  probability: ['chance', 'likelihood', 'prob'],
+  stage: ['phase', 'step'],
+  product: ['item', 'article', 'product name'],
+  category: ['group', 'product group', 'type'],
+  source: ['lead source', 'channel', 'origin'],
+  location: ['place', 'city', 'site', 'region'],
+  quantity: ['qty', 'units', 'pieces', 'count'],
+  cost: ['costs', 'cost price', 'purchase price'],
+  commission_rate: ['commission', 'commission percent'],
+  lost_reason: ['reason', 'loss reason', 'lost because'],
+  notes: ['note', 'comment', 'comments', 'remark', 'remarks', 'description'],
 };
 
-/** The first rows of a file and how it might be read: as one with the same headings was, or as its headings and values suggest. */
-export async function previewDeals(db: Queryable, userId: number, source: AsyncIterable<CsvRecord[]>): Promise<ImportPreview> {
+/**
+ * The first rows of a file and how it might be read: as one with the same headings was, or as its
+ * headings and values suggest.
+ */
+export async function previewDeals(
+  db: Queryable,
+  userId: number,
+  source: AsyncIterable<CsvRecord[]>,
+): Promise<ImportPreview> {
   const data = await readHead(source);
   const headings = (data[0] ?? []).map((heading) => heading.trim());
   if (headings.length === 0) assertNoFieldErrors([{ field: 'file', code: 'emptyFile' }]);
-  const rows = data.slice(1).map((row) => headings.map((_, at) => unguardCell((row[at] ?? '').trim())));
+  const rows = data
+    .slice(1)
+    .map((row) => headings.map((_, at) => unguardCell((row[at] ?? '').trim())));
   const remembered = await findMapping(db, userId, headings);
-  const { mapping, isDoubtful } = remembered ? { mapping: remembered, isDoubtful: false } : guess(headings, rows);
+  const { mapping, isDoubtful } = remembered
+    ? { mapping: remembered, isDoubtful: false }
+    : guess(headings, rows);
   const found = new Set(Object.values(mapping.columns));
   return {
-    headings, rows: rows.slice(0, SHOWN_ROWS), mapping, isRemembered: remembered !== null, isDoubtful,
-    missing: NEEDED_DEAL_COLUMNS.filter((column) => !found.has(column) && !mapping.defaults[column]),
+    headings,
+    rows: rows.slice(0, SHOWN_ROWS),
+    mapping,
+    isRemembered: remembered !== null,
+    isDoubtful,
+    missing: NEEDED_DEAL_COLUMNS.filter(
+      (column) => !found.has(column) && !mapping.defaults[column],
+    ),
   };
 }
 
@@ -55,9 +132,15 @@ async function readHead(source: AsyncIterable<CsvRecord[]>): Promise<string[][]>
   return head.slice(0, LOOKED_AT + 1);
 }
 
-function guess(headings: readonly string[], rows: readonly string[][]): { mapping: ImportMapping; isDoubtful: boolean } {
+function guess(
+  headings: readonly string[],
+  rows: readonly string[][],
+): { mapping: ImportMapping; isDoubtful: boolean } {
   const columns = guessColumns(headings);
-  const valuesOf = (wanted: ReadonlySet<string>) => headings.flatMap((heading, at) => (wanted.has(columns[heading] ?? '') ? rows.map((row) => row[at]!) : []));
+  const valuesOf = (wanted: ReadonlySet<string>) =>
+    headings.flatMap((heading, at) =>
+      wanted.has(columns[heading] ?? '') ? rows.map((row) => row[at]!) : [],
+    );
   const days = valuesOf(DAY_COLUMNS);
   const forms = dayFormsOf(days);
   const isIso = forms.includes('iso');
@@ -65,8 +148,18 @@ function guess(headings: readonly string[], rows: readonly string[][]): { mappin
   const statuses = at < 0 ? [] : [...new Set(rows.map((row) => row[at]!))];
   return {
     mapping: {
-      columns, days: isIso ? 'iso' : forms[0] ?? 'iso', numbers: styleOf(valuesOf(NUMBER_COLUMNS), 4) ?? 'point',
-      values: { status: Object.fromEntries(statuses.flatMap((text) => { const meant = guessStatus(text); return meant && meant !== text ? [[text, meant]] : []; })) }, defaults: {},
+      columns,
+      days: isIso ? 'iso' : (forms[0] ?? 'iso'),
+      numbers: styleOf(valuesOf(NUMBER_COLUMNS), 4) ?? 'point',
+      values: {
+        status: Object.fromEntries(
+          statuses.flatMap((text) => {
+            const meant = guessStatus(text);
+            return meant && meant !== text ? [[text, meant]] : [];
+          }),
+        ),
+      },
+      defaults: {},
     },
     isDoubtful: !isIso && forms.length > 1,
   };
@@ -80,8 +173,20 @@ function guessColumns(headings: readonly string[]): Record<string, string> {
     taken.add(column);
     columns[heading] = column;
   };
-  for (const heading of headings) take(heading, DEAL_COLUMNS.find((column) => column === heading.toLowerCase().replace(/[ -]/g, '_')));
-  for (const heading of headings) take(heading, DEAL_COLUMNS.find((column) => OTHER_NAMES[column]?.includes(nameKey(heading)) || OTHER_NAMES[column]?.includes(heading.toLowerCase().replace(/[_-]/g, ' '))));
+  for (const heading of headings)
+    take(
+      heading,
+      DEAL_COLUMNS.find((column) => column === heading.toLowerCase().replace(/[ -]/g, '_')),
+    );
+  for (const heading of headings)
+    take(
+      heading,
+      DEAL_COLUMNS.find(
+        (column) =>
+          OTHER_NAMES[column]?.includes(nameKey(heading)) ||
+          OTHER_NAMES[column]?.includes(heading.toLowerCase().replace(/[_-]/g, ' ')),
+      ),
+    );
   for (const heading of headings) columns[heading] ??= '';
   return columns;
 }

@@ -29,68 +29,150 @@ import { importUnits } from './unitsImport';
 import { writeCsvRows, writeJsonRows, writeTableWorkbook } from './writeRows';
 
 /** What each file needs beyond the right to book. */
-const NEEDED: Readonly<Record<ImportKind, Permission>> = { deals: 'book', targets: 'plan', units: 'administer', activities: 'book', rates: 'administer' };
-const IMPORTS = { deals: importDeals, targets: importTargets, units: importUnits, activities: importActivities, rates: importRates } as const;
+const NEEDED: Readonly<Record<ImportKind, Permission>> = {
+  deals: 'book',
+  targets: 'plan',
+  units: 'administer',
+  activities: 'book',
+  rates: 'administer',
+};
+const IMPORTS = {
+  deals: importDeals,
+  targets: importTargets,
+  units: importUnits,
+  activities: importActivities,
+  rates: importRates,
+} as const;
 
 export function addFileRoutes({ implement, context }: Endpoints): void {
   const gate = new ImportGate();
   const progress = new ImportProgress();
 
-  implement(importsRoutes.importFile, async ({ params, query, scope, principal, request, reply }) => {
-    if (!mayDo(principal.role, NEEDED[params.kind])) throw new ProblemError('forbidden', { role: principal.role });
-    const signal = abortWithClient(reply);
-    return gate.enter(principal.userId, async () => {
-      const file = await receiveFile(params.kind, request, scope.dataset.measures.all.map((measure) => measure.code), signal);
-      try {
-        const mapping = query.mapping === undefined ? undefined : await loadMapping(context.db, principal.userId, query.mapping);
-        return await gate.write(signal, () => IMPORTS[params.kind]({
-          context, scope, principal, fileName: cleanName(query.fileName ?? `${params.kind}.csv`), reason: query.reason?.trim() || undefined, planId: query.plan, mapping,
-          isPartial: query.partial ?? false, isCheck: query.check ?? false, signal, onProgress: (rows, isRead) => progress.note(principal.userId, rows, isRead),
-        }, file.records()));
-      } finally {
-        progress.end(principal.userId);
-        await file.remove();
-      }
-    });
-  });
+  implement(
+    importsRoutes.importFile,
+    async ({ params, query, scope, principal, request, reply }) => {
+      if (!mayDo(principal.role, NEEDED[params.kind]))
+        throw new ProblemError('forbidden', { role: principal.role });
+      const signal = abortWithClient(reply);
+      return gate.enter(principal.userId, async () => {
+        const file = await receiveFile(
+          params.kind,
+          request,
+          scope.dataset.measures.all.map((measure) => measure.code),
+          signal,
+        );
+        try {
+          const mapping =
+            query.mapping === undefined
+              ? undefined
+              : await loadMapping(context.db, principal.userId, query.mapping);
+          return await gate.write(signal, () =>
+            IMPORTS[params.kind](
+              {
+                context,
+                scope,
+                principal,
+                fileName: cleanName(query.fileName ?? `${params.kind}.csv`),
+                reason: query.reason?.trim() || undefined,
+                planId: query.plan,
+                mapping,
+                isPartial: query.partial ?? false,
+                isCheck: query.check ?? false,
+                signal,
+                onProgress: (rows, isRead) => progress.note(principal.userId, rows, isRead),
+              },
+              file.records(),
+            ),
+          );
+        } finally {
+          progress.end(principal.userId);
+          await file.remove();
+        }
+      });
+    },
+  );
 
-  implement(importsRoutes.getImportProgress, async ({ principal }) => progress.of(principal.userId));
+  implement(importsRoutes.getImportProgress, async ({ principal }) =>
+    progress.of(principal.userId),
+  );
 
   implement(importsRoutes.previewImport, async ({ request, reply, principal }) => {
     const file = await receiveFile('deals', request, [], abortWithClient(reply));
     try {
-      return await previewDeals(context.db, principal.userId, file.records({ isHead: file.bytes >= HEAD_BYTES }));
+      return await previewDeals(
+        context.db,
+        principal.userId,
+        file.records({ isHead: file.bytes >= HEAD_BYTES }),
+      );
     } finally {
       await file.remove();
     }
   });
-  implement(importsRoutes.saveImportMapping, async ({ body, principal }) => ({ id: await saveMapping(context.db, principal.userId, body) }));
+  implement(importsRoutes.saveImportMapping, async ({ body, principal }) => ({
+    id: await saveMapping(context.db, principal.userId, body),
+  }));
   implement(importsRoutes.listImports, async ({ principal }) => listImports(context, principal));
-  implement(importsRoutes.undoImport, async ({ params, body, principal }) => gate.write(new AbortController().signal, () => undoImport(context, principal, params.id, body.reason)));
+  implement(importsRoutes.undoImport, async ({ params, body, principal }) =>
+    gate.write(new AbortController().signal, () =>
+      undoImport(context, principal, params.id, body.reason),
+    ),
+  );
 
-  implement(changeDealsRoute, async ({ body, scope, principal }) => changeDeals({ context, scope, principal }, body));
+  implement(changeDealsRoute, async ({ body, scope, principal }) =>
+    changeDeals({ context, scope, principal }, body),
+  );
 
   implement(exportsRoutes.exportFile, async ({ params, query, scope, principal, reply }) => {
     const plan = query.plan === undefined ? null : findPlan(context, scope, principal, query.plan);
     const { plan: _plan, format = 'csv', year, ...filter } = query;
-    const call = { context, scope, principal, plan, filter: params.kind === 'deals' ? readFilter(filter, scope, principal) : null };
+    const call = {
+      context,
+      scope,
+      principal,
+      plan,
+      filter: params.kind === 'deals' ? readFilter(filter, scope, principal) : null,
+    };
     reply.header('content-disposition', `attachment; filename="${params.kind}.${format}"`);
-    if (format === 'json') return reply.header('content-type', 'application/json; charset=utf-8').send(Readable.from(writeJsonRows(await primed(exportRows(params.kind, call))), { objectMode: false })) as never;
-    if (format === 'csv') return reply.header('content-type', 'text/csv; charset=utf-8').send(Readable.from(writeCsvRows(await primed(exportRows(params.kind, call))), { objectMode: false })) as never;
+    if (format === 'json')
+      return reply.header('content-type', 'application/json; charset=utf-8').send(
+        Readable.from(writeJsonRows(await primed(exportRows(params.kind, call))), {
+          objectMode: false,
+        }),
+      ) as never;
+    if (format === 'csv')
+      return reply.header('content-type', 'text/csv; charset=utf-8').send(
+        Readable.from(writeCsvRows(await primed(exportRows(params.kind, call))), {
+          objectMode: false,
+        }),
+      ) as never;
     reply.header('content-type', XLSX_TYPE);
-    if (params.kind !== 'targets') return reply.send(writeTableWorkbook(params.kind, await primed(exportRows(params.kind, call)))) as never;
+    if (params.kind !== 'targets')
+      return reply.send(
+        writeTableWorkbook(params.kind, await primed(exportRows(params.kind, call))),
+      ) as never;
     const { calendar } = scope.dataset;
-    const label = plan?.yearLabel ?? calendar.labelOf(year === undefined ? scope.dataset.asOf : findPeriod(scope.dataset, year).from);
+    const label =
+      plan?.yearLabel ??
+      calendar.labelOf(
+        year === undefined ? scope.dataset.asOf : findPeriod(scope.dataset, year).from,
+      );
     return reply.send(await exportWorkbook(call, label)) as never;
   });
 
   implement(exportsRoutes.exportDealHistory, async ({ params, scope, principal, reply }) => {
     const csv = await exportHistory({ context, scope, principal }, params.id);
-    return reply.header('content-type', 'text/csv; charset=utf-8').header('content-disposition', `attachment; filename="deal ${params.id}.csv"`).send(csv) as never;
+    return reply
+      .header('content-type', 'text/csv; charset=utf-8')
+      .header('content-disposition', `attachment; filename="deal ${params.id}.csv"`)
+      .send(csv) as never;
   });
   implement(exportsRoutes.exportDealCalendar, async ({ query, scope, principal, reply }) => {
-    reply.header('content-type', 'text/calendar; charset=utf-8').header('content-disposition', 'attachment; filename="open deals.ics"');
-    return reply.send(await writeDealCalendar(context, readFilter(query, scope, principal))) as never;
+    reply
+      .header('content-type', 'text/calendar; charset=utf-8')
+      .header('content-disposition', 'attachment; filename="open deals.ics"');
+    return reply.send(
+      await writeDealCalendar(context, readFilter(query, scope, principal)),
+    ) as never;
   });
 }
 
@@ -101,7 +183,10 @@ function abortWithClient({ raw }: FastifyReply): AbortSignal {
   return cancel.signal;
 }
 
-/** The same rows with the first of them read: what fails at once is told, where after the first byte the file would only be cut. */
+/**
+ * The same rows with the first of them read: what fails at once is told, where after the first byte
+ * the file would only be cut.
+ */
 async function primed({ columns, blocks }: ExportedRows): Promise<ExportedRows> {
   const iterator = blocks[Symbol.asyncIterator]();
   const first = await iterator.next();

@@ -1,1 +1,4 @@
-export const TARGET_COLUMNS = { known: ['unit', 'period', 'measure', 'target', 'floor', 'stretch', 'note'], required: ['unit', 'period', 'measure', 'target'] };
+export const TARGET_COLUMNS = {
+  known: ['unit', 'period', 'measure', 'target', 'floor', 'stretch', 'note'],
+  required: ['unit', 'period', 'measure', 'target'],
+};

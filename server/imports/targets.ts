@@ -3,7 +3,15 @@ import type { ImportReport } from '#contract/schemas/import';
 import type { Transaction } from '../db/client';
 import type { PlanRecord } from '../ledger/companyState';
 import { findPlan, refuseClosed, startDraft } from '../plans/index';
-import { buildDecimalsOf, buildTargetChecker, checkTarget, targetKey, writeTargets, type TargetChecker, type TargetFacts } from '../targets/index';
+import {
+  buildDecimalsOf,
+  buildTargetChecker,
+  checkTarget,
+  targetKey,
+  writeTargets,
+  type TargetChecker,
+  type TargetFacts,
+} from '../targets/index';
 import type { ImportCall } from './call';
 import { readRecords, type CsvHeading, type CsvRecord } from './csv';
 import { TARGET_COLUMNS } from './targetColumns';
@@ -13,22 +21,39 @@ import { loadStoredTargets, publishedIds, type StoredTargetRow } from './storedT
 type Line = TargetFacts & { line: number };
 
 /**
- * Imports `targets.csv` into a draft: all rows or none; an empty target clears; the same file again changes nothing.
- * Without a draft named, each year that the file changes gets a new one, a copy of what is published with the file's targets.
+ * Imports `targets.csv` into a draft: all rows or none; an empty target clears; the same file again
+ * changes nothing.
+ * Without a draft named, each year that the file changes gets a new one, a copy of what is
+ * published with the file's targets.
  */
-export async function importTargets(call: ImportCall, source: AsyncIterable<CsvRecord[]>): Promise<ImportReport> {
+export async function importTargets(
+  call: ImportCall,
+  source: AsyncIterable<CsvRecord[]>,
+): Promise<ImportReport> {
   const { context, scope, principal } = call;
   const draft = call.planId === undefined ? null : findPlan(context, scope, principal, call.planId);
   const rows = new TargetRows(call, draft);
-  const heading = await readRecords(source, TARGET_COLUMNS, (head, records) => rows.add(head, records));
+  const heading = await readRecords(source, TARGET_COLUMNS, (head, records) =>
+    rows.add(head, records),
+  );
   const report = await context.db.transaction(async (tx) => {
     const stored = await loadStoredTargets(tx, draft ? [draft.id] : publishedIds(context));
     const differing = [...rows.facts].filter(([key, each]) => isDifferent(each, stored.get(key)));
     const created = differing.filter(([key]) => (stored.get(key)?.target ?? null) === null).length;
     const written = !call.isCheck && (rows.tally.refused === 0 || call.isPartial === true);
-    const plans = written ? await writeDrafts(call, tx, draft, differing.map(([, each]) => each)) : [];
+    const plans = written
+      ? await writeDrafts(
+          call,
+          tx,
+          draft,
+          differing.map(([, each]) => each),
+        )
+      : [];
     return rows.tally.toReport('targets', heading, {
-      created, changed: differing.length - created, unchanged: rows.facts.size - differing.length, written,
+      created,
+      changed: differing.length - created,
+      unchanged: rows.facts.size - differing.length,
+      written,
       plans: plans.map(({ id, yearLabel, name }) => ({ id, year: `FY${yearLabel}`, name })),
     });
   });
@@ -38,22 +63,42 @@ export async function importTargets(call: ImportCall, source: AsyncIterable<CsvR
   return report;
 }
 
-async function writeDrafts(call: ImportCall, tx: Transaction, draft: PlanRecord | null, facts: readonly Line[]): Promise<PlanRecord[]> {
+async function writeDrafts(
+  call: ImportCall,
+  tx: Transaction,
+  draft: PlanRecord | null,
+  facts: readonly Line[],
+): Promise<PlanRecord[]> {
   const { context, scope, principal, fileName, reason } = call;
-  refuseClosed(context, facts.map((each) => each.period));
+  refuseClosed(
+    context,
+    facts.map((each) => each.period),
+  );
   const labelOf = (each: Line) => scope.dataset.calendar.labelOf(each.period.from);
   const plans: PlanRecord[] = [];
   for (const yearLabel of new Set(facts.map(labelOf))) {
     const ofYear = facts.filter((each) => labelOf(each) === yearLabel);
-    const plan = draft ?? await startDraft(context, tx, { scope, principal }, { yearLabel, name: fileName.slice(0, 60), note: reason ?? `import of ${fileName}` });
-    await writeTargets(tx, plan, ofYear, principal.userId, { decimalsOf: buildDecimalsOf(scope.dataset), reason: reason ?? fileName });
+    const plan =
+      draft ??
+      (await startDraft(
+        context,
+        tx,
+        { scope, principal },
+        { yearLabel, name: fileName.slice(0, 60), note: reason ?? `import of ${fileName}` },
+      ));
+    await writeTargets(tx, plan, ofYear, principal.userId, {
+      decimalsOf: buildDecimalsOf(scope.dataset),
+      reason: reason ?? fileName,
+    });
     plans.push(plan);
   }
   return plans;
 }
 
 function isDifferent(each: TargetFacts, now: StoredTargetRow | undefined): boolean {
-  return (['target', 'floor', 'stretch', 'note'] as const).some((field) => each[field] !== (now?.[field] ?? null));
+  return (['target', 'floor', 'stretch', 'note'] as const).some(
+    (field) => each[field] !== (now?.[field] ?? null),
+  );
 }
 
 /** Reads and checks rows; faults go to the tally. */
@@ -62,7 +107,10 @@ class TargetRows {
   readonly facts = new Map<string, Line>();
   private checker: TargetChecker;
 
-  constructor(private call: ImportCall, private draft: PlanRecord | null) {
+  constructor(
+    private call: ImportCall,
+    private draft: PlanRecord | null,
+  ) {
     // Amounts of a file are in the reporting currency.
     this.checker = buildTargetChecker(call.scope, call.context.replica.company!.tree, {});
   }
@@ -78,20 +126,37 @@ class TargetRows {
   }
 
   private addRow(line: number, valueAt: (column: string) => string, place?: string): void {
-    const checked = checkTarget({
-      unit: valueAt('unit'), period: valueAt('period'), measure: valueAt('measure'), target: valueAt('target'), floor: valueAt('floor'), stretch: valueAt('stretch'), note: valueAt('note'),
-    }, this.checker);
+    const checked = checkTarget(
+      {
+        unit: valueAt('unit'),
+        period: valueAt('period'),
+        measure: valueAt('measure'),
+        target: valueAt('target'),
+        floor: valueAt('floor'),
+        stretch: valueAt('stretch'),
+        note: valueAt('note'),
+      },
+      this.checker,
+    );
     const faults = checked.ok ? this.faultsBeside(checked.facts) : checked.faults;
     if (!checked.ok || faults.length > 0) this.tally.refuse(line, faults, valueAt, place);
-    else this.facts.set(targetKey(checked.facts.unit.id, checked.facts.measure, checked.facts.period.id), { ...checked.facts, line });
+    else
+      this.facts.set(
+        targetKey(checked.facts.unit.id, checked.facts.measure, checked.facts.period.id),
+        { ...checked.facts, line },
+      );
   }
 
   private faultsBeside(facts: TargetFacts): FieldFault[] {
     const first = this.facts.get(targetKey(facts.unit.id, facts.measure, facts.period.id));
     const label = this.call.scope.dataset.calendar.labelOf(facts.period.from);
     return [
-      ...(first ? [{ field: 'unit', code: 'duplicate' as const, params: { line: first.line } }] : []),
-      ...(this.draft && label !== this.draft.yearLabel ? [{ field: 'period', code: 'otherYear' as const, params: { year: this.draft.yearLabel } }] : []),
+      ...(first
+        ? [{ field: 'unit', code: 'duplicate' as const, params: { line: first.line } }]
+        : []),
+      ...(this.draft && label !== this.draft.yearLabel
+        ? [{ field: 'period', code: 'otherYear' as const, params: { year: this.draft.yearLabel } }]
+        : []),
     ];
   }
 }

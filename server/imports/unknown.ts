@@ -22,12 +22,14 @@ export class UnknownValues {
 
   note(faults: readonly FieldFault[], raw: (column: string) => string): void {
     for (const { field, code } of faults) {
-      if (code !== 'unknownSalesperson' && code !== 'notASalesperson' && code !== 'unknownStatus') continue;
+      if (code !== 'unknownSalesperson' && code !== 'notASalesperson' && code !== 'unknownStatus')
+        continue;
       const value = raw(field);
       const key = `${field}|${value}`;
       const known = this.counts.get(key);
       if (known) known.count++;
-      else if (this.counts.size < MOST_VALUES) this.counts.set(key, { column: field, value, count: 1 });
+      else if (this.counts.size < MOST_VALUES)
+        this.counts.set(key, { column: field, value, count: 1 });
     }
   }
 
@@ -36,28 +38,72 @@ export class UnknownValues {
     const people = tree.units.filter((unit) => unit.kind === 'salesperson');
     const byName = new NameIndex(people.map(({ id, name }) => ({ id, name })));
     return [...this.counts.values()].map((each) => ({
-      ...each, isNew: false,
-      suggestions: each.column === 'salesperson' ? byName.findLike(each.value, 0.4).slice(0, SUGGESTED).map(({ named }) => tree.find(named.id)!.code) : ['won', 'open', 'lost'],
+      ...each,
+      isNew: false,
+      suggestions:
+        each.column === 'salesperson'
+          ? byName
+              .findLike(each.value, 0.4)
+              .slice(0, SUGGESTED)
+              .map(({ named }) => tree.find(named.id)!.code)
+          : ['won', 'open', 'lost'],
     }));
   }
 }
 
 /** Names the file would add, each with those it is likely meant to be. */
-export function listNewNames(names: AllNameIds, known: ReadonlyMap<ListName, NameIndex>): Unknown[] {
-  return LISTS.flatMap((list) => names[list].added.slice(0, MOST_VALUES).map((value) => ({
-    column: COLUMN_OF[list] ?? list, value, count: 0, isNew: true, suggestions: known.get(list)?.findLike(value).slice(0, SUGGESTED).map(({ named }) => named.name) ?? [],
-  })));
+export function listNewNames(
+  names: AllNameIds,
+  known: ReadonlyMap<ListName, NameIndex>,
+): Unknown[] {
+  return LISTS.flatMap((list) =>
+    names[list].added.slice(0, MOST_VALUES).map((value) => ({
+      column: COLUMN_OF[list] ?? list,
+      value,
+      count: 0,
+      isNew: true,
+      suggestions:
+        known
+          .get(list)
+          ?.findLike(value)
+          .slice(0, SUGGESTED)
+          .map(({ named }) => named.name) ?? [],
+    })),
+  );
 }
 
-/** The names there are, of lists that would grow; of customers only those of the deals one sees. Null: one sees all. */
-export async function loadNames(client: pg.ClientBase, names: AllNameIds, memberSpans: readonly MemberSpan[] | null): Promise<Map<ListName, NameIndex>> {
+/**
+ * The names there are, of lists that would grow; of customers only those of the deals one sees.
+ * Null: one sees all.
+ */
+export async function loadNames(
+  client: pg.ClientBase,
+  names: AllNameIds,
+  memberSpans: readonly MemberSpan[] | null,
+): Promise<Map<ListName, NameIndex>> {
   const found = new Map<ListName, NameIndex>();
   for (const list of LISTS) {
     if (names[list].added.length === 0) continue;
-    const isTheirs = memberSpans === null || list !== 'customer' ? '' : `and exists (select from deal d join unnest($2::int[], $3::date[], $4::date[]) s(id, f, t) on s.id = d.salesperson_id and d.day >= s.f and d.day < s.t where d.customer_id = l.id)`;
+    const isTheirs =
+      memberSpans === null || list !== 'customer'
+        ? ''
+        : `and exists (select from deal d join unnest($2::int[], $3::date[], $4::date[]) s(id, f,
+          t) on s.id = d.salesperson_id and d.day >= s.f and d.day < s.t where d.customer_id =
+            l.id)`;
     const clip = (day: number) => toIsoDay(Math.min(Math.max(day, FIRST_DAY), END_OF_TIME));
-    const people = isTheirs === '' ? [] : [memberSpans!.map((each) => each.salespersonId), memberSpans!.map((each) => clip(each.from)), memberSpans!.map((each) => clip(each.to))];
-    const { rows } = await client.query<{ id: number; name: string }>(`select id, name from ${sqlNameOf(list)} l where merged_into is null and lower(name) not in (select lower(n) from unnest($1::text[]) n) ${isTheirs}`, [names[list].added, ...people]);
+    const people =
+      isTheirs === ''
+        ? []
+        : [
+            memberSpans!.map((each) => each.salespersonId),
+            memberSpans!.map((each) => clip(each.from)),
+            memberSpans!.map((each) => clip(each.to)),
+          ];
+    const { rows } = await client.query<{ id: number; name: string }>(
+      `select id, name from ${sqlNameOf(list)} l where merged_into is null and lower(name) not in
+        (select lower(n) from unnest($1::text[]) n) ${isTheirs}`,
+      [names[list].added, ...people],
+    );
     found.set(list, new NameIndex(rows));
   }
   return found;

@@ -3,8 +3,21 @@ import type { ImportKind } from '#contract/schemas/import';
 import type { ExportedRows } from './export';
 import { toCsv } from './csv';
 
-/** Columns that are numbers in a workbook; everything else is text, also what looks like a formula. */
-const NUMBERS = new Set(['amount', 'probability', 'quantity', 'cost', 'commission_rate', 'target', 'floor', 'stretch', 'value', 'rate']);
+/**
+ * Columns that are numbers in a workbook; everything else is text, also what looks like a formula.
+ */
+const NUMBERS = new Set([
+  'amount',
+  'probability',
+  'quantity',
+  'cost',
+  'commission_rate',
+  'target',
+  'floor',
+  'stretch',
+  'value',
+  'rate',
+]);
 /** Up to here a number of a spreadsheet keeps every digit. */
 const MOST_DIGITS = 15;
 
@@ -34,7 +47,8 @@ export function writeTableWorkbook(kind: ImportKind, { columns, blocks }: Export
     const sheet = workbook.addWorksheet(kind, { views: [{ state: 'frozen', ySplit: 1 }] });
     sheet.addRow([...columns]).commit();
     for await (const rows of blocks) {
-      for (const row of rows) sheet.addRow(row.map((value, at) => toCell(columns[at]!, value))).commit();
+      for (const row of rows)
+        sheet.addRow(row.map((value, at) => toCell(columns[at]!, value))).commit();
       if (stream.writableNeedDrain) await new Promise((resolve) => stream.once('drain', resolve));
     }
     sheet.commit();
@@ -45,5 +59,11 @@ export function writeTableWorkbook(kind: ImportKind, { columns, blocks }: Export
 }
 
 function toCell(column: string, value: string | number | null): string | number | null {
-  return typeof value === 'string' && NUMBERS.has(column) && value !== '' && value.replace(/\D/g, '').length <= MOST_DIGITS && !Number.isNaN(Number(value)) ? Number(value) : value;
+  return typeof value === 'string' &&
+    NUMBERS.has(column) &&
+    value !== '' &&
+    value.replace(/\D/g, '').length <= MOST_DIGITS &&
+    !Number.isNaN(Number(value))
+    ? Number(value)
+    : value;
 }

@@ -9,7 +9,18 @@ import type { DatedRule } from '#core/status/ruleBook';
 import type { Ramp } from '#core/units/ramp';
 import { buildUnitTree, type UnitTree } from '#core/units/tree';
 import type { Queryable } from '../db/client';
-import { closedDay, closedMonth, company, measure, membership, plan, ramp, rate, statusRule, unit } from '../db/tables/index';
+import {
+  closedDay,
+  closedMonth,
+  company,
+  measure,
+  membership,
+  plan,
+  ramp,
+  rate,
+  statusRule,
+  unit,
+} from '../db/tables/index';
 
 export interface CompanyState {
   name: string;
@@ -57,48 +68,113 @@ export async function loadCompanyState(db: Queryable, asOf: Day): Promise<Compan
   const rates = await db.select().from(rate);
   const closed = await db.select().from(closedDay);
   const tree = await loadTree(db);
-  const measureRecords: StoredMeasure[] = await db.select().from(measure).orderBy(asc(measure.createdAt), asc(measure.code));
+  const measureRecords: StoredMeasure[] = await db
+    .select()
+    .from(measure)
+    .orderBy(asc(measure.createdAt), asc(measure.code));
   return {
-    name: row.name, currency: row.currency, timeZone: row.timeZone, isDemo: row.isDemo, weekdays: row.weekdays, sharesTeamLadder: row.sharesTeamLadder,
+    name: row.name,
+    currency: row.currency,
+    timeZone: row.timeZone,
+    isDemo: row.isDemo,
+    weekdays: row.weekdays,
+    sharesTeamLadder: row.sharesTeamLadder,
     calendar: buildCalendar(row.calendar),
-    rates: rates.map((each) => ({ currency: each.currency, from: parseDay(each.from)!, rate: each.rate })),
+    rates: rates.map((each) => ({
+      currency: each.currency,
+      from: parseDay(each.from)!,
+      rate: each.rate,
+    })),
     tree,
     workingDaysOf: buildWorkingDays(tree, row.weekdays, closed, asOf),
-    measureRecords, measures: buildMeasureBook(measureRecords),
+    measureRecords,
+    measures: buildMeasureBook(measureRecords),
     plans: await loadPlanRecords(db),
-    ramps: new Map((await db.select().from(ramp)).map((each) => [each.unitId, { from: parseDay(each.from)!, shares: each.shares }])),
-    statusRules: (await db.select().from(statusRule)).map((each) => ({ measure: each.measure, from: parseDay(each.effectiveFrom)!, rule: each.rule })),
-    countryOf: buildCountryOf(tree, await db.select({ id: unit.id, country: unit.country }).from(unit), asOf),
-    closedMonths: (await db.select().from(closedMonth)).map((each) => ({ from: parseDay(each.from)!, to: parseDay(each.to)! })),
+    ramps: new Map(
+      (await db.select().from(ramp)).map((each) => [
+        each.unitId,
+        { from: parseDay(each.from)!, shares: each.shares },
+      ]),
+    ),
+    statusRules: (await db.select().from(statusRule)).map((each) => ({
+      measure: each.measure,
+      from: parseDay(each.effectiveFrom)!,
+      rule: each.rule,
+    })),
+    countryOf: buildCountryOf(
+      tree,
+      await db.select({ id: unit.id, country: unit.country }).from(unit),
+      asOf,
+    ),
+    closedMonths: (await db.select().from(closedMonth)).map((each) => ({
+      from: parseDay(each.from)!,
+      to: parseDay(each.to)!,
+    })),
   };
 }
 
 async function loadPlanRecords(db: Queryable): Promise<Map<number, PlanRecord>> {
-  const rows = await db.select().from(plan).where(inArray(plan.status, ['draft', 'published']));
-  return new Map(rows.map(({ id, yearLabel, name, status, unitId, rates }) => [id, { id, yearLabel, name, unitId, rates, isPublished: status === 'published' }]));
+  const rows = await db
+    .select()
+    .from(plan)
+    .where(inArray(plan.status, ['draft', 'published']));
+  return new Map(
+    rows.map(({ id, yearLabel, name, status, unitId, rates }) => [
+      id,
+      { id, yearLabel, name, unitId, rates, isPublished: status === 'published' },
+    ]),
+  );
 }
 
 export async function loadTree(db: Queryable): Promise<UnitTree> {
-  const kindOrder = sql`array_position(array['company', 'branch', 'team', 'salesperson'], ${unit.kind})`;
-  const units = await db.select({ id: unit.id, code: unit.code, name: unit.name, kind: unit.kind }).from(unit).orderBy(kindOrder, asc(unit.name), asc(unit.id));
+  const kindOrder = sql`array_position(array['company', 'branch', 'team', 'salesperson'],
+    ${unit.kind})`;
+  const units = await db
+    .select({ id: unit.id, code: unit.code, name: unit.name, kind: unit.kind })
+    .from(unit)
+    .orderBy(kindOrder, asc(unit.name), asc(unit.id));
   const memberships = await db.select().from(membership).orderBy(asc(membership.from));
-  return buildUnitTree(units, memberships.map((each) => ({
-    unitId: each.unitId, parentId: each.parentId, from: parseDay(each.from)!, to: parseDay(each.to)!,
-  })));
+  return buildUnitTree(
+    units,
+    memberships.map((each) => ({
+      unitId: each.unitId,
+      parentId: each.parentId,
+      from: parseDay(each.from)!,
+      to: parseDay(each.to)!,
+    })),
+  );
 }
 
-function buildCountryOf(tree: UnitTree, units: readonly { id: number; country: string | null }[], asOf: Day): CompanyState['countryOf'] {
+function buildCountryOf(
+  tree: UnitTree,
+  units: readonly { id: number; country: string | null }[],
+  asOf: Day,
+): CompanyState['countryOf'] {
   const countries = new Map(units.map((each) => [each.id, each.country]));
-  return (unitId) => [unitId, ...tree.ancestorsOn(unitId, asOf)].map((id) => countries.get(id) ?? null).find((country) => country !== null) ?? null;
+  return (unitId) =>
+    [unitId, ...tree.ancestorsOn(unitId, asOf)]
+      .map((id) => countries.get(id) ?? null)
+      .find((country) => country !== null) ?? null;
 }
 
-/** A unit works the days of the branch it stands in: the common closed days and that branch's own. */
-function buildWorkingDays(tree: UnitTree, weekdays: number[], closed: { branchId: number | null; on: string }[], asOf: Day) {
+/**
+ * A unit works the days of the branch it stands in: the common closed days and that branch's own.
+ */
+function buildWorkingDays(
+  tree: UnitTree,
+  weekdays: number[],
+  closed: { branchId: number | null; on: string }[],
+  asOf: Day,
+) {
   const forAll = closed.filter((each) => each.branchId === null).map((each) => parseDay(each.on)!);
-  const byBranch = new Map<number | null, WorkingDays>([[null, { weekdays, closed: new Set(forAll) }]]);
+  const byBranch = new Map<number | null, WorkingDays>([
+    [null, { weekdays, closed: new Set(forAll) }],
+  ]);
   for (const { branchId } of closed) {
     if (branchId === null || byBranch.has(branchId)) continue;
-    const own = closed.filter((each) => each.branchId === branchId).map((each) => parseDay(each.on)!);
+    const own = closed
+      .filter((each) => each.branchId === branchId)
+      .map((each) => parseDay(each.on)!);
     byBranch.set(branchId, { weekdays, closed: new Set([...forAll, ...own]) });
   }
   const cache = new Map<number, WorkingDays>();

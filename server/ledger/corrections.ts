@@ -19,28 +19,46 @@ export interface CorrectedBy {
 }
 
 /**
- * Records what a change adds to closed months, in its own transaction (docs/calculations.md, 3, GUARDS 36).
+ * Records what a change adds to closed months, in its own transaction (docs/calculations.md, 3,
+ * GUARDS 36).
  * @throws ProblemError closedNeedsReason when it touches one and says no reason
  */
-export async function recordCorrections(tx: Queryable, { calendar, asOf }: Pick<Dataset, 'calendar' | 'asOf'>, contributions: readonly Contribution[], by: CorrectedBy): Promise<void> {
+export async function recordCorrections(
+  tx: Queryable,
+  { calendar, asOf }: Pick<Dataset, 'calendar' | 'asOf'>,
+  contributions: readonly Contribution[],
+  by: CorrectedBy,
+): Promise<void> {
   // A month that runs cannot be closed: nearly every booking needs no look at the table.
   const running = calendar.periodOf('month', asOf).from;
   const past = contributions.filter((each) => each.amount !== 0 && each.day < running);
   if (past.length === 0) return;
   const days = past.map((each) => each.day);
-  const { rows: closed } = await tx.execute<{ period_id: string; from_day: string; to_day: string }>(sql`
-    select period_id, from_day::text, to_day::text from closed_month where from_day <= ${toIsoDay(Math.max(...days))} and to_day > ${toIsoDay(Math.min(...days))} for share`);
+  const { rows: closed } = await tx.execute<{
+    period_id: string;
+    from_day: string;
+    to_day: string;
+  }>(sql`
+    select period_id, from_day::text, to_day::text from closed_month where from_day <=
+      ${toIsoDay(Math.max(...days))} and to_day > ${toIsoDay(Math.min(...days))} for share`);
   for (const month of closed) {
     const [from, to] = [parseDay(month.from_day)!, parseDay(month.to_day)!];
     const lines = past.filter((each) => each.day >= from && each.day < to);
     if (lines.length === 0) continue;
     const name = describePeriod(calendar.parse(month.period_id)!, calendar);
-    if (!by.reason?.trim()) throw new ProblemError('closedNeedsReason', { name }, [{ field: 'reason', code: 'closedNeedsReason', params: { name } }]);
+    if (!by.reason?.trim())
+      throw new ProblemError('closedNeedsReason', { name }, [
+        { field: 'reason', code: 'closedNeedsReason', params: { name } },
+      ]);
     await tx.execute(sql`
-      with made as (insert into correction (period_id, deal_id, action, reason, user_id) values (${month.period_id}, ${by.dealId}, ${by.action}, ${by.reason.trim()}, ${by.userId}) returning id)
+      with made as (insert into correction (period_id, deal_id, action, reason, user_id) values
+        (${month.period_id}, ${by.dealId}, ${by.action}, ${by.reason.trim()}, ${by.userId})
+          returning id)
       insert into correction_line (correction_id, salesperson_id, part, day, amount)
       select made.id, l.* from made, unnest(${sql.param(lines.map((each) => each.salespersonId))}::int[], ${sql.param(lines.map((each) => each.part))}::text[],
-        ${sql.param(lines.map((each) => toIsoDay(each.day)))}::date[], ${sql.param(lines.map((each) => each.amount))}::bigint[]) l(salesperson_id, part, day, amount)`);
+        ${sql.param(lines.map((each) => toIsoDay(each.day)))}::date[],
+          ${sql.param(lines.map((each) => each.amount))}::bigint[]) l(salesperson_id, part, day,
+            amount)`);
   }
 }
 
@@ -48,34 +66,101 @@ interface Line extends Contribution {
   correctionId: number;
 }
 
-/** Lines of corrections made since the months of a period were closed, of people and days that the unit holds. */
-async function loadLines(db: Queryable, dataset: Dataset, unitId: number, span: DaySpan): Promise<Line[]> {
-  const { rows } = await db.execute<{ id: number; sp: number; part: Contribution['part']; day: string; amount: number }>(sql`
+/**
+ * Lines of corrections made since the months of a period were closed, of people and days that the
+ * unit holds.
+ */
+async function loadLines(
+  db: Queryable,
+  dataset: Dataset,
+  unitId: number,
+  span: DaySpan,
+): Promise<Line[]> {
+  const { rows } = await db.execute<{
+    id: number;
+    sp: number;
+    part: Contribution['part'];
+    day: string;
+    amount: number;
+  }>(sql`
     select l.correction_id as id, l.salesperson_id as sp, l.part, l.day::text as day, l.amount
-    from correction_line l join correction c on c.id = l.correction_id join closed_month m on m.period_id = c.period_id and c.at >= m.closed_at
+    from correction_line l join correction c on c.id = l.correction_id join closed_month m on
+      m.period_id = c.period_id and c.at >= m.closed_at
     where l.day >= ${toIsoDay(span.from)} and l.day < ${toIsoDay(span.to)}`);
   const memberSpans = dataset.tree.memberSpansUnder(unitId);
-  return rows.map((row) => ({ correctionId: row.id, salespersonId: row.sp, part: row.part, day: parseDay(row.day)!, amount: row.amount }))
-    .filter((line) => memberSpans.some((segment) => segment.salespersonId === line.salespersonId && line.day >= segment.from && line.day < segment.to));
-}
-
-/** Every correction of a period that the unit holds a part of, newest first, with what it moved there. */
-export async function listCorrections(db: Queryable, dataset: Dataset, unitId: number, period: Period): Promise<Correction[]> {
-  const lines = await loadLines(db, dataset, unitId, period);
-  const ids = [...new Set(lines.map((line) => line.correctionId))];
-  const { rows } = await db.execute<{ id: number; at: string; userName: string; of: string; deal_id: number | null; action: string; reason: string }>(sql`
-    select c.id, c.at::text as at, u.name as "userName", coalesce(d.code, r.file_name) as of, c.deal_id, c.action, c.reason
-    from correction c join app_user u on u.id = c.user_id left join deal d on d.id = c.deal_id left join import_run r on r.id = c.import_id
-    where c.id = any(${sql.param(ids)}::bigint[]) order by c.id desc`);
-  const sumOf = (id: number, part: Contribution['part']) => lines.reduce((sum, line) => (line.correctionId === id && line.part === part ? sum + line.amount : sum), 0);
-  return rows.map((row) => ({ at: row.at, userName: row.userName, subject: row.of, dealId: row.deal_id, action: row.action, reason: row.reason, revenue: sumOf(row.id, 'revenue'), deals: sumOf(row.id, 'won') }));
+  return rows
+    .map((row) => ({
+      correctionId: row.id,
+      salespersonId: row.sp,
+      part: row.part,
+      day: parseDay(row.day)!,
+      amount: row.amount,
+    }))
+    .filter((line) =>
+      memberSpans.some(
+        (segment) =>
+          segment.salespersonId === line.salespersonId &&
+          line.day >= segment.from &&
+          line.day < segment.to,
+      ),
+    );
 }
 
 /**
- * The figure as it was when the months were closed, beside the figure as corrected: what the corrections moved is taken away again.
+ * Every correction of a period that the unit holds a part of, newest first, with what it moved
+ * there.
+ */
+export async function listCorrections(
+  db: Queryable,
+  dataset: Dataset,
+  unitId: number,
+  period: Period,
+): Promise<Correction[]> {
+  const lines = await loadLines(db, dataset, unitId, period);
+  const ids = [...new Set(lines.map((line) => line.correctionId))];
+  const { rows } = await db.execute<{
+    id: number;
+    at: string;
+    userName: string;
+    of: string;
+    deal_id: number | null;
+    action: string;
+    reason: string;
+  }>(sql`
+    select c.id, c.at::text as at, u.name as "userName", coalesce(d.code, r.file_name) as of,
+      c.deal_id, c.action, c.reason
+    from correction c join app_user u on u.id = c.user_id left join deal d on d.id = c.deal_id left
+      join import_run r on r.id = c.import_id
+    where c.id = any(${sql.param(ids)}::bigint[]) order by c.id desc`);
+  const sumOf = (id: number, part: Contribution['part']) =>
+    lines.reduce(
+      (sum, line) => (line.correctionId === id && line.part === part ? sum + line.amount : sum),
+      0,
+    );
+  return rows.map((row) => ({
+    at: row.at,
+    userName: row.userName,
+    subject: row.of,
+    dealId: row.deal_id,
+    action: row.action,
+    reason: row.reason,
+    revenue: sumOf(row.id, 'revenue'),
+    deals: sumOf(row.id, 'won'),
+  }));
+}
+
+/**
+ * The figure as it was when the months were closed, beside the figure as corrected: what the
+ * corrections moved is taken away again.
  * Null where nothing was corrected, and for what is counted anew from deals.
  */
-export async function viewAsClosed(db: Queryable, dataset: Dataset, unitId: number, period: Period, measure: MeasureCode): Promise<{ value: number | null; count: number } | null> {
+export async function viewAsClosed(
+  db: Queryable,
+  dataset: Dataset,
+  unitId: number,
+  period: Period,
+  measure: MeasureCode,
+): Promise<{ value: number | null; count: number } | null> {
   const { formula } = dataset.measures.get(measure);
   if (formula.kind === 'distinct' || formula.kind === 'typed') return null;
   const lines = await loadLines(db, dataset, unitId, period);
@@ -83,6 +168,17 @@ export async function viewAsClosed(db: Queryable, dataset: Dataset, unitId: numb
   const sums = new RunningSums();
   sums.load(lines.map((line) => ({ ...line, amount: -line.amount })));
   const moved = buildRollUp(dataset.tree, sums, dataset.occurrences);
-  const asClosed: Dataset = { ...dataset, rollUp: { ...dataset.rollUp, sum: (id, part, span) => dataset.rollUp.sum(id, part, span) + (part === 'newCustomers' ? 0 : moved.sum(id, part, span)) } };
-  return { value: valueIn(asClosed, unitId, measure, period), count: new Set(lines.map((line) => line.correctionId)).size };
+  const asClosed: Dataset = {
+    ...dataset,
+    rollUp: {
+      ...dataset.rollUp,
+      sum: (id, part, span) =>
+        dataset.rollUp.sum(id, part, span) +
+        (part === 'newCustomers' ? 0 : moved.sum(id, part, span)),
+    },
+  };
+  return {
+    value: valueIn(asClosed, unitId, measure, period),
+    count: new Set(lines.map((line) => line.correctionId)).size,
+  };
 }

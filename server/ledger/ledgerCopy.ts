@@ -6,7 +6,10 @@ import type { LedgerNews } from './entries';
 import { refreshOccurrences } from './loadOccurrences';
 import { loadSums, type LoadedSums } from './loadSums';
 
-/** One reading of all totals and won deals, followed up entry by entry. A newer reading takes its place as a whole. */
+/**
+ * One reading of all totals and won deals, followed up entry by entry. A newer reading takes its
+ * place as a whole.
+ */
 export class LedgerCopy {
   readonly sums: RunningSums;
   readonly occurrences: Occurrences;

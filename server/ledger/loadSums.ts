@@ -18,24 +18,36 @@ export interface LoadedSums {
 const EPOCH_DAY = fromCivil(2000, 1, 1);
 
 /**
- * Reads all totals in one snapshot, a row per salesperson and part with its days and amounts as arrays:
+ * Reads all totals in one snapshot, a row per salesperson and part with its days and amounts as
+ * arrays:
  * a million totals come in a few hundred milliseconds, and other requests are served in between.
  */
 export async function loadSums(pool: pg.Pool): Promise<LoadedSums> {
   const client = await pool.connect();
   try {
     await client.query('begin isolation level repeatable read read only');
-    const state = (await client.query(`
-      select epoch, pg_snapshot_xmin(pg_current_snapshot())::text as xmin from ledger_state`)).rows[0];
+    const state = (
+      await client.query(`
+      select epoch, pg_snapshot_xmin(pg_current_snapshot())::text as xmin from ledger_state`)
+    ).rows[0];
     const xmin = BigInt(state.xmin);
-    const recent = await client.query(`select id, xid::text as xid from ledger_entry where xid >= $1::xid8`, [state.xmin]);
+    const recent = await client.query(
+      `select id, xid::text as xid from ledger_entry where xid >= $1::xid8`,
+      [state.xmin],
+    );
     const sums = new RunningSums();
     await prepare(client, sums);
     for (const part of PARTS) await loadPart(client, sums, part);
     const occurrences = await loadOccurrences(client);
     await client.query('commit');
     sums.isStale = false;
-    return { sums, occurrences, epoch: state.epoch, xmin, applied: new Map(recent.rows.map((row) => [row.id, BigInt(row.xid)])) };
+    return {
+      sums,
+      occurrences,
+      epoch: state.epoch,
+      xmin,
+      applied: new Map(recent.rows.map((row) => [row.id, BigInt(row.xid)])),
+    };
   } catch (error) {
     await client.query('rollback').catch(() => undefined);
     throw error;
@@ -44,29 +56,57 @@ export async function loadSums(pool: pg.Pool): Promise<LoadedSums> {
   }
 }
 
-/** Room for all at once: laid out anew with each person, a large company's sums would hold everybody up for seconds. */
+/**
+ * Room for all at once: laid out anew with each person, a large company's sums would hold everybody
+ * up for seconds.
+ */
 async function prepare(client: pg.PoolClient, sums: RunningSums): Promise<void> {
-  const { rows: [found] } = await client.query<{ people: number; first: number | null; last: number | null }>(`
-    select count(distinct salesperson_id)::int as people, min(day) - date '2000-01-01' as first, max(day) - date '2000-01-01' as last from (
-      select salesperson_id, min(day) as day from daily_total group by 1 union all select salesperson_id, max(day) from daily_total group by 1
+  const {
+    rows: [found],
+  } = await client.query<{ people: number; first: number | null; last: number | null }>(`
+    select count(distinct salesperson_id)::int as people, min(day) - date '2000-01-01' as first,
+      max(day) - date '2000-01-01' as last from (
+      select salesperson_id, min(day) as day from daily_total group by 1 union all select
+        salesperson_id, max(day) from daily_total group by 1
       union all select salesperson_id, day from ledger_entry where not folded) d`);
-  if (found!.first !== null) sums.prepare(found!.people, { from: EPOCH_DAY + found!.first, to: EPOCH_DAY + found!.last! + 1 });
+  if (found!.first !== null)
+    sums.prepare(found!.people, {
+      from: EPOCH_DAY + found!.first,
+      to: EPOCH_DAY + found!.last! + 1,
+    });
 }
 
-async function loadPart(client: pg.PoolClient, sums: RunningSums, part: (typeof PARTS)[number]): Promise<void> {
+async function loadPart(
+  client: pg.PoolClient,
+  sums: RunningSums,
+  part: (typeof PARTS)[number],
+): Promise<void> {
   const { rows } = await client.query({
-    // A day's total and what is not folded into it yet are one amount: a slip and its correction come to nothing, however large they were.
-    text: `with open as (select salesperson_id, day, sum(amount) as amount from ledger_entry where part = $1 and not folded group by 1, 2)
-      select salesperson_id, string_agg((day - date '2000-01-01')::text, ',') as days, string_agg(amount::text, ',') as amounts from (
-        select t.salesperson_id, t.day, t.amount + coalesce(o.amount, 0) as amount from daily_total t left join open o using (salesperson_id, day) where t.part = $1
-        union all select o.salesperson_id, o.day, o.amount from open o where not exists (select from daily_total t where t.part = $1 and t.salesperson_id = o.salesperson_id and t.day = o.day)
+    // A day's total and what is not folded into it yet are one amount: a slip and its correction
+    // come to nothing, however large they were.
+    text: `with open as (select salesperson_id, day, sum(amount) as amount from ledger_entry where
+      part = $1 and not folded group by 1, 2)
+      select salesperson_id, string_agg((day - date '2000-01-01')::text, ',') as days,
+        string_agg(amount::text, ',') as amounts from (
+        select t.salesperson_id, t.day, t.amount + coalesce(o.amount, 0) as amount from daily_total
+          t left join open o using (salesperson_id, day) where t.part = $1
+        union all select o.salesperson_id, o.day, o.amount from open o where not exists (select
+          from daily_total t where t.part = $1 and t.salesperson_id = o.salesperson_id and t.day =
+            o.day)
       ) totals group by salesperson_id`,
     values: [part],
     rowMode: 'array',
   });
   for (const [salespersonId, days, amounts] of rows as [number, string, string][]) {
     const each = amounts.split(',');
-    sums.load(days.split(',').map((day, i) => ({ salespersonId, part, day: EPOCH_DAY + Number(day), amount: Number(each[i]) })));
+    sums.load(
+      days.split(',').map((day, i) => ({
+        salespersonId,
+        part,
+        day: EPOCH_DAY + Number(day),
+        amount: Number(each[i]),
+      })),
+    );
     // Lets waiting requests through between people.
     await new Promise((resolve) => setImmediate(resolve));
   }

@@ -12,10 +12,13 @@ export interface TotalDifference {
   deals: string;
 }
 
-/** Every total that is not what the deals add up to, in one snapshot; none when the ledger is right. */
+/**
+ * Every total that is not what the deals add up to, in one snapshot; none when the ledger is right.
+ */
 export async function findTotalDifferences(db: Queryable): Promise<TotalDifference[]> {
   const { rows } = await db.execute<TotalDifference & Record<string, unknown>>(sql`
-    select u.code as salesperson, part, day, coalesce(c.amount, 0)::text as ledger, coalesce(r.amount, 0)::text as deals
+    select u.code as salesperson, part, day, coalesce(c.amount, 0)::text as ledger,
+      coalesce(r.amount, 0)::text as deals
     from current_total c full join recomputed_total r using (salesperson_id, part, day)
     join unit u on u.id = salesperson_id
     where coalesce(c.amount, 0) <> coalesce(r.amount, 0) order by 1, 2, 3`);
@@ -30,7 +33,10 @@ export async function rebuildTotals(db: Database): Promise<void> {
     await tx.execute(sql`lock table deal, deal_credit, ledger_entry in share row exclusive mode`);
     await tx.execute(sql`truncate daily_total`);
     await tx.execute(sql`update ledger_entry set folded = true where not folded`);
-    await tx.execute(sql`insert into daily_total (salesperson_id, part, day, amount) select salesperson_id, part, day, amount from recomputed_total`);
+    await tx.execute(
+      sql`insert into daily_total (salesperson_id, part, day, amount) select salesperson_id, part,
+        day, amount from recomputed_total`,
+    );
     await tx.execute(sql`update ledger_state set epoch = epoch + 1`);
     await announce(tx, 'deals', null);
   });

@@ -25,17 +25,30 @@ export interface ReplicaOptions {
   /** Called when the database does not answer any more: gives up all connections to it. */
   abandon?(): void;
   url: string;
-  /** The business date in the company's time zone; handed in so that a demonstration or a test can set it. */
+  /**
+   * The business date in the company's time zone; handed in so that a demonstration or a test can
+   * set it.
+   */
   today(timeZone: string): Day;
   onTrouble?(error: unknown): void;
 }
 
-/** What changes nothing of the company itself: units, plans, measures and rules are read anew after everything else. */
-const LEAVES_COMPANY: ReadonlySet<Announcement['topic']> = new Set(['deals', 'targets', 'drafts', 'activities', 'boards']);
+/**
+ * What changes nothing of the company itself: units, plans, measures and rules are read anew after
+ * everything else.
+ */
+const LEAVES_COMPANY: ReadonlySet<Announcement['topic']> = new Set([
+  'deals',
+  'targets',
+  'drafts',
+  'activities',
+  'boards',
+]);
 
 /**
  * The server's copy of what figures are made of: company, units, targets and running sums.
- * Kept fresh from the database, which alone holds the truth: any number of servers over one database agree.
+ * Kept fresh from the database, which alone holds the truth: any number of servers over one
+ * database agree.
  */
 export class Replica {
   private state: CompanyState | null = null;
@@ -61,7 +74,10 @@ export class Replica {
   private events = new EventEmitter().setMaxListeners(0);
   /** Counts the changes of anything figures are made of: two equal stamps mean the same figures. */
   private stamp = 0;
-  /** The stamp of the last change that may concern everybody, and of the last booking under each unit since. */
+  /**
+   * The stamp of the last change that may concern everybody, and of the last booking under each
+   * unit since.
+   */
   private versionOfAll = 0;
   private stamps = new Map<number, number>();
   /** False while the connection that hears of changes is down. */
@@ -97,7 +113,10 @@ export class Replica {
     return this.ledger.sums.newestDay;
   }
 
-  /** The books as someone bound to this unit may see them; with a draft's targets in place of the published ones when asked for. */
+  /**
+   * The books as someone bound to this unit may see them; with a draft's targets in place of the
+   * published ones when asked for.
+   */
   datasetFor(unitId: number, draftId: number | null = null): Dataset {
     const asOf = this.asOf;
     const key = `${unitId}|${draftId ?? ''}`;
@@ -106,7 +125,18 @@ export class Replica {
       const state = this.state!;
       const tree = narrowTree(state.tree, unitId);
       dataset = buildDataset({
-        tree, calendar: state.calendar, targets: draftId === null ? this.targets : this.targetsOf(draftId), workingDaysOf: state.workingDaysOf, sums: this.ledger.sums, occurrences: this.ledger.occurrences, activities: this.activities, measures: state.measures, ramps: state.ramps, datedRules: state.statusRules, currency: state.currency, asOf,
+        tree,
+        calendar: state.calendar,
+        targets: draftId === null ? this.targets : this.targetsOf(draftId),
+        workingDaysOf: state.workingDaysOf,
+        sums: this.ledger.sums,
+        occurrences: this.ledger.occurrences,
+        activities: this.activities,
+        measures: state.measures,
+        ramps: state.ramps,
+        datedRules: state.statusRules,
+        currency: state.currency,
+        asOf,
         whole: tree === state.tree ? undefined : this.datasetFor(state.tree.root!.id),
       });
       this.scopes.set(key, dataset);
@@ -126,11 +156,14 @@ export class Replica {
   staysExact(after: readonly Contribution[], before: readonly Contribution[] = []): boolean {
     const growth = new Map<Part, number>();
     const count = (contributions: readonly Contribution[], sign: number) => {
-      for (const { part, amount } of contributions) growth.set(part, (growth.get(part) ?? 0) + sign * Math.abs(amount));
+      for (const { part, amount } of contributions)
+        growth.set(part, (growth.get(part) ?? 0) + sign * Math.abs(amount));
     };
     count(after, 1);
     count(before, -1);
-    return [...growth].every(([part, more]) => more <= 0 || this.ledger.sums.volumeOf(part) + more <= LARGEST_TOTAL);
+    return [...growth].every(
+      ([part, more]) => more <= 0 || this.ledger.sums.volumeOf(part) + more <= LARGEST_TOTAL,
+    );
   }
 
   /** How much more of a part stays exact. */
@@ -171,7 +204,8 @@ export class Replica {
     const note = (unitId: number) => {
       if (this.stamps.get(unitId) === this.stamp) return;
       this.stamps.set(unitId, this.stamp);
-      for (const { parentId } of this.state!.tree.membershipsOf(unitId)) if (parentId !== null) note(parentId);
+      for (const { parentId } of this.state!.tree.membershipsOf(unitId))
+        if (parentId !== null) note(parentId);
     };
     for (const id of salespeople) note(id);
     // Who stands in no unit is said with the company's figures.
@@ -188,10 +222,12 @@ export class Replica {
   catchUp(): Promise<void> {
     // One read may be under way that began too early; the one after it is shared by all who wait.
     if (!this.running) return this.track(this.read());
-    this.next ??= this.running.catch(() => undefined).then(() => {
-      this.next = null;
-      return this.track(this.read());
-    });
+    this.next ??= this.running
+      .catch(() => undefined)
+      .then(() => {
+        this.next = null;
+        return this.track(this.read());
+      });
     return this.next;
   }
 
@@ -216,7 +252,11 @@ export class Replica {
       this.show(ready);
     }
     const { ledger } = this;
-    const [, , news] = await Promise.all([this.readTargets(), this.readActivities(), loadNews(db, ledger.xmin)]);
+    const [, , news] = await Promise.all([
+      this.readTargets(),
+      this.readActivities(),
+      loadNews(db, ledger.xmin),
+    ]);
     // Away for longer than entries are kept: only all of them anew tell what was missed.
     if (ledger.hasMissed(news)) return this.show(await LedgerCopy.load(jobs));
     const newestBefore = this.newestDay;
@@ -235,12 +275,17 @@ export class Replica {
     this.noteChangeOfAll();
   }
 
-  /** Reads all totals anew beside the present ones, which go on answering and taking bookings meanwhile. */
+  /**
+   * Reads all totals anew beside the present ones, which go on answering and taking bookings
+   * meanwhile.
+   */
   private startReload(): void {
     if (this.reloading || this.closed) return;
-    this.reloading = this.reload().catch((error: unknown) => this.options.onTrouble?.(error)).finally(() => {
-      this.reloading = null;
-    });
+    this.reloading = this.reload()
+      .catch((error: unknown) => this.options.onTrouble?.(error))
+      .finally(() => {
+        this.reloading = null;
+      });
   }
 
   private async reload(): Promise<void> {
@@ -254,9 +299,11 @@ export class Replica {
   }
 
   /**
-   * Brings what was just committed into the copy: whoever wrote something sees it. Never fails, for the write stands whatever
+   * Brings what was just committed into the copy: whoever wrote something sees it. Never fails, for
+   * the write stands whatever
    * becomes of the copy, which catches up later.
-   * @param what `company`: units, measures, plans or settings changed; `all`: so much that the totals are read anew, which is waited for
+   * @param what `company`: units, measures, plans or settings changed; `all`: so much that the
+   * totals are read anew, which is waited for
    */
   async afterWrite(what: { company?: boolean; all?: boolean } = {}): Promise<void> {
     try {
@@ -269,15 +316,28 @@ export class Replica {
   }
 
   private async readTargets(): Promise<void> {
-    const { rows } = await this.options.db.execute<{ xmin: string; plan_id: number; unit_id: number | null; measure: MeasureCode; period_id: string; target: number | null; floor: number | null; stretch: number | null }>(sql`
-      select pg_snapshot_xmin(pg_current_snapshot())::text as xmin, t.plan_id, t.unit_id, t.measure, t.period_id, t.target, t.floor, t.stretch
-      from (select 1) one left join (target t join plan p on p.id = t.plan_id and p.status in ('draft', 'published')) on t.xid >= ${String(this.targetXmin)}::xid8`);
+    const { rows } = await this.options.db.execute<{
+      xmin: string;
+      plan_id: number;
+      unit_id: number | null;
+      measure: MeasureCode;
+      period_id: string;
+      target: number | null;
+      floor: number | null;
+      stretch: number | null;
+    }>(sql`
+      select pg_snapshot_xmin(pg_current_snapshot())::text as xmin, t.plan_id, t.unit_id,
+        t.measure, t.period_id, t.target, t.floor, t.stretch
+      from (select 1) one left join (target t join plan p on p.id = t.plan_id and p.status in
+        ('draft', 'published')) on t.xid >= ${String(this.targetXmin)}::xid8`);
     for (const row of rows) {
       if (row.unit_id === null) continue;
       this.noteChangeOfAll();
       const key = { unitId: row.unit_id, measure: row.measure, periodId: row.period_id };
       const isPublished = this.state?.plans.get(row.plan_id)?.isPublished ?? false;
-      for (const book of isPublished ? [this.targetsOf(row.plan_id), this.targets] : [this.targetsOf(row.plan_id)]) {
+      for (const book of isPublished
+        ? [this.targetsOf(row.plan_id), this.targets]
+        : [this.targetsOf(row.plan_id)]) {
         if (row.target === null) book.remove(key);
         else book.put(key, { target: row.target, floor: row.floor, stretch: row.stretch });
       }
@@ -286,8 +346,15 @@ export class Replica {
   }
 
   private async readActivities(): Promise<void> {
-    const { rows } = await this.options.db.execute<{ xmin: string; unit_id: number | null; measure: string; day: string; value: number | null }>(sql`
-      select pg_snapshot_xmin(pg_current_snapshot())::text as xmin, a.unit_id, a.measure, a.on::text as day, a.value
+    const { rows } = await this.options.db.execute<{
+      xmin: string;
+      unit_id: number | null;
+      measure: string;
+      day: string;
+      value: number | null;
+    }>(sql`
+      select pg_snapshot_xmin(pg_current_snapshot())::text as xmin, a.unit_id, a.measure,
+        a.on::text as day, a.value
       from (select 1) one left join activity a on a.xid >= ${String(this.activityXmin)}::xid8`);
     for (const row of rows) {
       if (row.unit_id === null) continue;
@@ -304,13 +371,15 @@ export class Replica {
     // One that was asked for later has been read already.
     if (ticket < this.companyShown) return;
     this.companyShown = ticket;
-    const published = (state: CompanyState | null) => [...state?.plans.values() ?? []].filter((plan) => plan.isPublished).map((plan) => plan.id);
+    const published = (state: CompanyState | null) =>
+      [...(state?.plans.values() ?? [])].filter((plan) => plan.isPublished).map((plan) => plan.id);
     const before = published(this.state);
-    const known = [...this.state?.plans.keys() ?? []];
+    const known = [...(this.state?.plans.keys() ?? [])];
     this.state = state;
     for (const id of known) if (!this.state?.plans.has(id)) this.planTargets.delete(id);
     const now = published(this.state);
-    if (now.length !== before.length || now.some((id) => !before.includes(id))) this.gatherPublished(now);
+    if (now.length !== before.length || now.some((id) => !before.includes(id)))
+      this.gatherPublished(now);
     this.scopes.clear();
     this.noteChangeOfAll();
   }
@@ -318,7 +387,8 @@ export class Replica {
   /** Which plans count has changed: what was read of them before is put together anew. */
   private gatherPublished(planIds: readonly number[]): void {
     this.targets = new TargetBook();
-    for (const id of planIds) for (const [key, value] of this.targetsOf(id).entries()) this.targets.put(key, value);
+    for (const id of planIds)
+      for (const [key, value] of this.targetsOf(id).entries()) this.targets.put(key, value);
   }
 
   private async readAll(): Promise<void> {
@@ -338,7 +408,11 @@ export class Replica {
 
   private async connect(): Promise<void> {
     const listener = openListener(this.options.url);
-    listener.on('notification', ({ channel, payload }) => (channel === ACCESS_CHANNEL ? this.events.emit('access') : void this.hear(parseAnnouncement(payload ?? ''))));
+    listener.on('notification', ({ channel, payload }) =>
+      channel === ACCESS_CHANNEL
+        ? this.events.emit('access')
+        : void this.hear(parseAnnouncement(payload ?? '')),
+    );
     listener.on('error', () => undefined);
     await listener.connect();
     await listener.query(`listen ${CHANNEL}; listen ${ACCESS_CHANNEL}`);
@@ -354,7 +428,9 @@ export class Replica {
     this.stopPulse = watchPulse(listener, () => {
       this.isHanging = true;
       this.options.abandon?.();
-      (listener as unknown as { connection: { stream: { destroy(): void } } }).connection.stream.destroy();
+      (
+        listener as unknown as { connection: { stream: { destroy(): void } } }
+      ).connection.stream.destroy();
     });
   }
 
@@ -390,6 +466,14 @@ export class Replica {
 
 /** Today in a time zone, from the machine's clock. */
 export function readToday(timeZone: string, now = new Date()): Day {
-  const [year, month, date] = new Intl.DateTimeFormat('en-CA', { timeZone, year: 'numeric', month: '2-digit', day: '2-digit' }).format(now).split('-').map(Number);
+  const [year, month, date] = new Intl.DateTimeFormat('en-CA', {
+    timeZone,
+    year: 'numeric',
+    month: '2-digit',
+    day: '2-digit',
+  })
+    .format(now)
+    .split('-')
+    .map(Number);
   return fromCivil(year!, month!, date!);
 }

@@ -6,11 +6,15 @@ import { ProblemError } from '../problem';
 import type { CompanyState } from './companyState';
 
 /**
- * Changing many deals at once: the caller makes a temporary table `touched` of their ids, collects what they contribute, changes them,
+ * Changing many deals at once: the caller makes a temporary table `touched` of their ids, collects
+ * what they contribute, changes them,
  * collects what they contribute then, and writes the difference. All in one transaction.
  */
 
-/** More differences than this go straight into the daily totals, and readers load anew; fewer are appended as entries. */
+/**
+ * More differences than this go straight into the daily totals, and readers load anew; fewer are
+ * appended as entries.
+ */
 const MOST_ENTRIES = 50_000;
 
 /** An import, its undoing, or rates that restate deals. */
@@ -21,32 +25,56 @@ export interface TouchingRun {
   action: string;
 }
 
-/** What the touched deals contribute, by the view `deal_part`: the rule of core/ledger/contribution in SQL, because a file may hold millions. A test holds both together. */
+/**
+ * What the touched deals contribute, by the view `deal_part`: the rule of core/ledger/contribution
+ * in SQL, because a file may hold millions. A test holds both together.
+ */
 const contributions = (sign: 1 | -1) => `
-  insert into delta select p.salesperson_id, p.part, p.day, ${sign} * sum(p.amount) from touched ch join deal_part p on p.deal_id = ch.id group by 1, 2, 3`;
+  insert into delta select p.salesperson_id, p.part, p.day, ${sign} * sum(p.amount) from touched ch
+    join deal_part p on p.deal_id = ch.id group by 1, 2, 3`;
 
 /** Makes the table `delta`, in which the differences are gathered. */
 export async function startTotals(client: pg.ClientBase): Promise<void> {
-  await client.query('create temp table delta (salesperson_id int, part text, day date, amount bigint) on commit drop');
+  await client.query(
+    'create temp table delta (salesperson_id int, part text, day date, amount bigint) on commit drop',
+  );
 }
 
-/** What the touched deals contribute now: taken away (-1) before they are changed, added (1) after. */
+/**
+ * What the touched deals contribute now: taken away (-1) before they are changed, added (1) after.
+ */
 export async function collectTotals(client: pg.ClientBase, sign: 1 | -1): Promise<void> {
   await client.query(contributions(sign));
 }
 
-/** What a run moves in closed months is a correction of each, with the reason given. @throws ProblemError closedNeedsReason without one */
-export async function recordRunCorrections(client: pg.ClientBase, { calendar, closedMonths }: Pick<CompanyState, 'calendar' | 'closedMonths'>, run: TouchingRun): Promise<void> {
+/**
+ * What a run moves in closed months is a correction of each, with the reason given. @throws
+ * ProblemError closedNeedsReason without one
+ */
+export async function recordRunCorrections(
+  client: pg.ClientBase,
+  { calendar, closedMonths }: Pick<CompanyState, 'calendar' | 'closedMonths'>,
+  run: TouchingRun,
+): Promise<void> {
   if (closedMonths.length === 0) return;
   const { rows } = await client.query(`select m.period_id from closed_month m where exists (
-    select 1 from delta d where d.day >= m.from_day and d.day < m.to_day group by d.salesperson_id, d.part, d.day having sum(d.amount) <> 0) order by m.from_day`);
+    select 1 from delta d where d.day >= m.from_day and d.day < m.to_day group by d.salesperson_id,
+      d.part, d.day having sum(d.amount) <> 0) order by m.from_day`);
   if (rows.length === 0) return;
-  if (!run.reason?.trim()) throw new ProblemError('closedNeedsReason', { name: rows.map((row) => describePeriod(calendar.parse(row.period_id)!, calendar)).join(', ') });
+  if (!run.reason?.trim())
+    throw new ProblemError('closedNeedsReason', {
+      name: rows.map((row) => describePeriod(calendar.parse(row.period_id)!, calendar)).join(', '),
+    });
   for (const { period_id } of rows) {
-    await client.query(`with made as (insert into correction (period_id, import_id, action, reason, user_id) values ($1, $2, $5, $3, $4) returning id)
+    await client.query(
+      `with made as (insert into correction (period_id, import_id, action, reason, user_id) values
+        ($1, $2, $5, $3, $4) returning id)
       insert into correction_line (correction_id, salesperson_id, part, day, amount)
-      select made.id, d.salesperson_id, d.part, d.day, sum(d.amount) from made, delta d join closed_month m on m.period_id = $1 and d.day >= m.from_day and d.day < m.to_day
-      group by 1, 2, 3, 4 having sum(d.amount) <> 0`, [period_id, run.runId, run.reason.trim(), run.userId, run.action]);
+      select made.id, d.salesperson_id, d.part, d.day, sum(d.amount) from made, delta d join
+        closed_month m on m.period_id = $1 and d.day >= m.from_day and d.day < m.to_day
+      group by 1, 2, 3, 4 having sum(d.amount) <> 0`,
+      [period_id, run.runId, run.reason.trim(), run.userId, run.action],
+    );
   }
 }
 
@@ -55,24 +83,41 @@ export interface Room {
   roomOf(part: Part): number;
 }
 
-/** @throws ProblemError sumTooLarge where the totals would not stay exact. What makes them smaller is always taken. */
+/**
+ * @throws ProblemError sumTooLarge where the totals would not stay exact. What makes them smaller
+ * is always taken.
+ */
 async function refuseInexact(client: pg.ClientBase, room: Room): Promise<void> {
-  // No net difference is larger than what went in and out; only where that is large is it worth to net each day.
-  const { rows } = await client.query<{ part: Part; volume: string }>('select part, sum(abs(amount))::text as volume from delta group by 1');
-  const large = rows.filter((row) => Number(row.volume) > room.roomOf(row.part)).map((row) => row.part);
+  // No net difference is larger than what went in and out; only where that is large is it worth to
+  // net each day.
+  const { rows } = await client.query<{ part: Part; volume: string }>(
+    'select part, sum(abs(amount))::text as volume from delta group by 1',
+  );
+  const large = rows
+    .filter((row) => Number(row.volume) > room.roomOf(row.part))
+    .map((row) => row.part);
   if (large.length === 0) return;
-  const { rows: growth } = await client.query<{ part: Part; more: string }>(`
-    select n.part, sum(abs(coalesce(t.amount, 0) + n.amount) - abs(coalesce(t.amount, 0)))::text as more
-    from (select salesperson_id, part, day, sum(amount) as amount from delta group by 1, 2, 3 having sum(amount) <> 0) n
-    left join daily_total t using (salesperson_id, part, day) where n.part = any($1) group by 1`, [large]);
-  if (growth.some((row) => Number(row.more) > room.roomOf(row.part))) throw new ProblemError('sumTooLarge');
+  const { rows: growth } = await client.query<{ part: Part; more: string }>(
+    `
+    select n.part, sum(abs(coalesce(t.amount, 0) + n.amount) - abs(coalesce(t.amount, 0)))::text as
+      more
+    from (select salesperson_id, part, day, sum(amount) as amount from delta group by 1, 2, 3
+      having sum(amount) <> 0) n
+    left join daily_total t using (salesperson_id, part, day) where n.part = any($1) group by 1`,
+    [large],
+  );
+  if (growth.some((row) => Number(row.more) > room.roomOf(row.part)))
+    throw new ProblemError('sumTooLarge');
 }
 
 /** Writes what `delta` comes to. @throws ProblemError sumTooLarge */
 export async function writeTotals(client: pg.ClientBase, room: Room): Promise<void> {
   await refuseInexact(client, room);
-  const sums = 'select salesperson_id, part, day, sum(amount) as amount from delta group by 1, 2, 3';
-  const { rows: [{ count }] } = await client.query('select count(*) as count from delta');
+  const sums =
+    'select salesperson_id, part, day, sum(amount) as amount from delta group by 1, 2, 3';
+  const {
+    rows: [{ count }],
+  } = await client.query('select count(*) as count from delta');
   if (count <= MOST_ENTRIES) {
     // Nothings too: another customer changes no sum, but what is counted apart.
     await client.query(`insert into ledger_entry (salesperson_id, part, day, amount) ${sums}`);
@@ -80,7 +125,9 @@ export async function writeTotals(client: pg.ClientBase, room: Room): Promise<vo
   }
   await client.query('analyze delta');
   await client.query('select pg_advisory_xact_lock($1)', [LOCKS.fold]);
-  await client.query(`insert into daily_total (salesperson_id, part, day, amount) ${sums} having sum(amount) <> 0 order by 1, 2, 3
-    on conflict (salesperson_id, part, day) do update set amount = daily_total.amount + excluded.amount`);
+  await client.query(`insert into daily_total (salesperson_id, part, day, amount) ${sums} having
+    sum(amount) <> 0 order by 1, 2, 3
+    on conflict (salesperson_id, part, day) do update set amount = daily_total.amount +
+      excluded.amount`);
   await client.query('update ledger_state set epoch = epoch + 1');
 }

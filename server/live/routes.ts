@@ -19,7 +19,9 @@ export function addLiveRoutes({ implement, context, identities }: Endpoints): vo
       return unitIds.some((id) => tree.find(id) !== undefined);
     };
     return streamChanges(reply, {
-      replica, mayHear, listener: { key: `user ${principal.userId}`, most: MOST_PAGES },
+      replica,
+      mayHear,
+      listener: { key: `user ${principal.userId}`, most: MOST_PAGES },
       isStillIn: async () => {
         const still = await identities.identify(request).catch(() => principal);
         return still !== null && still.unitId === principal.unitId;

@@ -34,25 +34,42 @@ interface StreamOptions {
   isStillIn(): Promise<boolean>;
 }
 
-/** Server-sent events (WHATWG HTML) until the listener leaves, or nothing is heard any more: says that something has changed, never what. @throws ProblemError unavailable */
-export function streamChanges(reply: FastifyReply, { replica, listener, mayHear, isStillIn }: StreamOptions): never {
+/**
+ * Server-sent events (WHATWG HTML) until the listener leaves, or nothing is heard any more: says
+ * that something has changed, never what. @throws ProblemError unavailable
+ */
+export function streamChanges(
+  reply: FastifyReply,
+  { replica, listener, mayHear, isStillIn }: StreamOptions,
+): never {
   if (!replica.connected) throw new ProblemError('unavailable');
   const leave = enter(replica, listener);
   reply.hijack();
   const { raw } = reply;
-  raw.writeHead(200, { 'content-type': 'text/event-stream', 'cache-control': 'no-store', 'x-accel-buffering': 'no' });
+  raw.writeHead(200, {
+    'content-type': 'text/event-stream',
+    'cache-control': 'no-store',
+    'x-accel-buffering': 'no',
+  });
   raw.write('retry: 1000\n\n');
   const stop = replica.onChange((announcement) => {
-    if (mayHear(announcement)) raw.write(`data: ${JSON.stringify({ topic: announcement.topic } satisfies LiveEvent)}\n\n`);
+    if (mayHear(announcement))
+      raw.write(`data: ${JSON.stringify({ topic: announcement.topic } satisfies LiveEvent)}\n\n`);
   });
-  // A stream that hears nothing would say by its silence that nothing has changed: who listens shall see that it is cut.
+  // A stream that hears nothing would say by its silence that nothing has changed: who listens
+  // shall see that it is cut.
   const stopWaiting = replica.onLost(() => raw.end());
   const heartbeat = setInterval(async () => {
     if (await isStillIn()) raw.write(': here\n\n');
     else raw.end();
   }, HEARTBEAT_MS);
   // Whoever signs out, or loses their right, hears nothing from that moment on.
-  const stopWatching = replica.onAccessChange(() => void isStillIn().then((still) => { if (!still) raw.end(); }));
+  const stopWatching = replica.onAccessChange(
+    () =>
+      void isStillIn().then((still) => {
+        if (!still) raw.end();
+      }),
+  );
   raw.on('close', () => {
     clearInterval(heartbeat);
     leave();

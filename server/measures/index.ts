@@ -1,3 +1,9 @@
 export { addMeasureRoutes } from './routes';
-export { checkActivity, keyOf, loadActivities, writeActivities, type ActivityFacts } from './activities';
+export {
+  checkActivity,
+  keyOf,
+  loadActivities,
+  writeActivities,
+  type ActivityFacts,
+} from './activities';
 export { createMeasure } from './service';

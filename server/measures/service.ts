@@ -1,6 +1,12 @@
 import { isDeepStrictEqual } from 'node:util';
 import { eq, sql } from 'drizzle-orm';
-import type { MeasureChange, MeasureInput, MeasureSaved, MeasureUse, MeasureView } from '#contract/schemas/measure';
+import type {
+  MeasureChange,
+  MeasureInput,
+  MeasureSaved,
+  MeasureUse,
+  MeasureView,
+} from '#contract/schemas/measure';
 import { baseOf, codeOfVersion, versionOf, type MeasureCode } from '#core/measure/measure';
 import { recordAudit } from '../audit/record';
 import type { Context } from '../context';
@@ -10,8 +16,31 @@ import type { StoredMeasure } from '../ledger/companyState';
 import { ProblemError, assertNoFieldErrors } from '../problem';
 import { findMeasureFaults } from './check';
 
-export function toMeasureView({ code, name, group, valueKind, decimals, direction, definition, description, isShipped, isArchived }: StoredMeasure): MeasureView {
-  return { code, name, group, valueKind, decimals, direction, definition, description, isShipped, isArchived, version: versionOf(code) };
+export function toMeasureView({
+  code,
+  name,
+  group,
+  valueKind,
+  decimals,
+  direction,
+  definition,
+  description,
+  isShipped,
+  isArchived,
+}: StoredMeasure): MeasureView {
+  return {
+    code,
+    name,
+    group,
+    valueKind,
+    decimals,
+    direction,
+    definition,
+    description,
+    isShipped,
+    isArchived,
+    version: versionOf(code),
+  };
 }
 
 export function listMeasures(context: Context): MeasureView[] {
@@ -27,76 +56,183 @@ export function findStoredMeasure(context: Context, code: MeasureCode): StoredMe
 
 type IsSeen = (plan: { unitId: number; isPublished: boolean }) => boolean;
 
-/** What stands on a measure: so that nothing built on it changes unseen (GUARDS 30). Of plans only those the reader may see. */
-export async function loadMeasureUse(context: Context, code: MeasureCode, isSeen: IsSeen = () => true): Promise<MeasureUse> {
-  const { rows } = await context.db.execute<{ id: number; name: string; year: number; status: string; unit_id: number; targets: number }>(sql`
-    select p.id, p.name, p.unit_id, p.year_label as year, p.status, count(t.target) as targets from target t join plan p on p.id = t.plan_id
-    where t.measure = ${code} and t.target is not null and p.status in ('draft', 'published') group by p.id order by p.year_label desc, p.id`);
-  const { rows: [values] } = await context.db.execute<{ count: number }>(sql`select count(value) as count from activity where measure = ${baseOf(code)}`);
-  const seen = rows.filter((row) => isSeen({ unitId: row.unit_id, isPublished: row.status === 'published' }));
+/**
+ * What stands on a measure: so that nothing built on it changes unseen (GUARDS 30). Of plans only
+ * those the reader may see.
+ */
+export async function loadMeasureUse(
+  context: Context,
+  code: MeasureCode,
+  isSeen: IsSeen = () => true,
+): Promise<MeasureUse> {
+  const { rows } = await context.db.execute<{
+    id: number;
+    name: string;
+    year: number;
+    status: string;
+    unit_id: number;
+    targets: number;
+  }>(sql`
+    select p.id, p.name, p.unit_id, p.year_label as year, p.status, count(t.target) as targets from
+      target t join plan p on p.id = t.plan_id
+    where t.measure = ${code} and t.target is not null and p.status in ('draft', 'published') group
+      by p.id order by p.year_label desc, p.id`);
+  const {
+    rows: [values],
+  } = await context.db.execute<{ count: number }>(
+    sql`select count(value) as count from activity where measure = ${baseOf(code)}`,
+  );
+  const seen = rows.filter((row) =>
+    isSeen({ unitId: row.unit_id, isPublished: row.status === 'published' }),
+  );
   return { plans: seen.map(({ unit_id: _, ...row }) => row), values: values!.count };
 }
 
 /** Adds a measure of the company's own. @throws ProblemError invalidInput, measureExists */
-export async function createMeasure(context: Context, userId: number, input: MeasureInput): Promise<MeasureSaved> {
+export async function createMeasure(
+  context: Context,
+  userId: number,
+  input: MeasureInput,
+): Promise<MeasureSaved> {
   assertNoFieldErrors(findMeasureFaults(input));
   const record = { ...tidy(input), code: input.code };
   await context.db.transaction(async (tx) => {
-    const [added] = await tx.insert(measure).values({ ...record, createdBy: userId }).onConflictDoNothing().returning({ code: measure.code });
+    const [added] = await tx
+      .insert(measure)
+      .values({ ...record, createdBy: userId })
+      .onConflictDoNothing()
+      .returning({ code: measure.code });
     if (!added) throw new ProblemError('measureExists', { code: input.code });
-    await recordAudit(tx, [{ userId, entity: 'measure', entityId: input.code, action: 'created', after: record }]);
+    await recordAudit(tx, [
+      { userId, entity: 'measure', entityId: input.code, action: 'created', after: record },
+    ]);
     await announce(tx, 'measures', null);
   });
   return answer(context, input.code, false);
 }
 
 /**
- * Changes a measure. Another computation becomes a new version beside the old one, which keeps its targets until someone moves them;
+ * Changes a measure. Another computation becomes a new version beside the old one, which keeps its
+ * targets until someone moves them;
  * words and decimals change in place.
  * @throws ProblemError invalidInput, unknownMeasure, shippedMeasure, notNewest
  */
-export async function changeMeasure(context: Context, userId: number, code: MeasureCode, { reason, preview, ...change }: MeasureChange): Promise<MeasureSaved> {
+export async function changeMeasure(
+  context: Context,
+  userId: number,
+  code: MeasureCode,
+  { reason, preview, ...change }: MeasureChange,
+): Promise<MeasureSaved> {
   const stored = findStoredMeasure(context, code);
   if (stored.isShipped) throw new ProblemError('shippedMeasure');
-  const newest = Math.max(...context.replica.company!.measureRecords.filter((each) => baseOf(each.code) === baseOf(code)).map((each) => versionOf(each.code)));
-  if (newest !== versionOf(code)) throw new ProblemError('notNewest', { name: stored.name, version: newest });
+  const newest = Math.max(
+    ...context.replica
+      .company!.measureRecords.filter((each) => baseOf(each.code) === baseOf(code))
+      .map((each) => versionOf(each.code)),
+  );
+  if (newest !== versionOf(code))
+    throw new ProblemError('notNewest', { name: stored.name, version: newest });
   assertNoFieldErrors(findMeasureFaults(change));
   const after = tidy(change);
   const { valueKind, decimals, direction, definition } = stored;
-  const isNewVersion = !isDeepStrictEqual({ valueKind, decimals, direction, definition }, { valueKind: after.valueKind, decimals: after.decimals, direction: after.direction, definition: after.definition });
+  const isNewVersion = !isDeepStrictEqual(
+    { valueKind, decimals, direction, definition },
+    {
+      valueKind: after.valueKind,
+      decimals: after.decimals,
+      direction: after.direction,
+      definition: after.definition,
+    },
+  );
   const nextCode = isNewVersion ? codeOfVersion(baseOf(code), newest + 1) : code;
-  if (preview) return { measure: toMeasureView({ ...stored, ...after, code: nextCode }), isNewVersion, use: await loadMeasureUse(context, code) };
+  if (preview)
+    return {
+      measure: toMeasureView({ ...stored, ...after, code: nextCode }),
+      isNewVersion,
+      use: await loadMeasureUse(context, code),
+    };
   await context.db.transaction(async (tx) => {
     if (isNewVersion) {
       await tx.insert(measure).values({ ...after, code: nextCode, createdBy: userId });
       await tx.update(measure).set({ isArchived: true }).where(eq(measure.code, code));
     } else await tx.update(measure).set(after).where(eq(measure.code, code));
-    await recordAudit(tx, [{ userId, entity: 'measure', entityId: nextCode, action: isNewVersion ? 'computed anew' : 'changed', before: toMeasureView(stored), after, reason: reason?.trim() || null }]);
+    await recordAudit(tx, [
+      {
+        userId,
+        entity: 'measure',
+        entityId: nextCode,
+        action: isNewVersion ? 'computed anew' : 'changed',
+        before: toMeasureView(stored),
+        after,
+        reason: reason?.trim() || null,
+      },
+    ]);
     await announce(tx, 'measures', null);
   });
   return answer(context, nextCode, isNewVersion);
 }
 
-/** Puts a measure aside, or offers it again: what uses it stays. @throws ProblemError unknownMeasure, revenueStays */
-export async function archiveMeasure(context: Context, userId: number, code: MeasureCode, isArchived: boolean): Promise<MeasureSaved> {
+/**
+ * Puts a measure aside, or offers it again: what uses it stays. @throws ProblemError
+ * unknownMeasure, revenueStays
+ */
+export async function archiveMeasure(
+  context: Context,
+  userId: number,
+  code: MeasureCode,
+  isArchived: boolean,
+): Promise<MeasureSaved> {
   const stored = findStoredMeasure(context, code);
   if (code === 'revenue') throw new ProblemError('revenueStays');
   await context.db.transaction(async (tx) => {
     await tx.update(measure).set({ isArchived }).where(eq(measure.code, code));
-    await recordAudit(tx, [{ userId, entity: 'measure', entityId: code, action: isArchived ? 'put aside' : 'offered again', before: { isArchived: stored.isArchived }, after: { isArchived } }]);
+    await recordAudit(tx, [
+      {
+        userId,
+        entity: 'measure',
+        entityId: code,
+        action: isArchived ? 'put aside' : 'offered again',
+        before: { isArchived: stored.isArchived },
+        after: { isArchived },
+      },
+    ]);
     await announce(tx, 'measures', null);
   });
   return answer(context, code, false);
 }
 
-async function answer(context: Context, code: MeasureCode, isNewVersion: boolean): Promise<MeasureSaved> {
+async function answer(
+  context: Context,
+  code: MeasureCode,
+  isNewVersion: boolean,
+): Promise<MeasureSaved> {
   await context.replica.afterWrite({ company: true });
-  return { measure: toMeasureView(findStoredMeasure(context, code)), isNewVersion, use: await loadMeasureUse(context, code) };
+  return {
+    measure: toMeasureView(findStoredMeasure(context, code)),
+    isNewVersion,
+    use: await loadMeasureUse(context, code),
+  };
 }
 
 type Kept = Omit<StoredMeasure, 'code' | 'isShipped' | 'isArchived'>;
 
-function tidy({ name, group, valueKind, decimals, direction, definition, description }: Omit<MeasureInput, 'code'>): Kept {
+function tidy({
+  name,
+  group,
+  valueKind,
+  decimals,
+  direction,
+  definition,
+  description,
+}: Omit<MeasureInput, 'code'>): Kept {
   // The currency decides the decimals of money.
-  return { name: name.trim(), group: group.trim(), valueKind, decimals: valueKind === 'money' ? 0 : decimals, direction, definition, description: description.trim() };
+  return {
+    name: name.trim(),
+    group: group.trim(),
+    valueKind,
+    decimals: valueKind === 'money' ? 0 : decimals,
+    direction,
+    definition,
+    description: description.trim(),
+  };
 }

@@ -3,5 +3,7 @@ import type { Endpoints } from '../endpoints';
 import { viewPipeline } from './service';
 
 export function addPipelineRoutes({ implement, context }: Endpoints): void {
-  implement(routes.getPipeline, async ({ query, scope }) => viewPipeline(context, scope.dataset, scope.findUnit(query.unit)));
+  implement(routes.getPipeline, async ({ query, scope }) =>
+    viewPipeline(context, scope.dataset, scope.findUnit(query.unit)),
+  );
 }

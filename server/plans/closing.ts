@@ -8,7 +8,10 @@ import { announce } from '../db/notify';
 import { appUser, closedMonth } from '../db/tables/index';
 import { ProblemError, assertNoFieldErrors } from '../problem';
 
-/** A period is closed when all its days lie in closed months: a year of which one month is closed can still be revised for the rest. */
+/**
+ * A period is closed when all its days lie in closed months: a year of which one month is closed
+ * can still be revised for the rest.
+ */
 export function isClosed(context: Context, period: Period): boolean {
   const closed = context.replica.company!.closedMonths.reduce((days, month) => {
     const both = intersect(month, period);
@@ -20,14 +23,26 @@ export function isClosed(context: Context, period: Period): boolean {
 /** @throws ProblemError monthClosed when one of the periods is closed */
 export function refuseClosed(context: Context, periods: readonly Period[]): void {
   const closed = periods.find((period) => isClosed(context, period));
-  if (closed) throw new ProblemError('monthClosed', { name: describePeriod(closed, context.replica.company!.calendar) });
+  if (closed)
+    throw new ProblemError('monthClosed', {
+      name: describePeriod(closed, context.replica.company!.calendar),
+    });
 }
 
 export async function closeMonth(context: Context, userId: number, period: Period): Promise<void> {
   const name = describePeriod(period, context.replica.company!.calendar);
   if (period.to > context.replica.asOf) throw new ProblemError('notEnded', { name });
   await context.db.transaction(async (tx) => {
-    const made = await tx.insert(closedMonth).values({ periodId: period.id, from: toIsoDay(period.from), to: toIsoDay(period.to), closedBy: userId }).onConflictDoNothing().returning();
+    const made = await tx
+      .insert(closedMonth)
+      .values({
+        periodId: period.id,
+        from: toIsoDay(period.from),
+        to: toIsoDay(period.to),
+        closedBy: userId,
+      })
+      .onConflictDoNothing()
+      .returning();
     if (made.length === 0) return;
     await recordAudit(tx, [{ userId, entity: 'month', entityId: period.id, action: 'closed' }]);
     await announce(tx, 'plans', null);
@@ -35,17 +50,39 @@ export async function closeMonth(context: Context, userId: number, period: Perio
   await context.replica.afterWrite({ company: true });
 }
 
-/** Opens a closed month again. @throws ProblemError invalidInput unless it is named and a reason is given */
-export async function openMonth(context: Context, userId: number, period: Period, { name, reason }: { name: string; reason: string }): Promise<void> {
+/**
+ * Opens a closed month again. @throws ProblemError invalidInput unless it is named and a reason is
+ * given
+ */
+export async function openMonth(
+  context: Context,
+  userId: number,
+  period: Period,
+  { name, reason }: { name: string; reason: string },
+): Promise<void> {
   const wanted = describePeriod(period, context.replica.company!.calendar);
   assertNoFieldErrors([
-    ...(name.trim().toLowerCase() === wanted.toLowerCase() ? [] : [{ field: 'name', code: 'notTheName' as const, params: { name: wanted } }]),
+    ...(name.trim().toLowerCase() === wanted.toLowerCase()
+      ? []
+      : [{ field: 'name', code: 'notTheName' as const, params: { name: wanted } }]),
     ...(reason.trim() ? [] : [{ field: 'reason', code: 'required' as const }]),
   ]);
   await context.db.transaction(async (tx) => {
-    const gone = await tx.delete(closedMonth).where(eq(closedMonth.periodId, period.id)).returning();
+    const gone = await tx
+      .delete(closedMonth)
+      .where(eq(closedMonth.periodId, period.id))
+      .returning();
     if (gone.length === 0) return;
-    await recordAudit(tx, [{ userId, entity: 'month', entityId: period.id, action: 'opened again', before: gone[0], reason: reason.trim() }]);
+    await recordAudit(tx, [
+      {
+        userId,
+        entity: 'month',
+        entityId: period.id,
+        action: 'opened again',
+        before: gone[0],
+        reason: reason.trim(),
+      },
+    ]);
     await announce(tx, 'plans', null);
   });
   await context.replica.afterWrite({ company: true });
@@ -53,7 +90,17 @@ export async function openMonth(context: Context, userId: number, period: Period
 
 export async function listClosedMonths(context: Context) {
   const { calendar } = context.replica.company!;
-  const rows = await context.db.select({ period: closedMonth.periodId, closedBy: appUser.name, closedAt: closedMonth.closedAt }).from(closedMonth)
-    .innerJoin(appUser, eq(appUser.id, closedMonth.closedBy)).orderBy(closedMonth.from);
-  return rows.map((row) => ({ ...row, name: describePeriod(calendar.parse(row.period)!, calendar) }));
+  const rows = await context.db
+    .select({
+      period: closedMonth.periodId,
+      closedBy: appUser.name,
+      closedAt: closedMonth.closedAt,
+    })
+    .from(closedMonth)
+    .innerJoin(appUser, eq(appUser.id, closedMonth.closedBy))
+    .orderBy(closedMonth.from);
+  return rows.map((row) => ({
+    ...row,
+    name: describePeriod(calendar.parse(row.period)!, calendar),
+  }));
 }

@@ -12,15 +12,25 @@ export function addPlanRoutes({ implement, context }: Endpoints): void {
     if (period?.kind !== 'month') throw new ProblemError('unknownPeriod', { period: id });
     return period;
   };
-  implement(routes.listPlans, async ({ query, scope, principal }) => listPlans(context, { scope, principal }, query.year));
-  implement(routes.createPlan, async ({ body, scope, principal }) => createPlan(context, { scope, principal }, body));
+  implement(routes.listPlans, async ({ query, scope, principal }) =>
+    listPlans(context, { scope, principal }, query.year),
+  );
+  implement(routes.createPlan, async ({ body, scope, principal }) =>
+    createPlan(context, { scope, principal }, body),
+  );
   implement(routes.discardPlan, async ({ params, scope, principal }) => {
     await discardPlan(context, { scope, principal }, params.id);
     return {};
   });
-  implement(routes.changePlanRates, async ({ params, body, scope, principal }) => changePlanRates(context, { scope, principal }, params.id, body));
-  implement(routes.publishPlan, async ({ params, body, scope, principal }) => publishPlan(context, { scope, principal }, params.id, body));
-  implement(routes.getPlanDifference, async ({ params, query, scope, principal }) => viewDifference(context, { scope, principal }, params.id, query.against));
+  implement(routes.changePlanRates, async ({ params, body, scope, principal }) =>
+    changePlanRates(context, { scope, principal }, params.id, body),
+  );
+  implement(routes.publishPlan, async ({ params, body, scope, principal }) =>
+    publishPlan(context, { scope, principal }, params.id, body),
+  );
+  implement(routes.getPlanDifference, async ({ params, query, scope, principal }) =>
+    viewDifference(context, { scope, principal }, params.id, query.against),
+  );
   implement(periodsRoutes.listClosedMonths, async () => listClosedMonths(context));
   implement(periodsRoutes.closeMonth, async ({ params, principal }) => {
     await closeMonth(context, principal.userId, findMonth(params.period));

@@ -5,22 +5,67 @@ export function inkOf({ color }: Pick<Status, 'color'>): { mark: string; text: s
   return color === null ? NO_GRADE_INK : GRADE_INK[color];
 }
 
-/** A shape of its own for each grade, in a square of 1; as on the screen (web/charts/StatusMark). */
+/**
+ * A shape of its own for each grade, in a square of 1; as on the screen (web/charts/StatusMark).
+ */
 const SHAPES: readonly (readonly Point[])[] = [
-  [], [[0.12, 0.24], [0.88, 0.24], [0.5, 0.88]], [[0.5, 0.08], [0.92, 0.5], [0.5, 0.92], [0.08, 0.5]], [[0.15, 0.15], [0.85, 0.15], [0.85, 0.85], [0.15, 0.85]],
-  [[0.5, 0.06], [0.63, 0.34], [0.94, 0.38], [0.71, 0.58], [0.77, 0.9], [0.5, 0.74], [0.23, 0.9], [0.29, 0.58], [0.06, 0.38], [0.37, 0.34]],
+  [],
+  [
+    [0.12, 0.24],
+    [0.88, 0.24],
+    [0.5, 0.88],
+  ],
+  [
+    [0.5, 0.08],
+    [0.92, 0.5],
+    [0.5, 0.92],
+    [0.08, 0.5],
+  ],
+  [
+    [0.15, 0.15],
+    [0.85, 0.15],
+    [0.85, 0.85],
+    [0.15, 0.85],
+  ],
+  [
+    [0.5, 0.06],
+    [0.63, 0.34],
+    [0.94, 0.38],
+    [0.71, 0.58],
+    [0.77, 0.9],
+    [0.5, 0.74],
+    [0.23, 0.9],
+    [0.29, 0.58],
+    [0.06, 0.38],
+    [0.37, 0.34],
+  ],
 ];
 
-/** The symbol of a status: a small ladder with as many rungs as its grade, or a shape; the word stands beside it. */
+/**
+ * The symbol of a status: a small ladder with as many rungs as its grade, or a shape; the word
+ * stands beside it.
+ */
 export function drawMark(paper: Paper, status: Status, x: number, y: number, size: number): void {
   const { mark } = inkOf(status);
   const at = (u: number, v: number): Point => [x + u * size, y + v * size];
   if (status.iconSet === 'words') return;
   if (status.iconSet === 'shapes') {
-    if (status.grade === 0) paper.circle(x + size / 2, y + size / 2, size * 0.32, { stroke: { color: mark, width: size * 0.1 } });
-    else paper.area(SHAPES[status.grade]!.map(([u, v]) => at(u, v)), mark);
+    if (status.grade === 0)
+      paper.circle(x + size / 2, y + size / 2, size * 0.32, {
+        stroke: { color: mark, width: size * 0.1 },
+      });
+    else
+      paper.area(
+        SHAPES[status.grade]!.map(([u, v]) => at(u, v)),
+        mark,
+      );
     return;
   }
-  for (const rail of [0.2, 0.8]) paper.line(at(rail, 0.06), at(rail, 0.96), { color: mark, width: size * 0.12 });
-  for (let rung = 0; rung < status.grade; rung++) paper.line(at(0.2, 0.83 - rung * 0.21), at(0.8, 0.83 - rung * 0.21), { color: mark, width: size * 0.11 });
+  for (const rail of [0.2, 0.8])
+    paper.line(at(rail, 0.06), at(rail, 0.96), { color: mark, width: size * 0.12 });
+  for (let rung = 0; rung < status.grade; rung++)
+    paper.line(at(0.2, 0.83 - rung * 0.21), at(0.8, 0.83 - rung * 0.21), {
+      color: mark,
+      width: size * 0.11,
+    });
 }

@@ -15,35 +15,67 @@ const MARGIN = 34;
 const LADDER_WIDTH = 236;
 const ROW = 12.4;
 
-/** One page of a standing: the sentence, the figures, path, ladder and table, and at the end what it all means. */
+/**
+ * One page of a standing: the sentence, the figures, path, ladder and table, and at the end what it
+ * all means.
+ */
 export function drawStanding(paper: Paper, view: StandingView): void {
   const left = MARGIN;
   const right = paper.width - MARGIN;
-  paper.text(left, MARGIN, `${view.unit.name} · ${view.period.name} · ${view.measure.name}`, { size: 9, weight: 'semibold', color: INK.soft });
-  paper.text(right, MARGIN, 'IRON LADDER', { size: 8, weight: 'bold', color: INK.soft, anchor: 'end' });
+  paper.text(left, MARGIN, `${view.unit.name} · ${view.period.name} · ${view.measure.name}`, {
+    size: 9,
+    weight: 'semibold',
+    color: INK.soft,
+  });
+  paper.text(right, MARGIN, 'IRON LADDER', {
+    size: 8,
+    weight: 'bold',
+    color: INK.soft,
+    anchor: 'end',
+  });
   paper.line([left, MARGIN + 6], [right, MARGIN + 6], { color: INK.ink, width: 1.2 });
   let y = drawSentence(paper, view, left, MARGIN + 26, right - left);
   y = drawFigures(paper, view, left, y + 10, right - left);
-  const definitions = listDefinitions(view).flatMap((text) => wrap(text, right - left, { size: 7 }));
+  const definitions = listDefinitions(view).flatMap((text) =>
+    wrap(text, right - left, { size: 7 }),
+  );
   const foot = paper.height - MARGIN - definitions.length * 8.6 - 6;
   const column = right - left - LADDER_WIDTH - 18;
   const pathHeight = Math.min(170, (foot - y) * 0.42);
   drawPath(paper, view, { x: left, y: y + 8, width: column, height: pathHeight });
-  drawLadder(paper, view, { x: right - LADDER_WIDTH, y: y + 8, width: LADDER_WIDTH, height: foot - y - 16 });
+  drawLadder(paper, view, {
+    x: right - LADDER_WIDTH,
+    y: y + 8,
+    width: LADDER_WIDTH,
+    height: foot - y - 16,
+  });
   drawTable(paper, view, { x: left, y: y + pathHeight + 22, width: column, bottom: foot - 8 });
   paper.line([left, foot], [right, foot], { color: INK.line, width: 0.8 });
-  definitions.forEach((line, index) => paper.text(left, foot + 10 + index * 8.6, line, { size: 7, color: INK.soft }));
+  definitions.forEach((line, index) =>
+    paper.text(left, foot + 10 + index * 8.6, line, { size: 7, color: INK.soft }),
+  );
 }
 
 /** The sentence with its status in colour; broken between words. Returns where it ends. */
-function drawSentence(paper: Paper, view: StandingView, x: number, y: number, width: number): number {
+function drawSentence(
+  paper: Paper,
+  view: StandingView,
+  x: number,
+  y: number,
+  width: number,
+): number {
   const style: TextStyle = { size: 14.5, weight: 'bold' };
   const ink = inkOf(view.figures.status);
   drawMark(paper, view.figures.status, x, y - 10.5, 12);
   const space = widthOf(' ', style);
   let [at, line] = [x + 18, y];
-  // A word may be made of a piece in colour and a plain full stop: pieces without a space between stay together.
-  const pieces = view.sentence.flatMap((part) => part.text.split(/(?<= )/).map((text) => ({ text, color: part.emphasis === 'status' ? ink.text : INK.ink })));
+  // A word may be made of a piece in colour and a plain full stop: pieces without a space between
+  // stay together.
+  const pieces = view.sentence.flatMap((part) =>
+    part.text
+      .split(/(?<= )/)
+      .map((text) => ({ text, color: part.emphasis === 'status' ? ink.text : INK.ink })),
+  );
   for (const { text, color } of pieces) {
     const shown = text.trimEnd();
     if (at + widthOf(shown, style) > x + width) [at, line] = [x, line + 18];
@@ -53,14 +85,27 @@ function drawSentence(paper: Paper, view: StandingView, x: number, y: number, wi
   return line;
 }
 
-function drawFigures(paper: Paper, view: StandingView, x: number, y: number, width: number): number {
+function drawFigures(
+  paper: Paper,
+  view: StandingView,
+  x: number,
+  y: number,
+  width: number,
+): number {
   const figures = listFigures(view);
   const step = width / figures.length;
   figures.forEach((figure, index) => {
     const at = x + index * step;
     paper.line([at, y], [at, y + 28], { color: INK.line, width: 1.6 });
-    paper.text(at + 7, y + 13, figure.value, { size: 14, weight: 'semibold', color: figure.tone === 'good' ? INK.good : figure.tone === 'bad' ? INK.bad : INK.ink });
-    paper.text(at + 7, y + 25, fit(figure.label, step - 14, { size: 7.6 }), { size: 7.6, color: INK.soft });
+    paper.text(at + 7, y + 13, figure.value, {
+      size: 14,
+      weight: 'semibold',
+      color: figure.tone === 'good' ? INK.good : figure.tone === 'bad' ? INK.bad : INK.ink,
+    });
+    paper.text(at + 7, y + 25, fit(figure.label, step - 14, { size: 7.6 }), {
+      size: 7.6,
+      color: INK.soft,
+    });
   });
   return y + 30;
 }
@@ -89,29 +134,65 @@ function drawTable(paper: Paper, view: StandingView, { x, y, width, bottom }: Ta
     { name: 'Rank', share: 0.07, anchor: 'start', text: (place) => String(place.rank ?? '–') },
     { name: 'Salesperson', share: 0.24, anchor: 'start', text: (place) => place.unit.name },
     { name: 'Team', share: 0.15, anchor: 'start', text: (place) => place.teamName ?? '' },
-    { name: view.measure.code === 'revenue' ? 'Booked' : view.measure.name, share: 0.12, anchor: 'end', text: (place) => number(place.actual) },
-    { name: isLimit ? 'Limit' : 'Target', share: 0.11, anchor: 'end', text: (place) => (place.targetIncomplete ? 'incomplete' : number(place.target)) },
-    { name: isLimit ? 'Of the limit' : 'Attainment', share: 0.17, anchor: 'start', text: (place) => `${place.attainmentText ?? ''} ${place.status.label}`.trim() },
+    {
+      name: view.measure.code === 'revenue' ? 'Booked' : view.measure.name,
+      share: 0.12,
+      anchor: 'end',
+      text: (place) => number(place.actual),
+    },
+    {
+      name: isLimit ? 'Limit' : 'Target',
+      share: 0.11,
+      anchor: 'end',
+      text: (place) => (place.targetIncomplete ? 'incomplete' : number(place.target)),
+    },
+    {
+      name: isLimit ? 'Of the limit' : 'Attainment',
+      share: 0.17,
+      anchor: 'start',
+      text: (place) => `${place.attainmentText ?? ''} ${place.status.label}`.trim(),
+    },
     { name: 'Last year', share: 0.14, anchor: 'end', text: (place) => place.priorYearText ?? '–' },
   ];
-  const edges = columns.map((_, index) => x + width * columns.slice(0, index).reduce((sum, column) => sum + column.share, 0));
+  const edges = columns.map(
+    (_, index) =>
+      x + width * columns.slice(0, index).reduce((sum, column) => sum + column.share, 0),
+  );
   const cell = (index: number, at: number, text: string, style: TextStyle) => {
     const { anchor, share } = columns[index]!;
     const room = width * share - 8;
-    paper.text(anchor === 'end' ? edges[index]! + room : edges[index]!, at, fit(text, room, style), { ...style, anchor });
+    paper.text(
+      anchor === 'end' ? edges[index]! + room : edges[index]!,
+      at,
+      fit(text, room, style),
+      { ...style, anchor },
+    );
   };
   columns.forEach((column, index) => cell(index, y, column.name, { size: 7.4, color: INK.soft }));
   paper.line([x, y + 4], [x + width, y + 4], { color: INK.line, width: 0.8 });
   const rows = Math.max(0, Math.floor((bottom - y - 4) / ROW) - 2);
-  const shown = view.rankings.slice(0, view.rankings.length <= rows + 1 ? view.rankings.length : rows);
+  const shown = view.rankings.slice(
+    0,
+    view.rankings.length <= rows + 1 ? view.rankings.length : rows,
+  );
   let at = y + 4 + ROW;
   for (const place of shown) {
     columns.forEach((column, index) => {
-      if (index !== 5) cell(index, at - 3, column.text(place), { size: 8, weight: index === 1 ? 'semibold' : 'regular' });
-      if (index === 0 && place.rankChange) drawMovement(paper, place.rankChange, edges[0]! + 13, at - 3);
+      if (index !== 5)
+        cell(index, at - 3, column.text(place), {
+          size: 8,
+          weight: index === 1 ? 'semibold' : 'regular',
+        });
+      if (index === 0 && place.rankChange)
+        drawMovement(paper, place.rankChange, edges[0]! + 13, at - 3);
       if (index !== 5) return;
       drawMark(paper, place.status, edges[index]!, at - 10, 8);
-      paper.text(edges[index]! + 12, at - 3, fit(column.text(place), width * column.share - 14, { size: 8 }), { size: 8, weight: 'semibold', color: inkOf(place.status).text });
+      paper.text(
+        edges[index]! + 12,
+        at - 3,
+        fit(column.text(place), width * column.share - 14, { size: 8 }),
+        { size: 8, weight: 'semibold', color: inkOf(place.status).text },
+      );
     });
     paper.line([x, at], [x + width, at], { color: INK.line, width: 0.4 });
     at += ROW;
@@ -120,17 +201,34 @@ function drawTable(paper: Paper, view: StandingView, { x, y, width, bottom }: Ta
   const adds = view.measure.definition.kind === 'sum' || view.measure.definition.kind === 'count';
   if (rest.length > 0) {
     cell(1, at - 3, `All others (${rest.length})`, { size: 8, color: INK.soft });
-    if (adds) cell(3, at - 3, number(rest.reduce((sum, place) => sum + (place.actual ?? 0), 0)), { size: 8, color: INK.soft });
+    if (adds)
+      cell(3, at - 3, number(rest.reduce((sum, place) => sum + (place.actual ?? 0), 0)), {
+        size: 8,
+        color: INK.soft,
+      });
     at += ROW;
   }
   cell(1, at - 3, `All ${view.rankings.length}`, { size: 8, weight: 'bold' });
-  if (view.figures.actual !== null) paper.text(edges[3]! + width * columns[3]!.share - 8, at - 3, formatShortest(view.figures.actual, unit), { size: 8, weight: 'bold', anchor: 'end' });
+  if (view.figures.actual !== null)
+    paper.text(
+      edges[3]! + width * columns[3]!.share - 8,
+      at - 3,
+      formatShortest(view.figures.actual, unit),
+      { size: 8, weight: 'bold', anchor: 'end' },
+    );
 }
 
 /** A triangle up or down with the number of places; Archivo has no such sign. */
 function drawMovement(paper: Paper, places: number, x: number, y: number): void {
   const [tip, base] = places > 0 ? [y - 5.4, y - 1.4] : [y - 1.2, y - 5.2];
-  paper.area([[x, base], [x + 4.6, base], [x + 2.3, tip]], INK.soft);
+  paper.area(
+    [
+      [x, base],
+      [x + 4.6, base],
+      [x + 2.3, tip],
+    ],
+    INK.soft,
+  );
   paper.text(x + 6, y, String(Math.abs(places)), { size: 7, color: INK.soft });
 }
 

@@ -16,7 +16,8 @@ const fonts = new Map<string, fontkit.Font>();
 
 function fontOf(weight: NonNullable<TextStyle['weight']>): fontkit.Font {
   let font = fonts.get(weight);
-  if (!font) fonts.set(weight, (font = fontkit.create(readFileSync(FONT_FILES[weight])) as fontkit.Font));
+  if (!font)
+    fonts.set(weight, (font = fontkit.create(readFileSync(FONT_FILES[weight])) as fontkit.Font));
   return font;
 }
 
@@ -39,7 +40,8 @@ export function wrap(text: string, width: number, style: TextStyle): string[] {
   const lines: string[] = [];
   for (const word of text.split(' ')) {
     const last = lines.at(-1);
-    if (last !== undefined && widthOf(`${last} ${word}`, style) <= width) lines[lines.length - 1] = `${last} ${word}`;
+    if (last !== undefined && widthOf(`${last} ${word}`, style) <= width)
+      lines[lines.length - 1] = `${last} ${word}`;
     else lines.push(word);
   }
   return lines;

@@ -7,9 +7,27 @@ export interface PdfPaper extends Paper {
   finish(): Promise<Buffer>;
 }
 
-/** One page of a PDF (ISO 32000), drawn in vectors, with its letters in it. `made` is the day it is dated. */
-export function openPdf(width: number, height: number, about: { title: string; author: string; made: Date }): PdfPaper {
-  const doc = new PDFDocument({ size: [width, height], margin: 0, info: { Title: about.title, Author: about.author, CreationDate: about.made, Creator: 'Iron Ladder' }, lang: 'en-GB', displayTitle: true });
+/**
+ * One page of a PDF (ISO 32000), drawn in vectors, with its letters in it. `made` is the day it is
+ * dated.
+ */
+export function openPdf(
+  width: number,
+  height: number,
+  about: { title: string; author: string; made: Date },
+): PdfPaper {
+  const doc = new PDFDocument({
+    size: [width, height],
+    margin: 0,
+    info: {
+      Title: about.title,
+      Author: about.author,
+      CreationDate: about.made,
+      Creator: 'Iron Ladder',
+    },
+    lang: 'en-GB',
+    displayTitle: true,
+  });
   for (const [weight, file] of Object.entries(FONT_FILES)) doc.registerFont(weight, file);
   const chunks: Buffer[] = [];
   doc.on('data', (chunk: Buffer) => chunks.push(chunk));
@@ -18,8 +36,17 @@ export function openPdf(width: number, height: number, about: { title: string; a
     if (dash) doc.dash(dash[0], { space: dash[1] });
     else doc.undash();
   };
-  const trace = (points: readonly (readonly [number, number])[]) => points.forEach(([x, y], index) => (index === 0 ? doc.moveTo(x, y) : doc.lineTo(x, y)));
-  const paint = ({ fill, stroke, opacity = 1 }: { fill?: string; stroke?: Stroke; opacity?: number }) => {
+  const trace = (points: readonly (readonly [number, number])[]) =>
+    points.forEach(([x, y], index) => (index === 0 ? doc.moveTo(x, y) : doc.lineTo(x, y)));
+  const paint = ({
+    fill,
+    stroke,
+    opacity = 1,
+  }: {
+    fill?: string;
+    stroke?: Stroke;
+    opacity?: number;
+  }) => {
     doc.save().fillOpacity(opacity);
     if (stroke) withStroke(stroke);
     if (fill && stroke) doc.fillAndStroke(fill, stroke.color);
@@ -28,11 +55,16 @@ export function openPdf(width: number, height: number, about: { title: string; a
     doc.restore();
   };
   return {
-    width, height,
+    width,
+    height,
     text(x, y, text, style) {
       const { size, weight = 'regular', color = '#000000', anchor = 'start' } = style;
       const shift = anchor === 'start' ? 0 : widthOf(text, style) / (anchor === 'middle' ? 2 : 1);
-      doc.font(weight).fontSize(size).fillColor(color).text(text, x - shift, y, { lineBreak: false, baseline: 'alphabetic' });
+      doc
+        .font(weight)
+        .fontSize(size)
+        .fillColor(color)
+        .text(text, x - shift, y, { lineBreak: false, baseline: 'alphabetic' });
     },
     line(from, to, stroke) {
       trace([from, to]);
@@ -57,10 +89,11 @@ export function openPdf(width: number, height: number, about: { title: string; a
       doc.circle(x, y, radius);
       paint(style);
     },
-    finish: () => new Promise((resolve, reject) => {
-      doc.on('end', () => resolve(Buffer.concat(chunks)));
-      doc.on('error', reject);
-      doc.end();
-    }),
+    finish: () =>
+      new Promise((resolve, reject) => {
+        doc.on('end', () => resolve(Buffer.concat(chunks)));
+        doc.on('error', reject);
+        doc.end();
+      }),
   };
 }

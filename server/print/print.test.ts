@@ -1,6 +1,11 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { buildSampleDataset, SAMPLE_MEMBERSHIPS, SAMPLE_UNITS, always } from '#core/dataset/sampleDataset';
+import {
+  buildSampleDataset,
+  SAMPLE_MEMBERSHIPS,
+  SAMPLE_UNITS,
+  always,
+} from '#core/dataset/sampleDataset';
 import type { Scope } from '../access/index';
 import { viewStanding } from '../attainment/index';
 import { drawStanding, PAGE } from './drawStanding';
@@ -13,78 +18,134 @@ function openNotes(): Paper & { texts: { x: number; y: number; text: string; wid
   const texts: { x: number; y: number; text: string; width: number }[] = [];
   const nothing = () => undefined;
   return {
-    ...PAGE, texts, line: nothing, path: nothing, area: nothing, rect: nothing, circle: nothing,
+    ...PAGE,
+    texts,
+    line: nothing,
+    path: nothing,
+    area: nothing,
+    rect: nothing,
+    circle: nothing,
     text: (x, y, text, style) => {
       const width = widthOf(text, style);
-      texts.push({ x: style.anchor === 'end' ? x - width : style.anchor === 'middle' ? x - width / 2 : x, y, text, width });
+      texts.push({
+        x: style.anchor === 'end' ? x - width : style.anchor === 'middle' ? x - width / 2 : x,
+        y,
+        text,
+        width,
+      });
     },
   };
 }
 
 function view(people: number, unitId = 1) {
-  const units = [...SAMPLE_UNITS.slice(0, 4), ...Array.from({ length: people }, (_, index) => ({ id: 100 + index, code: `p${index}`, name: `Person ${index} of a rather long name`, kind: 'salesperson' as const }))];
-  const memberships = [...SAMPLE_MEMBERSHIPS.slice(0, 4), ...Array.from({ length: people }, (_, index) => always(100 + index, 3))];
-  const booked = Array.from({ length: people }, (_, index) => ({ salespersonId: 100 + index, amount: 1_000 * (index + 1), on: '2026-11-03' }));
-  const targets = Array.from({ length: people }, (_, index) => ({ unitId: 100 + index, periodId: 'FY2027-P08', target: 50_000 }));
+  const units = [
+    ...SAMPLE_UNITS.slice(0, 4),
+    ...Array.from({ length: people }, (_, index) => ({
+      id: 100 + index,
+      code: `p${index}`,
+      name: `Person ${index} of a rather long name`,
+      kind: 'salesperson' as const,
+    })),
+  ];
+  const memberships = [
+    ...SAMPLE_MEMBERSHIPS.slice(0, 4),
+    ...Array.from({ length: people }, (_, index) => always(100 + index, 3)),
+  ];
+  const booked = Array.from({ length: people }, (_, index) => ({
+    salespersonId: 100 + index,
+    amount: 1_000 * (index + 1),
+    on: '2026-11-03',
+  }));
+  const targets = Array.from({ length: people }, (_, index) => ({
+    unitId: 100 + index,
+    periodId: 'FY2027-P08',
+    target: 50_000,
+  }));
   const dataset = buildSampleDataset({ asOf: '2026-11-18', units, memberships, booked, targets });
-  return viewStanding({ dataset, isWhole: true } as Scope, dataset.tree.find(unitId)!, dataset.calendar.parse('FY2027-P08')!, 'revenue', dataset.sums.newestDay);
+  return viewStanding(
+    { dataset, isWhole: true } as Scope,
+    dataset.tree.find(unitId)!,
+    dataset.calendar.parse('FY2027-P08')!,
+    'revenue',
+    dataset.sums.newestDay,
+  );
 }
 
 describe('a printed standing', () => {
-  it.each([0, 1, 3, 12, 40, 300])('of %i people stays on its page, with no line over another', (people) => {
-    const paper = openNotes();
-    drawStanding(paper, view(people));
-    for (const { x, y, text, width } of paper.texts) {
-      expect([text, x >= 0 && x + width <= PAGE.width + 0.5 && y > 0 && y <= PAGE.height]).toEqual([text, true]);
-    }
-    const places = new Set(paper.texts.map(({ x, y }) => `${x.toFixed(1)} ${y.toFixed(1)}`));
-    expect(places.size).toBe(paper.texts.length);
-  });
+  it.each([0, 1, 3, 12, 40, 300])(
+    'of %i people stays on its page, with no line over another',
+    (people) => {
+      const paper = openNotes();
+      drawStanding(paper, view(people));
+      for (const { x, y, text, width } of paper.texts) {
+        expect([
+          text,
+          x >= 0 && x + width <= PAGE.width + 0.5 && y > 0 && y <= PAGE.height,
+        ]).toEqual([text, true]);
+      }
+      const places = new Set(paper.texts.map(({ x, y }) => `${x.toFixed(1)} ${y.toFixed(1)}`));
+      expect(places.size).toBe(paper.texts.length);
+    },
+  );
 
-  it.each([3, 40])('of %i people closes its list with all others and the whole (GUARDS 16)', (people) => {
-    const paper = openNotes();
-    const of = view(people);
-    drawStanding(paper, of);
-    const words = paper.texts.map(({ text }) => text);
-    expect(words).toContain(`All ${people}`);
-    const named = of.rankings.filter((place) => words.some((text) => text.startsWith(place.unit.name.slice(0, 10)))).length;
-    const others = words.map((text) => /^All others \((\d+)\)$/.exec(text)?.[1]).find(Boolean);
-    if (people > 20) expect(Number(others)).toBeGreaterThan(0);
-    else expect([named, others]).toEqual([people, undefined]);
-  });
+  it.each([3, 40])(
+    'of %i people closes its list with all others and the whole (GUARDS 16)',
+    (people) => {
+      const paper = openNotes();
+      const of = view(people);
+      drawStanding(paper, of);
+      const words = paper.texts.map(({ text }) => text);
+      expect(words).toContain(`All ${people}`);
+      const named = of.rankings.filter((place) =>
+        words.some((text) => text.startsWith(place.unit.name.slice(0, 10))),
+      ).length;
+      const others = words.map((text) => /^All others \((\d+)\)$/.exec(text)?.[1]).find(Boolean);
+      if (people > 20) expect(Number(others)).toBeGreaterThan(0);
+      else expect([named, others]).toEqual([people, undefined]);
+    },
+  );
 
   it('has every word of the sentence and every definition', () => {
     const paper = openNotes();
     const of = view(3);
     drawStanding(paper, of);
     const words = paper.texts.map(({ text }) => text).join(' ');
-    for (const word of of.sentence.flatMap((part) => part.text.split(' ')).filter(Boolean)) expect(words).toContain(word);
-    for (const begin of ['Revenue:', 'Attainment:', 'Status:', 'Pace:', 'As of 18 Nov 2026']) expect(words).toContain(begin);
+    for (const word of of.sentence.flatMap((part) => part.text.split(' ')).filter(Boolean))
+      expect(words).toContain(word);
+    for (const begin of ['Revenue:', 'Attainment:', 'Status:', 'Pace:', 'As of 18 Nov 2026'])
+      expect(words).toContain(begin);
   });
 });
 
 describe('letters', () => {
   const style = { size: 9 };
-  const sentence = fc.array(fc.stringMatching(/^[A-Za-z€,.]{1,14}$/), { minLength: 1, maxLength: 30 }).map((words) => words.join(' '));
+  const sentence = fc
+    .array(fc.stringMatching(/^[A-Za-z€,.]{1,14}$/), { minLength: 1, maxLength: 30 })
+    .map((words) => words.join(' '));
 
   it('are broken between words, with none lost', () => {
-    fc.assert(fc.property(sentence, fc.integer({ min: 90, max: 400 }), (text, width) => {
-      const lines = wrap(text, width, style);
-      expect(lines.join(' ')).toBe(text);
-      for (const line of lines) if (line.includes(' ')) expect(widthOf(line, style)).toBeLessThanOrEqual(width);
-    }));
+    fc.assert(
+      fc.property(sentence, fc.integer({ min: 90, max: 400 }), (text, width) => {
+        const lines = wrap(text, width, style);
+        expect(lines.join(' ')).toBe(text);
+        for (const line of lines)
+          if (line.includes(' ')) expect(widthOf(line, style)).toBeLessThanOrEqual(width);
+      }),
+    );
   });
 
   it('are cut to their room, with a sign that something is missing', () => {
-    fc.assert(fc.property(sentence, fc.integer({ min: 20, max: 200 }), (text, width) => {
-      const shown = fit(text, width, style);
-      if (shown === text) {
-        expect(widthOf(text, style)).toBeLessThanOrEqual(width);
-        return;
-      }
-      expect(shown.endsWith('…')).toBe(true);
-      expect(text.startsWith(shown.slice(0, -1))).toBe(true);
-    }));
+    fc.assert(
+      fc.property(sentence, fc.integer({ min: 20, max: 200 }), (text, width) => {
+        const shown = fit(text, width, style);
+        if (shown === text) {
+          expect(widthOf(text, style)).toBeLessThanOrEqual(width);
+          return;
+        }
+        expect(shown.endsWith('…')).toBe(true);
+        expect(text.startsWith(shown.slice(0, -1))).toBe(true);
+      }),
+    );
   });
 
   it('of a name cannot become a part of the picture', () => {

@@ -4,14 +4,29 @@ import { XLSX_TYPE } from '../imports/index';
 import { findMeasure, findPeriod, viewStandingWhole } from '../attainment/index';
 import type { PrintFormat } from './writeFormat';
 
-const TYPES = { pdf: 'application/pdf', png: 'image/png', svg: 'image/svg+xml', csv: 'text/csv; charset=utf-8', xlsx: XLSX_TYPE } as const satisfies Record<PrintFormat, string>;
+const TYPES = {
+  pdf: 'application/pdf',
+  png: 'image/png',
+  svg: 'image/svg+xml',
+  csv: 'text/csv; charset=utf-8',
+  xlsx: XLSX_TYPE,
+} as const satisfies Record<PrintFormat, string>;
 
 export function addPrintRoutes({ implement, context }: Endpoints): void {
   implement(routes.printStanding, async ({ query, scope, principal, reply }) => {
     const { format } = query;
-    const view = await viewStandingWhole(context, scope, scope.findUnit(query.unit), findPeriod(scope.dataset, query.period), findMeasure(scope.dataset, query.measure).code);
+    const view = await viewStandingWhole(
+      context,
+      scope,
+      scope.findUnit(query.unit),
+      findPeriod(scope.dataset, query.period),
+      findMeasure(scope.dataset, query.measure).code,
+    );
     reply.header('content-type', TYPES[format]);
-    reply.header('content-disposition', `attachment; filename="standing ${view.unit.code} ${view.period.id} ${view.measure.code}.${format}"`);
+    reply.header(
+      'content-disposition',
+      `attachment; filename="standing ${view.unit.code} ${view.period.id} ${view.measure.code}.${format}"`,
+    );
     // Fonts, PDF and pictures take a second to load: only who prints waits for them, once.
     const { writeFormat } = await import('./writeFormat');
     return reply.send(await writeFormat(view, format, principal.name)) as never;

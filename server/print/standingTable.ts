@@ -7,22 +7,76 @@ import { guardCell, toCsv } from '../imports/index';
 
 type Cell = string | number | null;
 
-const COLUMNS = ['rank', 'rank_change', 'unit', 'name', 'under', 'actual', 'target', 'attainment', 'grade', 'status', 'gap', 'prior_year', 'change', 'note'] as const;
+const COLUMNS = [
+  'rank',
+  'rank_change',
+  'unit',
+  'name',
+  'under',
+  'actual',
+  'target',
+  'attainment',
+  'grade',
+  'status',
+  'gap',
+  'prior_year',
+  'change',
+  'note',
+] as const;
 
-/** Numbers as numbers, in major units; words and grades as on the screen. Both levels, then the whole, then what it means. */
+/**
+ * Numbers as numbers, in major units; words and grades as on the screen. Both levels, then the
+ * whole, then what it means.
+ */
 function toRows(view: StandingView): { head: Cell[][]; rows: Cell[][]; definitions: string[] } {
   const unit = figureUnit(view);
-  const number = (value: number | null) => (value === null ? null : Number(toMajor(value, unit).toFixed(decimalsOf(unit))));
+  const number = (value: number | null) =>
+    value === null ? null : Number(toMajor(value, unit).toFixed(decimalsOf(unit)));
   const { figures } = view;
   const share = (value: number | null) => (value === null ? null : Number(value.toPrecision(12)));
   const line = (place: StandingView['rankings'][number]): Cell[] => [
-    place.rank, place.rankChange, place.unit.code, place.unit.name, place.teamName, number(place.actual), place.targetIncomplete ? null : number(place.target), share(place.attainment), place.status.grade, place.status.label, number(place.gap), number(place.priorYear), place.priorYearText, describePresence(place),
+    place.rank,
+    place.rankChange,
+    place.unit.code,
+    place.unit.name,
+    place.teamName,
+    number(place.actual),
+    place.targetIncomplete ? null : number(place.target),
+    share(place.attainment),
+    place.status.grade,
+    place.status.label,
+    number(place.gap),
+    number(place.priorYear),
+    place.priorYearText,
+    describePresence(place),
   ];
   return {
-    head: [[view.sentence.map((part) => part.text).join('')], [`${view.unit.name}, ${view.period.name}, ${view.measure.name}${unit.currency ? `, ${unit.currency}` : ''}`], []],
+    head: [
+      [view.sentence.map((part) => part.text).join('')],
+      [
+        `${view.unit.name}, ${view.period.name}, ${view.measure.name}${unit.currency ? `, ${unit.currency}` : ''}`,
+      ],
+      [],
+    ],
     rows: [
-      ...view.below.map(line), ...view.rankings.map(line),
-      [null, null, view.unit.code, `${view.unit.name}, all`, null, number(figures.actual), figures.target.missingCount > 0 ? null : number(figures.target.value), share(figures.attainment), figures.status.grade, figures.status.label, number(figures.gap), number(view.priorYear?.toDate ?? null), view.priorYear?.changeText ?? null, null],
+      ...view.below.map(line),
+      ...view.rankings.map(line),
+      [
+        null,
+        null,
+        view.unit.code,
+        `${view.unit.name}, all`,
+        null,
+        number(figures.actual),
+        figures.target.missingCount > 0 ? null : number(figures.target.value),
+        share(figures.attainment),
+        figures.status.grade,
+        figures.status.label,
+        number(figures.gap),
+        number(view.priorYear?.toDate ?? null),
+        view.priorYear?.changeText ?? null,
+        null,
+      ],
     ],
     definitions: listDefinitions(view),
   };
@@ -31,7 +85,13 @@ function toRows(view: StandingView): { head: Cell[][]; rows: Cell[][]; definitio
 /** A standing as CSV (RFC 4180): a table with a heading, then an empty line and the definitions. */
 export function writeStandingCsv(view: StandingView): string {
   const { rows, definitions } = toRows(view);
-  return `${toCsv(COLUMNS, rows.map((row) => row.map((cell) => cell ?? '')))}\r\n${toCsv(['definitions'], definitions.map((text) => [text]))}`;
+  return `${toCsv(
+    COLUMNS,
+    rows.map((row) => row.map((cell) => cell ?? '')),
+  )}\r\n${toCsv(
+    ['definitions'],
+    definitions.map((text) => [text]),
+  )}`;
 }
 
 /** The same as a workbook: the sentence above, definitions on a sheet of their own. */
@@ -40,16 +100,22 @@ export async function writeStandingWorkbook(view: StandingView): Promise<Buffer>
   const unit = figureUnit(view);
   const { default: ExcelJS } = await import('exceljs');
   const workbook = new ExcelJS.Workbook();
-  const sheet = workbook.addWorksheet('standing', { views: [{ state: 'frozen', ySplit: head.length + 1 }] });
+  const sheet = workbook.addWorksheet('standing', {
+    views: [{ state: 'frozen', ySplit: head.length + 1 }],
+  });
   head.forEach((row) => sheet.addRow(row.map(guardCell)));
   sheet.getRow(1).font = { bold: true, size: 14 };
   sheet.addRow([...COLUMNS]).font = { bold: true };
   for (const row of rows) sheet.addRow(row.map(guardCell));
   sheet.lastRow!.font = { bold: true };
   const digits = decimalsOf(unit);
-  for (const column of [6, 7, 11, 12]) sheet.getColumn(column).numFmt = digits === 0 ? '#,##0' : `#,##0.${'0'.repeat(digits)}`;
+  for (const column of [6, 7, 11, 12])
+    sheet.getColumn(column).numFmt = digits === 0 ? '#,##0' : `#,##0.${'0'.repeat(digits)}`;
   sheet.getColumn(8).numFmt = '0.0%';
-  COLUMNS.forEach((name, index) => (sheet.getColumn(index + 1).width = Math.max(10, name === 'name' ? 26 : name.length + 3)));
+  COLUMNS.forEach(
+    (name, index) =>
+      (sheet.getColumn(index + 1).width = Math.max(10, name === 'name' ? 26 : name.length + 3)),
+  );
   const words = workbook.addWorksheet('definitions');
   definitions.forEach((text) => words.addRow([guardCell(text)]));
   words.getColumn(1).width = 120;

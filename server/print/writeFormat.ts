@@ -10,17 +10,28 @@ const PIXELS_A_POINT = 2;
 export type PrintFormat = 'csv' | 'xlsx' | 'pdf' | 'png' | 'svg';
 
 /** A standing as a file of a format, dated by its business date. */
-export async function writeFormat(view: StandingView, format: PrintFormat, author: string): Promise<Buffer | string> {
+export async function writeFormat(
+  view: StandingView,
+  format: PrintFormat,
+  author: string,
+): Promise<Buffer | string> {
   switch (format) {
-    case 'csv': return writeStandingCsv(view);
-    case 'xlsx': return writeStandingWorkbook(view);
+    case 'csv':
+      return writeStandingCsv(view);
+    case 'xlsx':
+      return writeStandingWorkbook(view);
     case 'pdf': {
       const title = `${view.unit.name}, ${view.period.name}, ${view.measure.name}`;
-      const pdf = openPdf(PAGE.width, PAGE.height, { title, author, made: new Date(`${view.asOf}T00:00:00Z`) });
+      const pdf = openPdf(PAGE.width, PAGE.height, {
+        title,
+        author,
+        made: new Date(`${view.asOf}T00:00:00Z`),
+      });
       drawStanding(pdf, view);
       return pdf.finish();
     }
-    case 'png': case 'svg': {
+    case 'png':
+    case 'svg': {
       const svg = openSvg(PAGE.width, PAGE.height);
       drawStanding(svg, view);
       return format === 'svg' ? svg.toSvg() : svg.toPng(PIXELS_A_POINT);

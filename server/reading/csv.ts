@@ -7,23 +7,33 @@ interface LowParser {
 const Parser = (Papa as unknown as { Parser: new (config: object) => LowParser }).Parser;
 
 export interface CsvOptions {
-  /** The bytes are only the beginning of a file: what its last record lacks is no fault, and the record is left out. */
+  /**
+   * The bytes are only the beginning of a file: what its last record lacks is no fault, and the
+   * record is left out.
+   */
   isHead?: boolean;
 }
 
 /**
- * Reads CSV (RFC 4180) in batches as it arrives: UTF-8 with or without byte-order mark; comma, semicolon or tab; CRLF, LF or CR,
+ * Reads CSV (RFC 4180) in batches as it arrives: UTF-8 with or without byte-order mark; comma,
+ * semicolon or tab; CRLF, LF or CR,
  * also mixed. Empty lines are left out, and counted.
  * @throws FileFault naming the line
  */
-export async function* parseCsv(source: AsyncIterable<Buffer> | Iterable<Buffer>, options: CsvOptions = {}): AsyncGenerator<FileRecord[]> {
+export async function* parseCsv(
+  source: AsyncIterable<Buffer> | Iterable<Buffer>,
+  options: CsvOptions = {},
+): AsyncGenerator<FileRecord[]> {
   const text = new TextSource();
   const records = new RecordSource();
   for await (const chunk of source) yield records.take(text.take(chunk, records.line), false);
   yield records.take(text.end(records.line), true, options.isHead);
 }
 
-/** Bytes as text with one kind of line end outside quotes; a letter or a line end cut in two waits for its rest. */
+/**
+ * Bytes as text with one kind of line end outside quotes; a letter or a line end cut in two waits
+ * for its rest.
+ */
 class TextSource {
   private decoder = new TextDecoder('utf-8', { fatal: true });
   private isQuoted = false;
@@ -43,7 +53,10 @@ class TextSource {
     } catch {
       const readable = new TextDecoder().decode(chunk ?? Buffer.alloc(0));
       const before = readable.slice(0, Math.max(0, readable.indexOf('\ufffd')));
-      const value = before.slice(-20).split(/[\r\n]/).at(-1)!;
+      const value = before
+        .slice(-20)
+        .split(/[\r\n]/)
+        .at(-1)!;
       throw FileFault.at(`line ${line + countBreaks(before)}`, 'notUtf8', { after: value });
     }
   }
@@ -58,10 +71,13 @@ class TextSource {
       if (whole.split('"').length % 2 === 0) this.isQuoted = !this.isQuoted;
       return whole;
     }
-    return whole.split('"').map((part, at) => {
-      if (at > 0) this.isQuoted = !this.isQuoted;
-      return this.isQuoted ? part : part.replace(/\r\n?/g, '\n');
-    }).join('"');
+    return whole
+      .split('"')
+      .map((part, at) => {
+        if (at > 0) this.isQuoted = !this.isQuoted;
+        return this.isQuoted ? part : part.replace(/\r\n?/g, '\n');
+      })
+      .join('"');
   }
 }
 
@@ -77,7 +93,9 @@ class RecordSource {
     if (!this.parser && !this.findParser(isLast)) return [];
     const { data, errors, meta } = this.parser!.parse(this.rest, 0, !isLast || isHead);
     // What is wrong with the last record may be that the rest of it has not arrived.
-    const quote = errors.find((error) => error.type === 'Quotes' && ((isLast && !isHead) || (error.row ?? 0) < data.length));
+    const quote = errors.find(
+      (error) => error.type === 'Quotes' && ((isLast && !isHead) || (error.row ?? 0) < data.length),
+    );
     if (quote) throw FileFault.at(`line ${this.line + (quote.row ?? 0)}`, 'brokenQuote');
     const hasQuotes = this.rest.includes('"');
     this.rest = isLast ? '' : this.rest.slice(meta.cursor);
@@ -99,7 +117,10 @@ class RecordSource {
     this.line += 1 + (hasQuotes ? fields.reduce((sum, field) => sum + countBreaks(field), 0) : 0);
     if (fields.length === 1 && fields[0]!.trim() === '') return [];
     if (!this.hasHeading && fields.length > FILE_LIMITS.columns) {
-      throw FileFault.at(`line ${line}`, 'tooManyColumns', { count: fields.length, max: FILE_LIMITS.columns });
+      throw FileFault.at(`line ${line}`, 'tooManyColumns', {
+        count: fields.length,
+        max: FILE_LIMITS.columns,
+      });
     }
     this.hasHeading = true;
     return [{ line, fields }];
@@ -108,7 +129,8 @@ class RecordSource {
   private refuseLong(records: number): never {
     const field = `line ${this.line + records}`;
     if (this.rest.includes('"')) throw FileFault.at(field, 'brokenQuote');
-    if (!this.hasHeading) throw FileFault.at(field, 'tooManyColumns', { count: 'more', max: FILE_LIMITS.columns });
+    if (!this.hasHeading)
+      throw FileFault.at(field, 'tooManyColumns', { count: 'more', max: FILE_LIMITS.columns });
     throw FileFault.at(field, 'recordTooLong', { max: '1 MB' });
   }
 }

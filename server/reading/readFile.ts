@@ -32,18 +32,25 @@ function rest(worker: Worker): void {
   worker.unref();
   // It may fail at rest as well; then it is simply not there.
   worker.on('error', () => undefined);
-  const entry = { worker, timer: setTimeout(() => {
-    resting.splice(resting.indexOf(entry), 1);
-    void worker.terminate();
-  }, IDLE_MS).unref() };
+  const entry = {
+    worker,
+    timer: setTimeout(() => {
+      resting.splice(resting.indexOf(entry), 1);
+      void worker.terminate();
+    }, IDLE_MS).unref(),
+  };
   resting.push(entry);
 }
 
 /**
- * Reads a file in a worker, record by record: what is too large, too slow or broken there holds nobody up and ends there.
+ * Reads a file in a worker, record by record: what is too large, too slow or broken there holds
+ * nobody up and ends there.
  * @throws ProblemError invalidInput, invalidBody, tooLarge; what the signal was aborted with
  */
-export async function* readFile(job: ReadingJob, signal: AbortSignal): AsyncGenerator<FileRecord[]> {
+export async function* readFile(
+  job: ReadingJob,
+  signal: AbortSignal,
+): AsyncGenerator<FileRecord[]> {
   const worker = startWorker();
   const inbox: ReadingMessage[] = [];
   let wake = () => {};
@@ -53,9 +60,20 @@ export async function* readFile(job: ReadingJob, signal: AbortSignal): AsyncGene
   };
   const stop = () => put({ kind: 'failed', message: 'cancelled' });
   const isWorkbook = job.format !== 'csv';
-  const late = isWorkbook ? setTimeout(() => put(refusal(`what can be read in ${FILE_LIMITS.workbookMs / 60_000} minutes`)), FILE_LIMITS.workbookMs) : undefined;
+  const late = isWorkbook
+    ? setTimeout(
+        () => put(refusal(`what can be read in ${FILE_LIMITS.workbookMs / 60_000} minutes`)),
+        FILE_LIMITS.workbookMs,
+      )
+    : undefined;
   worker.on('message', put);
-  worker.on('error', (error: NodeJS.ErrnoException) => put(error.code === 'ERR_WORKER_OUT_OF_MEMORY' ? refusal(`what can be read in ${MOST_MEMORY_MB} MB of memory`) : { kind: 'failed', message: error.message }));
+  worker.on('error', (error: NodeJS.ErrnoException) =>
+    put(
+      error.code === 'ERR_WORKER_OUT_OF_MEMORY'
+        ? refusal(`what can be read in ${MOST_MEMORY_MB} MB of memory`)
+        : { kind: 'failed', message: error.message },
+    ),
+  );
   signal.addEventListener('abort', stop);
   let isDone = false;
   try {
@@ -71,7 +89,8 @@ export async function* readFile(job: ReadingJob, signal: AbortSignal): AsyncGene
       }
       isDone = message.kind === 'end' || message.kind === 'refused';
       if (message.kind === 'end') return;
-      if (message.kind === 'failed') throw new Error(`The file could not be read: ${message.message}`);
+      if (message.kind === 'failed')
+        throw new Error(`The file could not be read: ${message.message}`);
       isDone = message.code !== 'tooLarge';
       throw new ProblemError(message.code, message.params, message.at ? [message.at] : []);
     }
@@ -83,4 +102,9 @@ export async function* readFile(job: ReadingJob, signal: AbortSignal): AsyncGene
   }
 }
 
-const refusal = (limit: string): ReadingMessage => ({ kind: 'refused', code: 'tooLarge', params: { limit }, at: undefined });
+const refusal = (limit: string): ReadingMessage => ({
+  kind: 'refused',
+  code: 'tooLarge',
+  params: { limit },
+  at: undefined,
+});

@@ -31,7 +31,11 @@ export type FileFormat = 'csv' | 'workbook' | 'targetWorkbook' | 'json';
 
 /** Why a file cannot be read; passes from the worker to the server as plain data. */
 export class FileFault extends Error {
-  constructor(readonly code: ErrorCode, readonly params: Params = {}, readonly at?: { field: string; code: FaultCode; params?: Params }) {
+  constructor(
+    readonly code: ErrorCode,
+    readonly params: Params = {},
+    readonly at?: { field: string; code: FaultCode; params?: Params },
+  ) {
     super(code);
   }
 

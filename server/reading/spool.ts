@@ -23,7 +23,11 @@ const folder = join(tmpdir(), `iron-ladder-uploads-${process.pid}`);
  * Takes a file in before anything is begun with it: a slow line holds no transaction.
  * @throws ProblemError tooLarge as soon as it is known, tooSlow when nothing comes any more
  */
-export async function spool(body: Readable, { maxBytes, limit, length }: { maxBytes: number; limit: string; length?: number }, signal: AbortSignal): Promise<SpooledFile> {
+export async function spool(
+  body: Readable,
+  { maxBytes, limit, length }: { maxBytes: number; limit: string; length?: number },
+  signal: AbortSignal,
+): Promise<SpooledFile> {
   if (length !== undefined && length > maxBytes) {
     body.resume();
     throw new ProblemError('tooLarge', { limit });
@@ -32,17 +36,27 @@ export async function spool(body: Readable, { maxBytes, limit, length }: { maxBy
   const path = join(folder, randomUUID());
   const remove = () => rm(path, { force: true });
   try {
-    await pipeline(body.iterator({ destroyOnReturn: false }), (source) => withLimits(source, maxBytes, limit, signal), createWriteStream(path, { mode: 0o600 }));
+    await pipeline(
+      body.iterator({ destroyOnReturn: false }),
+      (source) => withLimits(source, maxBytes, limit, signal),
+      createWriteStream(path, { mode: 0o600 }),
+    );
     return { path, bytes: (await stat(path)).size, remove };
   } catch (error) {
     await remove();
-    // Whoever is still sending must be let finish, or they get a broken connection instead of the reason.
+    // Whoever is still sending must be let finish, or they get a broken connection instead of the
+    // reason.
     if (error instanceof ProblemError && error.code === 'tooLarge') body.resume();
     throw error;
   }
 }
 
-async function* withLimits(source: AsyncIterable<Buffer>, maxBytes: number, limit: string, signal: AbortSignal): AsyncGenerator<Buffer> {
+async function* withLimits(
+  source: AsyncIterable<Buffer>,
+  maxBytes: number,
+  limit: string,
+  signal: AbortSignal,
+): AsyncGenerator<Buffer> {
   const chunks = source[Symbol.asyncIterator]();
   let bytes = 0;
   for (;;) {

@@ -13,12 +13,24 @@ const CHUNK = 256 * 1024;
 const port = parentPort!;
 const say = (message: ReadingMessage) => port.postMessage(message);
 
-function open({ path, format, isHead, columns, measures }: ReadingJob): AsyncIterable<FileRecord[]> | Iterable<FileRecord[]> {
+function open({
+  path,
+  format,
+  isHead,
+  columns,
+  measures,
+}: ReadingJob): AsyncIterable<FileRecord[]> | Iterable<FileRecord[]> {
   switch (format) {
-    case 'csv': return parseCsv(createReadStream(path, { highWaterMark: CHUNK }) as AsyncIterable<Buffer>, { isHead });
-    case 'json': return parseJsonRows(readFileSync(path, 'utf8'));
-    case 'workbook': return readTable(path);
-    case 'targetWorkbook': return readTargets(path, columns, measures);
+    case 'csv':
+      return parseCsv(createReadStream(path, { highWaterMark: CHUNK }) as AsyncIterable<Buffer>, {
+        isHead,
+      });
+    case 'json':
+      return parseJsonRows(readFileSync(path, 'utf8'));
+    case 'workbook':
+      return readTable(path);
+    case 'targetWorkbook':
+      return readTargets(path, columns, measures);
   }
 }
 
@@ -37,7 +49,8 @@ async function read(job: ReadingJob): Promise<void> {
     }
     say({ kind: 'end' });
   } catch (error) {
-    if (error instanceof FileFault) say({ kind: 'refused', code: error.code, params: error.params, at: error.at });
+    if (error instanceof FileFault)
+      say({ kind: 'refused', code: error.code, params: error.params, at: error.at });
     else say({ kind: 'failed', message: error instanceof Error ? error.message : String(error) });
   }
 }

@@ -4,12 +4,17 @@ import { SaxesParser } from 'saxes';
 import { FILE_LIMITS, FileFault } from './record';
 
 /**
- * Reads workbooks (ECMA-376, part 1, 18.3) sheet by sheet as they are unpacked. The package that writes ours reads them too, but
- * whole, in gigabytes, or as a stream only where the parts stand in its own order; this counts what it unpacks while it does.
+ * Reads workbooks (ECMA-376, part 1, 18.3) sheet by sheet as they are unpacked. The package that
+ * writes ours reads them too, but
+ * whole, in gigabytes, or as a stream only where the parts stand in its own order; this counts what
+ * it unpacks while it does.
  */
 export interface Workbook {
   sheets: readonly { name: string; path: string }[];
-  /** Rows that hold anything, in batches, in the order of the sheet. @throws FileFault where a limit is passed */
+  /**
+   * Rows that hold anything, in batches, in the order of the sheet. @throws FileFault where a limit
+   * is passed
+   */
   rowsOf(path: string): Generator<SheetRow[]>;
 }
 
@@ -33,16 +38,23 @@ const SMALL_PARTS = /^xl\/(workbook|styles|sharedStrings)\.xml$|^xl\/_rels\/work
 export function openWorkbook(path: string): Workbook {
   const bytes = readFileSync(path);
   const parts = unpackSmall(bytes);
-  const text = (name: string) => (parts.has(name) ? new TextDecoder().decode(parts.get(name)) : null);
+  const text = (name: string) =>
+    parts.has(name) ? new TextDecoder().decode(parts.get(name)) : null;
   const workbook = text('xl/workbook.xml');
   if (workbook === null) throw FileFault.at('file', 'notAWorkbook');
   const limits = { unpacked: 0, rows: 0, cells: 0 };
   return guard(() => {
     const { names, is1904 } = readNames(workbook);
     const targets = readTargets(text('xl/_rels/workbook.xml.rels') ?? '');
-    const context: CellContext = { strings: readStrings(text('xl/sharedStrings.xml') ?? ''), dateStyles: readDateStyles(text('xl/styles.xml') ?? ''), is1904 };
+    const context: CellContext = {
+      strings: readStrings(text('xl/sharedStrings.xml') ?? ''),
+      dateStyles: readDateStyles(text('xl/styles.xml') ?? ''),
+      is1904,
+    };
     return {
-      sheets: names.flatMap(({ name, id }) => (targets.has(id) ? [{ name, path: targets.get(id)! }] : [])),
+      sheets: names.flatMap(({ name, id }) =>
+        targets.has(id) ? [{ name, path: targets.get(id)! }] : [],
+      ),
       rowsOf: (sheet) => readSheet(bytes, sheet, context, limits),
     };
   });
@@ -71,7 +83,10 @@ function unpackSmall(bytes: Buffer): Map<string, Uint8Array> {
   });
 }
 
-const tooLarge = () => new FileFault('tooLarge', { limit: `${FILE_LIMITS.unpackedBytes / 1024 / 1024} MB of an unpacked workbook` });
+const tooLarge = () =>
+  new FileFault('tooLarge', {
+    limit: `${FILE_LIMITS.unpackedBytes / 1024 / 1024} MB of an unpacked workbook`,
+  });
 
 type Attributes = Readonly<Record<string, string>>;
 
@@ -107,7 +122,8 @@ function readNames(text: string): { names: { name: string; id: string }[]; is190
   parsePart(text, {
     open: (name, attributes) => {
       if (name === 'workbookPr') is1904 = ['1', 'true'].includes(attributes['date1904'] ?? '');
-      if (name === 'sheet') names.push({ name: attributes['name'] ?? '', id: attributes['r:id'] ?? '' });
+      if (name === 'sheet')
+        names.push({ name: attributes['name'] ?? '', id: attributes['r:id'] ?? '' });
     },
   });
   return { names, is1904 };
@@ -119,13 +135,18 @@ function readTargets(text: string): Map<string, string> {
     open: (name, attributes) => {
       if (name !== 'Relationship' || !/\/worksheet$/.test(attributes['Type'] ?? '')) return;
       const target = attributes['Target'] ?? '';
-      targets.set(attributes['Id'] ?? '', target.startsWith('/') ? target.slice(1) : `xl/${target}`);
+      targets.set(
+        attributes['Id'] ?? '',
+        target.startsWith('/') ? target.slice(1) : `xl/${target}`,
+      );
     },
   });
   return targets;
 }
 
-/** Texts that cells point to; what is set in several fonts is one text, its reading aid left out. */
+/**
+ * Texts that cells point to; what is set in several fonts is one text, its reading aid left out.
+ */
 function readStrings(text: string): string[] {
   const strings: string[] = [];
   let [current, isText, isAid] = ['', false, false];
@@ -148,7 +169,9 @@ function readStrings(text: string): string[] {
 }
 
 /** Numbers of formats that ship and show a day (18.8.30). */
-const DATE_FORMATS = new Set([14, 15, 16, 17, 22, 27, 28, 29, 30, 31, 36, 50, 51, 52, 53, 54, 55, 56, 57, 58]);
+const DATE_FORMATS = new Set([
+  14, 15, 16, 17, 22, 27, 28, 29, 30, 31, 36, 50, 51, 52, 53, 54, 55, 56, 57, 58,
+]);
 
 /** Which styles of cells show a number as a day. */
 function readDateStyles(text: string): ReadonlySet<number> {
@@ -157,7 +180,8 @@ function readDateStyles(text: string): ReadonlySet<number> {
   let [isCell, at] = [false, 0];
   parsePart(text, {
     open: (name, attributes) => {
-      if (name === 'numFmt') own.set(Number(attributes['numFmtId']), attributes['formatCode'] ?? '');
+      if (name === 'numFmt')
+        own.set(Number(attributes['numFmtId']), attributes['formatCode'] ?? '');
       if (name === 'cellXfs') isCell = true;
       if (name !== 'xf' || !isCell) return;
       const format = Number(attributes['numFmtId'] ?? 0);
@@ -185,7 +209,12 @@ interface Counts {
   cells: number;
 }
 
-function* readSheet(bytes: Buffer, path: string, context: CellContext, counts: Counts): Generator<SheetRow[]> {
+function* readSheet(
+  bytes: Buffer,
+  path: string,
+  context: CellContext,
+  counts: Counts,
+): Generator<SheetRow[]> {
   const rows = new SheetRows(context, counts);
   let isFound = false;
   let failure: unknown = null;
@@ -199,7 +228,8 @@ function* readSheet(bytes: Buffer, path: string, context: CellContext, counts: C
         if (error) throw error;
         counts.unpacked += data.length;
         if (counts.unpacked > FILE_LIMITS.unpackedBytes) throw tooLarge();
-        for (let at = 0; at < data.length; at += CHUNK) rows.write(decoder.decode(data.subarray(at, at + CHUNK), { stream: true }));
+        for (let at = 0; at < data.length; at += CHUNK)
+          rows.write(decoder.decode(data.subarray(at, at + CHUNK), { stream: true }));
         if (isLast) rows.parser.close();
       } catch (thrown) {
         failure = thrown;
@@ -210,7 +240,8 @@ function* readSheet(bytes: Buffer, path: string, context: CellContext, counts: C
   unzip.register(UnzipInflate);
   for (let at = 0; at < bytes.length; at += CHUNK) {
     guard(() => unzip.push(bytes.subarray(at, at + CHUNK), at + CHUNK >= bytes.length));
-    if (failure) throw failure instanceof FileFault ? failure : FileFault.at('file', 'notAWorkbook');
+    if (failure)
+      throw failure instanceof FileFault ? failure : FileFault.at('file', 'notAWorkbook');
     const batch = rows.take();
     if (batch.length > 0) yield batch;
   }
@@ -218,16 +249,25 @@ function* readSheet(bytes: Buffer, path: string, context: CellContext, counts: C
 }
 
 const MS_PER_DAY = 86_400_000;
-/** Day 0 of the two systems of dates (18.17.4.1); the first counts a 29 February 1900 that never was. */
+/**
+ * Day 0 of the two systems of dates (18.17.4.1); the first counts a 29 February 1900 that never
+ * was.
+ */
 const EPOCH_1900 = Date.UTC(1899, 11, 30);
 const EPOCH_1904 = Date.UTC(1904, 0, 1);
 
 function toDay(serial: number, is1904: boolean): string {
   const time = (is1904 ? EPOCH_1904 : EPOCH_1900) + Math.floor(serial) * MS_PER_DAY;
-  return Number.isFinite(time) && Math.abs(time) < 8e15 ? new Date(time).toISOString().slice(0, 10) : '';
+  return Number.isFinite(time) && Math.abs(time) < 8e15
+    ? new Date(time).toISOString().slice(0, 10)
+    : '';
 }
 
-const columnOf = (reference: string) => [...reference.replace(/\d+$/, '')].reduce((sum, letter) => sum * 26 + letter.charCodeAt(0) - 64, 0);
+const columnOf = (reference: string) =>
+  [...reference.replace(/\d+$/, '')].reduce(
+    (sum, letter) => sum * 26 + letter.charCodeAt(0) - 64,
+    0,
+  );
 
 /** Rows of a sheet as its XML arrives. */
 class SheetRows {
@@ -242,15 +282,23 @@ class SheetRows {
   private value = '';
   private sinceTag = 0;
 
-  constructor(private context: CellContext, private counts: Counts) {
-    this.parser = parserOf({ open: (name, attributes) => this.open(name, attributes), close: (name) => this.close(name), text: (text) => this.text(text) });
+  constructor(
+    private context: CellContext,
+    private counts: Counts,
+  ) {
+    this.parser = parserOf({
+      open: (name, attributes) => this.open(name, attributes),
+      close: (name) => this.close(name),
+      text: (text) => this.text(text),
+    });
   }
 
   /** @throws FileFault where a cell has no end: kept whole, it would fill the memory */
   write(text: string): void {
     this.sinceTag += text.length;
     this.parser.write(text);
-    if (this.sinceTag > FILE_LIMITS.recordBytes) throw FileFault.at(`line ${this.row.number}`, 'recordTooLong', { max: '1 MB' });
+    if (this.sinceTag > FILE_LIMITS.recordBytes)
+      throw FileFault.at(`line ${this.row.number}`, 'recordTooLong', { max: '1 MB' });
   }
 
   take(): SheetRow[] {
@@ -277,13 +325,17 @@ class SheetRows {
       case 'f':
         this.isFormula = true;
         return;
-      case 'v': case 't':
+      case 'v':
+      case 't':
         this.isValue = true;
     }
   }
 
   private count(what: 'rows' | 'cells', most: number): void {
-    if (++this.counts[what] > most) throw new FileFault('tooLarge', { limit: `${most.toLocaleString('en')} ${what} of a workbook` });
+    if (++this.counts[what] > most)
+      throw new FileFault('tooLarge', {
+        limit: `${most.toLocaleString('en')} ${what} of a workbook`,
+      });
   }
 
   private text(text: string): void {
@@ -295,7 +347,8 @@ class SheetRows {
     if (name === 'v' || name === 't') this.isValue = false;
     if (name === 'c') {
       const text = this.textOfCell();
-      if (text !== '' || this.isFormula) this.row.cells.set(this.column, { text, isFormula: this.isFormula });
+      if (text !== '' || this.isFormula)
+        this.row.cells.set(this.column, { text, isFormula: this.isFormula });
     }
     if (name === 'row' && this.row.cells.size > 0) this.done.push(this.row);
   }

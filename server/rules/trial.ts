@@ -9,18 +9,51 @@ import { assertNoFieldErrors } from '../problem';
 import { toAttainmentText, toPeriodView, toUnitSummary } from '../attainment/index';
 import { toFaults } from './service';
 
-/** Grades every unit the reader sees by the present rule and by others, without keeping them. @throws ProblemError invalidInput */
-export function previewRules(dataset: Dataset, measure: Measure, period: Period, rules: readonly RuleView[]): RulePreview {
-  assertNoFieldErrors(rules.flatMap((rule, index) => toFaults(rule as StatusRule, measure, `rules/${index}`)));
+/**
+ * Grades every unit the reader sees by the present rule and by others, without keeping them.
+ * @throws ProblemError invalidInput
+ */
+export function previewRules(
+  dataset: Dataset,
+  measure: Measure,
+  period: Period,
+  rules: readonly RuleView[],
+): RulePreview {
+  assertNoFieldErrors(
+    rules.flatMap((rule, index) => toFaults(rule as StatusRule, measure, `rules/${index}`)),
+  );
   const day = Math.max(period.from, Math.min(dataset.asOf, period.to - 1));
-  const units = dataset.tree.units.filter((unit) => dataset.tree.membershipsOf(unit.id).some((each) => each.from < period.to && each.to > period.from)).map((unit) => {
-    const now = buildBrief(dataset, unit.id, period, measure.code);
-    const judged = { unitId: unit.id, period, measure: measure.code, actual: now.actual, target: now.target, elapsed: now.elapsed };
-    const parent = dataset.tree.parentOn(unit.id, day);
-    return {
-      unit: toUnitSummary(unit), parentName: parent === null ? null : dataset.tree.find(parent)?.name ?? null, attainmentText: toAttainmentText(dataset, measure.code, period, now.attainment),
-      current: now.status, previews: rules.map((rule) => gradeIn(dataset, judged, rule as StatusRule)),
-    };
-  });
-  return { period: toPeriodView(dataset, period), units, changed: rules.map((_, index) => units.filter((each) => each.previews[index]!.grade !== each.current.grade).length) };
+  const units = dataset.tree.units
+    .filter((unit) =>
+      dataset.tree
+        .membershipsOf(unit.id)
+        .some((each) => each.from < period.to && each.to > period.from),
+    )
+    .map((unit) => {
+      const now = buildBrief(dataset, unit.id, period, measure.code);
+      const judged = {
+        unitId: unit.id,
+        period,
+        measure: measure.code,
+        actual: now.actual,
+        target: now.target,
+        elapsed: now.elapsed,
+      };
+      const parent = dataset.tree.parentOn(unit.id, day);
+      return {
+        unit: toUnitSummary(unit),
+        parentName: parent === null ? null : (dataset.tree.find(parent)?.name ?? null),
+        attainmentText: toAttainmentText(dataset, measure.code, period, now.attainment),
+        current: now.status,
+        previews: rules.map((rule) => gradeIn(dataset, judged, rule as StatusRule)),
+      };
+    });
+  return {
+    period: toPeriodView(dataset, period),
+    units,
+    changed: rules.map(
+      (_, index) =>
+        units.filter((each) => each.previews[index]!.grade !== each.current.grade).length,
+    ),
+  };
 }

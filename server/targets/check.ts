@@ -19,7 +19,10 @@ export interface TargetFacts {
   target: number | null;
   floor: number | null;
   stretch: number | null;
-  /** As it was set, where that was in another currency; the amounts before are converted by the plan's rate. */
+  /**
+   * As it was set, where that was in another currency; the amounts before are converted by the
+   * plan's rate.
+   */
   own: OwnTarget | null;
   note: string | null;
   version: number | undefined;
@@ -43,11 +46,20 @@ export interface TargetChecker {
 export type DecimalsOf = (measure: MeasureCode) => number | null;
 
 /** What targets of a plan are checked against. */
-export function buildTargetChecker(scope: Scope, fullTree: UnitTree, rates: Readonly<Record<string, string>>): TargetChecker {
+export function buildTargetChecker(
+  scope: Scope,
+  fullTree: UnitTree,
+  rates: Readonly<Record<string, string>>,
+): TargetChecker {
   const { dataset } = scope;
   return {
-    tree: dataset.tree, fullTree, calendar: dataset.calendar, decimalsOf: buildDecimalsOf(dataset), currency: dataset.currency,
-    isMoney: (code) => dataset.measures.find(code)?.valueKind === 'money', rateOf: (currency) => rates[currency] ?? null,
+    tree: dataset.tree,
+    fullTree,
+    calendar: dataset.calendar,
+    decimalsOf: buildDecimalsOf(dataset),
+    currency: dataset.currency,
+    isMoney: (code) => dataset.measures.find(code)?.valueKind === 'money',
+    rateOf: (currency) => rates[currency] ?? null,
   };
 }
 
@@ -69,16 +81,38 @@ export function checkTarget(change: TargetChange, checker: TargetChecker): Check
   if (!settable) faults.push({ field: 'period', code: 'unknownPeriod' });
   const decimals = checker.decimalsOf(change.measure);
   if (decimals === null) faults.push({ field: 'measure', code: 'unknownMeasure' });
-  if (unit && settable && !checker.tree.isActiveDuring(unit.id, period)) faults.push({ field: 'unit', code: 'notInTree' });
+  if (unit && settable && !checker.tree.isActiveDuring(unit.id, period))
+    faults.push({ field: 'unit', code: 'notInTree' });
 
   const foreign = readCurrency(change, checker, faults);
-  const read = (field: 'target' | 'floor' | 'stretch') => (decimals === null ? null : readValue(change[field], field, foreign ? exponentOf(foreign.currency) : decimals, faults));
+  const read = (field: 'target' | 'floor' | 'stretch') =>
+    decimals === null
+      ? null
+      : readValue(change[field], field, foreign ? exponentOf(foreign.currency) : decimals, faults);
   const typed = { target: read('target'), floor: read('floor'), stretch: read('stretch') };
   const { target, floor, stretch } = foreign ? convert(typed, foreign, checker.currency) : typed;
-  if (target === null && (floor !== null || stretch !== null)) faults.push({ field: 'target', code: 'partWithoutTarget' });
-  if (target !== null && ((floor ?? target) > target || (stretch ?? target) < target)) faults.push({ field: 'target', code: 'order' });
+  if (target === null && (floor !== null || stretch !== null))
+    faults.push({ field: 'target', code: 'partWithoutTarget' });
+  if (target !== null && ((floor ?? target) > target || (stretch ?? target) < target))
+    faults.push({ field: 'target', code: 'order' });
   if (faults.length > 0) return { ok: false, faults };
-  return { ok: true, facts: { unit: unit!, period: period!, measure: change.measure, target, floor, stretch, own: foreign && typed.target !== null ? { currency: foreign.currency, ...typed, target: typed.target } : null, note: change.note?.trim() || null, version: change.version } };
+  return {
+    ok: true,
+    facts: {
+      unit: unit!,
+      period: period!,
+      measure: change.measure,
+      target,
+      floor,
+      stretch,
+      own:
+        foreign && typed.target !== null
+          ? { currency: foreign.currency, ...typed, target: typed.target }
+          : null,
+      note: change.note?.trim() || null,
+      version: change.version,
+    },
+  };
 }
 
 interface Foreign {
@@ -86,12 +120,18 @@ interface Foreign {
   rate: string;
 }
 
-function readCurrency(change: TargetChange, checker: TargetChecker, faults: FieldFault[]): Foreign | null {
+function readCurrency(
+  change: TargetChange,
+  checker: TargetChecker,
+  faults: FieldFault[],
+): Foreign | null {
   const { currency } = change;
   if (!currency || currency === checker.currency) return null;
   const rate = checker.rateOf(currency);
-  if (!checker.isMoney(change.measure)) faults.push({ field: 'currency', code: 'currencyNotMoney' });
-  else if (rate === null) faults.push({ field: 'currency', code: 'noPlanRate', params: { currency } });
+  if (!checker.isMoney(change.measure))
+    faults.push({ field: 'currency', code: 'currencyNotMoney' });
+  else if (rate === null)
+    faults.push({ field: 'currency', code: 'noPlanRate', params: { currency } });
   else return { currency, rate };
   return null;
 }
@@ -99,15 +139,30 @@ function readCurrency(change: TargetChange, checker: TargetChecker, faults: Fiel
 type Amounts = Pick<TargetFacts, 'target' | 'floor' | 'stretch'>;
 
 /** By the plan's fixed rate, each amount rounded once (docs/calculations.md, 1). */
-function convert({ target, floor, stretch }: Amounts, { currency, rate }: Foreign, reporting: string): Amounts {
-  const one = (value: number | null) => (value === null ? null : convertMinor(value, currency, reporting, rate));
+function convert(
+  { target, floor, stretch }: Amounts,
+  { currency, rate }: Foreign,
+  reporting: string,
+): Amounts {
+  const one = (value: number | null) =>
+    value === null ? null : convertMinor(value, currency, reporting, rate);
   return { target: one(target), floor: one(floor), stretch: one(stretch) };
 }
 
-function readValue(text: string | null | undefined, field: string, decimals: number, faults: FieldFault[]): number | null {
+function readValue(
+  text: string | null | undefined,
+  field: string,
+  decimals: number,
+  faults: FieldFault[],
+): number | null {
   if (text == null || text.trim() === '') return null;
   const result = parseDecimal(text, decimals);
-  if (!result.ok) faults.push({ field, code: decimals === 0 && result.fault === 'tooManyDecimals' ? 'wholeNumber' : result.fault, params: { decimals } });
+  if (!result.ok)
+    faults.push({
+      field,
+      code: decimals === 0 && result.fault === 'tooManyDecimals' ? 'wholeNumber' : result.fault,
+      params: { decimals },
+    });
   else if (result.minor < 0) faults.push({ field, code: 'negative' });
   else return result.minor;
   return null;

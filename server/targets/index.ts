@@ -1,4 +1,10 @@
 export { addTargetRoutes } from './routes';
-export { buildDecimalsOf, buildTargetChecker, checkTarget, type TargetChecker, type TargetFacts } from './check';
+export {
+  buildDecimalsOf,
+  buildTargetChecker,
+  checkTarget,
+  type TargetChecker,
+  type TargetFacts,
+} from './check';
 export { targetKey } from './repository';
 export { saveTargets, toText, writeTargets } from './service';

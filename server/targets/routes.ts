@@ -13,25 +13,58 @@ import { loadSheetTargets, viewSheet } from './sheet';
 export function addTargetRoutes({ implement, context }: Endpoints): void {
   implement(routes.getTargets, async ({ query, scope, principal }) => {
     const label = scope.dataset.calendar.labelOf(findPeriod(scope.dataset, query.year).from);
-    const plan = query.plan === undefined ? findPublished(context, label) : findPlan(context, scope, principal, query.plan);
-    return viewTargets(context, withPlan(context, scope, principal, plan), principal, { unit: scope.findUnit(query.unit), label, measure: findMeasure(scope.dataset, query.measure).code, plan });
+    const plan =
+      query.plan === undefined
+        ? findPublished(context, label)
+        : findPlan(context, scope, principal, query.plan);
+    return viewTargets(context, withPlan(context, scope, principal, plan), principal, {
+      unit: scope.findUnit(query.unit),
+      label,
+      measure: findMeasure(scope.dataset, query.measure).code,
+      plan,
+    });
   });
 
   implement(routes.getPlanGrid, async ({ query, scope, principal }) => {
     const label = scope.dataset.calendar.labelOf(findPeriod(scope.dataset, query.year).from);
-    const plan = query.plan === undefined ? findPublished(context, label) : findPlan(context, scope, principal, query.plan);
-    return viewSheet(context, scope, principal, { unit: scope.findUnit(query.unit), label, measure: findMeasure(scope.dataset, query.measure).code, plan });
+    const plan =
+      query.plan === undefined
+        ? findPublished(context, label)
+        : findPlan(context, scope, principal, query.plan);
+    return viewSheet(context, scope, principal, {
+      unit: scope.findUnit(query.unit),
+      label,
+      measure: findMeasure(scope.dataset, query.measure).code,
+      plan,
+    });
   });
 
   implement(routes.getPlanGridChanges, async ({ query, scope, principal }) => {
     const plan = findPlan(context, scope, principal, query.plan);
     const unitIds = [...scope.dataset.tree.unitsUnder(scope.findUnit(query.unit).id)];
-    return (await loadSheetTargets(context, plan, findMeasure(scope.dataset, query.measure).code, unitIds, query.cursor)).targets;
+    return (
+      await loadSheetTargets(
+        context,
+        plan,
+        findMeasure(scope.dataset, query.measure).code,
+        unitIds,
+        query.cursor,
+      )
+    ).targets;
   });
 
-  implement(routes.getResultHistory, async ({ query, scope }) => viewPast(scope, scope.findUnit(query.unit), query.kind, findMeasure(scope.dataset, query.measure).code));
+  implement(routes.getResultHistory, async ({ query, scope }) =>
+    viewPast(
+      scope,
+      scope.findUnit(query.unit),
+      query.kind,
+      findMeasure(scope.dataset, query.measure).code,
+    ),
+  );
 
-  implement(routes.saveTargets, async ({ body, scope, principal }) => saveTargets(context, scope, principal, body));
+  implement(routes.saveTargets, async ({ body, scope, principal }) =>
+    saveTargets(context, scope, principal, body),
+  );
 
   implement(routes.listAcknowledgements, async ({ query, scope }) => {
     const label = scope.dataset.calendar.labelOf(findPeriod(scope.dataset, query.year).from);
@@ -47,13 +80,26 @@ export function addTargetRoutes({ implement, context }: Endpoints): void {
   });
 
   implement(routes.getTargetHistory, async ({ query, scope, principal }) => {
-    const plan = query.plan === undefined ? { id: 0, isPublished: true } : findPlan(context, scope, principal, query.plan);
+    const plan =
+      query.plan === undefined
+        ? { id: 0, isPublished: true }
+        : findPlan(context, scope, principal, query.plan);
     const unit = scope.findUnit(query.unit);
-    if (!scope.dataset.calendar.parse(query.period)) throw new ProblemError('unknownPeriod', { period: query.period });
-    const { rows } = await context.db.execute<{ at: string; userName: string; from: number | null; to: number | null; reason: string | null }>(sql`
-      select a.at::text as at, coalesce(u.name, 'system') as "userName", (a.before->>'target')::bigint as "from", (a.after->>'target')::bigint as "to", a.reason
+    if (!scope.dataset.calendar.parse(query.period))
+      throw new ProblemError('unknownPeriod', { period: query.period });
+    const { rows } = await context.db.execute<{
+      at: string;
+      userName: string;
+      from: number | null;
+      to: number | null;
+      reason: string | null;
+    }>(sql`
+      select a.at::text as at, coalesce(u.name, 'system') as "userName",
+        (a.before->>'target')::bigint as "from", (a.after->>'target')::bigint as "to", a.reason
       from audit a left join app_user u on u.id = a.user_id
-      where a.entity = 'target' and a.entity_id = ${auditKey(plan, targetKey(unit.id, query.measure, query.period))} order by a.id desc limit 200`);
+      where a.entity = 'target' and a.entity_id =
+        ${auditKey(plan, targetKey(unit.id, query.measure, query.period))} order by a.id desc limit
+          200`);
     return rows;
   });
 }

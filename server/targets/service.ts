@@ -1,6 +1,11 @@
 import { sql } from 'drizzle-orm';
 import type { FieldFault } from '#contract/errors/catalogue';
-import type { TargetChange, TargetChanges, TargetGrid, TargetsSaved } from '#contract/schemas/target';
+import type {
+  TargetChange,
+  TargetChanges,
+  TargetGrid,
+  TargetsSaved,
+} from '#contract/schemas/target';
 import type { MeasureCode } from '#core/measure/measure';
 import { toDecimal, writeDecimal } from '#core/money/amount';
 import type { Period } from '#core/period/calendar';
@@ -19,15 +24,44 @@ import { findPlan, findPublished, refuseClosed } from '../plans/index';
 import { ProblemError, assertNoFieldErrors } from '../problem';
 import { toMeasureRecord, toPeriodView, toUnitSummary } from '../attainment/index';
 import { buildTargetChecker, checkTarget, type DecimalsOf, type TargetFacts } from './check';
-import { loadStored, loadVersions, saveTargetRows, targetKey, type StoredTarget } from './repository';
+import {
+  loadStored,
+  loadVersions,
+  saveTargetRows,
+  targetKey,
+  type StoredTarget,
+} from './repository';
 
-/** A unit, all below it, and every month, quarter and the year, each with where its value comes from. */
-export async function viewTargets(context: Context, scope: Scope, principal: Principal, { unit, label, measure, plan }: { unit: Unit; label: number; measure: MeasureCode; plan: PlanRecord | null }): Promise<TargetGrid> {
+/**
+ * A unit, all below it, and every month, quarter and the year, each with where its value comes
+ * from.
+ */
+export async function viewTargets(
+  context: Context,
+  scope: Scope,
+  principal: Principal,
+  {
+    unit,
+    label,
+    measure,
+    plan,
+  }: { unit: Unit; label: number; measure: MeasureCode; plan: PlanRecord | null },
+): Promise<TargetGrid> {
   const { dataset } = scope;
   const { calendar, tree, lookup } = dataset;
-  const periods: Period[] = [...calendar.months(label), ...calendar.quarters(label), calendar.year(label)];
+  const periods: Period[] = [
+    ...calendar.months(label),
+    ...calendar.quarters(label),
+    calendar.year(label),
+  ];
   const rows = listRows(scope, unit, calendar.year(label));
-  const versions = await loadVersions(context.db, plan?.id ?? null, rows.map((row) => row.unit.id), measure, periods.map((period) => period.id));
+  const versions = await loadVersions(
+    context.db,
+    plan?.id ?? null,
+    rows.map((row) => row.unit.id),
+    measure,
+    periods.map((period) => period.id),
+  );
   return {
     unit: toUnitSummary(unit),
     currency: dataset.currency,
@@ -38,7 +72,11 @@ export async function viewTargets(context: Context, scope: Scope, principal: Pri
       unit: toUnitSummary(each),
       depth,
       cells: periods.map((period) => {
-        const { missingBelow: _, overAssignedShare: __, ...cell } = buildCell(lookup, each.id, period, measure);
+        const {
+          missingBelow: _,
+          overAssignedShare: __,
+          ...cell
+        } = buildCell(lookup, each.id, period, measure);
         const priorYear = priorYearOf(calendar, period);
         return {
           ...cell,
@@ -65,8 +103,16 @@ function listRows(scope: Scope, unit: Unit, year: Period): { unit: Unit; depth: 
   return rows;
 }
 
-/** Saves all changes or none. @throws ProblemError invalidInput with the field of each fault, targetsChanged with both values of each clash */
-export async function saveTargets(context: Context, scope: Scope, principal: Principal, input: TargetChanges): Promise<TargetsSaved> {
+/**
+ * Saves all changes or none. @throws ProblemError invalidInput with the field of each fault,
+ * targetsChanged with both values of each clash
+ */
+export async function saveTargets(
+  context: Context,
+  scope: Scope,
+  principal: Principal,
+  input: TargetChanges,
+): Promise<TargetsSaved> {
   const plan = findPlanOf(context, scope, principal, input);
   const checker = buildTargetChecker(scope, context.replica.company!.tree, plan?.rates ?? {});
   const faults: FieldFault[] = [];
@@ -74,77 +120,178 @@ export async function saveTargets(context: Context, scope: Scope, principal: Pri
   input.changes.forEach((change, index) => {
     const checked = checkTarget(change, checker);
     if (checked.ok) facts.push(checked.facts);
-    else faults.push(...checked.faults.map((fault) => ({ ...fault, field: `changes/${index}/${fault.field}` })));
+    else
+      faults.push(
+        ...checked.faults.map((fault) => ({ ...fault, field: `changes/${index}/${fault.field}` })),
+      );
   });
   assertNoFieldErrors(faults);
   refuseOtherPlan(scope, plan, input, facts);
-  refuseClosed(context, facts.map((each) => each.period));
-  const unique = [...new Map(facts.map((each) => [targetKey(each.unit.id, each.measure, each.period.id), each])).values()];
-  const undo = await context.db.transaction(async (tx) => writeTargets(tx, plan, unique, principal.userId, { decimalsOf: checker.decimalsOf, reason: input.reason?.trim() || null }));
+  refuseClosed(
+    context,
+    facts.map((each) => each.period),
+  );
+  const unique = [
+    ...new Map(
+      facts.map((each) => [targetKey(each.unit.id, each.measure, each.period.id), each]),
+    ).values(),
+  ];
+  const undo = await context.db.transaction(async (tx) =>
+    writeTargets(tx, plan, unique, principal.userId, {
+      decimalsOf: checker.decimalsOf,
+      reason: input.reason?.trim() || null,
+    }),
+  );
   await context.replica.afterWrite();
   return { saved: unique.length, undo };
 }
 
-/** The one plan that the changes belong to; null where nothing is published for the year of the first. */
-function findPlanOf(context: Context, scope: Scope, principal: Principal, input: TargetChanges): PlanRecord | null {
+/**
+ * The one plan that the changes belong to; null where nothing is published for the year of the
+ * first.
+ */
+function findPlanOf(
+  context: Context,
+  scope: Scope,
+  principal: Principal,
+  input: TargetChanges,
+): PlanRecord | null {
   if (input.plan !== undefined) return findPlan(context, scope, principal, input.plan);
   const period = scope.dataset.calendar.parse(input.changes[0]!.period);
   return period && findPublished(context, scope.dataset.calendar.labelOf(period.from));
 }
 
-/** @throws ProblemError noPublishedPlan, reasonNeeded, invalidInput where a period lies in another year */
-function refuseOtherPlan(scope: Scope, plan: PlanRecord | null, input: TargetChanges, facts: readonly TargetFacts[]): asserts plan is PlanRecord {
+/**
+ * @throws ProblemError noPublishedPlan, reasonNeeded, invalidInput where a period lies in another
+ * year
+ */
+function refuseOtherPlan(
+  scope: Scope,
+  plan: PlanRecord | null,
+  input: TargetChanges,
+  facts: readonly TargetFacts[],
+): asserts plan is PlanRecord {
   const { calendar } = scope.dataset;
   const labelOf = (each: TargetFacts) => calendar.labelOf(each.period.from);
   if (!plan) throw new ProblemError('noPublishedPlan', { year: labelOf(facts[0]!) });
-  assertNoFieldErrors(facts.flatMap((each, index) => (labelOf(each) === plan.yearLabel ? [] : [{ field: `changes/${index}/period`, code: 'otherYear' as const, params: { year: plan.yearLabel } }])));
+  assertNoFieldErrors(
+    facts.flatMap((each, index) =>
+      labelOf(each) === plan.yearLabel
+        ? []
+        : [
+            {
+              field: `changes/${index}/period`,
+              code: 'otherYear' as const,
+              params: { year: plan.yearLabel },
+            },
+          ],
+    ),
+  );
   if (plan.isPublished && !input.reason?.trim()) throw new ProblemError('reasonNeeded');
 }
 
-/** Writes checked targets in the caller's transaction: versions compared, audit kept, everybody told. */
+/**
+ * Writes checked targets in the caller's transaction: versions compared, audit kept, everybody
+ * told.
+ */
 export async function writeTargets(
-  tx: Queryable, plan: PlanRecord, facts: readonly TargetFacts[], userId: number, { decimalsOf, reason, importId = null }: { decimalsOf: DecimalsOf; reason: string | null; importId?: number | null },
+  tx: Queryable,
+  plan: PlanRecord,
+  facts: readonly TargetFacts[],
+  userId: number,
+  {
+    decimalsOf,
+    reason,
+    importId = null,
+  }: { decimalsOf: DecimalsOf; reason: string | null; importId?: number | null },
 ): Promise<TargetChange[]> {
   // One writer of targets at a time: a cell that does not exist yet cannot be locked.
   await tx.execute(sql`select pg_advisory_xact_lock(${LOCKS.targets})`);
   await refuseEnded(tx, plan);
   const before = await loadStored(tx, plan.id, facts);
-  const storedOf = (each: TargetFacts) => before.get(targetKey(each.unit.id, each.measure, each.period.id));
+  const storedOf = (each: TargetFacts) =>
+    before.get(targetKey(each.unit.id, each.measure, each.period.id));
   refuseClashes(facts, storedOf, decimalsOf);
   await saveTargetRows(tx, plan, facts, { userId, reason, importId });
-  await announce(tx, plan.isPublished ? 'targets' : 'drafts', facts.map((each) => each.unit.id));
+  await announce(
+    tx,
+    plan.isPublished ? 'targets' : 'drafts',
+    facts.map((each) => each.unit.id),
+  );
   return facts.map((each) => toUndo(each, storedOf(each), decimalsOf));
 }
 
 /** A draft may have been published or discarded since it was looked up. */
 async function refuseEnded(tx: Queryable, plan: PlanRecord): Promise<void> {
-  const { rows: [row] } = await tx.execute<{ status: string; day: string }>(sql`select status, coalesce(ended_at, created_at)::date::text as day from plan where id = ${plan.id} for share`);
+  const {
+    rows: [row],
+  } = await tx.execute<{ status: string; day: string }>(
+    sql`select status, coalesce(ended_at, created_at)::date::text as day from plan where id =
+      ${plan.id} for share`,
+  );
   if (row?.status === 'draft' || row?.status === 'published') return;
-  throw new ProblemError('notADraft', { name: plan.name, status: row?.status === 'merged' ? 'published' : row?.status ?? 'gone', day: row?.day ?? '' });
+  throw new ProblemError('notADraft', {
+    name: plan.name,
+    status: row?.status === 'merged' ? 'published' : (row?.status ?? 'gone'),
+    day: row?.day ?? '',
+  });
 }
 
 type StoredOf = (facts: TargetFacts) => StoredTarget | undefined;
 
-function refuseClashes(facts: readonly TargetFacts[], storedOf: StoredOf, decimalsOf: DecimalsOf): void {
-  const clashes = facts.filter((each) => each.version !== undefined && each.version !== (storedOf(each)?.version ?? 0));
+function refuseClashes(
+  facts: readonly TargetFacts[],
+  storedOf: StoredOf,
+  decimalsOf: DecimalsOf,
+): void {
+  const clashes = facts.filter(
+    (each) => each.version !== undefined && each.version !== (storedOf(each)?.version ?? 0),
+  );
   if (clashes.length === 0) return;
-  throw new ProblemError('targetsChanged', { count: clashes.length }, [], clashes.map((each) => ({
-    unit: each.unit.code, period: each.period.id, yours: toText(each.target, each.measure, decimalsOf), theirs: toText(storedOf(each)?.target ?? null, each.measure, decimalsOf),
-    version: storedOf(each)?.version ?? 0,
-  })));
+  throw new ProblemError(
+    'targetsChanged',
+    { count: clashes.length },
+    [],
+    clashes.map((each) => ({
+      unit: each.unit.code,
+      period: each.period.id,
+      yours: toText(each.target, each.measure, decimalsOf),
+      theirs: toText(storedOf(each)?.target ?? null, each.measure, decimalsOf),
+      version: storedOf(each)?.version ?? 0,
+    })),
+  );
 }
 
 /** The change that puts a cell back to what it was. */
-function toUndo(each: TargetFacts, stored: StoredTarget | undefined, decimalsOf: DecimalsOf): TargetChange {
+function toUndo(
+  each: TargetFacts,
+  stored: StoredTarget | undefined,
+  decimalsOf: DecimalsOf,
+): TargetChange {
   const own = stored?.own ?? null;
-  const text = (value: number | null | undefined) => (own ? (value == null ? null : toDecimal(value, own.currency)) : toText(value ?? null, each.measure, decimalsOf));
+  const text = (value: number | null | undefined) =>
+    own
+      ? value == null
+        ? null
+        : toDecimal(value, own.currency)
+      : toText(value ?? null, each.measure, decimalsOf);
   const was = own ?? stored;
   return {
-    unit: each.unit.code, period: each.period.id, measure: each.measure, ...(own ? { currency: own.currency } : {}),
-    target: text(was?.target), floor: text(was?.floor), stretch: text(was?.stretch), version: (stored?.version ?? 0) + 1,
+    unit: each.unit.code,
+    period: each.period.id,
+    measure: each.measure,
+    ...(own ? { currency: own.currency } : {}),
+    target: text(was?.target),
+    floor: text(was?.floor),
+    stretch: text(was?.stretch),
+    version: (stored?.version ?? 0) + 1,
   };
 }
 
-export function toText(value: number | null, measure: MeasureCode, decimalsOf: DecimalsOf): string | null {
+export function toText(
+  value: number | null,
+  measure: MeasureCode,
+  decimalsOf: DecimalsOf,
+): string | null {
   return value === null ? null : writeDecimal(value, decimalsOf(measure)!);
 }

@@ -30,7 +30,10 @@ export type CheckedUnit = { ok: true; facts: UnitFacts } | { ok: false; faults: 
 
 const CODE = /^[A-Za-z0-9][A-Za-z0-9._-]{0,39}$/;
 
-/** Checks what can be told from one row alone. `to` is read as the last day, included, as people write it. */
+/**
+ * Checks what can be told from one row alone. `to` is read as the last day, included, as people
+ * write it.
+ */
 export function checkUnit(text: UnitText): CheckedUnit {
   const faults: FieldFault[] = [];
   const code = text.unit.trim();
@@ -47,12 +50,30 @@ export function checkUnit(text: UnitText): CheckedUnit {
   if (country && !/^[A-Z]{2}$/.test(country)) faults.push({ field: 'country', code: 'badCountry' });
   const from = readDay(text.from, 'from', FIRST_DAY, faults);
   const last = readDay(text.to, 'to', END_OF_TIME - 1, faults);
-  if (from !== null && last !== null && last < from) faults.push({ field: 'to', code: 'dateOrder' });
+  if (from !== null && last !== null && last < from)
+    faults.push({ field: 'to', code: 'dateOrder' });
   if (faults.length > 0) return { ok: false, faults };
-  return { ok: true, facts: { code, name, kind, parent, from: from!, to: last! + 1, email: text.email?.trim() || null, country } };
+  return {
+    ok: true,
+    facts: {
+      code,
+      name,
+      kind,
+      parent,
+      from: from!,
+      to: last! + 1,
+      email: text.email?.trim() || null,
+      country,
+    },
+  };
 }
 
-function readDay(text: string | null | undefined, field: string, otherwise: Day, faults: FieldFault[]): Day | null {
+function readDay(
+  text: string | null | undefined,
+  field: string,
+  otherwise: Day,
+  faults: FieldFault[],
+): Day | null {
   if (!text?.trim()) return otherwise;
   const day = parseDay(text.trim());
   if (day === null) faults.push({ field, code: 'notADate' });
@@ -63,5 +84,7 @@ function readDay(text: string | null | undefined, field: string, otherwise: Day,
 export function checkPlace(facts: UnitFacts, parentKind: UnitKind | undefined): FieldFault | null {
   if (facts.parent === null) return null;
   if (parentKind === undefined) return { field: 'parent', code: 'unknownParent' };
-  return mayStandUnder(facts.kind, parentKind) ? null : { field: 'parent', code: 'badParent', params: { kind: facts.kind, parent: parentKind } };
+  return mayStandUnder(facts.kind, parentKind)
+    ? null
+    : { field: 'parent', code: 'badParent', params: { kind: facts.kind, parent: parentKind } };
 }

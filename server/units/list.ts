@@ -13,8 +13,12 @@ export function listUnits({ dataset }: Scope): UnitDetail[] {
     const shown = now ?? places.at(-1);
     const parent = shown?.parentId == null ? null : tree.find(shown.parentId);
     return {
-      unit: toUnitSummary(unit), ramp: toRampView(dataset.ramps.get(unit.id)), parent: parent ? toUnitSummary(parent) : null, isActive: now !== undefined,
-      from: !shown || shown.from === FIRST_DAY ? null : toIsoDay(shown.from), lastDay: !shown || shown.to === END_OF_TIME ? null : toIsoDay(shown.to - 1),
+      unit: toUnitSummary(unit),
+      ramp: toRampView(dataset.ramps.get(unit.id)),
+      parent: parent ? toUnitSummary(parent) : null,
+      isActive: now !== undefined,
+      from: !shown || shown.from === FIRST_DAY ? null : toIsoDay(shown.from),
+      lastDay: !shown || shown.to === END_OF_TIME ? null : toIsoDay(shown.to - 1),
     };
   });
 }

@@ -10,10 +10,16 @@ import { writeUnits } from './write';
 
 export function addUnitRoutes({ implement, context }: Endpoints): void {
   implement(unitsRoutes.listUnits, async ({ scope }) => listUnits(scope));
-  implement(unitsRoutes.moveUnit, async ({ params, body, scope, principal }) => moveUnit(context, scope, principal, params.code, body));
-  implement(unitsRoutes.leaveUnit, async ({ params, body, scope, principal }) => leaveUnit(context, scope, principal, params.code, body));
+  implement(unitsRoutes.moveUnit, async ({ params, body, scope, principal }) =>
+    moveUnit(context, scope, principal, params.code, body),
+  );
+  implement(unitsRoutes.leaveUnit, async ({ params, body, scope, principal }) =>
+    leaveUnit(context, scope, principal, params.code, body),
+  );
 
-  implement(unitsRoutes.changeRamp, async ({ params, body, scope, principal }) => changeRamp(context, scope, principal, params.code, body));
+  implement(unitsRoutes.changeRamp, async ({ params, body, scope, principal }) =>
+    changeRamp(context, scope, principal, params.code, body),
+  );
 
   implement(unitsRoutes.createUnit, async ({ body, scope, principal }) => {
     const checked = checkUnit(body);
@@ -28,7 +34,9 @@ export function addUnitRoutes({ implement, context }: Endpoints): void {
     if (misplaced) faults.push(misplaced);
     assertNoFieldErrors(faults);
     if (!scope.sees(parent!.id)) throw new ProblemError('outsideUnit', { unit: facts.parent! });
-    const ids = await context.db.transaction((tx) => writeUnits(tx, new Map([[facts.code, [facts]]]), principal.userId, body.reason ?? null));
+    const ids = await context.db.transaction((tx) =>
+      writeUnits(tx, new Map([[facts.code, [facts]]]), principal.userId, body.reason ?? null),
+    );
     await context.replica.afterWrite({ company: true });
     return { id: ids.get(facts.code)!, code: facts.code, name: facts.name, kind: facts.kind };
   });

@@ -1,6 +1,9 @@
 import { createHmac, randomUUID } from 'node:crypto';
 
-/** What is sent: a key that stays the same however often it is sent, and the body as text, because its bytes are signed. */
+/**
+ * What is sent: a key that stays the same however often it is sent, and the body as text, because
+ * its bytes are signed.
+ */
 export interface Message {
   key: string;
   body: string;
@@ -10,7 +13,10 @@ export interface Message {
 export type Ending = 'taken' | 'refused' | 'again';
 
 export interface Sender {
-  post(url: string, init: { method: 'POST'; headers: Record<string, string>; body: string }): Promise<{ status: number; text(): Promise<string> }>;
+  post(
+    url: string,
+    init: { method: 'POST'; headers: Record<string, string>; body: string },
+  ): Promise<{ status: number; text(): Promise<string> }>;
   /** Seconds since 1970; handed in, so that a test can set it. */
   now(): number;
 }
@@ -21,7 +27,10 @@ export function sign(secret: string, key: string, timestamp: number, body: strin
   return `v1,${createHmac('sha256', bytes).update(`${key}.${timestamp}.${body}`).digest('base64')}`;
 }
 
-/** Keeps messages until they are taken: an answer that is lost is asked for again with the same key, an order system that was away sends what it kept. */
+/**
+ * Keeps messages until they are taken: an answer that is lost is asked for again with the same key,
+ * an order system that was away sends what it kept.
+ */
 export class Outbox {
   private waiting: Message[] = [];
   private isSending = false;
@@ -32,7 +41,11 @@ export class Outbox {
   last: Message | null = null;
   lastAnswer = '';
 
-  constructor(private url: string, private secret: string, private sender: Sender) {}
+  constructor(
+    private url: string,
+    private secret: string,
+    private sender: Sender,
+  ) {}
 
   get kept(): number {
     return this.waiting.length;
@@ -60,10 +73,19 @@ export class Outbox {
   /** Sends a message once, signed now. */
   async send(message: Message, secret = this.secret): Promise<Ending> {
     const timestamp = this.sender.now();
-    const headers = { 'content-type': 'application/json', 'webhook-id': message.key, 'webhook-timestamp': String(timestamp), 'webhook-signature': sign(secret, message.key, timestamp, message.body) };
+    const headers = {
+      'content-type': 'application/json',
+      'webhook-id': message.key,
+      'webhook-timestamp': String(timestamp),
+      'webhook-signature': sign(secret, message.key, timestamp, message.body),
+    };
     this.last = message;
     try {
-      const answer = await this.sender.post(this.url, { method: 'POST', headers, body: message.body });
+      const answer = await this.sender.post(this.url, {
+        method: 'POST',
+        headers,
+        body: message.body,
+      });
       this.lastAnswer = `${answer.status} ${(await answer.text()).slice(0, 300)}`;
       if (answer.status < 300) this.taken++;
       else if (answer.status !== 409 && answer.status < 500) this.refused++;

@@ -11,11 +11,23 @@ export interface Shown {
   url: string;
 }
 
-const escape = (text: string) => text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;').replace(/"/g, '&quot;');
+const escape = (text: string) =>
+  text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;').replace(/"/g, '&quot;');
 
 /** The page of the order system: plain forms, read anew every other second. */
-export function writePage({ isRunning, perMinute, isAway, taken, refused, kept, lastBody, lastAnswer, url }: Shown): string {
-  const button = (action: string, name: string, isOff = false) => `<form method="post" action="/do/${action}"><button${isOff ? ' disabled' : ''}>${name}</button></form>`;
+export function writePage({
+  isRunning,
+  perMinute,
+  isAway,
+  taken,
+  refused,
+  kept,
+  lastBody,
+  lastAnswer,
+  url,
+}: Shown): string {
+  const button = (action: string, name: string, isOff = false) =>
+    `<form method="post" action="/do/${action}"><button${isOff ? ' disabled' : ''}>${name}</button></form>`;
   return `<!doctype html><html lang="en"><head><meta charset="utf-8"><title>Order system (stand-in)</title><meta http-equiv="refresh" content="2">
 <style>body{font:14px/1.5 system-ui,sans-serif;max-width:720px;margin:32px auto;padding:0 16px;color:#20262c;background:#f3f1ec}h1{font-size:19px}section{background:#fffdf9;border:1px solid #ddd8ce;border-radius:6px;padding:14px 16px;margin:12px 0}
 form{display:inline-block;margin:0 6px 6px 0}button,input{font:inherit;padding:3px 10px}dl{display:grid;grid-template-columns:160px 1fr;margin:0}dd{margin:0}pre{white-space:pre-wrap;overflow-wrap:anywhere;font-size:12px;margin:6px 0 0}</style></head>

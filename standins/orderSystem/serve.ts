@@ -14,9 +14,20 @@ export interface OrderSystemOptions {
 
 const LARGEST_FORM = 10_000;
 
-/** A small order system that stands in for a real one: it speaks the real protocol, and has a page of its own to play with. */
-export async function serveOrderSystem({ port, url, secret, today }: OrderSystemOptions): Promise<{ stop(): Promise<void> }> {
-  const outbox = new Outbox(url, secret, { post: (to, init) => fetch(to, init), now: () => Math.floor(Date.now() / 1000) });
+/**
+ * A small order system that stands in for a real one: it speaks the real protocol, and has a page
+ * of its own to play with.
+ */
+export async function serveOrderSystem({
+  port,
+  url,
+  secret,
+  today,
+}: OrderSystemOptions): Promise<{ stop(): Promise<void> }> {
+  const outbox = new Outbox(url, secret, {
+    post: (to, init) => fetch(to, init),
+    now: () => Math.floor(Date.now() / 1000),
+  });
   const orders = new Orders(today(), String(Date.now() % 100_000));
   let perMinute = 12;
   let timer: NodeJS.Timeout | null = null;
@@ -37,7 +48,8 @@ export async function serveOrderSystem({ port, url, secret, today }: OrderSystem
   const retry = setInterval(() => void outbox.flush(), 1_000);
 
   const actions: Readonly<Record<string, (form: URLSearchParams) => unknown>> = {
-    start, stop,
+    start,
+    stop,
     rate: (form) => {
       perMinute = Math.min(6_000, Math.max(1, Number(form.get('perMinute')) || perMinute));
       if (timer) start();
@@ -48,14 +60,28 @@ export async function serveOrderSystem({ port, url, secret, today }: OrderSystem
       outbox.add(orders.bad());
       return outbox.flush();
     },
-    forged: () => outbox.last && outbox.send({ ...outbox.last, key: `forged-${Date.now()}` }, 'whsec_bm90IHRoZSBzZWNyZXQ='),
-    away: () => { outbox.isAway = true; },
+    forged: () =>
+      outbox.last &&
+      outbox.send({ ...outbox.last, key: `forged-${Date.now()}` }, 'whsec_bm90IHRoZSBzZWNyZXQ='),
+    away: () => {
+      outbox.isAway = true;
+    },
     back: () => {
       outbox.isAway = false;
       return outbox.flush();
     },
   };
-  const show = (): Shown => ({ isRunning: timer !== null, perMinute, isAway: outbox.isAway, taken: outbox.taken, refused: outbox.refused, kept: outbox.kept, lastBody: outbox.last?.body ?? '', lastAnswer: outbox.lastAnswer, url });
+  const show = (): Shown => ({
+    isRunning: timer !== null,
+    perMinute,
+    isAway: outbox.isAway,
+    taken: outbox.taken,
+    refused: outbox.refused,
+    kept: outbox.kept,
+    lastBody: outbox.last?.body ?? '',
+    lastAnswer: outbox.lastAnswer,
+    url,
+  });
 
   const server: Server = createServer((request, response) => {
     void (async () => {
@@ -64,8 +90,15 @@ export async function serveOrderSystem({ port, url, secret, today }: OrderSystem
         await actions[action](new URLSearchParams(await readForm(request)));
         return response.writeHead(303, { location: '/' }).end();
       }
-      if (request.method !== 'GET' || request.url !== '/') return response.writeHead(404).end('Not here.');
-      return response.writeHead(200, { 'content-type': 'text/html; charset=utf-8', 'content-security-policy': "default-src 'none'; style-src 'unsafe-inline'; form-action 'self'" }).end(writePage(show()));
+      if (request.method !== 'GET' || request.url !== '/')
+        return response.writeHead(404).end('Not here.');
+      return response
+        .writeHead(200, {
+          'content-type': 'text/html; charset=utf-8',
+          'content-security-policy':
+            "default-src 'none'; style-src 'unsafe-inline'; form-action 'self'",
+        })
+        .end(writePage(show()));
     })().catch(() => response.writeHead(500).end('Something went wrong.'));
   });
   await new Promise<void>((resolve, reject) => {
@@ -73,12 +106,13 @@ export async function serveOrderSystem({ port, url, secret, today }: OrderSystem
     server.listen(port, '127.0.0.1', resolve);
   });
   return {
-    stop: () => new Promise((resolve) => {
-      stop();
-      clearInterval(retry);
-      server.close(() => resolve());
-      server.closeAllConnections();
-    }),
+    stop: () =>
+      new Promise((resolve) => {
+        stop();
+        clearInterval(retry);
+        server.close(() => resolve());
+        server.closeAllConnections();
+      }),
   };
 }
 

@@ -29,20 +29,36 @@ beforeAll(async () => {
   people = await createCompany(server);
   rmSync(DIRECTORY, { recursive: true, force: true });
   mkdirSync(DIRECTORY, { recursive: true });
-  writeFileSync(join(DIRECTORY, 'api.ts'), astToString(await openapiTS(pathToFileURL(resolve('docs/openapi.json')))));
+  writeFileSync(
+    join(DIRECTORY, 'api.ts'),
+    astToString(await openapiTS(pathToFileURL(resolve('docs/openapi.json')))),
+  );
   writeFileSync(join(DIRECTORY, 'book.ts'), BOOK);
 });
 afterAll(() => server.stop());
 
 it('a client generated from the description compiles and books a deal', async () => {
   const program = ts.createProgram([join(DIRECTORY, 'book.ts')], {
-    strict: true, noEmit: true, skipLibCheck: true, module: ts.ModuleKind.ESNext, moduleResolution: ts.ModuleResolutionKind.Bundler,
-    target: ts.ScriptTarget.ES2023, lib: ['lib.es2023.d.ts', 'lib.dom.d.ts'],
+    strict: true,
+    noEmit: true,
+    skipLibCheck: true,
+    module: ts.ModuleKind.ESNext,
+    moduleResolution: ts.ModuleResolutionKind.Bundler,
+    target: ts.ScriptTarget.ES2023,
+    lib: ['lib.es2023.d.ts', 'lib.dom.d.ts'],
   });
-  expect(ts.getPreEmitDiagnostics(program).map((each) => ts.flattenDiagnosticMessageText(each.messageText, ' '))).toEqual([]);
+  expect(
+    ts
+      .getPreEmitDiagnostics(program)
+      .map((each) => ts.flattenDiagnosticMessageText(each.messageText, ' ')),
+  ).toEqual([]);
 
-  const { secret } = (await people.admin.send('POST', '/tokens', { name: 'client' })).json() as { secret: string };
+  const { secret } = (await people.admin.send('POST', '/tokens', { name: 'client' })).json() as {
+    secret: string;
+  };
   const address = await server.app.listen({ port: 0, host: '127.0.0.1' });
-  const { book } = (await import(/* @vite-ignore */ join(DIRECTORY, 'book.ts'))) as { book(url: string, token: string): Promise<unknown> };
+  const { book } = (await import(/* @vite-ignore */ join(DIRECTORY, 'book.ts'))) as {
+    book(url: string, token: string): Promise<unknown>;
+  };
   expect(await book(address, secret)).toEqual({ status: 201, deal: 'C-1', actual: 25_000 });
 });

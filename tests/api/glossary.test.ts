@@ -13,15 +13,25 @@ interface Schema {
 /** Names of all fields within a schema. */
 function fieldsOf(schema: Schema | undefined): string[] {
   if (typeof schema !== 'object' || schema === null) return [];
-  const own = Object.entries(schema.properties ?? {}).flatMap(([name, each]) => [name, ...fieldsOf(each)]);
-  const parts = ['items', 'anyOf', 'allOf', 'additionalProperties'].flatMap((keyword) => [schema[keyword]].flat() as Schema[]);
+  const own = Object.entries(schema.properties ?? {}).flatMap(([name, each]) => [
+    name,
+    ...fieldsOf(each),
+  ]);
+  const parts = ['items', 'anyOf', 'allOf', 'additionalProperties'].flatMap(
+    (keyword) => [schema[keyword]].flat() as Schema[],
+  );
   const byPattern = Object.values((schema['patternProperties'] ?? {}) as Record<string, Schema>);
   return [...own, ...[...parts, ...byPattern].flatMap((each) => fieldsOf(each))];
 }
 
 describe('the glossary', () => {
-  it.each(ROUTES.map((route) => [route.id, route] as const))('knows every field and parameter of %s', (_id, route) => {
-    const fields = [route.params, route.query, route.body, route.response].flatMap((schema) => fieldsOf(schema as Schema));
-    expect([...new Set(fields)].filter((name) => !known.has(name))).toEqual([]);
-  });
+  it.each(ROUTES.map((route) => [route.id, route] as const))(
+    'knows every field and parameter of %s',
+    (_id, route) => {
+      const fields = [route.params, route.query, route.body, route.response].flatMap((schema) =>
+        fieldsOf(schema as Schema),
+      );
+      expect([...new Set(fields)].filter((name) => !known.has(name))).toEqual([]);
+    },
+  );
 });

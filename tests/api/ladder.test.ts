@@ -1,6 +1,14 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { LadderView } from '#contract/schemas/ladder';
-import { createCompany, createDatabase, putTargets, startServer, wonDeal, type Client, type TestServer } from './harness';
+import {
+  createCompany,
+  createDatabase,
+  putTargets,
+  startServer,
+  wonDeal,
+  type Client,
+  type TestServer,
+} from './harness';
 
 const NOVEMBER = 'FY2027-P08';
 
@@ -13,13 +21,53 @@ const MORE = Array.from({ length: 30 }, (_, index) => `s${index}`);
 beforeAll(async () => {
   server = await startServer(await createDatabase());
   people = await createCompany(server);
-  const units = ['unit,name,kind,parent,from,to', ...MORE.map((code, index) => `${code},Seller ${String(index).padStart(2, '0')},salesperson,eng,${index === 29 ? '2026-11-09' : ''},`)].join('\n');
+  const units = [
+    'unit,name,kind,parent,from,to',
+    ...MORE.map(
+      (code, index) =>
+        `${code},Seller ${String(index).padStart(2, '0')},salesperson,eng,${index === 29 ? '2026-11-09' : ''},`,
+    ),
+  ].join('\n');
   expect((await people.admin.import('units', units)).json()).toMatchObject({ written: true });
-  await putTargets(people.admin, [...MORE.slice(0, 28), 'ivarga', 'nkassem'].flatMap((unit) => ['FY2027-P07', NOVEMBER].map((period) => ({ unit, period, measure: 'revenue', target: '1000.00' }))));
-  const deals = ['deal,salesperson,customer,amount,status,closed_on', ...MORE.flatMap((code, index) => [`${code}-1,${code},Pike,${index === 29 ? 10 : 100 * (1 + (index >> 1))},won,2026-11-${String(9 + (index % 9)).padStart(2, '0')}`, ...(index % 3 === 0 && index !== 29 ? [`${code}-0,${code},Pike,${50 * (1 + index)},won,2026-10-05`] : [])])];
-  expect((await people.admin.import('deals', deals.join('\n'))).json()).toMatchObject({ written: true });
-  expect((await people.admin.send('POST', '/deals', wonDeal({ salesperson: 'ivarga', amount: '2000.00' }))).statusCode).toBe(201);
-  expect((await people.admin.send('PUT', '/units/s28/ramp', { ramp: { from: '2026-11-01', shares: [25, 50] } })).statusCode).toBe(200);
+  await putTargets(
+    people.admin,
+    [...MORE.slice(0, 28), 'ivarga', 'nkassem'].flatMap((unit) =>
+      ['FY2027-P07', NOVEMBER].map((period) => ({
+        unit,
+        period,
+        measure: 'revenue',
+        target: '1000.00',
+      })),
+    ),
+  );
+  const deals = [
+    'deal,salesperson,customer,amount,status,closed_on',
+    ...MORE.flatMap((code, index) => [
+      `${code}-1,${code},Pike,${index === 29 ? 10 : 100 * (1 + (index >> 1))},won,2026-11-${String(9 + (index % 9)).padStart(2, '0')}`,
+      ...(index % 3 === 0 && index !== 29
+        ? [`${code}-0,${code},Pike,${50 * (1 + index)},won,2026-10-05`]
+        : []),
+    ]),
+  ];
+  expect((await people.admin.import('deals', deals.join('\n'))).json()).toMatchObject({
+    written: true,
+  });
+  expect(
+    (
+      await people.admin.send(
+        'POST',
+        '/deals',
+        wonDeal({ salesperson: 'ivarga', amount: '2000.00' }),
+      )
+    ).statusCode,
+  ).toBe(201);
+  expect(
+    (
+      await people.admin.send('PUT', '/units/s28/ramp', {
+        ramp: { from: '2026-11-01', shares: [25, 50] },
+      })
+    ).statusCode,
+  ).toBe(200);
 });
 afterAll(() => server.stop());
 
@@ -32,27 +80,45 @@ const ladder = async (query: string, client: Client = people.admin): Promise<Lad
 describe('a ladder', () => {
   it('ranks with ties that share a place, and the next one skips', async () => {
     const { rankings } = await ladder('unit=eng&by=actual');
-    const ranks = rankings.filter((place) => place.rank !== null).map((place) => [place.value, place.rank]);
-    for (const [value, rank] of ranks) expect(rank).toBe(1 + rankings.filter((place) => place.value !== null && place.value > value!).length);
+    const ranks = rankings
+      .filter((place) => place.rank !== null)
+      .map((place) => [place.value, place.rank]);
+    for (const [value, rank] of ranks)
+      expect(rank).toBe(
+        1 + rankings.filter((place) => place.value !== null && place.value > value!).length,
+      );
     expect(new Set(ranks.map(([, rank]) => rank)).size).toBeLessThan(ranks.length);
   });
 
   it('lists who has no target unranked in one by attainment, never as the last', async () => {
     const { rankings, ranked, count } = await ladder('unit=eng');
     expect([ranked, count]).toEqual([28, 31]);
-    expect(rankings.slice(ranked).map((place) => [place.rank, place.attainment])).toEqual([[null, null], [null, null], [null, null]]);
+    expect(rankings.slice(ranked).map((place) => [place.rank, place.attainment])).toEqual([
+      [null, null],
+      [null, null],
+      [null, null],
+    ]);
     expect(rankings.slice(ranked).map((place) => place.unit.code)).toContain('s28');
   });
 
   it('marks who joined after the period began, and takes out who is on a ramp', async () => {
     const whole = await ladder('unit=eng&by=actual');
-    expect(whole.rankings.find((place) => place.unit.code === 's29')!).toMatchObject({ joinedLate: true, leftEarly: false, excludesDeals: false });
+    expect(whole.rankings.find((place) => place.unit.code === 's29')!).toMatchObject({
+      joinedLate: true,
+      leftEarly: false,
+      excludesDeals: false,
+    });
     const without = await ladder('unit=eng&by=actual&withoutRamps=true');
     expect([without.onRamp, without.rankings.length]).toEqual([1, whole.rankings.length - 1]);
     expect(without.rankings.map((place) => place.unit.code)).not.toContain('s28');
   });
 
-  it.each([['attainment', true], ['actual', false], ['growth', true], ['gap', false]] as const)('by %s is in the order of it, the best first', async (by, isShare) => {
+  it.each([
+    ['attainment', true],
+    ['actual', false],
+    ['growth', true],
+    ['gap', false],
+  ] as const)('by %s is in the order of it, the best first', async (by, isShare) => {
     const { rankings } = await ladder(`unit=ht&by=${by}`);
     const values = rankings.filter((place) => place.rank !== null).map((place) => place.value!);
     expect(values).toEqual([...values].sort((a, b) => b - a));
@@ -63,24 +129,35 @@ describe('a ladder', () => {
   it('moves against the same point of the prior period, among those ranked in both', async () => {
     const { rankings } = await ladder('unit=eng&by=actual');
     expect(new Set(rankings.map((place) => place.rankChange)).size).toBeGreaterThan(3);
-    const before = [...rankings].filter((place) => place.priorValue !== null).sort((a, b) => b.priorValue! - a.priorValue!);
+    const before = [...rankings]
+      .filter((place) => place.priorValue !== null)
+      .sort((a, b) => b.priorValue! - a.priorValue!);
     for (const place of rankings.filter((each) => each.rankChange !== null)) {
       const then = 1 + before.filter((each) => each.priorValue! > place.priorValue!).length;
       expect([place.unit.code, place.rankChange]).toEqual([place.unit.code, then - place.rank!]);
     }
   });
 
-  it.each([['salesperson', 32], ['team', 2], ['branch', 1]])('of the %ss under a branch has %i', async (level, count) => {
+  it.each([
+    ['salesperson', 32],
+    ['team', 2],
+    ['branch', 1],
+  ])('of the %ss under a branch has %i', async (level, count) => {
     const view = await ladder(`unit=salt&level=${level}&by=actual`);
     expect([view.level, view.count]).toEqual([level, count]);
     expect(view.levels).toEqual(['salesperson', 'team', 'branch']);
   });
 
-  it.each(['2026-11-18', '2026-W47', NOVEMBER, 'FY2027-Q3', 'FY2027', 'FY2027-P07..FY2027-P08'])('is there for %s', async (period) => {
-    const view = (await people.admin.get(`/ladder?unit=salt&period=${period}&by=actual`)).json() as LadderView;
-    expect(view.sentence).toMatch(/lead/);
-    expect(view.rankings.every((place) => place.rank !== null)).toBe(true);
-  });
+  it.each(['2026-11-18', '2026-W47', NOVEMBER, 'FY2027-Q3', 'FY2027', 'FY2027-P07..FY2027-P08'])(
+    'is there for %s',
+    async (period) => {
+      const view = (
+        await people.admin.get(`/ladder?unit=salt&period=${period}&by=actual`)
+      ).json() as LadderView;
+      expect(view.sentence).toMatch(/lead/);
+      expect(view.rankings.every((place) => place.rank !== null)).toBe(true);
+    },
+  );
 
   it('names a hundred at a time, says how many there are, and keeps the reader’s own', async () => {
     const few = await ladder('unit=eng&limit=3&by=actual');
@@ -88,26 +165,52 @@ describe('a ladder', () => {
     const all = await ladder('unit=eng&limit=1000&by=actual');
     expect(all.rankings).toHaveLength(31);
     expect(few.rankings).toEqual(all.rankings.slice(0, 3));
-    expect((await ladder('unit=ivarga', people.salesperson)).mine).toMatchObject({ unit: { code: 'ivarga' }, rank: 1 });
+    expect((await ladder('unit=ivarga', people.salesperson)).mine).toMatchObject({
+      unit: { code: 'ivarga' },
+      rank: 1,
+    });
   });
 
   it('says so when nobody stands there, or nothing has begun', async () => {
-    expect((await people.admin.get('/ladder?unit=salt&period=FY2028-P02')).json().sentence).toBe('May 2027 has not started.');
-    expect((await ladder('unit=ht&measure=win_rate')).sentence).toMatch(/^Nobody has a complete target in November 2026, so there is no ranking by attainment\.$/);
+    expect((await people.admin.get('/ladder?unit=salt&period=FY2028-P02')).json().sentence).toBe(
+      'May 2027 has not started.',
+    );
+    expect((await ladder('unit=ht&measure=win_rate')).sentence).toMatch(
+      /^Nobody has a complete target in November 2026, so there is no ranking by attainment\.$/,
+    );
   });
 
   it('is the reader’s part only', async () => {
-    expect((await people.manager.get(`/ladder?unit=ht&period=${NOVEMBER}`)).json()).toMatchObject({ code: 'unknownUnit' });
+    expect((await people.manager.get(`/ladder?unit=ht&period=${NOVEMBER}`)).json()).toMatchObject({
+      code: 'unknownUnit',
+    });
     const own = await ladder('unit=ivarga', people.salesperson);
-    expect([own.isShared, own.rankings.map((place) => place.unit.code)]).toEqual([false, ['ivarga']]);
-    expect((await people.north.get(`/ladder?unit=north&period=${NOVEMBER}`)).json().rankings.map((place: { unit: { code: string } }) => place.unit.code)).toEqual(['nkassem']);
+    expect([own.isShared, own.rankings.map((place) => place.unit.code)]).toEqual([
+      false,
+      ['ivarga'],
+    ]);
+    expect(
+      (await people.north.get(`/ladder?unit=north&period=${NOVEMBER}`))
+        .json()
+        .rankings.map((place: { unit: { code: string } }) => place.unit.code),
+    ).toEqual(['nkassem']);
   });
 
   it('shared with a team shows that team and no other, not even one’s branch', async () => {
-    expect((await people.admin.send('PUT', '/company/sharing', { sharesTeamLadder: true })).statusCode).toBe(200);
+    expect(
+      (await people.admin.send('PUT', '/company/sharing', { sharesTeamLadder: true })).statusCode,
+    ).toBe(200);
     const shared = await ladder('unit=ivarga', people.salesperson);
-    expect([shared.isShared, shared.unit.code, shared.levels]).toEqual([true, 'deck', ['salesperson']]);
-    expect((await people.salesperson.get(`/ladder?unit=deck&period=${NOVEMBER}`)).statusCode).toBe(404);
-    expect((await people.admin.send('PUT', '/company/sharing', { sharesTeamLadder: false })).statusCode).toBe(200);
+    expect([shared.isShared, shared.unit.code, shared.levels]).toEqual([
+      true,
+      'deck',
+      ['salesperson'],
+    ]);
+    expect((await people.salesperson.get(`/ladder?unit=deck&period=${NOVEMBER}`)).statusCode).toBe(
+      404,
+    );
+    expect(
+      (await people.admin.send('PUT', '/company/sharing', { sharesTeamLadder: false })).statusCode,
+    ).toBe(200);
   });
 });

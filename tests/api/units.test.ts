@@ -1,5 +1,12 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { createCompany, createDatabase, putTargets, startServer, wonDeal, type TestServer } from './harness';
+import {
+  createCompany,
+  createDatabase,
+  putTargets,
+  startServer,
+  wonDeal,
+  type TestServer,
+} from './harness';
 
 let server: TestServer;
 let people: Awaited<ReturnType<typeof createCompany>>;
@@ -9,12 +16,27 @@ beforeAll(async () => {
   people = await createCompany(server);
   await people.admin.send('POST', '/deals', wonDeal({ closedOn: '2026-10-05', amount: '100' }));
   await people.admin.send('POST', '/deals', wonDeal({ closedOn: '2026-11-05', amount: '200' }));
-  await putTargets(people.admin, [7, 8, 9].map((n) => ({ unit: 'ivarga', period: `FY2027-P0${n}`, measure: 'revenue', target: '500' })));
+  await putTargets(
+    people.admin,
+    [7, 8, 9].map((n) => ({
+      unit: 'ivarga',
+      period: `FY2027-P0${n}`,
+      measure: 'revenue',
+      target: '500',
+    })),
+  );
 });
 afterAll(() => server.stop());
 
-const move = (over: object = {}, client = people.admin, unit = 'ivarga') => client.send('POST', `/units/${unit}/move`, { parent: 'eng', from: '2026-11-01', reason: 'new team', ...over });
-const figuresOf = async (unit: string, period: string) => (await people.admin.get(`/attainment?unit=${unit}&period=${period}`)).json().figures;
+const move = (over: object = {}, client = people.admin, unit = 'ivarga') =>
+  client.send('POST', `/units/${unit}/move`, {
+    parent: 'eng',
+    from: '2026-11-01',
+    reason: 'new team',
+    ...over,
+  });
+const figuresOf = async (unit: string, period: string) =>
+  (await people.admin.get(`/attainment?unit=${unit}&period=${period}`)).json().figures;
 
 describe('moving a person', () => {
   it('is checked first, and says how many deals count elsewhere', async () => {
@@ -28,9 +50,20 @@ describe('moving a person', () => {
     expect((await figuresOf('eng', 'FY2027-P08')).actual).toBe(20_000);
     expect((await figuresOf('eng', 'FY2027-P08')).target.value).toBe(50_000);
     expect((await figuresOf('deck', 'FY2027-P08')).actual).toBe(0);
-    const places = (await people.admin.get('/units')).json() as { unit: { code: string }; parent: { code: string }; from: string }[];
-    expect(places.find((each) => each.unit.code === 'ivarga')).toMatchObject({ parent: { code: 'eng' }, from: '2026-11-01', isActive: true });
-    const { rows } = await server.pool.query(`select action, reason from audit where entity = 'unit' and entity_id = 'ivarga' order by id desc limit 1`);
+    const places = (await people.admin.get('/units')).json() as {
+      unit: { code: string };
+      parent: { code: string };
+      from: string;
+    }[];
+    expect(places.find((each) => each.unit.code === 'ivarga')).toMatchObject({
+      parent: { code: 'eng' },
+      from: '2026-11-01',
+      isActive: true,
+    });
+    const { rows } = await server.pool.query(
+      `select action, reason from audit where entity = 'unit' and entity_id = 'ivarga' order by id
+        desc limit 1`,
+    );
     expect(rows[0]).toEqual({ action: 'moved', reason: 'new team' });
   });
 
@@ -50,36 +83,81 @@ describe('moving a person', () => {
     expect((await move({ parent: 'north' }, people.manager)).json().code).toBe('outsideUnit');
     expect((await move({}, people.north)).json().code).toBe('unknownUnit');
     expect((await move({}, people.salesperson)).json().code).toBe('forbidden');
-    expect((await move({ parent: 'ht' }, people.manager, 'salt')).json().errors[0]).toMatchObject({ code: 'ownUnit' });
+    expect((await move({ parent: 'ht' }, people.manager, 'salt')).json().errors[0]).toMatchObject({
+      code: 'ownUnit',
+    });
   });
 
   it('does not reach into the time in which the person stood in another branch', async () => {
-    await people.admin.send('POST', '/units/tbrandt/move', { parent: 'north', from: '2027-01-01', reason: 'lent out' });
-    await people.admin.send('POST', '/units/tbrandt/move', { parent: 'eng', from: '2027-03-01', reason: 'back' });
+    await people.admin.send('POST', '/units/tbrandt/move', {
+      parent: 'north',
+      from: '2027-01-01',
+      reason: 'lent out',
+    });
+    await people.admin.send('POST', '/units/tbrandt/move', {
+      parent: 'eng',
+      from: '2027-03-01',
+      reason: 'back',
+    });
     const before = (await server.pool.query('select * from membership order by id')).rows;
-    expect((await move({ parent: 'deck', from: '2027-02-01' }, people.manager, 'tbrandt')).json().code).toBe('outsideUnit');
-    expect((await people.manager.send('POST', '/units/tbrandt/leave', { lastDay: '2026-12-15', reason: 'x' })).json().code).toBe('outsideUnit');
+    expect(
+      (await move({ parent: 'deck', from: '2027-02-01' }, people.manager, 'tbrandt')).json().code,
+    ).toBe('outsideUnit');
+    expect(
+      (
+        await people.manager.send('POST', '/units/tbrandt/leave', {
+          lastDay: '2026-12-15',
+          reason: 'x',
+        })
+      ).json().code,
+    ).toBe('outsideUnit');
     expect((await server.pool.query('select * from membership order by id')).rows).toEqual(before);
-    expect((await move({ parent: 'deck', from: '2027-03-15', preview: true }, people.manager, 'tbrandt')).statusCode).toBe(200);
+    expect(
+      (await move({ parent: 'deck', from: '2027-03-15', preview: true }, people.manager, 'tbrandt'))
+        .statusCode,
+    ).toBe(200);
   });
 
   it('does not reach into a closed month', async () => {
     await people.admin.send('PUT', '/closed-months/FY2027-P07');
-    expect((await move({ from: '2026-10-20', parent: 'deck' })).json()).toMatchObject({ code: 'monthClosed' });
+    expect((await move({ from: '2026-10-20', parent: 'deck' })).json()).toMatchObject({
+      code: 'monthClosed',
+    });
     expect((await move({ from: '2026-11-10', parent: 'deck' })).statusCode).toBe(200);
-    await people.admin.send('POST', '/closed-months/FY2027-P07/open', { name: 'October 2026', reason: 'test' });
+    await people.admin.send('POST', '/closed-months/FY2027-P07/open', {
+      name: 'October 2026',
+      reason: 'test',
+    });
   });
 });
 
 describe('leaving', () => {
   it('ends after the last day, and later deals are unassigned, not lost', async () => {
-    expect((await people.admin.send('POST', '/units/ivarga/leave', { lastDay: '2026-11-01', reason: 'retires' })).json()).toMatchObject({ written: true, deals: 1 });
+    expect(
+      (
+        await people.admin.send('POST', '/units/ivarga/leave', {
+          lastDay: '2026-11-01',
+          reason: 'retires',
+        })
+      ).json(),
+    ).toMatchObject({ written: true, deals: 1 });
     const standing = (await people.admin.get('/attainment?unit=ht&period=FY2027-P08')).json();
     expect(standing.unassigned).toEqual({ amount: 20_000, deals: 1 });
-    expect((await people.admin.get('/units')).json().find((each: { unit: { code: string } }) => each.unit.code === 'ivarga')).toMatchObject({ isActive: false, lastDay: '2026-11-01' });
+    expect(
+      (await people.admin.get('/units'))
+        .json()
+        .find((each: { unit: { code: string } }) => each.unit.code === 'ivarga'),
+    ).toMatchObject({ isActive: false, lastDay: '2026-11-01' });
   });
 
   it('before the first day is refused', async () => {
-    expect((await people.admin.send('POST', '/units/nkassem/leave', { lastDay: '2025-01-01', reason: 'x' })).json().errors[0]).toMatchObject({ field: 'lastDay', code: 'notThereYet' });
+    expect(
+      (
+        await people.admin.send('POST', '/units/nkassem/leave', {
+          lastDay: '2025-01-01',
+          reason: 'x',
+        })
+      ).json().errors[0],
+    ).toMatchObject({ field: 'lastDay', code: 'notThereYet' });
   });
 });

@@ -1,7 +1,10 @@
 import { expect, test } from '@playwright/test';
 import { signIn } from './actions';
 
-test('an administrator invites somebody, who chooses a password, changes it, and is deactivated', async ({ page, browser }, { retry }) => {
+test('an administrator invites somebody, who chooses a password, changes it, and is deactivated', async ({
+  page,
+  browser,
+}, { retry }) => {
   const name = `Ada Quill ${retry}`;
   await signIn(page, 'admin', '/setup/accounts');
   await page.getByRole('button', { name: 'Add an account…' }).click();

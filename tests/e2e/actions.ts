@@ -2,7 +2,11 @@ import { expect, type Page } from '@playwright/test';
 import { DEMO_PASSWORD } from '#demo/people';
 
 /** Signs in as one of the demo people and waits for the first view. */
-export async function signIn(page: Page, who: 'marit' | 'admin' | 'ilse' | 'viewer' = 'marit', path = '/standing'): Promise<void> {
+export async function signIn(
+  page: Page,
+  who: 'marit' | 'admin' | 'ilse' | 'viewer' = 'marit',
+  path = '/standing',
+): Promise<void> {
   await page.goto(path);
   await page.getByLabel('E-mail').fill(`${who}@harrow-tide.example`);
   await page.getByLabel('Password').fill(DEMO_PASSWORD);
@@ -16,13 +20,21 @@ export function readAmount(text: string): number {
 }
 
 /** Fills the form of a new deal of Ilse's with a customer made on the spot. */
-export async function fillDeal(page: Page, amount: string, customer = 'Brand New Yard'): Promise<void> {
+export async function fillDeal(
+  page: Page,
+  amount: string,
+  customer = 'Brand New Yard',
+): Promise<void> {
   const dialog = page.getByRole('dialog');
   await dialog.getByRole('combobox', { name: 'Salesperson' }).click();
   await page.getByPlaceholder('Type to find').fill('ilse');
   await page.getByRole('option', { name: 'Ilse Varga' }).click();
   await dialog.getByRole('combobox', { name: 'Customer' }).click();
   await page.getByPlaceholder('Type to find').fill(customer);
-  await page.getByRole('option', { name: /Add/ }).or(page.getByRole('option', { name: customer })).first().click();
+  await page
+    .getByRole('option', { name: /Add/ })
+    .or(page.getByRole('option', { name: customer }))
+    .first()
+    .click();
   await dialog.getByLabel('Amount').fill(amount);
 }

@@ -1,9 +1,13 @@
 import { expect, test, type Page } from '@playwright/test';
 import { fillDeal, readAmount, signIn } from './actions';
 
-const bookedOf = async (page: Page) => readAmount(await page.getByRole('definition').first().innerText());
+const bookedOf = async (page: Page) =>
+  readAmount(await page.getByRole('definition').first().innerText());
 
-test('a deal booked in one window changes Standing in another within a second', async ({ page, browser }) => {
+test('a deal booked in one window changes Standing in another within a second', async ({
+  page,
+  browser,
+}) => {
   // Two windows, both in sight: a hidden one may be slowed down by the browser.
   const other = await (await browser.newContext()).newPage();
   await signIn(other);
@@ -14,7 +18,10 @@ test('a deal booked in one window changes Standing in another within a second', 
   await fillDeal(page, '12,345');
   await page.getByRole('dialog').getByRole('button', { name: 'Book', exact: true }).click();
   await expect(page.getByText(/Booked\. Ilse Varga is at \d+%/).first()).toBeVisible();
-  await expect(async () => expect(await bookedOf(other)).toBeCloseTo(before + 12_345, 0)).toPass({ timeout: 1_000, intervals: [20] });
+  await expect(async () => expect(await bookedOf(other)).toBeCloseTo(before + 12_345, 0)).toPass({
+    timeout: 1_000,
+    intervals: [20],
+  });
 });
 
 test('faults stand at their fields and nothing typed is lost', async ({ page }) => {
@@ -55,18 +62,33 @@ test('a deal is edited, voided and brought back, with its history', async ({ pag
 
 const HEADING = 'deal,salesperson,customer,amount,status,closed_on\n';
 
-test('an import shows every refused row with line, column, value and reason, then takes all or nothing', async ({ page }, { retry }) => {
+test('an import shows every refused row with line, column, value and reason, then takes all or nothing', async ({
+  page,
+}, { retry }) => {
   const [first, second] = [`I-1-${retry}`, `I-2-${retry}`];
   await signIn(page, 'marit', '/deals?import=deals');
   const dialog = page.getByRole('dialog');
-  const choose = (csv: string) => dialog.getByLabel('File to import').setInputFiles({ name: 'deals.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) });
-  await choose(`${HEADING}I-1,ivarga,Pike Boats,100,won,2026-11-02\nI-2,nobody,Pike Boats,100,won,2026-11-02\nI-3,ivarga,Pike Boats,1O0,won,2026-02-30\n`);
+  const choose = (csv: string) =>
+    dialog
+      .getByLabel('File to import')
+      .setInputFiles({ name: 'deals.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) });
+  await choose(
+    `${HEADING}I-1,ivarga,Pike Boats,100,won,2026-11-02\nI-2,nobody,Pike Boats,100,won,2026-11-02\nI-3,ivarga,Pike Boats,1O0,won,2026-02-30\n`,
+  );
   const refused = dialog.getByRole('region', { name: 'Refused rows' });
-  await expect(refused.getByRole('row').filter({ hasText: 'nobody' })).toContainText('3salespersonnobodyThere is no salesperson with this code.');
-  await expect(refused.getByRole('row').filter({ hasText: '1O0' })).toContainText('Is not an amount.');
-  await expect(refused.getByRole('row').filter({ hasText: '2026-02-30' })).toContainText('closed_on');
+  await expect(refused.getByRole('row').filter({ hasText: 'nobody' })).toContainText(
+    '3salespersonnobodyThere is no salesperson with this code.',
+  );
+  await expect(refused.getByRole('row').filter({ hasText: '1O0' })).toContainText(
+    'Is not an amount.',
+  );
+  await expect(refused.getByRole('row').filter({ hasText: '2026-02-30' })).toContainText(
+    'closed_on',
+  );
   await expect(dialog.getByRole('button', { name: 'Import all rows' })).toBeDisabled();
-  await choose(`${HEADING}${first},ivarga,Pike Boats,100,won,2026-11-02\n${second},plind,Pike Boats,100,won,2026-11-02\n`);
+  await choose(
+    `${HEADING}${first},ivarga,Pike Boats,100,won,2026-11-02\n${second},plind,Pike Boats,100,won,2026-11-02\n`,
+  );
   await dialog.getByRole('button', { name: 'Import all rows' }).click();
   await expect(page.getByText('2 deals new, 0 changed, 0 as they were.').first()).toBeVisible();
   await page.getByLabel('Find in deals').fill(second);
@@ -77,16 +99,23 @@ test('an import shows every refused row with line, column, value and reason, the
 test('what was exported is read back unchanged', async ({ page }) => {
   await signIn(page, 'admin', '/setup/files');
   for (const kind of ['units', 'targets', 'deals']) {
-    const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: `Export ${kind}` }).click()]);
+    const [download] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('link', { name: `Export ${kind}` }).click(),
+    ]);
     const path = await download.path();
     await page.getByRole('button', { name: `Import ${kind}` }).click();
     await page.getByRole('dialog').getByLabel('File to import').setInputFiles(path);
-    await expect(page.getByRole('dialog').getByRole('button', { name: 'Nothing to change' })).toBeVisible({ timeout: 20_000 });
+    await expect(
+      page.getByRole('dialog').getByRole('button', { name: 'Nothing to change' }),
+    ).toBeVisible({ timeout: 20_000 });
     await page.getByRole('dialog').getByRole('button', { name: 'Close' }).last().click();
   }
 });
 
-test('a closed month is corrected only with a reason, and the figure as closed stays beside it', async ({ page }) => {
+test('a closed month is corrected only with a reason, and the figure as closed stays beside it', async ({
+  page,
+}) => {
   await signIn(page, 'admin', '/setup');
   await page.getByLabel('Close a month that has ended').selectOption({ label: 'May 2026' });
   await page.getByRole('button', { name: 'Close it' }).last().click();
@@ -108,14 +137,20 @@ test('a closed month is corrected only with a reason, and the figure as closed s
   await page.goto('/standing?unit=s-deck&period=FY2027-P02');
   await expect(page.getByText(/Closed at €.* corrected to €/)).toBeVisible();
   await page.getByRole('button', { name: /^\d+ corrections?$/ }).click();
-  await expect(page.getByRole('dialog').getByRole('row').filter({ hasText: 'the slip was found' }).first()).toContainText('+€1,234');
+  await expect(
+    page.getByRole('dialog').getByRole('row').filter({ hasText: 'the slip was found' }).first(),
+  ).toContainText('+€1,234');
 });
 
-test('the good rows of a file are taken alone, and the whole import is undone', async ({ page }) => {
+test('the good rows of a file are taken alone, and the whole import is undone', async ({
+  page,
+}) => {
   const code = `G${Date.now()}`;
   await signIn(page, 'marit', '/deals?period=FY2027-P08&import=deals');
   const csv = `deal,salesperson,customer,amount,status,closed_on\n${code},ivarga,Good Boats,321,won,2026-11-05\n${code}b,nobody,Bad Boats,5,won,2026-11-05\n`;
-  await page.locator('input[type=file]').setInputFiles({ name: 'mixed.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) });
+  await page
+    .locator('input[type=file]')
+    .setInputFiles({ name: 'mixed.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) });
   await page.getByRole('button', { name: 'Import the 1 good row only' }).click();
   await expect(page.getByText('1 refused row was left out.').first()).toBeVisible();
   await page.getByRole('button', { name: 'Imports and bulk edits…' }).click();
@@ -127,20 +162,34 @@ test('the good rows of a file are taken alone, and the whole import is undone', 
   await expect(dialog.getByText(/undone .* by Marit/).first()).toBeVisible();
 });
 
-test('a file of another form is matched by headings, people and names, read as it was before the next time, and taken', async ({ page }, { retry }) => {
-  const csv = (amount: string) => ['Order No;Rep;Client;Value;State;Date', `MAP-${retry};Ilse Vargas;Pike Boats Ltd;${amount};Closed won;13.11.2026`].join('\n');
-  const choose = (text: string) => page.getByRole('dialog').getByLabel('File to import').setInputFiles({ name: 'orders.csv', mimeType: 'text/csv', buffer: Buffer.from(text) });
+test('a file of another form is matched by headings, people and names, read as it was before the next time, and taken', async ({
+  page,
+}, { retry }) => {
+  const csv = (amount: string) =>
+    [
+      'Order No;Rep;Client;Value;State;Date',
+      `MAP-${retry};Ilse Vargas;Pike Boats Ltd;${amount};Closed won;13.11.2026`,
+    ].join('\n');
+  const choose = (text: string) =>
+    page
+      .getByRole('dialog')
+      .getByLabel('File to import')
+      .setInputFiles({ name: 'orders.csv', mimeType: 'text/csv', buffer: Buffer.from(text) });
   await signIn(page, 'marit', '/deals?unit=saltmarsh&import=deals');
   const dialog = page.getByRole('dialog');
   await choose(csv('1.234,50'));
   await expect(dialog.getByLabel('Date format')).toHaveValue('dayFirst');
   await expect(dialog.getByLabel('Number format')).toHaveValue('comma');
-  await expect(dialog.getByRole('region', { name: 'First rows as they are read' })).toContainText('2026-11-13');
+  await expect(dialog.getByRole('region', { name: 'First rows as they are read' })).toContainText(
+    '2026-11-13',
+  );
   await dialog.getByLabel('Client means').selectOption('');
   await expect(dialog.getByText('Nothing in the file matches customer yet.')).toBeVisible();
   await dialog.getByLabel('Client means').selectOption('customer');
   await dialog.getByRole('button', { name: 'Check the file' }).click();
-  await expect(dialog.getByRole('region', { name: 'Names that are not known' })).toContainText('Ilse Vargas in 1 row');
+  await expect(dialog.getByRole('region', { name: 'Names that are not known' })).toContainText(
+    'Ilse Vargas in 1 row',
+  );
   await dialog.getByRole('button', { name: 'Ilse Varga?' }).click();
   await dialog.getByRole('button', { name: 'Check again with the matches' }).click();
   await dialog.getByRole('button', { name: 'Pike Boats?' }).click();
@@ -151,10 +200,14 @@ test('a file of another form is matched by headings, people and names, read as i
   await page.getByRole('button', { name: 'Import…' }).click();
   await choose(csv('1.300,00'));
   await expect(dialog.getByText('read as the last file with these headings')).toBeVisible();
-  await expect(dialog.getByRole('region', { name: 'What the file would do' })).toContainText('Total value of the good rows: €1,300');
+  await expect(dialog.getByRole('region', { name: 'What the file would do' })).toContainText(
+    'Total value of the good rows: €1,300',
+  );
   await dialog.getByRole('button', { name: 'Import all rows' }).click();
   await expect(page.getByText('0 deals new, 1 changed, 0 as they were.').first()).toBeVisible();
   await page.goto(`/deals?unit=saltmarsh&find=MAP-${retry}`);
   await expect(page.getByRole('row').filter({ hasText: `MAP-${retry}` })).toContainText('€1,300');
-  await expect(page.getByRole('row').filter({ hasText: `MAP-${retry}` })).toContainText('Pike Boats');
+  await expect(page.getByRole('row').filter({ hasText: `MAP-${retry}` })).toContainText(
+    'Pike Boats',
+  );
 });

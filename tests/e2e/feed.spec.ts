@@ -2,7 +2,10 @@ import { expect, test } from '@playwright/test';
 import { signIn } from './actions';
 import { ORDER_SYSTEM_PORT } from './ports';
 
-test('the order system sends deals by itself, keeps them while it is away, and what was refused is listed in Setup', async ({ page, browser }) => {
+test('the order system sends deals by itself, keeps them while it is away, and what was refused is listed in Setup', async ({
+  page,
+  browser,
+}) => {
   const orders = await (await browser.newContext()).newPage();
   await orders.goto(`http://localhost:${ORDER_SYSTEM_PORT}/`);
   const state = orders.getByRole('region', { name: 'State' });
@@ -13,7 +16,9 @@ test('the order system sends deals by itself, keeps them while it is away, and w
 
   await orders.getByRole('button', { name: 'Send one', exact: true }).click();
   await expect.poll(taken).toBe(before + 1);
-  const [, code] = /"deal":"(OS-[\d-]+)"/.exec(await orders.getByRole('region', { name: 'Last' }).innerText())!;
+  const [, code] = /"deal":"(OS-[\d-]+)"/.exec(
+    await orders.getByRole('region', { name: 'Last' }).innerText(),
+  )!;
   await expect(deliveries.getByRole('row').filter({ hasText: code! })).toContainText('taken');
 
   await orders.getByRole('button', { name: 'Repeat the last' }).click();
@@ -29,15 +34,22 @@ test('the order system sends deals by itself, keeps them while it is away, and w
 
   await orders.getByRole('button', { name: 'Send a bad one' }).click();
   await deliveries.getByRole('button', { name: 'refused' }).click();
-  await expect(deliveries.getByRole('row').nth(1)).toContainText('There is no salesperson with this code.');
-  await deliveries.getByRole('button', { name: /^Try again/ }).first().click();
+  await expect(deliveries.getByRole('row').nth(1)).toContainText(
+    'There is no salesperson with this code.',
+  );
+  await deliveries
+    .getByRole('button', { name: /^Try again/ })
+    .first()
+    .click();
   await expect(page.getByText(/Still refused: /).first()).toBeVisible();
   await expect(deliveries.getByRole('row').nth(1)).toContainText('tried 2 times');
   await orders.getByRole('button', { name: 'Send one with a wrong signature' }).click();
   await expect(orders.getByRole('region', { name: 'Last' })).toContainText('badSignature');
 });
 
-test('a source is added with a secret that is shown once, and stopped', async ({ page }, { retry }) => {
+test('a source is added with a secret that is shown once, and stopped', async ({ page }, {
+  retry,
+}) => {
   await signIn(page, 'admin', '/setup/feeds');
   await page.getByLabel('Name of the source').fill(`Web shop ${retry}`);
   await page.getByLabel('Code, as it stands in its address').fill(`shop-${retry}`);

@@ -3,21 +3,27 @@ import { fillDeal, signIn } from './actions';
 
 const deal = (page: import('@playwright/test').Page) => page.getByRole('dialog');
 
-test('Book and next begins with an empty deal, with the focus in it, and books nothing twice', async ({ page }) => {
+test('Book and next begins with an empty deal, with the focus in it, and books nothing twice', async ({
+  page,
+}) => {
   await signIn(page, 'marit', '/deals?book=new');
   await fillDeal(page, '1,111', 'Next Yard');
   await deal(page).getByLabel('Amount').press('Shift+Enter');
   await expect(deal(page).getByText(/The next one:/)).toBeVisible();
   await expect(deal(page).getByLabel('Amount')).toHaveValue('');
   await expect(deal(page).getByRole('combobox', { name: 'Customer' })).toBeFocused();
-  await expect(deal(page).getByRole('combobox', { name: 'Salesperson' })).toContainText('Ilse Varga');
+  await expect(deal(page).getByRole('combobox', { name: 'Salesperson' })).toContainText(
+    'Ilse Varga',
+  );
   // Pressed once more it says what is missing, and where.
   await deal(page).getByRole('button', { name: 'Book', exact: true }).click();
   await expect(deal(page).getByText('Choose or add a customer.')).toBeVisible();
   await expect(deal(page).getByText('Not booked: look at the marked fields.')).toBeInViewport();
 });
 
-test('what is typed into a deal outlives reload, Esc and Back, and is dropped on purpose', async ({ page }) => {
+test('what is typed into a deal outlives reload, Esc and Back, and is dropped on purpose', async ({
+  page,
+}) => {
   await signIn(page, 'marit', '/deals?book=new');
   await deal(page).getByLabel('Amount').fill('777');
   await deal(page).getByLabel('Note').fill('half typed');
@@ -37,7 +43,10 @@ test('what is typed into a deal outlives reload, Esc and Back, and is dropped on
   await expect(deal(page).getByLabel('Amount')).toHaveValue('');
 });
 
-test('a session that ends in the middle of a deal is renewed in its place', async ({ page, context }) => {
+test('a session that ends in the middle of a deal is renewed in its place', async ({
+  page,
+  context,
+}) => {
   await signIn(page, 'marit', '/deals?book=new');
   await fillDeal(page, '2,222', 'Session Yard');
   await context.clearCookies();
@@ -51,7 +60,10 @@ test('a session that ends in the middle of a deal is renewed in its place', asyn
   await expect(page.getByText(/^Booked\./).first()).toBeVisible();
 });
 
-test('what somebody else saves meanwhile wipes nothing, and both values are shown on a clash', async ({ page, browser }, { retry }) => {
+test('what somebody else saves meanwhile wipes nothing, and both values are shown on a clash', async ({
+  page,
+  browser,
+}, { retry }) => {
   const id = `CLASH-${retry}`;
   await signIn(page, 'marit', '/deals?book=new');
   await fillDeal(page, '333', 'Clash Yard');
@@ -68,7 +80,9 @@ test('what somebody else saves meanwhile wipes nothing, and both values are show
   await deal(other).getByLabel('Note').fill('theirs');
   await deal(other).getByRole('button', { name: 'Save' }).click();
   await expect(deal(page).getByText(/Somebody else saved this deal meanwhile/)).toBeVisible();
-  await expect(deal(page).getByText('yours is “mine”, theirs is “theirs”', { exact: false })).toBeVisible();
+  await expect(
+    deal(page).getByText('yours is “mine”, theirs is “theirs”', { exact: false }),
+  ).toBeVisible();
   await expect(deal(page).getByLabel('Quantity')).toHaveValue('3');
   await deal(page).getByRole('button', { name: 'Take theirs' }).click();
   await expect(deal(page).getByLabel('Note')).toHaveValue('theirs');
@@ -84,7 +98,12 @@ test('the year strip and the page never speak of two years', async ({ page }) =>
 });
 
 test('after signing in nobody is led to another site', async ({ page }) => {
-  for (const to of ['/%5Cevil.example', '/%09/evil.example', '//evil.example', 'https://evil.example/']) {
+  for (const to of [
+    '/%5Cevil.example',
+    '/%09/evil.example',
+    '//evil.example',
+    'https://evil.example/',
+  ]) {
     await page.context().clearCookies();
     await signIn(page, 'marit', `/sign-in?to=${to}`);
     expect(new URL(page.url()).hostname).toBe('localhost');

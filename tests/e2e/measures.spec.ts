@@ -1,12 +1,17 @@
 import { expect, test, type Page } from '@playwright/test';
 import { signIn } from './actions';
 
-const cell = (page: Page, name: string) => page.getByRole('gridcell', { name: new RegExp(`^${name}:`) });
+const cell = (page: Page, name: string) =>
+  page.getByRole('gridcell', { name: new RegExp(`^${name}:`) });
 
-test('a ratio is read in points against the target of the whole, with what it means', async ({ page }) => {
+test('a ratio is read in points against the target of the whole, with what it means', async ({
+  page,
+}) => {
   await signIn(page, 'admin', '/standing?period=FY2027-P08');
   await page.getByLabel('Measure', { exact: true }).selectOption('gross_margin');
-  await expect(page.getByRole('heading', { level: 1 })).toContainText(/gross margin.*of its 26.5% target.*can still change/);
+  await expect(page.getByRole('heading', { level: 1 })).toContainText(
+    /gross margin.*of its 26.5% target.*can still change/,
+  );
   await expect(page.getByRole('button', { name: /^[−+]\d\.\d points$/ }).first()).toBeVisible();
   await expect(page).toHaveURL(/measure=gross_margin/);
   await page.getByRole('button', { name: 'What Gross margin means' }).click();
@@ -15,16 +20,23 @@ test('a ratio is read in points against the target of the whole, with what it me
   // Nobody has a pace of a ratio.
   await expect(page.getByText(/^pace \d/)).toHaveCount(0);
   await page.getByLabel('Measure', { exact: true }).selectOption('days_to_close');
-  await expect(page.getByRole('heading', { level: 1 })).toContainText(/days to close.*of its 38 days limit/);
+  await expect(page.getByRole('heading', { level: 1 })).toContainText(
+    /days to close.*of its 38 days limit/,
+  );
 });
 
-test('a measure of one’s own is defined, typed in by month and day, read in Standing, and computed anew as a version', async ({ page }) => {
+test('a measure of one’s own is defined, typed in by month and day, read in Standing, and computed anew as a version', async ({
+  page,
+}) => {
   const code = `visits_${Date.now() % 1_000_000}`;
   await signIn(page, 'admin', '/setup/measures');
   await page.getByRole('button', { name: 'New measure…' }).click();
   const dialog = page.getByRole('dialog');
   await dialog.getByRole('button', { name: 'Add it' }).click();
-  await expect(dialog.getByRole('textbox', { name: 'Name' })).toHaveAttribute('aria-invalid', 'true');
+  await expect(dialog.getByRole('textbox', { name: 'Name' })).toHaveAttribute(
+    'aria-invalid',
+    'true',
+  );
   await dialog.getByRole('textbox', { name: 'Name' }).fill('Visits');
   await dialog.getByLabel('Code, as it stands in files').fill(code);
   await dialog.getByLabel('Description, shown wherever it is read').fill('Visits to yards.');
@@ -42,7 +54,9 @@ test('a measure of one’s own is defined, typed in by month and day, read in St
   await expect(cell(page, 'Ilse Varga, November 2026')).toHaveText('7');
   await cell(page, 'Ilse Varga, November 2026').click();
   await page.keyboard.press('Enter');
-  await expect(page.getByText('Single days have values here; open the month by days').first()).toBeVisible();
+  await expect(
+    page.getByText('Single days have values here; open the month by days').first(),
+  ).toBeVisible();
   await cell(page, 'Noor Kassem, October 2026').click();
   await page.keyboard.type('many');
   await page.keyboard.type('12');
@@ -52,10 +66,16 @@ test('a measure of one’s own is defined, typed in by month and day, read in St
   await expect(cell(page, 'Deck & rigging, October 2026')).toHaveText('');
 
   await page.goto(`/standing?unit=s-deck&period=FY2027-P08&measure=${code}`);
-  await expect(page.getByRole('heading', { level: 1 })).toContainText('has reached 7 visits in November. It has no target');
+  await expect(page.getByRole('heading', { level: 1 })).toContainText(
+    'has reached 7 visits in November. It has no target',
+  );
 
   await page.goto('/setup/measures');
-  const row = page.getByRole('row').filter({ hasText: 'Visits' }).filter({ hasText: 'summed' }).last();
+  const row = page
+    .getByRole('row')
+    .filter({ hasText: 'Visits' })
+    .filter({ hasText: 'summed' })
+    .last();
   await row.getByRole('button', { name: 'Change…' }).click();
   await dialog.getByLabel('Over a longer period').selectOption('last');
   await dialog.getByRole('button', { name: 'Save' }).click();
@@ -70,9 +90,16 @@ test('a measure of one’s own is defined, typed in by month and day, read in St
 test('activities come from a file, and refusals name line and column', async ({ page }) => {
   await signIn(page, 'marit', '/deals/activities?period=FY2027-P08');
   await page.getByRole('button', { name: 'Import…' }).click();
-  const upload = (text: string) => page.locator('input[type=file]').setInputFiles({ name: 'activities.csv', mimeType: 'text/csv', buffer: Buffer.from(text) });
-  await upload('unit,on,measure,value\nivarga,2026-11-14,calls_made,7\nivarga,2026-11-13,calls_made,x\n');
-  await expect(page.getByRole('region', { name: 'Refused rows' }).getByRole('row').last()).toHaveText(/^3valuexIs not an amount/);
+  const upload = (text: string) =>
+    page
+      .locator('input[type=file]')
+      .setInputFiles({ name: 'activities.csv', mimeType: 'text/csv', buffer: Buffer.from(text) });
+  await upload(
+    'unit,on,measure,value\nivarga,2026-11-14,calls_made,7\nivarga,2026-11-13,calls_made,x\n',
+  );
+  await expect(
+    page.getByRole('region', { name: 'Refused rows' }).getByRole('row').last(),
+  ).toHaveText(/^3valuexIs not an amount/);
   await expect(page.getByRole('button', { name: 'Import all rows' })).toBeDisabled();
   await upload('unit,on,measure,value\nivarga,2026-11-14,calls_made,7\n');
   await page.getByRole('button', { name: 'Import all rows' }).click();
@@ -86,5 +113,7 @@ test('who may not change measures, or type values, is not offered it', async ({ 
   await page.goto('/deals/activities?period=FY2027-P08');
   await cell(page, 'Aoife Halloran, Mon 2 Nov 2026').click();
   await page.keyboard.type('5');
-  await expect(page.getByText('Your role may read values, not type them in.').first()).toBeVisible();
+  await expect(
+    page.getByText('Your role may read values, not type them in.').first(),
+  ).toBeVisible();
 });

@@ -1,10 +1,14 @@
 import { expect, test, type Page } from '@playwright/test';
 import { signIn } from './actions';
 
-const cell = (page: Page, name: string) => page.getByRole('gridcell', { name: new RegExp(`^${name}:`) });
-const valueOf = async (page: Page, name: string) => Number((await cell(page, name).innerText()).replace(/\D/g, ''));
+const cell = (page: Page, name: string) =>
+  page.getByRole('gridcell', { name: new RegExp(`^${name}:`) });
+const valueOf = async (page: Page, name: string) =>
+  Number((await cell(page, name).innerText()).replace(/\D/g, ''));
 
-/** Begins a draft of the year that is open; the name is one nobody has used, also on a second try. */
+/**
+ * Begins a draft of the year that is open; the name is one nobody has used, also on a second try.
+ */
 async function beginDraft(page: Page, name: string): Promise<void> {
   await page.getByRole('button', { name: 'New draft…' }).click();
   await page.getByLabel('Name').fill(`${name} ${Date.now()}`);
@@ -12,14 +16,24 @@ async function beginDraft(page: Page, name: string): Promise<void> {
   await expect(page.getByText('not yet published')).toBeVisible();
 }
 
-async function openInDraft(page: Page, name: string, who: 'marit' | 'admin' = 'marit', path = '/plan?period=FY2027-Q4'): Promise<void> {
+async function openInDraft(
+  page: Page,
+  name: string,
+  who: 'marit' | 'admin' = 'marit',
+  path = '/plan?period=FY2027-Q4',
+): Promise<void> {
   await signIn(page, who, path);
   await beginDraft(page, name);
 }
 
-test('a typed target adds up to quarter, team and branch at once, and undo takes it back', async ({ page }) => {
+test('a typed target adds up to quarter, team and branch at once, and undo takes it back', async ({
+  page,
+}) => {
   await openInDraft(page, 'typing');
-  const [team, quarter] = [await valueOf(page, 'Deck & rigging, January 2027'), await valueOf(page, 'Noor Kassem, Q4 of FY 2027')];
+  const [team, quarter] = [
+    await valueOf(page, 'Deck & rigging, January 2027'),
+    await valueOf(page, 'Noor Kassem, Q4 of FY 2027'),
+  ];
   const before = await valueOf(page, 'Noor Kassem, January 2027');
   await cell(page, 'Noor Kassem, January 2027').click();
   await page.keyboard.type(String(before + 5000));
@@ -53,7 +67,9 @@ test('a block from a spreadsheet is pasted whole, or not at all', async ({ page,
   await expect(page.getByText('“seventy” is not an amount').first()).toBeVisible();
   expect(await valueOf(page, 'Jonas Reik, January 2027')).toBe(before);
   await paste('1\t2\t3\t4\t5');
-  await expect(page.getByText('The block has 5 columns, but only 4 are left from here').first()).toBeVisible();
+  await expect(
+    page.getByText('The block has 5 columns, but only 4 are left from here').first(),
+  ).toBeVisible();
   await paste('70,000\t71,000\t72,000\n60k\t61k\t62000\n');
   await expect.poll(() => valueOf(page, 'Mina Okafor, March 2027')).toBe(62_000);
   expect(await valueOf(page, 'Jonas Reik, Q4 of FY 2027')).toBe(213_000);
@@ -61,7 +77,9 @@ test('a block from a spreadsheet is pasted whole, or not at all', async ({ page,
   await expect.poll(() => valueOf(page, 'Jonas Reik, January 2027')).toBe(before);
 });
 
-test('a selection is changed by a percent, filled with one value, and given a floor and a stretch', async ({ page }) => {
+test('a selection is changed by a percent, filled with one value, and given a floor and a stretch', async ({
+  page,
+}) => {
   await openInDraft(page, 'percent');
   const before = await valueOf(page, 'Ilse Varga, January 2027');
   await cell(page, 'Ilse Varga, January 2027').click();
@@ -80,7 +98,13 @@ test('a selection is changed by a percent, filled with one value, and given a fl
   await page.getByLabel('Floor').fill('60k');
   await page.keyboard.press('Enter');
   await page.getByLabel('Stretch', { exact: true }).fill('75,000');
-  await Promise.all([page.waitForResponse((answer) => answer.url().endsWith('/targets') && answer.request().postData()!.includes('75000.00')), page.keyboard.press('Enter')]);
+  await Promise.all([
+    page.waitForResponse(
+      (answer) =>
+        answer.url().endsWith('/targets') && answer.request().postData()!.includes('75000.00'),
+    ),
+    page.keyboard.press('Enter'),
+  ]);
   await page.reload();
   await cell(page, 'Ilse Varga, January 2027').click();
   await expect(page.getByLabel('Floor')).toHaveValue('60,000');
@@ -93,10 +117,14 @@ test('a zero too many is pointed out', async ({ page }) => {
   await page.keyboard.type('480000');
   await page.keyboard.press('Enter');
   await page.keyboard.press('ArrowUp');
-  await expect(page.getByText(/Is €480,000 meant\? It is \d+ times the period before/)).toBeVisible();
+  await expect(
+    page.getByText(/Is €480,000 meant\? It is \d+ times the period before/),
+  ).toBeVisible();
 });
 
-test('what is unallocated is found and allocated in one step, and taken back in one', async ({ page }) => {
+test('what is unallocated is found and allocated in one step, and taken back in one', async ({
+  page,
+}) => {
   await openInDraft(page, 'rest');
   const own = await valueOf(page, 'Branch target, January 2027');
   const person = await valueOf(page, 'Ilse Varga, January 2027');
@@ -111,7 +139,10 @@ test('what is unallocated is found and allocated in one step, and taken back in 
   await expect(page.getByRole('row', { name: /Unallocated/ })).toContainText('40,000');
 });
 
-test('two managers at one cell: each sees the other, the later one sees both values and nothing is overwritten', async ({ page, browser }) => {
+test('two managers at one cell: each sees the other, the later one sees both values and nothing is overwritten', async ({
+  page,
+  browser,
+}) => {
   await openInDraft(page, 'together', 'admin', '/plan?period=FY2027-Q4&unit=saltmarsh');
   const link = page.url();
   const name = 'Tomas Brandt, March 2027';
@@ -133,13 +164,17 @@ test('two managers at one cell: each sees the other, the later one sees both val
   await cell(other, name).click();
   await other.keyboard.type('77000');
   await other.keyboard.press('Enter');
-  await expect(other.getByText(/Someone changed .*: now 91000\.00, yours was 77000\.00/).first()).toBeVisible();
+  await expect(
+    other.getByText(/Someone changed .*: now 91000\.00, yours was 77000\.00/).first(),
+  ).toBeVisible();
   expect(await valueOf(page, name)).toBe(91_000);
   await other.getByRole('button', { name: 'Use mine' }).click();
   await expect.poll(() => valueOf(page, name)).toBe(77_000);
 });
 
-test('published targets are revised only with a reason, which their history shows', async ({ page }, { retry }) => {
+test('published targets are revised only with a reason, which their history shows', async ({
+  page,
+}, { retry }) => {
   await signIn(page, 'marit', '/plan?period=FY2027-Q4');
   await cell(page, 'Mina Okafor, March 2027').click();
   await page.keyboard.type('9');
@@ -150,7 +185,11 @@ test('published targets are revised only with a reason, which their history show
   await page.keyboard.type(String(115_000 + retry));
   await page.keyboard.press('Enter');
   await page.keyboard.press('ArrowUp');
-  await expect(page.getByRole('region', { name: 'Beside the grid' }).getByText(`(took over two customers ${retry})`)).toBeVisible();
+  await expect(
+    page
+      .getByRole('region', { name: 'Beside the grid' })
+      .getByText(`(took over two customers ${retry})`),
+  ).toBeVisible();
   await page.getByRole('button', { name: 'Done revising' }).click();
   await expect(page.getByRole('button', { name: 'Revise…' })).toBeVisible();
 });
@@ -165,21 +204,30 @@ test('someone who may only read cannot type, and sees no drafts', async ({ page 
   await expect(page.getByRole('menuitem')).toHaveCount(1);
 });
 
-test('a salesperson acknowledges own targets with a remark, and the manager sees it', async ({ page, browser }, { retry }) => {
+test('a salesperson acknowledges own targets with a remark, and the manager sees it', async ({
+  page,
+  browser,
+}, { retry }) => {
   await signIn(page, 'ilse', '/plan?period=FY2027-Q4');
   await expect(page.getByText('read only')).toBeVisible();
   await page.getByLabel('Remark (optional)').fill(`March is tight ${retry}`);
   await page.getByRole('form', { name: 'Your targets' }).getByRole('button').click();
-  await expect(page.getByText(`You have acknowledged them. You wrote: “March is tight ${retry}”`)).toBeVisible();
+  await expect(
+    page.getByText(`You have acknowledged them. You wrote: “March is tight ${retry}”`),
+  ).toBeVisible();
   const manager = await (await browser.newContext()).newPage();
   await signIn(manager, 'marit', '/plan?period=FY2027-Q4');
   await manager.getByRole('button', { name: 'More' }).click();
   await manager.getByRole('menuitem', { name: 'Who has acknowledged…' }).click();
-  await expect(manager.getByRole('row').filter({ hasText: 'Ilse Varga' })).toContainText(`March is tight ${retry}`);
+  await expect(manager.getByRole('row').filter({ hasText: 'Ilse Varga' })).toContainText(
+    `March is tight ${retry}`,
+  );
   await expect(manager.getByRole('row').filter({ hasText: 'Jonas Reik' })).toContainText('not yet');
 });
 
-test("by keyboard alone, from last year's numbers to a published plan for all branches", async ({ page }) => {
+test("by keyboard alone, from last year's numbers to a published plan for all branches", async ({
+  page,
+}) => {
   await signIn(page, 'admin', '/plan?period=FY2028');
   const begun = Date.now();
   await expect(page.getByRole('button', { name: 'No plan yet' })).toBeVisible();
@@ -215,7 +263,12 @@ test("by keyboard alone, from last year's numbers to a published plan for all br
   // The sums agree wherever they are shown.
   expect(await valueOf(page, 'Key accounts, FY 2028')).toBe(total);
   await page.goto('/standing?unit=key&period=FY2028');
-  await expect(page.getByRole('main').getByText(new RegExp(`€${total.toLocaleString('en-GB')}`)).first()).toBeVisible();
+  await expect(
+    page
+      .getByRole('main')
+      .getByText(new RegExp(`€${total.toLocaleString('en-GB')}`))
+      .first(),
+  ).toBeVisible();
 });
 
 /** Moves the focus on, as someone without a mouse would, until it is on the button. */
@@ -229,7 +282,9 @@ async function tabTo(page: Page, name: string): Promise<void> {
   throw new Error(`Tab never reached “${name}”.`);
 }
 
-test('a total is shared out over the months by shares of one’s own, which must add up to 100', async ({ page }) => {
+test('a total is shared out over the months by shares of one’s own, which must add up to 100', async ({
+  page,
+}) => {
   await openInDraft(page, 'shares');
   await page.getByRole('button', { name: 'Share out a total…' }).click();
   const dialog = page.getByRole('dialog');
@@ -239,15 +294,34 @@ test('a total is shared out over the months by shares of one’s own, which must
   await dialog.getByLabel('Share of FY2027-P10').fill('50');
   await dialog.getByLabel('Share of FY2027-P11').fill('30');
   await dialog.getByLabel('Share of FY2027-P12').fill('19');
-  await expect(dialog.getByText('The shares of the periods add up to 99 %, not 100 %.').first()).toBeVisible();
+  await expect(
+    dialog.getByText('The shares of the periods add up to 99 %, not 100 %.').first(),
+  ).toBeVisible();
   await dialog.getByLabel('Share of FY2027-P12').fill('20');
   await dialog.getByLabel('Rounded to').selectOption('1');
   await dialog.getByRole('button', { name: /^Fill \d+ cells$/ }).click();
-  const people = ['Ilse Varga', 'Noor Kassem', 'Rui Falcao', 'Tomas Brandt', 'Jonas Reik', 'Mina Okafor', 'Petra Lind'];
-  await expect.poll(async () => (await Promise.all(people.map((name) => valueOf(page, `${name}, January 2027`)))).reduce((sum, value) => sum + value, 0)).toBe(35_000);
+  const people = [
+    'Ilse Varga',
+    'Noor Kassem',
+    'Rui Falcao',
+    'Tomas Brandt',
+    'Jonas Reik',
+    'Mina Okafor',
+    'Petra Lind',
+  ];
+  await expect
+    .poll(async () =>
+      (await Promise.all(people.map((name) => valueOf(page, `${name}, January 2027`)))).reduce(
+        (sum, value) => sum + value,
+        0,
+      ),
+    )
+    .toBe(35_000);
 });
 
-test('targets are set in another currency at the plan’s fixed rate, and by week', async ({ page }) => {
+test('targets are set in another currency at the plan’s fixed rate, and by week', async ({
+  page,
+}) => {
   await openInDraft(page, 'pounds', 'admin', '/plan?unit=n-deck&period=FY2027-Q4');
   await page.getByRole('button', { name: 'More' }).click();
   await page.getByRole('menuitem', { name: 'Fixed rates…' }).click();
@@ -271,15 +345,23 @@ test('targets are set in another currency at the plan’s fixed rate, and by wee
   await cell(page, 'Daan Mertens, week 2 of 2027, 11–17 Jan 2027').click();
   await page.keyboard.type('12,500');
   await page.keyboard.press('Enter');
-  await expect.poll(() => valueOf(page, 'Daan Mertens, week 2 of 2027, 11–17 Jan 2027')).toBe(12_500);
+  await expect
+    .poll(() => valueOf(page, 'Daan Mertens, week 2 of 2027, 11–17 Jan 2027'))
+    .toBe(12_500);
   await page.keyboard.press('Control+z');
-  await expect.poll(() => valueOf(page, 'Daan Mertens, week 2 of 2027, 11–17 Jan 2027')).not.toBe(12_500);
+  await expect
+    .poll(() => valueOf(page, 'Daan Mertens, week 2 of 2027, 11–17 Jan 2027'))
+    .not.toBe(12_500);
 });
 
-test('a newcomer’s ramp is set in Setup, proposed in Plan and marked in the ranking', async ({ page }) => {
+test('a newcomer’s ramp is set in Setup, proposed in Plan and marked in the ranking', async ({
+  page,
+}) => {
   await signIn(page, 'admin', '/setup/people');
   await page.getByLabel('Find a unit').fill('Kari Larsen');
-  await page.getByRole('button', { name: /Ramp… Kari Larsen|On a ramp… Kari Larsen/ }).press('Enter');
+  await page
+    .getByRole('button', { name: /Ramp… Kari Larsen|On a ramp… Kari Larsen/ })
+    .press('Enter');
   const dialog = page.getByRole('dialog');
   await dialog.getByLabel('First day').fill('2027-01-04');
   await dialog.getByLabel('Percent of each month').fill('0, fifty');
@@ -298,12 +380,15 @@ test('a newcomer’s ramp is set in Setup, proposed in Plan and marked in the ra
   await expect(page.getByRole('row').filter({ hasText: 'Kari Larsen' })).toContainText('ramp');
 });
 
-
-test('what was typed while the server was away is saved when the plan is opened again', async ({ page }) => {
+test('what was typed while the server was away is saved when the plan is opened again', async ({
+  page,
+}) => {
   await openInDraft(page, 'away');
   const name = 'Noor Kassem, February 2027';
   const before = await valueOf(page, name);
-  await page.route('**/api/v1/targets', (route) => (route.request().method() === 'PUT' ? route.abort() : route.fallback()));
+  await page.route('**/api/v1/targets', (route) =>
+    route.request().method() === 'PUT' ? route.abort() : route.fallback(),
+  );
   await cell(page, name).click();
   await page.keyboard.type(String(before + 4_000));
   await page.keyboard.press('Enter');
@@ -312,6 +397,8 @@ test('what was typed while the server was away is saved when the plan is opened 
   await page.route('**/api/v1/targets', (route) => route.abort());
   await page.reload();
   await page.unroute('**/api/v1/targets');
-  await expect(page.getByText('A target typed before the page was closed is saved now.').first()).toBeVisible();
+  await expect(
+    page.getByText('A target typed before the page was closed is saved now.').first(),
+  ).toBeVisible();
   await expect.poll(() => valueOf(page, name)).toBe(before + 4_000);
 });

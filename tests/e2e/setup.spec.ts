@@ -4,19 +4,63 @@ import { signIn } from './actions';
 import { EMPTY_PORT } from './ports';
 
 const VIEWS = [
-  '/standing?unit=saltmarsh', '/standing', '/standing/parts?unit=saltmarsh', '/standing/parts?period=FY2027&added=up', '/standing/scorecard', '/standing/pairs',
-  '/standing/ahead?unit=saltmarsh', '/profile?unit=ivarga', '/profile?unit=saltmarsh', '/ladder?unit=saltmarsh', '/ladder?by=growth&level=team', '/setup/status',
-  '/setup/boards', '/plan?unit=saltmarsh&period=FY2027-Q3', '/plan?unit=saltmarsh&period=FY2027-P08&by=days', '/plan?unit=northgate&period=FY2027-Q3&by=weeks&in=GBP',
-  '/standing?measure=days_to_close', '/deals/activities?unit=saltmarsh&measure=calls_made', '/deals?unit=saltmarsh', '/deals?unit=saltmarsh&by=product',
-  '/deals/pipeline?unit=saltmarsh', '/deals/customers', '/deals/customers/1', '/deals/care', '/deals/changes', '/deals?import=made', '/deals?book=new',
-  '/deals?import=deals', '/setup', '/setup/people', '/setup/measures', '/setup/lists', '/setup/rates', '/setup/feeds', '/setup/files', '/setup/access',
+  '/standing?unit=saltmarsh',
+  '/standing',
+  '/standing/parts?unit=saltmarsh',
+  '/standing/parts?period=FY2027&added=up',
+  '/standing/scorecard',
+  '/standing/pairs',
+  '/standing/ahead?unit=saltmarsh',
+  '/profile?unit=ivarga',
+  '/profile?unit=saltmarsh',
+  '/ladder?unit=saltmarsh',
+  '/ladder?by=growth&level=team',
+  '/setup/status',
+  '/setup/boards',
+  '/plan?unit=saltmarsh&period=FY2027-Q3',
+  '/plan?unit=saltmarsh&period=FY2027-P08&by=days',
+  '/plan?unit=northgate&period=FY2027-Q3&by=weeks&in=GBP',
+  '/standing?measure=days_to_close',
+  '/deals/activities?unit=saltmarsh&measure=calls_made',
+  '/deals?unit=saltmarsh',
+  '/deals?unit=saltmarsh&by=product',
+  '/deals/pipeline?unit=saltmarsh',
+  '/deals/customers',
+  '/deals/customers/1',
+  '/deals/care',
+  '/deals/changes',
+  '/deals?import=made',
+  '/deals?book=new',
+  '/deals?import=deals',
+  '/setup',
+  '/setup/people',
+  '/setup/measures',
+  '/setup/lists',
+  '/setup/rates',
+  '/setup/feeds',
+  '/setup/files',
+  '/setup/access',
 ];
 
 /** Runs axe over the page as it stands; only some rules of it where they are named. */
 async function findViolations(page: Page, rules: readonly string[] | null): Promise<string[]> {
   return page.evaluate(async (only) => {
-    const { violations } = await (window as unknown as { axe: { run(options: object): Promise<{ violations: { id: string; nodes: { html: string; failureSummary?: string }[] }[] }> } }).axe.run(only ? { runOnly: only } : {});
-    return violations.map((each) => `${each.id}: ${each.nodes.map((node) => `${node.html.slice(0, 160)} ${node.failureSummary ?? ''}`).slice(0, 3).join(' | ')}`);
+    const { violations } = await (
+      window as unknown as {
+        axe: {
+          run(options: object): Promise<{
+            violations: { id: string; nodes: { html: string; failureSummary?: string }[] }[];
+          }>;
+        };
+      }
+    ).axe.run(only ? { runOnly: only } : {});
+    return violations.map(
+      (each) =>
+        `${each.id}: ${each.nodes
+          .map((node) => `${node.html.slice(0, 160)} ${node.failureSummary ?? ''}`)
+          .slice(0, 3)
+          .join(' | ')}`,
+    );
   }, rules);
 }
 
@@ -39,29 +83,49 @@ test('axe finds nothing on any view, in both themes', async ({ page }) => {
   await signIn(page, 'admin');
   for (const path of VIEWS) {
     await page.goto(path);
-    await expect(page.getByRole('tree', { name: 'Units', includeHidden: true }).getByRole('treeitem', { includeHidden: true }).first()).toBeAttached();
+    await expect(
+      page
+        .getByRole('tree', { name: 'Units', includeHidden: true })
+        .getByRole('treeitem', { includeHidden: true })
+        .first(),
+    ).toBeAttached();
     await expect(page.getByRole('status').filter({ hasText: 'Loading' })).toHaveCount(0);
     await expectAccessible(page);
   }
 });
 
-test('a script signs in with a token that is shown once and can be revoked', async ({ page, playwright, baseURL }) => {
+test('a script signs in with a token that is shown once and can be revoked', async ({
+  page,
+  playwright,
+  baseURL,
+}) => {
   await signIn(page, 'marit', '/setup/access');
   await page.getByLabel('New token for').fill('nightly report');
   await page.getByRole('button', { name: 'Make a token' }).click();
   const secret = await page.getByLabel('The new token').inputValue();
-  const script = await playwright.request.newContext({ baseURL, extraHTTPHeaders: { authorization: `Bearer ${secret}` } });
+  const script = await playwright.request.newContext({
+    baseURL,
+    extraHTTPHeaders: { authorization: `Bearer ${secret}` },
+  });
   const answer = await script.get('/api/v1/attainment?unit=saltmarsh&period=FY2027-P08');
   expect((await answer.json()).unit.code).toBe('saltmarsh');
-  expect((await script.get('/api/v1/attainment?unit=northgate&period=FY2027-P08')).status()).toBe(404);
+  expect((await script.get('/api/v1/attainment?unit=northgate&period=FY2027-P08')).status()).toBe(
+    404,
+  );
   await page.reload();
   await expect(page.getByText(secret)).toHaveCount(0);
-  await page.getByRole('listitem').filter({ hasText: 'nightly report' }).getByRole('button', { name: 'Revoke' }).click();
+  await page
+    .getByRole('listitem')
+    .filter({ hasText: 'nightly report' })
+    .getByRole('button', { name: 'Revoke' })
+    .click();
   await expect(page.getByText('You have none.')).toBeVisible();
   expect((await script.get('/api/v1/session')).status()).toBe(401);
 });
 
-test('a person is moved from a day on by keyboard, after what it means is said, and leaves', async ({ page }, { retry }) => {
+test('a person is moved from a day on by keyboard, after what it means is said, and leaves', async ({
+  page,
+}, { retry }) => {
   await signIn(page, 'admin', '/setup/people');
   await page.getByLabel('Find a unit').fill('Emil Vos');
   await page.getByRole('button', { name: 'Move… Emil Vos' }).press('Enter');
@@ -75,10 +139,14 @@ test('a person is moved from a day on by keyboard, after what it means is said, 
   await expect(dialog.getByText(/in the new place from then on|No booked deal/)).toBeVisible();
   await dialog.getByRole('button', { name: 'Move', exact: true }).press('Enter');
   await expect(page.getByText('Emil Vos is moved.').first()).toBeVisible();
-  await expect(page.getByRole('row').filter({ hasText: 'Emil Vos' })).toContainText('from 2026-11-0');
+  await expect(page.getByRole('row').filter({ hasText: 'Emil Vos' })).toContainText(
+    'from 2026-11-0',
+  );
 });
 
-test('the first run creates company, calendar, administrator and units; then people can be added and deals booked', async ({ page }) => {
+test('the first run creates company, calendar, administrator and units; then people can be added and deals booked', async ({
+  page,
+}) => {
   await page.goto(`http://localhost:${EMPTY_PORT}/`);
   await expect(page.getByRole('heading', { name: 'Set up Iron Ladder' })).toBeVisible();
   await page.getByLabel('Name', { exact: true }).fill('Pine Harbour');
@@ -103,7 +171,9 @@ test('the first run creates company, calendar, administrator and units; then peo
   await page.getByRole('button', { name: 'Add', exact: true }).click();
   await expect(page.getByRole('treeitem', { name: /Bo Lind/ })).toBeVisible();
   await page.goto(`http://localhost:${EMPTY_PORT}/standing?unit=blind`);
-  await expect(page.getByRole('heading', { level: 1 })).toContainText('They have no target for this period');
+  await expect(page.getByRole('heading', { level: 1 })).toContainText(
+    'They have no target for this period',
+  );
 });
 
 test('a rate is corrected after what it restates is said', async ({ page }, { retry }) => {
@@ -118,5 +188,7 @@ test('a rate is corrected after what it restates is said', async ({ page }, { re
   await expect(page.getByText(/^\d+ deals are restated; won revenue changes by \+€/)).toBeVisible();
   await page.getByRole('button', { name: 'Keep the rate' }).click();
   await expect(page.getByText(/The rate is kept; \d+ deals are restated/).first()).toBeVisible();
-  await expect(page.getByRole('list', { name: 'Rates' })).toContainText(retry === 0 ? 'from 2024-10-01 1.2' : 'from 2024-10-01 1.3');
+  await expect(page.getByRole('list', { name: 'Rates' })).toContainText(
+    retry === 0 ? 'from 2024-10-01 1.2' : 'from 2024-10-01 1.3',
+  );
 });

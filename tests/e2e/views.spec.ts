@@ -4,25 +4,46 @@ import { fillDeal, readAmount, signIn } from './actions';
 
 test('a month is seen day by day, added up, and its numbers leave as files', async ({ page }) => {
   await signIn(page, 'marit', '/standing/parts');
-  await expect(page.getByRole('heading', { level: 1 })).toContainText(/of 13 working days of November 2026 so far/);
-  await expect(page.getByRole('link', { name: /1 Nov 2026: .*closed|Sun 1 Nov 2026/ }).first()).toBeVisible();
-  await page.getByRole('group', { name: 'Cut into' }).getByRole('button', { name: 'Weeks' }).click();
-  await page.getByRole('group', { name: 'Shown as' }).getByRole('button', { name: 'Cumulative' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText(
+    /of 13 working days of November 2026 so far/,
+  );
+  await expect(
+    page.getByRole('link', { name: /1 Nov 2026: .*closed|Sun 1 Nov 2026/ }).first(),
+  ).toBeVisible();
+  await page
+    .getByRole('group', { name: 'Cut into' })
+    .getByRole('button', { name: 'Weeks' })
+    .click();
+  await page
+    .getByRole('group', { name: 'Shown as' })
+    .getByRole('button', { name: 'Cumulative' })
+    .click();
   await expect(page).toHaveURL(/by=week&added=up/);
   await page.getByRole('button', { name: 'Show as table' }).click();
   await expect(page.getByRole('region', { name: /as table/ }).getByRole('row')).toHaveCount(7);
   await page.getByRole('button', { name: /^Save Revenue by week/ }).click();
-  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('menuitem', { name: 'Numbers (CSV)' }).click()]);
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('menuitem', { name: 'Numbers (CSV)' }).click(),
+  ]);
   expect(readFileSync(await download.path(), 'utf8').split('\r\n')).toHaveLength(7);
   await page.getByRole('button', { name: 'Show the picture' }).click();
-  for (const [name, begins] of [['Picture (SVG)', '<svg'], ['Picture (PNG)', '\u0089PNG']] as const) {
+  for (const [name, begins] of [
+    ['Picture (SVG)', '<svg'],
+    ['Picture (PNG)', '\u0089PNG'],
+  ] as const) {
     await page.getByRole('button', { name: /^Save Revenue by week/ }).click();
-    const [picture] = await Promise.all([page.waitForEvent('download'), page.getByRole('menuitem', { name }).click()]);
+    const [picture] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('menuitem', { name }).click(),
+    ]);
     expect(readFileSync(await picture.path(), 'latin1').startsWith(begins)).toBe(true);
   }
 });
 
-test('a scorecard shows chosen measures, each figure opens to the deals that add up to it', async ({ page }) => {
+test('a scorecard shows chosen measures, each figure opens to the deals that add up to it', async ({
+  page,
+}) => {
   await signIn(page, 'marit', '/standing/scorecard');
   const card = page.getByRole('region', { name: 'Scorecard' });
   await expect(card.getByRole('row')).toHaveCount(9);
@@ -31,21 +52,32 @@ test('a scorecard shows chosen measures, each figure opens to the deals that add
   await page.keyboard.press('Escape');
   await expect(page).toHaveURL(/measures=revenue/);
   await expect(card.getByRole('row')).toHaveCount(8);
-  const booked = card.getByRole('row', { name: /^Revenue/ }).getByRole('button').first();
+  const booked = card
+    .getByRole('row', { name: /^Revenue/ })
+    .getByRole('button')
+    .first();
   const shown = readAmount(await booked.innerText());
   await booked.click();
   const made = page.getByRole('dialog');
   await expect(made.getByText(/attainment = revenue \/ target/)).toBeVisible();
   await expect(made.getByRole('region', { name: 'Status' })).toContainText('by the standard rule');
   await expect(made.getByRole('row', { name: /^All/ })).toBeVisible();
-  expect(Math.round(readAmount(await made.getByRole('row', { name: /^All/ }).getByRole('cell').last().innerText()))).toBe(shown);
+  expect(
+    Math.round(
+      readAmount(
+        await made.getByRole('row', { name: /^All/ }).getByRole('cell').last().innerText(),
+      ),
+    ),
+  ).toBe(shown);
   await made.getByRole('link', { name: 'See them in Deals' }).click();
   await expect(page).toHaveURL(/\/deals\?.*status=won/);
 });
 
 test('two measures of all branches stand beside each other', async ({ page }) => {
   await signIn(page, 'admin', '/standing/pairs?unit=harrow-tide');
-  await expect(page.getByRole('heading', { level: 1 })).toContainText('on pace in gross margin but not in revenue');
+  await expect(page.getByRole('heading', { level: 1 })).toContainText(
+    'on pace in gross margin but not in revenue',
+  );
   const table = page.getByRole('table', { name: 'Revenue beside Gross margin' });
   await expect(table.getByRole('row')).toHaveCount(5);
   await table.getByRole('row').nth(1).focus();
@@ -56,20 +88,31 @@ test('two measures of all branches stand beside each other', async ({ page }) =>
   await expect(page).toHaveURL(/\/profile\?.*unit=northgate/);
 });
 
-test('the year ahead says what was made, what runs with its odds, and what it takes', async ({ page }) => {
+test('the year ahead says what was made, what runs with its odds, and what it takes', async ({
+  page,
+}) => {
   await signIn(page, 'marit', '/standing/ahead');
-  await expect(page.getByRole('list', { name: 'Months of FY 2027' }).getByRole('listitem')).toHaveCount(12);
-  await expect(page.getByRole('heading', { level: 1 })).toContainText(/November 2026 is expected to reach \d+% of target, odds/);
+  await expect(
+    page.getByRole('list', { name: 'Months of FY 2027' }).getByRole('listitem'),
+  ).toHaveCount(12);
+  await expect(page.getByRole('heading', { level: 1 })).toContainText(
+    /November 2026 is expected to reach \d+% of target, odds/,
+  );
   await expect(page.getByText(/on each of 8 working days, or \d+ average deals/)).toBeVisible();
   await page.getByRole('button', { name: /^Dec/ }).last().click();
   await expect(page).toHaveURL(/period=FY2027-P09/);
-  await expect(page.getByRole('heading', { level: 2, name: /What it takes.*December 2026/ })).toBeVisible();
+  await expect(
+    page.getByRole('heading', { level: 2, name: /What it takes.*December 2026/ }),
+  ).toBeVisible();
 });
 
 test('a standing is printed on one page, with what its words mean', async ({ page }) => {
   await signIn(page);
   await page.getByRole('button', { name: 'Print or save' }).click();
-  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'One page (PDF)' }).click()]);
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'One page (PDF)' }).click(),
+  ]);
   expect(download.suggestedFilename()).toBe('standing saltmarsh FY2027-P08 revenue.pdf');
   const content = readFileSync(await download.path(), 'latin1');
   expect(content.startsWith('%PDF-')).toBe(true);
@@ -78,7 +121,10 @@ test('a standing is printed on one page, with what its words mean', async ({ pag
   expect(content).not.toContain('/Subtype /Image');
 });
 
-test('a wall board needs no sign-in, shows a booked deal by itself, says when it is cut off, and can be withdrawn', async ({ page, browser }) => {
+test('a wall board needs no sign-in, shows a booked deal by itself, says when it is cut off, and can be withdrawn', async ({
+  page,
+  browser,
+}) => {
   await signIn(page, 'marit', '/setup/boards');
   await page.getByLabel('Name of the new board').fill('Hall');
   await page.getByRole('checkbox', { name: 'Saltmarsh branch', exact: true }).check();
@@ -88,7 +134,9 @@ test('a wall board needs no sign-in, shows a booked deal by itself, says when it
   const wall = await context.newPage();
   await wall.goto(link);
   await expect(wall.getByRole('heading', { level: 1 })).toHaveText('Saltmarsh branch');
-  await expect(wall.getByRole('region', { name: 'Ladder of Saltmarsh branch' }).getByRole('img')).not.toHaveCount(0);
+  await expect(
+    wall.getByRole('region', { name: 'Ladder of Saltmarsh branch' }).getByRole('img'),
+  ).not.toHaveCount(0);
   await page.goto('/deals?book=new');
   await fillDeal(page, '1234.56', 'Wall Yard');
   await page.getByRole('dialog').getByRole('button', { name: 'Book', exact: true }).click();
@@ -105,7 +153,9 @@ test('a wall board needs no sign-in, shows a booked deal by itself, says when it
   await expect(wall.getByRole('status')).toContainText('newest deal recorded');
   await page.goto('/setup/boards');
   await page.getByRole('button', { name: 'Withdraw Hall' }).click();
-  await expect(wall.getByRole('heading', { name: 'This board is not shown any more' })).toBeVisible();
+  await expect(
+    wall.getByRole('heading', { name: 'This board is not shown any more' }),
+  ).toBeVisible();
   await context.close();
 });
 
@@ -118,8 +168,12 @@ test.describe('on a phone', () => {
     for (const path of ['/profile', '/standing']) {
       await page.goto(path);
       await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
-      expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
-      await expect.poll(() => page.locator('main').evaluate((main) => main.scrollWidth - main.clientWidth)).toBeLessThanOrEqual(0);
+      expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(
+        390,
+      );
+      await expect
+        .poll(() => page.locator('main').evaluate((main) => main.scrollWidth - main.clientWidth))
+        .toBeLessThanOrEqual(0);
     }
     await page.getByRole('button', { name: 'Whose numbers' }).tap();
     await page.getByRole('treeitem', { name: /Ilse Varga/ }).tap();
@@ -133,8 +187,13 @@ test.describe('on a phone', () => {
 test('an address that makes no sense says what is wrong and how to go on', async ({ page }) => {
   await signIn(page);
   for (const [path, words] of [
-    ['/standing/parts?unit=saltmarsh&period=FY2027&by=day', 'cannot be cut like this'], ['/standing/scorecard?measures=luck', 'No such measure'], ['/standing/pairs?with=luck', 'No such measure'], ['/standing/ahead?unit=nobody', 'No such unit'],
-    ['/profile?unit=northgate', 'No such unit'], ['/ladder?period=FY2027-P09..FY2027-P02', 'No such period'], ['/standing/parts?period=2026-99', 'No such period'],
+    ['/standing/parts?unit=saltmarsh&period=FY2027&by=day', 'cannot be cut like this'],
+    ['/standing/scorecard?measures=luck', 'No such measure'],
+    ['/standing/pairs?with=luck', 'No such measure'],
+    ['/standing/ahead?unit=nobody', 'No such unit'],
+    ['/profile?unit=northgate', 'No such unit'],
+    ['/ladder?period=FY2027-P09..FY2027-P02', 'No such period'],
+    ['/standing/parts?period=2026-99', 'No such period'],
   ] as const) {
     await page.goto(path);
     await expect(page.getByRole('alert').first()).toContainText(words);
@@ -146,7 +205,9 @@ test('an address that makes no sense says what is wrong and how to go on', async
   await expect(page.getByRole('heading', { level: 1 })).toContainText('FY 1950');
 });
 
-test('who is behind, by how much and what it takes is found by keyboard alone', async ({ page }) => {
+test('who is behind, by how much and what it takes is found by keyboard alone', async ({
+  page,
+}) => {
   await signIn(page);
   const headline = page.getByRole('main').getByRole('heading', { level: 1 });
   await expect(headline).toContainText('Saltmarsh');
@@ -168,8 +229,15 @@ test('who is behind, by how much and what it takes is found by keyboard alone', 
   await expect(page.getByRole('dialog')).toHaveCount(0);
   await expect(page).toHaveURL(/unit=s-engines/);
   // Each way to look at it is a link that Enter follows, and the place stays.
-  for (const [tab, path] of [['Day by day', 'standing/parts'], ['Scorecard', 'standing/scorecard'], ['Compare measures', 'standing/pairs'], ['Year ahead', 'standing/ahead']] as const) {
-    const link = page.getByRole('navigation', { name: 'Standing' }).getByRole('link', { name: tab });
+  for (const [tab, path] of [
+    ['Day by day', 'standing/parts'],
+    ['Scorecard', 'standing/scorecard'],
+    ['Compare measures', 'standing/pairs'],
+    ['Year ahead', 'standing/ahead'],
+  ] as const) {
+    const link = page
+      .getByRole('navigation', { name: 'Standing' })
+      .getByRole('link', { name: tab });
     await link.focus();
     await page.keyboard.press('Enter');
     await expect(page).toHaveURL(new RegExp(`/${path}\\?.*unit=s-engines`));
@@ -178,7 +246,10 @@ test('who is behind, by how much and what it takes is found by keyboard alone', 
   // What it takes stands there in words.
   await expect(page.getByRole('heading', { level: 2, name: /^What it takes/ })).toBeVisible();
   // The ladder: ranked otherwise by keyboard, and a name opened from the table.
-  await page.getByRole('navigation', { name: 'Views' }).getByRole('link', { name: 'Ladder' }).focus();
+  await page
+    .getByRole('navigation', { name: 'Views' })
+    .getByRole('link', { name: 'Ladder' })
+    .focus();
   await page.keyboard.press('Enter');
   await page.getByRole('group', { name: 'Ranked by' }).getByRole('button', { name: 'Gap' }).focus();
   await page.keyboard.press('Space');
@@ -192,9 +263,13 @@ test('who is behind, by how much and what it takes is found by keyboard alone', 
   await expect(ranking).toBeVisible();
 });
 
-test('the page comes with a policy whose nonce is its own each time, and breaks none of it', async ({ page }) => {
+test('the page comes with a policy whose nonce is its own each time, and breaks none of it', async ({
+  page,
+}) => {
   const complaints: string[] = [];
-  page.on('console', (message) => { if (message.type() === 'error') complaints.push(message.text()); });
+  page.on('console', (message) => {
+    if (message.type() === 'error') complaints.push(message.text());
+  });
   const nonces: string[] = [];
   for (let i = 0; i < 2; i++) {
     const answer = await page.goto('/sign-in');

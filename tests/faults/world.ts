@@ -30,7 +30,12 @@ export class World {
     this.cluster = await startCluster(this.directory);
     await ensureDatabase(this.cluster, DATABASE);
     for (let at = 0; at < servers; at++) {
-      this.servers.push({ port: await findFreePort(), process: null as never, cookie: '', csrf: '' });
+      this.servers.push({
+        port: await findFreePort(),
+        process: null as never,
+        cookie: '',
+        csrf: '',
+      });
       await this.startServer(at);
       if (at === 0) await this.createCompany();
     }
@@ -51,10 +56,17 @@ export class World {
     const server = this.servers[at]!;
     server.process = spawn(process.execPath, ['--enable-source-maps', 'dist/server/main.js'], {
       stdio: ['ignore', 'ignore', 'pipe'],
-      env: { ...process.env, DATABASE_URL: this.cluster.url(DATABASE, 'server'), DATABASE_OWNER_URL: this.cluster.url(DATABASE, 'owner'), PORT: String(server.port), IRON_LADDER_TODAY: TODAY },
+      env: {
+        ...process.env,
+        DATABASE_URL: this.cluster.url(DATABASE, 'server'),
+        DATABASE_OWNER_URL: this.cluster.url(DATABASE, 'owner'),
+        PORT: String(server.port),
+        IRON_LADDER_TODAY: TODAY,
+      },
     });
     server.process.stderr!.on('data', (chunk: Buffer) => {
-      for (const line of chunk.toString().split('\n')) if (line.includes('"requestId"')) this.faults.push(line.slice(0, 600));
+      for (const line of chunk.toString().split('\n'))
+        if (line.includes('"requestId"')) this.faults.push(line.slice(0, 600));
     });
     await this.untilHealthy(at);
   }
@@ -62,7 +74,9 @@ export class World {
   async untilHealthy(at: number): Promise<void> {
     const end = Date.now() + UP_WITHIN_MS;
     while (Date.now() < end) {
-      const answer = await fetch(`http://127.0.0.1:${this.servers[at]!.port}/api/health`).catch(() => null);
+      const answer = await fetch(`http://127.0.0.1:${this.servers[at]!.port}/api/health`).catch(
+        () => null,
+      );
       if (answer?.status === 200) return;
       await sleep(100);
     }
@@ -79,7 +93,9 @@ export class World {
 
   /** Ends the database as a failing machine would, and starts it again on its port. */
   async killDatabase(): Promise<void> {
-    const pid = Number(readFileSync(`${this.directory}/postgres/postmaster.pid`, 'utf8').split('\n')[0]);
+    const pid = Number(
+      readFileSync(`${this.directory}/postgres/postmaster.pid`, 'utf8').split('\n')[0],
+    );
     process.kill(pid, 'SIGKILL');
     await sleep(300);
     for (let tries = 0; ; tries++) {
@@ -96,27 +112,48 @@ export class World {
 
   /** Lets the database stand still, with all of its connections open, or go on. */
   holdDatabase(signal: 'SIGSTOP' | 'SIGCONT'): void {
-    const postmaster = readFileSync(`${this.directory}/postgres/postmaster.pid`, 'utf8').split('\n')[0]!;
+    const postmaster = readFileSync(`${this.directory}/postgres/postmaster.pid`, 'utf8').split(
+      '\n',
+    )[0]!;
     const backends = execFileSync('pgrep', ['-P', postmaster]).toString().trim().split('\n');
     for (const pid of [postmaster, ...backends]) process.kill(Number(pid), signal);
   }
 
   /** How a server says it is; 0 where it says nothing. */
   async healthOf(at: number): Promise<number> {
-    return fetch(`http://127.0.0.1:${this.servers[at]!.port}/api/health`, { signal: AbortSignal.timeout(4_000) }).then((answer) => answer.status, () => 0);
+    return fetch(`http://127.0.0.1:${this.servers[at]!.port}/api/health`, {
+      signal: AbortSignal.timeout(4_000),
+    }).then(
+      (answer) => answer.status,
+      () => 0,
+    );
   }
 
   /** Asks a server; status 0 where nothing came back. */
-  async ask(at: number, method: string, path: string, body?: unknown, headers: Record<string, string> = {}): Promise<Answer> {
+  async ask(
+    at: number,
+    method: string,
+    path: string,
+    body?: unknown,
+    headers: Record<string, string> = {},
+  ): Promise<Answer> {
     const server = this.servers[at]!;
     const isText = typeof body === 'string';
     try {
       const answer = await fetch(`http://127.0.0.1:${server.port}/api/v1${path}`, {
-        method, signal: AbortSignal.timeout(60_000),
-        headers: { cookie: server.cookie, 'x-csrf': server.csrf, ...(body === undefined ? {} : { 'content-type': isText ? 'text/csv' : 'application/json' }), ...headers },
+        method,
+        signal: AbortSignal.timeout(60_000),
+        headers: {
+          cookie: server.cookie,
+          'x-csrf': server.csrf,
+          ...(body === undefined
+            ? {}
+            : { 'content-type': isText ? 'text/csv' : 'application/json' }),
+          ...headers,
+        },
         ...(body === undefined ? {} : { body: isText ? body : JSON.stringify(body) }),
       });
-      const parsed = await answer.json().catch(() => ({})) as Record<string, unknown>;
+      const parsed = (await answer.json().catch(() => ({}))) as Record<string, unknown>;
       return { status: answer.status, code: String(parsed['code'] ?? ''), body: parsed };
     } catch {
       return { status: 0, code: 'noAnswer', body: {} };
@@ -125,8 +162,14 @@ export class World {
 
   private async createCompany(): Promise<void> {
     const made = await this.ask(0, 'POST', '/first-run', {
-      company: 'Harrow & Tide', currency: 'EUR', timeZone: 'Europe/London', calendar: { kind: 'month', firstMonth: 4, yearLabel: 'ends' }, weekdays: [1, 2, 3, 4, 5],
-      administrator: { name: 'Mara Okoye', email: 'mara@example.com', password: PASSWORD }, branches: [], unitsCsv: UNITS_CSV,
+      company: 'Harrow & Tide',
+      currency: 'EUR',
+      timeZone: 'Europe/London',
+      calendar: { kind: 'month', firstMonth: 4, yearLabel: 'ends' },
+      weekdays: [1, 2, 3, 4, 5],
+      administrator: { name: 'Mara Okoye', email: 'mara@example.com', password: PASSWORD },
+      branches: [],
+      unitsCsv: UNITS_CSV,
     });
     if (made.status !== 201) throw new Error(JSON.stringify(made));
   }
@@ -134,8 +177,14 @@ export class World {
   /** Signs in at a server, and stays so through its deaths: sessions are in the database. */
   async signIn(at: number): Promise<void> {
     const server = this.servers[at]!;
-    const answer = await fetch(`http://127.0.0.1:${server.port}/api/v1/session`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ email: 'mara@example.com', password: PASSWORD }) });
-    server.cookie = (answer.headers.getSetCookie().find((each) => each.startsWith('iron_ladder=')) ?? '').split(';')[0]!;
+    const answer = await fetch(`http://127.0.0.1:${server.port}/api/v1/session`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ email: 'mara@example.com', password: PASSWORD }),
+    });
+    server.cookie = (
+      answer.headers.getSetCookie().find((each) => each.startsWith('iron_ladder=')) ?? ''
+    ).split(';')[0]!;
     server.csrf = ((await answer.json()) as { csrf: string }).csrf;
   }
 }

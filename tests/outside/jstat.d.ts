@@ -1,4 +1,6 @@
 declare module 'jstat' {
-  const jstat: { binomial: { cdf(successes: number, trials: number, probability: number): number } };
+  const jstat: {
+    binomial: { cdf(successes: number, trials: number, probability: number): number };
+  };
   export default jstat;
 }

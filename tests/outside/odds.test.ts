@@ -4,9 +4,17 @@ import { oddsOf } from '#core/forecast/odds';
 
 describe('the odds of equal deals', () => {
   it('are the binomial distribution of a statistics library (jStat)', () => {
-    for (const [count, probability, wanted] of [[30, 0.4, 12], [30, 0.15, 3], [17, 0.85, 15], [1, 0.5, 1]] as const) {
+    for (const [count, probability, wanted] of [
+      [30, 0.4, 12],
+      [30, 0.15, 3],
+      [17, 0.85, 15],
+      [1, 0.5, 1],
+    ] as const) {
       const chances = Array.from({ length: count }, () => ({ amount: 100_00, probability }));
-      expect(oddsOf(wanted * 100_00, chances).odds).toBeCloseTo(1 - jstat.binomial.cdf(wanted - 1, count, probability), 10);
+      expect(oddsOf(wanted * 100_00, chances).odds).toBeCloseTo(
+        1 - jstat.binomial.cdf(wanted - 1, count, probability),
+        10,
+      );
     }
   });
 
@@ -16,6 +24,8 @@ describe('the odds of equal deals', () => {
     const exact = 1 - jstat.binomial.cdf(79, 200, 0.4);
     expect(drawn).toEqual(oddsOf(80 * 500, chances));
     expect(drawn.method).toBe('simulated');
-    expect(Math.abs(drawn.odds - exact)).toBeLessThan(3 * Math.sqrt((exact * (1 - exact)) / 20_000));
+    expect(Math.abs(drawn.odds - exact)).toBeLessThan(
+      3 * Math.sqrt((exact * (1 - exact)) / 20_000),
+    );
   });
 });

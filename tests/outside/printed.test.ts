@@ -10,40 +10,76 @@ import { writeStandingWorkbook } from '#server/print/standingTable';
 import { openSvg } from '#server/print/svgPaper';
 import { viewStanding } from '#server/attainment/service';
 
-/** Files of a standing read by programs that had no part in writing them: pdf.js, pngjs and SheetJS. */
+/**
+ * Files of a standing read by programs that had no part in writing them: pdf.js, pngjs and SheetJS.
+ */
 const dataset = buildSampleDataset({
-  asOf: '2026-11-18', booked: [{ salespersonId: 11, amount: 39_618_050, on: '2026-11-02' }, { salespersonId: 12, amount: 12_000_00, on: '2026-11-03' }, { salespersonId: 13, amount: -500_00, on: '2026-11-04' }],
+  asOf: '2026-11-18',
+  booked: [
+    { salespersonId: 11, amount: 39_618_050, on: '2026-11-02' },
+    { salespersonId: 12, amount: 12_000_00, on: '2026-11-03' },
+    { salespersonId: 13, amount: -500_00, on: '2026-11-04' },
+  ],
   targets: [11, 12, 13].map((unitId) => ({ unitId, periodId: 'FY2027-P08', target: 48_000_000 })),
 });
-const view = viewStanding({ dataset, isWhole: true } as Scope, dataset.tree.find(2)!, dataset.calendar.parse('FY2027-P08')!, 'revenue', dataset.sums.newestDay);
+const view = viewStanding(
+  { dataset, isWhole: true } as Scope,
+  dataset.tree.find(2)!,
+  dataset.calendar.parse('FY2027-P08')!,
+  'revenue',
+  dataset.sums.newestDay,
+);
 const sentence = view.sentence.map((part) => part.text).join('');
 
 describe('the PDF, read by pdf.js', () => {
   let document: Awaited<ReturnType<typeof getDocument>['promise']>;
   beforeAll(async () => {
-    const pdf = openPdf(PAGE.width, PAGE.height, { title: 'Saltmarsh, November 2026', author: 'Marit', made: new Date('2026-11-18T00:00:00Z') });
+    const pdf = openPdf(PAGE.width, PAGE.height, {
+      title: 'Saltmarsh, November 2026',
+      author: 'Marit',
+      made: new Date('2026-11-18T00:00:00Z'),
+    });
     drawStanding(pdf, view);
-    document = await getDocument({ data: new Uint8Array(await pdf.finish()), verbosity: 0 }).promise;
+    document = await getDocument({ data: new Uint8Array(await pdf.finish()), verbosity: 0 })
+      .promise;
   });
 
   it('has one page of A4, its title and its language', async () => {
     expect(document.numPages).toBe(1);
     expect((await document.getPage(1)).view).toEqual([0, 0, PAGE.width, PAGE.height]);
-    expect((await document.getMetadata()).info).toMatchObject({ Title: 'Saltmarsh, November 2026', Author: 'Marit', Language: 'en-GB' });
+    expect((await document.getMetadata()).info).toMatchObject({
+      Title: 'Saltmarsh, November 2026',
+      Author: 'Marit',
+      Language: 'en-GB',
+    });
   });
 
   it('has the sentence, every name with percent and word, and the definitions as text that can be found', async () => {
     const { items } = await (await document.getPage(1)).getTextContent();
-    const words = items.map((item) => ('str' in item ? item.str : '')).filter((text) => text.trim() !== '').join(' ').replace(/\s+/g, ' ');
+    const words = items
+      .map((item) => ('str' in item ? item.str : ''))
+      .filter((text) => text.trim() !== '')
+      .join(' ')
+      .replace(/\s+/g, ' ');
     for (const word of sentence.split(' ')) expect(words).toContain(word);
-    for (const place of view.rankings) for (const text of [place.unit.name, `${place.attainmentText} ${place.status.label}`]) expect(words).toContain(text);
+    for (const place of view.rankings)
+      for (const text of [place.unit.name, `${place.attainmentText} ${place.status.label}`])
+        expect(words).toContain(text);
     expect(words).toContain('Refunds count as negative.');
   });
 
   it('is drawn in vectors: there is no picture in it', async () => {
     const { fnArray } = await (await document.getPage(1)).getOperatorList();
-    expect(fnArray.filter((operation) => [OPS.paintImageXObject, OPS.paintInlineImageXObject, OPS.paintImageMaskXObject].includes(operation))).toEqual([]);
-    expect(fnArray.filter((operation) => operation === OPS.constructPath).length).toBeGreaterThan(50);
+    expect(
+      fnArray.filter((operation) =>
+        [OPS.paintImageXObject, OPS.paintInlineImageXObject, OPS.paintImageMaskXObject].includes(
+          operation,
+        ),
+      ),
+    ).toEqual([]);
+    expect(fnArray.filter((operation) => operation === OPS.constructPath).length).toBeGreaterThan(
+      50,
+    );
   });
 });
 
@@ -54,7 +90,8 @@ describe('the PNG, read by pngjs', () => {
     const png = PNG.sync.read(svg.toPng(2));
     expect([png.width, png.height]).toEqual([PAGE.width * 2, PAGE.height * 2]);
     const colors = new Set<string>();
-    for (let at = 0; at < png.data.length; at += 4) colors.add(png.data.subarray(at, at + 3).toString('hex'));
+    for (let at = 0; at < png.data.length; at += 4)
+      colors.add(png.data.subarray(at, at + 3).toString('hex'));
     for (const color of ['e2673a', '34608c', 'ffffff', '20262c']) expect(colors).toContain(color);
   });
 });
@@ -63,14 +100,35 @@ describe('the workbook, read by SheetJS', () => {
   it('has numbers as numbers, words and grades as on the screen, and the definitions', async () => {
     const book = XLSX.read(await writeStandingWorkbook(view));
     expect(book.SheetNames).toEqual(['standing', 'definitions']);
-    const rows = XLSX.utils.sheet_to_json<Record<string, string | number | null>>(book.Sheets['standing']!, { range: 3, defval: null });
+    const rows = XLSX.utils.sheet_to_json<Record<string, string | number | null>>(
+      book.Sheets['standing']!,
+      { range: 3, defval: null },
+    );
     const named = new Map(rows.map((row) => [row['unit'], row]));
     for (const place of view.rankings) {
-      expect(named.get(place.unit.code)).toMatchObject({ rank: place.rank, name: place.unit.name, actual: place.actual! / 100, target: 480_000, grade: place.status.grade, status: place.status.label, gap: place.gap! / 100 });
+      expect(named.get(place.unit.code)).toMatchObject({
+        rank: place.rank,
+        name: place.unit.name,
+        actual: place.actual! / 100,
+        target: 480_000,
+        grade: place.status.grade,
+        status: place.status.label,
+        gap: place.gap! / 100,
+      });
       expect(named.get(place.unit.code)!['attainment']).toBeCloseTo(place.attainment!, 10);
     }
-    expect(rows.at(-1)).toMatchObject({ name: 'Saltmarsh, all', actual: view.figures.actual! / 100 });
-    expect(XLSX.utils.sheet_to_json<string[]>(book.Sheets['standing']!, { header: 1 })[0]![0]).toBe(sentence);
-    expect(XLSX.utils.sheet_to_json<string[]>(book.Sheets['definitions']!, { header: 1 }).flat().join(' ')).toContain('Refunds count as negative.');
+    expect(rows.at(-1)).toMatchObject({
+      name: 'Saltmarsh, all',
+      actual: view.figures.actual! / 100,
+    });
+    expect(XLSX.utils.sheet_to_json<string[]>(book.Sheets['standing']!, { header: 1 })[0]![0]).toBe(
+      sentence,
+    );
+    expect(
+      XLSX.utils
+        .sheet_to_json<string[]>(book.Sheets['definitions']!, { header: 1 })
+        .flat()
+        .join(' '),
+    ).toContain('Refunds count as negative.');
   });
 });

@@ -26,13 +26,28 @@ export function ActivitiesPage() {
   const { data: company } = useGetCompanyQuery();
   const { data: me } = useGetMeQuery();
   const { data } = useListMeasuresQuery();
-  const typedIn = (data?.measures ?? []).filter((each) => each.definition.kind === 'typed' && !each.isArchived);
+  const typedIn = (data?.measures ?? []).filter(
+    (each) => each.definition.kind === 'typed' && !each.isArchived,
+  );
   const chosen = typedIn.find((each) => each.code === measure) ?? typedIn[0];
   const calendar = company && buildCalendar(company.calendar);
   const asked = calendar?.parse(period);
   const [isImporting, setImporting] = useState(false);
-  const shown = asked && (asked.kind === 'month' || asked.kind === 'year') ? asked.id : asked && calendar ? calendar.periodOf('year', asked.from).id : '';
-  const { data: grid, error, isFetching, refetch } = useGetActivitiesQuery({ unit, period: shown, measure: chosen?.code ?? '' }, { skip: !unit || !shown || !chosen });
+  const shown =
+    asked && (asked.kind === 'month' || asked.kind === 'year')
+      ? asked.id
+      : asked && calendar
+        ? calendar.periodOf('year', asked.from).id
+        : '';
+  const {
+    data: grid,
+    error,
+    isFetching,
+    refetch,
+  } = useGetActivitiesQuery(
+    { unit, period: shown, measure: chosen?.code ?? '' },
+    { skip: !unit || !shown || !chosen },
+  );
   const saves = useActivitySaves();
   if (!data || !company || !calendar) return <Loading what="activities" />;
   const isMonth = calendar.parse(shown)?.kind === 'month';
@@ -40,30 +55,128 @@ export function ActivitiesPage() {
   const toMonth = () => {
     const year = calendar.parse(shown)!;
     const today = parseDay(company.today)!;
-    go({ period: calendar.periodOf('month', today >= year.from && today < year.to ? today : year.from).id });
+    go({
+      period: calendar.periodOf('month', today >= year.from && today < year.to ? today : year.from)
+        .id,
+    });
   };
-  const toggle = (name: string, isOn: boolean, run: () => void) => <button type="button" aria-pressed={isOn} onClick={run} className={classNames('h-[28px] px-3', isOn ? 'bg-accent text-on-accent' : 'bg-sheet hover:bg-hover')}>{name}</button>;
+  const toggle = (name: string, isOn: boolean, run: () => void) => (
+    <button
+      type="button"
+      aria-pressed={isOn}
+      onClick={run}
+      className={classNames(
+        'h-[28px] px-3',
+        isOn ? 'bg-accent text-on-accent' : 'bg-sheet hover:bg-hover',
+      )}
+    >
+      {name}
+    </button>
+  );
 
   return (
     <div className="flex h-full flex-col gap-3 px-[18px] pt-4 pb-4">
       <DealsTabs />
       {!chosen ? (
-        <p className="max-w-[560px] text-soft">No measure is typed in yet: calls made, headcount, visits. {me?.role === 'administrator' ? <>Add one in <Link className="underline" to={{ pathname: '/setup/measures', search }}>Setup, under Measures</Link>.</> : 'An administrator can add one in Setup.'}</p>
+        <p className="max-w-[560px] text-soft">
+          No measure is typed in yet: calls made, headcount, visits.{' '}
+          {me?.role === 'administrator' ? (
+            <>
+              Add one in{' '}
+              <Link className="underline" to={{ pathname: '/setup/measures', search }}>
+                Setup, under Measures
+              </Link>
+              .
+            </>
+          ) : (
+            'An administrator can add one in Setup.'
+          )}
+        </p>
       ) : (
         <>
           <div className="flex items-center gap-2">
-            <h1 className="mr-2 truncate">{chosen.name} of {grid?.unit.name ?? '…'}{shown && `, ${describePeriod(calendar.parse(shown)!, calendar)}`}</h1>
-            <select aria-label="What is typed in" className={CONTROL} value={chosen.code} title={chosen.description} onChange={(event) => go({ measure: event.target.value })}>{typedIn.map((each) => <option key={each.code} value={each.code}>{each.name}</option>)}</select>
-            <div role="group" aria-label="Columns" className="flex overflow-hidden rounded-sheet border border-strong/30">{toggle('Months', !isMonth, toYear)}{toggle('Days', isMonth, toMonth)}</div>
-            {grid?.canEdit && <Button aria-label="Undo" disabled={!saves.canUndo} onClick={() => void saves.undo()} className="px-2"><Undo2 size={15} /></Button>}
-            {grid?.canEdit && <Button aria-label="Redo" disabled={!saves.canRedo} onClick={() => void saves.redo()} className="px-2"><Redo2 size={15} /></Button>}
+            <h1 className="mr-2 truncate">
+              {chosen.name} of {grid?.unit.name ?? '…'}
+              {shown && `, ${describePeriod(calendar.parse(shown)!, calendar)}`}
+            </h1>
+            <select
+              aria-label="What is typed in"
+              className={CONTROL}
+              value={chosen.code}
+              title={chosen.description}
+              onChange={(event) => go({ measure: event.target.value })}
+            >
+              {typedIn.map((each) => (
+                <option key={each.code} value={each.code}>
+                  {each.name}
+                </option>
+              ))}
+            </select>
+            <div
+              role="group"
+              aria-label="Columns"
+              className="flex overflow-hidden rounded-sheet border border-strong/30"
+            >
+              {toggle('Months', !isMonth, toYear)}
+              {toggle('Days', isMonth, toMonth)}
+            </div>
+            {grid?.canEdit && (
+              <Button
+                aria-label="Undo"
+                disabled={!saves.canUndo}
+                onClick={() => void saves.undo()}
+                className="px-2"
+              >
+                <Undo2 size={15} />
+              </Button>
+            )}
+            {grid?.canEdit && (
+              <Button
+                aria-label="Redo"
+                disabled={!saves.canRedo}
+                onClick={() => void saves.redo()}
+                className="px-2"
+              >
+                <Redo2 size={15} />
+              </Button>
+            )}
             <span className="flex-1" />
-            <a href="/api/v1/exports/activities" download className="inline-flex h-[30px] items-center rounded-sheet border border-strong/25 bg-sheet px-3 font-medium hover:bg-hover">Export</a>
-            {me && me.role !== 'viewer' && <Button onClick={() => setImporting(true)}>Import…</Button>}
+            <a
+              href="/api/v1/exports/activities"
+              download
+              className="inline-flex h-[30px] items-center rounded-sheet border border-strong/25 bg-sheet px-3 font-medium hover:bg-hover"
+            >
+              Export
+            </a>
+            {me && me.role !== 'viewer' && (
+              <Button onClick={() => setImporting(true)}>Import…</Button>
+            )}
           </div>
-          <p className="-mt-1 text-[12.5px] text-soft">{chosen.description} {describeAccumulation(chosen.definition)} {grid?.canEdit ? 'Type or paste from a spreadsheet; what you type is saved at once.' : 'You may read these values.'}</p>
-          {error ? <FailureNote failure={error} onRetry={() => void refetch()} /> : !grid ? <Loading what="values" />
-            : <div className={classNames('flex min-h-0 flex-1 flex-col', isFetching && grid.measure.code !== chosen.code && 'opacity-50')}><ActivitySheet key={`${grid.measure.code} ${shown} ${grid.unit.code}`} grid={grid} figure={figureUnit(grid)} saves={saves} /></div>}
+          <p className="-mt-1 text-[12.5px] text-soft">
+            {chosen.description} {describeAccumulation(chosen.definition)}{' '}
+            {grid?.canEdit
+              ? 'Type or paste from a spreadsheet; what you type is saved at once.'
+              : 'You may read these values.'}
+          </p>
+          {error ? (
+            <FailureNote failure={error} onRetry={() => void refetch()} />
+          ) : !grid ? (
+            <Loading what="values" />
+          ) : (
+            <div
+              className={classNames(
+                'flex min-h-0 flex-1 flex-col',
+                isFetching && grid.measure.code !== chosen.code && 'opacity-50',
+              )}
+            >
+              <ActivitySheet
+                key={`${grid.measure.code} ${shown} ${grid.unit.code}`}
+                grid={grid}
+                figure={figureUnit(grid)}
+                saves={saves}
+              />
+            </div>
+          )}
         </>
       )}
       {isImporting && <ImportDialog kind="activities" onClose={() => setImporting(false)} />}
@@ -72,5 +185,11 @@ export function ActivitiesPage() {
 }
 
 function describeAccumulation(definition: { kind: string; accumulation?: string }): string {
-  return { sum: 'Values add up over days and people.', average: 'A longer period, or several people, have the average of all values.', last: 'A period has its newest value; those of people add up.' }[definition.accumulation ?? 'sum'] ?? '';
+  return (
+    {
+      sum: 'Values add up over days and people.',
+      average: 'A longer period, or several people, have the average of all values.',
+      last: 'A period has its newest value; those of people add up.',
+    }[definition.accumulation ?? 'sum'] ?? ''
+  );
 }

@@ -14,29 +14,57 @@ export function textAt(grid: ActivityGrid, decimals: number, row: number, column
 export function whyLocked(grid: ActivityGrid, row: number, column: number): string | null {
   if (!grid.canEdit) return 'Your role may read values, not type them in.';
   if (grid.rows[row]!.on[column] !== null) return null;
-  return grid.rows[row]!.own[column] === null ? 'Does not stand in the tree in this period.' : 'Single days have values here; open the month by days and change those.';
+  return grid.rows[row]!.own[column] === null
+    ? 'Does not stand in the tree in this period.'
+    : 'Single days have values here; open the month by days and change those.';
 }
 
-/** The changes that entries make, checked whole: with one fault there are none. Entries that change nothing make none. */
-export function readEntries(grid: ActivityGrid, decimals: number, entries: readonly Entry[]): Outcome<{ changes: ActivityChange[] }> {
+/**
+ * The changes that entries make, checked whole: with one fault there are none. Entries that change
+ * nothing make none.
+ */
+export function readEntries(
+  grid: ActivityGrid,
+  decimals: number,
+  entries: readonly Entry[],
+): Outcome<{ changes: ActivityChange[] }> {
   // A block is read in one style: "5.000" is five thousand beside "1.234,50".
-  const style = styleOf(entries.map((each) => each.text), decimals) ?? undefined;
+  const style =
+    styleOf(
+      entries.map((each) => each.text),
+      decimals,
+    ) ?? undefined;
   const changes: ActivityChange[] = [];
   for (const { row, column, text } of entries) {
     const { unit, on } = grid.rows[row]!;
-    const refuse = (why: string) => ({ ok: false as const, fault: `${unit.name}, ${grid.columns[column]!.name}: ${why}` });
+    const refuse = (why: string) => ({
+      ok: false as const,
+      fault: `${unit.name}, ${grid.columns[column]!.name}: ${why}`,
+    });
     const locked = whyLocked(grid, row, column);
     if (locked) return refuse(locked);
     const typed = text.trim() === '' ? null : readTyped(text, decimals, style);
-    if (typed && !typed.ok) return refuse(`“${text}” is not ${decimals === 0 ? 'a whole number' : `a number with at most ${decimals} ${decimals === 1 ? 'decimal' : 'decimals'}`}.`);
+    if (typed && !typed.ok)
+      return refuse(
+        `“${text}” is not ${decimals === 0 ? 'a whole number' : `a number with at most ${decimals} ${decimals === 1 ? 'decimal' : 'decimals'}`}.`,
+      );
     const previousValue = textAt(grid, decimals, row, column) || null;
     const value = typed?.decimal ?? null;
-    if (value !== previousValue) changes.push({ unit: unit.code, on: on[column]!, measure: grid.measure.code, value, previousValue });
+    if (value !== previousValue)
+      changes.push({
+        unit: unit.code,
+        on: on[column]!,
+        measure: grid.measure.code,
+        value,
+        previousValue,
+      });
   }
   return { ok: true, changes };
 }
 
 /** Clears what was typed in a block. */
 export function clearBlock(grid: ActivityGrid, decimals: number, block: Block): Entry[] {
-  return [...cellsOf(block)].filter(({ row, column }) => textAt(grid, decimals, row, column) !== '').map((cell) => ({ ...cell, text: '' }));
+  return [...cellsOf(block)]
+    .filter(({ row, column }) => textAt(grid, decimals, row, column) !== '')
+    .map((cell) => ({ ...cell, text: '' }));
 }

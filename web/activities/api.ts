@@ -4,9 +4,19 @@ import { api } from '../app/api';
 
 export const { useGetActivitiesQuery, useSaveActivitiesMutation } = api.injectEndpoints({
   endpoints: (build) => ({
-    getActivities: build.query<ResponseOf<typeof measures.getActivities>, QueryOf<typeof measures.getActivities>>({ query: (query) => ({ route: measures.getActivities, query }), providesTags: ['Activities', 'Measures'] }),
-    saveActivities: build.mutation<ResponseOf<typeof measures.saveActivities>, BodyOf<typeof measures.saveActivities>>({
-      query: (body) => ({ route: measures.saveActivities, body }), invalidatesTags: ['Activities', 'Figures'],
+    getActivities: build.query<
+      ResponseOf<typeof measures.getActivities>,
+      QueryOf<typeof measures.getActivities>
+    >({
+      query: (query) => ({ route: measures.getActivities, query }),
+      providesTags: ['Activities', 'Measures'],
+    }),
+    saveActivities: build.mutation<
+      ResponseOf<typeof measures.saveActivities>,
+      BodyOf<typeof measures.saveActivities>
+    >({
+      query: (body) => ({ route: measures.saveActivities, body }),
+      invalidatesTags: ['Activities', 'Figures'],
     }),
   }),
 });

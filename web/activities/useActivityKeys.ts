@@ -9,7 +9,10 @@ import { clearBlock, readEntries, textAt, whyLocked } from './activityEntry';
 import type { useActivitySaves } from './useActivitySaves';
 
 const ARROWS: Record<string, { rows: number; columns: number }> = {
-  ArrowUp: { rows: -1, columns: 0 }, ArrowDown: { rows: 1, columns: 0 }, ArrowLeft: { rows: 0, columns: -1 }, ArrowRight: { rows: 0, columns: 1 },
+  ArrowUp: { rows: -1, columns: 0 },
+  ArrowDown: { rows: 1, columns: 0 },
+  ArrowLeft: { rows: 0, columns: -1 },
+  ArrowRight: { rows: 0, columns: 1 },
 };
 
 interface ActivityKeys {
@@ -25,8 +28,20 @@ interface ActivityKeys {
   isLeftByKey: RefObject<boolean>;
 }
 
-/** Keyboard and clipboard of the grid of typed-in values, as in a spreadsheet. A block is checked whole before anything is saved. */
-export function useActivityKeys({ grid, figure, selection, onSelect, saves, editing, setEditing, isLeftByKey }: ActivityKeys) {
+/**
+ * Keyboard and clipboard of the grid of typed-in values, as in a spreadsheet. A block is checked
+ * whole before anything is saved.
+ */
+export function useActivityKeys({
+  grid,
+  figure,
+  selection,
+  onSelect,
+  saves,
+  editing,
+  setEditing,
+  isLeftByKey,
+}: ActivityKeys) {
   const say = useSay();
   const size = { rows: grid.rows.length, columns: grid.columns.length };
   const decimals = decimalsOf(figure);
@@ -44,7 +59,11 @@ export function useActivityKeys({ grid, figure, selection, onSelect, saves, edit
   };
 
   const commit = (move: { rows: number; columns: number }) => {
-    if (editing === null || !enter([{ row: selection.row, column: selection.column, text: editing }])) return;
+    if (
+      editing === null ||
+      !enter([{ row: selection.row, column: selection.column, text: editing }])
+    )
+      return;
     setEditing(null);
     onSelect(moveSelection(single(selection.row, selection.column), move, size, false));
   };
@@ -67,12 +86,15 @@ export function useActivityKeys({ grid, figure, selection, onSelect, saves, edit
     if (editing !== null) return onEditKey(event);
     const isControl = event.ctrlKey || event.metaKey;
     const arrow = ARROWS[event.key];
-    if (isControl && event.key.toLowerCase() === 'z') void (event.shiftKey ? saves.redo() : saves.undo());
+    if (isControl && event.key.toLowerCase() === 'z')
+      void (event.shiftKey ? saves.redo() : saves.undo());
     else if (isControl && event.key.toLowerCase() === 'y') void saves.redo();
     else if (isControl || event.altKey) return;
     else if (arrow) onSelect(moveSelection(selection, arrow, size, event.shiftKey));
-    else if (event.key === 'Enter' || event.key === 'F2') startEdit(shownAt(selection.row, selection.column));
-    else if (event.key === 'Delete' || event.key === 'Backspace') enter(clearBlock(grid, decimals, toBlockOf(selection)));
+    else if (event.key === 'Enter' || event.key === 'F2')
+      startEdit(shownAt(selection.row, selection.column));
+    else if (event.key === 'Delete' || event.key === 'Backspace')
+      enter(clearBlock(grid, decimals, toBlockOf(selection)));
     else if (event.key.length === 1 && /[\d.,+-]/.test(event.key)) startEdit(event.key);
     else return;
     event.preventDefault();
@@ -81,7 +103,11 @@ export function useActivityKeys({ grid, figure, selection, onSelect, saves, edit
   const onPaste = (event: ClipboardEvent) => {
     if (editing !== null) return;
     event.preventDefault();
-    const placed = placeBlock(parseBlock(event.clipboardData.getData('text/plain')), toBlockOf(selection), size);
+    const placed = placeBlock(
+      parseBlock(event.clipboardData.getData('text/plain')),
+      toBlockOf(selection),
+      size,
+    );
     if (!placed.ok) return void fault(placed.fault);
     if (enter(placed.entries)) onSelect(placed.selection);
   };
@@ -90,7 +116,14 @@ export function useActivityKeys({ grid, figure, selection, onSelect, saves, edit
     if (editing !== null) return;
     event.preventDefault();
     const { top, left, bottom, right } = toBlockOf(selection);
-    event.clipboardData.setData('text/plain', toBlock(Array.from({ length: bottom - top + 1 }, (_, i) => Array.from({ length: right - left + 1 }, (__, j) => shownAt(top + i, left + j)))));
+    event.clipboardData.setData(
+      'text/plain',
+      toBlock(
+        Array.from({ length: bottom - top + 1 }, (_, i) =>
+          Array.from({ length: right - left + 1 }, (__, j) => shownAt(top + i, left + j)),
+        ),
+      ),
+    );
   };
 
   return { onKeyDown, onPaste, onCopy, commit, startEdit, shownAt };

@@ -3,13 +3,26 @@ import { Button } from '../ui/Button';
 import type { Failure } from './api';
 
 /** What went wrong and what to do, where it went wrong. */
-export function FailureNote({ failure, onRetry }: { failure: Failure | SerializedError; onRetry?: () => void }) {
-  const problem = 'title' in failure ? failure : { title: 'Something went wrong', detail: 'Try again; if it stays, load the page anew.' };
+export function FailureNote({
+  failure,
+  onRetry,
+}: {
+  failure: Failure | SerializedError;
+  onRetry?: () => void;
+}) {
+  const problem =
+    'title' in failure
+      ? failure
+      : { title: 'Something went wrong', detail: 'Try again; if it stays, load the page anew.' };
   return (
     <div role="alert" className="rounded-sheet border border-grade-1 bg-danger-soft p-4">
       <p className="font-semibold">{problem.title}</p>
       <p className="mt-1">{problem.detail}</p>
-      {onRetry && <Button className="mt-3" onClick={onRetry}>Try again</Button>}
+      {onRetry && (
+        <Button className="mt-3" onClick={onRetry}>
+          Try again
+        </Button>
+      )}
     </div>
   );
 }
@@ -17,7 +30,8 @@ export function FailureNote({ failure, onRetry }: { failure: Failure | Serialize
 /** The message at a field, from the server's word on it. */
 export function faultAt(failure: unknown, field: string): string | undefined {
   const errors = (failure as Failure | undefined)?.errors;
-  return errors?.find((error) => error.field === field || error.field.endsWith(`/${field}`))?.message;
+  return errors?.find((error) => error.field === field || error.field.endsWith(`/${field}`))
+    ?.message;
 }
 
 /** The message of a failure that belongs to no shown field. */
@@ -26,5 +40,7 @@ export function otherFault(failure: unknown, fields: readonly string[]): string 
   if (!problem) return undefined;
   const others = problem.errors?.filter((error) => !fields.includes(error.field)) ?? [];
   if (problem.errors && others.length === 0) return undefined;
-  return others.length > 0 ? others.map((error) => `${error.field}: ${error.message}`).join(' ') : problem.detail ?? 'Something went wrong. Try again.';
+  return others.length > 0
+    ? others.map((error) => `${error.field}: ${error.message}`).join(' ')
+    : (problem.detail ?? 'Something went wrong. Try again.');
 }

@@ -6,7 +6,10 @@ import { SignInHere } from './SignInHere';
 import { useAppSelector } from './store';
 import { Loading } from '../ui/Loading';
 
-/** Lets through who is signed in to a company that exists; sends everyone else where they can do something about it. */
+/**
+ * Lets through who is signed in to a company that exists; sends everyone else where they can do
+ * something about it.
+ */
 export function Gate({ children }: { children: ReactNode }) {
   const location = useLocation();
   const isSessionEnded = useAppSelector((state) => state.live.isSessionEnded);
@@ -15,11 +18,26 @@ export function Gate({ children }: { children: ReactNode }) {
   const company = useGetCompanyQuery(undefined, { skip: !me.data });
   if (firstRun.data && !firstRun.data.ready) return <Navigate to="/first-run" replace />;
   if (me.error?.code === 'notSignedIn' && !me.data) {
-    return <Navigate to={`/sign-in?to=${encodeURIComponent(location.pathname + location.search)}`} replace />;
+    return (
+      <Navigate
+        to={`/sign-in?to=${encodeURIComponent(location.pathname + location.search)}`}
+        replace
+      />
+    );
   }
   const failure = firstRun.error ?? me.error ?? company.error;
   // What is there stays there: whoever reads or types is told in its place, not instead of it.
-  if (failure && !(me.data && company.data)) return <main className="mx-auto max-w-xl p-10"><FailureNote failure={failure as never} onRetry={() => void firstRun.refetch()} /></main>;
+  if (failure && !(me.data && company.data))
+    return (
+      <main className="mx-auto max-w-xl p-10">
+        <FailureNote failure={failure as never} onRetry={() => void firstRun.refetch()} />
+      </main>
+    );
   if (!me.data || !company.data) return <Loading what="Iron Ladder" />;
-  return <>{children}{isSessionEnded && <SignInHere />}</>;
+  return (
+    <>
+      {children}
+      {isSessionEnded && <SignInHere />}
+    </>
+  );
 }

@@ -8,7 +8,14 @@ interface ViewBodyProps {
   children: ReactNode;
 }
 
-/** A view below the year strip. Until the figures of a new place are there the old ones pale: they must not be read as them. */
+/**
+ * A view below the year strip. Until the figures of a new place are there the old ones pale: they
+ * must not be read as them.
+ */
 export function ViewBody({ isOther, className, children }: ViewBodyProps) {
-  return <div className={classNames(className, isOther && 'stale')} aria-busy={isOther}>{children}</div>;
+  return (
+    <div className={classNames(className, isOther && 'stale')} aria-busy={isOther}>
+      {children}
+    </div>
+  );
 }

@@ -4,7 +4,13 @@ import * as access from '#contract/routes/access';
 import * as company from '#contract/routes/company';
 import * as units from '#contract/routes/units';
 import * as imports from '#contract/routes/imports';
-import { API, type ResponseOf, type AnyRoute, type BodyOf, type QueryOf } from '#contract/routes/route';
+import {
+  API,
+  type ResponseOf,
+  type AnyRoute,
+  type BodyOf,
+  type QueryOf,
+} from '#contract/routes/route';
 import * as ledger from '#contract/routes/ledger';
 import * as measures from '#contract/routes/measures';
 import * as periods from '#contract/routes/periods';
@@ -25,20 +31,36 @@ export interface Request {
 export type Failure = Problem;
 
 export const UNREACHABLE: Failure = {
-  type: '/problems/unreachable', code: 'unreachable', status: 0, title: 'The server cannot be reached',
+  type: '/problems/unreachable',
+  code: 'unreachable',
+  status: 0,
+  title: 'The server cannot be reached',
   detail: 'Nothing was changed. Check that Iron Ladder is running; the page tries again by itself.',
 };
 
 const rawQuery = fetchBaseQuery({ baseUrl: API, credentials: 'same-origin' });
 
 /** Turns a record of the contract into a request; every change carries the session's CSRF value. */
-const queryByRoute: BaseQueryFn<Request, unknown, Failure> = async ({ route, params = {}, query, body, headers = {} }, store, extra) => {
-  const url = route.path.replace(/:(\w+)/g, (_, name: string) => encodeURIComponent(String(params[name])));
+const queryByRoute: BaseQueryFn<Request, unknown, Failure> = async (
+  { route, params = {}, query, body, headers = {} },
+  store,
+  extra,
+) => {
+  const url = route.path.replace(/:(\w+)/g, (_, name: string) =>
+    encodeURIComponent(String(params[name])),
+  );
   const me = api.endpoints.getMe.select()(store.getState() as never).data as Me | undefined;
-  const result = await rawQuery({
-    url, method: route.method, body, params: query as Record<string, string>,
-    headers: { ...(me && route.method !== 'GET' ? { 'x-csrf': me.csrf } : {}), ...headers },
-  }, store, extra);
+  const result = await rawQuery(
+    {
+      url,
+      method: route.method,
+      body,
+      params: query as Record<string, string>,
+      headers: { ...(me && route.method !== 'GET' ? { 'x-csrf': me.csrf } : {}), ...headers },
+    },
+    store,
+    extra,
+  );
   if (!result.error) return { data: result.data };
   const problem = result.error.data as Problem | undefined;
   // Whoever was signed in signs in again where they are: what they have typed stays.
@@ -49,7 +71,26 @@ const queryByRoute: BaseQueryFn<Request, unknown, Failure> = async ({ route, par
 /** A unit of the tree with its status. */
 export type TreeNode = Omit<UnitAttainments['nodes'][number], 'status'> & { status: Status };
 
-export const TAGS = ['Me', 'Company', 'Figures', 'Targets', 'Sheet', 'Plans', 'Deals', 'Lists', 'Tokens', 'Measures', 'Activities', 'Views', 'Feeds', 'Care', 'CareCount', 'Boards', 'Accounts', 'Sessions'] as const;
+export const TAGS = [
+  'Me',
+  'Company',
+  'Figures',
+  'Targets',
+  'Sheet',
+  'Plans',
+  'Deals',
+  'Lists',
+  'Tokens',
+  'Measures',
+  'Activities',
+  'Views',
+  'Feeds',
+  'Care',
+  'CareCount',
+  'Boards',
+  'Accounts',
+  'Sessions',
+] as const;
 
 export const XLSX_TYPE = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet';
 
@@ -59,29 +100,81 @@ export const api = createApi({
   tagTypes: TAGS,
   keepUnusedDataFor: 30,
   endpoints: (build) => ({
-    getFirstRun: build.query<ResponseOf<typeof company.getFirstRun>, void>({ query: () => ({ route: company.getFirstRun }), providesTags: ['Company'] }),
-    signIn: build.mutation<Me, BodyOf<typeof access.signIn>>({ query: (body) => ({ route: access.signIn, body }) }),
-    listOversizedTotals: build.query<ResponseOf<typeof ledger.listOversizedTotals>, void>({ query: () => ({ route: ledger.listOversizedTotals }), providesTags: ['Figures', 'Deals'] }),
+    getFirstRun: build.query<ResponseOf<typeof company.getFirstRun>, void>({
+      query: () => ({ route: company.getFirstRun }),
+      providesTags: ['Company'],
+    }),
+    signIn: build.mutation<Me, BodyOf<typeof access.signIn>>({
+      query: (body) => ({ route: access.signIn, body }),
+    }),
+    listOversizedTotals: build.query<ResponseOf<typeof ledger.listOversizedTotals>, void>({
+      query: () => ({ route: ledger.listOversizedTotals }),
+      providesTags: ['Figures', 'Deals'],
+    }),
     getMe: build.query<Me, void>({ query: () => ({ route: access.getMe }), providesTags: ['Me'] }),
-    getCompany: build.query<ResponseOf<typeof company.getCompany>, void>({ query: () => ({ route: company.getCompany }), providesTags: ['Company'] }),
-    signOut: build.mutation<object, { everywhere: boolean }>({ query: ({ everywhere }) => ({ route: everywhere ? access.signOutEverywhere : access.signOut }) }),
-    getImportProgress: build.query<ResponseOf<typeof imports.getImportProgress>, void>({ query: () => ({ route: imports.getImportProgress }), keepUnusedDataFor: 0 }),
+    getCompany: build.query<ResponseOf<typeof company.getCompany>, void>({
+      query: () => ({ route: company.getCompany }),
+      providesTags: ['Company'],
+    }),
+    signOut: build.mutation<object, { everywhere: boolean }>({
+      query: ({ everywhere }) => ({
+        route: everywhere ? access.signOutEverywhere : access.signOut,
+      }),
+    }),
+    getImportProgress: build.query<ResponseOf<typeof imports.getImportProgress>, void>({
+      query: () => ({ route: imports.getImportProgress }),
+      keepUnusedDataFor: 0,
+    }),
     listUnitAttainments: build.query<TreeNode[], QueryOf<typeof standings.listUnitAttainments>>({
-      query: (query) => ({ route: standings.listUnitAttainments, query }), providesTags: ['Figures'],
-      transformResponse: ({ statuses, nodes }: ResponseOf<typeof standings.listUnitAttainments>) => nodes.map((node) => ({ ...node, status: statuses[node.status]! })),
+      query: (query) => ({ route: standings.listUnitAttainments, query }),
+      providesTags: ['Figures'],
+      transformResponse: ({ statuses, nodes }: ResponseOf<typeof standings.listUnitAttainments>) =>
+        nodes.map((node) => ({ ...node, status: statuses[node.status]! })),
     }),
-    getYearOverview: build.query<ResponseOf<typeof standings.getYearOverview>, QueryOf<typeof standings.getYearOverview>>({
-      query: (query) => ({ route: standings.getYearOverview, query }), providesTags: ['Figures'],
+    getYearOverview: build.query<
+      ResponseOf<typeof standings.getYearOverview>,
+      QueryOf<typeof standings.getYearOverview>
+    >({
+      query: (query) => ({ route: standings.getYearOverview, query }),
+      providesTags: ['Figures'],
     }),
-    listClosedMonths: build.query<ResponseOf<typeof periods.listClosedMonths>, void>({ query: () => ({ route: periods.listClosedMonths }), providesTags: ['Plans'] }),
-    listMeasures: build.query<ResponseOf<typeof measures.listMeasures>, void>({ query: () => ({ route: measures.listMeasures }), providesTags: ['Measures'] }),
-    changeCalendar: build.mutation<ResponseOf<typeof company.changeCalendar>, BodyOf<typeof company.changeCalendar>>({
-      query: (body) => ({ route: company.changeCalendar, body }), invalidatesTags: (result) => (result ? [...TAGS] : []),
+    listClosedMonths: build.query<ResponseOf<typeof periods.listClosedMonths>, void>({
+      query: () => ({ route: periods.listClosedMonths }),
+      providesTags: ['Plans'],
     }),
-    createUnit: build.mutation<ResponseOf<typeof units.createUnit>, BodyOf<typeof units.createUnit>>({
-      query: (body) => ({ route: units.createUnit, body }), invalidatesTags: ['Figures', 'Targets', 'Sheet', 'Lists'],
+    listMeasures: build.query<ResponseOf<typeof measures.listMeasures>, void>({
+      query: () => ({ route: measures.listMeasures }),
+      providesTags: ['Measures'],
+    }),
+    changeCalendar: build.mutation<
+      ResponseOf<typeof company.changeCalendar>,
+      BodyOf<typeof company.changeCalendar>
+    >({
+      query: (body) => ({ route: company.changeCalendar, body }),
+      invalidatesTags: (result) => (result ? [...TAGS] : []),
+    }),
+    createUnit: build.mutation<
+      ResponseOf<typeof units.createUnit>,
+      BodyOf<typeof units.createUnit>
+    >({
+      query: (body) => ({ route: units.createUnit, body }),
+      invalidatesTags: ['Figures', 'Targets', 'Sheet', 'Lists'],
     }),
   }),
 });
 
-export const { useSignInMutation, useListOversizedTotalsQuery, useGetFirstRunQuery, useGetMeQuery, useGetCompanyQuery, useSignOutMutation, useGetImportProgressQuery, useListUnitAttainmentsQuery, useGetYearOverviewQuery, useListMeasuresQuery, useListClosedMonthsQuery, useCreateUnitMutation, useChangeCalendarMutation } = api;
+export const {
+  useSignInMutation,
+  useListOversizedTotalsQuery,
+  useGetFirstRunQuery,
+  useGetMeQuery,
+  useGetCompanyQuery,
+  useSignOutMutation,
+  useGetImportProgressQuery,
+  useListUnitAttainmentsQuery,
+  useGetYearOverviewQuery,
+  useListMeasuresQuery,
+  useListClosedMonthsQuery,
+  useCreateUnitMutation,
+  useChangeCalendarMutation,
+} = api;

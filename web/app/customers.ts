@@ -4,5 +4,10 @@ import { api } from './api';
 
 /** Customers of the deals one may see, the largest first. */
 export const { useListCustomersQuery } = api.injectEndpoints({
-  endpoints: (build) => ({ listCustomers: build.query<ResponseOf<typeof listCustomers>, QueryOf<typeof listCustomers>>({ query: (query) => ({ route: listCustomers, query }), providesTags: ['Deals'] }) }),
+  endpoints: (build) => ({
+    listCustomers: build.query<ResponseOf<typeof listCustomers>, QueryOf<typeof listCustomers>>({
+      query: (query) => ({ route: listCustomers, query }),
+      providesTags: ['Deals'],
+    }),
+  }),
 });

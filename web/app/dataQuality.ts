@@ -6,8 +6,14 @@ type Care = ResponseOf<typeof getDataQuality>;
 
 const careApi = api.injectEndpoints({
   endpoints: (build) => ({
-    getDataQuality: build.query<Care, void>({ query: () => ({ route: getDataQuality }), providesTags: ['Care'] }),
-    getCareCount: build.query<Care, void>({ query: () => ({ route: getDataQuality, query: { recent: true } }), providesTags: ['CareCount'] }),
+    getDataQuality: build.query<Care, void>({
+      query: () => ({ route: getDataQuality }),
+      providesTags: ['Care'],
+    }),
+    getCareCount: build.query<Care, void>({
+      query: () => ({ route: getDataQuality, query: { recent: true } }),
+      providesTags: ['CareCount'],
+    }),
   }),
 });
 

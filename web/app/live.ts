@@ -19,7 +19,10 @@ const TAGS_OF: Record<LiveEvent['topic'], (typeof TAGS)[number][]> = {
 const LOST_AFTER_MS = 1_500;
 const LONGEST_WAIT_MS = 8_000;
 
-/** Follows the server's events while the page is open; after a lost connection everything shown is asked for again. */
+/**
+ * Follows the server's events while the page is open; after a lost connection everything shown is
+ * asked for again.
+ */
 export function useLive(): void {
   const dispatch = useAppDispatch();
   useEffect(() => {
@@ -49,9 +52,14 @@ export function useLive(): void {
         if (isClosed) return;
         wasLost = true;
         // A stream is cut without a word: whether the session has ended is asked.
-        dispatch(api.endpoints.getMe.initiate(undefined, { forceRefetch: true, subscribe: false })).catch(() => undefined);
+        dispatch(
+          api.endpoints.getMe.initiate(undefined, { forceRefetch: true, subscribe: false }),
+        ).catch(() => undefined);
         // A moment's break is nobody's concern.
-        grace ??= setTimeout(() => dispatch(liveSlice.actions.changeConnection('lost')), LOST_AFTER_MS);
+        grace ??= setTimeout(
+          () => dispatch(liveSlice.actions.changeConnection('lost')),
+          LOST_AFTER_MS,
+        );
         retry = setTimeout(connect, wait);
         wait = Math.min(wait * 2, LONGEST_WAIT_MS);
       };

@@ -37,19 +37,34 @@ export interface Pointing {
   onFocus(): void;
 }
 
-/** Fetches what is shown of a unit or period while the pointer rests on it, or the keyboard stands there: whoever then chooses it need not wait. */
+/**
+ * Fetches what is shown of a unit or period while the pointer rests on it, or the keyboard stands
+ * there: whoever then chooses it need not wait.
+ */
 export function useLookAhead(): (to: Partial<Pick<Spot, 'unit' | 'period'>>) => Pointing {
   const { unit, period, measure } = usePlace();
   const waiting = useRef<ReturnType<typeof setTimeout>>(undefined);
   useEffect(() => () => clearTimeout(waiting.current), []);
   const here = useMemo(() => ({ unit, period, measure }), [unit, period, measure]);
-  return useCallback((to) => {
-    const look = () => {
-      clearTimeout(waiting.current);
-      const spot = { ...here, ...to };
-      if (spot.unit === '' || spot.period === '' || (spot.unit === here.unit && spot.period === here.period)) return;
-      waiting.current = setTimeout(() => loaders.forEach((load) => load(spot)), DWELL_MS);
-    };
-    return { onPointerEnter: look, onPointerLeave: () => clearTimeout(waiting.current), onFocus: look };
-  }, [here]);
+  return useCallback(
+    (to) => {
+      const look = () => {
+        clearTimeout(waiting.current);
+        const spot = { ...here, ...to };
+        if (
+          spot.unit === '' ||
+          spot.period === '' ||
+          (spot.unit === here.unit && spot.period === here.period)
+        )
+          return;
+        waiting.current = setTimeout(() => loaders.forEach((load) => load(spot)), DWELL_MS);
+      };
+      return {
+        onPointerEnter: look,
+        onPointerLeave: () => clearTimeout(waiting.current),
+        onFocus: look,
+      };
+    },
+    [here],
+  );
 }

@@ -3,7 +3,10 @@ import type { MeasureCode } from '#core/measure/measure';
 import { useAddress } from './address';
 import { useGetCompanyQuery, useGetMeQuery } from './api';
 
-/** Whose numbers, when, and of what: lives in the address bar, so a link opens exactly what its sender saw. */
+/**
+ * Whose numbers, when, and of what: lives in the address bar, so a link opens exactly what its
+ * sender saw.
+ */
 export interface Place {
   unit: string;
   period: string;

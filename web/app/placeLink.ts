@@ -1,7 +1,13 @@
 const PLACE = ['unit', 'period', 'measure'] as const;
 
-/** Of an address only the place travels between views, not what one view alone understands; `over` names another place. */
-export function placeLink(search: string | URLSearchParams, over: Partial<Record<(typeof PLACE)[number], string>> = {}): string {
+/**
+ * Of an address only the place travels between views, not what one view alone understands; `over`
+ * names another place.
+ */
+export function placeLink(
+  search: string | URLSearchParams,
+  over: Partial<Record<(typeof PLACE)[number], string>> = {},
+): string {
   const old = new URLSearchParams(search);
   const kept = new URLSearchParams();
   for (const name of PLACE) {

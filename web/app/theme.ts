@@ -9,7 +9,10 @@ export function readTheme(): Theme {
   return THEMES.find((theme) => theme === kept) ?? 'system';
 }
 
-/** Shows a theme and remembers it on this machine; "system" follows the machine while the page is open. */
+/**
+ * Shows a theme and remembers it on this machine; "system" follows the machine while the page is
+ * open.
+ */
 export function applyTheme(theme: Theme): void {
   localStorage.setItem(KEY, theme);
   const isDark = theme === 'dark' || (theme === 'system' && darkQuery.matches);

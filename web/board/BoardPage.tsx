@@ -14,7 +14,10 @@ import { useBoard, type Board } from './useBoard';
 
 const MOST_ON_LADDER = 40;
 
-/** A screen on the wall: no clicks. Each unit in its turn, as of the newest data; says when it could not look. */
+/**
+ * A screen on the wall: no clicks. Each unit in its turn, as of the newest data; says when it could
+ * not look.
+ */
 export function BoardPage() {
   const { secret = '' } = useParams();
   const { view, trouble } = useBoard(secret);
@@ -22,20 +25,41 @@ export function BoardPage() {
   useEffect(() => {
     document.documentElement.dataset['theme'] = 'dark';
   }, []);
-  if (trouble?.kind === 'gone') return <Message title={trouble.problem.title} text={trouble.problem.detail} />;
-  if (!view) return <Message title="Iron Ladder" text={trouble ? 'The server is away. The board tries again by itself.' : 'Fetching the board …'} />;
+  if (trouble?.kind === 'gone')
+    return <Message title={trouble.problem.title} text={trouble.problem.detail} />;
+  if (!view)
+    return (
+      <Message
+        title="Iron Ladder"
+        text={
+          trouble ? 'The server is away. The board tries again by itself.' : 'Fetching the board …'
+        }
+      />
+    );
   const page = view.pages[turn % view.pages.length]!;
   return (
     <main className="flex h-full flex-col gap-[1.6vh] bg-stone p-[2vh] text-[2vh] text-ink">
       <Head view={view} page={page} trouble={trouble} turn={turn % view.pages.length} />
       <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_minmax(0,0.92fr)] gap-[2vh]">
-        <section aria-label={`Ladder of ${page.unit.name}`} className="min-h-0 rounded-sheet border border-line bg-sheet p-[1.6vh]">
+        <section
+          aria-label={`Ladder of ${page.unit.name}`}
+          className="min-h-0 rounded-sheet border border-line bg-sheet p-[1.6vh]"
+        >
           <Ladder view={view} page={page} secret={secret} />
         </section>
         <div className="flex min-h-0 flex-col gap-[2vh]">
           <Goal name="Today" view={view} goal={page.today} isDay />
-          <Goal name={page.month.period.name} view={view} goal={page.month} pace={view.isCumulative ? page.elapsedShare : null} />
-          {page.excludesDealsOf.length > 0 && <p role="note" className="rounded-sheet border border-grade-1 px-[2vh] py-[1vh]">Without deals of {page.excludesDealsOf.join(', ')} that are too large to be added up.</p>}
+          <Goal
+            name={page.month.period.name}
+            view={view}
+            goal={page.month}
+            pace={view.isCumulative ? page.elapsedShare : null}
+          />
+          {page.excludesDealsOf.length > 0 && (
+            <p role="note" className="rounded-sheet border border-grade-1 px-[2vh] py-[1vh]">
+              Without deals of {page.excludesDealsOf.join(', ')} that are too large to be added up.
+            </p>
+          )}
           <Newest view={view} page={page} />
         </div>
       </div>
@@ -56,50 +80,161 @@ function useTurn(view: BoardView | null): number {
 }
 
 function Message({ title, text }: { title: string; text: string }) {
-  return <main className="grid h-full place-content-center gap-2 bg-stone p-10 text-center text-ink"><h1 className="text-[4vh]">{title}</h1><p role="status" className="text-[2.2vh] text-soft">{text}</p></main>;
+  return (
+    <main className="grid h-full place-content-center gap-2 bg-stone p-10 text-center text-ink">
+      <h1 className="text-[4vh]">{title}</h1>
+      <p role="status" className="text-[2.2vh] text-soft">
+        {text}
+      </p>
+    </main>
+  );
 }
 
-function Head({ view, page, trouble, turn }: { view: BoardView; page: Page; trouble: Board['trouble']; turn: number }) {
-  const clock = (at: string | number) => new Date(at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit', timeZone: view.timeZone });
+function Head({
+  view,
+  page,
+  trouble,
+  turn,
+}: {
+  view: BoardView;
+  page: Page;
+  trouble: Board['trouble'];
+  turn: number;
+}) {
+  const clock = (at: string | number) =>
+    new Date(at).toLocaleTimeString('en-GB', {
+      hour: '2-digit',
+      minute: '2-digit',
+      timeZone: view.timeZone,
+    });
   return (
     <header className="flex items-baseline gap-[2vh]">
       <h1 className="text-[4.4vh] leading-none">{page.unit.name}</h1>
-      <span className="text-soft">{view.measure.name}, {describeDay(parseDay(view.asOf)!)}</span>
-      {view.pages.length > 1 && <span aria-hidden className="flex gap-[0.7vh]">{view.pages.map((each, index) => <span key={each.unit.code} className={`inline-block h-[1vh] w-[1vh] rounded-full ${index === turn ? 'bg-ember' : 'bg-track'}`} />)}</span>}
-      <span role="status" className={`ml-auto ${trouble ? 'font-semibold text-grade-1' : 'text-soft'}`}>
-        {trouble?.kind === 'away' ? `No connection since ${clock(trouble.since)}: what is shown may be out of date` : view.newestAt ? `newest deal recorded ${clock(view.newestAt)}` : 'no deal in the last month'}
+      <span className="text-soft">
+        {view.measure.name}, {describeDay(parseDay(view.asOf)!)}
+      </span>
+      {view.pages.length > 1 && (
+        <span aria-hidden className="flex gap-[0.7vh]">
+          {view.pages.map((each, index) => (
+            <span
+              key={each.unit.code}
+              className={`inline-block h-[1vh] w-[1vh] rounded-full ${index === turn ? 'bg-ember' : 'bg-track'}`}
+            />
+          ))}
+        </span>
+      )}
+      <span
+        role="status"
+        className={`ml-auto ${trouble ? 'font-semibold text-grade-1' : 'text-soft'}`}
+      >
+        {trouble?.kind === 'away'
+          ? `No connection since ${clock(trouble.since)}: what is shown may be out of date`
+          : view.newestAt
+            ? `newest deal recorded ${clock(view.newestAt)}`
+            : 'no deal in the last month'}
       </span>
     </header>
   );
 }
 
 function Ladder({ view, page, secret }: { view: BoardView; page: Page; secret: string }) {
-  const ranked = page.rankings.filter((place) => place.rank !== null && place.attainment !== null).slice(0, MOST_ON_LADDER);
-  if (ranked.length === 0) return <p className="text-soft">Nobody has a complete target for {page.month.period.name}. Set targets in Plan.</p>;
+  const ranked = page.rankings
+    .filter((place) => place.rank !== null && place.attainment !== null)
+    .slice(0, MOST_ON_LADDER);
+  if (ranked.length === 0)
+    return (
+      <p className="text-soft">
+        Nobody has a complete target for {page.month.period.name}. Set targets in Plan.
+      </p>
+    );
   const marks: BoardMark[] = ranked.map((place) => {
     const changed = view.photos[place.unit.code];
     return {
-      key: place.unit.code, name: place.unit.name, rank: place.rank!, at: place.attainment!, text: place.attainmentText!, status: place.status, before: place.priorValue,
-      photo: changed ? `${API}/public/boards/${encodeURIComponent(secret)}/photos/${encodeURIComponent(place.unit.code)}?${new URLSearchParams({ at: changed })}` : null,
+      key: place.unit.code,
+      name: place.unit.name,
+      rank: place.rank!,
+      at: place.attainment!,
+      text: place.attainmentText!,
+      status: place.status,
+      before: place.priorValue,
+      photo: changed
+        ? `${API}/public/boards/${encodeURIComponent(secret)}/photos/${encodeURIComponent(place.unit.code)}?${new URLSearchParams({ at: changed })}`
+        : null,
     };
   });
-  return <BoardLadder marks={marks} pace={view.isCumulative && page.month.figures.elapsed.phase === 'open' ? page.elapsedShare : null} label={`${page.unit.name}, ${page.month.period.name}, by attainment`} />;
+  return (
+    <BoardLadder
+      marks={marks}
+      pace={
+        view.isCumulative && page.month.figures.elapsed.phase === 'open' ? page.elapsedShare : null
+      }
+      label={`${page.unit.name}, ${page.month.period.name}, by attainment`}
+    />
+  );
 }
 
-function Goal({ name, view, goal: { figures }, isDay = false, pace = null }: { name: string; view: BoardView; goal: Page['today']; isDay?: boolean; pace?: number | null }) {
+function Goal({
+  name,
+  view,
+  goal: { figures },
+  isDay = false,
+  pace = null,
+}: {
+  name: string;
+  view: BoardView;
+  goal: Page['today'];
+  isDay?: boolean;
+  pace?: number | null;
+}) {
   const unit = figureUnit(view);
-  const show = (value: number) => formatWhole(unit.kind === 'money' ? Math.round(value) : value, unit);
+  const show = (value: number) =>
+    formatWhole(unit.kind === 'money' ? Math.round(value) : value, unit);
   const noun = view.measure.direction === 'lower' ? 'limit' : 'target';
   return (
-    <section aria-label={name} className="rounded-sheet border border-line bg-sheet px-[2vh] py-[1.4vh]">
-      <div className="flex items-baseline justify-between gap-[2vh]"><h2 className="text-[2.2vh]">{name}</h2><span className={`flex items-center gap-[0.8vh] font-semibold ${textOf(figures.status)}`}><StatusMark status={figures.status} size={20} />{figures.status.label}</span></div>
+    <section
+      aria-label={name}
+      className="rounded-sheet border border-line bg-sheet px-[2vh] py-[1.4vh]"
+    >
+      <div className="flex items-baseline justify-between gap-[2vh]">
+        <h2 className="text-[2.2vh]">{name}</h2>
+        <span className={`flex items-center gap-[0.8vh] font-semibold ${textOf(figures.status)}`}>
+          <StatusMark status={figures.status} size={20} />
+          {figures.status.label}
+        </span>
+      </div>
       <p className="flex items-baseline gap-[1.2vh]">
-        <strong className="text-[5vh] leading-tight font-semibold">{figures.actual === null ? '–' : show(figures.actual)}</strong>
-        <span className="text-soft">{figures.target.value === null || figures.target.missingCount > 0 ? `no complete ${noun}` : isDay && figures.target.value === 0 ? 'a closed day' : `of ${show(figures.target.value)} ${noun}`}</span>
-        {figures.attainmentText !== null && <strong className={`ml-auto text-[3.4vh] font-semibold ${textOf(figures.status)}`}>{figures.attainmentText}</strong>}
+        <strong className="text-[5vh] leading-tight font-semibold">
+          {figures.actual === null ? '–' : show(figures.actual)}
+        </strong>
+        <span className="text-soft">
+          {figures.target.value === null || figures.target.missingCount > 0
+            ? `no complete ${noun}`
+            : isDay && figures.target.value === 0
+              ? 'a closed day'
+              : `of ${show(figures.target.value)} ${noun}`}
+        </span>
+        {figures.attainmentText !== null && (
+          <strong className={`ml-auto text-[3.4vh] font-semibold ${textOf(figures.status)}`}>
+            {figures.attainmentText}
+          </strong>
+        )}
       </p>
-      {figures.attainment !== null && <div className="origin-left [&>svg]:h-[2.4vh] [&>svg]:w-full"><AttainmentBar attainment={figures.attainment} pace={pace} status={figures.status} width={520} /></div>}
-      {!isDay && figures.requiredDailyRate !== null && figures.requiredDailyRate > 0 && <p className="text-soft">{show(figures.requiredDailyRate)} a working day, {figures.elapsed.workingDaysRemaining} left</p>}
+      {figures.attainment !== null && (
+        <div className="origin-left [&>svg]:h-[2.4vh] [&>svg]:w-full">
+          <AttainmentBar
+            attainment={figures.attainment}
+            pace={pace}
+            status={figures.status}
+            width={520}
+          />
+        </div>
+      )}
+      {!isDay && figures.requiredDailyRate !== null && figures.requiredDailyRate > 0 && (
+        <p className="text-soft">
+          {show(figures.requiredDailyRate)} a working day, {figures.elapsed.workingDaysRemaining}{' '}
+          left
+        </p>
+      )}
     </section>
   );
 }
@@ -107,11 +242,26 @@ function Goal({ name, view, goal: { figures }, isDay = false, pace = null }: { n
 function Newest({ view, page }: { view: BoardView; page: Page }) {
   const money = { kind: 'money' as const, currency: view.currency };
   return (
-    <section aria-label="Newest deals" className="min-h-0 flex-1 overflow-hidden rounded-sheet border border-line bg-sheet px-[2vh] py-[1.4vh]">
+    <section
+      aria-label="Newest deals"
+      className="min-h-0 flex-1 overflow-hidden rounded-sheet border border-line bg-sheet px-[2vh] py-[1.4vh]"
+    >
       <h2 className="text-[2.2vh]">Newest deals</h2>
-      {page.newest.length === 0 ? <p className="text-soft">None in the last month.</p> : (
+      {page.newest.length === 0 ? (
+        <p className="text-soft">None in the last month.</p>
+      ) : (
         <ul aria-live="polite">
-          {page.newest.map((deal) => <li key={deal.id} className="arriving flex items-baseline gap-[1.4vh] border-t border-line py-[0.55vh]"><span className="w-[7.5vh] shrink-0 text-soft">{shortDay(parseDay(deal.day)!)}</span><span className="truncate">{deal.salespersonName}</span><span className="min-w-0 flex-1 truncate text-soft">{deal.product ?? ''}</span><strong className="font-semibold">{formatExact(deal.credited, money)}</strong></li>)}
+          {page.newest.map((deal) => (
+            <li
+              key={deal.id}
+              className="arriving flex items-baseline gap-[1.4vh] border-t border-line py-[0.55vh]"
+            >
+              <span className="w-[7.5vh] shrink-0 text-soft">{shortDay(parseDay(deal.day)!)}</span>
+              <span className="truncate">{deal.salespersonName}</span>
+              <span className="min-w-0 flex-1 truncate text-soft">{deal.product ?? ''}</span>
+              <strong className="font-semibold">{formatExact(deal.credited, money)}</strong>
+            </li>
+          ))}
         </ul>
       )}
     </section>

@@ -34,7 +34,8 @@ export function useBoard(secret: string): Board {
       if (source && source.readyState !== EventSource.CLOSED) return;
       source = new EventSource(`${address}/events`);
       source.onmessage = () => void look();
-      // The browser connects again by itself; that it had to is found out at once, not after a minute.
+      // The browser connects again by itself; that it had to is found out at once, not after a
+      // minute.
       source.onerror = () => later(CUT_OFF_MS);
       source.onopen = () => void look();
     };
@@ -52,13 +53,21 @@ export function useBoard(secret: string): Board {
           later(LOOK_AGAIN_MS);
         } else {
           const problem = (await response.json().catch(() => null)) as Problem | null;
-          if (problem?.code === 'boardGone') setBoard({ view: null, trouble: { kind: 'gone', problem } });
-          else setBoard(({ view, trouble }) => ({ view, trouble: trouble?.kind === 'away' ? trouble : { kind: 'away', since: Date.now() } }));
+          if (problem?.code === 'boardGone')
+            setBoard({ view: null, trouble: { kind: 'gone', problem } });
+          else
+            setBoard(({ view, trouble }) => ({
+              view,
+              trouble: trouble?.kind === 'away' ? trouble : { kind: 'away', since: Date.now() },
+            }));
           later(problem?.code === 'boardGone' ? LOOK_AGAIN_MS : RETRY_MS);
         }
       } catch {
         if (isClosed) return;
-        setBoard(({ view, trouble }) => ({ view, trouble: trouble?.kind === 'away' ? trouble : { kind: 'away', since: Date.now() } }));
+        setBoard(({ view, trouble }) => ({
+          view,
+          trouble: trouble?.kind === 'away' ? trouble : { kind: 'away', since: Date.now() },
+        }));
         later(RETRY_MS);
       } finally {
         isAsking = false;

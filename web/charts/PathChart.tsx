@@ -1,4 +1,15 @@
-import { Area, CartesianGrid, ComposedChart, Line, ReferenceDot, ReferenceLine, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
+import {
+  Area,
+  CartesianGrid,
+  ComposedChart,
+  Line,
+  ReferenceDot,
+  ReferenceLine,
+  ResponsiveContainer,
+  Tooltip,
+  XAxis,
+  YAxis,
+} from 'recharts';
 import { declutter } from '#core/picture/declutter';
 
 /** One day; numbers in the unit of the axis. */
@@ -14,7 +25,10 @@ export interface PathDatum {
 interface PathChartProps {
   data: readonly PathDatum[];
   target: number | null;
-  /** What open deals are expected to bring by the end, and between what most outcomes lie; null: not known. */
+  /**
+   * What open deals are expected to bring by the end, and between what most outcomes lie; null: not
+   * known.
+   */
   expected: { value: number; low: number; high: number } | null;
   /** Label of the business date within the period, or null. */
   today: string | null;
@@ -32,10 +46,26 @@ const MARGIN = { top: 14, right: 104, bottom: 2, left: 0 };
 const AXIS_HEIGHT = 22;
 const LABEL_GAP = 14;
 
-/** Cumulative path: booked in steel until today, due as dots, last year in sand, the present rate as a dotted tail; labels at the line ends. */
-export function PathChart({ data: path, target, expected, today, height, isCumulative, targetWord, show, description }: PathChartProps) {
+/**
+ * Cumulative path: booked in steel until today, due as dots, last year in sand, the present rate as
+ * a dotted tail; labels at the line ends.
+ */
+export function PathChart({
+  data: path,
+  target,
+  expected,
+  today,
+  height,
+  isCumulative,
+  targetWord,
+  show,
+  description,
+}: PathChartProps) {
   const data = expected === null ? path : withExpected(path, expected);
-  const values = path.flatMap((datum) => [datum.booked, datum.due, datum.priorYear, datum.runRateProjection]).concat(target, expected === null ? [] : [expected.high]).filter((value) => value !== null);
+  const values = path
+    .flatMap((datum) => [datum.booked, datum.due, datum.priorYear, datum.runRateProjection])
+    .concat(target, expected === null ? [] : [expected.high])
+    .filter((value) => value !== null);
   const top = niceCeiling(Math.max(...values, 1));
   const low = Math.min(0, ...values);
   const bottom = low < 0 ? -niceCeiling(-low) : 0;
@@ -44,13 +74,41 @@ export function PathChart({ data: path, target, expected, today, height, isCumul
   const last = data.at(-1);
   const bookedNow = data.findLast((datum) => datum.booked !== null);
   const ends = [
-    target !== null && { text: `${targetWord} ${show(target)}`, value: target, colour: 'var(--target)' },
-    expected !== null && { text: `expected ${show(expected.value)}`, value: expected.value, colour: 'var(--grade-3-text)' },
-    expected === null && last?.runRateProjection != null && { text: `at this rate ${show(last.runRateProjection)}`, value: last.runRateProjection, colour: 'var(--grade-3-text)' },
-    last?.priorYear != null && last.priorYear !== 0 && { text: `last year ${show(last.priorYear)}`, value: last.priorYear, colour: 'var(--prior-text)' },
-    today === null && bookedNow && { text: `${isCumulative ? 'booked' : 'now'} ${show(bookedNow.booked!)}`, value: bookedNow.booked!, colour: 'var(--grade-3-text)' },
+    target !== null && {
+      text: `${targetWord} ${show(target)}`,
+      value: target,
+      colour: 'var(--target)',
+    },
+    expected !== null && {
+      text: `expected ${show(expected.value)}`,
+      value: expected.value,
+      colour: 'var(--grade-3-text)',
+    },
+    expected === null &&
+      last?.runRateProjection != null && {
+        text: `at this rate ${show(last.runRateProjection)}`,
+        value: last.runRateProjection,
+        colour: 'var(--grade-3-text)',
+      },
+    last?.priorYear != null &&
+      last.priorYear !== 0 && {
+        text: `last year ${show(last.priorYear)}`,
+        value: last.priorYear,
+        colour: 'var(--prior-text)',
+      },
+    today === null &&
+      bookedNow && {
+        text: `${isCumulative ? 'booked' : 'now'} ${show(bookedNow.booked!)}`,
+        value: bookedNow.booked!,
+        colour: 'var(--grade-3-text)',
+      },
   ].filter((end) => end !== false && end !== undefined);
-  const endY = declutter(ends.map((end) => y(end.value)), LABEL_GAP, MARGIN.top, height - AXIS_HEIGHT - 4);
+  const endY = declutter(
+    ends.map((end) => y(end.value)),
+    LABEL_GAP,
+    MARGIN.top,
+    height - AXIS_HEIGHT - 4,
+  );
   const every = data.length <= 7 ? 1 : data.length < 40 ? 7 : Math.ceil(data.length / 7);
   const ticks = data.filter((_, index) => index % every === 0).map((datum) => datum.label);
 
@@ -59,28 +117,138 @@ export function PathChart({ data: path, target, expected, today, height, isCumul
       <ResponsiveContainer width="100%" height="100%">
         <ComposedChart data={data as PathDatum[]} margin={MARGIN} accessibilityLayer={false}>
           <CartesianGrid vertical={false} stroke="var(--line)" />
-          <XAxis dataKey="label" ticks={ticks} height={AXIS_HEIGHT} tickLine={false} axisLine={{ stroke: 'var(--prior)' }} tick={{ fill: 'var(--ink-soft)', fontSize: 11 }} interval={0} />
-          <YAxis domain={[bottom, top]} ticks={[0, 1, 2, 3, 4].map((step) => bottom + ((top - bottom) * step) / 4)} interval={0} width={52} tickLine={false} axisLine={false} tick={{ fill: 'var(--ink-soft)', fontSize: 11 }} tickFormatter={show} />
-          <Tooltip content={({ active, payload }) => (active && payload?.[0] ? <DayNote datum={payload[0].payload as PathDatum} show={show} /> : null)} isAnimationActive={false} cursor={{ stroke: 'var(--prior)' }} />
-          <Line dataKey="priorYear" stroke="var(--prior)" strokeWidth={1.8} dot={false} isAnimationActive={false} />
-          <Line dataKey="due" stroke="var(--ink)" strokeWidth={1.2} strokeDasharray="2 3" dot={false} isAnimationActive={false} />
-          {expected !== null && <Area dataKey="band" stroke="none" fill="var(--now)" fillOpacity={0.16} dot={false} activeDot={false} isAnimationActive={false} />}
-          <Line dataKey={expected === null ? 'runRateProjection' : 'expected'} stroke="var(--now)" strokeWidth={2} strokeDasharray="2 4" dot={false} isAnimationActive={false} />
-          <Area dataKey="booked" stroke="var(--now)" strokeWidth={2.4} fill={isCumulative ? 'var(--now-fill)' : 'none'} dot={false} isAnimationActive={false} type="linear" />
+          <XAxis
+            dataKey="label"
+            ticks={ticks}
+            height={AXIS_HEIGHT}
+            tickLine={false}
+            axisLine={{ stroke: 'var(--prior)' }}
+            tick={{ fill: 'var(--ink-soft)', fontSize: 11 }}
+            interval={0}
+          />
+          <YAxis
+            domain={[bottom, top]}
+            ticks={[0, 1, 2, 3, 4].map((step) => bottom + ((top - bottom) * step) / 4)}
+            interval={0}
+            width={52}
+            tickLine={false}
+            axisLine={false}
+            tick={{ fill: 'var(--ink-soft)', fontSize: 11 }}
+            tickFormatter={show}
+          />
+          <Tooltip
+            content={({ active, payload }) =>
+              active && payload?.[0] ? (
+                <DayNote datum={payload[0].payload as PathDatum} show={show} />
+              ) : null
+            }
+            isAnimationActive={false}
+            cursor={{ stroke: 'var(--prior)' }}
+          />
+          <Line
+            dataKey="priorYear"
+            stroke="var(--prior)"
+            strokeWidth={1.8}
+            dot={false}
+            isAnimationActive={false}
+          />
+          <Line
+            dataKey="due"
+            stroke="var(--ink)"
+            strokeWidth={1.2}
+            strokeDasharray="2 3"
+            dot={false}
+            isAnimationActive={false}
+          />
+          {expected !== null && (
+            <Area
+              dataKey="band"
+              stroke="none"
+              fill="var(--now)"
+              fillOpacity={0.16}
+              dot={false}
+              activeDot={false}
+              isAnimationActive={false}
+            />
+          )}
+          <Line
+            dataKey={expected === null ? 'runRateProjection' : 'expected'}
+            stroke="var(--now)"
+            strokeWidth={2}
+            strokeDasharray="2 4"
+            dot={false}
+            isAnimationActive={false}
+          />
+          <Area
+            dataKey="booked"
+            stroke="var(--now)"
+            strokeWidth={2.4}
+            fill={isCumulative ? 'var(--now-fill)' : 'none'}
+            dot={false}
+            isAnimationActive={false}
+            type="linear"
+          />
           {target !== null && <ReferenceLine y={target} stroke="var(--target)" strokeWidth={1.5} />}
-          {today !== null && <ReferenceLine x={today} stroke="var(--ember)" strokeWidth={1.2} label={{ value: 'today', position: 'insideBottomLeft', fill: 'var(--ember-text)', fontSize: 11, offset: 6 }} />}
-          {today !== null && bookedNow && <ReferenceDot x={today} y={bookedNow.booked!} r={4} fill="var(--now)" stroke="var(--sheet)" label={{ value: `${isCumulative ? 'booked' : 'now'} ${show(bookedNow.booked!)}`, position: 'left', fill: 'var(--grade-3-text)', fontSize: 11, fontWeight: 650, offset: 8, dy: isCumulative ? -9 : 16, stroke: 'var(--sheet)', strokeWidth: 3, paintOrder: 'stroke' }} />}
+          {today !== null && (
+            <ReferenceLine
+              x={today}
+              stroke="var(--ember)"
+              strokeWidth={1.2}
+              label={{
+                value: 'today',
+                position: 'insideBottomLeft',
+                fill: 'var(--ember-text)',
+                fontSize: 11,
+                offset: 6,
+              }}
+            />
+          )}
+          {today !== null && bookedNow && (
+            <ReferenceDot
+              x={today}
+              y={bookedNow.booked!}
+              r={4}
+              fill="var(--now)"
+              stroke="var(--sheet)"
+              label={{
+                value: `${isCumulative ? 'booked' : 'now'} ${show(bookedNow.booked!)}`,
+                position: 'left',
+                fill: 'var(--grade-3-text)',
+                fontSize: 11,
+                fontWeight: 650,
+                offset: 8,
+                dy: isCumulative ? -9 : 16,
+                stroke: 'var(--sheet)',
+                strokeWidth: 3,
+                paintOrder: 'stroke',
+              }}
+            />
+          )}
         </ComposedChart>
       </ResponsiveContainer>
-      <svg aria-hidden className="pointer-events-none absolute top-0 right-0" width={MARGIN.right - 4} height={height}>
-        {ends.map((end, index) => <text key={end.text} x={2} y={endY[index]! + 4} fontSize={11} fill={end.colour}>{end.text}</text>)}
+      <svg
+        aria-hidden
+        className="pointer-events-none absolute top-0 right-0"
+        width={MARGIN.right - 4}
+        height={height}
+      >
+        {ends.map((end, index) => (
+          <text key={end.text} x={2} y={endY[index]! + 4} fontSize={11} fill={end.colour}>
+            {end.text}
+          </text>
+        ))}
       </svg>
     </figure>
   );
 }
 
-/** From today's figure straight to what is expected at the end, and the band that opens towards it. */
-function withExpected(path: readonly PathDatum[], { value, low, high }: { value: number; low: number; high: number }) {
+/**
+ * From today's figure straight to what is expected at the end, and the band that opens towards it.
+ */
+function withExpected(
+  path: readonly PathDatum[],
+  { value, low, high }: { value: number; low: number; high: number },
+) {
   const from = path.findLastIndex((datum) => datum.booked !== null);
   const start = path[from]?.booked;
   if (start === null || start === undefined) return path;
@@ -93,18 +261,35 @@ function withExpected(path: readonly PathDatum[], { value, low, high }: { value:
 }
 
 function DayNote({ datum, show }: { datum: PathDatum; show(value: number): string }) {
-  const lines = [['booked', datum.booked], ['due by then', datum.due], ['last year', datum.priorYear], ['at this rate', datum.booked === null ? datum.runRateProjection : null]] as const;
+  const lines = [
+    ['booked', datum.booked],
+    ['due by then', datum.due],
+    ['last year', datum.priorYear],
+    ['at this rate', datum.booked === null ? datum.runRateProjection : null],
+  ] as const;
   return (
     <div className="rounded-sheet border border-strong/30 bg-sheet px-3 py-2 text-[12px]">
       <p className="font-semibold">{datum.label}</p>
-      {lines.map(([name, value]) => value !== null && <p key={name} className="flex justify-between gap-4"><span className="text-soft">{name}</span><span>{show(value)}</span></p>)}
+      {lines.map(
+        ([name, value]) =>
+          value !== null && (
+            <p key={name} className="flex justify-between gap-4">
+              <span className="text-soft">{name}</span>
+              <span>{show(value)}</span>
+            </p>
+          ),
+      )}
     </div>
   );
 }
 
-/** The next of 1, 1.2, 1.6, 2, 2.4, 3.2, 4, 6, 8 times a power of ten: four equal steps below it read well. */
+/**
+ * The next of 1, 1.2, 1.6, 2, 2.4, 3.2, 4, 6, 8 times a power of ten: four equal steps below it
+ * read well.
+ */
 function niceCeiling(value: number): number {
   const power = 10 ** Math.floor(Math.log10(value));
-  const step = [1, 1.2, 1.6, 2, 2.4, 3.2, 4, 4.8, 6, 8, 10].find((each) => each * power >= value * 1.02) ?? 10;
+  const step =
+    [1, 1.2, 1.6, 2, 2.4, 3.2, 4, 4.8, 6, 8, 10].find((each) => each * power >= value * 1.02) ?? 10;
   return step * power;
 }

@@ -2,5 +2,8 @@
 export function initialsOf(name: string): string {
   const words = name.trim().split(/\s+/).filter(Boolean);
   const [first, last] = [words[0], words.length > 1 ? words.at(-1) : ''];
-  return [first, last].map((word) => [...(word ?? '')][0] ?? '').join('').toUpperCase();
+  return [first, last]
+    .map((word) => [...(word ?? '')][0] ?? '')
+    .join('')
+    .toUpperCase();
 }

@@ -14,7 +14,6 @@ import { INPUT } from '../ui/Field';
 import { Loading } from '../ui/Loading';
 import { DealsTabs } from '../records/RecordTabs';
 
-
 /** Who buys, in the unit and period: the largest first, with all others in one line. */
 export function CustomersPage() {
   const { unit, period } = usePlace();
@@ -23,7 +22,10 @@ export function CustomersPage() {
   const location = useLocation();
   const { data: company } = useGetCompanyQuery();
   const find = search.get('find') ?? '';
-  const { data, error, refetch } = useListCustomersQuery({ unit, period, ...(find ? { search: find } : {}) }, { skip: !unit || !period });
+  const { data, error, refetch } = useListCustomersQuery(
+    { unit, period, ...(find ? { search: find } : {}) },
+    { skip: !unit || !period },
+  );
   const reporting = company?.currency ?? 'EUR';
   const columns = useMemo(() => buildColumns(reporting), [reporting]);
   const take = (text: string) => put({ find: text.trim() || null });
@@ -31,16 +33,66 @@ export function CustomersPage() {
     <div className="flex h-full flex-col gap-2.5 px-[18px] pt-3 pb-4">
       <DealsTabs />
       <div className="flex items-center justify-between gap-4">
-        <h1>{data ? `${data.count.toLocaleString('en-GB')} ${data.count === 1 ? 'customer' : 'customers'} with deals in this period` : 'Customers'}</h1>
-        <input type="search" aria-label="Find a customer" placeholder="Find a customer" defaultValue={find} key={find} className={`${INPUT} h-[28px] max-w-[240px]`} onKeyDown={(event) => { if (event.key === 'Enter') take(event.currentTarget.value); }} onBlur={(event) => { if (event.target.value.trim() !== find) take(event.target.value); }} />
+        <h1>
+          {data
+            ? `${data.count.toLocaleString('en-GB')} ${data.count === 1 ? 'customer' : 'customers'} with deals in this period`
+            : 'Customers'}
+        </h1>
+        <input
+          type="search"
+          aria-label="Find a customer"
+          placeholder="Find a customer"
+          defaultValue={find}
+          key={find}
+          className={`${INPUT} h-[28px] max-w-[240px]`}
+          onKeyDown={(event) => {
+            if (event.key === 'Enter') take(event.currentTarget.value);
+          }}
+          onBlur={(event) => {
+            if (event.target.value.trim() !== find) take(event.target.value);
+          }}
+        />
       </div>
-      {error ? <FailureNote failure={error} onRetry={() => void refetch()} /> : !data ? <Loading what="customers" /> : (
-        <section aria-label="Customers" className="flex min-h-0 flex-1 flex-col rounded-sheet border border-line bg-sheet">
-          {data.customers.length === 0 ? <p className="p-6 text-soft">{find ? `No customer with deals here is called “${find}”.` : 'No deals here. Choose another unit or period.'}</p> : (
+      {error ? (
+        <FailureNote failure={error} onRetry={() => void refetch()} />
+      ) : !data ? (
+        <Loading what="customers" />
+      ) : (
+        <section
+          aria-label="Customers"
+          className="flex min-h-0 flex-1 flex-col rounded-sheet border border-line bg-sheet"
+        >
+          {data.customers.length === 0 ? (
+            <p className="p-6 text-soft">
+              {find
+                ? `No customer with deals here is called “${find}”.`
+                : 'No deals here. Choose another unit or period.'}
+            </p>
+          ) : (
             <DataTable
-              label="Customers, the largest first" columns={columns} rows={data.customers} keyOf={(customer) => customer.id}
-              onOpen={(customer) => void navigate({ pathname: `/deals/customers/${customer.id}`, search: location.search })}
-              footer={data.remainder && <>All others ({data.remainder.count.toLocaleString('en-GB')}): {data.remainder.won.count.toLocaleString('en-GB')} won deals, {formatExact(data.remainder.won.credited, { kind: 'money', currency: reporting })}.</>}
+              label="Customers, the largest first"
+              columns={columns}
+              rows={data.customers}
+              keyOf={(customer) => customer.id}
+              onOpen={(customer) =>
+                void navigate({
+                  pathname: `/deals/customers/${customer.id}`,
+                  search: location.search,
+                })
+              }
+              footer={
+                data.remainder && (
+                  <>
+                    All others ({data.remainder.count.toLocaleString('en-GB')}):{' '}
+                    {data.remainder.won.count.toLocaleString('en-GB')} won deals,{' '}
+                    {formatExact(data.remainder.won.credited, {
+                      kind: 'money',
+                      currency: reporting,
+                    })}
+                    .
+                  </>
+                )
+              }
             />
           )}
         </section>
@@ -50,13 +102,59 @@ export function CustomersPage() {
 }
 
 function buildColumns(reporting: string): Column<CustomerLine>[] {
-  const money = (minor: number | null) => (minor === null ? '–' : formatExact(minor, { kind: 'money', currency: reporting }));
+  const money = (minor: number | null) =>
+    minor === null ? '–' : formatExact(minor, { kind: 'money', currency: reporting });
   return [
-    { key: 'name', heading: 'Customer', width: 'minmax(180px,1.5fr)', cell: (customer) => <span className="font-medium">{customer.name}</span> },
-    { key: 'count', heading: 'Won deals', width: '90px', align: 'right', cell: (customer) => customer.won.count.toLocaleString('en-GB') },
-    { key: 'won', heading: `Won, ${reporting}`, width: '140px', align: 'right', cell: (customer) => <span className="font-semibold">{money(customer.won.credited)}</span> },
-    { key: 'average', heading: 'Average', width: '120px', align: 'right', cell: (customer) => <span className="text-soft">{money(customer.won.average)}</span> },
-    { key: 'open', heading: `Open, ${reporting}`, width: '150px', align: 'right', cell: (customer) => <span className="text-soft">{customer.open.count === 0 ? '–' : `${customer.open.count} · ${money(customer.open.credited)}`}</span> },
-    { key: 'last', heading: 'Last closed', width: '110px', align: 'right', cell: (customer) => <span className="text-soft">{customer.lastOn === null ? '–' : shortDay(parseDay(customer.lastOn)!, true)}</span> },
+    {
+      key: 'name',
+      heading: 'Customer',
+      width: 'minmax(180px,1.5fr)',
+      cell: (customer) => <span className="font-medium">{customer.name}</span>,
+    },
+    {
+      key: 'count',
+      heading: 'Won deals',
+      width: '90px',
+      align: 'right',
+      cell: (customer) => customer.won.count.toLocaleString('en-GB'),
+    },
+    {
+      key: 'won',
+      heading: `Won, ${reporting}`,
+      width: '140px',
+      align: 'right',
+      cell: (customer) => <span className="font-semibold">{money(customer.won.credited)}</span>,
+    },
+    {
+      key: 'average',
+      heading: 'Average',
+      width: '120px',
+      align: 'right',
+      cell: (customer) => <span className="text-soft">{money(customer.won.average)}</span>,
+    },
+    {
+      key: 'open',
+      heading: `Open, ${reporting}`,
+      width: '150px',
+      align: 'right',
+      cell: (customer) => (
+        <span className="text-soft">
+          {customer.open.count === 0
+            ? '–'
+            : `${customer.open.count} · ${money(customer.open.credited)}`}
+        </span>
+      ),
+    },
+    {
+      key: 'last',
+      heading: 'Last closed',
+      width: '110px',
+      align: 'right',
+      cell: (customer) => (
+        <span className="text-soft">
+          {customer.lastOn === null ? '–' : shortDay(parseDay(customer.lastOn)!, true)}
+        </span>
+      ),
+    },
   ];
 }

@@ -10,27 +10,76 @@ import { DealsTabs } from '../records/RecordTabs';
 import { useGetProductQuery } from '../records/customersApi';
 import { Groups, MonthBars } from './NameParts';
 
-/** Everything about one product: what was won of it when, by whom and to whom; on the pattern of a customer's page. */
+/**
+ * Everything about one product: what was won of it when, by whom and to whom; on the pattern of a
+ * customer's page.
+ */
 export function ProductPage() {
   const id = Number(useParams()['id']);
   const { data, error, refetch } = useGetProductQuery(id, { skip: !Number.isSafeInteger(id) });
   const { data: company } = useGetCompanyQuery();
   const { search } = useLocation();
-  if (error || !Number.isSafeInteger(id)) return <div className="flex flex-col gap-3 px-[18px] pt-3"><DealsTabs />{error ? <FailureNote failure={error} onRetry={() => void refetch()} /> : <p>There is no such product. Choose one from a list of what was sold.</p>}</div>;
-  if (!data) return <div className="px-[18px] pt-3"><DealsTabs /><Loading what="the product" /></div>;
+  if (error || !Number.isSafeInteger(id))
+    return (
+      <div className="flex flex-col gap-3 px-[18px] pt-3">
+        <DealsTabs />
+        {error ? (
+          <FailureNote failure={error} onRetry={() => void refetch()} />
+        ) : (
+          <p>There is no such product. Choose one from a list of what was sold.</p>
+        )}
+      </div>
+    );
+  if (!data)
+    return (
+      <div className="px-[18px] pt-3">
+        <DealsTabs />
+        <Loading what="the product" />
+      </div>
+    );
   const money = { kind: 'money' as const, currency: company?.currency ?? 'EUR' };
   const day = (text: string | null) => (text === null ? '' : shortDay(parseDay(text)!, true));
-  const open = data.open.count === 0 ? '' : ` ${data.open.count} open ${data.open.count === 1 ? 'deal is' : 'deals are'} worth ${formatWhole(data.open.credited, money)}.`;
+  const open =
+    data.open.count === 0
+      ? ''
+      : ` ${data.open.count} open ${data.open.count === 1 ? 'deal is' : 'deals are'} worth ${formatWhole(data.open.credited, money)}.`;
   return (
     <div className="flex min-h-full flex-col gap-3 px-[18px] pt-3 pb-4">
       <DealsTabs />
-      <h1 className="max-w-[820px]">{data.won.count === 0 ? `${data.name} has not been sold yet.` : `${data.name} was sold in ${data.won.count.toLocaleString('en-GB')} won deals for ${formatExact(data.won.credited, money)}, from ${day(data.firstWonOn)} to ${day(data.lastWonOn)}.`}{open}{data.lost > 0 && ` ${data.lost} ${data.lost === 1 ? 'was' : 'were'} lost.`}</h1>
-      <p>{data.category && <span className="mr-3 text-soft">Category: {data.category}</span>}<Link className="underline" to={{ pathname: '/deals', search: `${placeLink(search)}&product=${encodeURIComponent(data.name)}` }}>Its deals in the chosen period</Link></p>
-      {data.aliases.length > 0 && <p className="text-soft">Also written {data.aliases.join(', ')}.</p>}
+      <h1 className="max-w-[820px]">
+        {data.won.count === 0
+          ? `${data.name} has not been sold yet.`
+          : `${data.name} was sold in ${data.won.count.toLocaleString('en-GB')} won deals for ${formatExact(data.won.credited, money)}, from ${day(data.firstWonOn)} to ${day(data.lastWonOn)}.`}
+        {open}
+        {data.lost > 0 && ` ${data.lost} ${data.lost === 1 ? 'was' : 'were'} lost.`}
+      </h1>
+      <p>
+        {data.category && <span className="mr-3 text-soft">Category: {data.category}</span>}
+        <Link
+          className="underline"
+          to={{
+            pathname: '/deals',
+            search: `${placeLink(search)}&product=${encodeURIComponent(data.name)}`,
+          }}
+        >
+          Its deals in the chosen period
+        </Link>
+      </p>
+      {data.aliases.length > 0 && (
+        <p className="text-soft">Also written {data.aliases.join(', ')}.</p>
+      )}
       <MonthBars months={data.months} money={money} />
       <div className="grid grid-cols-2 gap-3 max-md:grid-cols-1">
-        <Groups title="To whom" groups={data.customers} money={(minor) => formatExact(minor, money)} />
-        <Groups title="By whom" groups={data.salespeople} money={(minor) => formatExact(minor, money)} />
+        <Groups
+          title="To whom"
+          groups={data.customers}
+          money={(minor) => formatExact(minor, money)}
+        />
+        <Groups
+          title="By whom"
+          groups={data.salespeople}
+          money={(minor) => formatExact(minor, money)}
+        />
       </div>
     </div>
   );

@@ -24,17 +24,47 @@ interface Words {
 }
 
 const WORDS: Readonly<Record<DataQualityKind, Words>> = {
-  unassigned: { title: 'Unassigned', why: 'Their owner stood in no unit on their day: they count in no team or branch.', what: 'Reassign them, or correct the person’s dates in Setup.', filter: { unassigned: 'yes' } },
-  overdue: { title: 'Overdue', why: 'Open, and expected to have closed before today.', what: 'Close them, or move their day.', filter: { overdue: 'yes' } },
-  missingCost: { title: 'Won without a cost', why: 'They count in no profit and no margin.', what: 'Give them their cost.', filter: { missingCost: 'yes' } },
-  duplicates: { title: 'Likely booked twice', why: 'Same customer, person, product and amount a few days apart.', what: 'Void one of them, or mark them as different.' },
-  similarNames: { title: 'Customers with similar names', why: 'They may be one customer.', what: 'Merge them, or mark them as different.' },
-  refusedDeliveries: { title: 'Refused deliveries', why: 'An order system sent what could not be taken: a person, a rate or a date is missing.', what: 'Put it right, and try them again.', to: '/setup/feeds' },
+  unassigned: {
+    title: 'Unassigned',
+    why: 'Their owner stood in no unit on their day: they count in no team or branch.',
+    what: 'Reassign them, or correct the person’s dates in Setup.',
+    filter: { unassigned: 'yes' },
+  },
+  overdue: {
+    title: 'Overdue',
+    why: 'Open, and expected to have closed before today.',
+    what: 'Close them, or move their day.',
+    filter: { overdue: 'yes' },
+  },
+  missingCost: {
+    title: 'Won without a cost',
+    why: 'They count in no profit and no margin.',
+    what: 'Give them their cost.',
+    filter: { missingCost: 'yes' },
+  },
+  duplicates: {
+    title: 'Likely booked twice',
+    why: 'Same customer, person, product and amount a few days apart.',
+    what: 'Void one of them, or mark them as different.',
+  },
+  similarNames: {
+    title: 'Customers with similar names',
+    why: 'They may be one customer.',
+    what: 'Merge them, or mark them as different.',
+  },
+  refusedDeliveries: {
+    title: 'Refused deliveries',
+    why: 'An order system sent what could not be taken: a person, a rate or a date is missing.',
+    what: 'Put it right, and try them again.',
+    to: '/setup/feeds',
+  },
 };
 
 /** One list of what needs care, each with what it is about and where it is put right. */
 export function DataQualityPage() {
-  const { data, error, refetch } = useGetDataQualityQuery(undefined, { refetchOnMountOrArgChange: true });
+  const { data, error, refetch } = useGetDataQualityQuery(undefined, {
+    refetchOnMountOrArgChange: true,
+  });
   const { data: company } = useGetCompanyQuery();
   const dispatch = useAppDispatch();
   // The count in the frame is of a moment ago; here it has just been computed.
@@ -44,8 +74,20 @@ export function DataQualityPage() {
   const { data: me } = useGetMeQuery();
   const { search } = useLocation();
   const [opened, setOpened] = useState<number | null>(null);
-  if (error) return <div className="flex flex-col gap-3 px-[18px] pt-3"><DealsTabs /><FailureNote failure={error} onRetry={() => void refetch()} /></div>;
-  if (!data) return <div className="px-[18px] pt-3"><DealsTabs /><Loading what="what needs care" /></div>;
+  if (error)
+    return (
+      <div className="flex flex-col gap-3 px-[18px] pt-3">
+        <DealsTabs />
+        <FailureNote failure={error} onRetry={() => void refetch()} />
+      </div>
+    );
+  if (!data)
+    return (
+      <div className="px-[18px] pt-3">
+        <DealsTabs />
+        <Loading what="what needs care" />
+      </div>
+    );
   const toDeals = (filter: Record<string, string>) => {
     const params = new URLSearchParams(search);
     for (const [key, value] of Object.entries(filter)) params.set(key, value);
@@ -56,25 +98,76 @@ export function DataQualityPage() {
   return (
     <div className="flex min-h-full flex-col gap-3 px-[18px] pt-3 pb-4">
       <DealsTabs />
-      <h1>{data.total === 0 ? data.counts.some((each) => each.kind === 'missingCost') ? 'Nothing needs care. Every deal has its people, its dates and its cost.' : 'Nothing needs care. Every deal has its people and its dates.' : `${data.total.toLocaleString('en-GB')} ${data.total === 1 ? 'thing needs' : 'things need'} care.`}</h1>
+      <h1>
+        {data.total === 0
+          ? data.counts.some((each) => each.kind === 'missingCost')
+            ? 'Nothing needs care. Every deal has its people, its dates and its cost.'
+            : 'Nothing needs care. Every deal has its people and its dates.'
+          : `${data.total.toLocaleString('en-GB')} ${data.total === 1 ? 'thing needs' : 'things need'} care.`}
+      </h1>
       {waiting.length > 0 && (
         <ul aria-label="What needs care" className="rounded-sheet border border-line bg-sheet">
           {waiting.map(({ kind, count, amount }) => {
             const words = WORDS[kind];
-            const to = words.to ? { pathname: words.to, search } : words.filter ? { pathname: '/deals', search: toDeals(words.filter) } : null;
+            const to = words.to
+              ? { pathname: words.to, search }
+              : words.filter
+                ? { pathname: '/deals', search: toDeals(words.filter) }
+                : null;
             return (
-              <li key={kind} className="grid grid-cols-[70px_minmax(0,1fr)_auto] items-center gap-3 border-b border-line/70 px-4 py-2 last:border-0">
-                <span className="text-right text-[17px] font-semibold">{count.toLocaleString('en-GB')}</span>
-                <span><span className="font-medium">{words.title}</span>{amount !== null && <span className="text-soft">, worth {formatExact(amount, { kind: 'money', currency: company?.currency ?? 'EUR' })}</span>}<span className="block text-[12px] text-soft">{words.why} {words.what}</span></span>
-                {to ? <Link className="inline-flex h-[28px] items-center rounded-sheet border border-strong/25 px-3 font-medium hover:bg-hover" to={to}>Show<span className="sr-only"> {words.title}</span></Link> : <span className="text-[12px] text-soft">below</span>}
+              <li
+                key={kind}
+                className="grid grid-cols-[70px_minmax(0,1fr)_auto] items-center gap-3 border-b border-line/70 px-4 py-2 last:border-0"
+              >
+                <span className="text-right text-[17px] font-semibold">
+                  {count.toLocaleString('en-GB')}
+                </span>
+                <span>
+                  <span className="font-medium">{words.title}</span>
+                  {amount !== null && (
+                    <span className="text-soft">
+                      , worth{' '}
+                      {formatExact(amount, { kind: 'money', currency: company?.currency ?? 'EUR' })}
+                    </span>
+                  )}
+                  <span className="block text-[12px] text-soft">
+                    {words.why} {words.what}
+                  </span>
+                </span>
+                {to ? (
+                  <Link
+                    className="inline-flex h-[28px] items-center rounded-sheet border border-strong/25 px-3 font-medium hover:bg-hover"
+                    to={to}
+                  >
+                    Show<span className="sr-only"> {words.title}</span>
+                  </Link>
+                ) : (
+                  <span className="text-[12px] text-soft">below</span>
+                )}
               </li>
             );
           })}
         </ul>
       )}
-      {data.duplicates.length > 0 && <Duplicates duplicates={data.duplicates} mayBook={me?.role !== 'viewer'} onOpen={setOpened} />}
+      {data.duplicates.length > 0 && (
+        <Duplicates
+          duplicates={data.duplicates}
+          mayBook={me?.role !== 'viewer'}
+          onOpen={setOpened}
+        />
+      )}
       {data.similarNames.length > 0 && <Names names={data.similarNames} />}
-      {opened !== null && <DealDialog key={opened} id={opened} onClose={() => { setOpened(null); void refetch(); }} onOpen={setOpened} />}
+      {opened !== null && (
+        <DealDialog
+          key={opened}
+          id={opened}
+          onClose={() => {
+            setOpened(null);
+            void refetch();
+          }}
+          onOpen={setOpened}
+        />
+      )}
     </div>
   );
 }
@@ -85,16 +178,54 @@ function wholeBook(today: string): string {
   return `${toIsoDay(addMonths(day, -72))}..${toIsoDay(addMonths(day, 36))}`;
 }
 
-function Duplicates({ duplicates, mayBook, onOpen }: { duplicates: DataQuality['duplicates']; mayBook: boolean; onOpen(id: number): void }) {
+function Duplicates({
+  duplicates,
+  mayBook,
+  onOpen,
+}: {
+  duplicates: DataQuality['duplicates'];
+  mayBook: boolean;
+  onOpen(id: number): void;
+}) {
   const [apart] = useDismissDuplicatesMutation();
   return (
-    <section aria-label="Likely booked twice" className="rounded-sheet border border-line bg-sheet p-3">
+    <section
+      aria-label="Likely booked twice"
+      className="rounded-sheet border border-line bg-sheet p-3"
+    >
       <h2 className="mb-1">Likely booked twice</h2>
       <ul>
         {duplicates.map((double) => (
-          <li key={double.deals.map((deal) => deal.id).join()} className="flex items-center justify-between gap-3 border-t border-line/70 py-1">
-            <span>{double.customer}, {double.salespersonName}, {double.amount} {double.currency}: {double.deals.map((deal, index) => <span key={deal.id}>{index > 0 && ' and '}<button type="button" className="underline" onClick={() => onOpen(deal.id)}>{deal.deal}</button> <span className="text-soft">{deal.day}</span></span>)}</span>
-            {mayBook && <Button kind="quiet" className="h-[24px] text-[12px]" onClick={() => void apart({ kind: 'deal', ids: double.deals.map((deal) => deal.id) })}>They are different<span className="sr-only">: {double.deals.map((deal) => deal.deal).join(' and ')}</span></Button>}
+          <li
+            key={double.deals.map((deal) => deal.id).join()}
+            className="flex items-center justify-between gap-3 border-t border-line/70 py-1"
+          >
+            <span>
+              {double.customer}, {double.salespersonName}, {double.amount} {double.currency}:{' '}
+              {double.deals.map((deal, index) => (
+                <span key={deal.id}>
+                  {index > 0 && ' and '}
+                  <button type="button" className="underline" onClick={() => onOpen(deal.id)}>
+                    {deal.deal}
+                  </button>{' '}
+                  <span className="text-soft">{deal.day}</span>
+                </span>
+              ))}
+            </span>
+            {mayBook && (
+              <Button
+                kind="quiet"
+                className="h-[24px] text-[12px]"
+                onClick={() =>
+                  void apart({ kind: 'deal', ids: double.deals.map((deal) => deal.id) })
+                }
+              >
+                They are different
+                <span className="sr-only">
+                  : {double.deals.map((deal) => deal.deal).join(' and ')}
+                </span>
+              </Button>
+            )}
           </li>
         ))}
       </ul>
@@ -106,20 +237,51 @@ function Names({ names }: { names: DataQuality['similarNames'] }) {
   const [apart] = useDismissDuplicatesMutation();
   const [merging, setMerging] = useState<DataQuality['similarNames'][number] | null>(null);
   return (
-    <section aria-label="Customers with similar names" className="rounded-sheet border border-line bg-sheet p-3">
+    <section
+      aria-label="Customers with similar names"
+      className="rounded-sheet border border-line bg-sheet p-3"
+    >
       <h2 className="mb-1">Customers with similar names</h2>
       <ul>
         {names.map((pair) => (
-          <li key={`${pair.left.id} ${pair.right.id}`} className="flex items-center justify-between gap-3 border-t border-line/70 py-1">
-            <span>{pair.left.name} <span className="text-soft">and</span> {pair.right.name}</span>
+          <li
+            key={`${pair.left.id} ${pair.right.id}`}
+            className="flex items-center justify-between gap-3 border-t border-line/70 py-1"
+          >
+            <span>
+              {pair.left.name} <span className="text-soft">and</span> {pair.right.name}
+            </span>
             <span className="flex gap-1">
-              <Button kind="quiet" className="h-[24px] text-[12px]" onClick={() => setMerging(pair)}>Merge…<span className="sr-only"> {pair.right.name}</span></Button>
-              <Button kind="quiet" className="h-[24px] text-[12px]" onClick={() => void apart({ kind: 'customer', ids: [pair.left.id, pair.right.id] })}>They are different<span className="sr-only">: {pair.left.name} and {pair.right.name}</span></Button>
+              <Button
+                kind="quiet"
+                className="h-[24px] text-[12px]"
+                onClick={() => setMerging(pair)}
+              >
+                Merge…<span className="sr-only"> {pair.right.name}</span>
+              </Button>
+              <Button
+                kind="quiet"
+                className="h-[24px] text-[12px]"
+                onClick={() => void apart({ kind: 'customer', ids: [pair.left.id, pair.right.id] })}
+              >
+                They are different
+                <span className="sr-only">
+                  : {pair.left.name} and {pair.right.name}
+                </span>
+              </Button>
             </span>
           </li>
         ))}
       </ul>
-      {merging && <MergeDialog list="customer" one="customer" from={merging.right} others={[merging.left]} onClose={() => setMerging(null)} />}
+      {merging && (
+        <MergeDialog
+          list="customer"
+          one="customer"
+          from={merging.right}
+          others={[merging.left]}
+          onClose={() => setMerging(null)}
+        />
+      )}
     </section>
   );
 }

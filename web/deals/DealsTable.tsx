@@ -27,21 +27,60 @@ interface DealsTableProps {
 }
 
 /** The deals that match, as a sheet: chosen columns, selection, changes in place. */
-export function DealsTable({ deals, columns, state, lists, today, mayBook, opened, selected, onSelected, onLayout, onSort, onOpen, onCopy, onSave, onNearEnd }: DealsTableProps) {
+export function DealsTable({
+  deals,
+  columns,
+  state,
+  lists,
+  today,
+  mayBook,
+  opened,
+  selected,
+  onSelected,
+  onLayout,
+  onSort,
+  onOpen,
+  onCopy,
+  onSave,
+  onNearEnd,
+}: DealsTableProps) {
   const lastPicked = useRef<number | null>(null);
-  const shown = useMemo(() => columns.map((column): SheetColumn<Deal> => {
-    const editable = EDITABLE.find((each) => each === column.key);
-    return {
-      key: column.key, heading: column.name, width: column.width, align: column.align, cell: column.cell, canSort: column.sort !== undefined,
-      ...(editable ? { edit: (deal: Deal, onDone: () => void) => <CellEditor deal={deal} column={editable} lists={lists} today={today} onSave={onSave} onDone={onDone} /> } : {}),
-    };
-  }), [columns, lists, today, onSave]);
+  const shown = useMemo(
+    () =>
+      columns.map((column): SheetColumn<Deal> => {
+        const editable = EDITABLE.find((each) => each === column.key);
+        return {
+          key: column.key,
+          heading: column.name,
+          width: column.width,
+          align: column.align,
+          cell: column.cell,
+          canSort: column.sort !== undefined,
+          ...(editable
+            ? {
+                edit: (deal: Deal, onDone: () => void) => (
+                  <CellEditor
+                    deal={deal}
+                    column={editable}
+                    lists={lists}
+                    today={today}
+                    onSave={onSave}
+                    onDone={onDone}
+                  />
+                ),
+              }
+            : {}),
+        };
+      }),
+    [columns, lists, today, onSave],
+  );
   const isSelected = (deal: Deal) => selected === 'all' || selected.has(deal.id);
   const select = (deal: Deal, isRange: boolean) => {
     const next = new Set(selected === 'all' ? deals.map((each) => each.id) : selected);
     const at = deals.findIndex((each) => each.id === deal.id);
     const from = deals.findIndex((each) => each.id === lastPicked.current);
-    if (isRange && from >= 0) for (const each of deals.slice(Math.min(at, from), Math.max(at, from) + 1)) next.add(each.id);
+    if (isRange && from >= 0)
+      for (const each of deals.slice(Math.min(at, from), Math.max(at, from) + 1)) next.add(each.id);
     else if (next.has(deal.id)) next.delete(deal.id);
     else next.add(deal.id);
     lastPicked.current = deal.id;
@@ -55,13 +94,24 @@ export function DealsTable({ deals, columns, state, lists, today, mayBook, opene
       rows={deals}
       keyOf={(deal) => deal.id}
       widths={state.widths}
-      onWidths={(widths) => onLayout({ widths: Object.fromEntries(Object.entries(widths).map(([key, width]) => [key, Math.round(width)])) })}
+      onWidths={(widths) =>
+        onLayout({
+          widths: Object.fromEntries(
+            Object.entries(widths).map(([key, width]) => [key, Math.round(width)]),
+          ),
+        })
+      }
       frozen={state.frozen}
-      sort={{ key: columns.find((column) => column.sort === state.sort)?.key ?? '', isUp: state.order === 'asc' }}
+      sort={{
+        key: columns.find((column) => column.sort === state.sort)?.key ?? '',
+        isUp: state.order === 'asc',
+      }}
       onSort={(key) => onSort(columns.find((column) => column.key === key)!)}
       isSelected={isSelected}
       onSelect={select}
-      onSelectAll={() => onSelected(isAllSelected ? new Set() : new Set(deals.map((deal) => deal.id)))}
+      onSelectAll={() =>
+        onSelected(isAllSelected ? new Set() : new Set(deals.map((deal) => deal.id)))
+      }
       isAllSelected={isAllSelected}
       onOpen={onOpen}
       onCopy={onCopy}

@@ -13,17 +13,36 @@ export function ImportsDialog({ onClose }: { onClose(): void }) {
   const { data: runs, error } = useListImportsQuery();
   const [asking, setAsking] = useState<number | null>(null);
   return (
-    <Dialog title="Imports and changes of many deals" description="What is undone voids the deals it brought and puts those it changed back. What was changed since stays." isOpen onClose={onClose} width="w-[720px]">
-      {error ? <FailureNote failure={error} /> : !runs ? <Loading what="imports" /> : (
+    <Dialog
+      title="Imports and changes of many deals"
+      description="What is undone voids the deals it brought and puts those it changed back. What was changed since stays."
+      isOpen
+      onClose={onClose}
+      width="w-[720px]"
+    >
+      {error ? (
+        <FailureNote failure={error} />
+      ) : !runs ? (
+        <Loading what="imports" />
+      ) : (
         <ul>
           {runs.map((run) => (
             <li key={run.id} className="border-t border-line py-2">
               <div className="flex items-center justify-between gap-3">
                 <span className="min-w-0">
                   <span className="font-medium">{run.fileName}</span>
-                  <span className="block text-[12px] text-soft">{run.at.slice(0, 16)}, {run.userName}: {run.created.toLocaleString('en-GB')} new, {run.changed.toLocaleString('en-GB')} changed, {run.unchanged.toLocaleString('en-GB')} as they were{run.undoneAt && `; undone ${run.undoneAt.slice(0, 16)} by ${run.undoneBy}`}</span>
+                  <span className="block text-[12px] text-soft">
+                    {run.at.slice(0, 16)}, {run.userName}: {run.created.toLocaleString('en-GB')}{' '}
+                    new, {run.changed.toLocaleString('en-GB')} changed,{' '}
+                    {run.unchanged.toLocaleString('en-GB')} as they were
+                    {run.undoneAt && `; undone ${run.undoneAt.slice(0, 16)} by ${run.undoneBy}`}
+                  </span>
                 </span>
-                {!run.undoneAt && asking !== run.id && <Button kind="danger" onClick={() => setAsking(run.id)}>Undo…<span className="sr-only"> {run.fileName}</span></Button>}
+                {!run.undoneAt && asking !== run.id && (
+                  <Button kind="danger" onClick={() => setAsking(run.id)}>
+                    Undo…<span className="sr-only"> {run.fileName}</span>
+                  </Button>
+                )}
               </div>
               {asking === run.id && <UndoForm run={run} onDone={() => setAsking(null)} />}
             </li>
@@ -43,13 +62,31 @@ function UndoForm({ run, onDone }: { run: ImportRun; onDone(): void }) {
     const result = await undo({ id: run.id, reason });
     if (result.error) return;
     const { voided, restored, keptCount, kept } = result.data;
-    say(`${voided.toLocaleString('en-GB')} voided, ${restored.toLocaleString('en-GB')} put back.${keptCount > 0 ? ` ${keptCount} changed since and kept: ${kept.slice(0, 5).join(', ')}${keptCount > 5 ? ' and more' : ''}.` : ''}`);
+    say(
+      `${voided.toLocaleString('en-GB')} voided, ${restored.toLocaleString('en-GB')} put back.${keptCount > 0 ? ` ${keptCount} changed since and kept: ${kept.slice(0, 5).join(', ')}${keptCount > 5 ? ' and more' : ''}.` : ''}`,
+    );
     onDone();
   };
   return (
-    <form className="mt-2 flex items-end gap-2" onSubmit={(event) => { event.preventDefault(); void submit(); }}>
-      <Field label="Why is it undone?" className="flex-1"><input autoFocus className={INPUT} maxLength={500} value={reason} onChange={(event) => setReason(event.target.value)} /></Field>
-      <Button kind="danger" type="submit" disabled={isLoading || reason.trim() === ''}>{isLoading ? 'Undoing …' : 'Undo the import'}</Button>
+    <form
+      className="mt-2 flex items-end gap-2"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void submit();
+      }}
+    >
+      <Field label="Why is it undone?" className="flex-1">
+        <input
+          autoFocus
+          className={INPUT}
+          maxLength={500}
+          value={reason}
+          onChange={(event) => setReason(event.target.value)}
+        />
+      </Field>
+      <Button kind="danger" type="submit" disabled={isLoading || reason.trim() === ''}>
+        {isLoading ? 'Undoing …' : 'Undo the import'}
+      </Button>
       <Button onClick={onDone}>Keep it</Button>
       {error && <FailureNote failure={error} />}
     </form>

@@ -9,10 +9,26 @@ export function FigureRow({ view }: { view: StandingView }) {
   return (
     <dl className="grid grid-cols-5 gap-4 max-md:grid-cols-2 max-md:gap-y-2.5">
       {listFigures(view).map((figure) => (
-        <div key={figure.key} className="flex flex-col-reverse justify-end border-l-2 border-line pl-2.5">
+        <div
+          key={figure.key}
+          className="flex flex-col-reverse justify-end border-l-2 border-line pl-2.5"
+        >
           <dt className="text-[12px] text-soft">{figure.label}</dt>
-          <dd className={classNames('text-[20px] leading-tight font-semibold [font-stretch:104%]', figure.tone === 'good' && 'text-made', figure.tone === 'bad' && 'text-grade-1')}>
-            <HowMade at={at} view={view} formula={figure.made} title={figure.exact ?? 'How this is made'}>{figure.value}</HowMade>
+          <dd
+            className={classNames(
+              'text-[20px] leading-tight font-semibold [font-stretch:104%]',
+              figure.tone === 'good' && 'text-made',
+              figure.tone === 'bad' && 'text-grade-1',
+            )}
+          >
+            <HowMade
+              at={at}
+              view={view}
+              formula={figure.made}
+              title={figure.exact ?? 'How this is made'}
+            >
+              {figure.value}
+            </HowMade>
           </dd>
         </div>
       ))}

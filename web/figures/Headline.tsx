@@ -6,8 +6,17 @@ import { StatusMark } from '../charts/StatusMark';
 export function Headline({ view }: { view: StandingView }) {
   return (
     <h1 className="max-w-[840px]" aria-live="polite">
-      <span className="mr-2 inline-block align-[-1px]"><StatusMark status={view.figures.status} size={17} /></span>
-      {view.sentence.map((part, index) => <span key={index} className={part.emphasis === 'status' ? textOf(view.figures.status) : undefined}>{part.text}</span>)}
+      <span className="mr-2 inline-block align-[-1px]">
+        <StatusMark status={view.figures.status} size={17} />
+      </span>
+      {view.sentence.map((part, index) => (
+        <span
+          key={index}
+          className={part.emphasis === 'status' ? textOf(view.figures.status) : undefined}
+        >
+          {part.text}
+        </span>
+      ))}
     </h1>
   );
 }

@@ -18,18 +18,58 @@ interface LadderPictureProps {
 }
 
 /** Ranked places on a ladder that fits what they are ranked by. */
-export function LadderPicture({ places, by, measure, currency, height, pace, paceText, onOpen }: LadderPictureProps) {
-  const values = places.flatMap((place) => [place.value!, ...(place.priorValue === null ? [] : [place.priorValue])]);
+export function LadderPicture({
+  places,
+  by,
+  measure,
+  currency,
+  height,
+  pace,
+  paceText,
+  onOpen,
+}: LadderPictureProps) {
+  const values = places.flatMap((place) => [
+    place.value!,
+    ...(place.priorValue === null ? [] : [place.priorValue]),
+  ]);
   const isShare = by === 'attainment' || by === 'growth';
-  const scale = by === 'attainment' ? scaleOfShares(values) : scaleOfValues(values, by === 'actual' ? null : 0);
+  const scale =
+    by === 'attainment' ? scaleOfShares(values) : scaleOfValues(values, by === 'actual' ? null : 0);
   const unit = figureUnit({ measure, currency });
-  const of = by === 'attainment' ? (measure.direction === 'lower' ? 'of the limit' : 'of target') : by === 'growth' ? 'on the period before' : by === 'gap' ? 'against target' : '';
+  const of =
+    by === 'attainment'
+      ? measure.direction === 'lower'
+        ? 'of the limit'
+        : 'of target'
+      : by === 'growth'
+        ? 'on the period before'
+        : by === 'gap'
+          ? 'against target'
+          : '';
   return (
     <LadderChart
       label={`Ladder by ${by === 'actual' ? measure.name : by}`}
-      height={height} scale={scale} pace={pace} paceText={paceText} onOpen={onOpen}
-      show={(value) => (isShare ? `${Math.round(value * 100)}%` : formatShort(Math.round(value), unit)).replace('-', '\u2212')}
-      marks={places.map((place) => ({ key: place.unit.code, name: place.unit.name, at: place.value!, text: place.valueText!, of, status: place.status, before: place.priorValue, beforeText: place.priorValueText }))}
+      height={height}
+      scale={scale}
+      pace={pace}
+      paceText={paceText}
+      onOpen={onOpen}
+      show={(value) =>
+        (isShare ? `${Math.round(value * 100)}%` : formatShort(Math.round(value), unit)).replace(
+          '-',
+          '\u2212',
+        )
+      }
+      marks={places.map((place) => ({
+        key: place.unit.code,
+        name: place.unit.name,
+        at: place.value!,
+        text: place.valueText!,
+        of,
+        status: place.status,
+        before: place.priorValue,
+        beforeText: place.priorValueText,
+      }))}
     />
   );
 }

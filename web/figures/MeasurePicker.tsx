@@ -13,22 +13,49 @@ export function MeasurePicker() {
   const groups = [...new Set(shown.map((each) => each.group))];
   return (
     <span className="flex shrink-0 items-center gap-1">
-      <select aria-label="Measure" title={chosen?.description} value={measure} onChange={(event) => go({ measure: event.target.value })} className="h-[30px] max-w-[190px] rounded-sheet border border-strong/30 bg-sheet px-2 font-medium">
+      <select
+        aria-label="Measure"
+        title={chosen?.description}
+        value={measure}
+        onChange={(event) => go({ measure: event.target.value })}
+        className="h-[30px] max-w-[190px] rounded-sheet border border-strong/30 bg-sheet px-2 font-medium"
+      >
         {!chosen && <option value={measure}>{measure}</option>}
         {groups.map((group) => (
           <optgroup key={group} label={group}>
-            {shown.filter((each) => each.group === group).map((each) => <option key={each.code} value={each.code}>{each.name}{each.version > 1 || each.isArchived ? `, version ${each.version}` : ''}</option>)}
+            {shown
+              .filter((each) => each.group === group)
+              .map((each) => (
+                <option key={each.code} value={each.code}>
+                  {each.name}
+                  {each.version > 1 || each.isArchived ? `, version ${each.version}` : ''}
+                </option>
+              ))}
           </optgroup>
         ))}
       </select>
       {chosen && (
         <Popover.Root>
-          <Popover.Trigger aria-label={`What ${chosen.name} means`} className="grid size-[26px] place-items-center rounded-[4px] text-soft hover:bg-hover"><Info size={15} /></Popover.Trigger>
+          <Popover.Trigger
+            aria-label={`What ${chosen.name} means`}
+            className="grid size-[26px] place-items-center rounded-[4px] text-soft hover:bg-hover"
+          >
+            <Info size={15} />
+          </Popover.Trigger>
           <Popover.Portal>
-            <Popover.Content align="end" sideOffset={6} className="z-60 max-w-[340px] rounded-sheet border border-strong/30 bg-sheet p-3.5 text-[13px] text-ink">
-              <p className="font-semibold">{chosen.name}{chosen.version > 1 ? `, version ${chosen.version}` : ''}</p>
+            <Popover.Content
+              align="end"
+              sideOffset={6}
+              className="z-60 max-w-[340px] rounded-sheet border border-strong/30 bg-sheet p-3.5 text-[13px] text-ink"
+            >
+              <p className="font-semibold">
+                {chosen.name}
+                {chosen.version > 1 ? `, version ${chosen.version}` : ''}
+              </p>
               <p className="mt-1">{chosen.description}</p>
-              <p className="mt-1 text-soft">{chosen.direction === 'higher' ? 'Higher is better.' : 'Lower is better.'}</p>
+              <p className="mt-1 text-soft">
+                {chosen.direction === 'higher' ? 'Higher is better.' : 'Lower is better.'}
+              </p>
             </Popover.Content>
           </Popover.Portal>
         </Popover.Root>

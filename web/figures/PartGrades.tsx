@@ -8,20 +8,52 @@ const LONG = 45;
 /** A piece of a week has no room for more than its mark. */
 const SHORT = 4;
 
-/** The grades of the months, or of a month's weeks, under a cumulative picture: a good total hides no bad part (GUARDS 10). */
+/**
+ * The grades of the months, or of a month's weeks, under a cumulative picture: a good total hides
+ * no bad part (GUARDS 10).
+ */
 export function PartGrades({ view }: { view: StandingView }) {
   const { go } = usePlace();
   const days = view.path.length;
-  const { currentData } = useGetSeriesQuery({ unit: view.unit.code, period: view.period.id, measure: view.measure.code, step: days > LONG ? 'month' : 'week' }, { skip: days < 10 });
-  if (!currentData || currentData.points.length > 24) return <div className={days < 10 ? undefined : 'h-[22px]'} />;
+  const { currentData } = useGetSeriesQuery(
+    {
+      unit: view.unit.code,
+      period: view.period.id,
+      measure: view.measure.code,
+      step: days > LONG ? 'month' : 'week',
+    },
+    { skip: days < 10 },
+  );
+  if (!currentData || currentData.points.length > 24)
+    return <div className={days < 10 ? undefined : 'h-[22px]'} />;
   return (
-    <ol aria-label={days > LONG ? 'Its months' : 'Its weeks'} className="flex h-[22px] pr-[104px] pl-[52px] text-[11px]">
+    <ol
+      aria-label={days > LONG ? 'Its months' : 'Its weeks'}
+      className="flex h-[22px] pr-[104px] pl-[52px] text-[11px]"
+    >
       {currentData.points.map((point) => (
-        <li key={point.period.id} className="min-w-0" style={{ flexGrow: dayCount(point.period), flexBasis: 0 }}>
-          <button type="button" onClick={() => go({ period: point.period.id })} title={`${point.period.name}: ${point.attainmentText === null ? point.status.label : `${point.attainmentText} of ${view.measure.direction === 'lower' ? 'the limit' : 'target'}, ${point.status.label}`}${point.ruleChanges.length > 0 ? '. Another status rule began in it.' : ''}`} className="flex w-full items-center justify-center gap-1 truncate rounded-[3px] hover:bg-hover">
+        <li
+          key={point.period.id}
+          className="min-w-0"
+          style={{ flexGrow: dayCount(point.period), flexBasis: 0 }}
+        >
+          <button
+            type="button"
+            onClick={() => go({ period: point.period.id })}
+            title={`${point.period.name}: ${point.attainmentText === null ? point.status.label : `${point.attainmentText} of ${view.measure.direction === 'lower' ? 'the limit' : 'target'}, ${point.status.label}`}${point.ruleChanges.length > 0 ? '. Another status rule began in it.' : ''}`}
+            className="flex w-full items-center justify-center gap-1 truncate rounded-[3px] hover:bg-hover"
+          >
             <StatusMark status={point.status} size={11} />
-            {currentData.points.length <= 14 && dayCount(point.period) >= SHORT && <span className={`truncate ${textOf(point.status)}`}>{point.phase === 'notStarted' ? point.shortName : point.attainmentText ?? '–'}</span>}
-            {point.ruleChanges.length > 0 && <span className="text-plum" aria-hidden>┆</span>}
+            {currentData.points.length <= 14 && dayCount(point.period) >= SHORT && (
+              <span className={`truncate ${textOf(point.status)}`}>
+                {point.phase === 'notStarted' ? point.shortName : (point.attainmentText ?? '–')}
+              </span>
+            )}
+            {point.ruleChanges.length > 0 && (
+              <span className="text-plum" aria-hidden>
+                ┆
+              </span>
+            )}
           </button>
         </li>
       ))}

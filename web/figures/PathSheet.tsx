@@ -10,28 +10,95 @@ import { PathChart, type PathDatum } from '../charts/PathChart';
 
 const HEIGHT = 172;
 
-/** The path through the period, with what open deals make of it; below it whatever stands under the picture. */
-export function PathSheet({ view, outlook, children }: { view: StandingView; outlook: PeriodOutlook | undefined; children?: ReactNode }) {
+/**
+ * The path through the period, with what open deals make of it; below it whatever stands under the
+ * picture.
+ */
+export function PathSheet({
+  view,
+  outlook,
+  children,
+}: {
+  view: StandingView;
+  outlook: PeriodOutlook | undefined;
+  children?: ReactNode;
+}) {
   const unit = figureUnit(view);
   const { target } = view.figures;
   const complete = target.missingCount > 0 ? null : target.value;
   const isOpen = view.figures.elapsed.phase === 'open';
-  const data = useMemo<PathDatum[]>(() => view.path.map((point) => ({
-    day: point.day, label: shortDay(parseDay(point.day)!),
-    booked: toChart(point.actual, unit), due: toChart(point.expectedToDate, unit), priorYear: toChart(point.priorYear, unit), runRateProjection: toChart(point.runRateProjection, unit),
-  })), [view, unit.currency, unit.kind]);
-  const expected = isOpen && outlook && outlook.outlook.count > 0 ? { value: toMajor(outlook.outlook.forecast, unit), low: toMajor(outlook.band.low, unit), high: toMajor(outlook.band.high, unit) } : null;
+  const data = useMemo<PathDatum[]>(
+    () =>
+      view.path.map((point) => ({
+        day: point.day,
+        label: shortDay(parseDay(point.day)!),
+        booked: toChart(point.actual, unit),
+        due: toChart(point.expectedToDate, unit),
+        priorYear: toChart(point.priorYear, unit),
+        runRateProjection: toChart(point.runRateProjection, unit),
+      })),
+    [view, unit.currency, unit.kind],
+  );
+  const expected =
+    isOpen && outlook && outlook.outlook.count > 0
+      ? {
+          value: toMajor(outlook.outlook.forecast, unit),
+          low: toMajor(outlook.band.low, unit),
+          high: toMajor(outlook.band.high, unit),
+        }
+      : null;
   const show = (value: number) => formatShort(Math.round(value * 10 ** decimalsOf(unit)), unit);
-  const exact = (value: number | null) => (value === null ? '–' : formatExact(Math.round(value * 10 ** decimalsOf(unit)), unit));
+  const exact = (value: number | null) =>
+    value === null ? '–' : formatExact(Math.round(value * 10 ** decimalsOf(unit)), unit);
   const sentence = view.sentence.map((part) => part.text).join('');
 
   return (
     <ChartSheet
-      heading={`Path through ${view.period.name}`} fileName={`path ${view.unit.code} ${view.period.id}`} tableHeight={HEIGHT + 4}
-      note={<>{view.isCumulative ? 'cumulative' : 'to each day'}{unit.currency ? `, ${unit.currency}` : ''}{expected && <span title="Won plus what is weighted; eight of ten outcomes of the open deals lie within the band.">; shaded: open</span>}</>}
-      numbers={{ headings: ['Day', 'Booked', 'Due', 'Last year', 'At this rate'], rows: data.map((datum) => ({ key: datum.day, cells: [datum.label, exact(datum.booked), exact(datum.due), exact(datum.priorYear), exact(datum.runRateProjection)] })) }}
+      heading={`Path through ${view.period.name}`}
+      fileName={`path ${view.unit.code} ${view.period.id}`}
+      tableHeight={HEIGHT + 4}
+      note={
+        <>
+          {view.isCumulative ? 'cumulative' : 'to each day'}
+          {unit.currency ? `, ${unit.currency}` : ''}
+          {expected && (
+            <span title="Won plus what is weighted; eight of ten outcomes of the open deals lie within the band.">
+              ; shaded: open
+            </span>
+          )}
+        </>
+      }
+      numbers={{
+        headings: ['Day', 'Booked', 'Due', 'Last year', 'At this rate'],
+        rows: data.map((datum) => ({
+          key: datum.day,
+          cells: [
+            datum.label,
+            exact(datum.booked),
+            exact(datum.due),
+            exact(datum.priorYear),
+            exact(datum.runRateProjection),
+          ],
+        })),
+      }}
     >
-      <PathChart isCumulative={view.isCumulative} targetWord={view.measure.direction === 'lower' ? 'limit' : 'target'} data={data} target={complete === null ? null : toMajor(complete, unit)} expected={expected} today={isOpen ? shortDay(parseDay(view.asOf)!) : null} height={HEIGHT} show={show} description={`${view.isCumulative ? 'Cumulative path' : 'Path'}. ${sentence}${expected ? ` With open deals ${show(expected.value)} is expected, most likely between ${show(expected.low)} and ${show(expected.high)}.` : ''}`} />
+      <PathChart
+        isCumulative={view.isCumulative}
+        targetWord={view.measure.direction === 'lower' ? 'limit' : 'target'}
+        data={data}
+        target={complete === null ? null : toMajor(complete, unit)}
+        expected={expected}
+        today={isOpen ? shortDay(parseDay(view.asOf)!) : null}
+        height={HEIGHT}
+        show={show}
+        description={`${view.isCumulative ? 'Cumulative path' : 'Path'}. ${sentence}${
+          expected
+            ? `
+          With open deals ${show(expected.value)} is expected, most likely between
+            ${show(expected.low)} and ${show(expected.high)}.`
+            : ''
+        }`}
+      />
       {children}
     </ChartSheet>
   );

@@ -14,24 +14,76 @@ interface SeriesSheetProps {
   onOpen?(period: string): void;
 }
 
-/** A series as bars with grades, or added up as a line; the same numbers as a table and as files. */
-export function SeriesSheet({ view, isCumulative, height, heading, controls, onOpen }: SeriesSheetProps) {
+/**
+ * A series as bars with grades, or added up as a line; the same numbers as a table and as files.
+ */
+export function SeriesSheet({
+  view,
+  isCumulative,
+  height,
+  heading,
+  controls,
+  onOpen,
+}: SeriesSheetProps) {
   const unit = figureUnit(view);
   const { box, width } = useSize<HTMLDivElement>({ width: 900, height });
   const show = (value: number) => formatShort(Math.round(value * 10 ** decimalsOf(unit)), unit);
   const bars = toBars(view, isCumulative, unit);
-  const exact = (value: number | null) => (value === null ? '–' : formatExact(unit.kind === 'money' ? Math.round(value) : value, unit));
+  const exact = (value: number | null) =>
+    value === null ? '–' : formatExact(unit.kind === 'money' ? Math.round(value) : value, unit);
   return (
     <ChartSheet
-      heading={heading} controls={controls} fileName={`${view.measure.code} ${view.unit.code} ${view.period.id} by ${view.step}${isCumulative ? ', cumulative' : ''}`} tableHeight={height}
-      note={isCumulative ? <>dotted: target so far, sand: last year</> : <>line: target{view.points.some((point) => point.floor !== null) ? ', dotted: floor' : ''}{view.points.length <= MOST_RINGS ? ', ring: last year' : ''}{view.step === 'day' ? ', hatched: closed day' : ''}</>}
+      heading={heading}
+      controls={controls}
+      fileName={`${view.measure.code} ${view.unit.code} ${view.period.id} by ${view.step}${isCumulative ? ', cumulative' : ''}`}
+      tableHeight={height}
+      note={
+        isCumulative ? (
+          <>dotted: target so far, sand: last year</>
+        ) : (
+          <>
+            line: target{view.points.some((point) => point.floor !== null) ? ', dotted: floor' : ''}
+            {view.points.length <= MOST_RINGS ? ', ring: last year' : ''}
+            {view.step === 'day' ? ', hatched: closed day' : ''}
+          </>
+        )
+      }
       numbers={{
-        headings: ['Part', view.measure.name, view.measure.direction === 'lower' ? 'Limit' : 'Target', 'Attainment', 'Status', 'Cumulative', 'Target so far', 'Last year'],
-        rows: view.points.map((point) => ({ key: point.period.id, cells: [point.period.name, exact(point.actual), exact(point.target), point.attainmentText ?? '–', point.status.label, exact(point.cumulativeActual), exact(point.cumulativeTarget), exact(point.priorYear)] })),
+        headings: [
+          'Part',
+          view.measure.name,
+          view.measure.direction === 'lower' ? 'Limit' : 'Target',
+          'Attainment',
+          'Status',
+          'Cumulative',
+          'Target so far',
+          'Last year',
+        ],
+        rows: view.points.map((point) => ({
+          key: point.period.id,
+          cells: [
+            point.period.name,
+            exact(point.actual),
+            exact(point.target),
+            point.attainmentText ?? '–',
+            point.status.label,
+            exact(point.cumulativeActual),
+            exact(point.cumulativeTarget),
+            exact(point.priorYear),
+          ],
+        })),
       }}
     >
       <div ref={box} style={{ height }}>
-        <SeriesChart bars={bars} isCumulative={isCumulative} width={Math.max(200, width)} height={height} show={show} onOpen={onOpen} label={`${heading}: ${view.measure.name} of ${view.unit.name}, ${view.period.name}`} />
+        <SeriesChart
+          bars={bars}
+          isCumulative={isCumulative}
+          width={Math.max(200, width)}
+          height={height}
+          show={show}
+          onOpen={onOpen}
+          label={`${heading}: ${view.measure.name} of ${view.unit.name}, ${view.period.name}`}
+        />
       </div>
     </ChartSheet>
   );
@@ -40,18 +92,29 @@ export function SeriesSheet({ view, isCumulative, height, heading, controls, onO
 function toBars(view: SeriesView, isCumulative: boolean, unit: FigureUnit): SeriesBar[] {
   const major = (value: number | null) => (value === null ? null : toMajor(value, unit));
   return view.points.map((point) => ({
-    key: point.period.id, name: point.shortName, status: point.status, isRunning: point.phase === 'open', isRuleChange: point.ruleChanges.length > 0, words: describePoint(point, view, unit),
-    value: major(isCumulative ? point.cumulativeActual : point.actual), target: major(isCumulative ? point.cumulativeTarget : point.target), floor: isCumulative ? null : major(point.floor),
+    key: point.period.id,
+    name: point.shortName,
+    status: point.status,
+    isRunning: point.phase === 'open',
+    isRuleChange: point.ruleChanges.length > 0,
+    words: describePoint(point, view, unit),
+    value: major(isCumulative ? point.cumulativeActual : point.actual),
+    target: major(isCumulative ? point.cumulativeTarget : point.target),
+    floor: isCumulative ? null : major(point.floor),
     priorYear: major(isCumulative ? point.cumulativePriorYear : point.priorYear),
   }));
 }
 
 /** "November 2026: €265,867 of a target of €466,000, 57%, behind" */
 function describePoint(point: SeriesPoint, { measure }: SeriesView, unit: FigureUnit): string {
-  const exact = (value: number) => formatExact(unit.kind === 'money' ? Math.round(value) : value, unit);
+  const exact = (value: number) =>
+    formatExact(unit.kind === 'money' ? Math.round(value) : value, unit);
   const noun = measure.direction === 'lower' ? 'limit' : 'target';
   const target = point.target === null ? `no ${noun}` : `${noun} ${exact(point.target)}`;
-  const rule = point.ruleChanges.length > 0 ? `; another status rule from ${point.ruleChanges.join(', ')}` : '';
+  const rule =
+    point.ruleChanges.length > 0
+      ? `; another status rule from ${point.ruleChanges.join(', ')}`
+      : '';
   if (point.phase === 'notStarted') return `${point.period.name}: not started, ${target}${rule}`;
   const percent = point.attainmentText === null ? '' : `, ${point.attainmentText} of ${noun}`;
   return `${point.period.name}: ${point.actual === null ? 'no figure' : exact(point.actual)}, ${target}${percent}, ${point.status.label}${point.phase === 'open' ? ', still running' : ''}${rule}`;

@@ -2,7 +2,14 @@ import type { ReactNode } from 'react';
 import { NavLink, useLocation } from 'react-router';
 import { placeLink } from '../app/placeLink';
 
-const TABS = [['/profile', 'Overview'], ['/standing', 'Summary'], ['/standing/parts', 'Day by day'], ['/standing/scorecard', 'Scorecard'], ['/standing/pairs', 'Compare measures'], ['/standing/ahead', 'Year ahead']] as const;
+const TABS = [
+  ['/profile', 'Overview'],
+  ['/standing', 'Summary'],
+  ['/standing/parts', 'Day by day'],
+  ['/standing/scorecard', 'Scorecard'],
+  ['/standing/pairs', 'Compare measures'],
+  ['/standing/ahead', 'Year ahead'],
+] as const;
 
 /** The ways to look at where a unit stands. */
 export function StandingTabs({ children }: { children?: ReactNode }) {
@@ -10,7 +17,18 @@ export function StandingTabs({ children }: { children?: ReactNode }) {
   return (
     <div className="flex items-center justify-between gap-3">
       <nav aria-label="Standing" className="flex gap-1 overflow-x-auto [scrollbar-width:none]">
-        {TABS.map(([path, name]) => <NavLink key={path} end to={{ pathname: path, search: kept }} className={({ isActive }) => `shrink-0 rounded-[4px] px-2.5 py-0.5 text-[12.5px] ${isActive ? 'bg-cell font-semibold' : 'text-soft hover:bg-hover'}`}>{name}</NavLink>)}
+        {TABS.map(([path, name]) => (
+          <NavLink
+            key={path}
+            end
+            to={{ pathname: path, search: kept }}
+            className={({ isActive }) =>
+              `shrink-0 rounded-[4px] px-2.5 py-0.5 text-[12.5px] ${isActive ? 'bg-cell font-semibold' : 'text-soft hover:bg-hover'}`
+            }
+          >
+            {name}
+          </NavLink>
+        ))}
       </nav>
       {children}
     </div>

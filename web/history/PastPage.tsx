@@ -18,7 +18,15 @@ import { useGetWhatChangedQuery, useListDealsAsOfQuery } from './api';
 import { listPresets, toLocalText, toMoment } from './moments';
 
 const KIND_WORDS: Readonly<Record<ChangeKind, string>> = {
-  booked: 'booked', voided: 'voided', restored: 'restored', takenBack: 'no longer won', movedIn: 'moved in', movedOut: 'moved out', amountChanged: 'amount changed', creditChanged: 'credit changed', restated: 'restated by a rate',
+  booked: 'booked',
+  voided: 'voided',
+  restored: 'restored',
+  takenBack: 'no longer won',
+  movedIn: 'moved in',
+  movedOut: 'moved out',
+  amountChanged: 'amount changed',
+  creditChanged: 'credit changed',
+  restated: 'restated by a rate',
 };
 
 /** What changed the figure between two moments, in money, and the book as it stood at the first. */
@@ -34,85 +42,321 @@ export function PastPage() {
   const isBook = search.get('show') === 'book';
   const [fromMoment, toMomentText] = [toMoment(from), toMoment(to)];
   const isReady = Boolean(unit && period && fromMoment);
-  const query = { unit, period, from: fromMoment ?? '', ...(toMomentText ? { to: toMomentText } : {}) };
-  const { data, error, isFetching, refetch } = useGetWhatChangedQuery(query, { skip: !isReady || isBook });
+  const query = {
+    unit,
+    period,
+    from: fromMoment ?? '',
+    ...(toMomentText ? { to: toMomentText } : {}),
+  };
+  const { data, error, isFetching, refetch } = useGetWhatChangedQuery(query, {
+    skip: !isReady || isBook,
+  });
   const names = useNames(unit, period, measure);
   const unitOf = { kind: 'money' as const, currency: company?.currency ?? 'EUR' };
-  const toggle = (is: boolean, word: string) => <button type="button" aria-pressed={isBook === is} onClick={() => put({ show: is ? 'book' : null })} className={classNames('h-[28px] px-3', isBook === is ? 'bg-accent text-on-accent' : 'bg-sheet hover:bg-hover')}>{word}</button>;
+  const toggle = (is: boolean, word: string) => (
+    <button
+      type="button"
+      aria-pressed={isBook === is}
+      onClick={() => put({ show: is ? 'book' : null })}
+      className={classNames(
+        'h-[28px] px-3',
+        isBook === is ? 'bg-accent text-on-accent' : 'bg-sheet hover:bg-hover',
+      )}
+    >
+      {word}
+    </button>
+  );
   return (
     <div className="flex h-full flex-col gap-2.5 px-[18px] pt-3 pb-4">
       <DealsTabs />
-      <h1 aria-live="polite">{isBook ? `The book of ${names.unit} for ${names.period}, as it stood` : data ? describe(names, data, unitOf) : 'What changed'}</h1>
+      <h1 aria-live="polite">
+        {isBook
+          ? `The book of ${names.unit} for ${names.period}, as it stood`
+          : data
+            ? describe(names, data, unitOf)
+            : 'What changed'}
+      </h1>
       <div className="flex flex-wrap items-end gap-3">
-        <div role="group" aria-label="What is shown" className="flex overflow-hidden rounded-sheet border border-strong/30">{toggle(false, 'What changed')}{toggle(true, 'The book then')}</div>
-        <Field label={isBook ? 'As it stood at' : 'Since'} fault={fromMoment ? undefined : 'Choose a moment.'}><input type="datetime-local" className={INPUT} value={from} onChange={(event) => put({ from: event.target.value })} /></Field>
-        {!isBook && <Field label="Until (empty: now)"><input type="datetime-local" className={INPUT} value={to} onChange={(event) => put({ to: event.target.value || null })} /></Field>}
-        <span className="flex gap-1">{presets.map((preset) => <Button key={preset.name} kind="quiet" className="h-[28px] px-2 text-[12px]" onClick={() => put({ from: toLocalText(preset.at), to: null })}>{preset.name}</Button>)}</span>
-      </div>
-      {isBook ? (isReady && <BookThen query={{ unit, period, at: fromMoment! }} unit={unitOf} onOpen={setOpened} />)
-        : error ? <FailureNote failure={error} onRetry={() => void refetch()} /> : !data ? <Loading what="what changed" /> : (
-          <div className={classNames('grid min-h-0 flex-1 grid-cols-[264px_minmax(0,1fr)] gap-3', isFetching && 'opacity-50')}>
-            <Bridge data={data} unit={unitOf} />
-            <section aria-label="Changes" className="flex min-h-0 flex-col rounded-sheet border border-line bg-sheet">
-              {data.changes.length === 0 ? <p className="p-4 text-soft">Nothing that counts in this period changed. Choose an earlier moment, or another unit or period.</p> : (
-                <DataTable
-                  label="Changes, newest first" rows={data.changes} keyOf={(change) => `${change.at} ${change.deal} ${change.kind}`} onOpen={(change) => { if (change.dealId !== null) setOpened(change.dealId); }}
-                  columns={[
-                    { key: 'at', heading: 'When', width: '122px', cell: (change) => change.at.slice(0, 16) },
-                    { key: 'who', heading: 'Who', width: '98px', cell: (change) => change.userName },
-                    { key: 'kind', heading: 'What', width: '104px', cell: (change) => KIND_WORDS[change.kind] },
-                    { key: 'deal', heading: 'Deal or file', width: 'minmax(120px,1.4fr)', cell: (change) => <>{change.deal}{change.customer && <span className="text-soft">, {change.customer}</span>}{change.count > 1 && <span className="text-soft">, {change.count.toLocaleString('en-GB')} deals</span>}</> },
-                    { key: 'reason', heading: 'Why', width: 'minmax(70px,1fr)', cell: (change) => <span className="text-soft" title={change.reason ?? undefined}>{change.reason ?? ''}</span> },
-                    { key: 'revenue', heading: `Revenue, ${unitOf.currency}`, width: '118px', align: 'right', cell: (change) => <span className="font-semibold">{withSign(change.revenue, formatExact(change.revenue, unitOf))}</span> },
-                  ]}
-                  footer={data.remainder && <>All others ({data.remainder.count.toLocaleString('en-GB')}): {withSign(data.remainder.revenue, formatExact(data.remainder.revenue, unitOf))}.</>}
-                />
-              )}
-            </section>
-          </div>
+        <div
+          role="group"
+          aria-label="What is shown"
+          className="flex overflow-hidden rounded-sheet border border-strong/30"
+        >
+          {toggle(false, 'What changed')}
+          {toggle(true, 'The book then')}
+        </div>
+        <Field
+          label={isBook ? 'As it stood at' : 'Since'}
+          fault={fromMoment ? undefined : 'Choose a moment.'}
+        >
+          <input
+            type="datetime-local"
+            className={INPUT}
+            value={from}
+            onChange={(event) => put({ from: event.target.value })}
+          />
+        </Field>
+        {!isBook && (
+          <Field label="Until (empty: now)">
+            <input
+              type="datetime-local"
+              className={INPUT}
+              value={to}
+              onChange={(event) => put({ to: event.target.value || null })}
+            />
+          </Field>
         )}
-      {opened !== null && <DealDialog key={opened} id={opened} onClose={() => setOpened(null)} onOpen={setOpened} />}
+        <span className="flex gap-1">
+          {presets.map((preset) => (
+            <Button
+              key={preset.name}
+              kind="quiet"
+              className="h-[28px] px-2 text-[12px]"
+              onClick={() => put({ from: toLocalText(preset.at), to: null })}
+            >
+              {preset.name}
+            </Button>
+          ))}
+        </span>
+      </div>
+      {isBook ? (
+        isReady && (
+          <BookThen query={{ unit, period, at: fromMoment! }} unit={unitOf} onOpen={setOpened} />
+        )
+      ) : error ? (
+        <FailureNote failure={error} onRetry={() => void refetch()} />
+      ) : !data ? (
+        <Loading what="what changed" />
+      ) : (
+        <div
+          className={classNames(
+            'grid min-h-0 flex-1 grid-cols-[264px_minmax(0,1fr)] gap-3',
+            isFetching && 'opacity-50',
+          )}
+        >
+          <Bridge data={data} unit={unitOf} />
+          <section
+            aria-label="Changes"
+            className="flex min-h-0 flex-col rounded-sheet border border-line bg-sheet"
+          >
+            {data.changes.length === 0 ? (
+              <p className="p-4 text-soft">
+                Nothing that counts in this period changed. Choose an earlier moment, or another
+                unit or period.
+              </p>
+            ) : (
+              <DataTable
+                label="Changes, newest first"
+                rows={data.changes}
+                keyOf={(change) => `${change.at} ${change.deal} ${change.kind}`}
+                onOpen={(change) => {
+                  if (change.dealId !== null) setOpened(change.dealId);
+                }}
+                columns={[
+                  {
+                    key: 'at',
+                    heading: 'When',
+                    width: '122px',
+                    cell: (change) => change.at.slice(0, 16),
+                  },
+                  { key: 'who', heading: 'Who', width: '98px', cell: (change) => change.userName },
+                  {
+                    key: 'kind',
+                    heading: 'What',
+                    width: '104px',
+                    cell: (change) => KIND_WORDS[change.kind],
+                  },
+                  {
+                    key: 'deal',
+                    heading: 'Deal or file',
+                    width: 'minmax(120px,1.4fr)',
+                    cell: (change) => (
+                      <>
+                        {change.deal}
+                        {change.customer && <span className="text-soft">, {change.customer}</span>}
+                        {change.count > 1 && (
+                          <span className="text-soft">
+                            , {change.count.toLocaleString('en-GB')} deals
+                          </span>
+                        )}
+                      </>
+                    ),
+                  },
+                  {
+                    key: 'reason',
+                    heading: 'Why',
+                    width: 'minmax(70px,1fr)',
+                    cell: (change) => (
+                      <span className="text-soft" title={change.reason ?? undefined}>
+                        {change.reason ?? ''}
+                      </span>
+                    ),
+                  },
+                  {
+                    key: 'revenue',
+                    heading: `Revenue, ${unitOf.currency}`,
+                    width: '118px',
+                    align: 'right',
+                    cell: (change) => (
+                      <span className="font-semibold">
+                        {withSign(change.revenue, formatExact(change.revenue, unitOf))}
+                      </span>
+                    ),
+                  },
+                ]}
+                footer={
+                  data.remainder && (
+                    <>
+                      All others ({data.remainder.count.toLocaleString('en-GB')}):{' '}
+                      {withSign(
+                        data.remainder.revenue,
+                        formatExact(data.remainder.revenue, unitOf),
+                      )}
+                      .
+                    </>
+                  )
+                }
+              />
+            )}
+          </section>
+        </div>
+      )}
+      {opened !== null && (
+        <DealDialog key={opened} id={opened} onClose={() => setOpened(null)} onOpen={setOpened} />
+      )}
     </div>
   );
 }
 
 type MoneyUnit = { kind: 'money'; currency: string };
 
-function describe(names: { unit: string; period: string }, { before, after }: WhatChanged, unit: MoneyUnit): string {
-  if (before === after) return `${names.unit} stands at ${formatExact(after, unit)} in ${names.period}, as it did.`;
+function describe(
+  names: { unit: string; period: string },
+  { before, after }: WhatChanged,
+  unit: MoneyUnit,
+): string {
+  if (before === after)
+    return `${names.unit} stands at ${formatExact(after, unit)} in ${names.period}, as it did.`;
   return `${names.unit} in ${names.period} went from ${formatExact(before, unit)} to ${formatExact(after, unit)}: ${withSign(after - before, formatExact(after - before, unit))}.`;
 }
 
 /** From the figure then to the figure now, kind by kind; it adds up exactly. */
 function Bridge({ data, unit }: { data: WhatChanged; unit: MoneyUnit }) {
-  const row = 'flex items-baseline justify-between gap-3 border-t border-line/70 py-1.5 first:border-0';
+  const row =
+    'flex items-baseline justify-between gap-3 border-t border-line/70 py-1.5 first:border-0';
   return (
-    <section aria-label="From then to now" className="self-start rounded-sheet border border-line bg-sheet px-4 py-2">
-      <p className={classNames(row, 'font-semibold')}><span>Then</span><span>{formatExact(data.before, unit)}</span></p>
-      {data.kinds.map((kind) => <p key={kind.kind} className={row}><span>{KIND_WORDS[kind.kind]} <span className="text-soft">({kind.count.toLocaleString('en-GB')})</span></span><span className={kind.revenue < 0 ? 'text-grade-1' : 'text-made'}>{withSign(kind.revenue, formatExact(kind.revenue, unit))}</span></p>)}
+    <section
+      aria-label="From then to now"
+      className="self-start rounded-sheet border border-line bg-sheet px-4 py-2"
+    >
+      <p className={classNames(row, 'font-semibold')}>
+        <span>Then</span>
+        <span>{formatExact(data.before, unit)}</span>
+      </p>
+      {data.kinds.map((kind) => (
+        <p key={kind.kind} className={row}>
+          <span>
+            {KIND_WORDS[kind.kind]}{' '}
+            <span className="text-soft">({kind.count.toLocaleString('en-GB')})</span>
+          </span>
+          <span className={kind.revenue < 0 ? 'text-grade-1' : 'text-made'}>
+            {withSign(kind.revenue, formatExact(kind.revenue, unit))}
+          </span>
+        </p>
+      ))}
       {data.kinds.length === 0 && <p className={classNames(row, 'text-soft')}>nothing changed</p>}
-      <p className={classNames(row, 'font-semibold')}><span>Now</span><span>{formatExact(data.after, unit)}</span></p>
-      <p className="pt-1 text-[11.5px] text-soft">Won revenue of the chosen period. Teams as of today.</p>
+      <p className={classNames(row, 'font-semibold')}>
+        <span>Now</span>
+        <span>{formatExact(data.after, unit)}</span>
+      </p>
+      <p className="pt-1 text-[11.5px] text-soft">
+        Won revenue of the chosen period. Teams as of today.
+      </p>
     </section>
   );
 }
 
-function BookThen({ query, unit, onOpen }: { query: { unit: string; period: string; at: string }; unit: MoneyUnit; onOpen(id: number): void }) {
+function BookThen({
+  query,
+  unit,
+  onOpen,
+}: {
+  query: { unit: string; period: string; at: string };
+  unit: MoneyUnit;
+  onOpen(id: number): void;
+}) {
   const { data, error, refetch } = useListDealsAsOfQuery(query);
   if (error) return <FailureNote failure={error} onRetry={() => void refetch()} />;
   if (!data) return <Loading what="the book" />;
   return (
-    <section aria-label="The book then" className="flex min-h-0 flex-1 flex-col rounded-sheet border border-line bg-sheet">
-      {data.deals.length === 0 ? <p className="p-4 text-soft">There was no deal of this unit and period at that moment.</p> : (
+    <section
+      aria-label="The book then"
+      className="flex min-h-0 flex-1 flex-col rounded-sheet border border-line bg-sheet"
+    >
+      {data.deals.length === 0 ? (
+        <p className="p-4 text-soft">There was no deal of this unit and period at that moment.</p>
+      ) : (
         <DataTable
-          label="Deals as they stood" rows={data.deals} keyOf={(deal) => deal.id} onOpen={(deal) => onOpen(deal.id)}
+          label="Deals as they stood"
+          rows={data.deals}
+          keyOf={(deal) => deal.id}
+          onOpen={(deal) => onOpen(deal.id)}
           columns={[
-            { key: 'day', heading: 'Day', width: '100px', cell: (deal) => deal.day }, { key: 'status', heading: 'Status', width: '80px', cell: (deal) => <span className={deal.status === 'won' ? '' : 'text-soft'}>{deal.status}</span> },
-            { key: 'person', heading: 'Salesperson', width: 'minmax(110px,1fr)', cell: (deal) => deal.salespersonName }, { key: 'customer', heading: 'Customer', width: 'minmax(130px,1.2fr)', cell: (deal) => deal.customer },
-            { key: 'product', heading: 'Product', width: 'minmax(110px,1fr)', cell: (deal) => <span className="text-soft">{deal.product ?? '–'}</span> }, { key: 'id', heading: 'Id', width: '110px', cell: (deal) => <span className="text-soft">{deal.deal}</span> },
-            { key: 'amount', heading: `Amount, ${unit.currency}`, width: '130px', align: 'right', cell: (deal) => <span className={deal.status === 'won' ? 'font-semibold' : 'text-soft'}>{formatExact(deal.credited, unit)}</span> },
+            { key: 'day', heading: 'Day', width: '100px', cell: (deal) => deal.day },
+            {
+              key: 'status',
+              heading: 'Status',
+              width: '80px',
+              cell: (deal) => (
+                <span className={deal.status === 'won' ? '' : 'text-soft'}>{deal.status}</span>
+              ),
+            },
+            {
+              key: 'person',
+              heading: 'Salesperson',
+              width: 'minmax(110px,1fr)',
+              cell: (deal) => deal.salespersonName,
+            },
+            {
+              key: 'customer',
+              heading: 'Customer',
+              width: 'minmax(130px,1.2fr)',
+              cell: (deal) => deal.customer,
+            },
+            {
+              key: 'product',
+              heading: 'Product',
+              width: 'minmax(110px,1fr)',
+              cell: (deal) => <span className="text-soft">{deal.product ?? '–'}</span>,
+            },
+            {
+              key: 'id',
+              heading: 'Id',
+              width: '110px',
+              cell: (deal) => <span className="text-soft">{deal.deal}</span>,
+            },
+            {
+              key: 'amount',
+              heading: `Amount, ${unit.currency}`,
+              width: '130px',
+              align: 'right',
+              cell: (deal) => (
+                <span className={deal.status === 'won' ? 'font-semibold' : 'text-soft'}>
+                  {formatExact(deal.credited, unit)}
+                </span>
+              ),
+            },
           ]}
-          footer={<>{data.count.toLocaleString('en-GB')} deals then: {data.won.count.toLocaleString('en-GB')} won worth {formatExact(data.won.revenue, unit)}, {data.open.count.toLocaleString('en-GB')} open worth {formatExact(data.open.credited, unit)}.{data.omitted > 0 && ` ${data.omitted.toLocaleString('en-GB')} smaller ones are not listed.`}</>}
+          footer={
+            <>
+              {data.count.toLocaleString('en-GB')} deals then:{' '}
+              {data.won.count.toLocaleString('en-GB')} won worth{' '}
+              {formatExact(data.won.revenue, unit)}, {data.open.count.toLocaleString('en-GB')} open
+              worth {formatExact(data.open.credited, unit)}.
+              {data.omitted > 0 &&
+                ` ${data.omitted.toLocaleString('en-GB')} smaller ones are not listed.`}
+            </>
+          }
         />
       )}
     </section>

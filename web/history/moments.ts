@@ -16,6 +16,10 @@ export function listPresets(now: Date): { name: string; at: Date }[] {
   const back = (days: number) => new Date(now.getFullYear(), now.getMonth(), now.getDate() - days);
   const today = back(0);
   return [
-    { name: 'today', at: today }, { name: 'yesterday', at: back(1) }, { name: 'Monday', at: back((today.getDay() + 6) % 7) }, { name: 'a week ago', at: back(7) }, { name: 'start of month', at: new Date(now.getFullYear(), now.getMonth(), 1) },
+    { name: 'today', at: today },
+    { name: 'yesterday', at: back(1) },
+    { name: 'Monday', at: back((today.getDay() + 6) % 7) },
+    { name: 'a week ago', at: back(7) },
+    { name: 'start of month', at: new Date(now.getFullYear(), now.getMonth(), 1) },
   ];
 }

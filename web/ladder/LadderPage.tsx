@@ -19,9 +19,17 @@ import { useSize } from '../ui/useSize';
 import { useGetLadderQuery, usePrefetchStandings } from '../figures/api';
 import { ViewBody } from '../app/ViewBody';
 import { LadderTable } from './LadderTable';
-import { LENGTHS, RANKED_BY_NAMES, readLadderAddress, toLength, type Length } from './ladderAddress';
+import {
+  LENGTHS,
+  RANKED_BY_NAMES,
+  readLadderAddress,
+  toLength,
+  type Length,
+} from './ladderAddress';
 
-/** Who stands where: one level ranked, as a picture and as a table, with where each stood before. */
+/**
+ * Who stands where: one level ranked, as a picture and as a table, with where each stood before.
+ */
 export function LadderPage() {
   const { unit, period, measure, go } = usePlace();
   const { search, put } = useAddress();
@@ -30,25 +38,79 @@ export function LadderPage() {
   // Of thousands the first hundred come at once, the rest when someone scrolls there.
   const [isAll, setAll] = useState(false);
   const { level, by, withoutRamps } = readLadderAddress(search);
-  const chosen = { by, ...(level ? { level } : {}), ...(withoutRamps ? { withoutRamps } : {}), ...(isAll ? { limit: 10_000 } : {}) };
-  const { data, currentData, error, refetch } = useGetLadderQuery({ unit, period, measure, ...chosen }, { skip: !unit || !period });
+  const chosen = {
+    by,
+    ...(level ? { level } : {}),
+    ...(withoutRamps ? { withoutRamps } : {}),
+    ...(isAll ? { limit: 10_000 } : {}),
+  };
+  const { data, currentData, error, refetch } = useGetLadderQuery(
+    { unit, period, measure, ...chosen },
+    { skip: !unit || !period },
+  );
   const load = usePrefetchStandings('getLadder', SOON);
   useLoadsAhead((spot) => load({ ...spot, ...chosen }));
-  if (error) return <div className="p-5"><FailureNote failure={error} onRetry={() => void refetch()} />{error.code === 'unknownMeasure' && <div className="mt-3"><MeasurePicker /></div>}</div>;
+  if (error)
+    return (
+      <div className="p-5">
+        <FailureNote failure={error} onRetry={() => void refetch()} />
+        {error.code === 'unknownMeasure' && (
+          <div className="mt-3">
+            <MeasurePicker />
+          </div>
+        )}
+      </div>
+    );
   if (!data) return <Loading what="the ladder" />;
-  const open = (code: string) => void navigate({ pathname: '/profile', search: placeLink(search, { unit: code }) });
+  const open = (code: string) =>
+    void navigate({ pathname: '/profile', search: placeLink(search, { unit: code }) });
   const shownLength = data.period.kind === 'range' ? null : data.period.kind;
   return (
-    <ViewBody isOther={data !== currentData} className="flex h-full min-h-[560px] flex-col gap-2.5 px-[18px] pt-3 pb-4">
+    <ViewBody
+      isOther={data !== currentData}
+      className="flex h-full min-h-[560px] flex-col gap-2.5 px-[18px] pt-3 pb-4"
+    >
       <h1 className="max-w-[860px]">{data.sentence}</h1>
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1.5">
         <MeasurePicker />
-        {data.levels.length > 1 && <Segments label="Level" options={data.levels.map((each) => [each, LEVEL_NAMES[each]])} value={data.level} onChange={(next) => put({ level: next === 'salesperson' ? null : next })} />}
-        <Segments label="Ranked by" options={RANKED_BY.map((each) => [each, RANKED_BY_NAMES[each]])} value={by} onChange={(next) => put({ by: next === 'attainment' ? null : next })} />
-        {company && <Segments label="Length" options={Object.entries(LENGTHS) as [Length, string][]} value={shownLength} onChange={(length) => go({ period: toLength(company.calendar, company.today, period, length) })} />}
-        <label className="flex items-center gap-1.5"><input type="checkbox" checked={withoutRamps} onChange={(event) => put({ ramps: event.target.checked ? 'out' : null })} /> Without newcomers on a ramp{data.onRamp > 0 && ` (${data.onRamp} left out)`}</label>
+        {data.levels.length > 1 && (
+          <Segments
+            label="Level"
+            options={data.levels.map((each) => [each, LEVEL_NAMES[each]])}
+            value={data.level}
+            onChange={(next) => put({ level: next === 'salesperson' ? null : next })}
+          />
+        )}
+        <Segments
+          label="Ranked by"
+          options={RANKED_BY.map((each) => [each, RANKED_BY_NAMES[each]])}
+          value={by}
+          onChange={(next) => put({ by: next === 'attainment' ? null : next })}
+        />
+        {company && (
+          <Segments
+            label="Length"
+            options={Object.entries(LENGTHS) as [Length, string][]}
+            value={shownLength}
+            onChange={(length) =>
+              go({ period: toLength(company.calendar, company.today, period, length) })
+            }
+          />
+        )}
+        <label className="flex items-center gap-1.5">
+          <input
+            type="checkbox"
+            checked={withoutRamps}
+            onChange={(event) => put({ ramps: event.target.checked ? 'out' : null })}
+          />{' '}
+          Without newcomers on a ramp{data.onRamp > 0 && ` (${data.onRamp} left out)`}
+        </label>
       </div>
-      {data.isShared && <p className="text-soft">{data.unit.name}: your team’s ladder, as your company shares it.</p>}
+      {data.isShared && (
+        <p className="text-soft">
+          {data.unit.name}: your team’s ladder, as your company shares it.
+        </p>
+      )}
       {data.rankings.length > 0 && (
         <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_290px] gap-3.5">
           <LadderTable view={data} onOpen={open} onMore={() => setAll(true)} />
@@ -65,11 +127,41 @@ function Picture({ view, onOpen }: { view: LadderView; onOpen(code: string): voi
   const room = Math.max(240, height);
   const ranked = view.rankings.filter((place) => place.rank !== null);
   return (
-    <section aria-labelledby="ladder-picture" className="flex min-h-0 flex-col rounded-sheet border border-line bg-sheet px-3 pt-2 pb-2">
-      <h2 id="ladder-picture">Ladder<span className="ml-2 text-[11.5px] font-normal text-soft">ring: {view.priorDays}{view.rankings.length < view.count ? `, first ${view.rankings.length}` : ''}</span></h2>
-      <div ref={box} className="mt-1.5 min-h-0 flex-1 overflow-y-auto" tabIndex={ranked.length * 15 > room ? 0 : undefined}>
-        {ranked.length === 0 || view.phase === 'notStarted' ? <p className="pt-3 text-soft">{view.phase === 'notStarted' ? 'It has not started.' : 'There is nobody to put on it.'}</p> : (
-          <LadderPicture places={ranked} by={view.by} measure={view.measure} currency={view.currency} height={Math.max(room, heightFor(ranked.length))} pace={view.phase === 'open' && view.isCumulative && view.by === 'attainment' ? view.elapsedShare : null} paceText={`pace ${showPercent(view.elapsedShare)}`} onOpen={onOpen} />
+    <section
+      aria-labelledby="ladder-picture"
+      className="flex min-h-0 flex-col rounded-sheet border border-line bg-sheet px-3 pt-2 pb-2"
+    >
+      <h2 id="ladder-picture">
+        Ladder
+        <span className="ml-2 text-[11.5px] font-normal text-soft">
+          ring: {view.priorDays}
+          {view.rankings.length < view.count ? `, first ${view.rankings.length}` : ''}
+        </span>
+      </h2>
+      <div
+        ref={box}
+        className="mt-1.5 min-h-0 flex-1 overflow-y-auto"
+        tabIndex={ranked.length * 15 > room ? 0 : undefined}
+      >
+        {ranked.length === 0 || view.phase === 'notStarted' ? (
+          <p className="pt-3 text-soft">
+            {view.phase === 'notStarted' ? 'It has not started.' : 'There is nobody to put on it.'}
+          </p>
+        ) : (
+          <LadderPicture
+            places={ranked}
+            by={view.by}
+            measure={view.measure}
+            currency={view.currency}
+            height={Math.max(room, heightFor(ranked.length))}
+            pace={
+              view.phase === 'open' && view.isCumulative && view.by === 'attainment'
+                ? view.elapsedShare
+                : null
+            }
+            paceText={`pace ${showPercent(view.elapsedShare)}`}
+            onOpen={onOpen}
+          />
         )}
       </div>
     </section>

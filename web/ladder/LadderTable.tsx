@@ -14,20 +14,39 @@ import { classNames } from '../ui/classNames';
 import { DataTable, type Column } from '../ui/DataTable';
 
 /** The ranking as a table; the reader's own row stays in sight above it. */
-export function LadderTable({ view, onOpen, onMore }: { view: LadderView; onOpen(code: string): void; onMore(): void }) {
+export function LadderTable({
+  view,
+  onOpen,
+  onMore,
+}: {
+  view: LadderView;
+  onOpen(code: string): void;
+  onMore(): void;
+}) {
   const columns = useMemo(() => buildColumns(view), [view]);
   const { mine } = view;
   return (
-    <section aria-label="Ranking" className="flex min-h-0 flex-col rounded-sheet border border-line bg-sheet">
+    <section
+      aria-label="Ranking"
+      className="flex min-h-0 flex-col rounded-sheet border border-line bg-sheet"
+    >
       {mine && (
         <p className="flex items-baseline gap-2 border-b border-line bg-selected px-3 py-1.5">
-          <span className="font-semibold">You: {mine.rank === null ? 'not ranked' : `place ${mine.rank} of ${view.ranked}`}</span> <RankChange places={mine.rankChange} />
+          <span className="font-semibold">
+            You: {mine.rank === null ? 'not ranked' : `place ${mine.rank} of ${view.ranked}`}
+          </span>{' '}
+          <RankChange places={mine.rankChange} />
           <span>{mine.valueText ?? mine.status.label}</span>
         </p>
       )}
       <DataTable
         label={`Ranking of ${view.unit.name} by ${view.by === 'actual' ? view.measure.name : view.by}`}
-        columns={columns} rows={view.rankings} keyOf={(place) => place.unit.id} onOpen={(place) => onOpen(place.unit.code)} isChosen={(place) => place.unit.code === mine?.unit.code} onNearEnd={view.rankings.length < view.count ? onMore : undefined}
+        columns={columns}
+        rows={view.rankings}
+        keyOf={(place) => place.unit.id}
+        onOpen={(place) => onOpen(place.unit.code)}
+        isChosen={(place) => place.unit.code === mine?.unit.code}
+        onNearEnd={view.rankings.length < view.count ? onMore : undefined}
         footer={`${view.count.toLocaleString('en-GB')} in ${view.unit.name}, ${view.days} · ▲▼ against ${view.priorDays}`}
       />
     </section>
@@ -36,32 +55,115 @@ export function LadderTable({ view, onOpen, onMore }: { view: LadderView; onOpen
 
 function buildColumns(view: LadderView): Column<RankingRowView>[] {
   const unit = figureUnit(view);
-  const number = (value: number | null) => (value === null ? '–' : <span title={formatExact(value, unit)}>{formatColumn(value, unit)}</span>);
+  const number = (value: number | null) =>
+    value === null ? (
+      '–'
+    ) : (
+      <span title={formatExact(value, unit)}>{formatColumn(value, unit)}</span>
+    );
   const pace = view.phase === 'open' && view.isCumulative ? view.elapsedShare : null;
   const isRanked = (by: LadderView['by']) => (view.by === by ? 'font-semibold' : undefined);
   return [
-    { key: 'rank', heading: 'Place', width: '57px', cell: (place) => <><span className="font-semibold">{place.rank ?? '–'}</span> <RankChange places={place.rankChange} /></> },
     {
-      key: 'name', heading: { salesperson: 'Salesperson', team: 'Team', branch: 'Branch' }[view.level], width: 'minmax(128px,1.7fr)',
+      key: 'rank',
+      heading: 'Place',
+      width: '57px',
+      cell: (place) => (
+        <>
+          <span className="font-semibold">{place.rank ?? '–'}</span>{' '}
+          <RankChange places={place.rankChange} />
+        </>
+      ),
+    },
+    {
+      key: 'name',
+      heading: { salesperson: 'Salesperson', team: 'Team', branch: 'Branch' }[view.level],
+      width: 'minmax(128px,1.7fr)',
       cell: (place) => (
         <span className="flex items-center gap-2" title={describePresence(place) ?? undefined}>
-          <StatusMark status={place.status} /><span className="truncate">{place.unit.name}</span>
+          <StatusMark status={place.status} />
+          <span className="truncate">{place.unit.name}</span>
           <PresenceLabel place={place} />
         </span>
       ),
     },
-    { key: 'team', heading: 'Under', width: 'minmax(66px,0.9fr)', cell: (place) => <span className="text-soft">{place.teamName ?? '–'}</span> },
-    { key: 'actual', heading: view.measure.valueKind === 'money' ? 'Booked' : view.measure.name, width: '74px', align: 'right', cell: (place) => <HowMade isInRow at={{ unit: place.unit.code, period: view.period.id, measure: view.measure.code }} title={place.actual === null ? undefined : formatExact(place.actual, unit)} className={isRanked('actual')}>{place.actual === null ? '–' : formatColumn(place.actual, unit)}</HowMade> },
-    { key: 'target', heading: view.measure.direction === 'lower' ? 'Limit' : 'Target', width: '68px', align: 'right', cell: (place) => <span className="text-soft">{place.targetIncomplete ? 'incomplete' : number(place.target)}</span> },
     {
-      key: 'attainment', heading: view.measure.direction === 'lower' ? 'Of the limit' : 'Attainment', width: '122px',
-      cell: (place) => (place.attainment === null ? <span className="text-soft">{place.status.label}</span> : (
-        <span className="flex items-center gap-1.5"><AttainmentBar attainment={place.attainment} pace={pace} status={place.status} /><span className={classNames('font-semibold', textOf(place.status))}>{place.attainmentText}</span></span>
-      )),
+      key: 'team',
+      heading: 'Under',
+      width: 'minmax(66px,0.9fr)',
+      cell: (place) => <span className="text-soft">{place.teamName ?? '–'}</span>,
+    },
+    {
+      key: 'actual',
+      heading: view.measure.valueKind === 'money' ? 'Booked' : view.measure.name,
+      width: '74px',
+      align: 'right',
+      cell: (place) => (
+        <HowMade
+          isInRow
+          at={{ unit: place.unit.code, period: view.period.id, measure: view.measure.code }}
+          title={place.actual === null ? undefined : formatExact(place.actual, unit)}
+          className={isRanked('actual')}
+        >
+          {place.actual === null ? '–' : formatColumn(place.actual, unit)}
+        </HowMade>
+      ),
+    },
+    {
+      key: 'target',
+      heading: view.measure.direction === 'lower' ? 'Limit' : 'Target',
+      width: '68px',
+      align: 'right',
+      cell: (place) => (
+        <span className="text-soft">
+          {place.targetIncomplete ? 'incomplete' : number(place.target)}
+        </span>
+      ),
+    },
+    {
+      key: 'attainment',
+      heading: view.measure.direction === 'lower' ? 'Of the limit' : 'Attainment',
+      width: '122px',
+      cell: (place) =>
+        place.attainment === null ? (
+          <span className="text-soft">{place.status.label}</span>
+        ) : (
+          <span className="flex items-center gap-1.5">
+            <AttainmentBar attainment={place.attainment} pace={pace} status={place.status} />
+            <span className={classNames('font-semibold', textOf(place.status))}>
+              {place.attainmentText}
+            </span>
+          </span>
+        ),
     },
     view.by === 'growth'
-      ? { key: 'change', heading: 'Change', width: '68px', align: 'right', cell: (place) => number(place.priorDifference) }
-      : { key: 'gap', heading: 'Gap', width: '68px', align: 'right', cell: (place) => <span className={isRanked('gap')}>{number(place.gap)}</span> },
-    { key: 'growth', heading: 'Growth', width: '68px', align: 'right', cell: (place) => <span className={place.priorIsLowBase ? 'text-none' : isRanked('growth')} title={`${place.priorDifference === null ? '' : `${withSign(place.priorDifference, formatExact(place.priorDifference, unit))} `}against ${view.priorDays}${place.priorIsLowBase ? '; of next to nothing' : ''}`}>{place.priorText}</span> },
+      ? {
+          key: 'change',
+          heading: 'Change',
+          width: '68px',
+          align: 'right',
+          cell: (place) => number(place.priorDifference),
+        }
+      : {
+          key: 'gap',
+          heading: 'Gap',
+          width: '68px',
+          align: 'right',
+          cell: (place) => <span className={isRanked('gap')}>{number(place.gap)}</span>,
+        },
+    {
+      key: 'growth',
+      heading: 'Growth',
+      width: '68px',
+      align: 'right',
+      cell: (place) => (
+        <span
+          className={place.priorIsLowBase ? 'text-none' : isRanked('growth')}
+          title={`${place.priorDifference === null ? '' : `${withSign(place.priorDifference, formatExact(place.priorDifference, unit))} `}against ${view.priorDays}${place.priorIsLowBase ? '; of next to nothing' : ''}`}
+        >
+          {place.priorText}
+        </span>
+      ),
+    },
   ];
 }

@@ -3,16 +3,31 @@ import { RANKED_BY, type RankedBy } from '#core/ranking/ladder';
 import { parseDay } from '#core/period/day';
 import { readLevel, type Level } from '../figures/levels';
 
-export const RANKED_BY_NAMES: Record<RankedBy, string> = { attainment: 'Attainment', actual: 'Amount', growth: 'Growth', gap: 'Gap' };
-export const LENGTHS = { day: 'Day', week: 'Week', month: 'Month', quarter: 'Quarter', year: 'Year' } as const;
+export const RANKED_BY_NAMES: Record<RankedBy, string> = {
+  attainment: 'Attainment',
+  actual: 'Amount',
+  growth: 'Growth',
+  gap: 'Gap',
+};
+export const LENGTHS = {
+  day: 'Day',
+  week: 'Week',
+  month: 'Month',
+  quarter: 'Quarter',
+  year: 'Year',
+} as const;
 export type Length = keyof typeof LENGTHS;
 
 /** How the ladder is asked for in the address; what makes no sense there is left out. */
-export function readLadderAddress(search: URLSearchParams): { level: Level | undefined; by: RankedBy; withoutRamps: boolean } {
+export function readLadderAddress(search: URLSearchParams): {
+  level: Level | undefined;
+  by: RankedBy;
+  withoutRamps: boolean;
+} {
   const by = search.get('by') ?? '';
   return {
     level: readLevel(search.get('level')),
-    by: (RANKED_BY as readonly string[]).includes(by) ? by as RankedBy : 'attainment',
+    by: (RANKED_BY as readonly string[]).includes(by) ? (by as RankedBy) : 'attainment',
     withoutRamps: search.get('ramps') === 'out',
   };
 }

@@ -24,14 +24,47 @@ export function Breakdown({ pipeline, horizon, answer, unit }: BreakdownProps) {
         <section aria-label="By unit" className="rounded-sheet border border-line bg-sheet p-3">
           <h2 className="mb-1">Who is short in {horizon.period.name}</h2>
           <table className="w-full text-right text-[12.5px]">
-            <thead className="text-soft"><tr><th scope="col" className={`${head} text-left`}>Unit</th>{['Won', 'Weighted', 'Expected', 'Target', 'of target', 'Short', 'Odds'].map((name) => <th key={name} scope="col" className={head}>{name}</th>)}</tr></thead>
+            <thead className="text-soft">
+              <tr>
+                <th scope="col" className={`${head} text-left`}>
+                  Unit
+                </th>
+                {['Won', 'Weighted', 'Expected', 'Target', 'of target', 'Short', 'Odds'].map(
+                  (name) => (
+                    <th key={name} scope="col" className={head}>
+                      {name}
+                    </th>
+                  ),
+                )}
+              </tr>
+            </thead>
             <tbody>
               {rows.map((row) => (
                 <tr key={row.unit} className="border-t border-line/70">
-                  <th scope="row" className="py-1 text-left font-medium"><button type="button" className="hover:underline" onClick={() => go({ unit: row.unit })}>{pipeline.below.find((each) => each.code === row.unit)?.name ?? row.unit}</button></th>
-                  <td className="font-semibold">{money(row.actual)}</td><td>{money(row.weighted)}</td><td>{money(row.forecast)}</td><td>{money(row.target)}</td>
-                  <td>{row.forecastAttainment === null ? '–' : showPercent(row.forecastAttainment)}</td>
-                  <td>{row.shortfall === 0 ? <span className="text-made">nothing</span> : money(row.shortfall)}</td><td>{showOdds(row.odds)}</td>
+                  <th scope="row" className="py-1 text-left font-medium">
+                    <button
+                      type="button"
+                      className="hover:underline"
+                      onClick={() => go({ unit: row.unit })}
+                    >
+                      {pipeline.below.find((each) => each.code === row.unit)?.name ?? row.unit}
+                    </button>
+                  </th>
+                  <td className="font-semibold">{money(row.actual)}</td>
+                  <td>{money(row.weighted)}</td>
+                  <td>{money(row.forecast)}</td>
+                  <td>{money(row.target)}</td>
+                  <td>
+                    {row.forecastAttainment === null ? '–' : showPercent(row.forecastAttainment)}
+                  </td>
+                  <td>
+                    {row.shortfall === 0 ? (
+                      <span className="text-made">nothing</span>
+                    ) : (
+                      money(row.shortfall)
+                    )}
+                  </td>
+                  <td>{showOdds(row.odds)}</td>
                 </tr>
               ))}
             </tbody>
@@ -41,10 +74,34 @@ export function Breakdown({ pipeline, horizon, answer, unit }: BreakdownProps) {
       <section aria-label="By stage" className="rounded-sheet border border-line bg-sheet p-3">
         <h2 className="mb-1">Open by stage</h2>
         <table className="w-full text-right text-[12.5px]">
-          <thead className="text-soft"><tr><th scope="col" className={`${head} text-left`}>Stage</th>{['Deals', 'Open', 'Weighted'].map((name) => <th key={name} scope="col" className={head}>{name}</th>)}</tr></thead>
-          <tbody>{answer.stages.map((stage) => <tr key={stage.key ?? ''} className="border-t border-line/70"><th scope="row" className="py-1 text-left font-normal">{stage.key ?? <span className="text-soft">no stage</span>}</th><td>{stage.count}</td><td>{money(stage.open)}</td><td>{money(stage.weighted)}</td></tr>)}</tbody>
+          <thead className="text-soft">
+            <tr>
+              <th scope="col" className={`${head} text-left`}>
+                Stage
+              </th>
+              {['Deals', 'Open', 'Weighted'].map((name) => (
+                <th key={name} scope="col" className={head}>
+                  {name}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {answer.stages.map((stage) => (
+              <tr key={stage.key ?? ''} className="border-t border-line/70">
+                <th scope="row" className="py-1 text-left font-normal">
+                  {stage.key ?? <span className="text-soft">no stage</span>}
+                </th>
+                <td>{stage.count}</td>
+                <td>{money(stage.open)}</td>
+                <td>{money(stage.weighted)}</td>
+              </tr>
+            ))}
+          </tbody>
         </table>
-        {answer.stages.length === 0 && <p className="text-soft">No open deal is expected to close in {horizon.period.name}.</p>}
+        {answer.stages.length === 0 && (
+          <p className="text-soft">No open deal is expected to close in {horizon.period.name}.</p>
+        )}
       </section>
     </div>
   );

@@ -14,12 +14,37 @@ interface HorizonTableProps {
   onChoose(name: string): void;
 }
 
-/** This month, next month, quarter and year: booked and expected in columns of their own (GUARDS 8). */
+/**
+ * This month, next month, quarter and year: booked and expected in columns of their own (GUARDS 8).
+ */
 export function HorizonTable({ horizons, answers, chosen, unit, onChoose }: HorizonTableProps) {
   const money = (value: number | null) => (value === null ? '–' : formatColumn(value, unit));
   return (
     <table className="w-full text-right text-[12.5px]">
-      <thead className="text-soft"><tr>{['', 'Won', 'Open', 'Weighted', 'Expected', 'Target', 'of target', 'Short', 'Coverage', 'Odds'].map((name, at) => <th key={at} scope="col" className={classNames('pb-1 font-medium', at === 0 && 'text-left')}>{name || `All in ${unit.currency}`}</th>)}</tr></thead>
+      <thead className="text-soft">
+        <tr>
+          {[
+            '',
+            'Won',
+            'Open',
+            'Weighted',
+            'Expected',
+            'Target',
+            'of target',
+            'Short',
+            'Coverage',
+            'Odds',
+          ].map((name, at) => (
+            <th
+              key={at}
+              scope="col"
+              className={classNames('pb-1 font-medium', at === 0 && 'text-left')}
+            >
+              {name || `All in ${unit.currency}`}
+            </th>
+          ))}
+        </tr>
+      </thead>
       <tbody>
         {horizons.map((horizon, index) => {
           if (horizon.isMonth) return null;
@@ -27,17 +52,83 @@ export function HorizonTable({ horizons, answers, chosen, unit, onChoose }: Hori
           const isChosen = index === chosen;
           const supposed = asIs && changeOf(outlook.forecast, asIs.forecast).difference;
           return (
-            <tr key={horizon.name} className={classNames('cursor-pointer border-t border-line/70', isChosen ? 'bg-selected' : 'hover:bg-hover')} onClick={() => onChoose(horizon.name)}>
-              <th scope="row" className="py-1.5 pl-1.5 text-left font-medium"><button type="button" aria-pressed={isChosen} className="text-left"><span className="block first-letter:uppercase">{horizon.name}</span><span className="block text-[11px] font-normal text-soft">{horizon.period.name}</span></button></th>
+            <tr
+              key={horizon.name}
+              className={classNames(
+                'cursor-pointer border-t border-line/70',
+                isChosen ? 'bg-selected' : 'hover:bg-hover',
+              )}
+              onClick={() => onChoose(horizon.name)}
+            >
+              <th scope="row" className="py-1.5 pl-1.5 text-left font-medium">
+                <button type="button" aria-pressed={isChosen} className="text-left">
+                  <span className="block first-letter:uppercase">{horizon.name}</span>
+                  <span className="block text-[11px] font-normal text-soft">
+                    {horizon.period.name}
+                  </span>
+                </button>
+              </th>
               <td className="font-semibold">{money(outlook.actual)}</td>
-              <td className="text-soft">{money(outlook.open)}<span className="block text-[11px]">{outlook.count} {outlook.count === 1 ? 'deal' : 'deals'}</span></td>
-              <td>{money(outlook.weighted)}{outlook.withoutProbability > 0 && <span className="block text-[11px] text-grade-2" title="These have no probability: they add nothing to the weighted total.">{outlook.withoutProbability} without probability</span>}</td>
-              <td>{money(outlook.forecast)}{supposed !== null && supposed !== 0 && <span className="block text-[11px] text-ember-text">{withSign(supposed, money(supposed))}</span>}</td>
-              <td>{outlook.target === null ? <span className="text-soft">none</span> : money(outlook.target)}</td>
-              <td>{outlook.forecastAttainment === null ? '–' : showPercent(outlook.forecastAttainment)}</td>
-              <td>{outlook.shortfall === null ? '–' : outlook.shortfall === 0 ? <span className="text-made">nothing</span> : money(outlook.shortfall)}</td>
-              <td title="Open deals against what is still to be won; the usual wish is 3">{outlook.coverage === null ? '–' : `${outlook.coverage.toFixed(1)}×`}</td>
-              <td className="pr-1.5 font-semibold" title={outlook.odds ? describeMethod(outlook.odds) : undefined}>{showOdds(outlook.odds)}{asIs && showOdds(asIs.odds) !== showOdds(outlook.odds) && <span className="block text-[11px] font-normal text-ember-text">from {showOdds(asIs.odds)}</span>}</td>
+              <td className="text-soft">
+                {money(outlook.open)}
+                <span className="block text-[11px]">
+                  {outlook.count} {outlook.count === 1 ? 'deal' : 'deals'}
+                </span>
+              </td>
+              <td>
+                {money(outlook.weighted)}
+                {outlook.withoutProbability > 0 && (
+                  <span
+                    className="block text-[11px] text-grade-2"
+                    title="These have no probability: they add nothing to the weighted total."
+                  >
+                    {outlook.withoutProbability} without probability
+                  </span>
+                )}
+              </td>
+              <td>
+                {money(outlook.forecast)}
+                {supposed !== null && supposed !== 0 && (
+                  <span className="block text-[11px] text-ember-text">
+                    {withSign(supposed, money(supposed))}
+                  </span>
+                )}
+              </td>
+              <td>
+                {outlook.target === null ? (
+                  <span className="text-soft">none</span>
+                ) : (
+                  money(outlook.target)
+                )}
+              </td>
+              <td>
+                {outlook.forecastAttainment === null
+                  ? '–'
+                  : showPercent(outlook.forecastAttainment)}
+              </td>
+              <td>
+                {outlook.shortfall === null ? (
+                  '–'
+                ) : outlook.shortfall === 0 ? (
+                  <span className="text-made">nothing</span>
+                ) : (
+                  money(outlook.shortfall)
+                )}
+              </td>
+              <td title="Open deals against what is still to be won; the usual wish is 3">
+                {outlook.coverage === null ? '–' : `${outlook.coverage.toFixed(1)}×`}
+              </td>
+              <td
+                className="pr-1.5 font-semibold"
+                title={outlook.odds ? describeMethod(outlook.odds) : undefined}
+              >
+                {showOdds(outlook.odds)}
+                {asIs && showOdds(asIs.odds) !== showOdds(outlook.odds) && (
+                  <span className="block text-[11px] font-normal text-ember-text">
+                    from {showOdds(asIs.odds)}
+                  </span>
+                )}
+              </td>
             </tr>
           );
         })}

@@ -5,27 +5,59 @@ import { INPUT } from '../ui/Field';
 import { useSay } from '../ui/Toasts';
 import { useAcknowledgeTargetsMutation, useListAcknowledgementsQuery } from './api';
 
-const STATE_WORDS = { waiting: 'You have not acknowledged them yet.', changed: 'They have changed since you acknowledged them.', seen: 'You have acknowledged them.' } as const;
+const STATE_WORDS = {
+  waiting: 'You have not acknowledged them yet.',
+  changed: 'They have changed since you acknowledged them.',
+  seen: 'You have acknowledged them.',
+} as const;
 
-/** A salesperson's own published targets: acknowledged, perhaps with a remark. Nothing for anybody else. */
+/**
+ * A salesperson's own published targets: acknowledged, perhaps with a remark. Nothing for anybody
+ * else.
+ */
 export function Acknowledge({ year }: { year: string }) {
   const { data: me } = useGetMeQuery();
   const isOwn = me?.role === 'salesperson';
-  const { data: [own] = [] } = useListAcknowledgementsQuery({ unit: me?.unitCode ?? '', year }, { skip: !isOwn || !year });
+  const { data: [own] = [] } = useListAcknowledgementsQuery(
+    { unit: me?.unitCode ?? '', year },
+    { skip: !isOwn || !year },
+  );
   const [acknowledge, { isLoading }] = useAcknowledgeTargetsMutation();
   const [remark, setRemark] = useState('');
   const say = useSay();
   if (!isOwn || !own) return null;
   const submit = async () => {
     const result = await acknowledge({ year, ...(remark.trim() ? { remark: remark.trim() } : {}) });
-    say(result.error ? 'It was not saved. Try again.' : 'Acknowledged; your manager sees it.', { kind: result.error ? 'fault' : 'done' });
+    say(result.error ? 'It was not saved. Try again.' : 'Acknowledged; your manager sees it.', {
+      kind: result.error ? 'fault' : 'done',
+    });
     if (!result.error) setRemark('');
   };
   return (
-    <form aria-label="Your targets" onSubmit={(event) => { event.preventDefault(); void submit(); }} className="flex items-center gap-3 rounded-sheet border border-line bg-selected px-3.5 py-2">
-      <p className="flex-1"><span className="font-semibold">Your targets for FY {year.slice(2)}.</span> {STATE_WORDS[own.state]}{own.remark && <span className="text-soft"> You wrote: “{own.remark}”</span>}</p>
-      <input aria-label="Remark (optional)" placeholder="Remark (optional)" className={`${INPUT} w-[260px]`} maxLength={500} value={remark} onChange={(event) => setRemark(event.target.value)} />
-      <Button type="submit" kind="main" disabled={isLoading}>{own.state === 'seen' ? 'Leave a remark' : 'Acknowledge'}</Button>
+    <form
+      aria-label="Your targets"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void submit();
+      }}
+      className="flex items-center gap-3 rounded-sheet border border-line bg-selected px-3.5 py-2"
+    >
+      <p className="flex-1">
+        <span className="font-semibold">Your targets for FY {year.slice(2)}.</span>{' '}
+        {STATE_WORDS[own.state]}
+        {own.remark && <span className="text-soft"> You wrote: “{own.remark}”</span>}
+      </p>
+      <input
+        aria-label="Remark (optional)"
+        placeholder="Remark (optional)"
+        className={`${INPUT} w-[260px]`}
+        maxLength={500}
+        value={remark}
+        onChange={(event) => setRemark(event.target.value)}
+      />
+      <Button type="submit" kind="main" disabled={isLoading}>
+        {own.state === 'seen' ? 'Leave a remark' : 'Acknowledge'}
+      </Button>
     </form>
   );
 }

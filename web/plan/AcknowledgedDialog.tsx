@@ -12,8 +12,24 @@ export function AcknowledgedDialog({ place, onClose }: { place: PlanPlace; onClo
   const { data, error } = useListAcknowledgementsQuery({ unit: place.unit, year: place.year });
   const seen = data?.filter((each) => each.state === 'seen').length;
   return (
-    <Dialog title="Who has acknowledged their targets" description={data ? `${seen} of ${data.length} people with published targets for FY ${place.year.slice(2)}.` : `FY ${place.year.slice(2)}`} isOpen onClose={onClose} width="w-[820px]">
-      {error ? <FailureNote failure={error} /> : !data ? <Loading what="acknowledgements" /> : data.length === 0 ? <p className="text-soft">Nobody here has published targets for this year.</p> : (
+    <Dialog
+      title="Who has acknowledged their targets"
+      description={
+        data
+          ? `${seen} of ${data.length} people with published targets for FY ${place.year.slice(2)}.`
+          : `FY ${place.year.slice(2)}`
+      }
+      isOpen
+      onClose={onClose}
+      width="w-[820px]"
+    >
+      {error ? (
+        <FailureNote failure={error} />
+      ) : !data ? (
+        <Loading what="acknowledgements" />
+      ) : data.length === 0 ? (
+        <p className="text-soft">Nobody here has published targets for this year.</p>
+      ) : (
         <div className="flex h-[440px] flex-col overflow-hidden rounded-sheet border border-line">
           <DataTable
             label="Acknowledgements"
@@ -21,9 +37,28 @@ export function AcknowledgedDialog({ place, onClose }: { place: PlanPlace; onClo
             keyOf={(each) => each.unit.id}
             columns={[
               { key: 'unit', heading: 'Who', width: '160px', cell: (each) => each.unit.name },
-              { key: 'state', heading: 'Acknowledged', width: '170px', cell: (each) => <span className={each.state === 'seen' ? '' : 'text-grade-1'}>{WORDS[each.state]}</span> },
-              { key: 'at', heading: 'When', width: '130px', cell: (each) => each.at?.slice(0, 16) ?? '' },
-              { key: 'remark', heading: 'Remark', width: 'minmax(160px,1fr)', cell: (each) => <span title={each.remark ?? undefined}>{each.remark}</span> },
+              {
+                key: 'state',
+                heading: 'Acknowledged',
+                width: '170px',
+                cell: (each) => (
+                  <span className={each.state === 'seen' ? '' : 'text-grade-1'}>
+                    {WORDS[each.state]}
+                  </span>
+                ),
+              },
+              {
+                key: 'at',
+                heading: 'When',
+                width: '130px',
+                cell: (each) => each.at?.slice(0, 16) ?? '',
+              },
+              {
+                key: 'remark',
+                heading: 'Remark',
+                width: 'minmax(160px,1fr)',
+                cell: (each) => <span title={each.remark ?? undefined}>{each.remark}</span>,
+              },
             ]}
           />
         </div>

@@ -22,7 +22,10 @@ interface AddsUpProps {
 
 const MOST_NAMED = 6;
 
-/** Own target against the sum below, for what is shown: where they part, who has none, and a rest handed out in one step. */
+/**
+ * Own target against the sum below, for what is shown: where they part, who has none, and a rest
+ * handed out in one step.
+ */
 export function AddsUp({ sheet, saves, onSelect, onEnter }: AddsUpProps) {
   const say = useSay();
   const { bench } = sheet;
@@ -44,36 +47,95 @@ export function AddsUp({ sheet, saves, onSelect, onEnter }: AddsUpProps) {
   };
   const allocateToPeople = () => {
     if (!onEnter()) return;
-    const result = allocateRest(parting.map(({ column, own }) => ({ period: column.period, own: ownValue(own)! })), linesOf(sheet, 'people', single(0, 0)).map((line) => line.unit.id), bench.oneUnit, bench.toFillSource());
+    const result = allocateRest(
+      parting.map(({ column, own }) => ({ period: column.period, own: ownValue(own)! })),
+      linesOf(sheet, 'people', single(0, 0)).map((line) => line.unit.id),
+      bench.oneUnit,
+      bench.toFillSource(),
+    );
     if (!result.ok) return say(faultWords(result, show), { kind: 'fault' });
-    void saves.set(result.cells.map((each) => bench.toChange(each.unitId, each.period, each.value)), 'The allocation');
+    void saves.set(
+      result.cells.map((each) => bench.toChange(each.unitId, each.period, each.value)),
+      'The allocation',
+    );
   };
   return (
     <section aria-labelledby="adds-up">
-      <h2 id="adds-up" className="mb-1">Does it add up?</h2>
+      <h2 id="adds-up" className="mb-1">
+        Does it add up?
+      </h2>
       <dl>
-        <Line name={`Target of ${bench.unit.name}`} value={value === null ? 'not set' : show(value)} />
-        <Line name="Sum of those below" value={cell.allocated === null ? 'none' : show(cell.allocated)} />
-        {rest !== null && rest !== 0 && <Line name={rest > 0 ? 'Unallocated' : 'Over-assigned'} value={`${show(Math.abs(rest))}${cell.overAssignedShare === null ? '' : `, ${showPercent(cell.overAssignedShare)} of target`}`} isFault />}
+        <Line
+          name={`Target of ${bench.unit.name}`}
+          value={value === null ? 'not set' : show(value)}
+        />
+        <Line
+          name="Sum of those below"
+          value={cell.allocated === null ? 'none' : show(cell.allocated)}
+        />
+        {rest !== null && rest !== 0 && (
+          <Line
+            name={rest > 0 ? 'Unallocated' : 'Over-assigned'}
+            value={`${show(Math.abs(rest))}${cell.overAssignedShare === null ? '' : `, ${showPercent(cell.overAssignedShare)} of target`}`}
+            isFault
+          />
+        )}
         {rest === 0 && <Line name="Difference" value="none" />}
       </dl>
       {parting.length > 0 && (
         <ul className="mt-1.5 text-[12px] text-soft">
           {parting.slice(0, MOST_NAMED).map(({ column, index, own }) => (
-            <li key={column.period.id}><button type="button" className="text-left underline decoration-dotted underline-offset-2 hover:text-ink" onClick={() => onSelect(single(sheet.ownRow, index))}>{column.fullName}: {show(Math.abs(own.unallocated!))} {own.unallocated! > 0 ? 'unallocated' : 'over-assigned'}</button></li>
+            <li key={column.period.id}>
+              <button
+                type="button"
+                className="text-left underline decoration-dotted underline-offset-2 hover:text-ink"
+                onClick={() => onSelect(single(sheet.ownRow, index))}
+              >
+                {column.fullName}: {show(Math.abs(own.unallocated!))}{' '}
+                {own.unallocated! > 0 ? 'unallocated' : 'over-assigned'}
+              </button>
+            </li>
           ))}
           {parting.length > MOST_NAMED && <li>and {parting.length - MOST_NAMED} more</li>}
         </ul>
       )}
-      {mayHandOut && <Button className="mt-2" title="To everyone below, by their present shares" onClick={allocateToPeople}>{rest !== null && rest < 0 ? `Take back ${show(-rest)}` : rest ? `Allocate ${show(rest)}` : 'Make them add up'}</Button>}
+      {mayHandOut && (
+        <Button
+          className="mt-2"
+          title="To everyone below, by their present shares"
+          onClick={allocateToPeople}
+        >
+          {rest !== null && rest < 0
+            ? `Take back ${show(-rest)}`
+            : rest
+              ? `Allocate ${show(rest)}`
+              : 'Make them add up'}
+        </Button>
+      )}
       {missing.length > 0 && (
         <div className="mt-2.5 text-[12px]">
-          <p className="text-grade-1">{missing.length} below {missing.length === 1 ? 'has' : 'have'} no target somewhere: the sum is incomplete.</p>
+          <p className="text-grade-1">
+            {missing.length} below {missing.length === 1 ? 'has' : 'have'} no target somewhere: the
+            sum is incomplete.
+          </p>
           <ul>
             {missing.slice(0, MOST_NAMED).map(([unitId, periods]) => (
-              <li key={unitId}><button type="button" className="text-left text-soft underline decoration-dotted underline-offset-2 hover:text-ink" onClick={() => goTo(unitId, periods[0]!)}>{bench.tree.find(unitId)!.name}: {periods.length > 3 ? `${periods.length} periods` : periods.map((period) => describePeriod(period, bench.calendar)).join(', ')}</button></li>
+              <li key={unitId}>
+                <button
+                  type="button"
+                  className="text-left text-soft underline decoration-dotted underline-offset-2 hover:text-ink"
+                  onClick={() => goTo(unitId, periods[0]!)}
+                >
+                  {bench.tree.find(unitId)!.name}:{' '}
+                  {periods.length > 3
+                    ? `${periods.length} periods`
+                    : periods.map((period) => describePeriod(period, bench.calendar)).join(', ')}
+                </button>
+              </li>
             ))}
-            {missing.length > MOST_NAMED && <li className="text-soft">and {missing.length - MOST_NAMED} more</li>}
+            {missing.length > MOST_NAMED && (
+              <li className="text-soft">and {missing.length - MOST_NAMED} more</li>
+            )}
           </ul>
         </div>
       )}

@@ -6,16 +6,34 @@ import { StretchPanel } from './StretchPanel';
 import { UnusualNote } from './UnusualNote';
 import type { PlanPlace } from './useWorkbench';
 
-interface BesideGridProps extends Pick<PlanGridProps, 'sheet' | 'selection' | 'saves' | 'onSelect' | 'onEnter'> {
+interface BesideGridProps extends Pick<
+  PlanGridProps,
+  'sheet' | 'selection' | 'saves' | 'onSelect' | 'onEnter'
+> {
   place: PlanPlace;
   /** Another one whenever a target may have changed. */
   revision: number;
 }
 
-/** What stands beside the grid: what is unusual, whether it adds up, how demanding it is, the chosen cell. */
-export const BesideGrid = memo(function BesideGrid({ sheet, selection, saves, onSelect, onEnter, place }: BesideGridProps) {
+/**
+ * What stands beside the grid: what is unusual, whether it adds up, how demanding it is, the chosen
+ * cell.
+ */
+export const BesideGrid = memo(function BesideGrid({
+  sheet,
+  selection,
+  saves,
+  onSelect,
+  onEnter,
+  place,
+}: BesideGridProps) {
   return (
-    <div className="flex min-h-0 flex-col gap-5 overflow-y-auto rounded-sheet border border-line bg-sheet px-3.5 py-3.5 [scrollbar-width:thin]" tabIndex={0} role="region" aria-label="Beside the grid">
+    <div
+      className="flex min-h-0 flex-col gap-5 overflow-y-auto rounded-sheet border border-line bg-sheet px-3.5 py-3.5 [scrollbar-width:thin]"
+      tabIndex={0}
+      role="region"
+      aria-label="Beside the grid"
+    >
       <UnusualNote sheet={sheet} selection={selection} />
       <AddsUp sheet={sheet} saves={saves} onSelect={onSelect} onEnter={onEnter} />
       <StretchPanel sheet={sheet} selection={selection} place={place} />

@@ -20,7 +20,9 @@ interface CellPanelProps {
 
 const SHOWN_CHANGES = 6;
 
-/** The chosen cell: its value spelt out, where it comes from, its floor and stretch, who changed it. */
+/**
+ * The chosen cell: its value spelt out, where it comes from, its floor and stretch, who changed it.
+ */
 export function CellPanel({ sheet, selection, saves, onEnter }: CellPanelProps) {
   const { bench } = sheet;
   const row = sheet.rows[selection.row]!;
@@ -28,31 +30,71 @@ export function CellPanel({ sheet, selection, saves, onEnter }: CellPanelProps) 
   const cell = cellAt(sheet, selection.row, selection.column);
   const { plan } = bench.sheet;
   const { data: history = [] } = useGetTargetHistoryQuery({
-    unit: row.unit.code, period: column.period.id, measure: bench.measure, ...(plan?.status === 'draft' ? { plan: plan.id } : {}),
+    unit: row.unit.code,
+    period: column.period.id,
+    measure: bench.measure,
+    ...(plan?.status === 'draft' ? { plan: plan.id } : {}),
   });
-  const show = (value: number | null) => (value === null ? 'none' : formatExact(value, bench.figure));
+  const show = (value: number | null) =>
+    value === null ? 'none' : formatExact(value, bench.figure);
   const showPast = (value: number | null) => show(bench.toShown(value));
   const isFree = whyLocked(sheet, selection.row, selection.column) === null;
   // A floor of a share sets the share itself: a floor stands on a target of its own.
-  const mayEdit = cell.value !== null && ['set', 'allocatedFromPeriod', 'inherited'].includes(cell.targetSource) && isFree;
+  const mayEdit =
+    cell.value !== null &&
+    ['set', 'allocatedFromPeriod', 'inherited'].includes(cell.targetSource) &&
+    isFree;
   return (
     <section aria-labelledby="this-cell" aria-live="polite">
-      <h2 id="this-cell" className="mb-1">This cell</h2>
+      <h2 id="this-cell" className="mb-1">
+        This cell
+      </h2>
       <dl>
         <Line name={`${row.unit.name}, ${column.fullName}`} value={show(cell.value)} />
         <Line name="Where it comes from" value={targetSourceWords(cell)} />
-        {bench.rate !== null && cell.value !== null && <Line name={`In ${bench.sheet.currency}, at the plan's rate`} value={formatExact(convertMinor(cell.value, bench.currency, bench.sheet.currency, bench.rate), { kind: 'money', currency: bench.sheet.currency })} />}
-        {(['floor', 'stretch'] as const).map((part) => (mayEdit
-          ? <PartField key={`${row.unit.id} ${column.period.id} ${part} ${cell[part] ?? ''}`} part={part} sheet={sheet} selection={selection} saves={saves} onEnter={onEnter} />
-          : cell[part] !== null && <Line key={part} name={part === 'floor' ? 'Floor' : 'Stretch'} value={show(cell[part])} />))}
+        {bench.rate !== null && cell.value !== null && (
+          <Line
+            name={`In ${bench.sheet.currency}, at the plan's rate`}
+            value={formatExact(
+              convertMinor(cell.value, bench.currency, bench.sheet.currency, bench.rate),
+              { kind: 'money', currency: bench.sheet.currency },
+            )}
+          />
+        )}
+        {(['floor', 'stretch'] as const).map((part) =>
+          mayEdit ? (
+            <PartField
+              key={`${row.unit.id} ${column.period.id} ${part} ${cell[part] ?? ''}`}
+              part={part}
+              sheet={sheet}
+              selection={selection}
+              saves={saves}
+              onEnter={onEnter}
+            />
+          ) : (
+            cell[part] !== null && (
+              <Line
+                key={part}
+                name={part === 'floor' ? 'Floor' : 'Stretch'}
+                value={show(cell[part])}
+              />
+            )
+          ),
+        )}
       </dl>
-      {isFree && <PartProposal sheet={sheet} selection={selection} saves={saves} onEnter={onEnter} />}
+      {isFree && (
+        <PartProposal sheet={sheet} selection={selection} saves={saves} onEnter={onEnter} />
+      )}
       {history.length > 0 && (
         <>
           <h3 className="mt-4 mb-1 font-medium">Changes</h3>
           <ol className="text-[12px]">
             {history.slice(0, SHOWN_CHANGES).map((change, index) => (
-              <li key={index} className="border-b border-line py-1"><span className="text-soft">{change.at.slice(0, 16)}</span> {change.userName}: {showPast(change.from)} → {showPast(change.to)}{change.reason && <span className="text-soft"> ({change.reason})</span>}</li>
+              <li key={index} className="border-b border-line py-1">
+                <span className="text-soft">{change.at.slice(0, 16)}</span> {change.userName}:{' '}
+                {showPast(change.from)} → {showPast(change.to)}
+                {change.reason && <span className="text-soft"> ({change.reason})</span>}
+              </li>
             ))}
           </ol>
         </>
@@ -75,15 +117,50 @@ function PartField({ part, sheet, selection, saves, onEnter }: PartFieldProps) {
   const save = () => {
     if (text.trim() === shown) return;
     const typed = text.trim() === '' ? null : readTyped(text, bench.decimals);
-    if (typed && !typed.ok) return say(`“${text}” is not an amount. Write for example 80000, 80,000 or 80k.`, { kind: 'fault' });
-    if (typed && (part === 'floor' ? typed.value > cell.value! : typed.value < cell.value!)) return say(part === 'floor' ? 'A floor cannot lie above the target.' : 'A stretch cannot lie below the target.', { kind: 'fault' });
+    if (typed && !typed.ok)
+      return say(`“${text}” is not an amount. Write for example 80000, 80,000 or 80k.`, {
+        kind: 'fault',
+      });
+    if (typed && (part === 'floor' ? typed.value > cell.value! : typed.value < cell.value!))
+      return say(
+        part === 'floor'
+          ? 'A floor cannot lie above the target.'
+          : 'A stretch cannot lie below the target.',
+        { kind: 'fault' },
+      );
     if (!onEnter()) return;
-    void saves.set([bench.toChange(sheet.rows[selection.row]!.unit.id, sheet.columns[selection.column]!.period, cell.value, { [part]: typed?.value ?? null })], part === 'floor' ? 'The floor' : 'The stretch');
+    void saves.set(
+      [
+        bench.toChange(
+          sheet.rows[selection.row]!.unit.id,
+          sheet.columns[selection.column]!.period,
+          cell.value,
+          { [part]: typed?.value ?? null },
+        ),
+      ],
+      part === 'floor' ? 'The floor' : 'The stretch',
+    );
   };
   return (
     <div className="flex items-center justify-between gap-3 border-b border-line py-1">
-      <dt><label htmlFor={`cell-${part}`}>{part === 'floor' ? 'Floor' : 'Stretch'}</label></dt>
-      <dd><input id={`cell-${part}`} inputMode="decimal" placeholder="none" value={text} onChange={(event) => setText(event.target.value)} onBlur={save} onKeyDown={(event) => { if (event.key === 'Enter') save(); if (event.key === 'Escape') setText(shown); }} className="h-[25px] w-[96px] rounded-[4px] border border-strong/25 bg-sheet px-1.5 text-right font-semibold" /></dd>
+      <dt>
+        <label htmlFor={`cell-${part}`}>{part === 'floor' ? 'Floor' : 'Stretch'}</label>
+      </dt>
+      <dd>
+        <input
+          id={`cell-${part}`}
+          inputMode="decimal"
+          placeholder="none"
+          value={text}
+          onChange={(event) => setText(event.target.value)}
+          onBlur={save}
+          onKeyDown={(event) => {
+            if (event.key === 'Enter') save();
+            if (event.key === 'Escape') setText(shown);
+          }}
+          className="h-[25px] w-[96px] rounded-[4px] border border-strong/25 bg-sheet px-1.5 text-right font-semibold"
+        />
+      </dd>
     </div>
   );
 }

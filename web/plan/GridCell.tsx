@@ -23,15 +23,34 @@ export interface GridCellProps {
   onLeave(): void;
 }
 
-/** Set values stand upright; values added up or shared out are slanted; both say where they come from. */
-export const GridCell = memo(function GridCell({ cell, at, isOwnRow, isSum, figure, label, isSelected, isInBlock, isMarked, editing, onType, onLeave }: GridCellProps) {
+/**
+ * Set values stand upright; values added up or shared out are slanted; both say where they come
+ * from.
+ */
+export const GridCell = memo(function GridCell({
+  cell,
+  at,
+  isOwnRow,
+  isSum,
+  figure,
+  label,
+  isSelected,
+  isInBlock,
+  isMarked,
+  editing,
+  onType,
+  onLeave,
+}: GridCellProps) {
   const value = isOwnRow ? ownValue(cell) : cell.value;
   // A share of nothing is a day on which nobody works.
   const isIdle = value === 0 && cell.targetSource === 'allocatedFromPeriod';
   const text = !cell.active || value === null || isIdle ? '' : formatColumn(value, figure);
   const exact = value === null ? 'none' : formatExact(value, figure);
   // What is read out holds what is seen (WCAG 2.5.3), also where that is rounded.
-  const words = value === null ? exact : `${exact.includes(text) ? exact : `${text}, exactly ${exact}`}, ${targetSourceWords(cell)}`;
+  const words =
+    value === null
+      ? exact
+      : `${exact.includes(text) ? exact : `${text}, exactly ${exact}`}, ${targetSourceWords(cell)}`;
   return (
     <div
       role="gridcell"
@@ -52,13 +71,24 @@ export const GridCell = memo(function GridCell({ cell, at, isOwnRow, isSum, figu
         isSelected && 'outline-2 outline-ember',
       )}
     >
-      {editing === null ? <>{text}{cell.missing > 0 && cell.value !== null && !isOwnRow && <span className="ml-0.5 text-grade-1 not-italic" title={`${cell.missing} missing`}>*</span>}</> : (
+      {editing === null ? (
+        <>
+          {text}
+          {cell.missing > 0 && cell.value !== null && !isOwnRow && (
+            <span className="ml-0.5 text-grade-1 not-italic" title={`${cell.missing} missing`}>
+              *
+            </span>
+          )}
+        </>
+      ) : (
         <input
           autoFocus
           aria-label={label}
           defaultValue={editing}
           onChange={(event) => onType(event.target.value)}
-          onFocus={(event) => event.target.setSelectionRange(event.target.value.length, event.target.value.length)}
+          onFocus={(event) =>
+            event.target.setSelectionRange(event.target.value.length, event.target.value.length)
+          }
           onBlur={onLeave}
           className="absolute inset-0 bg-sheet px-2 text-right font-semibold outline-2 outline-ember not-italic"
         />
@@ -70,7 +100,21 @@ export const GridCell = memo(function GridCell({ cell, at, isOwnRow, isSum, figu
 /** Cells are computed anew each time; what counts is whether they look different. */
 function looksTheSame(a: GridCellProps, b: GridCellProps): boolean {
   const [x, y] = [a.cell, b.cell];
-  return a.at === b.at && a.label === b.label && a.editing === b.editing && a.isSelected === b.isSelected && a.isInBlock === b.isInBlock && a.isMarked === b.isMarked
-    && a.isOwnRow === b.isOwnRow && a.isSum === b.isSum && a.figure === b.figure
-    && x.value === y.value && x.targetSource === y.targetSource && x.allocatedFrom === y.allocatedFrom && x.missing === y.missing && x.active === y.active && x.isClosed === y.isClosed;
+  return (
+    a.at === b.at &&
+    a.label === b.label &&
+    a.editing === b.editing &&
+    a.isSelected === b.isSelected &&
+    a.isInBlock === b.isInBlock &&
+    a.isMarked === b.isMarked &&
+    a.isOwnRow === b.isOwnRow &&
+    a.isSum === b.isSum &&
+    a.figure === b.figure &&
+    x.value === y.value &&
+    x.targetSource === y.targetSource &&
+    x.allocatedFrom === y.allocatedFrom &&
+    x.missing === y.missing &&
+    x.active === y.active &&
+    x.isClosed === y.isClosed
+  );
 }

@@ -15,23 +15,39 @@ interface PartProposalProps {
   onEnter: PlanGridProps['onEnter'];
 }
 
-/** For a month in which somebody is there only partly, or on a ramp: what their part of the full target is, and one key to take it. */
+/**
+ * For a month in which somebody is there only partly, or on a ramp: what their part of the full
+ * target is, and one key to take it.
+ */
 export function PartProposal({ sheet, selection, saves, onEnter }: PartProposalProps) {
   const { bench } = sheet;
   const { unit } = sheet.rows[selection.row]!;
   const { period } = sheet.columns[selection.column]!;
   const proposal = proposePart(bench, unit.id, period);
-  if (!proposal || cellAt(sheet, selection.row, selection.column).value === proposal.value) return null;
+  if (!proposal || cellAt(sheet, selection.row, selection.column).value === proposal.value)
+    return null;
   const { value, full, from, share, present, all } = proposal;
   const show = (amount: number) => formatExact(Math.round(amount), bench.figure);
   const parts = [
     present === all ? '' : `${present} of ${all} working days`,
     share === FULL ? '' : `${share / 100}% by the ramp`,
-  ].filter(Boolean).join(', ');
+  ]
+    .filter(Boolean)
+    .join(', ');
   return (
     <div className="mt-2 rounded-sheet bg-selected px-2.5 py-2 text-[12.5px]">
-      <p>{unit.name} is here in part: {parts} of {show(full)} ({from ? `as in ${describePeriod(from, bench.calendar)}` : 'the average of the peers'}).</p>
-      <Button className="mt-1.5 h-[26px]" onClick={() => { if (onEnter()) void saves.set([bench.toChange(unit.id, period, value)], 'The part'); }}>Use {show(value)}</Button>
+      <p>
+        {unit.name} is here in part: {parts} of {show(full)} (
+        {from ? `as in ${describePeriod(from, bench.calendar)}` : 'the average of the peers'}).
+      </p>
+      <Button
+        className="mt-1.5 h-[26px]"
+        onClick={() => {
+          if (onEnter()) void saves.set([bench.toChange(unit.id, period, value)], 'The part');
+        }}
+      >
+        Use {show(value)}
+      </Button>
     </div>
   );
 }

@@ -11,9 +11,17 @@ import { useGridKeys } from './useGridKeys';
 
 /** Heading and the lines that stay in sight below. */
 const BESIDE_ROWS = 126;
-const OWN_TARGET = { company: 'Company target', branch: 'Branch target', team: 'Team target', salesperson: 'Target' } as const;
+const OWN_TARGET = {
+  company: 'Company target',
+  branch: 'Branch target',
+  team: 'Team target',
+  salesperson: 'Target',
+} as const;
 
-/** Units by periods. Type, move, select, paste as in a spreadsheet; only the rows in sight are drawn. */
+/**
+ * Units by periods. Type, move, select, paste as in a spreadsheet; only the rows in sight are
+ * drawn.
+ */
 export function PlanGrid(props: PlanGridProps) {
   const { sheet, period, selection, onSelect } = props;
   const { bench } = sheet;
@@ -29,33 +37,60 @@ export function PlanGrid(props: PlanGridProps) {
     typed.current = text ?? '';
     startWith(text);
   };
-  const virtual = useVirtualizer({ count: sheet.ownRow, getScrollElement: () => scroller.current, estimateSize: () => ROW_HEIGHT, overscan: 8, scrollPaddingStart: 32, scrollPaddingEnd: BESIDE_ROWS - 32 });
+  const virtual = useVirtualizer({
+    count: sheet.ownRow,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => ROW_HEIGHT,
+    overscan: 8,
+    scrollPaddingStart: 32,
+    scrollPaddingEnd: BESIDE_ROWS - 32,
+  });
   // Set when a cell is left by a key: the focus goes back to the grid, not to nowhere.
   const isLeftByKey = useRef(false);
-  const { onKeyDown, onPaste, onCopy, commit, startEditing } = useGridKeys({ ...props, isEditing: editing !== null, typed, setEditing, isLeftByKey });
-  // The newest commit behind a function that never changes: cells keep it and are not drawn anew for it.
+  const { onKeyDown, onPaste, onCopy, commit, startEditing } = useGridKeys({
+    ...props,
+    isEditing: editing !== null,
+    typed,
+    setEditing,
+    isLeftByKey,
+  });
+  // The newest commit behind a function that never changes: cells keep it and are not drawn anew
+  // for it.
   const newestCommit = useRef(commit);
   newestCommit.current = commit;
   const onLeave = useCallback(() => newestCommit.current({ rows: 0, columns: 0 }), []);
   const isWide = sheet.grain !== 'quarter';
   // Eight figures and their separators need more room than seven.
   const isLong = formatColumn(totalOf(sheet, sheet.ownRow).value ?? 0, figure).length > 9;
-  const template = isWide ? `150px repeat(${sheet.columns.length}, ${sheet.grain === 'days' ? 62 : isLong ? 84 : 70}px)` : 'minmax(140px,1.2fr) repeat(4, minmax(74px,0.8fr)) minmax(74px,0.8fr) 92px minmax(70px,0.7fr)';
+  const template = isWide
+    ? `150px repeat(${sheet.columns.length}, ${sheet.grain === 'days' ? 62 : isLong ? 84 : 70}px)`
+    : 'minmax(140px,1.2fr) repeat(4, minmax(74px,0.8fr)) minmax(74px,0.8fr) 92px minmax(70px,0.7fr)';
   // A ratio's target is not handed out: that of the whole is everybody's.
   const isAdded = sheet.ownRow > 0 && bench.kind.overUnits === 'adds';
   const block = toBlockOf(selection);
-  const largest = Math.max(1, ...sheet.rows.slice(0, sheet.ownRow).flatMap((row, index) => (row.depth === 1 ? [totalOf(sheet, index).value ?? 0] : [])));
+  const largest = Math.max(
+    1,
+    ...sheet.rows
+      .slice(0, sheet.ownRow)
+      .flatMap((row, index) => (row.depth === 1 ? [totalOf(sheet, index).value ?? 0] : [])),
+  );
 
   useEffect(() => {
     const { scrollOffset, scrollRect } = virtual;
     const top = selection.row * ROW_HEIGHT;
     // Asking for what is in sight already would lay the page out once more for nothing.
-    const isInSight = top >= (scrollOffset ?? 0) && top + ROW_HEIGHT <= (scrollOffset ?? 0) + (scrollRect?.height ?? 0) - BESIDE_ROWS;
+    const isInSight =
+      top >= (scrollOffset ?? 0) &&
+      top + ROW_HEIGHT <= (scrollOffset ?? 0) + (scrollRect?.height ?? 0) - BESIDE_ROWS;
     if (selection.row < sheet.ownRow && !isInSight) virtual.scrollToIndex(selection.row);
   }, [selection.row, sheet.ownRow, virtual]);
   useEffect(() => {
     // Focus follows the selection only where the grid already has it.
-    if (editing !== null || !(isLeftByKey.current || scroller.current?.contains(document.activeElement))) return;
+    if (
+      editing !== null ||
+      !(isLeftByKey.current || scroller.current?.contains(document.activeElement))
+    )
+      return;
     isLeftByKey.current = false;
     scroller.current?.querySelector<HTMLElement>('[data-selected="true"]')?.focus();
   }, [selection, editing]);
@@ -98,7 +133,11 @@ export function PlanGrid(props: PlanGridProps) {
         const at = findAt(event.target);
         if (!at || editing !== null) return;
         at.element.focus();
-        onSelect(event.shiftKey ? { ...selection, row: at.row, column: at.column } : single(at.row, at.column));
+        onSelect(
+          event.shiftKey
+            ? { ...selection, row: at.row, column: at.column }
+            : single(at.row, at.column),
+        );
       }}
       onPointerOver={(event) => {
         const at = event.buttons === 1 && editing === null ? findAt(event.target) : null;
@@ -110,18 +149,82 @@ export function PlanGrid(props: PlanGridProps) {
       className="relative min-h-0 overflow-auto rounded-sheet border border-line bg-sheet text-[12.5px] [scrollbar-width:thin]"
     >
       <div className={isWide ? 'w-max' : ''}>
-        <div role="row" aria-rowindex={1} className="sticky top-0 z-20 grid border-b border-line bg-sheet text-[12px] font-medium text-soft" style={{ height: 30, gridTemplateColumns: template }}>
-          <div role="columnheader" className="sticky left-0 z-10 flex items-center truncate border-r border-line bg-sheet px-2.5" title={bench.rate === null ? undefined : `1 ${bench.currency} = ${bench.rate} ${bench.sheet.currency}, fixed in this plan`}>{bench.rate === null ? figure.currency ?? bench.sheet.measure.name : `${bench.currency} at ${bench.rate} ${bench.sheet.currency}`}</div>
-          {sheet.columns.map((column) => <div key={column.period.id} role="columnheader" title={column.fullName} className={classNames('flex items-center justify-end px-2', column.period.id === period && 'text-ember-text', column.isSum && 'font-semibold text-ink')}>{column.name}</div>)}
-          {!isWide && ['Last year', 'Growth asked', 'Share'].map((name) => <div key={name} role="columnheader" className={classNames('flex items-center px-2', name !== 'Share' && 'justify-end')}>{name}</div>)}
+        <div
+          role="row"
+          aria-rowindex={1}
+          className="sticky top-0 z-20 grid border-b border-line bg-sheet text-[12px] font-medium text-soft"
+          style={{ height: 30, gridTemplateColumns: template }}
+        >
+          <div
+            role="columnheader"
+            className="sticky left-0 z-10 flex items-center truncate border-r border-line bg-sheet px-2.5"
+            title={
+              bench.rate === null
+                ? undefined
+                : `1 ${bench.currency} = ${bench.rate} ${bench.sheet.currency}, fixed in this plan`
+            }
+          >
+            {bench.rate === null
+              ? (figure.currency ?? bench.sheet.measure.name)
+              : `${bench.currency} at ${bench.rate} ${bench.sheet.currency}`}
+          </div>
+          {sheet.columns.map((column) => (
+            <div
+              key={column.period.id}
+              role="columnheader"
+              title={column.fullName}
+              className={classNames(
+                'flex items-center justify-end px-2',
+                column.period.id === period && 'text-ember-text',
+                column.isSum && 'font-semibold text-ink',
+              )}
+            >
+              {column.name}
+            </div>
+          ))}
+          {!isWide &&
+            ['Last year', 'Growth asked', 'Share'].map((name) => (
+              <div
+                key={name}
+                role="columnheader"
+                className={classNames('flex items-center px-2', name !== 'Share' && 'justify-end')}
+              >
+                {name}
+              </div>
+            ))}
         </div>
         <div role="rowgroup" className="relative" style={{ height: virtual.getTotalSize() }}>
-          {virtual.getVirtualItems().map(({ index, start }) => renderRow(index, start, sheet.rows[index]!.unit.name))}
+          {virtual
+            .getVirtualItems()
+            .map(({ index, start }) => renderRow(index, start, sheet.rows[index]!.unit.name))}
         </div>
         <div role="rowgroup" className="sticky bottom-0 z-20 border-t-2 border-strong bg-sheet">
-          {isAdded && <SumRow name="Allocated" sheet={sheet} template={template} show={(cell) => (cell.allocated === null ? '–' : formatColumn(cell.allocated, figure))} />}
-          {renderRow(sheet.ownRow, null, sheet.ownRow > 0 ? OWN_TARGET[bench.unit.kind] : bench.unit.name)}
-          {isAdded && <SumRow name="Unallocated" isRest sheet={sheet} template={template} show={(cell) => (cell.unallocated === null ? '–' : formatColumn(cell.unallocated, figure))} />}
+          {isAdded && (
+            <SumRow
+              name="Allocated"
+              sheet={sheet}
+              template={template}
+              show={(cell) =>
+                cell.allocated === null ? '–' : formatColumn(cell.allocated, figure)
+              }
+            />
+          )}
+          {renderRow(
+            sheet.ownRow,
+            null,
+            sheet.ownRow > 0 ? OWN_TARGET[bench.unit.kind] : bench.unit.name,
+          )}
+          {isAdded && (
+            <SumRow
+              name="Unallocated"
+              isRest
+              sheet={sheet}
+              template={template}
+              show={(cell) =>
+                cell.unallocated === null ? '–' : formatColumn(cell.unallocated, figure)
+              }
+            />
+          )}
         </div>
       </div>
     </div>
@@ -147,12 +250,44 @@ interface SumRowProps {
 /** A line that is computed and cannot be typed into. */
 function SumRow({ name, sheet, template, isRest = false, show }: SumRowProps) {
   return (
-    <div role="row" className={classNames('grid border-b border-line/80', !isRest && 'bg-cell')} style={{ height: ROW_HEIGHT, gridTemplateColumns: template }}>
-      <div role="rowheader" className={classNames('sticky left-0 z-10 flex items-center border-r border-line px-2.5', isRest ? 'bg-sheet text-grade-1' : 'bg-cell font-semibold')}>{name}</div>
+    <div
+      role="row"
+      className={classNames('grid border-b border-line/80', !isRest && 'bg-cell')}
+      style={{ height: ROW_HEIGHT, gridTemplateColumns: template }}
+    >
+      <div
+        role="rowheader"
+        className={classNames(
+          'sticky left-0 z-10 flex items-center border-r border-line px-2.5',
+          isRest ? 'bg-sheet text-grade-1' : 'bg-cell font-semibold',
+        )}
+      >
+        {name}
+      </div>
       {sheet.columns.map((column, index) => {
         const cell = cellAt(sheet, sheet.ownRow, index);
         const isFault = isRest && cell.unallocated !== null && cell.unallocated !== 0;
-        return <div key={column.period.id} role="gridcell" className={classNames('flex items-center justify-end px-2', !isRest && 'font-semibold', isFault && 'bg-danger-soft font-semibold text-grade-1')}>{show(cell)}{!isRest && cell.missingBelow > 0 && <span title={`${cell.missingBelow} targets are missing`} className="ml-1 text-grade-1">*</span>}</div>;
+        return (
+          <div
+            key={column.period.id}
+            role="gridcell"
+            className={classNames(
+              'flex items-center justify-end px-2',
+              !isRest && 'font-semibold',
+              isFault && 'bg-danger-soft font-semibold text-grade-1',
+            )}
+          >
+            {show(cell)}
+            {!isRest && cell.missingBelow > 0 && (
+              <span
+                title={`${cell.missingBelow} targets are missing`}
+                className="ml-1 text-grade-1"
+              >
+                *
+              </span>
+            )}
+          </div>
+        );
       })}
     </div>
   );

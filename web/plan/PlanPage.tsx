@@ -34,8 +34,18 @@ export function PlanPage() {
   const [search, setSearch] = useSearchParams();
   const planParam = search.get('plan');
   const { data: me } = useGetMeQuery();
-  const place = useMemo(() => ({ unit, year, measure, ...(planParam ? { plan: Number(planParam) } : {}) }), [unit, year, measure, planParam]);
-  const { bench, revision: stamp, redraw, error, isFetching, refetch } = useWorkbench(unit && year ? place : null, search.get('in') ?? undefined);
+  const place = useMemo(
+    () => ({ unit, year, measure, ...(planParam ? { plan: Number(planParam) } : {}) }),
+    [unit, year, measure, planParam],
+  );
+  const {
+    bench,
+    revision: stamp,
+    redraw,
+    error,
+    isFetching,
+    refetch,
+  } = useWorkbench(unit && year ? place : null, search.get('in') ?? undefined);
   const { data: plans = [] } = useListPlansQuery({ year }, { skip: !year });
   // Until somebody chooses a cell, the one of the period that is on the strip.
   const [picked, setSelection] = useState<Selection | null>(null);
@@ -46,32 +56,70 @@ export function PlanPage() {
   const remembered = planParam === null ? findDraft(me?.id, year) : null;
   const isStillDraft = plans.some((each) => each.id === remembered && each.status === 'draft');
   useEffect(() => {
-    if (remembered !== null && isStillDraft) setSearch((old) => new URLSearchParams([...old, ['plan', String(remembered)]]), { replace: true });
+    if (remembered !== null && isStillDraft)
+      setSearch((old) => new URLSearchParams([...old, ['plan', String(remembered)]]), {
+        replace: true,
+      });
   }, [remembered, isStillDraft, setSearch]);
   const by = (['days', 'weeks'] as const).find((each) => each === search.get('by')) ?? null;
   const sheet = useMemo(() => (bench ? buildSheet(bench, period, by) : null), [bench, period, by]);
-  const selection = useMemo(() => picked ?? single(0, Math.max(0, sheet?.columns.findIndex((column) => column.period.id === period) ?? 0)), [picked, sheet, period]);
+  const selection = useMemo(
+    () =>
+      picked ??
+      single(
+        0,
+        Math.max(0, sheet?.columns.findIndex((column) => column.period.id === period) ?? 0),
+      ),
+    [picked, sheet, period],
+  );
   const isFree = bench?.sheet.plan?.status !== 'published' || reason !== undefined;
   const onEnter = useCallback(() => {
     if (!isFree) setDialog({ kind: 'revise' });
     return isFree;
   }, [isFree]);
   // What stands beside the grid may come a moment after the grid itself.
-  const later = useDeferredValue(useMemo(() => ({ selection, revision: stamp }), [selection, stamp]));
-  const setParams = (over: Record<string, string | null>) => setSearch((old) => {
-    const next = new URLSearchParams(old);
-    for (const [name, value] of Object.entries(over)) value === null ? next.delete(name) : next.set(name, value);
-    return next;
-  });
-  if (!year && period) return <p className="p-5">Targets are set by month, quarter and year. Choose one in the strip above.</p>;
+  const later = useDeferredValue(
+    useMemo(() => ({ selection, revision: stamp }), [selection, stamp]),
+  );
+  const setParams = (over: Record<string, string | null>) =>
+    setSearch((old) => {
+      const next = new URLSearchParams(old);
+      for (const [name, value] of Object.entries(over))
+        value === null ? next.delete(name) : next.set(name, value);
+      return next;
+    });
+  if (!year && period)
+    return (
+      <p className="p-5">
+        Targets are set by month, quarter and year. Choose one in the strip above.
+      </p>
+    );
   // A draft of another year, or one that is no more: the published plan is always there.
   // A sheet that is there stays there, with what is half typed in it; what is wrong is said above.
-  const isShown = bench !== null && bench.unit.code === unit && (planParam === null || bench.sheet.plan?.id === Number(planParam));
-  if (error && planParam && !isShown) return <div className="p-5"><FailureNote failure={error} /><Button className="mt-3" onClick={() => setParams({ plan: null })}>Open the published plan</Button></div>;
-  if (error && !isShown) return <div className="p-5"><FailureNote failure={error} onRetry={() => void refetch()} /></div>;
+  const isShown =
+    bench !== null &&
+    bench.unit.code === unit &&
+    (planParam === null || bench.sheet.plan?.id === Number(planParam));
+  if (error && planParam && !isShown)
+    return (
+      <div className="p-5">
+        <FailureNote failure={error} />
+        <Button className="mt-3" onClick={() => setParams({ plan: null })}>
+          Open the published plan
+        </Button>
+      </div>
+    );
+  if (error && !isShown)
+    return (
+      <div className="p-5">
+        <FailureNote failure={error} onRetry={() => void refetch()} />
+      </div>
+    );
   if (!bench || !sheet) return <Loading what="targets" />;
 
-  const isOther = isFetching && (bench.unit.code !== unit || bench.measure !== measure || `FY${bench.sheet.year}` !== year);
+  const isOther =
+    isFetching &&
+    (bench.unit.code !== unit || bench.measure !== measure || `FY${bench.sheet.year}` !== year);
   const chosen = fitSelection(selection, sheet);
   const { plan } = bench.sheet;
   const close = () => setDialog(null);
@@ -82,29 +130,117 @@ export function PlanPage() {
   };
 
   return (
-    <div className={classNames('flex h-full min-h-[560px] flex-col gap-2.5 px-[18px] pt-3.5 pb-4', isOther && 'stale')} aria-busy={isOther}>
-      <PlanToolbar sheet={sheet} plans={plans} saves={saves} reason={reason} onOpen={openPlan} onDialog={setDialog} onDone={() => setRevision(null)} onParams={setParams} onPeriod={(id) => go({ period: id })} isMonth={bench.calendar.parse(period)?.kind === 'month'} />
+    <div
+      className={classNames(
+        'flex h-full min-h-[560px] flex-col gap-2.5 px-[18px] pt-3.5 pb-4',
+        isOther && 'stale',
+      )}
+      aria-busy={isOther}
+    >
+      <PlanToolbar
+        sheet={sheet}
+        plans={plans}
+        saves={saves}
+        reason={reason}
+        onOpen={openPlan}
+        onDialog={setDialog}
+        onDone={() => setRevision(null)}
+        onParams={setParams}
+        onPeriod={(id) => go({ period: id })}
+        isMonth={bench.calendar.parse(period)?.kind === 'month'}
+      />
       {error && <FailureNote failure={error} onRetry={() => void refetch()} />}
       <Acknowledge year={year} />
       <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_270px] gap-3.5">
-        <PlanGrid sheet={sheet} period={period} selection={chosen} onSelect={setSelection} saves={saves} onEnter={onEnter} />
-        <BesideGrid sheet={sheet} selection={fitSelection(later.selection, sheet)} revision={later.revision} saves={saves} onSelect={setSelection} onEnter={onEnter} place={place} />
+        <PlanGrid
+          sheet={sheet}
+          period={period}
+          selection={chosen}
+          onSelect={setSelection}
+          saves={saves}
+          onEnter={onEnter}
+        />
+        <BesideGrid
+          sheet={sheet}
+          selection={fitSelection(later.selection, sheet)}
+          revision={later.revision}
+          saves={saves}
+          onSelect={setSelection}
+          onEnter={onEnter}
+          place={place}
+        />
       </div>
-      {search.get('import') === 'targets' && <ImportDialog kind="targets" plan={plan?.status === 'draft' ? plan : null} onClose={() => setParams({ import: null })} onImported={(report) => { if (report.plans?.[0]) setParams({ import: null, plan: String(report.plans[0].id) }); }} />}
-      {dialog?.kind === 'fill' && <FillDialog sheet={sheet} selection={chosen} plans={plans} way={dialog.way} saves={saves} onClose={close} />}
-      {dialog?.kind === 'newDraft' && <NewDraftDialog year={year} plans={plans} onMade={(made) => openPlan(made.id)} onClose={close} />}
-      {dialog?.kind === 'publish' && plan && <PublishDialog plan={plan} periods={buildSheet(bench, year, null).columns.filter((column) => !column.isSum).map((column) => ({ id: column.period.id, name: column.fullName }))} onPublished={() => openPlan(null)} onClose={close} />}
-      {dialog?.kind === 'compare' && plan && <CompareDialog plan={plan} plans={plans} onClose={close} />}
+      {search.get('import') === 'targets' && (
+        <ImportDialog
+          kind="targets"
+          plan={plan?.status === 'draft' ? plan : null}
+          onClose={() => setParams({ import: null })}
+          onImported={(report) => {
+            if (report.plans?.[0]) setParams({ import: null, plan: String(report.plans[0].id) });
+          }}
+        />
+      )}
+      {dialog?.kind === 'fill' && (
+        <FillDialog
+          sheet={sheet}
+          selection={chosen}
+          plans={plans}
+          way={dialog.way}
+          saves={saves}
+          onClose={close}
+        />
+      )}
+      {dialog?.kind === 'newDraft' && (
+        <NewDraftDialog
+          year={year}
+          plans={plans}
+          onMade={(made) => openPlan(made.id)}
+          onClose={close}
+        />
+      )}
+      {dialog?.kind === 'publish' && plan && (
+        <PublishDialog
+          plan={plan}
+          periods={buildSheet(bench, year, null)
+            .columns.filter((column) => !column.isSum)
+            .map((column) => ({ id: column.period.id, name: column.fullName }))}
+          onPublished={() => openPlan(null)}
+          onClose={close}
+        />
+      )}
+      {dialog?.kind === 'compare' && plan && (
+        <CompareDialog plan={plan} plans={plans} onClose={close} />
+      )}
       {dialog?.kind === 'rates' && plan && <RatesDialog plan={plan} onClose={close} />}
-      {dialog?.kind === 'revise' && plan && <ReviseDialog onReason={(text) => { setRevision({ plan: plan.id, reason: text }); close(); }} onClose={close} />}
+      {dialog?.kind === 'revise' && plan && (
+        <ReviseDialog
+          onReason={(text) => {
+            setRevision({ plan: plan.id, reason: text });
+            close();
+          }}
+          onClose={close}
+        />
+      )}
       {dialog?.kind === 'acknowledged' && <AcknowledgedDialog place={place} onClose={close} />}
-      {dialog?.kind === 'demand' && <DemandDialog sheet={sheet} place={place} onGo={(code) => { close(); go({ unit: code }); }} onClose={close} />}
+      {dialog?.kind === 'demand' && (
+        <DemandDialog
+          sheet={sheet}
+          place={place}
+          onGo={(code) => {
+            close();
+            go({ unit: code });
+          }}
+          onClose={close}
+        />
+      )}
     </div>
   );
 }
 
 /** A selection made in another sheet may lie outside this one. */
 function fitSelection(selection: Selection, { rows, columns }: Sheet): Selection {
-  const fits = Math.max(selection.row, selection.anchorRow) < rows.length && Math.max(selection.column, selection.anchorColumn) < columns.length;
+  const fits =
+    Math.max(selection.row, selection.anchorRow) < rows.length &&
+    Math.max(selection.column, selection.anchorColumn) < columns.length;
   return fits ? selection : single(0, 0);
 }

@@ -28,7 +28,21 @@ interface PlanRowProps {
 }
 
 /** A unit's line: its targets, and beside a quarter what they ask against last year. */
-export const PlanRow = memo(function PlanRow({ sheet, rowIndex, name, top, template, largest, period, selectedColumn, blockFrom, blockTo, editing, onType, onLeave }: PlanRowProps) {
+export const PlanRow = memo(function PlanRow({
+  sheet,
+  rowIndex,
+  name,
+  top,
+  template,
+  largest,
+  period,
+  selectedColumn,
+  blockFrom,
+  blockTo,
+  editing,
+  onType,
+  onLeave,
+}: PlanRowProps) {
   const { figure } = sheet.bench;
   const row = sheet.rows[rowIndex]!;
   const total = totalOf(sheet, rowIndex);
@@ -36,8 +50,23 @@ export const PlanRow = memo(function PlanRow({ sheet, rowIndex, name, top, templ
   const isGroup = row.unit.kind !== 'salesperson';
   const style = top === null ? {} : { position: 'absolute' as const, top, left: 0, right: 0 };
   return (
-    <div role="row" aria-rowindex={rowIndex + 2} className="grid border-b border-line/80" style={{ ...style, height: ROW_HEIGHT, gridTemplateColumns: template }}>
-      <div role="rowheader" className={classNames('sticky left-0 z-10 flex items-center truncate border-r border-line bg-sheet', isGroup && 'font-semibold')} style={{ paddingLeft: isOwnRow ? 10 : 10 + (row.depth - 1) * 14 }} title={name}><span className="truncate">{name}</span></div>
+    <div
+      role="row"
+      aria-rowindex={rowIndex + 2}
+      className="grid border-b border-line/80"
+      style={{ ...style, height: ROW_HEIGHT, gridTemplateColumns: template }}
+    >
+      <div
+        role="rowheader"
+        className={classNames(
+          'sticky left-0 z-10 flex items-center truncate border-r border-line bg-sheet',
+          isGroup && 'font-semibold',
+        )}
+        style={{ paddingLeft: isOwnRow ? 10 : 10 + (row.depth - 1) * 14 }}
+        title={name}
+      >
+        <span className="truncate">{name}</span>
+      </div>
       {sheet.columns.map((column, index) => (
         <GridCell
           key={column.period.id}
@@ -55,7 +84,15 @@ export const PlanRow = memo(function PlanRow({ sheet, rowIndex, name, top, templ
           onLeave={onLeave}
         />
       ))}
-      {sheet.grain === 'quarter' && <Beside value={total.value} priorYear={total.priorYear} largest={isOwnRow ? null : largest} isGroup={isGroup} sheet={sheet} />}
+      {sheet.grain === 'quarter' && (
+        <Beside
+          value={total.value}
+          priorYear={total.priorYear}
+          largest={isOwnRow ? null : largest}
+          isGroup={isGroup}
+          sheet={sheet}
+        />
+      )}
     </div>
   );
 });
@@ -75,10 +112,30 @@ function Beside({ value, priorYear, largest, isGroup, sheet }: BesideProps) {
   const share = value === null || largest === null ? null : Math.min(100, (value / largest) * 100);
   return (
     <>
-      <div role="gridcell" className="flex items-center justify-end px-2 text-soft">{priorYear === null ? '' : formatColumn(priorYear, sheet.bench.figure)}</div>
-      <div role="gridcell" className="flex items-center justify-end px-2">{growth === null ? '' : growth.share === null ? (growth.isNew ? 'new' : '–') : showChange(growth.share)}</div>
-      <div role="gridcell" aria-label={share === null ? undefined : `share of the largest: ${Math.round(share)}%`} className="flex items-center px-2">
-        {share !== null && <span aria-hidden className={classNames('block h-[9px]', isGroup ? 'bg-now/55' : 'bg-now')} style={{ width: `${share}%` }} />}
+      <div role="gridcell" className="flex items-center justify-end px-2 text-soft">
+        {priorYear === null ? '' : formatColumn(priorYear, sheet.bench.figure)}
+      </div>
+      <div role="gridcell" className="flex items-center justify-end px-2">
+        {growth === null
+          ? ''
+          : growth.share === null
+            ? growth.isNew
+              ? 'new'
+              : '–'
+            : showChange(growth.share)}
+      </div>
+      <div
+        role="gridcell"
+        aria-label={share === null ? undefined : `share of the largest: ${Math.round(share)}%`}
+        className="flex items-center px-2"
+      >
+        {share !== null && (
+          <span
+            aria-hidden
+            className={classNames('block h-[9px]', isGroup ? 'bg-now/55' : 'bg-now')}
+            style={{ width: `${share}%` }}
+          />
+        )}
       </div>
     </>
   );

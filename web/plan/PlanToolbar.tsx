@@ -30,68 +30,256 @@ interface PlanToolbarProps {
 }
 
 /** What is shown, of which plan, and what can be done with all of it. */
-export function PlanToolbar({ sheet, plans, saves, reason, onOpen, onDialog, onDone, onParams, onPeriod, isMonth }: PlanToolbarProps) {
+export function PlanToolbar({
+  sheet,
+  plans,
+  saves,
+  reason,
+  onOpen,
+  onDialog,
+  onDone,
+  onParams,
+  onPeriod,
+  isMonth,
+}: PlanToolbarProps) {
   const { bench } = sheet;
   const { plan, canEdit, year, measure } = bench.sheet;
   const [discard] = useDiscardPlanMutation();
   const say = useSay();
   const first = sheet.columns[0]!.period;
-  const toggle = (name: string, isOn: boolean, run: () => void) => <button type="button" aria-pressed={isOn} onClick={run} className={classNames('h-[28px] px-3', isOn ? 'bg-accent text-on-accent' : 'bg-sheet hover:bg-hover')}>{name}</button>;
+  const toggle = (name: string, isOn: boolean, run: () => void) => (
+    <button
+      type="button"
+      aria-pressed={isOn}
+      onClick={run}
+      className={classNames(
+        'h-[28px] px-3',
+        isOn ? 'bg-accent text-on-accent' : 'bg-sheet hover:bg-hover',
+      )}
+    >
+      {name}
+    </button>
+  );
   const isDraft = plan?.status === 'draft';
   const canFill = canEdit && (isDraft || reason !== undefined);
-  const item = 'cursor-pointer rounded-[4px] px-3 py-1.5 outline-none data-[highlighted]:bg-hover data-[disabled]:opacity-50';
-  const state = !canEdit ? 'read only' : saves.isSaving ? 'saving …' : isDraft ? 'not yet published · saved as you type' : reason !== undefined ? `revising: ${reason}` : plan ? 'published' : 'nothing set';
+  const item =
+    'cursor-pointer rounded-[4px] px-3 py-1.5 outline-none data-[highlighted]:bg-hover data-[disabled]:opacity-50';
+  const state = !canEdit
+    ? 'read only'
+    : saves.isSaving
+      ? 'saving …'
+      : isDraft
+        ? 'not yet published · saved as you type'
+        : reason !== undefined
+          ? `revising: ${reason}`
+          : plan
+            ? 'published'
+            : 'nothing set';
   const throwAway = async () => {
     if (!plan) return;
     const result = await discard(plan.id);
-    say(result.error ? `“${plan.name}” could not be discarded.` : `“${plan.name}” is discarded.`, { kind: result.error ? 'fault' : 'done' });
+    say(result.error ? `“${plan.name}” could not be discarded.` : `“${plan.name}” is discarded.`, {
+      kind: result.error ? 'fault' : 'done',
+    });
     if (!result.error) onOpen(null);
   };
 
   return (
     <div className="flex flex-col gap-2">
       <div className="flex items-baseline gap-3">
-        <h1 className="truncate">{measure.name} targets for {bench.unit.name}, {sheet.total.fullName}</h1>
-        <span role="status" className="truncate text-soft">{state}</span>
+        <h1 className="truncate">
+          {measure.name} targets for {bench.unit.name}, {sheet.total.fullName}
+        </h1>
+        <span role="status" className="truncate text-soft">
+          {state}
+        </span>
         <span className="flex-1" />
-        <span className="flex shrink-0 items-center gap-2 self-center"><MeasurePicker /><CurrencyPicker bench={bench} onChoose={(currency) => onParams({ in: currency })} /></span>
+        <span className="flex shrink-0 items-center gap-2 self-center">
+          <MeasurePicker />
+          <CurrencyPicker bench={bench} onChoose={(currency) => onParams({ in: currency })} />
+        </span>
       </div>
       <div className="flex items-center gap-2">
-        <PlanMenu plans={plans} chosen={plan} mayPlan={canEdit} onChoose={(each) => onOpen(each.status === 'published' ? null : each.id)} onNew={() => onDialog({ kind: 'newDraft' })} />
-        <div role="group" aria-label="Columns" className="flex shrink-0 overflow-hidden rounded-sheet border border-strong/30">
-          {toggle('Quarter', sheet.grain === 'quarter', () => { onParams({ by: null }); if (sheet.grain !== 'days' && sheet.grain !== 'weeks') onPeriod(bench.calendar.periodOf('quarter', first.from).id); })}
-          {toggle('Year', sheet.grain === 'year', () => { onParams({ by: null }); onPeriod(`FY${year}`); })}
-          {toggle('Weeks', sheet.grain === 'weeks', () => { onParams({ by: 'weeks' }); if (sheet.grain === 'year') onPeriod(bench.calendar.periodOf('quarter', first.from).id); })}
-          {toggle('Days', sheet.grain === 'days', () => { onParams({ by: 'days' }); if (!isMonth) onPeriod(bench.calendar.periodOf('month', first.from).id); })}
+        <PlanMenu
+          plans={plans}
+          chosen={plan}
+          mayPlan={canEdit}
+          onChoose={(each) => onOpen(each.status === 'published' ? null : each.id)}
+          onNew={() => onDialog({ kind: 'newDraft' })}
+        />
+        <div
+          role="group"
+          aria-label="Columns"
+          className="flex shrink-0 overflow-hidden rounded-sheet border border-strong/30"
+        >
+          {toggle('Quarter', sheet.grain === 'quarter', () => {
+            onParams({ by: null });
+            if (sheet.grain !== 'days' && sheet.grain !== 'weeks')
+              onPeriod(bench.calendar.periodOf('quarter', first.from).id);
+          })}
+          {toggle('Year', sheet.grain === 'year', () => {
+            onParams({ by: null });
+            onPeriod(`FY${year}`);
+          })}
+          {toggle('Weeks', sheet.grain === 'weeks', () => {
+            onParams({ by: 'weeks' });
+            if (sheet.grain === 'year') onPeriod(bench.calendar.periodOf('quarter', first.from).id);
+          })}
+          {toggle('Days', sheet.grain === 'days', () => {
+            onParams({ by: 'days' });
+            if (!isMonth) onPeriod(bench.calendar.periodOf('month', first.from).id);
+          })}
         </div>
-        {canEdit && <Button aria-label="Undo" title="Undo, Ctrl+Z" disabled={!saves.canUndo} onClick={() => void saves.undo()} className="px-2"><Undo2 size={15} /></Button>}
-        {canEdit && <Button aria-label="Redo" title="Redo, Ctrl+Y" disabled={!saves.canRedo} onClick={() => void saves.redo()} className="px-2"><Redo2 size={15} /></Button>}
+        {canEdit && (
+          <Button
+            aria-label="Undo"
+            title="Undo, Ctrl+Z"
+            disabled={!saves.canUndo}
+            onClick={() => void saves.undo()}
+            className="px-2"
+          >
+            <Undo2 size={15} />
+          </Button>
+        )}
+        {canEdit && (
+          <Button
+            aria-label="Redo"
+            title="Redo, Ctrl+Y"
+            disabled={!saves.canRedo}
+            onClick={() => void saves.redo()}
+            className="px-2"
+          >
+            <Redo2 size={15} />
+          </Button>
+        )}
         <span className="flex-1" />
-        {canFill && canShare(bench) && <Button onClick={() => onDialog({ kind: 'fill', way: 'total' })}>Share out a total…</Button>}
-        {canFill && <Button onClick={() => onDialog({ kind: 'fill', way: 'priorYear' })}>From last year…</Button>}
+        {canFill && canShare(bench) && (
+          <Button onClick={() => onDialog({ kind: 'fill', way: 'total' })}>
+            Share out a total…
+          </Button>
+        )}
+        {canFill && (
+          <Button onClick={() => onDialog({ kind: 'fill', way: 'priorYear' })}>
+            From last year…
+          </Button>
+        )}
         <DropdownMenu.Root>
-          <DropdownMenu.Trigger className="inline-flex h-[30px] items-center gap-1.5 rounded-sheet border border-strong/25 bg-sheet px-3 font-medium hover:bg-hover">More<ChevronDown size={14} aria-hidden /></DropdownMenu.Trigger>
+          <DropdownMenu.Trigger className="inline-flex h-[30px] items-center gap-1.5 rounded-sheet border border-strong/25 bg-sheet px-3 font-medium hover:bg-hover">
+            More
+            <ChevronDown size={14} aria-hidden />
+          </DropdownMenu.Trigger>
           <DropdownMenu.Portal>
-            <DropdownMenu.Content align="end" sideOffset={6} className="z-60 min-w-[230px] rounded-sheet border border-strong/30 bg-sheet p-1 text-ink">
-              {canEdit && <DropdownMenu.Item className={item} disabled={!canFill} onSelect={() => onDialog({ kind: 'fill', way: 'each' })}>One amount each…</DropdownMenu.Item>}
-              {canEdit && <DropdownMenu.Item className={item} disabled={!canFill} onSelect={() => onDialog({ kind: 'fill', way: 'percent' })}>Change by a percent…</DropdownMenu.Item>}
-              {canEdit && <DropdownMenu.Item className={item} disabled={!canFill} onSelect={() => onDialog({ kind: 'fill', way: 'partial' })}>Newcomers and leavers…</DropdownMenu.Item>}
-              {canEdit && <DropdownMenu.Item className={item} disabled={!canFill} onSelect={() => onDialog({ kind: 'fill', way: 'copy' })}>From another plan…</DropdownMenu.Item>}
+            <DropdownMenu.Content
+              align="end"
+              sideOffset={6}
+              className="z-60 min-w-[230px] rounded-sheet border border-strong/30 bg-sheet p-1 text-ink"
+            >
+              {canEdit && (
+                <DropdownMenu.Item
+                  className={item}
+                  disabled={!canFill}
+                  onSelect={() => onDialog({ kind: 'fill', way: 'each' })}
+                >
+                  One amount each…
+                </DropdownMenu.Item>
+              )}
+              {canEdit && (
+                <DropdownMenu.Item
+                  className={item}
+                  disabled={!canFill}
+                  onSelect={() => onDialog({ kind: 'fill', way: 'percent' })}
+                >
+                  Change by a percent…
+                </DropdownMenu.Item>
+              )}
+              {canEdit && (
+                <DropdownMenu.Item
+                  className={item}
+                  disabled={!canFill}
+                  onSelect={() => onDialog({ kind: 'fill', way: 'partial' })}
+                >
+                  Newcomers and leavers…
+                </DropdownMenu.Item>
+              )}
+              {canEdit && (
+                <DropdownMenu.Item
+                  className={item}
+                  disabled={!canFill}
+                  onSelect={() => onDialog({ kind: 'fill', way: 'copy' })}
+                >
+                  From another plan…
+                </DropdownMenu.Item>
+              )}
               {canEdit && <DropdownMenu.Separator className="my-1 h-px bg-line" />}
-              {plan && <DropdownMenu.Item className={item} onSelect={() => onDialog({ kind: 'rates' })}>Fixed rates…</DropdownMenu.Item>}
-              <DropdownMenu.Item className={item} onSelect={() => onDialog({ kind: 'demand' })}>Hardest and easiest targets…</DropdownMenu.Item>
-              {canEdit && <DropdownMenu.Item className={item} onSelect={() => onDialog({ kind: 'acknowledged' })}>Who has acknowledged…</DropdownMenu.Item>}
-              {canEdit && plan && plans.length > 1 && <DropdownMenu.Item className={item} onSelect={() => onDialog({ kind: 'compare' })}>Compare with another plan…</DropdownMenu.Item>}
+              {plan && (
+                <DropdownMenu.Item className={item} onSelect={() => onDialog({ kind: 'rates' })}>
+                  Fixed rates…
+                </DropdownMenu.Item>
+              )}
+              <DropdownMenu.Item className={item} onSelect={() => onDialog({ kind: 'demand' })}>
+                Hardest and easiest targets…
+              </DropdownMenu.Item>
+              {canEdit && (
+                <DropdownMenu.Item
+                  className={item}
+                  onSelect={() => onDialog({ kind: 'acknowledged' })}
+                >
+                  Who has acknowledged…
+                </DropdownMenu.Item>
+              )}
+              {canEdit && plan && plans.length > 1 && (
+                <DropdownMenu.Item className={item} onSelect={() => onDialog({ kind: 'compare' })}>
+                  Compare with another plan…
+                </DropdownMenu.Item>
+              )}
               <DropdownMenu.Separator className="my-1 h-px bg-line" />
-              {(['xlsx', 'csv', 'json'] as const).map((format) => <DropdownMenu.Item key={format} className={item} asChild><a href={`/api/v1/exports/targets?format=${format}&year=FY${year}${isDraft ? `&plan=${plan.id}` : ''}`} download className="block">Export targets.{format}</a></DropdownMenu.Item>)}
-              {canEdit && <DropdownMenu.Item className={item} onSelect={() => onParams({ import: 'targets' })}>Import…</DropdownMenu.Item>}
-              {isDraft && plan.canPublish && <DropdownMenu.Item className={classNames(item, 'text-grade-1')} onSelect={() => void throwAway()}>Discard this draft</DropdownMenu.Item>}
+              {(['xlsx', 'csv', 'json'] as const).map((format) => (
+                <DropdownMenu.Item key={format} className={item} asChild>
+                  <a
+                    href={`/api/v1/exports/targets?format=${format}&year=FY${year}${isDraft ? `&plan=${plan.id}` : ''}`}
+                    download
+                    className="block"
+                  >
+                    Export targets.{format}
+                  </a>
+                </DropdownMenu.Item>
+              ))}
+              {canEdit && (
+                <DropdownMenu.Item
+                  className={item}
+                  onSelect={() => onParams({ import: 'targets' })}
+                >
+                  Import…
+                </DropdownMenu.Item>
+              )}
+              {isDraft && plan.canPublish && (
+                <DropdownMenu.Item
+                  className={classNames(item, 'text-grade-1')}
+                  onSelect={() => void throwAway()}
+                >
+                  Discard this draft
+                </DropdownMenu.Item>
+              )}
             </DropdownMenu.Content>
           </DropdownMenu.Portal>
         </DropdownMenu.Root>
-        {canEdit && plan?.status === 'published' && (reason === undefined ? <Button onClick={() => onDialog({ kind: 'revise' })}>Revise…</Button> : <Button onClick={onDone}>Done revising</Button>)}
-        {canEdit && !isDraft && <Button kind="main" onClick={() => onDialog({ kind: 'newDraft' })}>New draft…</Button>}
-        {isDraft && plan.canPublish && <Button kind="main" onClick={() => onDialog({ kind: 'publish' })}>Publish draft…</Button>}
+        {canEdit &&
+          plan?.status === 'published' &&
+          (reason === undefined ? (
+            <Button onClick={() => onDialog({ kind: 'revise' })}>Revise…</Button>
+          ) : (
+            <Button onClick={onDone}>Done revising</Button>
+          ))}
+        {canEdit && !isDraft && (
+          <Button kind="main" onClick={() => onDialog({ kind: 'newDraft' })}>
+            New draft…
+          </Button>
+        )}
+        {isDraft && plan.canPublish && (
+          <Button kind="main" onClick={() => onDialog({ kind: 'publish' })}>
+            Publish draft…
+          </Button>
+        )}
       </div>
     </div>
   );

@@ -8,28 +8,66 @@ import { Line } from './Line';
 import type { Selection } from '../ui/grid/selection';
 import { cellAt, type Sheet } from './sheet';
 
-/** How demanding the chosen cell is: against last year, the best so far, the last four, and how often it was reached. */
-export function StretchPanel({ sheet, selection, place }: { sheet: Sheet; selection: Selection; place: PlanPlace }) {
+/**
+ * How demanding the chosen cell is: against last year, the best so far, the last four, and how
+ * often it was reached.
+ */
+export function StretchPanel({
+  sheet,
+  selection,
+  place,
+}: {
+  sheet: Sheet;
+  selection: Selection;
+  place: PlanPlace;
+}) {
   const column = sheet.columns[selection.column]!;
   const row = sheet.rows[selection.row]!;
   const kind = column.period.kind;
   const isLike = kind === 'month' || kind === 'quarter' || kind === 'year';
-  const { data: past } = useGetResultHistoryQuery({ unit: place.unit, kind: isLike ? kind : 'month', measure: place.measure }, { skip: !isLike });
+  const { data: past } = useGetResultHistoryQuery(
+    { unit: place.unit, kind: isLike ? kind : 'month', measure: place.measure },
+    { skip: !isLike },
+  );
   const cell = cellAt(sheet, selection.row, selection.column);
   if (!isLike || cell.value === null) return null;
-  const values = past?.rows.find(([id]) => id === row.unit.id)?.slice(1).map((value) => sheet.bench.toShown(value)) ?? [];
+  const values =
+    past?.rows
+      .find(([id]) => id === row.unit.id)
+      ?.slice(1)
+      .map((value) => sheet.bench.toShown(value)) ?? [];
   const demand = judgeDemand(cell.value, values, sheet.bench.kind.direction);
   const growth = cell.priorYear === null ? null : changeOf(cell.value, cell.priorYear);
-  const show = (value: number | null) => (value === null ? 'none' : formatWhole(value, sheet.bench.figure));
+  const show = (value: number | null) =>
+    value === null ? 'none' : formatWhole(value, sheet.bench.figure);
   return (
     <section aria-labelledby="stretch">
-      <h2 id="stretch" className="mb-1">How hard is it?</h2>
+      <h2 id="stretch" className="mb-1">
+        How hard is it?
+      </h2>
       <dl>
         <Line name={`Same ${kind} last year`} value={show(cell.priorYear)} />
-        {growth && <Line name="Growth asked" value={growth.share === null ? (growth.isNew ? 'new' : 'n/a') : showChange(growth.share)} />}
+        {growth && (
+          <Line
+            name="Growth asked"
+            value={
+              growth.share === null ? (growth.isNew ? 'new' : 'n/a') : showChange(growth.share)
+            }
+          />
+        )}
         <Line name={`Best ${kind} ever`} value={show(demand.best)} />
-        <Line name={`Average of the last ${Math.min(4, demand.periods) || ''} ${kind}s`} value={show(demand.lastFour)} />
-        <Line name="Reached before" value={demand.share === null ? 'no past to judge by' : `${demand.reached} of ${demand.periods} ${kind}s, ${showPercent(demand.share)}`} />
+        <Line
+          name={`Average of the last ${Math.min(4, demand.periods) || ''} ${kind}s`}
+          value={show(demand.lastFour)}
+        />
+        <Line
+          name="Reached before"
+          value={
+            demand.share === null
+              ? 'no past to judge by'
+              : `${demand.reached} of ${demand.periods} ${kind}s, ${showPercent(demand.share)}`
+          }
+        />
       </dl>
     </section>
   );

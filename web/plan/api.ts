@@ -6,46 +6,105 @@ import { api } from '../app/api';
 
 const planApi = api.injectEndpoints({
   endpoints: (build) => ({
-    getPlanGrid: build.query<ResponseOf<typeof routes.getPlanGrid>, QueryOf<typeof routes.getPlanGrid>>({
-      query: (query) => ({ route: routes.getPlanGrid, query }), providesTags: ['Sheet'],
+    getPlanGrid: build.query<
+      ResponseOf<typeof routes.getPlanGrid>,
+      QueryOf<typeof routes.getPlanGrid>
+    >({
+      query: (query) => ({ route: routes.getPlanGrid, query }),
+      providesTags: ['Sheet'],
     }),
-    getPlanGridChanges: build.query<ResponseOf<typeof routes.getPlanGridChanges>, QueryOf<typeof routes.getPlanGridChanges>>({
-      query: (query) => ({ route: routes.getPlanGridChanges, query }), providesTags: ['Targets'],
+    getPlanGridChanges: build.query<
+      ResponseOf<typeof routes.getPlanGridChanges>,
+      QueryOf<typeof routes.getPlanGridChanges>
+    >({
+      query: (query) => ({ route: routes.getPlanGridChanges, query }),
+      providesTags: ['Targets'],
     }),
-    getTargetHistory: build.query<ResponseOf<typeof routes.getTargetHistory>, QueryOf<typeof routes.getTargetHistory>>({
-      query: (query) => ({ route: routes.getTargetHistory, query }), providesTags: ['Targets'],
+    getTargetHistory: build.query<
+      ResponseOf<typeof routes.getTargetHistory>,
+      QueryOf<typeof routes.getTargetHistory>
+    >({
+      query: (query) => ({ route: routes.getTargetHistory, query }),
+      providesTags: ['Targets'],
     }),
-    getResultHistory: build.query<ResponseOf<typeof routes.getResultHistory>, QueryOf<typeof routes.getResultHistory>>({
-      query: (query) => ({ route: routes.getResultHistory, query }), providesTags: ['Figures'],
+    getResultHistory: build.query<
+      ResponseOf<typeof routes.getResultHistory>,
+      QueryOf<typeof routes.getResultHistory>
+    >({
+      query: (query) => ({ route: routes.getResultHistory, query }),
+      providesTags: ['Figures'],
     }),
     // What was saved is shown already; only what hangs on it is asked for anew.
     saveTargets: build.mutation<TargetsSaved, TargetChanges>({
-      query: (body) => ({ route: routes.saveTargets, body }), invalidatesTags: (result, _error, { plan }) => (!result ? [] : plan === undefined ? ['Targets', 'Figures'] : ['Targets']),
+      query: (body) => ({ route: routes.saveTargets, body }),
+      invalidatesTags: (result, _error, { plan }) =>
+        !result ? [] : plan === undefined ? ['Targets', 'Figures'] : ['Targets'],
     }),
-    listAcknowledgements: build.query<ResponseOf<typeof routes.listAcknowledgements>, QueryOf<typeof routes.listAcknowledgements>>({
-      query: (query) => ({ route: routes.listAcknowledgements, query }), providesTags: ['Targets', 'Plans'],
+    listAcknowledgements: build.query<
+      ResponseOf<typeof routes.listAcknowledgements>,
+      QueryOf<typeof routes.listAcknowledgements>
+    >({
+      query: (query) => ({ route: routes.listAcknowledgements, query }),
+      providesTags: ['Targets', 'Plans'],
     }),
-    acknowledgeTargets: build.mutation<ResponseOf<typeof routes.acknowledgeTargets>, BodyOf<typeof routes.acknowledgeTargets>>({
-      query: (body) => ({ route: routes.acknowledgeTargets, body }), invalidatesTags: ['Targets'],
+    acknowledgeTargets: build.mutation<
+      ResponseOf<typeof routes.acknowledgeTargets>,
+      BodyOf<typeof routes.acknowledgeTargets>
+    >({
+      query: (body) => ({ route: routes.acknowledgeTargets, body }),
+      invalidatesTags: ['Targets'],
     }),
-    listPlans: build.query<ResponseOf<typeof plans.listPlans>, QueryOf<typeof plans.listPlans>>({ query: (query) => ({ route: plans.listPlans, query }), providesTags: ['Plans'] }),
-    createPlan: build.mutation<ResponseOf<typeof plans.createPlan>, BodyOf<typeof plans.createPlan>>({
-      query: (body) => ({ route: plans.createPlan, body }), invalidatesTags: ['Plans'],
+    listPlans: build.query<ResponseOf<typeof plans.listPlans>, QueryOf<typeof plans.listPlans>>({
+      query: (query) => ({ route: plans.listPlans, query }),
+      providesTags: ['Plans'],
     }),
-    changePlanRates: build.mutation<ResponseOf<typeof plans.changePlanRates>, { id: number; rates: Record<string, string> }>({
-      query: ({ id, ...body }) => ({ route: plans.changePlanRates, params: { id }, body }), invalidatesTags: (result) => (result ? ['Plans', 'Sheet', 'Targets'] : []),
+    createPlan: build.mutation<
+      ResponseOf<typeof plans.createPlan>,
+      BodyOf<typeof plans.createPlan>
+    >({
+      query: (body) => ({ route: plans.createPlan, body }),
+      invalidatesTags: ['Plans'],
     }),
-    discardPlan: build.mutation<object, number>({ query: (id) => ({ route: plans.discardPlan, params: { id } }), invalidatesTags: ['Plans'] }),
-    publishPlan: build.mutation<ResponseOf<typeof plans.publishPlan>, { id: number; body: BodyOf<typeof plans.publishPlan> }>({
-      query: ({ id, body }) => ({ route: plans.publishPlan, params: { id }, body }), invalidatesTags: (result) => (result ? ['Plans', 'Sheet', 'Targets', 'Figures'] : []),
+    changePlanRates: build.mutation<
+      ResponseOf<typeof plans.changePlanRates>,
+      { id: number; rates: Record<string, string> }
+    >({
+      query: ({ id, ...body }) => ({ route: plans.changePlanRates, params: { id }, body }),
+      invalidatesTags: (result) => (result ? ['Plans', 'Sheet', 'Targets'] : []),
     }),
-    getPlanDifference: build.query<ResponseOf<typeof plans.getPlanDifference>, { id: number; against?: number }>({
-      query: ({ id, ...query }) => ({ route: plans.getPlanDifference, params: { id }, query }), providesTags: ['Targets', 'Plans'],
+    discardPlan: build.mutation<object, number>({
+      query: (id) => ({ route: plans.discardPlan, params: { id } }),
+      invalidatesTags: ['Plans'],
+    }),
+    publishPlan: build.mutation<
+      ResponseOf<typeof plans.publishPlan>,
+      { id: number; body: BodyOf<typeof plans.publishPlan> }
+    >({
+      query: ({ id, body }) => ({ route: plans.publishPlan, params: { id }, body }),
+      invalidatesTags: (result) => (result ? ['Plans', 'Sheet', 'Targets', 'Figures'] : []),
+    }),
+    getPlanDifference: build.query<
+      ResponseOf<typeof plans.getPlanDifference>,
+      { id: number; against?: number }
+    >({
+      query: ({ id, ...query }) => ({ route: plans.getPlanDifference, params: { id }, query }),
+      providesTags: ['Targets', 'Plans'],
     }),
   }),
 });
 
 export const {
-  useGetPlanGridQuery, useGetPlanGridChangesQuery, useGetTargetHistoryQuery, useGetResultHistoryQuery, useSaveTargetsMutation,
-  useListAcknowledgementsQuery, useAcknowledgeTargetsMutation, useListPlansQuery, useChangePlanRatesMutation, useCreatePlanMutation, useDiscardPlanMutation, usePublishPlanMutation, useGetPlanDifferenceQuery,
+  useGetPlanGridQuery,
+  useGetPlanGridChangesQuery,
+  useGetTargetHistoryQuery,
+  useGetResultHistoryQuery,
+  useSaveTargetsMutation,
+  useListAcknowledgementsQuery,
+  useAcknowledgeTargetsMutation,
+  useListPlansQuery,
+  useChangePlanRatesMutation,
+  useCreatePlanMutation,
+  useDiscardPlanMutation,
+  usePublishPlanMutation,
+  useGetPlanDifferenceQuery,
 } = planApi;

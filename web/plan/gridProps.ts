@@ -9,6 +9,9 @@ export interface PlanGridProps {
   selection: Selection;
   onSelect(selection: Selection): void;
   saves: ReturnType<typeof useTargetSaves>;
-  /** Called before anything is entered; false: published targets wait for a reason, which is now asked for. */
+  /**
+   * Called before anything is entered; false: published targets wait for a reason, which is now
+   * asked for.
+   */
   onEnter(): boolean;
 }

@@ -1,5 +1,8 @@
-/** The draft somebody has open in a year: leaving the view must not make them think that it is gone. */
-const keyOf = (userId: number | undefined, year: string) => `iron-ladder draft ${userId ?? ''} ${year}`;
+/**
+ * The draft somebody has open in a year: leaving the view must not make them think that it is gone.
+ */
+const keyOf = (userId: number | undefined, year: string) =>
+  `iron-ladder draft ${userId ?? ''} ${year}`;
 
 /** Null: it was closed on purpose. */
 export function rememberDraft(userId: number | undefined, year: string, id: number | null): void {

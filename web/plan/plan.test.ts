@@ -4,16 +4,31 @@ import { cellsOf, moveSelection, single, toBlockOf } from '../ui/grid/selection'
 
 describe('blocks from a spreadsheet', () => {
   it('are rows and columns, with either line break and a last one that is no row', () => {
-    expect(parseBlock('1\t2\r\n3\t"4"\r\n')).toEqual([['1', '2'], ['3', '4']]);
+    expect(parseBlock('1\t2\r\n3\t"4"\r\n')).toEqual([
+      ['1', '2'],
+      ['3', '4'],
+    ]);
     expect(parseBlock('80,000')).toEqual([['80,000']]);
-    expect(parseBlock(toBlock([['a', ''], ['', 'd']]))).toEqual([['a', ''], ['', 'd']]);
+    expect(
+      parseBlock(
+        toBlock([
+          ['a', ''],
+          ['', 'd'],
+        ]),
+      ),
+    ).toEqual([
+      ['a', ''],
+      ['', 'd'],
+    ]);
   });
 });
 
 describe('selection', () => {
   const size = { rows: 3, columns: 4 };
   it('stays within the sheet and grows from its anchor', () => {
-    expect(moveSelection(single(0, 0), { rows: -1, columns: -1 }, size, false)).toEqual(single(0, 0));
+    expect(moveSelection(single(0, 0), { rows: -1, columns: -1 }, size, false)).toEqual(
+      single(0, 0),
+    );
     const grown = moveSelection(single(2, 3), { rows: -1, columns: -2 }, size, true);
     expect(toBlockOf(grown)).toEqual({ top: 1, bottom: 2, left: 1, right: 3 });
     expect([...cellsOf(toBlockOf(grown))]).toHaveLength(6);

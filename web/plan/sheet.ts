@@ -22,7 +22,10 @@ export interface SheetRow {
 export const GRAINS = ['quarter', 'year', 'weeks', 'days'] as const;
 export type Grain = (typeof GRAINS)[number];
 
-/** What the grid shows: rows below the unit, then the unit itself; the columns of a quarter, a year, a quarter's weeks or a month's days. */
+/**
+ * What the grid shows: rows below the unit, then the unit itself; the columns of a quarter, a year,
+ * a quarter's weeks or a month's days.
+ */
 export interface Sheet {
   bench: Workbench;
   grain: Grain;
@@ -34,43 +37,90 @@ export interface Sheet {
   total: SheetColumn;
 }
 
-/** The columns for a period: a month's days or a quarter's weeks when asked for, its quarter for a month or quarter, else the whole year. */
+/**
+ * The columns for a period: a month's days or a quarter's weeks when asked for, its quarter for a
+ * month or quarter, else the whole year.
+ */
 export function buildSheet(bench: Workbench, periodId: string, by: 'days' | 'weeks' | null): Sheet {
   const { calendar, sheet } = bench;
   const year = calendar.year(sheet.year);
   const asked = calendar.parse(periodId);
   const inYear = asked && asked.from >= year.from && asked.to <= year.to ? asked : year;
-  const toColumn = (period: Period, name: string, isSum: boolean): SheetColumn => ({ period, name, fullName: describePeriod(period, calendar), isSum });
+  const toColumn = (period: Period, name: string, isSum: boolean): SheetColumn => ({
+    period,
+    name,
+    fullName: describePeriod(period, calendar),
+    isSum,
+  });
   const quarterColumns = (quarter: Period, q: number) => [
-    ...calendar.monthsIn(quarter).map((month) => toColumn(month, shortPeriod(month, calendar), false)), toColumn(quarter, `Q${q + 1}`, true),
+    ...calendar
+      .monthsIn(quarter)
+      .map((month) => toColumn(month, shortPeriod(month, calendar), false)),
+    toColumn(quarter, `Q${q + 1}`, true),
   ];
   const month = inYear.kind === 'month' ? inYear : null;
   const quarters = calendar.quarters(sheet.year);
   const isQuarter = inYear.kind === 'month' || inYear.kind === 'quarter';
-  const grain: Grain = by === 'days' && month ? 'days' : by === 'weeks' && isQuarter ? 'weeks' : isQuarter ? 'quarter' : 'year';
-  const columns = grain === 'weeks' ? weekColumns(bench, calendar.periodOf('quarter', inYear.from))
-    : grain === 'days' && month ? [...daysOf(bench, month).map((day) => toColumn(day, String(toCivil(day.from).date), false)), toColumn(month, 'Month', true)]
-    : grain === 'quarter' ? quarterColumns(calendar.periodOf('quarter', inYear.from), 0).map((column) => (column.isSum ? { ...column, name: 'Quarter' } : column))
-      : [...quarters.flatMap(quarterColumns), toColumn(year, 'Year', true)];
+  const grain: Grain =
+    by === 'days' && month
+      ? 'days'
+      : by === 'weeks' && isQuarter
+        ? 'weeks'
+        : isQuarter
+          ? 'quarter'
+          : 'year';
+  const columns =
+    grain === 'weeks'
+      ? weekColumns(bench, calendar.periodOf('quarter', inYear.from))
+      : grain === 'days' && month
+        ? [
+            ...daysOf(bench, month).map((day) =>
+              toColumn(day, String(toCivil(day.from).date), false),
+            ),
+            toColumn(month, 'Month', true),
+          ]
+        : grain === 'quarter'
+          ? quarterColumns(calendar.periodOf('quarter', inYear.from), 0).map((column) =>
+              column.isSum ? { ...column, name: 'Quarter' } : column,
+            )
+          : [...quarters.flatMap(quarterColumns), toColumn(year, 'Year', true)];
   const [own, ...below] = bench.listRows();
   return {
-    bench, columns, rows: [...below, own!], ownRow: below.length, total: columns.at(-1)!, grain,
+    bench,
+    columns,
+    rows: [...below, own!],
+    ownRow: below.length,
+    total: columns.at(-1)!,
+    grain,
   };
 }
 
-/** ISO weeks that begin in the quarter; the one that began before it belongs to the quarter before. */
+/**
+ * ISO weeks that begin in the quarter; the one that began before it belongs to the quarter before.
+ */
 function weekColumns({ calendar }: Workbench, quarter: Period): SheetColumn[] {
   const columns: SheetColumn[] = [];
   for (let day = quarter.from; day < quarter.to;) {
     const week = calendar.periodOf('week', day);
-    if (week.from >= quarter.from) columns.push({ period: week, name: week.id.slice(5), fullName: `${describePeriod(week, calendar)}, ${describeSpan(week, true)}`, isSum: false });
+    if (week.from >= quarter.from)
+      columns.push({
+        period: week,
+        name: week.id.slice(5),
+        fullName: `${describePeriod(week, calendar)}, ${describeSpan(week, true)}`,
+        isSum: false,
+      });
     day = week.to;
   }
-  return [...columns, { period: quarter, name: 'Quarter', fullName: describePeriod(quarter, calendar), isSum: true }];
+  return [
+    ...columns,
+    { period: quarter, name: 'Quarter', fullName: describePeriod(quarter, calendar), isSum: true },
+  ];
 }
 
 function daysOf({ calendar }: Workbench, month: Period): Period[] {
-  return Array.from({ length: month.to - month.from }, (_, i) => calendar.periodOf('day', month.from + i));
+  return Array.from({ length: month.to - month.from }, (_, i) =>
+    calendar.periodOf('day', month.from + i),
+  );
 }
 
 export function cellAt(sheet: Sheet, row: number, column: number): SheetCell {
@@ -83,7 +133,10 @@ export function totalOf(sheet: Sheet, row: number): SheetCell {
 
 /** The unit's own target, not what its units below add up to. */
 export function ownValue(cell: SheetCell): number | null {
-  return cell.targetSource === 'sumOfUnits' || (cell.targetSource === 'inherited' && cell.allocatedFrom === null) ? null : cell.value;
+  return cell.targetSource === 'sumOfUnits' ||
+    (cell.targetSource === 'inherited' && cell.allocatedFrom === null)
+    ? null
+    : cell.value;
 }
 
 /** Why a cell cannot be typed into, or null when it can. */
@@ -93,12 +146,18 @@ export function whyLocked(sheet: Sheet, row: number, column: number): string | n
   if (!sheet.bench.sheet.plan) return 'There is no plan for this year yet; start a draft.';
   if (!cell.active) return 'Does not stand in the tree in this period.';
   if (cell.isClosed) return 'The month is closed. An administrator can open it again in Setup.';
-  if (cell.targetSource === 'sumOfPeriods' && sheet.columns[column]!.period.kind !== 'week') return 'This is the sum of its shorter periods; change those.';
+  if (cell.targetSource === 'sumOfPeriods' && sheet.columns[column]!.period.kind !== 'week')
+    return 'This is the sum of its shorter periods; change those.';
   return null;
 }
 
 const TARGET_SOURCE_WORDS: Record<SheetCell['targetSource'], string> = {
-  set: 'entered here', sumOfPeriods: 'sum of its periods', allocatedFromPeriod: 'share by working days', sumOfUnits: 'sum of its people', inherited: 'the same as the whole', none: 'none',
+  set: 'entered here',
+  sumOfPeriods: 'sum of its periods',
+  allocatedFromPeriod: 'share by working days',
+  sumOfUnits: 'sum of its people',
+  inherited: 'the same as the whole',
+  none: 'none',
 };
 
 export function targetSourceWords(cell: SheetCell): string {

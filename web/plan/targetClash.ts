@@ -10,16 +10,30 @@ interface Clash {
   version: number;
 }
 
-/** What to tell of a step that met someone else's change, and the step with which it replaces theirs. Null: what is stored is what was typed. */
-export function readClash(failure: Failure, changes: readonly TargetChange[], currency: string | null): { text: string; mine: TargetChange[] } | null {
+/**
+ * What to tell of a step that met someone else's change, and the step with which it replaces
+ * theirs. Null: what is stored is what was typed.
+ */
+export function readClash(
+  failure: Failure,
+  changes: readonly TargetChange[],
+  currency: string | null,
+): { text: string; mine: TargetChange[] } | null {
   const clashes = (failure['clashes'] ?? []) as Clash[];
   // Sent twice because the first answer was lost.
   if (clashes.length > 0 && clashes.every((clash) => clash.yours === clash.theirs)) return null;
   const [first] = clashes;
-  const toText = (value: string | null | undefined) => (value == null ? 'empty' : [value, currency].filter(Boolean).join(' '));
-  const where = clashes.length === 1 ? `${first?.unit}, ${first?.period}` : `${clashes.length} of these cells`;
+  const toText = (value: string | null | undefined) =>
+    value == null ? 'empty' : [value, currency].filter(Boolean).join(' ');
+  const where =
+    clashes.length === 1 ? `${first?.unit}, ${first?.period}` : `${clashes.length} of these cells`;
   return {
     text: `Someone changed ${where} meanwhile: now ${toText(first?.theirs)}, yours was ${toText(first?.yours)}. Nothing was saved.`,
-    mine: changes.map((change) => ({ ...change, version: clashes.find((each) => each.unit === change.unit && each.period === change.period)?.version ?? change.version })),
+    mine: changes.map((change) => ({
+      ...change,
+      version:
+        clashes.find((each) => each.unit === change.unit && each.period === change.period)
+          ?.version ?? change.version,
+    })),
   };
 }

@@ -22,10 +22,15 @@ interface Step {
 
 /**
  * Saves cells at once and shows them before the server has answered; undo and redo without limit.
- * A clash is shown with both values and overwrites nothing. What the server has not answered is kept in the browser and sent
+ * A clash is shown with both values and overwrites nothing. What the server has not answered is
+ * kept in the browser and sent
  * when the plan is opened again.
  */
-export function useTargetSaves(bench: Workbench | null, redraw: () => void, reason: string | undefined) {
+export function useTargetSaves(
+  bench: Workbench | null,
+  redraw: () => void,
+  reason: string | undefined,
+) {
   // Not told of the request's states: each would draw the page anew.
   const [save] = useSaveTargetsMutation({ selectFromResult: () => NO_STATE });
   const { data: me } = useGetMeQuery();
@@ -41,12 +46,16 @@ export function useTargetSaves(bench: Workbench | null, redraw: () => void, reas
     /** On which sheet a step was shown: another may be open when it is answered. */
     const shownOn = new Map<Step, Workbench | null>();
     const queue: SaveQueue<Step, Failure> = new SaveQueue<Step, Failure>({
-      store, isPassing, wait: waitFor,
+      store,
+      isPassing,
+      wait: waitFor,
       async send({ name, ...step }) {
         // What was typed is shown first, then sent.
         await waitFor(0);
         const { data, error } = await save(step);
-        return data ? { ok: true, undo: { ...step, name, changes: data.undo } } : { ok: false, failure: error as Failure };
+        return data
+          ? { ok: true, undo: { ...step, name, changes: data.undo } }
+          : { ok: false, failure: error as Failure };
       },
       onShow(step) {
         shownOn.set(step, current.current);
@@ -54,18 +63,43 @@ export function useTargetSaves(bench: Workbench | null, redraw: () => void, reas
         redraw();
       },
       onSettled(step, result) {
-        shownOn.get(step)?.settle(step.changes, result.ok ? result.undo.changes.map((each) => each.version!) : null);
+        shownOn
+          .get(step)
+          ?.settle(
+            step.changes,
+            result.ok ? result.undo.changes.map((each) => each.version!) : null,
+          );
         shownOn.delete(step);
         redraw();
       },
       onFailure(failure, step, history) {
         if (failure.code !== 'targetsChanged') {
-          say(`${step.name} was not saved. ${failure.errors?.slice(0, 2).map((error) => error.message).join(' ') ?? failure.detail}`, { kind: 'fault' });
+          say(
+            `${step.name} was not saved. ${
+              failure.errors
+                ?.slice(0, 2)
+                .map((error) => error.message)
+                .join(' ') ?? failure.detail
+            }`,
+            { kind: 'fault' },
+          );
           return;
         }
-        // The server compares in the reporting currency; where another one is shown, that must be said.
-        const clash = readClash(failure, step.changes, current.current?.rate ? current.current.sheet.currency : null);
-        if (clash) say(clash.text, { kind: 'fault', action: { label: 'Use mine', run: () => void queue.again({ ...step, changes: clash.mine }, history) } });
+        // The server compares in the reporting currency; where another one is shown, that must be
+        // said.
+        const clash = readClash(
+          failure,
+          step.changes,
+          current.current?.rate ? current.current.sheet.currency : null,
+        );
+        if (clash)
+          say(clash.text, {
+            kind: 'fault',
+            action: {
+              label: 'Use mine',
+              run: () => void queue.again({ ...step, changes: clash.mine }, history),
+            },
+          });
       },
       onChange: refresh,
     });
@@ -79,17 +113,28 @@ export function useTargetSaves(bench: Workbench | null, redraw: () => void, reas
     if (left.length === 0) return;
     const count = left.reduce((sum, step) => sum + step.changes.length, 0);
     void Promise.all(left.map((step) => queue.save(step))).then((saved) => {
-      if (saved.every(Boolean)) say(count === 1 ? 'A target typed before the page was closed is saved now.' : `${count} targets typed before the page was closed are saved now.`);
+      if (saved.every(Boolean))
+        say(
+          count === 1
+            ? 'A target typed before the page was closed is saved now.'
+            : `${count} targets typed before the page was closed are saved now.`,
+        );
     });
   }, [isOpen, queue, store, say]);
 
   const plan = bench?.sheet.plan?.status === 'draft' ? bench.sheet.plan.id : undefined;
-  const set = useCallback(async (changes: TargetChange[], name = 'The change') => {
-    if (changes.length === 0) return false;
-    return queue.save({ changes, plan, reason, name });
-  }, [queue, plan, reason]);
+  const set = useCallback(
+    async (changes: TargetChange[], name = 'The change') => {
+      if (changes.length === 0) return false;
+      return queue.save({ changes, plan, reason, name });
+    },
+    [queue, plan, reason],
+  );
   const undo = useCallback(() => queue.undo(), [queue]);
   const redo = useCallback(() => queue.redo(), [queue]);
   const { isWaitingForServer: isSaving, canUndo, canRedo } = queue;
-  return useMemo(() => ({ isSaving, set, undo, redo, canUndo, canRedo }), [isSaving, set, undo, redo, canUndo, canRedo]);
+  return useMemo(
+    () => ({ isSaving, set, undo, redo, canUndo, canRedo }),
+    [isSaving, set, undo, redo, canUndo, canRedo],
+  );
 }

@@ -14,14 +14,39 @@ export interface PlanPlace {
 
 /** The sheet of a place with the core over it, kept up with what others change. */
 export function useWorkbench(place: PlanPlace | null, currency?: string) {
-  const query = useGetPlanGridQuery(place ? { unit: place.unit, year: place.year, measure: place.measure, ...(place.plan === undefined ? {} : { plan: place.plan }) } : skipToken);
+  const query = useGetPlanGridQuery(
+    place
+      ? {
+          unit: place.unit,
+          year: place.year,
+          measure: place.measure,
+          ...(place.plan === undefined ? {} : { plan: place.plan }),
+        }
+      : skipToken,
+  );
   const { data: sheet } = query;
   const bench = useMemo(() => (sheet ? new Workbench(sheet, currency) : null), [sheet, currency]);
   const [revision, redraw] = useReducer((count: number) => count + 1, 0);
-  const { data: changes } = useGetPlanGridChangesQuery(sheet?.plan
-    ? { unit: sheet.unit.code, year: `FY${sheet.year}`, measure: sheet.measure.code, plan: sheet.plan.id, cursor: sheet.cursor } : skipToken);
+  const { data: changes } = useGetPlanGridChangesQuery(
+    sheet?.plan
+      ? {
+          unit: sheet.unit.code,
+          year: `FY${sheet.year}`,
+          measure: sheet.measure.code,
+          plan: sheet.plan.id,
+          cursor: sheet.cursor,
+        }
+      : skipToken,
+  );
   useEffect(() => {
     if (changes && bench?.take(changes)) redraw();
   }, [changes, bench]);
-  return { bench, revision, redraw, error: query.error, isFetching: query.isFetching, refetch: query.refetch };
+  return {
+    bench,
+    revision,
+    redraw,
+    error: query.error,
+    isFetching: query.isFetching,
+    refetch: query.refetch,
+  };
 }

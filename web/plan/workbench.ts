@@ -23,7 +23,9 @@ export interface SheetCell extends CellFacts {
   /** False for periods in which the unit does not stand in the tree. */
   active: boolean;
   isClosed: boolean;
-  /** The result of the same period a year before; null where there is none to compare with (a day). */
+  /**
+   * The result of the same period a year before; null where there is none to compare with (a day).
+   */
   priorYear: number | null;
 }
 
@@ -41,7 +43,8 @@ const keyOf = (unitId: number, periodId: string) => `${unitId}|${periodId}`;
 
 /**
  * A plan's sheet with the core over it: every cell is computed here, at once, from what is set.
- * Own changes are shown before the server has answered and taken back when it refuses. Mutated by `expect`, `settle` and `take`.
+ * Own changes are shown before the server has answered and taken back when it refuses. Mutated by
+ * `expect`, `settle` and `take`.
  */
 export class Workbench {
   readonly tree: UnitTree;
@@ -66,10 +69,16 @@ export class Workbench {
   /** The periods of `sheet.priorYear`. */
   private pastIds: string[];
   private ramps: ReadonlyMap<number, Ramp>;
-  readonly workingDaysOf: (unitId: number) => { weekdays: readonly number[]; closed: ReadonlySet<number> };
+  readonly workingDaysOf: (unitId: number) => {
+    weekdays: readonly number[];
+    closed: ReadonlySet<number>;
+  };
 
   /** `currency`: what targets are shown and set in; left out: the reporting currency. */
-  constructor(readonly sheet: PlanGridData, currency: string = sheet.currency) {
+  constructor(
+    readonly sheet: PlanGridData,
+    currency: string = sheet.currency,
+  ) {
     this.money = new ShownMoney(sheet, currency);
     this.measure = sheet.measure.code;
     this.figure = this.money.figure;
@@ -77,15 +86,33 @@ export class Workbench {
     this.kind = measures.get(this.measure);
     this.calendar = buildCalendar(sheet.calendar);
     this.monthIds = this.calendar.months(sheet.year).map((month) => month.id);
-    this.pastIds = [...this.monthIds, ...this.calendar.quarters(sheet.year).map((quarter) => quarter.id), this.calendar.year(sheet.year).id];
+    this.pastIds = [
+      ...this.monthIds,
+      ...this.calendar.quarters(sheet.year).map((quarter) => quarter.id),
+      this.calendar.year(sheet.year).id,
+    ];
     this.ramps = new Map(sheet.ramps.map(([unitId, from, shares]) => [unitId, { from, shares }]));
-    this.tree = buildUnitTree(sheet.units, sheet.memberships.map(([unitId, parentId, from, to]) => ({ unitId, parentId, from, to })));
-    const sets = sheet.workingDays.map((each) => ({ weekdays: each.weekdays, closed: new Set(each.closed) }));
-    const workingOf = new Map(sheet.units.map((unit, index) => [unit.id, sets[sheet.workingDaysIndex[index]!]!]));
+    this.tree = buildUnitTree(
+      sheet.units,
+      sheet.memberships.map(([unitId, parentId, from, to]) => ({ unitId, parentId, from, to })),
+    );
+    const sets = sheet.workingDays.map((each) => ({
+      weekdays: each.weekdays,
+      closed: new Set(each.closed),
+    }));
+    const workingOf = new Map(
+      sheet.units.map((unit, index) => [unit.id, sets[sheet.workingDaysIndex[index]!]!]),
+    );
     this.workingDaysOf = (unitId) => workingOf.get(unitId)!;
     sheet.units.forEach((unit, index) => this.priorYear.set(unit.id, sheet.priorYear[index]!));
     this.take(sheet.targets);
-    this.lookup = buildTargetLookup({ tree: this.tree, calendar: this.calendar, targets: this.book, measures, workingDaysOf: this.workingDaysOf });
+    this.lookup = buildTargetLookup({
+      tree: this.tree,
+      calendar: this.calendar,
+      targets: this.book,
+      measures,
+      workingDaysOf: this.workingDaysOf,
+    });
   }
 
   get unit(): Unit {
@@ -149,14 +176,23 @@ export class Workbench {
   private buildCell(unitId: number, period: Period): SheetCell {
     const { isClosed, past } = this.factsOf(period);
     const cell = buildCell(this.lookup, unitId, period, this.measure);
-    const beside = { active: this.tree.isActiveDuring(unitId, period), isClosed, priorYear: past < 0 ? null : this.toShown(this.priorYear.get(unitId)?.[past] ?? null) };
+    const beside = {
+      active: this.tree.isActiveDuring(unitId, period),
+      isClosed,
+      priorYear: past < 0 ? null : this.toShown(this.priorYear.get(unitId)?.[past] ?? null),
+    };
     if (this.rate === null) return { ...cell, ...beside };
-    // What was set in the shown currency is shown as it was set; everything else at the plan's rate.
+    // What was set in the shown currency is shown as it was set; everything else at the plan's
+    // rate.
     const own = cell.targetSource === 'set' ? this.ownOf(unitId, period.id) : null;
     return {
-      ...cell, ...beside,
-      value: own?.target ?? this.toShown(cell.value), floor: own ? own.floor : this.toShown(cell.floor), stretch: own ? own.stretch : this.toShown(cell.stretch),
-      allocated: this.toShown(cell.allocated), unallocated: this.toShown(cell.unallocated),
+      ...cell,
+      ...beside,
+      value: own?.target ?? this.toShown(cell.value),
+      floor: own ? own.floor : this.toShown(cell.floor),
+      stretch: own ? own.stretch : this.toShown(cell.stretch),
+      allocated: this.toShown(cell.allocated),
+      unallocated: this.toShown(cell.unallocated),
     };
   }
 
@@ -169,26 +205,43 @@ export class Workbench {
     if (changed === null || this.kind.overUnits === 'sameForParts') return this.cells.clear();
     const forget = (unitId: number) => {
       this.cells.delete(unitId);
-      for (const { parentId } of this.tree.membershipsOf(unitId)) if (parentId !== null) forget(parentId);
+      for (const { parentId } of this.tree.membershipsOf(unitId))
+        if (parentId !== null) forget(parentId);
     };
     changed.forEach(forget);
   }
 
-  /** What is the same for every unit: whether the period is closed, and where its past results stand (-1 for none: a day, a week). */
+  /**
+   * What is the same for every unit: whether the period is closed, and where its past results stand
+   * (-1 for none: a day, a week).
+   */
   private factsOf(period: Period): { isClosed: boolean; past: number } {
     let facts = this.periodFacts.get(period.id);
     if (!facts) {
-      const months = period.kind === 'day' ? [this.calendar.periodOf('month', period.from)] : period.kind === 'week' ? this.monthsOfWeek(period) : this.calendar.monthsIn(period);
-      this.periodFacts.set(period.id, (facts = {
-        isClosed: months.length > 0 && months.every((month) => this.sheet.closedMonths.includes(month.id)),
-        past: this.pastIds.indexOf(period.id),
-      }));
+      const months =
+        period.kind === 'day'
+          ? [this.calendar.periodOf('month', period.from)]
+          : period.kind === 'week'
+            ? this.monthsOfWeek(period)
+            : this.calendar.monthsIn(period);
+      this.periodFacts.set(
+        period.id,
+        (facts = {
+          isClosed:
+            months.length > 0 &&
+            months.every((month) => this.sheet.closedMonths.includes(month.id)),
+          past: this.pastIds.indexOf(period.id),
+        }),
+      );
     }
     return facts;
   }
 
   private monthsOfWeek({ from, to }: Period): Period[] {
-    const [first, last] = [this.calendar.periodOf('month', from), this.calendar.periodOf('month', to - 1)];
+    const [first, last] = [
+      this.calendar.periodOf('month', from),
+      this.calendar.periodOf('month', to - 1),
+    ];
     return first.id === last.id ? [first] : [first, last];
   }
 
@@ -203,12 +256,17 @@ export class Workbench {
     return missing;
   }
 
-  /** What is said where the result to start from is older than last year's: "December 2027: from December 2025"; null where none is. */
+  /**
+   * What is said where the result to start from is older than last year's: "December 2027: from
+   * December 2025"; null where none is.
+   */
   describeOlderBasis(periods: readonly Period[]): string | null {
-    const older = periods.flatMap((period) => this.calendar.monthsIn(period)).filter((month) => {
-      const basis = this.sheet.priorPeriodIds[this.monthIds.indexOf(month.id)];
-      return basis && basis !== priorYearOf(this.calendar, month)?.id;
-    });
+    const older = periods
+      .flatMap((period) => this.calendar.monthsIn(period))
+      .filter((month) => {
+        const basis = this.sheet.priorPeriodIds[this.monthIds.indexOf(month.id)];
+        return basis && basis !== priorYearOf(this.calendar, month)?.id;
+      });
     if (older.length === 0) return null;
     const nameOf = (month: Period) => describePeriod(month, this.calendar);
     const [first, last] = [older[0]!, older.at(-1)!];
@@ -218,11 +276,17 @@ export class Workbench {
 
   /** Targets of the others of the same level under the same parent in the period. */
   peersOf(unitId: number, period: Period): number[] {
-    const parent = this.tree.parentOn(unitId, period.from) ?? this.tree.parentOn(unitId, period.to - 1);
+    const parent =
+      this.tree.parentOn(unitId, period.from) ?? this.tree.parentOn(unitId, period.to - 1);
     if (parent === null) return [];
     const { kind } = this.tree.find(unitId)!;
-    const peers = this.tree.childrenDuring(parent, period).filter((unit) => unit.kind === kind && unit.id !== unitId);
-    return this.listTargets(peers.map((unit) => unit.id), [period]).map((each) => each.value);
+    const peers = this.tree
+      .childrenDuring(parent, period)
+      .filter((unit) => unit.kind === kind && unit.id !== unitId);
+    return this.listTargets(
+      peers.map((unit) => unit.id),
+      [period],
+    ).map((each) => each.value);
   }
 
   /** What the ways of filling are computed from. */
@@ -230,7 +294,8 @@ export class Workbench {
     return {
       targetOf: (unitId, period) => this.valueAt(unitId, period),
       priorYearOf: (unitId, period) => this.cellAt(unitId, period).priorYear ?? 0,
-      workingDaysIn: (unitId, period) => activeWorkingDays(period, this.tree.membershipsOf(unitId), this.workingDaysOf(unitId)),
+      workingDaysIn: (unitId, period) =>
+        activeWorkingDays(period, this.tree.membershipsOf(unitId), this.workingDaysOf(unitId)),
       isActive: (unitId, period) => this.tree.isActiveDuring(unitId, period),
       allWorkingDaysIn: (unitId, period) => countWorkingDays(period, this.workingDaysOf(unitId)),
       rampShareOf: (unitId, period) => rampShareOf(this.calendar, this.ramps.get(unitId), period),
@@ -240,20 +305,40 @@ export class Workbench {
   }
 
   /** What applies now to each of the units in each of the periods, where anything does. */
-  listTargets(unitIds: readonly number[], periods: readonly Period[]): { unitId: number; value: number }[] {
-    return unitIds.flatMap((unitId) => periods.flatMap((period) => {
-      const value = this.valueAt(unitId, period);
-      return value === null ? [] : [{ unitId, value }];
-    }));
+  listTargets(
+    unitIds: readonly number[],
+    periods: readonly Period[],
+  ): { unitId: number; value: number }[] {
+    return unitIds.flatMap((unitId) =>
+      periods.flatMap((period) => {
+        const value = this.valueAt(unitId, period);
+        return value === null ? [] : [{ unitId, value }];
+      }),
+    );
   }
 
-  /** The change that sets or clears a cell, made from what is seen now; floor and stretch stay with a target that stays. */
-  toChange(unitId: number, period: Period, target: number | null, over: { floor?: number | null; stretch?: number | null } = {}): TargetChange {
+  /**
+   * The change that sets or clears a cell, made from what is seen now; floor and stretch stay with
+   * a target that stays.
+   */
+  toChange(
+    unitId: number,
+    period: Period,
+    target: number | null,
+    over: { floor?: number | null; stretch?: number | null } = {},
+  ): TargetChange {
     const key = keyOf(unitId, period.id);
-    const { floor, stretch } = this.book.get(unitId, this.measure, period.id) ? this.cellAt(unitId, period) : { floor: null, stretch: null };
-    const text = (value: number | null) => (value === null ? null : writeDecimal(value, this.decimals));
+    const { floor, stretch } = this.book.get(unitId, this.measure, period.id)
+      ? this.cellAt(unitId, period)
+      : { floor: null, stretch: null };
+    const text = (value: number | null) =>
+      value === null ? null : writeDecimal(value, this.decimals);
     return {
-      unit: this.tree.find(unitId)!.code, period: period.id, measure: this.measure, ...(this.rate === null ? {} : { currency: this.currency }), target: text(target),
+      unit: this.tree.find(unitId)!.code,
+      period: period.id,
+      measure: this.measure,
+      ...(this.rate === null ? {} : { currency: this.currency }),
+      target: text(target),
       floor: target === null ? null : text(over.floor === undefined ? floor : over.floor),
       stretch: target === null ? null : text(over.stretch === undefined ? stretch : over.stretch),
       version: (this.stored.get(key)?.version ?? 0) + (this.pending.get(key) ?? 0),
@@ -263,7 +348,9 @@ export class Workbench {
   /** The target that applies, as it is shown: what a cell needs beside it is left out. */
   private valueAt(unitId: number, period: Period): number | null {
     const { value, targetSource } = this.lookup.find(unitId, period, this.measure);
-    return (targetSource === 'set' ? this.ownOf(unitId, period.id)?.target : null) ?? this.toShown(value);
+    return (
+      (targetSource === 'set' ? this.ownOf(unitId, period.id)?.target : null) ?? this.toShown(value)
+    );
   }
 
   private ownOf(unitId: number, periodId: string): OwnTarget | null {
@@ -274,7 +361,10 @@ export class Workbench {
 
   /** Null for a change of another sheet: an undone step may lie in a place that has been left. */
   private findUnitOf(change: TargetChange): number | null {
-    return change.measure === this.measure && this.calendar.labelOf(this.calendar.parse(change.period)!.from) === this.sheet.year ? this.tree.findByCode(change.unit)?.id ?? null : null;
+    return change.measure === this.measure &&
+      this.calendar.labelOf(this.calendar.parse(change.period)!.from) === this.sheet.year
+      ? (this.tree.findByCode(change.unit)?.id ?? null)
+      : null;
   }
 
   /** Shows own changes before the server has them. */
@@ -288,7 +378,10 @@ export class Workbench {
     }
   }
 
-  /** The server's answer to expected changes: saved at the versions given, or refused and taken back. */
+  /**
+   * The server's answer to expected changes: saved at the versions given, or refused and taken
+   * back.
+   */
   settle(changes: readonly TargetChange[], savedVersions: readonly number[] | null): void {
     changes.forEach((change, index) => {
       const unitId = this.findUnitOf(change);
@@ -307,7 +400,10 @@ export class Workbench {
     });
   }
 
-  /** Takes what the server has; returns whether anything is new. A cell with own changes under way keeps showing those. */
+  /**
+   * Takes what the server has; returns whether anything is new. A cell with own changes under way
+   * keeps showing those.
+   */
   take(targets: readonly GridTarget[]): boolean {
     let isNew = false;
     for (const [unitId, periodId, target, floor, stretch, version, own] of targets) {
@@ -321,7 +417,11 @@ export class Workbench {
     return isNew;
   }
 
-  private show(unitId: number, periodId: string, { target, floor, stretch, own }: Omit<Stored, 'version'>): void {
+  private show(
+    unitId: number,
+    periodId: string,
+    { target, floor, stretch, own }: Omit<Stored, 'version'>,
+  ): void {
     const key = { unitId, measure: this.measure, periodId };
     if (own) this.owns.set(keyOf(unitId, periodId), own);
     else this.owns.delete(keyOf(unitId, periodId));

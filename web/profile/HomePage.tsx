@@ -5,5 +5,10 @@ import { useGetMeQuery } from '../app/api';
 export function HomePage() {
   const { data: me } = useGetMeQuery();
   const { search } = useLocation();
-  return me ? <Navigate to={{ search, pathname: me.role === 'salesperson' ? '/profile' : '/standing' }} replace /> : null;
+  return me ? (
+    <Navigate
+      to={{ search, pathname: me.role === 'salesperson' ? '/profile' : '/standing' }}
+      replace
+    />
+  ) : null;
 }

@@ -7,22 +7,57 @@ import { useSay } from '../ui/Toasts';
 
 const { useFindPhotoQuery, useSavePhotoMutation, useRemovePhotoMutation } = api.injectEndpoints({
   endpoints: (build) => ({
-    findPhoto: build.query<ResponseOf<typeof photosRoutes.findPhoto>, string>({ query: (code) => ({ route: photosRoutes.findPhoto, params: { code } }), providesTags: ['Boards'] }),
-    savePhoto: build.mutation<object, { code: string; picture: Blob }>({ query: ({ code, picture }) => ({ route: photosRoutes.savePhoto, params: { code }, body: picture, headers: { 'content-type': picture.type } }), invalidatesTags: ['Boards'] }),
-    removePhoto: build.mutation<object, string>({ query: (code) => ({ route: photosRoutes.removePhoto, params: { code } }), invalidatesTags: ['Boards'] }),
+    findPhoto: build.query<ResponseOf<typeof photosRoutes.findPhoto>, string>({
+      query: (code) => ({ route: photosRoutes.findPhoto, params: { code } }),
+      providesTags: ['Boards'],
+    }),
+    savePhoto: build.mutation<object, { code: string; picture: Blob }>({
+      query: ({ code, picture }) => ({
+        route: photosRoutes.savePhoto,
+        params: { code },
+        body: picture,
+        headers: { 'content-type': picture.type },
+      }),
+      invalidatesTags: ['Boards'],
+    }),
+    removePhoto: build.mutation<object, string>({
+      query: (code) => ({ route: photosRoutes.removePhoto, params: { code } }),
+      invalidatesTags: ['Boards'],
+    }),
   }),
 });
 
 const SIDE = 256;
 
-/** A square of the middle of a picture, small; drawn anew, so that nothing of where it was taken goes along. @throws Error for what is no picture */
+/**
+ * A square of the middle of a picture, small; drawn anew, so that nothing of where it was taken
+ * goes along. @throws Error for what is no picture
+ */
 async function toSquare(file: File): Promise<Blob> {
   const image = await createImageBitmap(file);
   const side = Math.min(image.width, image.height);
   const canvas = document.createElement('canvas');
   canvas.width = canvas.height = SIDE;
-  canvas.getContext('2d')!.drawImage(image, (image.width - side) / 2, (image.height - side) / 2, side, side, 0, 0, SIDE, SIDE);
-  return new Promise((resolve, reject) => canvas.toBlob((blob) => (blob ? resolve(blob) : reject(new Error('The picture could not be drawn.'))), 'image/jpeg', 0.86));
+  canvas
+    .getContext('2d')!
+    .drawImage(
+      image,
+      (image.width - side) / 2,
+      (image.height - side) / 2,
+      side,
+      side,
+      0,
+      0,
+      SIDE,
+      SIDE,
+    );
+  return new Promise((resolve, reject) =>
+    canvas.toBlob(
+      (blob) => (blob ? resolve(blob) : reject(new Error('The picture could not be drawn.'))),
+      'image/jpeg',
+      0.86,
+    ),
+  );
 }
 
 /** A salesperson's picture, or initials; changed by themselves or by whoever plans for them. */
@@ -34,22 +69,70 @@ export function Photo({ code, name }: { code: string; name: string }) {
   const has = data !== undefined && data.at !== null;
   const input = useRef<HTMLInputElement>(null);
   const say = useSay();
-  const mayChange = me !== undefined && (me.role === 'administrator' || me.role === 'manager' || me.unitCode === code);
+  const mayChange =
+    me !== undefined &&
+    (me.role === 'administrator' || me.role === 'manager' || me.unitCode === code);
   const take = async (file: File | undefined) => {
     if (!file) return;
     const picture = await toSquare(file).catch(() => null);
-    const result = picture && await save({ code, picture });
-    if (!result || result.error) return say(result?.error && 'detail' in result.error ? result.error.detail : 'This is not a picture. Choose a PNG, JPEG or WebP file.', { kind: 'fault' });
+    const result = picture && (await save({ code, picture }));
+    if (!result || result.error)
+      return say(
+        result?.error && 'detail' in result.error
+          ? result.error.detail
+          : 'This is not a picture. Choose a PNG, JPEG or WebP file.',
+        { kind: 'fault' },
+      );
     say(`The picture of ${name} is changed.`);
   };
   return (
     <span className="flex items-center gap-2">
-      {has ? <img src={`${API}/units/${encodeURIComponent(code)}/photo?${new URLSearchParams({ at: data.at! })}`} alt="" width={34} height={34} className="h-[34px] w-[34px] rounded-full object-cover" /> : <span aria-hidden className="grid h-[34px] w-[34px] place-items-center rounded-full bg-cell text-[13px] font-semibold">{initialsOf(name)}</span>}
+      {has ? (
+        <img
+          src={`${API}/units/${encodeURIComponent(code)}/photo?${new URLSearchParams({ at: data.at! })}`}
+          alt=""
+          width={34}
+          height={34}
+          className="h-[34px] w-[34px] rounded-full object-cover"
+        />
+      ) : (
+        <span
+          aria-hidden
+          className="grid h-[34px] w-[34px] place-items-center rounded-full bg-cell text-[13px] font-semibold"
+        >
+          {initialsOf(name)}
+        </span>
+      )}
       {mayChange && (
         <>
-          <input ref={input} type="file" accept="image/png,image/jpeg,image/webp" className="sr-only" tabIndex={-1} aria-label={`Picture of ${name}`} onChange={(event) => { void take(event.target.files?.[0]); event.target.value = ''; }} />
-          <button type="button" className="text-[11.5px] text-soft underline" onClick={() => input.current?.click()}>{has ? 'Change picture' : 'Add a picture'}</button>
-          {has && <button type="button" className="text-[11.5px] text-soft underline" onClick={() => void remove(code)}>Remove</button>}
+          <input
+            ref={input}
+            type="file"
+            accept="image/png,image/jpeg,image/webp"
+            className="sr-only"
+            tabIndex={-1}
+            aria-label={`Picture of ${name}`}
+            onChange={(event) => {
+              void take(event.target.files?.[0]);
+              event.target.value = '';
+            }}
+          />
+          <button
+            type="button"
+            className="text-[11.5px] text-soft underline"
+            onClick={() => input.current?.click()}
+          >
+            {has ? 'Change picture' : 'Add a picture'}
+          </button>
+          {has && (
+            <button
+              type="button"
+              className="text-[11.5px] text-soft underline"
+              onClick={() => void remove(code)}
+            >
+              Remove
+            </button>
+          )}
         </>
       )}
     </span>

@@ -12,7 +12,12 @@ import { usePlace } from '../app/place';
 import { placeLink } from '../app/placeLink';
 import { StandingTabs } from '../figures/StandingTabs';
 import { SeriesSheet } from '../figures/SeriesSheet';
-import { useGetLadderQuery, useGetSeriesQuery, useGetStandingQuery, usePrefetchStandings } from '../figures/api';
+import {
+  useGetLadderQuery,
+  useGetSeriesQuery,
+  useGetStandingQuery,
+  usePrefetchStandings,
+} from '../figures/api';
 import { GapPlanSheet } from '../figures/GapPlanSheet';
 import { useOutlook } from '../figures/useOutlook';
 import { yearOf } from '../app/yearOf';
@@ -25,26 +30,62 @@ import { TargetsSheet } from './TargetsSheet';
 
 const PathSheet = lazy(async () => ({ default: (await import('../figures/PathSheet')).PathSheet }));
 
-const KINDS = { company: 'company', branch: 'branch', team: 'team', salesperson: 'salesperson' } as const;
+const KINDS = {
+  company: 'company',
+  branch: 'branch',
+  team: 'team',
+  salesperson: 'salesperson',
+} as const;
 
-/** Everything about one unit: the page of a salesperson, and of a team or branch on the same pattern. */
+/**
+ * Everything about one unit: the page of a salesperson, and of a team or branch on the same
+ * pattern.
+ */
 export function ProfilePage() {
   const { unit, period, measure, go } = usePlace();
-  const { data, currentData, error, refetch } = useGetStandingQuery({ unit, period, measure }, { skip: !unit || !period });
+  const { data, currentData, error, refetch } = useGetStandingQuery(
+    { unit, period, measure },
+    { skip: !unit || !period },
+  );
   const load = usePrefetchStandings('getStanding', SOON);
   useLoadsAhead(load);
   const { data: company } = useGetCompanyQuery();
   const year = company && period ? yearOf(company.calendar, period) : '';
-  const { currentData: months } = useGetSeriesQuery({ unit, period: year, measure, step: 'month' }, { skip: !unit || !year });
+  const { currentData: months } = useGetSeriesQuery(
+    { unit, period: year, measure, step: 'month' },
+    { skip: !unit || !year },
+  );
   const { pipeline, outlooks } = useOutlook(data?.unit.code ?? '', data?.measure.code ?? '');
-  if (error) return <div className="p-5"><FailureNote failure={error} onRetry={() => void refetch()} />{error.code === 'unknownMeasure' && <div className="mt-3"><MeasurePicker /></div>}</div>;
+  if (error)
+    return (
+      <div className="p-5">
+        <FailureNote failure={error} onRetry={() => void refetch()} />
+        {error.code === 'unknownMeasure' && (
+          <div className="mt-3">
+            <MeasurePicker />
+          </div>
+        )}
+      </div>
+    );
   if (!data) return <Loading what="the page" />;
   const isPerson = data.unit.kind === 'salesperson';
   const at = { unit: data.unit.code, period: data.period.id };
   return (
-    <ViewBody isOther={data !== currentData} className="flex min-h-full flex-col gap-2.5 px-[18px] pt-2 pb-4 max-md:pb-20">
-      <StandingTabs><PrintMenu unit={data.unit.code} period={data.period.id} measure={data.measure.code} /></StandingTabs>
-      <div className="flex items-center gap-3">{isPerson && <Photo key={data.unit.code} code={data.unit.code} name={data.unit.name} />}<p className="text-[12.5px]"><strong className="text-[14px] font-semibold">{data.unit.name}</strong><span className="ml-2 text-soft">{KINDS[data.unit.kind]}</span> {isPerson && <Rank unit={data.unit.code} />}</p></div>
+    <ViewBody
+      isOther={data !== currentData}
+      className="flex min-h-full flex-col gap-2.5 px-[18px] pt-2 pb-4 max-md:pb-20"
+    >
+      <StandingTabs>
+        <PrintMenu unit={data.unit.code} period={data.period.id} measure={data.measure.code} />
+      </StandingTabs>
+      <div className="flex items-center gap-3">
+        {isPerson && <Photo key={data.unit.code} code={data.unit.code} name={data.unit.name} />}
+        <p className="text-[12.5px]">
+          <strong className="text-[14px] font-semibold">{data.unit.name}</strong>
+          <span className="ml-2 text-soft">{KINDS[data.unit.kind]}</span>{' '}
+          {isPerson && <Rank unit={data.unit.code} />}
+        </p>
+      </div>
       <div className="flex items-start justify-between gap-x-6 gap-y-2 max-md:flex-col">
         <Headline view={data} />
         <MeasurePicker />
@@ -52,14 +93,55 @@ export function ProfilePage() {
       <FigureRow view={data} />
       <SalesMixLine unit={data.unit.code} period={data.period.id} />
       <div className="grid grid-cols-2 items-start gap-3 max-md:grid-cols-1">
-        <Suspense fallback={<div className="h-[226px] rounded-sheet border border-line bg-sheet"><Loading what="the path" /></div>}><PathSheet view={data} outlook={outlooks.get(data.period.id)} /></Suspense>
-        {months ? <SeriesSheet view={months} isCumulative={false} height={172} heading={`Months of ${months.period.name}`} onOpen={(id) => go({ period: id })} /> : <div className="h-[210px] rounded-sheet border border-line bg-sheet" />}
-        {data.measure.code === 'revenue' ? <GapPlanSheet unit={data.unit} period={data.period} figures={data.figures} currency={data.currency} pipeline={pipeline} outlook={outlooks.get(data.period.id)} /> : <section className="rounded-sheet border border-line bg-sheet px-3.5 py-2 text-soft">What it takes is told of Revenue, the measure open deals speak of.</section>}
+        <Suspense
+          fallback={
+            <div className="h-[226px] rounded-sheet border border-line bg-sheet">
+              <Loading what="the path" />
+            </div>
+          }
+        >
+          <PathSheet view={data} outlook={outlooks.get(data.period.id)} />
+        </Suspense>
+        {months ? (
+          <SeriesSheet
+            view={months}
+            isCumulative={false}
+            height={172}
+            heading={`Months of ${months.period.name}`}
+            onOpen={(id) => go({ period: id })}
+          />
+        ) : (
+          <div className="h-[210px] rounded-sheet border border-line bg-sheet" />
+        )}
+        {data.measure.code === 'revenue' ? (
+          <GapPlanSheet
+            unit={data.unit}
+            period={data.period}
+            figures={data.figures}
+            currency={data.currency}
+            pipeline={pipeline}
+            outlook={outlooks.get(data.period.id)}
+          />
+        ) : (
+          <section className="rounded-sheet border border-line bg-sheet px-3.5 py-2 text-soft">
+            What it takes is told of Revenue, the measure open deals speak of.
+          </section>
+        )}
         <TargetsSheet view={data} year={year} />
       </div>
       <div className="grid grid-cols-3 items-start gap-3 max-md:grid-cols-1">
-        <BreakdownSheet key={`what ${at.unit}`} title="What" {...at} ways={['product', 'category']} />
-        <BreakdownSheet key={`whom ${at.unit}`} title="To whom" {...at} ways={isPerson ? ['customer', 'source'] : ['customer', 'salesperson']} />
+        <BreakdownSheet
+          key={`what ${at.unit}`}
+          title="What"
+          {...at}
+          ways={['product', 'category']}
+        />
+        <BreakdownSheet
+          key={`whom ${at.unit}`}
+          title="To whom"
+          {...at}
+          ways={isPerson ? ['customer', 'source'] : ['customer', 'salesperson']}
+        />
         <BreakdownSheet key={`where ${at.unit}`} title="Where" {...at} ways={['location']} />
       </div>
       <NewestDeals {...at} currency={data.currency} />
@@ -77,7 +159,20 @@ function Rank({ unit }: { unit: string }) {
   const { ranked } = currentData!;
   return (
     <span className="ml-2 text-soft">
-      {own.teamName && <>in {own.teamName}</>}{ranked > 1 && own.rank !== null && <>, place {own.rank} of {ranked}</>} · <Link className="underline" to={{ pathname: '/ladder', search: placeLink(search) }}>Ladder</Link> · <Link className="underline" to={{ pathname: '/standing', search: placeLink(search) }}>Standing</Link>
+      {own.teamName && <>in {own.teamName}</>}
+      {ranked > 1 && own.rank !== null && (
+        <>
+          , place {own.rank} of {ranked}
+        </>
+      )}{' '}
+      ·{' '}
+      <Link className="underline" to={{ pathname: '/ladder', search: placeLink(search) }}>
+        Ladder
+      </Link>{' '}
+      ·{' '}
+      <Link className="underline" to={{ pathname: '/standing', search: placeLink(search) }}>
+        Standing
+      </Link>
     </span>
   );
 }

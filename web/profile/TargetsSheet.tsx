@@ -9,7 +9,10 @@ import { useListPublishedChangesQuery } from './api';
 
 const SHOWN = 6;
 
-/** The target of the period with its origin, and how the year's published targets came to be what they are. */
+/**
+ * The target of the period with its origin, and how the year's published targets came to be what
+ * they are.
+ */
 export function TargetsSheet({ view, year }: { view: StandingView; year: string }) {
   const { search } = useLocation();
   const { currentData, error } = useListPublishedChangesQuery({ unit: view.unit.code, year });
@@ -17,20 +20,60 @@ export function TargetsSheet({ view, year }: { view: StandingView; year: string 
   const changes = (currentData ?? []).filter((change) => change.measure === view.measure.code);
   const show = (value: number | null) => (value === null ? 'none' : formatWhole(value, unit));
   return (
-    <section aria-labelledby="targets-heading" className="rounded-sheet border border-line bg-sheet px-3.5 py-2">
-      <div className="flex justify-between"><h2 id="targets-heading">Target and its history</h2><Link className="underline" to={{ pathname: '/plan', search: placeLink(search) }}>Plan</Link></div>
-      <p className="text-[12px]">{view.period.name}: {describeApplied(view)}</p>
+    <section
+      aria-labelledby="targets-heading"
+      className="rounded-sheet border border-line bg-sheet px-3.5 py-2"
+    >
+      <div className="flex justify-between">
+        <h2 id="targets-heading">Target and its history</h2>
+        <Link className="underline" to={{ pathname: '/plan', search: placeLink(search) }}>
+          Plan
+        </Link>
+      </div>
+      <p className="text-[12px]">
+        {view.period.name}: {describeApplied(view)}
+      </p>
       {error && <FailureNote failure={error} />}
       {changes.length > 0 && (
         <table className="mt-1 w-full table-fixed text-[12px]">
-          <colgroup><col className="w-[74px]" /><col className="w-[26%]" /><col className="w-[34%]" /><col /></colgroup>
-          <tbody>{changes.slice(0, SHOWN).map((change) => (
-            <tr key={`${change.at}${change.period}`} className="border-t border-line/60"><td className="py-[3px] pr-2 whitespace-nowrap text-soft">{change.at.slice(0, 10)}</td><td className="truncate pr-2">{change.periodName}</td><td className="truncate pr-2 text-right">{show(change.from)} → <strong className="font-semibold">{show(change.to)}</strong></td><td className="truncate text-soft" title={`${change.userName}${change.reason ? `: ${change.reason}` : ''}`}>{change.reason ?? change.userName}</td></tr>
-          ))}</tbody>
+          <colgroup>
+            <col className="w-[74px]" />
+            <col className="w-[26%]" />
+            <col className="w-[34%]" />
+            <col />
+          </colgroup>
+          <tbody>
+            {changes.slice(0, SHOWN).map((change) => (
+              <tr key={`${change.at}${change.period}`} className="border-t border-line/60">
+                <td className="py-[3px] pr-2 whitespace-nowrap text-soft">
+                  {change.at.slice(0, 10)}
+                </td>
+                <td className="truncate pr-2">{change.periodName}</td>
+                <td className="truncate pr-2 text-right">
+                  {show(change.from)} → <strong className="font-semibold">{show(change.to)}</strong>
+                </td>
+                <td
+                  className="truncate text-soft"
+                  title={`${change.userName}${change.reason ? `: ${change.reason}` : ''}`}
+                >
+                  {change.reason ?? change.userName}
+                </td>
+              </tr>
+            ))}
+          </tbody>
         </table>
       )}
-      {changes.length > SHOWN && <p className="text-[12px] text-soft">and {changes.length - SHOWN} earlier changes, in Plan.</p>}
-      {currentData && changes.length === 0 && <p className="text-[12px] text-soft">No published target of {view.measure.name.toLowerCase()} is set for {view.unit.name} itself in this year.</p>}
+      {changes.length > SHOWN && (
+        <p className="text-[12px] text-soft">
+          and {changes.length - SHOWN} earlier changes, in Plan.
+        </p>
+      )}
+      {currentData && changes.length === 0 && (
+        <p className="text-[12px] text-soft">
+          No published target of {view.measure.name.toLowerCase()} is set for {view.unit.name}{' '}
+          itself in this year.
+        </p>
+      )}
     </section>
   );
 }

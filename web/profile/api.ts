@@ -5,7 +5,22 @@ import { api } from '../app/api';
 
 export const { useListNewestDealsQuery, useListPublishedChangesQuery } = api.injectEndpoints({
   endpoints: (build) => ({
-    listNewestDeals: build.query<ResponseOf<typeof deals.listDeals>, QueryOf<typeof deals.listDeals>>({ query: (query) => ({ route: deals.listDeals, query: { ...query, sort: 'day', order: 'desc' } }), providesTags: ['Deals'] }),
-    listPublishedChanges: build.query<ResponseOf<typeof targets.listPublishedChanges>, QueryOf<typeof targets.listPublishedChanges>>({ query: (query) => ({ route: targets.listPublishedChanges, query }), providesTags: ['Targets', 'Plans'] }),
+    listNewestDeals: build.query<
+      ResponseOf<typeof deals.listDeals>,
+      QueryOf<typeof deals.listDeals>
+    >({
+      query: (query) => ({
+        route: deals.listDeals,
+        query: { ...query, sort: 'day', order: 'desc' },
+      }),
+      providesTags: ['Deals'],
+    }),
+    listPublishedChanges: build.query<
+      ResponseOf<typeof targets.listPublishedChanges>,
+      QueryOf<typeof targets.listPublishedChanges>
+    >({
+      query: (query) => ({ route: targets.listPublishedChanges, query }),
+      providesTags: ['Targets', 'Plans'],
+    }),
   }),
 });

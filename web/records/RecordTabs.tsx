@@ -2,7 +2,14 @@ import { useCareCount } from '../app/dataQuality';
 import { placeLink } from '../app/placeLink';
 import { NavLink, useLocation } from 'react-router';
 
-const TABS = [['/deals', 'Deals'], ['/deals/pipeline', 'Pipeline'], ['/deals/customers', 'Customers'], ['/deals/activities', 'Activities'], ['/deals/changes', 'Changes'], ['/deals/care', 'To fix']] as const;
+const TABS = [
+  ['/deals', 'Deals'],
+  ['/deals/pipeline', 'Pipeline'],
+  ['/deals/customers', 'Customers'],
+  ['/deals/activities', 'Activities'],
+  ['/deals/changes', 'Changes'],
+  ['/deals/care', 'To fix'],
+] as const;
 
 /** What is recorded: deals, and what is typed in. */
 export function DealsTabs() {
@@ -11,7 +18,23 @@ export function DealsTabs() {
   const kept = placeLink(search);
   return (
     <nav aria-label="Records" className="flex gap-1 overflow-x-auto [scrollbar-width:none]">
-      {TABS.map(([path, name]) => <NavLink key={path} end={path === '/deals'} to={{ pathname: path, search: kept }} className={({ isActive }) => `shrink-0 rounded-[4px] px-2.5 py-0.5 text-[12.5px] ${isActive ? 'bg-cell font-semibold' : 'text-soft hover:bg-hover'}`}>{name}{path === '/deals/care' && care > 0 && <span className="ml-1.5 rounded-full bg-ember px-1.5 text-[11px] font-semibold text-iron">{care.toLocaleString('en-GB')}</span>}</NavLink>)}
+      {TABS.map(([path, name]) => (
+        <NavLink
+          key={path}
+          end={path === '/deals'}
+          to={{ pathname: path, search: kept }}
+          className={({ isActive }) =>
+            `shrink-0 rounded-[4px] px-2.5 py-0.5 text-[12.5px] ${isActive ? 'bg-cell font-semibold' : 'text-soft hover:bg-hover'}`
+          }
+        >
+          {name}
+          {path === '/deals/care' && care > 0 && (
+            <span className="ml-1.5 rounded-full bg-ember px-1.5 text-[11px] font-semibold text-iron">
+              {care.toLocaleString('en-GB')}
+            </span>
+          )}
+        </NavLink>
+      ))}
     </nav>
   );
 }

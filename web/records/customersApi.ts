@@ -4,10 +4,22 @@ import * as dataQualityRoutes from '#contract/routes/dataQuality';
 import type { ResponseOf, BodyOf } from '#contract/routes/route';
 import { api } from '../app/api';
 
-export const { useGetCustomerQuery, useGetProductQuery, useDismissDuplicatesMutation } = api.injectEndpoints({
-  endpoints: (build) => ({
-    getCustomer: build.query<ResponseOf<typeof routes.getCustomer>, number>({ query: (id) => ({ route: routes.getCustomer, params: { id } }), providesTags: ['Deals', 'Lists'] }),
-    getProduct: build.query<ResponseOf<typeof productsRoutes.getProduct>, number>({ query: (id) => ({ route: productsRoutes.getProduct, params: { id } }), providesTags: ['Deals', 'Lists'] }),
-    dismissDuplicates: build.mutation<object, BodyOf<typeof dataQualityRoutes.dismissDuplicates>>({ query: (body) => ({ route: dataQualityRoutes.dismissDuplicates, body }), invalidatesTags: ['Care', 'Lists'] }),
-  }),
-});
+export const { useGetCustomerQuery, useGetProductQuery, useDismissDuplicatesMutation } =
+  api.injectEndpoints({
+    endpoints: (build) => ({
+      getCustomer: build.query<ResponseOf<typeof routes.getCustomer>, number>({
+        query: (id) => ({ route: routes.getCustomer, params: { id } }),
+        providesTags: ['Deals', 'Lists'],
+      }),
+      getProduct: build.query<ResponseOf<typeof productsRoutes.getProduct>, number>({
+        query: (id) => ({ route: productsRoutes.getProduct, params: { id } }),
+        providesTags: ['Deals', 'Lists'],
+      }),
+      dismissDuplicates: build.mutation<object, BodyOf<typeof dataQualityRoutes.dismissDuplicates>>(
+        {
+          query: (body) => ({ route: dataQualityRoutes.dismissDuplicates, body }),
+          invalidatesTags: ['Care', 'Lists'],
+        },
+      ),
+    }),
+  });

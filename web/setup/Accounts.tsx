@@ -9,7 +9,11 @@ import { AccountForm } from './AccountForm';
 import { DeactivateDialog } from './DeactivateDialog';
 import { momentText } from './momentText';
 import { SecretOnce } from './SecretOnce';
-import { useLinkAccountMutation, useListAccountsQuery, useReactivateAccountMutation } from './accountsApi';
+import {
+  useLinkAccountMutation,
+  useListAccountsQuery,
+  useReactivateAccountMutation,
+} from './accountsApi';
 
 const STATES = { active: '', invited: 'Invited', deactivated: 'Deactivated' } as const;
 
@@ -23,19 +27,55 @@ export function Accounts() {
   if (!accounts) return <Loading what="accounts" />;
   return (
     <>
-      <p className="text-soft">A role says what somebody may do, their unit where. An administrator may do everything; a manager sets targets and corrects deals; a salesperson books their own; a viewer reads.</p>
-      {made && <SecretOnce title={`Send this link to ${made.account.name}. It holds until ${momentText(made.expiresAt)} and is not shown again.`} label="The link to choose a password" secret={made.link} onDone={() => setMade(null)} />}
+      <p className="text-soft">
+        A role says what somebody may do, their unit where. An administrator may do everything; a
+        manager sets targets and corrects deals; a salesperson books their own; a viewer reads.
+      </p>
+      {made && (
+        <SecretOnce
+          title={`Send this link to ${made.account.name}. It holds until ${momentText(made.expiresAt)} and is not shown again.`}
+          label="The link to choose a password"
+          secret={made.link}
+          onDone={() => setMade(null)}
+        />
+      )}
       <table className="mt-3 w-full">
-        <thead><tr className="text-left text-[12px] text-soft"><th className="py-1 font-medium">Name</th><th className="font-medium">Role</th><th className="font-medium">Unit, last signed in</th><th><span className="sr-only">Actions</span></th></tr></thead>
+        <thead>
+          <tr className="text-left text-[12px] text-soft">
+            <th className="py-1 font-medium">Name</th>
+            <th className="font-medium">Role</th>
+            <th className="font-medium">Unit, last signed in</th>
+            <th>
+              <span className="sr-only">Actions</span>
+            </th>
+          </tr>
+        </thead>
         <tbody>
           {accounts.map((account) => (
-            <AccountRow key={account.id} account={account} isOpen={opened === account.id} onOpen={(open) => setOpened(open ? account.id : null)} onLink={setMade} onLeave={() => setLeaving(account)} />
+            <AccountRow
+              key={account.id}
+              account={account}
+              isOpen={opened === account.id}
+              onOpen={(open) => setOpened(open ? account.id : null)}
+              onLink={setMade}
+              onLeave={() => setLeaving(account)}
+            />
           ))}
         </tbody>
       </table>
-      {opened === 'new'
-        ? <AccountForm account={null} onDone={(link) => { setOpened(null); if (link) setMade(link); }} />
-        : <Button className="mt-3" kind="main" onClick={() => setOpened('new')}>Add an account…</Button>}
+      {opened === 'new' ? (
+        <AccountForm
+          account={null}
+          onDone={(link) => {
+            setOpened(null);
+            if (link) setMade(link);
+          }}
+        />
+      ) : (
+        <Button className="mt-3" kind="main" onClick={() => setOpened('new')}>
+          Add an account…
+        </Button>
+      )}
       {leaving && <DeactivateDialog account={leaving} onClose={() => setLeaving(null)} />}
     </>
   );
@@ -63,20 +103,66 @@ function AccountRow({ account, isOpen, onOpen, onLink, onLeave }: AccountRowProp
   return (
     <>
       <tr className="border-t border-line align-top">
-        <td className="py-1.5 pr-3"><span className="font-medium">{account.name}</span>{isOwn && <span className="text-soft"> (you)</span>}{STATES[account.state] && <span className="ml-2 rounded-[4px] bg-cell px-1.5 text-[11.5px]">{STATES[account.state]}</span>}<br /><span className="break-all text-soft">{account.email}</span></td>
+        <td className="py-1.5 pr-3">
+          <span className="font-medium">{account.name}</span>
+          {isOwn && <span className="text-soft"> (you)</span>}
+          {STATES[account.state] && (
+            <span className="ml-2 rounded-[4px] bg-cell px-1.5 text-[11.5px]">
+              {STATES[account.state]}
+            </span>
+          )}
+          <br />
+          <span className="break-all text-soft">{account.email}</span>
+        </td>
         <td className="py-1.5 pr-3">{account.role}</td>
-        <td className="py-1.5 pr-3">{account.unitName}<br /><span className="whitespace-nowrap text-soft">{account.lastSignedInAt ? momentText(account.lastSignedInAt) : 'never'}</span></td>
+        <td className="py-1.5 pr-3">
+          {account.unitName}
+          <br />
+          <span className="whitespace-nowrap text-soft">
+            {account.lastSignedInAt ? momentText(account.lastSignedInAt) : 'never'}
+          </span>
+        </td>
         <td className="py-1.5 text-right whitespace-nowrap">
-          {account.state === 'deactivated'
-            ? <Button onClick={() => void reactivate(account.id).then(() => say(`${account.name} may sign in again.`))}>Let in again</Button>
-            : <span className="inline-flex gap-1.5">
-                <Button aria-expanded={isOpen} aria-label={`Change ${account.name}`} onClick={() => onOpen(!isOpen)}>Change…</Button>
-                <Button disabled={isLoading} aria-label={`New link for ${account.name}`} onClick={() => void link()}>{account.state === 'invited' ? 'New invitation' : 'Reset password'}</Button>
-                {!isOwn && <Button kind="danger" aria-label={`Deactivate ${account.name}`} onClick={onLeave}>Deactivate…</Button>}
-              </span>}
+          {account.state === 'deactivated' ? (
+            <Button
+              onClick={() =>
+                void reactivate(account.id).then(() => say(`${account.name} may sign in again.`))
+              }
+            >
+              Let in again
+            </Button>
+          ) : (
+            <span className="inline-flex gap-1.5">
+              <Button
+                aria-expanded={isOpen}
+                aria-label={`Change ${account.name}`}
+                onClick={() => onOpen(!isOpen)}
+              >
+                Change…
+              </Button>
+              <Button
+                disabled={isLoading}
+                aria-label={`New link for ${account.name}`}
+                onClick={() => void link()}
+              >
+                {account.state === 'invited' ? 'New invitation' : 'Reset password'}
+              </Button>
+              {!isOwn && (
+                <Button kind="danger" aria-label={`Deactivate ${account.name}`} onClick={onLeave}>
+                  Deactivate…
+                </Button>
+              )}
+            </span>
+          )}
         </td>
       </tr>
-      {isOpen && <tr><td colSpan={4} className="pb-3"><AccountForm account={account} onDone={() => onOpen(false)} /></td></tr>}
+      {isOpen && (
+        <tr>
+          <td colSpan={4} className="pb-3">
+            <AccountForm account={account} onDone={() => onOpen(false)} />
+          </td>
+        </tr>
+      )}
     </>
   );
 }

@@ -22,15 +22,38 @@ interface Fields {
 }
 
 function toFields(rule: CalendarRule): Fields {
-  const usual: Fields = { kind: 'month', firstMonth: 1, pattern: '4-4-5', endMonth: 12, endWeekday: 6, endsOn: 'last', yearLabel: 'ends' };
-  return rule.kind === 'month' ? { ...usual, ...rule, endMonth: rule.firstMonth === 1 ? 12 : rule.firstMonth - 1 } : { ...usual, ...rule };
+  const usual: Fields = {
+    kind: 'month',
+    firstMonth: 1,
+    pattern: '4-4-5',
+    endMonth: 12,
+    endWeekday: 6,
+    endsOn: 'last',
+    yearLabel: 'ends',
+  };
+  return rule.kind === 'month'
+    ? { ...usual, ...rule, endMonth: rule.firstMonth === 1 ? 12 : rule.firstMonth - 1 }
+    : { ...usual, ...rule };
 }
 
-function toRule({ kind, firstMonth, pattern, endMonth, endWeekday, endsOn, yearLabel }: Fields): CalendarRule {
-  return kind === 'month' ? { kind, firstMonth, yearLabel } : { kind, pattern, endMonth, endWeekday, endsOn, yearLabel };
+function toRule({
+  kind,
+  firstMonth,
+  pattern,
+  endMonth,
+  endWeekday,
+  endsOn,
+  yearLabel,
+}: Fields): CalendarRule {
+  return kind === 'month'
+    ? { kind, firstMonth, yearLabel }
+    : { kind, pattern, endMonth, endWeekday, endsOn, yearLabel };
 }
 
-/** Changes the fiscal calendar, working weekdays and time zone: what moves is shown before it is saved. */
+/**
+ * Changes the fiscal calendar, working weekdays and time zone: what moves is shown before it is
+ * saved.
+ */
 export function CalendarForm({ company, onClose }: { company: Company; onClose(): void }) {
   const [fields, setFields] = useState(() => toFields(company.calendar));
   const [weekdays, setWeekdays] = useState(company.weekdays);
@@ -46,35 +69,138 @@ export function CalendarForm({ company, onClose }: { company: Company; onClose()
     say('The calendar is changed.');
     onClose();
   };
-  const choose = <T extends string | number>(label: string, value: T, choices: readonly (readonly [T, string])[], onChange: (value: T) => void) => (
-    <Field label={label}><select className={INPUT} value={value} onChange={(event) => onChange(choices.find(([each]) => String(each) === event.target.value)![0])}>{choices.map(([each, name]) => <option key={each} value={each}>{name}</option>)}</select></Field>
+  const choose = <T extends string | number>(
+    label: string,
+    value: T,
+    choices: readonly (readonly [T, string])[],
+    onChange: (value: T) => void,
+  ) => (
+    <Field label={label}>
+      <select
+        className={INPUT}
+        value={value}
+        onChange={(event) =>
+          onChange(choices.find(([each]) => String(each) === event.target.value)![0])
+        }
+      >
+        {choices.map(([each, name]) => (
+          <option key={each} value={each}>
+            {name}
+          </option>
+        ))}
+      </select>
+    </Field>
   );
   const months = MONTHS.map((name, i) => [i + 1, name] as const);
   return (
-    <form onSubmit={(event) => { event.preventDefault(); void submit(); }} noValidate className="mt-4 flex flex-col gap-3 border-t border-line pt-4">
+    <form
+      onSubmit={(event) => {
+        event.preventDefault();
+        void submit();
+      }}
+      noValidate
+      className="mt-4 flex flex-col gap-3 border-t border-line pt-4"
+    >
       <div className="grid grid-cols-3 gap-3">
-        {choose('Kind', fields.kind, [['month', 'by month'], ['week', 'by week (52 or 53)']], (kind) => set({ kind }))}
-        {fields.kind === 'month' ? choose('First month', fields.firstMonth, months, (firstMonth) => set({ firstMonth })) : (
+        {choose(
+          'Kind',
+          fields.kind,
+          [
+            ['month', 'by month'],
+            ['week', 'by week (52 or 53)'],
+          ],
+          (kind) => set({ kind }),
+        )}
+        {fields.kind === 'month' ? (
+          choose('First month', fields.firstMonth, months, (firstMonth) => set({ firstMonth }))
+        ) : (
           <>
-            {choose('Weeks of a quarter’s periods', fields.pattern, WEEK_PATTERNS.map((each) => [each, each]), (pattern) => set({ pattern }))}
-            {choose('The year ends on the', fields.endsOn, [['last', 'last of these weekdays in the month'], ['nearest', 'one nearest to the month’s end']], (endsOn) => set({ endsOn }))}
-            {choose('Weekday', fields.endWeekday, WEEKDAYS.map((name, i) => [i + 1, name]), (endWeekday) => set({ endWeekday }))}
+            {choose(
+              'Weeks of a quarter’s periods',
+              fields.pattern,
+              WEEK_PATTERNS.map((each) => [each, each]),
+              (pattern) => set({ pattern }),
+            )}
+            {choose(
+              'The year ends on the',
+              fields.endsOn,
+              [
+                ['last', 'last of these weekdays in the month'],
+                ['nearest', 'one nearest to the month’s end'],
+              ],
+              (endsOn) => set({ endsOn }),
+            )}
+            {choose(
+              'Weekday',
+              fields.endWeekday,
+              WEEKDAYS.map((name, i) => [i + 1, name]),
+              (endWeekday) => set({ endWeekday }),
+            )}
             {choose('Month', fields.endMonth, months, (endMonth) => set({ endMonth }))}
           </>
         )}
-        {choose('Named after the year in which it', fields.yearLabel, [['ends', 'ends'], ['begins', 'begins']], (yearLabel) => set({ yearLabel }))}
-        <Field label="Time zone" fault={faultAt(error, 'timeZone')}><input className={INPUT} value={timeZone} onChange={(event) => setTimeZone(event.target.value)} /></Field>
+        {choose(
+          'Named after the year in which it',
+          fields.yearLabel,
+          [
+            ['ends', 'ends'],
+            ['begins', 'begins'],
+          ],
+          (yearLabel) => set({ yearLabel }),
+        )}
+        <Field label="Time zone" fault={faultAt(error, 'timeZone')}>
+          <input
+            className={INPUT}
+            value={timeZone}
+            onChange={(event) => setTimeZone(event.target.value)}
+          />
+        </Field>
       </div>
       <fieldset>
         <legend className="mb-1 font-medium">Working days</legend>
         <div className="flex gap-4">
-          {WEEKDAYS.map((name, i) => <label key={name} className="flex items-center gap-1.5"><input type="checkbox" checked={weekdays.includes(i + 1)} onChange={(event) => setWeekdays(event.target.checked ? [...weekdays, i + 1] : weekdays.filter((each) => each !== i + 1))} />{name.slice(0, 3)}</label>)}
+          {WEEKDAYS.map((name, i) => (
+            <label key={name} className="flex items-center gap-1.5">
+              <input
+                type="checkbox"
+                checked={weekdays.includes(i + 1)}
+                onChange={(event) =>
+                  setWeekdays(
+                    event.target.checked
+                      ? [...weekdays, i + 1]
+                      : weekdays.filter((each) => each !== i + 1),
+                  )
+                }
+              />
+              {name.slice(0, 3)}
+            </label>
+          ))}
         </div>
       </fieldset>
-      <CalendarPreview now={buildCalendar(company.calendar)} then={buildCalendar(rule)} today={parseDay(company.today)!} />
-      <Field label="Why is it changed?" fault={faultAt(error, 'reason') && 'Say why.'}><input className={INPUT} maxLength={500} value={reason} onChange={(event) => setReason(event.target.value)} /></Field>
+      <CalendarPreview
+        now={buildCalendar(company.calendar)}
+        then={buildCalendar(rule)}
+        today={parseDay(company.today)!}
+      />
+      <Field label="Why is it changed?" fault={faultAt(error, 'reason') && 'Say why.'}>
+        <input
+          className={INPUT}
+          maxLength={500}
+          value={reason}
+          onChange={(event) => setReason(event.target.value)}
+        />
+      </Field>
       {otherFault(error, ['timeZone', 'reason']) && <FailureNote failure={error!} />}
-      <div className="flex gap-2"><Button type="submit" kind="main" disabled={isLoading || reason.trim() === '' || weekdays.length === 0}>Change the calendar</Button><Button onClick={onClose}>Cancel</Button></div>
+      <div className="flex gap-2">
+        <Button
+          type="submit"
+          kind="main"
+          disabled={isLoading || reason.trim() === '' || weekdays.length === 0}
+        >
+          Change the calendar
+        </Button>
+        <Button onClick={onClose}>Cancel</Button>
+      </div>
     </form>
   );
 }

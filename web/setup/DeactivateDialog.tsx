@@ -9,9 +9,14 @@ import { useDeactivateAccountMutation, useGetHoldingsQuery } from './accountsApi
 
 /** Ends an account after saying what goes on without its person, and what becomes of that. */
 export function DeactivateDialog({ account, onClose }: { account: Account; onClose(): void }) {
-  const { data: holdings, error } = useGetHoldingsQuery(account.id, { refetchOnMountOrArgChange: true });
+  const { data: holdings, error } = useGetHoldingsQuery(account.id, {
+    refetchOnMountOrArgChange: true,
+  });
   const [deactivate, deactivating] = useDeactivateAccountMutation();
-  const [choice, setChoice] = useState<AccountDeactivation>({ boards: 'takeOver', feeds: 'takeOver' });
+  const [choice, setChoice] = useState<AccountDeactivation>({
+    boards: 'takeOver',
+    feeds: 'takeOver',
+  });
   const say = useSay();
   const run = async () => {
     const result = await deactivate({ id: account.id, input: choice });
@@ -20,17 +25,62 @@ export function DeactivateDialog({ account, onClose }: { account: Account; onClo
     onClose();
   };
   return (
-    <Dialog title={`Deactivate ${account.name}`} description="Their deals, targets and everything they did stay as they are." isOpen onClose={onClose} width="w-[520px]">
+    <Dialog
+      title={`Deactivate ${account.name}`}
+      description="Their deals, targets and everything they did stay as they are."
+      isOpen
+      onClose={onClose}
+      width="w-[520px]"
+    >
       {error && <FailureNote failure={error} />}
       {!holdings && !error && <Loading what="what they have" />}
       {holdings && (
-        <form className="flex flex-col gap-3" onSubmit={(event) => { event.preventDefault(); void run(); }}>
-          <p>{holdings.sessions} {holdings.sessions === 1 ? 'browser is' : 'browsers are'} signed in and {holdings.tokens} access {holdings.tokens === 1 ? 'token holds' : 'tokens hold'}: both end at once.</p>
-          {holdings.boards.length > 0 && <Choice legend={`Wall boards: ${holdings.boards.join(', ')}`} value={choice.boards} options={[['takeOver', 'I take them over; they go on'], ['withdraw', 'Withdraw them']]} onChange={(boards) => setChoice({ ...choice, boards })} />}
-          {holdings.feeds.length > 0 && <Choice legend={`Order systems: ${holdings.feeds.join(', ')}`} value={choice.feeds} options={[['takeOver', 'I take them over; they go on with my rights'], ['stop', 'Stop them']]} onChange={(feeds) => setChoice({ ...choice, feeds })} />}
-          {holdings.sharedViews.length > 0 && <p className="text-soft">Views they share stay: {holdings.sharedViews.join(', ')}.</p>}
+        <form
+          className="flex flex-col gap-3"
+          onSubmit={(event) => {
+            event.preventDefault();
+            void run();
+          }}
+        >
+          <p>
+            {holdings.sessions} {holdings.sessions === 1 ? 'browser is' : 'browsers are'} signed in
+            and {holdings.tokens} access {holdings.tokens === 1 ? 'token holds' : 'tokens hold'}:
+            both end at once.
+          </p>
+          {holdings.boards.length > 0 && (
+            <Choice
+              legend={`Wall boards: ${holdings.boards.join(', ')}`}
+              value={choice.boards}
+              options={[
+                ['takeOver', 'I take them over; they go on'],
+                ['withdraw', 'Withdraw them'],
+              ]}
+              onChange={(boards) => setChoice({ ...choice, boards })}
+            />
+          )}
+          {holdings.feeds.length > 0 && (
+            <Choice
+              legend={`Order systems: ${holdings.feeds.join(', ')}`}
+              value={choice.feeds}
+              options={[
+                ['takeOver', 'I take them over; they go on with my rights'],
+                ['stop', 'Stop them'],
+              ]}
+              onChange={(feeds) => setChoice({ ...choice, feeds })}
+            />
+          )}
+          {holdings.sharedViews.length > 0 && (
+            <p className="text-soft">Views they share stay: {holdings.sharedViews.join(', ')}.</p>
+          )}
           {deactivating.error && <FailureNote failure={deactivating.error} />}
-          <div className="flex gap-2"><Button kind="danger" type="submit" disabled={deactivating.isLoading}>Deactivate</Button><Button kind="quiet" onClick={onClose}>Cancel</Button></div>
+          <div className="flex gap-2">
+            <Button kind="danger" type="submit" disabled={deactivating.isLoading}>
+              Deactivate
+            </Button>
+            <Button kind="quiet" onClick={onClose}>
+              Cancel
+            </Button>
+          </div>
         </form>
       )}
     </Dialog>
@@ -48,7 +98,17 @@ function Choice<Value extends string>({ legend, value, options, onChange }: Choi
   return (
     <fieldset>
       <legend className="font-medium">{legend}</legend>
-      {options.map(([each, label]) => <label key={each} className="flex items-center gap-2 py-0.5"><input type="radio" name={legend} checked={value === each} onChange={() => onChange(each)} />{label}</label>)}
+      {options.map(([each, label]) => (
+        <label key={each} className="flex items-center gap-2 py-0.5">
+          <input
+            type="radio"
+            name={legend}
+            checked={value === each}
+            onChange={() => onChange(each)}
+          />
+          {label}
+        </label>
+      ))}
     </fieldset>
   );
 }

@@ -1,20 +1,59 @@
 import { useState } from 'react';
 import type { MeasureSaved, MeasureView } from '#contract/schemas/measure';
-import { DEAL_STATES, statesOf, type Addend, type DealState, type Field as DealField } from '#core/measure/definition';
+import {
+  DEAL_STATES,
+  statesOf,
+  type Addend,
+  type DealState,
+  type Field as DealField,
+} from '#core/measure/definition';
 import { unitOf } from '#core/measure/measure';
 import { faultAt, otherFault } from '../app/FailureNote';
 import { Button } from '../ui/Button';
 import { Dialog } from '../ui/Dialog';
 import { Field, INPUT } from '../ui/Field';
 import { useSay } from '../ui/Toasts';
-import { fieldsOf, FIELD_NAMES, KIND_NAMES, suggestCode, toDefinition, toForm, toInput, UNIT_NAMES, withKind, type Kind, type MeasureForm } from './measureForm';
+import {
+  fieldsOf,
+  FIELD_NAMES,
+  KIND_NAMES,
+  suggestCode,
+  toDefinition,
+  toForm,
+  toInput,
+  UNIT_NAMES,
+  withKind,
+  type Kind,
+  type MeasureForm,
+} from './measureForm';
 import { describeUse } from './MeasureUse';
 import { useChangeMeasureMutation, useCreateMeasureMutation } from './measuresApi';
 
-const FAULT_FIELDS = ['code', 'name', 'group', 'description', 'unit', 'definition/of/field', 'definition/of/states', 'definition/numerator/states', 'definition/denominator/states', 'definition/denominator', 'decimals'];
+const FAULT_FIELDS = [
+  'code',
+  'name',
+  'group',
+  'description',
+  'unit',
+  'definition/of/field',
+  'definition/of/states',
+  'definition/numerator/states',
+  'definition/denominator/states',
+  'definition/denominator',
+  'decimals',
+];
 
-/** A new measure, or another way to compute one: what the change would touch is said before it is made. */
-export function MeasureDialog({ measure, onClose }: { measure: MeasureView | null; onClose(): void }) {
+/**
+ * A new measure, or another way to compute one: what the change would touch is said before it is
+ * made.
+ */
+export function MeasureDialog({
+  measure,
+  onClose,
+}: {
+  measure: MeasureView | null;
+  onClose(): void;
+}) {
   const [form, setForm] = useState<MeasureForm>(() => toForm(measure));
   const [isCodeTyped, setCodeTyped] = useState(measure !== null);
   const [preview, setPreview] = useState<MeasureSaved | null>(null);
@@ -37,47 +76,243 @@ export function MeasureDialog({ measure, onClose }: { measure: MeasureView | nul
       return onClose();
     }
     const { code: _code, ...body } = input;
-    const result = await change({ code: measure.code, body: { ...body, reason, preview: preview === null } });
+    const result = await change({
+      code: measure.code,
+      body: { ...body, reason, preview: preview === null },
+    });
     if (result.error) return;
     if (preview === null && result.data.isNewVersion) return setPreview(result.data);
     // Only words changed: nothing to ask about.
-    const saved = preview === null ? await change({ code: measure.code, body: { ...body, reason } }) : result;
+    const saved =
+      preview === null ? await change({ code: measure.code, body: { ...body, reason } }) : result;
     if (saved.error) return;
-    say(saved.data.isNewVersion ? `${input.name} is computed anew, as version ${saved.data.measure.version}.` : `${input.name} is changed.`);
+    say(
+      saved.data.isNewVersion
+        ? `${input.name} is computed anew, as version ${saved.data.measure.version}.`
+        : `${input.name} is changed.`,
+    );
     onClose();
   };
   const isTaken = error?.code === 'measureExists';
   const other = isTaken ? undefined : otherFault(error, FAULT_FIELDS);
 
   return (
-    <Dialog title={measure ? `Change ${measure.name}` : 'New measure'} description="Defined once, used everywhere: in Standing, in plans, in files." isOpen onClose={onClose} width="w-[640px]">
-      <form noValidate onSubmit={(event) => { event.preventDefault(); void submit(); }} className="grid grid-cols-2 gap-x-4 gap-y-3">
-        <Field label="Name" fault={faultAt(error, 'name')}><input className={INPUT} maxLength={60} value={form.name} onChange={(event) => put({ name: event.target.value, ...(isCodeTyped ? {} : { code: suggestCode(event.target.value) }) })} /></Field>
-        <Field label="Code, as it stands in files" fault={faultAt(error, 'code') ?? (isTaken ? otherFault(error, []) : undefined)}><input className={INPUT} maxLength={24} value={form.code} disabled={measure !== null} onChange={(event) => { setCodeTyped(true); put({ code: event.target.value }); }} /></Field>
-        <Field label="Group" fault={faultAt(error, 'group')}><input className={INPUT} maxLength={40} value={form.group} onChange={(event) => put({ group: event.target.value })} /></Field>
-        <Field label="Better is"><select className={INPUT} value={form.direction} onChange={(event) => put({ direction: event.target.value as MeasureForm['direction'] })}><option value="higher">higher</option><option value="lower">lower</option></select></Field>
-        <Field label="Description, shown wherever it is read" className="col-span-2" fault={faultAt(error, 'description')}><input className={INPUT} maxLength={500} value={form.description} onChange={(event) => put({ description: event.target.value })} /></Field>
-        <Field label="How it is computed" className="col-span-2"><select className={INPUT} value={form.kind} onChange={(event) => put(withKind(form, event.target.value as Kind))}>{Object.entries(KIND_NAMES).map(([kind, name]) => <option key={kind} value={kind}>{name}</option>)}</select></Field>
-        {(form.kind === 'sum' || form.kind === 'count') && <AddendFields label="Of" addend={form.of} fields={fieldsOf(form.kind)} fault={faultAt(error, 'definition/of/states') ?? faultAt(error, 'definition/of/field')} onChange={(of) => put({ of })} />}
-        {form.kind === 'duration' && <StateBoxes label="Deals that count" addend={form.of} onChange={(of) => put({ of })} />}
-        {form.kind === 'ratio' && <AddendFields label="Upper sum" addend={form.numerator} fields={fieldsOf('ratio')} fault={faultAt(error, 'definition/numerator/states')} onChange={(numerator) => put({ numerator })} />}
-        {form.kind === 'ratio' && <AddendFields label="Divided by" addend={form.denominator} fields={fieldsOf('ratio')} fault={faultAt(error, 'definition/denominator/states') ?? faultAt(error, 'definition/denominator')} onChange={(denominator) => put({ denominator })} />}
-        {form.kind === 'distinct' && <Field label="Different" className="col-span-2"><select className={INPUT} value={form.distinct} onChange={(event) => put({ distinct: event.target.value as MeasureForm['distinct'] })}><option value="customer">customers of won deals</option><option value="product">products of won deals</option><option value="location">locations of won deals</option></select></Field>}
-        {form.kind === 'typed' && <Field label="Over a longer period"><select className={INPUT} value={form.accumulation} onChange={(event) => put({ accumulation: event.target.value as MeasureForm['accumulation'] })}><option value="sum">values add up (calls made)</option><option value="average">values are averaged (a score)</option><option value="last">the newest value counts (headcount)</option></select></Field>}
-        {form.kind === 'typed' && <Field label="Counted in"><select className={INPUT} value={form.unit} onChange={(event) => put({ unit: event.target.value as MeasureForm['unit'] })}>{Object.entries(UNIT_NAMES).map(([key, name]) => <option key={key} value={key}>{name}</option>)}</select></Field>}
-        {(unit ?? form.unit) !== 'money' && <Field label="Decimals" fault={faultAt(error, 'decimals')} hint={unit ? `This gives ${UNIT_NAMES[unit]}.` : undefined}><select className={INPUT} value={form.decimals} onChange={(event) => put({ decimals: Number(event.target.value) })}>{[0, 1, 2, 3].map((each) => <option key={each} value={each}>{each}</option>)}</select></Field>}
-        {unit === 'money' && <p className="self-end pb-2 text-soft">This gives money in the reporting currency.</p>}
-        {other && <p role="alert" className="col-span-2 text-grade-1">{other}</p>}
+    <Dialog
+      title={measure ? `Change ${measure.name}` : 'New measure'}
+      description="Defined once, used everywhere: in Standing, in plans, in files."
+      isOpen
+      onClose={onClose}
+      width="w-[640px]"
+    >
+      <form
+        noValidate
+        onSubmit={(event) => {
+          event.preventDefault();
+          void submit();
+        }}
+        className="grid grid-cols-2 gap-x-4 gap-y-3"
+      >
+        <Field label="Name" fault={faultAt(error, 'name')}>
+          <input
+            className={INPUT}
+            maxLength={60}
+            value={form.name}
+            onChange={(event) =>
+              put({
+                name: event.target.value,
+                ...(isCodeTyped ? {} : { code: suggestCode(event.target.value) }),
+              })
+            }
+          />
+        </Field>
+        <Field
+          label="Code, as it stands in files"
+          fault={faultAt(error, 'code') ?? (isTaken ? otherFault(error, []) : undefined)}
+        >
+          <input
+            className={INPUT}
+            maxLength={24}
+            value={form.code}
+            disabled={measure !== null}
+            onChange={(event) => {
+              setCodeTyped(true);
+              put({ code: event.target.value });
+            }}
+          />
+        </Field>
+        <Field label="Group" fault={faultAt(error, 'group')}>
+          <input
+            className={INPUT}
+            maxLength={40}
+            value={form.group}
+            onChange={(event) => put({ group: event.target.value })}
+          />
+        </Field>
+        <Field label="Better is">
+          <select
+            className={INPUT}
+            value={form.direction}
+            onChange={(event) => put({ direction: event.target.value as MeasureForm['direction'] })}
+          >
+            <option value="higher">higher</option>
+            <option value="lower">lower</option>
+          </select>
+        </Field>
+        <Field
+          label="Description, shown wherever it is read"
+          className="col-span-2"
+          fault={faultAt(error, 'description')}
+        >
+          <input
+            className={INPUT}
+            maxLength={500}
+            value={form.description}
+            onChange={(event) => put({ description: event.target.value })}
+          />
+        </Field>
+        <Field label="How it is computed" className="col-span-2">
+          <select
+            className={INPUT}
+            value={form.kind}
+            onChange={(event) => put(withKind(form, event.target.value as Kind))}
+          >
+            {Object.entries(KIND_NAMES).map(([kind, name]) => (
+              <option key={kind} value={kind}>
+                {name}
+              </option>
+            ))}
+          </select>
+        </Field>
+        {(form.kind === 'sum' || form.kind === 'count') && (
+          <AddendFields
+            label="Of"
+            addend={form.of}
+            fields={fieldsOf(form.kind)}
+            fault={faultAt(error, 'definition/of/states') ?? faultAt(error, 'definition/of/field')}
+            onChange={(of) => put({ of })}
+          />
+        )}
+        {form.kind === 'duration' && (
+          <StateBoxes label="Deals that count" addend={form.of} onChange={(of) => put({ of })} />
+        )}
+        {form.kind === 'ratio' && (
+          <AddendFields
+            label="Upper sum"
+            addend={form.numerator}
+            fields={fieldsOf('ratio')}
+            fault={faultAt(error, 'definition/numerator/states')}
+            onChange={(numerator) => put({ numerator })}
+          />
+        )}
+        {form.kind === 'ratio' && (
+          <AddendFields
+            label="Divided by"
+            addend={form.denominator}
+            fields={fieldsOf('ratio')}
+            fault={
+              faultAt(error, 'definition/denominator/states') ??
+              faultAt(error, 'definition/denominator')
+            }
+            onChange={(denominator) => put({ denominator })}
+          />
+        )}
+        {form.kind === 'distinct' && (
+          <Field label="Different" className="col-span-2">
+            <select
+              className={INPUT}
+              value={form.distinct}
+              onChange={(event) => put({ distinct: event.target.value as MeasureForm['distinct'] })}
+            >
+              <option value="customer">customers of won deals</option>
+              <option value="product">products of won deals</option>
+              <option value="location">locations of won deals</option>
+            </select>
+          </Field>
+        )}
+        {form.kind === 'typed' && (
+          <Field label="Over a longer period">
+            <select
+              className={INPUT}
+              value={form.accumulation}
+              onChange={(event) =>
+                put({ accumulation: event.target.value as MeasureForm['accumulation'] })
+              }
+            >
+              <option value="sum">values add up (calls made)</option>
+              <option value="average">values are averaged (a score)</option>
+              <option value="last">the newest value counts (headcount)</option>
+            </select>
+          </Field>
+        )}
+        {form.kind === 'typed' && (
+          <Field label="Counted in">
+            <select
+              className={INPUT}
+              value={form.unit}
+              onChange={(event) => put({ unit: event.target.value as MeasureForm['unit'] })}
+            >
+              {Object.entries(UNIT_NAMES).map(([key, name]) => (
+                <option key={key} value={key}>
+                  {name}
+                </option>
+              ))}
+            </select>
+          </Field>
+        )}
+        {(unit ?? form.unit) !== 'money' && (
+          <Field
+            label="Decimals"
+            fault={faultAt(error, 'decimals')}
+            hint={unit ? `This gives ${UNIT_NAMES[unit]}.` : undefined}
+          >
+            <select
+              className={INPUT}
+              value={form.decimals}
+              onChange={(event) => put({ decimals: Number(event.target.value) })}
+            >
+              {[0, 1, 2, 3].map((each) => (
+                <option key={each} value={each}>
+                  {each}
+                </option>
+              ))}
+            </select>
+          </Field>
+        )}
+        {unit === 'money' && (
+          <p className="self-end pb-2 text-soft">This gives money in the reporting currency.</p>
+        )}
+        {other && (
+          <p role="alert" className="col-span-2 text-grade-1">
+            {other}
+          </p>
+        )}
         {preview && (
-          <div role="status" className="col-span-2 rounded-sheet border border-ember bg-selected p-3">
+          <div
+            role="status"
+            className="col-span-2 rounded-sheet border border-ember bg-selected p-3"
+          >
             <p className="font-semibold">This makes version {preview.measure.version}.</p>
-            <p className="mt-1">{describeUse(preview.use)} {preview.use.plans.length > 0 ? 'They keep the version they were made with until you move them.' : ''}</p>
-            <Field label="Why is it computed anew?" className="mt-2"><input className={INPUT} maxLength={500} value={reason} onChange={(event) => setReason(event.target.value)} /></Field>
+            <p className="mt-1">
+              {describeUse(preview.use)}{' '}
+              {preview.use.plans.length > 0
+                ? 'They keep the version they were made with until you move them.'
+                : ''}
+            </p>
+            <Field label="Why is it computed anew?" className="mt-2">
+              <input
+                className={INPUT}
+                maxLength={500}
+                value={reason}
+                onChange={(event) => setReason(event.target.value)}
+              />
+            </Field>
           </div>
         )}
         <div className="col-span-2 flex justify-end gap-2">
           <Button onClick={onClose}>Cancel</Button>
-          <Button type="submit" kind="main" disabled={creating.isLoading || changing.isLoading}>{!measure ? 'Add it' : preview ? `Make version ${preview.measure.version}` : 'Save'}</Button>
+          <Button type="submit" kind="main" disabled={creating.isLoading || changing.isLoading}>
+            {!measure ? 'Add it' : preview ? `Make version ${preview.measure.version}` : 'Save'}
+          </Button>
         </div>
       </form>
     </Dialog>
@@ -99,23 +334,54 @@ function AddendFields({ label, addend, fields, fault, onChange }: AddendFieldsPr
   };
   return (
     <>
-      <Field label={label} fault={fault}><select className={INPUT} value={addend.field} onChange={(event) => choose(event.target.value as DealField)}>{fields.map((field) => <option key={field} value={field}>{FIELD_NAMES[field]}</option>)}</select></Field>
+      <Field label={label} fault={fault}>
+        <select
+          className={INPUT}
+          value={addend.field}
+          onChange={(event) => choose(event.target.value as DealField)}
+        >
+          {fields.map((field) => (
+            <option key={field} value={field}>
+              {FIELD_NAMES[field]}
+            </option>
+          ))}
+        </select>
+      </Field>
       <StateBoxes label={`${label}: deals that count`} addend={addend} onChange={onChange} />
     </>
   );
 }
 
-function StateBoxes({ label, addend, onChange }: { label: string; addend: Addend; onChange(addend: Addend): void }) {
+function StateBoxes({
+  label,
+  addend,
+  onChange,
+}: {
+  label: string;
+  addend: Addend;
+  onChange(addend: Addend): void;
+}) {
   const possible = statesOf(addend.field);
   const toggle = (state: DealState, isOn: boolean) => {
-    const states = DEAL_STATES.filter((each) => (each === state ? isOn : addend.states.includes(each)));
+    const states = DEAL_STATES.filter((each) =>
+      each === state ? isOn : addend.states.includes(each),
+    );
     if (states.length > 0) onChange({ ...addend, states });
   };
   return (
     <fieldset>
       <legend className="mb-1 font-medium">{label}</legend>
       <div className="flex h-[32px] items-center gap-4">
-        {possible.map((state) => <label key={state} className="flex items-center gap-1.5"><input type="checkbox" checked={addend.states.includes(state)} onChange={(event) => toggle(state, event.target.checked)} />{state}</label>)}
+        {possible.map((state) => (
+          <label key={state} className="flex items-center gap-1.5">
+            <input
+              type="checkbox"
+              checked={addend.states.includes(state)}
+              onChange={(event) => toggle(state, event.target.checked)}
+            />
+            {state}
+          </label>
+        ))}
       </div>
     </fieldset>
   );

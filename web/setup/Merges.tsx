@@ -11,17 +11,37 @@ export function Merges() {
   if (merges.length === 0) return null;
   const part = async (id: number) => {
     const result = await undo(id);
-    if (result.error) say(otherFault(result.error, []) ?? 'Nothing was changed.', { kind: 'fault' });
-    else say(`${result.data.fromName} and ${result.data.intoName} are separate again; ${result.data.deals.toLocaleString('en-GB')} deals went back.`);
+    if (result.error)
+      say(otherFault(result.error, []) ?? 'Nothing was changed.', { kind: 'fault' });
+    else
+      say(
+        `${result.data.fromName} and ${result.data.intoName} are separate again; ${result.data.deals.toLocaleString('en-GB')} deals went back.`,
+      );
   };
   return (
     <section aria-label="Merged names" className="mt-5">
       <h3 className="mb-1 font-semibold">Merged names</h3>
       <ul>
         {merges.map((merge) => (
-          <li key={merge.id} className="flex items-center justify-between gap-3 border-t border-line py-1 text-[12.5px]">
-            <span>{merge.fromName} is {merge.intoName} <span className="text-soft">({merge.list}, {merge.deals.toLocaleString('en-GB')} deals, {merge.at.slice(0, 10)}, {merge.userName})</span></span>
-            <Button kind="quiet" className="h-[24px] text-[12px]" disabled={isLoading} onClick={() => void part(merge.id)}>Part again<span className="sr-only"> {merge.fromName}</span></Button>
+          <li
+            key={merge.id}
+            className="flex items-center justify-between gap-3 border-t border-line py-1 text-[12.5px]"
+          >
+            <span>
+              {merge.fromName} is {merge.intoName}{' '}
+              <span className="text-soft">
+                ({merge.list}, {merge.deals.toLocaleString('en-GB')} deals, {merge.at.slice(0, 10)},{' '}
+                {merge.userName})
+              </span>
+            </span>
+            <Button
+              kind="quiet"
+              className="h-[24px] text-[12px]"
+              disabled={isLoading}
+              onClick={() => void part(merge.id)}
+            >
+              Part again<span className="sr-only"> {merge.fromName}</span>
+            </Button>
           </li>
         ))}
       </ul>

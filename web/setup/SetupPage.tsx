@@ -37,9 +37,28 @@ export function SetupPage() {
     <div className="grid min-h-full grid-cols-[150px_minmax(0,880px)] gap-6 p-6">
       <nav aria-label="Setup" className="flex flex-col gap-0.5">
         <h1 className="mb-2">Setup</h1>
-        {chapters.map(({ path, name }) => <NavLink key={path} to={{ pathname: `/setup/${path}`, search }} className={() => `rounded-[4px] px-2.5 py-1 ${path === chapter ? 'bg-cell font-semibold' : 'text-soft hover:bg-hover'}`} aria-current={path === chapter ? 'page' : undefined}>{name}</NavLink>)}
+        {chapters.map(({ path, name }) => (
+          <NavLink
+            key={path}
+            to={{ pathname: `/setup/${path}`, search }}
+            className={() =>
+              `rounded-[4px] px-2.5 py-1 ${path === chapter ? 'bg-cell font-semibold' : 'text-soft hover:bg-hover'}`
+            }
+            aria-current={path === chapter ? 'page' : undefined}
+          >
+            {name}
+          </NavLink>
+        ))}
       </nav>
-      <div className="flex flex-col gap-4">{shown ? shown.content : <Sheet heading="No such page in Setup"><p>There is no page “{chapter}” in Setup for you. Choose one on the left.</p></Sheet>}</div>
+      <div className="flex flex-col gap-4">
+        {shown ? (
+          shown.content
+        ) : (
+          <Sheet heading="No such page in Setup">
+            <p>There is no page “{chapter}” in Setup for you. Choose one on the left.</p>
+          </Sheet>
+        )}
+      </div>
     </div>
   );
 }
@@ -49,26 +68,155 @@ function buildChapters(me: Me, company: Company) {
   const mayPlan = isAdministrator || me.role === 'manager';
   return [
     {
-      path: 'company', name: 'Company', content: (
+      path: 'company',
+      name: 'Company',
+      content: (
         <>
-          <Sheet heading="Company and calendar"><CompanySheet company={company} mayChange={isAdministrator} /></Sheet>
-          {isAdministrator && <Sheet heading="Sharing"><Sharing company={company} /></Sheet>}
-          <Sheet heading="Holidays and days off"><ClosedDays company={company} mayChange={isAdministrator} /></Sheet>
-          <Sheet heading="Closed months"><ClosedMonths company={company} mayClose={isAdministrator} /></Sheet>
+          <Sheet heading="Company and calendar">
+            <CompanySheet company={company} mayChange={isAdministrator} />
+          </Sheet>
+          {isAdministrator && (
+            <Sheet heading="Sharing">
+              <Sharing company={company} />
+            </Sheet>
+          )}
+          <Sheet heading="Holidays and days off">
+            <ClosedDays company={company} mayChange={isAdministrator} />
+          </Sheet>
+          <Sheet heading="Closed months">
+            <ClosedMonths company={company} mayClose={isAdministrator} />
+          </Sheet>
         </>
       ),
     },
-    ...(mayPlan ? [{ path: 'people', name: 'People', content: <Sheet heading="Units and people"><AddUnit /><UnitsList ownUnit={me.unitCode} /></Sheet> }] : []),
-    ...(isAdministrator ? [{ path: 'accounts', name: 'Accounts', content: <Sheet heading="Accounts"><Accounts /></Sheet> }] : []),
-    { path: 'measures', name: 'Measures', content: <Sheet heading="Measures"><Measures mayChange={isAdministrator} /></Sheet> },
-    { path: 'status', name: 'Status rules', content: <Sheet heading="Status rules"><Rules mayChange={isAdministrator} /></Sheet> },
-    ...(isAdministrator ? [{ path: 'lists', name: 'Lists', content: <Sheet heading="Lists"><Lists /></Sheet> }] : []),
-    ...(isAdministrator ? [{ path: 'feeds', name: 'Feeds', content: <Sheet heading="Feeds"><Feeds /></Sheet> }] : []),
-    ...(mayPlan ? [{ path: 'boards', name: 'Boards', content: <Sheet heading="Wall boards"><Boards /></Sheet> }] : []),
-    { path: 'rates', name: 'Rates', content: <Sheet heading="Rates"><Rates mayChange={isAdministrator} /></Sheet> },
-    { path: 'files', name: 'Files', content: <Sheet heading="Files"><Files role={me.role} /></Sheet> },
-    { path: 'access', name: 'Your account', content: <><Sheet heading="Your password"><OwnPassword /></Sheet><Sheet heading="Where you are signed in"><OwnSessions /></Sheet><Sheet heading="Access tokens"><Tokens /></Sheet></> },
-    { path: 'appearance', name: 'Appearance', content: <Sheet heading="Appearance"><Appearance /></Sheet> },
+    ...(mayPlan
+      ? [
+          {
+            path: 'people',
+            name: 'People',
+            content: (
+              <Sheet heading="Units and people">
+                <AddUnit />
+                <UnitsList ownUnit={me.unitCode} />
+              </Sheet>
+            ),
+          },
+        ]
+      : []),
+    ...(isAdministrator
+      ? [
+          {
+            path: 'accounts',
+            name: 'Accounts',
+            content: (
+              <Sheet heading="Accounts">
+                <Accounts />
+              </Sheet>
+            ),
+          },
+        ]
+      : []),
+    {
+      path: 'measures',
+      name: 'Measures',
+      content: (
+        <Sheet heading="Measures">
+          <Measures mayChange={isAdministrator} />
+        </Sheet>
+      ),
+    },
+    {
+      path: 'status',
+      name: 'Status rules',
+      content: (
+        <Sheet heading="Status rules">
+          <Rules mayChange={isAdministrator} />
+        </Sheet>
+      ),
+    },
+    ...(isAdministrator
+      ? [
+          {
+            path: 'lists',
+            name: 'Lists',
+            content: (
+              <Sheet heading="Lists">
+                <Lists />
+              </Sheet>
+            ),
+          },
+        ]
+      : []),
+    ...(isAdministrator
+      ? [
+          {
+            path: 'feeds',
+            name: 'Feeds',
+            content: (
+              <Sheet heading="Feeds">
+                <Feeds />
+              </Sheet>
+            ),
+          },
+        ]
+      : []),
+    ...(mayPlan
+      ? [
+          {
+            path: 'boards',
+            name: 'Boards',
+            content: (
+              <Sheet heading="Wall boards">
+                <Boards />
+              </Sheet>
+            ),
+          },
+        ]
+      : []),
+    {
+      path: 'rates',
+      name: 'Rates',
+      content: (
+        <Sheet heading="Rates">
+          <Rates mayChange={isAdministrator} />
+        </Sheet>
+      ),
+    },
+    {
+      path: 'files',
+      name: 'Files',
+      content: (
+        <Sheet heading="Files">
+          <Files role={me.role} />
+        </Sheet>
+      ),
+    },
+    {
+      path: 'access',
+      name: 'Your account',
+      content: (
+        <>
+          <Sheet heading="Your password">
+            <OwnPassword />
+          </Sheet>
+          <Sheet heading="Where you are signed in">
+            <OwnSessions />
+          </Sheet>
+          <Sheet heading="Access tokens">
+            <Tokens />
+          </Sheet>
+        </>
+      ),
+    },
+    {
+      path: 'appearance',
+      name: 'Appearance',
+      content: (
+        <Sheet heading="Appearance">
+          <Appearance />
+        </Sheet>
+      ),
+    },
   ];
 }
 
@@ -77,30 +225,66 @@ function CompanySheet({ company, mayChange }: { company: Company; mayChange: boo
   return (
     <>
       <dl className="grid grid-cols-[190px_1fr] gap-y-1.5">
-        <dt className="text-soft">Company</dt><dd>{company.name}{company.isDemo ? ' (demo)' : ''}</dd>
-        <dt className="text-soft">Reporting currency</dt><dd>{company.currency}</dd>
-        <dt className="text-soft">Business date</dt><dd>{company.today}, time zone {company.timeZone}</dd>
-        <dt className="text-soft">Fiscal year</dt><dd>{describeRule(company.calendar)}</dd>
+        <dt className="text-soft">Company</dt>
+        <dd>
+          {company.name}
+          {company.isDemo ? ' (demo)' : ''}
+        </dd>
+        <dt className="text-soft">Reporting currency</dt>
+        <dd>{company.currency}</dd>
+        <dt className="text-soft">Business date</dt>
+        <dd>
+          {company.today}, time zone {company.timeZone}
+        </dd>
+        <dt className="text-soft">Fiscal year</dt>
+        <dd>{describeRule(company.calendar)}</dd>
       </dl>
-      {mayChange && (isChanging ? <CalendarForm company={company} onClose={() => setChanging(false)} /> : <Button className="mt-3" onClick={() => setChanging(true)}>Change the calendar…</Button>)}
+      {mayChange &&
+        (isChanging ? (
+          <CalendarForm company={company} onClose={() => setChanging(false)} />
+        ) : (
+          <Button className="mt-3" onClick={() => setChanging(true)}>
+            Change the calendar…
+          </Button>
+        ))}
     </>
   );
 }
 
 const IMPORTABLE: Readonly<Record<Role, readonly ImportKind[]>> = {
-  administrator: ['units', 'targets', 'deals', 'activities', 'rates'], manager: ['targets', 'deals', 'activities'], salesperson: ['deals', 'activities'], viewer: [],
+  administrator: ['units', 'targets', 'deals', 'activities', 'rates'],
+  manager: ['targets', 'deals', 'activities'],
+  salesperson: ['deals', 'activities'],
+  viewer: [],
 };
 
 function Files({ role }: { role: Role }) {
   const [kind, setKind] = useState<ImportKind | null>(null);
   return (
     <>
-      <p className="text-soft">The open formats of Iron Ladder. A file that was exported can be imported again unchanged.</p>
+      <p className="text-soft">
+        The open formats of Iron Ladder. A file that was exported can be imported again unchanged.
+      </p>
       <div className="mt-3 grid grid-cols-[120px_auto_auto_1fr] items-center gap-x-2 gap-y-2">
         {IMPORT_KINDS.map((each) => [
-          <span key={`${each} name`} className="font-medium">{each}.csv</span>,
-          <a key={`${each} export`} href={`/api/v1/exports/${each}`} download className="inline-flex h-[30px] items-center rounded-sheet border border-strong/25 bg-sheet px-3 font-medium hover:bg-hover">Export {each}</a>,
-          IMPORTABLE[role].includes(each) ? <Button key={`${each} import`} onClick={() => setKind(each)}>Import {each}</Button> : <span key={`${each} import`} />,
+          <span key={`${each} name`} className="font-medium">
+            {each}.csv
+          </span>,
+          <a
+            key={`${each} export`}
+            href={`/api/v1/exports/${each}`}
+            download
+            className="inline-flex h-[30px] items-center rounded-sheet border border-strong/25 bg-sheet px-3 font-medium hover:bg-hover"
+          >
+            Export {each}
+          </a>,
+          IMPORTABLE[role].includes(each) ? (
+            <Button key={`${each} import`} onClick={() => setKind(each)}>
+              Import {each}
+            </Button>
+          ) : (
+            <span key={`${each} import`} />
+          ),
           <span key={`${each} rest`} />,
         ])}
       </div>
@@ -115,7 +299,16 @@ function Appearance() {
     <div role="radiogroup" aria-label="Theme" className="flex gap-5">
       {THEMES.map((each) => (
         <label key={each} className="flex items-center gap-1.5 capitalize">
-          <input type="radio" name="theme" checked={theme === each} onChange={() => { setTheme(each); applyTheme(each); }} />{each}
+          <input
+            type="radio"
+            name="theme"
+            checked={theme === each}
+            onChange={() => {
+              setTheme(each);
+              applyTheme(each);
+            }}
+          />
+          {each}
         </label>
       ))}
     </div>
@@ -123,5 +316,10 @@ function Appearance() {
 }
 
 function Sheet({ heading, children }: { heading: string; children: React.ReactNode }) {
-  return <section className="rounded-sheet border border-line bg-sheet p-5"><h2 className="mb-2.5 text-[15px]">{heading}</h2>{children}</section>;
+  return (
+    <section className="rounded-sheet border border-line bg-sheet p-5">
+      <h2 className="mb-2.5 text-[15px]">{heading}</h2>
+      {children}
+    </section>
+  );
 }

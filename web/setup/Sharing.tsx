@@ -7,7 +7,10 @@ import { useSay } from '../ui/Toasts';
 
 const { useChangeSharingMutation } = api.injectEndpoints({
   endpoints: (build) => ({
-    changeSharing: build.mutation<Company, BodyOf<typeof routes.changeSharing>>({ query: (body) => ({ route: routes.changeSharing, body }), invalidatesTags: (result) => (result ? ['Company'] : []) }),
+    changeSharing: build.mutation<Company, BodyOf<typeof routes.changeSharing>>({
+      query: (body) => ({ route: routes.changeSharing, body }),
+      invalidatesTags: (result) => (result ? ['Company'] : []),
+    }),
   }),
 });
 
@@ -17,7 +20,24 @@ export function Sharing({ company }: { company: Company }) {
   const say = useSay();
   const set = async (sharesTeamLadder: boolean) => {
     const result = await change({ sharesTeamLadder });
-    say(result.error ? otherFault(result.error, []) ?? 'It was not changed.' : sharesTeamLadder ? 'Salespeople see the ladder of their own team.' : 'Salespeople see only themselves.', result.error ? { kind: 'fault' } : undefined);
+    say(
+      result.error
+        ? (otherFault(result.error, []) ?? 'It was not changed.')
+        : sharesTeamLadder
+          ? 'Salespeople see the ladder of their own team.'
+          : 'Salespeople see only themselves.',
+      result.error ? { kind: 'fault' } : undefined,
+    );
   };
-  return <label className="flex items-center gap-2"><input type="checkbox" checked={company.sharesTeamLadder} disabled={isLoading} onChange={(event) => void set(event.target.checked)} />Salespeople see the ladder of their own team: names, amounts and attainment</label>;
+  return (
+    <label className="flex items-center gap-2">
+      <input
+        type="checkbox"
+        checked={company.sharesTeamLadder}
+        disabled={isLoading}
+        onChange={(event) => void set(event.target.checked)}
+      />
+      Salespeople see the ladder of their own team: names, amounts and attainment
+    </label>
+  );
 }

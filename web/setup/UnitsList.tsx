@@ -10,7 +10,10 @@ import { ChangeUnitDialog, type UnitChange } from './ChangeUnitDialog';
 import { RampDialog } from './RampDialog';
 import { useListUnitsQuery } from './unitsApi';
 
-/** Everyone and where they stand today; a person or a team is moved by dragging it onto another unit, or by its button. */
+/**
+ * Everyone and where they stand today; a person or a team is moved by dragging it onto another
+ * unit, or by its button.
+ */
 export function UnitsList({ ownUnit }: { ownUnit: string }) {
   const { data: places, error } = useListUnitsQuery();
   const [search, setSearch] = useState('');
@@ -20,15 +23,27 @@ export function UnitsList({ ownUnit }: { ownUnit: string }) {
   if (error) return <FailureNote failure={error} />;
   if (!places) return <Loading what="units" />;
   const wanted = search.trim().toLowerCase();
-  const shown = places.filter((each) => `${each.unit.name} ${each.unit.code} ${each.parent?.name ?? ''}`.toLowerCase().includes(wanted));
-  const mayDrop = (onto: UnitDetail) => dragged !== null && dragged.unit.id !== onto.unit.id && onto.isActive && mayStandUnder(dragged.unit.kind, onto.unit.kind) && dragged.parent?.id !== onto.unit.id;
+  const shown = places.filter((each) =>
+    `${each.unit.name} ${each.unit.code} ${each.parent?.name ?? ''}`.toLowerCase().includes(wanted),
+  );
+  const mayDrop = (onto: UnitDetail) =>
+    dragged !== null &&
+    dragged.unit.id !== onto.unit.id &&
+    onto.isActive &&
+    mayStandUnder(dragged.unit.kind, onto.unit.kind) &&
+    dragged.parent?.id !== onto.unit.id;
   const nameCell = (each: UnitDetail) => (
     <span
       draggable={each.unit.code !== ownUnit}
       onDragStart={() => setDragged(each)}
       onDragEnd={() => setDragged(null)}
-      onDragOver={(event) => { if (mayDrop(each)) event.preventDefault(); }}
-      onDrop={() => { if (dragged && mayDrop(each)) setChange({ kind: 'move', place: dragged, parent: each.unit.code }); }}
+      onDragOver={(event) => {
+        if (mayDrop(each)) event.preventDefault();
+      }}
+      onDrop={() => {
+        if (dragged && mayDrop(each))
+          setChange({ kind: 'move', place: dragged, parent: each.unit.code });
+      }}
       className={`block truncate ${each.unit.code === ownUnit ? '' : 'cursor-grab'} ${mayDrop(each) ? 'rounded-[3px] outline-1 outline-ember outline-dashed' : ''} ${each.isActive ? '' : 'text-soft'}`}
     >
       {each.unit.name} <span className="text-soft">{each.unit.code}</span>
@@ -36,7 +51,13 @@ export function UnitsList({ ownUnit }: { ownUnit: string }) {
   );
   return (
     <div className="mt-4 border-t border-line pt-4">
-      <input aria-label="Find a unit" placeholder="Find a unit or person" className={`${INPUT} mb-2 max-w-[280px]`} value={search} onChange={(event) => setSearch(event.target.value)} />
+      <input
+        aria-label="Find a unit"
+        placeholder="Find a unit or person"
+        className={`${INPUT} mb-2 max-w-[280px]`}
+        value={search}
+        onChange={(event) => setSearch(event.target.value)}
+      />
       <div className="flex h-[320px] flex-col overflow-hidden rounded-sheet border border-line">
         <DataTable
           label="Units and people"
@@ -45,20 +66,80 @@ export function UnitsList({ ownUnit }: { ownUnit: string }) {
           columns={[
             { key: 'name', heading: 'Name', width: 'minmax(180px,1fr)', cell: nameCell },
             { key: 'kind', heading: 'Kind', width: '90px', cell: (each) => each.unit.kind },
-            { key: 'parent', heading: 'Part of', width: '130px', cell: (each) => each.parent?.name ?? '' },
-            { key: 'days', heading: 'Since, until', width: '140px', cell: (each) => <span className="text-soft">{[each.from ? `from ${each.from}` : '', each.lastDay ? `until ${each.lastDay}` : ''].filter(Boolean).join(', ')}</span> },
-            { key: 'do', heading: 'Change', width: '220px', cell: (each) => (each.unit.code === ownUnit || each.parent === null ? null : (
-              <span className="flex gap-1">
-                <Button kind="quiet" className="h-[24px] px-2" onClick={() => setChange({ kind: 'move', place: each, parent: '' })}>Move…<span className="sr-only"> {each.unit.name}</span></Button>
-                {each.isActive && each.unit.kind === 'salesperson' && <Button kind="quiet" className="h-[24px] px-2" title={each.ramp ? `from ${each.ramp.from}: ${each.ramp.shares.join(', ')} %` : undefined} onClick={() => setRamping(each)}>{each.ramp ? 'On a ramp…' : 'Ramp…'}<span className="sr-only"> {each.unit.name}</span></Button>}
-                {each.isActive && <Button kind="quiet" className="h-[24px] px-2" onClick={() => setChange({ kind: 'leave', place: each })}>Leaves the company…<span className="sr-only"> {each.unit.name}</span></Button>}
-              </span>
-            )) },
+            {
+              key: 'parent',
+              heading: 'Part of',
+              width: '130px',
+              cell: (each) => each.parent?.name ?? '',
+            },
+            {
+              key: 'days',
+              heading: 'Since, until',
+              width: '140px',
+              cell: (each) => (
+                <span className="text-soft">
+                  {[
+                    each.from ? `from ${each.from}` : '',
+                    each.lastDay ? `until ${each.lastDay}` : '',
+                  ]
+                    .filter(Boolean)
+                    .join(', ')}
+                </span>
+              ),
+            },
+            {
+              key: 'do',
+              heading: 'Change',
+              width: '220px',
+              cell: (each) =>
+                each.unit.code === ownUnit || each.parent === null ? null : (
+                  <span className="flex gap-1">
+                    <Button
+                      kind="quiet"
+                      className="h-[24px] px-2"
+                      onClick={() => setChange({ kind: 'move', place: each, parent: '' })}
+                    >
+                      Move…<span className="sr-only"> {each.unit.name}</span>
+                    </Button>
+                    {each.isActive && each.unit.kind === 'salesperson' && (
+                      <Button
+                        kind="quiet"
+                        className="h-[24px] px-2"
+                        title={
+                          each.ramp
+                            ? `from ${each.ramp.from}: ${each.ramp.shares.join(', ')} %`
+                            : undefined
+                        }
+                        onClick={() => setRamping(each)}
+                      >
+                        {each.ramp ? 'On a ramp…' : 'Ramp…'}
+                        <span className="sr-only"> {each.unit.name}</span>
+                      </Button>
+                    )}
+                    {each.isActive && (
+                      <Button
+                        kind="quiet"
+                        className="h-[24px] px-2"
+                        onClick={() => setChange({ kind: 'leave', place: each })}
+                      >
+                        Leaves the company…<span className="sr-only"> {each.unit.name}</span>
+                      </Button>
+                    )}
+                  </span>
+                ),
+            },
           ]}
         />
       </div>
       {ramping && <RampDialog place={ramping} onClose={() => setRamping(null)} />}
-      {change && <ChangeUnitDialog key={change.place.unit.id} change={change} places={places} onClose={() => setChange(null)} />}
+      {change && (
+        <ChangeUnitDialog
+          key={change.place.unit.id}
+          change={change}
+          places={places}
+          onClose={() => setChange(null)}
+        />
+      )}
     </div>
   );
 }

@@ -1,17 +1,43 @@
 import type { MeasureInput, MeasureView } from '#contract/schemas/measure';
-import { FIELD_UNITS, statesOf, type Accumulation, type Addend, type Definition, type DistinctField, type Field } from '#core/measure/definition';
+import {
+  FIELD_UNITS,
+  statesOf,
+  type Accumulation,
+  type Addend,
+  type Definition,
+  type DistinctField,
+  type Field,
+} from '#core/measure/definition';
 import { unitOf, type Direction, type ValueKind } from '#core/measure/measure';
 
 export const KINDS = ['sum', 'count', 'distinct', 'ratio', 'duration', 'typed'] as const;
 export type Kind = (typeof KINDS)[number];
 
 export const KIND_NAMES: Record<Kind, string> = {
-  sum: 'Sum of a field of deals', count: 'Count of deals', distinct: 'Count of different customers, products or locations', ratio: 'Ratio of two sums', duration: 'Days from opening to closing', typed: 'Typed in',
+  sum: 'Sum of a field of deals',
+  count: 'Count of deals',
+  distinct: 'Count of different customers, products or locations',
+  ratio: 'Ratio of two sums',
+  duration: 'Days from opening to closing',
+  typed: 'Typed in',
 };
 export const FIELD_NAMES: Record<Field, string> = {
-  amount: 'amount', profit: 'gross profit', cost: 'cost', costedAmount: 'amount of deals with a cost', quantity: 'quantity', deals: 'deals', newCustomers: 'new customers', days: 'days to close', timedDeals: 'deals with an opening date',
+  amount: 'amount',
+  profit: 'gross profit',
+  cost: 'cost',
+  costedAmount: 'amount of deals with a cost',
+  quantity: 'quantity',
+  deals: 'deals',
+  newCustomers: 'new customers',
+  days: 'days to close',
+  timedDeals: 'deals with an opening date',
 };
-export const UNIT_NAMES: Record<ValueKind, string> = { money: 'money', count: 'a number', percent: 'percent', days: 'days' };
+export const UNIT_NAMES: Record<ValueKind, string> = {
+  money: 'money',
+  count: 'a number',
+  percent: 'percent',
+  days: 'days',
+};
 
 /** What is chosen and typed in the dialog. */
 export interface MeasureForm {
@@ -32,26 +58,53 @@ export interface MeasureForm {
 }
 
 const EMPTY: MeasureForm = {
-  code: '', name: '', group: 'Activities', description: '', kind: 'typed', of: { field: 'amount', states: ['won'] }, numerator: { field: 'deals', states: ['won'] }, denominator: { field: 'deals', states: ['won', 'lost'] },
-  distinct: 'customer', accumulation: 'sum', unit: 'count', decimals: 0, direction: 'higher',
+  code: '',
+  name: '',
+  group: 'Activities',
+  description: '',
+  kind: 'typed',
+  of: { field: 'amount', states: ['won'] },
+  numerator: { field: 'deals', states: ['won'] },
+  denominator: { field: 'deals', states: ['won', 'lost'] },
+  distinct: 'customer',
+  accumulation: 'sum',
+  unit: 'count',
+  decimals: 0,
+  direction: 'higher',
 };
 
 /** The fields a kind of sum may be of. */
 export function fieldsOf(kind: 'sum' | 'count' | 'ratio'): Field[] {
   const all = Object.keys(FIELD_NAMES) as Field[];
   if (kind === 'ratio') return all;
-  return kind === 'count' ? ['deals', 'newCustomers'] : all.filter((field) => ['money', 'quantity'].includes(FIELD_UNITS[field]) && field !== 'costedAmount');
+  return kind === 'count'
+    ? ['deals', 'newCustomers']
+    : all.filter(
+        (field) => ['money', 'quantity'].includes(FIELD_UNITS[field]) && field !== 'costedAmount',
+      );
 }
 
 export function toForm(measure: MeasureView | null): MeasureForm {
   if (!measure) return EMPTY;
   const { definition } = measure;
   return {
-    ...EMPTY, code: measure.code, name: measure.name, group: measure.group, description: measure.description, kind: definition.kind, unit: measure.valueKind, decimals: measure.decimals, direction: measure.direction,
+    ...EMPTY,
+    code: measure.code,
+    name: measure.name,
+    group: measure.group,
+    description: measure.description,
+    kind: definition.kind,
+    unit: measure.valueKind,
+    decimals: measure.decimals,
+    direction: measure.direction,
     ...(definition.kind === 'sum' || definition.kind === 'count' ? { of: definition.of } : {}),
-    ...(definition.kind === 'ratio' ? { numerator: definition.numerator, denominator: definition.denominator } : {}),
+    ...(definition.kind === 'ratio'
+      ? { numerator: definition.numerator, denominator: definition.denominator }
+      : {}),
     ...(definition.kind === 'distinct' ? { distinct: definition.of } : {}),
-    ...(definition.kind === 'duration' ? { of: { field: 'days' as const, states: definition.states } } : {}),
+    ...(definition.kind === 'duration'
+      ? { of: { field: 'days' as const, states: definition.states } }
+      : {}),
     ...(definition.kind === 'typed' ? { accumulation: definition.accumulation } : {}),
   };
 }
@@ -59,41 +112,73 @@ export function toForm(measure: MeasureView | null): MeasureForm {
 /** Another kind keeps only what it can use. */
 export function withKind(form: MeasureForm, kind: Kind): MeasureForm {
   const field: Field = kind === 'count' ? 'deals' : kind === 'duration' ? 'days' : 'amount';
-  const of = kind === 'sum' || kind === 'count' || kind === 'duration' ? { field, states: form.of.states.filter((state) => statesOf(field).includes(state)) } : form.of;
+  const of =
+    kind === 'sum' || kind === 'count' || kind === 'duration'
+      ? { field, states: form.of.states.filter((state) => statesOf(field).includes(state)) }
+      : form.of;
   return { ...form, kind, of: { ...of, states: of.states.length > 0 ? of.states : ['won'] } };
 }
 
 export function toDefinition(form: MeasureForm): Definition {
   switch (form.kind) {
-    case 'sum': return { kind: 'sum', of: form.of };
-    case 'count': return { kind: 'count', of: form.of };
-    case 'distinct': return { kind: 'distinct', of: form.distinct };
-    case 'ratio': return { kind: 'ratio', numerator: form.numerator, denominator: form.denominator };
-    case 'duration': return { kind: 'duration', states: form.of.states };
-    case 'typed': return { kind: 'typed', accumulation: form.accumulation };
+    case 'sum':
+      return { kind: 'sum', of: form.of };
+    case 'count':
+      return { kind: 'count', of: form.of };
+    case 'distinct':
+      return { kind: 'distinct', of: form.distinct };
+    case 'ratio':
+      return { kind: 'ratio', numerator: form.numerator, denominator: form.denominator };
+    case 'duration':
+      return { kind: 'duration', states: form.of.states };
+    case 'typed':
+      return { kind: 'typed', accumulation: form.accumulation };
   }
 }
 
 export function toInput(form: MeasureForm): MeasureInput {
   const definition = toDefinition(form);
   const { code, name, group, description, decimals, direction } = form;
-  return { code, name, group, description, decimals, direction, definition, valueKind: unitOf(definition) ?? form.unit };
+  return {
+    code,
+    name,
+    group,
+    description,
+    decimals,
+    direction,
+    definition,
+    valueKind: unitOf(definition) ?? form.unit,
+  };
 }
 
 /** "Calls made" becomes calls_made. */
 export function suggestCode(name: string): string {
-  return name.toLowerCase().normalize('NFKD').replace(/[^a-z0-9]+/g, '_').replace(/^[^a-z]+|_+$/g, '').slice(0, 24);
+  return name
+    .toLowerCase()
+    .normalize('NFKD')
+    .replace(/[^a-z0-9]+/g, '_')
+    .replace(/^[^a-z]+|_+$/g, '')
+    .slice(0, 24);
 }
 
 /** How a measure is computed, in words. */
 export function describeDefinition(definition: Definition): string {
-  const words = ({ field, states }: Addend) => `${FIELD_NAMES[field]} of ${states.join(' and ')} deals`;
+  const words = ({ field, states }: Addend) =>
+    `${FIELD_NAMES[field]} of ${states.join(' and ')} deals`;
   switch (definition.kind) {
-    case 'sum': return `sum: ${words(definition.of)}`;
-    case 'count': return definition.of.field === 'newCustomers' ? 'count: customers whose first won deal falls in the period' : `count: ${definition.of.states.join(' and ')} deals`;
-    case 'distinct': return `count: different ${definition.of}s of won deals, recounted`;
-    case 'ratio': return `ratio: ${words(definition.numerator)} / ${words(definition.denominator)}`;
-    case 'duration': return `average days from opening to closing of ${definition.states.join(' and ')} deals`;
-    case 'typed': return `typed in; over time ${{ sum: 'summed', average: 'averaged', last: 'the newest value' }[definition.accumulation]}`;
+    case 'sum':
+      return `sum: ${words(definition.of)}`;
+    case 'count':
+      return definition.of.field === 'newCustomers'
+        ? 'count: customers whose first won deal falls in the period'
+        : `count: ${definition.of.states.join(' and ')} deals`;
+    case 'distinct':
+      return `count: different ${definition.of}s of won deals, recounted`;
+    case 'ratio':
+      return `ratio: ${words(definition.numerator)} / ${words(definition.denominator)}`;
+    case 'duration':
+      return `average days from opening to closing of ${definition.states.join(' and ')} deals`;
+    case 'typed':
+      return `typed in; over time ${{ sum: 'summed', average: 'averaged', last: 'the newest value' }[definition.accumulation]}`;
   }
 }

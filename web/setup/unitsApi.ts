@@ -2,17 +2,39 @@ import * as units from '#contract/routes/units';
 import type { ResponseOf, BodyOf } from '#contract/routes/route';
 import { api } from '../app/api';
 
-export const { useListUnitsQuery, useChangeRampMutation, useMoveUnitMutation, useLeaveUnitMutation } = api.injectEndpoints({
+export const {
+  useListUnitsQuery,
+  useChangeRampMutation,
+  useMoveUnitMutation,
+  useLeaveUnitMutation,
+} = api.injectEndpoints({
   endpoints: (build) => ({
-    listUnits: build.query<ResponseOf<typeof units.listUnits>, void>({ query: () => ({ route: units.listUnits }), providesTags: ['Lists'] }),
-    moveUnit: build.mutation<ResponseOf<typeof units.moveUnit>, { code: string; body: BodyOf<typeof units.moveUnit> }>({
-      query: ({ code, body }) => ({ route: units.moveUnit, params: { code }, body }), invalidatesTags: (result) => (result?.written ? ['Lists', 'Figures', 'Targets', 'Sheet'] : []),
+    listUnits: build.query<ResponseOf<typeof units.listUnits>, void>({
+      query: () => ({ route: units.listUnits }),
+      providesTags: ['Lists'],
     }),
-    changeRamp: build.mutation<ResponseOf<typeof units.changeRamp>, { code: string } & BodyOf<typeof units.changeRamp>>({
-      query: ({ code, ...body }) => ({ route: units.changeRamp, params: { code }, body }), invalidatesTags: (result) => (result ? ['Lists', 'Figures', 'Sheet'] : []),
+    moveUnit: build.mutation<
+      ResponseOf<typeof units.moveUnit>,
+      { code: string; body: BodyOf<typeof units.moveUnit> }
+    >({
+      query: ({ code, body }) => ({ route: units.moveUnit, params: { code }, body }),
+      invalidatesTags: (result) =>
+        result?.written ? ['Lists', 'Figures', 'Targets', 'Sheet'] : [],
     }),
-    leaveUnit: build.mutation<ResponseOf<typeof units.leaveUnit>, { code: string; body: BodyOf<typeof units.leaveUnit> }>({
-      query: ({ code, body }) => ({ route: units.leaveUnit, params: { code }, body }), invalidatesTags: (result) => (result?.written ? ['Lists', 'Figures', 'Targets', 'Sheet'] : []),
+    changeRamp: build.mutation<
+      ResponseOf<typeof units.changeRamp>,
+      { code: string } & BodyOf<typeof units.changeRamp>
+    >({
+      query: ({ code, ...body }) => ({ route: units.changeRamp, params: { code }, body }),
+      invalidatesTags: (result) => (result ? ['Lists', 'Figures', 'Sheet'] : []),
+    }),
+    leaveUnit: build.mutation<
+      ResponseOf<typeof units.leaveUnit>,
+      { code: string; body: BodyOf<typeof units.leaveUnit> }
+    >({
+      query: ({ code, body }) => ({ route: units.leaveUnit, params: { code }, body }),
+      invalidatesTags: (result) =>
+        result?.written ? ['Lists', 'Figures', 'Targets', 'Sheet'] : [],
     }),
   }),
 });

@@ -21,28 +21,86 @@ import { describeAhead } from './aheadWords';
 import { StandingTabs } from '../figures/StandingTabs';
 import { ViewBody } from '../app/ViewBody';
 
-/** The year in one strip: what was made, what runs with its odds, what lies ahead with its open deals; and what it takes. */
+/**
+ * The year in one strip: what was made, what runs with its odds, what lies ahead with its open
+ * deals; and what it takes.
+ */
 export function AheadPage() {
   const { unit, period, measure, go } = usePlace();
   const { data: company } = useGetCompanyQuery();
   // What names no period is said by the server, not passed over.
   const year = company && period ? yearOf(company.calendar, period) || period : '';
-  const { data, currentData, error, refetch } = useGetSeriesQuery({ unit, period: year, measure, step: 'month' }, { skip: !unit || !year });
+  const { data, currentData, error, refetch } = useGetSeriesQuery(
+    { unit, period: year, measure, step: 'month' },
+    { skip: !unit || !year },
+  );
   const { pipeline, outlooks } = useOutlook(data?.unit.code ?? '', data?.measure.code ?? '');
-  const asked = data?.points.find((point) => point.period.id === period && point.phase !== 'ended')?.period.id ?? (outlooks.has(period) ? period : data?.points.find((point) => point.phase === 'open')?.period.id ?? '');
-  const { currentData: standing } = useGetStandingQuery({ unit, period: asked, measure }, { skip: !asked || !unit });
-  if (error) return <div className="flex flex-col gap-3 px-[18px] pt-2"><StandingTabs /><FailureNote failure={error} onRetry={() => void refetch()} /><MeasurePicker /></div>;
+  const asked =
+    data?.points.find((point) => point.period.id === period && point.phase !== 'ended')?.period
+      .id ??
+    (outlooks.has(period)
+      ? period
+      : (data?.points.find((point) => point.phase === 'open')?.period.id ?? ''));
+  const { currentData: standing } = useGetStandingQuery(
+    { unit, period: asked, measure },
+    { skip: !asked || !unit },
+  );
+  if (error)
+    return (
+      <div className="flex flex-col gap-3 px-[18px] pt-2">
+        <StandingTabs />
+        <FailureNote failure={error} onRetry={() => void refetch()} />
+        <MeasurePicker />
+      </div>
+    );
   if (!data) return <Loading what="the year" />;
   return (
-    <ViewBody isOther={data !== currentData} className="flex min-h-full flex-col gap-3 px-[18px] pt-2 pb-4">
+    <ViewBody
+      isOther={data !== currentData}
+      className="flex min-h-full flex-col gap-3 px-[18px] pt-2 pb-4"
+    >
       <StandingTabs />
-      <div className="flex items-start justify-between gap-6"><h1 className="max-w-[860px]" aria-live="polite">{describeAhead(data, outlooks)}</h1><MeasurePicker /></div>
+      <div className="flex items-start justify-between gap-6">
+        <h1 className="max-w-[860px]" aria-live="polite">
+          {describeAhead(data, outlooks)}
+        </h1>
+        <MeasurePicker />
+      </div>
       <ol aria-label={`Months of ${data.period.name}`} className="grid grid-cols-6 gap-1.5">
-        {data.points.map((point) => <Month key={point.period.id} point={point} view={data} outlook={outlooks.get(point.period.id)} isChosen={point.period.id === period} onChoose={() => go({ period: point.period.id })} />)}
+        {data.points.map((point) => (
+          <Month
+            key={point.period.id}
+            point={point}
+            view={data}
+            outlook={outlooks.get(point.period.id)}
+            isChosen={point.period.id === period}
+            onChoose={() => go({ period: point.period.id })}
+          />
+        ))}
       </ol>
       <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)] items-start gap-3">
-        {standing && data.measure.valueKind === 'money' && data.isCumulative ? <GapPlanSheet unit={standing.unit} period={standing.period} figures={standing.figures} currency={standing.currency} pipeline={pipeline} outlook={outlooks.get(standing.period.id)} /> : <section className="rounded-sheet border border-line bg-sheet p-3.5 text-soft">{data.isCumulative ? 'Open deals say nothing of this measure: choose Revenue to see what it takes.' : `${data.measure.name} does not grow towards its target, so no amount a day would reach it.`}</section>}
-        <SeriesSheet view={data} isCumulative height={250} heading={`${data.period.name}  cumulative`} />
+        {standing && data.measure.valueKind === 'money' && data.isCumulative ? (
+          <GapPlanSheet
+            unit={standing.unit}
+            period={standing.period}
+            figures={standing.figures}
+            currency={standing.currency}
+            pipeline={pipeline}
+            outlook={outlooks.get(standing.period.id)}
+          />
+        ) : (
+          <section className="rounded-sheet border border-line bg-sheet p-3.5 text-soft">
+            {data.isCumulative
+              ? 'Open deals say nothing of this measure: choose Revenue to see what it takes.'
+              : `${data.measure.name} does not grow towards its target, so no amount a day would reach it.`}
+          </section>
+        )}
+        <SeriesSheet
+          view={data}
+          isCumulative
+          height={250}
+          heading={`${data.period.name}  cumulative`}
+        />
       </div>
     </ViewBody>
   );
@@ -56,29 +114,101 @@ interface MonthProps {
   onChoose(): void;
 }
 
-/** A month as what it is: ended with its grade, running with what is expected, ahead with what is open. */
+/**
+ * A month as what it is: ended with its grade, running with what is expected, ahead with what is
+ * open.
+ */
 function Month({ point, view, outlook, isChosen, onChoose }: MonthProps) {
   const unit = figureUnit(view);
-  const show = (value: number) => formatShort(unit.kind === 'money' ? Math.round(value) : value, unit);
-  const exact = (value: number | null) => (value === null ? undefined : formatExact(unit.kind === 'money' ? Math.round(value) : value, unit));
+  const show = (value: number) =>
+    formatShort(unit.kind === 'money' ? Math.round(value) : value, unit);
+  const exact = (value: number | null) =>
+    value === null
+      ? undefined
+      : formatExact(unit.kind === 'money' ? Math.round(value) : value, unit);
   const { gap } = point;
   const noun = view.measure.direction === 'lower' ? 'limit' : 'target';
   return (
-    <li className={classNames('flex flex-col rounded-sheet border bg-sheet px-2.5 py-1.5 text-[12px]', isChosen ? 'border-strong outline-1 outline-strong' : 'border-line', point.phase === 'notStarted' && 'border-dashed', point.phase === 'open' && 'border-b-2 border-b-ember')}>
-      <button type="button" aria-pressed={isChosen} onClick={onChoose} className="flex items-center justify-between rounded-[3px] text-left font-semibold hover:bg-hover">
-        <span>{point.shortName}<span className="ml-1.5 text-[11px] font-normal text-soft">{{ ended: 'ended', open: 'running', notStarted: 'ahead' }[point.phase]}</span></span>
+    <li
+      className={classNames(
+        'flex flex-col rounded-sheet border bg-sheet px-2.5 py-1.5 text-[12px]',
+        isChosen ? 'border-strong outline-1 outline-strong' : 'border-line',
+        point.phase === 'notStarted' && 'border-dashed',
+        point.phase === 'open' && 'border-b-2 border-b-ember',
+      )}
+    >
+      <button
+        type="button"
+        aria-pressed={isChosen}
+        onClick={onChoose}
+        className="flex items-center justify-between rounded-[3px] text-left font-semibold hover:bg-hover"
+      >
+        <span>
+          {point.shortName}
+          <span className="ml-1.5 text-[11px] font-normal text-soft">
+            {{ ended: 'ended', open: 'running', notStarted: 'ahead' }[point.phase]}
+          </span>
+        </span>
         {point.phase !== 'notStarted' && <StatusMark status={point.status} />}
         <span className="sr-only">, {point.period.name}</span>
       </button>
       {point.phase !== 'notStarted' && (
-        <p className="flex justify-between"><HowMade at={{ unit: view.unit.code, period: point.period.id, measure: view.measure.code }} title={exact(point.actual)}><strong className="font-semibold">{point.actual === null ? '–' : show(point.actual)}</strong></HowMade><span className={`font-semibold ${textOf(point.status)}`}>{point.attainmentText ?? point.status.label}</span></p>
+        <p className="flex justify-between">
+          <HowMade
+            at={{ unit: view.unit.code, period: point.period.id, measure: view.measure.code }}
+            title={exact(point.actual)}
+          >
+            <strong className="font-semibold">
+              {point.actual === null ? '–' : show(point.actual)}
+            </strong>
+          </HowMade>
+          <span className={`font-semibold ${textOf(point.status)}`}>
+            {point.attainmentText ?? point.status.label}
+          </span>
+        </p>
       )}
-      {point.phase === 'ended' && <p className="flex justify-between text-soft"><span>{point.status.label}</span><span>{gap === null ? '' : `${gap >= 0 ? 'over' : 'short'} ${show(Math.abs(gap))}`}</span></p>}
-      {point.phase !== 'ended' && <p className="flex justify-between text-soft"><span>{noun}</span><span title={exact(point.target)}>{point.target === null ? 'none' : show(point.target)}</span></p>}
-      {point.phase === 'open' && outlook && <p className="flex justify-between"><span className="text-soft">expected</span><span title={exact(outlook.outlook.forecast)}>{outlook.outlook.forecastAttainment === null ? show(outlook.outlook.forecast) : showPercent(outlook.outlook.forecastAttainment)}</span></p>}
-      {point.phase === 'open' && outlook && <p className="flex justify-between"><span className="text-soft">odds</span><span>{showOdds(outlook.outlook.odds)}</span></p>}
-      {point.phase === 'notStarted' && outlook && <p className="flex justify-between"><span className="text-soft">open, {outlook.outlook.count}</span><span title={exact(outlook.outlook.open)}>{show(outlook.outlook.open)}</span></p>}
-      {point.phase === 'notStarted' && outlook?.outlook.shortfall != null && <p className="flex justify-between"><span className="text-soft">shortfall</span><span title={exact(outlook.outlook.shortfall)}>{show(outlook.outlook.shortfall)}</span></p>}
+      {point.phase === 'ended' && (
+        <p className="flex justify-between text-soft">
+          <span>{point.status.label}</span>
+          <span>{gap === null ? '' : `${gap >= 0 ? 'over' : 'short'} ${show(Math.abs(gap))}`}</span>
+        </p>
+      )}
+      {point.phase !== 'ended' && (
+        <p className="flex justify-between text-soft">
+          <span>{noun}</span>
+          <span title={exact(point.target)}>
+            {point.target === null ? 'none' : show(point.target)}
+          </span>
+        </p>
+      )}
+      {point.phase === 'open' && outlook && (
+        <p className="flex justify-between">
+          <span className="text-soft">expected</span>
+          <span title={exact(outlook.outlook.forecast)}>
+            {outlook.outlook.forecastAttainment === null
+              ? show(outlook.outlook.forecast)
+              : showPercent(outlook.outlook.forecastAttainment)}
+          </span>
+        </p>
+      )}
+      {point.phase === 'open' && outlook && (
+        <p className="flex justify-between">
+          <span className="text-soft">odds</span>
+          <span>{showOdds(outlook.outlook.odds)}</span>
+        </p>
+      )}
+      {point.phase === 'notStarted' && outlook && (
+        <p className="flex justify-between">
+          <span className="text-soft">open, {outlook.outlook.count}</span>
+          <span title={exact(outlook.outlook.open)}>{show(outlook.outlook.open)}</span>
+        </p>
+      )}
+      {point.phase === 'notStarted' && outlook?.outlook.shortfall != null && (
+        <p className="flex justify-between">
+          <span className="text-soft">shortfall</span>
+          <span title={exact(outlook.outlook.shortfall)}>{show(outlook.outlook.shortfall)}</span>
+        </p>
+      )}
       {point.ruleChanges.length > 0 && <p className="text-[11px] text-plum">new status rule</p>}
     </li>
   );

@@ -24,29 +24,67 @@ import { ViewBody } from '../app/ViewBody';
 
 /** What a unit is good in, by name: nobody remembers which measure was the first. */
 function goodIn({ reading }: Pair, [first, second]: Pairs['measures']): string {
-  return { both: 'both', onlyFirst: first.name, onlySecond: second.name, neither: 'neither', unknown: 'no target' }[reading];
+  return {
+    both: 'both',
+    onlyFirst: first.name,
+    onlySecond: second.name,
+    neither: 'neither',
+    unknown: 'no target',
+  }[reading];
 }
 
-/** Two measures of all units of a level: strong in one and weak in the other is seen as both (GUARDS 13). */
+/**
+ * Two measures of all units of a level: strong in one and weak in the other is seen as both (GUARDS
+ * 13).
+ */
 export function MeasureComparisonPage() {
   const { unit, period, measure } = usePlace();
   const { search, put } = useAddress();
   const navigate = useNavigate();
-  const compareMeasure = search.get('with') ?? (measure === 'gross_margin' ? 'revenue' : 'gross_margin');
+  const compareMeasure =
+    search.get('with') ?? (measure === 'gross_margin' ? 'revenue' : 'gross_margin');
   const level = readLevel(search.get('level'));
-  const { data, currentData, error, refetch } = useCompareMeasuresQuery({ unit, period, measure, compareMeasure, ...(level ? { level } : {}) }, { skip: !unit || !period });
+  const { data, currentData, error, refetch } = useCompareMeasuresQuery(
+    { unit, period, measure, compareMeasure, ...(level ? { level } : {}) },
+    { skip: !unit || !period },
+  );
   const load = usePrefetchSheets('compareMeasures', SOON);
   useLoadsAhead((spot) => load({ ...spot, compareMeasure, ...(level ? { level } : {}) }));
-  const open = (code: string) => void navigate({ pathname: '/profile', search: placeLink(search, { unit: code }) });
-  if (error) return <div className="flex flex-col gap-3 px-[18px] pt-2"><StandingTabs /><FailureNote failure={error} onRetry={() => void refetch()} /><span className="flex gap-2"><MeasurePicker /><BesidePicker value={compareMeasure} onChange={(code) => put({ with: code })} /></span></div>;
+  const open = (code: string) =>
+    void navigate({ pathname: '/profile', search: placeLink(search, { unit: code }) });
+  if (error)
+    return (
+      <div className="flex flex-col gap-3 px-[18px] pt-2">
+        <StandingTabs />
+        <FailureNote failure={error} onRetry={() => void refetch()} />
+        <span className="flex gap-2">
+          <MeasurePicker />
+          <BesidePicker value={compareMeasure} onChange={(code) => put({ with: code })} />
+        </span>
+      </div>
+    );
   if (!data) return <Loading what="the two measures" />;
   return (
-    <ViewBody isOther={data !== currentData} className="flex h-full min-h-[620px] flex-col gap-3 px-[18px] pt-2 pb-4">
+    <ViewBody
+      isOther={data !== currentData}
+      className="flex h-full min-h-[620px] flex-col gap-3 px-[18px] pt-2 pb-4"
+    >
       <StandingTabs />
-      <h1 className="max-w-[900px]" aria-live="polite">{data.sentence}</h1>
+      <h1 className="max-w-[900px]" aria-live="polite">
+        {data.sentence}
+      </h1>
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1.5">
-        <MeasurePicker /><span className="text-soft">beside</span><BesidePicker value={compareMeasure} onChange={(code) => put({ with: code })} />
-        {data.levels.length > 1 && <Segments label="Level" options={data.levels.map((each) => [each, LEVEL_NAMES[each]])} value={data.level} onChange={(next) => put({ level: next })} />}
+        <MeasurePicker />
+        <span className="text-soft">beside</span>
+        <BesidePicker value={compareMeasure} onChange={(code) => put({ with: code })} />
+        {data.levels.length > 1 && (
+          <Segments
+            label="Level"
+            options={data.levels.map((each) => [each, LEVEL_NAMES[each]])}
+            value={data.level}
+            onChange={(next) => put({ level: next })}
+          />
+        )}
       </div>
       <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)] gap-3">
         <Picture view={data} onOpen={open} />
@@ -60,28 +98,70 @@ function BesidePicker({ value, onChange }: { value: string; onChange(code: strin
   const { data } = useListMeasuresQuery();
   const shown = (data?.measures ?? []).filter((each) => !each.isArchived || each.code === value);
   return (
-    <select aria-label="Measure beside it" value={value} onChange={(event) => onChange(event.target.value)} className="h-[30px] max-w-[190px] rounded-sheet border border-strong/30 bg-sheet px-2 font-medium">
+    <select
+      aria-label="Measure beside it"
+      value={value}
+      onChange={(event) => onChange(event.target.value)}
+      className="h-[30px] max-w-[190px] rounded-sheet border border-strong/30 bg-sheet px-2 font-medium"
+    >
       {!shown.some((each) => each.code === value) && <option value={value}>{value}</option>}
-      {shown.map((each) => <option key={each.code} value={each.code}>{each.name}</option>)}
+      {shown.map((each) => (
+        <option key={each.code} value={each.code}>
+          {each.name}
+        </option>
+      ))}
     </select>
   );
 }
 
 function Picture({ view, onOpen }: { view: Pairs; onOpen(code: string): void }) {
   const { box, width, height } = useSize<HTMLDivElement>({ width: 480, height: 380 });
-  const of = (measure: Pairs['measures'][number]) => (measure.direction === 'lower' ? 'of the limit' : 'of target');
+  const of = (measure: Pairs['measures'][number]) =>
+    measure.direction === 'lower' ? 'of the limit' : 'of target';
   const [one, other] = view.measures;
-  const shown = view.pairs.filter((pair) => pair.first.attainment !== null && pair.second.attainment !== null);
+  const shown = view.pairs.filter(
+    (pair) => pair.first.attainment !== null && pair.second.attainment !== null,
+  );
   return (
     <ChartSheet
-      heading="Both by attainment" note={`${view.days}${view.pairs.length - shown.length > 0 ? `; ${view.pairs.length - shown.length} not shown` : ''}`} fileName={`${one.code} beside ${other.code} ${view.unit.code} ${view.period.id}`} className="min-h-0"
-      numbers={{ headings: ['Unit', one.name, other.name, 'Good in'], rows: view.pairs.map((pair) => ({ key: pair.unit.code, cells: [pair.unit.name, pair.first.attainmentText ?? '–', pair.second.attainmentText ?? '–', goodIn(pair, view.measures)] })) }}
+      heading="Both by attainment"
+      note={`${view.days}${view.pairs.length - shown.length > 0 ? `; ${view.pairs.length - shown.length} not shown` : ''}`}
+      fileName={`${one.code} beside ${other.code} ${view.unit.code} ${view.period.id}`}
+      className="min-h-0"
+      numbers={{
+        headings: ['Unit', one.name, other.name, 'Good in'],
+        rows: view.pairs.map((pair) => ({
+          key: pair.unit.code,
+          cells: [
+            pair.unit.name,
+            pair.first.attainmentText ?? '–',
+            pair.second.attainmentText ?? '–',
+            goodIn(pair, view.measures),
+          ],
+        })),
+      }}
     >
       <div ref={box} className="h-full min-h-[300px]">
-        {shown.length === 0 ? <p className="p-3 text-soft">No unit has a complete target in both measures. Set them in Plan, or choose another measure.</p> : (
+        {shown.length === 0 ? (
+          <p className="p-3 text-soft">
+            No unit has a complete target in both measures. Set them in Plan, or choose another
+            measure.
+          </p>
+        ) : (
           <PairChart
-            width={Math.max(320, width)} height={Math.max(280, height - 4)} names={[`${one.name}, ${of(one)}`, `${other.name}, ${of(other)}`]} onOpen={onOpen} label={`${one.name} beside ${other.name}, ${LEVEL_NAMES[view.level]} of ${view.unit.name}`}
-            marks={shown.map((pair) => ({ key: pair.unit.code, name: pair.unit.name, x: pair.first.attainment!, y: pair.second.attainment!, fill: fillOf(pair.first.status), words: `${pair.unit.name}: ${one.name} ${pair.first.attainmentText} ${of(one)}, ${pair.first.status.label}; ${other.name} ${pair.second.attainmentText} ${of(other)}, ${pair.second.status.label}` }))}
+            width={Math.max(320, width)}
+            height={Math.max(280, height - 4)}
+            names={[`${one.name}, ${of(one)}`, `${other.name}, ${of(other)}`]}
+            onOpen={onOpen}
+            label={`${one.name} beside ${other.name}, ${LEVEL_NAMES[view.level]} of ${view.unit.name}`}
+            marks={shown.map((pair) => ({
+              key: pair.unit.code,
+              name: pair.unit.name,
+              x: pair.first.attainment!,
+              y: pair.second.attainment!,
+              fill: fillOf(pair.first.status),
+              words: `${pair.unit.name}: ${one.name} ${pair.first.attainmentText} ${of(one)}, ${pair.first.status.label}; ${other.name} ${pair.second.attainmentText} ${of(other)}, ${pair.second.status.label}`,
+            }))}
           />
         )}
       </div>
@@ -93,21 +173,81 @@ function Table({ view, onOpen }: { view: Pairs; onOpen(code: string): void }) {
   const figure = (which: 'first' | 'second', index: 0 | 1): Column<Pair>[] => {
     const unit = figureUnit({ measure: view.measures[index], currency: view.currency });
     const name = view.measures[index].name;
-    return [{
-      key: `${which} actual`, heading: name, width: '72px', align: 'right',
-      cell: (pair) => {
-        const { actual } = pair[which];
-        return <HowMade isInRow={index === 0} at={{ unit: pair.unit.code, period: view.period.id, measure: view.measures[index].code }} title={actual === null ? undefined : formatExact(unit.kind === 'money' ? Math.round(actual) : actual, unit)}>{actual === null ? '–' : formatColumn(actual, unit)}</HowMade>;
+    return [
+      {
+        key: `${which} actual`,
+        heading: name,
+        width: '72px',
+        align: 'right',
+        cell: (pair) => {
+          const { actual } = pair[which];
+          return (
+            <HowMade
+              isInRow={index === 0}
+              at={{
+                unit: pair.unit.code,
+                period: view.period.id,
+                measure: view.measures[index].code,
+              }}
+              title={
+                actual === null
+                  ? undefined
+                  : formatExact(unit.kind === 'money' ? Math.round(actual) : actual, unit)
+              }
+            >
+              {actual === null ? '–' : formatColumn(actual, unit)}
+            </HowMade>
+          );
+        },
       },
-    }, {
-      key: `${which} status`, heading: view.measures[index].direction === 'lower' ? 'of limit' : 'of target', width: '70px',
-      cell: (pair) => <span className="flex items-center gap-1.5"><StatusMark status={pair[which].status} /><span className={`font-semibold ${textOf(pair[which].status)}`}>{pair[which].attainmentText ?? '–'}</span></span>,
-    }];
+      {
+        key: `${which} status`,
+        heading: view.measures[index].direction === 'lower' ? 'of limit' : 'of target',
+        width: '70px',
+        cell: (pair) => (
+          <span className="flex items-center gap-1.5">
+            <StatusMark status={pair[which].status} />
+            <span className={`font-semibold ${textOf(pair[which].status)}`}>
+              {pair[which].attainmentText ?? '–'}
+            </span>
+          </span>
+        ),
+      },
+    ];
   };
   const columns: Column<Pair>[] = [
-    { key: 'unit', heading: { salesperson: 'Salesperson', team: 'Team', branch: 'Branch' }[view.level], width: 'minmax(104px,1fr)', cell: (pair) => pair.unit.name },
-    ...figure('first', 0), ...figure('second', 1),
-    { key: 'reading', heading: 'Good in', width: '82px', cell: (pair) => <span className="text-[11.5px] text-soft" title={goodIn(pair, view.measures)}>{goodIn(pair, view.measures)}</span> },
+    {
+      key: 'unit',
+      heading: { salesperson: 'Salesperson', team: 'Team', branch: 'Branch' }[view.level],
+      width: 'minmax(104px,1fr)',
+      cell: (pair) => pair.unit.name,
+    },
+    ...figure('first', 0),
+    ...figure('second', 1),
+    {
+      key: 'reading',
+      heading: 'Good in',
+      width: '82px',
+      cell: (pair) => (
+        <span className="text-[11.5px] text-soft" title={goodIn(pair, view.measures)}>
+          {goodIn(pair, view.measures)}
+        </span>
+      ),
+    },
   ];
-  return <section aria-label="Both measures" className="flex min-h-0 flex-col rounded-sheet border border-line bg-sheet"><DataTable label={`${view.measures[0].name} beside ${view.measures[1].name}`} columns={columns} rows={view.pairs} keyOf={(pair) => pair.unit.id} onOpen={(pair) => onOpen(pair.unit.code)} footer={`${view.pairs.length} in ${view.unit.name}, ${view.days}`} /></section>;
+  return (
+    <section
+      aria-label="Both measures"
+      className="flex min-h-0 flex-col rounded-sheet border border-line bg-sheet"
+    >
+      <DataTable
+        label={`${view.measures[0].name} beside ${view.measures[1].name}`}
+        columns={columns}
+        rows={view.pairs}
+        keyOf={(pair) => pair.unit.id}
+        onOpen={(pair) => onOpen(pair.unit.code)}
+        footer={`${view.pairs.length} in ${view.unit.name}, ${view.days}`}
+      />
+    </section>
+  );
 }

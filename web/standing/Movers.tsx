@@ -14,17 +14,38 @@ export function Movers({ view }: { view: StandingView }) {
   const line = ({ unit: who, difference }: StandingView['movers']['gained'][number]) => {
     return (
       <li key={who.code}>
-        <button type="button" onClick={() => void navigate({ pathname: '/profile', search: placeLink(search, { unit: who.code }) })} title={`${withSign(difference, formatExact(difference, unit))} against ${view.prior.days}`} className="flex w-full justify-between gap-2 rounded-[3px] px-1 text-left hover:bg-hover">
-          <span className="truncate">{who.name}</span><span className="shrink-0 font-medium">{withSign(difference, formatDifference(unit.kind === 'money' ? Math.round(difference) : difference, unit))}</span>
+        <button
+          type="button"
+          onClick={() =>
+            void navigate({ pathname: '/profile', search: placeLink(search, { unit: who.code }) })
+          }
+          title={`${withSign(difference, formatExact(difference, unit))} against ${view.prior.days}`}
+          className="flex w-full justify-between gap-2 rounded-[3px] px-1 text-left hover:bg-hover"
+        >
+          <span className="truncate">{who.name}</span>
+          <span className="shrink-0 font-medium">
+            {withSign(
+              difference,
+              formatDifference(unit.kind === 'money' ? Math.round(difference) : difference, unit),
+            )}
+          </span>
         </button>
       </li>
     );
   };
   return (
-    <section aria-labelledby="movers-heading" className="rounded-sheet border border-line bg-sheet px-3.5 pt-1.5 pb-2 text-[12px]">
-      <h2 id="movers-heading">Moved most<span className="ml-2 text-[11.5px] font-normal text-soft">against {view.prior.days}</span></h2>
+    <section
+      aria-labelledby="movers-heading"
+      className="rounded-sheet border border-line bg-sheet px-3.5 pt-1.5 pb-2 text-[12px]"
+    >
+      <h2 id="movers-heading">
+        Moved most
+        <span className="ml-2 text-[11.5px] font-normal text-soft">against {view.prior.days}</span>
+      </h2>
       <ul className="mt-0.5">{gained.map(line)}</ul>
-      {gained.length > 0 && lost.length > 0 && <div className="my-0.5 border-t border-dashed border-line" />}
+      {gained.length > 0 && lost.length > 0 && (
+        <div className="my-0.5 border-t border-dashed border-line" />
+      )}
       <ul>{[...lost].reverse().map(line)}</ul>
     </section>
   );

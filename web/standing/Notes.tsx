@@ -12,26 +12,71 @@ export function Notes({ view }: { view: StandingView }) {
   const { target } = view.figures;
   const notes: React.ReactNode[] = [];
   if (target.missingCount > 0) {
-    const named = target.missing.slice(0, 4).map((each) => `${each.name} (${each.periodName})`).join(', ');
+    const named = target.missing
+      .slice(0, 4)
+      .map((each) => `${each.name} (${each.periodName})`)
+      .join(', ');
     const more = target.missingCount > 4 ? ` and ${target.missingCount - 4} more` : '';
-    notes.push(<>Missing targets: {named}{more}. <Link className="underline" to={{ pathname: '/plan', search }}>Set them in Plan</Link></>);
+    notes.push(
+      <>
+        Missing targets: {named}
+        {more}.{' '}
+        <Link className="underline" to={{ pathname: '/plan', search }}>
+          Set them in Plan
+        </Link>
+      </>,
+    );
   } else if (target.targetSource === 'none') {
-    notes.push(<>{view.unit.name} has no target for {view.period.name}. <Link className="underline" to={{ pathname: '/plan', search }}>Set one in Plan</Link></>);
+    notes.push(
+      <>
+        {view.unit.name} has no target for {view.period.name}.{' '}
+        <Link className="underline" to={{ pathname: '/plan', search }}>
+          Set one in Plan
+        </Link>
+      </>,
+    );
   }
   if (view.unassigned) {
-    notes.push(<>Not in these figures: {view.unassigned.deals} won {view.unassigned.deals === 1 ? 'deal' : 'deals'} worth {formatExact(view.unassigned.amount, figureUnit(view))} whose salesperson belonged to no unit that day. <Link className="underline" to={{ pathname: '/deals', search: `?unassigned=1&status=won&period=${view.period.id}` }}>Show them</Link></>);
+    notes.push(
+      <>
+        Not in these figures: {view.unassigned.deals} won{' '}
+        {view.unassigned.deals === 1 ? 'deal' : 'deals'} worth{' '}
+        {formatExact(view.unassigned.amount, figureUnit(view))} whose salesperson belonged to no
+        unit that day.{' '}
+        <Link
+          className="underline"
+          to={{ pathname: '/deals', search: `?unassigned=1&status=won&period=${view.period.id}` }}
+        >
+          Show them
+        </Link>
+      </>,
+    );
   }
   if (view.asClosed) {
     const { value, count } = view.asClosed;
     const [then, now] = [value, view.figures.actual];
-    const show = (figure: number | null) => (figure === null ? 'none' : formatExact(figure, figureUnit(view)));
-    notes.push(<>Closed at {show(then)}, corrected to {show(now)}. <button type="button" className="underline" onClick={() => setOpen(true)}>{count} {count === 1 ? 'correction' : 'corrections'}</button></>);
+    const show = (figure: number | null) =>
+      figure === null ? 'none' : formatExact(figure, figureUnit(view));
+    notes.push(
+      <>
+        Closed at {show(then)}, corrected to {show(now)}.{' '}
+        <button type="button" className="underline" onClick={() => setOpen(true)}>
+          {count} {count === 1 ? 'correction' : 'corrections'}
+        </button>
+      </>,
+    );
   }
   if (!view.newestDay) notes.push(<>No deal is booked yet. Press n to book the first.</>);
   if (notes.length === 0) return null;
   return (
     <>
-      <p className="-mt-1 text-[12.5px] text-ink">{notes.map((note, index) => <span key={index} className="mr-3">{note}</span>)}</p>
+      <p className="-mt-1 text-[12.5px] text-ink">
+        {notes.map((note, index) => (
+          <span key={index} className="mr-3">
+            {note}
+          </span>
+        ))}
+      </p>
       {isOpen && <CorrectionsDialog view={view} onClose={() => setOpen(false)} />}
     </>
   );

@@ -13,7 +13,12 @@ import { describeParts } from '#wording/series';
 import { StandingTabs } from '../figures/StandingTabs';
 import { ViewBody } from '../app/ViewBody';
 
-const STEP_NAMES: Record<SeriesStep, string> = { day: 'Days', week: 'Weeks', month: 'Months', quarter: 'Quarters' };
+const STEP_NAMES: Record<SeriesStep, string> = {
+  day: 'Days',
+  week: 'Weeks',
+  month: 'Months',
+  quarter: 'Quarters',
+};
 
 /** A period part by part, each with its grade, or added up. */
 export function PartsPage() {
@@ -21,28 +26,70 @@ export function PartsPage() {
   const { search, put } = useAddress();
   const asked = SERIES_STEPS.find((step) => step === search.get('by'));
   const isCumulative = search.get('added') === 'up';
-  const { data, currentData, error, refetch } = useGetSeriesQuery({ unit, period, measure, ...(asked ? { step: asked } : {}) }, { skip: !unit || !period });
+  const { data, currentData, error, refetch } = useGetSeriesQuery(
+    { unit, period, measure, ...(asked ? { step: asked } : {}) },
+    { skip: !unit || !period },
+  );
   const load = usePrefetchStandings('getSeries', SOON);
   useLoadsAhead((spot) => load({ ...spot, ...(asked ? { step: asked } : {}) }));
   if (error) {
     return (
-      <div className="flex flex-col gap-3 px-[18px] pt-2"><StandingTabs /><FailureNote failure={error} onRetry={() => void refetch()} />
-        {error.code === 'wrongStep' && <p><button type="button" className="underline" onClick={() => put({ by: null })}>Show it in the finest parts that can be seen</button></p>}
+      <div className="flex flex-col gap-3 px-[18px] pt-2">
+        <StandingTabs />
+        <FailureNote failure={error} onRetry={() => void refetch()} />
+        {error.code === 'wrongStep' && (
+          <p>
+            <button type="button" className="underline" onClick={() => put({ by: null })}>
+              Show it in the finest parts that can be seen
+            </button>
+          </p>
+        )}
         {error.code === 'unknownMeasure' && <MeasurePicker />}
       </div>
     );
   }
   if (!data) return <Loading what="the parts" />;
   return (
-    <ViewBody isOther={data !== currentData} className="flex min-h-full flex-col gap-3 px-[18px] pt-2 pb-4">
+    <ViewBody
+      isOther={data !== currentData}
+      className="flex min-h-full flex-col gap-3 px-[18px] pt-2 pb-4"
+    >
       <StandingTabs />
-      <div className="flex items-start justify-between gap-6"><h1 className="max-w-[840px]" aria-live="polite">{describeParts(data)}</h1><MeasurePicker /></div>
-      <div className="flex flex-wrap items-center gap-x-4 gap-y-1.5">
-        {data.steps.length > 0 && <Segments label="Cut into" options={data.steps.map((step) => [step, STEP_NAMES[step]])} value={data.step} onChange={(step) => put({ by: step })} />}
-        <Segments label="Shown as" options={[['single', 'Single'], ['up', 'Cumulative']]} value={isCumulative ? 'up' : 'single'} onChange={(value) => put({ added: value === 'up' ? 'up' : null })} />
-        {data.measure.direction === 'higher' && data.measure.valueKind === 'money' && <SalesMixLine unit={data.unit.code} period={data.period.id} />}
+      <div className="flex items-start justify-between gap-6">
+        <h1 className="max-w-[840px]" aria-live="polite">
+          {describeParts(data)}
+        </h1>
+        <MeasurePicker />
       </div>
-      <SeriesSheet view={data} isCumulative={isCumulative} height={400} heading={`${data.measure.name} by ${data.step}, ${data.period.name}`} onOpen={(id) => go({ period: id })} />
+      <div className="flex flex-wrap items-center gap-x-4 gap-y-1.5">
+        {data.steps.length > 0 && (
+          <Segments
+            label="Cut into"
+            options={data.steps.map((step) => [step, STEP_NAMES[step]])}
+            value={data.step}
+            onChange={(step) => put({ by: step })}
+          />
+        )}
+        <Segments
+          label="Shown as"
+          options={[
+            ['single', 'Single'],
+            ['up', 'Cumulative'],
+          ]}
+          value={isCumulative ? 'up' : 'single'}
+          onChange={(value) => put({ added: value === 'up' ? 'up' : null })}
+        />
+        {data.measure.direction === 'higher' && data.measure.valueKind === 'money' && (
+          <SalesMixLine unit={data.unit.code} period={data.period.id} />
+        )}
+      </div>
+      <SeriesSheet
+        view={data}
+        isCumulative={isCumulative}
+        height={400}
+        heading={`${data.measure.name} by ${data.step}, ${data.period.name}`}
+        onOpen={(id) => go({ period: id })}
+      />
     </ViewBody>
   );
 }

@@ -24,17 +24,36 @@ export function PlacesTable({ view }: { view: StandingView }) {
   const hasBelow = view.below.length > 0;
   const rows = hasBelow && isBelow ? view.below : view.rankings;
   const columns = useMemo(() => buildColumns(view, isBelow && hasBelow), [view, isBelow, hasBelow]);
-  const levels = [...new Set(view.below.map((place) => place.unit.kind))].map((kind) => ({ branch: 'Branches', team: 'Teams', company: '', salesperson: '' })[kind]).join(' and ');
+  const levels = [...new Set(view.below.map((place) => place.unit.kind))]
+    .map((kind) => ({ branch: 'Branches', team: 'Teams', company: '', salesperson: '' })[kind])
+    .join(' and ');
 
   if (view.rankings.length === 0) {
-    return <section className="flex-1 rounded-sheet border border-line bg-sheet p-4 text-soft">No salespeople in {view.unit.name} in {view.period.name}. Choose another unit or period, or add people in Setup.</section>;
+    return (
+      <section className="flex-1 rounded-sheet border border-line bg-sheet p-4 text-soft">
+        No salespeople in {view.unit.name} in {view.period.name}. Choose another unit or period, or
+        add people in Setup.
+      </section>
+    );
   }
   return (
-    <section aria-label="Ranking" className="flex min-h-[180px] flex-1 flex-col rounded-sheet border border-line bg-sheet max-md:h-[420px] max-md:flex-none max-md:overflow-x-auto max-md:[&>[role=table]]:w-[640px]">
+    <section
+      aria-label="Ranking"
+      className="flex min-h-[180px] flex-1 flex-col rounded-sheet border border-line bg-sheet max-md:h-[420px] max-md:flex-none max-md:overflow-x-auto max-md:[&>[role=table]]:w-[640px]"
+    >
       {hasBelow && (
         <div role="group" aria-label="Level" className="flex gap-1 px-3 pt-1.5">
           {[false, true].map((below) => (
-            <button key={String(below)} type="button" aria-pressed={isBelow === below} onClick={() => setBelow(below)} className={classNames('rounded-[4px] px-2 py-0.5 text-[12px]', isBelow === below ? 'bg-cell font-semibold' : 'text-soft hover:bg-hover')}>
+            <button
+              key={String(below)}
+              type="button"
+              aria-pressed={isBelow === below}
+              onClick={() => setBelow(below)}
+              className={classNames(
+                'rounded-[4px] px-2 py-0.5 text-[12px]',
+                isBelow === below ? 'bg-cell font-semibold' : 'text-soft hover:bg-hover',
+              )}
+            >
               {below ? levels : 'Salespeople'}
             </button>
           ))}
@@ -57,8 +76,36 @@ function Footer({ view, rows }: { view: StandingView; rows: readonly RankingRowV
   const { search } = useLocation();
   return (
     <span className="flex justify-between gap-4">
-      <span>{view.remainder && rows === view.rankings && <><Link className="underline" to={{ pathname: '/ladder', search: placeLink(search) }}>All others ({view.remainder.count.toLocaleString('en-GB')})</Link>{view.remainder.actual !== null && <> {formatExact(view.remainder.actual, figureUnit(view))}</>} · </>}All {(rows.length + (rows === view.rankings ? view.remainder?.count ?? 0 : 0)).toLocaleString('en-GB')}{view.figures.actual !== null && <>: <strong className="font-semibold text-ink">{formatExact(view.figures.actual, figureUnit(view))}</strong></>}, {view.figures.days}</span>
-      <span>▲▼ against {view.prior.days}{view.newestDay && ` · newest deal ${shortDay(parseDay(view.newestDay)!, true)}`}</span>
+      <span>
+        {view.remainder && rows === view.rankings && (
+          <>
+            <Link className="underline" to={{ pathname: '/ladder', search: placeLink(search) }}>
+              All others ({view.remainder.count.toLocaleString('en-GB')})
+            </Link>
+            {view.remainder.actual !== null && (
+              <> {formatExact(view.remainder.actual, figureUnit(view))}</>
+            )}{' '}
+            ·{' '}
+          </>
+        )}
+        All{' '}
+        {(rows.length + (rows === view.rankings ? (view.remainder?.count ?? 0) : 0)).toLocaleString(
+          'en-GB',
+        )}
+        {view.figures.actual !== null && (
+          <>
+            :{' '}
+            <strong className="font-semibold text-ink">
+              {formatExact(view.figures.actual, figureUnit(view))}
+            </strong>
+          </>
+        )}
+        , {view.figures.days}
+      </span>
+      <span>
+        ▲▼ against {view.prior.days}
+        {view.newestDay && ` · newest deal ${shortDay(parseDay(view.newestDay)!, true)}`}
+      </span>
     </span>
   );
 }
@@ -68,12 +115,33 @@ const HEADINGS: Record<string, string> = { revenue: 'Booked', deals_won: 'Won' }
 function buildColumns(view: StandingView, isBelow: boolean): Column<RankingRowView>[] {
   const unit = figureUnit(view);
   const hasPace = view.figures.elapsed.phase === 'open' && view.isCumulative;
-  const number = (value: number | null) => (value === null ? '–' : <span title={formatExact(value, unit)}>{formatColumn(value, unit)}</span>);
+  const number = (value: number | null) =>
+    value === null ? (
+      '–'
+    ) : (
+      <span title={formatExact(value, unit)}>{formatColumn(value, unit)}</span>
+    );
   return [
     // One person alone is ranked first of one: that says nothing, and reads as if it did.
-    ...(view.unit.kind === 'salesperson' ? [] : [{ key: 'rank', heading: 'Rank', width: '57px', cell: (place) => <><span className="font-semibold">{place.rank ?? '–'}</span> <RankChange places={place.rankChange} /></> } satisfies Column<RankingRowView>]),
+    ...(view.unit.kind === 'salesperson'
+      ? []
+      : [
+          {
+            key: 'rank',
+            heading: 'Rank',
+            width: '57px',
+            cell: (place) => (
+              <>
+                <span className="font-semibold">{place.rank ?? '–'}</span>{' '}
+                <RankChange places={place.rankChange} />
+              </>
+            ),
+          } satisfies Column<RankingRowView>,
+        ]),
     {
-      key: 'name', heading: isBelow ? 'Unit' : 'Salesperson', width: 'minmax(134px,1.8fr)',
+      key: 'name',
+      heading: isBelow ? 'Unit' : 'Salesperson',
+      width: 'minmax(134px,1.8fr)',
       cell: (place) => (
         <span className="flex items-center gap-2" title={describePresence(place) ?? undefined}>
           <StatusMark status={place.status} />
@@ -82,19 +150,97 @@ function buildColumns(view: StandingView, isBelow: boolean): Column<RankingRowVi
         </span>
       ),
     },
-    { key: 'team', heading: isBelow ? 'Part of' : 'Team', width: 'minmax(76px,0.9fr)', cell: (place) => <span className="text-soft">{place.teamName ?? '–'}</span> },
-    { key: 'actual', heading: HEADINGS[view.measure.code] ?? (view.measure.valueKind === 'percent' ? 'Percent' : view.measure.valueKind === 'days' ? 'Days' : view.measure.valueKind === 'money' ? 'Amount' : 'Number'), width: '74px', align: 'right', cell: (place) => <HowMade isInRow at={{ unit: place.unit.code, period: view.period.id, measure: view.measure.code }} title={place.actual === null ? undefined : formatExact(place.actual, unit)}>{place.actual === null ? '–' : formatColumn(place.actual, unit)}</HowMade> },
-    { key: 'target', heading: view.measure.direction === 'lower' ? 'Limit' : 'Target', width: '70px', align: 'right', cell: (place) => <span className="text-soft">{place.targetIncomplete ? 'incomplete' : number(place.target)}</span> },
     {
-      key: 'attainment', heading: view.measure.direction === 'lower' ? 'Of the limit' : 'Attainment', width: '124px',
-      cell: (place) => (place.attainment === null ? <span className="text-soft">{place.status.label}</span> : (
-        <span className="flex items-center gap-1.5">
-          <AttainmentBar attainment={place.attainment} pace={hasPace ? view.elapsedShare : null} status={place.status} />
-          <span className={classNames('font-semibold', textOf(place.status))}>{place.attainmentText}</span>
-        </span>
-      )),
+      key: 'team',
+      heading: isBelow ? 'Part of' : 'Team',
+      width: 'minmax(76px,0.9fr)',
+      cell: (place) => <span className="text-soft">{place.teamName ?? '–'}</span>,
     },
-    { key: 'gap', heading: 'Gap', width: '68px', align: 'right', cell: (place) => (place.gap === null ? '–' : <span title={withSign(place.gap, formatExact(place.gap, unit))}>{formatColumn(place.gap, unit)}</span>) },
-    { key: 'priorYear', heading: 'Last year', width: unit.kind === 'percent' ? '84px' : '66px', align: 'right', cell: (place) => <span className={place.priorYearIsLowBase ? 'text-none' : undefined} title={place.priorYear === null ? undefined : `${formatExact(place.priorYear, unit)} on ${view.priorYear?.days ?? 'the same days'}`}>{place.priorYearText ?? '–'}</span> },
+    {
+      key: 'actual',
+      heading:
+        HEADINGS[view.measure.code] ??
+        (view.measure.valueKind === 'percent'
+          ? 'Percent'
+          : view.measure.valueKind === 'days'
+            ? 'Days'
+            : view.measure.valueKind === 'money'
+              ? 'Amount'
+              : 'Number'),
+      width: '74px',
+      align: 'right',
+      cell: (place) => (
+        <HowMade
+          isInRow
+          at={{ unit: place.unit.code, period: view.period.id, measure: view.measure.code }}
+          title={place.actual === null ? undefined : formatExact(place.actual, unit)}
+        >
+          {place.actual === null ? '–' : formatColumn(place.actual, unit)}
+        </HowMade>
+      ),
+    },
+    {
+      key: 'target',
+      heading: view.measure.direction === 'lower' ? 'Limit' : 'Target',
+      width: '70px',
+      align: 'right',
+      cell: (place) => (
+        <span className="text-soft">
+          {place.targetIncomplete ? 'incomplete' : number(place.target)}
+        </span>
+      ),
+    },
+    {
+      key: 'attainment',
+      heading: view.measure.direction === 'lower' ? 'Of the limit' : 'Attainment',
+      width: '124px',
+      cell: (place) =>
+        place.attainment === null ? (
+          <span className="text-soft">{place.status.label}</span>
+        ) : (
+          <span className="flex items-center gap-1.5">
+            <AttainmentBar
+              attainment={place.attainment}
+              pace={hasPace ? view.elapsedShare : null}
+              status={place.status}
+            />
+            <span className={classNames('font-semibold', textOf(place.status))}>
+              {place.attainmentText}
+            </span>
+          </span>
+        ),
+    },
+    {
+      key: 'gap',
+      heading: 'Gap',
+      width: '68px',
+      align: 'right',
+      cell: (place) =>
+        place.gap === null ? (
+          '–'
+        ) : (
+          <span title={withSign(place.gap, formatExact(place.gap, unit))}>
+            {formatColumn(place.gap, unit)}
+          </span>
+        ),
+    },
+    {
+      key: 'priorYear',
+      heading: 'Last year',
+      width: unit.kind === 'percent' ? '84px' : '66px',
+      align: 'right',
+      cell: (place) => (
+        <span
+          className={place.priorYearIsLowBase ? 'text-none' : undefined}
+          title={
+            place.priorYear === null
+              ? undefined
+              : `${formatExact(place.priorYear, unit)} on ${view.priorYear?.days ?? 'the same days'}`
+          }
+        >
+          {place.priorYearText ?? '–'}
+        </span>
+      ),
+    },
   ];
 }

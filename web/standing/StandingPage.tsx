@@ -24,20 +24,42 @@ const PathSheet = lazy(async () => ({ default: (await import('../figures/PathShe
 /** Where a unit stands: sentence, figures, path, ladder, table. */
 export function StandingPage() {
   const { unit, period, measure } = usePlace();
-  const { data, currentData, error, refetch } = useGetStandingQuery({ unit, period, measure }, { skip: !unit || !period });
-  const [loadStanding, loadBreadth] = [usePrefetchStandings('getStanding', SOON), usePrefetchStandings('getSalesMix', SOON)];
+  const { data, currentData, error, refetch } = useGetStandingQuery(
+    { unit, period, measure },
+    { skip: !unit || !period },
+  );
+  const [loadStanding, loadBreadth] = [
+    usePrefetchStandings('getStanding', SOON),
+    usePrefetchStandings('getSalesMix', SOON),
+  ];
   useLoadsAhead((spot) => {
     loadStanding(spot);
     loadBreadth({ unit: spot.unit, period: spot.period });
   });
-  // The sentence and the figures are drawn at once, the pictures right after them; until then they are marked as not yet of it.
+  // The sentence and the figures are drawn at once, the pictures right after them; until then they
+  // are marked as not yet of it.
   const pictured = useDeferredValue(data);
   const { outlooks } = useOutlook(pictured?.unit.code ?? '', pictured?.measure.code ?? '');
-  if (error) return <div className="p-5"><FailureNote failure={error} onRetry={() => void refetch()} />{error.code === 'unknownMeasure' && <div className="mt-3"><MeasurePicker /></div>}</div>;
+  if (error)
+    return (
+      <div className="p-5">
+        <FailureNote failure={error} onRetry={() => void refetch()} />
+        {error.code === 'unknownMeasure' && (
+          <div className="mt-3">
+            <MeasurePicker />
+          </div>
+        )}
+      </div>
+    );
   if (!data || !pictured) return <Loading what="the standing" />;
   return (
-    <ViewBody isOther={data !== currentData} className="flex h-full min-h-[660px] flex-col gap-2.5 px-[18px] pt-2 pb-3 max-md:h-auto max-md:pb-20">
-      <StandingTabs><PrintMenu unit={data.unit.code} period={data.period.id} measure={data.measure.code} /></StandingTabs>
+    <ViewBody
+      isOther={data !== currentData}
+      className="flex h-full min-h-[660px] flex-col gap-2.5 px-[18px] pt-2 pb-3 max-md:h-auto max-md:pb-20"
+    >
+      <StandingTabs>
+        <PrintMenu unit={data.unit.code} period={data.period.id} measure={data.measure.code} />
+      </StandingTabs>
       <div className="flex items-start justify-between gap-x-6 gap-y-2 max-md:flex-col">
         <Headline view={data} />
         <MeasurePicker />
@@ -51,22 +73,32 @@ export function StandingPage() {
 }
 
 /** What takes longer to draw; drawn anew only for another view, not to be marked as old. */
-const Pictures = memo(({ view, outlook }: { view: StandingView; outlook: PeriodOutlook | undefined }) => (
-  <>
-    <SalesMixLine unit={view.unit.code} period={view.period.id} />
-    <Notes view={view} />
-    <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_292px] gap-3 max-md:grid-cols-1">
-      <div className="flex min-h-0 flex-col gap-3">
-        <Suspense fallback={<div className="h-[226px] rounded-sheet border border-line bg-sheet"><Loading what="the path" /></div>}>
-          <PathSheet view={view} outlook={outlook}>{view.isCumulative && <PartGrades view={view} />}</PathSheet>
-        </Suspense>
-        <PlacesTable view={view} />
+const Pictures = memo(
+  ({ view, outlook }: { view: StandingView; outlook: PeriodOutlook | undefined }) => (
+    <>
+      <SalesMixLine unit={view.unit.code} period={view.period.id} />
+      <Notes view={view} />
+      <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_292px] gap-3 max-md:grid-cols-1">
+        <div className="flex min-h-0 flex-col gap-3">
+          <Suspense
+            fallback={
+              <div className="h-[226px] rounded-sheet border border-line bg-sheet">
+                <Loading what="the path" />
+              </div>
+            }
+          >
+            <PathSheet view={view} outlook={outlook}>
+              {view.isCumulative && <PartGrades view={view} />}
+            </PathSheet>
+          </Suspense>
+          <PlacesTable view={view} />
+        </div>
+        <div className="flex min-h-0 flex-col gap-3">
+          <LadderSheet view={view} />
+          <Movers view={view} />
+        </div>
       </div>
-      <div className="flex min-h-0 flex-col gap-3">
-        <LadderSheet view={view} />
-        <Movers view={view} />
-      </div>
-    </div>
-  </>
-));
+    </>
+  ),
+);
 Pictures.displayName = 'Pictures';

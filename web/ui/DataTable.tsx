@@ -26,10 +26,27 @@ interface DataTableProps<Row> {
 
 const ROW_HEIGHT = 29;
 
-/** A table of any length: only the rows in sight are drawn. Arrow keys move from row to row, Enter opens, e says how the row's figure is made where it can. */
-export function DataTable<Row>({ label, columns, rows, keyOf, onOpen, isChosen, onNearEnd, footer }: DataTableProps<Row>) {
+/**
+ * A table of any length: only the rows in sight are drawn. Arrow keys move from row to row, Enter
+ * opens, e says how the row's figure is made where it can.
+ */
+export function DataTable<Row>({
+  label,
+  columns,
+  rows,
+  keyOf,
+  onOpen,
+  isChosen,
+  onNearEnd,
+  footer,
+}: DataTableProps<Row>) {
   const scroller = useRef<HTMLDivElement>(null);
-  const virtual = useVirtualizer({ count: rows.length, getScrollElement: () => scroller.current, estimateSize: () => ROW_HEIGHT, overscan: 12 });
+  const virtual = useVirtualizer({
+    count: rows.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => ROW_HEIGHT,
+    overscan: 12,
+  });
   const template = columns.map((column) => column.width).join(' ');
   const items = virtual.getVirtualItems();
   const last = items.at(-1)?.index ?? 0;
@@ -39,7 +56,14 @@ export function DataTable<Row>({ label, columns, rows, keyOf, onOpen, isChosen, 
   const at = useRef(0);
   const move = (event: KeyboardEvent<HTMLDivElement>) => {
     const index = Math.min(at.current, rows.length - 1);
-    const to = { ArrowDown: index + 1, ArrowUp: index - 1, Home: 0, End: rows.length - 1, PageDown: index + 15, PageUp: index - 15 }[event.key];
+    const to = {
+      ArrowDown: index + 1,
+      ArrowUp: index - 1,
+      Home: 0,
+      End: rows.length - 1,
+      PageDown: index + 15,
+      PageUp: index - 15,
+    }[event.key];
     if (event.key === 'Enter' && onOpen) onOpen(rows[index]!);
     if (event.key === 'e') event.currentTarget.querySelector<HTMLElement>('[data-made]')?.click();
     if (to === undefined) return;
@@ -47,15 +71,34 @@ export function DataTable<Row>({ label, columns, rows, keyOf, onOpen, isChosen, 
     const target = Math.max(0, Math.min(rows.length - 1, to));
     at.current = target;
     virtual.scrollToIndex(target);
-    requestAnimationFrame(() => scroller.current?.querySelector<HTMLElement>(`[data-index="${target}"]`)?.focus());
+    requestAnimationFrame(() =>
+      scroller.current?.querySelector<HTMLElement>(`[data-index="${target}"]`)?.focus(),
+    );
   };
 
   return (
-    <div role="table" aria-label={label} aria-rowcount={rows.length + 1} className="flex min-h-0 flex-1 flex-col text-[12.5px]">
+    <div
+      role="table"
+      aria-label={label}
+      aria-rowcount={rows.length + 1}
+      className="flex min-h-0 flex-1 flex-col text-[12.5px]"
+    >
       <div ref={scroller} className="min-h-0 flex-1 overflow-y-auto [scrollbar-width:thin]">
         <div role="rowgroup" className="sticky top-0 z-10 border-b border-line bg-sheet">
-          <div role="row" className="grid items-center px-3 py-2 text-[12px] font-medium text-soft" style={{ gridTemplateColumns: template }}>
-            {columns.map((column) => <div key={column.key} role="columnheader" className={classNames('px-1.5', column.align === 'right' && 'text-right')}>{column.heading}</div>)}
+          <div
+            role="row"
+            className="grid items-center px-3 py-2 text-[12px] font-medium text-soft"
+            style={{ gridTemplateColumns: template }}
+          >
+            {columns.map((column) => (
+              <div
+                key={column.key}
+                role="columnheader"
+                className={classNames('px-1.5', column.align === 'right' && 'text-right')}
+              >
+                {column.heading}
+              </div>
+            ))}
           </div>
         </div>
         <div role="rowgroup" className="relative" style={{ height: virtual.getTotalSize() }}>
@@ -71,16 +114,37 @@ export function DataTable<Row>({ label, columns, rows, keyOf, onOpen, isChosen, 
                 onKeyDown={move}
                 onFocus={() => (at.current = index)}
                 onClick={() => onOpen?.(row)}
-                className={classNames('absolute inset-x-0 grid items-center border-b border-line/70 px-3 -outline-offset-2', onOpen && 'cursor-pointer hover:bg-hover', isChosen?.(row) && 'bg-selected')}
-                style={{ transform: `translateY(${start}px)`, height: ROW_HEIGHT, gridTemplateColumns: template }}
+                className={classNames(
+                  'absolute inset-x-0 grid items-center border-b border-line/70 px-3 -outline-offset-2',
+                  onOpen && 'cursor-pointer hover:bg-hover',
+                  isChosen?.(row) && 'bg-selected',
+                )}
+                style={{
+                  transform: `translateY(${start}px)`,
+                  height: ROW_HEIGHT,
+                  gridTemplateColumns: template,
+                }}
               >
-                {columns.map((column) => <div key={column.key} role="cell" className={classNames('truncate px-1.5', column.align === 'right' && 'text-right')}>{column.cell(row)}</div>)}
+                {columns.map((column) => (
+                  <div
+                    key={column.key}
+                    role="cell"
+                    className={classNames(
+                      'truncate px-1.5',
+                      column.align === 'right' && 'text-right',
+                    )}
+                  >
+                    {column.cell(row)}
+                  </div>
+                ))}
               </div>
             );
           })}
         </div>
       </div>
-      {footer && <div className="border-t border-line px-4 py-2 text-[12px] text-soft">{footer}</div>}
+      {footer && (
+        <div className="border-t border-line px-4 py-2 text-[12px] text-soft">{footer}</div>
+      )}
     </div>
   );
 }

@@ -17,13 +17,46 @@ interface DayInputProps {
 }
 
 /** A day by typing it in any usual way, or from the calendar. */
-export function DayInput({ value, iso, onChange, max, placeholder = '12 nov, yesterday …', ref, ...field }: DayInputProps) {
+export function DayInput({
+  value,
+  iso,
+  onChange,
+  max,
+  placeholder = '12 nov, yesterday …',
+  ref,
+  ...field
+}: DayInputProps) {
   const calendar = useRef<HTMLInputElement>(null);
   return (
     <div className="relative">
-      <input ref={ref} type="text" autoComplete="off" className={`${INPUT} pr-8`} value={value} placeholder={placeholder} onChange={(event: ChangeEvent<HTMLInputElement>) => onChange(event.target.value)} {...field} />
-      <button type="button" aria-label="Choose from a calendar" className="absolute top-[5px] right-1.5 rounded-[4px] p-1 text-soft hover:bg-hover" onClick={() => calendar.current?.showPicker()}><CalendarDays size={14} aria-hidden /></button>
-      <input ref={calendar} type="date" tabIndex={-1} aria-hidden className="pointer-events-none absolute right-0 bottom-0 h-0 w-0 opacity-0" value={iso} max={max} onChange={(event) => onChange(event.target.value)} />
+      <input
+        ref={ref}
+        type="text"
+        autoComplete="off"
+        className={`${INPUT} pr-8`}
+        value={value}
+        placeholder={placeholder}
+        onChange={(event: ChangeEvent<HTMLInputElement>) => onChange(event.target.value)}
+        {...field}
+      />
+      <button
+        type="button"
+        aria-label="Choose from a calendar"
+        className="absolute top-[5px] right-1.5 rounded-[4px] p-1 text-soft hover:bg-hover"
+        onClick={() => calendar.current?.showPicker()}
+      >
+        <CalendarDays size={14} aria-hidden />
+      </button>
+      <input
+        ref={calendar}
+        type="date"
+        tabIndex={-1}
+        aria-hidden
+        className="pointer-events-none absolute right-0 bottom-0 h-0 w-0 opacity-0"
+        value={iso}
+        max={max}
+        onChange={(event) => onChange(event.target.value)}
+      />
     </div>
   );
 }

@@ -1,4 +1,8 @@
 /** Says what is being waited for. */
 export function Loading({ what }: { what: string }) {
-  return <p role="status" className="p-6 text-soft">Loading {what} …</p>;
+  return (
+    <p role="status" className="p-6 text-soft">
+      Loading {what} …
+    </p>
+  );
 }

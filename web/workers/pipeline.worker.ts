@@ -6,4 +6,5 @@ export interface Asked {
   question: PipelineQuestion;
 }
 
-self.onmessage = ({ data }: MessageEvent<Asked>) => self.postMessage({ number: data.number, answer: answerPipeline(data.question) });
+self.onmessage = ({ data }: MessageEvent<Asked>) =>
+  self.postMessage({ number: data.number, answer: answerPipeline(data.question) });

@@ -19,9 +19,12 @@ export type SharedWithin =
   | { ok: false; fault: ShareFault; bound: number | null };
 
 /**
- * Shares a total out by largest remainder over the lines that are not locked, each within its least and most
- * (docs/calculations.md, 6). The parts always add up to the total; when the bounds cannot be met nothing is shared and the
- * reason is given. Lines that hit a bound are frozen there and the rest is shared again, the side that is violated
+ * Shares a total out by largest remainder over the lines that are not locked, each within its least
+ * and most
+ * (docs/calculations.md, 6). The parts always add up to the total; when the bounds cannot be met
+ * nothing is shared and the
+ * reason is given. Lines that hit a bound are frozen there and the rest is shared again, the side
+ * that is violated
  * more going first, so that no line ends at a bound without need.
  * Source of the freezing: CSS Flexible Box Layout Level 1, 9.7 "Resolving Flexible Lengths".
  *
@@ -36,8 +39,10 @@ export function shareWithin(total: number, lines: readonly ShareLine[], unit = 1
   const leastOf = (index: number) => lines[index]!.least ?? 0;
   const mostOf = (index: number) => lines[index]!.most ?? Infinity;
   const locked = total - rest;
-  if (open.some((index) => leastOf(index) > mostOf(index))) return { ok: false, fault: 'crossedBounds', bound: null };
-  if (open.length === 0) return rest === 0 ? { ok: true, parts } : { ok: false, fault: 'noOpenLine', bound: locked };
+  if (open.some((index) => leastOf(index) > mostOf(index)))
+    return { ok: false, fault: 'crossedBounds', bound: null };
+  if (open.length === 0)
+    return rest === 0 ? { ok: true, parts } : { ok: false, fault: 'noOpenLine', bound: locked };
   const least = open.reduce((sum, index) => sum + leastOf(index), 0);
   const most = open.reduce((sum, index) => sum + mostOf(index), 0);
   if (rest < least) return { ok: false, fault: 'belowLeast', bound: locked + least };
@@ -45,14 +50,20 @@ export function shareWithin(total: number, lines: readonly ShareLine[], unit = 1
   shareOpen(rest, open);
   return { ok: true, parts };
 
-  /** Every round freezes at least one line, so it ends. Proportions alone find nearly all that is bounded; rounding comes last. */
+  /**
+   * Every round freezes at least one line, so it ends. Proportions alone find nearly all that is
+   * bounded; rounding comes last.
+   */
   function shareOpen(amount: number, free: number[]): void {
     for (let [left, among] = [amount, free]; among.length > 0;) {
       const weights = among.map((index) => lines[index]!.weight);
       const sum = weights.reduce((total, weight) => total + weight, 0);
       if (sum === 0) weights.fill(1);
       const scale = left / (sum || weights.length);
-      let frozen = freeze(among, weights.map((weight) => weight * scale));
+      let frozen = freeze(
+        among,
+        weights.map((weight) => weight * scale),
+      );
       if (frozen.length === 0) {
         const shares = shareOut(left, weights, unit);
         frozen = freeze(among, shares);
@@ -67,7 +78,10 @@ export function shareWithin(total: number, lines: readonly ShareLine[], unit = 1
     }
   }
 
-  /** Sets the lines that violate a bound more, all together, than the others violate theirs; returns them. */
+  /**
+   * Sets the lines that violate a bound more, all together, than the others violate theirs; returns
+   * them.
+   */
   function freeze(among: readonly number[], shares: readonly number[]): number[] {
     let lacking = 0;
     let exceeding = 0;
@@ -77,8 +91,12 @@ export function shareWithin(total: number, lines: readonly ShareLine[], unit = 1
     });
     if (lacking === 0 && exceeding === 0) return [];
     return among.filter((index, i) => {
-      const bound = lacking >= exceeding && shares[i]! < leastOf(index) ? leastOf(index)
-        : exceeding >= lacking && shares[i]! > mostOf(index) ? mostOf(index) : null;
+      const bound =
+        lacking >= exceeding && shares[i]! < leastOf(index)
+          ? leastOf(index)
+          : exceeding >= lacking && shares[i]! > mostOf(index)
+            ? mostOf(index)
+            : null;
       if (bound !== null) parts[index] = bound;
       return bound !== null;
     });

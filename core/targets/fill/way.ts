@@ -13,7 +13,10 @@ export interface LineTerms {
   isLocked?: boolean;
   least?: number | null;
   most?: number | null;
-  /** Basis points of the total, for custom shares; those of all lines that are not locked add up to 10,000. */
+  /**
+   * Basis points of the total, for custom shares; those of all lines that are not locked add up to
+   * 10,000.
+   */
   share?: number;
 }
 
@@ -22,12 +25,22 @@ export type FillWay =
   /** The same amount in every cell. */
   | { kind: 'each'; amount: number }
   /** One total over all lines and periods together. */
-  | { kind: 'total'; total: number; people: PeopleWeight; phasing: Phasing; terms: ReadonlyMap<number, LineTerms>; periodShares?: readonly number[] }
+  | {
+      kind: 'total';
+      total: number;
+      people: PeopleWeight;
+      phasing: Phasing;
+      terms: ReadonlyMap<number, LineTerms>;
+      periodShares?: readonly number[];
+    }
   /** Last year's result of the same period, changed by a percent in basis points. */
   | { kind: 'priorYear'; growth: number }
   /** What stands there, changed by a percent in basis points. */
   | { kind: 'percent'; growth: number }
-  /** A full target for each period, of which newcomers and leavers get their part; null: the average of the peers' targets. */
+  /**
+   * A full target for each period, of which newcomers and leavers get their part; null: the average
+   * of the peers' targets.
+   */
   | { kind: 'partial'; full: number | null }
   /** What another plan has in the same cells. */
   | { kind: 'copy' };
@@ -72,7 +85,15 @@ export type FillNote =
   | { code: 'noHistory'; unitId: number; period: Period }
   | { code: 'fellBackToWorkingDays'; unitId: number };
 
-export type FillFault = 'growthTooLow' | 'sharesNot100' | 'negative' | 'nothingToFill' | 'noOpenLine' | 'belowLeast' | 'aboveMost' | 'crossedBounds';
+export type FillFault =
+  | 'growthTooLow'
+  | 'sharesNot100'
+  | 'negative'
+  | 'nothingToFill'
+  | 'noOpenLine'
+  | 'belowLeast'
+  | 'aboveMost'
+  | 'crossedBounds';
 
 export type FillResult =
   /** `total`: all together, with what locked lines keep (`kept`). */

@@ -1,41 +1,69 @@
 import { sql } from 'drizzle-orm';
-import { boolean, check, index, integer, jsonb, pgTable, serial, smallint, text, uniqueIndex } from 'drizzle-orm/pg-core';
+import {
+  boolean,
+  check,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  serial,
+  smallint,
+  text,
+  uniqueIndex,
+} from 'drizzle-orm/pg-core';
 import type { Role } from '#contract/schemas/access';
 import { moment } from './columns';
 import { unit } from './units';
 
-export const appUser = pgTable('app_user', {
-  id: serial('id').primaryKey(),
-  email: text('email').notNull(),
-  name: text('name').notNull(),
-  /** Null until whoever was invited has chosen a password. */
-  passwordHash: text('password_hash'),
-  role: text('role').$type<Role>().notNull(),
-  unitId: integer('unit_id').notNull().references(() => unit.id),
-  createdAt: moment('created_at').notNull().defaultNow(),
-  disabledAt: moment('disabled_at'),
-  lastSignedInAt: moment('last_signed_in_at'),
-}, (table) => [
-  uniqueIndex('app_user_email').on(sql`lower(${table.email})`),
-  check('app_user_role', sql`${table.role} in ('administrator', 'manager', 'salesperson', 'viewer')`),
-]);
+export const appUser = pgTable(
+  'app_user',
+  {
+    id: serial('id').primaryKey(),
+    email: text('email').notNull(),
+    name: text('name').notNull(),
+    /** Null until whoever was invited has chosen a password. */
+    passwordHash: text('password_hash'),
+    role: text('role').$type<Role>().notNull(),
+    unitId: integer('unit_id')
+      .notNull()
+      .references(() => unit.id),
+    createdAt: moment('created_at').notNull().defaultNow(),
+    disabledAt: moment('disabled_at'),
+    lastSignedInAt: moment('last_signed_in_at'),
+  },
+  (table) => [
+    uniqueIndex('app_user_email').on(sql`lower(${table.email})`),
+    check(
+      'app_user_role',
+      sql`${table.role} in ('administrator', 'manager', 'salesperson', 'viewer')`,
+    ),
+  ],
+);
 
 /** A browser's sign-in. Only the hash of the cookie's secret is kept. */
-export const session = pgTable('session', {
-  hash: text('hash').primaryKey(),
-  userId: integer('user_id').notNull().references(() => appUser.id),
-  csrf: text('csrf').notNull(),
-  createdAt: moment('created_at').notNull().defaultNow(),
-  expiresAt: moment('expires_at').notNull(),
-  lastUsedAt: moment('last_used_at').notNull().defaultNow(),
-  /** Browser and system, as they call themselves, for the list of one's sessions. */
-  device: text('device').notNull().default(''),
-}, (table) => [index('session_user').on(table.userId)]);
+export const session = pgTable(
+  'session',
+  {
+    hash: text('hash').primaryKey(),
+    userId: integer('user_id')
+      .notNull()
+      .references(() => appUser.id),
+    csrf: text('csrf').notNull(),
+    createdAt: moment('created_at').notNull().defaultNow(),
+    expiresAt: moment('expires_at').notNull(),
+    lastUsedAt: moment('last_used_at').notNull().defaultNow(),
+    /** Browser and system, as they call themselves, for the list of one's sessions. */
+    device: text('device').notNull().default(''),
+  },
+  (table) => [index('session_user').on(table.userId)],
+);
 
 /** A script's sign-in, shown once, kept as a hash. */
 export const accessToken = pgTable('access_token', {
   id: serial('id').primaryKey(),
-  userId: integer('user_id').notNull().references(() => appUser.id),
+  userId: integer('user_id')
+    .notNull()
+    .references(() => appUser.id),
   name: text('name').notNull(),
   hash: text('hash').notNull().unique(),
   createdAt: moment('created_at').notNull().defaultNow(),
@@ -46,14 +74,25 @@ export const accessToken = pgTable('access_token', {
   canWrite: boolean('can_write').notNull().default(true),
 });
 
-/** A link with which somebody chooses a password: an invitation, or after a forgotten one. Only the hash of its secret is kept. */
-export const accountLink = pgTable('account_link', {
-  hash: text('hash').primaryKey(),
-  userId: integer('user_id').notNull().references(() => appUser.id),
-  createdBy: integer('created_by').notNull().references(() => appUser.id),
-  createdAt: moment('created_at').notNull().defaultNow(),
-  expiresAt: moment('expires_at').notNull(),
-}, (table) => [uniqueIndex('account_link_user').on(table.userId)]);
+/**
+ * A link with which somebody chooses a password: an invitation, or after a forgotten one. Only the
+ * hash of its secret is kept.
+ */
+export const accountLink = pgTable(
+  'account_link',
+  {
+    hash: text('hash').primaryKey(),
+    userId: integer('user_id')
+      .notNull()
+      .references(() => appUser.id),
+    createdBy: integer('created_by')
+      .notNull()
+      .references(() => appUser.id),
+    createdAt: moment('created_at').notNull().defaultNow(),
+    expiresAt: moment('expires_at').notNull(),
+  },
+  (table) => [uniqueIndex('account_link_user').on(table.userId)],
+);
 
 /** Failed sign-ins by e-mail, by known device and by address, counted for all servers together. */
 export const signInFailure = pgTable('sign_in_failure', {
@@ -63,22 +102,39 @@ export const signInFailure = pgTable('sign_in_failure', {
   waitUntil: moment('wait_until'),
 });
 
-/** Browsers in which somebody has signed in before: strangers' wrong passwords do not keep them out. */
-export const knownDevice = pgTable('known_device', {
-  hash: text('hash').primaryKey(),
-  userId: integer('user_id').notNull().references(() => appUser.id),
-  usedAt: moment('used_at').notNull().defaultNow(),
-}, (table) => [index('known_device_user').on(table.userId)]);
+/**
+ * Browsers in which somebody has signed in before: strangers' wrong passwords do not keep them out.
+ */
+export const knownDevice = pgTable(
+  'known_device',
+  {
+    hash: text('hash').primaryKey(),
+    userId: integer('user_id')
+      .notNull()
+      .references(() => appUser.id),
+    usedAt: moment('used_at').notNull().defaultNow(),
+  },
+  (table) => [index('known_device_user').on(table.userId)],
+);
 
-/** Answers already given, so that a retry after a lost answer gets the same one and nothing happens twice. */
-export const answeredRequest = pgTable('answered_request', {
-  /** As the sender wrote it. */
-  key: text('key').notNull(),
-  userId: integer('user_id').notNull().references(() => appUser.id),
-  route: text('route').notNull(),
-  status: smallint('status').notNull(),
-  answer: jsonb('answer'),
-  /** Of what was sent with the key; null for answers from before it was kept. */
-  bodyHash: text('body_hash'),
-  at: moment('at').notNull().defaultNow(),
-}, (table) => [uniqueIndex('answered_request_key').on(table.userId, table.key)]);
+/**
+ * Answers already given, so that a retry after a lost answer gets the same one and nothing happens
+ * twice.
+ */
+export const answeredRequest = pgTable(
+  'answered_request',
+  {
+    /** As the sender wrote it. */
+    key: text('key').notNull(),
+    userId: integer('user_id')
+      .notNull()
+      .references(() => appUser.id),
+    route: text('route').notNull(),
+    status: smallint('status').notNull(),
+    answer: jsonb('answer'),
+    /** Of what was sent with the key; null for answers from before it was kept. */
+    bodyHash: text('body_hash'),
+    at: moment('at').notNull().defaultNow(),
+  },
+  (table) => [uniqueIndex('answered_request_key').on(table.userId, table.key)],
+);

@@ -8,5 +8,8 @@ export const isoDay = (name: string) => date(name, { mode: 'string' });
 
 export const moment = (name: string) => timestamp(name, { withTimezone: true, mode: 'string' });
 
-/** The writing transaction's id, by which readers find what they have not seen yet (ledger/replica.ts). */
+/**
+ * The writing transaction's id, by which readers find what they have not seen yet
+ * (ledger/replica.ts).
+ */
 export const transactionId = customType<{ data: string }>({ dataType: () => 'xid8' });

@@ -1,40 +1,64 @@
 import { sql } from 'drizzle-orm';
 import type { CalendarRule } from '#core/period/calendar';
-import { boolean, char, check, integer, jsonb, pgTable, primaryKey, smallint, text, unique, numeric } from 'drizzle-orm/pg-core';
+import {
+  boolean,
+  char,
+  check,
+  integer,
+  jsonb,
+  pgTable,
+  primaryKey,
+  smallint,
+  text,
+  unique,
+  numeric,
+} from 'drizzle-orm/pg-core';
 import { isoDay, moment } from './columns';
 import { unit } from './units';
 
 /** One row: the company, its calendar and its reporting currency. */
-export const company = pgTable('company', {
-  id: smallint('id').primaryKey().default(1),
-  name: text('name').notNull(),
-  currency: char('currency', { length: 3 }).notNull(),
-  timeZone: text('time_zone').notNull(),
-  /** By month or by week; its shape is checked where it comes in (contract/schemas/company). */
-  calendar: jsonb('calendar').$type<CalendarRule>().notNull(),
-  weekdays: integer('weekdays').array().notNull(),
-  /** Salespeople see the ladder of their own team. */
-  sharesTeamLadder: boolean('shares_team_ladder').notNull().default(false),
-  isDemo: boolean('is_demo').notNull().default(false),
-  createdAt: moment('created_at').notNull().defaultNow(),
-}, (table) => [
-  check('company_is_one', sql`${table.id} = 1`),
-  check('company_calendar', sql`${table.calendar}->>'kind' in ('month', 'week')`),
-  check('company_currency', sql`${table.currency} ~ '^[A-Z]{3}$'`),
-]);
+export const company = pgTable(
+  'company',
+  {
+    id: smallint('id').primaryKey().default(1),
+    name: text('name').notNull(),
+    currency: char('currency', { length: 3 }).notNull(),
+    timeZone: text('time_zone').notNull(),
+    /** By month or by week; its shape is checked where it comes in (contract/schemas/company). */
+    calendar: jsonb('calendar').$type<CalendarRule>().notNull(),
+    weekdays: integer('weekdays').array().notNull(),
+    /** Salespeople see the ladder of their own team. */
+    sharesTeamLadder: boolean('shares_team_ladder').notNull().default(false),
+    isDemo: boolean('is_demo').notNull().default(false),
+    createdAt: moment('created_at').notNull().defaultNow(),
+  },
+  (table) => [
+    check('company_is_one', sql`${table.id} = 1`),
+    check('company_calendar', sql`${table.calendar}->>'kind' in ('month', 'week')`),
+    check('company_currency', sql`${table.currency} ~ '^[A-Z]{3}$'`),
+  ],
+);
 
 /** A day on which a branch, or every branch (null), does not work. */
-export const closedDay = pgTable('closed_day', {
-  branchId: integer('branch_id').references(() => unit.id),
-  on: isoDay('on_day').notNull(),
-  name: text('name').notNull().default(''),
-}, (table) => [unique('closed_day_once').on(table.branchId, table.on).nullsNotDistinct()]);
+export const closedDay = pgTable(
+  'closed_day',
+  {
+    branchId: integer('branch_id').references(() => unit.id),
+    on: isoDay('on_day').notNull(),
+    name: text('name').notNull().default(''),
+  },
+  (table) => [unique('closed_day_once').on(table.branchId, table.on).nullsNotDistinct()],
+);
 
-export const rate = pgTable('rate', {
-  currency: char('currency', { length: 3 }).notNull(),
-  from: isoDay('from_day').notNull(),
-  rate: numeric('rate', { precision: 20, scale: 10 }).notNull(),
-}, (table) => [
-  primaryKey({ columns: [table.currency, table.from] }),
-  check('rate_positive', sql`${table.rate} > 0`),
-]);
+export const rate = pgTable(
+  'rate',
+  {
+    currency: char('currency', { length: 3 }).notNull(),
+    from: isoDay('from_day').notNull(),
+    rate: numeric('rate', { precision: 20, scale: 10 }).notNull(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.currency, table.from] }),
+    check('rate_positive', sql`${table.rate} > 0`),
+  ],
+);

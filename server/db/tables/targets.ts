@@ -1,5 +1,14 @@
 import { sql } from 'drizzle-orm';
-import { check, index, integer, jsonb, pgTable, primaryKey, serial, text } from 'drizzle-orm/pg-core';
+import {
+  check,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  primaryKey,
+  serial,
+  text,
+} from 'drizzle-orm/pg-core';
 import type { OwnTarget } from '#contract/schemas/planGrid';
 import type { MeasureCode } from '#core/measure/measure';
 import { appUser } from './access';
@@ -8,36 +17,77 @@ import { measure } from './measures';
 import { plan } from './plans';
 import { unit } from './units';
 
-/** A plan's target at one unit, measure and period. A cleared one keeps its row with null, so that its history and version go on. */
-export const target = pgTable('target', {
-  planId: integer('plan_id').notNull().references(() => plan.id),
-  unitId: integer('unit_id').notNull().references(() => unit.id),
-  measure: text('measure').$type<MeasureCode>().notNull().references(() => measure.code),
-  periodId: text('period_id').notNull(),
-  target: whole('target'),
-  floor: whole('floor'),
-  stretch: whole('stretch'),
-  /** As it was set, where that was in another currency than the reporting one; the columns before hold it converted by the plan's rate. */
-  own: jsonb('own').$type<OwnTarget>(),
-  note: text('note'),
-  version: integer('version').notNull().default(1),
-  changedBy: integer('changed_by').notNull().references(() => appUser.id),
-  changedAt: moment('changed_at').notNull().defaultNow(),
-  xid: transactionId('xid').notNull().default(sql`pg_current_xact_id()`),
-}, (table) => [
-  primaryKey({ columns: [table.planId, table.unitId, table.measure, table.periodId] }),
-  index('target_xid').on(table.xid),
-  check('target_not_negative', sql`${table.target} >= 0 and ${table.floor} >= 0 and ${table.stretch} >= 0`),
-  check('target_order', sql`${table.floor} <= ${table.target} and ${table.target} <= ${table.stretch}`),
-  check('target_parts', sql`${table.target} is not null or (${table.floor} is null and ${table.stretch} is null)`),
-]);
+/**
+ * A plan's target at one unit, measure and period. A cleared one keeps its row with null, so that
+ * its history and version go on.
+ */
+export const target = pgTable(
+  'target',
+  {
+    planId: integer('plan_id')
+      .notNull()
+      .references(() => plan.id),
+    unitId: integer('unit_id')
+      .notNull()
+      .references(() => unit.id),
+    measure: text('measure')
+      .$type<MeasureCode>()
+      .notNull()
+      .references(() => measure.code),
+    periodId: text('period_id').notNull(),
+    target: whole('target'),
+    floor: whole('floor'),
+    stretch: whole('stretch'),
+    /**
+     * As it was set, where that was in another currency than the reporting one; the columns before
+     * hold it converted by the plan's rate.
+     */
+    own: jsonb('own').$type<OwnTarget>(),
+    note: text('note'),
+    version: integer('version').notNull().default(1),
+    changedBy: integer('changed_by')
+      .notNull()
+      .references(() => appUser.id),
+    changedAt: moment('changed_at').notNull().defaultNow(),
+    xid: transactionId('xid')
+      .notNull()
+      .default(sql`pg_current_xact_id()`),
+  },
+  (table) => [
+    primaryKey({ columns: [table.planId, table.unitId, table.measure, table.periodId] }),
+    index('target_xid').on(table.xid),
+    check(
+      'target_not_negative',
+      sql`${table.target} >= 0 and ${table.floor} >= 0 and ${table.stretch} >= 0`,
+    ),
+    check(
+      'target_order',
+      sql`${table.floor} <= ${table.target} and ${table.target} <= ${table.stretch}`,
+    ),
+    check(
+      'target_parts',
+      sql`${table.target} is not null or (${table.floor} is null and ${table.stretch} is null)`,
+    ),
+  ],
+);
 
-/** A salesperson's word on their published targets of a year: seen, perhaps with a remark. Newer ones stand beside older ones. */
-export const acknowledgement = pgTable('acknowledgement', {
-  id: serial('id').primaryKey(),
-  unitId: integer('unit_id').notNull().references(() => unit.id),
-  yearLabel: integer('year_label').notNull(),
-  userId: integer('user_id').notNull().references(() => appUser.id),
-  remark: text('remark'),
-  at: moment('at').notNull().defaultNow(),
-}, (table) => [index('acknowledgement_unit').on(table.unitId, table.yearLabel)]);
+/**
+ * A salesperson's word on their published targets of a year: seen, perhaps with a remark. Newer
+ * ones stand beside older ones.
+ */
+export const acknowledgement = pgTable(
+  'acknowledgement',
+  {
+    id: serial('id').primaryKey(),
+    unitId: integer('unit_id')
+      .notNull()
+      .references(() => unit.id),
+    yearLabel: integer('year_label').notNull(),
+    userId: integer('user_id')
+      .notNull()
+      .references(() => appUser.id),
+    remark: text('remark'),
+    at: moment('at').notNull().defaultNow(),
+  },
+  (table) => [index('acknowledgement_unit').on(table.unitId, table.yearLabel)],
+);

@@ -32,7 +32,10 @@ interface ImportDialogProps {
   onImported?(report: ImportReport): void;
 }
 
-/** Choose, drop or paste a file; see how it is read and what it would do; then do it, all rows or none. */
+/**
+ * Choose, drop or paste a file; see how it is read and what it would do; then do it, all rows or
+ * none.
+ */
 export function ImportDialog({ kind, plan = null, onClose, onImported }: ImportDialogProps) {
   const [file, setFile] = useState<ChosenFile | null>(null);
   const [reason, setReason] = useState('');
@@ -44,7 +47,14 @@ export function ImportDialog({ kind, plan = null, onClose, onImported }: ImportD
   const isLoading = state.phase !== 'idle';
 
   const run = async (chosen: ChosenFile, how: 'check' | 'all' | 'good', mapping: number | null) => {
-    const query = new URLSearchParams({ check: String(how === 'check'), fileName: chosen.name, ...(how === 'good' ? { partial: 'true' } : {}), ...(reason.trim() ? { reason: reason.trim() } : {}), ...(plan ? { plan: String(plan.id) } : {}), ...(mapping === null ? {} : { mapping: String(mapping) }) });
+    const query = new URLSearchParams({
+      check: String(how === 'check'),
+      fileName: chosen.name,
+      ...(how === 'good' ? { partial: 'true' } : {}),
+      ...(reason.trim() ? { reason: reason.trim() } : {}),
+      ...(plan ? { plan: String(plan.id) } : {}),
+      ...(mapping === null ? {} : { mapping: String(mapping) }),
+    });
     setError(null);
     const result = await send<ImportReport>(`/imports/${kind}?${query}`, chosen);
     if (!('data' in result)) return setError('error' in result ? result.error : 'cancelled');
@@ -52,8 +62,13 @@ export function ImportDialog({ kind, plan = null, onClose, onImported }: ImportD
     if (!result.data.written) return;
     forget();
     const drafts = result.data.plans?.map((each) => `“${each.name}”`).join(' and ');
-    const left = result.data.refused > 0 ? ` ${result.data.refused} refused ${result.data.refused === 1 ? 'row was' : 'rows were'} left out.` : '';
-    say(`${result.data.created} ${kind} new, ${result.data.changed} changed, ${result.data.unchanged} as they were.${left}${drafts ? ` They are in the draft ${drafts}, not yet published.` : ''}`);
+    const left =
+      result.data.refused > 0
+        ? ` ${result.data.refused} refused ${result.data.refused === 1 ? 'row was' : 'rows were'} left out.`
+        : '';
+    say(
+      `${result.data.created} ${kind} new, ${result.data.changed} changed, ${result.data.unchanged} as they were.${left}${drafts ? ` They are in the draft ${drafts}, not yet published.` : ''}`,
+    );
     onClose();
     onImported?.(result.data);
   };
@@ -88,7 +103,11 @@ export function ImportDialog({ kind, plan = null, onClose, onImported }: ImportD
   };
   const match = (column: string, value: string, meant: string) => {
     const { mapping } = reading;
-    if (mapping) reading.change({ ...mapping, values: { ...mapping.values, [column]: { ...mapping.values[column], [value]: meant } } });
+    if (mapping)
+      reading.change({
+        ...mapping,
+        values: { ...mapping.values, [column]: { ...mapping.values[column], [value]: meant } },
+      });
   };
   const count = report ? report.created + report.changed : 0;
   const hasChanges = report !== null && report.refused === 0 && count > 0;
@@ -96,21 +115,66 @@ export function ImportDialog({ kind, plan = null, onClose, onImported }: ImportD
   const hasGoodRows = report !== null && report.refused > 0 && count > 0 && kind !== 'units';
 
   return (
-    <Dialog title={`Import ${kind}`} description={`CSV, XLSX or JSON with the columns ${COLUMNS[kind]}. Nothing is written before you say so.${kind === 'deals' ? ' Other headings, days and numbers are matched first.' : ''}${kind === 'targets' ? plan ? ` Imported into the draft “${plan.name}”.` : ' Imported into a new draft.' : ''}`} isOpen onClose={close} width="w-[860px]">
+    <Dialog
+      title={`Import ${kind}`}
+      description={`CSV, XLSX or JSON with the columns ${COLUMNS[kind]}. Nothing is written before you say so.${kind === 'deals' ? ' Other headings, days and numbers are matched first.' : ''}${kind === 'targets' ? (plan ? ` Imported into the draft “${plan.name}”.` : ' Imported into a new draft.') : ''}`}
+      isOpen
+      onClose={close}
+      width="w-[860px]"
+    >
       <DropPlace onFile={(blob, name) => void choose(blob, name)} />
-      {file && <p className="mt-3 flex items-center gap-3 font-medium">{file.name}{begun && !reading.isOpen && <Button kind="quiet" className="h-[24px] text-[12px]" onClick={reading.open}>How it is read…</Button>}{begun?.isRemembered && <span className="font-normal text-soft">read as the last file with these headings</span>}</p>}
-      {begun && reading.isOpen && reading.mapping && <MappingSheet preview={begun} mapping={reading.mapping} onChange={change} />}
+      {file && (
+        <p className="mt-3 flex items-center gap-3 font-medium">
+          {file.name}
+          {begun && !reading.isOpen && (
+            <Button kind="quiet" className="h-[24px] text-[12px]" onClick={reading.open}>
+              How it is read…
+            </Button>
+          )}
+          {begun?.isRemembered && (
+            <span className="font-normal text-soft">read as the last file with these headings</span>
+          )}
+        </p>
+      )}
+      {begun && reading.isOpen && reading.mapping && (
+        <MappingSheet preview={begun} mapping={reading.mapping} onChange={change} />
+      )}
       {isLoading && <Progress state={state} onCancel={cancel} />}
-      {error && !isLoading && <div className="mt-3"><ImportFailure failure={error} /></div>}
-      {report && !isLoading && reading.mapping && <UnknownValues unknown={report.unknown ?? []} mapping={reading.mapping} onMatch={match} />}
-      {begun && !isLoading && (report === null || reading.isChanged) && reading.isReady && <Button kind={report === null ? 'main' : 'plain'} className="mt-3" onClick={() => void check()}>{report === null ? 'Check the file' : 'Check again with the matches'}</Button>}
+      {error && !isLoading && (
+        <div className="mt-3">
+          <ImportFailure failure={error} />
+        </div>
+      )}
+      {report && !isLoading && reading.mapping && (
+        <UnknownValues unknown={report.unknown ?? []} mapping={reading.mapping} onMatch={match} />
+      )}
+      {begun && !isLoading && (report === null || reading.isChanged) && reading.isReady && (
+        <Button
+          kind={report === null ? 'main' : 'plain'}
+          className="mt-3"
+          onClick={() => void check()}
+        >
+          {report === null ? 'Check the file' : 'Check again with the matches'}
+        </Button>
+      )}
       {report && !isLoading && <Report report={report} />}
       {(hasChanges || hasGoodRows) && (
-        <Field label="Why (optional, kept in the history)" className="mt-4"><input className={INPUT} maxLength={500} value={reason} onChange={(event) => setReason(event.target.value)} /></Field>
+        <Field label="Why (optional, kept in the history)" className="mt-4">
+          <input
+            className={INPUT}
+            maxLength={500}
+            value={reason}
+            onChange={(event) => setReason(event.target.value)}
+          />
+        </Field>
       )}
       <div className="mt-5 flex justify-end gap-2">
         <Button onClick={close}>Close</Button>
-        {hasGoodRows && <Button disabled={isLoading || reading.isChanged} onClick={() => void commit('good')}>Import the {count.toLocaleString('en-GB')} good {count === 1 ? 'row' : 'rows'} only</Button>}
+        {hasGoodRows && (
+          <Button disabled={isLoading || reading.isChanged} onClick={() => void commit('good')}>
+            Import the {count.toLocaleString('en-GB')} good {count === 1 ? 'row' : 'rows'} only
+          </Button>
+        )}
         <Button kind="main" disabled={!hasChanges || isLoading} onClick={() => void commit('all')}>
           {report && report.refused === 0 && !hasChanges ? 'Nothing to change' : 'Import all rows'}
         </Button>
@@ -121,15 +185,34 @@ export function ImportDialog({ kind, plan = null, onClose, onImported }: ImportD
 
 function Progress({ state, onCancel }: { state: UploadState; onCancel(): void }) {
   const isWorking = state.phase === 'working';
-  const { data } = useGetImportProgressQuery(undefined, { skip: !isWorking, pollingInterval: 500, refetchOnMountOrArgChange: true });
+  const { data } = useGetImportProgressQuery(undefined, {
+    skip: !isWorking,
+    pollingInterval: 500,
+    refetchOnMountOrArgChange: true,
+  });
   const share = state.phase === 'sending' ? Math.round(state.share * 100) : 0;
-  const rows = isWorking ? data?.rows ?? null : null;
+  const rows = isWorking ? (data?.rows ?? null) : null;
   return (
     <div className="mt-3 flex items-center gap-3">
-      {!isWorking && <progress aria-label="File sent" max={100} value={share} className="h-2 w-[220px] accent-[var(--now)]" />}
-      <span role="status">{!isWorking ? 'Sending the file …' : data?.isRead ? 'Comparing with the book …' : 'Reading and checking every row …'}</span>
+      {!isWorking && (
+        <progress
+          aria-label="File sent"
+          max={100}
+          value={share}
+          className="h-2 w-[220px] accent-[var(--now)]"
+        />
+      )}
+      <span role="status">
+        {!isWorking
+          ? 'Sending the file …'
+          : data?.isRead
+            ? 'Comparing with the book …'
+            : 'Reading and checking every row …'}
+      </span>
       {/* Not read out: it changes twice a second. */}
-      <span aria-hidden className="text-soft">{isWorking ? rows !== null && `${rows.toLocaleString('en-GB')} rows` : `${share} %`}</span>
+      <span aria-hidden className="text-soft">
+        {isWorking ? rows !== null && `${rows.toLocaleString('en-GB')} rows` : `${share} %`}
+      </span>
       <Button onClick={onCancel}>Cancel</Button>
     </div>
   );
@@ -139,7 +222,16 @@ function ImportFailure({ failure }: { failure: Problem | 'cancelled' }) {
   if (failure === 'cancelled') return <p>Cancelled; nothing was changed.</p>;
   const { errors } = failure;
   if (!errors?.length) return <FailureNote failure={failure} />;
-  return <div role="alert" className="rounded-sheet border border-grade-1 bg-danger-soft p-4"><p className="font-semibold">The file cannot be read; nothing was changed.</p>{errors.map((each) => <p key={each.field + each.code} className="mt-1">{each.field}: {each.message}</p>)}</div>;
+  return (
+    <div role="alert" className="rounded-sheet border border-grade-1 bg-danger-soft p-4">
+      <p className="font-semibold">The file cannot be read; nothing was changed.</p>
+      {errors.map((each) => (
+        <p key={each.field + each.code} className="mt-1">
+          {each.field}: {each.message}
+        </p>
+      ))}
+    </div>
+  );
 }
 
 function DropPlace({ onFile }: { onFile(blob: Blob, name: string): void }) {
@@ -153,40 +245,127 @@ function DropPlace({ onFile }: { onFile(blob: Blob, name: string): void }) {
     if (file) onFile(file, file.name);
   };
   return (
-    <div onDragOver={(event) => { event.preventDefault(); setOver(true); }} onDragLeave={() => setOver(false)} onDrop={drop} className={classNames('rounded-sheet border border-dashed p-4', isOver ? 'border-ember bg-selected' : 'border-strong/40')}>
+    <div
+      onDragOver={(event) => {
+        event.preventDefault();
+        setOver(true);
+      }}
+      onDragLeave={() => setOver(false)}
+      onDrop={drop}
+      className={classNames(
+        'rounded-sheet border border-dashed p-4',
+        isOver ? 'border-ember bg-selected' : 'border-strong/40',
+      )}
+    >
       <div className="flex items-center gap-3">
         <Button onClick={() => input.current?.click()}>Choose a file</Button>
         <span className="text-soft">or drop it here, or paste rows with their heading:</span>
-        <input ref={input} type="file" accept=".csv,.tsv,.txt,.xlsx,.json,text/csv" aria-label="File to import" className="sr-only" tabIndex={-1} onChange={(event) => { const file = event.target.files?.[0]; if (file) onFile(file, file.name); event.target.value = ''; }} />
+        <input
+          ref={input}
+          type="file"
+          accept=".csv,.tsv,.txt,.xlsx,.json,text/csv"
+          aria-label="File to import"
+          className="sr-only"
+          tabIndex={-1}
+          onChange={(event) => {
+            const file = event.target.files?.[0];
+            if (file) onFile(file, file.name);
+            event.target.value = '';
+          }}
+        />
       </div>
-      <textarea aria-label="Pasted rows" rows={2} value={pasted} onChange={(event) => setPasted(event.target.value)} className="mt-3 w-full rounded-sheet border border-strong/30 bg-sheet px-2.5 py-1.5 font-mono text-[12px]" />
-      {pasted.trim() && <Button className="mt-2" onClick={() => onFile(new Blob([pasted]), 'pasted rows')}>Check the pasted rows</Button>}
+      <textarea
+        aria-label="Pasted rows"
+        rows={2}
+        value={pasted}
+        onChange={(event) => setPasted(event.target.value)}
+        className="mt-3 w-full rounded-sheet border border-strong/30 bg-sheet px-2.5 py-1.5 font-mono text-[12px]"
+      />
+      {pasted.trim() && (
+        <Button className="mt-2" onClick={() => onFile(new Blob([pasted]), 'pasted rows')}>
+          Check the pasted rows
+        </Button>
+      )}
     </div>
   );
 }
 
 function Report({ report }: { report: ImportReport }) {
   const { data: company } = useGetCompanyQuery();
-  const money = (minor: number) => formatExact(minor, { kind: 'money', currency: company?.currency ?? 'EUR' });
-  const counts = [['read', report.read], ['new', report.created], ['changed', report.changed], ['unchanged', report.unchanged], ['refused', report.refused]] as const;
+  const money = (minor: number) =>
+    formatExact(minor, { kind: 'money', currency: company?.currency ?? 'EUR' });
+  const counts = [
+    ['read', report.read],
+    ['new', report.created],
+    ['changed', report.changed],
+    ['unchanged', report.unchanged],
+    ['refused', report.refused],
+  ] as const;
   return (
     <section aria-label="What the file would do" className="mt-4">
       <dl className="grid grid-cols-5 gap-3">
-        {counts.map(([name, count]) => <div key={name} className="border-l-2 border-line pl-2"><dd className={classNames('text-[17px] font-semibold', name === 'refused' && count > 0 && 'text-grade-1')}>{count.toLocaleString('en-GB')}</dd><dt className="text-soft">{name}</dt></div>)}
+        {counts.map(([name, count]) => (
+          <div key={name} className="border-l-2 border-line pl-2">
+            <dd
+              className={classNames(
+                'text-[17px] font-semibold',
+                name === 'refused' && count > 0 && 'text-grade-1',
+              )}
+            >
+              {count.toLocaleString('en-GB')}
+            </dd>
+            <dt className="text-soft">{name}</dt>
+          </div>
+        ))}
       </dl>
-      {report.value && <p className="mt-2 text-soft">Total value of the good rows: {money(report.value.read)}.</p>}
-      {report.newNames.length > 0 && <p className="mt-1 text-soft">New names: {report.newNames.map((each) => `${each.count} ${each.list}`).join(', ')}.</p>}
-      {report.ignoredColumns.length > 0 && <p className="mt-1 text-soft">Skipped columns: {report.ignoredColumns.join(', ')}.</p>}
+      {report.value && (
+        <p className="mt-2 text-soft">Total value of the good rows: {money(report.value.read)}.</p>
+      )}
+      {report.newNames.length > 0 && (
+        <p className="mt-1 text-soft">
+          New names: {report.newNames.map((each) => `${each.count} ${each.list}`).join(', ')}.
+        </p>
+      )}
+      {report.ignoredColumns.length > 0 && (
+        <p className="mt-1 text-soft">Skipped columns: {report.ignoredColumns.join(', ')}.</p>
+      )}
       {report.refused > 0 && (
         <>
           <div className="mt-3 flex items-center justify-between">
-            <p className="font-medium">Correct the refused rows and choose the file again{report.kind === 'units' ? '' : ', or import the good ones only'}.</p>
+            <p className="font-medium">
+              Correct the refused rows and choose the file again
+              {report.kind === 'units' ? '' : ', or import the good ones only'}.
+            </p>
             <Button onClick={() => download(report)}>Refused rows as CSV</Button>
           </div>
-          <div className="mt-2 max-h-[240px] overflow-y-auto rounded-sheet border border-line" tabIndex={0} role="region" aria-label="Refused rows">
+          <div
+            className="mt-2 max-h-[240px] overflow-y-auto rounded-sheet border border-line"
+            tabIndex={0}
+            role="region"
+            aria-label="Refused rows"
+          >
             <table className="w-full text-[12px]">
-              <thead className="sticky top-0 bg-sheet text-left text-soft"><tr>{['Line', 'Column', 'Value', 'Why, and what would be accepted'].map((name) => <th key={name} scope="col" className="px-2 py-1 font-medium">{name}</th>)}</tr></thead>
-              <tbody>{report.refusals.slice(0, 500).map((each, index) => <tr key={index} className="border-t border-line align-top"><td className="px-2 py-1">{each.cell ?? each.line}</td><td className="px-2 py-1">{each.column}</td><td className="px-2 py-1">{each.value || '(empty)'}</td><td className="px-2 py-1">{each.reason} {each.accepted}</td></tr>)}</tbody>
+              <thead className="sticky top-0 bg-sheet text-left text-soft">
+                <tr>
+                  {['Line', 'Column', 'Value', 'Why, and what would be accepted'].map((name) => (
+                    <th key={name} scope="col" className="px-2 py-1 font-medium">
+                      {name}
+                    </th>
+                  ))}
+                </tr>
+              </thead>
+              <tbody>
+                {report.refusals.slice(0, 500).map((each, index) => (
+                  <tr key={index} className="border-t border-line align-top">
+                    <td className="px-2 py-1">{each.cell ?? each.line}</td>
+                    <td className="px-2 py-1">{each.column}</td>
+                    <td className="px-2 py-1">{each.value || '(empty)'}</td>
+                    <td className="px-2 py-1">
+                      {each.reason} {each.accepted}
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
             </table>
           </div>
         </>
@@ -197,7 +376,10 @@ function Report({ report }: { report: ImportReport }) {
 
 function download(report: ImportReport): void {
   const url = URL.createObjectURL(new Blob([Papa.unparse(report.refusals)], { type: 'text/csv' }));
-  const link = Object.assign(document.createElement('a'), { href: url, download: `refused ${report.kind}.csv` });
+  const link = Object.assign(document.createElement('a'), {
+    href: url,
+    download: `refused ${report.kind}.csv`,
+  });
   link.click();
   URL.revokeObjectURL(url);
 }

@@ -4,5 +4,10 @@ import { api } from '../api';
 
 /** Names to choose from, wherever one is chosen. */
 export const { useGetLookupsQuery: usePickListsQuery } = api.injectEndpoints({
-  endpoints: (build) => ({ getLookups: build.query<Lookups, void>({ query: () => ({ route: getLookups }), providesTags: ['Lists'] }) }),
+  endpoints: (build) => ({
+    getLookups: build.query<Lookups, void>({
+      query: () => ({ route: getLookups }),
+      providesTags: ['Lists'],
+    }),
+  }),
 });

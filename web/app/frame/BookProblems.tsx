@@ -3,7 +3,10 @@ import { useListOversizedTotalsQuery } from '../api';
 
 const LEFT_OUT = { amount: 'revenue', cost: 'costs', quantity: 'quantities' } as const;
 
-/** What is in no figure because it is too large to be added up, with the deals to correct; on every view, for every total leaves it out. */
+/**
+ * What is in no figure because it is too large to be added up, with the deals to correct; on every
+ * view, for every total leaves it out.
+ */
 export function BookProblems() {
   const { data: problems = [] } = useListOversizedTotalsQuery();
   if (problems.length === 0) return null;
@@ -11,10 +14,30 @@ export function BookProblems() {
     <div role="alert" className="bg-danger-soft px-5 py-1.5">
       {problems.map((problem) => (
         <p key={`${problem.salesperson} ${problem.field}`}>
-          <strong className="font-semibold">The {LEFT_OUT[problem.field]} of {problem.name} are in no figure:</strong> they are too large to be added up.{' '}
-          {problem.deals.length > 0 && <>Correct or void {problem.deals.map((deal, at) => (
-            <span key={deal.id}>{at > 0 && ', '}<Link className="underline" to={{ pathname: '/deals', search: `?unit=${problem.salesperson}&book=${deal.id}` }}>{deal.deal}</Link></span>
-          ))}.</>}
+          <strong className="font-semibold">
+            The {LEFT_OUT[problem.field]} of {problem.name} are in no figure:
+          </strong>{' '}
+          they are too large to be added up.{' '}
+          {problem.deals.length > 0 && (
+            <>
+              Correct or void{' '}
+              {problem.deals.map((deal, at) => (
+                <span key={deal.id}>
+                  {at > 0 && ', '}
+                  <Link
+                    className="underline"
+                    to={{
+                      pathname: '/deals',
+                      search: `?unit=${problem.salesperson}&book=${deal.id}`,
+                    }}
+                  >
+                    {deal.deal}
+                  </Link>
+                </span>
+              ))}
+              .
+            </>
+          )}
         </p>
       ))}
     </div>

@@ -15,52 +15,124 @@ export function FindOrDo({ isOpen, onClose }: { isOpen: boolean; onClose(): void
   const navigate = useNavigate();
   const { search } = useLocation();
   const [typed, setTyped] = useState('');
-  const { data: nodes = [] } = useListUnitAttainmentsQuery({ period: place.period, measure: place.measure }, { skip: !isOpen });
+  const { data: nodes = [] } = useListUnitAttainmentsQuery(
+    { period: place.period, measure: place.measure },
+    { skip: !isOpen },
+  );
   const { data: measures } = useListMeasuresQuery(undefined, { skip: !isOpen });
   const wanted = typed.trim().toLowerCase();
   const matches = (name: string) => name.toLowerCase().includes(wanted);
-  const units = nodes.filter((node) => matches(node.unit.name) || matches(node.unit.code)).slice(0, SHOWN_AT_MOST);
+  const units = nodes
+    .filter((node) => matches(node.unit.name) || matches(node.unit.code))
+    .slice(0, SHOWN_AT_MOST);
   // By name among all customers one may see; letters of one alone would name too many.
-  const { data: found } = useListCustomersQuery({ search: wanted, limit: 12 }, { skip: !isOpen || wanted.length < 2 });
-  const customers = wanted.length < 2 ? [] : found?.customers ?? [];
+  const { data: found } = useListCustomersQuery(
+    { search: wanted, limit: 12 },
+    { skip: !isOpen || wanted.length < 2 },
+  );
+  const customers = wanted.length < 2 ? [] : (found?.customers ?? []);
   const close = () => {
     setTyped('');
     onClose();
   };
   const actions = [
-    { name: 'Book a deal', run: () => navigate({ pathname: '/deals', search: withParam(search, 'book', 'new') }) },
-    { name: 'Import deals', run: () => navigate({ pathname: '/deals', search: withParam(search, 'import', 'deals') }) },
+    {
+      name: 'Book a deal',
+      run: () => navigate({ pathname: '/deals', search: withParam(search, 'book', 'new') }),
+    },
+    {
+      name: 'Import deals',
+      run: () => navigate({ pathname: '/deals', search: withParam(search, 'import', 'deals') }),
+    },
     { name: 'Set targets', run: () => navigate({ pathname: '/plan', search }) },
     { name: 'Where we stand', run: () => navigate({ pathname: '/standing', search }) },
     { name: 'Look ahead: pipeline', run: () => navigate({ pathname: '/deals/pipeline', search }) },
     { name: 'What changed', run: () => navigate({ pathname: '/deals/changes', search }) },
     { name: 'What needs care', run: () => navigate({ pathname: '/deals/care', search }) },
     { name: 'Type in activities', run: () => navigate({ pathname: '/deals/activities', search }) },
-    ...(measures?.measures ?? []).filter((each) => !each.isArchived).map((each) => ({ name: each.name, run: () => place.go({ measure: each.code }) })),
+    ...(measures?.measures ?? [])
+      .filter((each) => !each.isArchived)
+      .map((each) => ({ name: each.name, run: () => place.go({ measure: each.code }) })),
     { name: 'Setup', run: () => navigate({ pathname: '/setup', search }) },
   ].filter((action) => matches(action.name));
 
   return (
-    <Dialog.Root open={isOpen} onOpenChange={(open) => { if (!open) close(); }}>
+    <Dialog.Root
+      open={isOpen}
+      onOpenChange={(open) => {
+        if (!open) close();
+      }}
+    >
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-40 bg-black/35" />
-        <Dialog.Content aria-describedby={undefined} className="fixed top-[70px] left-1/2 z-50 w-[520px] -translate-x-1/2 overflow-hidden rounded-sheet border border-strong/30 bg-sheet text-ink">
+        <Dialog.Content
+          aria-describedby={undefined}
+          className="fixed top-[70px] left-1/2 z-50 w-[520px] -translate-x-1/2 overflow-hidden rounded-sheet border border-strong/30 bg-sheet text-ink"
+        >
           <Dialog.Title className="sr-only">Find or do</Dialog.Title>
           <Command shouldFilter={false} label="Find or do">
-            <Command.Input autoFocus value={typed} onValueChange={setTyped} placeholder="A person, a team, a branch, a customer, or what to do" className="h-[42px] w-full border-b border-line bg-transparent px-4 text-[14px] outline-none" />
+            <Command.Input
+              autoFocus
+              value={typed}
+              onValueChange={setTyped}
+              placeholder="A person, a team, a branch, a customer, or what to do"
+              className="h-[42px] w-full border-b border-line bg-transparent px-4 text-[14px] outline-none"
+            />
             <Command.List className="max-h-[380px] overflow-y-auto p-1.5">
-              {units.length === 0 && actions.length === 0 && customers.length === 0 && <p className="px-3 py-2 text-soft">Nothing is called “{typed}”. Try a shorter piece of the name.</p>}
-              {actions.length > 0 && <Group heading="Do">{actions.map((action) => <Item key={action.name} value={`do ${action.name}`} onSelect={() => { close(); void action.run(); }}>{action.name}</Item>)}</Group>}
+              {units.length === 0 && actions.length === 0 && customers.length === 0 && (
+                <p className="px-3 py-2 text-soft">
+                  Nothing is called “{typed}”. Try a shorter piece of the name.
+                </p>
+              )}
+              {actions.length > 0 && (
+                <Group heading="Do">
+                  {actions.map((action) => (
+                    <Item
+                      key={action.name}
+                      value={`do ${action.name}`}
+                      onSelect={() => {
+                        close();
+                        void action.run();
+                      }}
+                    >
+                      {action.name}
+                    </Item>
+                  ))}
+                </Group>
+              )}
               {customers.length > 0 && (
                 <Group heading="Customers">
-                  {customers.map((customer) => <Item key={customer.id} value={`customer ${customer.id}`} onSelect={() => { close(); void navigate({ pathname: `/deals/customers/${customer.id}`, search }); }}><span>{customer.name}</span><span className="text-soft">customer</span></Item>)}
+                  {customers.map((customer) => (
+                    <Item
+                      key={customer.id}
+                      value={`customer ${customer.id}`}
+                      onSelect={() => {
+                        close();
+                        void navigate({ pathname: `/deals/customers/${customer.id}`, search });
+                      }}
+                    >
+                      <span>{customer.name}</span>
+                      <span className="text-soft">customer</span>
+                    </Item>
+                  ))}
                 </Group>
               )}
               {units.length > 0 && (
                 <Group heading="Find">
                   {units.map(({ unit, attainmentText }) => (
-                    <Item key={unit.code} value={`unit ${unit.code}`} onSelect={() => { close(); place.go({ unit: unit.code }); }}>
-                      <span>{unit.name}</span><span className="text-soft">{unit.kind}{attainmentText ? ` · ${attainmentText} of target` : ''}</span>
+                    <Item
+                      key={unit.code}
+                      value={`unit ${unit.code}`}
+                      onSelect={() => {
+                        close();
+                        place.go({ unit: unit.code });
+                      }}
+                    >
+                      <span>{unit.name}</span>
+                      <span className="text-soft">
+                        {unit.kind}
+                        {attainmentText ? ` · ${attainmentText} of target` : ''}
+                      </span>
                     </Item>
                   ))}
                 </Group>
@@ -74,9 +146,32 @@ export function FindOrDo({ isOpen, onClose }: { isOpen: boolean; onClose(): void
 }
 
 function Group({ heading, children }: { heading: string; children: ReactNode }) {
-  return <Command.Group heading={heading} className="[&_[cmdk-group-heading]]:px-3 [&_[cmdk-group-heading]]:py-1 [&_[cmdk-group-heading]]:text-[11.5px] [&_[cmdk-group-heading]]:text-soft">{children}</Command.Group>;
+  return (
+    <Command.Group
+      heading={heading}
+      className="[&_[cmdk-group-heading]]:px-3 [&_[cmdk-group-heading]]:py-1 [&_[cmdk-group-heading]]:text-[11.5px] [&_[cmdk-group-heading]]:text-soft"
+    >
+      {children}
+    </Command.Group>
+  );
 }
 
-function Item({ value, onSelect, children }: { value: string; onSelect(): void; children: ReactNode }) {
-  return <Command.Item value={value} onSelect={onSelect} className="flex cursor-pointer justify-between gap-4 rounded-[4px] px-3 py-1.5 data-[selected=true]:bg-hover">{children}</Command.Item>;
+function Item({
+  value,
+  onSelect,
+  children,
+}: {
+  value: string;
+  onSelect(): void;
+  children: ReactNode;
+}) {
+  return (
+    <Command.Item
+      value={value}
+      onSelect={onSelect}
+      className="flex cursor-pointer justify-between gap-4 rounded-[4px] px-3 py-1.5 data-[selected=true]:bg-hover"
+    >
+      {children}
+    </Command.Item>
+  );
 }

@@ -18,9 +18,19 @@ const KEYS = [
 
 export function KeyList({ isOpen, onClose }: { isOpen: boolean; onClose(): void }) {
   return (
-    <Dialog title="Keys" description="Everything works without a mouse." isOpen={isOpen} onClose={onClose}>
+    <Dialog
+      title="Keys"
+      description="Everything works without a mouse."
+      isOpen={isOpen}
+      onClose={onClose}
+    >
       <dl className="grid grid-cols-[160px_1fr] gap-y-2">
-        {KEYS.map(([key, what]) => [<dt key={key} className="font-semibold">{key}</dt>, <dd key={what}>{what}</dd>])}
+        {KEYS.map(([key, what]) => [
+          <dt key={key} className="font-semibold">
+            {key}
+          </dt>,
+          <dd key={what}>{what}</dd>,
+        ])}
       </dl>
     </Dialog>
   );

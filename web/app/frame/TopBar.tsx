@@ -7,7 +7,12 @@ import { initialsOf } from '../../charts/initials';
 import { useCareCount } from '../dataQuality';
 import { placeLink } from '../placeLink';
 
-const VIEWS = [['/standing', 'Standing'], ['/ladder', 'Ladder'], ['/plan', 'Plan'], ['/deals', 'Deals']] as const;
+const VIEWS = [
+  ['/standing', 'Standing'],
+  ['/ladder', 'Ladder'],
+  ['/plan', 'Plan'],
+  ['/deals', 'Deals'],
+] as const;
 
 /** Mark, views, business date, find-or-do and the person. Views keep the place. */
 export function TopBar({ onFind, onKeys }: { onFind(): void; onKeys(): void }) {
@@ -17,27 +22,59 @@ export function TopBar({ onFind, onKeys }: { onFind(): void; onKeys(): void }) {
   const kept = placeLink(search);
   return (
     <header className="col-span-2 flex min-w-0 items-center bg-iron text-on-iron max-md:col-span-1">
-      <NavLink to={{ pathname: '/', search: kept }} aria-label="Iron Ladder, to the first page" className="flex w-[236px] shrink-0 items-center gap-2.5 px-[18px] max-md:w-auto max-md:pr-0">
-        <svg width="18" height="22" viewBox="0 0 18 22" aria-hidden><g stroke="var(--on-iron)" strokeWidth="2.2" strokeLinecap="round"><path d="M3 1.5v19M15 1.5v19M3 12h12M3 16.5h12" /></g><path d="M3 7h12" stroke="var(--ember)" strokeWidth="2.6" /></svg>
-        <span className="text-[15.5px] font-semibold tracking-[0.01em] [font-stretch:112%] max-md:hidden">IRON LADDER</span>
+      <NavLink
+        to={{ pathname: '/', search: kept }}
+        aria-label="Iron Ladder, to the first page"
+        className="flex w-[236px] shrink-0 items-center gap-2.5 px-[18px] max-md:w-auto max-md:pr-0"
+      >
+        <svg width="18" height="22" viewBox="0 0 18 22" aria-hidden>
+          <g stroke="var(--on-iron)" strokeWidth="2.2" strokeLinecap="round">
+            <path d="M3 1.5v19M15 1.5v19M3 12h12M3 16.5h12" />
+          </g>
+          <path d="M3 7h12" stroke="var(--ember)" strokeWidth="2.6" />
+        </svg>
+        <span className="text-[15.5px] font-semibold tracking-[0.01em] [font-stretch:112%] max-md:hidden">
+          IRON LADDER
+        </span>
       </NavLink>
-      <nav aria-label="Views" className="flex h-full min-w-0 flex-1 overflow-x-auto pl-4 max-md:pl-2 [scrollbar-width:none]">
+      <nav
+        aria-label="Views"
+        className="flex h-full min-w-0 flex-1 overflow-x-auto pl-4 max-md:pl-2 [scrollbar-width:none]"
+      >
         {VIEWS.map(([path, name]) => (
           <NavLink
             key={path}
             to={{ pathname: path, search: kept }}
-            className={({ isActive }) => `flex h-full items-center border-b-4 px-[13px] pt-1 max-md:px-[9px] ${isActive ? 'border-ember font-semibold text-on-iron' : 'border-transparent text-on-iron-soft hover:text-on-iron'}`}
+            className={({ isActive }) =>
+              `flex h-full items-center border-b-4 px-[13px] pt-1 max-md:px-[9px] ${isActive ? 'border-ember font-semibold text-on-iron' : 'border-transparent text-on-iron-soft hover:text-on-iron'}`
+            }
           >
-            {name}{path === '/deals' && care > 0 && <span className="ml-1.5 rounded-full bg-ember px-1.5 text-[11px] leading-[17px] font-semibold text-iron" title={`${care} things to fix`}>{care > 999 ? '999+' : care}<span className="sr-only"> to fix</span></span>}
+            {name}
+            {path === '/deals' && care > 0 && (
+              <span
+                className="ml-1.5 rounded-full bg-ember px-1.5 text-[11px] leading-[17px] font-semibold text-iron"
+                title={`${care} things to fix`}
+              >
+                {care > 999 ? '999+' : care}
+                <span className="sr-only"> to fix</span>
+              </span>
+            )}
           </NavLink>
         ))}
       </nav>
       {company && (
         <p className="px-3 text-[12.5px] whitespace-nowrap text-on-iron-soft max-md:hidden">
-          {describeDay(parseDay(company.today)!)} · day {company.workingDays.elapsed} of {company.workingDays.total}
+          {describeDay(parseDay(company.today)!)} · day {company.workingDays.elapsed} of{' '}
+          {company.workingDays.total}
         </p>
       )}
-      <button type="button" onClick={onFind} className="h-[23px] rounded-[4px] border border-on-iron-soft/60 px-2 text-[12px] text-on-iron hover:border-on-iron"><span className="max-md:hidden">Find or do…&ensp;</span>/</button>
+      <button
+        type="button"
+        onClick={onFind}
+        className="h-[23px] rounded-[4px] border border-on-iron-soft/60 px-2 text-[12px] text-on-iron hover:border-on-iron"
+      >
+        <span className="max-md:hidden">Find or do…&ensp;</span>/
+      </button>
       <PersonMenu search={kept} onKeys={onKeys} />
     </header>
   );
@@ -55,15 +92,37 @@ function PersonMenu({ search, onKeys }: { search: string; onKeys(): void }) {
   const item = 'cursor-pointer rounded-[4px] px-3 py-1.5 outline-none data-[highlighted]:bg-hover';
   return (
     <DropdownMenu.Root>
-      <DropdownMenu.Trigger aria-label={`${initials}, menu of ${me?.name}`} className="mx-3.5 h-[26px] w-[26px] shrink-0 max-md:mx-2 rounded-full bg-on-iron-soft/30 text-[11px] font-semibold hover:bg-on-iron-soft/50">{initials}</DropdownMenu.Trigger>
+      <DropdownMenu.Trigger
+        aria-label={`${initials}, menu of ${me?.name}`}
+        className="mx-3.5 h-[26px] w-[26px] shrink-0 max-md:mx-2 rounded-full bg-on-iron-soft/30 text-[11px] font-semibold hover:bg-on-iron-soft/50"
+      >
+        {initials}
+      </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
-        <DropdownMenu.Content align="end" sideOffset={6} className="z-60 min-w-[210px] rounded-sheet border border-strong/30 bg-sheet p-1 text-ink">
-          <DropdownMenu.Label className="px-3 py-1.5 text-soft">{me?.name} · {me?.role}</DropdownMenu.Label>
-          <DropdownMenu.Item className={item} onSelect={() => void navigate({ pathname: '/setup', search })}>Setup</DropdownMenu.Item>
-          <DropdownMenu.Item className={item} onSelect={onKeys}>Keys&ensp;?</DropdownMenu.Item>
+        <DropdownMenu.Content
+          align="end"
+          sideOffset={6}
+          className="z-60 min-w-[210px] rounded-sheet border border-strong/30 bg-sheet p-1 text-ink"
+        >
+          <DropdownMenu.Label className="px-3 py-1.5 text-soft">
+            {me?.name} · {me?.role}
+          </DropdownMenu.Label>
+          <DropdownMenu.Item
+            className={item}
+            onSelect={() => void navigate({ pathname: '/setup', search })}
+          >
+            Setup
+          </DropdownMenu.Item>
+          <DropdownMenu.Item className={item} onSelect={onKeys}>
+            Keys&ensp;?
+          </DropdownMenu.Item>
           <DropdownMenu.Separator className="my-1 h-px bg-line" />
-          <DropdownMenu.Item className={item} onSelect={() => void leave(false)}>Sign out</DropdownMenu.Item>
-          <DropdownMenu.Item className={item} onSelect={() => void leave(true)}>Sign out everywhere</DropdownMenu.Item>
+          <DropdownMenu.Item className={item} onSelect={() => void leave(false)}>
+            Sign out
+          </DropdownMenu.Item>
+          <DropdownMenu.Item className={item} onSelect={() => void leave(true)}>
+            Sign out everywhere
+          </DropdownMenu.Item>
         </DropdownMenu.Content>
       </DropdownMenu.Portal>
     </DropdownMenu.Root>

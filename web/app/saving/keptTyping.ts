@@ -1,4 +1,7 @@
-/** What somebody has typed and not saved, in the browser until it is saved or dropped on purpose: through reload, Back, Esc and a lost session. */
+/**
+ * What somebody has typed and not saved, in the browser until it is saved or dropped on purpose:
+ * through reload, Back, Esc and a lost session.
+ */
 const PREFIX = 'iron-ladder typed ';
 /** Older than this nobody means it any more. */
 const LONGEST_MS = 14 * 86_400_000;
@@ -21,7 +24,10 @@ export function loadTyped<Values>(key: string): Kept<Values> | null {
 /** Keeps it; a browser that keeps nothing, or has no room, must not stop whoever types. */
 export function saveTyped<Values>(key: string, values: Values): void {
   try {
-    localStorage.setItem(PREFIX + key, JSON.stringify({ at: Date.now(), values } satisfies Kept<Values>));
+    localStorage.setItem(
+      PREFIX + key,
+      JSON.stringify({ at: Date.now(), values } satisfies Kept<Values>),
+    );
   } catch {
     // Then a reload loses it, as it would have without.
   }

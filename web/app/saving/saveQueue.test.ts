@@ -5,7 +5,13 @@ type Step = { value: number };
 
 /** A server with one value, which can be away. */
 function createServer(answers: ('ok' | 'away' | 'refuse')[] = []) {
-  const server = { value: 0, sent: [] as number[], waits: [] as number[], failures: [] as string[], stored: new Map<string, Step>() };
+  const server = {
+    value: 0,
+    sent: [] as number[],
+    waits: [] as number[],
+    failures: [] as string[],
+    stored: new Map<string, Step>(),
+  };
   let next = 0;
   const queue = new SaveQueue<Step, string>({
     async send({ value }): Promise<SaveResult<Step, string>> {
@@ -21,7 +27,13 @@ function createServer(answers: ('ok' | 'away' | 'refuse')[] = []) {
     wait: async (ms) => void server.waits.push(ms),
     onFailure: (failure, _step, history) => server.failures.push(`${failure} ${history}`),
     onChange: () => undefined,
-    store: { add: (step) => { server.stored.set(String(next), step); return String(next++); }, remove: (key) => server.stored.delete(key) },
+    store: {
+      add: (step) => {
+        server.stored.set(String(next), step);
+        return String(next++);
+      },
+      remove: (key) => server.stored.delete(key),
+    },
   });
   return { server, queue };
 }
@@ -29,7 +41,11 @@ function createServer(answers: ('ok' | 'away' | 'refuse')[] = []) {
 describe('the queue of saves', () => {
   it('sends steps in their order, undoes and redoes them', async () => {
     const { server, queue } = createServer();
-    await Promise.all([queue.save({ value: 1 }), queue.save({ value: 2 }), queue.save({ value: 3 })]);
+    await Promise.all([
+      queue.save({ value: 1 }),
+      queue.save({ value: 2 }),
+      queue.save({ value: 3 }),
+    ]);
     await Promise.all([queue.undo(), queue.undo()]);
     expect([server.value, queue.canUndo, queue.canRedo]).toEqual([1, true, true]);
     await queue.redo();
@@ -44,7 +60,12 @@ describe('the queue of saves', () => {
     expect([queue.hasPending, server.stored.size]).toEqual([true, 1]);
     expect(await done).toBe(true);
     expect(server.waits).toEqual([1_000, 2_000, 4_000, 8_000, 8_000]);
-    expect([server.value, queue.hasPending, queue.isWaitingForServer, server.stored.size]).toEqual([5, false, false, 0]);
+    expect([server.value, queue.hasPending, queue.isWaitingForServer, server.stored.size]).toEqual([
+      5,
+      false,
+      false,
+      0,
+    ]);
   });
 
   it('tells of a refused step and can send it again; what undoes it stays', async () => {

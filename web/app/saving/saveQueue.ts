@@ -29,7 +29,8 @@ const LONGEST_WAIT_MS = 8_000;
 const SLOW_MS = 300;
 
 /**
- * Saves steps one after the other, because the second of two quick ones builds on the first; undo and redo without limit.
+ * Saves steps one after the other, because the second of two quick ones builds on the first; undo
+ * and redo without limit.
  * A step that meets an absent server waits and is sent again.
  */
 export class SaveQueue<Step, Failure> {
@@ -116,7 +117,11 @@ export class SaveQueue<Step, Failure> {
   private async send(step: Step, history: 'undo' | 'redo'): Promise<boolean> {
     const slow = setTimeout(() => this.setLate(true), SLOW_MS);
     let result = await this.options.send(step);
-    for (let wait = FIRST_WAIT_MS; !result.ok && this.options.isPassing(result.failure); wait = Math.min(wait * 2, LONGEST_WAIT_MS)) {
+    for (
+      let wait = FIRST_WAIT_MS;
+      !result.ok && this.options.isPassing(result.failure);
+      wait = Math.min(wait * 2, LONGEST_WAIT_MS)
+    ) {
       this.setLate(true);
       await this.options.wait(wait);
       result = await this.options.send(step);

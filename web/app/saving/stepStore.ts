@@ -1,7 +1,10 @@
 import { dropTyped, loadTyped, saveTyped } from './keptTyping';
 import type { StepStore } from './saveQueue';
 
-/** Steps that a person has sent and the server has not answered, in the browser's storage under `name`. */
+/**
+ * Steps that a person has sent and the server has not answered, in the browser's storage under
+ * `name`.
+ */
 export class BrowserStepStore<Step> implements StepStore<Step> {
   private next = 0;
   /** Steps of other pages open at the same time have other keys. */

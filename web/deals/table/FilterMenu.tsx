@@ -13,11 +13,29 @@ interface FilterMenuProps {
   onChange(changes: Record<string, string | null>): void;
 }
 
-const LISTED = ['customer', 'product', 'category', 'source', 'stage', 'location', 'lostReason', 'currency'] as const;
+const LISTED = [
+  'customer',
+  'product',
+  'category',
+  'source',
+  'stage',
+  'location',
+  'lostReason',
+  'currency',
+] as const;
 
 function namesOf(lists: Lookups | undefined, filter: (typeof LISTED)[number]): string[] {
   if (!lists) return [];
-  const names = { customer: lists.customers, product: lists.products.map((each) => each.name), category: lists.categories, source: lists.sources, stage: lists.stages.map((each) => each.name), location: lists.locations, lostReason: lists.lostReasons, currency: lists.currencies };
+  const names = {
+    customer: lists.customers,
+    product: lists.products.map((each) => each.name),
+    category: lists.categories,
+    source: lists.sources,
+    stage: lists.stages.map((each) => each.name),
+    location: lists.locations,
+    lostReason: lists.lostReasons,
+    currency: lists.currencies,
+  };
   return names[filter];
 }
 
@@ -28,16 +46,36 @@ export function FilterMenu({ filter, lists, onChange }: FilterMenuProps) {
       <div className="grid grid-cols-2 gap-x-3 gap-y-2">
         {LISTED.map((name) => (
           <Field key={name} label={FILTER_NAMES[name]}>
-            <Combobox value={filter[name] ?? ''} choices={namesOf(lists, name).map((each) => ({ value: each, label: each }))} onChoose={(value) => onChange({ [name]: value || null })} placeholder="Any" isOptional />
+            <Combobox
+              value={filter[name] ?? ''}
+              choices={namesOf(lists, name).map((each) => ({ value: each, label: each }))}
+              onChoose={(value) => onChange({ [name]: value || null })}
+              placeholder="Any"
+              isOptional
+            />
           </Field>
         ))}
         <Typed name="amountFrom" filter={filter} onChange={onChange} />
         <Typed name="amountTo" filter={filter} onChange={onChange} />
-        <Field label={FILTER_NAMES.changedSince}><input type="date" className={INPUT} value={filter.changedSince ?? ''} onChange={(event) => onChange({ changedSince: event.target.value || null })} /></Field>
+        <Field label={FILTER_NAMES.changedSince}>
+          <input
+            type="date"
+            className={INPUT}
+            value={filter.changedSince ?? ''}
+            onChange={(event) => onChange({ changedSince: event.target.value || null })}
+          />
+        </Field>
       </div>
       <div role="group" aria-label="Only" className="mt-3 grid grid-cols-2 gap-1">
         {SWITCHES.map((name) => (
-          <label key={name} className="flex items-center gap-1.5"><input type="checkbox" checked={filter[name] === true} onChange={(event) => onChange({ [name]: event.target.checked ? 'yes' : null })} />{SWITCH_NAMES[name]}</label>
+          <label key={name} className="flex items-center gap-1.5">
+            <input
+              type="checkbox"
+              checked={filter[name] === true}
+              onChange={(event) => onChange({ [name]: event.target.checked ? 'yes' : null })}
+            />
+            {SWITCH_NAMES[name]}
+          </label>
         ))}
       </div>
     </Menu>
@@ -45,24 +83,63 @@ export function FilterMenu({ filter, lists, onChange }: FilterMenuProps) {
 }
 
 /** An amount is taken over when it is typed to its end, not letter by letter. */
-function Typed({ name, filter, onChange }: { name: TextFilter; filter: Filter; onChange: FilterMenuProps['onChange'] }) {
+function Typed({
+  name,
+  filter,
+  onChange,
+}: {
+  name: TextFilter;
+  filter: Filter;
+  onChange: FilterMenuProps['onChange'];
+}) {
   const [typed, setTyped] = useState(filter[name] ?? '');
   const take = () => onChange({ [name]: typed.trim().replace(/,/g, '') || null });
   return (
     <Field label={FILTER_NAMES[name]}>
-      <input className={INPUT} inputMode="decimal" value={typed} onChange={(event) => setTyped(event.target.value)} onBlur={take} onKeyDown={(event) => { if (event.key === 'Enter') take(); }} />
+      <input
+        className={INPUT}
+        inputMode="decimal"
+        value={typed}
+        onChange={(event) => setTyped(event.target.value)}
+        onBlur={take}
+        onKeyDown={(event) => {
+          if (event.key === 'Enter') take();
+        }}
+      />
     </Field>
   );
 }
 
 /** The filters that are on, beside the table's headline; each goes off with a click. */
-export function FilterChips({ active, onChange, onClear }: { active: readonly { key: string; name: string; off: Record<string, null> }[]; onChange: FilterMenuProps['onChange']; onClear(): void }) {
+export function FilterChips({
+  active,
+  onChange,
+  onClear,
+}: {
+  active: readonly { key: string; name: string; off: Record<string, null> }[];
+  onChange: FilterMenuProps['onChange'];
+  onClear(): void;
+}) {
   if (active.length === 0) return null;
   return (
     <div className="flex flex-wrap items-center gap-1.5">
       <span className="text-soft">Filtered:</span>
-      {active.map(({ key, name, off }) => <button key={key} type="button" onClick={() => onChange(off)} className="rounded-full border border-strong/30 bg-selected px-2.5 py-0.5" aria-label={`Remove the filter ${name}`}>{name} ✕</button>)}
-      {active.length > 1 && <Button kind="quiet" className="h-[24px] px-1.5 text-[12px]" onClick={onClear}>Remove all</Button>}
+      {active.map(({ key, name, off }) => (
+        <button
+          key={key}
+          type="button"
+          onClick={() => onChange(off)}
+          className="rounded-full border border-strong/30 bg-selected px-2.5 py-0.5"
+          aria-label={`Remove the filter ${name}`}
+        >
+          {name} ✕
+        </button>
+      ))}
+      {active.length > 1 && (
+        <Button kind="quiet" className="h-[24px] px-1.5 text-[12px]" onClick={onClear}>
+          Remove all
+        </Button>
+      )}
     </div>
   );
 }

@@ -3,19 +3,85 @@ import { formatExact } from '#core/money/format';
 import { DataTable, type Column } from '../../ui/DataTable';
 
 export const GROUP_NAMES: Readonly<Record<DealGrouping, string>> = {
-  salesperson: 'Salesperson', customer: 'Customer', product: 'Product', category: 'Category', source: 'Source', stage: 'Stage', location: 'Location', lostReason: 'Lost reason', status: 'Status', month: 'Month',
+  salesperson: 'Salesperson',
+  customer: 'Customer',
+  product: 'Product',
+  category: 'Category',
+  source: 'Source',
+  stage: 'Stage',
+  location: 'Location',
+  lostReason: 'Lost reason',
+  status: 'Status',
+  month: 'Month',
 };
 
-/** Deals put together by what they have in common; a group opens to its deals. Others and total close the list (GUARDS 16). */
-export function GroupsTable({ data, by, reporting, onOpen }: { data: DealGroups; by: DealGrouping; reporting: string; onOpen(group: DealGroup): void }) {
-  const money = (minor: number | null) => (minor === null ? '–' : formatExact(minor, { kind: 'money', currency: reporting }));
+/**
+ * Deals put together by what they have in common; a group opens to its deals. Others and total
+ * close the list (GUARDS 16).
+ */
+export function GroupsTable({
+  data,
+  by,
+  reporting,
+  onOpen,
+}: {
+  data: DealGroups;
+  by: DealGrouping;
+  reporting: string;
+  onOpen(group: DealGroup): void;
+}) {
+  const money = (minor: number | null) =>
+    minor === null ? '–' : formatExact(minor, { kind: 'money', currency: reporting });
   const columns: Column<DealGroup>[] = [
-    { key: 'name', heading: GROUP_NAMES[by], width: 'minmax(160px,1.4fr)', cell: (group) => <span className={group.key === null ? 'text-soft' : 'font-medium'}>{group.name}</span> },
-    { key: 'count', heading: 'Deals', width: '90px', align: 'right', cell: (group) => group.count.toLocaleString('en-GB') },
-    { key: 'won', heading: 'Won', width: '80px', align: 'right', cell: (group) => group.won.count.toLocaleString('en-GB') },
-    { key: 'wonSum', heading: `Won, ${reporting}`, width: '140px', align: 'right', cell: (group) => <span className="font-semibold">{money(group.won.credited)}</span> },
-    { key: 'average', heading: 'Average won', width: '120px', align: 'right', cell: (group) => <span className="text-soft">{money(group.won.average)}</span> },
-    { key: 'open', heading: `Open, ${reporting}`, width: '140px', align: 'right', cell: (group) => <span className="text-soft">{group.open.count === 0 ? '–' : `${group.open.count.toLocaleString('en-GB')} · ${money(group.open.credited)}`}</span> },
+    {
+      key: 'name',
+      heading: GROUP_NAMES[by],
+      width: 'minmax(160px,1.4fr)',
+      cell: (group) => (
+        <span className={group.key === null ? 'text-soft' : 'font-medium'}>{group.name}</span>
+      ),
+    },
+    {
+      key: 'count',
+      heading: 'Deals',
+      width: '90px',
+      align: 'right',
+      cell: (group) => group.count.toLocaleString('en-GB'),
+    },
+    {
+      key: 'won',
+      heading: 'Won',
+      width: '80px',
+      align: 'right',
+      cell: (group) => group.won.count.toLocaleString('en-GB'),
+    },
+    {
+      key: 'wonSum',
+      heading: `Won, ${reporting}`,
+      width: '140px',
+      align: 'right',
+      cell: (group) => <span className="font-semibold">{money(group.won.credited)}</span>,
+    },
+    {
+      key: 'average',
+      heading: 'Average won',
+      width: '120px',
+      align: 'right',
+      cell: (group) => <span className="text-soft">{money(group.won.average)}</span>,
+    },
+    {
+      key: 'open',
+      heading: `Open, ${reporting}`,
+      width: '140px',
+      align: 'right',
+      cell: (group) => (
+        <span className="text-soft">
+          {group.open.count === 0
+            ? '–'
+            : `${group.open.count.toLocaleString('en-GB')} · ${money(group.open.credited)}`}
+        </span>
+      ),
+    },
   ];
   return (
     <DataTable
@@ -24,7 +90,15 @@ export function GroupsTable({ data, by, reporting, onOpen }: { data: DealGroups;
       rows={data.groups}
       keyOf={(group) => group.key ?? group.name}
       onOpen={onOpen}
-      footer={data.remainder && <>All others ({data.remainder.groups.toLocaleString('en-GB')}): {data.remainder.count.toLocaleString('en-GB')} deals, won {money(data.remainder.won.credited)}, open {money(data.remainder.open.credited)}.</>}
+      footer={
+        data.remainder && (
+          <>
+            All others ({data.remainder.groups.toLocaleString('en-GB')}):{' '}
+            {data.remainder.count.toLocaleString('en-GB')} deals, won{' '}
+            {money(data.remainder.won.credited)}, open {money(data.remainder.open.credited)}.
+          </>
+        )
+      }
     />
   );
 }

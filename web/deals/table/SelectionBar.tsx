@@ -12,8 +12,23 @@ export interface Tallies {
 /** Count, sum and average in words, won and open apart. */
 export function TallyWords({ tallies, reporting }: { tallies: Tallies; reporting: string }) {
   const money = (minor: number) => formatExact(minor, { kind: 'money', currency: reporting });
-  const part = (name: string, tally: DealTally) => tally.count > 0 && <span> · {tally.count.toLocaleString('en-GB')} {name} {money(tally.credited)}{tally.average !== null && tally.count > 1 && <span className="text-soft"> (average {money(tally.average)})</span>}</span>;
-  return <>{tallies.count.toLocaleString('en-GB')} {tallies.count === 1 ? 'deal' : 'deals'}{part('won', tallies.won)}{part('open', tallies.open)}</>;
+  const part = (name: string, tally: DealTally) =>
+    tally.count > 0 && (
+      <span>
+        {' '}
+        · {tally.count.toLocaleString('en-GB')} {name} {money(tally.credited)}
+        {tally.average !== null && tally.count > 1 && (
+          <span className="text-soft"> (average {money(tally.average)})</span>
+        )}
+      </span>
+    );
+  return (
+    <>
+      {tallies.count.toLocaleString('en-GB')} {tallies.count === 1 ? 'deal' : 'deals'}
+      {part('won', tallies.won)}
+      {part('open', tallies.open)}
+    </>
+  );
 }
 
 interface SelectionBarProps {
@@ -31,18 +46,58 @@ interface SelectionBarProps {
 }
 
 /** Always in sight under the table: what all that match add up to, and what the selected do. */
-export function SelectionBar({ all, selected, loaded, isEverything, reporting, mayBook, onEverything, onNone, onCopy, onChange }: SelectionBarProps) {
+export function SelectionBar({
+  all,
+  selected,
+  loaded,
+  isEverything,
+  reporting,
+  mayBook,
+  onEverything,
+  onNone,
+  onCopy,
+  onChange,
+}: SelectionBarProps) {
   return (
     <div className="flex min-h-[38px] items-center gap-3 border-t border-line px-4 py-1 text-[12px]">
       <span role="status" aria-label="Sums" className="flex-1">
-        {selected
-          ? <><strong className="font-semibold">Selected:</strong> <TallyWords tallies={selected} reporting={reporting} /></>
-          : <><strong className="font-semibold">All that match:</strong> <TallyWords tallies={all} reporting={reporting} />. {loaded < all.count && <span className="text-soft">{loaded.toLocaleString('en-GB')} loaded, more as you scroll.</span>}</>}
+        {selected ? (
+          <>
+            <strong className="font-semibold">Selected:</strong>{' '}
+            <TallyWords tallies={selected} reporting={reporting} />
+          </>
+        ) : (
+          <>
+            <strong className="font-semibold">All that match:</strong>{' '}
+            <TallyWords tallies={all} reporting={reporting} />.{' '}
+            {loaded < all.count && (
+              <span className="text-soft">
+                {loaded.toLocaleString('en-GB')} loaded, more as you scroll.
+              </span>
+            )}
+          </>
+        )}
       </span>
-      {selected && !isEverything && selected.count < all.count && selected.count === loaded && <Button kind="quiet" className="h-[26px] text-[12px]" onClick={onEverything}>Select all {all.count.toLocaleString('en-GB')}</Button>}
-      {selected && !isEverything && <Button className="h-[26px] text-[12px]" onClick={onCopy}>Copy</Button>}
-      {selected && mayBook && <Button kind="main" className="h-[26px] text-[12px]" onClick={onChange}>Change together…</Button>}
-      {selected && <Button kind="quiet" className="h-[26px] text-[12px]" onClick={onNone}>Select none</Button>}
+      {selected && !isEverything && selected.count < all.count && selected.count === loaded && (
+        <Button kind="quiet" className="h-[26px] text-[12px]" onClick={onEverything}>
+          Select all {all.count.toLocaleString('en-GB')}
+        </Button>
+      )}
+      {selected && !isEverything && (
+        <Button className="h-[26px] text-[12px]" onClick={onCopy}>
+          Copy
+        </Button>
+      )}
+      {selected && mayBook && (
+        <Button kind="main" className="h-[26px] text-[12px]" onClick={onChange}>
+          Change together…
+        </Button>
+      )}
+      {selected && (
+        <Button kind="quiet" className="h-[26px] text-[12px]" onClick={onNone}>
+          Select none
+        </Button>
+      )}
     </div>
   );
 }

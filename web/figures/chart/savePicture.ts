@@ -1,10 +1,24 @@
 const SVG_NAMESPACE = 'http://www.w3.org/2000/svg';
 /** What a style sheet says of drawn things and a picture alone would lose. */
-const STYLED = ['fill', 'stroke', 'stroke-width', 'stroke-dasharray', 'opacity', 'fill-opacity', 'font-size', 'font-weight', 'font-family', 'text-anchor'] as const;
+const STYLED = [
+  'fill',
+  'stroke',
+  'stroke-width',
+  'stroke-dasharray',
+  'opacity',
+  'fill-opacity',
+  'font-size',
+  'font-weight',
+  'font-family',
+  'text-anchor',
+] as const;
 /** Sharp on a screen of twice the dots, and on paper. */
 const PIXELS = 2;
 
-/** All pictures of a part of the page as one SVG that stands by itself: colours and letters as they are shown now. */
+/**
+ * All pictures of a part of the page as one SVG that stands by itself: colours and letters as they
+ * are shown now.
+ */
 export function toSvg(part: HTMLElement): { text: string; width: number; height: number } {
   const frame = part.getBoundingClientRect();
   const [width, height] = [Math.ceil(frame.width), Math.ceil(frame.height)];
@@ -50,7 +64,12 @@ export async function toPng(part: HTMLElement): Promise<Blob> {
   const context = canvas.getContext('2d')!;
   context.scale(PIXELS, PIXELS);
   context.drawImage(image, 0, 0);
-  return new Promise((resolve, reject) => canvas.toBlob((blob) => (blob ? resolve(blob) : reject(new Error('The picture could not be drawn.'))), 'image/png'));
+  return new Promise((resolve, reject) =>
+    canvas.toBlob(
+      (blob) => (blob ? resolve(blob) : reject(new Error('The picture could not be drawn.'))),
+      'image/png',
+    ),
+  );
 }
 
 /** Hands a file to the browser to keep. */

@@ -20,14 +20,41 @@ interface HowMadeProps {
 }
 
 /** A figure that opens to how it is made. */
-export function HowMade({ at, view, formula, title = 'How this is made', className = '', isInRow = false, children }: HowMadeProps) {
+export function HowMade({
+  at,
+  view,
+  formula,
+  title = 'How this is made',
+  className = '',
+  isInRow = false,
+  children,
+}: HowMadeProps) {
   const [isOpen, setOpen] = useState(false);
   return (
     <Popover.Root open={isOpen} onOpenChange={setOpen}>
-      <Popover.Trigger title={title} tabIndex={isInRow ? -1 : undefined} data-made={isInRow || undefined} onClick={(event) => event.stopPropagation()} className={`rounded-[3px] text-left decoration-line underline-offset-4 hover:underline ${className}`}>{children}</Popover.Trigger>
+      <Popover.Trigger
+        title={title}
+        tabIndex={isInRow ? -1 : undefined}
+        data-made={isInRow || undefined}
+        onClick={(event) => event.stopPropagation()}
+        className={`rounded-[3px] text-left decoration-line underline-offset-4 hover:underline ${className}`}
+      >
+        {children}
+      </Popover.Trigger>
       <Popover.Portal>
-        <Popover.Content align="start" sideOffset={6} collisionPadding={8} onClick={(event) => event.stopPropagation()} onKeyDown={(event) => event.stopPropagation()} className="z-60 max-h-[min(520px,var(--radix-popover-content-available-height))] w-[380px] max-w-[94vw] overflow-y-auto rounded-sheet border border-strong/30 bg-sheet p-3.5 text-[13px] text-ink">
-          {view ? <MadeOf view={view} formula={formula} /> : isOpen && <Asked at={at} formula={formula} />}
+        <Popover.Content
+          align="start"
+          sideOffset={6}
+          collisionPadding={8}
+          onClick={(event) => event.stopPropagation()}
+          onKeyDown={(event) => event.stopPropagation()}
+          className="z-60 max-h-[min(520px,var(--radix-popover-content-available-height))] w-[380px] max-w-[94vw] overflow-y-auto rounded-sheet border border-strong/30 bg-sheet p-3.5 text-[13px] text-ink"
+        >
+          {view ? (
+            <MadeOf view={view} formula={formula} />
+          ) : (
+            isOpen && <Asked at={at} formula={formula} />
+          )}
         </Popover.Content>
       </Popover.Portal>
     </Popover.Root>

@@ -7,47 +7,136 @@ import { placeLink } from '../../app/placeLink';
 import { useListContributingDealsQuery } from '../api';
 import { describeApplied, describeAttainment, describeGrading, showExact } from '#wording/formula';
 
-/** How a figure of a standing is made: formula, target and its origin, rule and next grade, the deals behind it, the newest data. */
+/**
+ * How a figure of a standing is made: formula, target and its origin, rule and next grade, the
+ * deals behind it, the newest data.
+ */
 export function MadeOf({ view, formula }: { view: StandingView; formula?: readonly string[] }) {
   return (
     <div className="flex flex-col gap-2">
       <p className="font-semibold">How this is made</p>
-      <div>{(formula ?? [describeAttainment(view), view.measure.description]).map((line) => <p key={line} className="mt-0.5">{line}</p>)}</div>
-      <Part name={view.measure.direction === 'lower' ? 'Limit' : 'Target'}><p>{describeApplied(view)}</p></Part>
-      <Part name="Status">{describeGrading(view).map((line) => <p key={line}>{line}</p>)}</Part>
+      <div>
+        {(formula ?? [describeAttainment(view), view.measure.description]).map((line) => (
+          <p key={line} className="mt-0.5">
+            {line}
+          </p>
+        ))}
+      </div>
+      <Part name={view.measure.direction === 'lower' ? 'Limit' : 'Target'}>
+        <p>{describeApplied(view)}</p>
+      </Part>
+      <Part name="Status">
+        {describeGrading(view).map((line) => (
+          <p key={line}>{line}</p>
+        ))}
+      </Part>
       <Behind view={view} />
-      <p className="text-[12px] text-soft">{view.unit.name}, {view.period.name}, counted {view.figures.days}. {view.newestDay ? `Newest deal of ${shortDay(parseDay(view.newestDay)!, true)}.` : 'No deal is booked yet.'}</p>
+      <p className="text-[12px] text-soft">
+        {view.unit.name}, {view.period.name}, counted {view.figures.days}.{' '}
+        {view.newestDay
+          ? `Newest deal of ${shortDay(parseDay(view.newestDay)!, true)}.`
+          : 'No deal is booked yet.'}
+      </p>
     </div>
   );
 }
 
 function Part({ name, children }: { name: string; children: React.ReactNode }) {
-  return <section aria-label={name} className="border-t border-line pt-1.5"><p className="text-[11.5px] font-medium text-soft">{name}</p>{children}</section>;
+  return (
+    <section aria-label={name} className="border-t border-line pt-1.5">
+      <p className="text-[11.5px] font-medium text-soft">{name}</p>
+      {children}
+    </section>
+  );
 }
 
 /** The deals that add up to what is booked; of a measure that is typed in there are none. */
 function Behind({ view }: { view: StandingView }) {
   const isTyped = view.measure.definition.kind === 'typed';
   const { search } = useLocation();
-  const { data, error } = useListContributingDealsQuery({ unit: view.unit.code, period: view.period.id }, { skip: isTyped || view.figures.elapsed.phase === 'notStarted' });
-  if (isTyped) return <Part name="Typed in"><p>It is typed in. <Link className="underline" to={{ pathname: '/deals/activities', search: placeLink(search, { unit: view.unit.code, period: view.period.id, measure: view.measure.code }) }}>See the values</Link></p></Part>;
+  const { data, error } = useListContributingDealsQuery(
+    { unit: view.unit.code, period: view.period.id },
+    { skip: isTyped || view.figures.elapsed.phase === 'notStarted' },
+  );
+  if (isTyped)
+    return (
+      <Part name="Typed in">
+        <p>
+          It is typed in.{' '}
+          <Link
+            className="underline"
+            to={{
+              pathname: '/deals/activities',
+              search: placeLink(search, {
+                unit: view.unit.code,
+                period: view.period.id,
+                measure: view.measure.code,
+              }),
+            }}
+          >
+            See the values
+          </Link>
+        </p>
+      </Part>
+    );
   if (error) return <FailureNote failure={error} />;
-  if (!data) return view.figures.elapsed.phase === 'notStarted' ? null : <Part name="Won deals behind it"><p className="text-soft">Looking for them …</p></Part>;
+  if (!data)
+    return view.figures.elapsed.phase === 'notStarted' ? null : (
+      <Part name="Won deals behind it">
+        <p className="text-soft">Looking for them …</p>
+      </Part>
+    );
   const money = { kind: 'money' as const, currency: data.currency };
   const show = (value: number) => showExact(value, money);
   return (
     <Part name="Won deals behind it">
-      {data.count === 0 ? <p>None is booked on these days.</p> : (
+      {data.count === 0 ? (
+        <p>None is booked on these days.</p>
+      ) : (
         <table className="w-full text-[12px]">
           <tbody>
-            {data.deals.map((deal) => <tr key={deal.id}><td className="pr-2 whitespace-nowrap text-soft">{shortDay(parseDay(deal.day)!)}</td><td className="max-w-[150px] truncate pr-2">{deal.customer}</td><td className="text-right whitespace-nowrap">{show(deal.credited)}{deal.isSplit ? ' (part)' : ''}</td></tr>)}
-            {data.remainder.count > 0 && <tr><td /><td className="text-soft">{data.remainder.count.toLocaleString('en-GB')} others</td><td className="text-right">{show(data.remainder.credited)}</td></tr>}
-            <tr className="border-t border-line font-semibold"><td /><td>All {data.count.toLocaleString('en-GB')}</td><td className="text-right">{show(data.credited)}</td></tr>
+            {data.deals.map((deal) => (
+              <tr key={deal.id}>
+                <td className="pr-2 whitespace-nowrap text-soft">
+                  {shortDay(parseDay(deal.day)!)}
+                </td>
+                <td className="max-w-[150px] truncate pr-2">{deal.customer}</td>
+                <td className="text-right whitespace-nowrap">
+                  {show(deal.credited)}
+                  {deal.isSplit ? ' (part)' : ''}
+                </td>
+              </tr>
+            ))}
+            {data.remainder.count > 0 && (
+              <tr>
+                <td />
+                <td className="text-soft">{data.remainder.count.toLocaleString('en-GB')} others</td>
+                <td className="text-right">{show(data.remainder.credited)}</td>
+              </tr>
+            )}
+            <tr className="border-t border-line font-semibold">
+              <td />
+              <td>All {data.count.toLocaleString('en-GB')}</td>
+              <td className="text-right">{show(data.credited)}</td>
+            </tr>
           </tbody>
         </table>
       )}
-      {data.converted > 0 && <p className="text-[12px] text-soft">{data.converted.toLocaleString('en-GB')} in another currency, each converted once at the rate of its close date.</p>}
-      <Link className="underline" to={{ pathname: '/deals', search: `${placeLink(search, { unit: view.unit.code, period: view.period.id })}&status=won` }}>See them in Deals</Link>
+      {data.converted > 0 && (
+        <p className="text-[12px] text-soft">
+          {data.converted.toLocaleString('en-GB')} in another currency, each converted once at the
+          rate of its close date.
+        </p>
+      )}
+      <Link
+        className="underline"
+        to={{
+          pathname: '/deals',
+          search: `${placeLink(search, { unit: view.unit.code, period: view.period.id })}&status=won`,
+        }}
+      >
+        See them in Deals
+      </Link>
     </Part>
   );
 }

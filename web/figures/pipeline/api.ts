@@ -4,6 +4,12 @@ import { api } from '../../app/api';
 
 export const { useGetPipelineQuery } = api.injectEndpoints({
   endpoints: (build) => ({
-    getPipeline: build.query<ResponseOf<typeof routes.getPipeline>, QueryOf<typeof routes.getPipeline>>({ query: (query) => ({ route: routes.getPipeline, query }), providesTags: ['Figures', 'Deals'] }),
+    getPipeline: build.query<
+      ResponseOf<typeof routes.getPipeline>,
+      QueryOf<typeof routes.getPipeline>
+    >({
+      query: (query) => ({ route: routes.getPipeline, query }),
+      providesTags: ['Figures', 'Deals'],
+    }),
   }),
 });

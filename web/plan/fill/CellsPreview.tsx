@@ -6,24 +6,64 @@ import { DataTable } from '../../ui/DataTable';
 import type { Workbench } from '../workbench';
 
 /** Every cell a fill would set: what stands there now, what would, and the difference. */
-export function CellsPreview({ bench, cells, height }: { bench: Workbench; cells: readonly FilledCell[]; height: number }) {
-  const show = (value: number | null) => (value === null ? 'none' : formatColumn(value, bench.figure));
+export function CellsPreview({
+  bench,
+  cells,
+  height,
+}: {
+  bench: Workbench;
+  cells: readonly FilledCell[];
+  height: number;
+}) {
+  const show = (value: number | null) =>
+    value === null ? 'none' : formatColumn(value, bench.figure);
   const showDifference = ({ value, before }: FilledCell) => {
     const { difference } = changeOf(value, before ?? value);
     return difference === 0 ? '' : withSign(difference, show(difference));
   };
   return (
-    <div className="mt-3 flex min-h-0 flex-col overflow-hidden rounded-sheet border border-line" style={{ height }}>
+    <div
+      className="mt-3 flex min-h-0 flex-col overflow-hidden rounded-sheet border border-line"
+      style={{ height }}
+    >
       <DataTable
         label="Cells that would change"
         rows={cells}
         keyOf={(cell) => `${cell.unitId} ${cell.period.id}`}
         columns={[
-          { key: 'unit', heading: 'Who', width: 'minmax(120px,1fr)', cell: (cell) => bench.tree.find(cell.unitId)!.name },
-          { key: 'period', heading: 'When', width: '130px', cell: (cell) => describePeriod(cell.period, bench.calendar) },
-          { key: 'before', heading: 'Now', width: '90px', align: 'right', cell: (cell) => <span className="text-soft">{show(cell.before)}</span> },
-          { key: 'value', heading: 'Then', width: '90px', align: 'right', cell: (cell) => <span className="font-semibold">{show(cell.value)}</span> },
-          { key: 'difference', heading: 'Change', width: '90px', align: 'right', cell: (cell) => showDifference(cell) },
+          {
+            key: 'unit',
+            heading: 'Who',
+            width: 'minmax(120px,1fr)',
+            cell: (cell) => bench.tree.find(cell.unitId)!.name,
+          },
+          {
+            key: 'period',
+            heading: 'When',
+            width: '130px',
+            cell: (cell) => describePeriod(cell.period, bench.calendar),
+          },
+          {
+            key: 'before',
+            heading: 'Now',
+            width: '90px',
+            align: 'right',
+            cell: (cell) => <span className="text-soft">{show(cell.before)}</span>,
+          },
+          {
+            key: 'value',
+            heading: 'Then',
+            width: '90px',
+            align: 'right',
+            cell: (cell) => <span className="font-semibold">{show(cell.value)}</span>,
+          },
+          {
+            key: 'difference',
+            heading: 'Change',
+            width: '90px',
+            align: 'right',
+            cell: (cell) => showDifference(cell),
+          },
         ]}
       />
     </div>

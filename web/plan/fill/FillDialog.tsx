@@ -18,10 +18,26 @@ import { LineTermsTable } from './LineTermsTable';
 import { PeriodShares } from './PeriodShares';
 
 const WAY_NAMES: Record<WayKind, string> = {
-  total: 'Share out a total', priorYear: 'From last year', each: 'One amount each', percent: 'Change by a percent', partial: 'Newcomers and leavers', copy: 'From another plan',
+  total: 'Share out a total',
+  priorYear: 'From last year',
+  each: 'One amount each',
+  percent: 'Change by a percent',
+  partial: 'Newcomers and leavers',
+  copy: 'From another plan',
 };
-const PEOPLE_NAMES = { even: 'evenly', priorYear: "by last year's result", present: 'by present shares', custom: 'by shares of my own' } as const;
-const PHASING_NAMES = { workingDays: 'by working days', even: 'evenly', priorYear: "in last year's shape", present: 'as in this plan now', custom: 'by shares of my own' } as const;
+const PEOPLE_NAMES = {
+  even: 'evenly',
+  priorYear: "by last year's result",
+  present: 'by present shares',
+  custom: 'by shares of my own',
+} as const;
+const PHASING_NAMES = {
+  workingDays: 'by working days',
+  even: 'evenly',
+  priorYear: "in last year's shape",
+  present: 'as in this plan now',
+  custom: 'by shares of my own',
+} as const;
 const ROUNDINGS = [1, 10, 100, 1000, 10_000];
 
 interface FillDialogProps {
@@ -33,53 +49,271 @@ interface FillDialogProps {
   onClose(): void;
 }
 
-/** Ways to fill many cells at once: what each would change is shown, cell by cell, before it is done in one step that can be undone. */
+/**
+ * Ways to fill many cells at once: what each would change is shown, cell by cell, before it is done
+ * in one step that can be undone.
+ */
 export function FillDialog({ sheet, selection, plans, way, saves, onClose }: FillDialogProps) {
   const { bench } = sheet;
-  const isBlock = selection.row !== selection.anchorRow || selection.column !== selection.anchorColumn;
+  const isBlock =
+    selection.row !== selection.anchorRow || selection.column !== selection.anchorColumn;
   const [form, setForm] = useState<FillForm>({
-    way, amount: '', percent: way === 'percent' ? '5' : '0', people: 'priorYear', phasing: 'workingDays', rounding: bench.figure.kind === 'money' ? 100 : 1,
-    who: isBlock ? 'selected' : 'people', when: isBlock ? 'selected' : 'shown', terms: {}, shares: {}, plan: null,
+    way,
+    amount: '',
+    percent: way === 'percent' ? '5' : '0',
+    people: 'priorYear',
+    phasing: 'workingDays',
+    rounding: bench.figure.kind === 'money' ? 100 : 1,
+    who: isBlock ? 'selected' : 'people',
+    when: isBlock ? 'selected' : 'shown',
+    terms: {},
+    shares: {},
+    plan: null,
   });
   const change = (over: Partial<FillForm>) => setForm((old) => ({ ...old, ...over }));
-  const { bench: other } = useWorkbench(form.way === 'copy' && form.plan !== null
-    ? { unit: bench.unit.code, year: `FY${bench.sheet.year}`, measure: bench.measure, plan: form.plan } : null, bench.currency);
+  const { bench: other } = useWorkbench(
+    form.way === 'copy' && form.plan !== null
+      ? {
+          unit: bench.unit.code,
+          year: `FY${bench.sheet.year}`,
+          measure: bench.measure,
+          plan: form.plan,
+        }
+      : null,
+    bench.currency,
+  );
   const { faults, result, lines, periods } = readFill(form, sheet, selection, other);
   const show = (amount: number) => formatExact(amount, bench.figure);
   const apply = () => {
     if (!result?.ok) return;
-    void saves.set(result.cells.filter((cell) => cell.value !== cell.before).map((cell) => bench.toChange(cell.unitId, cell.period, cell.value)), WAY_NAMES[form.way]);
+    void saves.set(
+      result.cells
+        .filter((cell) => cell.value !== cell.before)
+        .map((cell) => bench.toChange(cell.unitId, cell.period, cell.value)),
+      WAY_NAMES[form.way],
+    );
     onClose();
   };
-  const changing = result?.ok ? result.cells.filter((cell) => cell.value !== cell.before).length : 0;
-  const choose = <T extends string>(label: string, value: T, names: Readonly<Record<string, string>>, onChange: (value: T) => void) => (
-    <Field label={label}><select className={INPUT} value={value} onChange={(event) => onChange(event.target.value as T)}>{Object.entries(names).map(([key, name]) => <option key={key} value={key}>{name}</option>)}</select></Field>
+  const changing = result?.ok
+    ? result.cells.filter((cell) => cell.value !== cell.before).length
+    : 0;
+  const choose = <T extends string>(
+    label: string,
+    value: T,
+    names: Readonly<Record<string, string>>,
+    onChange: (value: T) => void,
+  ) => (
+    <Field label={label}>
+      <select
+        className={INPUT}
+        value={value}
+        onChange={(event) => onChange(event.target.value as T)}
+      >
+        {Object.entries(names).map(([key, name]) => (
+          <option key={key} value={key}>
+            {name}
+          </option>
+        ))}
+      </select>
+    </Field>
   );
 
   return (
-    <Dialog title="Fill targets" description={`${bench.unit.name}, ${sheet.total.fullName}. Nothing changes before you say so.`} isOpen onClose={onClose} width="w-[1000px]">
-      <form onSubmit={(event) => { event.preventDefault(); apply(); }} noValidate className="grid grid-cols-[300px_minmax(0,1fr)] gap-5">
+    <Dialog
+      title="Fill targets"
+      description={`${bench.unit.name}, ${sheet.total.fullName}. Nothing changes before you say so.`}
+      isOpen
+      onClose={onClose}
+      width="w-[1000px]"
+    >
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          apply();
+        }}
+        noValidate
+        className="grid grid-cols-[300px_minmax(0,1fr)] gap-5"
+      >
         <div className="flex flex-col gap-3">
-          {choose('How', form.way, Object.fromEntries(WAYS.filter((each) => each !== 'total' || canShare(bench)).map((each) => [each, WAY_NAMES[each]])), (value: WayKind) => change({ way: value, ...(value === 'percent' && form.percent === '0' ? { percent: '5' } : {}) }))}
-          {(form.way === 'total' || form.way === 'each') && <Field label={form.way === 'total' ? 'Total, all together' : 'Amount for each'} fault={faults.amount || undefined}><input className={INPUT} inputMode="decimal" value={form.amount} onChange={(event) => change({ amount: event.target.value })} placeholder="for example 1,380,000 or 1.38m" /></Field>}
-          {form.way === 'partial' && <Field label="Full target of one period" fault={faults.amount || undefined} hint="Of it each gets what a ramp asks and the working days they are there. Empty: the average of the peers."><input className={INPUT} inputMode="decimal" value={form.amount} onChange={(event) => change({ amount: event.target.value })} placeholder="average of the peers" /></Field>}
-          {(form.way === 'priorYear' || form.way === 'percent') && <Field label={form.way === 'priorYear' ? 'Growth in percent' : 'Change in percent'} fault={faults.percent || undefined}><input className={INPUT} inputMode="decimal" value={form.percent} onChange={(event) => change({ percent: event.target.value })} /></Field>}
-          {form.way === 'copy' && <Field label="Plan" fault={faults.plan || undefined}><select className={INPUT} value={form.plan ?? ''} onChange={(event) => change({ plan: event.target.value === '' ? null : Number(event.target.value) })}><option value="">Choose a plan</option>{plans.filter((plan) => plan.id !== bench.sheet.plan?.id && (plan.status === 'draft' || plan.status === 'published')).map((plan) => <option key={plan.id} value={plan.id}>{plan.name} ({plan.status})</option>)}</select></Field>}
-          {choose('For whom', form.who, { people: 'every salesperson below', below: 'the units directly below', own: `${bench.unit.name} itself`, selected: 'the selected lines' }, (value: FillForm['who']) => change({ who: value }))}
-          {choose('When', form.when, { shown: `${sheet.total.fullName}`, selected: 'the selected periods' }, (value: FillForm['when']) => change({ when: value }))}
-          {form.way === 'total' && choose('Over people', form.people, Object.fromEntries(PEOPLE_WEIGHTS.map((each) => [each, PEOPLE_NAMES[each]])), (value: FillForm['people']) => change({ people: value }))}
-          {form.way === 'total' && choose('Over periods', form.phasing, Object.fromEntries(PHASINGS.map((each) => [each, PHASING_NAMES[each]])), (value: FillForm['phasing']) => change({ phasing: value }))}
-          {form.way === 'total' && form.phasing === 'custom' && <PeriodShares periods={periods} bench={bench} shares={form.shares} fault={faults.shares} onChange={(shares) => change({ shares })} />}
-          {form.way !== 'each' && form.way !== 'copy' && choose('Rounded to', String(form.rounding), Object.fromEntries(ROUNDINGS.map((each) => [String(each), each.toLocaleString('en-GB')])), (value: string) => change({ rounding: Number(value) }))}
+          {choose(
+            'How',
+            form.way,
+            Object.fromEntries(
+              WAYS.filter((each) => each !== 'total' || canShare(bench)).map((each) => [
+                each,
+                WAY_NAMES[each],
+              ]),
+            ),
+            (value: WayKind) =>
+              change({
+                way: value,
+                ...(value === 'percent' && form.percent === '0' ? { percent: '5' } : {}),
+              }),
+          )}
+          {(form.way === 'total' || form.way === 'each') && (
+            <Field
+              label={form.way === 'total' ? 'Total, all together' : 'Amount for each'}
+              fault={faults.amount || undefined}
+            >
+              <input
+                className={INPUT}
+                inputMode="decimal"
+                value={form.amount}
+                onChange={(event) => change({ amount: event.target.value })}
+                placeholder="for example 1,380,000 or 1.38m"
+              />
+            </Field>
+          )}
+          {form.way === 'partial' && (
+            <Field
+              label="Full target of one period"
+              fault={faults.amount || undefined}
+              hint="Of it each gets what a ramp asks and the working days they are there. Empty: the average of the peers."
+            >
+              <input
+                className={INPUT}
+                inputMode="decimal"
+                value={form.amount}
+                onChange={(event) => change({ amount: event.target.value })}
+                placeholder="average of the peers"
+              />
+            </Field>
+          )}
+          {(form.way === 'priorYear' || form.way === 'percent') && (
+            <Field
+              label={form.way === 'priorYear' ? 'Growth in percent' : 'Change in percent'}
+              fault={faults.percent || undefined}
+            >
+              <input
+                className={INPUT}
+                inputMode="decimal"
+                value={form.percent}
+                onChange={(event) => change({ percent: event.target.value })}
+              />
+            </Field>
+          )}
+          {form.way === 'copy' && (
+            <Field label="Plan" fault={faults.plan || undefined}>
+              <select
+                className={INPUT}
+                value={form.plan ?? ''}
+                onChange={(event) =>
+                  change({ plan: event.target.value === '' ? null : Number(event.target.value) })
+                }
+              >
+                <option value="">Choose a plan</option>
+                {plans
+                  .filter(
+                    (plan) =>
+                      plan.id !== bench.sheet.plan?.id &&
+                      (plan.status === 'draft' || plan.status === 'published'),
+                  )
+                  .map((plan) => (
+                    <option key={plan.id} value={plan.id}>
+                      {plan.name} ({plan.status})
+                    </option>
+                  ))}
+              </select>
+            </Field>
+          )}
+          {choose(
+            'For whom',
+            form.who,
+            {
+              people: 'every salesperson below',
+              below: 'the units directly below',
+              own: `${bench.unit.name} itself`,
+              selected: 'the selected lines',
+            },
+            (value: FillForm['who']) => change({ who: value }),
+          )}
+          {choose(
+            'When',
+            form.when,
+            { shown: `${sheet.total.fullName}`, selected: 'the selected periods' },
+            (value: FillForm['when']) => change({ when: value }),
+          )}
+          {form.way === 'total' &&
+            choose(
+              'Over people',
+              form.people,
+              Object.fromEntries(PEOPLE_WEIGHTS.map((each) => [each, PEOPLE_NAMES[each]])),
+              (value: FillForm['people']) => change({ people: value }),
+            )}
+          {form.way === 'total' &&
+            choose(
+              'Over periods',
+              form.phasing,
+              Object.fromEntries(PHASINGS.map((each) => [each, PHASING_NAMES[each]])),
+              (value: FillForm['phasing']) => change({ phasing: value }),
+            )}
+          {form.way === 'total' && form.phasing === 'custom' && (
+            <PeriodShares
+              periods={periods}
+              bench={bench}
+              shares={form.shares}
+              fault={faults.shares}
+              onChange={(shares) => change({ shares })}
+            />
+          )}
+          {form.way !== 'each' &&
+            form.way !== 'copy' &&
+            choose(
+              'Rounded to',
+              String(form.rounding),
+              Object.fromEntries(
+                ROUNDINGS.map((each) => [String(each), each.toLocaleString('en-GB')]),
+              ),
+              (value: string) => change({ rounding: Number(value) }),
+            )}
         </div>
         <div className="flex min-w-0 flex-col">
-          <p role="status" className="min-h-[38px] pb-2">{result === null ? <span className="text-soft">{Object.values(faults).find(Boolean) ?? 'Type an amount to see every cell it would change.'}</span> : <Summary result={result} people={lines.length} periods={periods.length} way={form.way} show={show} older={form.way === 'priorYear' || form.phasing === 'priorYear' || form.people === 'priorYear' ? bench.describeOlderBasis(periods) : null} />}</p>
-          {form.way === 'total' && <LineTermsTable lines={lines} periods={periods} bench={bench} form={form} result={result} onChange={(terms) => change({ terms })} />}
-          <CellsPreview bench={bench} cells={result?.ok ? result.cells : []} height={form.way === 'total' ? 170 : 380} />
+          <p role="status" className="min-h-[38px] pb-2">
+            {result === null ? (
+              <span className="text-soft">
+                {Object.values(faults).find(Boolean) ??
+                  'Type an amount to see every cell it would change.'}
+              </span>
+            ) : (
+              <Summary
+                result={result}
+                people={lines.length}
+                periods={periods.length}
+                way={form.way}
+                show={show}
+                older={
+                  form.way === 'priorYear' ||
+                  form.phasing === 'priorYear' ||
+                  form.people === 'priorYear'
+                    ? bench.describeOlderBasis(periods)
+                    : null
+                }
+              />
+            )}
+          </p>
+          {form.way === 'total' && (
+            <LineTermsTable
+              lines={lines}
+              periods={periods}
+              bench={bench}
+              form={form}
+              result={result}
+              onChange={(terms) => change({ terms })}
+            />
+          )}
+          <CellsPreview
+            bench={bench}
+            cells={result?.ok ? result.cells : []}
+            height={form.way === 'total' ? 170 : 380}
+          />
         </div>
         <div className="col-span-2 flex justify-end gap-2">
           <Button onClick={onClose}>Cancel</Button>
-          <Button type="submit" kind="main" disabled={changing === 0}>{changing === 0 ? 'Nothing to change' : `Fill ${changing} ${changing === 1 ? 'cell' : 'cells'}`}</Button>
+          <Button type="submit" kind="main" disabled={changing === 0}>
+            {changing === 0
+              ? 'Nothing to change'
+              : `Fill ${changing} ${changing === 1 ? 'cell' : 'cells'}`}
+          </Button>
         </div>
       </form>
     </Dialog>
@@ -101,7 +335,25 @@ function Summary({ result, people, periods, way, show, older }: SummaryProps) {
   const first = result.cells[0]!.value;
   const isSame = result.cells.every((cell) => cell.value === first);
   const isWhole = result.cells.length === people * periods;
-  const words = way === 'each' && isWhole ? describeEach(people, periods, show(first), show(result.total)) : describeTogether(show(result.total), isSame ? show(first) : null);
-  const note = [noteWords(result.notes), way === 'priorYear' || way === 'total' ? older : null].filter(Boolean).join(' ');
-  return <><span className="font-semibold">{words}</span>{way !== 'each' && <span className="text-soft"> over {people} {people === 1 ? 'line' : 'lines'} and {periods} {periods === 1 ? 'period' : 'periods'}{result.kept > 0 ? `, ${show(result.kept)} of it locked` : ''}.</span>}{note && <span className="text-soft"> {note}</span>}</>;
+  const words =
+    way === 'each' && isWhole
+      ? describeEach(people, periods, show(first), show(result.total))
+      : describeTogether(show(result.total), isSame ? show(first) : null);
+  const note = [noteWords(result.notes), way === 'priorYear' || way === 'total' ? older : null]
+    .filter(Boolean)
+    .join(' ');
+  return (
+    <>
+      <span className="font-semibold">{words}</span>
+      {way !== 'each' && (
+        <span className="text-soft">
+          {' '}
+          over {people} {people === 1 ? 'line' : 'lines'} and {periods}{' '}
+          {periods === 1 ? 'period' : 'periods'}
+          {result.kept > 0 ? `, ${show(result.kept)} of it locked` : ''}.
+        </span>
+      )}
+      {note && <span className="text-soft"> {note}</span>}
+    </>
+  );
 }

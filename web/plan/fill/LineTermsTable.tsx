@@ -16,13 +16,29 @@ interface LineTermsTableProps {
   onChange(terms: FillForm['terms']): void;
 }
 
-const BOX = 'h-[23px] w-full rounded-[4px] border border-strong/25 bg-sheet px-1.5 text-right disabled:opacity-50';
+const BOX =
+  'h-[23px] w-full rounded-[4px] border border-strong/25 bg-sheet px-1.5 text-right disabled:opacity-50';
 
-/** Each line's own terms in a share-out: locked, a least, a most, a share; beside what it would get. */
-export function LineTermsTable({ lines, periods, bench, form, result, onChange }: LineTermsTableProps) {
+/**
+ * Each line's own terms in a share-out: locked, a least, a most, a share; beside what it would get.
+ */
+export function LineTermsTable({
+  lines,
+  periods,
+  bench,
+  form,
+  result,
+  onChange,
+}: LineTermsTableProps) {
   const then = sumByUnit(result?.ok ? result.cells : []);
-  const now = sumByUnit(bench.listTargets(lines.map((line) => line.unit.id), periods));
-  const show = (value: number | undefined) => (value === undefined ? '–' : formatColumn(value, bench.figure));
+  const now = sumByUnit(
+    bench.listTargets(
+      lines.map((line) => line.unit.id),
+      periods,
+    ),
+  );
+  const show = (value: number | undefined) =>
+    value === undefined ? '–' : formatColumn(value, bench.figure);
   const box = (line: SheetRow, field: 'least' | 'most' | 'share', name: string) => (
     <input
       aria-label={`${name} of ${line.unit.name}`}
@@ -30,12 +46,15 @@ export function LineTermsTable({ lines, periods, bench, form, result, onChange }
       disabled={form.terms[line.unit.id]?.isLocked}
       value={form.terms[line.unit.id]?.[field] ?? ''}
       // Arrows and Home belong to the text here, not to the table.
-      onKeyDown={(event) => { if (event.key !== 'Tab' && event.key !== 'Enter') event.stopPropagation(); }}
+      onKeyDown={(event) => {
+        if (event.key !== 'Tab' && event.key !== 'Enter') event.stopPropagation();
+      }}
       onChange={(event) => set(line, { [field]: event.target.value })}
       className={BOX}
     />
   );
-  const set = (line: SheetRow, over: TermsText) => onChange({ ...form.terms, [line.unit.id]: { ...form.terms[line.unit.id], ...over } });
+  const set = (line: SheetRow, over: TermsText) =>
+    onChange({ ...form.terms, [line.unit.id]: { ...form.terms[line.unit.id], ...over } });
   return (
     <div className="flex h-[210px] min-h-0 flex-col overflow-hidden rounded-sheet border border-line">
       <DataTable
@@ -43,13 +62,68 @@ export function LineTermsTable({ lines, periods, bench, form, result, onChange }
         rows={lines}
         keyOf={(line) => line.unit.id}
         columns={[
-          { key: 'name', heading: 'Line', width: 'minmax(120px,1fr)', cell: (line) => line.unit.name },
-          { key: 'now', heading: 'Now', width: '84px', align: 'right', cell: (line) => <span className="text-soft">{show(now.get(line.unit.id))}</span> },
-          { key: 'lock', heading: 'Lock', width: '44px', cell: (line) => <input type="checkbox" aria-label={`Lock ${line.unit.name}`} checked={form.terms[line.unit.id]?.isLocked ?? false} onChange={(event) => set(line, { isLocked: event.target.checked })} /> },
-          { key: 'least', heading: 'Minimum', width: '84px', align: 'right', cell: (line) => box(line, 'least', 'Least') },
-          { key: 'most', heading: 'Maximum', width: '84px', align: 'right', cell: (line) => box(line, 'most', 'Most') },
-          ...(form.people === 'custom' ? [{ key: 'share', heading: 'Share %', width: '70px', align: 'right' as const, cell: (line: SheetRow) => box(line, 'share', 'Share') }] : []),
-          { key: 'then', heading: 'Then', width: '90px', align: 'right', cell: (line) => <span className="font-semibold">{show((form.terms[line.unit.id]?.isLocked ? now : then).get(line.unit.id))}</span> },
+          {
+            key: 'name',
+            heading: 'Line',
+            width: 'minmax(120px,1fr)',
+            cell: (line) => line.unit.name,
+          },
+          {
+            key: 'now',
+            heading: 'Now',
+            width: '84px',
+            align: 'right',
+            cell: (line) => <span className="text-soft">{show(now.get(line.unit.id))}</span>,
+          },
+          {
+            key: 'lock',
+            heading: 'Lock',
+            width: '44px',
+            cell: (line) => (
+              <input
+                type="checkbox"
+                aria-label={`Lock ${line.unit.name}`}
+                checked={form.terms[line.unit.id]?.isLocked ?? false}
+                onChange={(event) => set(line, { isLocked: event.target.checked })}
+              />
+            ),
+          },
+          {
+            key: 'least',
+            heading: 'Minimum',
+            width: '84px',
+            align: 'right',
+            cell: (line) => box(line, 'least', 'Least'),
+          },
+          {
+            key: 'most',
+            heading: 'Maximum',
+            width: '84px',
+            align: 'right',
+            cell: (line) => box(line, 'most', 'Most'),
+          },
+          ...(form.people === 'custom'
+            ? [
+                {
+                  key: 'share',
+                  heading: 'Share %',
+                  width: '70px',
+                  align: 'right' as const,
+                  cell: (line: SheetRow) => box(line, 'share', 'Share'),
+                },
+              ]
+            : []),
+          {
+            key: 'then',
+            heading: 'Then',
+            width: '90px',
+            align: 'right',
+            cell: (line) => (
+              <span className="font-semibold">
+                {show((form.terms[line.unit.id]?.isLocked ? now : then).get(line.unit.id))}
+              </span>
+            ),
+          },
         ]}
       />
     </div>

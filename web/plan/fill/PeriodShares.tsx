@@ -20,11 +20,19 @@ export function PeriodShares({ periods, bench, shares, fault, onChange }: Period
         {periods.map((period) => (
           <label key={period.id} className="text-[11.5px] text-soft">
             {period.kind === 'day' ? period.id.slice(8) : shortPeriod(period, bench.calendar)}
-            <input className={`${INPUT} h-[26px] text-right`} inputMode="decimal" aria-label={`Share of ${period.id}`} value={shares[period.id] ?? ''} onChange={(event) => onChange({ ...shares, [period.id]: event.target.value })} />
+            <input
+              className={`${INPUT} h-[26px] text-right`}
+              inputMode="decimal"
+              aria-label={`Share of ${period.id}`}
+              value={shares[period.id] ?? ''}
+              onChange={(event) => onChange({ ...shares, [period.id]: event.target.value })}
+            />
           </label>
         ))}
       </div>
-      <p id="period-shares-fault" className="mt-1 text-[12px] text-grade-1">{fault}</p>
+      <p id="period-shares-fault" className="mt-1 text-[12px] text-grade-1">
+        {fault}
+      </p>
     </fieldset>
   );
 }

@@ -33,7 +33,9 @@ export interface TermsText {
   share?: string;
 }
 
-export type FormFaults = Partial<Record<'amount' | 'percent' | 'terms' | 'shares' | 'plan', string>>;
+export type FormFaults = Partial<
+  Record<'amount' | 'percent' | 'terms' | 'shares' | 'plan', string>
+>;
 
 /** The lines that a choice of "who" means. */
 export function linesOf(sheet: Sheet, who: FillForm['who'], selection: Selection): SheetRow[] {
@@ -45,18 +47,27 @@ export function linesOf(sheet: Sheet, who: FillForm['who'], selection: Selection
   return sheet.rows.slice(top, bottom + 1);
 }
 
-/** The periods that a choice of "when" means: the shortest ones shown, of all columns or of those selected. */
+/**
+ * The periods that a choice of "when" means: the shortest ones shown, of all columns or of those
+ * selected.
+ */
 export function periodsOf(sheet: Sheet, when: FillForm['when'], selection: Selection): Period[] {
   const leaves = sheet.columns.filter((column) => !column.isSum).map((column) => column.period);
   if (when === 'shown') return leaves;
-  const chosen = [...cellsOf({ ...toBlockOf(selection), top: 0, bottom: 0 })].map(({ column }) => sheet.columns[column]!.period);
-  return leaves.filter((leaf) => chosen.some((period) => leaf.from >= period.from && leaf.to <= period.to));
+  const chosen = [...cellsOf({ ...toBlockOf(selection), top: 0, bottom: 0 })].map(
+    ({ column }) => sheet.columns[column]!.period,
+  );
+  return leaves.filter((leaf) =>
+    chosen.some((period) => leaf.from >= period.from && leaf.to <= period.to),
+  );
 }
 
 /** Reads a percent such as "5", "5.5%" or "−3" in basis points; null for what is none. */
 export function readBasisPoints(text: string): number | null {
   const match = /^([+\-\u2212]?) ?(\d{1,5}(?:\.\d{1,2})?) ?%?$/.exec(text.trim());
-  return match ? Math.round(Number(match[2]) * 100) * (match[1] === '' || match[1] === '+' ? 1 : -1) : null;
+  return match
+    ? Math.round(Number(match[2]) * 100) * (match[1] === '' || match[1] === '+' ? 1 : -1)
+    : null;
 }
 
 export interface ReadFill {
@@ -68,39 +79,85 @@ export interface ReadFill {
 }
 
 /** What the form would do: every cell it would change, or what is wrong and where. */
-export function readFill(form: FillForm, sheet: Sheet, selection: Selection, other: Workbench | null): ReadFill {
+export function readFill(
+  form: FillForm,
+  sheet: Sheet,
+  selection: Selection,
+  other: Workbench | null,
+): ReadFill {
   const { bench } = sheet;
   const lines = linesOf(sheet, form.who, selection);
   const periods = periodsOf(sheet, form.when, selection);
   const faults: FormFaults = {};
   const way = readWay(form, bench, lines, periods, faults);
   if (!way || Object.keys(faults).length > 0) return { faults, result: null, lines, periods };
-  if (way.kind === 'copy' && !other) return { faults: { plan: form.plan === null ? 'Choose a plan.' : '' }, result: null, lines, periods };
+  if (way.kind === 'copy' && !other)
+    return {
+      faults: { plan: form.plan === null ? 'Choose a plan.' : '' },
+      result: null,
+      lines,
+      periods,
+    };
   // Amounts of two currencies must never be mixed.
-  if (way.kind === 'copy' && other!.currency !== bench.currency) return { faults: { plan: `That plan has no fixed rate of ${bench.currency}.` }, result: null, lines, periods };
+  if (way.kind === 'copy' && other!.currency !== bench.currency)
+    return {
+      faults: { plan: `That plan has no fixed rate of ${bench.currency}.` },
+      result: null,
+      lines,
+      periods,
+    };
   const step = form.rounding * bench.oneUnit;
-  return { faults, result: fillCells({ way, unitIds: lines.map((line) => line.unit.id), periods, step }, bench.toFillSource(other?.toFillSource().targetOf)), lines, periods };
+  return {
+    faults,
+    result: fillCells(
+      { way, unitIds: lines.map((line) => line.unit.id), periods, step },
+      bench.toFillSource(other?.toFillSource().targetOf),
+    ),
+    lines,
+    periods,
+  };
 }
 
-function readWay(form: FillForm, bench: Workbench, lines: readonly SheetRow[], periods: readonly Period[], faults: FormFaults): FillWay | null {
+function readWay(
+  form: FillForm,
+  bench: Workbench,
+  lines: readonly SheetRow[],
+  periods: readonly Period[],
+  faults: FormFaults,
+): FillWay | null {
   if (form.way === 'copy') return { kind: 'copy' };
   if (form.way === 'priorYear' || form.way === 'percent') {
     const growth = readBasisPoints(form.percent);
-    if (growth === null) faults.percent = form.percent.trim() === '' ? '' : `“${form.percent}” is not a percent. Write for example 5 or −2.5.`;
+    if (growth === null)
+      faults.percent =
+        form.percent.trim() === ''
+          ? ''
+          : `“${form.percent}” is not a percent. Write for example 5 or −2.5.`;
     return growth === null ? null : { kind: form.way, growth };
   }
   if (form.way === 'partial' && form.amount.trim() === '') return { kind: 'partial', full: null };
   const amount = readAmount(form.amount, bench);
   if (amount === null) {
-    faults.amount = form.amount.trim() === '' ? '' : `“${form.amount}” is not an amount. Write for example 80000, 80,000 or 80k.`;
+    faults.amount =
+      form.amount.trim() === ''
+        ? ''
+        : `“${form.amount}” is not an amount. Write for example 80000, 80,000 or 80k.`;
     return null;
   }
   if (form.way === 'each') return { kind: 'each', amount };
   if (form.way === 'partial') return { kind: 'partial', full: amount };
   const terms = new Map<number, LineTerms>();
-  for (const { unit } of lines) terms.set(unit.id, readTerms(form.terms[unit.id] ?? {}, unit.name, bench, faults));
+  for (const { unit } of lines)
+    terms.set(unit.id, readTerms(form.terms[unit.id] ?? {}, unit.name, bench, faults));
   const periodShares = form.phasing === 'custom' ? readShares(form, periods, faults) : undefined;
-  return { kind: 'total', total: amount, people: form.people, phasing: form.phasing, terms, ...(periodShares ? { periodShares } : {}) };
+  return {
+    kind: 'total',
+    total: amount,
+    people: form.people,
+    phasing: form.phasing,
+    terms,
+    ...(periodShares ? { periodShares } : {}),
+  };
 }
 
 /** What is left to 100 % is said while it is typed. */
@@ -112,7 +169,8 @@ function readShares(form: FillForm, periods: readonly Period[], faults: FormFaul
     return share ?? 0;
   });
   const total = shares.reduce((sum, share) => sum + share, 0);
-  if (total !== 10_000) faults.shares ??= `The shares of the periods add up to ${total / 100} %, not 100 %.`;
+  if (total !== 10_000)
+    faults.shares ??= `The shares of the periods add up to ${total / 100} %, not 100 %.`;
   return shares;
 }
 
@@ -124,8 +182,14 @@ function readTerms(text: TermsText, name: string, bench: Workbench, faults: Form
     return amount;
   };
   const share = text.share?.trim() ? readBasisPoints(text.share) : 0;
-  if (share === null || share < 0) faults.terms ??= `${name}: “${text.share}” is not a share in percent.`;
-  return { isLocked: text.isLocked ?? false, least: bound(text.least), most: bound(text.most), share: share ?? 0 };
+  if (share === null || share < 0)
+    faults.terms ??= `${name}: “${text.share}” is not a share in percent.`;
+  return {
+    isLocked: text.isLocked ?? false,
+    least: bound(text.least),
+    most: bound(text.most),
+    share: share ?? 0,
+  };
 }
 
 function readAmount(text: string, bench: Workbench): number | null {

@@ -7,23 +7,63 @@ import { Loading } from '../../ui/Loading';
 import { useGetPlanDifferenceQuery } from '../api';
 import { DifferenceTable } from './DifferenceTable';
 
-const STATUS_WORDS: Record<PlanSummary['status'], string> = { draft: 'draft', published: 'published', replaced: 'replaced', merged: 'published draft', discarded: 'discarded' };
+const STATUS_WORDS: Record<PlanSummary['status'], string> = {
+  draft: 'draft',
+  published: 'published',
+  replaced: 'replaced',
+  merged: 'published draft',
+  discarded: 'discarded',
+};
 
-/** Two plans of a year side by side: by default with what is published, or with anything that was. */
-export function CompareDialog({ plan, plans, onClose }: { plan: PlanSummary; plans: readonly PlanSummary[]; onClose(): void }) {
+/**
+ * Two plans of a year side by side: by default with what is published, or with anything that was.
+ */
+export function CompareDialog({
+  plan,
+  plans,
+  onClose,
+}: {
+  plan: PlanSummary;
+  plans: readonly PlanSummary[];
+  onClose(): void;
+}) {
   const others = plans.filter((each) => each.id !== plan.id);
   const [against, setAgainst] = useState<number | undefined>(others[0]?.id);
-  const { data, error } = useGetPlanDifferenceQuery({ id: plan.id, ...(against === undefined ? {} : { against }) });
+  const { data, error } = useGetPlanDifferenceQuery({
+    id: plan.id,
+    ...(against === undefined ? {} : { against }),
+  });
   return (
-    <Dialog title={`“${plan.name}” beside another plan`} description="Every target that the two have differently." isOpen onClose={onClose} width="w-[800px]">
+    <Dialog
+      title={`“${plan.name}” beside another plan`}
+      description="Every target that the two have differently."
+      isOpen
+      onClose={onClose}
+      width="w-[800px]"
+    >
       <form>
         <Field label="Compare with" className="mb-3 w-[420px]">
-          <select className={INPUT} value={against ?? ''} onChange={(event) => setAgainst(Number(event.target.value))}>
-            {others.map((each) => <option key={each.id} value={each.id}>{each.name} ({STATUS_WORDS[each.status]}{each.endedAt ? ` ${each.endedAt.slice(0, 16)}` : ''})</option>)}
+          <select
+            className={INPUT}
+            value={against ?? ''}
+            onChange={(event) => setAgainst(Number(event.target.value))}
+          >
+            {others.map((each) => (
+              <option key={each.id} value={each.id}>
+                {each.name} ({STATUS_WORDS[each.status]}
+                {each.endedAt ? ` ${each.endedAt.slice(0, 16)}` : ''})
+              </option>
+            ))}
           </select>
         </Field>
       </form>
-      {error ? <FailureNote failure={error} /> : data ? <DifferenceTable difference={data} height={380} /> : <Loading what="both plans" />}
+      {error ? (
+        <FailureNote failure={error} />
+      ) : data ? (
+        <DifferenceTable difference={data} height={380} />
+      ) : (
+        <Loading what="both plans" />
+      )}
     </Dialog>
   );
 }

@@ -18,21 +18,56 @@ interface NewDraftDialogProps {
 export function NewDraftDialog({ year, plans, onMade, onClose }: NewDraftDialogProps) {
   const hasPublished = plans.some((plan) => plan.status === 'published');
   const drafts = plans.filter((plan) => plan.status === 'draft');
-  const { register, handleSubmit, watch } = useForm<PlanInput>({ defaultValues: { name: '', from: hasPublished ? 'published' : 'empty' } });
+  const { register, handleSubmit, watch } = useForm<PlanInput>({
+    defaultValues: { name: '', from: hasPublished ? 'published' : 'empty' },
+  });
   const [create, { error, isLoading }] = useCreatePlanMutation();
   const say = useSay();
   const from = watch('from');
   const submit = handleSubmit(async (values) => {
-    const result = await create({ year, name: values.name, from: values.from, ...(values.from === 'plan' ? { plan: Number(values.plan) } : {}) });
+    const result = await create({
+      year,
+      name: values.name,
+      from: values.from,
+      ...(values.from === 'plan' ? { plan: Number(values.plan) } : {}),
+    });
     if (result.error) return;
     const { plan, copied, omitted } = result.data;
-    say(`“${plan.name}” is begun${copied > 0 ? ` with ${copied.toLocaleString('en-GB')} targets` : ''}.${omitted > 0 ? ` ${omitted} were left out: their units no longer stand in the tree.` : ''}`);
+    say(
+      `“${plan.name}” is begun${
+        copied > 0
+          ? ` with ${copied.toLocaleString('en-GB')}
+        targets`
+          : ''
+      }.${omitted > 0 ? ` ${omitted} were left out: their units no longer stand in the tree.` : ''}`,
+    );
     onMade(plan);
   });
   return (
-    <Dialog title={`New draft for FY ${year.slice(2)}`} description="A draft counts nowhere until it is published." isOpen onClose={onClose} width="w-[460px]">
+    <Dialog
+      title={`New draft for FY ${year.slice(2)}`}
+      description="A draft counts nowhere until it is published."
+      isOpen
+      onClose={onClose}
+      width="w-[460px]"
+    >
       <form onSubmit={(event) => void submit(event)} noValidate className="flex flex-col gap-3">
-        <Field label="Name" fault={faultAt(error, 'name') && (faultAt(error, 'name')!.startsWith('Another') ? faultAt(error, 'name') : 'Give the draft a name.')}><input className={INPUT} maxLength={80} placeholder="for example: autumn revision" {...register('name')} /></Field>
+        <Field
+          label="Name"
+          fault={
+            faultAt(error, 'name') &&
+            (faultAt(error, 'name')!.startsWith('Another')
+              ? faultAt(error, 'name')
+              : 'Give the draft a name.')
+          }
+        >
+          <input
+            className={INPUT}
+            maxLength={80}
+            placeholder="for example: autumn revision"
+            {...register('name')}
+          />
+        </Field>
         <Field label="Begin with">
           <select className={INPUT} {...register('from')}>
             {hasPublished && <option value="published">a copy of the published plan</option>}
@@ -41,9 +76,24 @@ export function NewDraftDialog({ year, plans, onMade, onClose }: NewDraftDialogP
             {drafts.length > 0 && <option value="plan">a copy of another draft</option>}
           </select>
         </Field>
-        {from === 'plan' && <Field label="Draft"><select className={INPUT} {...register('plan')}>{drafts.map((plan) => <option key={plan.id} value={plan.id}>{plan.name}</option>)}</select></Field>}
+        {from === 'plan' && (
+          <Field label="Draft">
+            <select className={INPUT} {...register('plan')}>
+              {drafts.map((plan) => (
+                <option key={plan.id} value={plan.id}>
+                  {plan.name}
+                </option>
+              ))}
+            </select>
+          </Field>
+        )}
         {otherFault(error, ['name']) && <FailureNote failure={error!} />}
-        <div className="mt-2 flex justify-end gap-2"><Button onClick={onClose}>Cancel</Button><Button type="submit" kind="main" disabled={isLoading}>Begin the draft</Button></div>
+        <div className="mt-2 flex justify-end gap-2">
+          <Button onClick={onClose}>Cancel</Button>
+          <Button type="submit" kind="main" disabled={isLoading}>
+            Begin the draft
+          </Button>
+        </div>
       </form>
     </Dialog>
   );

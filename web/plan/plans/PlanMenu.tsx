@@ -14,25 +14,54 @@ interface PlanMenuProps {
 export function PlanMenu({ plans, chosen, mayPlan, onChoose, onNew }: PlanMenuProps) {
   const drafts = plans.filter((plan) => plan.status === 'draft');
   const published = plans.find((plan) => plan.status === 'published');
-  const item = 'flex cursor-pointer items-center justify-between gap-4 rounded-[4px] px-3 py-1.5 outline-none data-[highlighted]:bg-hover';
+  const item =
+    'flex cursor-pointer items-center justify-between gap-4 rounded-[4px] px-3 py-1.5 outline-none data-[highlighted]:bg-hover';
   const toItem = (plan: PlanSummary) => (
     <DropdownMenu.Item key={plan.id} className={item} onSelect={() => onChoose(plan)}>
-      <span><span className="font-medium">{plan.name}</span><span className="block text-[11.5px] text-soft">{describePlan(plan)}</span></span>
+      <span>
+        <span className="font-medium">{plan.name}</span>
+        <span className="block text-[11.5px] text-soft">{describePlan(plan)}</span>
+      </span>
       {chosen?.id === plan.id && <Check size={15} aria-label="open now" />}
     </DropdownMenu.Item>
   );
   return (
     <DropdownMenu.Root>
       <DropdownMenu.Trigger className="inline-flex h-[30px] max-w-[300px] items-center gap-1.5 rounded-sheet border border-strong/25 bg-sheet px-3 font-medium hover:bg-hover">
-        <span className="truncate">{chosen === null ? 'No plan yet' : chosen.status === 'draft' ? `Draft: ${chosen.name}` : `Published: ${chosen.name}`}</span><ChevronDown size={14} aria-hidden className="shrink-0" />
+        <span className="truncate">
+          {chosen === null
+            ? 'No plan yet'
+            : chosen.status === 'draft'
+              ? `Draft: ${chosen.name}`
+              : `Published: ${chosen.name}`}
+        </span>
+        <ChevronDown size={14} aria-hidden className="shrink-0" />
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
-        <DropdownMenu.Content align="start" sideOffset={6} className="z-60 max-h-[420px] min-w-[300px] overflow-y-auto rounded-sheet border border-strong/30 bg-sheet p-1 text-ink">
-          <DropdownMenu.Label className="px-3 pt-1.5 pb-0.5 text-[11.5px] text-soft">Published</DropdownMenu.Label>
-          {published ? toItem(published) : <p className="px-3 py-1.5 text-soft">Nothing is published for this year.</p>}
-          {mayPlan && <DropdownMenu.Label className="px-3 pt-2 pb-0.5 text-[11.5px] text-soft">Drafts</DropdownMenu.Label>}
+        <DropdownMenu.Content
+          align="start"
+          sideOffset={6}
+          className="z-60 max-h-[420px] min-w-[300px] overflow-y-auto rounded-sheet border border-strong/30 bg-sheet p-1 text-ink"
+        >
+          <DropdownMenu.Label className="px-3 pt-1.5 pb-0.5 text-[11.5px] text-soft">
+            Published
+          </DropdownMenu.Label>
+          {published ? (
+            toItem(published)
+          ) : (
+            <p className="px-3 py-1.5 text-soft">Nothing is published for this year.</p>
+          )}
+          {mayPlan && (
+            <DropdownMenu.Label className="px-3 pt-2 pb-0.5 text-[11.5px] text-soft">
+              Drafts
+            </DropdownMenu.Label>
+          )}
           {drafts.map(toItem)}
-          {mayPlan && <DropdownMenu.Item className={item} onSelect={onNew}>New draft…</DropdownMenu.Item>}
+          {mayPlan && (
+            <DropdownMenu.Item className={item} onSelect={onNew}>
+              New draft…
+            </DropdownMenu.Item>
+          )}
         </DropdownMenu.Content>
       </DropdownMenu.Portal>
     </DropdownMenu.Root>
@@ -40,6 +69,9 @@ export function PlanMenu({ plans, chosen, mayPlan, onChoose, onNew }: PlanMenuPr
 }
 
 function describePlan(plan: PlanSummary): string {
-  const made = plan.status === 'published' && plan.note ? plan.note : `${plan.unit.name}, made by ${plan.createdBy} on ${plan.createdAt.slice(0, 10)}`;
+  const made =
+    plan.status === 'published' && plan.note
+      ? plan.note
+      : `${plan.unit.name}, made by ${plan.createdBy} on ${plan.createdAt.slice(0, 10)}`;
   return `${made} · ${plan.targetCount.toLocaleString('en-GB')} targets`;
 }

@@ -8,13 +8,29 @@ export function DealHistory({ id }: { id: number }) {
   if (changes.length === 0) return null;
   return (
     <section aria-label="History" className="mt-5">
-      <div className="mb-1.5 flex items-baseline justify-between"><h2>History</h2><a download className="text-[12px] text-soft underline" href={`${API}/deals/${id}/history.csv`}>All past states (CSV)</a></div>
+      <div className="mb-1.5 flex items-baseline justify-between">
+        <h2>History</h2>
+        <a
+          download
+          className="text-[12px] text-soft underline"
+          href={`${API}/deals/${id}/history.csv`}
+        >
+          All past states (CSV)
+        </a>
+      </div>
       <ol>
         {changes.map((change, index) => (
           <li key={index} className="border-t border-line py-1.5">
-            <span className="font-medium">{change.action}</span> by {change.userName}, <time className="text-soft">{change.at.slice(0, 16)}</time>
+            <span className="font-medium">{change.action}</span> by {change.userName},{' '}
+            <time className="text-soft">{change.at.slice(0, 16)}</time>
             {change.reason && <span> – {change.reason}</span>}
-            {change.before && change.after && listDifferences(change.before, change.after).map(({ name, before, after }) => <p key={name} className="text-[12px] text-soft">{name}: <span className="line-through">{before}</span> → {after}</p>)}
+            {change.before &&
+              change.after &&
+              listDifferences(change.before, change.after).map(({ name, before, after }) => (
+                <p key={name} className="text-[12px] text-soft">
+                  {name}: <span className="line-through">{before}</span> → {after}
+                </p>
+              ))}
           </li>
         ))}
       </ol>

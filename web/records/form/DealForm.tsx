@@ -28,33 +28,104 @@ import { isTyped } from './merge';
 import { useKeptForm, type Typed } from './useKeptForm';
 import { readTypedDay, toIsoText, type Leaning } from './typedDay';
 
-type PickedField = 'salesperson' | 'customer' | 'product' | 'category' | 'source' | 'stage' | 'location' | 'lostReason';
+type PickedField =
+  | 'salesperson'
+  | 'customer'
+  | 'product'
+  | 'category'
+  | 'source'
+  | 'stage'
+  | 'location'
+  | 'lostReason';
 type DayField = 'closedOn' | 'expectedOn' | 'openedOn';
 
-const SHOWN = ['salesperson', 'customer', 'amount', 'currency', 'status', 'closedOn', 'expectedOn', 'openedOn', 'probability', 'stage', 'lostReason', 'product', 'category', 'source', 'location', 'quantity', 'cost', 'commissionRate', 'credit', 'deal', 'notes', 'reason'];
-const SIGN_IN_FIRST = { type: '', code: 'notSignedIn', status: 401, title: 'You were signed out', detail: 'Sign in again; what you typed is still here. Then press the button once more.' };
-const MISSING: Readonly<Record<string, string>> = { salesperson: 'Choose whose deal it is.', customer: 'Choose or add a customer.', amount: 'Write the amount.' };
-const toChoices = (names: readonly string[] = []) => names.map((name) => ({ value: name, label: name }));
+const SHOWN = [
+  'salesperson',
+  'customer',
+  'amount',
+  'currency',
+  'status',
+  'closedOn',
+  'expectedOn',
+  'openedOn',
+  'probability',
+  'stage',
+  'lostReason',
+  'product',
+  'category',
+  'source',
+  'location',
+  'quantity',
+  'cost',
+  'commissionRate',
+  'credit',
+  'deal',
+  'notes',
+  'reason',
+];
+const SIGN_IN_FIRST = {
+  type: '',
+  code: 'notSignedIn',
+  status: 401,
+  title: 'You were signed out',
+  detail: 'Sign in again; what you typed is still here. Then press the button once more.',
+};
+const MISSING: Readonly<Record<string, string>> = {
+  salesperson: 'Choose whose deal it is.',
+  customer: 'Choose or add a customer.',
+  amount: 'Write the amount.',
+};
+const toChoices = (names: readonly string[] = []) =>
+  names.map((name) => ({ value: name, label: name }));
 
-/** The form of a deal, new or stored. Faults come from the server's rules and stand at their fields; what was typed stays. */
-export function DealForm({ deal, onClose, onReopen, isReadOnly = false }: { deal: Deal | null; onClose(): void; onReopen?: () => void; isReadOnly?: boolean }) {
+/**
+ * The form of a deal, new or stored. Faults come from the server's rules and stand at their fields;
+ * what was typed stays.
+ */
+export function DealForm({
+  deal,
+  onClose,
+  onReopen,
+  isReadOnly = false,
+}: {
+  deal: Deal | null;
+  onClose(): void;
+  onReopen?: () => void;
+  isReadOnly?: boolean;
+}) {
   const { data: company } = useGetCompanyQuery();
   const { data: me } = useGetMeQuery();
   const { data: lists } = usePickListsQuery();
   const { data: closedMonths = [] } = useListClosedMonthsQuery();
-  const closed = useMemo(() => toSpans(closedMonths.map((month) => month.period), company), [closedMonths, company]);
+  const closed = useMemo(
+    () =>
+      toSpans(
+        closedMonths.map((month) => month.period),
+        company,
+      ),
+    [closedMonths, company],
+  );
   const { unit } = usePlace();
   const [book, booking] = useBookDealMutation();
   const [update, updating] = useUpdateDealMutation();
   const [voidDeal] = useVoidDealMutation();
-  // One key for as long as the same deal is being sent: a retry after a lost answer books nothing twice.
+  // One key for as long as the same deal is being sent: a retry after a lost answer books nothing
+  // twice.
   const key = useRef(crypto.randomUUID());
   const say = useSay();
   const reporting = company?.currency ?? 'EUR';
   const today = parseDay(company?.today ?? '1970-01-01')!;
-  const people = useMemo(() => lists?.salespeople.map(({ code, name }) => ({ value: code, label: name })) ?? [], [lists]);
-  const owner = people.find((person) => person.value === unit)?.value ?? (me?.role === 'salesperson' ? me.unitCode : '');
-  const stored = useMemo(() => toValues(deal, owner, company?.today ?? '', reporting), [deal, owner, company?.today, reporting]);
+  const people = useMemo(
+    () => lists?.salespeople.map(({ code, name }) => ({ value: code, label: name })) ?? [],
+    [lists],
+  );
+  const owner =
+    people.find((person) => person.value === unit)?.value ??
+    (me?.role === 'salesperson' ? me.unitCode : '');
+  const stored = useMemo(
+    () => toValues(deal, owner, company?.today ?? '', reporting),
+    [deal, owner, company?.today, reporting],
+  );
   const typingKey = `deal ${me?.id ?? ''} ${deal?.id ?? 'new'}`;
   const kept = useKeptForm(typingKey, stored, deal === null);
   const { register, control, handleSubmit, watch, getValues, setValue } = kept.form;
@@ -62,38 +133,79 @@ export function DealForm({ deal, onClose, onReopen, isReadOnly = false }: { deal
   const [status, currency, lines, rate] = watch(['status', 'currency', 'lines', 'commissionRate']);
   const decimals = exponentOf(currency);
   const hasLines = lines.length > 0;
-  const typed = readTyped(hasLines ? sumOfLines(lines, decimals) ?? '' : watch('amount'), decimals);
+  const typed = readTyped(
+    hasLines ? (sumOfLines(lines, decimals) ?? '') : watch('amount'),
+    decimals,
+  );
   const { error, isLoading } = deal ? updating : booking;
 
-  const send = (next: 'close' | 'another') => handleSubmit(async (values) => {
-    const empty = (['salesperson', 'customer', 'amount'] as const).filter((field) => values[field].trim() === '' && !(field === 'amount' && values.lines.length > 0));
-    setMissing(empty);
-    if (empty.length > 0) return showFault();
-    const input = toInput(values, deal, today);
-    const reason = values.reason ? { reason: values.reason } : {};
-    const result = deal ? await update({ id: deal.id, deal: input, version: deal.version, ...reason }) : await book({ deal: { ...input, ...reason }, key: key.current });
-    if (result.error) return showFault();
-    kept.forget();
-    const { effect, deal: saved } = result.data;
-    const takeBack = deal
-      ? () => void update({ id: deal.id, deal: toStoredInput(deal), version: saved.version, reason: 'undone' })
-      : () => void voidDeal({ id: saved.id, version: saved.version, reason: 'undone' });
-    say(`${deal ? 'Saved.' : 'Booked.'} ${effect?.sentence ?? ''}`, { action: { label: 'Undo', run: takeBack } });
-    key.current = crypto.randomUUID();
-    if (next === 'close') return onClose();
-    // What the next deal likely has in common with this one stays; what is its own does not, or it would be booked twice.
-    const { salesperson, currency: sameCurrency, status: sameStatus, closedOn: sameDay, expectedOn, category, source, location } = getValues();
-    kept.begin({ ...stored, salesperson, currency: sameCurrency, status: sameStatus, closedOn: sameDay, expectedOn, category, source, location });
-    setDone(effect?.sentence ?? 'Booked.');
-    requestAnimationFrame(() => root.current?.querySelector<HTMLElement>('[data-field="customer"] [role="combobox"]')?.focus());
-  });
+  const send = (next: 'close' | 'another') =>
+    handleSubmit(async (values) => {
+      const empty = (['salesperson', 'customer', 'amount'] as const).filter(
+        (field) => values[field].trim() === '' && !(field === 'amount' && values.lines.length > 0),
+      );
+      setMissing(empty);
+      if (empty.length > 0) return showFault();
+      const input = toInput(values, deal, today);
+      const reason = values.reason ? { reason: values.reason } : {};
+      const result = deal
+        ? await update({ id: deal.id, deal: input, version: deal.version, ...reason })
+        : await book({ deal: { ...input, ...reason }, key: key.current });
+      if (result.error) return showFault();
+      kept.forget();
+      const { effect, deal: saved } = result.data;
+      const takeBack = deal
+        ? () =>
+            void update({
+              id: deal.id,
+              deal: toStoredInput(deal),
+              version: saved.version,
+              reason: 'undone',
+            })
+        : () => void voidDeal({ id: saved.id, version: saved.version, reason: 'undone' });
+      say(`${deal ? 'Saved.' : 'Booked.'} ${effect?.sentence ?? ''}`, {
+        action: { label: 'Undo', run: takeBack },
+      });
+      key.current = crypto.randomUUID();
+      if (next === 'close') return onClose();
+      // What the next deal likely has in common with this one stays; what is its own does not, or
+      // it would be booked twice.
+      const {
+        salesperson,
+        currency: sameCurrency,
+        status: sameStatus,
+        closedOn: sameDay,
+        expectedOn,
+        category,
+        source,
+        location,
+      } = getValues();
+      kept.begin({
+        ...stored,
+        salesperson,
+        currency: sameCurrency,
+        status: sameStatus,
+        closedOn: sameDay,
+        expectedOn,
+        category,
+        source,
+        location,
+      });
+      setDone(effect?.sentence ?? 'Booked.');
+      requestAnimationFrame(() =>
+        root.current
+          ?.querySelector<HTMLElement>('[data-field="customer"] [role="combobox"]')
+          ?.focus(),
+      );
+    });
 
   /** The first field that was refused, in sight and with the focus. */
-  const showFault = () => requestAnimationFrame(() => {
-    const first = root.current?.querySelector<HTMLElement>('[aria-invalid="true"]');
-    first?.scrollIntoView({ block: 'center' });
-    first?.focus();
-  });
+  const showFault = () =>
+    requestAnimationFrame(() => {
+      const first = root.current?.querySelector<HTMLElement>('[aria-invalid="true"]');
+      first?.scrollIntoView({ block: 'center' });
+      first?.focus();
+    });
   const [done, setDone] = useState<string | null>(null);
   /** What was left empty when it was last sent: said at once, for all of them. */
   const [missing, setMissing] = useState<readonly string[]>([]);
@@ -102,22 +214,59 @@ export function DealForm({ deal, onClose, onReopen, isReadOnly = false }: { deal
     const hadTyped = isTyped(stored, values);
     kept.forget();
     onClose();
-    if (hadTyped) say('What you typed is dropped.', { action: { label: 'Take it back', run: () => { saveTyped<Typed>(typingKey, { values, opened: stored }); onReopen?.(); } } });
+    if (hadTyped)
+      say('What you typed is dropped.', {
+        action: {
+          label: 'Take it back',
+          run: () => {
+            saveTyped<Typed>(typingKey, { values, opened: stored });
+            onReopen?.();
+          },
+        },
+      });
   };
   const onKey = (event: KeyboardEvent) => {
-    if (event.key !== 'Enter' || !event.shiftKey || deal || isLoading || event.target instanceof HTMLTextAreaElement) return;
+    if (
+      event.key !== 'Enter' ||
+      !event.shiftKey ||
+      deal ||
+      isLoading ||
+      event.target instanceof HTMLTextAreaElement
+    )
+      return;
     event.preventDefault();
     void send('another')();
   };
 
-  const fault = (field: string) => (missing.length > 0 ? (missing.includes(field) ? MISSING[field] : undefined) : faultAt(error, field));
-  const pick = (label: string, name: PickedField, choices: { value: string; label: string }[], placeholder: string, { addLabel, onPick }: { addLabel?: string; onPick?: (value: string) => void } = {}) => (
+  const fault = (field: string) =>
+    missing.length > 0
+      ? missing.includes(field)
+        ? MISSING[field]
+        : undefined
+      : faultAt(error, field);
+  const pick = (
+    label: string,
+    name: PickedField,
+    choices: { value: string; label: string }[],
+    placeholder: string,
+    { addLabel, onPick }: { addLabel?: string; onPick?: (value: string) => void } = {},
+  ) => (
     <Controller
       control={control}
       name={name}
       render={({ field }) => (
         <Field label={label} name={name} fault={fault(name)}>
-          <Combobox value={field.value} choices={choices} onChoose={(value) => { field.onChange(value); onPick?.(value); }} placeholder={placeholder} addLabel={addLabel} isOptional={name !== 'salesperson' && name !== 'customer'} />
+          <Combobox
+            value={field.value}
+            choices={choices}
+            onChoose={(value) => {
+              field.onChange(value);
+              onPick?.(value);
+            }}
+            placeholder={placeholder}
+            addLabel={addLabel}
+            isOptional={name !== 'salesperson' && name !== 'customer'}
+          />
         </Field>
       )}
     />
@@ -128,10 +277,26 @@ export function DealForm({ deal, onClose, onReopen, isReadOnly = false }: { deal
       name={name}
       render={({ field }) => {
         const read = readTypedDay(field.value, today, leaning);
-        const isPlain = field.value.trim() === '' || (read !== null && toIsoDay(read) === field.value.trim());
+        const isPlain =
+          field.value.trim() === '' || (read !== null && toIsoDay(read) === field.value.trim());
         return (
-          <Field label={label} fault={fault(name)} hint={read !== null ? describeDay(read) : isPlain ? undefined : 'Write for example 12 nov, yesterday or 2026-11-12.'}>
-            <DayInput value={field.value} iso={read === null ? '' : toIsoDay(read)} onChange={field.onChange} max={leaning === 'past' ? company?.today : undefined} />
+          <Field
+            label={label}
+            fault={fault(name)}
+            hint={
+              read !== null
+                ? describeDay(read)
+                : isPlain
+                  ? undefined
+                  : 'Write for example 12 nov, yesterday or 2026-11-12.'
+            }
+          >
+            <DayInput
+              value={field.value}
+              iso={read === null ? '' : toIsoDay(read)}
+              onChange={field.onChange}
+              max={leaning === 'past' ? company?.today : undefined}
+            />
           </Field>
         );
       }}
@@ -146,50 +311,208 @@ export function DealForm({ deal, onClose, onReopen, isReadOnly = false }: { deal
     const category = lists?.products.find((each) => each.name === name)?.category;
     if (category && !getValues('category')) setValue('category', category);
   };
-  // Asked for once the server has said that a closed month is concerned, or where the date typed says so.
+  // Asked for once the server has said that a closed month is concerned, or where the date typed
+  // says so.
   const closedOn = toIsoText(watch('closedOn'), today, 'past');
-  const asksWhy = fault('reason') !== undefined || closed.some((month) => isIn(month, closedOn) || (deal?.closedOn && isIn(month, deal.closedOn)));
-  const other = otherFault(error, SHOWN.concat(lines.flatMap((_, index) => ['product', 'quantity', 'unitPrice', 'unitCost'].map((name) => `lines/${index}/${name}`))));
+  const asksWhy =
+    fault('reason') !== undefined ||
+    closed.some((month) => isIn(month, closedOn) || (deal?.closedOn && isIn(month, deal.closedOn)));
+  const other = otherFault(
+    error,
+    SHOWN.concat(
+      lines.flatMap((_, index) =>
+        ['product', 'quantity', 'unitPrice', 'unitCost'].map((name) => `lines/${index}/${name}`),
+      ),
+    ),
+  );
   const share = Number(rate.replace(',', '.')) / 100;
-  const commission = typed.ok && currency === reporting && share > 0 && share <= 1 ? formatExact(commissionOf(typed.value, share), { kind: 'money', currency }) : null;
+  const commission =
+    typed.ok && currency === reporting && share > 0 && share <= 1
+      ? formatExact(commissionOf(typed.value, share), { kind: 'money', currency })
+      : null;
 
   return (
-    <form ref={root} onSubmit={(event) => void send('close')(event)} onKeyDown={onKey} onChange={() => setDone(null)} noValidate>
+    <form
+      ref={root}
+      onSubmit={(event) => void send('close')(event)}
+      onKeyDown={onKey}
+      onChange={() => setDone(null)}
+      noValidate
+    >
       {!isReadOnly && <FormNotes kept={kept} onAnew={() => kept.begin(stored)} />}
-      {done && <p role="status" className="mb-3 rounded-sheet border border-line bg-cell px-3 py-2">Booked. {done} The next one:</p>}
+      {done && (
+        <p role="status" className="mb-3 rounded-sheet border border-line bg-cell px-3 py-2">
+          Booked. {done} The next one:
+        </p>
+      )}
       <fieldset disabled={isReadOnly} className="grid grid-cols-2 gap-x-4 gap-y-3">
         {pick('Salesperson', 'salesperson', people, 'Choose a person')}
-        {pick('Customer', 'customer', toChoices(lists?.customers), 'Choose or add', { addLabel: 'Add' })}
-        <Field label="Amount" fault={fault('amount')} hint={typed.ok ? formatExact(typed.value, { kind: 'money', currency }) : hasLines ? 'What the lines add up to' : 'for example 1234.50'}>
-          {hasLines ? <input className={INPUT} readOnly value={typed.ok ? typed.decimal : ''} /> : <input className={INPUT} inputMode="decimal" {...register('amount')} />}
+        {pick('Customer', 'customer', toChoices(lists?.customers), 'Choose or add', {
+          addLabel: 'Add',
+        })}
+        <Field
+          label="Amount"
+          fault={fault('amount')}
+          hint={
+            typed.ok
+              ? formatExact(typed.value, { kind: 'money', currency })
+              : hasLines
+                ? 'What the lines add up to'
+                : 'for example 1234.50'
+          }
+        >
+          {hasLines ? (
+            <input className={INPUT} readOnly value={typed.ok ? typed.decimal : ''} />
+          ) : (
+            <input className={INPUT} inputMode="decimal" {...register('amount')} />
+          )}
         </Field>
-        <Field label="Currency" fault={fault('currency')}><select className={INPUT} {...register('currency')}>{[...new Set([currency, ...(lists?.currencies ?? [reporting])])].map((code) => <option key={code}>{code}</option>)}</select></Field>
-        <LinesField control={control} register={register} setValue={setValue} products={lists?.products ?? []} lines={lines} currency={currency} isReporting={currency === reporting} faultAt={fault} />
-        <Field label="Status" fault={fault('status')}><select className={INPUT} {...register('status')}>{DEAL_STATUSES.map((each) => <option key={each}>{each}</option>)}</select></Field>
-        {status === 'open' ? day('Expected to close on', 'expectedOn', 'future') : day('Closed on', 'closedOn', 'past')}
-        {status === 'open' && pick('Stage', 'stage', toChoices(lists?.stages.map((stage) => stage.name)), 'Choose a stage', { onPick: chooseStage })}
-        {status === 'open' && <Field label="Probability, %" fault={fault('probability') && 'Between 0 and 100.'}><input className={INPUT} inputMode="decimal" {...register('probability')} /></Field>}
-        {status === 'lost' && <div className="col-span-2">{pick('Why was it lost?', 'lostReason', toChoices(lists?.lostReasons), 'Choose a reason')}</div>}
-        {!hasLines && pick('Product', 'product', (lists?.products ?? []).map(({ name, code }) => ({ value: name, label: code ? `${name} (${code})` : name })), 'Choose a product', { addLabel: 'Add', onPick: chooseProduct })}
+        <Field label="Currency" fault={fault('currency')}>
+          <select className={INPUT} {...register('currency')}>
+            {[...new Set([currency, ...(lists?.currencies ?? [reporting])])].map((code) => (
+              <option key={code}>{code}</option>
+            ))}
+          </select>
+        </Field>
+        <LinesField
+          control={control}
+          register={register}
+          setValue={setValue}
+          products={lists?.products ?? []}
+          lines={lines}
+          currency={currency}
+          isReporting={currency === reporting}
+          faultAt={fault}
+        />
+        <Field label="Status" fault={fault('status')}>
+          <select className={INPUT} {...register('status')}>
+            {DEAL_STATUSES.map((each) => (
+              <option key={each}>{each}</option>
+            ))}
+          </select>
+        </Field>
+        {status === 'open'
+          ? day('Expected to close on', 'expectedOn', 'future')
+          : day('Closed on', 'closedOn', 'past')}
+        {status === 'open' &&
+          pick(
+            'Stage',
+            'stage',
+            toChoices(lists?.stages.map((stage) => stage.name)),
+            'Choose a stage',
+            { onPick: chooseStage },
+          )}
+        {status === 'open' && (
+          <Field label="Probability, %" fault={fault('probability') && 'Between 0 and 100.'}>
+            <input className={INPUT} inputMode="decimal" {...register('probability')} />
+          </Field>
+        )}
+        {status === 'lost' && (
+          <div className="col-span-2">
+            {pick(
+              'Why was it lost?',
+              'lostReason',
+              toChoices(lists?.lostReasons),
+              'Choose a reason',
+            )}
+          </div>
+        )}
+        {!hasLines &&
+          pick(
+            'Product',
+            'product',
+            (lists?.products ?? []).map(({ name, code }) => ({
+              value: name,
+              label: code ? `${name} (${code})` : name,
+            })),
+            'Choose a product',
+            { addLabel: 'Add', onPick: chooseProduct },
+          )}
         {pick('Category', 'category', toChoices(lists?.categories), 'Choose a category')}
         {pick('Source', 'source', toChoices(lists?.sources), 'Choose a source')}
         {pick('Location', 'location', toChoices(lists?.locations), 'Choose a location')}
-        {!hasLines && <Field label="Quantity" fault={fault('quantity') && 'Write a number.'}><input className={INPUT} inputMode="decimal" {...register('quantity')} /></Field>}
-        {!hasLines && <Field label="Cost" fault={fault('cost')}><input className={INPUT} inputMode="decimal" {...register('cost')} /></Field>}
-        <Field label="Commission, %" fault={fault('commissionRate') && 'Between 0 and 100.'} hint={commission ? `${commission} commission` : undefined}><input className={INPUT} inputMode="decimal" {...register('commissionRate')} /></Field>
+        {!hasLines && (
+          <Field label="Quantity" fault={fault('quantity') && 'Write a number.'}>
+            <input className={INPUT} inputMode="decimal" {...register('quantity')} />
+          </Field>
+        )}
+        {!hasLines && (
+          <Field label="Cost" fault={fault('cost')}>
+            <input className={INPUT} inputMode="decimal" {...register('cost')} />
+          </Field>
+        )}
+        <Field
+          label="Commission, %"
+          fault={fault('commissionRate') && 'Between 0 and 100.'}
+          hint={commission ? `${commission} commission` : undefined}
+        >
+          <input className={INPUT} inputMode="decimal" {...register('commissionRate')} />
+        </Field>
         {day('Opened on', 'openedOn', 'past')}
-        <CreditField control={control} register={register} setValue={setValue} people={people} owner={watch('salesperson')} fault={fault('credit')} />
-        <Field label="Deal number" fault={fault('deal')} hint={deal ? undefined : 'Automatic when empty'}><input className={INPUT} {...register('deal')} /></Field>
-        <Field label="Note" fault={fault('notes')} className="col-span-2"><textarea rows={2} className={`${INPUT} h-auto py-1.5`} {...register('notes')} /></Field>
-        {!isReadOnly && (deal || asksWhy) && <Field label={asksWhy ? 'Why is a closed month corrected?' : 'Why is it changed? (optional)'} fault={fault('reason')} className="col-span-2"><input className={INPUT} maxLength={500} {...register('reason')} /></Field>}
+        <CreditField
+          control={control}
+          register={register}
+          setValue={setValue}
+          people={people}
+          owner={watch('salesperson')}
+          fault={fault('credit')}
+        />
+        <Field
+          label="Deal number"
+          fault={fault('deal')}
+          hint={deal ? undefined : 'Automatic when empty'}
+        >
+          <input className={INPUT} {...register('deal')} />
+        </Field>
+        <Field label="Note" fault={fault('notes')} className="col-span-2">
+          <textarea rows={2} className={`${INPUT} h-auto py-1.5`} {...register('notes')} />
+        </Field>
+        {!isReadOnly && (deal || asksWhy) && (
+          <Field
+            label={asksWhy ? 'Why is a closed month corrected?' : 'Why is it changed? (optional)'}
+            fault={fault('reason')}
+            className="col-span-2"
+          >
+            <input className={INPUT} maxLength={500} {...register('reason')} />
+          </Field>
+        )}
       </fieldset>
       {!isReadOnly && (
         <div className="sticky -bottom-4 -mx-5 mt-4 border-t border-line bg-sheet px-5 pt-2.5 pb-4">
-          {missing.length > 0 ? <p role="alert" className="mb-2 font-medium text-grade-1">Not {deal ? 'saved' : 'booked'}: look at the marked fields.</p> : error && (other ? <div className="mb-2.5"><FailureNote failure={'code' in error && error.code === 'notSignedIn' ? SIGN_IN_FIRST : error} /></div> : <p role="alert" className="mb-2 font-medium text-grade-1">Not {deal ? 'saved' : 'booked'}: look at the marked fields.</p>)}
+          {missing.length > 0 ? (
+            <p role="alert" className="mb-2 font-medium text-grade-1">
+              Not {deal ? 'saved' : 'booked'}: look at the marked fields.
+            </p>
+          ) : (
+            error &&
+            (other ? (
+              <div className="mb-2.5">
+                <FailureNote
+                  failure={'code' in error && error.code === 'notSignedIn' ? SIGN_IN_FIRST : error}
+                />
+              </div>
+            ) : (
+              <p role="alert" className="mb-2 font-medium text-grade-1">
+                Not {deal ? 'saved' : 'booked'}: look at the marked fields.
+              </p>
+            ))
+          )}
           <div className="flex gap-2">
-            <Button kind="main" type="submit" disabled={isLoading}>{deal ? 'Save' : 'Book'}</Button>
-            {!deal && <Button disabled={isLoading} title="Shift and Enter" onClick={() => void send('another')()}>Book and next&ensp;⇧↵</Button>}
-            <Button kind="quiet" onClick={drop}>Cancel</Button>
+            <Button kind="main" type="submit" disabled={isLoading}>
+              {deal ? 'Save' : 'Book'}
+            </Button>
+            {!deal && (
+              <Button
+                disabled={isLoading}
+                title="Shift and Enter"
+                onClick={() => void send('another')()}
+              >
+                Book and next&ensp;⇧↵
+              </Button>
+            )}
+            <Button kind="quiet" onClick={drop}>
+              Cancel
+            </Button>
           </div>
         </div>
       )}

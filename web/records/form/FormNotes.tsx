@@ -2,12 +2,38 @@ import { Button } from '../../ui/Button';
 import type { KeptForm } from './useKeptForm';
 
 const NAMES: Readonly<Record<string, string>> = {
-  salesperson: 'Salesperson', customer: 'Customer', amount: 'Amount', currency: 'Currency', status: 'Status', closedOn: 'Closed on', expectedOn: 'Expected to close on',
-  openedOn: 'Opened on', probability: 'Probability', stage: 'Stage', lostReason: 'Lost reason', product: 'Product', category: 'Category', source: 'Source', location: 'Location',
-  quantity: 'Quantity', cost: 'Cost', commissionRate: 'Commission', deal: 'Id', notes: 'Note', reason: 'Reason', lines: 'Lines', credit: 'Split',
+  salesperson: 'Salesperson',
+  customer: 'Customer',
+  amount: 'Amount',
+  currency: 'Currency',
+  status: 'Status',
+  closedOn: 'Closed on',
+  expectedOn: 'Expected to close on',
+  openedOn: 'Opened on',
+  probability: 'Probability',
+  stage: 'Stage',
+  lostReason: 'Lost reason',
+  product: 'Product',
+  category: 'Category',
+  source: 'Source',
+  location: 'Location',
+  quantity: 'Quantity',
+  cost: 'Cost',
+  commissionRate: 'Commission',
+  deal: 'Id',
+  notes: 'Note',
+  reason: 'Reason',
+  lines: 'Lines',
+  credit: 'Split',
 };
 
-const timeOf = (at: number) => new Date(at).toLocaleString('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });
+const timeOf = (at: number) =>
+  new Date(at).toLocaleString('en-GB', {
+    day: 'numeric',
+    month: 'short',
+    hour: '2-digit',
+    minute: '2-digit',
+  });
 
 /** What was brought back, and what somebody else has changed meanwhile. */
 export function FormNotes({ kept, onAnew }: { kept: KeptForm; onAnew(): void }) {
@@ -16,12 +42,22 @@ export function FormNotes({ kept, onAnew }: { kept: KeptForm; onAnew(): void }) 
   return (
     <div role="status" className="mb-3 rounded-sheet border border-line bg-cell px-3 py-2">
       {broughtBack !== null && (
-        <p className="flex items-center justify-between gap-3"><span>This is what you typed on {timeOf(broughtBack)} and have not saved.</span><Button onClick={onAnew}>Start again</Button></p>
+        <p className="flex items-center justify-between gap-3">
+          <span>This is what you typed on {timeOf(broughtBack)} and have not saved.</span>
+          <Button onClick={onAnew}>Start again</Button>
+        </p>
       )}
-      {isMerged && <p>Somebody else saved this deal meanwhile. What you typed is still here; the rest is theirs.</p>}
+      {isMerged && (
+        <p>
+          Somebody else saved this deal meanwhile. What you typed is still here; the rest is theirs.
+        </p>
+      )}
       {clashes.map((clash) => (
         <p key={clash.field} className="mt-1 flex items-center justify-between gap-3">
-          <span><strong className="font-semibold">{NAMES[clash.field] ?? clash.field}</strong>: yours is “{clash.yours || 'empty'}”, theirs is “{clash.theirs || 'empty'}”.</span>
+          <span>
+            <strong className="font-semibold">{NAMES[clash.field] ?? clash.field}</strong>: yours is
+            “{clash.yours || 'empty'}”, theirs is “{clash.theirs || 'empty'}”.
+          </span>
           <Button onClick={() => takeTheirs(clash)}>Take theirs</Button>
         </p>
       ))}

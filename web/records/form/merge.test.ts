@@ -2,7 +2,12 @@ import { describe, expect, it } from 'vitest';
 import { toValues } from './formValues';
 import { isTyped, mergeValues } from './merge';
 
-const opened = { ...toValues(null, 'ivarga', '2026-11-18', 'EUR'), amount: '100', notes: 'first', quantity: '' };
+const opened = {
+  ...toValues(null, 'ivarga', '2026-11-18', 'EUR'),
+  amount: '100',
+  notes: 'first',
+  quantity: '',
+};
 
 describe('a deal that somebody else saves while one types', () => {
   it('keeps what was typed, takes what they changed elsewhere, and tells where both changed', () => {
@@ -18,6 +23,10 @@ describe('a deal that somebody else saves while one types', () => {
     const same = { ...opened, amount: '120' };
     expect(mergeValues(opened, same, same).clashes).toEqual([]);
     expect(mergeValues(opened, opened, same)).toMatchObject({ values: same, clashes: [] });
-    expect([isTyped(opened, { ...opened }), isTyped(opened, same), isTyped(opened, { ...opened, credit: [{ salesperson: 'a', percent: '50' }] })]).toEqual([false, true, true]);
+    expect([
+      isTyped(opened, { ...opened }),
+      isTyped(opened, same),
+      isTyped(opened, { ...opened, credit: [{ salesperson: 'a', percent: '50' }] }),
+    ]).toEqual([false, true, true]);
   });
 });

@@ -7,14 +7,21 @@ export interface Clash {
   theirs: string;
 }
 
-const asText = (value: FormValues[keyof FormValues]) => (typeof value === 'string' ? value : JSON.stringify(value));
-const isSame = (left: FormValues, right: FormValues, field: keyof FormValues) => asText(left[field]) === asText(right[field]);
+const asText = (value: FormValues[keyof FormValues]) =>
+  typeof value === 'string' ? value : JSON.stringify(value);
+const isSame = (left: FormValues, right: FormValues, field: keyof FormValues) =>
+  asText(left[field]) === asText(right[field]);
 
 /**
- * What a form shows after somebody else has saved the same deal: their values where one has typed nothing, one's own where one has;
+ * What a form shows after somebody else has saved the same deal: their values where one has typed
+ * nothing, one's own where one has;
  * where both changed the same field, one's own stays and both are told.
  */
-export function mergeValues(opened: FormValues, mine: FormValues, theirs: FormValues): { values: FormValues; clashes: Clash[]; changed: (keyof FormValues)[] } {
+export function mergeValues(
+  opened: FormValues,
+  mine: FormValues,
+  theirs: FormValues,
+): { values: FormValues; clashes: Clash[]; changed: (keyof FormValues)[] } {
   const fields = Object.keys(opened) as (keyof FormValues)[];
   const values = { ...theirs };
   const clashes: Clash[] = [];
@@ -24,12 +31,15 @@ export function mergeValues(opened: FormValues, mine: FormValues, theirs: FormVa
   for (const field of fields) {
     if (isSame(opened, mine, field)) continue;
     take(field);
-    if (!isSame(opened, theirs, field) && !isSame(mine, theirs, field)) clashes.push({ field, yours: asText(mine[field]), theirs: asText(theirs[field]) });
+    if (!isSame(opened, theirs, field) && !isSame(mine, theirs, field))
+      clashes.push({ field, yours: asText(mine[field]), theirs: asText(theirs[field]) });
   }
   return { values, clashes, changed: fields.filter((field) => !isSame(opened, theirs, field)) };
 }
 
 /** Whether anything was typed. */
 export function isTyped(opened: FormValues, mine: FormValues): boolean {
-  return (Object.keys(opened) as (keyof FormValues)[]).some((field) => !isSame(opened, mine, field));
+  return (Object.keys(opened) as (keyof FormValues)[]).some(
+    (field) => !isSame(opened, mine, field),
+  );
 }

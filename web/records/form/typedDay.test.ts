@@ -11,8 +11,14 @@ const read = (text: string, leaning: Leaning = 'past') => {
 
 describe('a typed day', () => {
   it.each([
-    ['2026-11-12', '2026-11-12'], ['today', '2026-11-18'], ['yesterday', '2026-11-17'], ['12 nov', '2026-11-12'], ['12 November 2025', '2025-11-12'],
-    ['12/11', '2026-11-12'], ['12/11/2026', '2026-11-12'], ['3 days ago', '2026-11-15'],
+    ['2026-11-12', '2026-11-12'],
+    ['today', '2026-11-18'],
+    ['yesterday', '2026-11-17'],
+    ['12 nov', '2026-11-12'],
+    ['12 November 2025', '2025-11-12'],
+    ['12/11', '2026-11-12'],
+    ['12/11/2026', '2026-11-12'],
+    ['3 days ago', '2026-11-15'],
   ])('%s is %s', (text, expected) => expect(read(text)).toBe(expected));
 
   it('without a year or week leans to where the deal lies', () => {
@@ -22,7 +28,9 @@ describe('a typed day', () => {
     expect(read('friday', 'future')).toBe('2026-11-20');
   });
 
-  it.each(['soon', '', '31 february', '12 nov or so', '2026-02-30'])('“%s” is none', (text) => expect(read(text)).toBeNull());
+  it.each(['soon', '', '31 february', '12 nov or so', '2026-02-30'])('“%s” is none', (text) =>
+    expect(read(text)).toBeNull(),
+  );
 
   it('that is none stays as typed, to be refused with its words', () => {
     expect(toIsoText(' someday ', TODAY, 'past')).toBe('someday');

@@ -9,7 +9,8 @@ const reader = en.GB;
 
 /**
  * The day that a text means: "2026-11-12", "yesterday", "12 nov", "12/11" (day first), "friday".
- * Null for what names no day. Where the year or week is left open, the nearest one on the side leant to is meant.
+ * Null for what names no day. Where the year or week is left open, the nearest one on the side
+ * leant to is meant.
  */
 export function readTypedDay(text: string, today: Day, leaning: Leaning): Day | null {
   const typed = text.trim();
@@ -28,10 +29,16 @@ export function readTypedDay(text: string, today: Day, leaning: Leaning): Day | 
 
 function sameDateYearBefore(day: Day): Day {
   const { year, month, date } = toCivil(day);
-  return parseDay(`${year - 1}-${String(month).padStart(2, '0')}-${String(date).padStart(2, '0')}`) ?? day - YEAR_DAYS;
+  return (
+    parseDay(`${year - 1}-${String(month).padStart(2, '0')}-${String(date).padStart(2, '0')}`) ??
+    day - YEAR_DAYS
+  );
 }
 
-/** The text as ISO 8601 where it names a day; otherwise as it stands, for the server to say what is wrong with it. */
+/**
+ * The text as ISO 8601 where it names a day; otherwise as it stands, for the server to say what is
+ * wrong with it.
+ */
 export function toIsoText(text: string, today: Day, leaning: Leaning): string {
   const day = readTypedDay(text, today, leaning);
   return day === null ? text.trim() : toIsoDay(day);

@@ -28,16 +28,20 @@ export interface KeptForm {
 
 /**
  * A form whose typing outlives the page: kept under a key until it is saved or dropped on purpose.
- * `stored` may change while one types, when somebody else saves the same thing: then both are put together.
+ * `stored` may change while one types, when somebody else saves the same thing: then both are put
+ * together.
  */
 export function useKeptForm(key: string, stored: FormValues, isNew: boolean): KeptForm {
   const opened = useRef(stored);
   const [kept] = useState(() => loadTyped<Typed>(key));
-  // Typed over what is no longer there: put together with what is, as if it had changed under one's hands.
+  // Typed over what is no longer there: put together with what is, as if it had changed under one's
+  // hands.
   const [first] = useState(() => {
     if (!kept) return null;
     const mine = { ...stored, ...kept.values.values };
-    return isNew ? { values: mine, clashes: [], changed: [] } : mergeValues({ ...stored, ...kept.values.opened }, mine, stored);
+    return isNew
+      ? { values: mine, clashes: [], changed: [] }
+      : mergeValues({ ...stored, ...kept.values.opened }, mine, stored);
   });
   const form = useForm<FormValues>({ defaultValues: first?.values ?? stored });
   const [broughtBack, setBroughtBack] = useState(kept?.at ?? null);
@@ -60,7 +64,8 @@ export function useKeptForm(key: string, stored: FormValues, isNew: boolean): Ke
   useEffect(() => {
     let timer: ReturnType<typeof setTimeout> | undefined;
     const save = () => {
-      if (isTyped(opened.current, getValues())) saveTyped<Typed>(key, { values: getValues(), opened: opened.current });
+      if (isTyped(opened.current, getValues()))
+        saveTyped<Typed>(key, { values: getValues(), opened: opened.current });
       else dropTyped(key);
     };
     const watched = watch(() => {
@@ -84,17 +89,23 @@ export function useKeptForm(key: string, stored: FormValues, isNew: boolean): Ke
     isDropped.current = true;
     dropTyped(key);
   }, [key]);
-  const begin = useCallback((values: FormValues) => {
-    opened.current = values;
-    dropTyped(key);
-    setBroughtBack(null);
-    setClashes([]);
-    setMerged(false);
-    reset(values);
-  }, [key, reset]);
-  const takeTheirs = useCallback((clash: Clash) => {
-    setValue(clash.field, opened.current[clash.field]);
-    setClashes((all) => all.filter((each) => each !== clash));
-  }, [setValue]);
+  const begin = useCallback(
+    (values: FormValues) => {
+      opened.current = values;
+      dropTyped(key);
+      setBroughtBack(null);
+      setClashes([]);
+      setMerged(false);
+      reset(values);
+    },
+    [key, reset],
+  );
+  const takeTheirs = useCallback(
+    (clash: Clash) => {
+      setValue(clash.field, opened.current[clash.field]);
+      setClashes((all) => all.filter((each) => each !== clash));
+    },
+    [setValue],
+  );
   return { form, broughtBack, clashes, isMerged, takeTheirs, begin, forget };
 }

@@ -1,7 +1,14 @@
 import { useMemo, useState } from 'react';
 import { FAULTS, fillIn } from '#contract/errors/catalogue';
 import type { RulesOfMeasure } from '#contract/schemas/rule';
-import { findRuleFaults, STATUS_COLORS, ICON_SETS, BENCHMARKS, type StatusColor, type StatusRule } from '#core/status/rule';
+import {
+  findRuleFaults,
+  STATUS_COLORS,
+  ICON_SETS,
+  BENCHMARKS,
+  type StatusColor,
+  type StatusRule,
+} from '#core/status/rule';
 import { faultAt, otherFault } from '../../app/FailureNote';
 import { usePlace } from '../../app/place';
 import { fillOf } from '../../charts/status';
@@ -11,7 +18,16 @@ import { Field, INPUT } from '../../ui/Field';
 import { useSay } from '../../ui/Toasts';
 import { useSaveRuleMutation } from './api';
 import { Grades } from './Grades';
-import { FIXED_KINDS, readRule, SYMBOL_NAMES, toForm, withBenchmark, BENCHMARK_NAMES, type FixedKind, type RuleForm } from './ruleForm';
+import {
+  FIXED_KINDS,
+  readRule,
+  SYMBOL_NAMES,
+  toForm,
+  withBenchmark,
+  BENCHMARK_NAMES,
+  type FixedKind,
+  type RuleForm,
+} from './ruleForm';
 import { RulePreview } from './RulePreview';
 
 interface RuleDialogProps {
@@ -23,7 +39,10 @@ interface RuleDialogProps {
 
 const GRADE_NAMES = ['1, the lowest', '2', '3', '4, target reached'];
 
-/** A rule from a day on. What it would change is shown on the real figures before it is kept; several can stand side by side. */
+/**
+ * A rule from a day on. What it would change is shown on the real figures before it is kept;
+ * several can stand side by side.
+ */
 export function RuleDialog({ rules, currency, firstDay, onClose }: RuleDialogProps) {
   const present = rules.versions[0]!.rule as StatusRule;
   const [form, setForm] = useState(() => toForm(present, rules, currency));
@@ -35,75 +54,288 @@ export function RuleDialog({ rules, currency, firstDay, onClose }: RuleDialogPro
   const say = useSay();
   const put = (over: Partial<RuleForm>) => setForm((old) => ({ ...old, ...over }));
   const read = useMemo(() => readRule(form, rules, currency), [form, rules, currency]);
-  const faults: Record<string, string> = useMemo(() => (!read.ok ? read.faults : Object.fromEntries(findRuleFaults(read.rule, rules.direction).map(({ field, fault }) => [field, fillIn(FAULTS[fault], { way: rules.direction === 'lower' ? 'below' : 'above' })]))), [read, rules.direction]);
+  const faults: Record<string, string> = useMemo(
+    () =>
+      !read.ok
+        ? read.faults
+        : Object.fromEntries(
+            findRuleFaults(read.rule, rules.direction).map(({ field, fault }) => [
+              field,
+              fillIn(FAULTS[fault], { way: rules.direction === 'lower' ? 'below' : 'above' }),
+            ]),
+          ),
+    [read, rules.direction],
+  );
   const isGood = read.ok && Object.keys(faults).length === 0;
   const submit = async () => {
     if (!read.ok || !isGood) return;
-    const result = await save({ code: rules.measure, body: { effectiveFrom, rule: read.rule as RulesOfMeasure['versions'][number]['rule'], reason } });
+    const result = await save({
+      code: rules.measure,
+      body: {
+        effectiveFrom,
+        rule: read.rule as RulesOfMeasure['versions'][number]['rule'],
+        reason,
+      },
+    });
     if (result.error) return;
     say(`From ${effectiveFrom} on ${rules.name} is judged by the new rule.`);
     onClose();
   };
-  const setWord = (phase: 'open' | 'ended', at: number, word: string) => put({ labels: { ...form.labels, [phase]: form.labels[phase].map((each, index) => (index === at ? word : each)) as unknown as RuleForm['labels']['open'] } });
-  const setFixed = (kind: FixedKind, over: Partial<RuleForm['absoluteThresholds'][FixedKind]>) => put({ absoluteThresholds: { ...form.absoluteThresholds, [kind]: { ...form.absoluteThresholds[kind], ...over } } });
+  const setWord = (phase: 'open' | 'ended', at: number, word: string) =>
+    put({
+      labels: {
+        ...form.labels,
+        [phase]: form.labels[phase].map((each, index) =>
+          index === at ? word : each,
+        ) as unknown as RuleForm['labels']['open'],
+      },
+    });
+  const setFixed = (kind: FixedKind, over: Partial<RuleForm['absoluteThresholds'][FixedKind]>) =>
+    put({
+      absoluteThresholds: {
+        ...form.absoluteThresholds,
+        [kind]: { ...form.absoluteThresholds[kind], ...over },
+      },
+    });
   const isLimit = rules.direction === 'lower';
 
   return (
-    <Dialog title={`What counts as good: ${rules.name}`} description={isLimit ? 'Lower is better: the threshold of the better grade is the smaller one.' : 'Higher is better: the threshold of the better grade is the larger one.'} isOpen onClose={onClose} width="w-[1080px]">
-      <form noValidate className="grid grid-cols-[minmax(0,1fr)_minmax(0,430px)] gap-5" onSubmit={(event) => { event.preventDefault(); void submit(); }}>
+    <Dialog
+      title={`What counts as good: ${rules.name}`}
+      description={
+        isLimit
+          ? 'Lower is better: the threshold of the better grade is the smaller one.'
+          : 'Higher is better: the threshold of the better grade is the larger one.'
+      }
+      isOpen
+      onClose={onClose}
+      width="w-[1080px]"
+    >
+      <form
+        noValidate
+        className="grid grid-cols-[minmax(0,1fr)_minmax(0,430px)] gap-5"
+        onSubmit={(event) => {
+          event.preventDefault();
+          void submit();
+        }}
+      >
         <div className="grid grid-cols-4 content-start gap-x-3 gap-y-2.5">
-          <Field label="Compared with" className="col-span-4"><select className={INPUT} value={form.benchmark} onChange={(event) => setForm(withBenchmark(form, event.target.value as RuleForm['benchmark'], rules))}>{BENCHMARKS.map((each) => <option key={each} value={each}>{BENCHMARK_NAMES[each]}</option>)}</select></Field>
-          <Field label="Grade 3 from, %" className="col-span-2" fault={faults['thresholds']}><input className={INPUT} inputMode="decimal" value={form.upper} onChange={(event) => put({ upper: event.target.value })} /></Field>
-          <Field label="Grade 2 from, %" className="col-span-2"><input className={INPUT} inputMode="decimal" value={form.lower} onChange={(event) => put({ lower: event.target.value })} /></Field>
-          <details className="col-span-4 rounded-sheet border border-line px-3 py-1.5" open={Object.values(form.absoluteThresholds).some((each) => each.upper !== '')}>
-            <summary className="cursor-pointer font-medium">Fixed values in place of percents, by length of period</summary>
+          <Field label="Compared with" className="col-span-4">
+            <select
+              className={INPUT}
+              value={form.benchmark}
+              onChange={(event) =>
+                setForm(withBenchmark(form, event.target.value as RuleForm['benchmark'], rules))
+              }
+            >
+              {BENCHMARKS.map((each) => (
+                <option key={each} value={each}>
+                  {BENCHMARK_NAMES[each]}
+                </option>
+              ))}
+            </select>
+          </Field>
+          <Field label="Grade 3 from, %" className="col-span-2" fault={faults['thresholds']}>
+            <input
+              className={INPUT}
+              inputMode="decimal"
+              value={form.upper}
+              onChange={(event) => put({ upper: event.target.value })}
+            />
+          </Field>
+          <Field label="Grade 2 from, %" className="col-span-2">
+            <input
+              className={INPUT}
+              inputMode="decimal"
+              value={form.lower}
+              onChange={(event) => put({ lower: event.target.value })}
+            />
+          </Field>
+          <details
+            className="col-span-4 rounded-sheet border border-line px-3 py-1.5"
+            open={Object.values(form.absoluteThresholds).some((each) => each.upper !== '')}
+          >
+            <summary className="cursor-pointer font-medium">
+              Fixed values in place of percents, by length of period
+            </summary>
             <div className="mt-1.5 grid grid-cols-[80px_1fr_1fr] items-center gap-x-2 gap-y-1 pb-1.5">
-              <span /><span className="text-soft">grade 3 from</span><span className="text-soft">grade 2 from</span>
+              <span />
+              <span className="text-soft">grade 3 from</span>
+              <span className="text-soft">grade 2 from</span>
               {(Object.keys(FIXED_KINDS) as FixedKind[]).map((kind) => [
                 <span key={kind}>{FIXED_KINDS[kind]}</span>,
-                ...(['upper', 'lower'] as const).map((which) => <input key={`${kind} ${which}`} aria-label={`${FIXED_KINDS[kind]}, grade ${which === 'upper' ? 3 : 2} from`} aria-invalid={faults[`absoluteThresholds/${kind}`] ? true : undefined} title={faults[`absoluteThresholds/${kind}`]} className={`${INPUT} h-[27px]`} inputMode="decimal" value={form.absoluteThresholds[kind][which]} onChange={(event) => setFixed(kind, { [which]: event.target.value })} />),
-                ...(faults[`absoluteThresholds/${kind}`] ? [<p key={`${kind} fault`} role="alert" className="col-span-3 text-[12px] text-grade-1">{faults[`absoluteThresholds/${kind}`]}</p>] : []),
+                ...(['upper', 'lower'] as const).map((which) => (
+                  <input
+                    key={`${kind} ${which}`}
+                    aria-label={`${FIXED_KINDS[kind]}, grade ${which === 'upper' ? 3 : 2} from`}
+                    aria-invalid={faults[`absoluteThresholds/${kind}`] ? true : undefined}
+                    title={faults[`absoluteThresholds/${kind}`]}
+                    className={`${INPUT} h-[27px]`}
+                    inputMode="decimal"
+                    value={form.absoluteThresholds[kind][which]}
+                    onChange={(event) => setFixed(kind, { [which]: event.target.value })}
+                  />
+                )),
+                ...(faults[`absoluteThresholds/${kind}`]
+                  ? [
+                      <p
+                        key={`${kind} fault`}
+                        role="alert"
+                        className="col-span-3 text-[12px] text-grade-1"
+                      >
+                        {faults[`absoluteThresholds/${kind}`]}
+                      </p>,
+                    ]
+                  : []),
               ])}
             </div>
           </details>
           <fieldset className="col-span-4">
             <legend className="mb-1 font-medium">Words and colours</legend>
             <div className="grid grid-cols-[104px_1fr_1fr_118px] items-start gap-x-2 gap-y-1">
-              <span className="text-soft">Grade</span><span className="text-soft">while it runs</span><span className="text-soft">once ended</span><span className="text-soft">colour</span>
+              <span className="text-soft">Grade</span>
+              <span className="text-soft">while it runs</span>
+              <span className="text-soft">once ended</span>
+              <span className="text-soft">colour</span>
               {[3, 2, 1, 0].map((at) => [
-                <span key={`${at} name`} className="pt-1">{GRADE_NAMES[at]}</span>,
+                <span key={`${at} name`} className="pt-1">
+                  {GRADE_NAMES[at]}
+                </span>,
                 ...(['open', 'ended'] as const).map((phase) => (
                   <span key={`${at} ${phase}`}>
-                    <input aria-label={`Word of grade ${at + 1} ${phase === 'open' ? 'while it runs' : 'once ended'}`} aria-invalid={faults[`labels/${phase}/${at}`] ? true : undefined} className={`${INPUT} h-[27px]`} maxLength={24} value={form.labels[phase][at]} onChange={(event) => setWord(phase, at, event.target.value)} />
-                    {faults[`labels/${phase}/${at}`] && <span role="alert" className="text-[12px] text-grade-1">{faults[`labels/${phase}/${at}`]}</span>}
+                    <input
+                      aria-label={`Word of grade ${at + 1} ${phase === 'open' ? 'while it runs' : 'once ended'}`}
+                      aria-invalid={faults[`labels/${phase}/${at}`] ? true : undefined}
+                      className={`${INPUT} h-[27px]`}
+                      maxLength={24}
+                      value={form.labels[phase][at]}
+                      onChange={(event) => setWord(phase, at, event.target.value)}
+                    />
+                    {faults[`labels/${phase}/${at}`] && (
+                      <span role="alert" className="text-[12px] text-grade-1">
+                        {faults[`labels/${phase}/${at}`]}
+                      </span>
+                    )}
                   </span>
                 )),
                 <span key={`${at} colour`}>
                   <span className="flex items-center gap-1.5">
-                    <span aria-hidden className="size-3.5 shrink-0 rounded-[3px]" style={{ background: fillOf({ color: form.colors[at]! }) }} />
-                    <select aria-label={`Colour of grade ${at + 1}`} aria-invalid={faults[`colors/${at}`] ? true : undefined} className={`${INPUT} h-[27px] px-1`} value={form.colors[at]} onChange={(event) => put({ colors: form.colors.map((each, index) => (index === at ? event.target.value as StatusColor : each)) as unknown as RuleForm['colors'] })}>{STATUS_COLORS.map((each) => <option key={each}>{each}</option>)}</select>
+                    <span
+                      aria-hidden
+                      className="size-3.5 shrink-0 rounded-[3px]"
+                      style={{ background: fillOf({ color: form.colors[at]! }) }}
+                    />
+                    <select
+                      aria-label={`Colour of grade ${at + 1}`}
+                      aria-invalid={faults[`colors/${at}`] ? true : undefined}
+                      className={`${INPUT} h-[27px] px-1`}
+                      value={form.colors[at]}
+                      onChange={(event) =>
+                        put({
+                          colors: form.colors.map((each, index) =>
+                            index === at ? (event.target.value as StatusColor) : each,
+                          ) as unknown as RuleForm['colors'],
+                        })
+                      }
+                    >
+                      {STATUS_COLORS.map((each) => (
+                        <option key={each}>{each}</option>
+                      ))}
+                    </select>
                   </span>
-                  {faults[`colors/${at}`] && <span role="alert" className="text-[12px] text-grade-1">{faults[`colors/${at}`]}</span>}
+                  {faults[`colors/${at}`] && (
+                    <span role="alert" className="text-[12px] text-grade-1">
+                      {faults[`colors/${at}`]}
+                    </span>
+                  )}
                 </span>,
               ])}
             </div>
           </fieldset>
-          <div role="radiogroup" aria-label="Drawn as" className="col-span-4 flex items-center gap-4">
+          <div
+            role="radiogroup"
+            aria-label="Drawn as"
+            className="col-span-4 flex items-center gap-4"
+          >
             <span className="font-medium">Drawn as</span>
             {ICON_SETS.map((each) => (
-              <label key={each} className="flex items-center gap-1.5"><input type="radio" name="iconSet" checked={form.iconSet === each} onChange={() => put({ iconSet: each })} />{SYMBOL_NAMES[each]} {each !== 'words' && <Grades rule={{ ...present, iconSet: each, colors: form.colors, labels: form.labels }} />}</label>
+              <label key={each} className="flex items-center gap-1.5">
+                <input
+                  type="radio"
+                  name="iconSet"
+                  checked={form.iconSet === each}
+                  onChange={() => put({ iconSet: each })}
+                />
+                {SYMBOL_NAMES[each]}{' '}
+                {each !== 'words' && (
+                  <Grades
+                    rule={{ ...present, iconSet: each, colors: form.colors, labels: form.labels }}
+                  />
+                )}
+              </label>
             ))}
           </div>
-          <Field label="From" className="col-span-2" fault={faultAt(saving.error, 'effectiveFrom')} hint={firstDay ? `Not before ${firstDay}: closed months keep theirs.` : 'Periods that ended before keep the rule before.'}><input type="date" required min={firstDay ?? undefined} className={INPUT} value={effectiveFrom} onChange={(event) => setEffectiveFrom(event.target.value)} /></Field>
-          <Field label="Why" className="col-span-2"><input className={INPUT} maxLength={500} value={reason} onChange={(event) => setReason(event.target.value)} /></Field>
-          {otherFault(saving.error, ['from']) && <p role="alert" className="col-span-4 text-grade-1">{otherFault(saving.error, ['from'])}</p>}
+          <Field
+            label="From"
+            className="col-span-2"
+            fault={faultAt(saving.error, 'effectiveFrom')}
+            hint={
+              firstDay
+                ? `Not before ${firstDay}: closed months keep theirs.`
+                : 'Periods that ended before keep the rule before.'
+            }
+          >
+            <input
+              type="date"
+              required
+              min={firstDay ?? undefined}
+              className={INPUT}
+              value={effectiveFrom}
+              onChange={(event) => setEffectiveFrom(event.target.value)}
+            />
+          </Field>
+          <Field label="Why" className="col-span-2">
+            <input
+              className={INPUT}
+              maxLength={500}
+              value={reason}
+              onChange={(event) => setReason(event.target.value)}
+            />
+          </Field>
+          {otherFault(saving.error, ['from']) && (
+            <p role="alert" className="col-span-4 text-grade-1">
+              {otherFault(saving.error, ['from'])}
+            </p>
+          )}
           <div className="col-span-4 flex gap-2">
-            <Button type="submit" kind="main" disabled={!isGood || effectiveFrom === '' || saving.isLoading}>Save</Button>
-            <Button disabled={!isGood || kept.length >= 3} onClick={() => { if (read.ok) setKept([...kept, read.rule]); }}>Compare another version</Button>
-            <Button kind="quiet" onClick={onClose}>Cancel</Button>
+            <Button
+              type="submit"
+              kind="main"
+              disabled={!isGood || effectiveFrom === '' || saving.isLoading}
+            >
+              Save
+            </Button>
+            <Button
+              disabled={!isGood || kept.length >= 3}
+              onClick={() => {
+                if (read.ok) setKept([...kept, read.rule]);
+              }}
+            >
+              Compare another version
+            </Button>
+            <Button kind="quiet" onClick={onClose}>
+              Cancel
+            </Button>
           </div>
         </div>
-        <RulePreview code={rules.measure} period={period} tried={[...kept, ...(read.ok && isGood ? [read.rule] : [])]} onTake={(at) => setForm(toForm(kept[at]!, rules, currency))} onDrop={(at) => setKept(kept.filter((_, index) => index !== at))} keptCount={kept.length} />
+        <RulePreview
+          code={rules.measure}
+          period={period}
+          tried={[...kept, ...(read.ok && isGood ? [read.rule] : [])]}
+          onTake={(at) => setForm(toForm(kept[at]!, rules, currency))}
+          onDrop={(at) => setKept(kept.filter((_, index) => index !== at))}
+          keptCount={kept.length}
+        />
       </form>
     </Dialog>
   );

@@ -6,8 +6,12 @@ const money = { valueKind: 'money', decimals: 0, direction: 'higher' } as const;
 const shipped = defaultRule({ isCumulative: true, direction: 'higher' });
 
 describe('the form of a status rule', () => {
-  it('reads back what it shows, fixed values in the currency\'s minor units', () => {
-    const rule: StatusRule = { ...shipped, thresholds: { upper: 97.5, lower: 82 }, absoluteThresholds: { day: { upper: 120_050, lower: 90_000 } } };
+  it("reads back what it shows, fixed values in the currency's minor units", () => {
+    const rule: StatusRule = {
+      ...shipped,
+      thresholds: { upper: 97.5, lower: 82 },
+      absoluteThresholds: { day: { upper: 120_050, lower: 90_000 } },
+    };
     const form = toForm(rule, money, 'EUR');
     expect(form.absoluteThresholds.day).toEqual({ upper: '1200.50', lower: '900.00' });
     expect(readRule(form, money, 'EUR')).toEqual({ ok: true, rule });
@@ -17,14 +21,24 @@ describe('the form of a status rule', () => {
     const form = { ...toForm(shipped, money, 'EUR'), upper: 'much' };
     form.absoluteThresholds = { ...form.absoluteThresholds, month: { upper: '5', lower: '' } };
     const read = readRule(form, money, 'EUR');
-    expect(read.ok ? [] : Object.keys(read.faults).sort()).toEqual(['absoluteThresholds/month', 'thresholds']);
+    expect(read.ok ? [] : Object.keys(read.faults).sort()).toEqual([
+      'absoluteThresholds/month',
+      'thresholds',
+    ]);
   });
 
   it('takes the thresholds and words of another benchmark along', () => {
     const form = withBenchmark(toForm(shipped, money, 'EUR'), 'peerAverage', money);
     expect([form.upper, form.lower, form.labels.open[2]]).toEqual(['110', '90', 'above average']);
-    expect(withBenchmark(form, 'target', { ...money, direction: 'lower' }).labels.ended[0]).toBe('well over');
+    expect(withBenchmark(form, 'target', { ...money, direction: 'lower' }).labels.ended[0]).toBe(
+      'well over',
+    );
   });
 
-  it('says a rule in a sentence', () => expect(describeStatusRule({ ...shipped, absoluteThresholds: { day: { upper: 2, lower: 1 } } })).toBe('Against what was due by now; the target once the period has ended: from 95% on pace, from 80% slipping, else behind; fixed values for each day.'));
+  it('says a rule in a sentence', () =>
+    expect(
+      describeStatusRule({ ...shipped, absoluteThresholds: { day: { upper: 2, lower: 1 } } }),
+    ).toBe(
+      'Against what was due by now; the target once the period has ended: from 95% on pace, from 80% slipping, else behind; fixed values for each day.',
+    ));
 });

@@ -1,7 +1,20 @@
-import { getCoreRowModel, useReactTable, type Column as TableColumn, type ColumnDef, type ColumnSizingState } from '@tanstack/react-table';
+import {
+  getCoreRowModel,
+  useReactTable,
+  type Column as TableColumn,
+  type ColumnDef,
+  type ColumnSizingState,
+} from '@tanstack/react-table';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { ArrowDown, ArrowUp } from 'lucide-react';
-import { useRef, useState, type CSSProperties, type KeyboardEvent, type MouseEvent, type ReactNode } from 'react';
+import {
+  useRef,
+  useState,
+  type CSSProperties,
+  type KeyboardEvent,
+  type MouseEvent,
+  type ReactNode,
+} from 'react';
 import { classNames } from '../classNames';
 import { ResizeHandle } from './ResizeHandle';
 
@@ -46,8 +59,10 @@ const MARK_WIDTH = 34;
 const SMALLEST = 48;
 
 /**
- * A table of any length with columns to choose, size and freeze. Arrows move from cell to cell, Space selects, Shift extends,
- * F2 edits a cell, Enter opens the row, Ctrl+C copies what is selected. Only the rows in sight are drawn.
+ * A table of any length with columns to choose, size and freeze. Arrows move from cell to cell,
+ * Space selects, Shift extends,
+ * F2 edits a cell, Enter opens the row, Ctrl+C copies what is selected. Only the rows in sight are
+ * drawn.
  */
 export function SheetTable<Row>(props: SheetTableProps<Row>) {
   const { columns, rows, keyOf, frozen, widths, onWidths } = props;
@@ -55,31 +70,53 @@ export function SheetTable<Row>(props: SheetTableProps<Row>) {
   const [editing, setEditing] = useState<{ row: number; key: string } | null>(null);
   const table = useReactTable({
     data: rows as Row[],
-    columns: columns.map((column): ColumnDef<Row> => ({ id: column.key, size: column.width, minSize: SMALLEST })),
+    columns: columns.map((column): ColumnDef<Row> => ({
+      id: column.key,
+      size: column.width,
+      minSize: SMALLEST,
+    })),
     getCoreRowModel: getCoreRowModel(),
     columnResizeMode: 'onChange',
-    state: { columnSizing: widths, columnPinning: { left: columns.slice(0, frozen).map((column) => column.key) } },
-    onColumnSizingChange: (change) => onWidths(typeof change === 'function' ? change(widths as ColumnSizingState) : change),
+    state: {
+      columnSizing: widths,
+      columnPinning: { left: columns.slice(0, frozen).map((column) => column.key) },
+    },
+    onColumnSizingChange: (change) =>
+      onWidths(typeof change === 'function' ? change(widths as ColumnSizingState) : change),
   });
-  const virtual = useVirtualizer({ count: rows.length, getScrollElement: () => scroller.current, estimateSize: () => ROW_HEIGHT, overscan: 12 });
+  const virtual = useVirtualizer({
+    count: rows.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => ROW_HEIGHT,
+    overscan: 12,
+  });
   const items = virtual.getVirtualItems();
   const last = items.at(-1)?.index ?? 0;
-  if (props.onNearEnd && rows.length > 0 && last >= rows.length - 20) queueMicrotask(props.onNearEnd);
+  if (props.onNearEnd && rows.length > 0 && last >= rows.length - 20)
+    queueMicrotask(props.onNearEnd);
   const headers = table.getFlatHeaders();
   const widthOfAll = MARK_WIDTH + table.getTotalSize();
 
   const place = (column: TableColumn<Row>): CSSProperties => ({
-    width: column.getSize(), flexGrow: column.getIsPinned() ? 0 : column.getSize(),
-    ...(column.getIsPinned() ? { position: 'sticky', left: MARK_WIDTH + column.getStart('left'), zIndex: 5 } : {}),
+    width: column.getSize(),
+    flexGrow: column.getIsPinned() ? 0 : column.getSize(),
+    ...(column.getIsPinned()
+      ? { position: 'sticky', left: MARK_WIDTH + column.getStart('left'), zIndex: 5 }
+      : {}),
   });
 
   // By reference: two quick presses must move two cells, before anything is drawn.
   const at = useRef({ row: 0, column: 0 });
   const focusCell = (row: number, column: number) => {
-    at.current = { row: Math.max(0, Math.min(rows.length - 1, row)), column: Math.max(0, Math.min(columns.length - 1, column)) };
+    at.current = {
+      row: Math.max(0, Math.min(rows.length - 1, row)),
+      column: Math.max(0, Math.min(columns.length - 1, column)),
+    };
     virtual.scrollToIndex(at.current.row);
     const focus = () => {
-      const cell = scroller.current?.querySelector<HTMLElement>(`[data-cell="${at.current.row}:${at.current.column}"]`);
+      const cell = scroller.current?.querySelector<HTMLElement>(
+        `[data-cell="${at.current.row}:${at.current.column}"]`,
+      );
       // Whoever has begun to type in it stays there.
       if (cell && !cell.contains(document.activeElement)) cell.focus();
     };
@@ -94,11 +131,18 @@ export function SheetTable<Row>(props: SheetTableProps<Row>) {
     setEditing({ row: keyOf(rows[row]!), key: definition.key });
   };
   const onKey = (event: KeyboardEvent<HTMLDivElement>) => {
-    if (editing || (event.target as HTMLElement).closest('input, button, [role="combobox"]')) return;
+    if (editing || (event.target as HTMLElement).closest('input, button, [role="combobox"]'))
+      return;
     const { row, column } = at.current;
     const moves: Record<string, [number, number]> = {
-      ArrowDown: [row + 1, column], ArrowUp: [row - 1, column], ArrowRight: [row, column + 1], ArrowLeft: [row, column - 1],
-      PageDown: [row + 15, column], PageUp: [row - 15, column], Home: event.ctrlKey ? [0, column] : [row, 0], End: event.ctrlKey ? [rows.length - 1, column] : [row, columns.length - 1],
+      ArrowDown: [row + 1, column],
+      ArrowUp: [row - 1, column],
+      ArrowRight: [row, column + 1],
+      ArrowLeft: [row, column - 1],
+      PageDown: [row + 15, column],
+      PageUp: [row - 15, column],
+      Home: event.ctrlKey ? [0, column] : [row, 0],
+      End: event.ctrlKey ? [rows.length - 1, column] : [row, columns.length - 1],
     };
     const move = moves[event.key];
     const current = rows[row];
@@ -112,7 +156,12 @@ export function SheetTable<Row>(props: SheetTableProps<Row>) {
     } else if (event.key === ' ') props.onSelect(current, event.shiftKey);
     else if (event.key === 'Enter') props.onOpen(current);
     else if (event.key === 'F2') startEdit(row, column);
-    else if ((event.ctrlKey || event.metaKey) && event.key === 'c' && String(window.getSelection()) === '') props.onCopy();
+    else if (
+      (event.ctrlKey || event.metaKey) &&
+      event.key === 'c' &&
+      String(window.getSelection()) === ''
+    )
+      props.onCopy();
     else if ((event.ctrlKey || event.metaKey) && event.key === 'a') props.onSelectAll();
     else return;
     event.preventDefault();
@@ -123,20 +172,75 @@ export function SheetTable<Row>(props: SheetTableProps<Row>) {
   };
 
   return (
-    <div ref={scroller} className="min-h-0 flex-1 overflow-auto text-[12.5px] [scrollbar-width:thin]">
-      <div role="grid" aria-label={props.label} aria-rowcount={rows.length + 1} aria-multiselectable style={{ minWidth: widthOfAll }}>
+    <div
+      ref={scroller}
+      className="min-h-0 flex-1 overflow-auto text-[12.5px] [scrollbar-width:thin]"
+    >
+      <div
+        role="grid"
+        aria-label={props.label}
+        aria-rowcount={rows.length + 1}
+        aria-multiselectable
+        style={{ minWidth: widthOfAll }}
+      >
         <div role="rowgroup" className="sticky top-0 z-10 border-b border-line bg-sheet">
-          <div role="row" aria-rowindex={1} className="flex items-center text-[12px] font-medium text-soft">
-            <div role="columnheader" className="sticky left-0 z-6 flex shrink-0 justify-center bg-sheet" style={{ width: MARK_WIDTH }}><input type="checkbox" aria-label="Select all that are loaded" checked={props.isAllSelected} onChange={props.onSelectAll} /></div>
+          <div
+            role="row"
+            aria-rowindex={1}
+            className="flex items-center text-[12px] font-medium text-soft"
+          >
+            <div
+              role="columnheader"
+              className="sticky left-0 z-6 flex shrink-0 justify-center bg-sheet"
+              style={{ width: MARK_WIDTH }}
+            >
+              <input
+                type="checkbox"
+                aria-label="Select all that are loaded"
+                checked={props.isAllSelected}
+                onChange={props.onSelectAll}
+              />
+            </div>
             {headers.map((header, index) => {
               const column = columns[index]!;
               const isSorted = props.sort.key === column.key;
               return (
-                <div key={column.key} role="columnheader" aria-sort={isSorted ? (props.sort.isUp ? 'ascending' : 'descending') : undefined} className={classNames('relative shrink-0 bg-sheet py-2', column.align === 'right' && 'pr-1.5 text-right', index === frozen - 1 && 'border-r border-line')} style={place(header.column)}>
-                  {column.canSort
-                    ? <button type="button" className="inline-flex max-w-full items-center gap-1 truncate px-1.5 hover:text-ink" onClick={() => props.onSort(column.key)}>{column.heading}{isSorted && (props.sort.isUp ? <ArrowUp size={12} aria-hidden /> : <ArrowDown size={12} aria-hidden />)}</button>
-                    : <span className="px-1.5">{column.heading}</span>}
-                  <ResizeHandle name={column.heading} width={header.getSize()} onDrag={header.getResizeHandler()} onWidth={(width) => onWidths({ ...widths, [column.key]: Math.max(SMALLEST, width) })} />
+                <div
+                  key={column.key}
+                  role="columnheader"
+                  aria-sort={isSorted ? (props.sort.isUp ? 'ascending' : 'descending') : undefined}
+                  className={classNames(
+                    'relative shrink-0 bg-sheet py-2',
+                    column.align === 'right' && 'pr-1.5 text-right',
+                    index === frozen - 1 && 'border-r border-line',
+                  )}
+                  style={place(header.column)}
+                >
+                  {column.canSort ? (
+                    <button
+                      type="button"
+                      className="inline-flex max-w-full items-center gap-1 truncate px-1.5 hover:text-ink"
+                      onClick={() => props.onSort(column.key)}
+                    >
+                      {column.heading}
+                      {isSorted &&
+                        (props.sort.isUp ? (
+                          <ArrowUp size={12} aria-hidden />
+                        ) : (
+                          <ArrowDown size={12} aria-hidden />
+                        ))}
+                    </button>
+                  ) : (
+                    <span className="px-1.5">{column.heading}</span>
+                  )}
+                  <ResizeHandle
+                    name={column.heading}
+                    width={header.getSize()}
+                    onDrag={header.getResizeHandler()}
+                    onWidth={(width) =>
+                      onWidths({ ...widths, [column.key]: Math.max(SMALLEST, width) })
+                    }
+                  />
                 </div>
               );
             })}
@@ -157,11 +261,29 @@ export function SheetTable<Row>(props: SheetTableProps<Row>) {
                 aria-rowindex={index + 2}
                 aria-selected={isSelected}
                 onKeyDown={onKey}
-                onClick={() => { if (!editing) props.onOpen(row); }}
-                className={classNames('group absolute inset-x-0 flex cursor-pointer items-center border-b border-line/70', isSelected || props.isChosen(row) ? 'bg-selected' : 'bg-sheet hover:bg-hover')}
+                onClick={() => {
+                  if (!editing) props.onOpen(row);
+                }}
+                className={classNames(
+                  'group absolute inset-x-0 flex cursor-pointer items-center border-b border-line/70',
+                  isSelected || props.isChosen(row) ? 'bg-selected' : 'bg-sheet hover:bg-hover',
+                )}
                 style={{ transform: `translateY(${start}px)`, height: ROW_HEIGHT }}
               >
-                <div role="gridcell" className="sticky left-0 z-6 flex h-full shrink-0 items-center justify-center bg-inherit" style={{ width: MARK_WIDTH }}><input type="checkbox" tabIndex={-1} aria-label={`Select row ${index + 1}`} checked={isSelected} onClick={select} onChange={() => undefined} /></div>
+                <div
+                  role="gridcell"
+                  className="sticky left-0 z-6 flex h-full shrink-0 items-center justify-center bg-inherit"
+                  style={{ width: MARK_WIDTH }}
+                >
+                  <input
+                    type="checkbox"
+                    tabIndex={-1}
+                    aria-label={`Select row ${index + 1}`}
+                    checked={isSelected}
+                    onClick={select}
+                    onChange={() => undefined}
+                  />
+                </div>
                 {headers.map((header, columnIndex) => {
                   const column = columns[columnIndex]!;
                   const isEdited = editing?.row === keyOf(row) && editing.key === column.key;
@@ -172,12 +294,25 @@ export function SheetTable<Row>(props: SheetTableProps<Row>) {
                       data-cell={`${index}:${columnIndex}`}
                       tabIndex={index === (items[0]?.index ?? 0) && columnIndex === 0 ? 0 : -1}
                       onFocus={() => (at.current = { row: index, column: columnIndex })}
-                      onDoubleClick={(event) => { event.stopPropagation(); startEdit(index, columnIndex); }}
-                      onClick={(event) => { if (isEdited) event.stopPropagation(); }}
-                      className={classNames('flex h-full shrink-0 items-center bg-inherit -outline-offset-2', column.align === 'right' && 'justify-end pr-1.5', columnIndex === frozen - 1 && 'border-r border-line')}
+                      onDoubleClick={(event) => {
+                        event.stopPropagation();
+                        startEdit(index, columnIndex);
+                      }}
+                      onClick={(event) => {
+                        if (isEdited) event.stopPropagation();
+                      }}
+                      className={classNames(
+                        'flex h-full shrink-0 items-center bg-inherit -outline-offset-2',
+                        column.align === 'right' && 'justify-end pr-1.5',
+                        columnIndex === frozen - 1 && 'border-r border-line',
+                      )}
                       style={place(header.column)}
                     >
-                      {isEdited ? column.edit!(row, endEdit) : <span className="truncate px-1.5">{column.cell(row)}</span>}
+                      {isEdited ? (
+                        column.edit!(row, endEdit)
+                      ) : (
+                        <span className="truncate px-1.5">{column.cell(row)}</span>
+                      )}
                     </div>
                   );
                 })}

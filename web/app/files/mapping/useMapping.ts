@@ -14,7 +14,10 @@ export interface ChosenFile {
 
 const { useSaveImportMappingMutation } = api.injectEndpoints({
   endpoints: (build) => ({
-    saveImportMapping: build.mutation<ResponseOf<typeof saveImportMapping>, BodyOf<typeof saveImportMapping>>({ query: (body) => ({ route: saveImportMapping, body }) }),
+    saveImportMapping: build.mutation<
+      ResponseOf<typeof saveImportMapping>,
+      BodyOf<typeof saveImportMapping>
+    >({ query: (body) => ({ route: saveImportMapping, body }) }),
   }),
 });
 
@@ -23,8 +26,16 @@ const ENOUGH_BYTES = 300 * 1024;
 
 /** Whether the file is in the open format as it stands. */
 function isOpenFormat({ columns, days, numbers, values, defaults }: ImportMapping): boolean {
-  const isSame = Object.entries(columns).every(([heading, column]) => column === '' || heading.toLowerCase() === column);
-  return isSame && days === 'iso' && numbers === 'point' && Object.keys(defaults).length === 0 && Object.values(values).every((each) => Object.keys(each).length === 0);
+  const isSame = Object.entries(columns).every(
+    ([heading, column]) => column === '' || heading.toLowerCase() === column,
+  );
+  return (
+    isSame &&
+    days === 'iso' &&
+    numbers === 'point' &&
+    Object.keys(defaults).length === 0 &&
+    Object.values(values).every((each) => Object.keys(each).length === 0)
+  );
 }
 
 /** How the chosen file is read: guessed or remembered, changed, and kept when it is checked. */
@@ -39,7 +50,10 @@ export function useMapping(send: ReturnType<typeof useFileUpload>['send']) {
     setPreview(null);
     setMapping(null);
     const isWhole = /\.(xlsx|json)$/.test(file.name);
-    const result = await send<ImportPreview>('/import-preview', isWhole ? file : { ...file, blob: file.blob.slice(0, ENOUGH_BYTES) });
+    const result = await send<ImportPreview>(
+      '/import-preview',
+      isWhole ? file : { ...file, blob: file.blob.slice(0, ENOUGH_BYTES) },
+    );
     if (!('data' in result)) return 'error' in result ? result.error : 'cancelled';
     const { mapping: guessed, missing, isDoubtful, isRemembered } = result.data;
     setMapping(guessed);
@@ -50,8 +64,14 @@ export function useMapping(send: ReturnType<typeof useFileUpload>['send']) {
   };
   const taken = new Set(Object.values(mapping?.columns ?? {}));
   return {
-    preview, mapping, isOpen, isChanged, begin,
-    isReady: mapping !== null && NEEDED_DEAL_COLUMNS.every((column) => taken.has(column) || mapping.defaults[column]),
+    preview,
+    mapping,
+    isOpen,
+    isChanged,
+    begin,
+    isReady:
+      mapping !== null &&
+      NEEDED_DEAL_COLUMNS.every((column) => taken.has(column) || mapping.defaults[column]),
     open: () => setOpen(true),
     change: (next: ImportMapping) => {
       setMapping(next);
