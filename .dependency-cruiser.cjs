@@ -2,8 +2,7 @@
 // folders is an error.
 const not = (name, from, to, comment) => ({ name, comment, severity: 'error', from, to });
 
-// eslint-disable-next-line @typescript-eslint/no-require-imports -- the tool reads its rules as
-// CommonJS
+// The tool reads its rules as CommonJS.
 const { readdirSync } = require('node:fs');
 
 /** Folders of a place, so that a new one is held to the rules without being named. */

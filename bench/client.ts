@@ -3,7 +3,7 @@ import { once } from 'node:events';
 import { createConnection } from 'node:net';
 import { createInterface } from 'node:readline';
 import { fileURLToPath } from 'node:url';
-import { time, toTiming, type Timing } from './measure';
+import { time, type Timing, toTiming } from './measure';
 
 interface Asked {
   url: string;

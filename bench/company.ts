@@ -1,5 +1,5 @@
-import { createWriteStream } from 'node:fs';
 import { once } from 'node:events';
+import { createWriteStream } from 'node:fs';
 import seedrandom from 'seedrandom';
 import { fromCivil, toIsoDay } from '#core/period/day';
 

@@ -4,13 +4,13 @@ import { createInterface } from 'node:readline';
 import seedrandom from 'seedrandom';
 import { findTotalDifferences } from '#server/ledger/recompute';
 import { startCluster } from '../scripts/cluster';
+import { measureRequests } from './client';
 import { buildUnitsCsv, SIZE, TODAY, writeDealsCsv } from './company';
 import { measure, time } from './measure';
 import { importByHand } from './reference';
-import { measureRequests } from './client';
-import { report, type Ratio } from './report';
+import { type Ratio, report } from './report';
 import { sendDeliveries } from './sender';
-import { startServer, type BenchServer } from './server';
+import { type BenchServer, startServer } from './server';
 
 const say = (text: string) => process.stdout.write(`${text}\n`);
 

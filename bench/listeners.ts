@@ -1,5 +1,5 @@
-import { fileURLToPath } from 'node:url';
 import { get, type IncomingMessage } from 'node:http';
+import { fileURLToPath } from 'node:url';
 import { connect } from './client';
 
 /**

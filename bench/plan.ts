@@ -1,12 +1,12 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { chromium, type Page } from '@playwright/test';
 import seedrandom from 'seedrandom';
-import { shareWithin, type ShareLine } from '#core/targets/fill/shareWithin';
+import { type ShareLine, shareWithin } from '#core/targets/fill/shareWithin';
 import { startCluster } from '../scripts/cluster';
 import { buildUnitsCsv } from './company';
 import { measure, quantile, time } from './measure';
-import { report, type Ratio } from './report';
-import { EMAIL, PASSWORD, startServer, type BenchServer } from './server';
+import { type Ratio, report } from './report';
+import { type BenchServer, EMAIL, PASSWORD, startServer } from './server';
 
 const PEOPLE = 2_000;
 const MONTHS = 12;

@@ -1,15 +1,15 @@
 import { createReadStream, mkdtempSync, rmSync, statSync } from 'node:fs';
 import { join } from 'node:path';
+import { viewStandings } from '#server/attainment/index';
 import { recordImported } from '#server/imports/index';
 import { findTotalDifferences } from '#server/ledger/recompute';
-import { viewStandings } from '#server/attainment/index';
 import { startCluster } from '../scripts/cluster';
-import { buildTargetsCsv, buildUnitsCsv, SIZE, TODAY, writeDealsCsv } from './company';
-import { report, type Ratio } from './report';
-import { startServer, type BenchServer } from './server';
 import { measureRequests } from './client';
-import { measure, time, toTiming, type Timing } from './measure';
+import { buildTargetsCsv, buildUnitsCsv, SIZE, TODAY, writeDealsCsv } from './company';
+import { measure, time, type Timing, toTiming } from './measure';
 import { createViews, importByHand, openAnalytic, STANDINGS_SQL } from './reference';
+import { type Ratio, report } from './report';
+import { type BenchServer, startServer } from './server';
 
 const say = (text: string) => process.stdout.write(`${text}\n`);
 

@@ -6,7 +6,7 @@ import { migrateDatabase, openConnections } from '#server/db/client';
 import { foldEntries } from '#server/ledger/fold';
 import { Replica } from '#server/ledger/replica';
 import { LOCAL_SETTINGS } from '#server/settings';
-import { ensureDatabase, type Cluster } from '../scripts/cluster';
+import { type Cluster, ensureDatabase } from '../scripts/cluster';
 import { TODAY } from './company';
 
 export const PASSWORD = 'bench bench bench';

@@ -1,6 +1,6 @@
 import { spawn } from 'node:child_process';
-import { createReadStream, mkdtempSync, rmSync } from 'node:fs';
 import { once } from 'node:events';
+import { createReadStream, mkdtempSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { createInterface } from 'node:readline';
 import { setTimeout as sleep } from 'node:timers/promises';
@@ -10,9 +10,9 @@ import { measureFirstLoad, measureRepaint } from './browser';
 import { measureMix, measureRequests, openAsker } from './client';
 import { buildTargetsCsv, buildUnitsCsv, SIZE, TODAY, writeDealsCsv } from './company';
 import { listenerCommand } from './listeners';
-import { measure, quantile, toTiming, type Timing } from './measure';
-import { report, type Ratio } from './report';
-import { startServer, type BenchServer } from './server';
+import { measure, quantile, type Timing, toTiming } from './measure';
+import { type Ratio, report } from './report';
+import { type BenchServer, startServer } from './server';
 import { VIEW_REQUESTS } from './viewsSql';
 
 const say = (text: string) => process.stdout.write(`${text}\n`);

@@ -1,7 +1,7 @@
-import { ERRORS, type ErrorCode } from './errors/catalogue';
+import { type ErrorCode, ERRORS } from './errors/catalogue';
 import { Problem } from './errors/problem';
 import { DOMAIN_OF, DOMAIN_TEXTS, ROUTES } from './routes/index';
-import { API, type AnyRoute, type Permission } from './routes/route';
+import { type AnyRoute, API, type Permission } from './routes/route';
 import { NAMED_SCHEMAS } from './schemas/index';
 
 type Json = Record<string, unknown>;

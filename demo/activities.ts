@@ -1,5 +1,5 @@
 import type { MeasureInput } from '#contract/schemas/measure';
-import { addMonths, toIsoDay, type Day } from '#core/period/day';
+import { addMonths, type Day, toIsoDay } from '#core/period/day';
 import { isWorkingDay, type WorkingDays } from '#core/period/workingDays';
 import { isEmployed } from './deals';
 import { BRANCHES, SELLERS } from './people';

@@ -1,7 +1,7 @@
-import { addMonths, toIsoDay, type Day } from '#core/period/day';
+import { addMonths, type Day, toIsoDay } from '#core/period/day';
 import { isWorkingDay, type WorkingDays } from '#core/period/workingDays';
-import { BRANCHES, SELLERS, TEAMS, type DemoSeller } from './people';
 import { CUSTOMERS, LOST_REASONS, PLACES, PRODUCTS, SOURCES, STAGES } from './catalogue';
+import { BRANCHES, type DemoSeller, SELLERS, TEAMS } from './people';
 import { createStream, type Stream } from './random';
 
 /** A row of `deals.csv`. */

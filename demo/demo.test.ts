@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { buildCalendar } from '#core/period/calendar';
 import { parseDay } from '#core/period/day';
-import { generateDeals, type DealRow } from './deals';
+import { type DealRow, generateDeals } from './deals';
 import { listHolidays } from './load';
 import { BRANCHES, DEMO_USERS, SELLERS, TEAMS } from './people';
 import { generateTargets } from './targets';

@@ -1,7 +1,7 @@
-import { parseCsv } from '#server/reading/index';
 import { eq } from 'drizzle-orm';
+import Papa from 'papaparse';
 import { buildCalendar, type FiscalCalendar, type Period } from '#core/period/calendar';
-import { addMonths, END_OF_TIME, FIRST_DAY, parseDay, toIsoDay, type Day } from '#core/period/day';
+import { addMonths, type Day, END_OF_TIME, FIRST_DAY, parseDay, toIsoDay } from '#core/period/day';
 import { buildScope, hashPassword, type Principal } from '#server/access/index';
 import { findHolidays } from '#server/company/index';
 import type { Context } from '#server/context';
@@ -19,12 +19,11 @@ import { addSource } from '#server/feed/index';
 import { importActivities, importDeals } from '#server/imports/index';
 import { createMeasure } from '#server/measures/index';
 import { createPlan, publishPlan } from '#server/plans/index';
+import { parseCsv } from '#server/reading/index';
 import { saveTargets } from '#server/targets/index';
-import { writeUnits, type UnitFacts } from '#server/units/index';
-import Papa from 'papaparse';
+import { type UnitFacts, writeUnits } from '#server/units/index';
 import { DEMO_MEASURES, generateActivities } from './activities';
 import { PRODUCTS, STAGES } from './catalogue';
-import { createStream } from './random';
 import { generateDeals, HISTORY_MONTHS } from './deals';
 import {
   BRANCHES,
@@ -37,6 +36,7 @@ import {
   SELLERS,
   TEAMS,
 } from './people';
+import { createStream } from './random';
 import { generateTargets } from './targets';
 
 const CURRENCY = 'EUR';

@@ -1,5 +1,5 @@
-import { BRANCHES, SELLERS, TEAMS, RAMP } from './people';
 import { HISTORY_MONTHS, isEmployed, usualMonth } from './deals';
+import { BRANCHES, RAMP, SELLERS, TEAMS } from './people';
 import { createStream } from './random';
 
 /**

@@ -1,15 +1,15 @@
 import { randomBytes } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { parseDay, toIsoDay, type Day } from '#core/period/day';
+import { type Day, parseDay, toIsoDay } from '#core/period/day';
+import { loadDemo } from '#demo/load';
+import { DEMO_FEED, DEMO_PASSWORD, DEMO_USERS } from '#demo/people';
 import type { Context } from '#server/context';
 import { findSource } from '#server/feed/index';
-import { serveOrderSystem } from '#standins/orderSystem/index';
-import { DEMO_FEED, DEMO_PASSWORD, DEMO_USERS } from '#demo/people';
-import { loadDemo } from '#demo/load';
 import { serve } from '#server/serve';
 import { readSettings } from '#server/settings';
-import { ensureDatabase, findDataDirectory, startCluster, type Cluster } from './cluster';
+import { serveOrderSystem } from '#standins/orderSystem/index';
+import { type Cluster, ensureDatabase, findDataDirectory, startCluster } from './cluster';
 import { parseOptions } from './options';
 
 const WATCH_EVERY_MS = 2_000;

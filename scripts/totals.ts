@@ -1,6 +1,6 @@
-import { findTotalDifferences, rebuildTotals } from '#server/ledger/recompute';
 import { openDatabase, openPool } from '#server/db/client';
 import { findOversized } from '#server/ledger/oversized';
+import { findTotalDifferences, rebuildTotals } from '#server/ledger/recompute';
 import { findDataDirectory, startCluster } from './cluster';
 
 const SHOWN = 100;

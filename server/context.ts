@@ -1,7 +1,7 @@
 import type pg from 'pg';
 import type { Database } from './db/client';
-import type { Settings } from './settings';
 import type { Replica } from './ledger/replica';
+import type { Settings } from './settings';
 
 /** What the application is built from; handed in, so that tests build it from their own. */
 export interface Context {

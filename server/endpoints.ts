@@ -1,24 +1,24 @@
 import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
 import {
-  API,
-  PERMISSIONS,
-  USUAL_BYTES,
-  type ResponseOf,
   type AnyRoute,
+  API,
   type BodyOf,
   type ParamsOf,
+  PERMISSIONS,
   type QueryOf,
+  type ResponseOf,
+  USUAL_BYTES,
 } from '#contract/routes/route';
 import { Identities } from './access/identities';
-import { cutSlowBodies } from './slowBodies';
-import { findBadInput } from './input';
 import { mayDo } from './access/permissions';
 import type { Principal } from './access/principal';
 import { buildScope, type Scope } from './access/scope';
 import type { Context } from './context';
-import { ResponseCache } from './responseCache';
+import { findBadInput } from './input';
 import { ProblemError } from './problem';
+import { ResponseCache } from './responseCache';
 import { SerializedResponse } from './serializedResponse';
+import { cutSlowBodies } from './slowBodies';
 
 export interface Call<R extends AnyRoute> {
   body: BodyOf<R>;

@@ -1,6 +1,6 @@
 import type { FastifyError, FastifyInstance, FastifyReply } from 'fastify';
 import type { ErrorCode, FaultCode, FieldFault } from '#contract/errors/catalogue';
-import { toProblem, type Problem } from '#contract/errors/problem';
+import { type Problem, toProblem } from '#contract/errors/problem';
 import { InexactAmount } from '#core/money/amount';
 import { OutcomeUnknown } from './db/client';
 import { ProblemError } from './problem';

@@ -1,5 +1,5 @@
 import type { ErrorCode, FieldFault, Params } from '#contract/errors/catalogue';
-import { toProblem, type Problem } from '#contract/errors/problem';
+import { type Problem, toProblem } from '#contract/errors/problem';
 
 /** An expected failure on its way to the client: an entry of the catalogue with its parameters. */
 export class ProblemError extends Error {

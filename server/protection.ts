@@ -48,10 +48,7 @@ const protectPage = (settings: Settings) =>
       directives: {
         ...NOTHING,
         scriptSrc: ["'self'"],
-        styleSrc: [
-          "'self'",
-          (_request, response) => `'nonce-${nonceOf(response as ServerResponse)}'`,
-        ],
+        styleSrc: ["'self'", (_request, response) => `'nonce-${nonceOf(response)}'`],
         fontSrc: ["'self'"],
         imgSrc: ["'self'", 'data:', 'blob:'],
         connectSrc: ["'self'"],

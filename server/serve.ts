@@ -1,12 +1,12 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Day } from '#core/period/day';
+import { pruneSignIns } from './access/index';
 import { buildApp } from './app';
 import type { Context } from './context';
 import { migrateDatabase, openConnections, openPool } from './db/client';
 import { sealSecrets } from './feed/index';
 import { recordImported } from './imports/index';
-import { pruneSignIns } from './access/index';
 import { foldEntries, pruneEntries } from './ledger/fold';
 import { readToday, Replica } from './ledger/replica';
 import { ROOT } from './root';

@@ -1,4 +1,4 @@
-import { Transform, type Readable } from 'node:stream';
+import { type Readable, Transform } from 'node:stream';
 import type { FastifyReply, FastifyRequest } from 'fastify';
 import { ProblemError } from './problem';
 

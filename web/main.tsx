@@ -2,8 +2,8 @@ import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
 import { RouterProvider } from 'react-router';
-import { applyTheme, readTheme } from './app/theme';
 import { store } from './app/store';
+import { applyTheme, readTheme } from './app/theme';
 import { router } from './routes';
 import './styles.css';
 

@@ -1,6 +1,6 @@
 import { createBrowserRouter } from 'react-router';
-import { Frame } from './app/frame/Frame';
 import { CrashPage } from './app/CrashPage';
+import { Frame } from './app/frame/Frame';
 import { Gate } from './app/Gate';
 
 /**
@@ -101,7 +101,7 @@ export const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('./customers/ProductPage')).ProductPage }),
       },
       {
-        path: 'deals/care',
+        path: 'deals/to-fix',
         lazy: async () => ({
           Component: (await import('./dataQuality/DataQualityPage')).DataQualityPage,
         }),

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
+import { buildSampleDataset } from '#core/dataset/sampleDataset';
 import { parseDay } from '#core/period/day';
 import { placeOf } from '#core/ranking/standingOfOne';
 import { describeEffect } from './bookingEffect';
-import { buildSampleDataset } from '#core/dataset/sampleDataset';
 
 const TARGETS = [11, 12].map((unitId) => ({ unitId, periodId: 'FY2027-P08', target: 10_000 }));
 const booksWith = (ilse: number, tomas: number, targets = TARGETS) =>

@@ -1,8 +1,8 @@
+import type { Dataset } from '#core/dataset/dataset';
 import type { Period } from '#core/period/calendar';
-import { describePeriod } from './period';
 import type { PlaceOfOne } from '#core/ranking/standingOfOne';
 import { showPercent } from '#core/status/percent';
-import type { Dataset } from '#core/dataset/dataset';
+import { describePeriod } from './period';
 
 const ORDINALS = [
   '',

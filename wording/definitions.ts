@@ -1,6 +1,6 @@
+import type { StandingView } from '#contract/schemas/attainment';
 import { parseDay } from '#core/period/day';
 import { shortDay } from '#wording/period';
-import type { StandingView } from '#contract/schemas/attainment';
 import { describeApplied, describeAttainment, describeGrading } from './formula';
 
 /** What the words and grades of a standing mean, for the end of a sheet that leaves the screen. */

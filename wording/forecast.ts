@@ -1,7 +1,7 @@
 import type { PipelineHorizon } from '#contract/schemas/pipeline';
-import { formatExact, formatWhole, type FigureUnit } from '#core/money/format';
 import type { Odds } from '#core/forecast/odds';
 import type { Outlook } from '#core/forecast/outlook';
+import { type FigureUnit, formatExact, formatWhole } from '#core/money/format';
 import { showPercent } from '#core/status/percent';
 
 /** Odds in words: never a bare 0 % or 100 % where it is not certain. */

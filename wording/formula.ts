@@ -1,5 +1,5 @@
 import type { StandingView } from '#contract/schemas/attainment';
-import { formatExact, type FigureUnit } from '#core/money/format';
+import { type FigureUnit, formatExact } from '#core/money/format';
 import { parseDay } from '#core/period/day';
 import { shortDay } from '#wording/period';
 import { figureUnit } from './figureUnit';

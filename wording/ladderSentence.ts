@@ -1,11 +1,11 @@
+import { type Dataset, figureUnitOf } from '#core/dataset/dataset';
 import type { MeasureCode } from '#core/measure/measure';
 import { formatShort, withSign } from '#core/money/format';
 import type { Period } from '#core/period/calendar';
-import { describePeriod } from './period';
+import type { RankedBy, RankedUnit } from '#core/ranking/ladder';
 import { showChange, showPercent } from '#core/status/percent';
 import { cutsOf } from '#core/status/rule';
-import { figureUnitOf, type Dataset } from '#core/dataset/dataset';
-import type { RankedBy, RankedUnit } from '#core/ranking/ladder';
+import { describePeriod } from './period';
 
 const NOUNS: Record<RankedBy, string> = {
   attainment: 'attainment',

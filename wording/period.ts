@@ -1,5 +1,5 @@
 import type { FiscalCalendar, Period } from '#core/period/calendar';
-import { toCivil, type Day, type DaySpan } from '#core/period/day';
+import { type Day, type DaySpan, toCivil } from '#core/period/day';
 
 const MONTHS = [
   'January',

@@ -1,8 +1,8 @@
+import type { Dataset } from '#core/dataset/dataset';
 import type { Measure } from '#core/measure/measure';
+import type { Pair, ScorecardPeriods, ScoreRow } from '#core/scorecard/scorecard';
 import { nameInSentence } from './nameInSentence';
 import { describePeriod } from './period';
-import type { Dataset } from '#core/dataset/dataset';
-import type { Pair, ScorecardPeriods, ScoreRow } from '#core/scorecard/scorecard';
 
 /**
  * "3 of 5 measures of Saltmarsh are on pace or better in November 2026; gross margin and win rate

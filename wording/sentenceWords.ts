@@ -1,12 +1,12 @@
+import type { Standing } from '#core/attainment/standing';
+import { type Dataset, figureUnitOf } from '#core/dataset/dataset';
 import type { Measure } from '#core/measure/measure';
-import { nameInSentence } from './nameInSentence';
 import { formatShort } from '#core/money/format';
 import type { Period } from '#core/period/calendar';
-import { describePeriod, monthName, shortDay } from './period';
 import { showPercent } from '#core/status/percent';
 import { cutsOf } from '#core/status/rule';
-import { figureUnitOf, type Dataset } from '#core/dataset/dataset';
-import type { Standing } from '#core/attainment/standing';
+import { nameInSentence } from './nameInSentence';
+import { describePeriod, monthName, shortDay } from './period';
 
 /** What a sentence about a standing is put together of. */
 export interface Words extends Pronouns {

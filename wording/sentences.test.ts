@@ -1,20 +1,20 @@
 import { describe, expect, it } from 'vitest';
-import { FIRST_DAY, parseDay } from '#core/period/day';
-import { defaultRule } from '#core/status/rule';
-import { SHIPPED_MEASURES } from '#core/measure/shipped';
-import { buildMeasure } from '#core/measure/measure';
-import { rankUnits, type RankedBy } from '#core/ranking/ladder';
-import { describeLadder } from './ladderSentence';
+import { buildStanding } from '#core/attainment/standing';
 import {
   always,
   buildSampleDataset,
   SAMPLE_MEMBERSHIPS,
   type SampleOptions,
 } from '#core/dataset/sampleDataset';
+import { buildMeasure } from '#core/measure/measure';
+import { SHIPPED_MEASURES } from '#core/measure/shipped';
+import { FIRST_DAY, parseDay } from '#core/period/day';
+import { type RankedBy, rankUnits } from '#core/ranking/ladder';
 import { buildScorecard, scorecardPeriods } from '#core/scorecard/scorecard';
+import { defaultRule } from '#core/status/rule';
+import { describeLadder } from './ladderSentence';
 import { describeScorecard } from './scorecardSentence';
 import { describeStanding } from './standingSentence';
-import { buildStanding } from '#core/attainment/standing';
 
 const NOVEMBER = 'FY2027-P08';
 const usual: SampleOptions = {

@@ -1,11 +1,11 @@
-import { nameInSentence } from './nameInSentence';
-import type { Day } from '#core/period/day';
-import { shortDay } from './period';
-import { showPercent } from '#core/status/percent';
-import type { Dataset } from '#core/dataset/dataset';
-import { peerAverageOf } from '#core/comparison/peers';
-import { pronounsOf, shortPeriod, toWords, upper, type Words } from './sentenceWords';
 import type { Standing } from '#core/attainment/standing';
+import { peerAverageOf } from '#core/comparison/peers';
+import type { Dataset } from '#core/dataset/dataset';
+import type { Day } from '#core/period/day';
+import { showPercent } from '#core/status/percent';
+import { nameInSentence } from './nameInSentence';
+import { shortDay } from './period';
+import { pronounsOf, shortPeriod, toWords, upper, type Words } from './sentenceWords';
 
 /** A piece of the headline; `status` pieces are coloured by the grade, always beside words. */
 export interface SentencePart {
@@ -80,8 +80,7 @@ function describeNotStarted(words: Words, standing: Standing): SentencePart[] {
   const target =
     standing.target.value === null
       ? 'and no target yet'
-      : `with a ${words.measure.direction === 'lower' ? 'limit' : 'target'} of
-        ${words.show(standing.target.value)}${words.noun}`;
+      : `with a ${words.measure.direction === 'lower' ? 'limit' : 'target'} of ${words.show(standing.target.value)}${words.noun}`;
   return [
     {
       text: `${words.period} starts on ${words.firstDay}: ${standing.elapsed.workingDaysRemaining} working days for ${words.name}, ${target}.`,

@@ -1,5 +1,5 @@
-import { Type, type Static } from 'typebox';
-import { ERRORS, FAULTS, fillIn, type ErrorCode, type FieldFault, type Params } from './catalogue';
+import { type Static, Type } from 'typebox';
+import { type ErrorCode, ERRORS, FAULTS, type FieldFault, fillIn, type Params } from './catalogue';
 
 /**
  * RFC 9457 problem details, with the catalogue's code and, for bad input, what is wrong at which

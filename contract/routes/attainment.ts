@@ -1,28 +1,28 @@
 import {
-  BreakdownQuery,
+  StandingQuery,
+  Standings,
+  StandingView,
+  UnitAttainments,
+  UnitAttainmentsQuery,
+  YearOverview,
+  YearOverviewQuery,
+} from '../schemas/attainment';
+import {
   Breakdown,
-  ContributingDealsQuery,
+  BreakdownQuery,
   ContributingDeals,
+  ContributingDealsQuery,
 } from '../schemas/contributingDeals';
 import { LadderQuery, LadderView } from '../schemas/ladder';
 import {
+  MeasureComparison,
+  MeasureComparisonQuery,
   SalesMixQuery,
   SalesMixView,
-  MeasureComparisonQuery,
-  MeasureComparison,
   ScorecardQuery,
   ScorecardView,
 } from '../schemas/scorecard';
 import { SeriesQuery, SeriesView } from '../schemas/series';
-import {
-  Standings,
-  StandingQuery,
-  StandingView,
-  YearOverview,
-  YearOverviewQuery,
-  UnitAttainments,
-  UnitAttainmentsQuery,
-} from '../schemas/attainment';
 import { defineRoute } from './route';
 
 export const getStanding = defineRoute({

@@ -1,4 +1,4 @@
-import { CalendarChange, Company, FirstRunInput, FirstRunState } from '../schemas/company';
+import { Type } from 'typebox';
 import { Me } from '../schemas/access';
 import {
   ClosedDay,
@@ -8,7 +8,7 @@ import {
   HolidaysQuery,
 } from '../schemas/closedDay';
 import { Nothing } from '../schemas/common';
-import { Type } from 'typebox';
+import { CalendarChange, Company, FirstRunInput, FirstRunState } from '../schemas/company';
 import { defineRoute } from './route';
 
 export const getFirstRun = defineRoute({

@@ -1,13 +1,13 @@
 import { Type } from 'typebox';
-import { LongId } from '../schemas/common';
 import { BulkEffect, BulkInput } from '../schemas/bulk';
+import { LongId } from '../schemas/common';
 import {
   DealChange,
+  DealContribution,
   DealGroupQuery,
   DealGroups,
   DealInput,
   DealPage,
-  DealContribution,
   DealQuery,
   DealRefunds,
   DealRestore,

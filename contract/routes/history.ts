@@ -1,4 +1,4 @@
-import { WhatChangedQuery, WhatChanged, DealsAsOf, DealsAsOfQuery } from '../schemas/dealHistory';
+import { DealsAsOf, DealsAsOfQuery, WhatChanged, WhatChangedQuery } from '../schemas/dealHistory';
 import { defineRoute } from './route';
 
 export const getWhatChanged = defineRoute({

@@ -22,10 +22,10 @@ import * as plans from './plans';
 import * as print from './print';
 import * as products from './products';
 import * as rates from './rates';
+import type { AnyRoute } from './route';
 import * as rules from './rules';
 import * as targets from './targets';
 import * as units from './units';
-import type { AnyRoute } from './route';
 
 /** Endpoints by domain, as the API description groups them. */
 const DOMAINS = {

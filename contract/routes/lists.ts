@@ -4,10 +4,10 @@ import {
   ListEntry,
   ListEntryInput,
   ListName,
+  Lookups,
   Merge,
   MergeEffect,
   MergeInput,
-  Lookups,
 } from '../schemas/list';
 import { defineRoute } from './route';
 

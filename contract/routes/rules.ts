@@ -1,7 +1,7 @@
 import { Type } from 'typebox';
 import { IsoDay, Nothing } from '../schemas/common';
 import { MeasureCode } from '../schemas/measure';
-import { RuleInput, Rules, RulesOfMeasure, RulePreviewInput, RulePreview } from '../schemas/rule';
+import { RuleInput, RulePreview, RulePreviewInput, Rules, RulesOfMeasure } from '../schemas/rule';
 import { defineRoute } from './route';
 
 const OfMeasure = Type.Object({ code: MeasureCode });

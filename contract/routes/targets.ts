@@ -1,3 +1,17 @@
+import { Type } from 'typebox';
+import {
+  Acknowledgement,
+  AcknowledgementInput,
+  AcknowledgementQuery,
+  PublishedChanges,
+} from '../schemas/acknowledgement';
+import {
+  GridChanges,
+  GridChangesQuery,
+  PlanGridData,
+  ResultHistory,
+  ResultHistoryQuery,
+} from '../schemas/planGrid';
 import {
   TargetChanges,
   TargetGrid,
@@ -6,20 +20,6 @@ import {
   TargetQuery,
   TargetsSaved,
 } from '../schemas/target';
-import {
-  GridChanges,
-  GridChangesQuery,
-  ResultHistoryQuery,
-  ResultHistory,
-  PlanGridData,
-} from '../schemas/planGrid';
-import { Type } from 'typebox';
-import {
-  Acknowledgement,
-  AcknowledgementInput,
-  AcknowledgementQuery,
-  PublishedChanges,
-} from '../schemas/acknowledgement';
 import { defineRoute } from './route';
 
 export const getTargets = defineRoute({

@@ -2,10 +2,10 @@ import { Type } from 'typebox';
 import {
   RampChange,
   UnitChanged,
+  UnitDetail,
   UnitInput,
   UnitLeave,
   UnitMove,
-  UnitDetail,
   UnitSummary,
 } from '../schemas/unit';
 import { defineRoute } from './route';

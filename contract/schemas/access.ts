@@ -1,4 +1,4 @@
-import { Type, type Static } from 'typebox';
+import { type Static, Type } from 'typebox';
 
 export const ROLES = ['administrator', 'manager', 'salesperson', 'viewer'] as const;
 export const Role = Type.Enum(ROLES);

@@ -1,4 +1,4 @@
-import { Type, type Static } from 'typebox';
+import { type Static, Type } from 'typebox';
 import { Minor, Nullable, Reason } from './common';
 import { MeasureCode } from './measure';
 import { UnitSummary } from './unit';

@@ -1,4 +1,4 @@
-import { Type, type Static } from 'typebox';
+import { type Static, Type } from 'typebox';
 import { IsoDay, Nullable, Value } from './common';
 import { MeasureCode, MeasureRecord } from './measure';
 import { UnitSummary } from './unit';

@@ -1,8 +1,8 @@
+import { type Static, Type } from 'typebox';
 import { PERIOD_KINDS } from '#core/period/calendar';
 import { STATUS_STATES } from '#core/status/grade';
-import { STATUS_COLORS, ICON_SETS, BENCHMARKS } from '#core/status/rule';
+import { BENCHMARKS, ICON_SETS, STATUS_COLORS } from '#core/status/rule';
 import { TARGET_SOURCES } from '#core/targets/resolvedTarget';
-import { Type, type Static } from 'typebox';
 import { IsoDay, Minor, Nullable, Value } from './common';
 import { MeasureCode, MeasureRecord } from './measure';
 import { UnitSummary } from './unit';

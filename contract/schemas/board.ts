@@ -1,7 +1,7 @@
-import { Type, type Static } from 'typebox';
+import { type Static, Type } from 'typebox';
+import { Figures, PeriodView, RankingRowView } from './attainment';
 import { IsoDay, Minor, Nullable } from './common';
 import { MeasureCode, MeasureRecord } from './measure';
-import { Figures, PeriodView, RankingRowView } from './attainment';
 import { UnitSummary } from './unit';
 
 /** What a board shows: units by code in their turn, each for so many seconds. */

@@ -1,4 +1,4 @@
-import { Type, type Static } from 'typebox';
+import { type Static, Type } from 'typebox';
 import { IsoDay, LongId, Minor, Nullable } from './common';
 import { DealFilterQuery } from './deal';
 

@@ -1,4 +1,4 @@
-import { Type, type Static } from 'typebox';
+import { type Static, Type } from 'typebox';
 import { IsoDay, Nullable, Reason } from './common';
 
 /** A day on which a branch, or every branch (null), does not work. */

@@ -1,4 +1,4 @@
-import { Type, type TSchema } from 'typebox';
+import { type TSchema, Type } from 'typebox';
 
 /** ISO 8601 calendar day. */
 export const IsoDay = Type.String({

@@ -1,4 +1,4 @@
-import { Type, type Static } from 'typebox';
+import { type Static, Type } from 'typebox';
 import { IsoDay, Nullable } from './common';
 
 const YearLabel = Type.Union([Type.Literal('ends'), Type.Literal('begins')]);

@@ -1,4 +1,4 @@
-import { Type, type Static } from 'typebox';
+import { type Static, Type } from 'typebox';
 import { IsoDay, Minor, Nullable } from './common';
 
 export const ContributingDealsQuery = Type.Object(

@@ -1,5 +1,5 @@
+import { type Static, Type } from 'typebox';
 import { CHANGE_KINDS } from '#core/ledger/dealChange';
-import { Type, type Static } from 'typebox';
 import { Minor, Nullable } from './common';
 import { Deal } from './deal';
 

@@ -1,4 +1,4 @@
-import { Type, type Static } from 'typebox';
+import { type Static, Type } from 'typebox';
 import { Nullable } from './common';
 import { DEAL_GROUPS, DEAL_SORTS, DealFilterQuery } from './deal';
 

@@ -1,5 +1,5 @@
+import { type Static, Type } from 'typebox';
 import { DAY_FORMS } from '#core/period/dayForm';
-import { Type, type Static } from 'typebox';
 
 export const NUMBER_FORMS = ['point', 'comma'] as const;
 const Texts = Type.Record(Type.String({ maxLength: 200 }), Type.String({ maxLength: 200 }));

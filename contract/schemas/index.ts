@@ -2,6 +2,7 @@ import * as access from './access';
 import * as account from './account';
 import * as acknowledgement from './acknowledgement';
 import * as activity from './activity';
+import * as standing from './attainment';
 import * as board from './board';
 import * as bulk from './bulk';
 import * as closedDay from './closedDay';
@@ -28,7 +29,6 @@ import * as rate from './rate';
 import * as rule from './rule';
 import * as scorecard from './scorecard';
 import * as series from './series';
-import * as standing from './attainment';
 import * as target from './target';
 import * as unit from './unit';
 

@@ -1,8 +1,8 @@
-import { Type, type Static } from 'typebox';
+import { type Static, Type } from 'typebox';
 import { RANKED_BY } from '#core/ranking/ladder';
+import { PeriodView, Phase, RankingRowView } from './attainment';
 import { IsoDay, Nullable } from './common';
 import { MeasureCode, MeasureRecord } from './measure';
-import { PeriodView, Phase, RankingRowView } from './attainment';
 import { UnitSummary } from './unit';
 
 export const Level = Type.Union([

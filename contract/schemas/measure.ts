@@ -1,4 +1,4 @@
-import { Type, type Static } from 'typebox';
+import { type Static, Type } from 'typebox';
 import { ACCUMULATIONS, DEAL_STATES, DISTINCT_FIELDS, FIELDS } from '#core/measure/definition';
 import { DIRECTIONS, VALUE_KINDS } from '#core/measure/measure';
 import { Id, Reason } from './common';

@@ -1,6 +1,6 @@
-import { Type, type Static } from 'typebox';
-import { IsoDay, Minor, Nullable } from './common';
+import { type Static, Type } from 'typebox';
 import { PeriodView } from './attainment';
+import { IsoDay, Minor, Nullable } from './common';
 import { UnitSummary } from './unit';
 
 export const PipelineQuery = Type.Object({ unit: Type.String() }, { additionalProperties: false });

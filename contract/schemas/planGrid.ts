@@ -1,8 +1,8 @@
-import { Type, type Static } from 'typebox';
-import { CalendarInput } from './company';
+import { type Static, Type } from 'typebox';
 import { Minor, Nullable, Value } from './common';
-import { PlanSummary } from './plan';
+import { CalendarInput } from './company';
 import { MeasureCode, MeasureRecord } from './measure';
+import { PlanSummary } from './plan';
 import { UnitSummary } from './unit';
 
 /**

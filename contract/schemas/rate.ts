@@ -1,4 +1,4 @@
-import { Type, type Static } from 'typebox';
+import { type Static, Type } from 'typebox';
 import { IsoDay, Minor, Nullable, Reason } from './common';
 
 /** Reporting units for one unit of a currency, in force from a day until the next one. */

@@ -1,10 +1,10 @@
-import { Type, type Static } from 'typebox';
-import { VALUE_KINDS, DIRECTIONS } from '#core/measure/measure';
+import { type Static, Type } from 'typebox';
+import { DIRECTIONS, VALUE_KINDS } from '#core/measure/measure';
 import { PERIOD_KINDS } from '#core/period/calendar';
-import { STATUS_COLORS, ICON_SETS, BENCHMARKS } from '#core/status/rule';
+import { BENCHMARKS, ICON_SETS, STATUS_COLORS } from '#core/status/rule';
+import { PeriodView, Status } from './attainment';
 import { IsoDay, Nullable, Reason } from './common';
 import { MeasureCode } from './measure';
-import { PeriodView, Status } from './attainment';
 import { UnitSummary } from './unit';
 
 const Thresholds = Type.Object(

@@ -1,9 +1,9 @@
-import { Type, type Static } from 'typebox';
+import { type Static, Type } from 'typebox';
 import { PAIR_READINGS } from '#core/scorecard/scorecard';
+import { EarlierView, Figures, PeriodView, Status, StatusIndex } from './attainment';
 import { IsoDay, Minor, Nullable, Value } from './common';
 import { Level } from './ladder';
 import { MeasureCode, MeasureRecord } from './measure';
-import { EarlierView, Figures, PeriodView, Status, StatusIndex } from './attainment';
 import { UnitSummary } from './unit';
 
 export const ScorecardQuery = Type.Object(

@@ -1,8 +1,8 @@
-import { Type, type Static } from 'typebox';
+import { type Static, Type } from 'typebox';
 import { SERIES_STEPS } from '#core/trend/series';
+import { PeriodView, Phase, Status } from './attainment';
 import { IsoDay, Nullable, Value } from './common';
 import { MeasureCode, MeasureRecord } from './measure';
-import { PeriodView, Phase, Status } from './attainment';
 import { UnitSummary } from './unit';
 
 export const SeriesQuery = Type.Object(

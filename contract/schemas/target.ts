@@ -1,8 +1,8 @@
+import { type Static, Type } from 'typebox';
 import { TARGET_SOURCES } from '#core/targets/resolvedTarget';
-import { Type, type Static } from 'typebox';
+import { PeriodView } from './attainment';
 import { Id, Minor, Nullable, Reason, Value } from './common';
 import { MeasureCode, MeasureRecord } from './measure';
-import { PeriodView } from './attainment';
 import { UnitSummary } from './unit';
 
 export const TargetQuery = Type.Object(

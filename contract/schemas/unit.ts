@@ -1,5 +1,5 @@
+import { type Static, Type } from 'typebox';
 import { UNIT_KINDS } from '#core/units/unit';
-import { Type, type Static } from 'typebox';
 import { IsoDay, Nullable, Reason } from './common';
 
 export const UnitKind = Type.Enum(UNIT_KINDS);

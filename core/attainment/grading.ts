@@ -1,20 +1,20 @@
+import { peerAverageOf } from '../comparison/peers';
+import { type Dataset, valueIn } from '../dataset/dataset';
 import type { MeasureCode } from '../measure/measure';
 import type { Period } from '../period/calendar';
 import type { Day } from '../period/day';
 import {
-  gradeOf,
-  targetToJudge,
-  toValue,
   benchmarkOf,
   type Grade,
   type GradeInput,
+  gradeOf,
   type Status,
+  targetToJudge,
+  toValue,
 } from '../status/grade';
 import type { StatusRule } from '../status/rule';
 import { completeValue, type ResolvedTarget } from '../targets/resolvedTarget';
-import { valueIn, type Dataset } from '../dataset/dataset';
 import type { Elapsed } from './elapsed';
-import { peerAverageOf } from '../comparison/peers';
 
 /** What is judged: a unit's figure and target of a period. */
 export interface Judged {

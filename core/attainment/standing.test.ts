@@ -1,10 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { parseDay, toIsoDay } from '../period/day';
+import { describeStanding } from '#wording/standingSentence';
 import { changeOf } from '../comparison/change';
 import { bookedIn, unassignedIn } from '../dataset/dataset';
-import { explainGrade } from './grading';
-import { buildPlaces } from '../ranking/ladder';
-import { buildPath } from '../trend/path';
 import {
   always,
   buildSampleDataset,
@@ -12,9 +9,12 @@ import {
   SAMPLE_UNITS,
   type SampleOptions,
 } from '../dataset/sampleDataset';
+import { parseDay, toIsoDay } from '../period/day';
+import { buildPlaces } from '../ranking/ladder';
 import { defaultRule, type StatusRule } from '../status/rule';
-import { describeStanding } from '#wording/standingSentence';
-import { buildPriorYear, buildPrior, buildStanding } from './standing';
+import { buildPath } from '../trend/path';
+import { explainGrade } from './grading';
+import { buildPrior, buildPriorYear, buildStanding } from './standing';
 
 const NOVEMBER = 'FY2027-P08';
 const stand = (options: Partial<SampleOptions>, unitId = 11, periodId = NOVEMBER) => {

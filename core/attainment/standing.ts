@@ -1,13 +1,13 @@
-import { changeOf, type Change } from '../comparison/change';
+import { type Change, changeOf } from '../comparison/change';
+import { type Dataset, type EarlierSpan, valueIn } from '../dataset/dataset';
 import type { MeasureCode } from '../measure/measure';
 import type { Period } from '../period/calendar';
 import type { DaySpan } from '../period/day';
 import type { Status } from '../status/grade';
 import { completeValue, type ResolvedTarget } from '../targets/resolvedTarget';
-import { valueIn, type Dataset, type EarlierSpan } from '../dataset/dataset';
 import type { Elapsed } from './elapsed';
 import { gradeIn } from './grading';
-import { paceOf, type Pace } from './pace';
+import { type Pace, paceOf } from './pace';
 
 /** An earlier period at the same point, and whole. */
 export interface Earlier extends Change {

@@ -1,7 +1,7 @@
+import { type Dataset, valueIn } from '../dataset/dataset';
 import type { MeasureCode } from '../measure/measure';
 import type { Period } from '../period/calendar';
-import { intersect, type Day } from '../period/day';
-import { valueIn, type Dataset } from '../dataset/dataset';
+import { type Day, intersect } from '../period/day';
 
 export interface PeerAverage {
   average: number;

@@ -1,18 +1,18 @@
+import { type Elapsed, elapsedOf } from '../attainment/elapsed';
+import type { ActivityBook } from '../ledger/activityBook';
+import type { Occurrences } from '../ledger/occurrences';
 import { buildRollUp, type RollUp } from '../ledger/rollUp';
 import type { RunningSums } from '../ledger/runningSums';
-import type { Occurrences } from '../ledger/occurrences';
-import type { ActivityBook } from '../ledger/activityBook';
 import type { Term } from '../measure/definition';
 import { baseOf, type MeasureCode } from '../measure/measure';
 import type { FigureUnit } from '../money/format';
 import type { Period } from '../period/calendar';
 import type { Day, DaySpan } from '../period/day';
-import { cutAtSameDate, priorYearOf, priorPeriodOf } from '../period/neighbours';
+import { cutAtSameDate, priorPeriodOf, priorYearOf } from '../period/neighbours';
 import type { WorkingDays } from '../period/workingDays';
 import { buildRuleBook, type DatedRule, type RuleBook } from '../status/ruleBook';
+import { buildTargetLookup, type TargetInputs, type TargetLookup } from '../targets/lookup';
 import type { Ramp } from '../units/ramp';
-import { buildTargetLookup, type TargetLookup, type TargetInputs } from '../targets/lookup';
-import { elapsedOf, type Elapsed } from '../attainment/elapsed';
 
 /** What figures are made of, before anything is derived from it. */
 export interface DatasetSource extends TargetInputs {

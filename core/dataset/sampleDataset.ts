@@ -1,16 +1,16 @@
+import { ActivityBook } from '../ledger/activityBook';
+import type { Contribution } from '../ledger/contribution';
 import { Occurrences } from '../ledger/occurrences';
 import { RunningSums } from '../ledger/runningSums';
-import { ActivityBook } from '../ledger/activityBook';
 import type { MeasureRecord } from '../measure/measure';
 import { buildMeasureBook } from '../measure/measureBook';
 import { SHIPPED_MEASURES } from '../measure/shipped';
-import type { Contribution } from '../ledger/contribution';
 import { buildCalendar } from '../period/calendar';
 import { END_OF_TIME, FIRST_DAY, parseDay } from '../period/day';
 import type { DatedRule } from '../status/ruleBook';
 import { TargetBook } from '../targets/targetBook';
-import { buildUnitTree } from '../units/tree';
 import type { Ramp } from '../units/ramp';
+import { buildUnitTree } from '../units/tree';
 import type { Membership, Unit } from '../units/unit';
 import { buildDataset, type Dataset } from './dataset';
 

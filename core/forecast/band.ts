@@ -1,4 +1,4 @@
-import { distributionOf, drawSums, type Chance } from './odds';
+import { type Chance, distributionOf, drawSums } from './odds';
 
 /** Between which outcomes eight of ten lie, in minor units. */
 export interface Band {

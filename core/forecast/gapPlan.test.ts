@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { bandOf } from './band';
+import { planGap } from './gapPlan';
 import type { Chance } from './odds';
 import type { OpenDeal } from './outlook';
-import { planGap } from './gapPlan';
 
 const deal = (id: number, amount: number, probability: number | null): OpenDeal => ({
   id,

@@ -1,6 +1,6 @@
 import { divideHalfAway } from '../money/rate';
 import type { Day, DaySpan } from '../period/day';
-import { oddsOf, type Odds } from './odds';
+import { type Odds, oddsOf } from './odds';
 
 /** An open deal as far as it is credited to the people looked at. */
 export interface OpenDeal {

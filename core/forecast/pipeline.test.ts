@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { oddsOf, type Chance } from './odds';
-import { applyWhatIf, dealsIn, outlookOf, weigh, type OpenDeal, type WhatIf } from './outlook';
+import { type Chance, oddsOf } from './odds';
+import { applyWhatIf, dealsIn, type OpenDeal, outlookOf, weigh, type WhatIf } from './outlook';
 import { answerPipeline } from './pipeline';
 
 /** Every outcome in turn: what the odds are by their definition. */

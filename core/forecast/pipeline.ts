@@ -1,14 +1,14 @@
 import type { Day, DaySpan } from '../period/day';
-import { bandOf, type Band } from './band';
+import { type Band, bandOf } from './band';
 import {
   applyWhatIf,
   dealsIn,
+  type Goal,
   groupOpen,
   joinParts,
-  outlookOf,
-  type Goal,
   type OpenDeal,
   type Outlook,
+  outlookOf,
   type WhatIf,
 } from './outlook';
 

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { countedOf, explainChange, type DealState } from './dealChange';
+import { countedOf, type DealState, explainChange } from './dealChange';
 
 const state = (over: Partial<DealState> = {}): DealState => ({
   status: 'won',

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import type { MemberSpan } from '../units/unit';
 import { DistinctCounts } from './distinctCounts';
 import { IdCounts } from './idCounts';
-import { Occurrences, type Occurrence } from './occurrences';
+import { type Occurrence, Occurrences } from './occurrences';
 
 const PEOPLE = 30;
 /**

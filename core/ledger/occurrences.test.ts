@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { Occurrences, type Occurrence } from './occurrences';
+import { type Occurrence, Occurrences } from './occurrences';
 
 const one = fc.record({
   salespersonId: fc.integer({ min: 1, max: 4 }),

@@ -5,11 +5,11 @@ import { ChangeLog } from './changeLog';
 import { FirstDeals } from './firstDeals';
 import { Seen } from './seen';
 import {
+  type Occurrence,
   occurrencesOn,
   placesOf,
   replaceDayOf,
   toColumn,
-  type Occurrence,
   type WonColumn,
 } from './wonColumn';
 

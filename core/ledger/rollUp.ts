@@ -4,7 +4,7 @@ import type { UnitTree } from '../units/tree';
 import { DistinctCounts } from './distinctCounts';
 import type { Occurrences } from './occurrences';
 import type { RunningSums } from './runningSums';
-import { UnitSums, type Lane } from './unitSums';
+import { type Lane, UnitSums } from './unitSums';
 
 /** What a unit booked in any span of days. */
 export interface RollUp {

@@ -1,10 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { contributionsOf, differenceOf, type Contribution } from './contribution';
 import { SAMPLE_MEMBERSHIPS, SAMPLE_UNITS } from '../dataset/sampleDataset';
 import { buildUnitTree } from '../units/tree';
-import { buildRollUp } from './rollUp';
+import { type Contribution, contributionsOf, differenceOf } from './contribution';
 import { Occurrences } from './occurrences';
+import { buildRollUp } from './rollUp';
 import { RunningSums } from './runningSums';
 
 const contribution = fc.record({

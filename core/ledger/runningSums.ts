@@ -1,4 +1,4 @@
-import { PARTS, type Part } from '../measure/part';
+import { type Part, PARTS } from '../measure/part';
 import type { Day, DaySpan } from '../period/day';
 import { ChangeLog } from './changeLog';
 import type { Contribution } from './contribution';

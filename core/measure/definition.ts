@@ -1,4 +1,4 @@
-import { QUANTITY_SCALE, type Part } from './part';
+import { type Part, QUANTITY_SCALE } from './part';
 
 export const DEAL_STATES = ['won', 'lost'] as const;
 /** Which closed deals count; open ones never do (docs/calculations.md, 3). */

@@ -1,15 +1,15 @@
 import { describe, expect, it } from 'vitest';
-import { buildSampleDataset } from '../dataset/sampleDataset';
-import { valueIn } from '../dataset/dataset';
 import { describeStanding } from '#wording/standingSentence';
 import { buildStanding } from '../attainment/standing';
+import { valueIn } from '../dataset/dataset';
+import { buildSampleDataset } from '../dataset/sampleDataset';
 import {
   baseOf,
   buildMeasure,
   codeOfVersion,
+  type MeasureRecord,
   unitOf,
   versionOf,
-  type MeasureRecord,
 } from './measure';
 import { buildMeasureBook } from './measureBook';
 import { SHIPPED_MEASURES } from './shipped';

@@ -1,12 +1,12 @@
 import {
-  FIELD_UNITS,
-  scaleOf,
-  termsOf,
   type Accumulation,
   type Addend,
   type Definition,
   type DistinctField,
+  FIELD_UNITS,
+  scaleOf,
   type Term,
+  termsOf,
 } from './definition';
 
 export const VALUE_KINDS = ['money', 'count', 'percent', 'days'] as const;

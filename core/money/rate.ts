@@ -1,6 +1,6 @@
+import type { Day } from '../period/day';
 import { InexactAmount } from './amount';
 import { exponentOf } from './currency';
-import type { Day } from '../period/day';
 
 /**
  * Reporting units for one unit of `currency`, in force from that day on; kept as decimal text so

@@ -1,4 +1,4 @@
-import { parseDecimal, writeDecimal, type AmountFault } from './amount';
+import { type AmountFault, parseDecimal, writeDecimal } from './amount';
 
 export type TypedAmount =
   { ok: true; value: number; decimal: string } | { ok: false; fault: AmountFault | 'ambiguous' };

@@ -1,14 +1,14 @@
-import { buildWeekYear, labelByWeek, type WeekRule, type YearParts } from './weekYear';
 import {
   addMonths,
+  type Day,
+  type DaySpan,
   fromCivil,
   parseDay,
   toCivil,
   toIsoDay,
   weekdayOf,
-  type Day,
-  type DaySpan,
 } from './day';
+import { buildWeekYear, labelByWeek, type WeekRule, type YearParts } from './weekYear';
 
 export const PERIOD_KINDS = ['year', 'quarter', 'month', 'week', 'day', 'range'] as const;
 export type PeriodKind = (typeof PERIOD_KINDS)[number];

@@ -1,4 +1,4 @@
-import { fromCivil, parseDay, toCivil, toIsoDay, type Day } from './day';
+import { type Day, fromCivil, parseDay, toCivil, toIsoDay } from './day';
 
 /** How days are written in a file: 2026-11-12, 12.11.2026 or 12/11/2026, 11/12/2026. */
 export const DAY_FORMS = ['iso', 'dayFirst', 'monthFirst'] as const;

@@ -6,8 +6,8 @@ import {
   cutAtSameDate,
   cutAtSameWorkingDay,
   lastFinishedOf,
-  priorYearOf,
   priorPeriodOf,
+  priorYearOf,
 } from './neighbours';
 
 const day = fc.integer({ min: fromCivil(2015, 1, 1), max: fromCivil(2035, 1, 1) });

@@ -1,5 +1,5 @@
-import { toRange, type FiscalCalendar, type Period } from './calendar';
-import { addMonths, monthsBetween, toIsoDay, type Day, type DaySpan } from './day';
+import { type FiscalCalendar, type Period, toRange } from './calendar';
+import { addMonths, type Day, type DaySpan, monthsBetween, toIsoDay } from './day';
 import { countWorkingDays, nthWorkingDay, type WorkingDays } from './workingDays';
 
 /**

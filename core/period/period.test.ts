@@ -1,10 +1,10 @@
 import fc from 'fast-check';
 import { Temporal } from 'temporal-polyfill';
 import { describe, expect, it } from 'vitest';
+import { describePeriod, describeSpan } from '#wording/period';
 import { buildCalendar } from './calendar';
 import { addMonths, fromCivil, parseDay, toIsoDay, weekdayOf } from './day';
-import { cutAtSameDate, cutAtSameWorkingDay, priorYearOf, priorPeriodOf } from './neighbours';
-import { describePeriod, describeSpan } from '#wording/period';
+import { cutAtSameDate, cutAtSameWorkingDay, priorPeriodOf, priorYearOf } from './neighbours';
 import { countWorkingDays, nthWorkingDay } from './workingDays';
 
 const day = (text: string) => parseDay(text)!;

@@ -1,10 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { describePeriod, shortPeriod } from '#wording/period';
 import { buildCalendar } from './calendar';
 import { fromCivil, weekdayOf } from './day';
-import { priorYearOf, priorPeriodOf } from './neighbours';
+import { priorPeriodOf, priorYearOf } from './neighbours';
 import { WEEK_PATTERNS, type WeekRule } from './weekYear';
-import { describePeriod, shortPeriod } from '#wording/period';
 
 const rule = fc.record<WeekRule>({
   kind: fc.constant('week'),

@@ -1,4 +1,4 @@
-import { fromCivil, toCivil, weekdayOf, type Day } from './day';
+import { type Day, fromCivil, toCivil, weekdayOf } from './day';
 
 /** Weeks of the three periods of a quarter. */
 export const WEEK_PATTERNS = ['4-4-5', '4-5-4', '5-4-4'] as const;

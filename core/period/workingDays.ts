@@ -1,4 +1,4 @@
-import { weekdayOf, type Day, type DaySpan } from './day';
+import { type Day, type DaySpan, weekdayOf } from './day';
 
 /** The weekdays a branch works (ISO, Monday 1) less its closed days. */
 export interface WorkingDays {

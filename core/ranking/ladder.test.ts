@@ -1,13 +1,13 @@
 import { describe, expect, it } from 'vitest';
-import { buildPlaces, RANKED_BY, type RankedBy } from './ladder';
 import { describeLadder } from '#wording/ladderSentence';
-import { parseDay } from '../period/day';
 import {
   always,
   buildSampleDataset,
   SAMPLE_MEMBERSHIPS,
   type SampleOptions,
 } from '../dataset/sampleDataset';
+import { parseDay } from '../period/day';
+import { buildPlaces, RANKED_BY, type RankedBy } from './ladder';
 
 const [OCTOBER, NOVEMBER] = ['FY2027-P07', 'FY2027-P08'];
 const people = [11, 12, 13];

@@ -1,19 +1,19 @@
-import type { MeasureCode } from '../measure/measure';
-import { changeOf } from '../comparison/change';
-import type { Period } from '../period/calendar';
-import type { DaySpan } from '../period/day';
-import { rankChangeOf, rank } from './rank';
-import { isOnRamp } from '../units/ramp';
-import { completeValue } from '../targets/resolvedTarget';
-import { valueIn, type Dataset, type EarlierSpan } from '../dataset/dataset';
 import {
   attainmentOf,
-  buildPriorYear,
   buildPrior,
+  buildPriorYear,
   buildStanding,
   type Earlier,
   type Standing,
 } from '../attainment/standing';
+import { changeOf } from '../comparison/change';
+import { type Dataset, type EarlierSpan, valueIn } from '../dataset/dataset';
+import type { MeasureCode } from '../measure/measure';
+import type { Period } from '../period/calendar';
+import type { DaySpan } from '../period/day';
+import { completeValue } from '../targets/resolvedTarget';
+import { isOnRamp } from '../units/ramp';
+import { rank, rankChangeOf } from './rank';
 
 /**
  * What units are ranked by: percent of target, the figure itself, its change against the prior

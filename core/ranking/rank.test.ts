@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { rankChangeOf, rank } from './rank';
+import { rank, rankChangeOf } from './rank';
 
 const of = (value: number | null, over: { actual?: number | null; name?: string } = {}) => ({
   value,

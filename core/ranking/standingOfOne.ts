@@ -1,6 +1,6 @@
-import type { Period } from '../period/calendar';
 import { buildBrief } from '../attainment/standing';
 import type { Dataset } from '../dataset/dataset';
+import type { Period } from '../period/calendar';
 
 /** Where a salesperson stands among all whom the dataset shows, by attainment of revenue. */
 export interface PlaceOfOne {

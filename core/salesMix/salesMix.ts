@@ -1,7 +1,7 @@
+import { type Dataset, valueIn } from '../dataset/dataset';
 import type { DistinctField } from '../measure/definition';
 import type { Period } from '../period/calendar';
 import type { DaySpan } from '../period/day';
-import { valueIn, type Dataset } from '../dataset/dataset';
 
 /**
  * A figure beside attainment, and the same of last year at the same point; null where there is

@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest';
+import { describePairs, describeScorecard } from '#wording/scorecardSentence';
+import { buildSampleDataset, type SampleOptions } from '../dataset/sampleDataset';
 import { parseDay, toIsoDay } from '../period/day';
-import { buildSalesMix, averageDealSizeOfYear } from '../salesMix/salesMix';
 import { buildPlaces } from '../ranking/ladder';
 import { findMovers } from '../ranking/movers';
-import { buildSampleDataset, type SampleOptions } from '../dataset/sampleDataset';
+import { averageDealSizeOfYear, buildSalesMix } from '../salesMix/salesMix';
 import { buildPairs, buildScorecard, scorecardPeriods } from './scorecard';
-import { describePairs, describeScorecard } from '#wording/scorecardSentence';
 
 const booked = (
   amount: number,

@@ -1,14 +1,14 @@
-import type { MeasureCode } from '../measure/measure';
-import { toRange, type Period } from '../period/calendar';
-import type { Dataset } from '../dataset/dataset';
 import {
+  type BriefStanding,
   buildBrief,
   buildPriorYear,
   buildStanding,
-  type BriefStanding,
   type Earlier,
   type Standing,
 } from '../attainment/standing';
+import type { Dataset } from '../dataset/dataset';
+import type { MeasureCode } from '../measure/measure';
+import { type Period, toRange } from '../period/calendar';
 
 /** The month looked at, and the quarter and the year up to its end. */
 export interface ScorecardPeriods {

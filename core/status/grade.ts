@@ -1,6 +1,6 @@
 import type { Direction } from '../measure/measure';
 import type { PeriodKind } from '../period/calendar';
-import type { Thresholds, StatusColor, StatusRule, IconSet } from './rule';
+import type { IconSet, StatusColor, StatusRule, Thresholds } from './rule';
 
 /**
  * 4 made, 3 at or above the upper cut, 2 between the thresholds, 1 well under target, 0 not graded.

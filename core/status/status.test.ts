@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { gradeOf, type GradeInput } from './grade';
+import { type GradeInput, gradeOf } from './grade';
 import { showChange, showPercent } from './percent';
 import { defaultRule, findRuleFaults, type StatusRule } from './rule';
 

@@ -1,8 +1,8 @@
 import type { MeasureCode } from '../measure/measure';
 import type { Period } from '../period/calendar';
 import { compareWithAllocated } from './agreement';
-import type { TargetSource } from './resolvedTarget';
 import type { TargetLookup } from './lookup';
+import type { TargetSource } from './resolvedTarget';
 
 /**
  * What a cell of the plan shows: the target that applies, where it comes from, and how it agrees

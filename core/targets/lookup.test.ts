@@ -1,12 +1,12 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { parseDay, toIsoDay, weekdayOf } from '../period/day';
 import {
   always,
   buildSampleDataset,
   SAMPLE_MEMBERSHIPS,
   type SampleOptions,
 } from '../dataset/sampleDataset';
+import { parseDay, toIsoDay, weekdayOf } from '../period/day';
 import { compareWithAllocated } from './agreement';
 import { buildTargetLookup } from './lookup';
 

@@ -2,11 +2,11 @@ import type { MeasureCode } from '../measure/measure';
 import type { MeasureBook } from '../measure/measureBook';
 import { shareOut } from '../money/share';
 import type { FiscalCalendar, Period } from '../period/calendar';
-import { intersect, type DaySpan } from '../period/day';
+import { type DaySpan, intersect } from '../period/day';
 import type { WorkingDays } from '../period/workingDays';
 import type { UnitTree } from '../units/tree';
-import { addFound, NO_TARGET, type FoundPart, type ResolvedTarget } from './resolvedTarget';
-import { activeWorkingDays, shareAroundLocked, shareOverDays, type DayShares } from './phasing';
+import { activeWorkingDays, type DayShares, shareAroundLocked, shareOverDays } from './phasing';
+import { addFound, type FoundPart, NO_TARGET, type ResolvedTarget } from './resolvedTarget';
 import type { TargetBook, TargetValue } from './targetBook';
 
 export interface TargetInputs {

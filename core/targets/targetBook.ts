@@ -71,10 +71,7 @@ export class TargetBook {
     for (const [unitId, targets] of this.byUnit)
       for (const [key, value] of targets) {
         const at = key.indexOf('|');
-        yield [
-          { unitId, measure: key.slice(0, at) as MeasureCode, periodId: key.slice(at + 1) },
-          value,
-        ];
+        yield [{ unitId, measure: key.slice(0, at), periodId: key.slice(at + 1) }, value];
       }
   }
 

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { nameKey, NameIndex, similarity } from './similar';
+import { NameIndex, nameKey, similarity } from './similar';
 
 describe('names that are likely one', () => {
   it.each([

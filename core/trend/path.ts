@@ -1,3 +1,4 @@
+import { type Dataset, valueIn } from '../dataset/dataset';
 import type { MeasureCode } from '../measure/measure';
 import type { Period } from '../period/calendar';
 import type { Day } from '../period/day';
@@ -5,7 +6,6 @@ import { addMonths, monthsBetween } from '../period/day';
 import { priorYearOf } from '../period/neighbours';
 import { countWorkingDays, isWorkingDay } from '../period/workingDays';
 import { completeValue } from '../targets/resolvedTarget';
-import { valueIn, type Dataset } from '../dataset/dataset';
 
 /** One day of the path: the figure of the period up to its end. */
 export interface PathPoint {

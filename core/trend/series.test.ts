@@ -1,10 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { valueIn } from '../dataset/dataset';
+import { buildSampleDataset, type SampleOptions } from '../dataset/sampleDataset';
 import { buildCalendar } from '../period/calendar';
 import { parseDay, toIsoDay } from '../period/day';
 import { defaultRule } from '../status/rule';
-import { valueIn } from '../dataset/dataset';
-import { buildSampleDataset, type SampleOptions } from '../dataset/sampleDataset';
 import { buildSeries, cutPeriod, SERIES_STEPS, stepsOf } from './series';
 
 const calendar = buildCalendar({ kind: 'month', firstMonth: 4, yearLabel: 'ends' });

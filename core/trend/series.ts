@@ -1,14 +1,14 @@
-import type { MeasureCode } from '../measure/measure';
-import { toRange, type FiscalCalendar, type Period } from '../period/calendar';
-import type { Day, DaySpan } from '../period/day';
-import { completeValue } from '../targets/resolvedTarget';
-import { valueIn, type Dataset } from '../dataset/dataset';
 import {
+  type BriefStanding,
   buildBrief,
   buildPriorYear,
   buildStanding,
-  type BriefStanding,
 } from '../attainment/standing';
+import { type Dataset, valueIn } from '../dataset/dataset';
+import type { MeasureCode } from '../measure/measure';
+import { type FiscalCalendar, type Period, toRange } from '../period/calendar';
+import type { Day, DaySpan } from '../period/day';
+import { completeValue } from '../targets/resolvedTarget';
 
 /** What a series is cut into. */
 export const SERIES_STEPS = ['day', 'week', 'month', 'quarter'] as const;

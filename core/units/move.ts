@@ -1,4 +1,4 @@
-import { END_OF_TIME, type Day } from '../period/day';
+import { type Day, END_OF_TIME } from '../period/day';
 import type { Membership } from './unit';
 
 /**

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { END_OF_TIME, FIRST_DAY, parseDay } from '../period/day';
 import { always, SAMPLE_MEMBERSHIPS, SAMPLE_UNITS } from '../dataset/sampleDataset';
+import { END_OF_TIME, FIRST_DAY, parseDay } from '../period/day';
 import { narrowTree } from './scope';
 import { buildUnitTree, freezeTree } from './tree';
 

@@ -1,4 +1,4 @@
-import { END_OF_TIME, FIRST_DAY, intersect, type Day, type DaySpan } from '../period/day';
+import { type Day, type DaySpan, END_OF_TIME, FIRST_DAY, intersect } from '../period/day';
 import type { Membership, MemberSpan, Unit } from './unit';
 
 /**

@@ -6,6 +6,7 @@ import { recordAudit } from '../audit/record';
 import type { Endpoints } from '../endpoints';
 import { ProblemError } from '../problem';
 import type { Settings } from '../settings';
+import { readAccountLink, redeemAccountLink, savePassword } from './accountLinks';
 import {
   changeAccount,
   deactivateAccount,
@@ -15,7 +16,6 @@ import {
   loadHoldings,
   reactivateAccount,
 } from './accounts';
-import { readAccountLink, redeemAccountLink, savePassword } from './accountLinks';
 import { readSession } from './cookies';
 import { refuseWeak } from './passwordRules';
 import { admitHere, toMe } from './routes';

@@ -1,4 +1,4 @@
-import { sql, type SQL } from 'drizzle-orm';
+import { type SQL, sql } from 'drizzle-orm';
 import type {
   Account,
   AccountDeactivation,
@@ -11,7 +11,7 @@ import { recordAudit } from '../audit/record';
 import type { Context } from '../context';
 import type { Queryable, Transaction } from '../db/client';
 import { announce } from '../db/notify';
-import { ProblemError, assertNoFieldErrors } from '../problem';
+import { assertNoFieldErrors, ProblemError } from '../problem';
 import { createAccountLink } from './accountLinks';
 import { normalEmail } from './email';
 import type { Principal } from './principal';

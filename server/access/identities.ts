@@ -1,11 +1,11 @@
-import '@fastify/cookie';
 import type { FastifyRequest } from 'fastify';
 import type { Database } from '../db/client';
-import type { Principal } from './principal';
-import { hashSecret } from './secrets';
 import type { Settings } from '../settings';
 import { readSession } from './cookies';
+import type { Principal } from './principal';
+import { hashSecret } from './secrets';
 import { findBySession, findByToken, type Identity } from './sessions';
+import '@fastify/cookie';
 
 declare module 'fastify' {
   interface FastifyRequest {

@@ -16,8 +16,8 @@ import {
   endAllSessions,
   endSession,
   findByPassword,
-  startSession,
   type SignedIn,
+  startSession,
 } from './sessions';
 import { SignInGate, type Trier } from './signInGate';
 import { createToken, listTokens, revokeAllTokens, revokeToken } from './tokens';
@@ -53,7 +53,7 @@ export async function admitHere(
   await db
     .insert(knownDevice)
     .values({ hash: deviceHash(device, userId), userId })
-    .onConflictDoUpdate({ target: knownDevice.hash, set: { usedAt: sql`now()` as never } });
+    .onConflictDoUpdate({ target: knownDevice.hash, set: { usedAt: sql`now()` } });
   setDevice(reply, settings, device);
   return csrf;
 }

@@ -1,8 +1,8 @@
-import type { Day } from '#core/period/day';
 import type { Dataset } from '#core/dataset/dataset';
+import type { Day } from '#core/period/day';
 import type { Unit } from '#core/units/unit';
-import { ProblemError } from '../problem';
 import type { Replica } from '../ledger/replica';
+import { ProblemError } from '../problem';
 import type { Principal } from './principal';
 
 /** What one person may see and touch, asked for every row. */

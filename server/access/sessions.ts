@@ -1,8 +1,8 @@
 import { and, eq, gt, isNull, sql } from 'drizzle-orm';
 import type { Database, Queryable } from '../db/client';
 import { accessToken, appUser, session } from '../db/tables/index';
-import type { Principal } from './principal';
 import { normalEmail } from './email';
+import type { Principal } from './principal';
 import { createSecret, hashPassword, hashSecret, verifyPassword } from './secrets';
 
 /** A session ends after so long, and sooner when nobody uses it. */

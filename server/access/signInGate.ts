@@ -1,5 +1,5 @@
-import { sql } from 'drizzle-orm';
 import { isIP } from 'node:net';
+import { sql } from 'drizzle-orm';
 import type { Database } from '../db/client';
 import { ProblemError } from '../problem';
 

@@ -59,7 +59,7 @@ export async function revokeToken(db: Database, userId: number, id: number): Pro
   await db.transaction(async (tx) => {
     const revoked = await tx
       .update(accessToken)
-      .set({ revokedAt: sql`now()` as never })
+      .set({ revokedAt: sql`now()` })
       .where(
         and(eq(accessToken.id, id), eq(accessToken.userId, userId), isNull(accessToken.revokedAt)),
       )

@@ -1,8 +1,8 @@
-import { sql, type SQL } from 'drizzle-orm';
+import { type SQL, sql } from 'drizzle-orm';
 import type { ApartBy, Breakdown, ContributingDeals } from '#contract/schemas/contributingDeals';
-import { topN } from '#core/deal/topN';
-import { END_OF_TIME, FIRST_DAY, toIsoDay, type DaySpan } from '#core/period/day';
 import type { Dataset } from '#core/dataset/dataset';
+import { topN } from '#core/deal/topN';
+import { type DaySpan, END_OF_TIME, FIRST_DAY, toIsoDay } from '#core/period/day';
 import type { Unit } from '#core/units/unit';
 import type { Queryable } from '../db/client';
 import { LIST_TABLES, sqlNameOf } from '../lists/index';

@@ -1,7 +1,7 @@
+import type { Dataset } from '#core/dataset/dataset';
 import type { Measure } from '#core/measure/measure';
 import type { Period } from '#core/period/calendar';
 import { fromCivil } from '#core/period/day';
-import type { Dataset } from '#core/dataset/dataset';
 import { ProblemError } from '../problem';
 
 /** The measure a request names; revenue when it names none. @throws ProblemError unknownMeasure */

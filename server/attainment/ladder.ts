@@ -1,12 +1,12 @@
 import type { LadderQuery, LadderView } from '#contract/schemas/ladder';
-import { toIsoDay } from '#core/period/day';
-import type { Period } from '#core/period/calendar';
-import { describeSpan } from '#wording/period';
 import type { Dataset } from '#core/dataset/dataset';
-import { buildPlace, rankUnits, type RankedUnit } from '#core/ranking/ladder';
-import { describeLadder } from '#wording/ladderSentence';
+import type { Period } from '#core/period/calendar';
+import { toIsoDay } from '#core/period/day';
+import { buildPlace, type RankedUnit, rankUnits } from '#core/ranking/ladder';
 import { isOnRamp } from '#core/units/ramp';
 import type { Unit, UnitKind } from '#core/units/unit';
+import { describeLadder } from '#wording/ladderSentence';
+import { describeSpan } from '#wording/period';
 import type { Principal, Scope } from '../access/index';
 import type { Context } from '../context';
 import { findMeasure, findPeriod } from './find';

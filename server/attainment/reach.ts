@@ -1,5 +1,5 @@
-import type { MeasureCode } from '#core/measure/measure';
 import type { Dataset } from '#core/dataset/dataset';
+import type { MeasureCode } from '#core/measure/measure';
 import type { Unit } from '#core/units/unit';
 
 /**

@@ -1,5 +1,5 @@
-import * as ledger from '#contract/routes/ledger';
 import * as routes from '#contract/routes/attainment';
+import * as ledger from '#contract/routes/ledger';
 import type { MeasureCode } from '#core/measure/measure';
 import type { Scope } from '../access/index';
 import type { Endpoints } from '../endpoints';
@@ -10,8 +10,8 @@ import { viewLadder } from './ladder';
 import { dependencyScopeOf } from './reach';
 import { measuresOfCard, viewBreadth, viewPairs, viewScorecard } from './scorecard';
 import { viewSeries } from './series';
-import { viewStandingWhole } from './whole';
 import { viewStandings, viewStrip, viewTree } from './service';
+import { viewStandingWhole } from './whole';
 
 export function addStandingRoutes({ implement, implementKept, context }: Endpoints): void {
   implement(ledger.listOversizedTotals, async ({ scope }) =>

@@ -1,23 +1,23 @@
-import type { SalesMixView, MeasureComparison, ScorecardView } from '#contract/schemas/scorecard';
+import type { MeasureComparison, SalesMixView, ScorecardView } from '#contract/schemas/scorecard';
+import type { BriefStanding } from '#core/attainment/standing';
+import { type Dataset, figureUnitOf } from '#core/dataset/dataset';
 import type { Measure, MeasureCode } from '#core/measure/measure';
+import { toMajor } from '#core/money/format';
 import type { Period } from '#core/period/calendar';
 import { toIsoDay } from '#core/period/day';
-import { describeSpan } from '#wording/period';
-import { toMajor } from '#core/money/format';
-import { figureUnitOf, type Dataset } from '#core/dataset/dataset';
-import { buildSalesMix, averageDealSizeOfYear } from '#core/salesMix/salesMix';
-import type { BriefStanding } from '#core/attainment/standing';
+import { averageDealSizeOfYear, buildSalesMix } from '#core/salesMix/salesMix';
 import {
   buildPairs,
   buildScorecard,
   scorecardPeriods,
   type ScoreCell,
 } from '#core/scorecard/scorecard';
-import { describePairs, describeScorecard } from '#wording/scorecardSentence';
 import type { Unit } from '#core/units/unit';
+import { describeSpan } from '#wording/period';
+import { describePairs, describeScorecard } from '#wording/scorecardSentence';
 import { findMeasure } from './find';
+import { type Level, LEVELS, unitsOf } from './ladder';
 import { StatusList } from './statusList';
-import { LEVELS, unitsOf, type Level } from './ladder';
 import {
   toAttainmentText,
   toEarlierView,

@@ -1,12 +1,12 @@
 import type { SeriesView } from '#contract/schemas/series';
+import type { Dataset } from '#core/dataset/dataset';
 import type { Measure } from '#core/measure/measure';
 import type { FiscalCalendar, Period } from '#core/period/calendar';
 import { toIsoDay } from '#core/period/day';
-import { describeSpan, shortDay, shortPeriod } from '#wording/period';
-import type { Dataset } from '#core/dataset/dataset';
-import { buildSeries, stepsOf, type SeriesStep } from '#core/trend/series';
 import { completeValue } from '#core/targets/resolvedTarget';
+import { buildSeries, type SeriesStep, stepsOf } from '#core/trend/series';
 import type { Unit } from '#core/units/unit';
+import { describeSpan, shortDay, shortPeriod } from '#wording/period';
 import { ProblemError } from '../problem';
 import { toAttainmentText, toMeasureRecord, toPeriodView, toUnitSummary } from './views';
 

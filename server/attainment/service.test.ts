@@ -1,5 +1,5 @@
-import { describePresence } from '#wording/presence';
 import { describe, expect, it } from 'vitest';
+import { buildBrief } from '#core/attainment/standing';
 import {
   always,
   buildSampleDataset,
@@ -8,7 +8,7 @@ import {
   type SampleOptions,
 } from '#core/dataset/sampleDataset';
 import { parseDay } from '#core/period/day';
-import { buildBrief } from '#core/attainment/standing';
+import { describePresence } from '#wording/presence';
 import type { Scope } from '../access/index';
 import { viewStanding, viewStandings, viewStrip, viewTree } from './service';
 

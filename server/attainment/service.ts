@@ -1,23 +1,23 @@
 import type {
   Standings,
   StandingView,
+  UnitAttainments,
   YearOverview,
   YearOverviewCell,
-  UnitAttainments,
 } from '#contract/schemas/attainment';
+import { explainGrade } from '#core/attainment/grading';
+import { buildBrief, buildPrior, buildPriorYear, buildStanding } from '#core/attainment/standing';
+import { type Dataset, unassignedIn, valueIn } from '#core/dataset/dataset';
 import type { MeasureCode } from '#core/measure/measure';
 import type { Period } from '#core/period/calendar';
-import { toIsoDay, type Day } from '#core/period/day';
+import { type Day, toIsoDay } from '#core/period/day';
 import { cutAtSameDate, priorYearOf } from '#core/period/neighbours';
-import { shortPeriod } from '#wording/period';
-import { unassignedIn, valueIn, type Dataset } from '#core/dataset/dataset';
-import { buildPlace, rankUnits, type RankedUnit } from '#core/ranking/ladder';
+import { buildPlace, type RankedUnit, rankUnits } from '#core/ranking/ladder';
 import { findMovers } from '#core/ranking/movers';
 import { buildPath } from '#core/trend/path';
-import { explainGrade } from '#core/attainment/grading';
-import { describeStanding } from '#wording/standingSentence';
-import { buildBrief, buildPriorYear, buildPrior, buildStanding } from '#core/attainment/standing';
 import type { Unit } from '#core/units/unit';
+import { shortPeriod } from '#wording/period';
+import { describeStanding } from '#wording/standingSentence';
 import type { Scope } from '../access/index';
 import { StatusList } from './statusList';
 import {

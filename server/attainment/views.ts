@@ -7,20 +7,20 @@ import type {
   TargetView,
 } from '#contract/schemas/attainment';
 import type { UnitSummary } from '#contract/schemas/unit';
-import type { Measure, MeasureCode, MeasureRecord } from '#core/measure/measure';
-import type { Period } from '#core/period/calendar';
-import { toIsoDay, type DaySpan } from '#core/period/day';
-import { describePeriod, describeSpan } from '#wording/period';
-import { formatDifference, withSign } from '#core/money/format';
-import { figureUnitOf, type Dataset } from '#core/dataset/dataset';
 import type { Grading } from '#core/attainment/grading';
-import type { RankingRow, RankedBy } from '#core/ranking/ladder';
-import { showRanked } from '#wording/ladderSentence';
 import type { Earlier, Standing } from '#core/attainment/standing';
+import { type Dataset, figureUnitOf } from '#core/dataset/dataset';
+import type { Measure, MeasureCode, MeasureRecord } from '#core/measure/measure';
+import { formatDifference, withSign } from '#core/money/format';
+import type { Period } from '#core/period/calendar';
+import { type DaySpan, toIsoDay } from '#core/period/day';
+import type { RankedBy, RankingRow } from '#core/ranking/ladder';
 import { showChange, showPercent } from '#core/status/percent';
 import { cutsOf } from '#core/status/rule';
 import type { ResolvedTarget } from '#core/targets/resolvedTarget';
 import type { Unit } from '#core/units/unit';
+import { showRanked } from '#wording/ladderSentence';
+import { describePeriod, describeSpan } from '#wording/period';
 
 /** More than this and the screen says how many there are. */
 const MISSING_NAMED = 24;

@@ -5,8 +5,8 @@ import { intersect } from '#core/period/day';
 import type { Unit } from '#core/units/unit';
 import type { Scope } from '../access/index';
 import type { Context } from '../context';
-import { countUnassigned } from '../ledger/unassigned';
 import { viewAsClosed } from '../ledger/corrections';
+import { countUnassigned } from '../ledger/unassigned';
 import { viewStanding } from './service';
 
 /** A standing with the figure as it was closed, where one of its months is. */

@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest';
+import { buildSampleDataset, type SampleOptions } from '#core/dataset/sampleDataset';
+import { parseDay } from '#core/period/day';
+import { defaultRule } from '#core/status/rule';
 import { listDefinitions } from '#wording/definitions';
 import { listFigures } from '#wording/figures';
 import { describeApplied, describeAttainment, describeGrading } from '#wording/formula';
-import { parseDay } from '#core/period/day';
-import { buildSampleDataset, type SampleOptions } from '#core/dataset/sampleDataset';
-import { defaultRule } from '#core/status/rule';
 import type { Scope } from '../access/index';
 import { viewStanding } from './service';
 
@@ -208,7 +208,7 @@ describe('what the words of a printed standing mean', () => {
         memberships,
         booked: [
           booked(500),
-          { salespersonId: 11, amount: 1, on: '2026-11-02', part: 'won' as const } as never,
+          { salespersonId: 11, amount: 1, on: '2026-11-02', part: 'won' as const },
         ],
       },
       { unitId: 1 },

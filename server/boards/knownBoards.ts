@@ -1,8 +1,8 @@
-import type { Context } from '../context';
 import { hashSecret } from '../access/index';
-import { ResponseCache } from '../responseCache';
+import type { Context } from '../context';
 import { ProblemError } from '../problem';
-import { openBoard, readBoard, type BoardRow, type OpenBoard } from './service';
+import { ResponseCache } from '../responseCache';
+import { type BoardRow, type OpenBoard, openBoard, readBoard } from './service';
 
 /** More boards than hang on walls. */
 const MOST_BOARDS = 2_000;

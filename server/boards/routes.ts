@@ -1,8 +1,8 @@
 import * as routes from '#contract/routes/boards';
 import * as photosRoutes from '#contract/routes/photos';
+import { hashSecret } from '../access/index';
 import type { Announcement } from '../db/notify';
 import type { Endpoints } from '../endpoints';
-import { hashSecret } from '../access/index';
 import { streamChanges } from '../live/index';
 import { ProblemError } from '../problem';
 import { KnownBoards } from './knownBoards';

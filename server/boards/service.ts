@@ -1,6 +1,6 @@
 import { and, desc, eq, isNull, sql } from 'drizzle-orm';
-import type { BoardInput, BoardSummary, NewBoard } from '#contract/schemas/board';
 import type { Role } from '#contract/schemas/access';
+import type { BoardInput, BoardSummary, NewBoard } from '#contract/schemas/board';
 import {
   buildScope,
   createSecret,
@@ -9,14 +9,14 @@ import {
   type Principal,
   type Scope,
 } from '../access/index';
+import { findMeasure } from '../attainment/index';
 import { recordAudit } from '../audit/record';
 import type { Context } from '../context';
 import type { Queryable } from '../db/client';
 import { announce } from '../db/notify';
 import { appUser, board } from '../db/tables/index';
-import { ProblemError, assertNoFieldErrors } from '../problem';
 import type { Replica } from '../ledger/replica';
-import { findMeasure } from '../attainment/index';
+import { assertNoFieldErrors, ProblemError } from '../problem';
 
 const COLUMNS = {
   id: board.id,
@@ -113,7 +113,7 @@ export async function withdrawBoard(
       throw new ProblemError('notFound');
     await tx
       .update(board)
-      .set({ withdrawnAt: sql`now()` as never })
+      .set({ withdrawnAt: sql`now()` })
       .where(eq(board.id, id));
     await recordAudit(tx, [
       {

@@ -1,14 +1,11 @@
 import { sql } from 'drizzle-orm';
 import type { BoardPage, BoardView } from '#contract/schemas/board';
+import { buildStanding } from '#core/attainment/standing';
+import type { Dataset } from '#core/dataset/dataset';
 import type { MeasureCode } from '#core/measure/measure';
 import { END_OF_TIME, FIRST_DAY, toIsoDay } from '#core/period/day';
-import type { Dataset } from '#core/dataset/dataset';
 import { buildPlaces } from '#core/ranking/ladder';
-import { buildStanding } from '#core/attainment/standing';
 import type { Unit } from '#core/units/unit';
-import type { Context } from '../context';
-import type { Queryable } from '../db/client';
-import { ResponseCache } from '../responseCache';
 import {
   findMeasure,
   toFigures,
@@ -17,6 +14,9 @@ import {
   toPlaceView,
   toUnitSummary,
 } from '../attainment/index';
+import type { Context } from '../context';
+import type { Queryable } from '../db/client';
+import { ResponseCache } from '../responseCache';
 import { listPhotos } from './photos';
 import type { OpenBoard } from './service';
 

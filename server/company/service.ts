@@ -1,8 +1,8 @@
 import type { FieldFault } from '#contract/errors/catalogue';
 import type { CalendarChange, Company, FirstRunInput } from '#contract/schemas/company';
+import { elapsedOf } from '#core/attainment/elapsed';
 import { isCurrency } from '#core/money/currency';
 import { END_OF_TIME, FIRST_DAY, toIsoDay } from '#core/period/day';
-import { elapsedOf } from '#core/attainment/elapsed';
 import { hashPassword, refuseWeak } from '../access/index';
 import { recordAudit } from '../audit/record';
 import type { Context } from '../context';
@@ -10,8 +10,8 @@ import { announce } from '../db/notify';
 import { appUser, company } from '../db/tables/index';
 import { readUnitsFile } from '../imports/index';
 import { saveFirstLists } from '../lists/index';
-import { ProblemError, assertNoFieldErrors } from '../problem';
-import { writeUnits, type UnitFacts } from '../units/index';
+import { assertNoFieldErrors, ProblemError } from '../problem';
+import { type UnitFacts, writeUnits } from '../units/index';
 
 export function viewCompany({ replica }: Context): Company {
   const state = replica.company!;

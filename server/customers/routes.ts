@@ -1,6 +1,6 @@
 import * as routes from '#contract/routes/customers';
-import * as productsRoutes from '#contract/routes/products';
 import * as dataQualityRoutes from '#contract/routes/dataQuality';
+import * as productsRoutes from '#contract/routes/products';
 import type { Endpoints } from '../endpoints';
 import { dismissDuplicates, viewCare } from './dataQuality';
 import { listCustomers, viewCustomer, viewProduct } from './service';

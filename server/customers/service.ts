@@ -6,19 +6,19 @@ import type {
   ProductView,
 } from '#contract/schemas/customer';
 import type { DealGroup } from '#contract/schemas/deal';
-import { toTally } from '#core/deal/tally';
-import { describePeriod } from '#wording/period';
 import type { Dataset } from '#core/dataset/dataset';
+import { toTally } from '#core/deal/tally';
 import { NameIndex } from '#core/text/similar';
+import { describePeriod } from '#wording/period';
 import type { Principal, Scope } from '../access/index';
 import type { Context } from '../context';
 import {
   creditedPartOf,
+  type DealFilter,
   loadGroups,
   readFilter,
   sumsOf,
   whereOf,
-  type DealFilter,
 } from '../deals/index';
 import { LIST_TABLES } from '../lists/index';
 import { ProblemError } from '../problem';

@@ -1,6 +1,6 @@
+import { join } from 'node:path';
 import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres';
 import { migrate } from 'drizzle-orm/node-postgres/migrator';
-import { join } from 'node:path';
 import pg from 'pg';
 import { InexactAmount } from '#core/money/amount';
 import { ROOT } from '../root';

@@ -1,7 +1,7 @@
 import type { DealStatus } from '#contract/schemas/deal';
 import type { ListName } from '#contract/schemas/list';
 import type { LineNumbers } from '#core/deal/line';
-import { contributionsOf, type Contribution } from '#core/ledger/contribution';
+import { type Contribution, contributionsOf } from '#core/ledger/contribution';
 import { QUANTITY_SCALE } from '#core/measure/part';
 import type { Day } from '#core/period/day';
 

@@ -1,15 +1,15 @@
-import { sql, type SQL } from 'drizzle-orm';
+import { type SQL, sql } from 'drizzle-orm';
 import type { FieldFault } from '#contract/errors/catalogue';
 import type { DealFilterQuery } from '#contract/schemas/deal';
 import { LISTS } from '#contract/schemas/list';
 import { parseAmount } from '#core/money/amount';
-import { toIsoDay, type Day, type DaySpan } from '#core/period/day';
+import { type Day, type DaySpan, toIsoDay } from '#core/period/day';
 import type { MemberSpan } from '#core/units/unit';
 import type { Principal, Scope } from '../access/index';
-import { LIST_TABLES, sqlNameOf } from '../lists/index';
-import { assertNoFieldErrors } from '../problem';
 import { findPeriod } from '../attainment/index';
 import { hasUnit, IS_UNASSIGNED } from '../ledger/unassigned';
+import { LIST_TABLES, sqlNameOf } from '../lists/index';
+import { assertNoFieldErrors } from '../problem';
 import { cutTo, ofMemberSpans, spansOf } from './repository';
 
 /** Which deals a list is about; `memberSpans` null: all, also those in no unit. */

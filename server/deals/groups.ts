@@ -1,12 +1,12 @@
-import { sql, type SQL } from 'drizzle-orm';
+import { type SQL, sql } from 'drizzle-orm';
 import type { DealGrouping, DealGroups } from '#contract/schemas/deal';
+import type { Dataset } from '#core/dataset/dataset';
 import { toTally } from '#core/deal/tally';
 import { parseDay } from '#core/period/day';
 import { describePeriod } from '#wording/period';
-import type { Dataset } from '#core/dataset/dataset';
 import type { Queryable } from '../db/client';
 import { LIST_TABLES, sqlNameOf } from '../lists/index';
-import { creditedPartOf, whereOf, type DealFilter } from './filter';
+import { creditedPartOf, type DealFilter, whereOf } from './filter';
 import { sumsOf, toTallies } from './page';
 
 const SHOWN_GROUPS = 200;

@@ -3,7 +3,7 @@ import type { Deal, DealChange } from '#contract/schemas/deal';
 import { parseDay } from '#core/period/day';
 import type { Scope } from '../access/index';
 import type { Queryable } from '../db/client';
-import { DEAL_JOINS, pastColumns, toDeal, type DealRecord } from './repository';
+import { DEAL_JOINS, type DealRecord, pastColumns, toDeal } from './repository';
 
 interface ChangeRow extends Record<string, unknown> {
   id: number;

@@ -1,15 +1,15 @@
-import { sql, type SQL } from 'drizzle-orm';
+import { type SQL, sql } from 'drizzle-orm';
 import type pg from 'pg';
 import type { Deal, DealPage, DealSort } from '#contract/schemas/deal';
-import { parseDay } from '#core/period/day';
 import { toTally } from '#core/deal/tally';
+import { parseDay } from '#core/period/day';
 import type { Context } from '../context';
 import type { Queryable } from '../db/client';
 import { queryPrepared } from '../db/prepared';
 import { hasBadCharacter } from '../input';
 import { assertNoFieldErrors } from '../problem';
-import { creditedPartOf, whereOf, type CreditedPart, type DealFilter } from './filter';
-import { DEAL_COLUMNS, DEAL_JOINS, toDeal, type DealRecord } from './repository';
+import { type CreditedPart, creditedPartOf, type DealFilter, whereOf } from './filter';
+import { DEAL_COLUMNS, DEAL_JOINS, type DealRecord, toDeal } from './repository';
 
 /** What a list is sorted by, and the type its values have in a cursor. */
 const SORTS: Readonly<

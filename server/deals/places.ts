@@ -1,8 +1,8 @@
 import type { Deal, DealContribution } from '#contract/schemas/deal';
-import { parseDay } from '#core/period/day';
-import { describePeriod } from '#wording/period';
 import { attainmentOf, buildBrief } from '#core/attainment/standing';
+import { parseDay } from '#core/period/day';
 import { showPercent } from '#core/status/percent';
+import { describePeriod } from '#wording/period';
 import type { Scope } from '../access/index';
 import type { DealCredit } from './facts';
 

@@ -1,9 +1,9 @@
 import { sql } from 'drizzle-orm';
-import type { MemberSpan } from '#core/units/unit';
-import type { Queryable } from '../db/client';
-import { ProblemError, assertNoFieldErrors } from '../problem';
 import type { Deal, DealRefunds } from '#contract/schemas/deal';
 import { parseAmount, toDecimal } from '#core/money/amount';
+import type { MemberSpan } from '#core/units/unit';
+import type { Queryable } from '../db/client';
+import { assertNoFieldErrors, ProblemError } from '../problem';
 import type { DealFacts } from './facts';
 import { inMemberSpans } from './repository';
 

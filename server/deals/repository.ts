@@ -1,9 +1,9 @@
-import { sql, type SQL } from 'drizzle-orm';
+import { type SQL, sql } from 'drizzle-orm';
 import type { Credit, Deal, DealLine, DealStatus } from '#contract/schemas/deal';
 import { commissionOf } from '#core/deal/commission';
 import { QUANTITY_SCALE } from '#core/measure/part';
 import { toDecimal } from '#core/money/amount';
-import { END_OF_TIME, FIRST_DAY, intersect, toIsoDay, type DaySpan } from '#core/period/day';
+import { type DaySpan, END_OF_TIME, FIRST_DAY, intersect, toIsoDay } from '#core/period/day';
 import type { MemberSpan } from '#core/units/unit';
 import type { Queryable } from '../db/client';
 import type { DealCredit } from './facts';

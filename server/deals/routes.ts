@@ -1,20 +1,20 @@
-import * as routes from '#contract/routes/deals';
 import * as correctionsRoutes from '#contract/routes/corrections';
+import * as routes from '#contract/routes/deals';
 import { mayDo, type Principal, type Scope } from '../access/index';
+import { findPeriod } from '../attainment/index';
 import type { Endpoints } from '../endpoints';
 import { listCorrections } from '../ledger/corrections';
 import { ProblemError } from '../problem';
-import { findPeriod } from '../attainment/index';
-import { loadHistory } from './history';
-import { readFilter, memberSpansOf } from './filter';
+import { memberSpansOf, readFilter } from './filter';
 import { loadGroups } from './groups';
+import { loadHistory } from './history';
 import { loadDealPage } from './page';
 import { findDealContributions } from './places';
 import { loadRefunds } from './refunds';
 import { loadCredits, loadDeal, ownsDeal } from './repository';
 import { readRetryKey } from './retryKey';
-import { listViews, removeView, saveView } from './views';
 import { bookDeal, restoreDeal, updateDeal, voidDeal } from './service';
+import { listViews, removeView, saveView } from './views';
 
 const PAGE = 100;
 

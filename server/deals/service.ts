@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm';
 import type { Deal, DealInput, SavedDeal } from '#contract/schemas/deal';
-import { differenceOf, type Contribution } from '#core/ledger/contribution';
+import { type Contribution, differenceOf } from '#core/ledger/contribution';
 import { parseDay } from '#core/period/day';
 import { placeOf, type PlaceOfOne } from '#core/ranking/standingOfOne';
 import { describeEffect } from '#wording/bookingEffect';
@@ -11,13 +11,13 @@ import type { Queryable } from '../db/client';
 import { announce } from '../db/notify';
 import { recordCorrections } from '../ledger/corrections';
 import { appendEntries } from '../ledger/entries';
-import { ProblemError, assertNoFieldErrors } from '../problem';
+import { assertNoFieldErrors, ProblemError } from '../problem';
 import { buildDealChecker, checkDeal } from './check';
-import { toContributions, type DealFacts } from './facts';
+import { type DealFacts, toContributions } from './facts';
 import { memberSpansOf } from './filter';
 import { findRefunded, refuseUnderRefunds } from './refunds';
 import { loadCredits, loadDeal, loadRecord, ownsDeal } from './repository';
-import { findAnswer, saveAnswer, type RetryKey } from './retryKey';
+import { findAnswer, type RetryKey, saveAnswer } from './retryKey';
 import { insertDeal, replaceDeal, setVoided } from './write';
 
 export interface Caller {

@@ -3,9 +3,9 @@ import type { StoredLine } from '#core/deal/line';
 import { toIsoDay } from '#core/period/day';
 import type { Queryable } from '../db/client';
 import { deal, dealCredit } from '../db/tables/index';
-import type { DealFacts } from './facts';
 import { findEach, resolveEach, resolveNames } from '../lists/index';
 import { assertNoFieldErrors } from '../problem';
+import type { DealFacts } from './facts';
 
 const ADDED_ON_THE_SPOT = ['customer', 'product'] as const;
 
@@ -158,7 +158,7 @@ export async function setVoided(tx: Queryable, id: number, reason: string | null
   await tx
     .update(deal)
     .set({
-      voidedAt: (reason === null ? null : sql`now()`) as never,
+      voidedAt: reason === null ? null : sql`now()`,
       voidReason: reason,
       version: sql`${deal.version} + 1`,
     })

@@ -1,6 +1,6 @@
-import type { FastifyRequest } from 'fastify';
 import { Ajv } from 'ajv';
 import addFormats from 'ajv-formats';
+import type { FastifyRequest } from 'fastify';
 import * as routes from '#contract/routes/feed';
 import { FeedMessage } from '#contract/schemas/feed';
 import type { Context } from '../context';
@@ -17,8 +17,8 @@ import {
   rotateSecret,
   stopSource,
 } from './sources';
+import { type Incoming, lockSource, settle, takeDeliveries } from './take';
 import { WrongSignatures } from './wrongSignatures';
-import { lockSource, settle, takeDeliveries, type Incoming } from './take';
 
 const LARGEST_MESSAGE = 256 * 1024;
 const LONGEST_KEY = 200;

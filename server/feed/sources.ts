@@ -1,16 +1,16 @@
 import { sql } from 'drizzle-orm';
+import { API } from '#contract/routes/route';
 import type {
   FeedDelivery,
   FeedSource,
   FeedSourceInput,
   NewFeedSource,
 } from '#contract/schemas/feed';
-import { API } from '#contract/routes/route';
-import { recordAudit } from '../audit/record';
-import { queryPrepared } from '../db/prepared';
-import type { Context } from '../context';
 import { mayDo, type Principal } from '../access/index';
-import { ProblemError, assertNoFieldErrors } from '../problem';
+import { recordAudit } from '../audit/record';
+import type { Context } from '../context';
+import { queryPrepared } from '../db/prepared';
+import { assertNoFieldErrors, ProblemError } from '../problem';
 import { createSecretBox } from '../secretBox';
 import { createFeedSecret } from './signature';
 

@@ -1,13 +1,13 @@
 import { drizzle } from 'drizzle-orm/node-postgres';
 import type pg from 'pg';
-import { FAULTS, fillIn, type FieldFault } from '#contract/errors/catalogue';
+import { FAULTS, type FieldFault, fillIn } from '#contract/errors/catalogue';
 import type { FeedMessage, FeedOutcome } from '#contract/schemas/feed';
 import { buildScope, type Principal, type Scope } from '../access/index';
 import type { Context } from '../context';
 import { inTransaction } from '../db/client';
-import * as tables from '../db/tables/index';
-import { checkDeal, buildDealChecker, voidStored } from '../deals/index';
 import { LOCKS } from '../db/locks';
+import * as tables from '../db/tables/index';
+import { buildDealChecker, checkDeal, voidStored } from '../deals/index';
 import { applyChecked } from '../imports/index';
 import { ProblemError } from '../problem';
 

@@ -3,10 +3,10 @@ import type { DealsAsOf, DealsAsOfQuery } from '#contract/schemas/dealHistory';
 import { countedOf } from '#core/ledger/dealChange';
 import { parseDay, toIsoDay } from '#core/period/day';
 import type { Scope } from '../access/index';
-import type { Context } from '../context';
-import { DEAL_JOINS, pastColumns, toDeal, type DealRecord } from '../deals/index';
 import { findPeriod } from '../attainment/index';
-import { toState, type DealRecordJson } from './states';
+import type { Context } from '../context';
+import { DEAL_JOINS, type DealRecord, pastColumns, toDeal } from '../deals/index';
+import { type DealRecordJson, toState } from './states';
 
 const SHOWN_DEALS = 500;
 

@@ -1,18 +1,18 @@
 import { sql } from 'drizzle-orm';
-import type { WhatChangedQuery, WhatChanged } from '#contract/schemas/dealHistory';
+import type { WhatChanged, WhatChangedQuery } from '#contract/schemas/dealHistory';
 import {
   CHANGE_KINDS,
+  type ChangeKind,
   countedOf,
   explainChange,
-  type ChangeKind,
   type Holds,
 } from '#core/ledger/dealChange';
 import { parseDay, toIsoDay } from '#core/period/day';
 import type { Scope } from '../access/index';
-import type { Context } from '../context';
 import { findPeriod } from '../attainment/index';
+import type { Context } from '../context';
 import { assertNoFieldErrors } from '../problem';
-import { toState, type DealRecordJson } from './states';
+import { type DealRecordJson, toState } from './states';
 
 const SHOWN_CHANGES = 300;
 

@@ -1,6 +1,6 @@
+import type { DealState } from '#core/ledger/dealChange';
 import { divideCredit } from '#core/money/credit';
 import { parseDay } from '#core/period/day';
-import type { DealState } from '#core/ledger/dealChange';
 
 /** A deal as the history keeps it (SQL function deal_record). */
 export interface DealRecordJson {

@@ -2,15 +2,15 @@ import { sql } from 'drizzle-orm';
 import type { ImportReport } from '#contract/schemas/import';
 import { LOCKS } from '../db/locks';
 import {
+  type ActivityFacts,
   checkActivity,
   keyOf,
   loadActivities,
   writeActivities,
-  type ActivityFacts,
 } from '../measures/index';
 import type { ImportCall } from './call';
-import type { CsvRecord } from './csv';
 import { collectRows } from './collectRows';
+import type { CsvRecord } from './csv';
 
 export const ACTIVITY_COLUMNS = {
   known: ['unit', 'on', 'measure', 'value'],

@@ -1,17 +1,17 @@
 import type pg from 'pg';
 import type { FieldFault } from '#contract/errors/catalogue';
+import { mayDo } from '../access/permissions';
 import type { DealFacts } from '../deals/index';
+import { assertNoFieldErrors } from '../problem';
 import { applyStaged } from './applyDeals';
 import type { ImportCall } from './call';
 import { ImportTally } from './report';
-import { mayDo } from '../access/permissions';
-import { assertNoFieldErrors } from '../problem';
 import {
+  type AllNameIds,
   copyIntoStaging,
   createStaging,
   loadAllNameIds,
   toCopyLine,
-  type AllNameIds,
 } from './staging';
 
 export interface Applied {

@@ -1,17 +1,17 @@
 import type pg from 'pg';
+import { LISTS } from '#contract/schemas/list';
 import { END_OF_TIME, FIRST_DAY, toIsoDay } from '#core/period/day';
-import { memberSpansOf } from '../deals/index';
 import { CHANNEL } from '../db/notify';
+import { memberSpansOf } from '../deals/index';
 import {
   collectTotals,
   recordRunCorrections,
   startTotals,
   writeTotals,
 } from '../ledger/touchedTotals';
+import { sqlNameOf } from '../lists/index';
 import type { ImportCall } from './call';
 import type { ImportTally } from './report';
-import { LISTS } from '#contract/schemas/list';
-import { sqlNameOf } from '../lists/index';
 import type { AllNameIds } from './staging';
 
 export interface Counts {

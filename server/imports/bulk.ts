@@ -1,14 +1,15 @@
 import { sql } from 'drizzle-orm';
 import { drizzle } from 'drizzle-orm/node-postgres';
 import type pg from 'pg';
+import { toInput } from '#contract/dealInput';
+import { FAULTS, type FieldFault, fillIn } from '#contract/errors/catalogue';
 import {
-  MOST_BULK_DEALS,
   type BulkChange,
   type BulkEffect,
   type BulkInput,
+  MOST_BULK_DEALS,
 } from '#contract/schemas/bulk';
 import type { Deal, DealInput } from '#contract/schemas/deal';
-import { FAULTS, fillIn, type FieldFault } from '#contract/errors/catalogue';
 import { parseDay, toIsoDay } from '#core/period/day';
 import { describePeriod } from '#wording/period';
 import type { Queryable } from '../db/client';
@@ -19,12 +20,11 @@ import {
   DEAL_COLUMNS,
   DEAL_JOINS,
   inMemberSpans,
-  readFilter,
   memberSpansOf,
+  readFilter,
   toDeal,
   whereOf,
 } from '../deals/index';
-import { toInput } from '#contract/dealInput';
 import { ProblemError } from '../problem';
 import { applyChecked } from './applyChecked';
 import type { ImportCall } from './call';

@@ -1,7 +1,7 @@
 import { sql } from 'drizzle-orm';
 import { formatExact } from '#core/money/format';
 import type { Context } from '../context';
-import { DEAL_COLUMNS, DEAL_JOINS, toDeal, whereOf, type DealFilter } from '../deals/index';
+import { DEAL_COLUMNS, DEAL_JOINS, type DealFilter, toDeal, whereOf } from '../deals/index';
 
 const MOST_EVENTS = 5_000;
 

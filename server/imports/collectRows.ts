@@ -1,5 +1,5 @@
 import type { FieldFault } from '#contract/errors/catalogue';
-import { readRecords, type CsvHeading, type CsvRecord } from './csv';
+import { type CsvHeading, type CsvRecord, readRecords } from './csv';
 import { checkWidth, fieldReader, ImportTally } from './report';
 
 export interface RowRules<Facts> {

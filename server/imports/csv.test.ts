@@ -2,7 +2,7 @@ import { Readable } from 'node:stream';
 import fc from 'fast-check';
 import Papa from 'papaparse';
 import { describe, expect, it } from 'vitest';
-import { readCsv, toCsv, type CsvRecord } from './csv';
+import { type CsvRecord, readCsv, toCsv } from './csv';
 
 const COLUMNS = { known: ['a', 'b', 'c'], required: ['a'] };
 

@@ -1,7 +1,7 @@
 import type { Readable } from 'node:stream';
 import Papa from 'papaparse';
-import { FileFault, parseCsv, type FileRecord } from '../reading/index';
-import { ProblemError, assertNoFieldErrors } from '../problem';
+import { assertNoFieldErrors, ProblemError } from '../problem';
+import { FileFault, type FileRecord, parseCsv } from '../reading/index';
 import { guardCell } from './guardCell';
 
 /** A record with the line of the file on which it starts. */
@@ -120,7 +120,7 @@ export function toCsv(
   withHeading = true,
 ): string {
   const text = Papa.unparse(
-    { fields: [...columns], data: rows.map((row) => row.map(guardCell)) as unknown[][] },
+    { fields: [...columns], data: rows.map((row) => row.map(guardCell)) },
     {
       newline: '\r\n',
       header: withHeading,

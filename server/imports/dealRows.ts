@@ -2,8 +2,8 @@ import type { FieldFault } from '#contract/errors/catalogue';
 import { DEAL_COLUMNS, NEEDED_DEAL_COLUMNS } from '#contract/importMapping';
 import { DEAL_STATUSES, type DealInput, type DealStatus } from '#contract/schemas/deal';
 import { parseCreditText } from '#core/money/credit';
-import { hasBadCharacter } from '../input';
 import { checkDeal, type DealChecker, type DealFacts } from '../deals/index';
+import { hasBadCharacter } from '../input';
 
 export const DEAL_COLUMNS_OF_FILE = { known: DEAL_COLUMNS, required: NEEDED_DEAL_COLUMNS };
 

@@ -1,25 +1,25 @@
 import type pg from 'pg';
-import type { ImportReport } from '#contract/schemas/import';
-import { LISTS, type ListName } from '#contract/schemas/list';
-import { inTransaction } from '../db/client';
-import { mayDo } from '../access/permissions';
-import { buildDealChecker, memberSpansOf, type DealFacts } from '../deals/index';
-import type { UnitTree } from '#core/units/tree';
-import type { ImportCall } from './call';
-import { underHeading, type CsvHeading, type CsvRecord } from './csv';
-import { checkDealRow, DEAL_COLUMNS_OF_FILE } from './dealRows';
 import { DEAL_COLUMNS, readMapped } from '#contract/importMapping';
+import type { ImportReport } from '#contract/schemas/import';
 import type { ImportMapping } from '#contract/schemas/importMapping';
-import { listNewNames, loadNames, UnknownValues } from './unknown';
+import { type ListName, LISTS } from '#contract/schemas/list';
+import type { UnitTree } from '#core/units/tree';
+import { mayDo } from '../access/permissions';
+import { inTransaction } from '../db/client';
+import { buildDealChecker, type DealFacts, memberSpansOf } from '../deals/index';
 import { applyStaged, countStaged } from './applyDeals';
+import type { ImportCall } from './call';
+import { type CsvHeading, type CsvRecord, underHeading } from './csv';
+import { checkDealRow, DEAL_COLUMNS_OF_FILE } from './dealRows';
 import { checkWidth, fieldReader, ImportTally } from './report';
 import {
+  type AllNameIds,
   copyIntoStaging,
   createStaging,
   loadAllNameIds,
   toCopyLine,
-  type AllNameIds,
 } from './staging';
+import { listNewNames, loadNames, UnknownValues } from './unknown';
 
 /**
  * Imports `deals.csv`: every row is checked by the rules of the form on its way into a staging

@@ -1,35 +1,35 @@
 import { sql } from 'drizzle-orm';
 import type { Deal } from '#contract/schemas/deal';
 import type { ImportKind } from '#contract/schemas/import';
-import { END_OF_TIME, FIRST_DAY, parseDay, toIsoDay, type Day } from '#core/period/day';
+import { writeDecimal } from '#core/money/amount';
+import { type Day, END_OF_TIME, FIRST_DAY, parseDay, toIsoDay } from '#core/period/day';
 import type { Principal, Scope } from '../access/index';
 import type { Context } from '../context';
-import type { PlanRecord } from '../ledger/companyState';
 import { unit } from '../db/tables/index';
 import {
   DEAL_COLUMNS,
   DEAL_JOINS,
+  type DealFilter,
   loadDeal,
   loadHistory,
-  readFilter,
   memberSpansOf,
+  readFilter,
   toDeal,
   whereOf,
-  type DealFilter,
 } from '../deals/index';
-import { ProblemError } from '../problem';
-import { toCsv } from './csv';
-import { buildDecimalsOf, toText } from '../targets/index';
-import { writeDecimal } from '#core/money/amount';
-import { ACTIVITY_COLUMNS } from './activities';
-import { DEAL_COLUMNS_OF_FILE } from './dealRows';
-import { listRates } from '../rates/index';
-import { RATE_COLUMNS } from './rates';
+import type { PlanRecord } from '../ledger/companyState';
 import { withPlan } from '../plans/index';
-import { writeWorkbook } from './workbook';
+import { ProblemError } from '../problem';
+import { listRates } from '../rates/index';
+import { buildDecimalsOf, toText } from '../targets/index';
+import { ACTIVITY_COLUMNS } from './activities';
+import { toCsv } from './csv';
+import { DEAL_COLUMNS_OF_FILE } from './dealRows';
+import { RATE_COLUMNS } from './rates';
 import { loadStoredTargets, publishedIds, type StoredTargetRow } from './storedTargets';
 import { TARGET_COLUMNS } from './targetColumns';
 import { UNIT_COLUMNS } from './units';
+import { writeWorkbook } from './workbook';
 
 interface ExportCall {
   context: Context;

@@ -5,10 +5,10 @@ import type { MeasureCode } from '#core/measure/measure';
 import { ProblemError } from '../problem';
 import {
   FILE_LIMITS,
-  readFile,
-  spool,
   type FileFormat,
   type FileRecord,
+  readFile,
+  spool,
   type SpooledFile,
 } from '../reading/index';
 import { guardCell } from './guardCell';

@@ -4,16 +4,16 @@ import {
   NEEDED_DEAL_COLUMNS,
   NUMBER_COLUMNS,
 } from '#contract/importMapping';
-import type { ImportMapping, ImportPreview } from '#contract/schemas/importMapping';
 import { DEAL_STATUSES } from '#contract/schemas/deal';
+import type { ImportMapping, ImportPreview } from '#contract/schemas/importMapping';
 import { styleOf } from '#core/money/typed';
 import { dayFormsOf } from '#core/period/dayForm';
 import { nameKey } from '#core/text/similar';
 import type { Queryable } from '../db/client';
 import { assertNoFieldErrors } from '../problem';
 import type { CsvRecord } from './csv';
-import { findMapping } from './mappings';
 import { unguardCell } from './guardCell';
+import { findMapping } from './mappings';
 
 const SHOWN_ROWS = 12;
 /** Rows by which the forms of days and numbers are guessed. */

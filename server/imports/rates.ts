@@ -2,8 +2,8 @@ import type { ImportReport } from '#contract/schemas/import';
 import type { RateChange } from '#contract/schemas/rate';
 import { changeRates, findRateFaults, listRates } from '../rates/index';
 import type { ImportCall } from './call';
-import type { CsvRecord } from './csv';
 import { collectRows } from './collectRows';
+import type { CsvRecord } from './csv';
 
 export const RATE_COLUMNS = {
   known: ['currency', 'from', 'rate'],

@@ -1,4 +1,4 @@
-import { FAULTS, fillIn, type FieldFault } from '#contract/errors/catalogue';
+import { FAULTS, type FieldFault, fillIn } from '#contract/errors/catalogue';
 import type { ImportKind, ImportReport, Refusal } from '#contract/schemas/import';
 import type { CsvHeading } from './csv';
 import { unguardCell } from './guardCell';

@@ -1,22 +1,22 @@
 import { Readable } from 'node:stream';
 import type { FastifyReply } from 'fastify';
 import { bulkChangeDeals as changeDealsRoute } from '#contract/routes/deals';
-import * as importsRoutes from '#contract/routes/imports';
 import * as exportsRoutes from '#contract/routes/exports';
-import type { ImportKind } from '#contract/schemas/import';
+import * as importsRoutes from '#contract/routes/imports';
 import type { Permission } from '#contract/routes/route';
+import type { ImportKind } from '#contract/schemas/import';
 import { mayDo } from '../access/permissions';
+import { findPeriod } from '../attainment/index';
 import { readFilter } from '../deals/index';
 import type { Endpoints } from '../endpoints';
-import { findPlan } from '../plans/index';
-import { findPeriod } from '../attainment/index';
 import { cleanName } from '../input';
+import { findPlan } from '../plans/index';
 import { ProblemError } from '../problem';
 import { importActivities } from './activities';
 import { changeDeals } from './bulk';
 import { writeDealCalendar } from './calendarFile';
 import { importDeals } from './deals';
-import { exportHistory, exportRows, exportWorkbook, type ExportedRows } from './export';
+import { type ExportedRows, exportHistory, exportRows, exportWorkbook } from './export';
 import { receiveFile, XLSX_TYPE } from './formats';
 import { ImportGate } from './gate';
 import { loadMapping, saveMapping } from './mappings';
@@ -138,25 +138,25 @@ export function addFileRoutes({ implement, context }: Endpoints): void {
         Readable.from(writeJsonRows(await primed(exportRows(params.kind, call))), {
           objectMode: false,
         }),
-      ) as never;
+      );
     if (format === 'csv')
       return reply.header('content-type', 'text/csv; charset=utf-8').send(
         Readable.from(writeCsvRows(await primed(exportRows(params.kind, call))), {
           objectMode: false,
         }),
-      ) as never;
+      );
     reply.header('content-type', XLSX_TYPE);
     if (params.kind !== 'targets')
       return reply.send(
         writeTableWorkbook(params.kind, await primed(exportRows(params.kind, call))),
-      ) as never;
+      );
     const { calendar } = scope.dataset;
     const label =
       plan?.yearLabel ??
       calendar.labelOf(
         year === undefined ? scope.dataset.asOf : findPeriod(scope.dataset, year).from,
       );
-    return reply.send(await exportWorkbook(call, label)) as never;
+    return reply.send(await exportWorkbook(call, label));
   });
 
   implement(exportsRoutes.exportDealHistory, async ({ params, scope, principal, reply }) => {
@@ -164,15 +164,13 @@ export function addFileRoutes({ implement, context }: Endpoints): void {
     return reply
       .header('content-type', 'text/csv; charset=utf-8')
       .header('content-disposition', `attachment; filename="deal ${params.id}.csv"`)
-      .send(csv) as never;
+      .send(csv);
   });
   implement(exportsRoutes.exportDealCalendar, async ({ query, scope, principal, reply }) => {
     reply
       .header('content-type', 'text/calendar; charset=utf-8')
       .header('content-disposition', 'attachment; filename="open deals.ics"');
-    return reply.send(
-      await writeDealCalendar(context, readFilter(query, scope, principal)),
-    ) as never;
+    return reply.send(await writeDealCalendar(context, readFilter(query, scope, principal)));
   });
 }
 

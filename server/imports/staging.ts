@@ -1,9 +1,9 @@
-import { pipeline } from 'node:stream/promises';
 import { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
 import type pg from 'pg';
 import { from as copyFrom } from 'pg-copy-streams';
-import { toIsoDay, type Day } from '#core/period/day';
-import { LISTS, type ListName } from '#contract/schemas/list';
+import { type ListName, LISTS } from '#contract/schemas/list';
+import { type Day, toIsoDay } from '#core/period/day';
 import type { DealFacts } from '../deals/index';
 import { sqlNameOf } from '../lists/index';
 

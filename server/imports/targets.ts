@@ -7,16 +7,16 @@ import {
   buildDecimalsOf,
   buildTargetChecker,
   checkTarget,
-  targetKey,
-  writeTargets,
   type TargetChecker,
   type TargetFacts,
+  targetKey,
+  writeTargets,
 } from '../targets/index';
 import type { ImportCall } from './call';
-import { readRecords, type CsvHeading, type CsvRecord } from './csv';
-import { TARGET_COLUMNS } from './targetColumns';
+import { type CsvHeading, type CsvRecord, readRecords } from './csv';
 import { checkWidth, fieldReader, ImportTally } from './report';
 import { loadStoredTargets, publishedIds, type StoredTargetRow } from './storedTargets';
+import { TARGET_COLUMNS } from './targetColumns';
 
 type Line = TargetFacts & { line: number };
 

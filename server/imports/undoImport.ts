@@ -5,13 +5,13 @@ import type { Principal } from '../access/index';
 import type { Context } from '../context';
 import { inTransaction } from '../db/client';
 import { CHANNEL } from '../db/notify';
-import { ProblemError } from '../problem';
 import {
   collectTotals,
   recordRunCorrections,
   startTotals,
   writeTotals,
 } from '../ledger/touchedTotals';
+import { ProblemError } from '../problem';
 import { FACT_COLUMNS, OTHER_COLUMNS } from './applyDeals';
 
 /** How deals that were changed together are called in the history. */

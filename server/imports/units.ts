@@ -1,9 +1,9 @@
 import Papa from 'papaparse';
 import type { FieldFault } from '#contract/errors/catalogue';
+import type { Refusal } from '#contract/schemas/import';
 import { intersect } from '#core/period/day';
 import type { UnitTree } from '#core/units/tree';
 import { checkPlace, checkUnit, type UnitFacts } from '../units/index';
-import type { Refusal } from '#contract/schemas/import';
 import type { CsvHeading } from './csv';
 import { checkWidth, fieldReader, ImportTally } from './report';
 

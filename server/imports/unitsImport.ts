@@ -1,8 +1,8 @@
 import type { ImportReport } from '#contract/schemas/import';
 import { unit } from '../db/tables/index';
 import { writeUnits } from '../units/index';
-import { readRecords, type CsvRecord } from './csv';
 import type { ImportCall } from './call';
+import { type CsvRecord, readRecords } from './csv';
 import { isSameUnit, UNIT_COLUMNS, UnitRows } from './units';
 
 /**

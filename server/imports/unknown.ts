@@ -1,9 +1,9 @@
 import type pg from 'pg';
 import type { FieldFault } from '#contract/errors/catalogue';
 import type { ImportReport } from '#contract/schemas/import';
-import { LISTS, type ListName } from '#contract/schemas/list';
-import { NameIndex } from '#core/text/similar';
+import { type ListName, LISTS } from '#contract/schemas/list';
 import { END_OF_TIME, FIRST_DAY, toIsoDay } from '#core/period/day';
+import { NameIndex } from '#core/text/similar';
 import type { UnitTree } from '#core/units/tree';
 import type { MemberSpan } from '#core/units/unit';
 import { sqlNameOf } from '../lists/index';

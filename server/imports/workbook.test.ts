@@ -8,8 +8,8 @@ import { describe, expect, it } from 'vitest';
 import { read, utils } from 'xlsx';
 import { buildSampleDataset } from '#core/dataset/sampleDataset';
 import type { FileRecord } from '../reading/index';
-import type { StoredTargetRow } from './storedTargets';
 import { readTable, readTargets } from '../reading/workbook';
+import type { StoredTargetRow } from './storedTargets';
 import { TARGET_COLUMNS } from './targetColumns';
 import { writeWorkbook } from './workbook';
 
@@ -45,8 +45,8 @@ const stored = (over: Partial<StoredTargetRow>): StoredTargetRow => ({
   own: null,
   version: 1,
   changedBy: 1,
-  changedAt: '' as never,
-  xid: '1' as never,
+  changedAt: '',
+  xid: '1',
   ...over,
 });
 const booksOf = (targets: { unitId: number; periodId: string; target: number }[]) =>

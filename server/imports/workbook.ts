@@ -1,8 +1,8 @@
 import type ExcelJS from 'exceljs';
+import { type Dataset, figureUnitOf } from '#core/dataset/dataset';
 import type { MeasureCode } from '#core/measure/measure';
 import { decimalsOf, toMajor } from '#core/money/format';
 import { buildTargetTable, type TableCell } from '#core/targets/table';
-import { figureUnitOf, type Dataset } from '#core/dataset/dataset';
 import type { Unit } from '#core/units/unit';
 import { DETAILS_SHEET, FIRST_PERIOD_COLUMN } from '../reading/index';
 import type { StoredTargetRow } from './storedTargets';

@@ -1,7 +1,7 @@
 import { PassThrough, type Readable } from 'node:stream';
 import type { ImportKind } from '#contract/schemas/import';
-import type { ExportedRows } from './export';
 import { toCsv } from './csv';
+import type { ExportedRows } from './export';
 
 /**
  * Columns that are numbers in a workbook; everything else is text, also what looks like a formula.

@@ -3,7 +3,7 @@ import type { MeasureRecord } from '#core/measure/measure';
 import { buildMeasureBook, type MeasureBook } from '#core/measure/measureBook';
 import type { Rate } from '#core/money/rate';
 import { buildCalendar, type FiscalCalendar } from '#core/period/calendar';
-import { parseDay, type Day, type DaySpan } from '#core/period/day';
+import { type Day, type DaySpan, parseDay } from '#core/period/day';
 import type { WorkingDays } from '#core/period/workingDays';
 import type { DatedRule } from '#core/status/ruleBook';
 import type { Ramp } from '#core/units/ramp';

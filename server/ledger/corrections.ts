@@ -1,13 +1,13 @@
 import { sql } from 'drizzle-orm';
 import type { Correction } from '#contract/schemas/correction';
+import { type Dataset, valueIn } from '#core/dataset/dataset';
 import type { Contribution } from '#core/ledger/contribution';
-import type { Period } from '#core/period/calendar';
-import { parseDay, toIsoDay, type DaySpan } from '#core/period/day';
-import { describePeriod } from '#wording/period';
 import { buildRollUp } from '#core/ledger/rollUp';
 import { RunningSums } from '#core/ledger/runningSums';
 import type { MeasureCode } from '#core/measure/measure';
-import { valueIn, type Dataset } from '#core/dataset/dataset';
+import type { Period } from '#core/period/calendar';
+import { type DaySpan, parseDay, toIsoDay } from '#core/period/day';
+import { describePeriod } from '#wording/period';
 import type { Queryable } from '../db/client';
 import { ProblemError } from '../problem';
 

@@ -1,7 +1,7 @@
 import { sql } from 'drizzle-orm';
 import type { Contribution } from '#core/ledger/contribution';
-import { parseDay, toIsoDay } from '#core/period/day';
 import type { Part } from '#core/measure/part';
+import { parseDay, toIsoDay } from '#core/period/day';
 import type { Queryable } from '../db/client';
 import { ledgerEntry } from '../db/tables/index';
 

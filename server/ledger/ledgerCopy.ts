@@ -4,7 +4,7 @@ import type { RunningSums } from '#core/ledger/runningSums';
 import type { Database } from '../db/client';
 import type { LedgerNews } from './entries';
 import { refreshOccurrences } from './loadOccurrences';
-import { loadSums, type LoadedSums } from './loadSums';
+import { type LoadedSums, loadSums } from './loadSums';
 
 /**
  * One reading of all totals and won deals, followed up entry by entry. A newer reading takes its

@@ -1,7 +1,7 @@
 import { sql } from 'drizzle-orm';
 import type pg from 'pg';
-import { Occurrences, type Occurrence } from '#core/ledger/occurrences';
-import { fromCivil, parseDay, toIsoDay, type Day } from '#core/period/day';
+import { type Occurrence, Occurrences } from '#core/ledger/occurrences';
+import { type Day, fromCivil, parseDay, toIsoDay } from '#core/period/day';
 import type { Queryable } from '../db/client';
 
 const EPOCH_DAY = fromCivil(2000, 1, 1);

@@ -1,9 +1,8 @@
 import type pg from 'pg';
-import { RunningSums } from '#core/ledger/runningSums';
 import type { Occurrences } from '#core/ledger/occurrences';
+import { RunningSums } from '#core/ledger/runningSums';
 import { PARTS } from '#core/measure/part';
 import { fromCivil } from '#core/period/day';
-
 import { loadOccurrences } from './loadOccurrences';
 
 export interface LoadedSums {

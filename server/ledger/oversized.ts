@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm';
-import { LARGEST_QUANTITY } from '#core/money/limits';
 import type { Part } from '#core/measure/part';
+import { LARGEST_QUANTITY } from '#core/money/limits';
 import type { Queryable } from '../db/client';
 
 /**

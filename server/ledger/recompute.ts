@@ -1,7 +1,7 @@
 import { sql } from 'drizzle-orm';
 import type { Database, Queryable } from '../db/client';
-import { announce } from '../db/notify';
 import { LOCKS } from '../db/locks';
+import { announce } from '../db/notify';
 
 export interface TotalDifference {
   salesperson: string;

@@ -1,6 +1,6 @@
 import type pg from 'pg';
-import { describePeriod } from '#wording/period';
 import type { Part } from '#core/measure/part';
+import { describePeriod } from '#wording/period';
 import { LOCKS } from '../db/locks';
 import { ProblemError } from '../problem';
 import type { CompanyState } from './companyState';

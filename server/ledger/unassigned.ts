@@ -1,5 +1,5 @@
-import { sql, type SQL } from 'drizzle-orm';
-import { toIsoDay, type DaySpan } from '#core/period/day';
+import { type SQL, sql } from 'drizzle-orm';
+import { type DaySpan, toIsoDay } from '#core/period/day';
 import type { Queryable } from '../db/client';
 
 /** Whether a person stood in any unit on the day of `deal d`. */

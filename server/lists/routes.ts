@@ -1,13 +1,13 @@
 import { sql } from 'drizzle-orm';
 import * as routes from '#contract/routes/lists';
-import { toDecimal } from '#core/money/amount';
 import type { Lookups } from '#contract/schemas/list';
+import { toDecimal } from '#core/money/amount';
 import { END_OF_TIME, FIRST_DAY, toIsoDay } from '#core/period/day';
 import { mayDo, type Principal, type Scope } from '../access/index';
 import type { Context } from '../context';
 import type { Endpoints } from '../endpoints';
-import { LIST_TABLES } from './names';
 import { loadMerges, mergeNames, undoMerge } from './merge';
+import { LIST_TABLES } from './names';
 import { loadList, saveEntry } from './service';
 
 const MOST_NAMES = 5_000;

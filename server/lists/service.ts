@@ -7,7 +7,7 @@ import type { Context } from '../context';
 import type { Queryable } from '../db/client';
 import { announce } from '../db/notify';
 import { cleanName } from '../input';
-import { ProblemError, assertNoFieldErrors } from '../problem';
+import { assertNoFieldErrors, ProblemError } from '../problem';
 import { findEach, LIST_TABLES, NO_NAMES, sqlNameOf } from './names';
 
 interface EntryRow extends Record<string, unknown> {

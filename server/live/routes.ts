@@ -1,7 +1,7 @@
 import * as eventsRoutes from '#contract/routes/events';
+import { mayDo } from '../access/permissions';
 import type { Announcement } from '../db/notify';
 import type { Endpoints } from '../endpoints';
-import { mayDo } from '../access/permissions';
 import { streamChanges } from './stream';
 
 /** What has changed of what the reader may see; figures are asked for anew. */

@@ -6,23 +6,23 @@ import type {
   ActivityChanges,
   ActivityGrid,
 } from '#contract/schemas/activity';
+import { type Dataset, figureUnitOf } from '#core/dataset/dataset';
 import { baseOf, type Measure } from '#core/measure/measure';
 import { parseDecimal, writeDecimal } from '#core/money/amount';
 import { decimalsOf } from '#core/money/format';
 import type { Period } from '#core/period/calendar';
 import { type Day, DEAL_DAYS, intersect, parseDay, toIsoDay } from '#core/period/day';
-import { describePeriod, shortPeriod } from '#wording/period';
-import { figureUnitOf, type Dataset } from '#core/dataset/dataset';
 import type { Unit } from '#core/units/unit';
+import { describePeriod, shortPeriod } from '#wording/period';
 import type { Principal, Scope } from '../access/index';
 import { mayDo } from '../access/permissions';
+import { findMeasure, findPeriod, toMeasureRecord, toUnitSummary } from '../attainment/index';
 import { recordAudit } from '../audit/record';
 import type { Context } from '../context';
 import type { Queryable } from '../db/client';
 import { LOCKS } from '../db/locks';
 import { announce } from '../db/notify';
-import { ProblemError, assertNoFieldErrors } from '../problem';
-import { findMeasure, findPeriod, toMeasureRecord, toUnitSummary } from '../attainment/index';
+import { assertNoFieldErrors, ProblemError } from '../problem';
 
 interface Caller {
   scope: Scope;

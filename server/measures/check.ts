@@ -1,6 +1,6 @@
 import type { FieldFault } from '#contract/errors/catalogue';
 import type { MeasureInput } from '#contract/schemas/measure';
-import { FIELD_UNITS, statesOf, type Addend } from '#core/measure/definition';
+import { type Addend, FIELD_UNITS, statesOf } from '#core/measure/definition';
 import { unitOf } from '#core/measure/measure';
 
 const CODE = /^[a-z][a-z0-9_]{0,23}$/;

@@ -5,7 +5,7 @@ import type { Principal, Scope } from '../access/index';
 import type { Context } from '../context';
 import { findPlan, refuseClosed } from '../plans/index';
 import { ProblemError } from '../problem';
-import { buildDecimalsOf, writeTargets, type TargetFacts } from '../targets/index';
+import { buildDecimalsOf, type TargetFacts, writeTargets } from '../targets/index';
 import { findStoredMeasure } from './service';
 
 interface Stored extends Record<string, unknown> {

@@ -4,12 +4,12 @@ import { seesPlan } from '../plans/index';
 import { saveActivities, viewActivities } from './activities';
 import { moveTargets } from './moveTargets';
 import {
+  archiveMeasure,
   changeMeasure,
   createMeasure,
   findStoredMeasure,
   listMeasures,
   loadMeasureUse,
-  archiveMeasure,
 } from './service';
 
 export function addMeasureRoutes({ implement, context }: Endpoints): void {

@@ -7,13 +7,13 @@ import type {
   MeasureUse,
   MeasureView,
 } from '#contract/schemas/measure';
-import { baseOf, codeOfVersion, versionOf, type MeasureCode } from '#core/measure/measure';
+import { baseOf, codeOfVersion, type MeasureCode, versionOf } from '#core/measure/measure';
 import { recordAudit } from '../audit/record';
 import type { Context } from '../context';
 import { announce } from '../db/notify';
 import { measure } from '../db/tables/index';
 import type { StoredMeasure } from '../ledger/companyState';
-import { ProblemError, assertNoFieldErrors } from '../problem';
+import { assertNoFieldErrors, ProblemError } from '../problem';
 import { findMeasureFaults } from './check';
 
 export function toMeasureView({

@@ -1,13 +1,13 @@
 import { sql } from 'drizzle-orm';
 import type { Pipeline, PipelineDeal, PipelineHorizon } from '#contract/schemas/pipeline';
-import { END_OF_TIME, FIRST_DAY, parseDay, toIsoDay } from '#core/period/day';
-import type { Period } from '#core/period/calendar';
-import { shortPeriod } from '#wording/period';
-import type { Dataset } from '#core/dataset/dataset';
 import { buildBrief } from '#core/attainment/standing';
+import type { Dataset } from '#core/dataset/dataset';
+import type { Period } from '#core/period/calendar';
+import { END_OF_TIME, FIRST_DAY, parseDay, toIsoDay } from '#core/period/day';
 import type { Unit } from '#core/units/unit';
-import type { Context } from '../context';
+import { shortPeriod } from '#wording/period';
 import { toPeriodView, toUnitSummary } from '../attainment/index';
+import type { Context } from '../context';
 
 const MOST_DEALS = 5_000;
 /** At least so many months, and all that are left of the fiscal year. */

@@ -1,7 +1,7 @@
-import type { CompanyState, PlanRecord } from '../ledger/companyState';
 import type { Principal, Scope } from '../access/index';
 import { mayDo } from '../access/permissions';
 import type { Context } from '../context';
+import type { CompanyState, PlanRecord } from '../ledger/companyState';
 import { ProblemError } from '../problem';
 
 /**

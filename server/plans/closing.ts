@@ -6,7 +6,7 @@ import { recordAudit } from '../audit/record';
 import type { Context } from '../context';
 import { announce } from '../db/notify';
 import { appUser, closedMonth } from '../db/tables/index';
-import { ProblemError, assertNoFieldErrors } from '../problem';
+import { assertNoFieldErrors, ProblemError } from '../problem';
 
 /**
  * A period is closed when all its days lie in closed months: a year of which one month is closed

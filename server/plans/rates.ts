@@ -10,8 +10,8 @@ import type { Transaction } from '../db/client';
 import { LOCKS } from '../db/locks';
 import { announce } from '../db/notify';
 import { plan as planTable } from '../db/tables/index';
-import { ProblemError, assertNoFieldErrors } from '../problem';
-import { loadPlanSummary, lockDraft, refresh, type PlanCaller } from './service';
+import { assertNoFieldErrors, ProblemError } from '../problem';
+import { loadPlanSummary, lockDraft, type PlanCaller, refresh } from './service';
 
 const RATE = /^\d{1,10}(\.\d{1,10})?$/;
 

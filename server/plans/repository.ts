@@ -1,4 +1,4 @@
-import { sql, type SQL } from 'drizzle-orm';
+import { type SQL, sql } from 'drizzle-orm';
 import type { PlanStatus } from '#contract/schemas/plan';
 import type { MeasureCode } from '#core/measure/measure';
 import type { Queryable } from '../db/client';

@@ -1,5 +1,5 @@
-import * as routes from '#contract/routes/plans';
 import * as periodsRoutes from '#contract/routes/periods';
+import * as routes from '#contract/routes/plans';
 import type { Endpoints } from '../endpoints';
 import { ProblemError } from '../problem';
 import { closeMonth, listClosedMonths, openMonth } from './closing';

@@ -7,12 +7,13 @@ import type {
   PlanPublished,
   PlanSummary,
 } from '#contract/schemas/plan';
-import type { Period } from '#core/period/calendar';
-import { describeDay, describePeriod } from '#wording/period';
 import type { Rate } from '#core/money/rate';
+import type { Period } from '#core/period/calendar';
 import { parseDay } from '#core/period/day';
+import { describeDay, describePeriod } from '#wording/period';
 import type { Principal, Scope } from '../access/index';
 import { mayDo } from '../access/permissions';
+import { findPeriod, toUnitSummary } from '../attainment/index';
 import { recordAudit } from '../audit/record';
 import type { Context } from '../context';
 import type { Queryable, Transaction } from '../db/client';
@@ -20,8 +21,7 @@ import { LOCKS } from '../db/locks';
 import { announce } from '../db/notify';
 import { plan as planTable } from '../db/tables/index';
 import type { PlanRecord } from '../ledger/companyState';
-import { ProblemError, assertNoFieldErrors } from '../problem';
-import { findPeriod, toUnitSummary } from '../attainment/index';
+import { assertNoFieldErrors, ProblemError } from '../problem';
 import { findPlan, findPublished, seesPlan } from './access';
 import { refuseClosed } from './closing';
 import { copyTargets, loadDifference, loadPlans, mergeTargets } from './repository';

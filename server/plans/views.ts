@@ -1,8 +1,8 @@
 import type { PlanSummary } from '#contract/schemas/plan';
 import type { Principal, Scope } from '../access/index';
 import { mayDo } from '../access/permissions';
-import type { CompanyState } from '../ledger/companyState';
 import { toUnitSummary } from '../attainment/index';
+import type { CompanyState } from '../ledger/companyState';
 import type { PlanRow } from './repository';
 
 /**

@@ -1,9 +1,9 @@
 import type { StandingView } from '#contract/schemas/attainment';
-import { showPercent } from '#core/status/percent';
 import { declutter } from '#core/picture/declutter';
 import { scaleOfShares } from '#core/picture/ladderScale';
-import type { Box } from './drawPath';
+import { showPercent } from '#core/status/percent';
 import { inkOf } from './drawMark';
+import type { Box } from './drawPath';
 import { fit } from './fonts';
 import { INK, type Paper } from './paper';
 

@@ -1,10 +1,10 @@
 import type { StandingView } from '#contract/schemas/attainment';
-import { figureUnit } from '#wording/figureUnit';
-import { formatShort, toMajor, decimalsOf } from '#core/money/format';
+import { decimalsOf, formatShort, toMajor } from '#core/money/format';
 import { parseDay } from '#core/period/day';
-import { shortDay } from '#wording/period';
 import { axisOf } from '#core/picture/axis';
 import { declutter } from '#core/picture/declutter';
+import { figureUnit } from '#wording/figureUnit';
+import { shortDay } from '#wording/period';
 import { INK, type Paper, type Point } from './paper';
 
 export interface Box {

@@ -1,11 +1,11 @@
 import type { RankingRowView, StandingView } from '#contract/schemas/attainment';
-import { listDefinitions } from '#wording/definitions';
-import { figureUnit } from '#wording/figureUnit';
-import { listFigures } from '#wording/figures';
 import { formatColumn, formatExact, formatShort } from '#core/money/format';
+import { listDefinitions } from '#wording/definitions';
+import { listFigures } from '#wording/figures';
+import { figureUnit } from '#wording/figureUnit';
 import { drawLadder } from './drawLadder';
-import { drawPath } from './drawPath';
 import { drawMark, inkOf } from './drawMark';
+import { drawPath } from './drawPath';
 import { fit, widthOf, wrap } from './fonts';
 import { INK, type Paper, type TextStyle } from './paper';
 

@@ -1,10 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
+  always,
   buildSampleDataset,
   SAMPLE_MEMBERSHIPS,
   SAMPLE_UNITS,
-  always,
 } from '#core/dataset/sampleDataset';
 import type { Scope } from '../access/index';
 import { viewStanding } from '../attainment/index';

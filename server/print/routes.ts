@@ -1,7 +1,7 @@
 import * as routes from '#contract/routes/print';
+import { findMeasure, findPeriod, viewStandingWhole } from '../attainment/index';
 import type { Endpoints } from '../endpoints';
 import { XLSX_TYPE } from '../imports/index';
-import { findMeasure, findPeriod, viewStandingWhole } from '../attainment/index';
 import type { PrintFormat } from './writeFormat';
 
 const TYPES = {
@@ -29,6 +29,6 @@ export function addPrintRoutes({ implement, context }: Endpoints): void {
     );
     // Fonts, PDF and pictures take a second to load: only who prints waits for them, once.
     const { writeFormat } = await import('./writeFormat');
-    return reply.send(await writeFormat(view, format, principal.name)) as never;
+    return reply.send(await writeFormat(view, format, principal.name));
   });
 }

@@ -1,8 +1,8 @@
 import type { StandingView } from '#contract/schemas/attainment';
+import { decimalsOf, toMajor } from '#core/money/format';
 import { listDefinitions } from '#wording/definitions';
 import { figureUnit } from '#wording/figureUnit';
 import { describePresence } from '#wording/presence';
-import { decimalsOf, toMajor } from '#core/money/format';
 import { guardCell, toCsv } from '../imports/index';
 
 type Cell = string | number | null;

@@ -1,7 +1,7 @@
 import type pg from 'pg';
 import { divideCredit } from '#core/money/credit';
 import { convertMinor, findRate, type Rate } from '#core/money/rate';
-import { parseDay, type Day } from '#core/period/day';
+import { type Day, parseDay } from '#core/period/day';
 import { assertNoFieldErrors } from '../problem';
 
 interface Foreign {

@@ -10,8 +10,8 @@ import { parseDay, toIsoDay } from '#core/period/day';
 import type { Principal } from '../access/index';
 import type { Context } from '../context';
 import { inTransaction } from '../db/client';
-import { CHANNEL } from '../db/notify';
 import { LOCKS } from '../db/locks';
+import { CHANNEL } from '../db/notify';
 import {
   collectTotals,
   recordRunCorrections,

@@ -1,8 +1,8 @@
 import { join } from 'node:path';
 import { Worker } from 'node:worker_threads';
-import { ROOT } from '../root';
 import { ProblemError } from '../problem';
-import { unpackRecords, type ReadingJob, type ReadingMessage } from './protocol';
+import { ROOT } from '../root';
+import { type ReadingJob, type ReadingMessage, unpackRecords } from './protocol';
 import { FILE_LIMITS, type FileRecord } from './record';
 
 /** Built from worker.ts (scripts/buildServer.mjs): a worker takes no loader of TypeScript along. */

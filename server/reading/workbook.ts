@@ -2,8 +2,8 @@ import {
   DETAILS_SHEET,
   FILE_LIMITS,
   FileFault,
-  FIRST_PERIOD_COLUMN,
   type FileRecord,
+  FIRST_PERIOD_COLUMN,
 } from './record';
 import { openWorkbook, type SheetRow } from './xlsx';
 

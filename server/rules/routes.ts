@@ -1,6 +1,6 @@
 import * as routes from '#contract/routes/rules';
-import type { Endpoints } from '../endpoints';
 import { findMeasure, findPeriod } from '../attainment/index';
+import type { Endpoints } from '../endpoints';
 import { listRules, removeRule, saveRule } from './service';
 import { previewRules } from './trial';
 

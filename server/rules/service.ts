@@ -1,15 +1,15 @@
 import { and, eq } from 'drizzle-orm';
 import type { FieldFault } from '#contract/errors/catalogue';
 import type { RuleInput, Rules, RulesOfMeasure } from '#contract/schemas/rule';
-import type { Measure } from '#core/measure/measure';
-import { parseDay, toIsoDay, type Day } from '#core/period/day';
 import type { Dataset } from '#core/dataset/dataset';
+import type { Measure } from '#core/measure/measure';
+import { type Day, parseDay, toIsoDay } from '#core/period/day';
 import { defaultRule, findRuleFaults, type StatusRule } from '#core/status/rule';
 import { recordAudit } from '../audit/record';
 import type { Context } from '../context';
 import { announce } from '../db/notify';
 import { appUser, statusRule } from '../db/tables/index';
-import { ProblemError, assertNoFieldErrors } from '../problem';
+import { assertNoFieldErrors, ProblemError } from '../problem';
 
 /** The rules of every measure that is offered, each with its versions. */
 export async function listRules(
@@ -91,10 +91,7 @@ export async function saveRule(
   measure: Measure,
   { effectiveFrom, rule, reason }: RuleInput,
 ): Promise<RulesOfMeasure> {
-  assertNoFieldErrors([
-    ...findDayFaults(context, effectiveFrom),
-    ...toFaults(rule as StatusRule, measure),
-  ]);
+  assertNoFieldErrors([...findDayFaults(context, effectiveFrom), ...toFaults(rule, measure)]);
   const tidy = {
     ...rule,
     labels: {

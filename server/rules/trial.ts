@@ -1,12 +1,12 @@
 import type { RulePreview, StatusRule as RuleView } from '#contract/schemas/rule';
-import type { Measure } from '#core/measure/measure';
-import type { Period } from '#core/period/calendar';
-import type { Dataset } from '#core/dataset/dataset';
 import { gradeIn } from '#core/attainment/grading';
 import { buildBrief } from '#core/attainment/standing';
+import type { Dataset } from '#core/dataset/dataset';
+import type { Measure } from '#core/measure/measure';
+import type { Period } from '#core/period/calendar';
 import type { StatusRule } from '#core/status/rule';
-import { assertNoFieldErrors } from '../problem';
 import { toAttainmentText, toPeriodView, toUnitSummary } from '../attainment/index';
+import { assertNoFieldErrors } from '../problem';
 import { toFaults } from './service';
 
 /**

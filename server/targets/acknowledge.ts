@@ -3,13 +3,13 @@ import type { Static } from 'typebox';
 import type { Acknowledgement, PublishedChanges } from '#contract/schemas/acknowledgement';
 import { describePeriod } from '#wording/period';
 import type { Principal, Scope } from '../access/index';
+import { toUnitSummary } from '../attainment/index';
 import { recordAudit } from '../audit/record';
 import type { Context } from '../context';
 import { announce } from '../db/notify';
 import { acknowledgement } from '../db/tables/index';
 import { findPublished } from '../plans/index';
 import { ProblemError } from '../problem';
-import { toUnitSummary } from '../attainment/index';
 
 /** Everyone below a unit who has published targets in the year, with their newest word on them. */
 export async function listAcknowledgements(

@@ -1,13 +1,13 @@
 import type { FieldFault } from '#contract/errors/catalogue';
-import type { TargetChange } from '#contract/schemas/target';
-import type { MeasureCode } from '#core/measure/measure';
 import type { OwnTarget } from '#contract/schemas/planGrid';
+import type { TargetChange } from '#contract/schemas/target';
+import { type Dataset, figureUnitOf } from '#core/dataset/dataset';
+import type { MeasureCode } from '#core/measure/measure';
 import { parseDecimal } from '#core/money/amount';
 import { exponentOf } from '#core/money/currency';
-import { convertMinor } from '#core/money/rate';
 import { decimalsOf } from '#core/money/format';
+import { convertMinor } from '#core/money/rate';
 import type { FiscalCalendar, Period } from '#core/period/calendar';
-import { figureUnitOf, type Dataset } from '#core/dataset/dataset';
 import type { UnitTree } from '#core/units/tree';
 import type { Unit } from '#core/units/unit';
 import type { Scope } from '../access/index';

@@ -1,9 +1,9 @@
 import type { ResultHistory } from '#contract/schemas/planGrid';
+import { valueIn } from '#core/dataset/dataset';
 import type { MeasureCode } from '#core/measure/measure';
 import type { Period } from '#core/period/calendar';
-import { describePeriod } from '#wording/period';
-import { valueIn } from '#core/dataset/dataset';
 import type { Unit } from '#core/units/unit';
+import { describePeriod } from '#wording/period';
 import type { Scope } from '../access/index';
 
 /** As far back as anybody remembers; what lies before the first booking is left out. */

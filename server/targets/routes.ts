@@ -1,13 +1,13 @@
 import { sql } from 'drizzle-orm';
 import * as routes from '#contract/routes/targets';
-import type { Endpoints } from '../endpoints';
-import { ProblemError } from '../problem';
 import { findMeasure, findPeriod } from '../attainment/index';
+import type { Endpoints } from '../endpoints';
 import { findPlan, findPublished, withPlan } from '../plans/index';
-import { auditKey, targetKey } from './repository';
-import { saveTargets, viewTargets } from './service';
+import { ProblemError } from '../problem';
 import { acknowledge, listAcknowledgements, listPublishedChanges } from './acknowledge';
 import { viewPast } from './past';
+import { auditKey, targetKey } from './repository';
+import { saveTargets, viewTargets } from './service';
 import { loadSheetTargets, viewSheet } from './sheet';
 
 export function addTargetRoutes({ implement, context }: Endpoints): void {

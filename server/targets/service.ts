@@ -6,30 +6,30 @@ import type {
   TargetGrid,
   TargetsSaved,
 } from '#contract/schemas/target';
+import { valueIn } from '#core/dataset/dataset';
 import type { MeasureCode } from '#core/measure/measure';
 import { toDecimal, writeDecimal } from '#core/money/amount';
 import type { Period } from '#core/period/calendar';
 import { priorYearOf } from '#core/period/neighbours';
-import { valueIn } from '#core/dataset/dataset';
 import { buildCell } from '#core/targets/cell';
 import type { Unit } from '#core/units/unit';
 import type { Principal, Scope } from '../access/index';
 import { mayDo } from '../access/permissions';
+import { toMeasureRecord, toPeriodView, toUnitSummary } from '../attainment/index';
 import type { Context } from '../context';
 import type { Queryable } from '../db/client';
 import { LOCKS } from '../db/locks';
 import { announce } from '../db/notify';
 import type { PlanRecord } from '../ledger/companyState';
 import { findPlan, findPublished, refuseClosed } from '../plans/index';
-import { ProblemError, assertNoFieldErrors } from '../problem';
-import { toMeasureRecord, toPeriodView, toUnitSummary } from '../attainment/index';
+import { assertNoFieldErrors, ProblemError } from '../problem';
 import { buildTargetChecker, checkTarget, type DecimalsOf, type TargetFacts } from './check';
 import {
   loadStored,
   loadVersions,
   saveTargetRows,
-  targetKey,
   type StoredTarget,
+  targetKey,
 } from './repository';
 
 /**

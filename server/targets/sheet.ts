@@ -1,20 +1,20 @@
-import { sql } from 'drizzle-orm';
 import currencies from 'country-to-currency';
-import type { OwnTarget, GridTarget, PlanGridData } from '#contract/schemas/planGrid';
+import { sql } from 'drizzle-orm';
+import type { GridTarget, OwnTarget, PlanGridData } from '#contract/schemas/planGrid';
+import { bookedIn, type Dataset, valueIn } from '#core/dataset/dataset';
 import type { MeasureCode } from '#core/measure/measure';
+import type { Period } from '#core/period/calendar';
 import { intersect } from '#core/period/day';
 import { lastFinishedOf } from '#core/period/neighbours';
-import type { Period } from '#core/period/calendar';
-import { bookedIn, valueIn, type Dataset } from '#core/dataset/dataset';
 import { narrowTree } from '#core/units/scope';
 import type { UnitTree } from '#core/units/tree';
 import type { Unit } from '#core/units/unit';
 import type { Principal, Scope } from '../access/index';
 import { mayDo } from '../access/permissions';
+import { toMeasureRecord, toUnitSummary } from '../attainment/index';
 import type { Context } from '../context';
 import type { PlanRecord } from '../ledger/companyState';
 import { loadPlanSummary } from '../plans/index';
-import { toMeasureRecord, toUnitSummary } from '../attainment/index';
 
 export interface SheetWanted {
   unit: Unit;

@@ -1,5 +1,5 @@
 import type { FieldFault } from '#contract/errors/catalogue';
-import { END_OF_TIME, FIRST_DAY, parseDay, type Day } from '#core/period/day';
+import { type Day, END_OF_TIME, FIRST_DAY, parseDay } from '#core/period/day';
 import { mayStandUnder, UNIT_KINDS, type UnitKind } from '#core/units/unit';
 
 /** A row of `units.csv` as text; a unit that moved has one row a place. */

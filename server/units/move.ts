@@ -1,16 +1,16 @@
 import { eq, sql } from 'drizzle-orm';
 import type { UnitChanged, UnitLeave, UnitMove } from '#contract/schemas/unit';
-import { parseDay, toIsoDay, type Day } from '#core/period/day';
+import { type Day, parseDay, toIsoDay } from '#core/period/day';
 import { leaveAfter, moveFrom } from '#core/units/move';
 import { mayStandUnder, type Membership, type Unit } from '#core/units/unit';
 import type { Principal, Scope } from '../access/index';
+import { toUnitSummary } from '../attainment/index';
 import { recordAudit } from '../audit/record';
 import type { Context } from '../context';
 import { announce } from '../db/notify';
 import { membership } from '../db/tables/index';
 import { refuseClosed } from '../plans/index';
-import { ProblemError, assertNoFieldErrors } from '../problem';
-import { toUnitSummary } from '../attainment/index';
+import { assertNoFieldErrors, ProblemError } from '../problem';
 
 /**
  * Moves a unit from a day on; deals closed before keep counting where it stood then. @throws

@@ -1,7 +1,7 @@
-import * as unitsRoutes from '#contract/routes/units';
 import type { FieldFault } from '#contract/errors/catalogue';
-import { ProblemError, assertNoFieldErrors } from '../problem';
+import * as unitsRoutes from '#contract/routes/units';
 import type { Endpoints } from '../endpoints';
+import { assertNoFieldErrors, ProblemError } from '../problem';
 import { checkPlace, checkUnit } from './check';
 import { listUnits } from './list';
 import { leaveUnit, moveUnit } from './move';

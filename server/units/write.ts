@@ -1,6 +1,6 @@
 import { eq, inArray } from 'drizzle-orm';
 import { toIsoDay } from '#core/period/day';
-import { recordAudit, type AuditRow } from '../audit/record';
+import { type AuditRow, recordAudit } from '../audit/record';
 import type { Queryable } from '../db/client';
 import { announce } from '../db/notify';
 import { membership, unit } from '../db/tables/index';

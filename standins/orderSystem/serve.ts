@@ -1,7 +1,7 @@
 import { createServer, type IncomingMessage, type Server } from 'node:http';
 import { Orders } from './orders';
 import { Outbox } from './outbox';
-import { writePage, type Shown } from './page';
+import { type Shown, writePage } from './page';
 
 export interface OrderSystemOptions {
   port: number;

@@ -9,8 +9,8 @@ import {
   PASSWORD,
   putTargets,
   startServer,
-  wonDeal,
   type TestServer,
+  wonDeal,
 } from './harness';
 
 let server: TestServer;

@@ -7,8 +7,8 @@ import {
   createDatabase,
   putTargets,
   startServer,
-  wonDeal,
   type TestServer,
+  wonDeal,
 } from './harness';
 
 let server: TestServer;
@@ -219,7 +219,7 @@ describe('a wall board', () => {
     const disable = (at: string | null) =>
       server.db
         .update(appUser)
-        .set({ disabledAt: at as never })
+        .set({ disabledAt: at })
         .where(eq(appUser.email, 'manager@example.com'));
     const status = async () => (await show(secret)).statusCode;
     // Whoever changes it in the database itself: the server hears of it in a moment.

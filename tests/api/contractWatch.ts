@@ -1,11 +1,11 @@
 import { Ajv, type ValidateFunction } from 'ajv';
 import addFormats from 'ajv-formats';
 import type { FastifyInstance } from 'fastify';
-import { ERRORS, type ErrorCode } from '#contract/errors/catalogue';
+import { type ErrorCode, ERRORS } from '#contract/errors/catalogue';
 import { Problem } from '#contract/errors/problem';
 import { errorsOf } from '#contract/openapi';
 import { ROUTES } from '#contract/routes/index';
-import { API, type AnyRoute } from '#contract/routes/route';
+import { type AnyRoute, API } from '#contract/routes/route';
 
 const ajv = new Ajv({ allErrors: true, strict: false });
 addFormats.default(ajv);

@@ -1,9 +1,9 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import {
+  type Client,
   createCompany,
   createDatabase,
   startServer,
-  type Client,
   type TestServer,
 } from './harness';
 

@@ -1,17 +1,17 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type {
-  DataQuality,
-  DataQualityKind,
   Customers,
   CustomerView,
+  DataQuality,
+  DataQualityKind,
 } from '#contract/schemas/customer';
 import {
+  type Client,
   createCompany,
   createDatabase,
   startServer,
-  wonDeal,
-  type Client,
   type TestServer,
+  wonDeal,
 } from './harness';
 
 let server: TestServer;

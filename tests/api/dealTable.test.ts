@@ -2,7 +2,7 @@ import { DuckDBInstance } from '@duckdb/node-api';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Deal, DealGroups, DealPage } from '#contract/schemas/deal';
 import { findTotalDifferences } from '#server/ledger/recompute';
-import { createCompany, createDatabase, startServer, wonDeal, type TestServer } from './harness';
+import { createCompany, createDatabase, startServer, type TestServer, wonDeal } from './harness';
 
 let server: TestServer;
 let people: Awaited<ReturnType<typeof createCompany>>;

@@ -1,16 +1,16 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { openDatabase, openPool } from '#server/db/client';
-import { findTotalDifferences, rebuildTotals } from '#server/ledger/recompute';
 import { foldEntries } from '#server/ledger/fold';
+import { findTotalDifferences, rebuildTotals } from '#server/ledger/recompute';
 import {
   Client,
   createCompany,
   createDatabase,
-  startServer,
-  wonDeal,
-  type TestServer,
   ownerUrlOf,
+  startServer,
+  type TestServer,
+  wonDeal,
 } from './harness';
 
 let server: TestServer;

@@ -2,14 +2,14 @@ import seedrandom from 'seedrandom';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { parseDay, toIsoDay } from '#core/period/day';
 import {
+  type Client,
   createCompany,
   createDatabase,
   putTargets,
   startServer,
+  type TestServer,
   TODAY,
   wonDeal,
-  type Client,
-  type TestServer,
 } from './harness';
 
 /**

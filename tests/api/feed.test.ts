@@ -2,10 +2,10 @@ import { randomUUID } from 'node:crypto';
 import { Webhook } from 'standardwebhooks';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { FeedDelivery, FeedSource } from '#contract/schemas/feed';
-import { findTotalDifferences } from '#server/ledger/recompute';
-import { Outbox } from '#standins/orderSystem/outbox';
 import { findSource, sealSecrets } from '#server/feed/index';
+import { findTotalDifferences } from '#server/ledger/recompute';
 import { LOCAL_SETTINGS } from '#server/settings';
+import { Outbox } from '#standins/orderSystem/outbox';
 import { createCompany, createDatabase, startServer, type TestServer } from './harness';
 
 let server: TestServer;

@@ -2,23 +2,23 @@ import { randomUUID } from 'node:crypto';
 import type { FastifyInstance, InjectOptions } from 'fastify';
 import pg from 'pg';
 import { inject } from 'vitest';
+import type { Role } from '#contract/schemas/access';
 import { parseDay } from '#core/period/day';
+import { hashPassword } from '#server/access/index';
 import { buildApp } from '#server/app';
+import type { Context } from '#server/context';
 import {
+  type Connections,
+  type Database,
   migrateDatabase,
   openConnections,
   openPool,
-  type Connections,
-  type Database,
 } from '#server/db/client';
-import type { Context } from '#server/context';
-import { hashPassword } from '#server/access/index';
 import { appUser } from '#server/db/tables/index';
 import { Replica } from '#server/ledger/replica';
 import { LOCAL_SETTINGS } from '#server/settings';
 import { PASSWORD, UNITS_CSV } from './company';
 import { watchContract } from './contractWatch';
-import type { Role } from '#contract/schemas/access';
 
 export const TODAY = '2026-11-18';
 

@@ -1,13 +1,13 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { ImportMapping, ImportPreview } from '#contract/schemas/importMapping';
 import type { ImportReport } from '#contract/schemas/import';
+import type { ImportMapping, ImportPreview } from '#contract/schemas/importMapping';
 import {
+  type Client,
   createCompany,
   createDatabase,
   startServer,
-  wonDeal,
-  type Client,
   type TestServer,
+  wonDeal,
 } from './harness';
 
 let server: TestServer;

@@ -10,8 +10,8 @@ import {
   createDatabase,
   putTargets,
   startServer,
-  wonDeal,
   type TestServer,
+  wonDeal,
 } from './harness';
 
 let server: TestServer;

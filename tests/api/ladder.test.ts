@@ -1,13 +1,13 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { LadderView } from '#contract/schemas/ladder';
 import {
+  type Client,
   createCompany,
   createDatabase,
   putTargets,
   startServer,
-  wonDeal,
-  type Client,
   type TestServer,
+  wonDeal,
 } from './harness';
 
 const NOVEMBER = 'FY2027-P08';

@@ -1,10 +1,10 @@
 import { sql } from 'drizzle-orm';
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
-import type { OversizedTotal } from '#contract/schemas/oversizedTotal';
 import type { StandingView } from '#contract/schemas/attainment';
-import { findTotalDifferences } from '#server/ledger/recompute';
+import type { OversizedTotal } from '#contract/schemas/oversizedTotal';
 import { findOversized } from '#server/ledger/oversized';
-import { createCompany, createDatabase, startServer, wonDeal, type TestServer } from './harness';
+import { findTotalDifferences } from '#server/ledger/recompute';
+import { createCompany, createDatabase, startServer, type TestServer, wonDeal } from './harness';
 
 let server: TestServer;
 let people: Awaited<ReturnType<typeof createCompany>>;

@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { ListEntry } from '#contract/schemas/list';
 import { findTotalDifferences } from '#server/ledger/recompute';
-import { createCompany, createDatabase, startServer, wonDeal, type TestServer } from './harness';
+import { createCompany, createDatabase, startServer, type TestServer, wonDeal } from './harness';
 
 let server: TestServer;
 let people: Awaited<ReturnType<typeof createCompany>>;

@@ -1,13 +1,13 @@
 import { setTimeout as sleep } from 'node:timers/promises';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import {
+  type Client,
   createCompany,
   createDatabase,
   putTargets,
   startServer,
-  wonDeal,
-  type Client,
   type TestServer,
+  wonDeal,
 } from './harness';
 
 let server: TestServer;

@@ -1,10 +1,10 @@
-import { execFileSync, spawn, type ChildProcess } from 'node:child_process';
+import { type ChildProcess, execFileSync, spawn } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { findTotalDifferences } from '#server/ledger/recompute';
 import { openDatabase, openPool } from '#server/db/client';
+import { findTotalDifferences } from '#server/ledger/recompute';
 import { findFreePort, startCluster } from '../../scripts/cluster';
 import { PASSWORD, UNITS_CSV, wonDeal } from './harness';
 

@@ -1,14 +1,14 @@
 import { setTimeout as sleep } from 'node:timers/promises';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { WhatChanged, DealsAsOf } from '#contract/schemas/dealHistory';
+import type { DealsAsOf, WhatChanged } from '#contract/schemas/dealHistory';
 import { recordImported } from '#server/imports/recordImported';
 import {
+  type Client,
   createCompany,
   createDatabase,
   startServer,
-  wonDeal,
-  type Client,
   type TestServer,
+  wonDeal,
 } from './harness';
 
 let server: TestServer;

@@ -3,13 +3,13 @@ import type { PlanGridData } from '#contract/schemas/planGrid';
 import type { TargetGrid } from '#contract/schemas/target';
 import { Workbench } from '../../web/plan/workbench';
 import {
+  type Client,
   createCompany,
   createDatabase,
   putTargets,
   startServer,
-  wonDeal,
-  type Client,
   type TestServer,
+  wonDeal,
 } from './harness';
 
 let server: TestServer;

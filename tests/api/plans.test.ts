@@ -1,10 +1,10 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import {
+  type Client,
   createCompany,
   createDatabase,
   putTargets,
   startServer,
-  type Client,
   type TestServer,
 } from './harness';
 

@@ -115,7 +115,12 @@ describe('rates', () => {
     expect(
       (await people.manager.get('/corrections?unit=salt&period=FY2027-P07')).json().corrections,
     ).toMatchObject([
-      { of: 'rates of GBP', action: 'restated by a rate', reason: 'typed wrong', revenue: 10_001 },
+      {
+        subject: 'rates of GBP',
+        action: 'restated by a rate',
+        reason: 'typed wrong',
+        revenue: 10_001,
+      },
     ]);
   });
 

@@ -1,12 +1,12 @@
-import { DuckDBInstance, type DuckDBConnection } from '@duckdb/node-api';
+import { type DuckDBConnection, DuckDBInstance } from '@duckdb/node-api';
 import { HyperFormula } from 'hyperformula';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { parseDay } from '#core/period/day';
 import type { RankingRowView, StandingView } from '#contract/schemas/attainment';
 import type { ScorecardView } from '#contract/schemas/scorecard';
-import { DEMO_PASSWORD, DEMO_USERS } from '#demo/people';
+import { parseDay } from '#core/period/day';
 import { loadDemo } from '#demo/load';
-import { Client, createDatabase, startServer, TODAY, type TestServer } from './harness';
+import { DEMO_PASSWORD, DEMO_USERS } from '#demo/people';
+import { Client, createDatabase, startServer, type TestServer, TODAY } from './harness';
 
 /**
  * The whole demo company once more, from its deals, memberships, targets and closed days alone:

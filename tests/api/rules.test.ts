@@ -4,8 +4,8 @@ import {
   createDatabase,
   putTargets,
   startServer,
-  wonDeal,
   type TestServer,
+  wonDeal,
 } from './harness';
 
 let server: TestServer;

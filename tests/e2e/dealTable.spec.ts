@@ -313,7 +313,7 @@ test('what changed since a moment adds up from the figure then to the figure now
     expect(then! + rest.reduce((sum, each) => sum + each, 0)).toBeCloseTo(now, 2);
   }).toPass();
   await expect(page.getByRole('row').filter({ hasText: 'demo deals.csv' }).first()).toBeVisible();
-  await page.getByRole('button', { name: 'The book then' }).click();
+  await page.getByRole('button', { name: 'Deals as they stood' }).click();
   await expect(
     page.getByText('There was no deal of this unit and period at that moment.'),
   ).toBeVisible();

@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Page, test } from '@playwright/test';
 import { fillDeal, readAmount, signIn } from './actions';
 
 const bookedOf = async (page: Page) =>

@@ -1,5 +1,5 @@
+import { expect, type Page, test } from '@playwright/test';
 import AxeBuilder from 'axe-core';
-import { expect, test, type Page } from '@playwright/test';
 import { signIn } from './actions';
 import { EMPTY_PORT } from './ports';
 
@@ -27,7 +27,7 @@ const VIEWS = [
   '/deals/pipeline?unit=saltmarsh',
   '/deals/customers',
   '/deals/customers/1',
-  '/deals/care',
+  '/deals/to-fix',
   '/deals/changes',
   '/deals?import=made',
   '/deals?book=new',

@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test';
 import { readFileSync } from 'node:fs';
+import { expect, test } from '@playwright/test';
 import { fillDeal, readAmount, signIn } from './actions';
 
 test('a month is seen day by day, added up, and its numbers leave as files', async ({ page }) => {

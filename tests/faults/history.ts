@@ -2,9 +2,9 @@ import { randomUUID } from 'node:crypto';
 import { setTimeout as sleep } from 'node:timers/promises';
 import pg from 'pg';
 import seedrandom from 'seedrandom';
-import { findTotalDifferences } from '#server/ledger/recompute';
 import { openDatabase, openPool } from '#server/db/client';
-import { World, type Answer } from './world';
+import { findTotalDifferences } from '#server/ledger/recompute';
+import { type Answer, World } from './world';
 
 /** What a deal must be, as its last acknowledged change left it. */
 interface Known {

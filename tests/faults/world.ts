@@ -1,7 +1,7 @@
-import { execFileSync, spawn, type ChildProcess } from 'node:child_process';
+import { type ChildProcess, execFileSync, spawn } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { setTimeout as sleep } from 'node:timers/promises';
-import { ensureDatabase, findFreePort, startCluster, type Cluster } from '../../scripts/cluster';
+import { type Cluster, ensureDatabase, findFreePort, startCluster } from '../../scripts/cluster';
 import { PASSWORD, UNITS_CSV } from '../api/company';
 
 const DATABASE = 'torture';

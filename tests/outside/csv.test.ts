@@ -1,5 +1,5 @@
-import spectrum from 'csv-spectrum';
 import { Readable } from 'node:stream';
+import spectrum from 'csv-spectrum';
 import { describe, expect, it } from 'vitest';
 import { readCsv } from '#server/imports/csv';
 

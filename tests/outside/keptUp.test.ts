@@ -1,10 +1,10 @@
-import { DuckDBInstance, type DuckDBConnection } from '@duckdb/node-api';
+import { type DuckDBConnection, DuckDBInstance } from '@duckdb/node-api';
 import seedrandom from 'seedrandom';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { Occurrences, type Occurrence } from '#core/ledger/occurrences';
+import { type Occurrence, Occurrences } from '#core/ledger/occurrences';
 import { buildRollUp } from '#core/ledger/rollUp';
 import { RunningSums } from '#core/ledger/runningSums';
-import { END_OF_TIME, FIRST_DAY, fromCivil, type DaySpan } from '#core/period/day';
+import { type DaySpan, END_OF_TIME, FIRST_DAY, fromCivil } from '#core/period/day';
 import { buildUnitTree } from '#core/units/tree';
 import type { Membership, Unit } from '#core/units/unit';
 

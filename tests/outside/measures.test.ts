@@ -1,14 +1,14 @@
-import { DuckDBInstance, type DuckDBConnection } from '@duckdb/node-api';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { type DuckDBConnection, DuckDBInstance } from '@duckdb/node-api';
 import seedrandom from 'seedrandom';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { buildDataset, valueIn } from '#core/dataset/dataset';
+import { buildSampleDataset, SAMPLE_UNITS } from '#core/dataset/sampleDataset';
 import { contributionsOf, type CreditedDeal } from '#core/ledger/contribution';
 import { Occurrences } from '#core/ledger/occurrences';
 import { RunningSums } from '#core/ledger/runningSums';
 import { buildMeasureBook } from '#core/measure/measureBook';
 import { SHIPPED_MEASURES } from '#core/measure/shipped';
 import { fromCivil } from '#core/period/day';
-import { buildDataset, valueIn } from '#core/dataset/dataset';
-import { buildSampleDataset, SAMPLE_UNITS } from '#core/dataset/sampleDataset';
 
 /**
  * The nine measures that ship, for every unit of a small tree and any span, against DuckDB over the

@@ -4,11 +4,11 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import * as XLSX from 'xlsx';
 import { buildSampleDataset } from '#core/dataset/sampleDataset';
 import type { Scope } from '#server/access/index';
+import { viewStanding } from '#server/attainment/service';
 import { drawStanding, PAGE } from '#server/print/drawStanding';
 import { openPdf } from '#server/print/pdfPaper';
 import { writeStandingWorkbook } from '#server/print/standingTable';
 import { openSvg } from '#server/print/svgPaper';
-import { viewStanding } from '#server/attainment/service';
 
 /**
  * Files of a standing read by programs that had no part in writing them: pdf.js, pngjs and SheetJS.

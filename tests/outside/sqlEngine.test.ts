@@ -1,10 +1,10 @@
-import { DuckDBInstance, type DuckDBConnection } from '@duckdb/node-api';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { type DuckDBConnection, DuckDBInstance } from '@duckdb/node-api';
 import seedrandom from 'seedrandom';
-import { RunningSums } from '#core/ledger/runningSums';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Contribution } from '#core/ledger/contribution';
-import { rank } from '#core/ranking/rank';
+import { RunningSums } from '#core/ledger/runningSums';
 import { fromCivil } from '#core/period/day';
+import { rank } from '#core/ranking/rank';
 
 /**
  * Sums, window totals and competition ranking against DuckDB, an independent analytic SQL engine,

@@ -2,7 +2,7 @@ import * as formula from '@formulajs/formulajs';
 import Holidays from 'date-holidays';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { fromCivil, parseDay, toCivil, toIsoDay, type Day } from '#core/period/day';
+import { type Day, fromCivil, parseDay, toCivil, toIsoDay } from '#core/period/day';
 import { countWorkingDays } from '#core/period/workingDays';
 
 const toDate = (day: Day) => {

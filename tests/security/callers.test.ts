@@ -1,10 +1,10 @@
 import { sql } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { ROUTES } from '#contract/routes/index';
-import { USUAL_BYTES, type AnyRoute } from '#contract/routes/route';
-import { ROLES, type Role } from '#contract/schemas/access';
-import { ROLE_PERMISSIONS } from '#server/access/permissions';
+import { type AnyRoute, USUAL_BYTES } from '#contract/routes/route';
+import { type Role, ROLES } from '#contract/schemas/access';
 import { hashPassword } from '#server/access/index';
+import { ROLE_PERMISSIONS } from '#server/access/permissions';
 import { appUser } from '#server/db/tables/index';
 import {
   Client,

@@ -8,17 +8,17 @@ import {
   createDatabase,
   PASSWORD,
   startServer,
-  wonDeal,
   type TestServer,
+  wonDeal,
 } from '../api/harness';
 import {
   fieldsOf,
   NASTY,
   NASTY_TEXTS,
+  type Sample,
   sampleRequest,
   urlOf,
   withValue,
-  type Sample,
 } from './samples';
 
 let server: TestServer;

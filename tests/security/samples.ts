@@ -1,5 +1,5 @@
 import type { TSchema } from 'typebox';
-import { API, type AnyRoute } from '#contract/routes/route';
+import { type AnyRoute, API } from '#contract/routes/route';
 
 /** A JSON Schema as it stands in the contract. */
 interface Schema {

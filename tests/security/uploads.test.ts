@@ -8,10 +8,10 @@ import { sql } from 'drizzle-orm';
 import { strToU8, unzipSync, Zip, ZipDeflate, ZipPassThrough, zipSync } from 'fflate';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import {
+  type Client,
   createCompany,
   createDatabase,
   startServer,
-  type Client,
   type TestServer,
 } from '../api/harness';
 

@@ -1,9 +1,9 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useRef, useState } from 'react';
 import type { ActivityGrid } from '#contract/schemas/activity';
-import { formatColumn, formatExact, type FigureUnit } from '#core/money/format';
+import { type FigureUnit, formatColumn, formatExact } from '#core/money/format';
 import { classNames } from '../ui/classNames';
-import { single, toBlockOf, type Selection } from '../ui/grid/selection';
+import { type Selection, single, toBlockOf } from '../ui/grid/selection';
 import { useActivityKeys } from './useActivityKeys';
 import type { useActivitySaves } from './useActivitySaves';
 

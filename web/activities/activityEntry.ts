@@ -2,7 +2,7 @@ import type { ActivityChange, ActivityGrid } from '#contract/schemas/activity';
 import { writeDecimal } from '#core/money/amount';
 import { readTyped, styleOf } from '#core/money/typed';
 import type { Entry, Outcome } from '../ui/grid/paste';
-import { cellsOf, type Block } from '../ui/grid/selection';
+import { type Block, cellsOf } from '../ui/grid/selection';
 
 /** A cell's value as it is typed; empty for none, and for a mean of days, which nobody typed. */
 export function textAt(grid: ActivityGrid, decimals: number, row: number, column: number): string {

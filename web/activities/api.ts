@@ -1,5 +1,5 @@
 import * as measures from '#contract/routes/measures';
-import type { ResponseOf, BodyOf, QueryOf } from '#contract/routes/route';
+import type { BodyOf, QueryOf, ResponseOf } from '#contract/routes/route';
 import { api } from '../app/api';
 
 export const { useGetActivitiesQuery, useSaveActivitiesMutation } = api.injectEndpoints({

@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useReducer } from 'react';
 import type { ActivityChange } from '#contract/schemas/activity';
-import { useGetMeQuery, type Failure } from '../app/api';
+import { type Failure, useGetMeQuery } from '../app/api';
 import { isPassing, waitFor } from '../app/saving/passing';
 import { SaveQueue } from '../app/saving/saveQueue';
 import { BrowserStepStore } from '../app/saving/stepStore';

@@ -1,10 +1,10 @@
 import type { ReactNode } from 'react';
 import { Navigate, useLocation } from 'react-router';
+import { Loading } from '../ui/Loading';
 import { useGetCompanyQuery, useGetFirstRunQuery, useGetMeQuery } from './api';
 import { FailureNote } from './FailureNote';
 import { SignInHere } from './SignInHere';
 import { useAppSelector } from './store';
-import { Loading } from '../ui/Loading';
 
 /**
  * Lets through who is signed in to a company that exists; sends everyone else where they can do
@@ -30,7 +30,7 @@ export function Gate({ children }: { children: ReactNode }) {
   if (failure && !(me.data && company.data))
     return (
       <main className="mx-auto max-w-xl p-10">
-        <FailureNote failure={failure as never} onRetry={() => void firstRun.refetch()} />
+        <FailureNote failure={failure} onRetry={() => void firstRun.refetch()} />
       </main>
     );
   if (!me.data || !company.data) return <Loading what="Iron Ladder" />;

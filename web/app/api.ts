@@ -1,20 +1,20 @@
-import { createApi, fetchBaseQuery, type BaseQueryFn } from '@reduxjs/toolkit/query/react';
+import { type BaseQueryFn, createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
 import type { Problem } from '#contract/errors/problem';
 import * as access from '#contract/routes/access';
+import * as standings from '#contract/routes/attainment';
 import * as company from '#contract/routes/company';
-import * as units from '#contract/routes/units';
 import * as imports from '#contract/routes/imports';
-import {
-  API,
-  type ResponseOf,
-  type AnyRoute,
-  type BodyOf,
-  type QueryOf,
-} from '#contract/routes/route';
 import * as ledger from '#contract/routes/ledger';
 import * as measures from '#contract/routes/measures';
 import * as periods from '#contract/routes/periods';
-import * as standings from '#contract/routes/attainment';
+import {
+  type AnyRoute,
+  API,
+  type BodyOf,
+  type QueryOf,
+  type ResponseOf,
+} from '#contract/routes/route';
+import * as units from '#contract/routes/units';
 import type { Me } from '#contract/schemas/access';
 import type { Status, UnitAttainments } from '#contract/schemas/attainment';
 import { liveSlice } from './connection';
@@ -49,7 +49,7 @@ const queryByRoute: BaseQueryFn<Request, unknown, Failure> = async (
   const url = route.path.replace(/:(\w+)/g, (_, name: string) =>
     encodeURIComponent(String(params[name])),
   );
-  const me = api.endpoints.getMe.select()(store.getState() as never).data as Me | undefined;
+  const me = api.endpoints.getMe.select()(store.getState() as never).data;
   const result = await rawQuery(
     {
       url,

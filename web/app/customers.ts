@@ -1,5 +1,5 @@
 import { listCustomers } from '#contract/routes/customers';
-import type { ResponseOf, QueryOf } from '#contract/routes/route';
+import type { QueryOf, ResponseOf } from '#contract/routes/route';
 import { api } from './api';
 
 /** Customers of the deals one may see, the largest first. */

@@ -17,7 +17,7 @@ const careApi = api.injectEndpoints({
   }),
 });
 
-/** What needs care, computed now. */
+/** What is to fix, computed now. */
 export const { useGetDataQualityQuery } = careApi;
 
 /** Not with every deal that is booked anywhere: it is a chore, not a figure. */

@@ -4,13 +4,13 @@ import { API } from '#contract/routes/route';
 import type { BoardPage as Page, BoardView } from '#contract/schemas/board';
 import { formatExact, formatWhole } from '#core/money/format';
 import { parseDay } from '#core/period/day';
-import { describeDay, shortDay } from '#wording/period';
 import { figureUnit } from '#wording/figureUnit';
+import { describeDay, shortDay } from '#wording/period';
 import { AttainmentBar } from '../charts/AttainmentBar';
 import { BoardLadder, type BoardMark } from '../charts/BoardLadder';
 import { textOf } from '../charts/status';
 import { StatusMark } from '../charts/StatusMark';
-import { useBoard, type Board } from './useBoard';
+import { type Board, useBoard } from './useBoard';
 
 const MOST_ON_LADDER = 40;
 

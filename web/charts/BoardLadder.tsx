@@ -1,8 +1,8 @@
 import { declutter } from '#core/picture/declutter';
+import { scaleOfShares } from '#core/picture/ladderScale';
 import { spreadOut } from '#core/picture/spreadOut';
 import { initialsOf } from './initials';
-import { scaleOfShares } from '#core/picture/ladderScale';
-import { fillOf, textOf, type ShownStatus } from './status';
+import { fillOf, type ShownStatus, textOf } from './status';
 
 export interface BoardMark {
   key: string;

@@ -1,6 +1,6 @@
 import { declutter } from '#core/picture/declutter';
 import type { LadderScale } from '#core/picture/ladderScale';
-import { fillOf, textOf, type ShownStatus } from './status';
+import { fillOf, type ShownStatus, textOf } from './status';
 
 export interface LadderMark {
   key: string;

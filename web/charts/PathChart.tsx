@@ -80,7 +80,7 @@ export function PathChart({
       colour: 'var(--target)',
     },
     expected !== null && {
-      text: `expected ${show(expected.value)}`,
+      text: `forecast ${show(expected.value)}`,
       value: expected.value,
       colour: 'var(--grade-3-text)',
     },
@@ -115,7 +115,7 @@ export function PathChart({
   return (
     <figure className="relative" style={{ height }} role="img" aria-label={description}>
       <ResponsiveContainer width="100%" height="100%">
-        <ComposedChart data={data as PathDatum[]} margin={MARGIN} accessibilityLayer={false}>
+        <ComposedChart data={data} margin={MARGIN} accessibilityLayer={false}>
           <CartesianGrid vertical={false} stroke="var(--line)" />
           <XAxis
             dataKey="label"

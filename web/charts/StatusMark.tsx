@@ -1,4 +1,4 @@
-import { fillOf, textOf, type ShownStatus } from './status';
+import { fillOf, type ShownStatus, textOf } from './status';
 
 /** A shape of its own for each grade, 0 to 4: told apart without its colour. */
 const SHAPES = [

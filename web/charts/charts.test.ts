@@ -6,10 +6,10 @@ import { scaleOfShares } from '#core/picture/ladderScale';
 import { AttainmentBar } from './AttainmentBar';
 import { BoardLadder, type BoardMark } from './BoardLadder';
 import { heightFor, LadderChart, type LadderMark } from './LadderChart';
-import { RankChange } from './RankChange';
 import { PairChart, type PairMark } from './PairChart';
-import { SeriesChart, type SeriesBar } from './SeriesChart';
-import { fillOf, textOf, type ShownStatus } from './status';
+import { RankChange } from './RankChange';
+import { type SeriesBar, SeriesChart } from './SeriesChart';
+import { fillOf, type ShownStatus, textOf } from './status';
 import { StatusMark } from './StatusMark';
 
 interface Drawn {

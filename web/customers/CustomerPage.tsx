@@ -8,10 +8,10 @@ import { useGetCompanyQuery, useGetMeQuery } from '../app/api';
 import { useListCustomersQuery } from '../app/customers';
 import { FailureNote } from '../app/FailureNote';
 import { MergeDialog } from '../app/lists/MergeDialog';
+import { useDismissDuplicatesMutation, useGetCustomerQuery } from '../records/customersApi';
+import { DealsTabs } from '../records/RecordTabs';
 import { Button } from '../ui/Button';
 import { Loading } from '../ui/Loading';
-import { DealsTabs } from '../records/RecordTabs';
-import { useGetCustomerQuery, useDismissDuplicatesMutation } from '../records/customersApi';
 import { Groups, MonthBars } from './NameParts';
 
 /**

@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import { useNavigate, useLocation } from 'react-router';
+import { useLocation, useNavigate } from 'react-router';
 import type { CustomerLine } from '#contract/schemas/customer';
 import { formatExact } from '#core/money/format';
 import { parseDay } from '#core/period/day';
@@ -9,10 +9,10 @@ import { useGetCompanyQuery } from '../app/api';
 import { useListCustomersQuery } from '../app/customers';
 import { FailureNote } from '../app/FailureNote';
 import { usePlace } from '../app/place';
-import { DataTable, type Column } from '../ui/DataTable';
+import { DealsTabs } from '../records/RecordTabs';
+import { type Column, DataTable } from '../ui/DataTable';
 import { INPUT } from '../ui/Field';
 import { Loading } from '../ui/Loading';
-import { DealsTabs } from '../records/RecordTabs';
 
 /** Who buys, in the unit and period: the largest first, with all others in one line. */
 export function CustomersPage() {

@@ -1,6 +1,6 @@
 import { Bar, BarChart, CartesianGrid, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
 import type { CustomerView } from '#contract/schemas/customer';
-import { formatExact, formatShort, formatWhole, type FigureUnit } from '#core/money/format';
+import { type FigureUnit, formatExact, formatShort, formatWhole } from '#core/money/format';
 
 /** What was won of a name, month by month. */
 export function MonthBars({

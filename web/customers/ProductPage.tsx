@@ -5,9 +5,9 @@ import { shortDay } from '#wording/period';
 import { useGetCompanyQuery } from '../app/api';
 import { FailureNote } from '../app/FailureNote';
 import { placeLink } from '../app/placeLink';
-import { Loading } from '../ui/Loading';
-import { DealsTabs } from '../records/RecordTabs';
 import { useGetProductQuery } from '../records/customersApi';
+import { DealsTabs } from '../records/RecordTabs';
+import { Loading } from '../ui/Loading';
 import { Groups, MonthBars } from './NameParts';
 
 /**

@@ -4,15 +4,15 @@ import type { DataQuality, DataQualityKind } from '#contract/schemas/customer';
 import { formatExact } from '#core/money/format';
 import { addMonths, parseDay, toIsoDay } from '#core/period/day';
 import { api, useGetCompanyQuery, useGetMeQuery } from '../app/api';
-import { useAppDispatch } from '../app/store';
 import { useGetDataQualityQuery } from '../app/dataQuality';
 import { FailureNote } from '../app/FailureNote';
 import { MergeDialog } from '../app/lists/MergeDialog';
+import { useAppDispatch } from '../app/store';
+import { useDismissDuplicatesMutation } from '../records/customersApi';
+import { DealDialog } from '../records/deal/DealDialog';
+import { DealsTabs } from '../records/RecordTabs';
 import { Button } from '../ui/Button';
 import { Loading } from '../ui/Loading';
-import { DealsTabs } from '../records/RecordTabs';
-import { DealDialog } from '../records/deal/DealDialog';
-import { useDismissDuplicatesMutation } from '../records/customersApi';
 
 interface Words {
   title: string;
@@ -60,7 +60,7 @@ const WORDS: Readonly<Record<DataQualityKind, Words>> = {
   },
 };
 
-/** One list of what needs care, each with what it is about and where it is put right. */
+/** One list of what to fix, each with what it is about and where it is put right. */
 export function DataQualityPage() {
   const { data, error, refetch } = useGetDataQualityQuery(undefined, {
     refetchOnMountOrArgChange: true,
@@ -85,7 +85,7 @@ export function DataQualityPage() {
     return (
       <div className="px-[18px] pt-3">
         <DealsTabs />
-        <Loading what="what needs care" />
+        <Loading what="what to fix" />
       </div>
     );
   const toDeals = (filter: Record<string, string>) => {
@@ -101,12 +101,12 @@ export function DataQualityPage() {
       <h1>
         {data.total === 0
           ? data.counts.some((each) => each.kind === 'missingCost')
-            ? 'Nothing needs care. Every deal has its people, its dates and its cost.'
-            : 'Nothing needs care. Every deal has its people and its dates.'
-          : `${data.total.toLocaleString('en-GB')} ${data.total === 1 ? 'thing needs' : 'things need'} care.`}
+            ? 'Nothing to fix. Every deal has its people, its dates and its cost.'
+            : 'Nothing to fix. Every deal has its people and its dates.'
+          : `${data.total.toLocaleString('en-GB')} ${data.total === 1 ? 'thing' : 'things'} to fix.`}
       </h1>
       {waiting.length > 0 && (
-        <ul aria-label="What needs care" className="rounded-sheet border border-line bg-sheet">
+        <ul aria-label="What to fix" className="rounded-sheet border border-line bg-sheet">
           {waiting.map(({ kind, count, amount }) => {
             const words = WORDS[kind];
             const to = words.to
@@ -172,7 +172,7 @@ export function DataQualityPage() {
   );
 }
 
-/** What needs care may lie in any year: as many as a period may have. */
+/** What is to fix may lie in any year: as many as a period may have. */
 function wholeBook(today: string): string {
   const day = parseDay(today)!;
   return `${toIsoDay(addMonths(day, -72))}..${toIsoDay(addMonths(day, 36))}`;

@@ -1,33 +1,33 @@
 import { useCallback, useMemo, useState } from 'react';
 import {
+  type Deal,
   DEAL_GROUPS,
   DEAL_STATUSES,
-  type Deal,
   type DealFilterQuery,
   type DealInput,
 } from '#contract/schemas/deal';
 import { tallyOf } from '#core/deal/tally';
-import { parseDay } from '#core/period/day';
 import { formatExact } from '#core/money/format';
+import { parseDay } from '#core/period/day';
 import { useGetCompanyQuery, useGetMeQuery } from '../app/api';
-import { usePickListsQuery } from '../app/files/pickLists';
 import { FailureNote } from '../app/FailureNote';
 import { ImportDialog } from '../app/files/ImportDialog';
+import { usePickListsQuery } from '../app/files/pickLists';
 import { usePlace } from '../app/place';
+import { useGroupDealsQuery, useListDealsInfiniteQuery } from '../records/api';
+import { BulkDialog } from '../records/BulkDialog';
+import { DealDialog } from '../records/deal/DealDialog';
+import { DealsTabs } from '../records/RecordTabs';
+import { useNames } from '../records/useNames';
 import { Button } from '../ui/Button';
 import { classNames } from '../ui/classNames';
 import { INPUT } from '../ui/Field';
 import { toBlock } from '../ui/grid/clipboard';
 import { Loading } from '../ui/Loading';
 import { useSay } from '../ui/Toasts';
-import { DealDialog } from '../records/deal/DealDialog';
 import { DealsTable } from './DealsTable';
-import { DealsTabs } from '../records/RecordTabs';
 import { ExportMenu } from './ExportMenu';
 import { ImportsDialog } from './ImportsDialog';
-import { useNames } from '../records/useNames';
-import { useGroupDealsQuery, useListDealsInfiniteQuery } from '../records/api';
-import { BulkDialog } from '../records/BulkDialog';
 import { buildColumns } from './table/columns';
 import { ColumnsMenu } from './table/ColumnsMenu';
 import { FilterChips, FilterMenu } from './table/FilterMenu';
@@ -171,7 +171,7 @@ export function DealsPage() {
         <Find value={filter.search ?? ''} onChange={(find) => change({ find })} />
         <FilterMenu filter={filter} lists={lists} onChange={change} />
         <label className="flex items-center gap-1.5">
-          By
+          Group by
           <select
             aria-label="Group by"
             className="h-[28px] rounded-sheet border border-strong/30 bg-sheet px-1.5"

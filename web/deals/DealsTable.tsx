@@ -3,7 +3,7 @@ import type { Deal, DealInput } from '#contract/schemas/deal';
 import type { DealViewState } from '#contract/schemas/dealView';
 import type { Lookups } from '#contract/schemas/list';
 import type { Day } from '#core/period/day';
-import { SheetTable, type SheetColumn } from '../ui/table/SheetTable';
+import { type SheetColumn, SheetTable } from '../ui/table/SheetTable';
 import { CellEditor, EDITABLE } from './table/CellEditor';
 import type { DealColumn } from './table/columns';
 

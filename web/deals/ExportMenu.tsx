@@ -1,5 +1,5 @@
-import type { DealFilterQuery } from '#contract/schemas/deal';
 import { API } from '#contract/routes/route';
+import type { DealFilterQuery } from '#contract/schemas/deal';
 import { Menu } from '../ui/Menu';
 
 const FORMATS = [

@@ -1,12 +1,12 @@
 import { useState } from 'react';
 import type { ImportRun } from '#contract/schemas/import';
 import { FailureNote } from '../app/FailureNote';
+import { useListImportsQuery, useUndoImportMutation } from '../records/api';
 import { Button } from '../ui/Button';
 import { Dialog } from '../ui/Dialog';
 import { Field, INPUT } from '../ui/Field';
 import { Loading } from '../ui/Loading';
 import { useSay } from '../ui/Toasts';
-import { useListImportsQuery, useUndoImportMutation } from '../records/api';
 
 /** Imports of deals that have been made; each can be taken back as a whole. */
 export function ImportsDialog({ onClose }: { onClose(): void }) {

@@ -1,12 +1,12 @@
 import { Link, useLocation } from 'react-router';
-import type { Pipeline } from '#contract/schemas/pipeline';
 import type { Figures, PeriodView } from '#contract/schemas/attainment';
+import type { Pipeline } from '#contract/schemas/pipeline';
+import { type GapPlan, planGap } from '#core/forecast/gapPlan';
 import { formatExact, formatWhole } from '#core/money/format';
 import { parseDay } from '#core/period/day';
-import { shortDay } from '#wording/period';
-import { planGap, type GapPlan } from '#core/forecast/gapPlan';
-import { placeLink } from '../app/placeLink';
 import { showOdds } from '#wording/forecast';
+import { shortDay } from '#wording/period';
+import { placeLink } from '../app/placeLink';
 import { useGetSalesMixQuery } from './api';
 import type { PeriodOutlook } from './useOutlook';
 

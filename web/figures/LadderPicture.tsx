@@ -1,10 +1,10 @@
-import type { MeasureRecord } from '#contract/schemas/measure';
 import type { RankingRowView } from '#contract/schemas/attainment';
+import type { MeasureRecord } from '#contract/schemas/measure';
 import { formatShort } from '#core/money/format';
+import { scaleOfShares, scaleOfValues } from '#core/picture/ladderScale';
 import type { RankedBy } from '#core/ranking/ladder';
 import { figureUnit } from '#wording/figureUnit';
 import { LadderChart } from '../charts/LadderChart';
-import { scaleOfShares, scaleOfValues } from '#core/picture/ladderScale';
 
 interface LadderPictureProps {
   places: readonly RankingRowView[];

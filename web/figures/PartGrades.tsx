@@ -1,8 +1,8 @@
 import type { StandingView } from '#contract/schemas/attainment';
 import { usePlace } from '../app/place';
-import { useGetSeriesQuery } from './api';
 import { textOf } from '../charts/status';
 import { StatusMark } from '../charts/StatusMark';
+import { useGetSeriesQuery } from './api';
 
 const LONG = 45;
 /** A piece of a week has no room for more than its mark. */

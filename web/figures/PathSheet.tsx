@@ -1,12 +1,12 @@
-import { useMemo, type ReactNode } from 'react';
+import { type ReactNode, useMemo } from 'react';
 import type { StandingView } from '#contract/schemas/attainment';
-import { decimalsOf, formatExact, formatShort, toMajor, type FigureUnit } from '#core/money/format';
+import { decimalsOf, type FigureUnit, formatExact, formatShort, toMajor } from '#core/money/format';
 import { parseDay } from '#core/period/day';
-import { shortDay } from '#wording/period';
-import { ChartSheet } from './chart/ChartSheet';
 import { figureUnit } from '#wording/figureUnit';
-import type { PeriodOutlook } from './useOutlook';
+import { shortDay } from '#wording/period';
 import { PathChart, type PathDatum } from '../charts/PathChart';
+import { ChartSheet } from './chart/ChartSheet';
+import type { PeriodOutlook } from './useOutlook';
 
 const HEIGHT = 172;
 
@@ -23,7 +23,7 @@ export function PathSheet({
   outlook: PeriodOutlook | undefined;
   children?: ReactNode;
 }) {
-  const unit = figureUnit(view);
+  const unit = useMemo(() => figureUnit(view), [view]);
   const { target } = view.figures;
   const complete = target.missingCount > 0 ? null : target.value;
   const isOpen = view.figures.elapsed.phase === 'open';
@@ -37,7 +37,7 @@ export function PathSheet({
         priorYear: toChart(point.priorYear, unit),
         runRateProjection: toChart(point.runRateProjection, unit),
       })),
-    [view, unit.currency, unit.kind],
+    [view, unit],
   );
   const expected =
     isOpen && outlook && outlook.outlook.count > 0
@@ -93,9 +93,7 @@ export function PathSheet({
         show={show}
         description={`${view.isCumulative ? 'Cumulative path' : 'Path'}. ${sentence}${
           expected
-            ? `
-          With open deals ${show(expected.value)} is expected, most likely between
-            ${show(expected.low)} and ${show(expected.high)}.`
+            ? ` With open deals the forecast is ${show(expected.value)}, most likely between ${show(expected.low)} and ${show(expected.high)}.`
             : ''
         }`}
       />

@@ -1,9 +1,9 @@
 import type { SeriesPoint, SeriesView } from '#contract/schemas/series';
-import { decimalsOf, formatExact, formatShort, toMajor, type FigureUnit } from '#core/money/format';
-import { MOST_RINGS, SeriesChart, type SeriesBar } from '../charts/SeriesChart';
+import { decimalsOf, type FigureUnit, formatExact, formatShort, toMajor } from '#core/money/format';
+import { figureUnit } from '#wording/figureUnit';
+import { MOST_RINGS, type SeriesBar, SeriesChart } from '../charts/SeriesChart';
 import { useSize } from '../ui/useSize';
 import { ChartSheet } from './chart/ChartSheet';
-import { figureUnit } from '#wording/figureUnit';
 
 interface SeriesSheetProps {
   view: SeriesView;

@@ -1,5 +1,5 @@
 import * as standings from '#contract/routes/attainment';
-import type { ResponseOf, QueryOf } from '#contract/routes/route';
+import type { QueryOf, ResponseOf } from '#contract/routes/route';
 import { api } from '../app/api';
 
 /** Figures that several views ask for. */

@@ -6,14 +6,14 @@ import { useAddress } from '../app/address';
 import { useGetCompanyQuery } from '../app/api';
 import { FailureNote } from '../app/FailureNote';
 import { usePlace } from '../app/place';
+import { DealDialog } from '../records/deal/DealDialog';
+import { DealsTabs } from '../records/RecordTabs';
+import { useNames } from '../records/useNames';
 import { Button } from '../ui/Button';
 import { classNames } from '../ui/classNames';
 import { DataTable } from '../ui/DataTable';
 import { Field, INPUT } from '../ui/Field';
 import { Loading } from '../ui/Loading';
-import { DealsTabs } from '../records/RecordTabs';
-import { useNames } from '../records/useNames';
-import { DealDialog } from '../records/deal/DealDialog';
 import { useGetWhatChangedQuery, useListDealsAsOfQuery } from './api';
 import { listPresets, toLocalText, toMoment } from './moments';
 
@@ -83,7 +83,7 @@ export function PastPage() {
           className="flex overflow-hidden rounded-sheet border border-strong/30"
         >
           {toggle(false, 'What changed')}
-          {toggle(true, 'The book then')}
+          {toggle(true, 'Deals as they stood')}
         </div>
         <Field
           label={isBook ? 'As it stood at' : 'Since'}
@@ -290,7 +290,7 @@ function BookThen({
   if (!data) return <Loading what="the book" />;
   return (
     <section
-      aria-label="The book then"
+      aria-label="Deals as they stood"
       className="flex min-h-0 flex-1 flex-col rounded-sheet border border-line bg-sheet"
     >
       {data.deals.length === 0 ? (

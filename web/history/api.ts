@@ -1,5 +1,5 @@
 import * as routes from '#contract/routes/history';
-import type { ResponseOf, QueryOf } from '#contract/routes/route';
+import type { QueryOf, ResponseOf } from '#contract/routes/route';
 import { api } from '../app/api';
 
 export const { useGetWhatChangedQuery, useListDealsAsOfQuery } = api.injectEndpoints({

@@ -7,25 +7,25 @@ import { useAddress } from '../app/address';
 import { useGetCompanyQuery } from '../app/api';
 import { FailureNote } from '../app/FailureNote';
 import { SOON, useLoadsAhead } from '../app/lookAhead';
-import { MeasurePicker } from '../figures/MeasurePicker';
 import { usePlace } from '../app/place';
 import { placeLink } from '../app/placeLink';
-import { LadderPicture } from '../figures/LadderPicture';
+import { ViewBody } from '../app/ViewBody';
 import { heightFor } from '../charts/LadderChart';
+import { useGetLadderQuery, usePrefetchStandings } from '../figures/api';
+import { LadderPicture } from '../figures/LadderPicture';
 import { LEVEL_NAMES } from '../figures/levels';
+import { MeasurePicker } from '../figures/MeasurePicker';
 import { Loading } from '../ui/Loading';
 import { Segments } from '../ui/Segments';
 import { useSize } from '../ui/useSize';
-import { useGetLadderQuery, usePrefetchStandings } from '../figures/api';
-import { ViewBody } from '../app/ViewBody';
-import { LadderTable } from './LadderTable';
 import {
+  type Length,
   LENGTHS,
   RANKED_BY_NAMES,
   readLadderAddress,
   toLength,
-  type Length,
 } from './ladderAddress';
+import { LadderTable } from './LadderTable';
 
 /**
  * Who stands where: one level ranked, as a picture and as a table, with where each stood before.

@@ -1,17 +1,17 @@
-import { describePresence } from '#wording/presence';
-import { PresenceLabel } from '../figures/PresenceLabel';
 import { useMemo } from 'react';
-import type { LadderView } from '#contract/schemas/ladder';
 import type { RankingRowView } from '#contract/schemas/attainment';
+import type { LadderView } from '#contract/schemas/ladder';
 import { formatColumn, formatExact, withSign } from '#core/money/format';
-import { HowMade } from '../figures/made/HowMade';
 import { figureUnit } from '#wording/figureUnit';
+import { describePresence } from '#wording/presence';
 import { AttainmentBar } from '../charts/AttainmentBar';
 import { RankChange } from '../charts/RankChange';
 import { textOf } from '../charts/status';
 import { StatusMark } from '../charts/StatusMark';
+import { HowMade } from '../figures/made/HowMade';
+import { PresenceLabel } from '../figures/PresenceLabel';
 import { classNames } from '../ui/classNames';
-import { DataTable, type Column } from '../ui/DataTable';
+import { type Column, DataTable } from '../ui/DataTable';
 
 /** The ranking as a table; the reader's own row stays in sight above it. */
 export function LadderTable({

@@ -1,7 +1,7 @@
 import { buildCalendar, type CalendarRule } from '#core/period/calendar';
-import { RANKED_BY, type RankedBy } from '#core/ranking/ladder';
 import { parseDay } from '#core/period/day';
-import { readLevel, type Level } from '../figures/levels';
+import { RANKED_BY, type RankedBy } from '#core/ranking/ladder';
+import { type Level, readLevel } from '../figures/levels';
 
 export const RANKED_BY_NAMES: Record<RankedBy, string> = {
   attainment: 'Attainment',

@@ -1,9 +1,9 @@
 import type { Pipeline, PipelineHorizon } from '#contract/schemas/pipeline';
-import { formatColumn, type FigureUnit } from '#core/money/format';
 import type { PipelineAnswer } from '#core/forecast/pipeline';
+import { type FigureUnit, formatColumn } from '#core/money/format';
 import { showPercent } from '#core/status/percent';
-import { usePlace } from '../app/place';
 import { showOdds } from '#wording/forecast';
+import { usePlace } from '../app/place';
 
 interface BreakdownProps {
   pipeline: Pipeline;

@@ -1,10 +1,10 @@
 import type { PipelineHorizon } from '#contract/schemas/pipeline';
 import { changeOf } from '#core/comparison/change';
-import { formatColumn, withSign, type FigureUnit } from '#core/money/format';
 import type { Outlook } from '#core/forecast/outlook';
+import { type FigureUnit, formatColumn, withSign } from '#core/money/format';
 import { showPercent } from '#core/status/percent';
-import { classNames } from '../ui/classNames';
 import { describeMethod, showOdds } from '#wording/forecast';
+import { classNames } from '../ui/classNames';
 
 interface HorizonTableProps {
   horizons: readonly PipelineHorizon[];

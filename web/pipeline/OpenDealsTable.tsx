@@ -1,10 +1,10 @@
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import type { Pipeline, PipelineDeal, PipelineHorizon } from '#contract/schemas/pipeline';
-import { formatExact, type FigureUnit } from '#core/money/format';
+import { weigh, type WhatIf } from '#core/forecast/outlook';
+import { type FigureUnit, formatExact } from '#core/money/format';
 import { parseDay } from '#core/period/day';
 import { shortDay } from '#wording/period';
-import { weigh, type WhatIf } from '#core/forecast/outlook';
 import { DealDialog } from '../records/deal/DealDialog';
 import { classNames } from '../ui/classNames';
 

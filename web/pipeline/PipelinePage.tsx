@@ -1,20 +1,20 @@
 import { useMemo, useState } from 'react';
-import { formatShort, formatWhole } from '#core/money/format';
 import type { WhatIf } from '#core/forecast/outlook';
-import { FailureNote } from '../app/FailureNote';
+import { formatShort, formatWhole } from '#core/money/format';
+import { describeOutlook } from '#wording/forecast';
 import { useAddress } from '../app/address';
+import { FailureNote } from '../app/FailureNote';
 import { usePlace } from '../app/place';
 import { OutlookChart } from '../charts/OutlookChart';
+import { useGetPipelineQuery } from '../figures/pipeline/api';
+import { toQuestion } from '../figures/pipeline/toQuestion';
+import { usePipelineAnswer } from '../figures/pipeline/usePipelineAnswer';
+import { DealsTabs } from '../records/RecordTabs';
 import { Button } from '../ui/Button';
 import { Loading } from '../ui/Loading';
-import { DealsTabs } from '../records/RecordTabs';
-import { useGetPipelineQuery } from '../figures/pipeline/api';
 import { Breakdown } from './Breakdown';
 import { HorizonTable } from './HorizonTable';
 import { OpenDealsTable } from './OpenDealsTable';
-import { toQuestion } from '../figures/pipeline/toQuestion';
-import { usePipelineAnswer } from '../figures/pipeline/usePipelineAnswer';
-import { describeOutlook } from '#wording/forecast';
 
 const FIRST_HORIZON = 'this month';
 

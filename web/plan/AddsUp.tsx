@@ -1,17 +1,17 @@
 import { formatExact } from '#core/money/format';
 import type { Period } from '#core/period/calendar';
-import { describePeriod } from '#wording/period';
 import { showPercent } from '#core/status/percent';
 import { allocateRest } from '#core/targets/fill/allocateRest';
+import { describePeriod } from '#wording/period';
 import { Button } from '../ui/Button';
-import { useSay } from '../ui/Toasts';
-import { faultWords } from './fill/fillWords';
-import { linesOf } from './fill/fillForm';
-import { Line } from './Line';
 import { single } from '../ui/grid/selection';
-import { cellAt, ownValue, totalOf, type Sheet } from './sheet';
-import type { useTargetSaves } from './useTargetSaves';
+import { useSay } from '../ui/Toasts';
+import { linesOf } from './fill/fillForm';
+import { faultWords } from './fill/fillWords';
 import type { PlanGridProps } from './gridProps';
+import { Line } from './Line';
+import { cellAt, ownValue, type Sheet, totalOf } from './sheet';
+import type { useTargetSaves } from './useTargetSaves';
 
 interface AddsUpProps {
   sheet: Sheet;

@@ -1,14 +1,14 @@
 import { useState } from 'react';
 import { formatColumn, formatExact } from '#core/money/format';
-import { readTyped } from '#core/money/typed';
 import { convertMinor } from '#core/money/rate';
+import { readTyped } from '#core/money/typed';
+import type { Selection } from '../ui/grid/selection';
 import { useSay } from '../ui/Toasts';
 import { useGetTargetHistoryQuery } from './api';
 import type { PlanGridProps } from './gridProps';
 import { Line } from './Line';
 import { PartProposal } from './PartProposal';
-import type { Selection } from '../ui/grid/selection';
-import { cellAt, targetSourceWords, whyLocked, type Sheet } from './sheet';
+import { cellAt, type Sheet, targetSourceWords, whyLocked } from './sheet';
 import type { useTargetSaves } from './useTargetSaves';
 
 interface CellPanelProps {

@@ -1,12 +1,12 @@
-import { formatColumn } from '#core/money/format';
 import { changeOf } from '#core/comparison/change';
-import { judgeDemand } from '#core/targets/demand';
+import { formatColumn } from '#core/money/format';
 import { showChange, showPercent } from '#core/status/percent';
+import { judgeDemand } from '#core/targets/demand';
 import { DataTable } from '../ui/DataTable';
 import { Dialog } from '../ui/Dialog';
 import { Loading } from '../ui/Loading';
 import { useGetResultHistoryQuery } from './api';
-import { totalOf, type Sheet } from './sheet';
+import { type Sheet, totalOf } from './sheet';
 import type { PlanPlace } from './useWorkbench';
 
 /**

@@ -1,7 +1,7 @@
 import { memo } from 'react';
-import { formatColumn, formatExact, type FigureUnit } from '#core/money/format';
+import { type FigureUnit, formatColumn, formatExact } from '#core/money/format';
 import { classNames } from '../ui/classNames';
-import { targetSourceWords, ownValue } from './sheet';
+import { ownValue, targetSourceWords } from './sheet';
 import type { SheetCell } from './workbench';
 
 export interface GridCellProps {

@@ -1,6 +1,6 @@
 import { formatExact } from '#core/money/format';
-import { describePeriod } from '#wording/period';
 import { FULL } from '#core/units/ramp';
+import { describePeriod } from '#wording/period';
 import { Button } from '../ui/Button';
 import type { Selection } from '../ui/grid/selection';
 import type { PlanGridProps } from './gridProps';

@@ -2,12 +2,12 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { formatColumn } from '#core/money/format';
 import { classNames } from '../ui/classNames';
-import { PlanRow, ROW_HEIGHT } from './PlanRow';
-import type { PlanGridProps } from './gridProps';
 import { single, toBlockOf } from '../ui/grid/selection';
-import { cellAt, totalOf, type Sheet } from './sheet';
-import type { SheetCell } from './workbench';
+import type { PlanGridProps } from './gridProps';
+import { PlanRow, ROW_HEIGHT } from './PlanRow';
+import { cellAt, type Sheet, totalOf } from './sheet';
 import { useGridKeys } from './useGridKeys';
+import type { SheetCell } from './workbench';
 
 /** Heading and the lines that stay in sight below. */
 const BESIDE_ROWS = 126;

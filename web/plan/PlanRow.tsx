@@ -4,7 +4,7 @@ import { formatColumn } from '#core/money/format';
 import { showChange } from '#core/status/percent';
 import { classNames } from '../ui/classNames';
 import { GridCell } from './GridCell';
-import { cellAt, totalOf, type Sheet } from './sheet';
+import { cellAt, type Sheet, totalOf } from './sheet';
 
 export const ROW_HEIGHT = 30;
 

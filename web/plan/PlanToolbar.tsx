@@ -1,13 +1,13 @@
 import { ChevronDown, Redo2, Undo2 } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import type { PlanSummary } from '#contract/schemas/plan';
+import { MeasurePicker } from '../figures/MeasurePicker';
 import { Button } from '../ui/Button';
 import { classNames } from '../ui/classNames';
 import { useSay } from '../ui/Toasts';
 import { useDiscardPlanMutation } from './api';
-import type { PlanDialog } from './dialogs';
-import { MeasurePicker } from '../figures/MeasurePicker';
 import { CurrencyPicker } from './CurrencyPicker';
+import type { PlanDialog } from './dialogs';
 import { canShare } from './fill/canShare';
 import { PlanMenu } from './plans/PlanMenu';
 import type { Sheet } from './sheet';

@@ -2,11 +2,11 @@ import { changeOf } from '#core/comparison/change';
 import { formatWhole } from '#core/money/format';
 import { showChange, showPercent } from '#core/status/percent';
 import { judgeDemand } from '#core/targets/demand';
-import type { PlanPlace } from './useWorkbench';
+import type { Selection } from '../ui/grid/selection';
 import { useGetResultHistoryQuery } from './api';
 import { Line } from './Line';
-import type { Selection } from '../ui/grid/selection';
 import { cellAt, type Sheet } from './sheet';
+import type { PlanPlace } from './useWorkbench';
 
 /**
  * How demanding the chosen cell is: against last year, the best so far, the last four, and how

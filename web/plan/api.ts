@@ -1,5 +1,5 @@
-import type { ResponseOf, BodyOf, QueryOf } from '#contract/routes/route';
 import * as plans from '#contract/routes/plans';
+import type { BodyOf, QueryOf, ResponseOf } from '#contract/routes/route';
 import * as routes from '#contract/routes/targets';
 import type { TargetChanges, TargetsSaved } from '#contract/schemas/target';
 import { api } from '../app/api';

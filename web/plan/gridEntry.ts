@@ -3,8 +3,8 @@ import { writeDecimal } from '#core/money/amount';
 import { readTyped, styleOf } from '#core/money/typed';
 import { grow, WHOLE } from '#core/targets/fill/grow';
 import type { Entry, Outcome } from '../ui/grid/paste';
-import { cellsOf, type Block } from '../ui/grid/selection';
-import { cellAt, ownValue, whyLocked, type Sheet } from './sheet';
+import { type Block, cellsOf } from '../ui/grid/selection';
+import { cellAt, ownValue, type Sheet, whyLocked } from './sheet';
 import { toWeekChanges } from './weeks';
 
 const PERCENT = /^([+\-\u2212]) ?(\d{1,3}(?:\.\d{1,2})?) ?%$/;

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { parseDay } from '#core/period/day';
 import { buildSampleSheet } from './sampleSheet';
-import { buildSheet, cellAt, targetSourceWords, ownValue, whyLocked } from './sheet';
-import { Workbench, type SheetCell } from './workbench';
+import { buildSheet, cellAt, ownValue, targetSourceWords, whyLocked } from './sheet';
+import { type SheetCell, Workbench } from './workbench';
 
 const cell = (over: Partial<SheetCell> = {}): SheetCell => ({
   value: 100,

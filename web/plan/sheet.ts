@@ -1,7 +1,7 @@
 import type { Period } from '#core/period/calendar';
 import { toCivil } from '#core/period/day';
-import { describePeriod, describeSpan, shortPeriod } from '#wording/period';
 import type { Unit } from '#core/units/unit';
+import { describePeriod, describeSpan, shortPeriod } from '#wording/period';
 import type { SheetCell, Workbench } from './workbench';
 
 export interface SheetColumn {

@@ -1,11 +1,11 @@
-import { useRef, type ClipboardEvent, type KeyboardEvent, type RefObject } from 'react';
+import { type ClipboardEvent, type KeyboardEvent, type RefObject, useRef } from 'react';
 import { formatColumn } from '#core/money/format';
-import { useSay } from '../ui/Toasts';
 import { parseBlock, toBlock } from '../ui/grid/clipboard';
-import { placeBlock, type Entry } from '../ui/grid/paste';
+import { type Entry, placeBlock } from '../ui/grid/paste';
 import { cellsOf, moveSelection, single, toBlockOf } from '../ui/grid/selection';
-import type { PlanGridProps } from './gridProps';
+import { useSay } from '../ui/Toasts';
 import { clearBlock, decimalAt, fillBlock, growBlock, readEntries, readPercent } from './gridEntry';
+import type { PlanGridProps } from './gridProps';
 import { cellAt, whyLocked } from './sheet';
 
 interface GridKeys extends PlanGridProps {

@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useMemo, useReducer, useRef } from 'react';
 import type { TargetChange } from '#contract/schemas/target';
-import { useGetMeQuery, type Failure } from '../app/api';
+import { type Failure, useGetMeQuery } from '../app/api';
 import { isPassing, waitFor } from '../app/saving/passing';
 import { SaveQueue } from '../app/saving/saveQueue';
 import { BrowserStepStore } from '../app/saving/stepStore';

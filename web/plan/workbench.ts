@@ -1,4 +1,4 @@
-import type { OwnTarget, GridTarget, PlanGridData } from '#contract/schemas/planGrid';
+import type { GridTarget, OwnTarget, PlanGridData } from '#contract/schemas/planGrid';
 import type { TargetChange } from '#contract/schemas/target';
 import type { Measure, MeasureCode } from '#core/measure/measure';
 import { buildMeasureBook } from '#core/measure/measureBook';
@@ -6,16 +6,16 @@ import { writeDecimal } from '#core/money/amount';
 import { decimalsOf, type FigureUnit } from '#core/money/format';
 import { buildCalendar, type FiscalCalendar, type Period } from '#core/period/calendar';
 import { priorYearOf } from '#core/period/neighbours';
-import { describePeriod } from '#wording/period';
 import { countWorkingDays } from '#core/period/workingDays';
 import { buildCell, type CellFacts } from '#core/targets/cell';
 import type { FillSource } from '#core/targets/fill/way';
 import { buildTargetLookup, type TargetLookup } from '#core/targets/lookup';
 import { activeWorkingDays } from '#core/targets/phasing';
-import { rampShareOf, type Ramp } from '#core/units/ramp';
 import { TargetBook } from '#core/targets/targetBook';
+import { type Ramp, rampShareOf } from '#core/units/ramp';
 import { buildUnitTree, type UnitTree } from '#core/units/tree';
 import type { Unit } from '#core/units/unit';
+import { describePeriod } from '#wording/period';
 import { ShownMoney } from './shownMoney';
 
 /** A cell of the plan as the grid shows it. */

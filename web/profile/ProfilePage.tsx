@@ -1,31 +1,31 @@
 import { lazy, Suspense } from 'react';
 import { Link, useLocation } from 'react-router';
 import { useGetCompanyQuery } from '../app/api';
-import { SalesMixLine } from '../figures/SalesMixLine';
 import { FailureNote } from '../app/FailureNote';
-import { FigureRow } from '../figures/FigureRow';
-import { Headline } from '../figures/Headline';
 import { SOON, useLoadsAhead } from '../app/lookAhead';
-import { MeasurePicker } from '../figures/MeasurePicker';
-import { PrintMenu } from '../figures/PrintMenu';
 import { usePlace } from '../app/place';
 import { placeLink } from '../app/placeLink';
-import { StandingTabs } from '../figures/StandingTabs';
-import { SeriesSheet } from '../figures/SeriesSheet';
+import { ViewBody } from '../app/ViewBody';
+import { yearOf } from '../app/yearOf';
 import {
   useGetLadderQuery,
   useGetSeriesQuery,
   useGetStandingQuery,
   usePrefetchStandings,
 } from '../figures/api';
+import { FigureRow } from '../figures/FigureRow';
 import { GapPlanSheet } from '../figures/GapPlanSheet';
+import { Headline } from '../figures/Headline';
+import { MeasurePicker } from '../figures/MeasurePicker';
+import { PrintMenu } from '../figures/PrintMenu';
+import { SalesMixLine } from '../figures/SalesMixLine';
+import { SeriesSheet } from '../figures/SeriesSheet';
+import { StandingTabs } from '../figures/StandingTabs';
 import { useOutlook } from '../figures/useOutlook';
-import { yearOf } from '../app/yearOf';
-import { ViewBody } from '../app/ViewBody';
 import { Loading } from '../ui/Loading';
 import { BreakdownSheet } from './BreakdownSheet';
-import { Photo } from './Photo';
 import { NewestDeals } from './NewestDeals';
+import { Photo } from './Photo';
 import { TargetsSheet } from './TargetsSheet';
 
 const PathSheet = lazy(async () => ({ default: (await import('../figures/PathSheet')).PathSheet }));

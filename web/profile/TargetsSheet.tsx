@@ -1,9 +1,9 @@
 import { Link, useLocation } from 'react-router';
 import type { StandingView } from '#contract/schemas/attainment';
 import { formatWhole } from '#core/money/format';
-import { FailureNote } from '../app/FailureNote';
 import { figureUnit } from '#wording/figureUnit';
 import { describeApplied } from '#wording/formula';
+import { FailureNote } from '../app/FailureNote';
 import { placeLink } from '../app/placeLink';
 import { useListPublishedChangesQuery } from './api';
 

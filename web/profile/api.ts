@@ -1,5 +1,5 @@
 import * as deals from '#contract/routes/deals';
-import type { ResponseOf, QueryOf } from '#contract/routes/route';
+import type { QueryOf, ResponseOf } from '#contract/routes/route';
 import * as targets from '#contract/routes/targets';
 import { api } from '../app/api';
 

@@ -1,10 +1,10 @@
 import { useState } from 'react';
 import type { BulkChange, BulkEffect, BulkInput } from '#contract/schemas/bulk';
 import { formatExact, withSign } from '#core/money/format';
-import { parseDay, type Day } from '#core/period/day';
+import { type Day, parseDay } from '#core/period/day';
 import { useGetCompanyQuery } from '../app/api';
-import { usePickListsQuery } from '../app/files/pickLists';
 import { FailureNote, faultAt } from '../app/FailureNote';
+import { usePickListsQuery } from '../app/files/pickLists';
 import { Button } from '../ui/Button';
 import { Combobox } from '../ui/Combobox';
 import { DayInput } from '../ui/DayInput';

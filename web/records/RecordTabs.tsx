@@ -1,6 +1,6 @@
+import { NavLink, useLocation } from 'react-router';
 import { useCareCount } from '../app/dataQuality';
 import { placeLink } from '../app/placeLink';
-import { NavLink, useLocation } from 'react-router';
 
 const TABS = [
   ['/deals', 'Deals'],
@@ -8,7 +8,7 @@ const TABS = [
   ['/deals/customers', 'Customers'],
   ['/deals/activities', 'Activities'],
   ['/deals/changes', 'Changes'],
-  ['/deals/care', 'To fix'],
+  ['/deals/to-fix', 'To fix'],
 ] as const;
 
 /** What is recorded: deals, and what is typed in. */
@@ -28,7 +28,7 @@ export function DealsTabs() {
           }
         >
           {name}
-          {path === '/deals/care' && care > 0 && (
+          {path === '/deals/to-fix' && care > 0 && (
             <span className="ml-1.5 rounded-full bg-ember px-1.5 text-[11px] font-semibold text-iron">
               {care.toLocaleString('en-GB')}
             </span>

@@ -1,6 +1,6 @@
 import * as routes from '#contract/routes/deals';
 import * as imports from '#contract/routes/imports';
-import type { ResponseOf, BodyOf, QueryOf } from '#contract/routes/route';
+import type { BodyOf, QueryOf, ResponseOf } from '#contract/routes/route';
 import type { DealInput, DealPage, DealQuery, DealUpdate, SavedDeal } from '#contract/schemas/deal';
 import { api } from '../app/api';
 

@@ -1,6 +1,6 @@
 import type { Company } from '#contract/schemas/company';
 import { buildCalendar } from '#core/period/calendar';
-import { parseDay, type DaySpan } from '#core/period/day';
+import { type DaySpan, parseDay } from '#core/period/day';
 
 /** The days of closed months. */
 export function toSpans(periods: readonly string[], company: Company | undefined): DaySpan[] {

@@ -1,7 +1,7 @@
 import * as routes from '#contract/routes/customers';
-import * as productsRoutes from '#contract/routes/products';
 import * as dataQualityRoutes from '#contract/routes/dataQuality';
-import type { ResponseOf, BodyOf } from '#contract/routes/route';
+import * as productsRoutes from '#contract/routes/products';
+import type { BodyOf, ResponseOf } from '#contract/routes/route';
 import { api } from '../app/api';
 
 export const { useGetCustomerQuery, useGetProductQuery, useDismissDuplicatesMutation } =

@@ -6,14 +6,14 @@ import { Button } from '../ui/Button';
 import { Loading } from '../ui/Loading';
 import { useSay } from '../ui/Toasts';
 import { AccountForm } from './AccountForm';
-import { DeactivateDialog } from './DeactivateDialog';
-import { momentText } from './momentText';
-import { SecretOnce } from './SecretOnce';
 import {
   useLinkAccountMutation,
   useListAccountsQuery,
   useReactivateAccountMutation,
 } from './accountsApi';
+import { DeactivateDialog } from './DeactivateDialog';
+import { momentText } from './momentText';
+import { SecretOnce } from './SecretOnce';
 
 const STATES = { active: '', invited: 'Invited', deactivated: 'Deactivated' } as const;
 

@@ -5,8 +5,8 @@ import type { BoardInput, BoardSummary, NewBoard } from '#contract/schemas/board
 import {
   api,
   useGetCompanyQuery,
-  useListUnitAttainmentsQuery,
   useListMeasuresQuery,
+  useListUnitAttainmentsQuery,
 } from '../app/api';
 import { FailureNote, faultAt } from '../app/FailureNote';
 import { Button } from '../ui/Button';
@@ -76,8 +76,7 @@ export function Boards() {
       {error && <FailureNote failure={error} />}
       {made && (
         <SecretOnce
-          title={`Copy the link of “${made.board.name}” now and open it on the screen; it is not
-            shown again.`}
+          title={`Copy the link of “${made.board.name}” now and open it on the screen; it is not shown again.`}
           label="The link of the board"
           secret={`${location.origin}/board/${made.secret}`}
           onDone={() => setMade(null)}

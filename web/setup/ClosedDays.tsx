@@ -1,7 +1,7 @@
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { useState } from 'react';
 import * as routes from '#contract/routes/company';
-import type { ResponseOf, BodyOf, QueryOf } from '#contract/routes/route';
+import type { BodyOf, QueryOf, ResponseOf } from '#contract/routes/route';
 import type { Company } from '#contract/schemas/company';
 import { parseDay } from '#core/period/day';
 import { describeDay } from '#wording/period';

@@ -1,14 +1,14 @@
 import { useForm } from 'react-hook-form';
 import { DEAL_STATUSES, type DealStatus } from '#contract/schemas/deal';
 import type { ListEntry, ListEntryInput, ListName } from '#contract/schemas/list';
-import { readTyped } from '#core/money/typed';
 import { exponentOf } from '#core/money/currency';
+import { readTyped } from '#core/money/typed';
 import { useGetCompanyQuery } from '../app/api';
 import { faultAt, otherFault } from '../app/FailureNote';
+import { useGetListQuery, useSaveListEntryMutation } from '../app/lists/api';
 import { Button } from '../ui/Button';
 import { Field, INPUT } from '../ui/Field';
 import { useSay } from '../ui/Toasts';
-import { useGetListQuery, useSaveListEntryMutation } from '../app/lists/api';
 
 interface Values {
   name: string;

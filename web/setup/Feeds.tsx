@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import * as routes from '#contract/routes/feed';
-import type { ResponseOf, BodyOf, QueryOf } from '#contract/routes/route';
+import type { BodyOf, QueryOf, ResponseOf } from '#contract/routes/route';
 import {
   FEED_OUTCOMES,
   type FeedOutcome,

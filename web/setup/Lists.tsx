@@ -1,13 +1,13 @@
 import { useState } from 'react';
 import type { ListEntry, ListName } from '#contract/schemas/list';
 import { FailureNote } from '../app/FailureNote';
+import { useGetListQuery } from '../app/lists/api';
+import { MergeDialog } from '../app/lists/MergeDialog';
 import { Button } from '../ui/Button';
 import { classNames } from '../ui/classNames';
 import { Loading } from '../ui/Loading';
 import { EntryForm } from './EntryForm';
-import { MergeDialog } from '../app/lists/MergeDialog';
 import { Merges } from './Merges';
-import { useGetListQuery } from '../app/lists/api';
 
 const NAMES: Readonly<Record<Exclude<ListName, 'customer'>, { title: string; one: string }>> = {
   source: { title: 'Sources', one: 'source' },

@@ -1,11 +1,11 @@
 import { useState } from 'react';
 import type { MeasureSaved, MeasureView } from '#contract/schemas/measure';
 import {
-  DEAL_STATES,
-  statesOf,
   type Addend,
+  DEAL_STATES,
   type DealState,
   type Field as DealField,
+  statesOf,
 } from '#core/measure/definition';
 import { unitOf } from '#core/measure/measure';
 import { faultAt, otherFault } from '../app/FailureNote';
@@ -14,20 +14,20 @@ import { Dialog } from '../ui/Dialog';
 import { Field, INPUT } from '../ui/Field';
 import { useSay } from '../ui/Toasts';
 import {
-  fieldsOf,
   FIELD_NAMES,
+  fieldsOf,
+  type Kind,
   KIND_NAMES,
+  type MeasureForm,
   suggestCode,
   toDefinition,
   toForm,
   toInput,
   UNIT_NAMES,
   withKind,
-  type Kind,
-  type MeasureForm,
 } from './measureForm';
-import { describeUse } from './MeasureUse';
 import { useChangeMeasureMutation, useCreateMeasureMutation } from './measuresApi';
+import { describeUse } from './MeasureUse';
 
 const FAULT_FIELDS = [
   'code',

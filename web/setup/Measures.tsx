@@ -7,8 +7,8 @@ import { Button } from '../ui/Button';
 import { useSay } from '../ui/Toasts';
 import { MeasureDialog } from './MeasureDialog';
 import { describeDefinition } from './measureForm';
-import { MeasureUseDialog } from './MeasureUse';
 import { useArchiveMeasureMutation } from './measuresApi';
+import { MeasureUseDialog } from './MeasureUse';
 
 /** What is measured: those that ship, and the company's own. */
 export function Measures({ mayChange }: { mayChange: boolean }) {

@@ -1,7 +1,7 @@
 import { otherFault } from '../app/FailureNote';
+import { useListMergesQuery, useUndoMergeMutation } from '../app/lists/api';
 import { Button } from '../ui/Button';
 import { useSay } from '../ui/Toasts';
-import { useListMergesQuery, useUndoMergeMutation } from '../app/lists/api';
 
 /** Names that became one, each to be parted again. */
 export function Merges() {

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import * as routes from '#contract/routes/rates';
-import type { ResponseOf, BodyOf } from '#contract/routes/route';
+import type { BodyOf, ResponseOf } from '#contract/routes/route';
 import { formatExact, withSign } from '#core/money/format';
 import { api } from '../app/api';
 import { FailureNote, faultAt, otherFault } from '../app/FailureNote';

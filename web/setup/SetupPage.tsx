@@ -16,8 +16,8 @@ import { ClosedMonths } from './ClosedMonths';
 import { describeRule } from './describeRule';
 import { Feeds } from './Feeds';
 import { Lists } from './Lists';
-import { OwnPassword, OwnSessions } from './OwnAccount';
 import { Measures } from './Measures';
+import { OwnPassword, OwnSessions } from './OwnAccount';
 import { Rates } from './Rates';
 import { Rules } from './rules/Rules';
 import { Sharing } from './Sharing';
@@ -138,7 +138,7 @@ function buildChapters(me: Me, company: Company) {
       ? [
           {
             path: 'lists',
-            name: 'Lists',
+            name: 'Drop-down lists',
             content: (
               <Sheet heading="Lists">
                 <Lists />
@@ -151,7 +151,7 @@ function buildChapters(me: Me, company: Company) {
       ? [
           {
             path: 'feeds',
-            name: 'Feeds',
+            name: 'Order systems',
             content: (
               <Sheet heading="Feeds">
                 <Feeds />
@@ -175,7 +175,7 @@ function buildChapters(me: Me, company: Company) {
       : []),
     {
       path: 'rates',
-      name: 'Rates',
+      name: 'Exchange rates',
       content: (
         <Sheet heading="Rates">
           <Rates mayChange={isAdministrator} />

@@ -1,14 +1,14 @@
 import type { MeasureInput, MeasureView } from '#contract/schemas/measure';
 import {
-  FIELD_UNITS,
-  statesOf,
   type Accumulation,
   type Addend,
   type Definition,
   type DistinctField,
   type Field,
+  FIELD_UNITS,
+  statesOf,
 } from '#core/measure/definition';
-import { unitOf, type Direction, type ValueKind } from '#core/measure/measure';
+import { type Direction, unitOf, type ValueKind } from '#core/measure/measure';
 
 export const KINDS = ['sum', 'count', 'distinct', 'ratio', 'duration', 'typed'] as const;
 export type Kind = (typeof KINDS)[number];

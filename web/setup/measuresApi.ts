@@ -1,5 +1,5 @@
 import * as measures from '#contract/routes/measures';
-import type { ResponseOf, BodyOf } from '#contract/routes/route';
+import type { BodyOf, ResponseOf } from '#contract/routes/route';
 import { api } from '../app/api';
 
 type Saved = ResponseOf<typeof measures.changeMeasure>;

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { FIELDS, statesOf } from '#core/measure/definition';
-import { SHIPPED_MEASURES } from '#core/measure/shipped';
 import { unitOf } from '#core/measure/measure';
+import { SHIPPED_MEASURES } from '#core/measure/shipped';
 import {
   describeDefinition,
   fieldsOf,

@@ -1,5 +1,5 @@
+import type { BodyOf, ResponseOf } from '#contract/routes/route';
 import * as units from '#contract/routes/units';
-import type { ResponseOf, BodyOf } from '#contract/routes/route';
 import { api } from '../app/api';
 
 export const {

@@ -1,25 +1,25 @@
 import type { SeriesPoint, SeriesView } from '#contract/schemas/series';
 import { formatExact, formatShort } from '#core/money/format';
 import { showPercent } from '#core/status/percent';
+import { figureUnit } from '#wording/figureUnit';
+import { showOdds } from '#wording/forecast';
 import { useGetCompanyQuery } from '../app/api';
 import { FailureNote } from '../app/FailureNote';
-import { figureUnit } from '#wording/figureUnit';
-import { HowMade } from '../figures/made/HowMade';
-import { MeasurePicker } from '../figures/MeasurePicker';
-import { showOdds } from '#wording/forecast';
 import { usePlace } from '../app/place';
-import { SeriesSheet } from '../figures/SeriesSheet';
-import { useGetSeriesQuery, useGetStandingQuery } from '../figures/api';
-import { GapPlanSheet } from '../figures/GapPlanSheet';
-import { useOutlook, type PeriodOutlook } from '../figures/useOutlook';
+import { ViewBody } from '../app/ViewBody';
 import { yearOf } from '../app/yearOf';
 import { textOf } from '../charts/status';
 import { StatusMark } from '../charts/StatusMark';
+import { useGetSeriesQuery, useGetStandingQuery } from '../figures/api';
+import { GapPlanSheet } from '../figures/GapPlanSheet';
+import { HowMade } from '../figures/made/HowMade';
+import { MeasurePicker } from '../figures/MeasurePicker';
+import { SeriesSheet } from '../figures/SeriesSheet';
+import { StandingTabs } from '../figures/StandingTabs';
+import { type PeriodOutlook, useOutlook } from '../figures/useOutlook';
 import { classNames } from '../ui/classNames';
 import { Loading } from '../ui/Loading';
 import { describeAhead } from './aheadWords';
-import { StandingTabs } from '../figures/StandingTabs';
-import { ViewBody } from '../app/ViewBody';
 
 /**
  * The year in one strip: what was made, what runs with its odds, what lies ahead with its open

@@ -1,26 +1,26 @@
 import { useNavigate } from 'react-router';
 import { formatColumn, formatExact } from '#core/money/format';
+import { figureUnit } from '#wording/figureUnit';
 import { useAddress } from '../app/address';
 import { useListMeasuresQuery } from '../app/api';
-import { ChartSheet } from '../figures/chart/ChartSheet';
 import { FailureNote } from '../app/FailureNote';
 import { SOON, useLoadsAhead } from '../app/lookAhead';
-import { figureUnit } from '#wording/figureUnit';
-import { LEVEL_NAMES, readLevel } from '../figures/levels';
-import { HowMade } from '../figures/made/HowMade';
-import { MeasurePicker } from '../figures/MeasurePicker';
 import { usePlace } from '../app/place';
 import { placeLink } from '../app/placeLink';
+import { ViewBody } from '../app/ViewBody';
 import { PairChart } from '../charts/PairChart';
 import { fillOf, textOf } from '../charts/status';
 import { StatusMark } from '../charts/StatusMark';
-import { DataTable, type Column } from '../ui/DataTable';
+import { ChartSheet } from '../figures/chart/ChartSheet';
+import { LEVEL_NAMES, readLevel } from '../figures/levels';
+import { HowMade } from '../figures/made/HowMade';
+import { MeasurePicker } from '../figures/MeasurePicker';
+import { StandingTabs } from '../figures/StandingTabs';
+import { type Column, DataTable } from '../ui/DataTable';
 import { Loading } from '../ui/Loading';
 import { Segments } from '../ui/Segments';
 import { useSize } from '../ui/useSize';
-import { useCompareMeasuresQuery, usePrefetchSheets, type Pair, type Pairs } from './api';
-import { StandingTabs } from '../figures/StandingTabs';
-import { ViewBody } from '../app/ViewBody';
+import { type Pair, type Pairs, useCompareMeasuresQuery, usePrefetchSheets } from './api';
 
 /** What a unit is good in, by name: nobody remembers which measure was the first. */
 function goodIn({ reading }: Pair, [first, second]: Pairs['measures']): string {

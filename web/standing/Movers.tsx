@@ -1,4 +1,4 @@
-import { useNavigate, useLocation } from 'react-router';
+import { useLocation, useNavigate } from 'react-router';
 import type { StandingView } from '#contract/schemas/attainment';
 import { formatDifference, formatExact, withSign } from '#core/money/format';
 import { figureUnit } from '#wording/figureUnit';

@@ -1,17 +1,17 @@
 import { SERIES_STEPS, type SeriesStep } from '#core/trend/series';
+import { describeParts } from '#wording/series';
 import { useAddress } from '../app/address';
-import { SalesMixLine } from '../figures/SalesMixLine';
 import { FailureNote } from '../app/FailureNote';
 import { SOON, useLoadsAhead } from '../app/lookAhead';
-import { MeasurePicker } from '../figures/MeasurePicker';
 import { usePlace } from '../app/place';
-import { SeriesSheet } from '../figures/SeriesSheet';
+import { ViewBody } from '../app/ViewBody';
 import { useGetSeriesQuery, usePrefetchStandings } from '../figures/api';
+import { MeasurePicker } from '../figures/MeasurePicker';
+import { SalesMixLine } from '../figures/SalesMixLine';
+import { SeriesSheet } from '../figures/SeriesSheet';
+import { StandingTabs } from '../figures/StandingTabs';
 import { Loading } from '../ui/Loading';
 import { Segments } from '../ui/Segments';
-import { describeParts } from '#wording/series';
-import { StandingTabs } from '../figures/StandingTabs';
-import { ViewBody } from '../app/ViewBody';
 
 const STEP_NAMES: Record<SeriesStep, string> = {
   day: 'Days',

@@ -1,21 +1,21 @@
-import { describePresence } from '#wording/presence';
-import { PresenceLabel } from '../figures/PresenceLabel';
 import { useMemo, useState } from 'react';
 import { Link, useLocation } from 'react-router';
 import type { RankingRowView, StandingView } from '#contract/schemas/attainment';
 import { formatColumn, formatExact, withSign } from '#core/money/format';
 import { parseDay } from '#core/period/day';
+import { figureUnit } from '#wording/figureUnit';
 import { shortDay } from '#wording/period';
+import { describePresence } from '#wording/presence';
 import { usePlace } from '../app/place';
-import { HowMade } from '../figures/made/HowMade';
 import { placeLink } from '../app/placeLink';
 import { AttainmentBar } from '../charts/AttainmentBar';
 import { RankChange } from '../charts/RankChange';
 import { textOf } from '../charts/status';
 import { StatusMark } from '../charts/StatusMark';
+import { HowMade } from '../figures/made/HowMade';
+import { PresenceLabel } from '../figures/PresenceLabel';
 import { classNames } from '../ui/classNames';
-import { DataTable, type Column } from '../ui/DataTable';
-import { figureUnit } from '#wording/figureUnit';
+import { type Column, DataTable } from '../ui/DataTable';
 
 /** The people, or the units directly below, ranked; the total closes the list. */
 export function PlacesTable({ view }: { view: StandingView }) {

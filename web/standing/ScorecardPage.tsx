@@ -1,19 +1,19 @@
-import type { ScoreCell, ScorecardView } from '#contract/schemas/scorecard';
+import type { ScorecardView, ScoreCell } from '#contract/schemas/scorecard';
 import { formatExact, formatWhole } from '#core/money/format';
+import { figureUnit } from '#wording/figureUnit';
 import { useAddress } from '../app/address';
 import { useListMeasuresQuery } from '../app/api';
 import { FailureNote } from '../app/FailureNote';
 import { SOON, useLoadsAhead } from '../app/lookAhead';
-import { figureUnit } from '#wording/figureUnit';
-import { HowMade } from '../figures/made/HowMade';
 import { usePlace } from '../app/place';
+import { ViewBody } from '../app/ViewBody';
 import { textOf } from '../charts/status';
 import { StatusMark } from '../charts/StatusMark';
+import { HowMade } from '../figures/made/HowMade';
+import { StandingTabs } from '../figures/StandingTabs';
 import { Loading } from '../ui/Loading';
 import { Menu } from '../ui/Menu';
 import { useGetScorecardQuery, usePrefetchSheets } from './api';
-import { StandingTabs } from '../figures/StandingTabs';
-import { ViewBody } from '../app/ViewBody';
 
 const SPANS = [
   ['month', ''],

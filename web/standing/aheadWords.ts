@@ -1,9 +1,9 @@
 import type { SeriesView } from '#contract/schemas/series';
-import type { PeriodOutlook } from '../figures/useOutlook';
-import { showOdds } from '#wording/forecast';
 import { formatWhole } from '#core/money/format';
 import { showPercent } from '#core/status/percent';
 import { figureUnit } from '#wording/figureUnit';
+import { showOdds } from '#wording/forecast';
+import type { PeriodOutlook } from '../figures/useOutlook';
 
 /**
  * "Saltmarsh made 4 of 7 months of FY 2027. November 2026 is expected to reach 71% of target, odds

@@ -1,8 +1,8 @@
-import type { ResponseOf, QueryOf } from '#contract/routes/route';
-import { listCorrections } from '#contract/routes/corrections';
 import { compareMeasures, getScorecard } from '#contract/routes/attainment';
-import type { MeasureComparison } from '#contract/schemas/scorecard';
+import { listCorrections } from '#contract/routes/corrections';
+import type { QueryOf, ResponseOf } from '#contract/routes/route';
 import type { Status } from '#contract/schemas/attainment';
+import type { MeasureComparison } from '#contract/schemas/scorecard';
 import { api } from '../app/api';
 
 type PairFigures = Omit<MeasureComparison['pairs'][number]['first'], 'status'> & { status: Status };

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import type { SeriesPoint, SeriesView } from '#contract/schemas/series';
+import { describeParts } from '#wording/series';
 import type { PeriodOutlook } from '../figures/useOutlook';
 import { describeAhead } from './aheadWords';
-import { describeParts } from '#wording/series';
 
 const status = (grade: number, state = ['noTarget', 'below', 'between', 'upper', 'made'][grade]!) =>
   ({ grade, state, label: state, iconSet: 'rungs', color: null }) as SeriesPoint['status'];

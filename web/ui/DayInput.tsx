@@ -1,5 +1,5 @@
 import { CalendarDays } from 'lucide-react';
-import { useRef, type ChangeEvent, type Ref } from 'react';
+import { type ChangeEvent, type Ref, useRef } from 'react';
 import { INPUT } from './Field';
 
 interface DayInputProps {

@@ -1,4 +1,4 @@
-import { cloneElement, useId, type ReactElement } from 'react';
+import { cloneElement, type ReactElement, useId } from 'react';
 import { classNames } from './classNames';
 
 export const INPUT =

@@ -1,6 +1,6 @@
 import { X } from 'lucide-react';
 import { Toast } from 'radix-ui';
-import { createContext, useCallback, useContext, useMemo, useState, type ReactNode } from 'react';
+import { createContext, type ReactNode, useCallback, useContext, useMemo, useState } from 'react';
 import { classNames } from './classNames';
 
 interface Message {

@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState, type RefObject } from 'react';
+import { type RefObject, useEffect, useRef, useState } from 'react';
 
 /**
  * The room a part of the page has, in pixels, followed as it changes; `first` until it is known.

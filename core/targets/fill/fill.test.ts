@@ -2,10 +2,10 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { buildCalendar, type Period } from '../../period/calendar';
 import { countWorkingDays } from '../../period/workingDays';
+import { allocateRest } from './allocateRest';
 import { describeEach, describeTogether } from './describe';
 import { fillCells } from './fill';
 import { grow } from './grow';
-import { allocateRest } from './allocateRest';
 import type { FillSource, FillWay, LineTerms } from './way';
 
 const calendar = buildCalendar({ kind: 'month', firstMonth: 4, yearLabel: 'ends' });

@@ -1,7 +1,7 @@
 import type { Period } from '../../period/calendar';
 import { grow, WHOLE } from './grow';
 import { proposePartial } from './partial';
-import { shareWithin, type ShareLine } from './shareWithin';
+import { type ShareLine, shareWithin } from './shareWithin';
 import type {
   FilledCell,
   FillNote,

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { shareOut } from '../../money/share';
-import { shareWithin, type ShareLine } from './shareWithin';
+import { type ShareLine, shareWithin } from './shareWithin';
 
 const line = fc.record({
   weight: fc.nat(1000),

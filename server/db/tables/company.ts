@@ -1,18 +1,18 @@
 import { sql } from 'drizzle-orm';
-import type { CalendarRule } from '#core/period/calendar';
 import {
   boolean,
   char,
   check,
   integer,
   jsonb,
+  numeric,
   pgTable,
   primaryKey,
   smallint,
   text,
   unique,
-  numeric,
 } from 'drizzle-orm/pg-core';
+import type { CalendarRule } from '#core/period/calendar';
 import { isoDay, moment } from './columns';
 import { unit } from './units';
 

@@ -1,5 +1,6 @@
 import { sql } from 'drizzle-orm';
 import {
+  type AnyPgColumn,
   bigint,
   bigserial,
   boolean,
@@ -15,11 +16,10 @@ import {
   serial,
   text,
   uniqueIndex,
-  type AnyPgColumn,
 } from 'drizzle-orm/pg-core';
 import type { DealStatus } from '#contract/schemas/deal';
-import type { ImportMapping } from '#contract/schemas/importMapping';
 import type { DealViewState } from '#contract/schemas/dealView';
+import type { ImportMapping } from '#contract/schemas/importMapping';
 import type { StoredLine } from '#core/deal/line';
 import { appUser } from './access';
 import { isoDay, moment, whole } from './columns';

@@ -1,20 +1,20 @@
-import { useEffect, useRef, useState, type DragEvent } from 'react';
 import Papa from 'papaparse';
+import { type DragEvent, useEffect, useRef, useState } from 'react';
+import type { Problem } from '#contract/errors/problem';
 import type { ImportKind, ImportReport } from '#contract/schemas/import';
+import type { ImportMapping } from '#contract/schemas/importMapping';
 import { formatExact } from '#core/money/format';
 import { Button } from '../../ui/Button';
 import { classNames } from '../../ui/classNames';
 import { Dialog } from '../../ui/Dialog';
 import { Field, INPUT } from '../../ui/Field';
 import { useSay } from '../../ui/Toasts';
-import type { Problem } from '#contract/errors/problem';
-import type { ImportMapping } from '#contract/schemas/importMapping';
 import { useGetCompanyQuery, useGetImportProgressQuery } from '../api';
 import { FailureNote } from '../FailureNote';
 import { MappingSheet } from './mapping/MappingSheet';
 import { UnknownValues } from './mapping/UnknownValues';
-import { useMapping, type ChosenFile } from './mapping/useMapping';
-import { useFileUpload, type UploadState } from './useFileUpload';
+import { type ChosenFile, useMapping } from './mapping/useMapping';
+import { type UploadState, useFileUpload } from './useFileUpload';
 
 const COLUMNS: Record<ImportKind, string> = {
   units: 'unit, name, kind, parent, from, to, email, country',
@@ -88,10 +88,10 @@ export function ImportDialog({ kind, plan = null, onClose, onImported }: ImportD
     if (file) await run(file, how, kind === 'deals' ? await reading.save() : null);
   };
   const begun = reading.preview;
-  // A file in the open form, or one that was read before, is checked at once.
+  // A file in the open form, or one that was read before, is checked at once: once a file, not with every change of how it is read.
   useEffect(() => {
     if (begun && reading.isReady && !reading.isOpen) void check();
-    // Once a file, not with every change of how it is read.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [begun]);
   const close = () => {
     cancel();

@@ -1,6 +1,6 @@
 import { useRef, useState } from 'react';
-import { API } from '#contract/routes/route';
 import type { Problem } from '#contract/errors/problem';
+import { API } from '#contract/routes/route';
 import { api, TAGS, UNREACHABLE, useGetMeQuery, XLSX_TYPE } from '../api';
 import { useAppDispatch } from '../store';
 

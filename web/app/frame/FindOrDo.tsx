@@ -1,8 +1,8 @@
 import { Command } from 'cmdk';
 import { Dialog } from 'radix-ui';
-import { useState, type ReactNode } from 'react';
+import { type ReactNode, useState } from 'react';
 import { useLocation, useNavigate } from 'react-router';
-import { useListUnitAttainmentsQuery, useListMeasuresQuery } from '../api';
+import { useListMeasuresQuery, useListUnitAttainmentsQuery } from '../api';
 import { useListCustomersQuery } from '../customers';
 import { usePlace } from '../place';
 import { withParam } from './withParam';
@@ -48,7 +48,7 @@ export function FindOrDo({ isOpen, onClose }: { isOpen: boolean; onClose(): void
     { name: 'Where we stand', run: () => navigate({ pathname: '/standing', search }) },
     { name: 'Look ahead: pipeline', run: () => navigate({ pathname: '/deals/pipeline', search }) },
     { name: 'What changed', run: () => navigate({ pathname: '/deals/changes', search }) },
-    { name: 'What needs care', run: () => navigate({ pathname: '/deals/care', search }) },
+    { name: 'What to fix', run: () => navigate({ pathname: '/deals/to-fix', search }) },
     { name: 'Type in activities', run: () => navigate({ pathname: '/deals/activities', search }) },
     ...(measures?.measures ?? [])
       .filter((each) => !each.isArchived)

@@ -1,5 +1,5 @@
-import { useEffect, useState } from 'react';
 import { ChevronDown, Plus } from 'lucide-react';
+import { useEffect, useState } from 'react';
 import { Link, Outlet, useLocation, useNavigate } from 'react-router';
 import { Toasts } from '../../ui/Toasts';
 import { useGetMeQuery } from '../api';

@@ -2,8 +2,8 @@ import { DropdownMenu } from 'radix-ui';
 import { NavLink, useLocation, useNavigate } from 'react-router';
 import { parseDay } from '#core/period/day';
 import { describeDay } from '#wording/period';
-import { useGetCompanyQuery, useGetMeQuery, useSignOutMutation } from '../api';
 import { initialsOf } from '../../charts/initials';
+import { useGetCompanyQuery, useGetMeQuery, useSignOutMutation } from '../api';
 import { useCareCount } from '../dataQuality';
 import { placeLink } from '../placeLink';
 

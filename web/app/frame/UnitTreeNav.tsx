@@ -1,10 +1,10 @@
-import { ChevronRight } from 'lucide-react';
-import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import { useVirtualizer } from '@tanstack/react-virtual';
+import { ChevronRight } from 'lucide-react';
+import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react';
 import { StatusMark } from '../../charts/StatusMark';
 import { classNames } from '../../ui/classNames';
 import { Loading } from '../../ui/Loading';
-import { api, useListUnitAttainmentsQuery, type TreeNode } from '../api';
+import { api, type TreeNode, useListUnitAttainmentsQuery } from '../api';
 import { FailureNote } from '../FailureNote';
 import { SOON, useLoadsAhead, useLookAhead } from '../lookAhead';
 import { usePlace } from '../place';

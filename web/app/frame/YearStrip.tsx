@@ -1,12 +1,12 @@
 import { ChevronLeft, ChevronRight } from 'lucide-react';
-import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
-import type { Company } from '#contract/schemas/company';
+import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
 import type { YearOverview, YearOverviewCell } from '#contract/schemas/attainment';
+import type { Company } from '#contract/schemas/company';
 import { fillOf } from '../../charts/status';
 import { classNames } from '../../ui/classNames';
 import { api, useGetCompanyQuery, useGetYearOverviewQuery } from '../api';
 import { FailureNote } from '../FailureNote';
-import { SOON, useLoadsAhead, useLookAhead, type Pointing } from '../lookAhead';
+import { type Pointing, SOON, useLoadsAhead, useLookAhead } from '../lookAhead';
 import { usePlace } from '../place';
 import { yearOf } from '../yearOf';
 

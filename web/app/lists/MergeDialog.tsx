@@ -1,13 +1,13 @@
 import { useState } from 'react';
 import type { ListEntry, ListName } from '#contract/schemas/list';
 import { formatExact } from '#core/money/format';
-import { useGetCompanyQuery } from '../api';
-import { FailureNote } from '../FailureNote';
 import { Button } from '../../ui/Button';
 import { Combobox } from '../../ui/Combobox';
 import { Dialog } from '../../ui/Dialog';
 import { Field } from '../../ui/Field';
 import { useSay } from '../../ui/Toasts';
+import { useGetCompanyQuery } from '../api';
+import { FailureNote } from '../FailureNote';
 import { useMergeNamesMutation, useUndoMergeMutation } from './api';
 
 interface MergeDialogProps {

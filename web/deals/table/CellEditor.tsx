@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
+import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
 import type { Deal, DealInput } from '#contract/schemas/deal';
 import type { Lookups } from '#contract/schemas/list';
 import { exponentOf } from '#core/money/currency';

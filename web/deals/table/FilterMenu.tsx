@@ -5,7 +5,7 @@ import { Combobox } from '../../ui/Combobox';
 import { Field, INPUT } from '../../ui/Field';
 import { Menu } from '../../ui/Menu';
 import { FILTER_NAMES, SWITCH_NAMES } from './filterWords';
-import { SWITCHES, type Filter, type TextFilter } from './useTableState';
+import { type Filter, SWITCHES, type TextFilter } from './useTableState';
 
 interface FilterMenuProps {
   filter: Filter;

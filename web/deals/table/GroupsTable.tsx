@@ -1,6 +1,6 @@
 import type { DealGroup, DealGrouping, DealGroups } from '#contract/schemas/deal';
 import { formatExact } from '#core/money/format';
-import { DataTable, type Column } from '../../ui/DataTable';
+import { type Column, DataTable } from '../../ui/DataTable';
 
 export const GROUP_NAMES: Readonly<Record<DealGrouping, string>> = {
   salesperson: 'Salesperson',

@@ -2,15 +2,15 @@ import { useState } from 'react';
 import type { DealViewState } from '#contract/schemas/dealView';
 import { faultAt, otherFault } from '../../app/FailureNote';
 import { usePlace } from '../../app/place';
-import { Button } from '../../ui/Button';
-import { Field, INPUT } from '../../ui/Field';
-import { Menu } from '../../ui/Menu';
-import { useSay } from '../../ui/Toasts';
 import {
   useListDealViewsQuery,
   useRemoveDealViewMutation,
   useSaveDealViewMutation,
 } from '../../records/api';
+import { Button } from '../../ui/Button';
+import { Field, INPUT } from '../../ui/Field';
+import { Menu } from '../../ui/Menu';
+import { useSay } from '../../ui/Toasts';
 
 /**
  * Ways of showing the table, kept by name: one's own, or shared with everybody at or below the

@@ -65,7 +65,7 @@ export function buildColumns(reporting: string): DealColumn[] {
     {
       key: 'salesperson',
       name: 'Salesperson',
-      width: 150,
+      width: 138,
       sort: 'salesperson',
       cell: (deal) => <Owner deal={deal} />,
       text: (deal) => deal.salespersonName,
@@ -73,14 +73,14 @@ export function buildColumns(reporting: string): DealColumn[] {
     {
       key: 'customer',
       name: 'Customer',
-      width: 168,
+      width: 154,
       sort: 'customer',
       cell: (deal) => deal.customer,
       text: (deal) => deal.customer,
     },
-    named('product', 'Product', 140),
+    named('product', 'Product', 126),
     named('category', 'Category', 120),
-    named('source', 'Source', 110),
+    named('source', 'Source', 100),
     named('stage', 'Stage', 110),
     {
       key: 'probability',
@@ -95,7 +95,7 @@ export function buildColumns(reporting: string): DealColumn[] {
     named('location', 'Location', 120),
     {
       key: 'deal',
-      name: 'Id',
+      name: 'Deal number',
       width: 104,
       sort: 'deal',
       cell: (deal) => soft(deal.deal),

@@ -1,9 +1,9 @@
 import { useCallback } from 'react';
+import { toInput } from '#contract/dealInput';
 import type { Deal, DealInput } from '#contract/schemas/deal';
 import type { Failure } from '../../app/api';
-import { useSay } from '../../ui/Toasts';
 import { useUpdateDealMutation } from '../../records/api';
-import { toInput } from '#contract/dealInput';
+import { useSay } from '../../ui/Toasts';
 
 /**
  * Saves one change made in place; returns the words for what was refused, or null. It can be undone

@@ -106,5 +106,5 @@ export function readFilter(search: URLSearchParams): Filter {
   if (status) filter['status'] = status;
   const find = search.get('find')?.trim();
   if (find) filter['search'] = find;
-  return filter as Filter;
+  return filter;
 }

@@ -1,7 +1,7 @@
-import Papa from 'papaparse';
 import { ChartLine, Download, Table2 } from 'lucide-react';
+import Papa from 'papaparse';
 import { DropdownMenu } from 'radix-ui';
-import { useId, useRef, useState, type ReactNode } from 'react';
+import { type ReactNode, useId, useRef, useState } from 'react';
 import { Button } from '../../ui/Button';
 import { useSay } from '../../ui/Toasts';
 import { saveFile, toPng, toSvg } from './savePicture';

@@ -1,8 +1,8 @@
 import { Popover } from 'radix-ui';
-import { useState, type ReactNode } from 'react';
+import { type ReactNode, useState } from 'react';
 import type { StandingView } from '#contract/schemas/attainment';
-import { Loading } from '../../ui/Loading';
 import { FailureNote } from '../../app/FailureNote';
+import { Loading } from '../../ui/Loading';
 import { useGetStandingQuery } from '../api';
 import { MadeOf } from './MadeOf';
 

@@ -1,11 +1,11 @@
 import { Link, useLocation } from 'react-router';
 import type { StandingView } from '#contract/schemas/attainment';
 import { parseDay } from '#core/period/day';
+import { describeApplied, describeAttainment, describeGrading, showExact } from '#wording/formula';
 import { shortDay } from '#wording/period';
 import { FailureNote } from '../../app/FailureNote';
 import { placeLink } from '../../app/placeLink';
 import { useListContributingDealsQuery } from '../api';
-import { describeApplied, describeAttainment, describeGrading, showExact } from '#wording/formula';
 
 /**
  * How a figure of a standing is made: formula, target and its origin, rule and next grade, the

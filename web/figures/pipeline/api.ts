@@ -1,5 +1,5 @@
 import * as routes from '#contract/routes/pipeline';
-import type { ResponseOf, QueryOf } from '#contract/routes/route';
+import type { QueryOf, ResponseOf } from '#contract/routes/route';
 import { api } from '../../app/api';
 
 export const { useGetPipelineQuery } = api.injectEndpoints({

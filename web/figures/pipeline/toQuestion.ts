@@ -1,7 +1,7 @@
 import type { Pipeline } from '#contract/schemas/pipeline';
-import { parseDay } from '#core/period/day';
 import type { WhatIf } from '#core/forecast/outlook';
 import type { PipelineQuestion } from '#core/forecast/pipeline';
+import { parseDay } from '#core/period/day';
 
 /** What the worker is asked of a unit's open deals; horizons keep their order. */
 export function toQuestion(

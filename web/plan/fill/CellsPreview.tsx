@@ -1,7 +1,7 @@
 import { changeOf } from '#core/comparison/change';
 import { formatColumn, withSign } from '#core/money/format';
-import { describePeriod } from '#wording/period';
 import type { FilledCell } from '#core/targets/fill/way';
+import { describePeriod } from '#wording/period';
 import { DataTable } from '../../ui/DataTable';
 import type { Workbench } from '../workbench';
 

@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import { buildSampleSheet } from '../sampleSheet';
 import { single } from '../../ui/grid/selection';
+import { buildSampleSheet } from '../sampleSheet';
 import { buildSheet } from '../sheet';
 import { Workbench } from '../workbench';
-import { linesOf, periodsOf, readBasisPoints, readFill, type FillForm } from './fillForm';
+import { type FillForm, linesOf, periodsOf, readBasisPoints, readFill } from './fillForm';
 import { faultWords, noteWords } from './fillWords';
 
 const sheet = buildSheet(new Workbench(buildSampleSheet()), 'FY2027-Q3', null);

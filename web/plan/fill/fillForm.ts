@@ -2,7 +2,7 @@ import { readTyped } from '#core/money/typed';
 import type { Period } from '#core/period/calendar';
 import { fillCells } from '#core/targets/fill/fill';
 import type { FillResult, FillWay, LineTerms, PeopleWeight, Phasing } from '#core/targets/fill/way';
-import { cellsOf, toBlockOf, type Selection } from '../../ui/grid/selection';
+import { cellsOf, type Selection, toBlockOf } from '../../ui/grid/selection';
 import type { Sheet, SheetRow } from '../sheet';
 import type { Workbench } from '../workbench';
 

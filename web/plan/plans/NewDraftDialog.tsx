@@ -35,10 +35,7 @@ export function NewDraftDialog({ year, plans, onMade, onClose }: NewDraftDialogP
     const { plan, copied, omitted } = result.data;
     say(
       `“${plan.name}” is begun${
-        copied > 0
-          ? ` with ${copied.toLocaleString('en-GB')}
-        targets`
-          : ''
+        copied > 0 ? ` with ${copied.toLocaleString('en-GB')} targets` : ''
       }.${omitted > 0 ? ` ${omitted} were left out: their units no longer stand in the tree.` : ''}`,
     );
     onMade(plan);

@@ -1,10 +1,10 @@
 import { useState } from 'react';
-import type { Deal } from '#contract/schemas/deal';
 import { toInput } from '#contract/dealInput';
+import type { Deal } from '#contract/schemas/deal';
 import { addMonths, parseDay, toIsoDay } from '#core/period/day';
 import { useGetCompanyQuery } from '../../app/api';
-import { usePickListsQuery } from '../../app/files/pickLists';
 import { faultAt, otherFault } from '../../app/FailureNote';
+import { usePickListsQuery } from '../../app/files/pickLists';
 import { Button } from '../../ui/Button';
 import { Combobox } from '../../ui/Combobox';
 import { Field, INPUT } from '../../ui/Field';

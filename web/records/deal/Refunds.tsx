@@ -1,6 +1,6 @@
 import { useRef, useState } from 'react';
-import type { Deal } from '#contract/schemas/deal';
 import { toInput } from '#contract/dealInput';
+import type { Deal } from '#contract/schemas/deal';
 import { exponentOf } from '#core/money/currency';
 import { readTyped } from '#core/money/typed';
 import { parseDay } from '#core/period/day';

@@ -1,5 +1,5 @@
-import { toPercentText } from '../form/formValues';
 import type { Deal } from '#contract/schemas/deal';
+import { toPercentText } from '../form/formValues';
 
 /** What of a deal is named in its history, in this order; the rest follows from it. */
 const NAMES: Partial<Record<keyof Deal, string>> = {

@@ -1,15 +1,15 @@
 import { Trash2 } from 'lucide-react';
 import {
+  type Control,
   Controller,
   useFieldArray,
-  type Control,
   type UseFormRegister,
   type UseFormSetValue,
 } from 'react-hook-form';
 import { Button } from '../../ui/Button';
-import { Combobox, type Choice } from '../../ui/Combobox';
+import { type Choice, Combobox } from '../../ui/Combobox';
 import { INPUT } from '../../ui/Field';
-import { shareEvenly, type FormValues } from './formValues';
+import { type FormValues, shareEvenly } from './formValues';
 
 interface CreditFieldProps {
   control: Control<FormValues>;

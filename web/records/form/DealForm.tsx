@@ -1,32 +1,33 @@
-import { useMemo, useRef, useState, type KeyboardEvent } from 'react';
+import { type KeyboardEvent, useMemo, useRef, useState } from 'react';
 import { Controller } from 'react-hook-form';
-import { DEAL_STATUSES, type Deal } from '#contract/schemas/deal';
+import { toInput as toStoredInput } from '#contract/dealInput';
+import { type Deal, DEAL_STATUSES } from '#contract/schemas/deal';
 import { commissionOf } from '#core/deal/commission';
-import { formatExact } from '#core/money/format';
 import { exponentOf } from '#core/money/currency';
+import { formatExact } from '#core/money/format';
 import { readTyped } from '#core/money/typed';
 import { parseDay, toIsoDay } from '#core/period/day';
 import { describeDay } from '#wording/period';
 import { useGetCompanyQuery, useGetMeQuery, useListClosedMonthsQuery } from '../../app/api';
-import { usePickListsQuery } from '../../app/files/pickLists';
 import { FailureNote, faultAt, otherFault } from '../../app/FailureNote';
+import { usePickListsQuery } from '../../app/files/pickLists';
 import { usePlace } from '../../app/place';
+import { saveTyped } from '../../app/saving/keptTyping';
 import { Button } from '../../ui/Button';
 import { Combobox } from '../../ui/Combobox';
 import { DayInput } from '../../ui/DayInput';
 import { Field, INPUT } from '../../ui/Field';
 import { useSay } from '../../ui/Toasts';
-import { isIn, toSpans } from '../closedSpans';
-import { toInput as toStoredInput } from '#contract/dealInput';
 import { useBookDealMutation, useUpdateDealMutation, useVoidDealMutation } from '../api';
-import { saveTyped } from '../../app/saving/keptTyping';
+import { isIn, toSpans } from '../closedSpans';
 import { CreditField } from './CreditField';
+import { MISSING, SHOWN, SIGN_IN_FIRST, toChoices } from './dealFields';
 import { FormNotes } from './FormNotes';
-import { LinesField } from './LinesField';
 import { sumOfLines, toInput, toPercentText, toValues } from './formValues';
+import { LinesField } from './LinesField';
 import { isTyped } from './merge';
-import { useKeptForm, type Typed } from './useKeptForm';
-import { readTypedDay, toIsoText, type Leaning } from './typedDay';
+import { type Leaning, readTypedDay, toIsoText } from './typedDay';
+import { type Typed, useKeptForm } from './useKeptForm';
 
 type PickedField =
   | 'salesperson'
@@ -38,45 +39,6 @@ type PickedField =
   | 'location'
   | 'lostReason';
 type DayField = 'closedOn' | 'expectedOn' | 'openedOn';
-
-const SHOWN = [
-  'salesperson',
-  'customer',
-  'amount',
-  'currency',
-  'status',
-  'closedOn',
-  'expectedOn',
-  'openedOn',
-  'probability',
-  'stage',
-  'lostReason',
-  'product',
-  'category',
-  'source',
-  'location',
-  'quantity',
-  'cost',
-  'commissionRate',
-  'credit',
-  'deal',
-  'notes',
-  'reason',
-];
-const SIGN_IN_FIRST = {
-  type: '',
-  code: 'notSignedIn',
-  status: 401,
-  title: 'You were signed out',
-  detail: 'Sign in again; what you typed is still here. Then press the button once more.',
-};
-const MISSING: Readonly<Record<string, string>> = {
-  salesperson: 'Choose whose deal it is.',
-  customer: 'Choose or add a customer.',
-  amount: 'Write the amount.',
-};
-const toChoices = (names: readonly string[] = []) =>
-  names.map((name) => ({ value: name, label: name }));
 
 /**
  * The form of a deal, new or stored. Faults come from the server's rules and stand at their fields;

@@ -1,18 +1,18 @@
 import { Trash2 } from 'lucide-react';
 import {
+  type Control,
   Controller,
   useFieldArray,
-  type Control,
   type UseFormRegister,
   type UseFormSetValue,
 } from 'react-hook-form';
 import type { Lookups } from '#contract/schemas/list';
-import { formatExact } from '#core/money/format';
 import { exponentOf } from '#core/money/currency';
+import { formatExact } from '#core/money/format';
 import { Button } from '../../ui/Button';
 import { Combobox } from '../../ui/Combobox';
 import { INPUT } from '../../ui/Field';
-import { NEW_LINE, sumOfLines, totalOfLine, type FormValues } from './formValues';
+import { type FormValues, NEW_LINE, sumOfLines, totalOfLine } from './formValues';
 
 interface LinesFieldProps {
   control: Control<FormValues>;

@@ -1,7 +1,7 @@
 import type { Deal, DealInput, DealStatus } from '#contract/schemas/deal';
-import { addLines, lineTotal, type LineNumbers } from '#core/deal/line';
-import { exponentOf } from '#core/money/currency';
+import { addLines, type LineNumbers, lineTotal } from '#core/deal/line';
 import { writeDecimal } from '#core/money/amount';
+import { exponentOf } from '#core/money/currency';
 import { readTyped } from '#core/money/typed';
 import type { Day } from '#core/period/day';
 import { toIsoText } from './typedDay';

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { parseDay, toIsoDay } from '#core/period/day';
-import { readTypedDay, toIsoText, type Leaning } from './typedDay';
+import { type Leaning, readTypedDay, toIsoText } from './typedDay';
 
 /** A Wednesday. */
 const TODAY = parseDay('2026-11-18')!;

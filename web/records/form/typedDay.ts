@@ -1,5 +1,5 @@
 import { en } from 'chrono-node';
-import { fromCivil, parseDay, toCivil, toIsoDay, type Day } from '#core/period/day';
+import { type Day, fromCivil, parseDay, toCivil, toIsoDay } from '#core/period/day';
 
 /** A deal has closed on a day gone by; an open one is expected on a day to come. */
 export type Leaning = 'past' | 'future';

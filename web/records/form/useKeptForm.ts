@@ -2,7 +2,7 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import { useForm, type UseFormReturn } from 'react-hook-form';
 import { dropTyped, loadTyped, saveTyped } from '../../app/saving/keptTyping';
 import type { FormValues } from './formValues';
-import { isTyped, mergeValues, type Clash } from './merge';
+import { type Clash, isTyped, mergeValues } from './merge';
 
 /** What was typed, and what it was typed over. */
 export interface Typed {

@@ -2,10 +2,10 @@ import { useMemo, useState } from 'react';
 import { FAULTS, fillIn } from '#contract/errors/catalogue';
 import type { RulesOfMeasure } from '#contract/schemas/rule';
 import {
-  findRuleFaults,
-  STATUS_COLORS,
-  ICON_SETS,
   BENCHMARKS,
+  findRuleFaults,
+  ICON_SETS,
+  STATUS_COLORS,
   type StatusColor,
   type StatusRule,
 } from '#core/status/rule';
@@ -19,14 +19,14 @@ import { useSay } from '../../ui/Toasts';
 import { useSaveRuleMutation } from './api';
 import { Grades } from './Grades';
 import {
+  BENCHMARK_NAMES,
   FIXED_KINDS,
+  type FixedKind,
   readRule,
+  type RuleForm,
   SYMBOL_NAMES,
   toForm,
   withBenchmark,
-  BENCHMARK_NAMES,
-  type FixedKind,
-  type RuleForm,
 } from './ruleForm';
 import { RulePreview } from './RulePreview';
 

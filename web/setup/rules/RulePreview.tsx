@@ -5,7 +5,7 @@ import { FailureNote } from '../../app/FailureNote';
 import { textOf } from '../../charts/status';
 import { StatusMark } from '../../charts/StatusMark';
 import { Button } from '../../ui/Button';
-import { DataTable, type Column } from '../../ui/DataTable';
+import { type Column, DataTable } from '../../ui/DataTable';
 import { Loading } from '../../ui/Loading';
 import { usePreviewRulesQuery } from './api';
 

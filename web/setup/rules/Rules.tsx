@@ -69,8 +69,7 @@ function RuleRow({
   const line = (version: RulesOfMeasure['versions'][number]) =>
     `${
       version.effectiveFrom
-        ? `From ${version.effectiveFrom}, by
-      ${version.userName}`
+        ? `From ${version.effectiveFrom}, by ${version.userName}`
         : 'Standard rule'
     }${version.reason ? `: ${version.reason}` : ''}`;
   return (
@@ -78,11 +77,11 @@ function RuleRow({
       <div>
         <p className="font-medium">{rules.name}</p>
         <p className="mt-0.5 flex gap-1.5">
-          <Grades rule={newest!.rule as StatusRule} />
+          <Grades rule={newest!.rule} />
         </p>
       </div>
       <div>
-        <p>{describeStatusRule(newest!.rule as StatusRule)}</p>
+        <p>{describeStatusRule(newest!.rule)}</p>
         <p className="text-soft">{line(newest!)}</p>
         {older.length > 0 && (
           <details className="mt-1 text-soft">

@@ -1,5 +1,5 @@
+import type { BodyOf, ResponseOf } from '#contract/routes/route';
 import * as rules from '#contract/routes/rules';
-import type { ResponseOf, BodyOf } from '#contract/routes/route';
 import { api } from '../../app/api';
 
 export const {

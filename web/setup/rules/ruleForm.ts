@@ -3,12 +3,12 @@ import { writeDecimal } from '#core/money/amount';
 import { decimalsOf } from '#core/money/format';
 import { readTyped } from '#core/money/typed';
 import {
-  defaultThresholds,
+  type Benchmark,
   defaultLabels,
-  type Thresholds,
+  defaultThresholds,
   type PerGrade,
   type StatusRule,
-  type Benchmark,
+  type Thresholds,
 } from '#core/status/rule';
 import { figureUnit } from '#wording/figureUnit';
 

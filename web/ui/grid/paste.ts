@@ -1,4 +1,4 @@
-import { cellsOf, type Block, type Selection } from './selection';
+import { type Block, cellsOf, type Selection } from './selection';
 
 /** What is to be written into a cell; empty clears it. */
 export interface Entry {

@@ -1,19 +1,19 @@
 import {
-  getCoreRowModel,
-  useReactTable,
   type Column as TableColumn,
   type ColumnDef,
   type ColumnSizingState,
+  getCoreRowModel,
+  useReactTable,
 } from '@tanstack/react-table';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { ArrowDown, ArrowUp } from 'lucide-react';
 import {
-  useRef,
-  useState,
   type CSSProperties,
   type KeyboardEvent,
   type MouseEvent,
   type ReactNode,
+  useRef,
+  useState,
 } from 'react';
 import { classNames } from '../classNames';
 import { ResizeHandle } from './ResizeHandle';

@@ -6,13 +6,13 @@ import {
   readMapped,
 } from '#contract/importMapping';
 import {
-  NUMBER_FORMS,
   type ImportMapping,
   type ImportPreview,
+  NUMBER_FORMS,
 } from '#contract/schemas/importMapping';
-import { DAY_FORMS, type DayForm } from '#core/period/dayForm';
 import { parseAmount } from '#core/money/amount';
 import { parseDay } from '#core/period/day';
+import { DAY_FORMS, type DayForm } from '#core/period/dayForm';
 import { classNames } from '../../../ui/classNames';
 
 const DAY_WORDS: Readonly<Record<DayForm, string>> = {

@@ -1,6 +1,6 @@
 import type { ImportReport } from '#contract/schemas/import';
 import type { ImportMapping } from '#contract/schemas/importMapping';
-import { Combobox, type Choice } from '../../../ui/Combobox';
+import { type Choice, Combobox } from '../../../ui/Combobox';
 import { usePickListsQuery } from '../pickLists';
 
 interface UnknownValuesProps {

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import type { Problem } from '#contract/errors/problem';
 import { NEEDED_DEAL_COLUMNS } from '#contract/importMapping';
 import { saveImportMapping } from '#contract/routes/imports';
-import type { ResponseOf, BodyOf } from '#contract/routes/route';
+import type { BodyOf, ResponseOf } from '#contract/routes/route';
 import type { ImportMapping, ImportPreview } from '#contract/schemas/importMapping';
 import { api } from '../../api';
 import type { useFileUpload } from '../useFileUpload';
