@@ -1,12 +1,19 @@
 import { defineConfig } from 'vitest/config';
 
 /**
- * Unit tests sit beside their file; API tests need a database of their own.
- * Files share a worker's modules: loading them anew for each took longer than the tests. No module
- * keeps anything that a test could leave behind.
+ * Unit tests sit beside their file; API tests need a database of their own. Files share a worker's
+ * modules: loading them anew for each took longer than the tests. No module keeps anything that a
+ * test could leave behind.
  */
 export default defineConfig({
   test: {
+    coverage: {
+      provider: 'v8',
+      include: ['{core,wording,contract,server,web}/**/*.{ts,tsx}'],
+      exclude: ['**/*.test.ts', 'server/db/migrations/**'],
+      reporter: ['text-summary', 'json-summary'],
+      reportsDirectory: 'test-results/coverage',
+    },
     projects: [
       {
         test: {

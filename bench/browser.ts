@@ -56,8 +56,8 @@ export async function measureFirstLoad(browser: Browser, address: string): Promi
 
 /**
  * From a press of the mouse on a unit or a month until the new sentence is painted. The mouse comes
- * from elsewhere and rests a moment before it presses, as a hand does
- * (common practice, no source: 150 ms).
+ * from elsewhere and rests a moment before it presses, as a hand does (common practice, no source:
+ * 150 ms).
  */
 export async function measureRepaint(browser: Browser, address: string): Promise<Ratio> {
   const page = await browser.newPage({ baseURL: address, viewport: { width: 1280, height: 800 } });

@@ -42,8 +42,8 @@ const DECIMALS = 4;
 
 /**
  * A value of one of our columns as the mapping reads it: exchanged, a day in ISO 8601, a number
- * with a point, a percent as a share.
- * What cannot be read stays as it stands, to be refused with its own words.
+ * with a point, a percent as a share. What cannot be read stays as it stands, to be refused with
+ * its own words.
  */
 export function readMapped(
   column: string,

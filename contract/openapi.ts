@@ -122,8 +122,8 @@ class Components {
 
 /**
  * A schema as JSON Schema 2020-12 writes it: a tuple's members are `prefixItems`, a choice of
- * constants of one kind is an `enum`,
- * and a value that may be null has a list of types where it is plain.
+ * constants of one kind is an `enum`, and a value that may be null has a list of types where it is
+ * plain.
  */
 function toNewDialect(schema: Json): Json {
   if (Array.isArray(schema['items'])) {

@@ -175,8 +175,7 @@ async function admit(
 
 /**
  * A page of another origin is known by the headers browsers add: Sec-Fetch-Site, and Origin, which
- * must be of the host that was asked.
- * Whoever sends neither is no browser and has no cookie of one.
+ * must be of the host that was asked. Whoever sends neither is no browser and has no cookie of one.
  */
 function refuseForeignPage(
   { method, headers, host }: FastifyRequest,

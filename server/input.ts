@@ -5,8 +5,8 @@ const MOST_DEPTH = 16;
 
 /**
  * What of a request no database, file or log can keep, or nobody could have meant: a NUL, half of a
- * surrogate pair (RFC 8259, 8.2),
- * a value nested too deeply. @returns the first, at its field; null where all is well
+ * surrogate pair (RFC 8259, 8.2), a value nested too deeply. @returns the first, at its field; null
+ * where all is well
  */
 export function findBadInput(value: unknown, field = '', depth = 0): FieldFault | null {
   if (typeof value === 'string')

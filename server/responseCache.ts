@@ -30,11 +30,10 @@ interface Kept<Answer> {
 
 /**
  * Answers about figures, until what they are made of changes: two hundred screens that show one
- * unit ask the same within one second,
- * and a booking in one branch leaves the answers of all others. Who asks while an answer is being
- * computed gets the same one.
- * One that was computed while something changed is not kept. After a change those in use can be
- * computed again before anybody asks.
+ * unit ask the same within one second, and a booking in one branch leaves the answers of all
+ * others. Who asks while an answer is being computed gets the same one. One that was computed while
+ * something changed is not kept. After a change those in use can be computed again before anybody
+ * asks.
  */
 export class ResponseCache<Answer> {
   private answers = new Map<string, Kept<Answer>>();
@@ -73,9 +72,8 @@ export class ResponseCache<Answer> {
 
   /**
    * Reckons again what is in use and has become old, with room between two answers for whoever asks
-   * meanwhile. One that nobody
-   * was given since it was last computed waits until somebody asks: so there is never more than
-   * twice the work.
+   * meanwhile. One that nobody was given since it was last computed waits until somebody asks: so
+   * there is never more than twice the work.
    */
   async revalidate(): Promise<void> {
     this.isBehind = true;

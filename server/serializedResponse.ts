@@ -8,8 +8,8 @@ const pack = promisify(gzip);
 
 /**
  * An answer as it leaves, made once for all who get it. A large one is packed when it is given a
- * second time (RFC 9110, gzip):
- * an answer that is asked for once is on its way before it would be packed.
+ * second time (RFC 9110, gzip): an answer that is asked for once is on its way before it would be
+ * packed.
  */
 export class SerializedResponse {
   private plain: Buffer;

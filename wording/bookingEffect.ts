@@ -28,8 +28,7 @@ function ordinal(rank: number): string {
 
 /**
  * What a booking did, in words: "Ilse Varga is at 94 % of target in November 2026, up from 91 %,
- * now third of 12."
- * A rounded percent never crosses 100 (docs/calculations.md, 7).
+ * now third of 12." A rounded percent never crosses 100 (docs/calculations.md, 7).
  */
 export function describeEffect(
   dataset: Dataset,

@@ -3,8 +3,7 @@ import type { ErrorCode } from '../errors/catalogue';
 
 /**
  * Who may call: `anyone` without signing in; the others name what the signed-in person's role must
- * allow.
- * The unit is checked on every row besides.
+ * allow. The unit is checked on every row besides.
  */
 export const PERMISSIONS = ['anyone', 'read', 'book', 'plan', 'administer', 'self'] as const;
 export type Permission = (typeof PERMISSIONS)[number];

@@ -33,8 +33,8 @@ export const DealLine = Type.Object(
 export type DealLine = Static<typeof DealLine>;
 
 /**
- * What a person or script says of a deal; the same fields as a row of `deals.csv`.
- * The amount is a decimal text in the deal's own currency, so that no float is ever involved.
+ * What a person or script says of a deal; the same fields as a row of `deals.csv`. The amount is a
+ * decimal text in the deal's own currency, so that no float is ever involved.
  */
 export const DealInput = Type.Object(
   {

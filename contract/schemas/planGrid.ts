@@ -33,9 +33,8 @@ export type GridTarget = Static<typeof GridTarget>;
 
 /**
  * What the core needs to compute every cell of a year's plan for a unit and all below it: places,
- * working days, and what is set.
- * Days are whole days since 1970-01-01. A company of thousands is a megabyte; its cells, computed,
- * would be ten.
+ * working days, and what is set. Days are whole days since 1970-01-01. A company of thousands is a
+ * megabyte; its cells, computed, would be ten.
  */
 export const PlanGridData = Type.Object({
   unit: UnitSummary,

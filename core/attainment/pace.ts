@@ -30,9 +30,8 @@ const NO_PACE: Pace = {
 
 /**
  * Computes pace from exact figures; results may have fractions of a minor unit and are rounded only
- * for display.
- * What does not accrue (a ratio, a duration, lower is better) has the target itself as expected to
- * date, and no rate.
+ * for display. What does not accrue (a ratio, a duration, lower is better) has the target itself as
+ * expected to date, and no rate.
  */
 export function paceOf(
   actual: number | null,

@@ -11,8 +11,8 @@ export interface PeerAverage {
 
 /**
  * The mean of the units of the same level under the same parent in a period (docs/calculations.md,
- * 8); null for a unit without peers.
- * Found in the whole company: neither a filter nor the reader's rights change an average.
+ * 8); null for a unit without peers. Found in the whole company: neither a filter nor the reader's
+ * rights change an average.
  */
 export function peerAverageOf(
   dataset: Dataset,

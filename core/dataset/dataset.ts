@@ -113,9 +113,8 @@ export function figureUnitOf(
 
 /**
  * A unit's value in a span, up to the business date: each salesperson for the days they stood under
- * it. Sums of nothing are 0;
- * null where there is nothing to divide by, or nothing was typed in. In whole units of the
- * measure's last decimal; a ratio may have fractions.
+ * it. Sums of nothing are 0; null where there is nothing to divide by, or nothing was typed in. In
+ * whole units of the measure's last decimal; a ratio may have fractions.
  */
 export function valueIn(
   dataset: Dataset,

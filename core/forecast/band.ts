@@ -13,9 +13,8 @@ const MOST_EXACT_SUMS = 15;
 
 /**
  * The 10th and 90th percentile of won plus the open deals that close, each independently: the
- * smallest outcome that at least such a share of all
- * outcomes does not exceed (the empirical quantile; Hyndman and Fan 1996, definition 1, from
- * memory). Both are `won` without open deals.
+ * smallest outcome that at least such a share of all outcomes does not exceed (the empirical
+ * quantile; Hyndman and Fan 1996, definition 1, from memory). Both are `won` without open deals.
  */
 export function bandOf(won: number, chances: readonly Chance[]): Band {
   // An open deal is never below zero: a refund is a won one.

@@ -21,11 +21,9 @@ const SEED = 20_000;
 
 /**
  * The probability that the open deals which close, each independently, bring at least `needed`
- * minor units.
- * Exact up to 30 deals, by simulation with a fixed seed above: the same deals always give the same
- * odds. 1 where nothing is needed.
- * Deals that cannot close, and those that bring nothing, are left out; sure ones are taken off what
- * is needed.
+ * minor units. Exact up to 30 deals, by simulation with a fixed seed above: the same deals always
+ * give the same odds. 1 where nothing is needed. Deals that cannot close, and those that bring
+ * nothing, are left out; sure ones are taken off what is needed.
  */
 export function oddsOf(needed: number, chances: readonly Chance[]): Odds {
   const sure = chances
@@ -45,8 +43,7 @@ export function oddsOf(needed: number, chances: readonly Chance[]): Odds {
 
 /**
  * The convolution of all outcomes, taken in two halves: every sum of the one half is met with what
- * of the other still makes it enough.
- * 2 x 2^15 sums in place of 2^30.
+ * of the other still makes it enough. 2 x 2^15 sums in place of 2^30.
  */
 function exactOdds(needed: number, chances: readonly Chance[]): number {
   const half = Math.ceil(chances.length / 2);

@@ -13,8 +13,7 @@ interface Series {
 
 /**
  * Values that are typed in per unit and day (calls made, headcount), by the code of their measure
- * without its version.
- * Mutated by `put` only.
+ * without its version. Mutated by `put` only.
  */
 export class ActivityBook {
   private byMeasure = new Map<string, Map<number, Series>>();
@@ -61,10 +60,8 @@ export class ActivityBook {
 
   /**
    * What was typed for a unit and all below it in a span, each for the days it stood there; null
-   * when nothing was.
-   * A sum adds up over days and units. An average is that of all values. A last value is the newest
-   * of each unit in the span,
-   * added up over units.
+   * when nothing was. A sum adds up over days and units. An average is that of all values. A last
+   * value is the newest of each unit in the span, added up over units.
    */
   read(
     tree: UnitTree,

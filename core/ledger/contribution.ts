@@ -24,12 +24,10 @@ export interface CreditedDeal {
 }
 
 /**
- * The parts a deal adds to the daily totals; none for open and voided deals.
- * The one place that says what counts: booking, import and recomputing all come from here (the
- * import's SQL is tested against it).
- * Sums go to everybody credited; counts, quantities and days to whom the deal names first. A deal
- * of zero or less is a refund:
- * it takes money back, but is no deal won.
+ * The parts a deal adds to the daily totals; none for open and voided deals. The one place that
+ * says what counts: booking, import and recomputing all come from here (the import's SQL is tested
+ * against it). Sums go to everybody credited; counts, quantities and days to whom the deal names
+ * first. A deal of zero or less is a refund: it takes money back, but is no deal won.
  */
 export function contributionsOf(deal: CreditedDeal): Contribution[] {
   if (deal.status === 'open' || deal.closedOn === null || deal.voided) return [];

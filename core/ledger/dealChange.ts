@@ -43,9 +43,8 @@ export function countedOf(state: DealState | null, holds: Holds): number {
 
 /**
  * What a change did to a figure, and by how much; null where it did nothing to it. `before` null:
- * the deal was not there.
- * The differences of all changes of a deal add up to the difference between its first and last
- * state, whatever they are called.
+ * the deal was not there. The differences of all changes of a deal add up to the difference between
+ * its first and last state, whatever they are called.
  */
 export function explainChange(
   before: DealState | null,

@@ -19,9 +19,8 @@ interface Counted {
 
 /**
  * How many different customers, products and locations a unit won a deal with in a span: counted
- * when it is first asked for, and for
- * large units kept up with every booking, for a company's month is ten thousand deals and its year
- * a hundred thousand.
+ * when it is first asked for, and for large units kept up with every booking, for a company's month
+ * is ten thousand deals and its year a hundred thousand.
  */
 export class DistinctCounts {
   private kept = new Map<string, Counted>();

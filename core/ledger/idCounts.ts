@@ -2,9 +2,8 @@ const FIRST_ROOM = 1_024;
 
 /**
  * How often each id is there, and how many different ones: what a count of different ids needs to
- * be kept up when one comes or goes.
- * Ids are whole numbers from 1 on, given out one after the other, so they fit an array; 0 stands
- * for none and is not counted.
+ * be kept up when one comes or goes. Ids are whole numbers from 1 on, given out one after the
+ * other, so they fit an array; 0 stands for none and is not counted.
  */
 export class IdCounts {
   private times = new Uint32Array(FIRST_ROOM);

@@ -27,8 +27,7 @@ const NOTHING: WonColumn = toColumn([]);
 
 /**
  * Who won something from which customer, and when: what distinct counts are recounted from
- * (docs/calculations.md, 4, GUARDS 37).
- * Mutated by `load`, `add` and `replaceDay` only.
+ * (docs/calculations.md, 4, GUARDS 37). Mutated by `load`, `add` and `replaceDay` only.
  */
 export class Occurrences {
   private columns = new Map<number, WonColumn>();

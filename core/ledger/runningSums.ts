@@ -19,15 +19,12 @@ export interface SumBlock {
 /**
  * Daily totals per salesperson and part as running sums: the sum of any span is one subtraction.
  * Laid out a day a row and a salesperson a column: `data[i * capacity + column]` holds everything
- * before day `firstDay + i`.
- * A whole company's sums for one span are then two rows that lie side by side in memory; a person a
- * row, they were
- * thousands of places apart, and waiting for memory took a third of a standing's time.
- * Float64 holds integers exactly up to 2^53. A person of whom a part could leave that range is left
- * out of that part and
- * named in `omitted`: one slip of the keyboard must not stop everybody else's figures, and a wrong
- * number is worse than none.
- * Mutated by `add`, `load` and `columnOf` only.
+ * before day `firstDay + i`. A whole company's sums for one span are then two rows that lie side by
+ * side in memory; a person a row, they were thousands of places apart, and waiting for memory took
+ * a third of a standing's time. Float64 holds integers exactly up to 2^53. A person of whom a part
+ * could leave that range is left out of that part and named in `omitted`: one slip of the keyboard
+ * must not stop everybody else's figures, and a wrong number is worse than none. Mutated by `add`,
+ * `load` and `columnOf` only.
  */
 export class RunningSums {
   private blocks = new Map<Part, SumBlock>(

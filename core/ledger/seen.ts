@@ -2,11 +2,9 @@ const FIRST_ROOM = 1_024;
 
 /**
  * Counts different ids, pass after pass, without a set: each id keeps the number of the pass that
- * saw it last.
- * A company's month has ten thousand deals, and hashing each of them took longer than all else a
- * request does.
- * Ids are whole numbers from 1 on, given out one after the other, so they fit an array; 0 stands
- * for none and is not counted.
+ * saw it last. A company's month has ten thousand deals, and hashing each of them took longer than
+ * all else a request does. Ids are whole numbers from 1 on, given out one after the other, so they
+ * fit an array; 0 stands for none and is not counted.
  */
 export class Seen {
   private passes = new Uint32Array(FIRST_ROOM);

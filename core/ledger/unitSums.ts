@@ -20,9 +20,8 @@ interface UnitSum {
 
 /**
  * Running sums of whole units, put together of their people's when they are first asked for and
- * kept up with every booking:
- * a company's month is then one subtraction and not one for each of a thousand people, and its days
- * lie side by side in memory.
+ * kept up with every booking: a company's month is then one subtraction and not one for each of a
+ * thousand people, and its days lie side by side in memory.
  */
 export class UnitSums {
   private kept = new Map<Part, Map<number, UnitSum>>();

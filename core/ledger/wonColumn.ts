@@ -13,8 +13,7 @@ export interface Occurrence {
 
 /**
  * The won deals of one salesperson, by day and deal: a field an array, so that a month of them lies
- * side by side in memory.
- * As objects of their own, each of a company's ten thousand was waited for.
+ * side by side in memory. As objects of their own, each of a company's ten thousand was waited for.
  */
 export interface WonColumn {
   days: Int32Array;

@@ -1,8 +1,7 @@
 /**
  * What the daily totals keep apart, from which sums, counts and ratios are put together. Money in
- * minor units of the reporting
- * currency; quantity in thousandths; days and counts plain. Sums go to everybody credited, counts
- * to whom the deal names first.
+ * minor units of the reporting currency; quantity in thousandths; days and counts plain. Sums go to
+ * everybody credited, counts to whom the deal names first.
  */
 export const PARTS = [
   /** Credited amount of won deals. */

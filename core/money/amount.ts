@@ -11,9 +11,9 @@ export type AmountResult = { ok: true; minor: number } | { ok: false; fault: Amo
 const DECIMAL = /^([+-]?)(\d+)(?:\.(\d+))?$/;
 
 /**
- * Reads a plain decimal with a point ("1234.50") as minor units of the currency.
- * No separators, no exponent: what cannot be read without guessing is refused.
- * Trailing zeros beyond the currency's decimals are accepted ("5.00" in JPY is 5).
+ * Reads a plain decimal with a point ("1234.50") as minor units of the currency. No separators, no
+ * exponent: what cannot be read without guessing is refused. Trailing zeros beyond the currency's
+ * decimals are accepted ("5.00" in JPY is 5).
  */
 export function parseAmount(text: string, currency: string): AmountResult {
   return parseDecimal(text, exponentOf(currency));

@@ -38,8 +38,7 @@ export function isCurrency(code: string): boolean {
 
 /**
  * How many decimals an amount in this currency has: `exponentOf('EUR') === 2`, `exponentOf('JPY')
- * === 0`.
- * Source: ISO 4217. Codes not in the list of exceptions have 2.
+ * === 0`. Source: ISO 4217. Codes not in the list of exceptions have 2.
  */
 export function exponentOf(currency: string): number {
   return EXPONENTS[currency] ?? 2;

@@ -2,8 +2,7 @@ import { exponentOf } from './currency';
 
 /**
  * Currencies of which a large order has many digits (over some 100 for one euro); ISO 4217 codes,
- * from memory.
- * They may carry a thousand times more before a number looks like a slip.
+ * from memory. They may carry a thousand times more before a number looks like a slip.
  */
 const MANY_DIGITS: ReadonlySet<string> = new Set([
   'AMD',

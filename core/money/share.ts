@@ -1,10 +1,8 @@
 /**
  * Largest remainder (Hamilton's method): divides a whole number by weights so that the parts add up
- * exactly.
- * docs/calculations.md, 6: floor each exact share in the rounding unit, then one unit each to the
- * largest fractions,
- * earlier line first on a tie; an odd rest that the unit does not divide goes to the first largest
- * part.
+ * exactly. docs/calculations.md, 6: floor each exact share in the rounding unit, then one unit each
+ * to the largest fractions, earlier line first on a tie; an odd rest that the unit does not divide
+ * goes to the first largest part.
  *
  * @param total  whole number, may be negative
  * @param weights  not negative, at least one above 0
@@ -48,9 +46,8 @@ const MOST_UNSURE = 0.01;
 
 /**
  * Divides exactly. Floats say nearly always which of two fractions is larger; where they are too
- * close to tell, whole
- * numbers decide, as a float would hand the odd unit to the wrong line. Comparing whole numbers
- * throughout took five times as long.
+ * close to tell, whole numbers decide, as a float would hand the odd unit to the wrong line.
+ * Comparing whole numbers throughout took five times as long.
  */
 function divide(steps: number, weights: readonly number[], weightSum: number): Division {
   const exact = toExactDivision(steps, weights, weightSum);

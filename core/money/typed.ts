@@ -21,10 +21,9 @@ const STYLES = ['point', 'comma'] as const;
 
 /**
  * Reads what a person types or pastes: "80000", "80,000", "80 000.50", "1.234,50", "80k", "1.2m",
- * with or without a currency or percent sign.
- * What two styles read differently ("5.000": five, or five thousand) is refused unless a style is
- * given.
- * Returns whole units of the last of so many decimals.
+ * with or without a currency or percent sign. What two styles read differently ("5.000": five, or
+ * five thousand) is refused unless a style is given. Returns whole units of the last of so many
+ * decimals.
  */
 export function readTyped(text: string, decimals: number, style?: NumberStyle): TypedAmount {
   const bare = text.trim().replace(/^\p{Sc}\s?|\s?(?:\p{Sc}|%)$/gu, '');

@@ -11,8 +11,7 @@ const CENTURY = 2000;
 
 /**
  * A day written in a form; null for what is none in it. ISO 8601 and a month by its English name
- * are read in every form,
- * a time of day behind it is left off. Two-digit years are of this century.
+ * are read in every form, a time of day behind it is left off. Two-digit years are of this century.
  */
 export function readDayIn(text: string, form: DayForm): Day | null {
   const bare = text.trim().replace(/[T ]\d{1,2}:\d{2}.*$/, '');

@@ -72,10 +72,9 @@ function dayRange(from: Day, to: Day): Period {
 
 /**
  * The days of an earlier period up to the same point at which a running one stands
- * (docs/calculations.md, 10):
- * the same month of the period and date of the month; 29 February compares with 28 February.
- * A period that has ended is compared with the whole earlier one, one that has not started with
- * nothing of it.
+ * (docs/calculations.md, 10): the same month of the period and date of the month; 29 February
+ * compares with 28 February. A period that has ended is compared with the whole earlier one, one
+ * that has not started with nothing of it.
  */
 export function cutAtSameDate(now: DaySpan, asOf: Day, then: DaySpan): DaySpan {
   if (asOf >= now.to) return { from: then.from, to: then.to };

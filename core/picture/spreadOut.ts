@@ -1,7 +1,7 @@
 /**
  * In which of some columns each of a line of marks stands, so that neighbours in height are as far
- * apart as can be: the column whose last mark
- * is farthest away, of equal ones that which was used longest ago.
+ * apart as can be: the column whose last mark is farthest away, of equal ones that which was used
+ * longest ago.
  */
 export function spreadOut(heights: readonly number[], columns: number): number[] {
   let order = Array.from({ length: columns }, (_, column) => ({

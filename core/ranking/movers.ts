@@ -12,8 +12,8 @@ export interface Movers {
 
 /**
  * Whoever moved most, up to `most` each way; by the difference, never by a percent, which a small
- * beginning makes large (GUARDS 17).
- * Nobody is in both lists; who stood still or has no earlier figure is in neither.
+ * beginning makes large (GUARDS 17). Nobody is in both lists; who stood still or has no earlier
+ * figure is in neither.
  */
 export function findMovers(
   places: readonly RankedUnit[],

@@ -32,9 +32,8 @@ export interface ScoreRow {
 
 /**
  * The month that holds today, or the last of a period that has ended, the first of one that has not
- * begun; with it the quarter and the year
- * up to its end. A running month's quarter to date is asked for what was due by now, as the month
- * is (GUARDS 3).
+ * begun; with it the quarter and the year up to its end. A running month's quarter to date is asked
+ * for what was due by now, as the month is (GUARDS 3).
  */
 export function scorecardPeriods({ calendar, asOf }: Dataset, period: Period): ScorecardPeriods {
   const day = Math.max(period.from, Math.min(asOf, period.to - 1));

@@ -72,9 +72,8 @@ const TENTHS = 10;
 
 /**
  * The status of a figure by its rule (docs/calculations.md, 8), compared on exact values: a value
- * on a cut gets the better grade.
- * A target of 0 cannot be attained in part, so it is "no target" unless the rule's direction is
- * lower.
+ * on a cut gets the better grade. A target of 0 cannot be attained in part, so it is "no target"
+ * unless the rule's direction is lower.
  */
 export function gradeOf(input: GradeInput, rule: StatusRule): Status {
   // No helper is made in here: this is asked thousands of times a request, and naming one costs

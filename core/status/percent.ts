@@ -1,8 +1,7 @@
 /**
  * An attainment as whole percent in words that never cross a cut or 100 %: 99.6 % is shown as
- * "99.6%", not "100%" (docs/calculations.md, 7).
- * Decimals are added only where a rounded figure would stand on the other side of a cut than the
- * exact one.
+ * "99.6%", not "100%" (docs/calculations.md, 7). Decimals are added only where a rounded figure
+ * would stand on the other side of a cut than the exact one.
  * @param ratio  0.825 for 82.5 %
  * @param thresholds  whole percents that must not be crossed; 100 is always among them
  */

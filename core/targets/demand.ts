@@ -17,9 +17,8 @@ const LAST = 4;
 
 /**
  * Judges an amount by past results, oldest first; periods before the first result, or without one,
- * do not count.
- * Common practice, no source: the best so far and how often an amount was reached before say more
- * than a growth percent.
+ * do not count. Common practice, no source: the best so far and how often an amount was reached
+ * before say more than a growth percent.
  */
 export function judgeDemand(
   amount: number,

@@ -25,10 +25,9 @@ export function activeWorkingDays(
 
 /**
  * Shares a total out over lines of which some are locked: a locked line keeps its value and the
- * rest goes to the others
- * by weight (docs/calculations.md, 6). When the locked lines already exceed the total, the others
- * get 0 and the excess shows as over-assigned.
- * With no weight anywhere the open lines share evenly.
+ * rest goes to the others by weight (docs/calculations.md, 6). When the locked lines already exceed
+ * the total, the others get 0 and the excess shows as over-assigned. With no weight anywhere the
+ * open lines share evenly.
  */
 export function shareAroundLocked(
   total: number,

@@ -22,9 +22,8 @@ export interface TableSource {
 
 /**
  * Lays a plan out so that every sum can be written as a formula: a formula stands only where it
- * gives what the core gives
- * (docs/calculations.md, 5). Shares of a longer period, and sums that a move within a period
- * divides, stay empty.
+ * gives what the core gives (docs/calculations.md, 5). Shares of a longer period, and sums that a
+ * move within a period divides, stay empty.
  */
 export function buildTargetTable({
   lookup,

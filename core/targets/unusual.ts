@@ -12,9 +12,8 @@ export interface UnusualBeside {
 
 /**
  * What is unusual about a target, in words, or null: a zero too many shows as "ten times the period
- * before" (GUARDS 26),
- * then what lies far from the average of the peers, then what asks for less than last year's
- * result.
+ * before" (GUARDS 26), then what lies far from the average of the peers, then what asks for less
+ * than last year's result.
  */
 export function describeUnusual(
   value: number,

@@ -3,8 +3,8 @@ import type { Membership } from './unit';
 
 /**
  * A unit's places after it moves under another parent from a day on: what was before stays, a later
- * move that is planned
- * already stays too. A move on the day the unit first stands somewhere changes that place.
+ * move that is planned already stays too. A move on the day the unit first stands somewhere changes
+ * that place.
  * @returns places in the order of their days, without gaps that were not there before
  */
 export function moveFrom(

@@ -4,8 +4,8 @@ import type { Membership, Unit } from './unit';
 
 /**
  * The tree as someone bound to one unit may see it: the unit and what stood below it, only for the
- * days it stood there.
- * Whatever is computed from this tree cannot show another unit's figures, whoever asks and however.
+ * days it stood there. Whatever is computed from this tree cannot show another unit's figures,
+ * whoever asks and however.
  */
 export function narrowTree(tree: UnitTree, unitId: number): UnitTree {
   if (tree.root?.id === unitId) return tree;

@@ -2,8 +2,8 @@ import { type Day, type DaySpan, END_OF_TIME, FIRST_DAY, intersect } from '../pe
 import type { Membership, MemberSpan, Unit } from './unit';
 
 /**
- * Who stands where, with dates. Built once from units and memberships and never changed;
- * all roll-ups ask it, so a deal counts for the team its salesperson belonged to on the close date
+ * Who stands where, with dates. Built once from units and memberships and never changed; all
+ * roll-ups ask it, so a deal counts for the team its salesperson belonged to on the close date
  * (docs/calculations.md, 3).
  */
 export interface UnitTree {

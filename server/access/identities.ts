@@ -29,8 +29,7 @@ export interface AccessNews {
 
 /**
  * Who sends a request. The database is asked once, then not again until it says that a user, a
- * session or a token has changed:
- * a page asks ten times in a row, and 200 screens all day.
+ * session or a token has changed: a page asks ten times in a row, and 200 screens all day.
  */
 export class Identities {
   private kept = new Map<string, Identity & { until: number }>();

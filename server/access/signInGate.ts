@@ -24,9 +24,8 @@ export interface Trier {
 
 /**
  * Counts tries to sign in, in the database, for all servers together. A try is counted before its
- * password is looked at and given
- * back when it was right: a hundred at once are a hundred tries. Strangers' tries never keep out a
- * browser the person used before.
+ * password is looked at and given back when it was right: a hundred at once are a hundred tries.
+ * Strangers' tries never keep out a browser the person used before.
  */
 export class SignInGate {
   constructor(private db: Database) {}

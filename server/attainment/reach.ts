@@ -4,8 +4,8 @@ import type { Unit } from '#core/units/unit';
 
 /**
  * The unit whose people alone decide a unit's figures of some measures; null where others do: who
- * is judged by the average of peers,
- * and new customers, which another salesperson may have won before.
+ * is judged by the average of peers, and new customers, which another salesperson may have won
+ * before.
  */
 export function dependencyScopeOf(
   dataset: Dataset,

@@ -9,8 +9,7 @@ const MOST_BOARDS = 2_000;
 
 /**
  * Which board a link opens. The database is asked once, then not again until it says that a board
- * or somebody's rights may have changed:
- * a hundred boards ask with every deal.
+ * or somebody's rights may have changed: a hundred boards ask with every deal.
  */
 export class KnownBoards {
   private changes = 0;

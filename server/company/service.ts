@@ -97,9 +97,8 @@ export async function createCompany(context: Context, input: FirstRunInput): Pro
 
 /**
  * Changes the calendar: targets keep the numbers of their periods, which then have other days;
- * deals keep their days and
- * count in whatever period holds them. @throws ProblemError closedMonthsFirst: the figures of a
- * closed month would change
+ * deals keep their days and count in whatever period holds them. @throws ProblemError
+ * closedMonthsFirst: the figures of a closed month would change
  */
 export async function changeCalendar(
   context: Context,

@@ -146,8 +146,7 @@ export function openConnections(url: string): Connections {
 
 /**
  * What the role that serves may do, where there is one beside the owner: rows, but no tables; and
- * of the record of changes
- * nothing but adding to it.
+ * of the record of changes nothing but adding to it.
  */
 const GRANTS = `do $$ begin
   if exists (select from pg_roles where rolname = 'iron_ladder_server') and current_user <> 'iron_ladder_server' then
@@ -180,8 +179,7 @@ export async function migrateDatabase(pool: pg.Pool): Promise<void> {
 
 /**
  * Runs work on one connection in a transaction of its own; rolled back when it throws, or when its
- * result is not to be kept.
- * For work that COPY or temporary tables need a plain connection for.
+ * result is not to be kept. For work that COPY or temporary tables need a plain connection for.
  */
 export async function inTransaction<Result>(
   pool: pg.Pool,

@@ -6,8 +6,8 @@ const dialect = new PgDialect();
 
 /**
  * Runs a statement that stays the same text, planned once a connection: one that joins a dozen
- * tables takes longer to plan than to
- * answer. Only for statements whose best plan does not depend on their values. @returns its rows
+ * tables takes longer to plan than to answer. Only for statements whose best plan does not depend
+ * on their values. @returns its rows
  */
 export async function queryPrepared<Row extends Record<string, unknown>>(
   pool: pg.Pool,

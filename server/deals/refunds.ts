@@ -9,8 +9,8 @@ import { inMemberSpans } from './repository';
 
 /**
  * The id of the deal that a refund takes money back from; it stays locked, so that two refunds at
- * once never exceed it.
- * Null where the deal is no refund of another. `ownId` is left out of what was refunded before.
+ * once never exceed it. Null where the deal is no refund of another. `ownId` is left out of what
+ * was refunded before.
  * @throws ProblemError invalidInput: not a won deal one may see, or more than is left of it
  */
 export async function findRefunded(

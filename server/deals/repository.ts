@@ -174,8 +174,7 @@ export function inMemberSpans(memberSpans: readonly MemberSpan[] | null): SQL {
 
 /**
  * Whether a deal is the people's of the memberSpans alone: its owner is one of them that day, and
- * nobody else is credited.
- * Who holds a part of a deal reads it; only whose it is changes it.
+ * nobody else is credited. Who holds a part of a deal reads it; only whose it is changes it.
  */
 export async function ownsDeal(
   db: Queryable,

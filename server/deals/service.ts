@@ -35,8 +35,8 @@ function checkInput(context: Context, { scope }: Caller, input: DealInput): Deal
 }
 
 /**
- * Books a deal: row, credits, ledger entries, audit and announcement stand or fall together.
- * With a `key`, a retry gets the first answer and books nothing.
+ * Books a deal: row, credits, ledger entries, audit and announcement stand or fall together. With a
+ * `key`, a retry gets the first answer and books nothing.
  */
 export async function bookDeal(
   context: Context,

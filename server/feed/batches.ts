@@ -10,8 +10,8 @@ const MOST_AT_ONCE = 200;
 
 /**
  * Gathers what arrives while a transaction is under way and takes it in the next: a source that
- * sends hundreds a second
- * costs a few transactions, and each sender is answered only when its own is committed.
+ * sends hundreds a second costs a few transactions, and each sender is answered only when its own
+ * is committed.
  */
 export class Batches {
   private waiting = new Map<number, Waiting[]>();

@@ -28,9 +28,8 @@ export interface Settled {
 
 /**
  * Takes deliveries of one source in one transaction: each key once, each deal in its newest
- * version. All of it stands or none:
- * a sender that got no answer sends again, and nothing is doubled. @returns what became of each, in
- * their order
+ * version. All of it stands or none: a sender that got no answer sends again, and nothing is
+ * doubled. @returns what became of each, in their order
  */
 export async function takeDeliveries(
   context: Context,

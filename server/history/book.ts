@@ -12,9 +12,8 @@ const SHOWN_DEALS = 500;
 
 /**
  * The deals of a unit and period as they stood at a moment: each in the state before its first
- * change since, or as it is;
- * what came later is left out. Memberships are those known now. @throws ProblemError unknownUnit,
- * unknownPeriod
+ * change since, or as it is; what came later is left out. Memberships are those known now. @throws
+ * ProblemError unknownUnit, unknownPeriod
  */
 export async function viewPastBook(
   { db }: Context,

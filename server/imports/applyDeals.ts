@@ -1,5 +1,6 @@
 import type pg from 'pg';
 import { LISTS } from '#contract/schemas/list';
+import type { Part } from '#core/measure/part';
 import { END_OF_TIME, FIRST_DAY, toIsoDay } from '#core/period/day';
 import { CHANNEL } from '../db/notify';
 import { memberSpansOf } from '../deals/index';
@@ -289,7 +290,7 @@ async function insertNew(
  * The parts of the file's new deals, read once: going through a million deals part by part takes
  * ten times as long. Split ones have their sums in `deal_credit`.
  */
-const FRESH_PARTS: Record<string, string> = {
+const FRESH_PARTS: Readonly<Record<Part, string>> = {
   revenue: "sum(credited) filter (where status = 'won' and credit is null)",
   lostAmount: "sum(credited) filter (where status = 'lost' and credit is null)",
   costed:

@@ -37,9 +37,8 @@ const SHOWN_MOVES = 60;
 
 /**
  * Changes many deals at once, in one transaction, by the rules of the form: all or none. It is kept
- * as a run, undone as a whole like an import.
- * A check goes the same way and is rolled back. @throws ProblemError tooManyDeals,
- * closedNeedsReason, invalidInput
+ * as a run, undone as a whole like an import. A check goes the same way and is rolled back. @throws
+ * ProblemError tooManyDeals, closedNeedsReason, invalidInput
  */
 export async function changeDeals(call: BulkCall, input: BulkInput): Promise<BulkEffect> {
   const effect = await inTransaction(

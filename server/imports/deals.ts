@@ -23,9 +23,8 @@ import { listNewNames, loadNames, UnknownValues } from './unknown';
 
 /**
  * Imports `deals.csv`: every row is checked by the rules of the form on its way into a staging
- * table; then the
- * differences to the book are written in the same transaction, all or none. The same file again
- * changes nothing.
+ * table; then the differences to the book are written in the same transaction, all or none. The
+ * same file again changes nothing.
  */
 export async function importDeals(
   call: ImportCall,

@@ -7,12 +7,9 @@ const RECORD_AT_ONCE = 20_000;
 
 /**
  * Writes the audit rows of deals that an import has brought, a batch a call; returns whether there
- * was one.
- * They follow the import instead of standing in its transaction, as they would double its time;
- * until then the run
- * itself tells who, when and from which file. A stopped server goes on where it was. A deal that
- * was changed
- * meanwhile is recorded as it was before its first change.
+ * was one. They follow the import instead of standing in its transaction, as they would double its
+ * time; until then the run itself tells who, when and from which file. A stopped server goes on
+ * where it was. A deal that was changed meanwhile is recorded as it was before its first change.
  */
 export async function recordImported(db: Database): Promise<boolean> {
   return db.transaction(async (tx) => {

@@ -22,9 +22,8 @@ type Line = TargetFacts & { line: number };
 
 /**
  * Imports `targets.csv` into a draft: all rows or none; an empty target clears; the same file again
- * changes nothing.
- * Without a draft named, each year that the file changes gets a new one, a copy of what is
- * published with the file's targets.
+ * changes nothing. Without a draft named, each year that the file changes gets a new one, a copy of
+ * what is published with the file's targets.
  */
 export async function importTargets(
   call: ImportCall,

@@ -33,8 +33,7 @@ export async function listImports({ db }: Context, principal: Principal): Promis
 
 /**
  * Takes back a whole import in one transaction: deals it brought are voided, deals it changed are
- * as they were before.
- * A deal that somebody changed since stays as it is and is named.
+ * as they were before. A deal that somebody changed since stays as it is and is named.
  * @throws ProblemError unknownImport, alreadyUndone, closedNeedsReason
  */
 export async function undoImport(

@@ -151,8 +151,8 @@ export async function listCorrections(
 
 /**
  * The figure as it was when the months were closed, beside the figure as corrected: what the
- * corrections moved is taken away again.
- * Null where nothing was corrected, and for what is counted anew from deals.
+ * corrections moved is taken away again. Null where nothing was corrected, and for what is counted
+ * anew from deals.
  */
 export async function viewAsClosed(
   db: Queryable,

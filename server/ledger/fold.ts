@@ -6,8 +6,7 @@ const FOLD_AT_ONCE = 20_000;
 
 /**
  * Adds open entries to the daily totals; returns how many. One server folds at a time, the others
- * go on.
- * Exactly once: entries are marked in the transaction that adds them.
+ * go on. Exactly once: entries are marked in the transaction that adds them.
  */
 export async function foldEntries(db: Database): Promise<number> {
   return db.transaction(async (tx) => {

@@ -5,8 +5,7 @@ const ANSWER_WITHIN_MS = 2_500;
 
 /**
  * Asks the database again and again whether it still answers: a connection to one that hangs, or
- * that a network has dropped
- * without a word, looks like a quiet office. @returns what stops it
+ * that a network has dropped without a word, looks like a quiet office. @returns what stops it
  */
 export function watchPulse(client: pg.Client, onStill: () => void): () => void {
   let isWaiting = false;

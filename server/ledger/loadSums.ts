@@ -18,8 +18,8 @@ const EPOCH_DAY = fromCivil(2000, 1, 1);
 
 /**
  * Reads all totals in one snapshot, a row per salesperson and part with its days and amounts as
- * arrays:
- * a million totals come in a few hundred milliseconds, and other requests are served in between.
+ * arrays: a million totals come in a few hundred milliseconds, and other requests are served in
+ * between.
  */
 export async function loadSums(pool: pg.Pool): Promise<LoadedSums> {
   const client = await pool.connect();

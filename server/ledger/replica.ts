@@ -46,9 +46,9 @@ const LEAVES_COMPANY: ReadonlySet<Announcement['topic']> = new Set([
 ]);
 
 /**
- * The server's copy of what figures are made of: company, units, targets and running sums.
- * Kept fresh from the database, which alone holds the truth: any number of servers over one
- * database agree.
+ * The server's copy of what figures are made of: company, units, targets and running sums. Kept
+ * fresh from the database, which alone holds the truth: any number of servers over one database
+ * agree.
  */
 export class Replica {
   private state: CompanyState | null = null;
@@ -150,8 +150,8 @@ export class Replica {
   }
 
   /**
-   * Whether the totals stay exact when a deal adds this in place of that.
-   * What makes them smaller always does: a slip must be correctable.
+   * Whether the totals stay exact when a deal adds this in place of that. What makes them smaller
+   * always does: a slip must be correctable.
    */
   staysExact(after: readonly Contribution[], before: readonly Contribution[] = []): boolean {
     const growth = new Map<Part, number>();
@@ -300,8 +300,7 @@ export class Replica {
 
   /**
    * Brings what was just committed into the copy: whoever wrote something sees it. Never fails, for
-   * the write stands whatever
-   * becomes of the copy, which catches up later.
+   * the write stands whatever becomes of the copy, which catches up later.
    * @param what `company`: units, measures, plans or settings changed; `all`: so much that the
    * totals are read anew, which is waited for
    */

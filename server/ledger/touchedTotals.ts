@@ -7,8 +7,8 @@ import type { CompanyState } from './companyState';
 
 /**
  * Changing many deals at once: the caller makes a temporary table `touched` of their ids, collects
- * what they contribute, changes them,
- * collects what they contribute then, and writes the difference. All in one transaction.
+ * what they contribute, changes them, collects what they contribute then, and writes the
+ * difference. All in one transaction.
  */
 
 /**

@@ -18,9 +18,8 @@ interface Call {
 
 /**
  * Makes `from` a second spelling of `into`: its deals move, in one transaction, each with its line
- * in the history.
- * Nothing that adds up changes, but what is counted apart does. @throws ProblemError unknownName,
- * sameName
+ * in the history. Nothing that adds up changes, but what is counted apart does. @throws
+ * ProblemError unknownName, sameName
  */
 export async function mergeNames(
   context: Context,

@@ -21,8 +21,8 @@ interface Stored extends Record<string, unknown> {
 
 /**
  * Moves a plan's targets of other versions of a measure to this one: someone's decision, never a
- * side effect (GUARDS 30).
- * Where this version has a target already, that one stays and the old one goes.
+ * side effect (GUARDS 30). Where this version has a target already, that one stays and the old one
+ * goes.
  * @throws ProblemError unknownMeasure, unknownPlan, reasonNeeded, monthClosed
  */
 export async function moveTargets(

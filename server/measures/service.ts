@@ -113,8 +113,7 @@ export async function createMeasure(
 
 /**
  * Changes a measure. Another computation becomes a new version beside the old one, which keeps its
- * targets until someone moves them;
- * words and decimals change in place.
+ * targets until someone moves them; words and decimals change in place.
  * @throws ProblemError invalidInput, unknownMeasure, shippedMeasure, notNewest
  */
 export async function changeMeasure(

@@ -6,8 +6,8 @@ import { ProblemError } from '../problem';
 
 /**
  * A plan is there for those who plan in its unit: above it, in it, or below it. Whose rows of it
- * they see and set is the
- * scope's matter, as everywhere. Only published targets are there for everybody.
+ * they see and set is the scope's matter, as everywhere. Only published targets are there for
+ * everybody.
  */
 export function seesPlan(
   scope: Scope,

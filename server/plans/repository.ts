@@ -95,8 +95,8 @@ export async function copyTargets(
 }
 
 /**
- * Makes cells of one plan as they are in another, with an audit row each; returns how many.
- * A cell that the other plan does not set is cleared.
+ * Makes cells of one plan as they are in another, with an audit row each; returns how many. A cell
+ * that the other plan does not set is cleared.
  */
 export async function mergeTargets(
   tx: Queryable,

@@ -255,8 +255,8 @@ export async function discardPlan(context: Context, caller: PlanCaller, id: numb
 
 /**
  * Puts a draft's targets in place of the published ones, for the draft's unit and all below it,
- * whole or from a period on.
- * What was published before is kept as it was. Every cell that changes has the note in its history.
+ * whole or from a period on. What was published before is kept as it was. Every cell that changes
+ * has the note in its history.
  * @throws ProblemError notADraft (also when it was published meanwhile), monthClosed
  */
 export async function publishPlan(

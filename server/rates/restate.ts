@@ -18,9 +18,8 @@ const AT_ONCE = 5_000;
 
 /**
  * Finds the deals that other rates convert otherwise, and stages what they come to: `touched`
- * (their ids), `restated` and `restated_credit`.
- * Nothing is written to the book. @throws ProblemError invalidInput where deals would be left
- * without a rate
+ * (their ids), `restated` and `restated_credit`. Nothing is written to the book. @throws
+ * ProblemError invalidInput where deals would be left without a rate
  */
 export async function stageRestated(
   client: pg.ClientBase,

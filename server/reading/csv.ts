@@ -16,8 +16,7 @@ export interface CsvOptions {
 
 /**
  * Reads CSV (RFC 4180) in batches as it arrives: UTF-8 with or without byte-order mark; comma,
- * semicolon or tab; CRLF, LF or CR,
- * also mixed. Empty lines are left out, and counted.
+ * semicolon or tab; CRLF, LF or CR, also mixed. Empty lines are left out, and counted.
  * @throws FileFault naming the line
  */
 export async function* parseCsv(

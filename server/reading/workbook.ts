@@ -45,9 +45,8 @@ interface Placed {
 
 /**
  * A workbook of targets as rows of `targets.csv`: numbers in the grids are targets, formulas and
- * empty cells are not,
- * the sheet "details" adds floors, stretches, notes and periods outside the grid. Each row says
- * where it stood.
+ * empty cells are not, the sheet "details" adds floors, stretches, notes and periods outside the
+ * grid. Each row says where it stood.
  * @throws FileFault for a file that has no sheet of a measure
  */
 export function* readTargets(

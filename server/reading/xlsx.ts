@@ -5,9 +5,8 @@ import { FILE_LIMITS, FileFault } from './record';
 
 /**
  * Reads workbooks (ECMA-376, part 1, 18.3) sheet by sheet as they are unpacked. The package that
- * writes ours reads them too, but
- * whole, in gigabytes, or as a stream only where the parts stand in its own order; this counts what
- * it unpacks while it does.
+ * writes ours reads them too, but whole, in gigabytes, or as a stream only where the parts stand in
+ * its own order; this counts what it unpacks while it does.
  */
 export interface Workbook {
   sheets: readonly { name: string; path: string }[];

@@ -7,8 +7,8 @@ import { membership, unit } from '../db/tables/index';
 import type { UnitFacts } from './check';
 
 /**
- * Stores units with all their places: a unit named here has afterwards exactly these.
- * Parents are looked up among the stored and the new. Audit and announcement go with it.
+ * Stores units with all their places: a unit named here has afterwards exactly these. Parents are
+ * looked up among the stored and the new. Audit and announcement go with it.
  */
 export async function writeUnits(
   tx: Queryable,

@@ -48,7 +48,8 @@ export function findBreach(
   text: string,
 ): string | null {
   const described = `${route.method} ${route.path} (${status})`;
-  if (status >= 500) return null;
+  if (status === 500) return `${described} failed: ${text.slice(0, 200)}`;
+  if (status > 500) return null;
   if (status >= 400) {
     const problem = JSON.parse(text) as Problem;
     if (!isProblem(problem))

@@ -14,9 +14,8 @@ import {
 
 /**
  * Two servers over one database live through a long, random but repeatable history while they are
- * asked all the time, so that their copies of the
- * books and the answers they keep are used as in a busy office. Whatever they say must be what a
- * server says that was started a moment ago.
+ * asked all the time, so that their copies of the books and the answers they keep are used as in a
+ * busy office. Whatever they say must be what a server says that was started a moment ago.
  */
 const SEED = 'a busy office';
 const STEPS = 120;

@@ -10,9 +10,8 @@ import { Client, createDatabase, startServer, type TestServer, TODAY } from './h
 
 /**
  * The whole demo company once more, from its deals, memberships, targets and closed days alone:
- * ranking, grades, cumulative, pace and same point in
- * DuckDB, an analytic SQL engine, and the scorecard as a spreadsheet in HyperFormula. Neither has
- * seen a line of our own computation.
+ * ranking, grades, cumulative, pace and same point in DuckDB, an analytic SQL engine, and the
+ * scorecard as a spreadsheet in HyperFormula. Neither has seen a line of our own computation.
  */
 let server: TestServer;
 let admin: Client;

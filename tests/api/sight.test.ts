@@ -5,8 +5,8 @@ import { createCompany, createDatabase, putTargets, startServer, type TestServer
 
 /**
  * Every address that reads anything, asked by people of one branch while the other is full of
- * figures: whatever is added to the contract is tried here
- * without anybody thinking of it, and fails until it says what a useful question is.
+ * figures: whatever is added to the contract is tried here without anybody thinking of it, and
+ * fails until it says what a useful question is.
  */
 let server: TestServer;
 let publishedPlan = 0;

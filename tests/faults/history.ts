@@ -23,10 +23,9 @@ const MOST_TRIES = 200;
 
 /**
  * A seeded history of bookings, changes, imports and publications while servers and database are
- * killed under them.
- * Whatever was acknowledged must be there, once, as it was acknowledged; what was refused must not;
- * totals are what the deals add up to;
- * every server says the same. After each step all of it is checked.
+ * killed under them. Whatever was acknowledged must be there, once, as it was acknowledged; what
+ * was refused must not; totals are what the deals add up to; every server says the same. After each
+ * step all of it is checked.
  */
 export class History {
   private readonly world = new World();

@@ -10,9 +10,8 @@ import type { Membership, Unit } from '#core/units/unit';
 
 /**
  * What is kept up with every booking (sums of units, different customers, new customers) against
- * DuckDB, an independent analytic SQL engine,
- * which looks at all deals anew each time: in a company where people and a whole team move, through
- * a history of deals won, changed and voided.
+ * DuckDB, an independent analytic SQL engine, which looks at all deals anew each time: in a company
+ * where people and a whole team move, through a history of deals won, changed and voided.
  */
 const random = seedrandom('kept up');
 const pick = (most: number) => Math.floor(most * random());

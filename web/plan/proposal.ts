@@ -16,9 +16,8 @@ export interface Proposal {
 
 /**
  * A target for someone who is there for a part of a month, or on a ramp: their part of what is
- * asked in the nearest whole month
- * (the next one for a joiner, else the one before), or of the peers' average. Null where nothing
- * needs proposing.
+ * asked in the nearest whole month (the next one for a joiner, else the one before), or of the
+ * peers' average. Null where nothing needs proposing.
  */
 export function proposePart(bench: Workbench, unitId: number, period: Period): Proposal | null {
   if (period.kind !== 'month' || !bench.tree.isActiveDuring(unitId, period)) return null;

@@ -21,10 +21,9 @@ interface Step {
 }
 
 /**
- * Saves cells at once and shows them before the server has answered; undo and redo without limit.
- * A clash is shown with both values and overwrites nothing. What the server has not answered is
- * kept in the browser and sent
- * when the plan is opened again.
+ * Saves cells at once and shows them before the server has answered; undo and redo without limit. A
+ * clash is shown with both values and overwrites nothing. What the server has not answered is kept
+ * in the browser and sent when the plan is opened again.
  */
 export function useTargetSaves(
   bench: Workbench | null,

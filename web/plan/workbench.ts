@@ -42,8 +42,8 @@ const NOTHING: Stored = { target: null, floor: null, stretch: null, own: null, v
 const keyOf = (unitId: number, periodId: string) => `${unitId}|${periodId}`;
 
 /**
- * A plan's sheet with the core over it: every cell is computed here, at once, from what is set.
- * Own changes are shown before the server has answered and taken back when it refuses. Mutated by
+ * A plan's sheet with the core over it: every cell is computed here, at once, from what is set. Own
+ * changes are shown before the server has answered and taken back when it refuses. Mutated by
  * `expect`, `settle` and `take`.
  */
 export class Workbench {

@@ -122,7 +122,7 @@ export function UnitsList({ ownUnit }: { ownUnit: string }) {
                         className="h-[24px] px-2"
                         onClick={() => setChange({ kind: 'leave', place: each })}
                       >
-                        Leaves the company…<span className="sr-only"> {each.unit.name}</span>
+                        Set last day…<span className="sr-only"> {each.unit.name}</span>
                       </Button>
                     )}
                   </span>

@@ -10,8 +10,7 @@ export interface Rest {
 
 /**
  * Brings the people below to add up to the unit's own target in each of the periods, each by their
- * present share
- * (evenly where nobody has a target yet). Also takes back what is over-assigned.
+ * present share (evenly where nobody has a target yet). Also takes back what is over-assigned.
  */
 export function allocateRest(
   rests: readonly Rest[],

@@ -1,7 +1,6 @@
 /**
  * Says what an amount for several people means, so that nobody has to guess whether it is each or
- * together (GUARDS 25):
- * `describeEach(4, 1, '9,000', '36,000')` is "4 people x 9,000 = 36,000".
+ * together (GUARDS 25): `describeEach(4, 1, '9,000', '36,000')` is "4 people x 9,000 = 36,000".
  */
 export function describeEach(people: number, periods: number, each: string, total: string): string {
   const times = periods === 1 ? '' : ` x ${periods} periods`;

@@ -16,9 +16,8 @@ type TotalWay = Extract<FillWay, { kind: 'total' }>;
 
 /**
  * The cells a way of filling would set, with what stands there now; nothing is changed
- * (docs/calculations.md, 6).
- * Only periods in which a unit stands in the tree are filled. A fault names what cannot be met and
- * fills nothing.
+ * (docs/calculations.md, 6). Only periods in which a unit stands in the tree are filled. A fault
+ * names what cannot be met and fills nothing.
  */
 export function fillCells(request: FillRequest, source: FillSource): FillResult {
   const { way } = request;

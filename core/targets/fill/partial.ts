@@ -13,9 +13,9 @@ export interface PartialTerms {
 
 /**
  * The target of someone who is there for a part of a period, or on a ramp: full x share x days
- * present / all working days,
- * rounded once to the rounding unit, half away from zero. Common practice, no source.
- * `proposePartial(80_000, { share: 5000, present: 11, all: 22, unit: 100 })` is 20_000.
+ * present / all working days, rounded once to the rounding unit, half away from zero. Common
+ * practice, no source. `proposePartial(80_000, { share: 5000, present: 11, all: 22, unit: 100 })`
+ * is 20_000.
  */
 export function proposePartial(full: number, { share, present, all, unit }: PartialTerms): number {
   if (all === 0) return 0;

@@ -20,13 +20,11 @@ export type SharedWithin =
 
 /**
  * Shares a total out by largest remainder over the lines that are not locked, each within its least
- * and most
- * (docs/calculations.md, 6). The parts always add up to the total; when the bounds cannot be met
- * nothing is shared and the
- * reason is given. Lines that hit a bound are frozen there and the rest is shared again, the side
- * that is violated
- * more going first, so that no line ends at a bound without need.
- * Source of the freezing: CSS Flexible Box Layout Level 1, 9.7 "Resolving Flexible Lengths".
+ * and most (docs/calculations.md, 6). The parts always add up to the total; when the bounds cannot
+ * be met nothing is shared and the reason is given. Lines that hit a bound are frozen there and the
+ * rest is shared again, the side that is violated more going first, so that no line ends at a bound
+ * without need. Source of the freezing: CSS Flexible Box Layout Level 1, 9.7 "Resolving Flexible
+ * Lengths".
  *
  * @param total  whole number, not negative, in the smallest unit
  * @param unit  rounding unit; a bound that it does not divide is kept exactly

@@ -27,9 +27,8 @@ import { unit } from './units';
 
 /**
  * A list to pick from. One name once, whatever its capitals: two spellings must not become two
- * customers.
- * A name that was merged into another stays as its second spelling, so that a file that still
- * writes it means the other.
+ * customers. A name that was merged into another stays as its second spelling, so that a file that
+ * still writes it means the other.
  */
 const pickColumns = () => ({
   id: serial('id').primaryKey(),
@@ -114,8 +113,8 @@ export const importRun = pgTable('import_run', {
 });
 
 /**
- * A deal. `salespersonId` is who is named first; only a split deal has rows in `deal_credit`,
- * so that a book of millions, nearly all of them one person's, stays one row a deal.
+ * A deal. `salespersonId` is who is named first; only a split deal has rows in `deal_credit`, so
+ * that a book of millions, nearly all of them one person's, stays one row a deal.
  */
 export const deal = pgTable(
   'deal',

@@ -31,9 +31,8 @@ export const dailyTotal = pgTable(
 
 /**
  * Differences appended in the deal's own transaction. Nobody waits for anybody: two bookings for
- * one salesperson and day
- * append two rows. A folder adds them to `daily_total` a few times a second; readers add in what is
- * not folded yet.
+ * one salesperson and day append two rows. A folder adds them to `daily_total` a few times a
+ * second; readers add in what is not folded yet.
  */
 export const ledgerEntry = pgTable(
   'ledger_entry',

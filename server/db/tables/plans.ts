@@ -7,8 +7,7 @@ import { unit } from './units';
 
 /**
  * A fiscal year's targets under one name. One plan a year is published and counts; drafts are apart
- * until they are,
- * and what a publication replaces is kept as it was.
+ * until they are, and what a publication replaces is kept as it was.
  */
 export const plan = pgTable(
   'plan',

@@ -30,8 +30,7 @@ const SLOW_MS = 300;
 
 /**
  * Saves steps one after the other, because the second of two quick ones builds on the first; undo
- * and redo without limit.
- * A step that meets an absent server waits and is sent again.
+ * and redo without limit. A step that meets an absent server waits and is sent again.
  */
 export class SaveQueue<Step, Failure> {
   private undos: Step[] = [];

@@ -14,8 +14,8 @@ const isSame = (left: FormValues, right: FormValues, field: keyof FormValues) =>
 
 /**
  * What a form shows after somebody else has saved the same deal: their values where one has typed
- * nothing, one's own where one has;
- * where both changed the same field, one's own stays and both are told.
+ * nothing, one's own where one has; where both changed the same field, one's own stays and both are
+ * told.
  */
 export function mergeValues(
   opened: FormValues,

@@ -60,9 +60,8 @@ const SMALLEST = 48;
 
 /**
  * A table of any length with columns to choose, size and freeze. Arrows move from cell to cell,
- * Space selects, Shift extends,
- * F2 edits a cell, Enter opens the row, Ctrl+C copies what is selected. Only the rows in sight are
- * drawn.
+ * Space selects, Shift extends, F2 edits a cell, Enter opens the row, Ctrl+C copies what is
+ * selected. Only the rows in sight are drawn.
  */
 export function SheetTable<Row>(props: SheetTableProps<Row>) {
   const { columns, rows, keyOf, frozen, widths, onWidths } = props;
