@@ -12,7 +12,7 @@ import { ROUTES } from '#contract/routes/index';
 import { API } from '#contract/routes/route';
 import { parseDay } from '#core/period/day';
 import { addAccessRoutes, addAccountRoutes } from './access/index';
-import { addStandingRoutes } from './attainment/index';
+import { addAttainmentRoutes } from './attainment/index';
 import { addBoardRoutes, MOST_PHOTO_BYTES } from './boards/index';
 import { addCompanyRoutes } from './company/index';
 import type { Context } from './context';
@@ -118,7 +118,7 @@ export async function buildApp({
     addUnitRoutes,
     addMeasureRoutes,
     addRuleRoutes,
-    addStandingRoutes,
+    addAttainmentRoutes,
     addTargetRoutes,
     addPlanRoutes,
     addDealRoutes,

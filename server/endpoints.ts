@@ -55,7 +55,7 @@ export interface Endpoints {
    * @param dependencyScopeOf the unit whose people alone it is made of: then nobody else's deals
    * end it; null or left out: anybody's do
    */
-  implementKept<R extends AnyRoute>(
+  implementCached<R extends AnyRoute>(
     route: R,
     handler: (call: KeptCall<R>) => Promise<ResponseOf<R>>,
     dependencyScopeOf?: (call: KeptCall<R>) => number | null,
@@ -80,7 +80,7 @@ export function buildEndpoints(app: FastifyInstance, context: Context): Endpoint
     context,
     identities,
     implemented,
-    implementKept(route, handler, dependencyScopeOf) {
+    implementCached(route, handler, dependencyScopeOf) {
       endpoints.implement(route, async ({ query, params, principal, request, reply }) => {
         const rights = { role: principal.role, unitId: principal.unitId };
         // The books anew each time: it is asked again after they have changed.
@@ -94,7 +94,7 @@ export function buildEndpoints(app: FastifyInstance, context: Context): Endpoint
           compute: async () => new SerializedResponse(await handler(call())),
           dependencyScopeOf: () => (dependencyScopeOf ? dependencyScopeOf(call()) : null),
         });
-        return answer.give(request, reply) as never;
+        return answer.send(request, reply) as never;
       });
     },
     implement(route, handler) {

@@ -1,134 +1,126 @@
 import { setImmediate as turn } from 'node:timers/promises';
+import { LRUCache } from 'lru-cache';
 import type { Day } from '#core/period/day';
 
-/** What answers are made of, as far as it says when they have become old. */
-export interface Changing {
+/** What responses are computed from, as far as it tells when they are out of date. */
+export interface VersionSource {
   readonly asOf: Day;
   /**
-   * Counts up with every change of what a unit's answers are made of; null: of anything at all.
-   * Stamps of two units can be compared.
+   * Counts up with every change of what a unit's responses depend on; null: of anything at all.
+   * Versions of two units can be compared.
    */
-  versionOf(reach: number | null): number;
+  versionOf(dependencyScope: number | null): number;
 }
 
-/** How an answer is found, now and again after a change. */
+/** How a response is computed, now and again after a change. */
 export interface Question<Answer> {
   compute(): Promise<Answer>;
-  /** The unit whose people alone it is made of; null: of anybody's. */
+  /** The unit whose people alone it depends on; null: on anybody's. */
   dependencyScopeOf(): number | null;
 }
 
-interface Kept<Answer> {
+interface CacheEntry<Answer> {
   question: Question<Answer>;
   answer: Answer;
-  reach: number | null;
-  /** The count of all changes when it began to be computed. */
-  stamp: number;
-  /** Somebody was given it since it was computed. */
+  dependencyScope: number | null;
+  /** The version of everything when its computation began. */
+  version: number;
+  /** It was sent to somebody since it was computed. */
   isInUse: boolean;
 }
 
 /**
- * Answers about figures, until what they are made of changes: two hundred screens that show one
- * unit ask the same within one second, and a booking in one branch leaves the answers of all
- * others. Who asks while an answer is being computed gets the same one. One that was computed while
- * something changed is not kept. After a change those in use can be computed again before anybody
- * asks.
+ * Caches responses about figures until what they depend on changes: two hundred screens that show
+ * one unit ask for the same within a second, and a booking in one branch leaves the responses of
+ * all others valid. Requests that arrive during a computation share its result. A result whose
+ * dependencies changed during its computation is not cached. After a change, responses in use can
+ * be computed again before anybody asks.
  */
 export class ResponseCache<Answer> {
-  private answers = new Map<string, Kept<Answer>>();
-  private underWay = new Map<string, { answer: Promise<Answer>; stamp: number }>();
-  private size = 0;
+  private entries: LRUCache<string, CacheEntry<Answer>>;
+  private running = new Map<string, { answer: Promise<Answer>; version: number }>();
   private asOf: Day = -Infinity;
-  private isBehind = false;
-  private isGoing = false;
+  private isDirty = false;
+  private isRevalidating = false;
 
-  /**
-   * @param most size beyond which the kept ones begin anew: a hundred people looking at a hundred
-   * places
-   */
+  /** @param maxSize together, by `sizeOf`; beyond it the least recently used ones go */
   constructor(
-    private changing: Changing,
-    private most: number,
-    private sizeOf: (answer: Answer) => number,
-  ) {}
+    private source: VersionSource,
+    maxSize: number,
+    sizeOf: (answer: Answer) => number,
+  ) {
+    this.entries = new LRUCache({
+      maxSize,
+      sizeCalculation: (entry) => Math.max(1, sizeOf(entry.answer)),
+    });
+  }
 
   /**
-   * The answer of a key, from before or computed now.
-   * @throws whatever `compute` or `dependencyScopeOf` throws; nothing is kept then
+   * The response of a key, cached or computed now.
+   * @throws whatever `compute` or `dependencyScopeOf` throws; nothing is cached then
    */
   async find(key: string, question: Question<Answer>): Promise<Answer> {
-    if (this.changing.asOf !== this.asOf) this.clear();
-    const known = this.answers.get(key);
-    if (known && !this.isOld(known)) {
-      known.isInUse = true;
-      return known.answer;
+    if (this.source.asOf !== this.asOf) this.clear();
+    const cached = this.entries.get(key);
+    if (cached && !this.isStale(cached)) {
+      cached.isInUse = true;
+      return cached.answer;
     }
     const answer = await this.compute(key, question);
-    const kept = this.answers.get(key);
-    if (kept) kept.isInUse = true;
+    const entry = this.entries.get(key);
+    if (entry) entry.isInUse = true;
     return answer;
   }
 
   /**
-   * Reckons again what is in use and has become old, with room between two answers for whoever asks
-   * meanwhile. One that nobody was given since it was last computed waits until somebody asks: so
-   * there is never more than twice the work.
+   * Computes again what is in use and stale, with room between two computations for requests. A
+   * response that nobody was sent since it was last computed waits until somebody asks, so there is
+   * never more than twice the work.
    */
   async revalidate(): Promise<void> {
-    this.isBehind = true;
-    if (this.isGoing) return;
-    this.isGoing = true;
-    while (this.isBehind) {
-      this.isBehind = false;
-      for (const [key, kept] of [...this.answers]) {
-        if (!kept.isInUse || !this.isOld(kept)) continue;
+    this.isDirty = true;
+    if (this.isRevalidating) return;
+    this.isRevalidating = true;
+    while (this.isDirty) {
+      this.isDirty = false;
+      for (const [key, entry] of [...this.entries.entries()]) {
+        if (!entry.isInUse || !this.isStale(entry)) continue;
         await turn();
         // Somebody may have asked, or midnight have passed.
-        if (this.answers.get(key) !== kept || this.changing.asOf !== this.asOf) continue;
-        kept.isInUse = false;
-        // What cannot be answered is said to whoever asks.
-        await this.compute(key, kept.question).catch(() => undefined);
+        if (this.entries.peek(key) !== entry || this.source.asOf !== this.asOf) continue;
+        entry.isInUse = false;
+        // An error is for whoever asks.
+        await this.compute(key, entry.question).catch(() => undefined);
       }
     }
-    this.isGoing = false;
+    this.isRevalidating = false;
   }
 
-  private isOld({ reach, stamp }: Kept<Answer>): boolean {
-    return this.changing.versionOf(reach) > stamp;
+  private isStale({ dependencyScope, version }: CacheEntry<Answer>): boolean {
+    return this.source.versionOf(dependencyScope) > version;
   }
 
   private async compute(key: string, question: Question<Answer>): Promise<Answer> {
-    const stamp = this.changing.versionOf(null);
-    const running = this.underWay.get(key);
-    if (running?.stamp === stamp) return running.answer;
+    const version = this.source.versionOf(null);
+    const running = this.running.get(key);
+    if (running?.version === version) return running.answer;
     const { asOf } = this;
-    const reach = question.dependencyScopeOf();
-    const answer = question.compute();
-    const mine = { answer, stamp };
-    this.underWay.set(key, mine);
+    const dependencyScope = question.dependencyScopeOf();
+    const promise = question.compute();
+    const mine = { answer: promise, version };
+    this.running.set(key, mine);
     try {
-      const given = await answer;
-      if (asOf === this.asOf && this.changing.versionOf(reach) <= stamp)
-        this.keep(key, { question, answer: given, reach, stamp, isInUse: false });
-      return given;
+      const answer = await promise;
+      if (asOf === this.asOf && this.source.versionOf(dependencyScope) <= version)
+        this.entries.set(key, { question, answer, dependencyScope, version, isInUse: false });
+      return answer;
     } finally {
-      if (this.underWay.get(key) === mine) this.underWay.delete(key);
+      if (this.running.get(key) === mine) this.running.delete(key);
     }
   }
 
-  private keep(key: string, kept: Kept<Answer>): void {
-    const before = this.answers.get(key);
-    const more = this.sizeOf(kept.answer) - (before ? this.sizeOf(before.answer) : 0);
-    if (this.size + more > this.most) {
-      this.clear();
-      this.size = this.sizeOf(kept.answer);
-    } else this.size += more;
-    this.answers.set(key, kept);
-  }
-
   private clear(): void {
-    this.answers.clear();
-    [this.size, this.asOf] = [0, this.changing.asOf];
+    this.entries.clear();
+    this.asOf = this.source.asOf;
   }
 }

@@ -6,7 +6,7 @@ import { SerializedResponse } from './serializedResponse';
 /** What would leave, by whether the asker takes gzip. */
 function ask(answer: SerializedResponse, accepts: string | undefined) {
   const headers: Record<string, string> = {};
-  const body = answer.give(
+  const body = answer.send(
     { headers: accepts === undefined ? {} : { 'accept-encoding': accepts } } as FastifyRequest,
     { header: (name: string, value: string) => (headers[name] = value) } as unknown as FastifyReply,
   );
@@ -19,8 +19,8 @@ const read = ({ headers, body }: ReturnType<typeof ask>) =>
     (headers['content-encoding'] === 'gzip' ? gunzipSync(body) : body).toString(),
   ) as unknown;
 
-describe('a written answer', () => {
-  it('leaves plain the first times, packed from then on for who takes it, and always says the same', async () => {
+describe('a serialized response', () => {
+  it('leaves plain the first times, compressed from then on for who takes it, and always says the same', async () => {
     const answer = new SerializedResponse(large);
     const [first, second] = [ask(answer, 'gzip, br'), ask(answer, 'gzip, br')];
     expect([first.headers['content-encoding'], second.headers['content-encoding']]).toEqual([
@@ -28,9 +28,9 @@ describe('a written answer', () => {
       undefined,
     ]);
     await expect.poll(() => ask(answer, 'gzip, br').headers['content-encoding']).toBe('gzip');
-    const packed = ask(answer, 'br, gzip;q=0.5');
-    expect(packed.body.length).toBeLessThan(answer.size / 3);
-    for (const each of [first, packed, ask(answer, undefined), ask(answer, 'br')]) {
+    const compressed = ask(answer, 'br, gzip;q=0.5');
+    expect(compressed.body.length).toBeLessThan(answer.size / 3);
+    for (const each of [first, compressed, ask(answer, undefined), ask(answer, 'br')]) {
       expect(read(each)).toEqual(large);
       expect(each.headers).toMatchObject({
         vary: 'accept-encoding',
@@ -40,7 +40,7 @@ describe('a written answer', () => {
     expect(ask(answer, undefined).headers['content-encoding']).toBeUndefined();
   });
 
-  it('that is small is never packed', async () => {
+  it('that is small is never compressed', async () => {
     const answer = new SerializedResponse({ sentence: 'Größe' });
     for (let i = 0; i < 3; i++) ask(answer, 'gzip');
     await new Promise((resolve) => setTimeout(resolve, 20));

@@ -2,47 +2,47 @@ import { promisify } from 'node:util';
 import { gzip } from 'node:zlib';
 import type { FastifyReply, FastifyRequest } from 'fastify';
 
-/** Below this an answer leaves in a few packets anyway. */
-const WORTH_PACKING = 16_384;
-const pack = promisify(gzip);
+/** Below this a response leaves in a few packets anyway. */
+const MIN_COMPRESSED_BYTES = 16_384;
+const compress = promisify(gzip);
 
 /**
- * An answer as it leaves, made once for all who get it. A large one is packed when it is given a
- * second time (RFC 9110, gzip): an answer that is asked for once is on its way before it would be
- * packed.
+ * A response as bytes, serialized once for all who get it. A large one is compressed when it is
+ * sent a second time (RFC 9110, gzip): one that is asked for once is on its way before it would be
+ * compressed.
  */
 export class SerializedResponse {
   private plain: Buffer;
-  private packed: Buffer | null = null;
-  private isGiven = false;
-  private isPacking = false;
+  private compressed: Buffer | null = null;
+  private wasSent = false;
+  private isCompressing = false;
 
   constructor(answer: unknown) {
     this.plain = Buffer.from(JSON.stringify(answer));
   }
 
-  /** Bytes, not packed. */
+  /** Bytes before compression. */
   get size(): number {
     return this.plain.length;
   }
 
   /** What to send, with its headers set. */
-  give(request: FastifyRequest, reply: FastifyReply): Buffer {
+  send(request: FastifyRequest, reply: FastifyReply): Buffer {
     reply.header('content-type', 'application/json; charset=utf-8');
-    if (this.plain.length < WORTH_PACKING) return this.plain;
+    if (this.plain.length < MIN_COMPRESSED_BYTES) return this.plain;
     reply.header('vary', 'accept-encoding');
     if (!/\bgzip\b/.test(request.headers['accept-encoding'] ?? '')) return this.plain;
-    if (this.packed) {
+    if (this.compressed) {
       reply.header('content-encoding', 'gzip');
-      return this.packed;
+      return this.compressed;
     }
-    if (this.isGiven && !this.isPacking) void this.pack();
-    this.isGiven = true;
+    if (this.wasSent && !this.isCompressing) void this.compress();
+    this.wasSent = true;
     return this.plain;
   }
 
-  private async pack(): Promise<void> {
-    this.isPacking = true;
-    this.packed = await pack(this.plain, { level: 4 });
+  private async compress(): Promise<void> {
+    this.isCompressing = true;
+    this.compressed = await compress(this.plain, { level: 4 });
   }
 }

@@ -1,5 +1,5 @@
 export { findMeasure, findPeriod } from './find';
-export { addStandingRoutes } from './routes';
+export { addAttainmentRoutes } from './routes';
 export { viewStanding, viewStandings } from './service';
 export { viewStandingWhole } from './whole';
 export {

@@ -13,7 +13,7 @@ import { viewSeries } from './series';
 import { viewStandings, viewStrip, viewTree } from './service';
 import { viewStandingWhole } from './whole';
 
-export function addStandingRoutes({ implement, implementKept, context }: Endpoints): void {
+export function addAttainmentRoutes({ implement, implementCached, context }: Endpoints): void {
   implement(ledger.listOversizedTotals, async ({ scope }) =>
     listOversizedTotals(context, scope.sees),
   );
@@ -26,7 +26,7 @@ export function addStandingRoutes({ implement, implementKept, context }: Endpoin
       measures.map((code) => findMeasure(scope.dataset, code).code),
     );
 
-  implementKept(
+  implementCached(
     routes.getStanding,
     async ({ query, scope }) => {
       return viewStandingWhole(
@@ -40,7 +40,7 @@ export function addStandingRoutes({ implement, implementKept, context }: Endpoin
     ({ query, scope }) => reach(scope, query.unit, [query.measure]),
   );
 
-  implementKept(
+  implementCached(
     routes.listUnitAttainments,
     async ({ query, scope, principal }) =>
       viewTree(
@@ -55,7 +55,7 @@ export function addStandingRoutes({ implement, implementKept, context }: Endpoin
       ]),
   );
 
-  implementKept(
+  implementCached(
     routes.getYearOverview,
     async ({ query, scope }) => {
       const label = query.year
@@ -72,14 +72,14 @@ export function addStandingRoutes({ implement, implementKept, context }: Endpoin
   );
 
   // A salesperson is shown their team, where the company shares it: more people than their unit's.
-  implementKept(
+  implementCached(
     routes.getLadder,
     async ({ query, scope, principal }) => viewLadder(context, scope, principal, query),
     ({ query, scope, principal }) =>
       principal.role === 'salesperson' ? null : reach(scope, query.unit, [query.measure]),
   );
 
-  implementKept(
+  implementCached(
     routes.getSeries,
     async ({ query, scope }) =>
       viewSeries(
@@ -92,7 +92,7 @@ export function addStandingRoutes({ implement, implementKept, context }: Endpoin
     ({ query, scope }) => reach(scope, query.unit, [query.measure]),
   );
 
-  implementKept(
+  implementCached(
     routes.getScorecard,
     async ({ query, scope }) =>
       viewScorecard(
@@ -104,7 +104,7 @@ export function addStandingRoutes({ implement, implementKept, context }: Endpoin
     ({ query, scope }) => reach(scope, query.unit, measuresOfCard(scope.dataset, query.measures)),
   );
 
-  implementKept(
+  implementCached(
     routes.compareMeasures,
     async ({ query, scope }) =>
       viewPairs(
@@ -120,7 +120,7 @@ export function addStandingRoutes({ implement, implementKept, context }: Endpoin
     ({ query, scope }) => reach(scope, query.unit, [query.measure, query.compareMeasure]),
   );
 
-  implementKept(
+  implementCached(
     routes.getSalesMix,
     async ({ query, scope }) =>
       viewBreadth(
@@ -150,7 +150,7 @@ export function addStandingRoutes({ implement, implementKept, context }: Endpoin
     ),
   );
 
-  implementKept(routes.getStandings, async ({ query, scope }) =>
+  implementCached(routes.getStandings, async ({ query, scope }) =>
     viewStandings(
       scope.dataset,
       findPeriod(scope.dataset, query.period),

@@ -8,13 +8,13 @@ import { ProblemError } from '../problem';
 import { KnownBoards } from './knownBoards';
 import { listPhotos, readPhoto, removePhoto, savePhoto } from './photos';
 import { createBoard, listBoards, withdrawBoard } from './service';
-import { keepPages, viewBoard } from './view';
+import { createPageCache, viewBoard } from './view';
 
 /** Screens that show one board. */
 const MOST_SCREENS = 300;
 
 export function addBoardRoutes({ implement, context }: Endpoints): void {
-  const pages = keepPages(context);
+  const pages = createPageCache(context);
   const boards = new KnownBoards(context);
   implement(routes.listBoards, async ({ scope }) => listBoards(context, scope));
   implement(routes.createBoard, async ({ scope, principal, body }) =>

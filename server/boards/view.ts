@@ -27,22 +27,22 @@ const DAYS_OF_NEWS = 31;
 /** More pages than screens can stand on walls. */
 const MOST_PAGES = 2_000;
 
-interface KeptPage {
+interface CachedPage {
   page: BoardPage;
   /** Of who stands on it. */
   photos: Record<string, string>;
 }
 
-export type BoardPages = ResponseCache<KeptPage>;
+export type PageCache = ResponseCache<CachedPage>;
 
 /**
  * Pages until a figure changes or anything is announced, a deal's new name as much as a booking:
  * two hundred screens ask for the same at the same moment.
  */
-export function keepPages({ replica }: Context): BoardPages {
+export function createPageCache({ replica }: Context): PageCache {
   let heard = 0;
   replica.onChange(() => heard++);
-  return new ResponseCache<KeptPage>(
+  return new ResponseCache<CachedPage>(
     {
       get asOf() {
         return replica.asOf;
@@ -57,7 +57,7 @@ export function keepPages({ replica }: Context): BoardPages {
 /** Everything a board shows. @throws ProblemError unknownMeasure */
 export async function viewBoard(
   context: Context,
-  pages: BoardPages,
+  pages: PageCache,
   { name, settings, scope, unitId }: OpenBoard,
 ): Promise<BoardView> {
   const { dataset } = scope;
@@ -67,7 +67,7 @@ export async function viewBoard(
     settings.units.map((code) =>
       pages.find(`${unitId} ${code} ${measure.code}`, {
         compute: () =>
-          buildKeptPage(context.db, dataset, dataset.tree.findByCode(code)!, measure.code),
+          buildCachedPage(context.db, dataset, dataset.tree.findByCode(code)!, measure.code),
         dependencyScopeOf: () => null,
       }),
     ),
@@ -88,12 +88,12 @@ export async function viewBoard(
   };
 }
 
-async function buildKeptPage(
+async function buildCachedPage(
   db: Queryable,
   dataset: Dataset,
   unit: Unit,
   measure: MeasureCode,
-): Promise<KeptPage> {
+): Promise<CachedPage> {
   const page = await buildPage(db, dataset, unit, measure);
   return {
     page,
