@@ -248,6 +248,11 @@ export const ERRORS = {
     detail:
       'A draft of a part of the company takes the published plan’s rates. They are changed in a draft of the whole company.',
   },
+  cancelled: {
+    status: 409,
+    title: 'Cancelled',
+    detail: 'Whoever sent it went away before it was done. Nothing was changed; send it again.',
+  },
   unknownImport: {
     status: 404,
     title: 'No such import',

@@ -24,6 +24,7 @@ export const importFile = defineRoute({
   bodyType: 'text/csv',
   response: ImportReport,
   errors: [
+    'cancelled',
     'invalidInput',
     'forbidden',
     'tooLarge',
@@ -56,7 +57,7 @@ export const previewImport = defineRoute({
   summary: 'The first rows of a file of deals, and how it might be read',
   bodyType: 'text/csv',
   response: ImportPreview,
-  errors: ['invalidInput', 'tooLarge', 'wrongMediaType', 'tooSlow', 'invalidBody'],
+  errors: ['cancelled', 'invalidInput', 'tooLarge', 'wrongMediaType', 'tooSlow', 'invalidBody'],
 });
 
 export const saveImportMapping = defineRoute({

@@ -2,7 +2,7 @@ import { type Change, changeOf } from '../comparison/change';
 import { type Dataset, type EarlierSpan, valueIn } from '../dataset/dataset';
 import type { MeasureCode } from '../measure/measure';
 import type { Period } from '../period/calendar';
-import type { DaySpan } from '../period/day';
+import { countedDays, type DaySpan } from '../period/day';
 import type { Status } from '../status/grade';
 import { completeValue, type ResolvedTarget } from '../targets/resolvedTarget';
 import type { Elapsed } from './elapsed';
@@ -100,7 +100,7 @@ export function buildStanding(
     elapsed,
     status,
     attainment,
-    span: { from: period.from, to: Math.max(period.from, Math.min(period.to, dataset.asOf + 1)) },
+    span: countedDays(period, dataset.asOf),
     gap:
       complete === null || actual === null || elapsed.phase === 'notStarted'
         ? null

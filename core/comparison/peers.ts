@@ -1,7 +1,7 @@
 import { type Dataset, valueIn } from '../dataset/dataset';
 import type { MeasureCode } from '../measure/measure';
 import type { Period } from '../period/calendar';
-import { type Day, intersect } from '../period/day';
+import { type Day, dayWithin, intersect } from '../period/day';
 
 export interface PeerAverage {
   average: number;
@@ -40,7 +40,7 @@ export function peerAverageOf(
  * peers of their days.
  */
 function lastDayOf({ tree, asOf }: Dataset, unitId: number, period: Period): Day {
-  const last = Math.max(period.from, Math.min(asOf, period.to - 1));
+  const last = dayWithin(period, asOf);
   const days = tree
     .membershipsOf(unitId)
     .flatMap((membership) => intersect(membership, { from: period.from, to: last + 1 }) ?? []);

@@ -93,3 +93,18 @@ export function intersect(left: DaySpan, right: DaySpan): DaySpan | null {
   const to = Math.min(left.to, right.to);
   return from < to ? { from, to } : null;
 }
+
+/** The day that stands for a span: the business date, or the span's nearest end. Never outside it. */
+export function dayWithin(span: DaySpan, asOf: Day): Day {
+  return Math.max(span.from, Math.min(asOf, span.to - 1));
+}
+
+/** The days of a span that count: up to the business date, which is included. Empty before it begins. */
+export function countedDays({ from, to }: DaySpan, asOf: Day): DaySpan {
+  return { from, to: Math.max(from, Math.min(to, asOf + 1)) };
+}
+
+/** A day as the database stores it: one beyond its range is the end of it. */
+export function toStorableDay(day: Day): string {
+  return toIsoDay(Math.min(Math.max(day, FIRST_DAY), END_OF_TIME));
+}

@@ -5,14 +5,17 @@ export interface Axis {
   ticks: number[];
 }
 
+/** The next round step, not smaller than the value: 1, 2, 2.5, 5 or 10 times a power of ten. */
+export function roundStep(value: number): number {
+  const power = 10 ** Math.floor(Math.log10(value));
+  return ([1, 2, 2.5, 5].find((each) => each * power >= value) ?? 10) * power;
+}
+
 /** Round steps around the values: about four of them. Everything fits, with nothing cut off. */
 export function axisOf(values: readonly number[]): Axis {
   const [least, most] = [Math.min(0, ...values), Math.max(0, ...values)];
   const rough = (most - least || 4) / 4;
-  const power = 10 ** Math.floor(Math.log10(rough));
-  const step = [1, 2, 2.5, 5, 10]
-    .map((each) => each * power)
-    .find((each) => each >= rough * 0.999)!;
+  const step = roundStep(rough * 0.999);
   const [bottom, top] = [
     Math.floor(least / step + 1e-9) * step,
     Math.max(1, Math.ceil(most / step - 1e-9)) * step,

@@ -1,3 +1,4 @@
+import { roundStep } from './axis';
 export interface LadderScale {
   top: number;
   bottom: number;
@@ -27,17 +28,11 @@ export function scaleOfShares(values: readonly number[]): LadderScale {
 /** A ladder of anything else, on round rungs from the lowest to the highest, 0 among them. */
 export function scaleOfValues(values: readonly number[], hot: number | null): LadderScale {
   const [least, most] = [Math.min(0, ...values), Math.max(0, ...values)];
-  const step = roundUp((most - least || 1) / MOST_RUNGS);
+  const step = roundStep((most - least || 1) / MOST_RUNGS);
   return {
     top: Math.max(step, Math.ceil(most / step) * step),
     bottom: Math.floor(least / step) * step,
     step,
     hot,
   };
-}
-
-/** 1, 2, 2.5 or 5 times a power of ten. */
-function roundUp(value: number): number {
-  const power = 10 ** Math.floor(Math.log10(value));
-  return ([1, 2, 2.5, 5, 10].find((each) => each * power >= value) ?? 10) * power;
 }

@@ -9,6 +9,7 @@ import {
 import type { Dataset } from '../dataset/dataset';
 import type { MeasureCode } from '../measure/measure';
 import { type Period, toRange } from '../period/calendar';
+import { dayWithin } from '../period/day';
 
 /** The month looked at, and the quarter and the year up to its end. */
 export interface ScorecardPeriods {
@@ -36,7 +37,7 @@ export interface ScoreRow {
  * for what was due by now, as the month is (GUARDS 3).
  */
 export function scorecardPeriods({ calendar, asOf }: Dataset, period: Period): ScorecardPeriods {
-  const day = Math.max(period.from, Math.min(asOf, period.to - 1));
+  const day = dayWithin(period, asOf);
   const month = calendar.periodOf('month', day);
   // By its id: what is known of a range is found by the calendar's own.
   const upTo = (whole: Period) =>

@@ -1,7 +1,7 @@
 import type { LadderQuery, LadderView } from '#contract/schemas/ladder';
 import type { Dataset } from '#core/dataset/dataset';
 import type { Period } from '#core/period/calendar';
-import { toIsoDay } from '#core/period/day';
+import { countedDays, dayWithin, toIsoDay } from '#core/period/day';
 import { buildPlace, type RankedUnit, rankUnits } from '#core/ranking/ladder';
 import { isOnRamp } from '#core/units/ramp';
 import type { Unit, UnitKind } from '#core/units/unit';
@@ -69,10 +69,7 @@ export function viewLadder(
     levels: levels.map((each) => each.level),
     by,
     sentence: describeLadder(dataset, rungs, period, measure.code, by),
-    days: describeSpan(
-      { from: period.from, to: Math.max(period.from, Math.min(period.to, dataset.asOf + 1)) },
-      true,
-    ),
+    days: describeSpan(countedDays(period, dataset.asOf), true),
     priorDays: describeSpan(dataset.comparedOf(period).prior.span, true),
     phase,
     elapsedShare: workingDaysElapsed / workingDays,
@@ -92,10 +89,7 @@ function findOwnTeam(
   period: Period,
 ): { dataset: Dataset; unit: Unit } | null {
   const dataset = replica.datasetFor(replica.company!.tree.root!.id);
-  const parent = dataset.tree.parentOn(
-    person.id,
-    Math.max(period.from, Math.min(dataset.asOf, period.to - 1)),
-  );
+  const parent = dataset.tree.parentOn(person.id, dayWithin(period, dataset.asOf));
   const unit = parent === null ? undefined : dataset.tree.find(parent);
   return unit ? { dataset, unit } : null;
 }

@@ -4,7 +4,7 @@ import { type Dataset, figureUnitOf } from '#core/dataset/dataset';
 import type { Measure, MeasureCode } from '#core/measure/measure';
 import { toMajor } from '#core/money/format';
 import type { Period } from '#core/period/calendar';
-import { toIsoDay } from '#core/period/day';
+import { countedDays, toIsoDay } from '#core/period/day';
 import { averageDealSizeOfYear, buildSalesMix } from '#core/salesMix/salesMix';
 import {
   buildPairs,
@@ -117,10 +117,7 @@ export function viewPairs(
     measures: [toMeasureRecord(first), toMeasureRecord(second)],
     level,
     levels,
-    days: describeSpan(
-      { from: period.from, to: Math.max(period.from, Math.min(period.to, dataset.asOf + 1)) },
-      true,
-    ),
+    days: describeSpan(countedDays(period, dataset.asOf), true),
     sentence: describePairs(dataset, pairs, [first, second]),
     pairs: pairs.map((pair) => ({
       unit: toUnitSummary(dataset.tree.find(pair.unitId)!),
@@ -163,10 +160,7 @@ export function viewBreadth(dataset: Dataset, unit: Unit, period: Period): Sales
     },
     currency: dataset.currency,
     yearAverageDealSize: typical === null ? null : Math.round(typical),
-    days: describeSpan(
-      { from: period.from, to: Math.max(period.from, Math.min(period.to, dataset.asOf + 1)) },
-      true,
-    ),
+    days: describeSpan(countedDays(period, dataset.asOf), true),
     priorYearDays: priorYear && describeSpan(priorYear.span, true),
   };
 }

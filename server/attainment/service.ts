@@ -10,7 +10,7 @@ import { buildBrief, buildPrior, buildPriorYear, buildStanding } from '#core/att
 import { type Dataset, unassignedIn, valueIn } from '#core/dataset/dataset';
 import type { MeasureCode } from '#core/measure/measure';
 import type { Period } from '#core/period/calendar';
-import { type Day, toIsoDay } from '#core/period/day';
+import { type Day, dayWithin, toIsoDay } from '#core/period/day';
 import { cutAtSameDate, priorYearOf } from '#core/period/neighbours';
 import { buildPlace, type RankedUnit, rankUnits } from '#core/ranking/ladder';
 import { findMovers } from '#core/ranking/movers';
@@ -155,7 +155,7 @@ export function viewTree(
  * period stay findable.
  */
 function childrenOn(dataset: Dataset, unit: Unit, period: Period): Unit[] {
-  const day = Math.max(period.from, Math.min(dataset.asOf, period.to - 1));
+  const day = dayWithin(period, dataset.asOf);
   const children = dataset.tree.childrenDuring(unit.id, period);
   const [here, gone]: [Unit[], Unit[]] = [[], []];
   for (const child of children) {

@@ -3,7 +3,7 @@ import type { Credit, Deal, DealLine, DealStatus } from '#contract/schemas/deal'
 import { commissionOf } from '#core/deal/commission';
 import { QUANTITY_SCALE } from '#core/measure/part';
 import { toDecimal } from '#core/money/amount';
-import { type DaySpan, END_OF_TIME, FIRST_DAY, intersect, toIsoDay } from '#core/period/day';
+import { type DaySpan, intersect, toStorableDay } from '#core/period/day';
 import type { MemberSpan } from '#core/units/unit';
 import type { Queryable } from '../db/client';
 import type { DealCredit } from './facts';
@@ -138,8 +138,6 @@ export function toDeal(row: DealRecord): Deal {
 
 const FEW_SEGMENTS = 4;
 
-const clip = (day: number) => toIsoDay(Math.min(Math.max(day, FIRST_DAY), END_OF_TIME));
-
 export function cutTo(
   memberSpans: readonly MemberSpan[],
   span: DaySpan | null,
@@ -155,8 +153,8 @@ export function cutTo(
 /** The memberSpans as a table `s(id, f, t)`: person, first day, day after the last. */
 export function spansOf(cut: readonly MemberSpan[]): SQL {
   return sql`unnest(${sql.param(cut.map((each) => each.salespersonId))}::int[],
-    ${sql.param(cut.map((each) => clip(each.from)))}::date[],
-      ${sql.param(cut.map((each) => clip(each.to)))}::date[]) s(id, f, t)`;
+    ${sql.param(cut.map((each) => toStorableDay(each.from)))}::date[],
+      ${sql.param(cut.map((each) => toStorableDay(each.to)))}::date[]) s(id, f, t)`;
 }
 
 /**
@@ -207,8 +205,8 @@ export function ofMemberSpans(
   if (cut.length > 0 && cut.length <= FEW_SEGMENTS) {
     const own = cut.map(
       (each) =>
-        sql`(d.salesperson_id = ${each.salespersonId} and d.day >= ${clip(each.from)} and d.day <
-          ${clip(each.to)})`,
+        sql`(d.salesperson_id = ${each.salespersonId} and d.day >= ${toStorableDay(each.from)} and d.day <
+          ${toStorableDay(each.to)})`,
     );
     return sql`(${sql.join(own, sql` or `)} or d.id = any(array(select c.deal_id from ${spans} join
       deal_credit c on c.salesperson_id = s.id join deal x on x.id = c.deal_id and x.day >= s.f and

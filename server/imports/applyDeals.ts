@@ -1,7 +1,7 @@
 import type pg from 'pg';
 import { LISTS } from '#contract/schemas/list';
 import type { Part } from '#core/measure/part';
-import { END_OF_TIME, FIRST_DAY, toIsoDay } from '#core/period/day';
+import { toStorableDay } from '#core/period/day';
 import { CHANNEL } from '../db/notify';
 import { memberSpansOf } from '../deals/index';
 import {
@@ -230,7 +230,6 @@ async function refuseForeign(
 ): Promise<number[]> {
   const memberSpans = memberSpansOf(call.scope, call.principal);
   if (memberSpans === null) return [];
-  const clip = (day: number) => toIsoDay(Math.min(Math.max(day, FIRST_DAY), END_OF_TIME));
   const { rows } = await client.query(
     `select ch.line, ch.code from touched ch join deal d on d.id = ch.id
     where not exists (select 1 from unnest($1::int[], $2::date[], $3::date[]) s(id, f, t) where
@@ -240,8 +239,8 @@ async function refuseForeign(
           c.salesperson_id and d.day >= s.f and d.day < s.t))`,
     [
       memberSpans.map((each) => each.salespersonId),
-      memberSpans.map((each) => clip(each.from)),
-      memberSpans.map((each) => clip(each.to)),
+      memberSpans.map((each) => toStorableDay(each.from)),
+      memberSpans.map((each) => toStorableDay(each.to)),
     ],
   );
   for (const row of rows)

@@ -177,7 +177,7 @@ export function addFileRoutes({ implement, context }: Endpoints): void {
 /** Whoever goes away before the answer has cancelled: what was begun is rolled back. */
 function abortWithClient({ raw }: FastifyReply): AbortSignal {
   const cancel = new AbortController();
-  raw.once('close', () => cancel.abort(new Error('cancelled')));
+  raw.once('close', () => cancel.abort(new ProblemError('cancelled')));
   return cancel.signal;
 }
 

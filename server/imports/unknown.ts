@@ -2,7 +2,7 @@ import type pg from 'pg';
 import type { FieldFault } from '#contract/errors/catalogue';
 import type { ImportReport } from '#contract/schemas/import';
 import { type ListName, LISTS } from '#contract/schemas/list';
-import { END_OF_TIME, FIRST_DAY, toIsoDay } from '#core/period/day';
+import { toStorableDay } from '#core/period/day';
 import { NameIndex } from '#core/text/similar';
 import type { UnitTree } from '#core/units/tree';
 import type { MemberSpan } from '#core/units/unit';
@@ -90,14 +90,13 @@ export async function loadNames(
         : `and exists (select from deal d join unnest($2::int[], $3::date[], $4::date[]) s(id, f,
           t) on s.id = d.salesperson_id and d.day >= s.f and d.day < s.t where d.customer_id =
             l.id)`;
-    const clip = (day: number) => toIsoDay(Math.min(Math.max(day, FIRST_DAY), END_OF_TIME));
     const people =
       isTheirs === ''
         ? []
         : [
             memberSpans!.map((each) => each.salespersonId),
-            memberSpans!.map((each) => clip(each.from)),
-            memberSpans!.map((each) => clip(each.to)),
+            memberSpans!.map((each) => toStorableDay(each.from)),
+            memberSpans!.map((each) => toStorableDay(each.to)),
           ];
     const { rows } = await client.query<{ id: number; name: string }>(
       `select id, name from ${sqlNameOf(list)} l where merged_into is null and lower(name) not in

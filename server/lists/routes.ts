@@ -2,7 +2,7 @@ import { sql } from 'drizzle-orm';
 import * as routes from '#contract/routes/lists';
 import type { Lookups } from '#contract/schemas/list';
 import { toDecimal } from '#core/money/amount';
-import { END_OF_TIME, FIRST_DAY, toIsoDay } from '#core/period/day';
+import { toStorableDay } from '#core/period/day';
 import { mayDo, type Principal, type Scope } from '../access/index';
 import type { Context } from '../context';
 import type { Endpoints } from '../endpoints';
@@ -44,11 +44,10 @@ async function loadPickLists(
   const { rates, currency } = replica.company!;
   const offered = sql`e.merged_into is null and e.archived_at is null`;
   const spans = dataset.tree.memberSpansUnder(principal.unitId);
-  const clip = (value: number) => toIsoDay(Math.min(Math.max(value, FIRST_DAY), END_OF_TIME));
   const isTheirs = sql`exists (select from deal d join
     unnest(${sql.param(spans.map((each) => each.salespersonId))}::int[],
-      ${sql.param(spans.map((each) => clip(each.from)))}::date[],
-        ${sql.param(spans.map((each) => clip(each.to)))}::date[]) s(id, f, t)
+      ${sql.param(spans.map((each) => toStorableDay(each.from)))}::date[],
+        ${sql.param(spans.map((each) => toStorableDay(each.to)))}::date[]) s(id, f, t)
     on s.id = d.salesperson_id and d.day >= s.f and d.day < s.t where d.customer_id = e.id)`;
   const loadNames = async (list: keyof typeof LIST_TABLES) =>
     (

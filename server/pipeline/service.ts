@@ -3,7 +3,7 @@ import type { Pipeline, PipelineDeal, PipelineHorizon } from '#contract/schemas/
 import { buildBrief } from '#core/attainment/standing';
 import type { Dataset } from '#core/dataset/dataset';
 import type { Period } from '#core/period/calendar';
-import { END_OF_TIME, FIRST_DAY, parseDay, toIsoDay } from '#core/period/day';
+import { parseDay, toIsoDay, toStorableDay } from '#core/period/day';
 import type { Unit } from '#core/units/unit';
 import { shortPeriod } from '#wording/period';
 import { toPeriodView, toUnitSummary } from '../attainment/index';
@@ -88,7 +88,6 @@ async function loadOpenDeals(
 ): Promise<{ deals: PipelineDeal[]; count: number }> {
   const { tree } = dataset;
   const memberSpans = tree.memberSpansUnder(unit.id);
-  const clip = (day: number) => toIsoDay(Math.min(Math.max(day, FIRST_DAY), END_OF_TIME));
   const { rows } = await db.execute<{
     id: number;
     code: string;
@@ -109,8 +108,8 @@ async function loadOpenDeals(
         count
     from deal d left join deal_credit k on k.deal_id = d.id
     join unnest(${sql.param(memberSpans.map((each) => each.salespersonId))}::int[],
-      ${sql.param(memberSpans.map((each) => clip(each.from)))}::date[],
-        ${sql.param(memberSpans.map((each) => clip(each.to)))}::date[]) s(id, f, t)
+      ${sql.param(memberSpans.map((each) => toStorableDay(each.from)))}::date[],
+        ${sql.param(memberSpans.map((each) => toStorableDay(each.to)))}::date[]) s(id, f, t)
       on s.id = coalesce(k.salesperson_id, d.salesperson_id) and d.expected_on >= s.f and
         d.expected_on < s.t
     join unit u on u.id = s.id join customer cu on cu.id = d.customer_id left join stage st on

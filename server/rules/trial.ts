@@ -4,6 +4,7 @@ import { buildBrief } from '#core/attainment/standing';
 import type { Dataset } from '#core/dataset/dataset';
 import type { Measure } from '#core/measure/measure';
 import type { Period } from '#core/period/calendar';
+import { dayWithin } from '#core/period/day';
 import type { StatusRule } from '#core/status/rule';
 import { toAttainmentText, toPeriodView, toUnitSummary } from '../attainment/index';
 import { assertNoFieldErrors } from '../problem';
@@ -22,7 +23,7 @@ export function previewRules(
   assertNoFieldErrors(
     rules.flatMap((rule, index) => toFaults(rule as StatusRule, measure, `rules/${index}`)),
   );
-  const day = Math.max(period.from, Math.min(dataset.asOf, period.to - 1));
+  const day = dayWithin(period, dataset.asOf);
   const units = dataset.tree.units
     .filter((unit) =>
       dataset.tree

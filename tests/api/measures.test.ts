@@ -8,7 +8,7 @@ const calls = {
   code: 'calls',
   name: 'Calls made',
   group: 'Activities',
-  unit: 'count',
+  valueKind: 'count',
   decimals: 0,
   direction: 'higher',
   definition: { kind: 'typed', accumulation: 'sum' },
@@ -159,7 +159,7 @@ describe('measures', () => {
       'a sum of days',
       {
         code: 'x',
-        unit: 'count',
+        valueKind: 'count',
         definition: { kind: 'sum', of: { field: 'days', states: ['won'] } },
       },
       'definition/of/field',
@@ -169,7 +169,7 @@ describe('measures', () => {
       'a cost of lost deals',
       {
         code: 'x',
-        unit: 'money',
+        valueKind: 'money',
         definition: { kind: 'sum', of: { field: 'cost', states: ['won', 'lost'] } },
       },
       'definition/of/states',
@@ -179,7 +179,7 @@ describe('measures', () => {
       'a thing by itself',
       {
         code: 'x',
-        unit: 'percent',
+        valueKind: 'percent',
         definition: {
           kind: 'ratio',
           numerator: { field: 'deals', states: ['won', 'lost'] },
@@ -193,7 +193,7 @@ describe('measures', () => {
       'a sum of money as days',
       {
         code: 'x',
-        unit: 'days',
+        valueKind: 'days',
         definition: { kind: 'sum', of: { field: 'amount', states: ['won'] } },
       },
       'unit',
@@ -323,8 +323,8 @@ describe('typed-in values', () => {
     expect(saved).toMatchObject({
       saved: 2,
       undo: [
-        { value: null, was: '12' },
-        { value: null, was: '5' },
+        { value: null, previousValue: '12' },
+        { value: null, previousValue: '5' },
       ],
     });
     const days = await grid();
@@ -349,8 +349,8 @@ describe('typed-in values', () => {
   it('are not overwritten in silence', async () => {
     const answer = await type(
       people.manager,
-      value({ value: '99', was: '11' }),
-      value({ unit: 'tbrandt', value: '1', was: null }),
+      value({ value: '99', previousValue: '11' }),
+      value({ unit: 'tbrandt', value: '1', previousValue: null }),
     );
     expect(answer.json()).toMatchObject({ status: 409, code: 'valuesChanged' });
     expect(await actual('calls')).toBe(12);

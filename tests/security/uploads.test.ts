@@ -313,7 +313,7 @@ describe('a slow or broken line', () => {
     const given = open(people.manager, { 'transfer-encoding': 'chunked' });
     given.answer.catch(() => undefined);
     given.request.end(
-      `${HEAD}\n${Array.from({ length: 60_000 }, (_, at) => `G${at},ivarga,Pike,1,won,2026-11-02`).join('\n')}\n`,
+      `${HEAD}\n${Array.from({ length: 200_000 }, (_, at) => `G${at},ivarga,Pike,1,won,2026-11-02`).join('\n')}\n`,
     );
     const rowsRead = async () =>
       ((await people.manager.get('/import-progress')).json() as { rows: number | null }).rows;

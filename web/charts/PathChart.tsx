@@ -10,6 +10,7 @@ import {
   XAxis,
   YAxis,
 } from 'recharts';
+import { axisOf } from '#core/picture/axis';
 import { declutter } from '#core/picture/declutter';
 
 /** One day; numbers in the unit of the axis. */
@@ -66,9 +67,7 @@ export function PathChart({
     .flatMap((datum) => [datum.booked, datum.due, datum.priorYear, datum.runRateProjection])
     .concat(target, expected === null ? [] : [expected.high])
     .filter((value) => value !== null);
-  const top = niceCeiling(Math.max(...values, 1));
-  const low = Math.min(0, ...values);
-  const bottom = low < 0 ? -niceCeiling(-low) : 0;
+  const { top, bottom, ticks: valueTicks } = axisOf(values);
   const plotHeight = height - MARGIN.top - MARGIN.bottom - AXIS_HEIGHT;
   const y = (value: number) => MARGIN.top + ((top - value) / (top - bottom)) * plotHeight;
   const last = data.at(-1);
@@ -128,7 +127,7 @@ export function PathChart({
           />
           <YAxis
             domain={[bottom, top]}
-            ticks={[0, 1, 2, 3, 4].map((step) => bottom + ((top - bottom) * step) / 4)}
+            ticks={valueTicks}
             interval={0}
             width={52}
             tickLine={false}
@@ -281,15 +280,4 @@ function DayNote({ datum, show }: { datum: PathDatum; show(value: number): strin
       )}
     </div>
   );
-}
-
-/**
- * The next of 1, 1.2, 1.6, 2, 2.4, 3.2, 4, 6, 8 times a power of ten: four equal steps below it
- * read well.
- */
-function niceCeiling(value: number): number {
-  const power = 10 ** Math.floor(Math.log10(value));
-  const step =
-    [1, 1.2, 1.6, 2, 2.4, 3.2, 4, 4.8, 6, 8, 10].find((each) => each * power >= value * 1.02) ?? 10;
-  return step * power;
 }

@@ -1,5 +1,5 @@
 import { buildCalendar, type CalendarRule } from '#core/period/calendar';
-import { parseDay } from '#core/period/day';
+import { dayWithin, parseDay } from '#core/period/day';
 import { RANKED_BY, type RankedBy } from '#core/ranking/ladder';
 import { type Level, readLevel } from '../figures/levels';
 
@@ -37,6 +37,6 @@ export function toLength(rule: CalendarRule, today: string, shown: string, lengt
   const calendar = buildCalendar(rule);
   const period = calendar.parse(shown);
   const asOf = parseDay(today)!;
-  const day = period ? Math.max(period.from, Math.min(asOf, period.to - 1)) : asOf;
+  const day = period ? dayWithin(period, asOf) : asOf;
   return calendar.periodOf(length, day).id;
 }
