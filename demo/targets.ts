@@ -16,7 +16,7 @@ const ASKED = 1.04;
 
 /**
  * Monthly targets of every salesperson, and each branch's own, which in a few months is not wholly
- * handed out.
+ * allocated.
  */
 export function generateTargets(): DemoTarget[] {
   const people = SELLERS.flatMap((seller) =>

@@ -23,7 +23,7 @@ export function showOdds(odds: Odds | null): string {
 /** How the odds came about. */
 export function describeMethod(odds: Odds): string {
   return odds.method === 'exact'
-    ? `Reckoned exactly over all outcomes of ${odds.deals} open deals.`
+    ? `Computed exactly over all outcomes of ${odds.deals} open deals.`
     : `Drawn 20,000 times over ${odds.deals} open deals, each closing by itself.`;
 }
 

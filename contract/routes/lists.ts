@@ -47,7 +47,7 @@ export const changeListEntry = defineRoute({
   method: 'PUT',
   path: '/lists/:list/:id',
   permission: 'administer',
-  summary: 'Rename, describe or put aside an entry of a list',
+  summary: 'Rename, describe or archive an entry of a list',
   params: Type.Object({ list: ListName, id: Id }),
   body: ListEntryInput,
   response: ListEntry,

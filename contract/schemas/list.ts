@@ -84,7 +84,7 @@ export const Merge = Type.Object({
 });
 export type Merge = Static<typeof Merge>;
 
-/** Names to pick from when a deal is booked; what is put aside is left out. */
+/** Names to pick from when a deal is booked; what is archived is left out. */
 export const Lookups = Type.Object({
   customers: Type.Array(Type.String()),
   products: Type.Array(

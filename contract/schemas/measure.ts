@@ -52,7 +52,7 @@ export const MeasureView = Type.Object({
   ...MeasureRecord.properties,
   version: Type.Integer(),
   isShipped: Type.Boolean(),
-  /** A newer version stands in its place, or it was put aside. */
+  /** A newer version stands in its place, or it was archived. */
   isArchived: Type.Boolean(),
 });
 export type MeasureView = Static<typeof MeasureView>;

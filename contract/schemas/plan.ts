@@ -4,7 +4,7 @@ import { MeasureCode } from './measure';
 import { UnitSummary } from './unit';
 
 /**
- * draft: being worked on; published: counts; replaced: what a publication put aside; merged: a
+ * draft: being worked on; published: counts; replaced: what a publication replaced; merged: a
  * draft that was published; discarded.
  */
 export const PLAN_STATUSES = ['draft', 'published', 'replaced', 'merged', 'discarded'] as const;

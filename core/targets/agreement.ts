@@ -10,7 +10,7 @@ export interface Agreement {
   own: number | null;
   allocated: number | null;
   /**
-   * Own above the sum below: what is not handed out. Negative: over-assigned. Null when one of the
+   * Own above the sum below: what is unallocated. Negative: over-assigned. Null when one of the
    * two is missing.
    */
   unallocated: number | null;

@@ -217,7 +217,7 @@ describe('a stretch of days', () => {
   });
 });
 
-describe('own target against what is handed out', () => {
+describe('own target against what is allocated', () => {
   it('keeps both numbers and says the difference', () => {
     const dataset = buildSampleDataset({
       asOf: '2026-11-18',

@@ -4,7 +4,7 @@ import { SHIPPED_MEASURES } from '#core/measure/shipped';
 import { measure } from './tables/index';
 
 /**
- * Writes the measures that ship as the core has them; whether one was put aside is the company's
+ * Writes the measures that ship as the core has them; whether one was archived is the company's
  * own.
  */
 export async function saveShippedMeasures(

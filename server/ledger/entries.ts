@@ -37,7 +37,7 @@ export async function appendEntries(
 
 /**
  * Entries of transactions from `sinceXid` on, with the state of the ledger, in one snapshot. Ids
- * are not handed out in the order of commits, so a reader asks by transaction and leaves out what
+ * are not given in the order of commits, so a reader asks by transaction and leaves out what
  * it has applied.
  */
 export async function loadNews(db: Queryable, sinceXid: bigint): Promise<LedgerNews> {

@@ -190,7 +190,7 @@ export async function archiveMeasure(
         userId,
         entity: 'measure',
         entityId: code,
-        action: isArchived ? 'put aside' : 'offered again',
+        action: isArchived ? 'archived' : 'restored',
         before: { isArchived: stored.isArchived },
         after: { isArchived },
       },

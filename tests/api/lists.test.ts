@@ -42,7 +42,7 @@ describe('lists', () => {
     expect((await entries('lostReason')).length).toBeGreaterThan(2);
   });
 
-  it('add, rename and put aside a name; deals keep what they name', async () => {
+  it('add, rename and archive a name; deals keep what they name', async () => {
     expect((await add('source', { name: '  Boat   show ' })).json()).toMatchObject({
       name: 'Boat show',
       deals: 0,

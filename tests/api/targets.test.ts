@@ -26,7 +26,7 @@ const cell = async (unit: string, periodIndex: number, of = 'salt') => {
 };
 
 describe('setting targets', () => {
-  it('adds up to quarter, team and branch, and shows what is not handed out', async () => {
+  it('adds up to quarter, team and branch, and shows what is unallocated', async () => {
     await put(
       change(),
       change({ period: 'FY2027-P07', target: '450000' }),

@@ -24,7 +24,7 @@ const MOST_NAMED = 6;
 
 /**
  * Own target against the sum below, for what is shown: where they part, who has none, and a rest
- * handed out in one step.
+ * allocated in one step.
  */
 export function AddsUp({ sheet, saves, onSelect, onEnter }: AddsUpProps) {
   const say = useSay();

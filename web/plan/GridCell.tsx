@@ -8,7 +8,7 @@ export interface GridCellProps {
   cell: SheetCell;
   /** "row:column", by which the grid knows what was pressed. */
   at: string;
-  /** The unit's own line shows only its own target: what is handed out has a line of its own. */
+  /** The unit's own line shows only its own target: what is allocated has a line of its own. */
   isOwnRow: boolean;
   isSum: boolean;
   figure: FigureUnit;

@@ -65,7 +65,7 @@ export function PlanGrid(props: PlanGridProps) {
   const template = isWide
     ? `150px repeat(${sheet.columns.length}, ${sheet.grain === 'days' ? 62 : isLong ? 84 : 70}px)`
     : 'minmax(140px,1.2fr) repeat(4, minmax(74px,0.8fr)) minmax(74px,0.8fr) 92px minmax(70px,0.7fr)';
-  // A ratio's target is not handed out: that of the whole is everybody's.
+  // A ratio's target is not divided: that of the whole is everybody's.
   const isAdded = sheet.ownRow > 0 && bench.kind.overUnits === 'adds';
   const block = toBlockOf(selection);
   const largest = Math.max(

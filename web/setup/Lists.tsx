@@ -19,7 +19,7 @@ const NAMES: Readonly<Record<Exclude<ListName, 'customer'>, { title: string; one
 };
 type Shown = keyof typeof NAMES;
 
-/** What can be chosen when a deal is booked: added, renamed, put aside, merged. */
+/** What can be chosen when a deal is booked: added, renamed, archived or merged. */
 export function Lists() {
   const [list, setList] = useState<Shown>('stage');
   const { data: entries, error } = useGetListQuery(list);

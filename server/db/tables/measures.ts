@@ -33,7 +33,7 @@ export const measure = pgTable(
     description: text('description').notNull(),
     isShipped: boolean('is_shipped').notNull().default(false),
     /**
-     * A newer version stands in its place, or it was put aside: kept for what uses it, offered for
+     * A newer version stands in its place, or it was archived: kept for what uses it, offered for
      * nothing new.
      */
     isArchived: boolean('is_archived').notNull().default(false),
