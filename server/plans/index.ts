@@ -1,4 +1,6 @@
 export { addPlanRoutes } from './routes';
 export { findPlan, findPublished, seesPlan, withPlan } from './access';
 export { refuseClosed } from './closing';
-export { createPlan, loadPlanSummary, publishPlan, startDraft } from './service';
+export { createPlan, startDraft } from './drafts';
+export { loadPlanSummary } from './summary';
+export { publishPlan } from './publication';

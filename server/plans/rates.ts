@@ -11,7 +11,8 @@ import { LOCKS } from '../db/locks';
 import { announce } from '../db/notify';
 import { plan as planTable } from '../db/tables/index';
 import { assertNoFieldErrors, ProblemError } from '../problem';
-import { loadPlanSummary, lockDraft, type PlanCaller, refresh } from './service';
+import { lockDraft } from './lock';
+import { loadPlanSummary, type PlanCaller, refresh } from './summary';
 
 const RATE = /^\d{1,10}(\.\d{1,10})?$/;
 

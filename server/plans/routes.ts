@@ -3,8 +3,11 @@ import * as routes from '#contract/routes/plans';
 import type { Endpoints } from '../endpoints';
 import { ProblemError } from '../problem';
 import { closeMonth, listClosedMonths, openMonth } from './closing';
+import { viewDifference } from './difference';
+import { createPlan, discardPlan } from './drafts';
+import { publishPlan } from './publication';
 import { changePlanRates } from './rates';
-import { createPlan, discardPlan, listPlans, publishPlan, viewDifference } from './service';
+import { listPlans } from './summary';
 
 export function addPlanRoutes({ implement, context }: Endpoints): void {
   const findMonth = (id: string) => {

@@ -1,0 +1,37 @@
+import type { PlanDifference } from '#contract/schemas/plan';
+import { describePeriod } from '#wording/period';
+import { toUnitSummary } from '../attainment/index';
+import type { Context } from '../context';
+import { findPublished } from './access';
+import { loadDifference } from './repository';
+import { labelOfYear, loadPlanSummary, periodOf, type PlanCaller } from './summary';
+
+const SHOWN_DIFFERENCES = 5_000;
+
+/** Cells that differ between two plans, of what the reader may see. */
+export async function viewDifference(
+  context: Context,
+  caller: PlanCaller,
+  id: number,
+  against: number | undefined,
+): Promise<PlanDifference> {
+  const { scope } = caller;
+  const plan = await loadPlanSummary(context, caller, id);
+  const other = against ?? findPublished(context, labelOfYear(scope, plan.year))?.id ?? null;
+  const cells = (await loadDifference(context.db, id, other)).filter((cell) =>
+    scope.sees(cell.unitId),
+  );
+  return {
+    plan,
+    against: other === null ? null : await loadPlanSummary(context, caller, other),
+    count: cells.length,
+    rows: cells.slice(0, SHOWN_DIFFERENCES).map((cell) => ({
+      unit: toUnitSummary(scope.dataset.tree.find(cell.unitId)!),
+      period: cell.periodId,
+      periodName: describePeriod(periodOf(scope, cell.periodId), scope.dataset.calendar),
+      measure: cell.measure,
+      otherValue: cell.theirs,
+      value: cell.ours,
+    })),
+  };
+}
