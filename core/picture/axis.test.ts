@@ -26,9 +26,9 @@ describe('a scale', () => {
     [[100], [0, 25, 50, 75, 100]],
     [
       [-40, 100],
-      [-50, 0, 50, 100],
+      [-40, 0, 40, 80, 120],
     ],
-    [[437], [0, 200, 400, 600]],
+    [[437], [0, 120, 240, 360, 480]],
   ])('of %j has the ticks %j', (values, ticks) => {
     expect(axisOf(values).ticks.slice(0, ticks.length)).toEqual(ticks);
   });
