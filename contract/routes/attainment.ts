@@ -113,7 +113,7 @@ export const getSalesMix = defineRoute({
   path: '/sales-mix',
   permission: 'read',
   summary:
-    'How many products, customers and places a result rests on, its average deal and days to close',
+    'How many customers, products and locations a result is made of, its average deal and days to close',
   query: SalesMixQuery,
   response: SalesMixView,
   errors: ['unknownUnit', 'unknownPeriod'],

@@ -68,7 +68,7 @@ export const EarlierView = Type.Object({
   total: Nullable(Value),
   difference: Nullable(Value),
   changeText: Type.String(),
-  /** The percent rests on next to nothing: greyed, the difference stands beside it. */
+  /** The earlier value is so small that a percent says nothing: greyed, with the difference beside. */
   isLowBase: Type.Boolean(),
 });
 export type EarlierView = Static<typeof EarlierView>;

@@ -12,7 +12,7 @@ export interface SalesMixFigure {
   priorYear: number | null;
 }
 
-/** How broad a result stands: whether it rests on one customer or many. */
+/** What a result is made of: one customer or many. */
 export interface SalesMix {
   products: SalesMixFigure;
   customers: SalesMixFigure;

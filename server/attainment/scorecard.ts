@@ -145,7 +145,7 @@ function toPairFigures(
   };
 }
 
-/** What a result rests on. */
+/** What a result is made of. */
 export function viewBreadth(dataset: Dataset, unit: Unit, period: Period): SalesMixView {
   const { priorYear } = dataset.comparedOf(period);
   const typical = averageDealSizeOfYear(dataset, unit.id);

@@ -171,8 +171,9 @@ function toChangeText(
 
 /** Whether some of a unit's people are left out of a part of the totals. */
 function excludesDeals({ sums, tree }: Dataset, unitId: number): boolean {
-  if (sums.omittedPeople.size === 0) return false;
-  return tree.memberSpansUnder(unitId).some((each) => sums.omittedPeople.has(each.salespersonId));
+  const omitted = sums.omittedPeople;
+  if (omitted.size === 0) return false;
+  return tree.memberSpansUnder(unitId).some((each) => omitted.has(each.salespersonId));
 }
 
 export function toPlaceView(

@@ -126,14 +126,15 @@ async function buildPage(
         .map((each) => each.salespersonId),
     ),
   ];
-  const { workingDaysElapsed, workingDays } = dataset.elapsedOf(unit.id, month);
+  const { due } = dataset.elapsedOf(unit.id, month);
+  const omitted = dataset.sums.omittedPeople;
   return {
     unit: toUnitSummary(unit),
     today: figuresOf(today),
     month: figuresOf(month),
-    elapsedShare: workingDaysElapsed / workingDays,
+    elapsedShare: due.gone / due.total,
     excludesDealsOf: people
-      .filter((id) => dataset.sums.omittedPeople.has(id))
+      .filter((id) => omitted.has(id))
       .map((id) => dataset.tree.find(id)!.name),
     rankings: buildPlaces(dataset, people, month, measure).map((place) =>
       toPlaceView(dataset, place),

@@ -2,7 +2,7 @@ import type { SalesMixView } from '#contract/schemas/scorecard';
 import { formatWhole } from '#core/money/format';
 import { useGetSalesMixQuery } from './api';
 
-/** What a result rests on, beside last year at the same point: one customer or many. */
+/** What a result is made of, beside last year at the same point: one customer or many. */
 export function SalesMixLine({ unit, period }: { unit: string; period: string }) {
   const { currentData } = useGetSalesMixQuery({ unit, period });
   if (!currentData) return <div className="h-[22px]" />;
