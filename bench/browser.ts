@@ -20,7 +20,7 @@ export async function measureFirstLoad(browser: Browser, address: string): Promi
     viewport: { width: 1280, height: 800 },
   });
   const page = await first.newPage();
-  await page.goto(`/attainment?unit=t7&period=FY2027-P08`);
+  await page.goto(`/standing?unit=t7&period=FY2027-P08`);
   await signIn(page);
   const state = await first.storageState();
   await first.close();
@@ -39,7 +39,7 @@ export async function measureFirstLoad(browser: Browser, address: string): Promi
         sizes.push(request.sizes().then((size) => size.responseBodySize));
     });
     const start = performance.now();
-    await cold.goto('/attainment?unit=t7&period=FY2027-P08');
+    await cold.goto('/standing?unit=t7&period=FY2027-P08');
     await cold.getByRole('heading', { level: 1 }).waitFor();
     times.push(performance.now() - start);
     bytes = (await Promise.all(sizes)).reduce((sum, size) => sum + size, 0);
@@ -63,7 +63,7 @@ export async function measureRepaint(browser: Browser, address: string): Promise
   const page = await browser.newPage({ baseURL: address, viewport: { width: 1280, height: 800 } });
   // The loader names functions by a helper that the page does not have.
   await page.addInitScript('globalThis.__name = (work) => work');
-  await page.goto('/attainment?unit=t7&period=FY2027-P08');
+  await page.goto('/standing?unit=t7&period=FY2027-P08');
   await signIn(page);
   await page.getByRole('treeitem').nth(8).waitFor();
   await page.getByRole('main').getByRole('heading', { level: 1 }).waitFor();

@@ -3,6 +3,7 @@ import type { ActivityBook } from '../ledger/activityBook';
 import type { Occurrences } from '../ledger/occurrences';
 import { buildRollUp, type RollUp } from '../ledger/rollUp';
 import type { RunningSums } from '../ledger/runningSums';
+import type { UnitSums } from '../ledger/unitSums';
 import type { Term } from '../measure/definition';
 import { baseOf, type MeasureCode } from '../measure/measure';
 import type { FigureUnit } from '../money/format';
@@ -17,6 +18,8 @@ import type { Ramp } from '../units/ramp';
 /** What figures are made of, before anything is derived from it. */
 export interface DatasetSource extends TargetInputs {
   sums: RunningSums;
+  /** Sums of whole units, where trees share them. */
+  unitSums?: UnitSums;
   occurrences: Occurrences;
   activities: ActivityBook;
   /** Newcomers of whom less than the full target is asked at first. */
@@ -72,7 +75,7 @@ export function buildDataset(source: DatasetSource): Dataset {
     ...source,
     lookup: buildTargetLookup(source),
     rules: buildRuleBook(source.measures, source.datedRules, source.asOf),
-    rollUp: buildRollUp(source.tree, source.sums, source.occurrences),
+    rollUp: buildRollUp(source.tree, source.sums, source.occurrences, source.unitSums),
     comparedOf(period) {
       let found = compared.get(period);
       if (!found) {

@@ -2,6 +2,9 @@ import type { Day, DaySpan } from '../period/day';
 import { seekDay } from './seek';
 import type { Occurrence, WonColumn } from './wonColumn';
 
+/** So many deals are looked at before others get their turn. */
+const AT_ONCE = 20_000;
+
 interface First {
   salespersonId: number;
   day: Day;
@@ -17,21 +20,37 @@ export class FirstDeals {
   /** In order. */
   private daysOf = new Map<number, Day[]>();
 
-  constructor(columns: ReadonlyMap<number, WonColumn>) {
-    for (const [salespersonId, { days, deals, customers }] of columns) {
-      for (let at = 0; at < days.length; at++) {
-        const [customer, day, dealId] = [customers[at]!, days[at]!, deals[at]!];
-        const first = this.byCustomer.get(customer);
-        if (!first || isBefore({ day, dealId }, first))
-          this.byCustomer.set(customer, { salespersonId, day, dealId });
+  private constructor() {}
+
+  /** Found from everybody's won deals, in steps: others get their turn between them. */
+  static *build(columns: ReadonlyMap<number, WonColumn>): Generator<void, FirstDeals> {
+    const firsts = new FirstDeals();
+    let seen = 0;
+    for (const [salespersonId, column] of columns) {
+      firsts.takeIn(salespersonId, column);
+      seen += column.days.length;
+      if (seen >= AT_ONCE) {
+        seen = 0;
+        yield;
       }
     }
-    for (const { salespersonId, day } of this.byCustomer.values()) {
-      const days = this.daysOf.get(salespersonId);
+    for (const { salespersonId, day } of firsts.byCustomer.values()) {
+      const days = firsts.daysOf.get(salespersonId);
       if (days) days.push(day);
-      else this.daysOf.set(salespersonId, [day]);
+      else firsts.daysOf.set(salespersonId, [day]);
+      if (++seen % AT_ONCE === 0) yield;
     }
-    for (const days of this.daysOf.values()) days.sort((a, b) => a - b);
+    for (const days of firsts.daysOf.values()) days.sort((a, b) => a - b);
+    return firsts;
+  }
+
+  private takeIn(salespersonId: number, { days, deals, customers }: WonColumn): void {
+    for (let at = 0; at < days.length; at++) {
+      const [customer, day, dealId] = [customers[at]!, days[at]!, deals[at]!];
+      const first = this.byCustomer.get(customer);
+      if (!first || isBefore({ day, dealId }, first))
+        this.byCustomer.set(customer, { salespersonId, day, dealId });
+    }
   }
 
   /**

@@ -4,6 +4,7 @@ import type { MemberSpan } from '../units/unit';
 import { ChangeLog } from './changeLog';
 import { FirstDeals } from './firstDeals';
 import { Seen } from './seen';
+import { runToEnd } from './steps';
 import {
   type Occurrence,
   occurrencesOn,
@@ -108,7 +109,16 @@ export class Occurrences {
    * earlier recorded deal is the first.
    */
   countNewCustomers(salespersonId: number, span: DaySpan): number {
-    return (this.firsts ??= new FirstDeals(this.columns)).count(salespersonId, span);
+    return (this.firsts ??= runToEnd(FirstDeals.build(this.columns))).count(salespersonId, span);
+  }
+
+  /** Finds in steps what new customers are counted by; a booking in between makes it void. */
+  *prepare(): Generator<void, void> {
+    if (this.firsts) return;
+    const { log } = this;
+    const [generation, heard] = [log.generation, log.changes.length];
+    const firsts = yield* FirstDeals.build(this.columns);
+    if (log.generation === generation && log.changes.length === heard) this.firsts ??= firsts;
   }
 
   /** The same of everybody, whether they stand in a unit or not. */

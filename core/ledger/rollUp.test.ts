@@ -5,8 +5,9 @@ import { buildUnitTree, type UnitTree } from '../units/tree';
 import type { Membership } from '../units/unit';
 import type { Contribution } from './contribution';
 import { Occurrences } from './occurrences';
-import { buildRollUp } from './rollUp';
+import { buildRollUp, prepareRollUp } from './rollUp';
 import { RunningSums } from './runningSums';
+import { UnitSums } from './unitSums';
 
 const MOVE = 20_000;
 /** One changed teams and came back, one left, one came: four people, more lanes. */
@@ -89,6 +90,42 @@ describe('a roll-up', () => {
         }
       }),
       { numRuns: 500 },
+    );
+  });
+
+  it('made ready in steps and shared by several trees agree with adding up, whatever is booked in between', () => {
+    const trees = [14, 13, 12, 11].map((person) =>
+      buildUnitTree(TREE.units, [
+        ...SAMPLE_MEMBERSHIPS.filter((each) => each.unitId !== person),
+        always(person, 3),
+      ]),
+    );
+    const step = fc.record({
+      tree: fc.nat(trees.length - 1),
+      unit: fc.constantFrom(1, 2, 3, 4),
+      steps: fc.nat(6),
+      one: contribution,
+    });
+    fc.assert(
+      fc.property(fc.array(step, { minLength: 2, maxLength: 30 }), (steps) => {
+        const sums = new RunningSums();
+        const occurrences = new Occurrences();
+        const unitSums = new UnitSums(sums);
+        const all: Contribution[] = [];
+        const span = { from: MOVE - 2_000, to: MOVE + 2_000 };
+        for (const each of steps) {
+          const tree = trees[each.tree]!;
+          const preparing = prepareRollUp(tree, sums, occurrences, unitSums);
+          for (let i = 0; i < each.steps; i++) preparing.next();
+          sums.add(each.one);
+          all.push(each.one);
+          const rollUp = buildRollUp(tree, sums, occurrences, unitSums);
+          expect(rollUp.sum(each.unit, 'revenue', span)).toBe(addUp(tree, all, each.unit, span));
+          for (const _ of preparing);
+          expect(rollUp.sum(each.unit, 'revenue', span)).toBe(addUp(tree, all, each.unit, span));
+        }
+      }),
+      { numRuns: 300 },
     );
   });
 

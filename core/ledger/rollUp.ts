@@ -1,4 +1,5 @@
 import type { DistinctField, TermPart } from '../measure/definition';
+import { PARTS } from '../measure/part';
 import type { DaySpan } from '../period/day';
 import type { UnitTree } from '../units/tree';
 import { DistinctCounts } from './distinctCounts';
@@ -24,22 +25,19 @@ const FEW_LANES = 2;
 /**
  * Sums a tree's units over running sums: each salesperson for the days they stood under the unit.
  * Columns are looked up once.
+ * @param unitSums those of `sums`, where other trees share them
  */
-export function buildRollUp(tree: UnitTree, sums: RunningSums, occurrences: Occurrences): RollUp {
+export function buildRollUp(
+  tree: UnitTree,
+  sums: RunningSums,
+  occurrences: Occurrences,
+  unitSums = new UnitSums(sums),
+): RollUp {
   const distinct = new DistinctCounts(occurrences);
-  const unitSums = new UnitSums(sums);
-  const lanesOf = new Map<number, Lane[]>();
-  const findLanes = (unitId: number): Lane[] => {
+  const lanesOf = new Map<number, readonly Lane[]>();
+  const findLanes = (unitId: number): readonly Lane[] => {
     let lanes = lanesOf.get(unitId);
-    if (!lanes) {
-      lanes = tree.memberSpansUnder(unitId).map(({ salespersonId, from, to }) => ({
-        salespersonId,
-        column: sums.columnOf(salespersonId),
-        from,
-        to,
-      }));
-      lanesOf.set(unitId, lanes);
-    }
+    if (!lanes) lanesOf.set(unitId, (lanes = unitSums.share(unitId, toLanes(tree, sums, unitId))));
     return lanes;
   };
   return {
@@ -59,7 +57,7 @@ export function buildRollUp(tree: UnitTree, sums: RunningSums, occurrences: Occu
       // Before the first contribution there are no rows at all.
       if (data.length === 0) return 0;
       if (lanes.length > FEW_LANES) {
-        const ofUnit = unitSums.find(unitId, part, lanes);
+        const ofUnit = unitSums.find(part, lanes);
         return ofUnit[sums.rowOf(to)]! - ofUnit[sums.rowOf(from)]!;
       }
       const [first, last] = [sums.offsetOf(from), sums.offsetOf(to)];
@@ -77,4 +75,35 @@ export function buildRollUp(tree: UnitTree, sums: RunningSums, occurrences: Occu
     countEachDistinct: (unitId, span) =>
       distinct.count(unitId, tree.memberSpansUnder(unitId), span),
   };
+}
+
+/**
+ * Makes ready, in steps, what figures of a tree's units are found by: totals that were just read
+ * anew answer the first request as quickly as the next.
+ */
+export function* prepareRollUp(
+  tree: UnitTree,
+  sums: RunningSums,
+  occurrences: Occurrences,
+  unitSums: UnitSums,
+): Generator<void, void> {
+  yield* occurrences.prepare();
+  for (const { id, kind } of tree.units) {
+    if (kind === 'salesperson') continue;
+    const lanes = unitSums.share(id, toLanes(tree, sums, id));
+    if (lanes.length > FEW_LANES)
+      for (const part of PARTS) {
+        yield* unitSums.prepare(part, lanes);
+        yield;
+      }
+  }
+}
+
+function toLanes(tree: UnitTree, sums: RunningSums, unitId: number): Lane[] {
+  return tree.memberSpansUnder(unitId).map(({ salespersonId, from, to }) => ({
+    salespersonId,
+    column: sums.columnOf(salespersonId),
+    from,
+    to,
+  }));
 }

@@ -1,6 +1,9 @@
 import type pg from 'pg';
 import type { Occurrences } from '#core/ledger/occurrences';
+import { prepareRollUp } from '#core/ledger/rollUp';
 import type { RunningSums } from '#core/ledger/runningSums';
+import { UnitSums } from '#core/ledger/unitSums';
+import type { UnitTree } from '#core/units/tree';
 import type { Database } from '../db/client';
 import type { LedgerNews } from './entries';
 import { refreshOccurrences } from './loadOccurrences';
@@ -12,6 +15,8 @@ import { type LoadedSums, loadSums } from './loadSums';
  */
 export class LedgerCopy {
   readonly sums: RunningSums;
+  /** Those of whole units, shared by everybody's tree. */
+  readonly unitSums: UnitSums;
   readonly occurrences: Occurrences;
   readonly epoch: number;
   /** Every transaction below it has been taken in. */
@@ -20,6 +25,7 @@ export class LedgerCopy {
 
   private constructor({ sums, occurrences, epoch, xmin, applied }: LoadedSums) {
     this.sums = sums;
+    this.unitSums = new UnitSums(sums);
     this.occurrences = occurrences;
     this.epoch = epoch;
     this.xmin = xmin;
@@ -28,6 +34,15 @@ export class LedgerCopy {
 
   static async load(pool: pg.Pool): Promise<LedgerCopy> {
     return new LedgerCopy(await loadSums(pool));
+  }
+
+  /**
+   * Makes ready what the first figures of a tree are found by, letting requests through between
+   * the steps.
+   */
+  async prepare(tree: UnitTree): Promise<void> {
+    for (const _ of prepareRollUp(tree, this.sums, this.occurrences, this.unitSums))
+      await new Promise((resolve) => setImmediate(resolve));
   }
 
   /** True where entries it has not taken in are pruned already: then it can not be followed up. */

@@ -130,6 +130,7 @@ export class Replica {
         targets: draftId === null ? this.targets : this.targetsOf(draftId),
         workingDaysOf: state.workingDaysOf,
         sums: this.ledger.sums,
+        unitSums: this.ledger.unitSums,
         occurrences: this.ledger.occurrences,
         activities: this.activities,
         measures: state.measures,
@@ -291,7 +292,9 @@ export class Replica {
   private async reload(): Promise<void> {
     do {
       this.ledger.sums.isStale = false;
-      this.ready = await LedgerCopy.load(this.options.jobs);
+      const newer = await LedgerCopy.load(this.options.jobs);
+      if (this.state) await newer.prepare(this.state.tree);
+      this.ready = newer;
       await this.catchUp();
     } while (this.ledger.epoch < this.wantedEpoch && !this.closed);
     // Everybody looks at the new figures.
