@@ -3,6 +3,7 @@ import { fileURLToPath } from 'node:url';
 import { parseDay } from '#core/period/day';
 import { buildApp } from '#server/app';
 import { migrateDatabase, openConnections } from '#server/db/client';
+import { endOf } from '#server/ledger/clock';
 import { foldEntries } from '#server/ledger/fold';
 import { Replica } from '#server/ledger/replica';
 import { LOCAL_SETTINGS } from '#server/settings';
@@ -18,7 +19,7 @@ export async function startServer(cluster: Cluster, name: string, unitsCsv: stri
   const url = cluster.url(name);
   const { db, pool, writers, jobs, end } = openConnections(url);
   await migrateDatabase(jobs);
-  const replica = new Replica({ db, jobs, url, today: () => parseDay(TODAY)! });
+  const replica = new Replica({ db, jobs, url, now: () => endOf(parseDay(TODAY)!) });
   await replica.start();
   const app = await buildApp({
     context: { db, pool, writers, jobs, replica, settings: LOCAL_SETTINGS },

@@ -8,7 +8,13 @@ const reachesAll = () => null;
 /** A company of two branches, whose changes are counted. */
 function build(most = 1_000) {
   const changes = { all: 1, [NORTH]: 1, [SALT]: 1 } as Record<string, number>;
-  const dataset = { asOf: 20_000, versionOf: (reach: number | null) => changes[reach ?? 'all']! };
+  const dataset = {
+    day: 20_000,
+    get moment() {
+      return String(this.day);
+    },
+    versionOf: (reach: number | null) => changes[reach ?? 'all']!,
+  };
   const kept = new ResponseCache<string>(dataset, most, (answer) => answer.length);
   let count = 0;
   const compute = async () => `answer ${++count}`;
@@ -56,7 +62,7 @@ describe('cached responses', () => {
   it('are computed again on another business date', async () => {
     const { ask, dataset } = build();
     await ask();
-    dataset.asOf++;
+    dataset.day++;
     expect(await ask()).toBe('answer 2');
   });
 
@@ -82,7 +88,7 @@ describe('cached responses', () => {
     const { kept, dataset, ask } = build();
     await kept.find('a', {
       compute: async () => {
-        dataset.asOf++;
+        dataset.day++;
         await ask('b');
         return 'of yesterday';
       },
@@ -218,7 +224,7 @@ describe('going ahead', () => {
     const { kept, ask, change, dataset, computed } = build();
     await ask();
     change(SALT);
-    dataset.asOf++;
+    dataset.day++;
     await kept.revalidate();
     expect(computed()).toBe(1);
   });
@@ -253,7 +259,10 @@ describe('over a long history', () => {
         let [all, general] = [0, 0];
         const last = new Map<string, number>();
         const dataset = {
-          asOf: 1,
+          day: 1,
+          get moment() {
+            return String(this.day);
+          },
           versionOf: (reach: number | null) =>
             reach === null ? all : Math.max(general, last.get(UNITS[reach]!) ?? 0),
         };
@@ -275,12 +284,12 @@ describe('over a long history', () => {
             for (const one of known.values())
               if (!one.isFresh && one.isInUse)
                 Object.assign(one, {
-                  answer: `${all} ${dataset.asOf}`,
+                  answer: `${all} ${dataset.day}`,
                   isFresh: true,
                   isInUse: false,
                 });
           } else if (each.kind === 'day') {
-            dataset.asOf++;
+            dataset.day++;
             known.clear();
           } else {
             const key = `${each.reachesAll ? 'all' : 'own'} ${each.unit}`;
@@ -288,13 +297,13 @@ describe('over a long history', () => {
             const answer = await kept.find(key, {
               compute: async () => {
                 wasComputed = true;
-                return `${all} ${dataset.asOf}`;
+                return `${all} ${dataset.day}`;
               },
               dependencyScopeOf: () => (each.reachesAll ? null : UNITS.indexOf(each.unit)),
             });
             const before = known.get(key);
             expect([key, wasComputed]).toEqual([key, !before?.isFresh]);
-            expect(answer).toBe(before?.isFresh ? before.answer : `${all} ${dataset.asOf}`);
+            expect(answer).toBe(before?.isFresh ? before.answer : `${all} ${dataset.day}`);
             known.set(key, { answer, isFresh: true, isInUse: true });
           }
         }

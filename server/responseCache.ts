@@ -1,10 +1,10 @@
 import { setImmediate as turn } from 'node:timers/promises';
 import { LRUCache } from 'lru-cache';
-import type { Day } from '#core/period/day';
 
 /** What responses are computed from, as far as it tells when they are out of date. */
 export interface VersionSource {
-  readonly asOf: Day;
+  /** What they take of the clock; other answers belong to another moment. */
+  readonly moment: string;
   /**
    * Counts up with every change of what a unit's responses depend on; null: of anything at all.
    * Versions of two units can be compared.
@@ -39,7 +39,7 @@ interface CacheEntry<Answer> {
 export class ResponseCache<Answer> {
   private entries: LRUCache<string, CacheEntry<Answer>>;
   private running = new Map<string, { answer: Promise<Answer>; version: number }>();
-  private asOf: Day = -Infinity;
+  private moment = '';
   private isDirty = false;
   private isRevalidating = false;
 
@@ -60,7 +60,7 @@ export class ResponseCache<Answer> {
    * @throws whatever `compute` or `dependencyScopeOf` throws; nothing is cached then
    */
   async find(key: string, question: Question<Answer>): Promise<Answer> {
-    if (this.source.asOf !== this.asOf) this.clear();
+    if (this.source.moment !== this.moment) this.clear();
     const cached = this.entries.get(key);
     if (cached && !this.isStale(cached)) {
       cached.isInUse = true;
@@ -87,7 +87,7 @@ export class ResponseCache<Answer> {
         if (!entry.isInUse || !this.isStale(entry)) continue;
         await turn();
         // Somebody may have asked, or midnight have passed.
-        if (this.entries.peek(key) !== entry || this.source.asOf !== this.asOf) continue;
+        if (this.entries.peek(key) !== entry || this.source.moment !== this.moment) continue;
         entry.isInUse = false;
         // An error is for whoever asks.
         await this.compute(key, entry.question).catch(() => undefined);
@@ -104,14 +104,14 @@ export class ResponseCache<Answer> {
     const version = this.source.versionOf(null);
     const running = this.running.get(key);
     if (running?.version === version) return running.answer;
-    const { asOf } = this;
+    const { moment } = this;
     const dependencyScope = question.dependencyScopeOf();
     const promise = question.compute();
     const mine = { answer: promise, version };
     this.running.set(key, mine);
     try {
       const answer = await promise;
-      if (asOf === this.asOf && this.source.versionOf(dependencyScope) <= version)
+      if (moment === this.moment && this.source.versionOf(dependencyScope) <= version)
         this.entries.set(key, { question, answer, dependencyScope, version, isInUse: false });
       return answer;
     } finally {
@@ -121,6 +121,6 @@ export class ResponseCache<Answer> {
 
   private clear(): void {
     this.entries.clear();
-    this.asOf = this.source.asOf;
+    this.moment = this.source.moment;
   }
 }

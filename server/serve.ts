@@ -7,8 +7,9 @@ import type { Context } from './context';
 import { migrateDatabase, openConnections, openPool } from './db/client';
 import { sealSecrets } from './feed/index';
 import { recordImported } from './imports/index';
+import { endOf, openClock } from './ledger/clock';
 import { foldEntries, pruneEntries } from './ledger/fold';
-import { readToday, Replica } from './ledger/replica';
+import { Replica } from './ledger/replica';
 import { ROOT } from './root';
 import { LOCAL_SETTINGS, type Settings } from './settings';
 
@@ -54,7 +55,7 @@ export async function serve({
     jobs,
     url,
     abandon: connections.abandon,
-    today: (zone) => today ?? readToday(zone),
+    now: today === null ? openClock() : () => endOf(today),
     onTrouble: tellTrouble,
   });
   await replica.start();
@@ -103,7 +104,7 @@ function tellTrouble(error: unknown): void {
  * date. A database that is away is tried again.
  */
 function startChores({ replica, db }: Context): () => void {
-  let day = replica.asOf;
+  let { moment } = replica;
   let isFolding = false;
   const fold = setInterval(async () => {
     if (isFolding || !replica.connected) return;
@@ -125,8 +126,8 @@ function startChores({ replica, db }: Context): () => void {
       .catch(() => undefined);
   }, PRUNE_EVERY_MS);
   const clock = setInterval(() => {
-    if (replica.asOf === day) return;
-    day = replica.asOf;
+    if (replica.moment === moment) return;
+    moment = replica.moment;
     replica.announceAll();
   }, LOOK_AT_CLOCK_EVERY_MS);
   return () => [fold, prune, clock].forEach(clearInterval);

@@ -13,7 +13,9 @@ export function listDefinitions(view: StandingView): string[] {
     `Status: ${describeGrading(view).join(' ')} It is compared on exact values; a small ladder has as many rungs as the grade.`,
     ...(view.isCumulative && figures.elapsed.phase === 'open'
       ? [
-          `Pace: by working days, ${figures.elapsed.workingDaysElapsed} of ${figures.elapsed.workingDays} gone, today among them.`,
+          figures.elapsed.dueBasis === 'months'
+            ? 'Pace: by the targets of its months, by working days in the running one.'
+            : `Pace: by working days, ${figures.elapsed.workingDaysElapsed} of ${figures.elapsed.workingDays} gone; today is gone once its business has ended.`,
         ]
       : []),
     `Places: by attainment; arrows against ${prior.days}.${priorYear ? ` Last year: ${priorYear.days}.` : ''}`,

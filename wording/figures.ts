@@ -1,5 +1,11 @@
 import type { StandingView } from '#contract/schemas/attainment';
-import { formatDifference, formatExact, formatWhole, withSign } from '#core/money/format';
+import {
+  formatBelow,
+  formatDifference,
+  formatExact,
+  formatWhole,
+  withSign,
+} from '#core/money/format';
 import { showPercent } from '#core/status/percent';
 import { figureUnit } from './figureUnit';
 import { describeTarget } from './target';
@@ -32,7 +38,10 @@ export function listFigures(view: StandingView): Figure[] {
   return [
     {
       key: 'actual',
-      value: whole(figures.actual),
+      value:
+        figures.actual === null
+          ? 'none'
+          : formatBelow(round(figures.actual, unit), target.value, unit, formatWhole),
       exact: exact(figures.actual),
       label: `${verbOf(measure)}, ${figures.days}`,
       made: [
@@ -109,7 +118,9 @@ function toDistance(
     label: `${aheadOfPace < 0 ? 'behind' : 'ahead of'} pace, ${whole(expectedToDate)} due`,
     tone: aheadOfPace < 0 ? 'bad' : 'good',
     made: [
-      `due by today = target × share of working days gone = ${exact(target.value)} × ${elapsed.workingDaysElapsed} / ${elapsed.workingDays} = ${exact(expectedToDate)}`,
+      elapsed.dueBasis === 'months'
+        ? `due by today = target × what is due of its months: all of those that have ended, by working days of the running one = ${exact(target.value)} × ${showPercent(elapsed.dueShare)} = ${exact(expectedToDate)}`
+        : `due by today = target × share of working days gone = ${exact(target.value)} × ${elapsed.workingDaysElapsed} / ${elapsed.workingDays} = ${exact(expectedToDate)}`,
       `${exact(actual)} − ${exact(expectedToDate)} = ${exact(aheadOfPace)}`,
     ],
   };

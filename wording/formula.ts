@@ -1,5 +1,5 @@
 import type { StandingView } from '#contract/schemas/attainment';
-import { type FigureUnit, formatExact } from '#core/money/format';
+import { type FigureUnit, formatDifference, formatExact } from '#core/money/format';
 import { parseDay } from '#core/period/day';
 import { shortDay } from '#wording/period';
 import { figureUnit } from './figureUnit';
@@ -9,6 +9,7 @@ const BENCHMARK_WORDS: Record<StandingView['grading']['benchmark'], string> = {
   expectedToDate: 'what was due by now',
   target: 'the whole target',
   priorPeriod: 'the period before at the same point',
+  priorYear: 'the same period last year at the same point',
   peerAverage: 'the average of its peers',
 };
 
@@ -63,10 +64,27 @@ export function describeGrading({ grading, figures, measure, currency }: Standin
       : `Thresholds at ${ofWhat}: grade 3 ${isLower ? 'up to' : 'from'} ${showExact(thresholds.upper, unit)}, grade 2 ${isLower ? 'up to' : 'from'} ${showExact(thresholds.lower, unit)}.`;
   return [
     `“${figures.status.label}” by ${from}. ${steps}`,
-    ...(next === null
-      ? []
-      : [
-          `${isLower ? 'Less' : 'More'} by ${showExact(next.distance, unit)} and it is “${next.label}”${isLower ? ` (at ${showExact(next.at, unit)} or less)` : ` (from ${showExact(next.at, unit)})`}.`,
-        ]),
+    ...(next === null ? [] : [describeNext(next, unit, isLower)]),
   ];
+}
+
+/** What the next better grade takes; differences of percents are in points. */
+function describeNext(
+  next: NonNullable<StandingView['grading']['next']>,
+  unit: FigureUnit,
+  isLower: boolean,
+): string {
+  const at = isLower
+    ? `at ${showExact(next.at, unit)} or less`
+    : `from ${showExact(next.at, unit)}`;
+  if (next.isAtEnd && next.distance === 0)
+    return `It is “${next.label}” if it still stands so when the period ends (${at}).`;
+  const more = `${isLower ? 'Less' : 'More'} by ${showDistance(next.distance, unit)}`;
+  return next.isAtEnd
+    ? `${more}, held until the period ends, and it is “${next.label}” (${at}).`
+    : `${more} and it is “${next.label}” (${at}).`;
+}
+
+function showDistance(distance: number, unit: FigureUnit): string {
+  return unit.kind === 'percent' ? formatDifference(distance, unit) : showExact(distance, unit);
 }

@@ -1,7 +1,7 @@
 import type { Standing } from '#core/attainment/standing';
 import { type Dataset, figureUnitOf } from '#core/dataset/dataset';
 import type { Measure } from '#core/measure/measure';
-import { formatShort } from '#core/money/format';
+import { formatBelow, formatShort } from '#core/money/format';
 import type { Period } from '#core/period/calendar';
 import { showPercent } from '#core/status/percent';
 import { cutsOf } from '#core/status/rule';
@@ -20,6 +20,8 @@ export interface Words extends Pronouns {
   /** After "target": "of deals". */
   ofNoun: string;
   show(value: number): string;
+  /** The same, never rounded up to what it falls short of. */
+  showBelow(value: number, limit: number | null): string;
   percent: string;
   firstDay: string;
 }
@@ -55,6 +57,7 @@ export function toWords(dataset: Dataset, standing: Standing): Words {
     ...toNouns(measure),
     ...pronounsOf(dataset, standing.unitId),
     show: (value) => formatShort(value, unit),
+    showBelow: (value, limit) => formatBelow(value, limit, unit),
     percent: standing.attainment === null ? '' : showPercent(standing.attainment, cutsOf(rule)),
     firstDay: shortDay(standing.period.from),
   };

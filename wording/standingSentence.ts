@@ -3,6 +3,7 @@ import { peerAverageOf } from '#core/comparison/peers';
 import type { Dataset } from '#core/dataset/dataset';
 import type { Day } from '#core/period/day';
 import { showPercent } from '#core/status/percent';
+import { isComparison } from '#core/status/rule';
 import { nameInSentence } from './nameInSentence';
 import { shortDay } from './period';
 import { pronounsOf, shortPeriod, toWords, upper, type Words } from './sentenceWords';
@@ -46,15 +47,27 @@ function findLastDay({ tree, asOf }: Dataset, { unitId, period }: Standing): Day
 function describeGraded(dataset: Dataset, standing: Standing): SentencePart[] {
   const rule = dataset.rules.of(standing.measure, standing.period);
   const result = describeResult(dataset, standing);
-  if (rule.benchmark !== 'peerAverage' && rule.benchmark !== 'priorPeriod') return result;
+  if (standing.status.state === 'tooFewDeals')
+    return [
+      ...result,
+      {
+        text: ` Too few deals to judge by the ${standing.period.kind}: most have none.`,
+      },
+    ];
+  if (!isComparison(rule.benchmark)) return result;
   // The grade says nothing of the target then: its colour must not stand at the target's percent.
-  const plain = standing.status.state === 'made' ? result : result.map(({ text }) => ({ text }));
-  if (standing.status.grade === 0 || standing.status.state === 'made') return plain;
+  const isMade = standing.status.grade === 4;
+  const plain = isMade ? result : result.map(({ text }) => ({ text }));
+  if (standing.status.grade === 0 || isMade) return plain;
   const { its } = pronounsOf(dataset, standing.unitId);
+  const peers = () =>
+    peerAverageOf(dataset, standing.unitId, standing.period, standing.measure)?.count ?? 0;
   const against =
     rule.benchmark === 'priorPeriod'
       ? 'Against the period before at the same point that is '
-      : `Against the average of ${its} ${peerAverageOf(dataset, standing.unitId, standing.period, standing.measure)?.count ?? 0} peers that is `;
+      : rule.benchmark === 'priorYear'
+        ? 'Against the same period last year at the same point that is '
+        : `Against the average of ${its} ${peers()} peers that is `;
   return [...plain, { text: ` ${against}` }, status(standing.status.label), { text: '.' }];
 }
 
@@ -66,7 +79,7 @@ function describeResult(dataset: Dataset, standing: Standing): SentencePart[] {
   if (standing.target.missing.length > 0) return describeIncomplete(words, standing);
   if (standing.attainment === null) return describeNoTarget(words, standing, standing.actual);
   if (!words.measure.isCumulative) return describeLevel(words, standing, standing.actual);
-  if (standing.status.state === 'made') return describeMade(words, standing, standing.actual);
+  if (standing.status.grade === 4) return describeMade(words, standing, standing.actual);
   return phase === 'ended'
     ? describeEnded(words, standing, standing.actual)
     : describeOpen(words, standing, standing.actual);
@@ -160,6 +173,10 @@ function describeRefunds(words: Words, actual: number): SentencePart[] {
 
 function describeMade(words: Words, standing: Standing, actual: number): SentencePart[] {
   const { workingDaysRemaining } = standing.elapsed;
+  const stretch =
+    standing.status.state === 'stretch'
+      ? ` and the stretch of ${words.show(standing.target.stretch!)}`
+      : '';
   const rest =
     standing.elapsed.phase === 'ended' || workingDaysRemaining === 0
       ? ''
@@ -168,22 +185,28 @@ function describeMade(words: Words, standing: Standing, actual: number): Sentenc
     { text: `${words.name} has ` },
     status('made'),
     {
-      text: ` ${words.its} ${words.show(standing.target.value!)} ${words.period} target: ${words.show(actual)}${words.noun} ${words.verb}, ${words.percent} of target${rest}.`,
+      text: ` ${words.its} ${words.show(standing.target.value!)} ${words.period} target${stretch}: ${words.show(actual)}${words.noun} ${words.verb}, ${words.percent} of target${rest}.`,
     },
   ];
 }
 
 function describeEnded(words: Words, standing: Standing, actual: number): SentencePart[] {
   return [
-    { text: `${words.name} ended ${words.period} at ${words.show(actual)}${words.noun}, ` },
+    {
+      text: `${words.name} ended ${words.period} at ${words.showBelow(actual, standing.target.value)}${words.noun}, `,
+    },
     status(`${words.percent} of ${words.its} ${words.show(standing.target.value!)} target`),
-    { text: `: ${words.show(-standing.gap!)}${words.noun} short.` },
+    {
+      text:
+        standing.gap! < 0
+          ? `: ${words.show(-standing.gap!)}${words.noun} short.`
+          : `: ${words.show(standing.gap!)}${words.noun} above.`,
+    },
   ];
 }
 
 function describeOpen(words: Words, standing: Standing, actual: number): SentencePart[] {
   if (actual < 0) return describeRefunds(words, actual);
-  const { workingDaysElapsed, workingDays } = standing.elapsed;
   const { runRateProjection } = standing.pace;
   const outcome =
     runRateProjection === null
@@ -191,11 +214,17 @@ function describeOpen(words: Words, standing: Standing, actual: number): Sentenc
       : `; at this rate ${words.it} ${words.ends} at ${words.show(Math.round(runRateProjection))}${words.noun}`;
   return [
     {
-      text: `${words.name} has ${words.verb} ${words.show(actual)} of ${words.its} ${words.show(standing.target.value!)} ${words.period} target${words.ofNoun}. That is `,
+      text: `${words.name} has ${words.verb} ${words.showBelow(actual, standing.target.value)} of ${words.its} ${words.show(standing.target.value!)} ${words.period} target${words.ofNoun}. That is `,
     },
     status(`${words.percent} of target`),
-    {
-      text: `, against ${showPercent(workingDaysElapsed / workingDays)} of the working days gone${outcome}.`,
-    },
+    { text: `${describeDue(standing)}${outcome}.` },
   ];
+}
+
+/** What the percent is to be set against. */
+function describeDue({ period, elapsed, status }: Standing): string {
+  if (status.state === 'running' && period.kind === 'day') return ', and the day is still running';
+  return elapsed.dueBasis === 'months'
+    ? `, against ${showPercent(elapsed.due.gone / elapsed.due.total)} due by its months`
+    : `, against ${showPercent(elapsed.workingDaysElapsed / elapsed.workingDays)} of the working days gone`;
 }

@@ -404,6 +404,8 @@ export const FAULTS = {
   emptyWord: 'Every grade needs a word.',
   longWord: 'Is longer than 24 characters.',
   sameWord: 'Another grade has this word already.',
+  twoGradesOfTarget:
+    'Only a comparison with the period before, or with last year, may have two grades.',
   sameColor: 'Another grade has this colour already.',
   closedKeepsRule: 'A closed month keeps its rule. The first possible day is {day}.',
   notADate: 'Is not a date of the calendar. Write for example 2026-11-18.',
@@ -437,6 +439,8 @@ export const FAULTS = {
   reportingCurrency: 'Is the reporting currency: its rate is always 1.',
   rateInUse: 'Targets are set in {currency}; its rate cannot be taken away.',
   notANewcomer: 'Only a salesperson has a ramp.',
+  notABranch: 'Only a branch has business hours of its own.',
+  notATime: 'Is not a time of day. Write for example 17:00; the latest is 24:00.',
   unknownMeasure: 'Is no measure. Setup lists them with their codes.',
   notInTree: 'Does not stand in the tree in this period.',
   negative: 'Must not be negative.',

@@ -1,5 +1,6 @@
 import { Type } from 'typebox';
 import {
+  BranchHoursChange,
   RampChange,
   UnitChanged,
   UnitDetail,
@@ -65,6 +66,18 @@ export const changeRamp = defineRoute({
   summary: "What part of the full target is asked in a newcomer's first months",
   params: UnitCode,
   body: RampChange,
+  response: UnitDetail,
+  errors: ['unknownUnit', 'invalidInput'],
+});
+
+export const changeBusinessHours = defineRoute({
+  id: 'changeBusinessHours',
+  method: 'PUT',
+  path: '/units/:code/business-hours',
+  permission: 'administer',
+  summary: 'Give a branch a time zone and an end of business of its own',
+  params: UnitCode,
+  body: BranchHoursChange,
   response: UnitDetail,
   errors: ['unknownUnit', 'invalidInput'],
 });

@@ -96,6 +96,10 @@ export const Figures = Type.Object({
     workingDaysElapsed: Type.Integer(),
     workingDays: Type.Integer(),
     workingDaysRemaining: Type.Integer(),
+    /** The part of the target that is due by now, 0 to 1. */
+    dueShare: Type.Number(),
+    /** What decides it: working days, or the targets of the months inside a longer period. */
+    dueBasis: Type.Enum(['workingDays', 'months']),
   }),
   status: Status,
 });
@@ -173,6 +177,8 @@ export const StandingView = Type.Object({
         label: Type.String(),
         at: Type.Number(),
         distance: Type.Number(),
+        /** Given only once the period has ended. */
+        isAtEnd: Type.Boolean(),
       }),
     ),
   }),

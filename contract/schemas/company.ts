@@ -1,5 +1,6 @@
 import { type Static, Type } from 'typebox';
 import { IsoDay, Nullable } from './common';
+import { TimeOfDay } from './unit';
 
 const YearLabel = Type.Union([Type.Literal('ends'), Type.Literal('begins')]);
 
@@ -36,6 +37,8 @@ export const CalendarChange = Type.Object(
       uniqueItems: true,
     }),
     timeZone: Type.String({ minLength: 1, maxLength: 60 }),
+    /** Left out: as it is. */
+    endOfBusiness: Type.Optional(TimeOfDay),
     reason: Type.String({ minLength: 1, maxLength: 500, pattern: '\\S' }),
   },
   { additionalProperties: false },
@@ -47,6 +50,8 @@ export const Company = Type.Object({
   name: Type.String(),
   currency: Type.String(),
   timeZone: Type.String(),
+  /** When business ends where a branch has no hours of its own: then today counts as elapsed. */
+  endOfBusiness: TimeOfDay,
   calendar: CalendarInput,
   weekdays: Type.Array(Type.Integer({ minimum: 1, maximum: 7 })),
   isDemo: Type.Boolean(),

@@ -1,7 +1,6 @@
 import { type Static, Type } from 'typebox';
 import { DIRECTIONS, VALUE_KINDS } from '#core/measure/measure';
-import { PERIOD_KINDS } from '#core/period/calendar';
-import { BENCHMARKS, ICON_SETS, STATUS_COLORS } from '#core/status/rule';
+import { BENCHMARKS, FIXED_PERIODS, ICON_SETS, STATUS_COLORS } from '#core/status/rule';
 import { PeriodView, Status } from './attainment';
 import { IsoDay, Nullable, Reason } from './common';
 import { MeasureCode } from './measure';
@@ -18,6 +17,13 @@ const PercentThresholds = Type.Object(
   },
   { additionalProperties: false },
 );
+const FixedThresholds = Type.Object(
+  Object.fromEntries(FIXED_PERIODS.map((kind) => [kind, Type.Optional(Thresholds)])) as Record<
+    (typeof FIXED_PERIODS)[number],
+    ReturnType<typeof Type.Optional<typeof Thresholds>>
+  >,
+  { additionalProperties: false },
+);
 const perGrade = <Schema extends Parameters<typeof Type.Tuple>[0][number]>(schema: Schema) =>
   Type.Tuple([schema, schema, schema, schema]);
 const Word = Type.String();
@@ -30,13 +36,19 @@ export const StatusRule = Type.Object(
   {
     benchmark: Type.Enum(BENCHMARKS),
     thresholds: PercentThresholds,
-    absoluteThresholds: Type.Object(
-      Object.fromEntries(PERIOD_KINDS.map((kind) => [kind, Type.Optional(Thresholds)])) as Record<
-        (typeof PERIOD_KINDS)[number],
-        ReturnType<typeof Type.Optional<typeof Thresholds>>
-      >,
-      { additionalProperties: false },
+    absoluteThresholds: FixedThresholds,
+    thresholdsByLevel: Type.Optional(
+      Type.Object(
+        {
+          company: Type.Optional(FixedThresholds),
+          branch: Type.Optional(FixedThresholds),
+          team: Type.Optional(FixedThresholds),
+          salesperson: Type.Optional(FixedThresholds),
+        },
+        { additionalProperties: false },
+      ),
     ),
+    isTwoGrade: Type.Optional(Type.Boolean()),
     /** Of grades 1 to 4. */
     labels: Type.Object(
       { open: perGrade(Word), ended: perGrade(Word) },

@@ -80,6 +80,25 @@ export const RampChange = Type.Object(
 );
 export type RampChange = Static<typeof RampChange>;
 
+/** "17:00"; 24:00 is the end of the day. */
+export const TimeOfDay = Type.String({ maxLength: 5, description: 'HH:MM, 00:01 to 24:00.' });
+
+/** Null: as the company has it. */
+export const BranchHours = Type.Object(
+  { timeZone: Nullable(Type.String({ maxLength: 60 })), endOfBusiness: Nullable(TimeOfDay) },
+  { additionalProperties: false },
+);
+
+export const BranchHoursChange = Type.Object(
+  {
+    timeZone: Nullable(Type.String({ minLength: 1, maxLength: 60 })),
+    endOfBusiness: Nullable(TimeOfDay),
+    reason: Type.Optional(Reason),
+  },
+  { additionalProperties: false },
+);
+export type BranchHoursChange = Static<typeof BranchHoursChange>;
+
 /** A unit with where it stands today, or last stood. */
 export const UnitDetail = Type.Object({
   unit: UnitSummary,
@@ -89,5 +108,7 @@ export const UnitDetail = Type.Object({
   /** Whether it stands in the tree today. */
   isActive: Type.Boolean(),
   ramp: Nullable(Ramp),
+  /** A branch's own; null where it has none. */
+  businessHours: Nullable(BranchHours),
 });
 export type UnitDetail = Static<typeof UnitDetail>;

@@ -1,10 +1,11 @@
 import { peerAverageOf } from '../comparison/peers';
-import { type Dataset, valueIn } from '../dataset/dataset';
+import { type Dataset, type EarlierSpan, valueIn } from '../dataset/dataset';
 import type { MeasureCode } from '../measure/measure';
 import type { Period } from '../period/calendar';
 import type { Day } from '../period/day';
 import {
   benchmarkOf,
+  fixedThresholdsOf,
   type Grade,
   type GradeInput,
   gradeOf,
@@ -12,8 +13,9 @@ import {
   targetToJudge,
   toValue,
 } from '../status/grade';
-import type { StatusRule } from '../status/rule';
+import { type Comparison, isComparison, type StatusRule } from '../status/rule';
 import { completeValue, type ResolvedTarget } from '../targets/resolvedTarget';
+import { usuallySells } from './dailySales';
 import type { Elapsed } from './elapsed';
 
 /** What is judged: a unit's figure and target of a period. */
@@ -30,25 +32,49 @@ const compareWithNothing = () => null;
 
 function toInput(dataset: Dataset, judged: Judged, rule: StatusRule): GradeInput {
   const { unitId, period, measure, target } = judged;
-  const { direction, isCumulative } = dataset.measures.get(measure);
+  const { direction, isCumulative, formula } = dataset.measures.get(measure);
+  const isTyped = formula.kind === 'typed';
   const complete = completeValue(target);
   return {
     kind: period.kind,
     actual: judged.actual,
     target: complete,
     incomplete: target.value !== null && complete === null,
+    floor: direction === 'higher' ? target.floor : null,
+    stretch: direction === 'higher' && isCumulative ? target.stretch : null,
+    unitKind: dataset.tree.find(unitId)!.kind,
     phase: judged.elapsed.phase,
     elapsed: judged.elapsed,
+    hasTooFewDeals:
+      (period.kind === 'day' || period.kind === 'week') &&
+      target.isShare &&
+      isCumulative &&
+      !isTyped &&
+      !usuallySells(dataset, unitId, period),
     direction,
     isCumulative,
-    compareWith:
-      rule.benchmark !== 'priorPeriod' && rule.benchmark !== 'peerAverage'
-        ? compareWithNothing
-        : (benchmark) =>
-            benchmark === 'peerAverage'
-              ? (peerAverageOf(dataset, unitId, period, measure)?.average ?? null)
-              : valueIn(dataset, unitId, measure, dataset.comparedOf(period).prior.span),
+    compareWith: isComparison(rule.benchmark)
+      ? (benchmark) => compareIn(dataset, judged, benchmark)
+      : compareWithNothing,
   };
+}
+
+/** What others, or the unit itself at the same point before, come to. */
+function compareIn(
+  dataset: Dataset,
+  { unitId, period, measure }: Judged,
+  benchmark: Comparison,
+): number | null {
+  const valueOf = (earlier: EarlierSpan | null) =>
+    earlier && valueIn(dataset, unitId, measure, earlier.span);
+  switch (benchmark) {
+    case 'peerAverage':
+      return peerAverageOf(dataset, unitId, period, measure)?.average ?? null;
+    case 'priorPeriod':
+      return valueOf(dataset.comparedOf(period).prior);
+    case 'priorYear':
+      return valueOf(dataset.comparedOf(period).priorYear);
+  }
 }
 
 /** The status by the rule of the measure and period, or by another one that is tried. */
@@ -80,7 +106,14 @@ export interface Grading {
    * The next better grade, its word, the figure it begins at, and how far that is away (more for
    * higher is better, less for lower).
    */
-  next: { grade: Grade; label: string; at: number; distance: number } | null;
+  next: {
+    grade: Grade;
+    label: string;
+    at: number;
+    distance: number;
+    /** It is given only once the period has ended: what is there now can still turn. */
+    isAtEnd: boolean;
+  } | null;
 }
 
 /**
@@ -92,16 +125,18 @@ export function explainGrade(dataset: Dataset, judged: Judged): Grading {
   const input = toInput(dataset, judged, rule);
   const target = targetToJudge(input);
   const { thresholds } = benchmarkOf(input, rule, target);
-  const achievedAt = rule.benchmark === 'peerAverage' ? null : target;
+  const achievedAt = rule.benchmark === 'peerAverage' || rule.isTwoGrade ? null : target;
   const steps: (number | null)[] = [
-    thresholds && toValue(thresholds.lower),
+    thresholds && !rule.isTwoGrade ? toValue(thresholds.lower) : null,
     thresholds && toValue(thresholds.upper),
     achievedAt,
   ];
   const { grade } = gradeOf(input, rule);
-  const at = grade === 0 || grade === 4 ? null : (steps[grade - 1] ?? null);
+  const better = (grade === 1 && rule.isTwoGrade ? 3 : grade + 1) as Grade;
+  const at = grade === 0 || grade === 4 ? null : (steps[better - 2] ?? null);
+  const isAtEnd = better === 4 && input.phase !== 'ended' && !input.isCumulative;
   const words = rule.labels[judged.elapsed.phase === 'ended' ? 'ended' : 'open'];
-  const isAbsolute = rule.absoluteThresholds[judged.period.kind] !== undefined;
+  const isAbsolute = fixedThresholdsOf(rule, input) !== null;
   const peers =
     rule.benchmark === 'peerAverage'
       ? (peerAverageOf(dataset, judged.unitId, judged.period, judged.measure)?.count ?? null)
@@ -125,10 +160,14 @@ export function explainGrade(dataset: Dataset, judged: Judged): Grading {
       toldAt === null || judged.actual === null
         ? null
         : {
-            grade: (grade + 1) as Grade,
-            label: words[grade as 1 | 2 | 3],
+            grade: better,
+            label: words[better - 1]!,
             at: toldAt,
-            distance: Math.abs(toldAt - judged.actual),
+            distance: Math.max(
+              0,
+              input.direction === 'lower' ? judged.actual - toldAt : toldAt - judged.actual,
+            ),
+            isAtEnd,
           },
   };
 }

@@ -201,7 +201,7 @@ describe('the sentence', () => {
     [
       'a whisker short',
       { booked: booked(euros(479_900)), targets: target(euros(480_000)), asOf: '2026-12-02' },
-      'Ilse ended November at €480k, 99.98% of their €480k target: €100 short.',
+      'Ilse ended November at €479,900, 99.98% of their €480k target: €100 short.',
     ],
     [
       'not started',

@@ -5,6 +5,7 @@ import type { Period } from '../period/calendar';
 import { countedDays, type DaySpan } from '../period/day';
 import type { Status } from '../status/grade';
 import { completeValue, type ResolvedTarget } from '../targets/resolvedTarget';
+import { elapsedIn } from './due';
 import type { Elapsed } from './elapsed';
 import { gradeIn } from './grading';
 import { type Pace, paceOf } from './pace';
@@ -64,7 +65,7 @@ export function buildBrief(
   const target = dataset.lookup.find(unitId, period, measure);
   const actual = valueIn(dataset, unitId, measure, period);
   const complete = completeValue(target);
-  const elapsed = dataset.elapsedOf(unitId, period);
+  const elapsed = elapsedIn(dataset, unitId, period, measure);
   const status = gradeIn(dataset, { unitId, period, measure, actual, target, elapsed });
   // Nothing has been attained of what has not begun: that is no 0 %, and no gap.
   const hasBegun = elapsed.phase !== 'notStarted';

@@ -32,6 +32,11 @@ export interface DatasetSource extends TargetInputs {
   currency: string;
   /** The business date: the last day that counts. */
   asOf: Day;
+  /**
+   * Whether today's end of business has passed for a unit, by the clock of its branch; without it
+   * the business date is over.
+   */
+  isTodayOver?: ((unitId: number) => boolean) | undefined;
 }
 
 /**
@@ -44,6 +49,8 @@ export interface Dataset extends DatasetSource {
   rules: RuleBook;
   /** How far a period has run for a unit, by the days its branch works. */
   elapsedOf(unitId: number, period: Period): Elapsed;
+  /** The last day of which something is due from a unit: today, once its business has ended. */
+  dueThrough(unitId: number): Day;
   /** What a period is compared with, cut at the same point. */
   comparedOf(period: Period): Compared;
 }
@@ -64,13 +71,19 @@ export interface Compared {
 
 /** Derives what figures ask for again and again: target lookup, roll-up, elapsed days. */
 export function buildDataset(source: DatasetSource): Dataset {
-  const elapsed = new WeakMap<WorkingDays, WeakMap<Period, Elapsed>>();
+  const isTodayOver = source.isTodayOver ?? (() => true);
+  const elapsed = [false, true].map(() => new WeakMap<WorkingDays, WeakMap<Period, Elapsed>>());
   const compared = new WeakMap<Period, Compared>();
   const cut = (period: Period, then: Period): EarlierSpan => ({
     period: then,
     span: cutAtSameDate(period, source.asOf, then),
   });
-  let newest: { working: WorkingDays; period: Period; elapsed: Elapsed } | null = null;
+  let newest: {
+    working: WorkingDays;
+    isOver: boolean;
+    period: Period;
+    elapsed: Elapsed;
+  } | null = null;
   return {
     ...source,
     lookup: buildTargetLookup(source),
@@ -94,14 +107,18 @@ export function buildDataset(source: DatasetSource): Dataset {
     },
     elapsedOf(unitId, period) {
       const working = source.workingDaysOf(unitId);
-      if (newest?.working === working && newest.period === period) return newest.elapsed;
-      let ofPeriods = elapsed.get(working);
-      if (!ofPeriods) elapsed.set(working, (ofPeriods = new WeakMap()));
+      const isOver = isTodayOver(unitId);
+      if (newest?.working === working && newest.period === period && newest.isOver === isOver)
+        return newest.elapsed;
+      const ofWorking = elapsed[isOver ? 1 : 0]!;
+      let ofPeriods = ofWorking.get(working);
+      if (!ofPeriods) ofWorking.set(working, (ofPeriods = new WeakMap()));
       let found = ofPeriods.get(period);
-      if (!found) ofPeriods.set(period, (found = elapsedOf(period, source.asOf, working)));
-      newest = { working, period, elapsed: found };
+      if (!found) ofPeriods.set(period, (found = elapsedOf(period, source.asOf, working, isOver)));
+      newest = { working, isOver, period, elapsed: found };
       return found;
     },
+    dueThrough: (unitId) => (isTodayOver(unitId) ? source.asOf : source.asOf - 1),
   };
 }
 

@@ -38,6 +38,7 @@ export interface SampleOptions {
   typed?: readonly { measure: string; unitId: number; on: string; value: number }[];
   ramps?: ReadonlyMap<number, Ramp>;
   rules?: readonly DatedRule[];
+  isTodayOver?: (unitId: number) => boolean;
   /** Beside those that ship. */
   measures?: readonly MeasureRecord[];
 }
@@ -110,5 +111,6 @@ export function buildSampleDataset(options: SampleOptions): Dataset {
     datedRules: options.rules ?? [],
     currency: 'EUR',
     asOf: parseDay(options.asOf)!,
+    isTodayOver: options.isTodayOver,
   });
 }

@@ -126,6 +126,24 @@ export function formatDifference(value: number, unit: FigureUnit, locale = 'en-G
     : formatWhole(value, unit, locale);
 }
 
+/**
+ * An amount beside the one it is measured by, finer where rounding would say it is reached: 79,960
+ * of 80,000 is not "€80k of €80k" (docs/calculations.md, 7).
+ */
+export function formatBelow(
+  value: number,
+  limit: number | null,
+  unit: FigureUnit,
+  format: (value: number, unit: FigureUnit) => string = formatShort,
+): string {
+  const text = format(value, unit);
+  if (limit === null || value >= limit || text !== format(limit, unit)) return text;
+  const finer = formatWhole(value, unit);
+  return format === formatWhole || finer === formatWhole(limit, unit)
+    ? formatExact(value, unit)
+    : finer;
+}
+
 /** With an explicit plus sign: "+€99,037". */
 export function withSign(value: number, text: string): string {
   return value > 0 ? `+${text}` : text;

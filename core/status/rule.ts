@@ -1,12 +1,31 @@
 import type { Direction, Measure } from '../measure/measure';
-import type { PeriodKind } from '../period/calendar';
+import { PERIOD_KINDS } from '../period/calendar';
+import type { UnitKind } from '../units/unit';
 
 /**
  * What a figure is judged by: the target itself, what was due of it by now, the prior period at the
  * same point, or the average of its peers (docs/calculations.md, 8).
  */
-export const BENCHMARKS = ['expectedToDate', 'target', 'priorPeriod', 'peerAverage'] as const;
+export const BENCHMARKS = [
+  'expectedToDate',
+  'target',
+  'priorPeriod',
+  'priorYear',
+  'peerAverage',
+] as const;
 export type Benchmark = (typeof BENCHMARKS)[number];
+
+/** Benchmarks that are no target, but what was reached before or elsewhere. */
+export type Comparison = Extract<Benchmark, 'priorPeriod' | 'priorYear' | 'peerAverage'>;
+
+export function isComparison(benchmark: Benchmark): benchmark is Comparison {
+  return benchmark !== 'expectedToDate' && benchmark !== 'target';
+}
+
+/** Lengths of period a fixed threshold may be for; `workingDay`: so much a working day of any. */
+export const FIXED_PERIODS = [...PERIOD_KINDS, 'workingDay'] as const;
+export type FixedPeriod = (typeof FIXED_PERIODS)[number];
+export type FixedThresholds = Readonly<Partial<Record<FixedPeriod, Thresholds>>>;
 
 /** How a grade is drawn: a ladder with as many rungs, a shape of its own, or its word alone. */
 export const ICON_SETS = ['rungs', 'shapes', 'words'] as const;
@@ -37,7 +56,11 @@ export interface StatusRule {
    * Fixed values in whole units of the measure's last decimal, each for periods of one length:
    * there they stand in place of the percents.
    */
-  absoluteThresholds: Readonly<Partial<Record<PeriodKind, Thresholds>>>;
+  absoluteThresholds: FixedThresholds;
+  /** Fixed values of one level, which go before those of all. */
+  thresholdsByLevel?: Readonly<Partial<Record<UnitKind, FixedThresholds>>> | undefined;
+  /** Against an earlier period: ahead or level, and behind, with nothing between. */
+  isTwoGrade?: boolean | undefined;
   labels: { open: PerGrade<string>; ended: PerGrade<string> };
   iconSet: IconSet;
   colors: PerGrade<StatusColor>;
@@ -71,6 +94,12 @@ export function defaultLabels(benchmark: Benchmark, direction: Direction): Statu
           ? ['up on before', 'about as before', 'down on before', 'made']
           : ['down on before', 'about as before', 'up on before', 'made'],
       );
+    case 'priorYear':
+      return always(
+        direction === 'lower'
+          ? ['up on last year', 'about as last year', 'down on last year', 'made']
+          : ['down on last year', 'about as last year', 'up on last year', 'made'],
+      );
     default:
       return {
         open: ['behind', 'slipping', 'on pace', 'made'],
@@ -103,18 +132,28 @@ export function defaultRule({
 
 /** The percents of the target that a shown one must not cross. */
 export function cutsOf({ benchmark, thresholds }: StatusRule): number[] {
-  return benchmark === 'target' || benchmark === 'expectedToDate'
-    ? [thresholds.lower, thresholds.upper]
-    : [];
+  return isComparison(benchmark) ? [] : [thresholds.lower, thresholds.upper];
 }
 
 /** What is wrong with a rule, and at which part of it. */
 export interface RuleFault {
   field: string;
-  fault: 'thresholdsCrossed' | 'notPositive' | 'emptyWord' | 'sameWord' | 'sameColor' | 'longWord';
+  fault:
+    | 'thresholdsCrossed'
+    | 'notPositive'
+    | 'emptyWord'
+    | 'sameWord'
+    | 'sameColor'
+    | 'longWord'
+    | 'twoGradesOfTarget';
 }
 
 const LONGEST_WORD = 24;
+
+/** What may be judged as ahead or behind alone (docs/calculations.md, 8). */
+export function mayBeTwoGrade(benchmark: Benchmark): boolean {
+  return benchmark === 'priorPeriod' || benchmark === 'priorYear';
+}
 
 /** Everything that keeps a rule from being used; none: it can be. */
 export function findRuleFaults(rule: StatusRule, direction: Direction): RuleFault[] {
@@ -125,9 +164,16 @@ export function findRuleFaults(rule: StatusRule, direction: Direction): RuleFaul
     faults.push({ field: 'thresholds', fault: 'notPositive' });
   else if (isCrossed(rule.thresholds))
     faults.push({ field: 'thresholds', fault: 'thresholdsCrossed' });
-  for (const [kind, thresholds] of Object.entries(rule.absoluteThresholds))
-    if (isCrossed(thresholds))
-      faults.push({ field: `absoluteThresholds/${kind}`, fault: 'thresholdsCrossed' });
+  const checkFixed = (field: string, fixed: FixedThresholds) => {
+    for (const [kind, thresholds] of Object.entries(fixed))
+      if (isCrossed(thresholds))
+        faults.push({ field: `${field}/${kind}`, fault: 'thresholdsCrossed' });
+  };
+  checkFixed('absoluteThresholds', rule.absoluteThresholds);
+  for (const [level, fixed] of Object.entries(rule.thresholdsByLevel ?? {}))
+    checkFixed(`thresholdsByLevel/${level}`, fixed);
+  if (rule.isTwoGrade && !mayBeTwoGrade(rule.benchmark))
+    faults.push({ field: 'isTwoGrade', fault: 'twoGradesOfTarget' });
   for (const phase of ['open', 'ended'] as const) {
     rule.labels[phase].forEach((word, at) => {
       const field = `labels/${phase}/${at}`;

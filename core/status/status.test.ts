@@ -10,7 +10,11 @@ const input = (over: Partial<GradeInput>): GradeInput => ({
   target: 1000,
   incomplete: false,
   phase: 'open',
-  elapsed: { due: { gone: 10, total: 20 }, isWorkless: false },
+  elapsed: { due: { gone: 10, total: 20 }, isWorkless: false, workingDays: 20 },
+  floor: null,
+  stretch: null,
+  unitKind: 'team',
+  hasTooFewDeals: false,
   direction: 'higher',
   isCumulative: over.direction !== 'lower',
   kind: 'month',
@@ -94,17 +98,88 @@ describe("a rule of one's own", () => {
   });
 
   it('has fixed values for periods of one length only', () => {
+    const day = { kind: 'day', phase: 'ended' } as const;
     const own = rule({
       benchmark: 'target',
       absoluteThresholds: { day: { upper: 500, lower: 300 } },
     });
-    expect(
-      [500, 499, 300, 299].map((actual) => at(actual, { kind: 'day', target: null }, own)),
-    ).toEqual([3, 2, 2, 1]);
+    expect([500, 499, 300, 299].map((actual) => at(actual, { ...day, target: null }, own))).toEqual(
+      [3, 2, 2, 1],
+    );
     expect(gradeOf(input({ actual: 500, kind: 'month', target: null }), own).state).toBe(
       'noTarget',
     );
-    expect(at(1000, { kind: 'day' }, own)).toBe(4);
+    expect(at(1000, day, own)).toBe(4);
+  });
+
+  it('has fixed values of a level, which go before those of all, and values a working day', () => {
+    const own = rule({
+      absoluteThresholds: { month: { upper: 800, lower: 600 }, workingDay: { upper: 9, lower: 5 } },
+      thresholdsByLevel: {
+        salesperson: { month: { upper: 80, lower: 60 } },
+        branch: { workingDay: { upper: 10, lower: 7 } },
+      },
+    });
+    const ended = { phase: 'ended' } as const;
+    expect(
+      [80, 79, 60, 59].map((actual) => at(actual, { ...ended, unitKind: 'salesperson' }, own)),
+    ).toEqual([3, 2, 2, 1]);
+    expect([800, 799].map((actual) => at(actual, ended, own))).toEqual([3, 2]);
+    // Twenty working days: 200 and 140 of a branch's month, 180 and 100 of anybody's quarter.
+    expect(
+      [200, 199, 140, 139].map((actual) => at(actual, { ...ended, unitKind: 'branch' }, own)),
+    ).toEqual([3, 2, 2, 1]);
+    expect([180, 179, 99].map((actual) => at(actual, { ...ended, kind: 'quarter' }, own))).toEqual([
+      3, 2, 1,
+    ]);
+  });
+
+  it('takes the floor of a target as its lower threshold, of a running one the part that is due', () => {
+    const floor = 900;
+    expect([900, 899].map((actual) => at(actual, { floor, phase: 'ended' }, DEFAULT_RULE))).toEqual(
+      [2, 1],
+    );
+    expect([450, 449].map((actual) => at(actual, { floor }, DEFAULT_RULE))).toEqual([2, 1]);
+    // Above the upper threshold it is both: nobody below the floor is on pace.
+    expect(
+      [970, 969].map((actual) => at(actual, { floor: 970, phase: 'ended' }, DEFAULT_RULE)),
+    ).toEqual([3, 1]);
+  });
+
+  it('says so where a stretch is reached', () => {
+    expect(gradeOf(input({ actual: 1200, stretch: 1200 }), DEFAULT_RULE)).toMatchObject({
+      grade: 4,
+      state: 'stretch',
+      label: 'made, stretch',
+    });
+    expect(gradeOf(input({ actual: 1199, stretch: 1200 }), DEFAULT_RULE).state).toBe('made');
+  });
+
+  it('against last year may have two grades only, whatever the target', () => {
+    const own = rule({
+      benchmark: 'priorYear',
+      isTwoGrade: true,
+      thresholds: { upper: 100, lower: 90 },
+    });
+    const compareWith = () => 500;
+    expect(
+      [2000, 500, 499, 450].map((actual) => at(actual, { compareWith, phase: 'ended' }, own)),
+    ).toEqual([3, 3, 1, 1]);
+    expect(findRuleFaults({ ...own, benchmark: 'target' }, 'higher')).toEqual([
+      { field: 'isTwoGrade', fault: 'twoGradesOfTarget' },
+    ]);
+  });
+
+  it('gives a running day or week no grade, and one with too few deals neither', () => {
+    const state = (over: Partial<GradeInput>) => gradeOf(input(over), DEFAULT_RULE).state;
+    const [running, over] = [
+      { due: { gone: 0, total: 1 }, isWorkless: false, workingDays: 1 },
+      { due: { gone: 1, total: 1 }, isWorkless: false, workingDays: 1 },
+    ];
+    expect(state({ kind: 'day', elapsed: running, actual: 1000 })).toBe('running');
+    expect(state({ kind: 'week', actual: 1000 })).toBe('running');
+    expect(state({ kind: 'day', elapsed: over, actual: 1000 })).toBe('made');
+    expect(state({ kind: 'day', elapsed: over, hasTooFewDeals: true })).toBe('tooFewDeals');
   });
 
   it('asks of a running period only the part of a fixed value that is due', () => {
@@ -140,7 +215,7 @@ describe("a rule of one's own", () => {
   });
 
   it('gives a day on which nobody works no grade, unless its target was reached', () => {
-    const elapsed = { due: { gone: 1, total: 1 }, isWorkless: true };
+    const elapsed = { due: { gone: 1, total: 1 }, isWorkless: true, workingDays: 0 };
     expect(
       gradeOf(input({ actual: 0, kind: 'day', elapsed, phase: 'ended' }), DEFAULT_RULE).state,
     ).toBe('noWorkday');

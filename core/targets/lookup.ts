@@ -492,5 +492,6 @@ function toFound(
     partCount: 1,
     allocatedFrom,
     inheritedFromUnit: null,
+    isShare: targetSource === 'allocatedFromPeriod',
   };
 }

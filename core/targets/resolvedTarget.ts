@@ -34,6 +34,8 @@ export interface ResolvedTarget {
   allocatedFrom: string | null;
   /** The unit whose target stands for those below too, when it does. */
   inheritedFromUnit: number | null;
+  /** True where it, or a part of its sum, is only a share of a longer period's target. */
+  isShare: boolean;
 }
 
 export const NO_TARGET: ResolvedTarget = {
@@ -45,6 +47,7 @@ export const NO_TARGET: ResolvedTarget = {
   partCount: 0,
   allocatedFrom: null,
   inheritedFromUnit: null,
+  isShare: false,
 };
 
 /** The value, if it may be judged by: null when there is none or parts of it are missing. */
@@ -81,5 +84,6 @@ export function addFound(
     partCount: parts.length,
     allocatedFrom: null,
     inheritedFromUnit: null,
+    isShare: parts.some(({ found }) => found.isShare),
   };
 }

@@ -1,10 +1,11 @@
+import { buildDueCurve } from '../attainment/due';
 import { type Dataset, valueIn } from '../dataset/dataset';
 import type { MeasureCode } from '../measure/measure';
 import type { Period } from '../period/calendar';
 import type { Day } from '../period/day';
 import { addMonths, monthsBetween } from '../period/day';
 import { priorYearOf } from '../period/neighbours';
-import { countWorkingDays, isWorkingDay } from '../period/workingDays';
+import { countWorkingDays } from '../period/workingDays';
 import { completeValue } from '../targets/resolvedTarget';
 
 /** One day of the path: the figure of the period up to its end. */
@@ -32,7 +33,8 @@ export function buildPath(
 ): PathPoint[] {
   const working = dataset.workingDaysOf(unitId);
   const target = completeValue(dataset.lookup.find(unitId, period, measure));
-  const total = countWorkingDays(period, working);
+  const isWorkless = countWorkingDays(period, working) === 0;
+  const dueAt = buildDueCurve(dataset, unitId, period, measure);
   const priorYear = priorYearOf(dataset.calendar, period);
   // By date where both begin on the same date of a month, else by days from the beginning.
   const shift = priorYear ? monthsBetween(period.from, priorYear.from) : 0;
@@ -41,25 +43,21 @@ export function buildPath(
     isByDate ? addMonths(day, shift) : priorYear!.from + (day - period.from);
   const booked = valueIn(dataset, unitId, measure, period);
   const { isCumulative } = dataset.measures.get(measure);
-  const goneToday = countWorkingDays(
-    { from: period.from, to: Math.min(dataset.asOf + 1, period.to) },
-    working,
-  );
+  const dueToday = dueAt(dataset.dueThrough(unitId));
   const runsNow = dataset.asOf >= period.from && dataset.asOf < period.to;
 
   const points: PathPoint[] = [];
-  let gone = 0;
   for (let day = period.from; day < period.to; day++) {
-    if (isWorkingDay(day, working)) gone++;
+    const due = dueAt(day);
     const span = { from: period.from, to: day + 1 };
     points.push({
       day,
       actual: day <= dataset.asOf ? valueIn(dataset, unitId, measure, span) : null,
       expectedToDate:
-        target === null || (isCumulative && total === 0)
+        target === null || (isCumulative && isWorkless)
           ? null
           : isCumulative
-            ? (target * gone) / total
+            ? (target * due.gone) / due.total
             : target,
       priorYear: priorYear
         ? valueIn(dataset, unitId, measure, {
@@ -68,8 +66,8 @@ export function buildPath(
           })
         : null,
       runRateProjection:
-        isCumulative && booked !== null && runsNow && day >= dataset.asOf && goneToday > 0
-          ? (booked * gone) / goneToday
+        isCumulative && booked !== null && runsNow && day >= dataset.asOf && dueToday.gone > 0
+          ? (booked * due.gone * dueToday.total) / (due.total * dueToday.gone)
           : null,
     });
   }

@@ -100,7 +100,8 @@ export function toTargetView(dataset: Dataset, target: ResolvedTarget): TargetVi
 export function toFigures(dataset: Dataset, standing: Standing): Figures {
   const { expectedToDate, aheadOfPace, requiredDailyRate, averageDailyRate, runRateProjection } =
     standing.pace;
-  const { phase, workingDaysElapsed, workingDays, workingDaysRemaining } = standing.elapsed;
+  const { phase, workingDaysElapsed, workingDays, workingDaysRemaining, due, dueBasis } =
+    standing.elapsed;
   return {
     days: describeSpan(standing.span, true),
     actual: standing.actual,
@@ -118,7 +119,14 @@ export function toFigures(dataset: Dataset, standing: Standing): Figures {
     requiredDailyRate,
     averageDailyRate,
     runRateProjection,
-    elapsed: { phase, workingDaysElapsed, workingDays, workingDaysRemaining },
+    elapsed: {
+      phase,
+      workingDaysElapsed,
+      workingDays,
+      workingDaysRemaining,
+      dueShare: due.gone / due.total,
+      dueBasis,
+    },
     status: standing.status,
   };
 }

@@ -23,8 +23,8 @@ export class KnownBoards {
     replica.onAccessChange(() => this.forget());
     this.kept = new ResponseCache<BoardRow>(
       {
-        get asOf() {
-          return replica.asOf;
+        get moment() {
+          return replica.moment;
         },
         versionOf: () => this.changes,
       },

@@ -44,8 +44,8 @@ export function createPageCache({ replica }: Context): PageCache {
   replica.onChange(() => heard++);
   return new ResponseCache<CachedPage>(
     {
-      get asOf() {
-        return replica.asOf;
+      get moment() {
+        return replica.moment;
       },
       versionOf: () => heard + replica.versionOf(null),
     },

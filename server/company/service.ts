@@ -3,6 +3,7 @@ import type { CalendarChange, Company, FirstRunInput } from '#contract/schemas/c
 import { elapsedOf } from '#core/attainment/elapsed';
 import { isCurrency } from '#core/money/currency';
 import { END_OF_TIME, FIRST_DAY, toIsoDay } from '#core/period/day';
+import { formatTimeOfDay, parseTimeOfDay } from '#core/period/timeOfDay';
 import { hashPassword, refuseWeak } from '../access/index';
 import { recordAudit } from '../audit/record';
 import type { Context } from '../context';
@@ -11,7 +12,7 @@ import { appUser, company } from '../db/tables/index';
 import { readUnitsFile } from '../imports/index';
 import { saveFirstLists } from '../lists/index';
 import { assertNoFieldErrors, ProblemError } from '../problem';
-import { type UnitFacts, writeUnits } from '../units/index';
+import { checkTimeZone, type UnitFacts, writeUnits } from '../units/index';
 
 export function viewCompany({ replica }: Context): Company {
   const state = replica.company!;
@@ -29,6 +30,7 @@ export function viewCompany({ replica }: Context): Company {
     name: state.name,
     currency: state.currency,
     timeZone: state.timeZone,
+    endOfBusiness: formatTimeOfDay(state.endOfBusiness),
     weekdays: state.weekdays,
     isDemo: state.isDemo,
     sharesTeamLadder: state.sharesTeamLadder,
@@ -106,7 +108,12 @@ export async function changeCalendar(
   input: CalendarChange,
 ): Promise<Company> {
   const state = context.replica.company!;
-  assertNoFieldErrors(checkTimeZone(input.timeZone));
+  const endOfBusiness =
+    input.endOfBusiness === undefined ? state.endOfBusiness : parseTimeOfDay(input.endOfBusiness);
+  assertNoFieldErrors([
+    ...checkTimeZone(input.timeZone),
+    ...(endOfBusiness === null ? [{ field: 'endOfBusiness', code: 'notATime' as const }] : []),
+  ]);
   const isOther =
     JSON.stringify(sortKeys(input.calendar)) !== JSON.stringify(sortKeys(state.calendar.rule));
   if (isOther && state.closedMonths.length > 0)
@@ -115,6 +122,7 @@ export async function changeCalendar(
     calendar: input.calendar,
     weekdays: [...input.weekdays].sort(),
     timeZone: input.timeZone,
+    endOfBusiness: endOfBusiness ?? state.endOfBusiness,
   };
   await context.db.transaction(async (tx) => {
     await tx.update(company).set(after);
@@ -128,6 +136,7 @@ export async function changeCalendar(
           calendar: state.calendar.rule,
           weekdays: state.weekdays,
           timeZone: state.timeZone,
+          endOfBusiness: state.endOfBusiness,
         },
         after,
         reason: input.reason.trim(),
@@ -148,15 +157,6 @@ function checkFirstRun(input: FirstRunInput): FieldFault[] {
       : [{ field: 'currency', code: 'unknownCurrency' as const }]),
     ...checkTimeZone(input.timeZone),
   ];
-}
-
-function checkTimeZone(timeZone: string): FieldFault[] {
-  try {
-    new Intl.DateTimeFormat('en', { timeZone });
-    return [];
-  } catch {
-    return [{ field: 'timeZone', code: 'unknownTimeZone' }];
-  }
 }
 
 const always = { from: FIRST_DAY, to: END_OF_TIME, email: null, country: null };

@@ -10,6 +10,7 @@ import type { Ramp } from '#core/units/ramp';
 import { buildUnitTree, type UnitTree } from '#core/units/tree';
 import type { Queryable } from '../db/client';
 import {
+  branchHours,
   closedDay,
   closedMonth,
   company,
@@ -21,6 +22,7 @@ import {
   statusRule,
   unit,
 } from '../db/tables/index';
+import { type BranchHours, buildBusinessHours, type BusinessHours } from './businessHours';
 
 export interface CompanyState {
   name: string;
@@ -33,6 +35,12 @@ export interface CompanyState {
   rates: Rate[];
   tree: UnitTree;
   workingDaysOf(unitId: number): WorkingDays;
+  /** The company's end of business, in minutes after midnight. */
+  endOfBusiness: number;
+  hoursOf(unitId: number): BusinessHours;
+  /** The company's, and those of branches that have their own; each one object. */
+  allHours: readonly BusinessHours[];
+  branchHours: readonly BranchHours[];
   /** Plans that are published or drafts, by id. */
   plans: ReadonlyMap<number, PlanRecord>;
   closedMonths: readonly DaySpan[];
@@ -68,6 +76,7 @@ export async function loadCompanyState(db: Queryable, asOf: Day): Promise<Compan
   const rates = await db.select().from(rate);
   const closed = await db.select().from(closedDay);
   const tree = await loadTree(db);
+  const ofBranches: BranchHours[] = await db.select().from(branchHours);
   const measureRecords: StoredMeasure[] = await db
     .select()
     .from(measure)
@@ -87,6 +96,9 @@ export async function loadCompanyState(db: Queryable, asOf: Day): Promise<Compan
     })),
     tree,
     workingDaysOf: buildWorkingDays(tree, row.weekdays, closed, asOf),
+    endOfBusiness: row.endOfBusiness,
+    branchHours: ofBranches,
+    ...buildBusinessHours(tree, row, ofBranches, asOf),
     measureRecords,
     measures: buildMeasureBook(measureRecords),
     plans: await loadPlanRecords(db),

@@ -8,11 +8,13 @@ import type { Contribution } from '#core/ledger/contribution';
 import type { MeasureCode } from '#core/measure/measure';
 import type { Part } from '#core/measure/part';
 import { LARGEST_TOTAL } from '#core/money/limits';
-import { type Day, fromCivil, parseDay } from '#core/period/day';
+import { type Day, parseDay } from '#core/period/day';
+import type { LocalTime } from '#core/period/timeOfDay';
 import { TargetBook } from '#core/targets/targetBook';
 import { narrowTree } from '#core/units/scope';
 import { type Database, openListener } from '../db/client';
 import { ACCESS_CHANNEL, type Announcement, CHANNEL, parseAnnouncement } from '../db/notify';
+import { type BusinessHours, isOver } from './businessHours';
 import { type CompanyState, loadCompanyState } from './companyState';
 import { loadNews } from './entries';
 import { watchPulse } from './heartbeat';
@@ -25,11 +27,8 @@ export interface ReplicaOptions {
   /** Called when the database does not answer any more: gives up all connections to it. */
   abandon?(): void;
   url: string;
-  /**
-   * The business date in the company's time zone; handed in so that a demonstration or a test can
-   * set it.
-   */
-  today(timeZone: string): Day;
+  /** The day and time in a time zone; handed in so that a demonstration or a test can set it. */
+  now(timeZone: string): LocalTime;
   onTrouble?(error: unknown): void;
 }
 
@@ -63,7 +62,7 @@ export class Replica {
   private planTargets = new Map<number, TargetBook>();
   private targets = new TargetBook();
   private targetXmin = 0n;
-  private scopes = new Map<string, Dataset>();
+  private scopes = new Map<string, { dataset: Dataset; moment: string }>();
   private listener: pg.Client | null = null;
   private running: Promise<void> | null = null;
   private next: Promise<void> | null = null;
@@ -105,8 +104,23 @@ export class Replica {
     return this.state;
   }
 
+  /** The business date, in the company's time zone. */
   get asOf(): Day {
-    return this.options.today(this.state?.timeZone ?? 'UTC');
+    return this.options.now(this.state?.timeZone ?? 'UTC').day;
+  }
+
+  /**
+   * What figures take of the clock: the business date, and where today's business has ended. It
+   * changes a few times a day.
+   */
+  get moment(): string {
+    const { asOf, state } = this;
+    const over = state?.allHours.map((hours) => (this.hasEnded(hours, asOf) ? 1 : 0)) ?? [];
+    return `${asOf} ${over.join('')}`;
+  }
+
+  private hasEnded(hours: BusinessHours, asOf: Day): boolean {
+    return isOver(asOf, this.options.now(hours.timeZone), hours);
   }
 
   get newestDay(): Day | null {
@@ -118,11 +132,13 @@ export class Replica {
    * published ones when asked for.
    */
   datasetFor(unitId: number, draftId: number | null = null): Dataset {
-    const asOf = this.asOf;
+    const { asOf, moment } = this;
     const key = `${unitId}|${draftId ?? ''}`;
-    let dataset = this.scopes.get(key);
-    if (!dataset || dataset.asOf !== asOf) {
+    const known = this.scopes.get(key);
+    let dataset = known?.dataset;
+    if (!dataset || known?.moment !== moment) {
       const state = this.state!;
+      const over = new Set(state.allHours.filter((hours) => this.hasEnded(hours, asOf)));
       const tree = narrowTree(state.tree, unitId);
       dataset = buildDataset({
         tree,
@@ -138,9 +154,10 @@ export class Replica {
         datedRules: state.statusRules,
         currency: state.currency,
         asOf,
+        isTodayOver: (id) => over.has(state.hoursOf(id)),
         whole: tree === state.tree ? undefined : this.datasetFor(state.tree.root!.id),
       });
-      this.scopes.set(key, dataset);
+      this.scopes.set(key, { dataset, moment });
     }
     return dataset;
   }
@@ -369,7 +386,7 @@ export class Replica {
   /** Company, units, measures and plans: small, so read whole. */
   async readCompany(): Promise<void> {
     const ticket = ++this.companyReads;
-    const state = await loadCompanyState(this.options.db, this.options.today('UTC'));
+    const state = await loadCompanyState(this.options.db, this.options.now('UTC').day);
     // One that was asked for later has been read already.
     if (ticket < this.companyShown) return;
     this.companyShown = ticket;
@@ -464,18 +481,4 @@ export class Replica {
       }
     }
   }
-}
-
-/** Today in a time zone, from the machine's clock. */
-export function readToday(timeZone: string, now = new Date()): Day {
-  const [year, month, date] = new Intl.DateTimeFormat('en-CA', {
-    timeZone,
-    year: 'numeric',
-    month: '2-digit',
-    day: '2-digit',
-  })
-    .format(now)
-    .split('-')
-    .map(Number);
-  return fromCivil(year!, month!, date!);
 }

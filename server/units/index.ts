@@ -1,3 +1,4 @@
 export { addUnitRoutes } from './routes';
 export { checkPlace, checkUnit, type UnitFacts } from './check';
+export { checkTimeZone } from './timeZone';
 export { writeUnits } from './write';

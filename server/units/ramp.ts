@@ -6,7 +6,7 @@ import type { Context } from '../context';
 import { announce } from '../db/notify';
 import { ramp as rampTable } from '../db/tables/index';
 import { assertNoFieldErrors } from '../problem';
-import { listUnits } from './list';
+import { viewUnit } from './list';
 import { toRampView } from './rampView';
 
 /**
@@ -46,7 +46,5 @@ export async function changeRamp(
     await announce(tx, 'units', null);
   });
   await context.replica.afterWrite({ company: true });
-  return listUnits({ ...scope, dataset: context.replica.datasetFor(principal.unitId) }).find(
-    (each) => each.unit.id === unit.id,
-  )!;
+  return viewUnit(context, scope, principal, unit.id);
 }

@@ -2,6 +2,7 @@ import type { FieldFault } from '#contract/errors/catalogue';
 import * as unitsRoutes from '#contract/routes/units';
 import type { Endpoints } from '../endpoints';
 import { assertNoFieldErrors, ProblemError } from '../problem';
+import { changeBusinessHours } from './businessHours';
 import { checkPlace, checkUnit } from './check';
 import { listUnits } from './list';
 import { leaveUnit, moveUnit } from './move';
@@ -9,7 +10,9 @@ import { changeRamp } from './ramp';
 import { writeUnits } from './write';
 
 export function addUnitRoutes({ implement, context }: Endpoints): void {
-  implement(unitsRoutes.listUnits, async ({ scope }) => listUnits(scope));
+  implement(unitsRoutes.listUnits, async ({ scope }) =>
+    listUnits(scope, context.replica.company!.branchHours),
+  );
   implement(unitsRoutes.moveUnit, async ({ params, body, scope, principal }) =>
     moveUnit(context, scope, principal, params.code, body),
   );
@@ -19,6 +22,10 @@ export function addUnitRoutes({ implement, context }: Endpoints): void {
 
   implement(unitsRoutes.changeRamp, async ({ params, body, scope, principal }) =>
     changeRamp(context, scope, principal, params.code, body),
+  );
+
+  implement(unitsRoutes.changeBusinessHours, async ({ params, body, scope, principal }) =>
+    changeBusinessHours(context, scope, principal, params.code, body),
   );
 
   implement(unitsRoutes.createUnit, async ({ body, scope, principal }) => {

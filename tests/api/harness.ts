@@ -4,6 +4,7 @@ import pg from 'pg';
 import { inject } from 'vitest';
 import type { Role } from '#contract/schemas/access';
 import { parseDay } from '#core/period/day';
+import { type LocalTime, parseTimeOfDay } from '#core/period/timeOfDay';
 import { hashPassword } from '#server/access/index';
 import { buildApp } from '#server/app';
 import type { Context } from '#server/context';
@@ -67,7 +68,7 @@ export async function startServer(
     jobs,
     url,
     abandon: connections.abandon,
-    today: () => parseDay(typeof today === 'string' ? today : today())!,
+    now: readTestClock(today),
   });
   await replica.start();
   const context: Context = { db, pool, writers, jobs, replica, settings: LOCAL_SETTINGS };
@@ -88,6 +89,14 @@ export async function startServer(
       await replica.stop();
       await connections.end();
     },
+  };
+}
+
+/** "2026-11-18" is a business date that is over; "2026-11-18T06:30" is half past six in every zone. */
+function readTestClock(today: string | (() => string)): () => LocalTime {
+  return () => {
+    const [day, time = '24:00'] = (typeof today === 'string' ? today : today()).split('T');
+    return { day: parseDay(day!)!, minute: parseTimeOfDay(time)! };
   };
 }
 

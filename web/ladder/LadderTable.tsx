@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import type { RankingRowView } from '#contract/schemas/attainment';
 import type { LadderView } from '#contract/schemas/ladder';
-import { formatColumn, formatExact, withSign } from '#core/money/format';
+import { formatBelow, formatColumn, formatExact, withSign } from '#core/money/format';
 import { figureUnit } from '#wording/figureUnit';
 import { describePresence } from '#wording/presence';
 import { AttainmentBar } from '../charts/AttainmentBar';
@@ -105,7 +105,9 @@ function buildColumns(view: LadderView): Column<RankingRowView>[] {
           title={place.actual === null ? undefined : formatExact(place.actual, unit)}
           className={isRanked('actual')}
         >
-          {place.actual === null ? '–' : formatColumn(place.actual, unit)}
+          {place.actual === null
+            ? '–'
+            : formatBelow(place.actual, place.target, unit, formatColumn)}
         </HowMade>
       ),
     },

@@ -58,13 +58,14 @@ export function CalendarForm({ company, onClose }: { company: Company; onClose()
   const [fields, setFields] = useState(() => toFields(company.calendar));
   const [weekdays, setWeekdays] = useState(company.weekdays);
   const [timeZone, setTimeZone] = useState(company.timeZone);
+  const [endOfBusiness, setEndOfBusiness] = useState(company.endOfBusiness);
   const [reason, setReason] = useState('');
   const [change, { error, isLoading }] = useChangeCalendarMutation();
   const say = useSay();
   const set = (over: Partial<Fields>) => setFields((old) => ({ ...old, ...over }));
   const rule = toRule(fields);
   const submit = async () => {
-    const result = await change({ calendar: rule, weekdays, timeZone, reason });
+    const result = await change({ calendar: rule, weekdays, timeZone, endOfBusiness, reason });
     if (result.error) return;
     say('The calendar is changed.');
     onClose();
@@ -155,6 +156,18 @@ export function CalendarForm({ company, onClose }: { company: Company; onClose()
             onChange={(event) => setTimeZone(event.target.value)}
           />
         </Field>
+        <Field
+          label="End of business"
+          fault={faultAt(error, 'endOfBusiness')}
+          hint="Until then nothing is due for today."
+        >
+          <input
+            type="time"
+            className={INPUT}
+            value={endOfBusiness}
+            onChange={(event) => setEndOfBusiness(event.target.value)}
+          />
+        </Field>
       </div>
       <fieldset>
         <legend className="mb-1 font-medium">Working days</legend>
@@ -190,7 +203,9 @@ export function CalendarForm({ company, onClose }: { company: Company; onClose()
           onChange={(event) => setReason(event.target.value)}
         />
       </Field>
-      {otherFault(error, ['timeZone', 'reason']) && <FailureNote failure={error!} />}
+      {otherFault(error, ['timeZone', 'endOfBusiness', 'reason']) && (
+        <FailureNote failure={error!} />
+      )}
       <div className="flex gap-2">
         <Button
           type="submit"

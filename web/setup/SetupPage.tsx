@@ -97,7 +97,7 @@ function buildChapters(me: Me, company: Company) {
             content: (
               <Sheet heading="Units and people">
                 <AddUnit />
-                <UnitsList ownUnit={me.unitCode} />
+                <UnitsList ownUnit={me.unitCode} mayManage={isAdministrator} />
               </Sheet>
             ),
           },
@@ -234,7 +234,7 @@ function CompanySheet({ company, mayChange }: { company: Company; mayChange: boo
         <dd>{company.currency}</dd>
         <dt className="text-soft">Business date</dt>
         <dd>
-          {company.today}, time zone {company.timeZone}
+          {company.today}, time zone {company.timeZone}; business ends at {company.endOfBusiness}
         </dd>
         <dt className="text-soft">Fiscal year</dt>
         <dd>{describeRule(company.calendar)}</dd>

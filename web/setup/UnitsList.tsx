@@ -7,6 +7,7 @@ import { DataTable } from '../ui/DataTable';
 import { INPUT } from '../ui/Field';
 import { Loading } from '../ui/Loading';
 import { ChangeUnitDialog, type UnitChange } from './ChangeUnitDialog';
+import { HoursDialog } from './HoursDialog';
 import { RampDialog } from './RampDialog';
 import { useListUnitsQuery } from './unitsApi';
 
@@ -14,10 +15,11 @@ import { useListUnitsQuery } from './unitsApi';
  * Everyone and where they stand today; a person or a team is moved by dragging it onto another
  * unit, or by its button.
  */
-export function UnitsList({ ownUnit }: { ownUnit: string }) {
+export function UnitsList({ ownUnit, mayManage }: { ownUnit: string; mayManage: boolean }) {
   const { data: places, error } = useListUnitsQuery();
   const [search, setSearch] = useState('');
   const [change, setChange] = useState<UnitChange | null>(null);
+  const [hoursOf, setHoursOf] = useState<UnitDetail | null>(null);
   const [ramping, setRamping] = useState<UnitDetail | null>(null);
   const [dragged, setDragged] = useState<UnitDetail | null>(null);
   if (error) return <FailureNote failure={error} />;
@@ -116,6 +118,15 @@ export function UnitsList({ ownUnit }: { ownUnit: string }) {
                         <span className="sr-only"> {each.unit.name}</span>
                       </Button>
                     )}
+                    {each.isActive && each.unit.kind === 'branch' && mayManage && (
+                      <Button
+                        kind="quiet"
+                        className="h-[24px] px-2"
+                        onClick={() => setHoursOf(each)}
+                      >
+                        Hours…<span className="sr-only"> {each.unit.name}</span>
+                      </Button>
+                    )}
                     {each.isActive && (
                       <Button
                         kind="quiet"
@@ -131,6 +142,7 @@ export function UnitsList({ ownUnit }: { ownUnit: string }) {
           ]}
         />
       </div>
+      {hoursOf && <HoursDialog place={hoursOf} onClose={() => setHoursOf(null)} />}
       {ramping && <RampDialog place={ramping} onClose={() => setRamping(null)} />}
       {change && (
         <ChangeUnitDialog

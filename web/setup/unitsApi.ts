@@ -4,6 +4,7 @@ import { api } from '../app/api';
 
 export const {
   useListUnitsQuery,
+  useChangeBusinessHoursMutation,
   useChangeRampMutation,
   useMoveUnitMutation,
   useLeaveUnitMutation,
@@ -27,6 +28,13 @@ export const {
     >({
       query: ({ code, ...body }) => ({ route: units.changeRamp, params: { code }, body }),
       invalidatesTags: (result) => (result ? ['Lists', 'Figures', 'Sheet'] : []),
+    }),
+    changeBusinessHours: build.mutation<
+      ResponseOf<typeof units.changeBusinessHours>,
+      { code: string } & BodyOf<typeof units.changeBusinessHours>
+    >({
+      query: ({ code, ...body }) => ({ route: units.changeBusinessHours, params: { code }, body }),
+      invalidatesTags: (result) => (result ? ['Lists', 'Figures'] : []),
     }),
     leaveUnit: build.mutation<
       ResponseOf<typeof units.leaveUnit>,

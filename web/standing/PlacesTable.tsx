@@ -1,7 +1,7 @@
 import { useMemo, useState } from 'react';
 import { Link, useLocation } from 'react-router';
 import type { RankingRowView, StandingView } from '#contract/schemas/attainment';
-import { formatColumn, formatExact, withSign } from '#core/money/format';
+import { formatBelow, formatColumn, formatExact, withSign } from '#core/money/format';
 import { parseDay } from '#core/period/day';
 import { figureUnit } from '#wording/figureUnit';
 import { shortDay } from '#wording/period';
@@ -175,7 +175,9 @@ function buildColumns(view: StandingView, isBelow: boolean): Column<RankingRowVi
           at={{ unit: place.unit.code, period: view.period.id, measure: view.measure.code }}
           title={place.actual === null ? undefined : formatExact(place.actual, unit)}
         >
-          {place.actual === null ? '–' : formatColumn(place.actual, unit)}
+          {place.actual === null
+            ? '–'
+            : formatBelow(place.actual, place.target, unit, formatColumn)}
         </HowMade>
       ),
     },

@@ -13,6 +13,7 @@ import {
   unique,
 } from 'drizzle-orm/pg-core';
 import type { CalendarRule } from '#core/period/calendar';
+import { END_OF_BUSINESS } from '#core/period/timeOfDay';
 import { isoDay, moment } from './columns';
 import { unit } from './units';
 
@@ -29,13 +30,31 @@ export const company = pgTable(
     weekdays: integer('weekdays').array().notNull(),
     /** Salespeople see the ladder of their own team. */
     sharesTeamLadder: boolean('shares_team_ladder').notNull().default(false),
+    /** Minutes after midnight; until then nothing is due for today. */
+    endOfBusiness: smallint('end_of_business').notNull().default(END_OF_BUSINESS),
     isDemo: boolean('is_demo').notNull().default(false),
     createdAt: moment('created_at').notNull().defaultNow(),
   },
   (table) => [
     check('company_is_one', sql`${table.id} = 1`),
     check('company_calendar', sql`${table.calendar}->>'kind' in ('month', 'week')`),
+    check('company_end_of_business', sql`${table.endOfBusiness} between 1 and 1440`),
     check('company_currency', sql`${table.currency} ~ '^[A-Z]{3}$'`),
+  ],
+);
+
+/** A branch's own time zone and end of business; null: as the company has it. */
+export const branchHours = pgTable(
+  'branch_hours',
+  {
+    branchId: integer('branch_id')
+      .primaryKey()
+      .references(() => unit.id),
+    timeZone: text('time_zone'),
+    endOfBusiness: smallint('end_of_business'),
+  },
+  (table) => [
+    check('branch_hours_end_of_business', sql`${table.endOfBusiness} between 1 and 1440`),
   ],
 );
 

@@ -5,6 +5,7 @@ import {
   BENCHMARKS,
   findRuleFaults,
   ICON_SETS,
+  mayBeTwoGrade,
   STATUS_COLORS,
   type StatusColor,
   type StatusRule,
@@ -17,11 +18,10 @@ import { Dialog } from '../../ui/Dialog';
 import { Field, INPUT } from '../../ui/Field';
 import { useSay } from '../../ui/Toasts';
 import { useSaveRuleMutation } from './api';
+import { FixedValues } from './FixedValues';
 import { Grades } from './Grades';
 import {
   BENCHMARK_NAMES,
-  FIXED_KINDS,
-  type FixedKind,
   readRule,
   type RuleForm,
   SYMBOL_NAMES,
@@ -90,13 +90,6 @@ export function RuleDialog({ rules, currency, firstDay, onClose }: RuleDialogPro
         ) as unknown as RuleForm['labels']['open'],
       },
     });
-  const setFixed = (kind: FixedKind, over: Partial<RuleForm['absoluteThresholds'][FixedKind]>) =>
-    put({
-      absoluteThresholds: {
-        ...form.absoluteThresholds,
-        [kind]: { ...form.absoluteThresholds[kind], ...over },
-      },
-    });
   const isLimit = rules.direction === 'lower';
 
   return (
@@ -147,49 +140,31 @@ export function RuleDialog({ rules, currency, firstDay, onClose }: RuleDialogPro
             <input
               className={INPUT}
               inputMode="decimal"
+              disabled={form.isTwoGrade}
               value={form.lower}
               onChange={(event) => put({ lower: event.target.value })}
             />
           </Field>
-          <details
-            className="col-span-4 rounded-sheet border border-line px-3 py-1.5"
-            open={Object.values(form.absoluteThresholds).some((each) => each.upper !== '')}
-          >
-            <summary className="cursor-pointer font-medium">
-              Fixed values in place of percents, by length of period
-            </summary>
-            <div className="mt-1.5 grid grid-cols-[80px_1fr_1fr] items-center gap-x-2 gap-y-1 pb-1.5">
-              <span />
-              <span className="text-soft">grade 3 from</span>
-              <span className="text-soft">grade 2 from</span>
-              {(Object.keys(FIXED_KINDS) as FixedKind[]).map((kind) => [
-                <span key={kind}>{FIXED_KINDS[kind]}</span>,
-                ...(['upper', 'lower'] as const).map((which) => (
-                  <input
-                    key={`${kind} ${which}`}
-                    aria-label={`${FIXED_KINDS[kind]}, grade ${which === 'upper' ? 3 : 2} from`}
-                    aria-invalid={faults[`absoluteThresholds/${kind}`] ? true : undefined}
-                    title={faults[`absoluteThresholds/${kind}`]}
-                    className={`${INPUT} h-[27px]`}
-                    inputMode="decimal"
-                    value={form.absoluteThresholds[kind][which]}
-                    onChange={(event) => setFixed(kind, { [which]: event.target.value })}
-                  />
-                )),
-                ...(faults[`absoluteThresholds/${kind}`]
-                  ? [
-                      <p
-                        key={`${kind} fault`}
-                        role="alert"
-                        className="col-span-3 text-[12px] text-grade-1"
-                      >
-                        {faults[`absoluteThresholds/${kind}`]}
-                      </p>,
-                    ]
-                  : []),
-              ])}
-            </div>
-          </details>
+          {mayBeTwoGrade(form.benchmark) && (
+            <label className="col-span-4 flex items-center gap-1.5">
+              <input
+                type="checkbox"
+                checked={form.isTwoGrade}
+                onChange={(event) =>
+                  put({
+                    isTwoGrade: event.target.checked,
+                    ...(event.target.checked ? { upper: '100' } : {}),
+                  })
+                }
+              />
+              Two grades only: ahead or level, and behind
+            </label>
+          )}
+          <FixedValues
+            values={form.fixedThresholds}
+            faults={faults}
+            onChange={(fixedThresholds) => put({ fixedThresholds })}
+          />
           <fieldset className="col-span-4">
             <legend className="mb-1 font-medium">Words and colours</legend>
             <div className="grid grid-cols-[104px_1fr_1fr_118px] items-start gap-x-2 gap-y-1">

@@ -6,6 +6,8 @@ import {
   type Benchmark,
   defaultLabels,
   defaultThresholds,
+  type FixedThresholds,
+  mayBeTwoGrade,
   type PerGrade,
   type StatusRule,
   type Thresholds,
@@ -19,13 +21,33 @@ export const FIXED_KINDS = {
   month: 'A month',
   quarter: 'A quarter',
   year: 'A year',
+  workingDay: 'Each working day',
 } as const;
 export type FixedKind = keyof typeof FIXED_KINDS;
+
+/** For whom fixed values hold. */
+export const LEVEL_NAMES = {
+  all: 'all levels',
+  company: 'the company',
+  branch: 'branches',
+  team: 'teams',
+  salesperson: 'salespeople',
+} as const;
+export type Level = keyof typeof LEVEL_NAMES;
+
+type FixedForm = Record<FixedKind, { upper: string; lower: string }>;
+
+export function isFixed(values: FixedForm): boolean {
+  return Object.values(values).some(
+    ({ upper, lower }) => upper.trim() !== '' || lower.trim() !== '',
+  );
+}
 
 export const BENCHMARK_NAMES: Record<Benchmark, string> = {
   expectedToDate: 'what was due by now; the target once the period has ended',
   target: 'the target itself',
   priorPeriod: 'the period before, at the same point',
+  priorYear: 'the same period last year, at the same point',
   peerAverage: 'the average of its peers',
 };
 export const SYMBOL_NAMES = { rungs: 'rungs', shapes: 'shapes', words: 'plain words' } as const;
@@ -35,7 +57,8 @@ export interface RuleForm {
   benchmark: Benchmark;
   upper: string;
   lower: string;
-  absoluteThresholds: Record<FixedKind, { upper: string; lower: string }>;
+  isTwoGrade: boolean;
+  fixedThresholds: Record<Level, FixedForm>;
   labels: { open: PerGrade<string>; ended: PerGrade<string> };
   iconSet: StatusRule['iconSet'];
   colors: StatusRule['colors'];
@@ -49,6 +72,14 @@ export function toForm(rule: StatusRule, measure: OfMeasure, currency: string): 
   const write = (value: number | undefined) =>
     value === undefined ? '' : writeDecimal(value, decimalsIn(measure, currency));
   const kinds = Object.keys(FIXED_KINDS) as FixedKind[];
+  const levels = Object.keys(LEVEL_NAMES) as Level[];
+  const toFixed = (fixed: FixedThresholds = {}) =>
+    Object.fromEntries(
+      kinds.map((kind) => [
+        kind,
+        { upper: write(fixed[kind]?.upper), lower: write(fixed[kind]?.lower) },
+      ]),
+    ) as FixedForm;
   return {
     benchmark: rule.benchmark,
     upper: String(rule.thresholds.upper),
@@ -56,15 +87,13 @@ export function toForm(rule: StatusRule, measure: OfMeasure, currency: string): 
     labels: rule.labels,
     iconSet: rule.iconSet,
     colors: rule.colors,
-    absoluteThresholds: Object.fromEntries(
-      kinds.map((kind) => [
-        kind,
-        {
-          upper: write(rule.absoluteThresholds[kind]?.upper),
-          lower: write(rule.absoluteThresholds[kind]?.lower),
-        },
+    isTwoGrade: rule.isTwoGrade ?? false,
+    fixedThresholds: Object.fromEntries(
+      levels.map((level) => [
+        level,
+        toFixed(level === 'all' ? rule.absoluteThresholds : rule.thresholdsByLevel?.[level]),
       ]),
-    ) as RuleForm['absoluteThresholds'],
+    ) as RuleForm['fixedThresholds'],
   };
 }
 
@@ -83,6 +112,7 @@ export function withBenchmark(
     benchmark,
     upper: String(upper),
     lower: String(lower),
+    isTwoGrade: form.isTwoGrade && mayBeTwoGrade(benchmark),
     labels: defaultLabels(benchmark, direction),
   };
 }
@@ -102,24 +132,45 @@ export function readRule(form: RuleForm, measure: OfMeasure, currency: string): 
     upper: read(form.upper, 1, 'thresholds') / 10,
     lower: read(form.lower, 1, 'thresholds') / 10,
   };
-  const absoluteThresholds: Partial<Record<FixedKind, Thresholds>> = {};
-  for (const [kind, { upper, lower }] of Object.entries(form.absoluteThresholds) as [
-    FixedKind,
-    RuleForm['absoluteThresholds'][FixedKind],
-  ][]) {
-    if (upper.trim() === '' && lower.trim() === '') continue;
-    if (upper.trim() === '' || lower.trim() === '')
-      faults[`absoluteThresholds/${kind}`] = 'Give both values, or none.';
-    else
-      absoluteThresholds[kind] = {
-        upper: read(upper, decimalsIn(measure, currency), `absoluteThresholds/${kind}`),
-        lower: read(lower, decimalsIn(measure, currency), `absoluteThresholds/${kind}`),
-      };
-  }
-  const { benchmark, labels, iconSet, colors } = form;
-  return Object.keys(faults).length > 0
-    ? { ok: false, faults }
-    : { ok: true, rule: { benchmark, thresholds, absoluteThresholds, labels, iconSet, colors } };
+  const readFixed = (values: FixedForm, under: string): FixedThresholds => {
+    const fixed: Partial<Record<FixedKind, Thresholds>> = {};
+    for (const [kind, { upper, lower }] of Object.entries(values) as [
+      FixedKind,
+      FixedForm[FixedKind],
+    ][]) {
+      const field = `${under}/${kind}`;
+      if (upper.trim() === '' && lower.trim() === '') continue;
+      if (upper.trim() === '' || lower.trim() === '') faults[field] = 'Give both values, or none.';
+      else
+        fixed[kind] = {
+          upper: read(upper, decimalsIn(measure, currency), field),
+          lower: read(lower, decimalsIn(measure, currency), field),
+        };
+    }
+    return fixed;
+  };
+  const { all, ...ofLevels } = form.fixedThresholds;
+  const absoluteThresholds = readFixed(all, 'absoluteThresholds');
+  const thresholdsByLevel = Object.fromEntries(
+    Object.entries(ofLevels)
+      .map(([level, values]) => [level, readFixed(values, `thresholdsByLevel/${level}`)] as const)
+      .filter(([, fixed]) => Object.keys(fixed).length > 0),
+  );
+  if (Object.keys(faults).length > 0) return { ok: false, faults };
+  const { benchmark, labels, iconSet, colors, isTwoGrade } = form;
+  return {
+    ok: true,
+    rule: {
+      benchmark,
+      thresholds,
+      absoluteThresholds,
+      labels,
+      iconSet,
+      colors,
+      ...(Object.keys(thresholdsByLevel).length > 0 ? { thresholdsByLevel } : {}),
+      ...(isTwoGrade ? { isTwoGrade } : {}),
+    },
+  };
 }
 
 /** A rule in a sentence. */
@@ -127,8 +178,20 @@ export function describeStatusRule({
   benchmark,
   thresholds,
   absoluteThresholds,
+  thresholdsByLevel = {},
   labels,
+  isTwoGrade,
 }: StatusRule): string {
-  const kinds = Object.keys(absoluteThresholds);
-  return `Against ${BENCHMARK_NAMES[benchmark]}: from ${thresholds.upper}% ${labels.open[2]}, from ${thresholds.lower}% ${labels.open[1]}, else ${labels.open[0]}${kinds.length > 0 ? `; fixed values for each ${kinds.join(', ')}` : ''}.`;
+  const fixed = [
+    ...toLengths(absoluteThresholds),
+    ...Object.entries(thresholdsByLevel).flatMap(([level, of]) =>
+      toLengths(of).map((length) => `${length} of ${LEVEL_NAMES[level as Level]}`),
+    ),
+  ];
+  const below = isTwoGrade ? '' : `, from ${thresholds.lower}% ${labels.open[1]}`;
+  return `Against ${BENCHMARK_NAMES[benchmark]}: from ${thresholds.upper}% ${labels.open[2]}${below}, else ${labels.open[0]}${fixed.length > 0 ? `; fixed values for each ${fixed.join(', ')}` : ''}.`;
+}
+
+function toLengths(fixed: FixedThresholds): string[] {
+  return Object.keys(fixed).map((kind) => (kind === 'workingDay' ? 'working day' : kind));
 }
