@@ -1,9 +1,10 @@
-import { type SQL, sql } from 'drizzle-orm';
+import { sql } from 'drizzle-orm';
 import type { ApartBy, Breakdown, ContributingDeals } from '#contract/schemas/contributingDeals';
 import type { Dataset } from '#core/dataset/dataset';
 import { topN } from '#core/deal/topN';
-import { type DaySpan, END_OF_TIME, FIRST_DAY, toIsoDay } from '#core/period/day';
+import type { DaySpan } from '#core/period/day';
 import type { Unit } from '#core/units/unit';
+import { countedSpans, isLineList, lineKeyOf, withWonParts } from '../credited/index';
 import type { Queryable } from '../db/client';
 import { LIST_TABLES, sqlNameOf } from '../lists/index';
 
@@ -24,32 +25,6 @@ type Row = {
 };
 
 /**
- * The won deals of a unit's people in a period, each for the days they stood under it, with the
- * part credited to them: `deals` of id, sp, credited, is_part.
- */
-function dealsBehind(dataset: Dataset, unit: Unit, period: DaySpan): SQL {
-  const memberSpans = dataset.tree
-    .memberSpansUnder(unit.id)
-    .map((each) => ({
-      ...each,
-      from: Math.max(each.from, period.from, FIRST_DAY),
-      to: Math.min(each.to, period.to, dataset.asOf + 1, END_OF_TIME),
-    }))
-    .filter((each) => each.from < each.to);
-  return sql`
-    with s as (select * from unnest(${sql.param(memberSpans.map((each) => each.salespersonId))}::int[], ${sql.param(memberSpans.map((each) => toIsoDay(each.from)))}::date[], ${sql.param(memberSpans.map((each) => toIsoDay(each.to)))}::date[]) s(sp, f, t)),
-    parts as (
-      select d.id, d.salesperson_id as sp, d.credited, false as is_part from s join deal d on
-        d.salesperson_id = s.sp and d.day >= s.f and d.day < s.t
-        where d.status = 'won' and d.voided_at is null and not exists (select from deal_credit k
-          where k.deal_id = d.id)
-      union all
-      select d.id, k.salesperson_id, k.credited, true from s join deal_credit k on k.salesperson_id
-        = s.sp join deal d on d.id = k.deal_id and d.day >= s.f and d.day < s.t
-        where d.status = 'won' and d.voided_at is null)`;
-}
-
-/**
  * What stands behind a booked figure: the largest deals by the credited part, and what all others
  * come to (GUARDS 16).
  */
@@ -59,7 +34,7 @@ export async function viewBehind(
   unit: Unit,
   period: DaySpan,
 ): Promise<ContributingDeals> {
-  const { rows } = await db.execute<Row>(sql`${dealsBehind(dataset, unit, period)},
+  const { rows } = await db.execute<Row>(sql`${withWonParts(countedSpans(dataset, unit, period))},
     deals as (select id, min(sp) as sp, sum(credited)::bigint as credited, bool_or(is_part) as
       is_part from parts group by id)
     select d.id, d.code, cu.name as customer, u.name, d.day::text as day, p.credited, p.is_part and
@@ -98,7 +73,17 @@ export async function viewApart(
   period: DaySpan,
   by: ApartBy,
 ): Promise<Breakdown> {
-  const key = by === 'salesperson' ? sql`p.sp` : sql`d.${sql.identifier(`${sqlNameOf(by)}_id`)}`;
+  const isByLine = isLineList(by);
+  const key =
+    by === 'salesperson'
+      ? sql`p.sp`
+      : isByLine
+        ? lineKeyOf(by)
+        : sql`d.${sql.identifier(`${sqlNameOf(by)}_id`)}`;
+  const lines = isByLine
+    ? sql`left join deal_line l on l.deal_id = p.id and l.salesperson_id = p.sp`
+    : sql``;
+  const amount = isByLine ? sql`coalesce(l.credited, p.credited)` : sql`p.credited`;
   const names =
     by === 'salesperson'
       ? sql`(select name from unit where id = g.key)`
@@ -108,17 +93,20 @@ export async function viewApart(
     name: string | null;
     count: number;
     credited: number;
-  }>(sql`${dealsBehind(dataset, unit, period)}
+  }>(sql`${withWonParts(countedSpans(dataset, unit, period))}
     select g.key, ${names} as name, g.count, g.credited from (
-      select ${key} as key, count(distinct d.id) as count, sum(p.credited)::bigint as credited from
-        parts p join deal d on d.id = p.id group by 1) g order by g.credited desc, g.key`);
-  const sum = (field: 'count' | 'credited') => rows.reduce((total, row) => total + row[field], 0);
+      select ${key} as key, count(distinct d.id) as count, sum(${amount})::bigint as credited from
+        parts p join deal d on d.id = p.id ${lines} group by 1) g order by g.credited desc, g.key`);
+  const credited = rows.reduce((total, row) => total + row.credited, 0);
+  const count = isByLine
+    ? await countDeals(db, dataset, unit, period)
+    : rows.reduce((total, row) => total + row.count, 0);
   const { named, others: remainder } = topN(rows, SHOWN_GROUPS);
   return {
     currency: dataset.currency,
     by,
-    count: sum('count'),
-    credited: sum('credited'),
+    count,
+    credited,
     groups: named.map((row) => ({
       id: row.key,
       key: by === 'salesperson' ? (dataset.tree.find(row.key!)?.code ?? null) : row.name,
@@ -128,4 +116,20 @@ export async function viewApart(
     })),
     remainder,
   };
+}
+
+/** A deal of several products is one deal, and counts in the group of each. */
+async function countDeals(
+  db: Queryable,
+  dataset: Dataset,
+  unit: Unit,
+  period: DaySpan,
+): Promise<number> {
+  const {
+    rows: [row],
+  } = await db.execute<{ count: number }>(
+    sql`${withWonParts(countedSpans(dataset, unit, period))} select count(distinct id) as count from
+      parts`,
+  );
+  return row!.count;
 }

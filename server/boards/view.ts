@@ -3,7 +3,7 @@ import type { BoardPage, BoardView } from '#contract/schemas/board';
 import { buildStanding } from '#core/attainment/standing';
 import type { Dataset } from '#core/dataset/dataset';
 import type { MeasureCode } from '#core/measure/measure';
-import { END_OF_TIME, FIRST_DAY, toIsoDay } from '#core/period/day';
+import { toIsoDay } from '#core/period/day';
 import { buildPlaces } from '#core/ranking/ladder';
 import type { Unit } from '#core/units/unit';
 import {
@@ -15,6 +15,7 @@ import {
   toUnitSummary,
 } from '../attainment/index';
 import type { Context } from '../context';
+import { countedSpans, spansOf } from '../credited/index';
 import type { Queryable } from '../db/client';
 import { ResponseCache } from '../responseCache';
 import { listPhotos } from './photos';
@@ -152,19 +153,10 @@ async function loadNewest(
   dataset: Dataset,
   unit: Unit,
 ): Promise<BoardPage['newest']> {
-  const memberSpans = dataset.tree
-    .memberSpansUnder(unit.id)
-    .map((each) => ({
-      ...each,
-      from: Math.max(each.from, dataset.asOf - DAYS_OF_NEWS, FIRST_DAY),
-      to: Math.min(each.to, dataset.asOf + 1, END_OF_TIME),
-    }))
-    .filter((each) => each.from < each.to);
-  const [sp, from, to] = [
-    memberSpans.map((each) => each.salespersonId),
-    memberSpans.map((each) => toIsoDay(each.from)),
-    memberSpans.map((each) => toIsoDay(each.to)),
-  ];
+  const memberSpans = countedSpans(dataset, unit, {
+    from: dataset.asOf - DAYS_OF_NEWS,
+    to: dataset.asOf + 1,
+  });
   const isWon = sql`d.day >= s.f and d.day < s.t and d.status = 'won' and d.voided_at is null`;
   const { rows } = await db.execute<{
     id: number;
@@ -174,18 +166,17 @@ async function loadNewest(
     day: string;
     at: string;
   }>(sql`
-    with s (sp, f, t) as (select * from unnest(${sql.param(sp)}::int[], ${sql.param(from)}::date[],
-      ${sql.param(to)}::date[])),
+    with s as (select * from ${spansOf(memberSpans)}),
     whole as (
       select d.id, d.day, d.salesperson_id as person, d.credited from s join deal d on
-        d.salesperson_id = s.sp
+        d.salesperson_id = s.id
       where ${isWon} and d.credited > 0 and not exists (select 1 from deal_credit c where c.deal_id
         = d.id)
       order by d.day desc, d.id desc limit ${NEWEST_SHOWN}
     ), split as (
       select d.id, d.day, (array_agg(c.salesperson_id order by c.position))[1] as person,
         sum(c.credited)::bigint as credited
-      from s join deal_credit c on c.salesperson_id = s.sp join deal d on d.id = c.deal_id
+      from s join deal_credit c on c.salesperson_id = s.id join deal d on d.id = c.deal_id
       where ${isWon} and c.credited > 0 group by d.id order by d.day desc, d.id desc limit
         ${NEWEST_SHOWN}
     ), newest as (select * from whole union all select * from split order by day desc, id desc

@@ -7,10 +7,19 @@ import { type Day, type DaySpan, toIsoDay } from '#core/period/day';
 import type { MemberSpan } from '#core/units/unit';
 import type { Principal, Scope } from '../access/index';
 import { findPeriod } from '../attainment/index';
+import {
+  cutTo,
+  hasLineOf,
+  isLineList,
+  isLineOf,
+  LINE_LISTS,
+  type LineList,
+  spansOf,
+} from '../credited/index';
 import { hasUnit, IS_UNASSIGNED } from '../ledger/unassigned';
 import { LIST_TABLES, sqlNameOf } from '../lists/index';
 import { assertNoFieldErrors } from '../problem';
-import { cutTo, ofMemberSpans, spansOf } from './repository';
+import { ofMemberSpans } from './repository';
 
 /** Which deals a list is about; `memberSpans` null: all, also those in no unit. */
 export interface DealFilter extends Omit<
@@ -81,10 +90,10 @@ export function whereOf(filter: DealFilter): SQL {
   );
   when(filter.status, () => sql`d.status = ${filter.status}`);
   for (const list of LISTS) {
-    when(
-      filter[list],
-      () =>
-        sql`d.${sql.identifier(`${sqlNameOf(list)}_id`)} = (select coalesce(merged_into, id) from
+    when(filter[list], () =>
+      isLineList(list)
+        ? hasLineOf(list, filter[list]!)
+        : sql`d.${sql.identifier(`${sqlNameOf(list)}_id`)} = (select coalesce(merged_into, id) from
           ${LIST_TABLES[list]} where lower(name) = lower(${filter[list]}))`,
     );
   }
@@ -112,24 +121,52 @@ export function whereOf(filter: DealFilter): SQL {
 
 /**
  * What of a deal counts for those a list is about, as in every figure of theirs: of a split deal
- * their parts, not the whole.
+ * their parts, and where it goes by products or categories the lines that are asked for.
  */
 export interface CreditedPart {
-  /** Joined to `deal d`. */
+  /** Joined to `deal d`; by lines a row a line `l`. */
   join: SQL;
   /** Minor units of the reporting currency. */
   amount: SQL;
+  /** How many deals the joined rows are. */
+  count: SQL;
 }
 
-export function creditedPartOf({ memberSpans, span, unassigned }: DealFilter): CreditedPart {
-  if (memberSpans === null && !unassigned) return { join: sql``, amount: sql`d.credited` };
-  const isTheirs = unassigned
-    ? sql`not ${hasUnit(sql`c.salesperson_id`)}`
-    : sql`exists (select from ${spansOf(cutTo(memberSpans!, span))} where s.id = c.salesperson_id
-      and d.day >= s.f and d.day < s.t)`;
+/** @param by what the deals are grouped by, where that is of their lines */
+export function creditedPartOf(filter: DealFilter, by: LineList | null = null): CreditedPart {
+  const asked = LINE_LISTS.filter((list) => filter[list]);
+  const whole = creditedDealOf(filter);
+  if (asked.length === 0 && by === null) return whole;
+  const conditions = [
+    sql`l.deal_id = d.id`,
+    isTheirs(filter, sql`l.salesperson_id`),
+    ...asked.map((list) => isLineOf(list, filter[list]!)),
+  ];
+  return {
+    join: sql`${whole.join} left join deal_line l on ${sql.join(conditions, sql` and `)}`,
+    amount: sql`case when l.deal_id is null then ${whole.amount} else l.credited end`,
+    count: sql`distinct d.id`,
+  };
+}
+
+function creditedDealOf(filter: DealFilter): CreditedPart {
+  const count = sql`*`;
+  if (filter.memberSpans === null && !filter.unassigned)
+    return { join: sql``, amount: sql`d.credited`, count };
   return {
     join: sql`left join (select c.deal_id, sum(c.credited)::bigint as credited from deal_credit c
-      join deal d on d.id = c.deal_id where ${isTheirs} group by 1) part on part.deal_id = d.id`,
+      join deal d on d.id = c.deal_id where ${isTheirs(filter, sql`c.salesperson_id`)} group by 1)
+        part on part.deal_id = d.id`,
     amount: sql`coalesce(part.credited, d.credited)`,
+    count,
   };
+}
+
+/** Whether a credited person of deal `d` is one of those the list is about, on the deal's day. */
+function isTheirs({ memberSpans, span, unassigned }: DealFilter, salespersonId: SQL): SQL {
+  if (unassigned) return sql`not ${hasUnit(salespersonId)}`;
+  return memberSpans === null
+    ? sql`true`
+    : sql`exists (select from ${spansOf(cutTo(memberSpans, span))} where s.id = ${salespersonId}
+        and d.day >= s.f and d.day < s.t)`;
 }

@@ -4,6 +4,7 @@ import type { Dataset } from '#core/dataset/dataset';
 import { toTally } from '#core/deal/tally';
 import { parseDay } from '#core/period/day';
 import { describePeriod } from '#wording/period';
+import { isLineList, lineKeyOf } from '../credited/index';
 import type { Queryable } from '../db/client';
 import { LIST_TABLES, sqlNameOf } from '../lists/index';
 import { creditedPartOf, type DealFilter, whereOf } from './filter';
@@ -27,7 +28,7 @@ function expressionOf(by: Exclude<DealGrouping, 'month'>): { key: SQL; name: SQL
   if (by === 'salesperson')
     return { key: sql`d.salesperson_id`, name: sql`(select name from unit where id = g.key)` };
   return {
-    key: sql`d.${sql.identifier(`${sqlNameOf(by)}_id`)}`,
+    key: isLineList(by) ? lineKeyOf(by) : sql`d.${sql.identifier(`${sqlNameOf(by)}_id`)}`,
     name: sql`(select name from ${LIST_TABLES[by]} where id = g.key)`,
   };
 }
@@ -44,7 +45,7 @@ export async function loadGroups(
 ): Promise<DealGroups> {
   if (by === 'month') return { groups: await loadMonths(db, dataset, filter), remainder: null };
   const { key, name } = expressionOf(by);
-  const part = creditedPartOf(filter);
+  const part = creditedPartOf(filter, isLineList(by) ? by : null);
   const { rows } = await db.execute<Row>(sql`
     select g.*, ${name} as name from (select ${key} as key, ${sumsOf(part)} from deal d
       ${part.join} where ${whereOf(filter)} group by 1) g order by g.won_credited desc,

@@ -191,10 +191,11 @@ interface Sums extends Record<string, unknown> {
  */
 export const sumsOf = ({
   amount,
-}: CreditedPart) => sql`count(*) as count, count(*) filter (where d.status = 'won' and d.credited >
-  0) as won,
+  count,
+}: CreditedPart) => sql`count(${count}) as count, count(${count}) filter (where d.status = 'won' and
+  d.credited > 0) as won,
   coalesce(sum(${amount}) filter (where d.status = 'won'), 0)::bigint as won_credited,
-  count(*) filter (where d.status = 'open') as open, coalesce(sum(${amount}) filter (where d.status
+  count(${count}) filter (where d.status = 'open') as open, coalesce(sum(${amount}) filter (where d.status
     = 'open'), 0)::bigint as open_credited`;
 
 export const toTallies = (sums: Sums) => ({

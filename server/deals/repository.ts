@@ -3,8 +3,9 @@ import type { Credit, Deal, DealLine, DealStatus } from '#contract/schemas/deal'
 import { commissionOf } from '#core/deal/commission';
 import { QUANTITY_SCALE } from '#core/measure/part';
 import { toDecimal } from '#core/money/amount';
-import { type DaySpan, intersect, toStorableDay } from '#core/period/day';
+import { type DaySpan, toStorableDay } from '#core/period/day';
 import type { MemberSpan } from '#core/units/unit';
+import { cutTo, spansOf } from '../credited/index';
 import type { Queryable } from '../db/client';
 import type { DealCredit } from './facts';
 
@@ -137,25 +138,6 @@ export function toDeal(row: DealRecord): Deal {
 }
 
 const FEW_SEGMENTS = 4;
-
-export function cutTo(
-  memberSpans: readonly MemberSpan[],
-  span: DaySpan | null,
-): readonly MemberSpan[] {
-  return span === null
-    ? memberSpans
-    : memberSpans.flatMap((each) => {
-        const days = intersect(each, span);
-        return days ? [{ ...each, ...days }] : [];
-      });
-}
-
-/** The memberSpans as a table `s(id, f, t)`: person, first day, day after the last. */
-export function spansOf(cut: readonly MemberSpan[]): SQL {
-  return sql`unnest(${sql.param(cut.map((each) => each.salespersonId))}::int[],
-    ${sql.param(cut.map((each) => toStorableDay(each.from)))}::date[],
-      ${sql.param(cut.map((each) => toStorableDay(each.to)))}::date[]) s(id, f, t)`;
-}
 
 /**
  * Whether one deal `d` belongs to the people and days of the memberSpans, by owner or by credit:

@@ -297,10 +297,7 @@ async function changeIn(
   await refuseUnderRefunds(tx, after);
   const creditsAfter = await loadCredits(tx, id);
   const contributions = contributionsOfStored(after, creditsAfter);
-  const touched =
-    before.customer !== after.customer || before.product !== after.product
-      ? touchesOf(contributions)
-      : [];
+  const touched = countsApart(before) === countsApart(after) ? [] : touchesOf(contributions);
   const difference = differenceOf(contributed, contributions);
   await appendEntries(tx, [...difference, ...touched]);
   await recordCorrections(tx, scope.dataset, difference, {
@@ -337,6 +334,11 @@ function contributionsOfStored(
     { status, closedOn: day(closedOn), openedOn: day(openedOn), quantity, credits },
     voidedAt !== null,
   );
+}
+
+/** What of a deal is counted distinct: its customer, its location, the products of its lines. */
+function countsApart({ customer, location, product, lines }: Deal): string {
+  return JSON.stringify([customer, location, lines?.map((line) => line.product) ?? product]);
 }
 
 /**

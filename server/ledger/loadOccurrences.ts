@@ -7,7 +7,9 @@ import type { Queryable } from '../db/client';
 const EPOCH_DAY = fromCivil(2000, 1, 1);
 
 /** A refund is no deal won. */
-const COUNTS = `status = 'won' and voided_at is null and credited > 0`;
+const COUNTS = `d.status = 'won' and d.voided_at is null and d.credited > 0`;
+/** A row a product of the deal's lines: they count with whom the deal names first. */
+const LINES = `left join (select distinct deal_id, product_id from deal_line) l on l.deal_id = d.id`;
 
 /**
  * Reads who won what from whom, a row a salesperson, in the snapshot of the caller's transaction.
@@ -15,9 +17,9 @@ const COUNTS = `status = 'won' and voided_at is null and credited > 0`;
 export async function loadOccurrences(client: pg.PoolClient): Promise<Occurrences> {
   const occurrences = new Occurrences();
   const { rows } = await client.query({
-    text: `select salesperson_id, string_agg(id || ' ' || (closed_on - date '2000-01-01') || ' ' ||
-      customer_id || ' ' || coalesce(product_id, 0) || ' ' || coalesce(location_id, 0), ',') from
-        deal where ${COUNTS} group by 1`,
+    text: `select d.salesperson_id, string_agg(d.id || ' ' || (d.closed_on - date '2000-01-01') || ' '
+      || d.customer_id || ' ' || coalesce(l.product_id, d.product_id, 0) || ' ' ||
+        coalesce(d.location_id, 0), ',') from deal d ${LINES} where ${COUNTS} group by 1`,
     rowMode: 'array',
   });
   for (const [salespersonId, text] of rows as [number, string][]) {
@@ -60,10 +62,13 @@ export async function refreshOccurrences(
     location: number;
   }>(sql`
     select d.id, d.salesperson_id as sp, d.day::text as day, d.customer_id as customer,
-      coalesce(d.product_id, 0) as product, coalesce(d.location_id, 0) as location
+      coalesce(l.product_id, d.product_id, 0) as product, coalesce(d.location_id, 0) as location
     from unnest(${sql.param(list.map((each) => each.salespersonId))}::int[],
       ${sql.param(list.map((each) => toIsoDay(each.day)))}::date[]) p(sp, day)
-    join deal d on d.salesperson_id = p.sp and d.day = p.day where ${sql.raw(COUNTS)}`);
+    join deal d on d.salesperson_id = p.sp and d.day = p.day
+      left join lateral (select distinct x.product_id from deal_line x where x.deal_id = d.id) l on
+        true
+    where ${sql.raw(COUNTS)}`);
   const found = new Map<string, Occurrence[]>();
   for (const row of rows) {
     const key = `${row.sp}|${row.day}`;

@@ -1,4 +1,4 @@
-import { sql } from 'drizzle-orm';
+import { type SQL, sql } from 'drizzle-orm';
 import type { FieldFault } from '#contract/errors/catalogue';
 import type { ListEntry, ListEntryInput, ListName } from '#contract/schemas/list';
 import { parseAmount, toDecimal } from '#core/money/amount';
@@ -35,7 +35,6 @@ export async function loadList(
   id: number | null = null,
 ): Promise<ListEntry[]> {
   const table = LIST_TABLES[list];
-  const column = sql.identifier(`${sqlNameOf(list)}_id`);
   const more =
     list === 'product'
       ? sql`, e.code, (select name from category where id = e.category_id) as category,
@@ -48,11 +47,22 @@ export async function loadList(
     select e.id, e.name, e.archived_at is not null as retired, coalesce(n.deals, 0)::int as deals,
       coalesce((select array_agg(a.name order by a.name) from ${table} a where a.merged_into =
         e.id), '{}') as also ${more}
-    from ${table} e left join (select ${column} as id, count(*) as deals from deal where
-      ${id === null ? sql`true` : sql`${column} = ${id}`} group by 1) n on n.id = e.id
+    from ${table} e left join (${countDeals(list, id)}) n on n.id = e.id
     where e.merged_into is null and ${id === null ? sql`true` : sql`e.id = ${id}`} order by
       ${order} limit ${SHOWN_ENTRIES}`);
   return rows.map((row) => toEntry(row, list, replica.company!.currency));
+}
+
+/** How many deals name an entry: a product in any of their lines. */
+function countDeals(list: ListName, id: number | null): SQL {
+  const column = sql.identifier(`${sqlNameOf(list)}_id`);
+  const wanted = id === null ? sql`true` : sql`${column} = ${id}`;
+  if (list !== 'product')
+    return sql`select ${column} as id, count(*) as deals from deal where ${wanted} group by 1`;
+  return sql`select id, sum(deals) as deals from (
+    select product_id as id, count(*) as deals from deal where lines is null and ${wanted} group by 1
+    union all select product_id, count(distinct deal_id) from deal_line where ${wanted} group by 1) c
+    group by 1`;
 }
 
 function toEntry(row: EntryRow, list: ListName, currency: string): ListEntry {

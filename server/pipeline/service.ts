@@ -3,11 +3,12 @@ import type { Pipeline, PipelineDeal, PipelineHorizon } from '#contract/schemas/
 import { buildBrief } from '#core/attainment/standing';
 import type { Dataset } from '#core/dataset/dataset';
 import type { Period } from '#core/period/calendar';
-import { parseDay, toIsoDay, toStorableDay } from '#core/period/day';
+import { parseDay, toIsoDay } from '#core/period/day';
 import type { Unit } from '#core/units/unit';
 import { shortPeriod } from '#wording/period';
 import { toPeriodView, toUnitSummary } from '../attainment/index';
 import type { Context } from '../context';
+import { spansOf } from '../credited/index';
 
 const MOST_DEALS = 5_000;
 /** At least so many months, and all that are left of the fiscal year. */
@@ -107,10 +108,7 @@ async function loadOpenDeals(
       d.probability, st.probability as of_stage, d.expected_on::text as day, count(*) over () as
         count
     from deal d left join deal_credit k on k.deal_id = d.id
-    join unnest(${sql.param(memberSpans.map((each) => each.salespersonId))}::int[],
-      ${sql.param(memberSpans.map((each) => toStorableDay(each.from)))}::date[],
-        ${sql.param(memberSpans.map((each) => toStorableDay(each.to)))}::date[]) s(id, f, t)
-      on s.id = coalesce(k.salesperson_id, d.salesperson_id) and d.expected_on >= s.f and
+    join ${spansOf(memberSpans)} on s.id = coalesce(k.salesperson_id, d.salesperson_id) and d.expected_on >= s.f and
         d.expected_on < s.t
     join unit u on u.id = s.id join customer cu on cu.id = d.customer_id left join stage st on
       st.id = d.stage_id left join product pr on pr.id = d.product_id

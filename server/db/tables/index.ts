@@ -2,6 +2,7 @@ export * from './company';
 export * from './units';
 export * from './access';
 export * from './deals';
+export * from './dealLines';
 export * from './corrections';
 export * from './plans';
 export * from './measures';
