@@ -447,6 +447,11 @@ export const FAULTS = {
   unknownName: 'Is not in the list. Choose one of it, or have it added in Setup.',
   nameTaken: 'Stands in the list already. Merge the two instead.',
   codeOfOther: 'Another product has this code.',
+  lineNotAmount: 'Quantity times price comes to {sum}, not to this amount.',
+  priceNeeded:
+    'Is missing: the amount divided by the quantity is no whole price ({sum} comes of it). Give the price of one.',
+  lineNumber: 'Is not a line of a deal. Number them 1, 2, 3 and so on, up to {max}.',
+  unknownDealCode: 'No deal you may see has this id. Write the id of one that is in the book.',
   linesNotAmount: 'The lines add up to {sum}, not to the amount.',
   refundOfUnknown: 'Names no won deal that you may see.',
   refundPositive: 'A refund takes money back: the amount must be below zero.',

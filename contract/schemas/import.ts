@@ -2,7 +2,14 @@ import { type Static, Type } from 'typebox';
 import { Id, Minor, Nullable, Reason } from './common';
 import { DealFilterQuery } from './deal';
 
-export const IMPORT_KINDS = ['units', 'targets', 'deals', 'activities', 'rates'] as const;
+export const IMPORT_KINDS = [
+  'units',
+  'targets',
+  'deals',
+  'deal_lines',
+  'activities',
+  'rates',
+] as const;
 export const ImportKind = Type.Enum(IMPORT_KINDS);
 export type ImportKind = (typeof IMPORT_KINDS)[number];
 

@@ -49,6 +49,7 @@ export const FACT_COLUMNS = [
 const list = (prefix: string) => FACT_COLUMNS.map((column) => `${prefix}.${column}`).join(', ');
 
 const DIFFERS = `((${list('s')}) is distinct from (${list('d')}) or s.credit is distinct from c.credit
+  or s.lines is not null and s.lines is distinct from d.lines
   or s.refund_code is distinct from (select o.code from deal o where o.id = d.refund_of))`;
 /** What a file does not carry and a change to the deal may end or move. */
 export const OTHER_COLUMNS = ['lines', 'refund_of'];
@@ -85,7 +86,7 @@ function resolve(names: AllNameIds): string {
       ? `coalesce(new_${pick}.id, s.${column}) as ${column}`
       : `s.${column}`;
   });
-  return `(select s.code, s.line, s.credit, s.refund_code, ${columns.join(', ')} from staged s
+  return `(select s.code, s.line, s.lines, s.credit, s.refund_code, ${columns.join(', ')} from staged s
     ${grown
       .map(
         (pick) => `left join new_${pick} on new_${pick}.stand_in =
@@ -333,7 +334,8 @@ async function updateChanged(
     updated as (
       update deal d set ${FACT_COLUMNS.map((column) => `${column} = s.${column}`).join(', ')},
         version = d.version + 1,
-        lines = case when (d.amount, d.currency) = (s.amount, s.currency) then d.lines end,
+        lines = case when s.lines is not null then s.lines when (d.amount, d.currency) = (s.amount,
+          s.currency) then d.lines end,
           refund_of = case when s.refund_code is not null then d.refund_of end
       from ${resolved} s join touched ch on ch.line = s.line where d.id = ch.id returning d.id,
         deal_record(d) as row

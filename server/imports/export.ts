@@ -1,7 +1,9 @@
-import { sql } from 'drizzle-orm';
+import { type SQL, sql } from 'drizzle-orm';
 import type { Deal } from '#contract/schemas/deal';
 import type { ImportKind } from '#contract/schemas/import';
-import { writeDecimal } from '#core/money/amount';
+import { lineTotal } from '#core/deal/line';
+import { QUANTITY_SCALE } from '#core/measure/part';
+import { parseAmount, toDecimal, writeDecimal } from '#core/money/amount';
 import { type Day, END_OF_TIME, FIRST_DAY, parseDay, toIsoDay } from '#core/period/day';
 import type { Principal, Scope } from '../access/index';
 import type { Context } from '../context';
@@ -24,6 +26,7 @@ import { listRates } from '../rates/index';
 import { buildDecimalsOf, toText } from '../targets/index';
 import { ACTIVITY_COLUMNS } from './activities';
 import { toCsv } from './csv';
+import { LINE_COLUMNS } from './dealLines/index';
 import { DEAL_COLUMNS_OF_FILE } from './dealRows';
 import { RATE_COLUMNS } from './rates';
 import { loadStoredTargets, publishedIds, type StoredTargetRow } from './storedTargets';
@@ -58,6 +61,7 @@ export interface ExportedRows {
 export function exportRows(kind: ImportKind, call: ExportCall): ExportedRows {
   const columns = {
     deals: DEAL_COLUMNS_OF_FILE,
+    deal_lines: LINE_COLUMNS,
     targets: TARGET_COLUMNS,
     units: UNIT_COLUMNS,
     activities: ACTIVITY_COLUMNS,
@@ -67,6 +71,7 @@ export function exportRows(kind: ImportKind, call: ExportCall): ExportedRows {
     columns,
     blocks: {
       deals: exportDeals,
+      deal_lines: exportDealLines,
       targets: exportTargets,
       units: exportUnits,
       activities: exportActivities,
@@ -75,21 +80,46 @@ export function exportRows(kind: ImportKind, call: ExportCall): ExportedRows {
   };
 }
 
-async function* exportDeals({
-  context,
-  scope,
-  principal,
-  filter,
-}: ExportCall): AsyncGenerator<Cell[][]> {
+async function* exportDeals(call: ExportCall): AsyncGenerator<Cell[][]> {
+  for await (const deals of readDeals(call, sql`true`)) yield deals.map(toRow);
+}
+
+/** The deals that match, block by block. */
+async function* readDeals(
+  { context, scope, principal, filter }: ExportCall,
+  condition: SQL,
+): AsyncGenerator<Deal[]> {
   const where = whereOf(filter ?? readFilter({}, scope, principal));
   for (let after = 0; ;) {
     const { rows } = await context.db.execute<Parameters<typeof toDeal>[0]>(sql`
-      select ${DEAL_COLUMNS} from deal d ${DEAL_JOINS} where d.id > ${after} and ${where} order by
+      select ${DEAL_COLUMNS} from deal d ${DEAL_JOINS} where d.id > ${after} and ${condition} and ${where} order by
         d.id limit ${DEALS_AT_ONCE}`);
     if (rows.length === 0) return;
-    yield rows.map((row) => toRow(toDeal(row)));
+    yield rows.map(toDeal);
     after = rows.at(-1)!.id;
   }
+}
+
+async function* exportDealLines(call: ExportCall): AsyncGenerator<Cell[][]> {
+  for await (const deals of readDeals(call, sql`d.lines is not null`))
+    yield deals.flatMap((deal) => toLineRows(deal));
+}
+
+/** The lines of a deal as rows of `deal_lines.csv`. */
+function toLineRows({ deal, currency, lines }: Deal): Cell[][] {
+  const minor = (text: string) => {
+    const read = parseAmount(text, currency);
+    return read.ok ? read.minor : 0;
+  };
+  return (lines ?? []).map(({ product, quantity, unitPrice, unitCost }, at) => [
+    deal,
+    at + 1,
+    product,
+    quantity,
+    unitPrice,
+    unitCost ?? null,
+    toDecimal(lineTotal(Math.round(quantity * QUANTITY_SCALE), minor(unitPrice)), currency),
+  ]);
 }
 
 /** A deal as a row of `deals.csv`. */

@@ -15,6 +15,7 @@ import { ProblemError } from '../problem';
 import { importActivities } from './activities';
 import { changeDeals } from './bulk';
 import { writeDealCalendar } from './calendarFile';
+import { importDealLines } from './dealLines/index';
 import { importDeals } from './deals';
 import { type ExportedRows, exportHistory, exportRows, exportWorkbook } from './export';
 import { receiveFile, XLSX_TYPE } from './formats';
@@ -31,6 +32,7 @@ import { writeCsvRows, writeJsonRows, writeTableWorkbook } from './writeRows';
 /** What each file needs beyond the right to book. */
 const NEEDED: Readonly<Record<ImportKind, Permission>> = {
   deals: 'book',
+  deal_lines: 'book',
   targets: 'plan',
   units: 'administer',
   activities: 'book',
@@ -38,6 +40,7 @@ const NEEDED: Readonly<Record<ImportKind, Permission>> = {
 };
 const IMPORTS = {
   deals: importDeals,
+  deal_lines: importDealLines,
   targets: importTargets,
   units: importUnits,
   activities: importActivities,
@@ -130,7 +133,10 @@ export function addFileRoutes({ implement, context }: Endpoints): void {
       scope,
       principal,
       plan,
-      filter: params.kind === 'deals' ? readFilter(filter, scope, principal) : null,
+      filter:
+        params.kind === 'deals' || params.kind === 'deal_lines'
+          ? readFilter(filter, scope, principal)
+          : null,
     };
     reply.header('content-disposition', `attachment; filename="${params.kind}.${format}"`);
     if (format === 'json')

@@ -97,6 +97,7 @@ const COLUMNS = [
   'commission_rate',
   'notes',
   'credit',
+  'lines',
   'line',
 ] as const;
 
@@ -109,7 +110,7 @@ export async function createStaging(client: pg.ClientBase): Promise<void> {
       numeric(5,4), stage_id int, product_id int, category_id int,
     source_id int, location_id int, lost_reason_id int, refund_code text, quantity numeric(18,3),
       cost bigint, credited_cost bigint, commission_rate numeric(5,4), notes text, credit text,
-        line int not null
+        lines jsonb, line int not null
   ) on commit drop`);
 }
 
@@ -124,7 +125,8 @@ function isoDay(day: Day | null): string {
 }
 
 const nullable = (value: string | number | null) => (value === null ? '\\N' : String(value));
-const escape = (text: string) =>
+/** A text in COPY's text format. */
+export const escapeCopy = (text: string) =>
   /[\\\t\n\r]/.test(text)
     ? text.replace(/\\/g, '\\\\').replace(/\t/g, '\\t').replace(/\n/g, '\\n').replace(/\r/g, '\\r')
     : text;
@@ -132,11 +134,13 @@ const escape = (text: string) =>
 /**
  * One line of COPY's text format. Split credit is written as "salesperson:basis points:minor:cost"
  * by id, first-named first.
+ * @param lines the deal's lines as they are stored; null: the file says nothing of them
  */
 export function toCopyLine(
   facts: DealFacts & { code: string },
   names: AllNameIds,
   line: number,
+  lines: string | null = null,
 ): string {
   const credit =
     facts.credits.length < 2
@@ -147,11 +151,11 @@ export function toCopyLine(
           )
           .join(',');
   return (
-    `${escape(facts.code)}\t${facts.status}\t${facts.credits[0]!.salespersonId}\t${names.customer.idOf(facts.customer)}\t${facts.amount}\t${facts.currency}\t${facts.credited}\t` +
+    `${escapeCopy(facts.code)}\t${facts.status}\t${facts.credits[0]!.salespersonId}\t${names.customer.idOf(facts.customer)}\t${facts.amount}\t${facts.currency}\t${facts.credited}\t` +
     `${isoDay(facts.closedOn)}\t${isoDay(facts.expectedOn)}\t${isoDay(facts.openedOn)}\t${nullable(facts.probability)}\t` +
     `${nullable(names.stage.idOf(facts.names.stage))}\t${nullable(names.product.idOf(facts.names.product))}\t${nullable(names.category.idOf(facts.names.category))}\t` +
-    `${nullable(names.source.idOf(facts.names.source))}\t${nullable(names.location.idOf(facts.names.location))}\t${nullable(names.lostReason.idOf(facts.names.lostReason))}\t${facts.refundOf === null ? '\\N' : escape(facts.refundOf)}\t${nullable(facts.quantity)}\t${nullable(facts.cost)}\t${nullable(facts.creditedCost)}\t` +
-    `${nullable(facts.commissionRate)}\t${facts.notes === null ? '\\N' : escape(facts.notes)}\t${credit}\t${line}\n`
+    `${nullable(names.source.idOf(facts.names.source))}\t${nullable(names.location.idOf(facts.names.location))}\t${nullable(names.lostReason.idOf(facts.names.lostReason))}\t${facts.refundOf === null ? '\\N' : escapeCopy(facts.refundOf)}\t${nullable(facts.quantity)}\t${nullable(facts.cost)}\t${nullable(facts.creditedCost)}\t` +
+    `${nullable(facts.commissionRate)}\t${facts.notes === null ? '\\N' : escapeCopy(facts.notes)}\t${credit}\t${lines === null ? '\\N' : escapeCopy(lines)}\t${line}\n`
   );
 }
 

@@ -217,3 +217,86 @@ describe('the lines of a deal', () => {
     expect(await stored()).toEqual({ credited: 1201, lines: '1201' });
   });
 });
+
+describe('deal_lines.csv', () => {
+  const HEAD = 'deal,line,product,quantity,price,cost,amount\n';
+  const send = async (rows: string, query = '') =>
+    (await people.manager.import('deal_lines', HEAD + rows, query)).json();
+  const linesOf = async (code: string) => {
+    const { deals } = (await people.admin.get(`/deals?search=${code}`)).json();
+    return deals[0].lines as { product: string; unitPrice: string }[] | null;
+  };
+
+  it('gives deals their lines, changes nothing the second time, and is undone as a whole', async () => {
+    await book({ deal: 'F-1', amount: '100.00' });
+    await book({ deal: 'F-2', amount: '50.00' });
+    const rows = 'F-2,1,Rope,2,25.00,10.00,50.00\nF-1,2,Pump,,,,60.00\nF-1,1,Rope,4,10.00,,40.00\n';
+    expect(await send(rows)).toMatchObject({ read: 3, changed: 2, unchanged: 0, written: true });
+    expect((await linesOf('F-1'))!.map((each) => [each.product, each.unitPrice])).toEqual([
+      ['Rope', '10.00'],
+      ['Pump', '60.00'],
+    ]);
+    expect((await people.admin.get('/deals?search=F-2')).json().deals[0]).toMatchObject({
+      product: 'Rope',
+      quantity: 2,
+      cost: '20.00',
+    });
+    expect(await send(rows)).toMatchObject({ changed: 0, unchanged: 2, written: true });
+    const runs = (await people.admin.get('/imports')).json();
+    const run = runs.find((each: { changed: number }) => each.changed === 2);
+    await people.admin.send('POST', `/imports/${run.id}/undo`, { reason: 'the wrong file' });
+    expect([await linesOf('F-1'), await linesOf('F-2')]).toEqual([null, null]);
+    const { rows: left } = await server.pool.query(
+      "select l.deal_id from deal_line l join deal d on d.id = l.deal_id where d.code in ('F-1', 'F-2')",
+    );
+    expect(left).toEqual([]);
+  });
+
+  it('reads back what it wrote, also with deals.csv between', async () => {
+    await send('F-1,1,Rope,4,10.00,,40.00\nF-1,2,Pump,1,60.00,,60.00\n');
+    const lines = (await people.admin.send('GET', '/exports/deal_lines')).body;
+    const deals = (await people.admin.send('GET', '/exports/deals')).body;
+    expect(lines).toContain('F-1,2,Pump,1,60.00,,60.00');
+    for (const [kind, csv] of [
+      ['deals', deals],
+      ['deal_lines', lines],
+    ] as const)
+      expect((await people.admin.import(kind, csv)).json()).toMatchObject({
+        refused: 0,
+        created: 0,
+        changed: 0,
+      });
+  });
+
+  it.each([
+    ['amounts that do not add up', 'F-1,1,Rope,1,40.00,,40.00\n', 'amount', 'not to the amount'],
+    ['a line that is not its price', 'F-1,1,Rope,2,40.00,,100.00\n', 'amount', 'comes to 80.00'],
+    ['a price that cannot be told', 'F-1,1,Rope,3,,,100.00\n', 'price', 'no whole price'],
+    ['an unknown deal', 'NONE,1,Rope,1,1.00,,1.00\n', 'deal', 'No deal you may see'],
+    ['a line twice', 'F-1,1,Rope,1,40,,40\nF-1,1,Pump,1,60,,60\n', 'line', 'Stands twice'],
+    ['a line 0', 'F-1,0,Rope,1,100,,100\n', 'line', 'Is not a line of a deal'],
+    ['no amount', 'F-1,1,Rope,1,100,,\n', 'amount', 'Is missing'],
+    ['a quantity of letters', 'F-1,1,Rope,many,100,,100\n', 'quantity', 'Write digits'],
+  ])('refuses %s at its place, and nothing is changed', async (_name, rows, column, reason) => {
+    const before = await linesOf('F-1');
+    const report = await send(rows);
+    expect(report).toMatchObject({ written: false, refused: 1 });
+    expect(report.refusals[0].column).toBe(column);
+    expect(`${report.refusals[0].reason} ${report.refusals[0].accepted}`).toContain(reason);
+    expect(await linesOf('F-1')).toEqual(before);
+  });
+
+  it('of another unit is refused, as if there were no such deal', async () => {
+    const answer = await people.north.import('deal_lines', `${HEAD}F-1,1,Rope,1,100.00,,100.00\n`);
+    expect(answer.json()).toMatchObject({ written: false, refused: 1 });
+  });
+
+  it('may leave the deals out of which a row is refused', async () => {
+    const report = await send(
+      'F-1,1,Rope,1,100.00,,100.00\nF-2,1,Rope,1,10.00,,10.00\nF-2,2,Pump,x,40,,40\n',
+      '?partial=true',
+    );
+    expect(report).toMatchObject({ written: true, changed: 1, refused: 1 });
+    expect([(await linesOf('F-1'))!.length, await linesOf('F-2')]).toEqual([1, null]);
+  });
+});

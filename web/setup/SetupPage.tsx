@@ -252,9 +252,9 @@ function CompanySheet({ company, mayChange }: { company: Company; mayChange: boo
 }
 
 const IMPORTABLE: Readonly<Record<Role, readonly ImportKind[]>> = {
-  administrator: ['units', 'targets', 'deals', 'activities', 'rates'],
-  manager: ['targets', 'deals', 'activities'],
-  salesperson: ['deals', 'activities'],
+  administrator: ['units', 'targets', 'deals', 'deal_lines', 'activities', 'rates'],
+  manager: ['targets', 'deals', 'deal_lines', 'activities'],
+  salesperson: ['deals', 'deal_lines', 'activities'],
   viewer: [],
 };
 

@@ -1,0 +1,2 @@
+export { importDealLines } from './importDealLines';
+export { LINE_COLUMNS } from './lineRows';
