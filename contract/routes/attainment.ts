@@ -13,6 +13,7 @@ import {
   ContributingDeals,
   ContributingDealsQuery,
 } from '../schemas/contributingDeals';
+import { Contributions, ContributionsQuery } from '../schemas/contributions';
 import { LadderQuery, LadderView } from '../schemas/ladder';
 import {
   MeasureComparison,
@@ -127,6 +128,16 @@ export const listContributingDeals = defineRoute({
   query: ContributingDealsQuery,
   response: ContributingDeals,
   errors: ['unknownUnit', 'unknownPeriod'],
+});
+export const getContributions = defineRoute({
+  id: 'getContributions',
+  method: 'GET',
+  path: '/attainment/contributions',
+  permission: 'read',
+  summary: 'The rows that make a figure of any measure: deals, names or typed-in values',
+  query: ContributionsQuery,
+  response: Contributions,
+  errors: ['unknownUnit', 'unknownPeriod', 'unknownMeasure'],
 });
 export const getBreakdown = defineRoute({
   id: 'getBreakdown',

@@ -8,6 +8,7 @@ import * as bulk from './bulk';
 import * as closedDay from './closedDay';
 import * as company from './company';
 import * as contributingDeals from './contributingDeals';
+import * as contributions from './contributions';
 import * as correction from './correction';
 import * as customer from './customer';
 import * as deal from './deal';
@@ -42,6 +43,7 @@ const MODULES = [
   closedDay,
   company,
   contributingDeals,
+  contributions,
   correction,
   customer,
   deal,

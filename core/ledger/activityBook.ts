@@ -106,7 +106,7 @@ interface Place extends DaySpan {
 }
 
 /** The unit itself and all below it, each with the days of the span on which it stood there. */
-function placesUnder(tree: UnitTree, unitId: number, span: DaySpan): Place[] {
+export function placesUnder(tree: UnitTree, unitId: number, span: DaySpan): Place[] {
   const places: Place[] = [{ unitId, from: span.from, to: span.to }];
   // A place found is looked under in turn; a tree has no cycles, and no more levels than kinds of
   // units.

@@ -5,6 +5,7 @@ import type { Scope } from '../access/index';
 import type { Endpoints } from '../endpoints';
 import { listOversizedTotals } from '../ledger/problems';
 import { viewApart, viewBehind } from './contributingDeals';
+import { viewContributions } from './contributions';
 import { findMeasure, findPeriod } from './find';
 import { viewLadder } from './ladder';
 import { dependencyScopeOf } from './reach';
@@ -137,6 +138,19 @@ export function addAttainmentRoutes({ implement, implementCached, context }: End
       scope.dataset,
       scope.findUnit(query.unit),
       findPeriod(scope.dataset, query.period),
+    ),
+  );
+
+  implement(routes.getContributions, async ({ query, scope: { dataset, findUnit } }) =>
+    viewContributions(
+      context.db,
+      {
+        dataset,
+        unit: findUnit(query.unit),
+        period: findPeriod(dataset, query.period),
+        measure: findMeasure(dataset, query.measure),
+      },
+      query.limit,
     ),
   );
 

@@ -20,3 +20,19 @@ export function withWonParts(memberSpans: readonly MemberSpan[]): SQL {
         k.salesperson_id = s.id join deal d on d.id = k.deal_id and d.day >= s.f and d.day < s.t
         where d.status = 'won' and d.voided_at is null)`;
 }
+
+/**
+ * `with` of the deals, won or lost, of which people have the whole or a part on their days, a row a
+ * deal and person: `closed(id, sp)`. What each adds to a measure says the view `deal_part`.
+ */
+export function withClosedDeals(memberSpans: readonly MemberSpan[]): SQL {
+  return sql`
+    with s as (select * from ${spansOf(memberSpans)}),
+    closed as (
+      select d.id, d.salesperson_id as sp from s join deal d on d.salesperson_id = s.id and d.day >=
+        s.f and d.day < s.t where d.status <> 'open' and d.voided_at is null
+      union
+      select d.id, k.salesperson_id from s join deal_credit k on k.salesperson_id = s.id join deal d
+        on d.id = k.deal_id and d.day >= s.f and d.day < s.t where d.status <> 'open' and
+          d.voided_at is null)`;
+}

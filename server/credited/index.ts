@@ -1,3 +1,3 @@
-export { withWonParts } from './deals';
+export { withClosedDeals, withWonParts } from './deals';
 export { hasLineOf, isLineList, isLineOf, LINE_LISTS, lineKeyOf, type LineList } from './lines';
 export { countedSpans, cutTo, spansOf } from './spans';

@@ -7,6 +7,7 @@ export const {
   useGetStandingQuery,
   useGetSeriesQuery,
   useGetSalesMixQuery,
+  useGetContributionsQuery,
   useListContributingDealsQuery,
   useGetBreakdownQuery,
   useGetLadderQuery,
@@ -41,6 +42,13 @@ export const {
     >({
       query: (query) => ({ route: standings.getLadder, query }),
       providesTags: ['Figures', 'Measures', 'Company'],
+    }),
+    getContributions: build.query<
+      ResponseOf<typeof standings.getContributions>,
+      QueryOf<typeof standings.getContributions>
+    >({
+      query: (query) => ({ route: standings.getContributions, query }),
+      providesTags: ['Deals', 'Figures'],
     }),
     listContributingDeals: build.query<
       ResponseOf<typeof standings.listContributingDeals>,

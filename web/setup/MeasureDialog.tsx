@@ -8,13 +8,13 @@ import {
   statesOf,
 } from '#core/measure/definition';
 import { unitOf } from '#core/measure/measure';
+import { FIELD_NAMES } from '#wording/fieldNames';
 import { faultAt, otherFault } from '../app/FailureNote';
 import { Button } from '../ui/Button';
 import { Dialog } from '../ui/Dialog';
 import { Field, INPUT } from '../ui/Field';
 import { useSay } from '../ui/Toasts';
 import {
-  FIELD_NAMES,
   fieldsOf,
   type Kind,
   KIND_NAMES,

@@ -9,6 +9,7 @@ import {
   statesOf,
 } from '#core/measure/definition';
 import { type Direction, unitOf, type ValueKind } from '#core/measure/measure';
+import { FIELD_NAMES } from '#wording/fieldNames';
 
 export const KINDS = ['sum', 'count', 'distinct', 'ratio', 'duration', 'typed'] as const;
 export type Kind = (typeof KINDS)[number];
@@ -20,17 +21,6 @@ export const KIND_NAMES: Record<Kind, string> = {
   ratio: 'Ratio of two sums',
   duration: 'Days from opening to closing',
   typed: 'Typed in',
-};
-export const FIELD_NAMES: Record<Field, string> = {
-  amount: 'amount',
-  profit: 'gross profit',
-  cost: 'cost',
-  costedAmount: 'amount of deals with a cost',
-  quantity: 'quantity',
-  deals: 'deals',
-  newCustomers: 'new customers',
-  days: 'days to close',
-  timedDeals: 'deals with an opening date',
 };
 export const UNIT_NAMES: Record<ValueKind, string> = {
   money: 'money',

@@ -6,6 +6,8 @@ import { shortDay } from '#wording/period';
 import { FailureNote } from '../../app/FailureNote';
 import { placeLink } from '../../app/placeLink';
 import { useListContributingDealsQuery } from '../api';
+import { ContributingRows } from './ContributingRows';
+import { Part } from './Part';
 
 /**
  * How a figure of a standing is made: formula, target and its origin, rule and next grade, the
@@ -30,7 +32,11 @@ export function MadeOf({ view, formula }: { view: StandingView; formula?: readon
           <p key={line}>{line}</p>
         ))}
       </Part>
-      <Behind view={view} />
+      {view.figures.elapsed.phase === 'notStarted' ? null : view.measure.code === 'revenue' ? (
+        <BookedDeals view={view} />
+      ) : (
+        <ContributingRows view={view} />
+      )}
       <p className="text-[12px] text-soft">
         {view.unit.name}, {view.period.name}, counted {view.figures.days}.{' '}
         {view.newestDay
@@ -41,47 +47,16 @@ export function MadeOf({ view, formula }: { view: StandingView; formula?: readon
   );
 }
 
-function Part({ name, children }: { name: string; children: React.ReactNode }) {
-  return (
-    <section aria-label={name} className="border-t border-line pt-1.5">
-      <p className="text-[11.5px] font-medium text-soft">{name}</p>
-      {children}
-    </section>
-  );
-}
-
-/** The deals that add up to what is booked; of a measure that is typed in there are none. */
-function Behind({ view }: { view: StandingView }) {
-  const isTyped = view.measure.definition.kind === 'typed';
+/** The deals that add up to what is booked. */
+function BookedDeals({ view }: { view: StandingView }) {
   const { search } = useLocation();
-  const { data, error } = useListContributingDealsQuery(
-    { unit: view.unit.code, period: view.period.id },
-    { skip: isTyped || view.figures.elapsed.phase === 'notStarted' },
-  );
-  if (isTyped)
-    return (
-      <Part name="Typed in">
-        <p>
-          It is typed in.{' '}
-          <Link
-            className="underline"
-            to={{
-              pathname: '/deals/activities',
-              search: placeLink(search, {
-                unit: view.unit.code,
-                period: view.period.id,
-                measure: view.measure.code,
-              }),
-            }}
-          >
-            See the values
-          </Link>
-        </p>
-      </Part>
-    );
+  const { data, error } = useListContributingDealsQuery({
+    unit: view.unit.code,
+    period: view.period.id,
+  });
   if (error) return <FailureNote failure={error} />;
   if (!data)
-    return view.figures.elapsed.phase === 'notStarted' ? null : (
+    return (
       <Part name="Won deals behind it">
         <p className="text-soft">Looking for them …</p>
       </Part>

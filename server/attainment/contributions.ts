@@ -1,0 +1,250 @@
+import { type SQL, sql } from 'drizzle-orm';
+import type { Contributions } from '#contract/schemas/contributions';
+import { type Dataset, valueIn } from '#core/dataset/dataset';
+import { placesUnder } from '#core/ledger/activityBook';
+import { type DistinctField, FIELD_UNITS, type Term } from '#core/measure/definition';
+import { baseOf, type Measure } from '#core/measure/measure';
+import { countedDays, type DaySpan, toIsoDay } from '#core/period/day';
+import type { Unit } from '#core/units/unit';
+import { countedSpans, lineKeyOf, withClosedDeals } from '../credited/index';
+import type { Queryable } from '../db/client';
+import { LIST_TABLES } from '../lists/index';
+
+const NAMED = 5;
+
+type Rows = Pick<Contributions, 'rows' | 'total'>;
+type Row = Contributions['rows'][number];
+
+/** What a figure is asked of. */
+interface Figure {
+  dataset: Dataset;
+  unit: Unit;
+  period: DaySpan;
+  measure: Measure;
+}
+
+/**
+ * The rows behind a figure of any measure, each with its part above and below the line, and what
+ * all others come to; together they make the figure.
+ */
+export async function viewContributions(
+  db: Queryable,
+  figure: Figure,
+  limit = NAMED,
+): Promise<Contributions> {
+  const { dataset, unit, period, measure } = figure;
+  const { rows, total } = await loadRows(db, figure, limit);
+  const rest = (field: 'numerator' | 'denominator') =>
+    rows.reduce((left, row) => left - (row[field] ?? 0), total[field] ?? 0);
+  return {
+    currency: dataset.currency,
+    measure: measure.code,
+    ...kindsOf(measure),
+    rows,
+    total,
+    remainder: {
+      count: total.count - rows.length,
+      numerator: rest('numerator'),
+      denominator: total.denominator === null ? null : rest('denominator'),
+    },
+    value: valueIn(dataset, unit.id, measure.code, period),
+  };
+}
+
+function kindsOf({
+  definition,
+}: Measure): Pick<Contributions, 'rowKind' | 'numeratorKind' | 'denominatorKind'> {
+  switch (definition.kind) {
+    case 'sum':
+    case 'count':
+      return {
+        rowKind: 'deals',
+        numeratorKind: FIELD_UNITS[definition.of.field],
+        denominatorKind: null,
+      };
+    case 'ratio':
+      return {
+        rowKind: 'deals',
+        numeratorKind: FIELD_UNITS[definition.numerator.field],
+        denominatorKind: FIELD_UNITS[definition.denominator.field],
+      };
+    case 'duration':
+      return { rowKind: 'deals', numeratorKind: 'days', denominatorKind: 'count' };
+    case 'distinct':
+      return { rowKind: 'names', numeratorKind: 'count', denominatorKind: null };
+    case 'typed':
+      return {
+        rowKind: 'values',
+        numeratorKind: 'value',
+        denominatorKind: definition.accumulation === 'average' ? 'count' : null,
+      };
+  }
+}
+
+async function loadRows(db: Queryable, figure: Figure, limit: number): Promise<Rows> {
+  const { formula } = figure.measure;
+  switch (formula.kind) {
+    case 'sum':
+      return loadDeals(db, figure, { numerator: formula.terms, denominator: null }, limit);
+    case 'ratio':
+      return loadDeals(db, figure, formula, limit);
+    case 'distinct':
+      return loadNames(db, figure, formula.field, limit);
+    case 'typed':
+      return listValues(figure, limit);
+  }
+}
+
+type DealRow = {
+  id: number;
+  code: string;
+  customer: string;
+  name: string;
+  day: string;
+  numerator: string;
+  denominator: string | null;
+  count: number;
+  all_numerator: string;
+  all_denominator: string | null;
+};
+
+/** Deals with what they add to either side of a measure, the largest part first. */
+async function loadDeals(
+  db: Queryable,
+  { dataset, unit, period }: Figure,
+  terms: { numerator: readonly Term[]; denominator: readonly Term[] | null },
+  limit: number,
+): Promise<Rows> {
+  const [numerator, denominator] = [
+    sumOf(terms.numerator),
+    terms.denominator === null ? sql`null::bigint` : sumOf(terms.denominator),
+  ];
+  const parts = [
+    ...new Set([...terms.numerator, ...(terms.denominator ?? [])].map((term) => term.part)),
+  ];
+  const { rows } = await db.execute<DealRow>(sql`
+    ${withClosedDeals(countedSpans(dataset, unit, period))},
+    entry as (
+      select p.deal_id, p.salesperson_id, p.part, p.amount from closed c join deal_part p on
+        p.deal_id = c.id and p.salesperson_id = c.sp where p.part = any(${sql.param(parts)}::text[])
+      ${parts.includes('newCustomers') ? sql`union all ${FIRST_DEALS}` : sql``}
+    ), each as (
+      select deal_id, min(salesperson_id) as sp, ${numerator} as numerator, ${denominator} as
+        denominator from entry group by 1
+    ), named as (
+      select each.*, count(*) over () as count, sum(numerator) over () as all_numerator,
+        sum(denominator) over () as all_denominator from each
+      order by abs(numerator) desc, abs(denominator) desc, deal_id limit ${limit}
+    )
+    select d.id, d.code, cu.name as customer, u.name, d.day::text as day, n.numerator::text,
+      n.denominator::text, n.count, n.all_numerator::text, n.all_denominator::text
+    from named n join deal d on d.id = n.deal_id join customer cu on cu.id = d.customer_id join unit
+      u on u.id = n.sp order by abs(n.numerator) desc, abs(n.denominator) desc, d.id`);
+  const [first] = rows;
+  const isRatio = terms.denominator !== null;
+  const number = (text: string | null | undefined) => (isRatio ? Number(text ?? 0) : null);
+  return {
+    rows: rows.map((row) => ({
+      dealId: row.id,
+      deal: row.code,
+      name: row.customer,
+      salespersonName: row.name,
+      day: row.day,
+      numerator: Number(row.numerator),
+      denominator: number(row.denominator),
+    })),
+    total: {
+      count: first?.count ?? 0,
+      numerator: Number(first?.all_numerator ?? 0),
+      denominator: number(first?.all_denominator),
+    },
+  };
+}
+
+function sumOf(terms: readonly Term[]): SQL {
+  const cases = terms.map(
+    ({ part, sign }) =>
+      sql`sum(case when part = ${part} then ${sql.raw(sign === 1 ? '' : '-')}amount else 0 end)`,
+  );
+  return sql.join(cases, sql` + `);
+}
+
+/** Of the closed deals those that are the first won one of their customer, ever and with anybody. */
+const FIRST_DEALS = sql`
+  select f.id, f.salesperson_id, 'newCustomers', 1 from (
+    select distinct on (d.customer_id) d.id, d.salesperson_id from deal d where d.customer_id in
+      (select x.customer_id from closed c join deal x on x.id = c.id) and d.status = 'won' and
+        d.voided_at is null and d.credited > 0 order by d.customer_id, d.closed_on, d.id) f
+  join closed c on c.id = f.id and c.sp = f.salesperson_id`;
+
+/** What is counted once, however many deals name it: the ones with the most deals first. */
+async function loadNames(
+  db: Queryable,
+  { dataset, unit, period }: Figure,
+  field: DistinctField,
+  limit: number,
+): Promise<Rows> {
+  const key =
+    field === 'product'
+      ? lineKeyOf('product')
+      : field === 'customer'
+        ? sql`d.customer_id`
+        : sql`d.location_id`;
+  const lines =
+    field === 'product'
+      ? sql`left join (select distinct deal_id, product_id from deal_line) l on l.deal_id = d.id`
+      : sql``;
+  const { rows } = await db.execute<{ name: string; day: string; count: number }>(sql`
+    ${withClosedDeals(countedSpans(dataset, unit, period))}
+    select t.name, g.day::text as day, count(*) over () as count from (
+      select ${key} as key, max(d.day) as day, count(*) as deals from closed c join deal d on d.id =
+        c.id and d.salesperson_id = c.sp ${lines} where d.status = 'won' and d.credited > 0 group by
+          1) g join ${LIST_TABLES[field]} t on t.id = g.key
+    order by g.deals desc, t.name limit ${limit}`);
+  const count = rows[0]?.count ?? 0;
+  return {
+    rows: rows.map((row) => ({ ...toNameRow(row.name, 1), day: row.day })),
+    total: { count, numerator: count, denominator: null },
+  };
+}
+
+function toNameRow(name: string, numerator: number): Row {
+  return {
+    dealId: null,
+    deal: null,
+    name,
+    salespersonName: null,
+    day: null,
+    numerator,
+    denominator: null,
+  };
+}
+
+/**
+ * Values of the unit and of those below for the days they stood under it, the newest first; of what
+ * takes the last value, each one's last.
+ */
+function listValues({ dataset, unit, period, measure }: Figure, limit: number): Rows {
+  const { tree, activities, asOf } = dataset;
+  const { accumulation } = measure.formula as Extract<Measure['formula'], { kind: 'typed' }>;
+  const isAverage = accumulation === 'average';
+  const all = placesUnder(tree, unit.id, countedDays(period, asOf)).flatMap(({ unitId, ...span }) =>
+    activities
+      .entriesIn(baseOf(measure.code), unitId, span)
+      .slice(accumulation === 'last' ? -1 : 0)
+      .map(({ day, value }) => ({
+        ...toNameRow(tree.find(unitId)!.name, value),
+        denominator: isAverage ? 1 : null,
+        day: toIsoDay(day),
+      })),
+  );
+  all.sort((a, b) => (a.day < b.day ? 1 : a.day > b.day ? -1 : a.name < b.name ? -1 : 1));
+  return {
+    rows: all.slice(0, limit),
+    total: {
+      count: all.length,
+      numerator: all.reduce((sum, row) => sum + row.numerator, 0),
+      denominator: isAverage ? all.length : null,
+    },
+  };
+}

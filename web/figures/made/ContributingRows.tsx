@@ -1,0 +1,133 @@
+import { Link, useLocation } from 'react-router';
+import type { StandingView } from '#contract/schemas/attainment';
+import type { Contributions } from '#contract/schemas/contributions';
+import { parseDay } from '#core/period/day';
+import { describeParts, showPart } from '#wording/contributions';
+import { figureUnit } from '#wording/figureUnit';
+import { showExact } from '#wording/formula';
+import { shortDay } from '#wording/period';
+import { FailureNote } from '../../app/FailureNote';
+import { placeLink } from '../../app/placeLink';
+import { useGetContributionsQuery } from '../api';
+import { Part } from './Part';
+
+const TITLES: Readonly<Record<Contributions['rowKind'], string>> = {
+  deals: 'Deals behind it',
+  names: 'Counted once each',
+  values: 'Typed-in values',
+};
+
+/** The rows that make a figure of any measure, each with its part; the foot is the figure. */
+export function ContributingRows({ view }: { view: StandingView }) {
+  const { data, error } = useGetContributionsQuery({
+    unit: view.unit.code,
+    period: view.period.id,
+    measure: view.measure.code,
+  });
+  if (error) return <FailureNote failure={error} />;
+  if (!data)
+    return (
+      <Part name="What is behind it">
+        <p className="text-soft">Looking for it …</p>
+      </Part>
+    );
+  return (
+    <Part name={TITLES[data.rowKind]}>
+      {data.total.count === 0 ? (
+        <p>There is nothing on these days.</p>
+      ) : (
+        <RowsTable view={view} data={data} />
+      )}
+      <Sources view={view} rowKind={data.rowKind} />
+    </Part>
+  );
+}
+
+function RowsTable({ view, data }: { view: StandingView; data: Contributions }) {
+  const unit = figureUnit(view);
+  const labels = describeParts(view.measure);
+  const { numeratorKind, denominatorKind, rows, remainder, total } = data;
+  const cells = (row: { numerator: number; denominator: number | null }) => (
+    <>
+      <td className="pl-2 text-right whitespace-nowrap">
+        {showPart(row.numerator, numeratorKind, data, unit)}
+      </td>
+      {denominatorKind && (
+        <td className="pl-2 text-right whitespace-nowrap">
+          {showPart(row.denominator ?? 0, denominatorKind, data, unit)}
+        </td>
+      )}
+    </>
+  );
+  return (
+    <table className="w-full text-[12px]">
+      <thead>
+        <tr className="text-soft">
+          <th colSpan={2} />
+          <th className="pl-2 text-right font-normal">{labels.numerator}</th>
+          {denominatorKind && (
+            <th className="pl-2 text-right font-normal">of {labels.denominator}</th>
+          )}
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map((row, at) => (
+          <tr key={`${row.dealId ?? row.name} ${at}`}>
+            <td className="pr-2 whitespace-nowrap text-soft">
+              {row.day && shortDay(parseDay(row.day)!)}
+            </td>
+            <td className="max-w-[130px] truncate" title={row.deal ?? undefined}>
+              {row.name}
+            </td>
+            {cells(row)}
+          </tr>
+        ))}
+        {remainder.count > 0 && (
+          <tr>
+            <td />
+            <td className="text-soft">{remainder.count.toLocaleString('en-GB')} others</td>
+            {cells(remainder)}
+          </tr>
+        )}
+        <tr className="border-t border-line font-semibold">
+          <td />
+          <td>All {total.count.toLocaleString('en-GB')}</td>
+          {cells(total)}
+        </tr>
+      </tbody>
+      {denominatorKind && (
+        <tfoot>
+          <tr>
+            <td />
+            <td colSpan={3} className="text-right">
+              {labels.numerator} / {labels.denominator} = {showExact(data.value, unit)}
+            </td>
+          </tr>
+        </tfoot>
+      )}
+    </table>
+  );
+}
+
+/** Where all of them are. */
+function Sources({ view, rowKind }: { view: StandingView; rowKind: Contributions['rowKind'] }) {
+  const { search } = useLocation();
+  const place = { unit: view.unit.code, period: view.period.id };
+  if (rowKind === 'values')
+    return (
+      <Link
+        className="underline"
+        to={{
+          pathname: '/deals/activities',
+          search: placeLink(search, { ...place, measure: view.measure.code }),
+        }}
+      >
+        See the values
+      </Link>
+    );
+  return (
+    <Link className="underline" to={{ pathname: '/deals', search: placeLink(search, place) }}>
+      See all deals of these days
+    </Link>
+  );
+}
