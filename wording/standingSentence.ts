@@ -209,7 +209,7 @@ function describeOpen(words: Words, standing: Standing, actual: number): Sentenc
   if (actual < 0) return describeRefunds(words, actual);
   const { runRateProjection } = standing.pace;
   const outcome =
-    runRateProjection === null
+    runRateProjection === null || standing.period.kind === 'day'
       ? ''
       : `; at this rate ${words.it} ${words.ends} at ${words.show(Math.round(runRateProjection))}${words.noun}`;
   return [
@@ -223,7 +223,10 @@ function describeOpen(words: Words, standing: Standing, actual: number): Sentenc
 
 /** What the percent is to be set against. */
 function describeDue({ period, elapsed, status }: Standing): string {
-  if (status.state === 'running' && period.kind === 'day') return ', and the day is still running';
+  if (period.kind === 'day')
+    return status.state === 'running'
+      ? ', and the day is still running'
+      : ', and business has ended for the day';
   return elapsed.dueBasis === 'months'
     ? `, against ${showPercent(elapsed.due.gone / elapsed.due.total)} due by its months`
     : `, against ${showPercent(elapsed.workingDaysElapsed / elapsed.workingDays)} of the working days gone`;

@@ -162,8 +162,10 @@ export function CalendarForm({ company, onClose }: { company: Company; onClose()
           hint="Until then nothing is due for today."
         >
           <input
-            type="time"
             className={INPUT}
+            inputMode="numeric"
+            maxLength={5}
+            placeholder="17:00"
             value={endOfBusiness}
             onChange={(event) => setEndOfBusiness(event.target.value)}
           />

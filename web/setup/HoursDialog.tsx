@@ -28,7 +28,7 @@ export function HoursDialog({ place, onClose }: { place: UnitDetail; onClose(): 
   return (
     <Dialog
       title={`Business hours of ${place.unit.name}`}
-      description="Today counts as elapsed once business has ended; until then nothing is due for today. What is left empty is as the company has it."
+      description="Today counts as elapsed once business has ended; until then nothing is due for today. Empty fields follow the company."
       isOpen
       onClose={onClose}
       width="w-[460px]"
@@ -56,11 +56,13 @@ export function HoursDialog({ place, onClose }: { place: UnitDetail; onClose(): 
         <Field
           label="End of business"
           fault={faultAt(error, 'endOfBusiness')}
-          hint={`Empty: ${company?.endOfBusiness ?? ''}, as the company has it.`}
+          hint="For example 17:00; empty follows the company."
         >
           <input
-            type="time"
             className={INPUT}
+            inputMode="numeric"
+            maxLength={5}
+            placeholder={company?.endOfBusiness}
             value={endOfBusiness}
             onChange={(event) => setEndOfBusiness(event.target.value)}
           />

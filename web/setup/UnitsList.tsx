@@ -92,7 +92,7 @@ export function UnitsList({ ownUnit, mayManage }: { ownUnit: string; mayManage: 
             {
               key: 'do',
               heading: 'Change',
-              width: '220px',
+              width: '270px',
               cell: (each) =>
                 each.unit.code === ownUnit || each.parent === null ? null : (
                   <span className="flex gap-1">
