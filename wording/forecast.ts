@@ -29,7 +29,7 @@ export function describeMethod(odds: Odds): string {
 
 /**
  * "Saltmarsh branch has won €265,867 of €466,000 in November 2026. 9 open deals worth €80,300 weigh
- * €41,200; 66% of target is expected, €158,933 short. The odds to make it: 3.1%."
+ * €41,200; the forecast is 66% of target, €158,933 short. The odds to make it: 3.1%."
  */
 export function describeOutlook(
   name: string,
@@ -49,7 +49,7 @@ export function describeOutlook(
   const reach =
     outlook.forecastAttainment === null
       ? ''
-      : ` ${showPercent(outlook.forecastAttainment)} of target is expected,`;
+      : ` the forecast is ${showPercent(outlook.forecastAttainment)} of target,`;
   const short =
     outlook.shortfall === 0
       ? 'enough if things go as expected'

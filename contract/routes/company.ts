@@ -9,6 +9,7 @@ import {
 } from '../schemas/closedDay';
 import { Nothing } from '../schemas/common';
 import { CalendarChange, Company, FirstRunInput, FirstRunState } from '../schemas/company';
+import { Freshness } from '../schemas/freshness';
 import { defineRoute } from './route';
 
 export const getFirstRun = defineRoute({
@@ -38,6 +39,14 @@ export const getCompany = defineRoute({
   permission: 'read',
   summary: 'Company, calendar and business date',
   response: Company,
+});
+export const getFreshness = defineRoute({
+  id: 'getFreshness',
+  method: 'GET',
+  path: '/freshness',
+  permission: 'read',
+  summary: 'How far the bookings reach, and when the last of them came',
+  response: Freshness,
 });
 export const changeCalendar = defineRoute({
   id: 'changeCalendar',

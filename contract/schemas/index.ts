@@ -16,6 +16,7 @@ import * as dealHistory from './dealHistory';
 import * as dealView from './dealView';
 import * as event from './event';
 import * as feed from './feed';
+import * as freshness from './freshness';
 import * as imports from './import';
 import * as importMapping from './importMapping';
 import * as ladder from './ladder';
@@ -51,6 +52,7 @@ const MODULES = [
   dealView,
   event,
   feed,
+  freshness,
   imports,
   importMapping,
   ladder,

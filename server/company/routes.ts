@@ -4,6 +4,7 @@ import { admitHere, toMe } from '../access/index';
 import { appUser } from '../db/tables/index';
 import type { Endpoints } from '../endpoints';
 import { changeClosedDays, findHolidays, listClosedDays } from './closedDays';
+import { openFreshness } from './freshness';
 import { changeCalendar, changeSharing, createCompany, viewCompany } from './service';
 
 export function addCompanyRoutes({ implement, context }: Endpoints): void {
@@ -27,6 +28,11 @@ export function addCompanyRoutes({ implement, context }: Endpoints): void {
       csrf,
     );
   });
+
+  const findFreshness = openFreshness(context);
+  implement(routes.getFreshness, async ({ scope, principal }) =>
+    findFreshness(scope, principal.unitId),
+  );
 
   implement(routes.changeCalendar, async ({ body, principal }) =>
     changeCalendar(context, principal.userId, body),

@@ -69,7 +69,7 @@ export function buildDecimalsOf(dataset: Pick<Dataset, 'measures' | 'currency'>)
 
 export type CheckedTarget = { ok: true; facts: TargetFacts } | { ok: false; faults: FieldFault[] };
 
-const SETTABLE: readonly Period['kind'][] = ['year', 'quarter', 'month', 'day'];
+const SETTABLE: readonly Period['kind'][] = ['year', 'quarter', 'month', 'week', 'day'];
 
 /** Checks one target and names each fault at its field. */
 export function checkTarget(change: TargetChange, checker: TargetChecker): CheckedTarget {

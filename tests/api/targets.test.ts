@@ -25,6 +25,24 @@ const cell = async (unit: string, periodIndex: number, of = 'salt') => {
   ];
 };
 
+describe('the target of a week', () => {
+  it('is one like any other, in the API, in files and in the figures', async () => {
+    await put(change({ period: '2026-W47', target: '90000' }));
+    const week = async () =>
+      (await people.manager.get('/attainment?unit=ivarga&period=2026-W47')).json().figures.target;
+    expect(await week()).toMatchObject({ value: 9_000_000, targetSource: 'set' });
+    const csv = (await people.admin.send('GET', '/exports/targets')).body;
+    expect(csv).toContain('ivarga,2026-W47,revenue,90000');
+    expect((await people.admin.import('targets', csv)).json()).toMatchObject({
+      refused: 0,
+      created: 0,
+      changed: 0,
+    });
+    await put(change({ period: '2026-W47', target: null, version: 1 }));
+    expect((await week()).value).toBeNull();
+  });
+});
+
 describe('setting targets', () => {
   it('adds up to quarter, team and branch, and shows what is unallocated', async () => {
     await put(

@@ -116,6 +116,10 @@ export const api = createApi({
       query: () => ({ route: company.getCompany }),
       providesTags: ['Company'],
     }),
+    getFreshness: build.query<ResponseOf<typeof company.getFreshness>, void>({
+      query: () => ({ route: company.getFreshness }),
+      providesTags: ['Company', 'Deals', 'Figures'],
+    }),
     signOut: build.mutation<object, { everywhere: boolean }>({
       query: ({ everywhere }) => ({
         route: everywhere ? access.signOutEverywhere : access.signOut,
@@ -169,6 +173,7 @@ export const {
   useGetFirstRunQuery,
   useGetMeQuery,
   useGetCompanyQuery,
+  useGetFreshnessQuery,
   useSignOutMutation,
   useGetImportProgressQuery,
   useListUnitAttainmentsQuery,

@@ -28,7 +28,8 @@ function stepOf(most: number): number {
 
 /**
  * Months ahead: booked is filled, what is weighted is hatched upon it, the rest of what is open
- * only outlined; the target is a mark, never part of a bar (GUARDS 8, 11).
+ * only outlined; the target is a mark, never part of a bar (GUARDS 8, 11), and what the forecast
+ * falls short of it is drawn between the two.
  */
 export function OutlookChart({
   bars,
@@ -97,6 +98,18 @@ export function OutlookChart({
               stroke="var(--now)"
             />
             <rect x={x} width={width} y={won} height={Math.max(0, y(0) - won)} fill="var(--now)" />
+            {bar.target !== null && bar.target > bar.won + bar.weighted && (
+              <rect
+                x={x + width / 2 - 4}
+                width={8}
+                y={y(bar.target)}
+                height={Math.max(0, expected - y(bar.target))}
+                fill="var(--grade-1)"
+                fillOpacity={0.18}
+                stroke="var(--grade-1)"
+                strokeDasharray="2 2"
+              />
+            )}
             {bar.target !== null && (
               <line
                 x1={x - 7}

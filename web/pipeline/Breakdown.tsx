@@ -29,13 +29,19 @@ export function Breakdown({ pipeline, horizon, answer, unit }: BreakdownProps) {
                 <th scope="col" className={`${head} text-left`}>
                   Unit
                 </th>
-                {['Won', 'Weighted', 'Expected', 'Target', 'of target', 'Short', 'Odds'].map(
-                  (name) => (
-                    <th key={name} scope="col" className={head}>
-                      {name}
-                    </th>
-                  ),
-                )}
+                {[
+                  'Won',
+                  'Weighted',
+                  'Forecast',
+                  'Target',
+                  'Forecast of target',
+                  'Shortfall',
+                  'Odds',
+                ].map((name) => (
+                  <th key={name} scope="col" className={head}>
+                    {name}
+                  </th>
+                ))}
               </tr>
             </thead>
             <tbody>
@@ -59,7 +65,7 @@ export function Breakdown({ pipeline, horizon, answer, unit }: BreakdownProps) {
                   </td>
                   <td>
                     {row.shortfall === 0 ? (
-                      <span className="text-made">nothing</span>
+                      <span className="text-made">none</span>
                     ) : (
                       money(row.shortfall)
                     )}

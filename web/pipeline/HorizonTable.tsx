@@ -28,10 +28,9 @@ export function HorizonTable({ horizons, answers, chosen, unit, onChoose }: Hori
             'Won',
             'Open',
             'Weighted',
-            'Expected',
+            'Forecast',
             'Target',
-            'of target',
-            'Short',
+            'Shortfall',
             'Coverage',
             'Odds',
           ].map((name, at) => (
@@ -68,7 +67,10 @@ export function HorizonTable({ horizons, answers, chosen, unit, onChoose }: Hori
                   </span>
                 </button>
               </th>
-              <td className="font-semibold">{money(outlook.actual)}</td>
+              <td className="font-semibold">
+                {money(outlook.actual)}
+                <OfTarget value={outlook.actual} target={outlook.target} />
+              </td>
               <td className="text-soft">
                 {money(outlook.open)}
                 <span className="block text-[11px]">
@@ -77,6 +79,7 @@ export function HorizonTable({ horizons, answers, chosen, unit, onChoose }: Hori
               </td>
               <td>
                 {money(outlook.weighted)}
+                <OfTarget value={outlook.weighted} target={outlook.target} />
                 {outlook.withoutProbability > 0 && (
                   <span
                     className="block text-[11px] text-grade-2"
@@ -88,6 +91,7 @@ export function HorizonTable({ horizons, answers, chosen, unit, onChoose }: Hori
               </td>
               <td>
                 {money(outlook.forecast)}
+                <OfTarget value={outlook.forecast} target={outlook.target} />
                 {supposed !== null && supposed !== 0 && (
                   <span className="block text-[11px] text-ember-text">
                     {withSign(supposed, money(supposed))}
@@ -102,18 +106,14 @@ export function HorizonTable({ horizons, answers, chosen, unit, onChoose }: Hori
                 )}
               </td>
               <td>
-                {outlook.forecastAttainment === null
-                  ? '–'
-                  : showPercent(outlook.forecastAttainment)}
-              </td>
-              <td>
                 {outlook.shortfall === null ? (
                   '–'
                 ) : outlook.shortfall === 0 ? (
-                  <span className="text-made">nothing</span>
+                  <span className="text-made">none</span>
                 ) : (
                   money(outlook.shortfall)
                 )}
+                <ShortfallBar outlook={outlook} />
               </td>
               <td title="Open deals against what is still to be won; the usual wish is 3">
                 {outlook.coverage === null ? '–' : `${outlook.coverage.toFixed(1)}×`}
@@ -134,5 +134,40 @@ export function HorizonTable({ horizons, answers, chosen, unit, onChoose }: Hori
         })}
       </tbody>
     </table>
+  );
+}
+
+/** A figure as a part of the target, always with what it is a part of. */
+function OfTarget({ value, target }: { value: number; target: number | null }) {
+  return target === null || target <= 0 ? null : (
+    <span className="block text-[11px] font-normal text-soft">
+      {showPercent(value / target)} of target
+    </span>
+  );
+}
+
+const BAR = 84;
+
+/** Won, weighted and what is missing side by side, as wide as the target or the forecast. */
+function ShortfallBar({ outlook }: { outlook: Outlook }) {
+  const { actual, weighted, shortfall, target } = outlook;
+  if (shortfall === null || target === null || target <= 0) return null;
+  const whole = Math.max(target, actual + weighted);
+  const wide = (value: number) => (Math.max(0, value) / whole) * BAR;
+  const [won, open] = [wide(actual), wide(weighted)];
+  return (
+    <svg aria-hidden width={BAR} height={8} className="mt-0.5 ml-auto block">
+      <rect width={won} height={8} fill="var(--now)" />
+      <rect x={won} width={open} height={8} fill="url(#weighted)" />
+      <rect
+        x={won + open + 0.5}
+        y={0.5}
+        width={Math.max(0, wide(shortfall) - 1)}
+        height={7}
+        fill="none"
+        stroke="var(--grade-1)"
+        strokeDasharray="2 2"
+      />
+    </svg>
   );
 }

@@ -114,7 +114,9 @@ export function PipelinePage() {
           <p className="mb-1 text-[12px] text-soft">
             <Key fill="var(--now)" /> won <Key fill="url(#weighted)" /> weighted <Key fill="none" />{' '}
             rest of open <span className="mx-1 inline-block h-[2px] w-3.5 bg-ink align-middle" />{' '}
-            target
+            target{' '}
+            <span className="mx-1 inline-block h-[10px] w-[7px] border border-dashed border-grade-1 align-middle" />{' '}
+            shortfall
           </p>
           <OutlookChart
             bars={bars}

@@ -6,6 +6,7 @@ import { initialsOf } from '../../charts/initials';
 import { useGetCompanyQuery, useGetMeQuery, useSignOutMutation } from '../api';
 import { useCareCount } from '../dataQuality';
 import { placeLink } from '../placeLink';
+import { Freshness } from './Freshness';
 
 const VIEWS = [
   ['/standing', 'Standing'],
@@ -66,6 +67,9 @@ export function TopBar({ onFind, onKeys }: { onFind(): void; onKeys(): void }) {
         <p className="px-3 text-[12.5px] whitespace-nowrap text-on-iron-soft max-md:hidden">
           {describeDay(parseDay(company.today)!)} · day {company.workingDays.elapsed} of{' '}
           {company.workingDays.total}
+          <span className="block text-[11px] leading-tight">
+            <Freshness />
+          </span>
         </p>
       )}
       <button
