@@ -1,6 +1,6 @@
 import { type Static, Type } from 'typebox';
 import { RANKED_BY } from '#core/ranking/ladder';
-import { PeriodView, Phase, RankingRowView } from './attainment';
+import { PeriodView, Phase, RankingRowView, Status } from './attainment';
 import { IsoDay, Nullable } from './common';
 import { MeasureCode, MeasureRecord } from './measure';
 import { UnitSummary } from './unit';
@@ -20,6 +20,8 @@ export const LadderQuery = Type.Object(
     by: Type.Optional(Type.Enum(RANKED_BY)),
     /** So many places from the top; left out: the first hundred. */
     limit: Type.Optional(Type.Integer({ minimum: 1, maximum: 10_000 })),
+    /** Codes of measures to stand beside it, with commas between; four at most. */
+    columns: Type.Optional(Type.String({ maxLength: 300 })),
     /** Leaves out who is on a ramp in the period. */
     withoutRamps: Type.Optional(Type.Boolean()),
   },
@@ -50,6 +52,22 @@ export const LadderView = Type.Object({
   /** How many were left out for being on a ramp. */
   onRamp: Type.Integer(),
   rankings: Type.Array(RankingRowView),
+  /** The unit itself: what all of them come to. */
+  total: Type.Object({
+    actual: Nullable(Type.Number()),
+    target: Nullable(Type.Number()),
+    attainmentText: Nullable(Type.String()),
+    gap: Nullable(Type.Number()),
+    status: Status,
+  }),
+  /** The measures beside it: a value for each of the rankings, in their order, and for the unit. */
+  columns: Type.Array(
+    Type.Object({
+      measure: MeasureRecord,
+      values: Type.Array(Nullable(Type.Number())),
+      total: Nullable(Type.Number()),
+    }),
+  ),
   /** How many there are, and how many of them have a rank. */
   count: Type.Integer(),
   ranked: Type.Integer(),

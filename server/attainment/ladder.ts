@@ -1,16 +1,26 @@
 import type { LadderQuery, LadderView } from '#contract/schemas/ladder';
-import type { Dataset } from '#core/dataset/dataset';
+import { buildStanding } from '#core/attainment/standing';
+import { type Dataset, valueIn } from '#core/dataset/dataset';
+import type { MeasureCode } from '#core/measure/measure';
 import type { Period } from '#core/period/calendar';
 import { countedDays, dayWithin, toIsoDay } from '#core/period/day';
 import { buildPlace, type RankedUnit, rankUnits } from '#core/ranking/ladder';
+import { completeValue } from '#core/targets/resolvedTarget';
 import { isOnRamp } from '#core/units/ramp';
 import type { Unit, UnitKind } from '#core/units/unit';
 import { describeLadder } from '#wording/ladderSentence';
 import { describeSpan } from '#wording/period';
 import type { Principal, Scope } from '../access/index';
 import type { Context } from '../context';
+import { assertNoFieldErrors } from '../problem';
 import { findMeasure, findPeriod } from './find';
-import { toMeasureRecord, toPeriodView, toPlaceView, toUnitSummary } from './views';
+import {
+  toAttainmentText,
+  toMeasureRecord,
+  toPeriodView,
+  toPlaceView,
+  toUnitSummary,
+} from './views';
 
 /** The rest is asked for when someone scrolls there. */
 const PLACES_SHOWN = 100;
@@ -56,6 +66,7 @@ export function viewLadder(
   );
   const toView = (rung: RankedUnit) =>
     toPlaceView(dataset, buildPlace(dataset, rung, period, measure.code), by);
+  const shown = rungs.slice(0, query.limit ?? PLACES_SHOWN);
   const own = rungs.find((rung) => rung.unitId === principal.unitId);
   const { workingDaysElapsed, workingDays, phase } = dataset.elapsedOf(unit.id, period);
   return {
@@ -74,12 +85,61 @@ export function viewLadder(
     phase,
     elapsedShare: workingDaysElapsed / workingDays,
     onRamp: units.length - ranked.length,
-    rankings: rungs.slice(0, query.limit ?? PLACES_SHOWN).map(toView),
+    rankings: shown.map(toView),
+    total: toTotal(dataset, unit, period, measure.code),
+    columns: toColumns(dataset, unit, period, query.columns, shown),
     count: rungs.length,
     ranked: rungs.filter((rung) => rung.rank !== null).length,
     mine: own ? toView(own) : null,
     isShared: shared !== null,
   };
+}
+
+/** What all of a ranking come to: the figure of the unit they stand under. */
+function toTotal(
+  dataset: Dataset,
+  unit: Unit,
+  period: Period,
+  measure: MeasureCode,
+): LadderView['total'] {
+  const standing = buildStanding(dataset, unit.id, period, measure);
+  const { actual, target, attainment, gap, status } = standing;
+  return {
+    actual,
+    target: completeValue(target),
+    attainmentText: toAttainmentText(dataset, measure, period, attainment),
+    gap,
+    status,
+  };
+}
+
+const MOST_COLUMNS = 4;
+
+/** @throws ProblemError unknownMeasure, invalidInput for more columns than there is room for */
+function toColumns(
+  dataset: Dataset,
+  unit: Unit,
+  period: Period,
+  asked: string | undefined,
+  shown: readonly RankedUnit[],
+): LadderView['columns'] {
+  const codes = columnsOf(asked);
+  if (codes.length > MOST_COLUMNS)
+    assertNoFieldErrors([{ field: 'columns', code: 'aboveLimit', params: { max: MOST_COLUMNS } }]);
+  return codes.map((code) => {
+    const measure = findMeasure(dataset, code);
+    const valueOf = (unitId: number) => valueIn(dataset, unitId, measure.code, period);
+    return {
+      measure: toMeasureRecord(measure),
+      values: shown.map(({ unitId }) => valueOf(unitId)),
+      total: valueOf(unit.id),
+    };
+  });
+}
+
+/** The codes that a query names. */
+export function columnsOf(asked: string | undefined): string[] {
+  return asked ? [...new Set(asked.split(','))] : [];
 }
 
 /** The team a salesperson stood in last in the period, in the company's dataset. */

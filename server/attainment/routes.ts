@@ -7,7 +7,7 @@ import { listOversizedTotals } from '../ledger/problems';
 import { viewApart, viewBehind } from './contributingDeals';
 import { viewContributions } from './contributions';
 import { findMeasure, findPeriod } from './find';
-import { viewLadder } from './ladder';
+import { columnsOf, viewLadder } from './ladder';
 import { dependencyScopeOf } from './reach';
 import { measuresOfCard, viewBreadth, viewPairs, viewScorecard } from './scorecard';
 import { viewSeries } from './series';
@@ -77,7 +77,9 @@ export function addAttainmentRoutes({ implement, implementCached, context }: End
     routes.getLadder,
     async ({ query, scope, principal }) => viewLadder(context, scope, principal, query),
     ({ query, scope, principal }) =>
-      principal.role === 'salesperson' ? null : reach(scope, query.unit, [query.measure]),
+      principal.role === 'salesperson'
+        ? null
+        : reach(scope, query.unit, [query.measure, ...columnsOf(query.columns)]),
   );
 
   implementCached(

@@ -129,5 +129,7 @@ export function toCsv(
       quotes: ((value: unknown) => typeof value === 'string' && /[;\t]/.test(value)) as never,
     },
   );
-  return rows.length > 0 || withHeading ? `${text}\r\n` : '';
+  if (rows.length === 0 && !withHeading) return '';
+  // A heading alone ends its own line.
+  return text.endsWith('\r\n') ? text : `${text}\r\n`;
 }

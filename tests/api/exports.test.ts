@@ -184,3 +184,9 @@ describe('the past states of a deal', () => {
     expect((await people.north.get(`/deals/${deal.id}/history.csv`)).statusCode).toBe(404);
   });
 });
+
+it('has no empty line after the heading, with rows or without', async () => {
+  const body = async (kind: string) => (await people.admin.send('GET', `/exports/${kind}`)).body;
+  expect(await body('rates')).toBe('currency,from,rate\r\n');
+  expect(await body('deals')).not.toContain('\r\n\r\n');
+});

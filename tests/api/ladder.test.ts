@@ -214,3 +214,35 @@ describe('a ladder', () => {
     ).toBe(200);
   });
 });
+
+describe('columns beside the ranked measure', () => {
+  const ask = async (columns: string, limit = 3) =>
+    people.manager.get(
+      `/ladder?unit=salt&period=${NOVEMBER}&level=salesperson&limit=${limit}&columns=${columns}`,
+    );
+
+  it('are the figures of the same people in the same order, and of the unit in the total', async () => {
+    const view = (await ask('deals_won,average_deal')).json() as LadderView;
+    const figure = async (unit: string, measure: string) =>
+      (
+        await people.manager.get(`/attainment?unit=${unit}&period=${NOVEMBER}&measure=${measure}`)
+      ).json().figures.actual as number | null;
+    for (const column of view.columns) {
+      const code = column.measure.code;
+      expect(column.values).toEqual(
+        await Promise.all(view.rankings.map((place) => figure(place.unit.code, code))),
+      );
+      expect(column.total).toBe(await figure('salt', code));
+    }
+    expect(view.columns.map((each) => each.measure.code)).toEqual(['deals_won', 'average_deal']);
+    expect(view.total.actual).toBe(await figure('salt', 'revenue'));
+  });
+
+  it('are four at most, and measures there are', async () => {
+    expect(
+      (await ask('revenue,deals_won,win_rate,gross_profit,gross_margin')).json(),
+    ).toMatchObject({ status: 422, errors: [{ field: 'columns' }] });
+    expect((await ask('luck')).statusCode).toBe(404);
+    expect(((await ask('')).json() as LadderView).columns).toEqual([]);
+  });
+});

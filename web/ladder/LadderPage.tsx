@@ -26,6 +26,7 @@ import {
   toLength,
 } from './ladderAddress';
 import { LadderTable } from './LadderTable';
+import { MeasureColumns } from './MeasureColumns';
 
 /**
  * Who stands where: one level ranked, as a picture and as a table, with where each stood before.
@@ -37,9 +38,11 @@ export function LadderPage() {
   const navigate = useNavigate();
   // Of thousands the first hundred come at once, the rest when someone scrolls there.
   const [isAll, setAll] = useState(false);
-  const { level, by, withoutRamps } = readLadderAddress(search);
+  const { level, by, withoutRamps, columns: asked } = readLadderAddress(search);
+  const columns = asked.filter((code) => code !== measure);
   const chosen = {
     by,
+    ...(columns.length > 0 ? { columns: columns.join(',') } : {}),
     ...(level ? { level } : {}),
     ...(withoutRamps ? { withoutRamps } : {}),
     ...(isAll ? { limit: 10_000 } : {}),
@@ -97,6 +100,11 @@ export function LadderPage() {
             }
           />
         )}
+        <MeasureColumns
+          shown={columns}
+          ranked={data.measure.code}
+          onChange={(codes) => put({ columns: codes.join(',') || 'none' })}
+        />
         <label className="flex items-center gap-1.5">
           <input
             type="checkbox"
@@ -112,7 +120,7 @@ export function LadderPage() {
         </p>
       )}
       {data.rankings.length > 0 && (
-        <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_290px] gap-3.5">
+        <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_256px] gap-3.5">
           <LadderTable view={data} onOpen={open} onMore={() => setAll(true)} />
           <Picture view={data} onOpen={open} />
         </div>

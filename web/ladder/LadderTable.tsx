@@ -61,6 +61,8 @@ function buildColumns(view: LadderView): Column<RankingRowView>[] {
     ) : (
       <span title={formatExact(value, unit)}>{formatColumn(value, unit)}</span>
     );
+  const { total } = view;
+  const at = new Map(view.rankings.map((place, index) => [place.unit.id, index]));
   const pace = view.phase === 'open' && view.isCumulative ? view.elapsedShare : null;
   const isRanked = (by: LadderView['by']) => (view.by === by ? 'font-semibold' : undefined);
   return [
@@ -78,7 +80,8 @@ function buildColumns(view: LadderView): Column<RankingRowView>[] {
     {
       key: 'name',
       heading: { salesperson: 'Salesperson', team: 'Team', branch: 'Branch' }[view.level],
-      width: 'minmax(128px,1.7fr)',
+      width: 'minmax(112px,1.7fr)',
+      total: `All ${view.count.toLocaleString('en-GB')}`,
       cell: (place) => (
         <span className="flex items-center gap-2" title={describePresence(place) ?? undefined}>
           <StatusMark status={place.status} />
@@ -98,6 +101,7 @@ function buildColumns(view: LadderView): Column<RankingRowView>[] {
       heading: view.measure.valueKind === 'money' ? 'Booked' : view.measure.name,
       width: '74px',
       align: 'right',
+      total: number(total.actual),
       cell: (place) => (
         <HowMade
           isInRow
@@ -116,6 +120,7 @@ function buildColumns(view: LadderView): Column<RankingRowView>[] {
       heading: view.measure.direction === 'lower' ? 'Limit' : 'Target',
       width: '68px',
       align: 'right',
+      total: number(total.target),
       cell: (place) => (
         <span className="text-soft">
           {place.targetIncomplete ? 'incomplete' : number(place.target)}
@@ -125,7 +130,10 @@ function buildColumns(view: LadderView): Column<RankingRowView>[] {
     {
       key: 'attainment',
       heading: view.measure.direction === 'lower' ? 'Of the limit' : 'Attainment',
-      width: '122px',
+      width: '116px',
+      total: (
+        <span className={textOf(total.status)}>{total.attainmentText ?? total.status.label}</span>
+      ),
       cell: (place) =>
         place.attainment === null ? (
           <span className="text-soft">{place.status.label}</span>
@@ -151,6 +159,7 @@ function buildColumns(view: LadderView): Column<RankingRowView>[] {
           heading: 'Gap',
           width: '68px',
           align: 'right',
+          total: number(total.gap),
           cell: (place) => <span className={isRanked('gap')}>{number(place.gap)}</span>,
         },
     {
@@ -167,5 +176,22 @@ function buildColumns(view: LadderView): Column<RankingRowView>[] {
         </span>
       ),
     },
+    ...view.columns.map(({ measure, values, total: ofUnit }): Column<RankingRowView> => {
+      const ofMeasure = figureUnit({ measure, currency: view.currency });
+      const show = (value: number | null | undefined) =>
+        value === null || value === undefined ? (
+          '–'
+        ) : (
+          <span title={formatExact(value, ofMeasure)}>{formatColumn(value, ofMeasure)}</span>
+        );
+      return {
+        key: measure.code,
+        heading: measure.name,
+        width: '62px',
+        align: 'right',
+        total: show(ofUnit),
+        cell: (place) => show(values[at.get(place.unit.id) ?? -1]),
+      };
+    }),
   ];
 }

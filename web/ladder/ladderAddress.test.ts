@@ -9,12 +9,19 @@ describe('the address of the ladder', () => {
       level: 'team',
       by: 'gap',
       withoutRamps: true,
+      columns: ['deals_won', 'average_deal'],
     });
     expect(readLadderAddress(new URLSearchParams('level=village&by=luck'))).toEqual({
       level: undefined,
       by: 'attainment',
       withoutRamps: false,
+      columns: ['deals_won', 'average_deal'],
     });
+    const columns = (text: string) => readLadderAddress(new URLSearchParams(text)).columns;
+    expect([columns('columns=none'), columns('columns=a,b,c,d,e')]).toEqual([
+      [],
+      ['a', 'b', 'c', 'd'],
+    ]);
   });
   it.each([
     ['FY2027-P08', 'day', '2026-11-18'],

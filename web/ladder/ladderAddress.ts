@@ -23,13 +23,27 @@ export function readLadderAddress(search: URLSearchParams): {
   level: Level | undefined;
   by: RankedBy;
   withoutRamps: boolean;
+  columns: string[];
 } {
   const by = search.get('by') ?? '';
   return {
     level: readLevel(search.get('level')),
     by: (RANKED_BY as readonly string[]).includes(by) ? (by as RankedBy) : 'attainment',
     withoutRamps: search.get('ramps') === 'out',
+    columns: readColumns(search.get('columns')),
   };
+}
+
+/** Measures beside the ranked one where nobody chose others; an empty list is a choice too. */
+const FIRST_COLUMNS = ['deals_won', 'average_deal'];
+
+function readColumns(text: string | null): string[] {
+  return text === null
+    ? FIRST_COLUMNS
+    : text
+        .split(',')
+        .filter((code) => code !== '' && code !== 'none')
+        .slice(0, 4);
 }
 
 /** The period of another length that holds the last day which counts of the shown one. */

@@ -1,9 +1,9 @@
 import type { Pipeline, PipelineHorizon } from '#contract/schemas/pipeline';
 import type { PipelineAnswer } from '#core/forecast/pipeline';
 import { type FigureUnit, formatColumn } from '#core/money/format';
-import { showPercent } from '#core/status/percent';
 import { showOdds } from '#wording/forecast';
 import { usePlace } from '../app/place';
+import { OfTarget } from './OfTarget';
 
 interface BreakdownProps {
   pipeline: Pipeline;
@@ -29,15 +29,7 @@ export function Breakdown({ pipeline, horizon, answer, unit }: BreakdownProps) {
                 <th scope="col" className={`${head} text-left`}>
                   Unit
                 </th>
-                {[
-                  'Won',
-                  'Weighted',
-                  'Forecast',
-                  'Target',
-                  'Forecast of target',
-                  'Shortfall',
-                  'Odds',
-                ].map((name) => (
+                {['Won', 'Weighted', 'Forecast', 'Target', 'Shortfall', 'Odds'].map((name) => (
                   <th key={name} scope="col" className={head}>
                     {name}
                   </th>
@@ -56,13 +48,16 @@ export function Breakdown({ pipeline, horizon, answer, unit }: BreakdownProps) {
                       {pipeline.below.find((each) => each.code === row.unit)?.name ?? row.unit}
                     </button>
                   </th>
-                  <td className="font-semibold">{money(row.actual)}</td>
-                  <td>{money(row.weighted)}</td>
-                  <td>{money(row.forecast)}</td>
-                  <td>{money(row.target)}</td>
-                  <td>
-                    {row.forecastAttainment === null ? '–' : showPercent(row.forecastAttainment)}
+                  <td className="font-semibold">
+                    {money(row.actual)}
+                    <OfTarget value={row.actual} target={row.target} />
                   </td>
+                  <td>{money(row.weighted)}</td>
+                  <td>
+                    {money(row.forecast)}
+                    <OfTarget value={row.forecast} target={row.target} />
+                  </td>
+                  <td>{money(row.target)}</td>
                   <td>
                     {row.shortfall === 0 ? (
                       <span className="text-made">none</span>

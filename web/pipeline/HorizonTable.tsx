@@ -2,9 +2,9 @@ import type { PipelineHorizon } from '#contract/schemas/pipeline';
 import { changeOf } from '#core/comparison/change';
 import type { Outlook } from '#core/forecast/outlook';
 import { type FigureUnit, formatColumn, withSign } from '#core/money/format';
-import { showPercent } from '#core/status/percent';
 import { describeMethod, showOdds } from '#wording/forecast';
 import { classNames } from '../ui/classNames';
+import { OfTarget } from './OfTarget';
 
 interface HorizonTableProps {
   horizons: readonly PipelineHorizon[];
@@ -134,15 +134,6 @@ export function HorizonTable({ horizons, answers, chosen, unit, onChoose }: Hori
         })}
       </tbody>
     </table>
-  );
-}
-
-/** A figure as a part of the target, always with what it is a part of. */
-function OfTarget({ value, target }: { value: number; target: number | null }) {
-  return target === null || target <= 0 ? null : (
-    <span className="block text-[11px] font-normal text-soft">
-      {showPercent(value / target)} of target
-    </span>
   );
 }
 

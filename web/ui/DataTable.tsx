@@ -9,6 +9,8 @@ export interface Column<Row> {
   width: string;
   align?: 'left' | 'right';
   cell(row: Row): ReactNode;
+  /** What all rows come to; with one the table has a total row. */
+  total?: ReactNode;
 }
 
 interface DataTableProps<Row> {
@@ -142,6 +144,25 @@ export function DataTable<Row>({
           })}
         </div>
       </div>
+      {columns.some((column) => column.total !== undefined) && (
+        <div role="rowgroup" className="border-t border-strong/40">
+          <div
+            role="row"
+            className="grid items-center px-3 py-1.5 font-semibold"
+            style={{ gridTemplateColumns: template }}
+          >
+            {columns.map((column) => (
+              <div
+                key={column.key}
+                role="cell"
+                className={classNames('truncate px-1.5', column.align === 'right' && 'text-right')}
+              >
+                {column.total}
+              </div>
+            ))}
+          </div>
+        </div>
+      )}
       {footer && (
         <div className="border-t border-line px-4 py-2 text-[12px] text-soft">{footer}</div>
       )}

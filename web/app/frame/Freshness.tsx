@@ -31,7 +31,7 @@ export function Freshness() {
   return (
     <span title={title} className={data.stopsEarly ? 'text-ember' : undefined}>
       {data.stopsEarly ? `booked up to ${day}` : `newest deal ${day}`}
-      {data.bookedAt && `, ${show(data.bookedAt)}`}
+      {data.bookedAt && ` · booked ${show(data.bookedAt)}`}
       <span className="sr-only">. {title}</span>
     </span>
   );
