@@ -65,11 +65,18 @@ function buildColumns(view: LadderView): Column<RankingRowView>[] {
   const at = new Map(view.rankings.map((place, index) => [place.unit.id, index]));
   const pace = view.phase === 'open' && view.isCumulative ? view.elapsedShare : null;
   const isRanked = (by: LadderView['by']) => (view.by === by ? 'font-semibold' : undefined);
+  // Beside two more measures there is no room for it: it stands in the title of the name.
+  const team: Column<RankingRowView> = {
+    key: 'team',
+    heading: 'Under',
+    width: 'minmax(52px,0.8fr)',
+    cell: (place) => <span className="text-soft">{place.teamName ?? '–'}</span>,
+  };
   return [
     {
       key: 'rank',
       heading: 'Place',
-      width: '57px',
+      width: '52px',
       cell: (place) => (
         <>
           <span className="font-semibold">{place.rank ?? '–'}</span>{' '}
@@ -80,26 +87,24 @@ function buildColumns(view: LadderView): Column<RankingRowView>[] {
     {
       key: 'name',
       heading: { salesperson: 'Salesperson', team: 'Team', branch: 'Branch' }[view.level],
-      width: 'minmax(112px,1.7fr)',
+      width: 'minmax(122px,1.7fr)',
       total: `All ${view.count.toLocaleString('en-GB')}`,
       cell: (place) => (
-        <span className="flex items-center gap-2" title={describePresence(place) ?? undefined}>
+        <span
+          className="flex items-center gap-2"
+          title={[place.teamName, describePresence(place)].filter(Boolean).join('; ') || undefined}
+        >
           <StatusMark status={place.status} />
           <span className="truncate">{place.unit.name}</span>
           <PresenceLabel place={place} />
         </span>
       ),
     },
-    {
-      key: 'team',
-      heading: 'Under',
-      width: 'minmax(66px,0.9fr)',
-      cell: (place) => <span className="text-soft">{place.teamName ?? '–'}</span>,
-    },
+    ...(view.columns.length < 2 ? [team] : []),
     {
       key: 'actual',
       heading: view.measure.valueKind === 'money' ? 'Booked' : view.measure.name,
-      width: '74px',
+      width: '76px',
       align: 'right',
       total: number(total.actual),
       cell: (place) => (
@@ -118,7 +123,7 @@ function buildColumns(view: LadderView): Column<RankingRowView>[] {
     {
       key: 'target',
       heading: view.measure.direction === 'lower' ? 'Limit' : 'Target',
-      width: '68px',
+      width: '76px',
       align: 'right',
       total: number(total.target),
       cell: (place) => (
@@ -130,7 +135,7 @@ function buildColumns(view: LadderView): Column<RankingRowView>[] {
     {
       key: 'attainment',
       heading: view.measure.direction === 'lower' ? 'Of the limit' : 'Attainment',
-      width: '116px',
+      width: '100px',
       total: (
         <span className={textOf(total.status)}>{total.attainmentText ?? total.status.label}</span>
       ),
@@ -150,14 +155,14 @@ function buildColumns(view: LadderView): Column<RankingRowView>[] {
       ? {
           key: 'change',
           heading: 'Change',
-          width: '68px',
+          width: '66px',
           align: 'right',
           cell: (place) => number(place.priorDifference),
         }
       : {
           key: 'gap',
           heading: 'Gap',
-          width: '68px',
+          width: '86px',
           align: 'right',
           total: number(total.gap),
           cell: (place) => <span className={isRanked('gap')}>{number(place.gap)}</span>,
@@ -165,7 +170,7 @@ function buildColumns(view: LadderView): Column<RankingRowView>[] {
     {
       key: 'growth',
       heading: 'Growth',
-      width: '68px',
+      width: '66px',
       align: 'right',
       cell: (place) => (
         <span
@@ -187,7 +192,7 @@ function buildColumns(view: LadderView): Column<RankingRowView>[] {
       return {
         key: measure.code,
         heading: measure.name,
-        width: '62px',
+        width: '58px',
         align: 'right',
         total: show(ofUnit),
         cell: (place) => show(values[at.get(place.unit.id) ?? -1]),

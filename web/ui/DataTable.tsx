@@ -83,89 +83,99 @@ export function DataTable<Row>({
       role="table"
       aria-label={label}
       aria-rowcount={rows.length + 1}
-      className="flex min-h-0 flex-1 flex-col text-[12.5px]"
+      className="min-h-0 flex-1 overflow-x-auto overflow-y-hidden text-[12.5px] [scrollbar-width:thin]"
     >
-      <div ref={scroller} className="min-h-0 flex-1 overflow-y-auto [scrollbar-width:thin]">
-        <div role="rowgroup" className="sticky top-0 z-10 border-b border-line bg-sheet">
-          <div
-            role="row"
-            className="grid items-center px-3 py-2 text-[12px] font-medium text-soft"
-            style={{ gridTemplateColumns: template }}
-          >
-            {columns.map((column) => (
-              <div
-                key={column.key}
-                role="columnheader"
-                className={classNames('px-1.5', column.align === 'right' && 'text-right')}
-              >
-                {column.heading}
-              </div>
-            ))}
+      <div className="flex h-full flex-col" style={{ minWidth: leastWidthOf(columns) }}>
+        <div ref={scroller} className="min-h-0 flex-1 overflow-y-auto [scrollbar-width:thin]">
+          <div role="rowgroup" className="sticky top-0 z-10 border-b border-line bg-sheet">
+            <div
+              role="row"
+              className="grid items-center px-3 py-2 text-[12px] font-medium text-soft"
+              style={{ gridTemplateColumns: template }}
+            >
+              {columns.map((column) => (
+                <div
+                  key={column.key}
+                  role="columnheader"
+                  className={classNames('px-1.5', column.align === 'right' && 'text-right')}
+                >
+                  {column.heading}
+                </div>
+              ))}
+            </div>
+          </div>
+          <div role="rowgroup" className="relative" style={{ height: virtual.getTotalSize() }}>
+            {items.map(({ index, start }) => {
+              const row = rows[index]!;
+              return (
+                <div
+                  key={keyOf(row)}
+                  role="row"
+                  aria-rowindex={index + 2}
+                  data-index={index}
+                  tabIndex={index === (items[0]?.index ?? 0) ? 0 : -1}
+                  onKeyDown={move}
+                  onFocus={() => (at.current = index)}
+                  onClick={() => onOpen?.(row)}
+                  className={classNames(
+                    'absolute inset-x-0 grid items-center border-b border-line/70 px-3 -outline-offset-2',
+                    onOpen && 'cursor-pointer hover:bg-hover',
+                    isChosen?.(row) && 'bg-selected',
+                  )}
+                  style={{
+                    transform: `translateY(${start}px)`,
+                    height: ROW_HEIGHT,
+                    gridTemplateColumns: template,
+                  }}
+                >
+                  {columns.map((column) => (
+                    <div
+                      key={column.key}
+                      role="cell"
+                      className={classNames(
+                        'truncate px-1.5',
+                        column.align === 'right' && 'text-right',
+                      )}
+                    >
+                      {column.cell(row)}
+                    </div>
+                  ))}
+                </div>
+              );
+            })}
           </div>
         </div>
-        <div role="rowgroup" className="relative" style={{ height: virtual.getTotalSize() }}>
-          {items.map(({ index, start }) => {
-            const row = rows[index]!;
-            return (
-              <div
-                key={keyOf(row)}
-                role="row"
-                aria-rowindex={index + 2}
-                data-index={index}
-                tabIndex={index === (items[0]?.index ?? 0) ? 0 : -1}
-                onKeyDown={move}
-                onFocus={() => (at.current = index)}
-                onClick={() => onOpen?.(row)}
-                className={classNames(
-                  'absolute inset-x-0 grid items-center border-b border-line/70 px-3 -outline-offset-2',
-                  onOpen && 'cursor-pointer hover:bg-hover',
-                  isChosen?.(row) && 'bg-selected',
-                )}
-                style={{
-                  transform: `translateY(${start}px)`,
-                  height: ROW_HEIGHT,
-                  gridTemplateColumns: template,
-                }}
-              >
-                {columns.map((column) => (
-                  <div
-                    key={column.key}
-                    role="cell"
-                    className={classNames(
-                      'truncate px-1.5',
-                      column.align === 'right' && 'text-right',
-                    )}
-                  >
-                    {column.cell(row)}
-                  </div>
-                ))}
-              </div>
-            );
-          })}
-        </div>
+        {columns.some((column) => column.total !== undefined) && (
+          <div role="rowgroup" className="border-t border-strong/40">
+            <div
+              role="row"
+              className="grid items-center px-3 py-1.5 font-semibold"
+              style={{ gridTemplateColumns: template }}
+            >
+              {columns.map((column) => (
+                <div
+                  key={column.key}
+                  role="cell"
+                  className={classNames(
+                    'truncate px-1.5',
+                    column.align === 'right' && 'text-right',
+                  )}
+                >
+                  {column.total}
+                </div>
+              ))}
+            </div>
+          </div>
+        )}
+        {footer && (
+          <div className="border-t border-line px-4 py-2 text-[12px] text-soft">{footer}</div>
+        )}
       </div>
-      {columns.some((column) => column.total !== undefined) && (
-        <div role="rowgroup" className="border-t border-strong/40">
-          <div
-            role="row"
-            className="grid items-center px-3 py-1.5 font-semibold"
-            style={{ gridTemplateColumns: template }}
-          >
-            {columns.map((column) => (
-              <div
-                key={column.key}
-                role="cell"
-                className={classNames('truncate px-1.5', column.align === 'right' && 'text-right')}
-              >
-                {column.total}
-              </div>
-            ))}
-          </div>
-        </div>
-      )}
-      {footer && (
-        <div className="border-t border-line px-4 py-2 text-[12px] text-soft">{footer}</div>
-      )}
     </div>
   );
+}
+
+/** What the tracks take at least, with the room at both ends: narrower, the table scrolls sideways. */
+function leastWidthOf<Row>(columns: readonly Column<Row>[]): number {
+  return columns.reduce((sum, { width }) => sum + Number(/\d+/.exec(width)?.[0] ?? 0), 24);
 }
