@@ -16,7 +16,7 @@ import {
   stage,
 } from '#server/db/tables/index';
 import { addSource } from '#server/feed/index';
-import { importActivities, importDeals } from '#server/imports/index';
+import { importActivities, importDealLines, importDeals } from '#server/imports/index';
 import { createMeasure } from '#server/measures/index';
 import { createPlan, publishPlan } from '#server/plans/index';
 import { parseCsv } from '#server/reading/index';
@@ -25,6 +25,7 @@ import { type UnitFacts, writeUnits } from '#server/units/index';
 import { DEMO_MEASURES, generateActivities } from './activities';
 import { PRODUCTS, STAGES } from './catalogue';
 import { generateDeals, HISTORY_MONTHS } from './deals';
+import { generateLines } from './lines';
 import {
   BRANCHES,
   DEMO_FEED,
@@ -110,6 +111,12 @@ export async function loadDemo(context: Context, today: Day): Promise<void> {
   };
   const report = await importDeals(call, parseCsv([Buffer.from(Papa.unparse(rows))]));
   await describeLists(context);
+  const lines = await importDealLines(
+    { ...call, fileName: 'demo deal lines.csv' },
+    parseCsv([Buffer.from(Papa.unparse([...generateLines(rows)]))]),
+  );
+  if (!lines.written)
+    throw new Error(`The demo's lines were refused: ${JSON.stringify(lines.refusals.slice(0, 3))}`);
   const activities = await importActivities(
     { ...call, fileName: 'demo activities.csv' },
     parseCsv([Buffer.from(Papa.unparse([...generateActivities({ today, yearStart, working })]))]),

@@ -205,6 +205,30 @@ function scale(value: number, factor: number): number {
 }
 
 /**
+ * What one person booked in a span, wherever they stood; 0 for what does not add up. Of people who
+ * stood in no unit, whom no roll-up holds.
+ */
+export function valueOfPerson(
+  { measures, sums, occurrences }: Dataset,
+  salespersonId: number,
+  code: MeasureCode,
+  { from, to }: DaySpan,
+): number {
+  const { formula } = measures.get(code);
+  if (formula.kind !== 'sum') return 0;
+  const sum = formula.terms.reduce(
+    (total, { part, sign }) =>
+      total +
+      sign *
+        (part === 'newCustomers'
+          ? occurrences.countNewCustomers(salespersonId, { from, to })
+          : sums.sum(part, salespersonId, from, to)),
+    0,
+  );
+  return scale(sum, formula.factor);
+}
+
+/**
  * Booked in the span by people who stood in no unit that day; said wherever a company total is
  * shown (docs/calculations.md, 3). Always 0 for what does not add up.
  */

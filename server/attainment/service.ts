@@ -7,7 +7,7 @@ import type {
 } from '#contract/schemas/attainment';
 import { explainGrade } from '#core/attainment/grading';
 import { buildBrief, buildPrior, buildPriorYear, buildStanding } from '#core/attainment/standing';
-import { type Dataset, unassignedIn, valueIn } from '#core/dataset/dataset';
+import { type Dataset, valueIn } from '#core/dataset/dataset';
 import type { MeasureCode } from '#core/measure/measure';
 import type { Period } from '#core/period/calendar';
 import { type Day, dayWithin, toIsoDay } from '#core/period/day';
@@ -78,8 +78,7 @@ export function viewStanding(
     grading: toGradingView(explainGrade(dataset, standing)),
     prior: toEarlierView(dataset, measure, buildPrior(dataset, standing)),
     priorYear: priorYear && toEarlierView(dataset, measure, priorYear),
-    unassigned:
-      scope.isWhole && unit.kind === 'company' ? toUnassigned(dataset, period, measure) : null,
+    unassigned: null,
     path: buildPath(dataset, unit.id, period, measure).map((point) => ({
       ...point,
       day: toIsoDay(point.day),
@@ -113,12 +112,6 @@ function toMovers(
     const { actual, priorActual } = rungs.find((rung) => rung.unitId === unitId)!;
     return { unit: toUnitSummary(dataset.tree.find(unitId)!), difference: actual! - priorActual! };
   });
-}
-
-function toUnassigned(dataset: Dataset, period: Period, measure: MeasureCode) {
-  const deals = unassignedIn(dataset, 'deals_won', period);
-  const amount = unassignedIn(dataset, measure, period);
-  return deals === 0 && amount === 0 ? null : { amount, deals };
 }
 
 /** The units the reader may see in a period, in tree order, each with status and attainment. */

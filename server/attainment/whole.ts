@@ -6,8 +6,8 @@ import type { Unit } from '#core/units/unit';
 import type { Scope } from '../access/index';
 import type { Context } from '../context';
 import { viewAsClosed } from '../ledger/corrections';
-import { countUnassigned } from '../ledger/unassigned';
 import { viewStanding } from './service';
+import { viewUnassigned } from './unassigned';
 
 /** A standing with the figure as it was closed, where one of its months is. */
 export async function viewStandingWhole(
@@ -20,18 +20,11 @@ export async function viewStandingWhole(
   // Only a period that reaches into a closed month can have been corrected.
   const isClosed = replica.company!.closedMonths.some((month) => intersect(month, period));
   const view = viewStanding(scope, unit, period, measure, replica.newestDay);
-  // The sums say how much is in no unit; only the deals say how many: a refund is one of them and
-  // no deal won.
-  const unassigned = view.unassigned && {
-    ...view.unassigned,
-    deals: await countUnassigned(db, {
-      from: period.from,
-      to: Math.min(period.to, replica.asOf + 1),
-    }),
-  };
   return {
     ...view,
-    unassigned,
+    // The sums say how much is in no unit; only the deals say how many: a refund is one of them and
+    // no deal won.
+    unassigned: await viewUnassigned(db, scope.dataset, unit, period, measure),
     asClosed: isClosed ? await viewAsClosed(db, scope.dataset, unit.id, period, measure) : null,
   };
 }

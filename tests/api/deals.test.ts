@@ -189,6 +189,17 @@ describe('changing', () => {
     expect(view.figures.actual).toBe(0);
     expect(view.unassigned).toEqual({ amount: 100_000, deals: 1 });
   });
+
+  it('says them to the units they concern, and to no other', async () => {
+    const of = async (client: typeof people.admin, unit: string, measure = 'revenue') =>
+      (await client.get(`/attainment?unit=${unit}&period=FY2026-P09&measure=${measure}`)).json()
+        .unassigned;
+    // Noor Kassem has stood in Northgate since January 2026; the deal is of December 2025.
+    expect(await of(people.north, 'north')).toEqual({ amount: 100_000, deals: 1 });
+    expect(await of(people.north, 'nkassem', 'deals_won')).toEqual({ amount: 1, deals: 1 });
+    expect(await of(people.admin, 'north', 'win_rate')).toEqual({ amount: 0, deals: 1 });
+    expect(await of(people.manager, 'salt')).toBeNull();
+  });
 });
 
 describe('many at once', () => {

@@ -5,14 +5,14 @@ import { signIn } from './actions';
 test('a ladder ranks by what is asked, and each name opens its page', async ({ page }) => {
   await signIn(page, 'marit', '/ladder');
   const table = page.getByRole('table', { name: /Ranking of Saltmarsh branch/ });
-  await expect(table.getByRole('row')).toHaveCount(8);
+  await expect(table.getByRole('row')).toHaveCount(9);
   await expect(page.getByRole('heading', { level: 1 })).toContainText('leads November 2026');
   await page.getByRole('group', { name: 'Ranked by' }).getByRole('button', { name: 'Gap' }).click();
   await expect(page).toHaveURL(/by=gap/);
   await page.getByRole('group', { name: 'Level' }).getByRole('button', { name: 'Teams' }).click();
   await expect(
     page.getByRole('table', { name: /Ranking of Saltmarsh branch/ }).getByRole('row'),
-  ).toHaveCount(3);
+  ).toHaveCount(4);
   await page.getByRole('group', { name: 'Length' }).getByRole('button', { name: 'Year' }).click();
   await expect(page).toHaveURL(/period=FY2027(&|$)/);
   await page.reload();

@@ -3,12 +3,15 @@ import { Link, useLocation } from 'react-router';
 import type { StandingView } from '#contract/schemas/attainment';
 import { formatExact } from '#core/money/format';
 import { figureUnit } from '#wording/figureUnit';
+import { useGetMeQuery } from '../app/api';
 import { CorrectionsDialog } from './CorrectionsDialog';
 
 /** What must be said at the figures: missing targets, unassigned deals, nothing booked yet. */
 export function Notes({ view }: { view: StandingView }) {
   const { search } = useLocation();
   const [isOpen, setOpen] = useState(false);
+  const { data: me } = useGetMeQuery();
+  const seesAll = view.unit.kind === 'company' || me?.role === 'administrator';
   const { target } = view.figures;
   const notes: React.ReactNode[] = [];
   if (target.missingCount > 0) {
@@ -43,12 +46,16 @@ export function Notes({ view }: { view: StandingView }) {
         {view.unassigned.deals === 1 ? 'deal' : 'deals'} worth{' '}
         {formatExact(view.unassigned.amount, figureUnit(view))} whose salesperson belonged to no
         unit that day.{' '}
-        <Link
-          className="underline"
-          to={{ pathname: '/deals', search: `?unassigned=1&status=won&period=${view.period.id}` }}
-        >
-          Show them
-        </Link>
+        {seesAll ? (
+          <Link
+            className="underline"
+            to={{ pathname: '/deals', search: `?unassigned=1&status=won&period=${view.period.id}` }}
+          >
+            Show them
+          </Link>
+        ) : (
+          'Somebody who sees the whole company can assign them.'
+        )}
       </>,
     );
   }
