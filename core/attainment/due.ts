@@ -23,15 +23,27 @@ export function elapsedIn(
   measure: MeasureCode,
 ): Elapsed {
   const elapsed = dataset.elapsedOf(unitId, period);
-  if (elapsed.phase !== 'open') return elapsed;
+  if (elapsed.phase !== 'open' || SHORT.has(period.kind)) return elapsed;
+  const known = dataset.longElapsed.of(period, measure, dataset.targets.version);
+  let found = known.get(unitId);
+  if (!found) known.set(unitId, (found = byItsMonths(dataset, unitId, period, measure, elapsed)));
+  return found;
+}
+
+/** What has no months inside it. */
+const SHORT: ReadonlySet<Period['kind']> = new Set(['day', 'week', 'month']);
+
+function byItsMonths(
+  dataset: Dataset,
+  unitId: number,
+  period: Period,
+  measure: MeasureCode,
+  elapsed: Elapsed,
+): Elapsed {
   const months = monthTargetsOf(dataset, unitId, period, measure);
-  return months === null
-    ? elapsed
-    : {
-        ...elapsed,
-        dueBasis: 'months',
-        due: dueByMonths(dataset, unitId, months, dataset.dueThrough(unitId)),
-      };
+  if (months === null) return elapsed;
+  const due = dueByMonths(dataset, unitId, months, dataset.dueThrough(unitId));
+  return { ...elapsed, dueBasis: 'months', due };
 }
 
 /** The share of a period that is due at the end of any day of it: what a path is drawn by. */
@@ -58,8 +70,7 @@ function monthTargetsOf(
   period: Period,
   measure: MeasureCode,
 ): MonthTarget[] | null {
-  if (!measures.get(measure).isCumulative || period.kind === 'month' || period.kind === 'day')
-    return null;
+  if (!measures.get(measure).isCumulative || SHORT.has(period.kind)) return null;
   const months = calendar.monthsIn(period).filter((month) => tree.isActiveDuring(unitId, month));
   if (months.length < 2) return null;
   const found = months.map((month) => lookup.find(unitId, month, measure));

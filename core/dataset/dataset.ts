@@ -1,4 +1,5 @@
 import { type Elapsed, elapsedOf } from '../attainment/elapsed';
+import { LongElapsed } from '../attainment/longElapsed';
 import type { ActivityBook } from '../ledger/activityBook';
 import type { Occurrences } from '../ledger/occurrences';
 import { buildRollUp, type RollUp } from '../ledger/rollUp';
@@ -51,6 +52,8 @@ export interface Dataset extends DatasetSource {
   elapsedOf(unitId: number, period: Period): Elapsed;
   /** The last day of which something is due from a unit: today, once its business has ended. */
   dueThrough(unitId: number): Day;
+  /** How far longer periods have run by the targets of their months. */
+  longElapsed: LongElapsed;
   /** What a period is compared with, cut at the same point. */
   comparedOf(period: Period): Compared;
 }
@@ -118,6 +121,7 @@ export function buildDataset(source: DatasetSource): Dataset {
       newest = { working, isOver, period, elapsed: found };
       return found;
     },
+    longElapsed: new LongElapsed(),
     dueThrough: (unitId) => (isTodayOver(unitId) ? source.asOf : source.asOf - 1),
   };
 }
