@@ -73,7 +73,8 @@ export function checkDeal(input: DealInput, checker: DealChecker): Checked {
     input.cost == null || input.cost === ''
       ? null
       : checkAmount(input.cost, 'cost', currency, fault);
-  const cost = sums ? sums.cost : givenCost;
+  // Lines of which one has no cost say nothing of the whole: then it is what was given.
+  const cost = sums?.cost ?? givenCost;
 
   const closedOn = checkDay(input.closedOn, 'closedOn', fault);
   const expectedOn = checkDay(input.expectedOn, 'expectedOn', fault);

@@ -252,6 +252,16 @@ describe('deal_lines.csv', () => {
     expect(left).toEqual([]);
   });
 
+  it('leaves a deal its cost where a line has none', async () => {
+    await book({ deal: 'F-3', amount: '100.00', cost: '70.00' });
+    const cost = async () =>
+      (await people.admin.get('/deals?search=F-3')).json().deals[0].cost as string | null;
+    await send('F-3,1,Rope,1,60,10,60\nF-3,2,Pump,1,40,,40\n');
+    expect(await cost()).toBe('70.00');
+    await send('F-3,1,Rope,1,60,10,60\nF-3,2,Pump,1,40,5,40\n');
+    expect(await cost()).toBe('15.00');
+  });
+
   it('reads back what it wrote, also with deals.csv between', async () => {
     await send('F-1,1,Rope,4,10.00,,40.00\nF-1,2,Pump,1,60.00,,60.00\n');
     const lines = (await people.admin.send('GET', '/exports/deal_lines')).body;

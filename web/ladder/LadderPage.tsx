@@ -120,7 +120,7 @@ export function LadderPage() {
         </p>
       )}
       {data.rankings.length > 0 && (
-        <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_256px] gap-3.5">
+        <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_256px] gap-3.5 max-md:flex-none max-md:grid-cols-1 max-md:grid-rows-[420px_560px]">
           <LadderTable view={data} onOpen={open} onMore={() => setAll(true)} />
           <Picture view={data} onOpen={open} />
         </div>

@@ -214,10 +214,9 @@ class LineImport {
   }
 }
 
-/** Quantity, cost and product of a deal follow from its lines. */
+/** Quantity and product of a deal follow from its lines, and its cost where each of them has one. */
 function withLines(deal: Deal, lines: Deal['lines']) {
-  const input = { ...toInput(deal), lines, product: lines![0]!.product, quantity: null };
-  return lines!.every((line) => line.unitCost !== null) ? { ...input, cost: null } : input;
+  return { ...toInput(deal), lines, product: lines![0]!.product, quantity: null };
 }
 
 const COLUMNS: Readonly<Record<string, string>> = { unitPrice: 'price', unitCost: 'cost' };

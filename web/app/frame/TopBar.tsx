@@ -64,7 +64,7 @@ export function TopBar({ onFind, onKeys }: { onFind(): void; onKeys(): void }) {
         ))}
       </nav>
       {company && (
-        <p className="px-3 text-[12.5px] whitespace-nowrap text-on-iron-soft max-md:hidden">
+        <p className="px-3 text-[12.5px] whitespace-nowrap text-on-iron-soft max-[1000px]:hidden">
           {describeDay(parseDay(company.today)!)} · day {company.workingDays.elapsed} of{' '}
           {company.workingDays.total}
           <span className="block text-[11px] leading-tight">
