@@ -94,8 +94,21 @@ export const ImportReport = Type.Object({
   changed: Type.Integer(),
   unchanged: Type.Integer(),
   refused: Type.Integer(),
-  /** Sum of the amounts read and refused, in the reporting currency; null where rows have none. */
-  value: Nullable(Type.Object({ read: Minor, refused: Minor })),
+  /**
+   * Sums of the amounts, in the reporting currency: of the good rows, and of those that are new,
+   * changed or as they were; of the refused ones, as far as theirs can be read; of won ones whose
+   * salesperson stood in no unit that day. Null where rows have none.
+   */
+  value: Nullable(
+    Type.Object({
+      read: Minor,
+      refused: Minor,
+      created: Minor,
+      changed: Minor,
+      unchanged: Minor,
+      unassigned: Minor,
+    }),
+  ),
   /** The first refusals; `refused` counts all. */
   refusals: Type.Array(Refusal),
   ignoredColumns: Type.Array(Type.String()),

@@ -21,6 +21,8 @@ export interface Counts {
   unchanged: number;
   /** The run that was made; null where nothing was written. */
   runId: number | null;
+  /** What these rows come to, in the reporting currency. */
+  value: { created: number; changed: number; unchanged: number; unassigned: number };
 }
 
 export const FACT_COLUMNS = [
@@ -72,6 +74,7 @@ interface Survey {
   isLarge: boolean;
   hasSplits: boolean;
   hasRefunds: boolean;
+  hasLines: boolean;
 }
 
 /**
@@ -126,6 +129,7 @@ export async function applyStaged(
 
   const importId = await startRun(call, client, counts);
   const resolved = resolve(names);
+  if (survey.hasLines) await client.query(`set local ${DERIVES_LINES} = 'later'`);
   await insertNew(client, resolved, importId, call.principal.userId, counts);
   await startTotals(client);
   if (counts.changed > 0) {
@@ -133,6 +137,7 @@ export async function applyStaged(
     await updateChanged(call, client, resolved, importId);
   }
   if (survey.hasSplits) await saveSplits(client);
+  if (survey.hasLines) await deriveLines(client);
   if (survey.hasRefunds) await linkRefunds(client);
   await collectNewTotals(client, counts, survey);
   await recordRunCorrections(client, call.context.replica.company!, {
@@ -183,7 +188,7 @@ async function surveyStaged(client: pg.ClientBase): Promise<Survey> {
     rows: [survey],
   } = await client.query<Survey>(
     `select count(*) > ${LARGE} as "isLarge", count(credit) > 0 as "hasSplits", count(refund_code)
-      > 0 as "hasRefunds" from staged`,
+      > 0 as "hasRefunds", count(lines) > 0 as "hasLines" from staged`,
   );
   return survey!;
 }
@@ -213,11 +218,35 @@ async function findTouched(client: pg.ClientBase, { isLarge }: Survey): Promise<
 
 async function countTouched(client: pg.ClientBase): Promise<Counts> {
   const {
-    rows: [{ total, created, changed }],
-  } = await client.query(`
-    select (select count(*) from staged) as total, count(*) filter (where id is null) as created,
-      count(id) as changed from touched`);
-  return { created, changed, unchanged: total - created - changed, runId: null };
+    rows: [row],
+  } = await client.query<
+    Record<'total' | 'created' | 'changed', number> &
+      Record<'worth' | 'new_worth' | 'changed_worth' | 'unassigned', string>
+  >(`
+    select a.total, a.worth, a.unassigned, count(*) filter (where ch.line is not null and ch.id is
+        null) as created, count(ch.id) as changed,
+      coalesce(sum(s.credited) filter (where ch.id is null), 0) as new_worth,
+      coalesce(sum(s.credited) filter (where ch.id is not null), 0) as changed_worth
+    from (select count(*) as total, coalesce(sum(credited), 0) as worth,
+        coalesce(sum(credited) filter (where status = 'won' and not exists (select from membership m
+          where m.unit_id = salesperson_id and closed_on >= m.from_day and closed_on < m.to_day)), 0)
+            as unassigned from staged) a
+      left join (touched ch join staged s on s.line = ch.line) on true
+    group by a.total, a.worth, a.unassigned`);
+  const { total, created, changed } = row!;
+  const [worth, ofNew, ofChanged] = [row!.worth, row!.new_worth, row!.changed_worth].map(Number);
+  return {
+    created,
+    changed,
+    unchanged: total - created - changed,
+    runId: null,
+    value: {
+      created: ofNew!,
+      changed: ofChanged!,
+      unchanged: worth! - ofNew! - ofChanged!,
+      unassigned: Number(row!.unassigned),
+    },
+  };
 }
 
 /**
@@ -363,6 +392,16 @@ async function saveSplits(client: pg.ClientBase): Promise<void> {
     from staged s join touched t on t.line = s.line join deal d on d.code = s.code
     cross join unnest(string_to_array(s.credit, ',')) with ordinality p(part, at) where s.credit is
       not null`);
+}
+
+/** A setting that the triggers of migration 0023 read. */
+const DERIVES_LINES = 'iron_ladder.derives_lines';
+
+/** What the lines of the file's deals count, all at once: a trigger a row takes many times as long. */
+async function deriveLines(client: pg.ClientBase): Promise<void> {
+  await client.query(`select derive_deal_lines(array(select d.id from staged s join touched t on
+    t.line = s.line join deal d on d.code = s.code))`);
+  await client.query(`set local ${DERIVES_LINES} = ''`);
 }
 
 /** Refunds point to the deals they take money back from, also to ones the file has brought. */

@@ -3,6 +3,11 @@ import { DEAL_COLUMNS, readMapped } from '#contract/importMapping';
 import type { ImportReport } from '#contract/schemas/import';
 import type { ImportMapping } from '#contract/schemas/importMapping';
 import { type ListName, LISTS } from '#contract/schemas/list';
+import { parseAmount } from '#core/money/amount';
+import { isCurrency } from '#core/money/currency';
+import { largestAmountOf } from '#core/money/limits';
+import { convertMinor, findRate } from '#core/money/rate';
+import { parseDay } from '#core/period/day';
 import type { UnitTree } from '#core/units/tree';
 import { mayDo } from '../access/permissions';
 import { inTransaction } from '../db/client';
@@ -65,14 +70,18 @@ async function stageAndApply(
   );
   const isTaken = () => rows.tally.refused === 0 || call.isPartial === true;
   const isWriting = !call.isCheck && isTaken();
-  const { runId: _run, ...counts } = isWriting
+  const {
+    runId: _run,
+    value,
+    ...counts
+  } = isWriting
     ? await applyStaged(call, client, rows.names, rows.tally)
     : await countStaged(client);
   return rows.tally.toReport('deals', rows.heading!, {
     ...counts,
     newNames: names,
     written: isWriting && isTaken(),
-    value: { read: rows.tally.valueRead, refused: rows.tally.valueRefused },
+    value: { read: rows.tally.valueRead, refused: rows.tally.valueRefused, ...value },
     unknown: [
       ...rows.unknown.list(scope.dataset.tree),
       ...listNewNames(
@@ -165,6 +174,19 @@ class DealRows {
     onProgress?.(this.tally.read, true);
   }
 
+  /** What a refused row would be worth, as far as its amount, currency and day can be read. */
+  private worthOf(valueAt: (column: string) => string): number {
+    const { currency: reporting, rates } = this.checker;
+    const currency = valueAt('currency') || reporting;
+    const amount = isCurrency(currency) ? parseAmount(valueAt('amount'), currency) : null;
+    // What no deal may be worth is a slip, and no value.
+    if (!amount?.ok || Math.abs(amount.minor) > largestAmountOf(currency)) return 0;
+    if (currency === reporting) return amount.minor;
+    const day = parseDay(valueAt('closed_on') || valueAt('expected_on'));
+    const rate = day === null ? null : findRate(rates, currency, day);
+    return rate === null ? 0 : convertMinor(amount.minor, currency, reporting, rate.rate);
+  }
+
   /** Names of lists that are kept in Setup, and that this file would add to. */
   private findNewNames({ names }: DealFacts): ListName[] {
     return KEPT_IN_SETUP.filter(
@@ -189,6 +211,7 @@ class DealRows {
     const checked = checkDealRow(valueAt, this.checker);
     if (!checked.ok) {
       this.unknown.note(checked.faults, raw);
+      this.tally.valueRefused += this.worthOf(valueAt);
       this.tally.refuse(line, checked.faults, raw);
       return '';
     }

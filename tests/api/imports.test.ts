@@ -155,6 +155,22 @@ describe('reading CSV (RFC 4180)', () => {
 });
 
 describe('deals.csv', () => {
+  it('says what new, changed, unchanged, refused and unassigned rows are worth', async () => {
+    const head = 'deal,salesperson,customer,amount,currency,status,closed_on\n';
+    const first = `${head}V-1,ivarga,Eel,100,,won,2026-11-02\nV-2,ivarga,Eel,50,,won,2026-11-02\n`;
+    await people.admin.import('deals', first);
+    const mixed = `${head}V-1,ivarga,Eel,100,,won,2026-11-02\nV-2,ivarga,Eel,70,,won,2026-11-02\nV-3,ivarga,Eel,7,,won,2026-11-02\nV-4,nkassem,Eel,3,,won,2025-12-01\nV-5,nobody,Eel,11,,won,2026-11-02\nV-6,nobody,Eel,100,GBP,won,2026-11-02\nV-7,nobody,Eel,much,,won,2026-11-02\n`;
+    const { value } = (await people.admin.import('deals', mixed, '?check=true')).json();
+    expect(value).toEqual({
+      read: 18_000,
+      created: 1_000,
+      changed: 7_000,
+      unchanged: 10_000,
+      refused: 1_100 + 11_500,
+      unassigned: 300,
+    });
+  });
+
   it('names every refused row by line, column, value and reason, and writes none of the file', async () => {
     const before = await countDeals();
     const rows = [

@@ -87,9 +87,11 @@ class LineImport {
     await this.stageDeals();
     const isTaken = () => tally.refused === 0 || call.isPartial === true;
     const isWriting = !call.isCheck && isTaken();
-    const { runId: _run, ...counts } = isWriting
-      ? await applyStaged(call, client, this.names, tally)
-      : await countStaged(client);
+    const {
+      runId: _run,
+      value: _value,
+      ...counts
+    } = isWriting ? await applyStaged(call, client, this.names, tally) : await countStaged(client);
     return tally.toReport('deal_lines', this.heading!, {
       ...counts,
       written: isWriting && isTaken(),

@@ -320,9 +320,7 @@ function Report({ report }: { report: ImportReport }) {
           </div>
         ))}
       </dl>
-      {report.value && (
-        <p className="mt-2 text-soft">Total value of the good rows: {money(report.value.read)}.</p>
-      )}
+      {report.value && <ReportedValue value={report.value} money={money} />}
       {report.newNames.length > 0 && (
         <p className="mt-1 text-soft">
           New names: {report.newNames.map((each) => `${each.count} ${each.list}`).join(', ')}.
@@ -384,4 +382,32 @@ function download(report: ImportReport): void {
   });
   link.click();
   URL.revokeObjectURL(url);
+}
+
+/** What the rows come to, apart by what becomes of them; what there is none of is not said. */
+function ReportedValue({
+  value,
+  money,
+}: {
+  value: NonNullable<ImportReport['value']>;
+  money(minor: number): string;
+}) {
+  const parts = (
+    [
+      ['new', value.created],
+      ['changed', value.changed],
+      ['unchanged', value.unchanged],
+      ['refused', value.refused],
+    ] as const
+  ).filter(([, minor]) => minor !== 0);
+  return (
+    <p className="mt-2 text-soft">
+      Total value of the good rows: {money(value.read)}
+      {parts.length > 0 &&
+        ` (${parts.map(([name, minor]) => `${name} ${money(minor)}`).join(', ')})`}
+      .
+      {value.unassigned !== 0 &&
+        ` ${money(value.unassigned)} of it is of salespeople who stood in no unit that day.`}
+    </p>
+  );
 }
