@@ -26,7 +26,7 @@ const tell = (actual: number, target: number | null, deals: (typeof deal)[] = [d
 describe('the outlook in words', () => {
   it('keeps won and expected apart and ends with the odds', () => {
     expect(tell(100_000, 200_000)).toBe(
-      'Saltmarsh has won €1,000 of €2,000 in November 2026. One open deal worth €500 weighs €200; 60% of target is expected, €800 short. The odds to make it: none.',
+      'Saltmarsh has won €1,000 of €2,000 in November 2026. One open deal worth €500 weighs €200; the forecast is 60% of target, €800 short. The odds to make it: none.',
     );
     expect(tell(170_000, 200_000)).toContain('€100 short. The odds to make it: 40%.');
     expect(tell(190_000, 200_000)).toContain(
@@ -38,7 +38,7 @@ describe('the outlook in words', () => {
     expect(tell(200_000, 200_000)).toContain('The target is made.');
     expect(tell(5, null)).toContain('has no complete target');
     expect(tell(0, 200_000, [])).toContain(
-      'No open deal is expected to close in it; 0% of target is expected',
+      'No open deal is expected to close in it; the forecast is 0% of target',
     );
   });
 });
