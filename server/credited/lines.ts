@@ -26,15 +26,18 @@ function idOf(list: LineList, name: string): SQL {
     lower(${name}))`;
 }
 
-/** Whether deal `d` has a line of that product or category. */
+/**
+ * Whether deal `d` has a line of that product or category. The deals of lines come as an array: then
+ * both sides are found by an index.
+ */
 export function hasLineOf(list: LineList, name: string): SQL {
   const id = idOf(list, name);
   return list === 'product'
-    ? sql`(d.lines is null and d.product_id = ${id} or d.id in (select x.deal_id from deal_line x
-        where x.product_id = ${id}))`
-    : sql`(d.lines is null and d.category_id = ${id} or d.id in (select x.deal_id from deal_line x
-        join product xp on xp.id = x.product_id join deal xd on xd.id = x.deal_id where
-          coalesce(xp.category_id, xd.category_id) = ${id}))`;
+    ? sql`(d.product_id = ${id} and d.lines is null or d.id = any(array(select x.deal_id from
+        deal_line x where x.product_id = ${id})))`
+    : sql`(d.category_id = ${id} and d.lines is null or d.id = any(array(select x.deal_id from
+        deal_line x join product xp on xp.id = x.product_id join deal xd on xd.id = x.deal_id where
+          coalesce(xp.category_id, xd.category_id) = ${id})))`;
 }
 
 /** Whether line `l` of deal `d` is of that product or category. */

@@ -100,8 +100,7 @@ function resolve(names: AllNameIds): string {
 
 /** What an import would do, without doing it. */
 export async function countStaged(client: pg.ClientBase): Promise<Counts> {
-  await findTouched(client, await surveyStaged(client));
-  return countTouched(client);
+  return countTouched(client, await findTouched(client, await surveyStaged(client)));
 }
 
 /**
@@ -116,13 +115,13 @@ export async function applyStaged(
 ): Promise<Counts> {
   await addNames(client, names);
   const survey = await surveyStaged(client);
-  await findTouched(client, survey);
+  const isAllNew = await findTouched(client, survey);
   const foreign = [
     ...(await refuseForeign(call, client, tally)),
     ...(survey.hasRefunds ? await refuseLooseRefunds(client, tally) : []),
   ];
   if (foreign.length > 0 && call.isPartial) await leaveOut(client, foreign);
-  const counts = await countTouched(client);
+  const counts = await countTouched(client, isAllNew);
   if (tally.refused > 0 && !call.isPartial) return counts;
   // A file that changes nothing has been read all the same; what a machine repeats needs no record.
   if (call.run && counts.created + counts.changed === 0) return counts;
@@ -196,8 +195,9 @@ async function surveyStaged(client: pg.ClientBase): Promise<Survey> {
 /**
  * One pass over file and book: rows that are new (no id) or differ. In an empty book every row is
  * new, which needs no look at each.
+ * @returns whether every row is new
  */
-async function findTouched(client: pg.ClientBase, { isLarge }: Survey): Promise<void> {
+async function findTouched(client: pg.ClientBase, { isLarge }: Survey): Promise<boolean> {
   if (isLarge) await client.query('analyze staged');
   const {
     rows: [book],
@@ -206,7 +206,7 @@ async function findTouched(client: pg.ClientBase, { isLarge }: Survey): Promise<
     await client.query(
       'create temp view touched as select line, null::bigint as id, false as voided, null::text as code from staged',
     );
-    return;
+    return true;
   }
   await client.query(`create temp table touched on commit drop as
     select s.line, d.id, d.voided_at is not null as voided, case when d.id is not null then s.code
@@ -214,37 +214,51 @@ async function findTouched(client: pg.ClientBase, { isLarge }: Survey): Promise<
     from staged s left join deal d on d.code = s.code ${STORED_CREDIT[isLarge ? 'large' : 'small']}
       where d.id is null or ${DIFFERS}`);
   if (isLarge) await client.query('analyze touched');
+  return false;
 }
 
-async function countTouched(client: pg.ClientBase): Promise<Counts> {
+async function countTouched(client: pg.ClientBase, isAllNew: boolean): Promise<Counts> {
   const {
-    rows: [row],
-  } = await client.query<
-    Record<'total' | 'created' | 'changed', number> &
-      Record<'worth' | 'new_worth' | 'changed_worth' | 'unassigned', string>
-  >(`
-    select a.total, a.worth, a.unassigned, count(*) filter (where ch.line is not null and ch.id is
-        null) as created, count(ch.id) as changed,
-      coalesce(sum(s.credited) filter (where ch.id is null), 0) as new_worth,
-      coalesce(sum(s.credited) filter (where ch.id is not null), 0) as changed_worth
-    from (select count(*) as total, coalesce(sum(credited), 0) as worth,
-        coalesce(sum(credited) filter (where status = 'won' and not exists (select from membership m
-          where m.unit_id = salesperson_id and closed_on >= m.from_day and closed_on < m.to_day)), 0)
-            as unassigned from staged) a
-      left join (touched ch join staged s on s.line = ch.line) on true
-    group by a.total, a.worth, a.unassigned`);
-  const { total, created, changed } = row!;
-  const [worth, ofNew, ofChanged] = [row!.worth, row!.new_worth, row!.changed_worth].map(Number);
+    rows: [all],
+  } = await client.query<{ count: number; worth: string; unassigned: string }>(`
+    select count(*) as count, coalesce(sum(s.credited), 0) as worth,
+      coalesce(sum(s.credited) filter (where s.status = 'won' and m.unit_id is null), 0) as
+        unassigned
+    from staged s left join membership m on m.unit_id = s.salesperson_id and s.closed_on >=
+      m.from_day and s.closed_on < m.to_day`);
+  const [worth, unassigned] = [Number(all!.worth), Number(all!.unassigned)];
+  if (isAllNew)
+    return {
+      created: all!.count,
+      changed: 0,
+      unchanged: 0,
+      runId: null,
+      value: { created: worth, changed: 0, unchanged: 0, unassigned },
+    };
+  const {
+    rows: [of],
+  } = await client.query<{
+    created: number;
+    changed: number;
+    newWorth: string;
+    changedWorth: string;
+  }>(`
+    select count(*) filter (where ch.id is null) as created, count(ch.id) as changed,
+      coalesce(sum(s.credited) filter (where ch.id is null), 0) as "newWorth",
+      coalesce(sum(s.credited) filter (where ch.id is not null), 0) as "changedWorth"
+    from touched ch join staged s on s.line = ch.line`);
+  const { created, changed } = of!;
+  const [ofNew, ofChanged] = [Number(of!.newWorth), Number(of!.changedWorth)];
   return {
     created,
     changed,
-    unchanged: total - created - changed,
+    unchanged: all!.count - created - changed,
     runId: null,
     value: {
-      created: ofNew!,
-      changed: ofChanged!,
-      unchanged: worth! - ofNew! - ofChanged!,
-      unassigned: Number(row!.unassigned),
+      created: ofNew,
+      changed: ofChanged,
+      unchanged: worth - ofNew - ofChanged,
+      unassigned,
     },
   };
 }
