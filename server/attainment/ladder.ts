@@ -1,7 +1,6 @@
 import type { LadderQuery, LadderView } from '#contract/schemas/ladder';
-import { buildStanding } from '#core/attainment/standing';
+import { buildStanding, type Standing } from '#core/attainment/standing';
 import { type Dataset, valueIn } from '#core/dataset/dataset';
-import type { MeasureCode } from '#core/measure/measure';
 import type { Period } from '#core/period/calendar';
 import { countedDays, dayWithin, toIsoDay } from '#core/period/day';
 import { buildPlace, type RankedUnit, rankUnits } from '#core/ranking/ladder';
@@ -68,7 +67,8 @@ export function viewLadder(
     toPlaceView(dataset, buildPlace(dataset, rung, period, measure.code), by);
   const shown = rungs.slice(0, query.limit ?? PLACES_SHOWN);
   const own = rungs.find((rung) => rung.unitId === principal.unitId);
-  const { workingDaysElapsed, workingDays, phase } = dataset.elapsedOf(unit.id, period);
+  const ofUnit = buildStanding(dataset, unit.id, period, measure.code);
+  const { due, phase } = ofUnit.elapsed;
   return {
     unit: toUnitSummary(unit),
     period: toPeriodView(dataset, period),
@@ -83,10 +83,11 @@ export function viewLadder(
     days: describeSpan(countedDays(period, dataset.asOf), true),
     priorDays: describeSpan(dataset.comparedOf(period).prior.span, true),
     phase,
-    elapsedShare: workingDaysElapsed / workingDays,
+    // The share by which status and pace are judged: by months, where a longer period has any.
+    elapsedShare: due.gone / due.total,
     onRamp: units.length - ranked.length,
     rankings: shown.map(toView),
-    total: toTotal(dataset, unit, period, measure.code),
+    total: toTotal(dataset, ofUnit),
     columns: toColumns(dataset, unit, period, query.columns, shown),
     count: rungs.length,
     ranked: rungs.filter((rung) => rung.rank !== null).length,
@@ -96,14 +97,8 @@ export function viewLadder(
 }
 
 /** What all of a ranking come to: the figure of the unit they stand under. */
-function toTotal(
-  dataset: Dataset,
-  unit: Unit,
-  period: Period,
-  measure: MeasureCode,
-): LadderView['total'] {
-  const standing = buildStanding(dataset, unit.id, period, measure);
-  const { actual, target, attainment, gap, status } = standing;
+function toTotal(dataset: Dataset, standing: Standing): LadderView['total'] {
+  const { actual, target, attainment, gap, status, measure, period } = standing;
   return {
     actual,
     target: completeValue(target),

@@ -246,3 +246,27 @@ describe('columns beside the ranked measure', () => {
     expect(((await ask('')).json() as LadderView).columns).toEqual([]);
   });
 });
+
+it('draws the pace of a quarter where its status is judged: by its months', async () => {
+  const query = 'unit=eng&period=FY2027-Q3';
+  const ladder = (await people.manager.get(`/ladder?${query}`)).json() as LadderView;
+  const standing = (await people.manager.get(`/attainment?${query}`)).json();
+  expect(ladder.elapsedShare).toBe(standing.elapsedShare);
+  for (const month of ['FY2027-P07', NOVEMBER, 'FY2027-P09'])
+    await putTargets(people.admin, [
+      {
+        unit: 'tbrandt',
+        period: month,
+        measure: 'revenue',
+        target: month === NOVEMBER ? '1' : '100',
+      },
+    ]);
+  const query2 = 'unit=tbrandt&period=FY2027-Q3';
+  const { figures } = (await people.manager.get(`/attainment?${query2}`)).json();
+  expect(figures.elapsed.dueBasis).toBe('months');
+  const own = (await people.manager.get(`/ladder?${query2}`)).json() as LadderView;
+  expect(own.elapsedShare).toBe(figures.elapsed.dueShare);
+  expect(own.elapsedShare).not.toBe(
+    figures.elapsed.workingDaysElapsed / figures.elapsed.workingDays,
+  );
+});
