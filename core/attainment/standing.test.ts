@@ -325,7 +325,7 @@ describe('a change', () => {
     [-11, 1, true],
     [5, 0, false],
     [0, 4, false],
-  ])('of %i from %i: its percent rests on next to nothing: %s', (now, then, isLowBase) =>
+  ])('of %i from %i: its percent is of next to nothing: %s', (now, then, isLowBase) =>
     expect(changeOf(now, then).isLowBase).toBe(isLowBase),
   );
 });
