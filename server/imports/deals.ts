@@ -10,12 +10,12 @@ import { convertMinor, findRate } from '#core/money/rate';
 import { parseDay } from '#core/period/day';
 import type { UnitTree } from '#core/units/tree';
 import { mayDo } from '../access/permissions';
-import { inTransaction } from '../db/client';
 import { buildDealChecker, type DealFacts, memberSpansOf } from '../deals/index';
 import { applyStaged, countStaged } from './applyDeals';
 import type { ImportCall } from './call';
 import { type CsvHeading, type CsvRecord, underHeading } from './csv';
 import { checkDealRow, DEAL_COLUMNS_OF_FILE } from './dealRows';
+import { inImport } from './inImport';
 import { checkWidth, fieldReader, ImportTally } from './report';
 import {
   type AllNameIds,
@@ -35,18 +35,7 @@ export async function importDeals(
   call: ImportCall,
   source: AsyncIterable<CsvRecord[]>,
 ): Promise<ImportReport> {
-  const report = await inTransaction(
-    call.context.jobs,
-    async (client) => {
-      // A file of millions is joined and added up whole; in the usual few megabytes that would go
-      // through the disk.
-      await client.query(`set local work_mem = '128MB'`);
-      return stageAndApply(call, client, source);
-    },
-    ({ written }) => written,
-  );
-  if (report.written) await call.context.replica.afterWrite({ all: true });
-  return report;
+  return inImport(call, (client) => stageAndApply(call, client, source));
 }
 
 async function stageAndApply(

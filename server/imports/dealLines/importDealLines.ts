@@ -8,7 +8,6 @@ import { toInput } from '#contract/dealInput';
 import type { FieldFault } from '#contract/errors/catalogue';
 import type { Deal } from '#contract/schemas/deal';
 import type { ImportReport } from '#contract/schemas/import';
-import { inTransaction } from '../../db/client';
 import {
   buildDealChecker,
   checkDeal,
@@ -25,6 +24,7 @@ import { resolveNames } from '../../lists/index';
 import { applyStaged, countStaged } from '../applyDeals';
 import type { ImportCall } from '../call';
 import { type CsvHeading, type CsvRecord, underHeading } from '../csv';
+import { inImport } from '../inImport';
 import { checkWidth, fieldReader, ImportTally } from '../report';
 import {
   type AllNameIds,
@@ -48,16 +48,7 @@ export async function importDealLines(
   call: ImportCall,
   source: AsyncIterable<CsvRecord[]>,
 ): Promise<ImportReport> {
-  const report = await inTransaction(
-    call.context.jobs,
-    async (client) => {
-      await client.query(`set local work_mem = '128MB'`);
-      return new LineImport(call, client).run(source);
-    },
-    ({ written }) => written,
-  );
-  if (report.written) await call.context.replica.afterWrite({ all: true });
-  return report;
+  return inImport(call, (client) => new LineImport(call, client).run(source));
 }
 
 type GatheredDeal = DealRecord & { rows: LineRow[] };
