@@ -16,7 +16,12 @@ import {
   stage,
 } from '#server/db/tables/index';
 import { addSource } from '#server/feed/index';
-import { importActivities, importDealLines, importDeals } from '#server/imports/index';
+import {
+  importActivities,
+  importCustomers,
+  importDealLines,
+  importDeals,
+} from '#server/imports/index';
 import { createMeasure } from '#server/measures/index';
 import { createPlan, publishPlan } from '#server/plans/index';
 import { parseCsv } from '#server/reading/index';
@@ -24,6 +29,7 @@ import { saveTargets } from '#server/targets/index';
 import { type UnitFacts, writeUnits } from '#server/units/index';
 import { DEMO_MEASURES, generateActivities } from './activities';
 import { PRODUCTS, STAGES } from './catalogue';
+import { generateCustomers } from './customers';
 import { generateDeals, HISTORY_MONTHS } from './deals';
 import { generateLines } from './lines';
 import {
@@ -117,6 +123,10 @@ export async function loadDemo(context: Context, today: Day): Promise<void> {
   );
   if (!lines.written)
     throw new Error(`The demo's lines were refused: ${JSON.stringify(lines.refusals.slice(0, 3))}`);
+  await importCustomers(
+    { ...call, fileName: 'demo customers.csv' },
+    parseCsv([Buffer.from(Papa.unparse([...generateCustomers(rows)]))]),
+  );
   const activities = await importActivities(
     { ...call, fileName: 'demo activities.csv' },
     parseCsv([Buffer.from(Papa.unparse([...generateActivities({ today, yearStart, working })]))]),

@@ -1,6 +1,12 @@
 import { Type } from 'typebox';
 import { Id } from '../schemas/common';
-import { CustomerQuery, Customers, CustomerView } from '../schemas/customer';
+import {
+  CustomerChange,
+  CustomerQuery,
+  Customers,
+  CustomerView,
+  NameQuery,
+} from '../schemas/customer';
 import { defineRoute } from './route';
 
 export const listCustomers = defineRoute({
@@ -20,6 +26,18 @@ export const getCustomer = defineRoute({
   permission: 'read',
   summary: 'One customer: months, products, salespeople, and names that are like it',
   params: Type.Object({ id: Id }),
+  query: NameQuery,
   response: CustomerView,
-  errors: ['notFound'],
+  errors: ['notFound', 'unknownUnit', 'unknownPeriod'],
+});
+export const changeCustomer = defineRoute({
+  id: 'changeCustomer',
+  method: 'PUT',
+  path: '/customers/:id',
+  permission: 'book',
+  summary: 'Say whose a customer is, their group and how to reach them',
+  params: Type.Object({ id: Id }),
+  body: CustomerChange,
+  response: CustomerView,
+  errors: ['notFound', 'invalidInput'],
 });

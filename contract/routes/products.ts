@@ -1,6 +1,6 @@
 import { Type } from 'typebox';
 import { Id } from '../schemas/common';
-import { ProductView } from '../schemas/customer';
+import { NameQuery, ProductView } from '../schemas/customer';
 import { defineRoute } from './route';
 
 export const getProduct = defineRoute({
@@ -10,6 +10,7 @@ export const getProduct = defineRoute({
   permission: 'read',
   summary: 'One product: months, customers, salespeople',
   params: Type.Object({ id: Id }),
+  query: NameQuery,
   response: ProductView,
-  errors: ['notFound'],
+  errors: ['notFound', 'unknownUnit', 'unknownPeriod'],
 });

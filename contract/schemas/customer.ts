@@ -1,10 +1,11 @@
 import { type Static, Type } from 'typebox';
-import { IsoDay, Minor, Nullable } from './common';
+import { IsoDay, Minor, Nullable, Reason } from './common';
 import { DealGroup, DealTally } from './deal';
 
 export const CustomerQuery = Type.Object(
   {
     search: Type.Optional(Type.String({ maxLength: 100 })),
+    group: Type.Optional(Type.String({ maxLength: 80 })),
     unit: Type.Optional(Type.String()),
     period: Type.Optional(Type.String()),
     limit: Type.Optional(Type.Integer({ minimum: 1, maximum: 500 })),
@@ -17,18 +18,43 @@ export type CustomerQuery = Static<typeof CustomerQuery>;
 export const CustomerLine = Type.Object({
   id: Type.Integer(),
   name: Type.String(),
+  group: Nullable(Type.String()),
+  ownerName: Nullable(Type.String()),
   won: DealTally,
   open: DealTally,
   lastOn: Nullable(IsoDay),
 });
 export type CustomerLine = Static<typeof CustomerLine>;
-/** The largest by won amount; `others` makes the whole with them. */
+/** The largest by won amount; `remainder` makes the whole with them. */
 export const Customers = Type.Object({
   customers: Type.Array(CustomerLine),
   count: Type.Integer(),
   remainder: Nullable(Type.Object({ count: Type.Integer(), won: DealTally })),
+  /** Groups that customers have, for a choice. */
+  groups: Type.Array(Type.String()),
 });
 export type Customers = Static<typeof Customers>;
+
+/** Which unit and period a page is about; left out: all one may see, of the running month. */
+export const NameQuery = Type.Object(
+  { unit: Type.Optional(Type.String()), period: Type.Optional(Type.String()) },
+  { additionalProperties: false },
+);
+export type NameQuery = Static<typeof NameQuery>;
+
+const NamedSpan = { id: Type.String(), name: Type.String(), from: IsoDay, to: IsoDay };
+
+/**
+ * What was won in a period, beside the same period of the year before, cut at the same date while
+ * it runs; `change` 0.12 for 12 % more. Days run to the last, included.
+ */
+export const WonInPeriod = Type.Object({
+  ...NamedSpan,
+  won: DealTally,
+  priorYear: Nullable(Type.Object({ ...NamedSpan, isCut: Type.Boolean(), won: DealTally })),
+  change: Nullable(Type.Number()),
+});
+export type WonInPeriod = Static<typeof WonInPeriod>;
 
 /** What the deals of one name come to, of those one may see. */
 const nameFields = {
@@ -40,6 +66,7 @@ const nameFields = {
   won: DealTally,
   open: DealTally,
   lost: Type.Integer(),
+  inPeriod: WonInPeriod,
   months: Type.Array(
     Type.Object({ period: Type.String(), name: Type.String(), won: Minor, count: Type.Integer() }),
   ),
@@ -51,13 +78,40 @@ export const ProductView = Type.Object({
   ...nameFields,
   customers: Type.Array(DealGroup),
   category: Nullable(Type.String()),
+  code: Nullable(Type.String()),
+  listPrice: Nullable(Type.String()),
+  cost: Nullable(Type.String()),
+  soldFrom: Nullable(IsoDay),
+  soldUntil: Nullable(IsoDay),
 });
 export type ProductView = Static<typeof ProductView>;
+
+const CustomerText = (maxLength: number) => Type.Optional(Nullable(Type.String({ maxLength })));
+
+/** What is known of a customer beside their deals. A field that is left out stays as it is. */
+export const CustomerChange = Type.Object(
+  {
+    group: CustomerText(80),
+    email: CustomerText(200),
+    address: CustomerText(300),
+    /** Code of the salesperson who looks after them; credit goes by the deals alone. */
+    owner: CustomerText(40),
+    notes: CustomerText(2_000),
+    reason: Type.Optional(Reason),
+  },
+  { additionalProperties: false },
+);
+export type CustomerChange = Static<typeof CustomerChange>;
 
 /** Everything about one customer. */
 export const CustomerView = Type.Object({
   ...nameFields,
   products: Type.Array(DealGroup),
+  group: Nullable(Type.String()),
+  email: Nullable(Type.String()),
+  address: Nullable(Type.String()),
+  owner: Nullable(Type.Object({ code: Type.String(), name: Type.String() })),
+  notes: Nullable(Type.String()),
   /** Others whose names are like it. */
   similarNames: Type.Array(Type.Object({ id: Type.Integer(), name: Type.String() })),
 });

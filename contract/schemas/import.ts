@@ -9,6 +9,8 @@ export const IMPORT_KINDS = [
   'deal_lines',
   'activities',
   'rates',
+  'products',
+  'customers',
 ] as const;
 export const ImportKind = Type.Enum(IMPORT_KINDS);
 export type ImportKind = (typeof IMPORT_KINDS)[number];

@@ -1,5 +1,5 @@
 import { type Static, Type } from 'typebox';
-import { Id, Minor, Nullable } from './common';
+import { Id, IsoDay, Minor, Nullable } from './common';
 import { DealStatus } from './deal';
 
 /** Lists to pick from; what is grouped later is never free text. */
@@ -25,6 +25,10 @@ const productFields = {
   category: Type.Optional(Nullable(Type.String({ maxLength: 80 }))),
   listPrice: Type.Optional(money),
   cost: Type.Optional(money),
+  /** The first day on which it is sold; null: it always was. */
+  soldFrom: Type.Optional(Nullable(IsoDay)),
+  /** The last day on which it is sold; null: no end is known. */
+  soldUntil: Type.Optional(Nullable(IsoDay)),
 };
 /** Of a stage only. */
 const stageFields = {
@@ -94,6 +98,8 @@ export const Lookups = Type.Object({
       category: Nullable(Type.String()),
       listPrice: Nullable(Type.String()),
       cost: Nullable(Type.String()),
+      soldFrom: Nullable(IsoDay),
+      soldUntil: Nullable(IsoDay),
     }),
   ),
   categories: Type.Array(Type.String()),

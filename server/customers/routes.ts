@@ -3,17 +3,20 @@ import * as dataQualityRoutes from '#contract/routes/dataQuality';
 import * as productsRoutes from '#contract/routes/products';
 import type { Endpoints } from '../endpoints';
 import { dismissDuplicates, viewCare } from './dataQuality';
-import { listCustomers, viewCustomer, viewProduct } from './service';
+import { changeCustomer, listCustomers, viewCustomer, viewProduct } from './service';
 
 export function addCustomerRoutes({ implement, context }: Endpoints): void {
   implement(routes.listCustomers, async ({ query, scope, principal }) =>
     listCustomers(context, scope, principal, query),
   );
-  implement(routes.getCustomer, async ({ params, scope, principal }) =>
-    viewCustomer(context, scope, principal, params.id),
+  implement(routes.getCustomer, async ({ params, query, scope, principal }) =>
+    viewCustomer(context, scope, principal, params.id, query),
   );
-  implement(productsRoutes.getProduct, async ({ params, scope, principal }) =>
-    viewProduct(context, scope, principal, params.id),
+  implement(routes.changeCustomer, async ({ params, body, scope, principal }) =>
+    changeCustomer(context, scope, principal, { id: params.id, change: body }),
+  );
+  implement(productsRoutes.getProduct, async ({ params, query, scope, principal }) =>
+    viewProduct(context, scope, principal, params.id, query),
   );
   implement(dataQualityRoutes.getDataQuality, async ({ query, scope, principal }) =>
     viewCare(context, scope, principal, query.recent ?? false),

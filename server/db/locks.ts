@@ -7,4 +7,5 @@ export const LOCKS = {
   activities: 741005,
   rates: 741006,
   feed: 741007,
+  lists: 741008,
 } as const;

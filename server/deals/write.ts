@@ -3,26 +3,47 @@ import type { StoredLine } from '#core/deal/line';
 import { toIsoDay } from '#core/period/day';
 import type { Queryable } from '../db/client';
 import { deal, dealCredit } from '../db/tables/index';
-import { findEach, resolveEach, resolveNames } from '../lists/index';
+import { findEach, findProductFaults, resolveNames } from '../lists/index';
 import { assertNoFieldErrors } from '../problem';
 import type { DealFacts } from './facts';
 
-const ADDED_ON_THE_SPOT = ['customer', 'product'] as const;
-
 /**
- * Ids of the names. A new customer or product is added; the other lists are kept in Setup. @throws
- * ProblemError invalidInput for a name that is in none
+ * Ids of the names. A new customer is added; the lists are kept in Setup, and a deal takes what
+ * they have. @throws ProblemError invalidInput for a name that is in none
  */
-async function findNames(tx: Queryable, facts: DealFacts) {
+async function findNames(tx: Queryable, facts: DealFacts, kept: ReadonlySet<string>) {
   const names = { ...facts.names, customer: facts.customer };
   const found = await findEach(tx, names);
   const isNew = (list: keyof typeof names) => names[list] !== null && found[list] === null;
-  assertNoFieldErrors(
-    (Object.keys(names) as (keyof typeof names)[])
-      .filter((list) => isNew(list) && !(ADDED_ON_THE_SPOT as readonly string[]).includes(list))
+  assertNoFieldErrors([
+    ...(Object.keys(names) as (keyof typeof names)[])
+      .filter((list) => isNew(list) && list !== 'customer' && list !== 'product')
       .map((field) => ({ field, code: 'unknownName' as const })),
-  );
-  return ADDED_ON_THE_SPOT.some(isNew) ? resolveEach(tx, names) : found;
+    ...(await findProductFaults(
+      tx,
+      productsOf(facts),
+      toIsoDay((facts.closedOn ?? facts.expectedOn)!),
+      kept,
+    )),
+  ]);
+  if (found.customer === null)
+    found.customer = (await resolveNames(tx, 'customer', [facts.customer])).get(
+      facts.customer.toLowerCase(),
+    )!;
+  return found;
+}
+
+function productsOf({ lines, names }: DealFacts): { field: string; name: string }[] {
+  if (lines) return lines.map(({ product }, at) => ({ field: `lines/${at}/product`, name: product }));
+  return names.product === null ? [] : [{ field: 'product', name: names.product }];
+}
+
+/** Products of a deal as it stands, in small letters: it may keep what is not sold any more. */
+async function loadProductsOf(tx: Queryable, dealId: number): Promise<Set<string>> {
+  const { rows } = await tx.execute<{ name: string }>(sql`select lower(p.name) as name from
+    product p where p.id in (select product_id from deal where id = ${dealId} union
+      select product_id from deal_line where deal_id = ${dealId})`);
+  return new Set(rows.map((row) => row.name));
 }
 
 /** Lines with their products by id. */
@@ -43,8 +64,13 @@ async function toStoredLines(
 }
 
 /** The columns of a deal's facts, with names turned into ids. */
-async function toColumns(tx: Queryable, facts: DealFacts, refundOf: number | null) {
-  const ids = await findNames(tx, facts);
+async function toColumns(
+  tx: Queryable,
+  facts: DealFacts,
+  refundOf: number | null,
+  kept: ReadonlySet<string>,
+) {
+  const ids = await findNames(tx, facts, kept);
   const day = (value: number | null) => (value === null ? null : toIsoDay(value));
   return {
     lostReasonId: ids.lostReason,
@@ -103,7 +129,7 @@ export async function insertDeal(
   refundOf: number | null,
   userId: number,
 ): Promise<number> {
-  const columns = await toColumns(tx, facts, refundOf);
+  const columns = await toColumns(tx, facts, refundOf, new Set());
   const code = facts.code ? sql`${facts.code}` : await giveCode(tx);
   const [row] = await tx
     .insert(deal)
@@ -127,7 +153,7 @@ export async function replaceDeal(
   facts: DealFacts,
   refundOf: number | null,
 ): Promise<void> {
-  const columns = await toColumns(tx, facts, refundOf);
+  const columns = await toColumns(tx, facts, refundOf, await loadProductsOf(tx, id));
   await tx
     .update(deal)
     .set({

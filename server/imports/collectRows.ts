@@ -1,8 +1,14 @@
 import type { FieldFault } from '#contract/errors/catalogue';
+import { hasBadCharacter } from '../input';
+import { assertNoFieldErrors } from '../problem';
 import { type CsvHeading, type CsvRecord, readRecords } from './csv';
 import { checkWidth, fieldReader, ImportTally } from './report';
 
+/** Rows of a small file are held together: more are refused whole. */
+export const MOST_COLLECTED = 200_000;
+
 export interface RowRules<Facts> {
+  onHeading?(heading: CsvHeading): void;
   check(
     valueAt: (column: string) => string,
   ): { ok: true; facts: Facts } | { ok: false; faults: FieldFault[] };
@@ -24,9 +30,16 @@ export async function collectRows<Facts>(
   const tally = new ImportTally();
   const rows = new Map<string, Facts>();
   const lineOf = new Map<string, number>();
+  let isBegun = false;
   const heading = await readRecords(source, columns, (head, records) => {
+    if (!isBegun) rules.onHeading?.(head);
+    isBegun = true;
     for (const { line, fields } of records) {
       tally.read++;
+      if (tally.read > MOST_COLLECTED)
+        assertNoFieldErrors([
+          { field: 'file', code: 'tooManyRows', params: { max: MOST_COLLECTED } },
+        ]);
       const valueAt = fieldReader(head, fields);
       const width = checkWidth(head, fields);
       const checked = width ? { ok: false as const, faults: [width] } : rules.check(valueAt);
@@ -49,4 +62,16 @@ export async function collectRows<Facts>(
     }
   });
   return { heading, tally, rows };
+}
+
+/** Texts that hold what no text may, or more than their column takes. */
+export function findLongText(
+  valueAt: (column: string) => string,
+  longest: Readonly<Record<string, number>>,
+): FieldFault[] {
+  return Object.entries(longest).flatMap(([field, max]): FieldFault[] => {
+    const text = valueAt(field);
+    if (hasBadCharacter(text)) return [{ field, code: 'badText' }];
+    return text.length > max ? [{ field, code: 'tooLong', params: { max } }] : [];
+  });
 }

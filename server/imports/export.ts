@@ -6,7 +6,9 @@ import { QUANTITY_SCALE } from '#core/measure/part';
 import { parseAmount, toDecimal, writeDecimal } from '#core/money/amount';
 import { type Day, END_OF_TIME, FIRST_DAY, parseDay, toIsoDay } from '#core/period/day';
 import type { Principal, Scope } from '../access/index';
+import { mayDo } from '../access/index';
 import type { Context } from '../context';
+import { loadCustomerNames, loadCustomers } from '../customers/index';
 import { unit } from '../db/tables/index';
 import {
   DEAL_COLUMNS,
@@ -20,14 +22,17 @@ import {
   whereOf,
 } from '../deals/index';
 import type { PlanRecord } from '../ledger/companyState';
+import { loadProducts } from '../lists/index';
 import { withPlan } from '../plans/index';
 import { ProblemError } from '../problem';
 import { listRates } from '../rates/index';
 import { buildDecimalsOf, toText } from '../targets/index';
 import { ACTIVITY_COLUMNS } from './activities';
 import { toCsv } from './csv';
+import { CUSTOMER_COLUMNS } from './customers';
 import { LINE_COLUMNS } from './dealLines/index';
 import { DEAL_COLUMNS_OF_FILE } from './dealRows';
+import { PRODUCT_COLUMNS } from './products';
 import { RATE_COLUMNS } from './rates';
 import { loadStoredTargets, publishedIds, type StoredTargetRow } from './storedTargets';
 import { TARGET_COLUMNS } from './targetColumns';
@@ -66,6 +71,8 @@ export function exportRows(kind: ImportKind, call: ExportCall): ExportedRows {
     units: UNIT_COLUMNS,
     activities: ACTIVITY_COLUMNS,
     rates: RATE_COLUMNS,
+    products: PRODUCT_COLUMNS,
+    customers: CUSTOMER_COLUMNS,
   }[kind].known;
   return {
     columns,
@@ -76,6 +83,8 @@ export function exportRows(kind: ImportKind, call: ExportCall): ExportedRows {
       units: exportUnits,
       activities: exportActivities,
       rates: exportRates,
+      products: exportProducts,
+      customers: exportCustomers,
     }[kind](call),
   };
 }
@@ -228,6 +237,49 @@ async function* exportActivities({ context, scope }: ExportCall): AsyncGenerator
 
 async function* exportRates({ context }: ExportCall): AsyncGenerator<Cell[][]> {
   yield listRates(context).map((rate) => [rate.currency, rate.from, rate.rate]);
+}
+
+async function* exportProducts({
+  context,
+  scope,
+  principal,
+}: ExportCall): AsyncGenerator<Cell[][]> {
+  const { currency } = scope.dataset;
+  const money = (minor: number | null) => (minor === null ? null : toDecimal(minor, currency));
+  const maySeeCost = mayDo(principal.role, 'plan');
+  yield (await loadProducts(context.db)).map((each) => [
+    each.code ?? each.name,
+    each.name,
+    each.category,
+    money(each.listPrice),
+    each.listPrice === null && each.cost === null ? null : currency,
+    maySeeCost ? money(each.cost) : null,
+    each.soldFrom,
+    each.soldUntil,
+  ]);
+}
+
+/** Customers with a deal of the reader's, or of an owner of theirs. */
+async function* exportCustomers({
+  context,
+  scope,
+  principal,
+}: ExportCall): AsyncGenerator<Cell[][]> {
+  const { tree } = scope.dataset;
+  const seen = scope.isWhole
+    ? null
+    : new Set((await loadCustomerNames(context, scope, principal)).map((each) => each.id));
+  const isTheirs = (ownerId: number | null) => ownerId !== null && scope.sees(ownerId);
+  yield [...(await loadCustomers(context.db, null)).values()]
+    .filter((each) => seen === null || seen.has(each.id) || isTheirs(each.ownerId))
+    .map((each) => [
+      each.name,
+      each.group,
+      each.email,
+      each.address,
+      isTheirs(each.ownerId) ? tree.find(each.ownerId!)!.code : null,
+      each.notes,
+    ]);
 }
 
 async function* exportUnits({ context, scope }: ExportCall): AsyncGenerator<Cell[][]> {

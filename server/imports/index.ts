@@ -2,6 +2,7 @@ export { addFileRoutes } from './routes';
 export { XLSX_TYPE } from './formats';
 export { toCsv } from './csv';
 export { guardCell } from './guardCell';
+export { importCustomers } from './customers';
 export { importDealLines } from './dealLines/index';
 export { importDeals } from './deals';
 export { readUnitsFile } from './units';

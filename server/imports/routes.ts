@@ -15,6 +15,7 @@ import { ProblemError } from '../problem';
 import { importActivities } from './activities';
 import { changeDeals } from './bulk';
 import { writeDealCalendar } from './calendarFile';
+import { importCustomers } from './customers';
 import { importDealLines } from './dealLines/index';
 import { importDeals } from './deals';
 import { type ExportedRows, exportHistory, exportRows, exportWorkbook } from './export';
@@ -22,6 +23,7 @@ import { receiveFile, XLSX_TYPE } from './formats';
 import { ImportGate } from './gate';
 import { loadMapping, saveMapping } from './mappings';
 import { HEAD_BYTES, previewDeals } from './preview';
+import { importProducts } from './products';
 import { ImportProgress } from './progress';
 import { importRates } from './rates';
 import { importTargets } from './targets';
@@ -37,6 +39,8 @@ const NEEDED: Readonly<Record<ImportKind, Permission>> = {
   units: 'administer',
   activities: 'book',
   rates: 'administer',
+  products: 'administer',
+  customers: 'administer',
 };
 const IMPORTS = {
   deals: importDeals,
@@ -45,6 +49,8 @@ const IMPORTS = {
   units: importUnits,
   activities: importActivities,
   rates: importRates,
+  products: importProducts,
+  customers: importCustomers,
 } as const;
 
 export function addFileRoutes({ implement, context }: Endpoints): void {

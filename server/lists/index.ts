@@ -1,3 +1,11 @@
 export { saveFirstLists } from './firstLists';
 export { addListRoutes } from './routes';
-export { findEach, LIST_TABLES, resolveEach, resolveNames, sqlNameOf } from './names';
+export { findEach, LIST_TABLES, resolveNames, sqlNameOf } from './names';
+export {
+  checkProduct,
+  findProductFaults,
+  loadProducts,
+  type ProductFacts,
+  type StoredProduct,
+  writeProducts,
+} from './products';

@@ -87,17 +87,3 @@ export async function findEach(
   } = await tx.execute<Record<ListName, number | null>>(sql`select ${sql.join(asked, sql`, `)}`);
   return found!;
 }
-
-/** The same, and names that are not there yet are added. */
-export async function resolveEach(
-  tx: Queryable,
-  names: Readonly<Record<ListName, string | null>>,
-): Promise<Record<ListName, number | null>> {
-  const ids = { ...(await findEach(tx, names)) };
-  for (const list of LISTS) {
-    const name = names[list];
-    if (name !== null && ids[list] === null)
-      ids[list] = (await resolveNames(tx, list, [name])).get(name.toLowerCase())!;
-  }
-  return ids;
-}

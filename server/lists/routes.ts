@@ -63,8 +63,11 @@ async function loadPickLists(
     category: string | null;
     price: number | null;
     cost: number | null;
+    from: string | null;
+    until: string | null;
   }>(sql`
-    select e.name, e.code, c.name as category, e.list_price as price, e.cost from product e left
+    select e.name, e.code, c.name as category, e.list_price as price, e.cost, e.sold_from::text as "from",
+      e.sold_until::text as until from product e left
       join category c on c.id = e.category_id where ${offered} order by lower(e.name) limit
         ${MOST_NAMES}`);
   const stages = await db.execute<{
@@ -83,12 +86,14 @@ async function loadPickLists(
     sources: await loadNames('source'),
     locations: await loadNames('location'),
     lostReasons: await loadNames('lostReason'),
-    products: products.rows.map(({ name, code, category, price, cost }) => ({
+    products: products.rows.map(({ name, code, category, price, cost, from, until }) => ({
       name,
       code,
       category,
       listPrice: money(price),
       cost: mayDo(principal.role, 'plan') ? money(cost) : null,
+      soldFrom: from,
+      soldUntil: until,
     })),
     stages: stages.rows.map((stage) => ({
       ...stage,

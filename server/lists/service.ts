@@ -1,7 +1,7 @@
 import { type SQL, sql } from 'drizzle-orm';
 import type { FieldFault } from '#contract/errors/catalogue';
 import type { ListEntry, ListEntryInput, ListName } from '#contract/schemas/list';
-import { parseAmount, toDecimal } from '#core/money/amount';
+import { toDecimal } from '#core/money/amount';
 import { recordAudit } from '../audit/record';
 import type { Context } from '../context';
 import type { Queryable } from '../db/client';
@@ -9,6 +9,7 @@ import { announce } from '../db/notify';
 import { cleanName } from '../input';
 import { assertNoFieldErrors, ProblemError } from '../problem';
 import { findEach, LIST_TABLES, NO_NAMES, sqlNameOf } from './names';
+import { checkProduct } from './products';
 
 interface EntryRow extends Record<string, unknown> {
   id: number;
@@ -20,6 +21,8 @@ interface EntryRow extends Record<string, unknown> {
   category?: string | null;
   list_price?: number | null;
   cost?: number | null;
+  sold_from?: string | null;
+  sold_until?: string | null;
   position?: number;
   probability?: string | null;
   outcome?: ListEntry['outcome'];
@@ -38,7 +41,7 @@ export async function loadList(
   const more =
     list === 'product'
       ? sql`, e.code, (select name from category where id = e.category_id) as category,
-        e.list_price, e.cost`
+        e.list_price, e.cost, e.sold_from::text as sold_from, e.sold_until::text as sold_until`
       : list === 'stage'
         ? sql`, e.position, e.probability, e.outcome`
         : sql``;
@@ -80,6 +83,8 @@ function toEntry(row: EntryRow, list: ListName, currency: string): ListEntry {
           category: row.category ?? null,
           listPrice: money(row.list_price),
           cost: money(row.cost),
+          soldFrom: row.sold_from ?? null,
+          soldUntil: row.sold_until ?? null,
         }
       : {}),
     ...(list === 'stage'
@@ -163,13 +168,6 @@ async function checkEntry(
     name: input.name,
     archived_at: input.isArchived ? new Date().toISOString() : null,
   };
-  const money = (field: 'listPrice' | 'cost') => {
-    if (!input[field]?.trim()) return null;
-    const read = parseAmount(input[field], currency);
-    if (!read.ok) faults.push({ field, code: read.fault, params: { decimals: 2 } });
-    else if (read.minor < 0) faults.push({ field, code: 'negative' });
-    return read.ok ? read.minor : null;
-  };
   if (list === 'product') {
     const code = input.code?.trim() || null;
     if (code && (await other('code', code)).rows.length > 0)
@@ -179,12 +177,17 @@ async function checkEntry(
       category === null ? null : (await findEach(tx, { ...NO_NAMES, category })).category;
     if (category !== null && categoryId === null)
       faults.push({ field: 'category', code: 'unknownName' });
-    Object.assign(columns, {
-      code,
-      category_id: categoryId,
-      list_price: money('listPrice'),
-      cost: money('cost'),
-    });
+    const checked = checkProduct(input, currency);
+    if (checked.ok)
+      Object.assign(columns, {
+        code,
+        category_id: categoryId,
+        list_price: checked.facts.listPrice,
+        cost: checked.facts.cost,
+        sold_from: checked.facts.soldFrom,
+        sold_until: checked.facts.soldUntil,
+      });
+    else faults.push(...checked.faults);
   }
   if (list === 'stage')
     Object.assign(columns, {

@@ -45,7 +45,7 @@ const customers = async (query = '', client: Client = people.admin): Promise<Cus
   (await client.get(`/customers?${query}`)).json();
 const view = async (name: string, client: Client = people.admin): Promise<CustomerView> => {
   const [found] = (await customers(`search=${name}`)).customers;
-  return (await client.get(`/customers/${found!.id}`)).json();
+  return (await client.get(`/customers/${found!.id}?period=FY2027`)).json();
 };
 const care = async (client: Client = people.admin): Promise<DataQuality> =>
   (await client.get('/data-quality')).json();

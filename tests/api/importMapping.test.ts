@@ -16,6 +16,7 @@ let people: Awaited<ReturnType<typeof createCompany>>;
 beforeAll(async () => {
   server = await startServer(await createDatabase());
   people = await createCompany(server);
+  await people.admin.send('POST', '/lists/product', { name: 'Anchor winch' });
   await people.manager.send(
     'POST',
     '/deals',

@@ -203,7 +203,7 @@ test('lists are kept in Setup: a stage is added, two sources become one and are 
   await page.getByRole('button', { name: 'Products' }).click();
   await page.getByRole('button', { name: 'Change Anchor winch' }).click();
   await expect(page.getByLabel('Category')).toHaveValue('Deck & rigging');
-  await page.getByRole('button', { name: 'Keep' }).click();
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByRole('row').filter({ hasText: 'Anchor winch' })).toContainText(
     'Deck & rigging',
   );
@@ -262,8 +262,22 @@ test('a customer is found from anywhere, with months, products and people; what 
   await expect(page.getByRole('heading', { level: 1 })).toContainText(
     /Gannet Yard has bought \d+ times for €/,
   );
-  await expect(page.getByRole('region', { name: 'By whom' }).getByRole('row').nth(1)).toBeVisible();
-  await page.getByRole('link', { name: 'Its deals in the chosen period' }).click();
+  await page.getByRole('button', { name: /^FY 2027/ }).click();
+  await expect(
+    page.getByRole('region', { name: 'By whom, in FY 2027' }).getByRole('row').nth(1),
+  ).toBeVisible();
+  await expect(page.getByLabel('In the chosen period')).toContainText(
+    /in FY 2027, \d+ won deals; €.* in FY 2026 up to the same day/,
+  );
+  const about = page.getByRole('region', { name: 'About the customer' });
+  await about.getByRole('button', { name: /^(Change|Add group)/ }).click();
+  await page.getByLabel('E-mail').fill('nobody');
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(page.getByText('Is no e-mail address.')).toBeVisible();
+  await page.getByLabel('E-mail').fill('orders@gannet.example');
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(about.getByRole('link', { name: 'orders@gannet.example' })).toBeVisible();
+  await page.getByRole('link', { name: 'Its deals in FY 2027' }).click();
   await expect(
     page.getByRole('button', { name: 'Remove the filter customer: Gannet Yard' }),
   ).toBeVisible();

@@ -8,10 +8,13 @@ import { useGetCompanyQuery, useGetMeQuery } from '../app/api';
 import { useListCustomersQuery } from '../app/customers';
 import { FailureNote } from '../app/FailureNote';
 import { MergeDialog } from '../app/lists/MergeDialog';
+import { usePlace } from '../app/place';
 import { useDismissDuplicatesMutation, useGetCustomerQuery } from '../records/customersApi';
 import { DealsTabs } from '../records/RecordTabs';
 import { Button } from '../ui/Button';
 import { Loading } from '../ui/Loading';
+import { CustomerDetails } from './CustomerDetails';
+import { InPeriod } from './InPeriod';
 import { Groups, MonthBars } from './NameParts';
 
 /**
@@ -20,7 +23,11 @@ import { Groups, MonthBars } from './NameParts';
  */
 export function CustomerPage() {
   const id = Number(useParams()['id']);
-  const { data, error, refetch } = useGetCustomerQuery(id, { skip: !Number.isSafeInteger(id) });
+  const { unit, period } = usePlace();
+  const { data, error, refetch } = useGetCustomerQuery(
+    { id, unit, period },
+    { skip: !Number.isSafeInteger(id) || !unit || !period },
+  );
   const { data: company } = useGetCompanyQuery();
   const location = useLocation();
   if (error || !Number.isSafeInteger(id))
@@ -54,23 +61,29 @@ export function CustomerPage() {
           ` ${data.open.count} open ${data.open.count === 1 ? 'deal is' : 'deals are'} worth ${formatWhole(data.open.credited, money)}.`}
         {data.lost > 0 && ` ${data.lost} ${data.lost === 1 ? 'was' : 'were'} lost.`}
       </h1>
+      <InPeriod verb="bought" inPeriod={data.inPeriod} money={money} />
       <p>
         <Link
           className="underline"
           to={{ pathname: '/deals', search: dealsOf(location.search, data.name) }}
         >
-          Its deals in the chosen period
+          Its deals in {data.inPeriod.name}
         </Link>
       </p>
+      <CustomerDetails customer={data} />
       {data.aliases.length > 0 && (
         <p className="text-soft">Also written {data.aliases.join(', ')}.</p>
       )}
       <Likely customer={data} />
       <MonthBars months={data.months} money={money} />
-      <div className="grid grid-cols-2 gap-3">
-        <Groups title="What" groups={data.products} money={(minor) => formatExact(minor, money)} />
+      <div className="grid grid-cols-2 gap-3 max-md:grid-cols-1">
         <Groups
-          title="By whom"
+          title={`What, in ${data.inPeriod.name}`}
+          groups={data.products}
+          money={(minor) => formatExact(minor, money)}
+        />
+        <Groups
+          title={`By whom, in ${data.inPeriod.name}`}
           groups={data.salespeople}
           money={(minor) => formatExact(minor, money)}
         />

@@ -22,8 +22,9 @@ export function CustomersPage() {
   const location = useLocation();
   const { data: company } = useGetCompanyQuery();
   const find = search.get('find') ?? '';
+  const group = search.get('group') ?? '';
   const { data, error, refetch } = useListCustomersQuery(
-    { unit, period, ...(find ? { search: find } : {}) },
+    { unit, period, ...(find ? { search: find } : {}), ...(group ? { group } : {}) },
     { skip: !unit || !period },
   );
   const reporting = company?.currency ?? 'EUR';
@@ -33,25 +34,36 @@ export function CustomersPage() {
     <div className="flex h-full flex-col gap-2.5 px-[18px] pt-3 pb-4">
       <DealsTabs />
       <div className="flex items-center justify-between gap-4">
-        <h1>
-          {data
-            ? `${data.count.toLocaleString('en-GB')} ${data.count === 1 ? 'customer' : 'customers'} with deals in this period`
-            : 'Customers'}
-        </h1>
-        <input
-          type="search"
-          aria-label="Find a customer"
-          placeholder="Find a customer"
-          defaultValue={find}
-          key={find}
-          className={`${INPUT} h-[28px] max-w-[240px]`}
-          onKeyDown={(event) => {
-            if (event.key === 'Enter') take(event.currentTarget.value);
-          }}
-          onBlur={(event) => {
-            if (event.target.value.trim() !== find) take(event.target.value);
-          }}
-        />
+        <h1>{data ? describeCount(data.count, find !== '' || group !== '') : 'Customers'}</h1>
+        <div className="flex items-center gap-2">
+          {data && (data.groups.length > 0 || group) && (
+            <select
+              aria-label="Customer group"
+              className={`${INPUT} h-[28px] w-auto max-w-[200px]`}
+              value={group}
+              onChange={(event) => put({ group: event.target.value || null })}
+            >
+              <option value="">All groups</option>
+              {[...new Set([...data.groups, ...(group ? [group] : [])])].map((name) => (
+                <option key={name}>{name}</option>
+              ))}
+            </select>
+          )}
+          <input
+            type="search"
+            aria-label="Find a customer"
+            placeholder="Find a customer"
+            defaultValue={find}
+            key={find}
+            className={`${INPUT} h-[28px] max-w-[240px]`}
+            onKeyDown={(event) => {
+              if (event.key === 'Enter') take(event.currentTarget.value);
+            }}
+            onBlur={(event) => {
+              if (event.target.value.trim() !== find) take(event.target.value);
+            }}
+          />
+        </div>
       </div>
       {error ? (
         <FailureNote failure={error} onRetry={() => void refetch()} />
@@ -65,7 +77,7 @@ export function CustomersPage() {
           {data.customers.length === 0 ? (
             <p className="p-6 text-soft">
               {find
-                ? `No customer with deals here is called “${find}”.`
+                ? `No customer you may see is called “${find}”.`
                 : 'No deals here. Choose another unit or period.'}
             </p>
           ) : (
@@ -101,6 +113,12 @@ export function CustomersPage() {
   );
 }
 
+/** Found ones may have no deals here; others are listed for the deals they have. */
+function describeCount(count: number, isFound: boolean): string {
+  const customers = `${count.toLocaleString('en-GB')} ${count === 1 ? 'customer' : 'customers'}`;
+  return isFound ? `${customers} found` : `${customers} with deals in this period`;
+}
+
 function buildColumns(reporting: string): Column<CustomerLine>[] {
   const money = (minor: number | null) =>
     minor === null ? '–' : formatExact(minor, { kind: 'money', currency: reporting });
@@ -108,8 +126,20 @@ function buildColumns(reporting: string): Column<CustomerLine>[] {
     {
       key: 'name',
       heading: 'Customer',
-      width: 'minmax(180px,1.5fr)',
+      width: 'minmax(160px,1.5fr)',
       cell: (customer) => <span className="font-medium">{customer.name}</span>,
+    },
+    {
+      key: 'group',
+      heading: 'Group',
+      width: 'minmax(124px,0.7fr)',
+      cell: (customer) => <span className="text-soft">{customer.group ?? ''}</span>,
+    },
+    {
+      key: 'owner',
+      heading: 'Owner',
+      width: 'minmax(100px,0.8fr)',
+      cell: (customer) => <span className="text-soft">{customer.ownerName ?? ''}</span>,
     },
     {
       key: 'count',

@@ -1,13 +1,16 @@
 import { Link, useLocation, useParams } from 'react-router';
+import type { ProductView } from '#contract/schemas/customer';
 import { formatExact, formatWhole } from '#core/money/format';
 import { parseDay } from '#core/period/day';
 import { shortDay } from '#wording/period';
 import { useGetCompanyQuery } from '../app/api';
 import { FailureNote } from '../app/FailureNote';
+import { usePlace } from '../app/place';
 import { placeLink } from '../app/placeLink';
 import { useGetProductQuery } from '../records/customersApi';
 import { DealsTabs } from '../records/RecordTabs';
 import { Loading } from '../ui/Loading';
+import { InPeriod } from './InPeriod';
 import { Groups, MonthBars } from './NameParts';
 
 /**
@@ -16,7 +19,11 @@ import { Groups, MonthBars } from './NameParts';
  */
 export function ProductPage() {
   const id = Number(useParams()['id']);
-  const { data, error, refetch } = useGetProductQuery(id, { skip: !Number.isSafeInteger(id) });
+  const { unit, period } = usePlace();
+  const { data, error, refetch } = useGetProductQuery(
+    { id, unit, period },
+    { skip: !Number.isSafeInteger(id) || !unit || !period },
+  );
   const { data: company } = useGetCompanyQuery();
   const { search } = useLocation();
   if (error || !Number.isSafeInteger(id))
@@ -53,8 +60,14 @@ export function ProductPage() {
         {open}
         {data.lost > 0 && ` ${data.lost} ${data.lost === 1 ? 'was' : 'were'} lost.`}
       </h1>
-      <p>
-        {data.category && <span className="mr-3 text-soft">Category: {data.category}</span>}
+      <InPeriod verb="sold" inPeriod={data.inPeriod} money={money} />
+      <p className="flex flex-wrap gap-x-4 gap-y-1">
+        {describe(data, company?.currency ?? '').map(([name, value]) => (
+          <span key={name}>
+            <span className="text-soft">{name}: </span>
+            {value}
+          </span>
+        ))}
         <Link
           className="underline"
           to={{
@@ -62,7 +75,7 @@ export function ProductPage() {
             search: `${placeLink(search)}&product=${encodeURIComponent(data.name)}`,
           }}
         >
-          Its deals in the chosen period
+          Its deals in {data.inPeriod.name}
         </Link>
       </p>
       {data.aliases.length > 0 && (
@@ -71,16 +84,30 @@ export function ProductPage() {
       <MonthBars months={data.months} money={money} />
       <div className="grid grid-cols-2 gap-3 max-md:grid-cols-1">
         <Groups
-          title="To whom"
+          title={`To whom, in ${data.inPeriod.name}`}
           groups={data.customers}
           money={(minor) => formatExact(minor, money)}
         />
         <Groups
-          title="By whom"
+          title={`By whom, in ${data.inPeriod.name}`}
           groups={data.salespeople}
           money={(minor) => formatExact(minor, money)}
         />
       </div>
     </div>
   );
+}
+
+/** What is known of it beside its deals. */
+function describe(product: ProductView, currency: string): [string, string][] {
+  const day = (iso: string) => shortDay(parseDay(iso)!, true);
+  const known: [string, string | null][] = [
+    ['Code', product.code],
+    ['Category', product.category],
+    ['List price', product.listPrice && `${product.listPrice} ${currency}`],
+    ['Cost', product.cost && `${product.cost} ${currency}`],
+    ['Sold from', product.soldFrom && day(product.soldFrom)],
+    ['Last sold on', product.soldUntil && day(product.soldUntil)],
+  ];
+  return known.filter((each): each is [string, string] => Boolean(each[1]));
 }

@@ -5,6 +5,7 @@ import { type Day, parseDay } from '#core/period/day';
 import { useGetCompanyQuery } from '../app/api';
 import { FailureNote, faultAt } from '../app/FailureNote';
 import { usePickListsQuery } from '../app/files/pickLists';
+import { readTypedDay, toIsoText } from '../app/typedDay';
 import { Button } from '../ui/Button';
 import { Combobox } from '../ui/Combobox';
 import { DayInput } from '../ui/DayInput';
@@ -12,7 +13,6 @@ import { Dialog } from '../ui/Dialog';
 import { Field, INPUT } from '../ui/Field';
 import { useSay } from '../ui/Toasts';
 import { useChangeDealsMutation, useUndoImportMutation } from './api';
-import { readTypedDay, toIsoText } from './form/typedDay';
 
 type Which =
   | 'salesperson'

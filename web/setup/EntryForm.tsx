@@ -1,12 +1,15 @@
-import { useForm } from 'react-hook-form';
+import { Controller, useForm } from 'react-hook-form';
 import { DEAL_STATUSES, type DealStatus } from '#contract/schemas/deal';
 import type { ListEntry, ListEntryInput, ListName } from '#contract/schemas/list';
 import { exponentOf } from '#core/money/currency';
 import { readTyped } from '#core/money/typed';
+import { parseDay } from '#core/period/day';
 import { useGetCompanyQuery } from '../app/api';
 import { faultAt, otherFault } from '../app/FailureNote';
 import { useGetListQuery, useSaveListEntryMutation } from '../app/lists/api';
+import { toIsoText } from '../app/typedDay';
 import { Button } from '../ui/Button';
+import { DayInput } from '../ui/DayInput';
 import { Field, INPUT } from '../ui/Field';
 import { useSay } from '../ui/Toasts';
 
@@ -16,6 +19,8 @@ interface Values {
   category: string;
   listPrice: string;
   cost: string;
+  soldFrom: string;
+  soldUntil: string;
   probability: string;
   outcome: DealStatus;
   position: string;
@@ -35,6 +40,7 @@ export function EntryForm({
   onDone(): void;
 }) {
   const { data: company } = useGetCompanyQuery();
+  const toIso = (text: string) => toIsoText(text, parseDay(company?.today ?? '') ?? 0, 'past');
   const { data: categories = [] } = useGetListQuery('category', { skip: list !== 'product' });
   // Its own stands there from the beginning: a field without it would show none, and keep none.
   const categoryNames = [
@@ -45,15 +51,15 @@ export function EntryForm({
   ];
   const [save, { error, isLoading }] = useSaveListEntryMutation();
   const say = useSay();
-  const { register, handleSubmit } = useForm<Values>({ defaultValues: toValues(entry) });
+  const { register, handleSubmit, control } = useForm<Values>({ defaultValues: toValues(entry) });
   const submit = handleSubmit(async (values) => {
     const result = await save({
       list,
       id: entry?.id ?? null,
-      entry: toInput(list, values, exponentOf(company?.currency ?? 'EUR')),
+      entry: toInput(list, values, exponentOf(company?.currency ?? 'EUR'), toIso),
     });
     if (result.error) return;
-    say(`${result.data.name} is kept.`);
+    say(`${result.data.name} is saved.`);
     onDone();
   });
   const fault = (field: keyof Values) => faultAt(error, field);
@@ -63,6 +69,8 @@ export function EntryForm({
     'category',
     'listPrice',
     'cost',
+    'soldFrom',
+    'soldUntil',
     'probability',
     'position',
   ]);
@@ -124,12 +132,33 @@ export function EntryForm({
             >
               <input className={INPUT} inputMode="decimal" {...register('cost')} />
             </Field>
+            {(['soldFrom', 'soldUntil'] as const).map((name) => (
+              <Controller
+                key={name}
+                control={control}
+                name={name}
+                render={({ field }) => (
+                  <Field
+                    label={name === 'soldFrom' ? 'Sold from' : 'Last sold on'}
+                    fault={fault(name)}
+                    className="w-[150px]"
+                  >
+                    <DayInput
+                      value={field.value}
+                      iso={toIso(field.value)}
+                      onChange={field.onChange}
+                      placeholder={name === 'soldFrom' ? 'always' : 'no end'}
+                    />
+                  </Field>
+                )}
+              />
+            ))}
           </>
         )}
       </div>
       <div className="mt-2 flex items-center gap-2">
         <Button kind="main" type="submit" disabled={isLoading}>
-          {entry ? 'Keep' : 'Add'}
+          {entry ? 'Save' : 'Add'}
         </Button>
         <Button kind="quiet" onClick={onDone}>
           Cancel
@@ -157,6 +186,8 @@ function toValues(entry: ListEntry | null): Values {
     category: entry?.category ?? '',
     listPrice: entry?.listPrice ?? '',
     cost: entry?.cost ?? '',
+    soldFrom: entry?.soldFrom ?? '',
+    soldUntil: entry?.soldUntil ?? '',
     probability:
       entry?.probability == null ? '' : String(Math.round(entry.probability * 10_000) / 100),
     outcome: entry?.outcome ?? 'open',
@@ -165,7 +196,12 @@ function toValues(entry: ListEntry | null): Values {
   };
 }
 
-function toInput(list: ListName, values: Values, decimals: number): ListEntryInput {
+function toInput(
+  list: ListName,
+  values: Values,
+  decimals: number,
+  toIso: (text: string) => string,
+): ListEntryInput {
   const money = (text: string) => {
     const typed = readTyped(text, decimals);
     return text.trim() === '' ? null : typed.ok ? typed.decimal : text;
@@ -179,6 +215,8 @@ function toInput(list: ListName, values: Values, decimals: number): ListEntryInp
           category: values.category || null,
           listPrice: money(values.listPrice),
           cost: money(values.cost),
+          soldFrom: toIso(values.soldFrom) || values.soldFrom || null,
+          soldUntil: toIso(values.soldUntil) || values.soldUntil || null,
         }
       : {}),
     ...(list === 'stage'

@@ -166,6 +166,8 @@ function describe(entry: ListEntry): string {
     entry.category,
     entry.listPrice && `price ${entry.listPrice}`,
     entry.cost && `cost ${entry.cost}`,
+    entry.soldFrom && `from ${entry.soldFrom}`,
+    entry.soldUntil && `until ${entry.soldUntil}`,
   ]
     .filter(Boolean)
     .join(', ');

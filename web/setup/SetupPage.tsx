@@ -252,7 +252,7 @@ function CompanySheet({ company, mayChange }: { company: Company; mayChange: boo
 }
 
 const IMPORTABLE: Readonly<Record<Role, readonly ImportKind[]>> = {
-  administrator: ['units', 'targets', 'deals', 'deal_lines', 'activities', 'rates'],
+  administrator: IMPORT_KINDS,
   manager: ['targets', 'deals', 'deal_lines', 'activities'],
   salesperson: ['deals', 'deal_lines', 'activities'],
   viewer: [],

@@ -49,7 +49,31 @@ const pickRules =
   ];
 const pickList = (list: string) => pgTable(list, pickColumns(), pickRules(list));
 
-export const customer = pickList('customer');
+/**
+ * Who buys; whose it is and where to reach them. Its group is one of those other customers have,
+ * spelled alike.
+ */
+export const customer = pgTable(
+  'customer',
+  {
+    ...pickColumns(),
+    customerGroup: text('customer_group'),
+    email: text('email'),
+    address: text('address'),
+    /** The salesperson who looks after them; credit goes by the deal alone. */
+    ownerId: integer('owner_id').references(() => unit.id),
+    notes: text('notes'),
+  },
+  (table) => [
+    ...pickRules('customer')(table),
+    index('customer_group')
+      .on(sql`lower(${table.customerGroup})`)
+      .where(sql`${table.customerGroup} is not null`),
+    index('customer_owner')
+      .on(table.ownerId)
+      .where(sql`${table.ownerId} is not null`),
+  ],
+);
 export const category = pickList('category');
 export const source = pickList('source');
 export const location = pickList('location');
@@ -64,9 +88,13 @@ export const product = pgTable(
     categoryId: integer('category_id').references(() => category.id),
     listPrice: whole('list_price'),
     cost: whole('cost'),
+    /** The first and last day on which it is sold; null: no such day. */
+    soldFrom: isoDay('sold_from'),
+    soldUntil: isoDay('sold_until'),
   },
   (table) => [
     ...pickRules('product')(table),
+    check('product_sold', sql`${table.soldFrom} <= ${table.soldUntil}`),
     uniqueIndex('product_code').on(sql`lower(${table.code})`),
   ],
 );

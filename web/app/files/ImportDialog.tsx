@@ -20,6 +20,9 @@ const COLUMNS: Record<ImportKind, string> = {
   units: 'unit, name, kind, parent, from, to, email, country',
   targets: 'unit, period, measure, target, floor, stretch, note',
   deals: 'deal, salesperson, customer, amount, currency, status, closed_on, expected_on and more',
+  products:
+    'product (the code), name, category, list_price, currency, cost, from, until (the last day)',
+  customers: 'customer, group, email, address, owner (a code), notes',
   deal_lines:
     'deal, line, product, quantity, price, cost, amount; the lines of a deal replace those it had',
   activities: 'unit, on, measure, value',

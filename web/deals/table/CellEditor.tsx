@@ -4,8 +4,8 @@ import type { Lookups } from '#contract/schemas/list';
 import { exponentOf } from '#core/money/currency';
 import { readTyped } from '#core/money/typed';
 import type { Day } from '#core/period/day';
+import { toIsoText } from '../../app/typedDay';
 import { toPercentText } from '../../records/form/formValues';
-import { toIsoText } from '../../records/form/typedDay';
 
 /** Cells that are changed in place, and how they are typed. */
 export const EDITABLE = [

@@ -6,12 +6,12 @@ import { readTyped } from '#core/money/typed';
 import { parseDay } from '#core/period/day';
 import { useGetCompanyQuery } from '../../app/api';
 import { faultAt, otherFault } from '../../app/FailureNote';
+import { readTypedDay, toIsoText } from '../../app/typedDay';
 import { Button } from '../../ui/Button';
 import { DayInput } from '../../ui/DayInput';
 import { Field, INPUT } from '../../ui/Field';
 import { useSay } from '../../ui/Toasts';
 import { useBookDealMutation, useGetDealRefundsQuery, useVoidDealMutation } from '../api';
-import { readTypedDay, toIsoText } from '../form/typedDay';
 
 /** What was taken back of a won deal, with what is left of it. */
 export function Refunds({ deal, onOpen }: { deal: Deal; onOpen(id: number): void }) {

@@ -13,6 +13,7 @@ import { FailureNote, faultAt, otherFault } from '../../app/FailureNote';
 import { usePickListsQuery } from '../../app/files/pickLists';
 import { usePlace } from '../../app/place';
 import { saveTyped } from '../../app/saving/keptTyping';
+import { type Leaning, readTypedDay, toIsoText } from '../../app/typedDay';
 import { Button } from '../../ui/Button';
 import { Combobox } from '../../ui/Combobox';
 import { DayInput } from '../../ui/DayInput';
@@ -26,7 +27,7 @@ import { FormNotes } from './FormNotes';
 import { sumOfLines, toInput, toPercentText, toValues } from './formValues';
 import { LinesField } from './LinesField';
 import { isTyped } from './merge';
-import { type Leaning, readTypedDay, toIsoText } from './typedDay';
+import { useAddProduct } from './useAddProduct';
 import { type Typed, useKeptForm } from './useKeptForm';
 
 type PickedField =
@@ -75,6 +76,7 @@ export function DealForm({
   // twice.
   const key = useRef(crypto.randomUUID());
   const say = useSay();
+  const { addLabel, addUnknown } = useAddProduct(lists?.products ?? []);
   const reporting = company?.currency ?? 'EUR';
   const today = parseDay(company?.today ?? '1970-01-01')!;
   const people = useMemo(
@@ -270,8 +272,12 @@ export function DealForm({
     if (stage && stage.outcome !== 'open') setValue('status', stage.outcome);
   };
   const chooseProduct = (name: string) => {
-    const category = lists?.products.find((each) => each.name === name)?.category;
-    if (category && !getValues('category')) setValue('category', category);
+    void addUnknown(name);
+    const product = lists?.products.find((each) => each.name === name);
+    if (product?.category && !getValues('category')) setValue('category', product.category);
+    if (!product || currency !== reporting) return;
+    if (product.listPrice && !getValues('amount')) setValue('amount', product.listPrice);
+    if (product.cost && !getValues('cost')) setValue('cost', product.cost);
   };
   // Asked for once the server has said that a closed month is concerned, or where the date typed
   // says so.
@@ -388,7 +394,7 @@ export function DealForm({
               label: code ? `${name} (${code})` : name,
             })),
             'Choose a product',
-            { addLabel: 'Add', onPick: chooseProduct },
+            { addLabel, onPick: chooseProduct },
           )}
         {pick('Category', 'category', toChoices(lists?.categories), 'Choose a category')}
         {pick('Source', 'source', toChoices(lists?.sources), 'Choose a source')}

@@ -13,6 +13,7 @@ import { Button } from '../../ui/Button';
 import { Combobox } from '../../ui/Combobox';
 import { INPUT } from '../../ui/Field';
 import { type FormValues, NEW_LINE, sumOfLines, totalOfLine } from './formValues';
+import { useAddProduct } from './useAddProduct';
 
 interface LinesFieldProps {
   control: Control<FormValues>;
@@ -39,6 +40,7 @@ export function LinesField({
 }: LinesFieldProps) {
   const { fields, append, remove } = useFieldArray({ control, name: 'lines' });
   const decimals = exponentOf(currency);
+  const { addLabel, addUnknown } = useAddProduct(products);
   const money = (minor: number) => formatExact(minor, { kind: 'money', currency });
   const choose = (index: number, name: string) => {
     const known = products.find((each) => each.name === name);
@@ -81,10 +83,11 @@ export function LinesField({
                           choices={products.map(toChoice)}
                           onChoose={(name) => {
                             onChange(name);
+                            void addUnknown(name);
                             choose(index, name);
                           }}
                           placeholder="Product"
-                          addLabel="Add"
+                          addLabel={addLabel}
                         />
                       )}
                     />

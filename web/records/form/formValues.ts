@@ -4,7 +4,7 @@ import { writeDecimal } from '#core/money/amount';
 import { exponentOf } from '#core/money/currency';
 import { readTyped } from '#core/money/typed';
 import type { Day } from '#core/period/day';
-import { toIsoText } from './typedDay';
+import { toIsoText } from '../../app/typedDay';
 
 export interface LineValues {
   product: string;
