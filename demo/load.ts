@@ -21,6 +21,7 @@ import {
   importCustomers,
   importDealLines,
   importDeals,
+  importHistory,
 } from '#server/imports/index';
 import { createMeasure } from '#server/measures/index';
 import { createPlan, publishPlan } from '#server/plans/index';
@@ -31,6 +32,7 @@ import { DEMO_MEASURES, generateActivities } from './activities';
 import { PRODUCTS, STAGES } from './catalogue';
 import { generateCustomers } from './customers';
 import { generateDeals, HISTORY_MONTHS } from './deals';
+import { generateHistory } from './history';
 import { generateLines } from './lines';
 import {
   BRANCHES,
@@ -126,6 +128,10 @@ export async function loadDemo(context: Context, today: Day): Promise<void> {
   await importCustomers(
     { ...call, fileName: 'demo customers.csv' },
     parseCsv([Buffer.from(Papa.unparse([...generateCustomers(rows)]))]),
+  );
+  await importHistory(
+    { ...call, fileName: 'demo history.csv' },
+    parseCsv([Buffer.from(Papa.unparse([...generateHistory(calendar, yearStart)]))]),
   );
   const activities = await importActivities(
     { ...call, fileName: 'demo activities.csv' },

@@ -170,9 +170,14 @@ function toPriorYear({ figures, priorYear, measure }: StandingView, exact: Show)
     tone: isWorse ? 'bad' : undefined,
     made: !priorYear
       ? ['There is no such period in the year before.']
-      : [
-          `${exact(figures.actual)} now, ${exact(priorYear.toDate)} on ${priorYear.days}${difference === null ? '' : `: ${withSign(difference, exact(difference))}`}.`,
-          `All of that period came to ${exact(priorYear.total)}.`,
-        ],
+      : priorYear.monthlyTotals?.isUnknown
+        ? [
+            `${priorYear.monthlyTotals.days} holds a total from before: it has no days to compare with.`,
+            `All of that period came to ${exact(priorYear.total)}.`,
+          ]
+        : [
+            `${exact(figures.actual)} now, ${exact(priorYear.toDate)} on ${priorYear.days}${difference === null ? '' : `: ${withSign(difference, exact(difference))}`}.`,
+            `All of that period came to ${exact(priorYear.total)}.`,
+          ],
   };
 }

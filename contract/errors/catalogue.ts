@@ -430,6 +430,16 @@ export const FAULTS = {
   unitOfDefinition: 'This computation gives {unit}.',
   sameAddends: 'Dividing something by itself always gives 100 %.',
   notTypedIn: 'Is computed from deals; only typed-in measures take values.',
+  totalOfOther: 'Totals of it are those of {name}. Write {code}.',
+  totalFollows: 'Follows from other measures: give totals of those.',
+  noTotal: 'Is typed in by day or month; it has no totals from before. Use activities.csv.',
+  notAMonth: 'Names no month. Write for example FY2025-P03.',
+  monthNotOver: '{name} has not ended. Totals are given of whole months.',
+  monthHasDeals: 'Deals of {unit} are booked in {name}. A total counts only where there are none.',
+  totalTwice:
+    '{unit} has a total of this month too: both would count twice. Give one or the other.',
+  totalThere:
+    '{month} of {unit} has a total from before. Take the total away before you book deals in it.',
   notThatDay: 'Does not stand in the tree on this day.',
   closedNeedsReason: '{name} is closed: say why it is corrected.',
   rateNeeded: 'Deals of {day} would have no rate: {count} of them.',

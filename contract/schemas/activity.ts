@@ -13,7 +13,17 @@ export const ActivityQuery = Type.Object(
   { additionalProperties: false },
 );
 
-/** Typed-in values of a unit and all below it, by the months of a year or the days of a month. */
+export const ACTIVITY_LOCKS = ['notInTree', 'daysTyped', 'notOver', 'deals', 'elsewhere'] as const;
+/**
+ * Why a cell takes no value: the unit does not stand in the tree; single days have values; the
+ * month has not ended; it has deals; a unit above or below has its total.
+ */
+export type ActivityLock = (typeof ACTIVITY_LOCKS)[number];
+
+/**
+ * Typed-in values of a unit and all below it, by the months of a year or the days of a month; of a
+ * measure of deals the totals from before the first deals, by months.
+ */
 export const ActivityGrid = Type.Object({
   unit: UnitSummary,
   measure: MeasureRecord,
@@ -34,6 +44,7 @@ export const ActivityGrid = Type.Object({
        * the unit does not stand in the tree.
        */
       on: Type.Array(Nullable(IsoDay)),
+      locks: Type.Array(Nullable(Type.Enum(ACTIVITY_LOCKS))),
     }),
   ),
   canEdit: Type.Boolean(),

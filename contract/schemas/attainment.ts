@@ -60,6 +60,17 @@ export const TargetView = Type.Object({
 });
 export type TargetView = Static<typeof TargetView>;
 
+/** Months of a figure that hold a total from before instead of deals. */
+export const MonthlyTotalsView = Type.Object({
+  /** The months in words: "1 Apr–30 Jun 2024". */
+  days: Type.String(),
+  /** What they come to, for what adds up. */
+  value: Nullable(Value),
+  /** The figure is not known for them: its days cut a month, or they have not all it takes. */
+  isUnknown: Type.Boolean(),
+});
+export type MonthlyTotalsView = Static<typeof MonthlyTotalsView>;
+
 export const EarlierView = Type.Object({
   period: Type.String(),
   /** The compared days in words: "1–18 Nov 2025". */
@@ -70,6 +81,7 @@ export const EarlierView = Type.Object({
   changeText: Type.String(),
   /** The earlier value is so small that a percent says nothing: greyed, with the difference beside. */
   isLowBase: Type.Boolean(),
+  monthlyTotals: Nullable(MonthlyTotalsView),
 });
 export type EarlierView = Static<typeof EarlierView>;
 
@@ -102,6 +114,7 @@ export const Figures = Type.Object({
     dueBasis: Type.Enum(['workingDays', 'months']),
   }),
   status: Status,
+  monthlyTotals: Nullable(MonthlyTotalsView),
 });
 export type Figures = Static<typeof Figures>;
 
@@ -262,6 +275,8 @@ export const YearOverviewCell = Type.Object({
   attainmentText: Nullable(Type.String()),
   /** Another status rule began in it (GUARDS 27). */
   ruleChanges: Type.Array(IsoDay),
+  /** Some of its months hold a total from before, without deals. */
+  hasMonthlyTotals: Type.Boolean(),
 });
 export type YearOverviewCell = Static<typeof YearOverviewCell>;
 

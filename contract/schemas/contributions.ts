@@ -26,8 +26,8 @@ const Parts = {
 
 /**
  * The rows that make a figure of any measure: deals with what each adds above and below the line,
- * names that are counted once, or values that were typed in. Named rows and the remainder add up to
- * `total`, of which `value` is made.
+ * names that are counted once, or values that were typed in. Named rows, the remainder and totals
+ * from before add up to `total`, of which `value` is made.
  */
 export const Contributions = Type.Object({
   currency: Type.String(),
@@ -48,6 +48,8 @@ export const Contributions = Type.Object({
     }),
   ),
   remainder: Type.Object({ count: Type.Integer(), ...Parts }),
+  /** Months that hold a total instead of deals, in words, and what they add. */
+  monthlyTotals: Nullable(Type.Object({ days: Type.String(), ...Parts })),
   total: Type.Object({ count: Type.Integer(), ...Parts }),
   /** The figure, as everywhere else; in whole units of the measure's last decimal. */
   value: Nullable(Type.Number()),

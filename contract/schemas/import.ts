@@ -11,6 +11,7 @@ export const IMPORT_KINDS = [
   'rates',
   'products',
   'customers',
+  'history',
 ] as const;
 export const ImportKind = Type.Enum(IMPORT_KINDS);
 export type ImportKind = (typeof IMPORT_KINDS)[number];

@@ -1,12 +1,13 @@
 import { type Elapsed, elapsedOf } from '../attainment/elapsed';
 import { LongElapsed } from '../attainment/longElapsed';
 import type { ActivityBook } from '../ledger/activityBook';
+import { MonthlyTotals, partsOf } from '../ledger/monthlyTotals';
 import type { Occurrences } from '../ledger/occurrences';
 import { buildRollUp, type RollUp } from '../ledger/rollUp';
 import type { RunningSums } from '../ledger/runningSums';
 import type { UnitSums } from '../ledger/unitSums';
 import type { Term } from '../measure/definition';
-import { baseOf, type MeasureCode } from '../measure/measure';
+import { baseOf, type Measure, type MeasureCode } from '../measure/measure';
 import type { FigureUnit } from '../money/format';
 import type { Period } from '../period/calendar';
 import type { Day, DaySpan } from '../period/day';
@@ -48,6 +49,8 @@ export interface Dataset extends DatasetSource {
   lookup: TargetLookup;
   rollUp: RollUp;
   rules: RuleBook;
+  /** Totals of months from before the first deals. */
+  monthlyTotals: MonthlyTotals;
   /** How far a period has run for a unit, by the days its branch works. */
   elapsedOf(unitId: number, period: Period): Elapsed;
   /** The last day of which something is due from a unit: today, once its business has ended. */
@@ -91,6 +94,13 @@ export function buildDataset(source: DatasetSource): Dataset {
     ...source,
     lookup: buildTargetLookup(source),
     rules: buildRuleBook(source.measures, source.datedRules, source.asOf),
+    monthlyTotals: new MonthlyTotals({
+      book: source.activities,
+      // Of a total that only the whole company sees, nobody's share is known.
+      tree: (source.whole ?? source).tree,
+      calendar: source.calendar,
+      measures: source.measures.all,
+    }),
     rollUp: buildRollUp(source.tree, source.sums, source.occurrences, source.unitSums),
     comparedOf(period) {
       let found = compared.get(period);
@@ -148,6 +158,8 @@ export function valueIn(
 ): number | null {
   const { formula } = dataset.measures.get(code);
   const counted = { from: span.from, to: Math.min(span.to, dataset.asOf + 1) };
+  if (formula.kind !== 'typed' && dataset.monthlyTotals.touches(counted))
+    return valueWithTotals(dataset, unitId, formula, counted);
   switch (formula.kind) {
     case 'sum': {
       const sum = sumTerms(dataset, unitId, formula.terms, counted);
@@ -175,6 +187,66 @@ export function valueIn(
             counted,
           );
   }
+}
+
+/** The same where some of the days lie in months that may have totals instead of deals. */
+function valueWithTotals(
+  dataset: Dataset,
+  unitId: number,
+  formula: Exclude<Measure['formula'], { kind: 'typed' }>,
+  span: DaySpan,
+): number | null {
+  if (formula.kind === 'distinct')
+    return dataset.monthlyTotals.monthsIn(unitId, span).length > 0
+      ? null
+      : scale(dataset.rollUp.countDistinct(unitId, formula.field, span), formula.factor);
+  const totals = dataset.monthlyTotals.within(unitId, partsOf(formula), span);
+  if (totals === null) return null;
+  const sum = (terms: readonly Term[]) =>
+    terms.reduce(
+      (all, { part, sign }) => all + sign * totals.sum(part),
+      sumTerms(dataset, unitId, terms, span),
+    );
+  if (formula.kind === 'sum') return scale(sum(formula.terms), formula.factor);
+  const denominator = sum(formula.denominator);
+  return denominator === 0 ? null : scale(sum(formula.numerator) / denominator, formula.factor);
+}
+
+/** What totals from before give a figure: its months, and their value where it adds up. */
+export interface TotalsInFigure {
+  months: readonly DaySpan[];
+  value: number | null;
+  /** The span cuts a month, or a month has not all the figure is made of: the figure is not known. */
+  isUnknown: boolean;
+}
+
+/** The totals from before in a unit's figure; null where there are none. */
+export function totalsIn(
+  dataset: Dataset,
+  unitId: number,
+  code: MeasureCode,
+  span: DaySpan,
+): TotalsInFigure | null {
+  const { formula } = dataset.measures.get(code);
+  const counted = { from: span.from, to: Math.min(span.to, dataset.asOf + 1) };
+  if (formula.kind === 'typed') return null;
+  const all = dataset.monthlyTotals.monthsIn(unitId, counted);
+  if (all.length === 0) return null;
+  if (formula.kind === 'distinct') return { months: all, value: null, isUnknown: true };
+  const totals = dataset.monthlyTotals.within(unitId, partsOf(formula), counted);
+  if (totals === null) return { months: all, value: null, isUnknown: true };
+  if (totals.months.length === 0) return null;
+  return {
+    months: totals.months,
+    value:
+      formula.kind === 'sum'
+        ? scale(
+            formula.terms.reduce((sum, { part, sign }) => sum + sign * totals.sum(part), 0),
+            formula.factor,
+          )
+        : null,
+    isUnknown: false,
+  };
 }
 
 /** Where something always adds up, nothing is 0. */
@@ -245,5 +317,8 @@ export function unassignedIn(dataset: Dataset, code: MeasureCode, span: DaySpan)
       ? dataset.occurrences.countAllNewCustomers(counted)
       : dataset.sums.sumOfAll(part, counted);
   const all = formula.terms.reduce((sum, term) => sum + term.sign * sumOfAll(term), 0);
-  return scale(all, formula.factor) - bookedIn(dataset, dataset.tree.root.id, code, span);
+  return scale(
+    all - sumTerms(dataset, dataset.tree.root.id, formula.terms, counted),
+    formula.factor,
+  );
 }

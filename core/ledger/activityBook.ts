@@ -17,9 +17,25 @@ interface Series {
  */
 export class ActivityBook {
   private byMeasure = new Map<string, Map<number, Series>>();
+  private versions = new Map<string, number>();
+  /** Counts the changes. */
+  version = 0;
+
+  /** Counts the changes of one measure. */
+  versionOf(measure: string): number {
+    return this.versions.get(measure) ?? 0;
+  }
+
+  /** All values of a measure, by unit, oldest first. */
+  *entriesOf(measure: string): Generator<{ unitId: number; day: Day; value: number }> {
+    for (const [unitId, { days, values }] of this.byMeasure.get(measure) ?? [])
+      for (const [at, day] of days.entries()) yield { unitId, day, value: values[at]! };
+  }
 
   /** Sets the value of a unit and day; null takes it away. */
   put(measure: string, unitId: number, day: Day, value: number | null): void {
+    this.version++;
+    this.versions.set(measure, this.versionOf(measure) + 1);
     let units = this.byMeasure.get(measure);
     if (!units) this.byMeasure.set(measure, (units = new Map()));
     let series = units.get(unitId);

@@ -33,14 +33,16 @@ export function buildSalesMix(dataset: Dataset, unitId: number, period: Period):
   const [counts, countsBefore] = spans.map(
     (span) =>
       span &&
+      // Of a total nobody knows how many customers it was.
+      dataset.monthlyTotals.monthsIn(unitId, span).length === 0 &&
       dataset.rollUp.countEachDistinct(unitId, {
         from: span.from,
         to: Math.min(span.to, dataset.asOf + 1),
       }),
   );
   const distinct = (field: DistinctField): SalesMixFigure => ({
-    actual: counts![field],
-    priorYear: countsBefore?.[field] ?? null,
+    actual: counts ? counts[field] : null,
+    priorYear: countsBefore ? countsBefore[field] : null,
   });
   return {
     products: distinct('product'),

@@ -2,10 +2,12 @@ import { type SQL, sql } from 'drizzle-orm';
 import type { Contributions } from '#contract/schemas/contributions';
 import { type Dataset, valueIn } from '#core/dataset/dataset';
 import { placesUnder } from '#core/ledger/activityBook';
+import { partsOf } from '#core/ledger/monthlyTotals';
 import { type DistinctField, FIELD_UNITS, type Term } from '#core/measure/definition';
 import { baseOf, type Measure } from '#core/measure/measure';
 import { countedDays, type DaySpan, toIsoDay } from '#core/period/day';
 import type { Unit } from '#core/units/unit';
+import { describeMonths } from '#wording/monthlyTotals';
 import { countedSpans, lineKeyOf, withClosedDeals } from '../credited/index';
 import type { Queryable } from '../db/client';
 import { LIST_TABLES } from '../lists/index';
@@ -34,6 +36,7 @@ export async function viewContributions(
 ): Promise<Contributions> {
   const { dataset, unit, period, measure } = figure;
   const { rows, total } = await loadRows(db, figure, limit);
+  const monthlyTotals = sumTotals(figure);
   const rest = (field: 'numerator' | 'denominator') =>
     rows.reduce((left, row) => left - (row[field] ?? 0), total[field] ?? 0);
   return {
@@ -41,7 +44,17 @@ export async function viewContributions(
     measure: measure.code,
     ...kindsOf(measure),
     rows,
-    total,
+    monthlyTotals,
+    total: monthlyTotals
+      ? {
+          count: total.count,
+          numerator: total.numerator + monthlyTotals.numerator,
+          denominator:
+            total.denominator === null
+              ? null
+              : total.denominator + (monthlyTotals.denominator ?? 0),
+        }
+      : total,
     remainder: {
       count: total.count - rows.length,
       numerator: rest('numerator'),
@@ -79,6 +92,26 @@ function kindsOf({
         denominatorKind: definition.accumulation === 'average' ? 'count' : null,
       };
   }
+}
+
+/** What totals from before add above and below the line; null where there are none, or unknown. */
+function sumTotals({
+  dataset,
+  unit,
+  period,
+  measure: { formula },
+}: Figure): Contributions['monthlyTotals'] {
+  if (formula.kind !== 'sum' && formula.kind !== 'ratio') return null;
+  const span = countedDays(period, dataset.asOf);
+  const totals = dataset.monthlyTotals.within(unit.id, partsOf(formula), span);
+  if (!totals || totals.months.length === 0) return null;
+  const sum = (terms: readonly Term[]) =>
+    terms.reduce((all, { part, sign }) => all + sign * totals.sum(part), 0);
+  return {
+    days: describeMonths(totals.months),
+    numerator: sum(formula.kind === 'sum' ? formula.terms : formula.numerator),
+    denominator: formula.kind === 'sum' ? null : sum(formula.denominator),
+  };
 }
 
 async function loadRows(db: Queryable, figure: Figure, limit: number): Promise<Rows> {

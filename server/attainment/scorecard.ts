@@ -62,7 +62,7 @@ export function viewScorecard(
   );
   const toCell = ({ standing, priorYear }: ScoreCell) => ({
     figures: toFigures(dataset, standing),
-    priorYear: priorYear && toEarlierView(dataset, standing.measure, priorYear),
+    priorYear: priorYear && toEarlierView(dataset, standing, priorYear),
   });
   return {
     unit: toUnitSummary(unit),

@@ -7,7 +7,7 @@ import type {
 } from '#contract/schemas/attainment';
 import { explainGrade } from '#core/attainment/grading';
 import { buildBrief, buildPrior, buildPriorYear, buildStanding } from '#core/attainment/standing';
-import { type Dataset, valueIn } from '#core/dataset/dataset';
+import { type Dataset, totalsIn, valueIn } from '#core/dataset/dataset';
 import type { MeasureCode } from '#core/measure/measure';
 import type { Period } from '#core/period/calendar';
 import { type Day, dayWithin, toIsoDay } from '#core/period/day';
@@ -76,8 +76,8 @@ export function viewStanding(
     figures: toFigures(dataset, standing),
     asClosed: null,
     grading: toGradingView(explainGrade(dataset, standing)),
-    prior: toEarlierView(dataset, measure, buildPrior(dataset, standing)),
-    priorYear: priorYear && toEarlierView(dataset, measure, priorYear),
+    prior: toEarlierView(dataset, standing, buildPrior(dataset, standing)),
+    priorYear: priorYear && toEarlierView(dataset, standing, priorYear),
     unassigned: null,
     path: buildPath(dataset, unit.id, period, measure).map((point) => ({
       ...point,
@@ -176,6 +176,7 @@ export function viewStrip(
       attainment: standing.attainment,
       attainmentText: toAttainmentText(dataset, measure, period, standing.attainment),
       ruleChanges: dataset.rules.changesIn(measure, period).map(toIsoDay),
+      hasMonthlyTotals: totalsIn(dataset, unit.id, measure, period) !== null,
     };
   };
   return {

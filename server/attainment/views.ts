@@ -1,6 +1,7 @@
 import type {
   EarlierView,
   Figures,
+  MonthlyTotalsView,
   PeriodView,
   RankingRowView,
   StandingView,
@@ -9,7 +10,7 @@ import type {
 import type { UnitSummary } from '#contract/schemas/unit';
 import type { Grading } from '#core/attainment/grading';
 import type { Earlier, Standing } from '#core/attainment/standing';
-import { type Dataset, figureUnitOf } from '#core/dataset/dataset';
+import { type Dataset, figureUnitOf, totalsIn, type TotalsInFigure } from '#core/dataset/dataset';
 import type { Measure, MeasureCode, MeasureRecord } from '#core/measure/measure';
 import { formatDifference, withSign } from '#core/money/format';
 import type { Period } from '#core/period/calendar';
@@ -20,6 +21,7 @@ import { cutsOf } from '#core/status/rule';
 import type { ResolvedTarget } from '#core/targets/resolvedTarget';
 import type { Unit } from '#core/units/unit';
 import { showRanked } from '#wording/ladderSentence';
+import { describeMonths } from '#wording/monthlyTotals';
 import { describePeriod, describeSpan } from '#wording/period';
 
 /** More than this and the screen says how many there are. */
@@ -128,7 +130,20 @@ export function toFigures(dataset: Dataset, standing: Standing): Figures {
       dueBasis,
     },
     status: standing.status,
+    monthlyTotals: toTotalsView(
+      totalsIn(dataset, standing.unitId, standing.measure, standing.period),
+    ),
   };
+}
+
+export function toTotalsView(totals: TotalsInFigure | null): MonthlyTotalsView | null {
+  return (
+    totals && {
+      days: describeMonths(totals.months),
+      value: totals.value,
+      isUnknown: totals.isUnknown,
+    }
+  );
 }
 
 export function toGradingView({
@@ -151,7 +166,7 @@ export function toGradingView({
 
 export function toEarlierView(
   dataset: Dataset,
-  measure: MeasureCode,
+  { unitId, measure }: Pick<Standing, 'unitId' | 'measure'>,
   earlier: Earlier,
 ): EarlierView {
   return {
@@ -162,6 +177,7 @@ export function toEarlierView(
     difference: earlier.difference,
     changeText: toChangeText(dataset, measure, earlier),
     isLowBase: earlier.isLowBase,
+    monthlyTotals: toTotalsView(totalsIn(dataset, unitId, measure, earlier.span)),
   };
 }
 

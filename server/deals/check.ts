@@ -11,6 +11,7 @@ import { type Day, DEAL_DAYS, parseDay, toIsoDay } from '#core/period/day';
 import type { UnitTree } from '#core/units/tree';
 import type { Scope } from '../access/index';
 import { cleanName } from '../input';
+import { findTotalAt, type TotalAt } from '../measures/index';
 import type { DealCredit, DealFacts, DealLineFacts } from './facts';
 
 /** What a deal is checked against; built once for a request or a file. */
@@ -23,6 +24,8 @@ export interface DealChecker {
   /** Whether there is such a unit for whoever asks: what they may not see does not exist. */
   sees: Scope['sees'];
   currencies: Map<string, boolean>;
+  /** The total from before that a person's month has, for a deal that is closed so. */
+  totalAt(salespersonId: number, day: Day, status: 'won' | 'lost'): TotalAt | null;
 }
 
 export type Checked = { ok: true; facts: DealFacts } | { ok: false; faults: FieldFault[] };
@@ -40,6 +43,7 @@ export function buildDealChecker(
     coversDay: scope.coversDay,
     sees: scope.sees,
     currencies: new Map(),
+    totalAt: (salespersonId, day, status) => findTotalAt(scope.dataset, salespersonId, day, status),
   };
 }
 
@@ -97,6 +101,8 @@ export function checkDeal(input: DealInput, checker: DealChecker): Checked {
     fault,
   );
   const shares = checkShares(input, owner, checker, closedOn ?? expectedOn, fault);
+  if (closedOn !== null && input.status !== 'open')
+    checkTotals(shares ?? [], closedOn, input.status, checker, fault);
   const credited =
     amount === null || faults.length > 0
       ? null
@@ -324,6 +330,22 @@ function checkShares(
     return fault('credit', 'sharesNot100');
   if (shares[0]!.salesperson !== owner) return fault('credit', 'firstNotOwner');
   return shares;
+}
+
+/** A month has a total from before or deals, never both. */
+function checkTotals(
+  shares: readonly { salesperson: number }[],
+  day: Day,
+  status: 'won' | 'lost',
+  checker: DealChecker,
+  fault: Fault,
+): void {
+  for (const { salesperson } of shares) {
+    const found = checker.totalAt(salesperson, day, status);
+    if (!found) continue;
+    fault('closedOn', 'totalThere', { unit: found.name, month: found.month });
+    return;
+  }
 }
 
 function convert(

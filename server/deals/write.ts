@@ -34,7 +34,8 @@ async function findNames(tx: Queryable, facts: DealFacts, kept: ReadonlySet<stri
 }
 
 function productsOf({ lines, names }: DealFacts): { field: string; name: string }[] {
-  if (lines) return lines.map(({ product }, at) => ({ field: `lines/${at}/product`, name: product }));
+  if (lines)
+    return lines.map(({ product }, at) => ({ field: `lines/${at}/product`, name: product }));
   return names.product === null ? [] : [{ field: 'product', name: names.product }];
 }
 

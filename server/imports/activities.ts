@@ -28,12 +28,16 @@ export async function importActivities(
   const { context, scope, principal, fileName, reason } = call;
   const { heading, tally, rows } = await collectRows<ActivityFacts>(source, ACTIVITY_COLUMNS, {
     check: (valueAt) =>
-      checkActivity(context, scope, {
-        unit: valueAt('unit'),
-        on: valueAt('on'),
-        measure: valueAt('measure'),
-        value: valueAt('value'),
-      }),
+      checkActivity(
+        { scope, principal },
+        {
+          unit: valueAt('unit'),
+          on: valueAt('on'),
+          measure: valueAt('measure'),
+          value: valueAt('value'),
+        },
+        'typed',
+      ),
     keyOf,
     field: 'unit',
   });

@@ -12,6 +12,11 @@ export interface RowRules<Facts> {
   check(
     valueAt: (column: string) => string,
   ): { ok: true; facts: Facts } | { ok: false; faults: FieldFault[] };
+  /**
+   * The first of the good rows that cannot stand beside the others, and why; it is refused, and the
+   * rest looked at again.
+   */
+  among?(facts: readonly Facts[]): { index: number; fault: FieldFault } | null;
   /** What a row is about: two rows about the same are refused, not decided between. */
   keyOf(facts: Facts): string;
   /** The column at which a second row about the same is refused. */
@@ -61,8 +66,19 @@ export async function collectRows<Facts>(
       }
     }
   });
-  return { heading, tally, rows };
+  const kept = new Map(rows);
+  for (let found = rules.among?.([...kept.values()]); found;) {
+    const [key] = [...kept.keys()].slice(found.index);
+    const { fault } = found;
+    tally.refuse(lineOf.get(key!)!, [fault], () => '');
+    kept.delete(key!);
+    found = tally.refused < MOST_CLASHES ? rules.among?.([...kept.values()]) : null;
+  }
+  return { heading, tally, rows: kept };
 }
+
+/** Rows that clash with each other are named one by one; beyond so many, the file is wrong. */
+const MOST_CLASHES = 100;
 
 /** Texts that hold what no text may, or more than their column takes. */
 export function findLongText(

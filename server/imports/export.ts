@@ -32,6 +32,7 @@ import { toCsv } from './csv';
 import { CUSTOMER_COLUMNS } from './customers';
 import { LINE_COLUMNS } from './dealLines/index';
 import { DEAL_COLUMNS_OF_FILE } from './dealRows';
+import { HISTORY_COLUMNS } from './history';
 import { PRODUCT_COLUMNS } from './products';
 import { RATE_COLUMNS } from './rates';
 import { loadStoredTargets, publishedIds, type StoredTargetRow } from './storedTargets';
@@ -71,6 +72,7 @@ export function exportRows(kind: ImportKind, call: ExportCall): ExportedRows {
     units: UNIT_COLUMNS,
     activities: ACTIVITY_COLUMNS,
     rates: RATE_COLUMNS,
+    history: HISTORY_COLUMNS,
     products: PRODUCT_COLUMNS,
     customers: CUSTOMER_COLUMNS,
   }[kind].known;
@@ -83,6 +85,7 @@ export function exportRows(kind: ImportKind, call: ExportCall): ExportedRows {
       units: exportUnits,
       activities: exportActivities,
       rates: exportRates,
+      history: exportHistoryTotals,
       products: exportProducts,
       customers: exportCustomers,
     }[kind](call),
@@ -211,7 +214,28 @@ export async function exportWorkbook(call: ExportCall, yearLabel: number): Promi
   );
 }
 
-async function* exportActivities({ context, scope }: ExportCall): AsyncGenerator<Cell[][]> {
+async function* exportActivities(call: ExportCall): AsyncGenerator<Cell[][]> {
+  const rows = await loadTyped(call);
+  yield rows
+    .filter(({ isTotal }) => !isTotal)
+    .map(({ unit, day, measure, value }) => [unit, toIsoDay(day), measure, value]);
+}
+
+/** Totals from before the first deals, by their months. */
+async function* exportHistoryTotals(call: ExportCall): AsyncGenerator<Cell[][]> {
+  const { calendar } = call.scope.dataset;
+  yield (await loadTyped(call))
+    .filter(({ isTotal }) => isTotal)
+    .map(({ unit, day, measure, value }) => [
+      unit,
+      calendar.periodOf('month', day).id,
+      measure,
+      value,
+    ]);
+}
+
+/** What was typed in, of units that stood in the reader's part on the day. */
+async function loadTyped({ context, scope }: ExportCall) {
   const { dataset } = scope;
   const decimals = buildDecimalsOf(dataset);
   const isTheirs = (unitId: number, day: Day) =>
@@ -225,14 +249,15 @@ async function* exportActivities({ context, scope }: ExportCall): AsyncGenerator
     sql`select unit_id, measure, "on"::text as day, value from activity where value is not null
       order by "on", unit_id, measure`,
   );
-  yield rows
+  return rows
     .filter((row) => isTheirs(row.unit_id, parseDay(row.day)!))
-    .map((row) => [
-      dataset.tree.find(row.unit_id)!.code,
-      row.day,
-      row.measure,
-      writeDecimal(row.value, decimals(row.measure)!),
-    ]);
+    .map((row) => ({
+      unit: dataset.tree.find(row.unit_id)!.code,
+      day: parseDay(row.day)!,
+      measure: row.measure,
+      value: writeDecimal(row.value, decimals(row.measure)!),
+      isTotal: dataset.measures.get(row.measure).formula.kind !== 'typed',
+    }));
 }
 
 async function* exportRates({ context }: ExportCall): AsyncGenerator<Cell[][]> {

@@ -5,6 +5,7 @@ export { guardCell } from './guardCell';
 export { importCustomers } from './customers';
 export { importDealLines } from './dealLines/index';
 export { importDeals } from './deals';
+export { importHistory } from './history';
 export { readUnitsFile } from './units';
 export { recordImported } from './recordImported';
 export { importActivities } from './activities';

@@ -21,6 +21,7 @@ import { importDeals } from './deals';
 import { type ExportedRows, exportHistory, exportRows, exportWorkbook } from './export';
 import { receiveFile, XLSX_TYPE } from './formats';
 import { ImportGate } from './gate';
+import { importHistory } from './history';
 import { loadMapping, saveMapping } from './mappings';
 import { HEAD_BYTES, previewDeals } from './preview';
 import { importProducts } from './products';
@@ -39,6 +40,7 @@ const NEEDED: Readonly<Record<ImportKind, Permission>> = {
   units: 'administer',
   activities: 'book',
   rates: 'administer',
+  history: 'plan',
   products: 'administer',
   customers: 'administer',
 };
@@ -49,6 +51,7 @@ const IMPORTS = {
   units: importUnits,
   activities: importActivities,
   rates: importRates,
+  history: importHistory,
   products: importProducts,
   customers: importCustomers,
 } as const;

@@ -6,12 +6,12 @@ import type {
   ActivityChanges,
   ActivityGrid,
 } from '#contract/schemas/activity';
-import { type Dataset, figureUnitOf } from '#core/dataset/dataset';
+import { type Dataset, figureUnitOf, valueIn } from '#core/dataset/dataset';
 import { baseOf, type Measure } from '#core/measure/measure';
 import { parseDecimal, writeDecimal } from '#core/money/amount';
 import { decimalsOf } from '#core/money/format';
 import type { Period } from '#core/period/calendar';
-import { type Day, DEAL_DAYS, intersect, parseDay, toIsoDay } from '#core/period/day';
+import { type Day, DEAL_DAYS, parseDay, toIsoDay } from '#core/period/day';
 import type { Unit } from '#core/units/unit';
 import { describePeriod, shortPeriod } from '#wording/period';
 import type { Principal, Scope } from '../access/index';
@@ -23,6 +23,14 @@ import type { Queryable } from '../db/client';
 import { LOCKS } from '../db/locks';
 import { announce } from '../db/notify';
 import { assertNoFieldErrors, ProblemError } from '../problem';
+import {
+  findDoubleTotal,
+  findTotalFaults,
+  firstDayIn,
+  isTotalMeasure,
+  keptOn,
+  lockOfTotal,
+} from './monthlyTotals';
 
 interface Caller {
   scope: Scope;
@@ -40,12 +48,13 @@ export function viewActivities(
 ): ActivityGrid {
   const { dataset } = scope;
   const measure = findMeasure(dataset, query.measure);
-  if (measure.formula.kind !== 'typed')
+  const isTotal = isTotalMeasure(dataset, measure);
+  if (measure.formula.kind !== 'typed' && !isTotal)
     throw new ProblemError('notTypedIn', { name: measure.name });
   const root = scope.findUnit(query.unit);
   const period = findPeriod(dataset, query.period);
   const columns =
-    period.kind === 'month'
+    period.kind === 'month' && !isTotal
       ? listDays(dataset, period)
       : dataset.calendar.months(dataset.calendar.labelOf(period.from));
   const span = { from: columns[0]!.from, to: columns.at(-1)!.to };
@@ -54,7 +63,11 @@ export function viewActivities(
   const visit = (unit: Unit, depth: number) => {
     if (seen.has(unit.id)) return;
     seen.add(unit.id);
-    rows.push(toRow(dataset, measure, unit, depth, columns));
+    rows.push(
+      isTotal
+        ? toTotalRow(dataset, measure, unit, depth, columns)
+        : toRow(dataset, measure, unit, depth, columns),
+    );
     for (const child of dataset.tree.childrenDuring(unit.id, span)) visit(child, depth + 1);
   };
   visit(root, 0);
@@ -63,7 +76,7 @@ export function viewActivities(
     measure: toMeasureRecord(measure),
     currency: dataset.currency,
     rows,
-    canEdit: mayDo(principal.role, 'book'),
+    canEdit: mayDo(principal.role, isTotal ? 'plan' : 'book'),
     columns: columns.map((each) => ({
       id: each.id,
       name: describePeriod(each, dataset.calendar),
@@ -98,26 +111,62 @@ function toRow(
     whole: columns.map((column) =>
       dataset.activities.read(dataset.tree, unit.id, base, accumulation, column),
     ),
+    locks: columns.map((column, at) =>
+      firstDayIn(dataset, unit, column) === null
+        ? 'notInTree'
+        : isTypedByDay(dataset, unit, column, entries[at]!)
+          ? 'daysTyped'
+          : null,
+    ),
     on: columns.map((column, at) => {
       const day = firstDayIn(dataset, unit, column);
-      const typed = entries[at]!;
       // A month with values on single days is the sum of those; they are changed where they stand.
-      return day === null || typed.length > 1 || (typed.length === 1 && typed[0]!.day !== day)
+      return day === null || isTypedByDay(dataset, unit, column, entries[at]!)
         ? null
         : toIsoDay(day);
     }),
   };
 }
 
-/**
- * The first day of a period on which the unit stands in the tree: a month's value counts from then
- * on, also while the month runs.
- */
-function firstDayIn(dataset: Dataset, unit: Unit, period: Period): Day | null {
-  const days = dataset.tree
-    .membershipsOf(unit.id)
-    .flatMap((membership) => intersect(membership, period)?.from ?? []);
-  return days.length === 0 ? null : Math.min(...days);
+/** A month's value counts from the first day on which the unit stands, also while it runs. */
+function isTypedByDay(
+  dataset: Dataset,
+  unit: Unit,
+  column: Period,
+  typed: readonly { day: Day }[],
+): boolean {
+  const first = firstDayIn(dataset, unit, column);
+  return typed.length > 1 || (typed.length === 1 && typed[0]!.day !== first);
+}
+
+/** Totals from before: what is given of the unit, and what its deals and those below come to. */
+function toTotalRow(
+  dataset: Dataset,
+  measure: Measure,
+  unit: Unit,
+  depth: number,
+  columns: readonly Period[],
+): ActivityGrid['rows'][number] {
+  const base = baseOf(measure.code);
+  const own = columns.map(
+    (column) => dataset.activities.entriesIn(base, unit.id, column)[0]?.value ?? null,
+  );
+  // What is there can be taken away, whatever has come beside it.
+  const locks = columns.map((column, at) =>
+    own[at] === null ? lockOfTotal(dataset, unit, measure, column) : null,
+  );
+  return {
+    unit: toUnitSummary(unit),
+    depth,
+    own,
+    whole: columns.map((column, at) =>
+      locks[at] === 'notInTree' || locks[at] === 'notOver'
+        ? null
+        : valueIn(dataset, unit.id, measure.code, column) || null,
+    ),
+    locks,
+    on: columns.map((column, at) => (locks[at] === null ? keptOn(dataset, unit, column) : null)),
+  };
 }
 
 /** A value that has been checked. */
@@ -138,11 +187,11 @@ const LARGEST_VALUE = 1_000_000_000_000;
 
 /** Checks one typed-in value and names each fault at its field. */
 export function checkActivity(
-  _context: Context,
-  scope: Scope,
+  { scope: { dataset }, principal }: Caller,
   change: Pick<ActivityChange, 'unit' | 'on' | 'measure' | 'value'>,
+  /** What a file is of; the grid takes either. */
+  kind: 'typed' | 'totals' | 'either' = 'either',
 ): CheckedActivity {
-  const { dataset } = scope;
   const faults: FieldFault[] = [];
   const unit = dataset.tree.findByCode(change.unit.trim());
   if (!unit) faults.push({ field: 'unit', code: 'unknownUnit' });
@@ -156,8 +205,18 @@ export function checkActivity(
     });
   const measure = dataset.measures.find(change.measure);
   if (!measure) faults.push({ field: 'measure', code: 'unknownMeasure' });
-  else if (measure.formula.kind !== 'typed') faults.push({ field: 'measure', code: 'notTypedIn' });
-  if (unit && on !== null && !dataset.tree.isActiveDuring(unit.id, { from: on, to: on + 1 }))
+  else if (measure.formula.kind !== 'typed' && kind === 'typed')
+    faults.push({ field: 'measure', code: 'notTypedIn' });
+  const isTotal = measure !== undefined && measure.formula.kind !== 'typed';
+  if (measure && !isTotal && kind === 'totals') faults.push({ field: 'measure', code: 'noTotal' });
+  if (isTotal && !mayDo(principal.role, 'plan'))
+    faults.push({ field: 'measure', code: 'notYours' });
+  const month = on === null ? null : dataset.calendar.periodOf('month', on);
+  if (isTotal && unit && month && faults.length === 0)
+    faults.push(
+      ...findTotalFaults(dataset, { unit, measure, month, isCleared: !change.value?.trim() }),
+    );
+  else if (unit && on !== null && !dataset.tree.isActiveDuring(unit.id, { from: on, to: on + 1 }))
     faults.push({ field: 'on', code: 'notThatDay' });
   const decimals = measure ? decimalsOf(figureUnitOf(dataset, measure.code)) : 0;
   const text = change.value?.trim() ?? '';
@@ -179,7 +238,7 @@ export function checkActivity(
     ok: true,
     facts: {
       unit: unit!,
-      on: on!,
+      on: isTotal ? firstDayIn(dataset, unit!, month!)! : on!,
       measure: baseOf(measure!.code),
       decimals,
       value: result?.ok ? result.minor : null,
@@ -197,8 +256,9 @@ export async function saveActivities(
   input: ActivityChanges,
 ): Promise<ActivitiesSaved> {
   const faults: FieldFault[] = [];
+  const caller = { scope, principal };
   const facts = input.changes.flatMap((change, index) => {
-    const checked = checkActivity(context, scope, change);
+    const checked = checkActivity(caller, change);
     if (checked.ok) return [{ ...checked.facts, was: change.previousValue }];
     faults.push(
       ...checked.faults.map((fault) => ({ ...fault, field: `changes/${index}/${fault.field}` })),
@@ -207,6 +267,7 @@ export async function saveActivities(
   });
   assertNoFieldErrors(faults);
   const unique = [...new Map(facts.map((each) => [keyOf(each), each])).values()];
+  refuseDouble(scope.dataset, facts);
   const undo = await context.db.transaction(async (tx) => {
     await tx.execute(sql`select pg_advisory_xact_lock(${LOCKS.activities})`);
     const stored = await loadActivities(tx, unique);
@@ -236,6 +297,19 @@ export async function saveActivities(
   });
   await context.replica.afterWrite();
   return { saved: unique.length, undo };
+}
+
+/** @throws ProblemError invalidInput where a month would count twice */
+function refuseDouble(dataset: Dataset, facts: readonly ActivityFacts[]): void {
+  const double = findDoubleTotal(dataset, facts);
+  if (double)
+    assertNoFieldErrors([
+      {
+        field: `changes/${double.index}/value`,
+        code: 'totalTwice',
+        params: { unit: double.name },
+      },
+    ]);
 }
 
 export function keyOf({

@@ -6,4 +6,5 @@ export {
   writeActivities,
   type ActivityFacts,
 } from './activities';
+export { findDoubleTotal, findTotalAt, type TotalAt } from './monthlyTotals';
 export { createMeasure } from './service';

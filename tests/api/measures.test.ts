@@ -360,7 +360,7 @@ describe('typed-in values', () => {
     ['text', { value: 'many' }, 'value', 'notANumber'],
     ['half a call', { value: '1.5' }, 'value', 'wholeNumber'],
     ['a day that is none', { on: '2026-02-30' }, 'on', 'notADate'],
-    ['a computed measure', { measure: 'revenue' }, 'measure', 'notTypedIn'],
+    ['a ratio of deals', { measure: 'win_rate' }, 'measure', 'totalFollows'],
     ['a unit elsewhere', { unit: 'nkassem' }, 'unit', 'unknownUnit'],
   ])('refuse %s at its field, and change nothing', async (_case, over, field, code) => {
     const answer = await type(people.manager, value({ on: '2026-11-12', value: '7' }), value(over));

@@ -106,6 +106,32 @@ test('activities come from a file, and refusals name line and column', async ({ 
   await expect(cell(page, 'Ilse Varga, Sat 14 Nov 2026')).toHaveText('7');
 });
 
+test('totals from before are typed by month, counted, said, and locked where there are deals', async ({
+  page,
+}) => {
+  await signIn(page, 'admin', '/deals/activities?period=FY2023');
+  await page.getByLabel('What is typed in').selectOption({ label: 'Revenue' });
+  await cell(page, 'Key accounts, May 2022').click();
+  await page.keyboard.type('250,000');
+  await page.keyboard.press('Enter');
+  await expect(cell(page, 'Harrow & Tide, May 2022')).toHaveText('250,000');
+  await cell(page, 'Fleet buyers, May 2022').click();
+  await page.keyboard.press('Enter');
+  await expect(
+    page.getByText('A unit above or below has a total of this month').first(),
+  ).toBeVisible();
+  await page.goto('/standing?unit=key&period=FY2023-P02');
+  await expect(
+    page.getByText('€250,000 of it is a total from before (1–31 May 2022)'),
+  ).toBeVisible();
+  await page.goto('/deals/activities?unit=saltmarsh&period=FY2027&total=revenue');
+  await cell(page, 'Saltmarsh branch, June 2026').click();
+  await page.keyboard.press('Enter');
+  await expect(
+    page.getByText('Deals are booked in this month; a total counts only').first(),
+  ).toBeVisible();
+});
+
 test('who may not change measures, or type values, is not offered it', async ({ page }) => {
   await signIn(page, 'viewer', '/setup/measures');
   await expect(page.getByRole('table', { name: 'Measures' })).toBeVisible();

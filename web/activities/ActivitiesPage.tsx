@@ -1,10 +1,13 @@
 import { Redo2, Undo2 } from 'lucide-react';
 import { useState } from 'react';
 import { Link, useLocation } from 'react-router';
+import { measuresOfTotals } from '#core/ledger/monthlyTotals';
+import { buildMeasure, type MeasureRecord } from '#core/measure/measure';
 import { buildCalendar } from '#core/period/calendar';
 import { parseDay } from '#core/period/day';
 import { figureUnit } from '#wording/figureUnit';
 import { describePeriod } from '#wording/period';
+import { useAddress } from '../app/address';
 import { useGetCompanyQuery, useGetMeQuery, useListMeasuresQuery } from '../app/api';
 import { FailureNote } from '../app/FailureNote';
 import { ImportDialog } from '../app/files/ImportDialog';
@@ -23,18 +26,27 @@ const CONTROL = 'h-[30px] rounded-sheet border border-strong/30 bg-sheet px-2 fo
 export function ActivitiesPage() {
   const { unit, period, measure, go } = usePlace();
   const { search } = useLocation();
+  const { search: address, put } = useAddress();
   const { data: company } = useGetCompanyQuery();
   const { data: me } = useGetMeQuery();
   const { data } = useListMeasuresQuery();
   const typedIn = (data?.measures ?? []).filter(
     (each) => each.definition.kind === 'typed' && !each.isArchived,
   );
-  const chosen = typedIn.find((each) => each.code === measure) ?? typedIn[0];
+  const totals = listTotals(data?.measures ?? []);
+  const mayPlan = me?.role === 'administrator' || me?.role === 'manager';
+  const askedTotal = address.get('total');
+  const chosen =
+    totals.find((each) => each.code === askedTotal) ??
+    typedIn.find((each) => each.code === measure) ??
+    typedIn[0] ??
+    (mayPlan ? totals[0] : undefined);
+  const isTotal = chosen !== undefined && chosen.definition.kind !== 'typed';
   const calendar = company && buildCalendar(company.calendar);
   const asked = calendar?.parse(period);
   const [isImporting, setImporting] = useState(false);
   const shown =
-    asked && (asked.kind === 'month' || asked.kind === 'year')
+    asked && ((asked.kind === 'month' && !isTotal) || asked.kind === 'year')
       ? asked.id
       : asked && calendar
         ? calendar.periodOf('year', asked.from).id
@@ -104,22 +116,25 @@ export function ActivitiesPage() {
               className={CONTROL}
               value={chosen.code}
               title={chosen.description}
-              onChange={(event) => go({ measure: event.target.value })}
+              onChange={(event) => {
+                const code = event.target.value;
+                if (totals.some((each) => each.code === code)) put({ total: code });
+                else put({ total: null, measure: code });
+              }}
             >
-              {typedIn.map((each) => (
-                <option key={each.code} value={each.code}>
-                  {each.name}
-                </option>
-              ))}
+              {typedIn.map(toOption)}
+              <optgroup label="Totals from before the first deals">{totals.map(toOption)}</optgroup>
             </select>
-            <div
-              role="group"
-              aria-label="Columns"
-              className="flex overflow-hidden rounded-sheet border border-strong/30"
-            >
-              {toggle('Months', !isMonth, toYear)}
-              {toggle('Days', isMonth, toMonth)}
-            </div>
+            {!isTotal && (
+              <div
+                role="group"
+                aria-label="Columns"
+                className="flex overflow-hidden rounded-sheet border border-strong/30"
+              >
+                {toggle('Months', !isMonth, toYear)}
+                {toggle('Days', isMonth, toMonth)}
+              </div>
+            )}
             {grid?.canEdit && (
               <Button
                 aria-label="Undo"
@@ -142,18 +157,23 @@ export function ActivitiesPage() {
             )}
             <span className="flex-1" />
             <a
-              href="/api/v1/exports/activities"
+              href={`/api/v1/exports/${isTotal ? 'history' : 'activities'}`}
               download
               className="inline-flex h-[30px] items-center rounded-sheet border border-strong/25 bg-sheet px-3 font-medium hover:bg-hover"
             >
               Export
             </a>
-            {me && me.role !== 'viewer' && (
-              <Button onClick={() => setImporting(true)}>Import…</Button>
-            )}
+            {me &&
+              (isTotal
+                ? me.role === 'administrator' || me.role === 'manager'
+                : me.role !== 'viewer') && (
+                <Button onClick={() => setImporting(true)}>Import…</Button>
+              )}
           </div>
           <p className="-mt-1 text-[12.5px] text-soft">
-            {chosen.description} {describeAccumulation(chosen.definition)}{' '}
+            {isTotal
+              ? TOTALS_EXPLAINED
+              : `${chosen.description} ${describeAccumulation(chosen.definition)}`}{' '}
             {grid?.canEdit
               ? 'Type or paste from a spreadsheet; what you type is saved at once.'
               : 'You may read these values.'}
@@ -179,9 +199,31 @@ export function ActivitiesPage() {
           )}
         </>
       )}
-      {isImporting && <ImportDialog kind="activities" onClose={() => setImporting(false)} />}
+      {isImporting && (
+        <ImportDialog
+          kind={isTotal ? 'history' : 'activities'}
+          onClose={() => setImporting(false)}
+        />
+      )}
     </div>
   );
+}
+
+const TOTALS_EXPLAINED =
+  'What a month came to where only its total is known. It counts in every figure of whole months; it has no days and no deals. Grey: from deals, or from units below.';
+
+const toOption = ({ code, name }: { code: string; name: string }) => (
+  <option key={code} value={code}>
+    {name}
+  </option>
+);
+
+/** Measures of which months may have a total without deals: the first of each that adds up. */
+function listTotals(measures: readonly (MeasureRecord & { isArchived: boolean })[]) {
+  const first = new Set(
+    [...measuresOfTotals(measures.map(buildMeasure)).values()].map((each) => each.code),
+  );
+  return measures.filter((each) => first.has(each.code) && !each.isArchived);
 }
 
 function describeAccumulation(definition: { kind: string; accumulation?: string }): string {

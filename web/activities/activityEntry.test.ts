@@ -30,6 +30,7 @@ const gridOf = (over: Partial<ActivityGrid> = {}): ActivityGrid => ({
       depth: 1,
       own: [125, null],
       whole: [125, null],
+      locks: [null, null],
       on: ['2026-10-01', '2026-11-01'],
     },
     {
@@ -37,6 +38,7 @@ const gridOf = (over: Partial<ActivityGrid> = {}): ActivityGrid => ({
       depth: 1,
       own: [null, 40],
       whole: [null, 40],
+      locks: ['notInTree', 'daysTyped'],
       on: [null, null],
     },
   ],

@@ -1,4 +1,4 @@
-import type { ActivityChange, ActivityGrid } from '#contract/schemas/activity';
+import type { ActivityChange, ActivityGrid, ActivityLock } from '#contract/schemas/activity';
 import { writeDecimal } from '#core/money/amount';
 import { readTyped, styleOf } from '#core/money/typed';
 import type { Entry, Outcome } from '../ui/grid/paste';
@@ -10,13 +10,19 @@ export function textAt(grid: ActivityGrid, decimals: number, row: number, column
   return value == null || !Number.isInteger(value) ? '' : writeDecimal(value, decimals);
 }
 
+const LOCKED: Readonly<Record<ActivityLock, string>> = {
+  notInTree: 'Does not stand in the tree in this period.',
+  daysTyped: 'Single days have values here; open the month by days and change those.',
+  notOver: 'The month has not ended; totals are given of whole months.',
+  deals: 'Deals are booked in this month; a total counts only where there are none.',
+  elsewhere: 'A unit above or below has a total of this month; both would count twice.',
+};
+
 /** Why a cell cannot be typed into; null: it can. */
 export function whyLocked(grid: ActivityGrid, row: number, column: number): string | null {
   if (!grid.canEdit) return 'Your role may read values, not type them in.';
-  if (grid.rows[row]!.on[column] !== null) return null;
-  return grid.rows[row]!.own[column] === null
-    ? 'Does not stand in the tree in this period.'
-    : 'Single days have values here; open the month by days and change those.';
+  const { on, locks } = grid.rows[row]!;
+  return on[column] === null ? LOCKED[locks[column] ?? 'notInTree'] : null;
 }
 
 /**

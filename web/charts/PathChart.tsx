@@ -146,6 +146,7 @@ export function PathChart({
           />
           <Line
             dataKey="priorYear"
+            connectNulls
             stroke="var(--prior)"
             strokeWidth={1.8}
             dot={false}
@@ -180,6 +181,7 @@ export function PathChart({
           />
           <Area
             dataKey="booked"
+            connectNulls
             stroke="var(--now)"
             strokeWidth={2.4}
             fill={isCumulative ? 'var(--now-fill)' : 'none'}

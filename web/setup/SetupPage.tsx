@@ -253,7 +253,7 @@ function CompanySheet({ company, mayChange }: { company: Company; mayChange: boo
 
 const IMPORTABLE: Readonly<Record<Role, readonly ImportKind[]>> = {
   administrator: IMPORT_KINDS,
-  manager: ['targets', 'deals', 'deal_lines', 'activities'],
+  manager: ['targets', 'deals', 'deal_lines', 'activities', 'history'],
   salesperson: ['deals', 'deal_lines', 'activities'],
   viewer: [],
 };

@@ -22,6 +22,7 @@ const COLUMNS: Record<ImportKind, string> = {
   deals: 'deal, salesperson, customer, amount, currency, status, closed_on, expected_on and more',
   products:
     'product (the code), name, category, list_price, currency, cost, from, until (the last day)',
+  history: 'unit, period (a month, for example FY2025-P03), measure, value',
   customers: 'customer, group, email, address, owner (a code), notes',
   deal_lines:
     'deal, line, product, quantity, price, cost, amount; the lines of a deal replace those it had',

@@ -250,6 +250,15 @@ function MonthCell({
         {isAhead ? '' : (cell.attainmentText ?? '–')}
       </span>
       <Explained cell={cell} />
+      {cell.hasMonthlyTotals && (
+        <span
+          aria-hidden
+          title="A total from before, without deals behind it"
+          className="absolute top-0.5 right-1 text-[9px] text-soft"
+        >
+          Σ
+        </span>
+      )}
       {cell.ruleChanges.length > 0 && (
         <span
           aria-hidden
@@ -274,6 +283,7 @@ function Explained({ cell }: { cell: YearOverviewCell }) {
   return (
     <span className="sr-only">
       , {cell.period.name}, {cell.status.label}
+      {cell.hasMonthlyTotals && ', a total from before, without deals'}
       {cell.ruleChanges.length > 0 && `, another status rule from ${cell.ruleChanges.join(', ')}`}
     </span>
   );

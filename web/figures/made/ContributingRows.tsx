@@ -33,7 +33,7 @@ export function ContributingRows({ view }: { view: StandingView }) {
     );
   return (
     <Part name={TITLES[data.rowKind]}>
-      {data.total.count === 0 ? (
+      {data.total.count === 0 && !data.monthlyTotals ? (
         <p>There is nothing on these days.</p>
       ) : (
         <RowsTable view={view} data={data} />
@@ -46,7 +46,7 @@ export function ContributingRows({ view }: { view: StandingView }) {
 function RowsTable({ view, data }: { view: StandingView; data: Contributions }) {
   const unit = figureUnit(view);
   const labels = describeParts(view.measure);
-  const { numeratorKind, denominatorKind, rows, remainder, total } = data;
+  const { numeratorKind, denominatorKind, rows, remainder, monthlyTotals, total } = data;
   const cells = (row: { numerator: number; denominator: number | null }) => (
     <>
       <td className="pl-2 text-right whitespace-nowrap">
@@ -89,9 +89,16 @@ function RowsTable({ view, data }: { view: StandingView; data: Contributions }) 
             {cells(remainder)}
           </tr>
         )}
+        {monthlyTotals && (
+          <tr>
+            <td />
+            <td title={monthlyTotals.days}>Totals from before, {monthlyTotals.days}</td>
+            {cells(monthlyTotals)}
+          </tr>
+        )}
         <tr className="border-t border-line font-semibold">
           <td />
-          <td>All {total.count.toLocaleString('en-GB')}</td>
+          <td>{monthlyTotals ? 'Together' : `All ${total.count.toLocaleString('en-GB')}`}</td>
           {cells(total)}
         </tr>
       </tbody>

@@ -1,0 +1,24 @@
+import type { MonthlyTotalsView } from '#contract/schemas/attainment';
+import type { DaySpan } from '#core/period/day';
+import { describeSpan } from './period';
+
+/** Months in words, those that follow each other together: "1 Apr–30 Jun 2024". */
+export function describeMonths(months: readonly DaySpan[]): string {
+  const runs: { from: number; to: number }[] = [];
+  for (const { from, to } of months) {
+    const last = runs.at(-1);
+    if (last?.to === from) last.to = to;
+    else runs.push({ from, to });
+  }
+  return runs.map((run) => describeSpan(run, true)).join(', ');
+}
+
+/**
+ * What a figure says of totals from before in it; `value` as it is shown, for what adds up. They
+ * have no days and no deals (docs/calculations.md, 4).
+ */
+export function sayTotals({ days, isUnknown }: MonthlyTotalsView, value: string | null): string {
+  if (isUnknown)
+    return `Not known: of ${days} there is a total from before only, without the days, deals or units that this figure takes.`;
+  return `${value === null ? 'It takes in' : `${value} of it is`} a total from before (${days}), without deals behind it.`;
+}
