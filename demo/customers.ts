@@ -25,7 +25,9 @@ export function* generateCustomers(
   deals: Iterable<Record<string, string>>,
 ): Generator<Record<string, string>> {
   const owner = new Map<string, string>();
-  const left = new Set(SELLERS.filter((each) => each.leaves !== undefined).map((each) => each.code));
+  const left = new Set(
+    SELLERS.filter((each) => each.leaves !== undefined).map((each) => each.code),
+  );
   for (const { customer, salesperson } of deals)
     if (!left.has(salesperson!) && !owner.has(customer!)) owner.set(customer!, salesperson!);
   for (const customer of CUSTOMERS) {

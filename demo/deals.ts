@@ -161,8 +161,9 @@ function buildRow(stream: Stream, seller: DemoSeller, deal: string, euros: numbe
   const amount = Math.max(40, Math.round((euros * (isForeign ? 0.86 : 1)) / 10) * 10);
   const cost = amount * (1 - branch.margin * stream.between(0.8, 1.2));
   // Every seller has a circle of customers, so that repeat business looks like it.
-  const customer =
+  const usual =
     CUSTOMERS[(hash(seller.code) + Math.floor(40 * stream.next() ** 2)) % CUSTOMERS.length]!;
+  const customer = spell(usual, deal);
   const partner = stream.pick(
     SELLERS.filter(
       (each) =>
@@ -190,6 +191,19 @@ function buildRow(stream: Stream, seller: DemoSeller, deal: string, euros: numbe
     expected_on: '',
     commission_rate: '0.03',
   };
+}
+
+/** Some customers are in the book under two spellings, as it happens; nobody has merged them. */
+const SPELLED_TWICE: Readonly<Record<string, string>> = {
+  'Pike Boats': 'Pike Boats Ltd',
+  'Cormorant Moorings': 'Comorant Moorings',
+  'Heron Fisheries': 'Heron Fishery',
+  'Tern Yard': 'Tern Yrad',
+};
+
+function spell(customer: string, deal: string): string {
+  const other = SPELLED_TWICE[customer];
+  return other && createStream('spelling', deal).chance(0.15) ? other : customer;
 }
 
 function hash(text: string): number {

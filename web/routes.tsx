@@ -107,6 +107,10 @@ export const router = createBrowserRouter([
         }),
       },
       {
+        path: 'deals/month-end',
+        lazy: async () => ({ Component: (await import('./monthEnd/MonthEndPage')).MonthEndPage }),
+      },
+      {
         path: 'deals/changes',
         lazy: async () => ({ Component: (await import('./history/PastPage')).PastPage }),
       },

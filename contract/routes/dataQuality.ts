@@ -9,14 +9,18 @@ export const getDataQuality = defineRoute({
   path: '/data-quality',
   permission: 'read',
   summary:
-    'What needs care: unassigned and overdue deals, missing costs, likely duplicates, refused deliveries',
+    'What needs fixing, of all or of one month: unassigned and overdue deals, missing costs and targets, likely duplicates, refused deliveries, old rates',
   query: Type.Object(
     {
+      period: Type.Optional(
+        Type.String({ description: 'A month: only what concerns it. Left out: everything.' }),
+      ),
       recent: Type.Optional(Type.Boolean({ description: 'An answer up to a minute old will do.' })),
     },
     { additionalProperties: false },
   ),
   response: DataQuality,
+  errors: ['unknownPeriod'],
 });
 
 export const dismissDuplicates = defineRoute({

@@ -1,5 +1,5 @@
 import { Nothing } from '../schemas/common';
-import { ClosedMonths, MonthOpening, MonthParams } from '../schemas/plan';
+import { ClosedMonths, MonthOpening, MonthParams, MonthsClosing } from '../schemas/plan';
 import { defineRoute } from './route';
 
 export const listClosedMonths = defineRoute({
@@ -19,6 +19,17 @@ export const closeMonth = defineRoute({
   summary: 'Close a month that has ended',
   params: MonthParams,
   response: Nothing,
+  errors: ['unknownPeriod', 'notEnded'],
+});
+
+export const closeMonths = defineRoute({
+  id: 'closeMonths',
+  method: 'POST',
+  path: '/closed-months',
+  permission: 'administer',
+  summary: 'Close months that have ended: all of them or none',
+  body: MonthsClosing,
+  response: ClosedMonths,
   errors: ['unknownPeriod', 'notEnded'],
 });
 

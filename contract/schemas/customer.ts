@@ -124,6 +124,9 @@ export const DATA_QUALITY_KINDS = [
   'duplicates',
   'similarNames',
   'refusedDeliveries',
+  'missingTargets',
+  'peopleWithoutUnit',
+  'oldRates',
 ] as const;
 export type DataQualityKind = (typeof DATA_QUALITY_KINDS)[number];
 

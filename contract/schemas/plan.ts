@@ -128,4 +128,8 @@ export const MonthOpening = Type.Object(
   { reason: Reason, /** The month's id once more: opened by name. */ name: Type.String() },
   { additionalProperties: false },
 );
+export const MonthsClosing = Type.Object(
+  { periods: Type.Array(Type.String({ minLength: 1 }), { minItems: 1, maxItems: 60 }) },
+  { additionalProperties: false },
+);
 export const MonthParams = Type.Object({ period: Type.String({ minLength: 1 }) });

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { NameIndex, nameKey, similarity } from './similar';
+import { couldBeOne, NameIndex, nameKey, similarity } from './similar';
 
 describe('names that are likely one', () => {
   it.each([
@@ -18,6 +18,23 @@ describe('names that are likely one', () => {
     ['Heron Yard', 'Tern Yard', false],
   ])('%s and %s: %s', (left, right, likely) => {
     expect(new NameIndex([{ id: 1, name: left }]).findLike(right, 0.5).length > 0).toBe(likely);
+  });
+
+  it.each([
+    ['Ferry Ferries', 'Skerry Ferries', false],
+    ['Lantern Ropeworks', 'Tern Ropeworks', false],
+    ['Cormorant Workboats', 'Cormorant Boats', false],
+    ['Tern Yard', 'Fern Yard', false],
+    ['Pike Boats', 'Pike Boats Ltd', true],
+    ['Eel Fisheries', 'Eel Fishery', true],
+    ['Tern Yard', 'Tern Yrad', true],
+    ['Tern Yard', 'Yard Tern', true],
+    ['Cormorant Boats', 'Comorant Boats', true],
+    ['Pike Boats', 'Pike Boats North', true],
+    ['Marlow Towage', 'Marlow Towages', true],
+  ])('%s and %s could be one: %s', (left, right, could) => {
+    expect(couldBeOne(left, right)).toBe(could);
+    expect(couldBeOne(right, left)).toBe(could);
   });
 
   it('compare as the same either way round, and wholly with themselves', () => {

@@ -66,6 +66,42 @@ function isOneSlip(left: string, right: string): boolean {
   );
 }
 
+const STEM = 4;
+const ENDING = 3;
+
+/** The same word but for its ending (Fishery, Fisheries), or for a slip of the pen. */
+function isOneWord(left: string, right: string): boolean {
+  let from = 0;
+  while (from < left.length && left[from] === right[from]) from++;
+  if (from >= STEM && Math.max(left.length, right.length) - from <= ENDING) return true;
+  const areExchanged =
+    left.length >= STEM &&
+    left[from] === right[from + 1] &&
+    left[from + 1] === right[from] &&
+    left.slice(from + 2) === right.slice(from + 2);
+  return areExchanged || isOneSlip(left, right);
+}
+
+/**
+ * Whether two names could be one customer: where each has a word that the other does not have in
+ * any spelling, it tells them apart (Ferry Boats and Skerry Boats).
+ */
+export function couldBeOne(left: string, right: string): boolean {
+  const rest = nameKey(right).split(' ');
+  const alone: string[] = [];
+  for (const word of nameKey(left).split(' ')) {
+    const at = rest.indexOf(word);
+    if (at >= 0) rest.splice(at, 1);
+    else alone.push(word);
+  }
+  const isDistinct = alone.some((word) => {
+    const at = rest.findIndex((other) => isOneWord(word, other));
+    if (at >= 0) rest.splice(at, 1);
+    return at < 0;
+  });
+  return !(isDistinct && rest.length > 0);
+}
+
 /**
  * How much two names are alike, 0 to 1: the share of pieces they have in common; 1 for names that
  * differ only in accents, signs, capitals and the kind of company.
@@ -174,7 +210,7 @@ export class NameIndex {
     for (const index of from) {
       const mine = this.names[index]!;
       for (const { named, similarity } of this.findLikePrepared(this.prepared[index]!, least)) {
-        if (named.id === mine.id) continue;
+        if (named.id === mine.id || !couldBeOne(named.name, mine.name)) continue;
         const [left, right] = named.id < mine.id ? [named, mine] : [mine, named];
         pairs.set(`${left.id}|${right.id}`, { left, right, similarity });
       }

@@ -1,13 +1,17 @@
 import { sql } from 'drizzle-orm';
 import type { DataQuality, DataQualityKind } from '#contract/schemas/customer';
+import type { Dataset } from '#core/dataset/dataset';
 import { toDecimal } from '#core/money/amount';
-import { toIsoDay } from '#core/period/day';
+import type { Period } from '#core/period/calendar';
+import { type DaySpan, FIRST_DAY, parseDay, toIsoDay } from '#core/period/day';
+import { priorPeriodOf } from '#core/period/neighbours';
 import { NameIndex, type Pair } from '#core/text/similar';
 import type { Principal, Scope } from '../access/index';
 import { mayDo } from '../access/permissions';
 import type { Context } from '../context';
 import { creditedPartOf, readFilter, whereOf } from '../deals/index';
 import { ProblemError } from '../problem';
+import { countLeftWithDeals, countMissingTargets, countOldRates } from './planQuality';
 import { loadCustomerNames } from './service';
 
 const SHOWN_DOUBLES = 50;
@@ -30,30 +34,32 @@ const kept = new WeakMap<Context, Map<string, { at: number; care: Promise<DataQu
 const KEPT_MS = 60_000;
 
 /**
- * What needs care of the deals one may see, counted; with `isRecent` an answer up to a minute old
- * will do.
+ * What needs fixing of what one may see, counted, of everything or of one month; with `isRecent` an
+ * answer up to a minute old will do.
  */
 export function viewCare(
   context: Context,
   scope: Scope,
   principal: Principal,
-  isRecent: boolean,
+  { isRecent, month }: { isRecent: boolean; month: Period | null },
 ): Promise<DataQuality> {
   let answers = kept.get(context);
   if (!answers) kept.set(context, (answers = new Map()));
+  if (month) return countCare(context, scope, principal, month);
   const key = `${principal.unitId}|${mayDo(principal.role, 'administer')}`;
   const known = answers.get(key);
   if (isRecent && known && performance.now() - known.at < KEPT_MS) return known.care;
-  const care = reckonCare(context, scope, principal);
+  const care = countCare(context, scope, principal, null);
   answers.set(key, { at: performance.now(), care });
   care.catch(() => answers.delete(key));
   return care;
 }
 
-async function reckonCare(
+async function countCare(
   context: Context,
   scope: Scope,
   principal: Principal,
+  month: Period | null,
 ): Promise<DataQuality> {
   const { db } = context;
   const base = readFilter({}, scope, principal);
@@ -71,10 +77,12 @@ async function reckonCare(
     );
     return { kind, count: row!.count, amount: row!.worth };
   };
-  const duplicates = await findDoubles(context, scope, principal);
-  const similarNames = mayDo(principal.role, 'administer')
-    ? await findNames(context, scope, principal)
-    : [];
+  const found = await findDoubles(context, scope, principal);
+  const duplicates = month
+    ? found.filter(({ deals }) => deals.some(({ day }) => isIn(month, parseDay(day)!)))
+    : found;
+  const isAdministrator = mayDo(principal.role, 'administer');
+  const similarNames = isAdministrator && !month ? await findNames(context, scope, principal) : [];
   const asOf = scope.dataset.asOf;
   // Only a company that keeps costs misses one.
   const {
@@ -88,20 +96,50 @@ async function reckonCare(
     sql`select count(*) as count from feed_delivery where outcome = 'refused'`,
   );
   const counts = [
-    await tally('unassigned', { unassigned: true }),
-    await tally('overdue', { overdue: true }),
+    await tally('unassigned', { unassigned: true, span: month }),
+    await tally('overdue', {
+      overdue: true,
+      span: month && { from: FIRST_DAY, to: month.to },
+    }),
     ...(costs!.kept
       ? [
           await tally('missingCost', {
             missingCost: true,
-            span: { from: asOf - RECENT_DAYS, to: asOf + 1 },
+            span: month ?? { from: asOf - RECENT_DAYS, to: asOf + 1 },
           }),
         ]
       : []),
     { kind: 'duplicates' as const, count: duplicates.length, amount: null },
     { kind: 'similarNames' as const, count: similarNames.length, amount: null },
-    ...(mayDo(principal.role, 'administer')
+    ...(isAdministrator
       ? [{ kind: 'refusedDeliveries' as const, count: feed!.count, amount: null }]
+      : []),
+    ...(mayDo(principal.role, 'plan')
+      ? [
+          {
+            kind: 'missingTargets' as const,
+            count: countUnplanned(scope.dataset, principal.unitId, month),
+            amount: null,
+          },
+        ]
+      : []),
+    ...(scope.isWhole
+      ? [
+          {
+            kind: 'peopleWithoutUnit' as const,
+            count: await countLeftWithDeals(db, asOf),
+            amount: null,
+          },
+        ]
+      : []),
+    ...(isAdministrator
+      ? [
+          {
+            kind: 'oldRates' as const,
+            count: await countOldRates(db, scope.dataset, asOf),
+            amount: null,
+          },
+        ]
       : []),
   ];
   return {
@@ -111,6 +149,24 @@ async function reckonCare(
     similarNames,
   };
 }
+
+/** So many days before a month ends the next one should have its targets; common practice. */
+const PLAN_AHEAD_DAYS = 10;
+
+/** After the month asked for; else of the running month, and towards its end of the next. */
+function countUnplanned(dataset: Dataset, rootId: number, month: Period | null): number {
+  if (month) return countMissingTargets(dataset, rootId, month);
+  const running = dataset.calendar.periodOf('month', dataset.asOf);
+  const before = priorPeriodOf(dataset.calendar, running);
+  return (
+    countMissingTargets(dataset, rootId, before) +
+    (dataset.asOf >= running.to - PLAN_AHEAD_DAYS
+      ? countMissingTargets(dataset, rootId, running)
+      : 0)
+  );
+}
+
+const isIn = ({ from, to }: DaySpan, day: number) => day >= from && day < to;
 
 /**
  * Won or open deals of the same customer, person, amount and currency a few days apart, that nobody

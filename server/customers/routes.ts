@@ -1,7 +1,10 @@
 import * as routes from '#contract/routes/customers';
 import * as dataQualityRoutes from '#contract/routes/dataQuality';
 import * as productsRoutes from '#contract/routes/products';
+import type { Dataset } from '#core/dataset/dataset';
+import type { Period } from '#core/period/calendar';
 import type { Endpoints } from '../endpoints';
+import { ProblemError } from '../problem';
 import { dismissDuplicates, viewCare } from './dataQuality';
 import { changeCustomer, listCustomers, viewCustomer, viewProduct } from './service';
 
@@ -19,9 +22,19 @@ export function addCustomerRoutes({ implement, context }: Endpoints): void {
     viewProduct(context, scope, principal, params.id, query),
   );
   implement(dataQualityRoutes.getDataQuality, async ({ query, scope, principal }) =>
-    viewCare(context, scope, principal, query.recent ?? false),
+    viewCare(context, scope, principal, {
+      isRecent: query.recent ?? false,
+      month: query.period === undefined ? null : findMonth(scope.dataset, query.period),
+    }),
   );
   implement(dataQualityRoutes.dismissDuplicates, async ({ body, scope, principal }) =>
     dismissDuplicates(context, scope, principal, body),
   );
+}
+
+/** @throws ProblemError unknownPeriod for what is no month */
+function findMonth({ calendar }: Dataset, id: string): Period {
+  const period = calendar.parse(id);
+  if (period?.kind !== 'month') throw new ProblemError('unknownPeriod', { period: id });
+  return period;
 }

@@ -17,7 +17,7 @@ import type { Period } from '#core/period/calendar';
 import type { DaySpan } from '#core/period/day';
 import { toIsoDay } from '#core/period/day';
 import { cutAtSameDate, priorYearOf } from '#core/period/neighbours';
-import { NameIndex } from '#core/text/similar';
+import { couldBeOne, NameIndex } from '#core/text/similar';
 import { describePeriod } from '#wording/period';
 import { mayDo, type Principal, type Scope } from '../access/index';
 import { findPeriod } from '../attainment/index';
@@ -401,6 +401,7 @@ async function findLikely(
   const apart = new Set(rows.map((row) => row.other));
   return new NameIndex(names.filter((each) => each.id !== id && !apart.has(each.id)))
     .findLike(name)
+    .filter(({ named }) => couldBeOne(named.name, name))
     .slice(0, LIKELY_SHOWN)
     .map(({ named }) => named);
 }

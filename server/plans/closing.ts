@@ -29,22 +29,40 @@ export function refuseClosed(context: Context, periods: readonly Period[]): void
     });
 }
 
-export async function closeMonth(context: Context, userId: number, period: Period): Promise<void> {
-  const name = describePeriod(period, context.replica.company!.calendar);
-  if (period.to > context.replica.asOf) throw new ProblemError('notEnded', { name });
+/** Closes months, all or none; one that is closed stays so. @throws ProblemError notEnded */
+export async function closeMonths(
+  context: Context,
+  userId: number,
+  months: readonly Period[],
+): Promise<void> {
+  const running = months.find((month) => month.to > context.replica.asOf);
+  if (running)
+    throw new ProblemError('notEnded', {
+      name: describePeriod(running, context.replica.company!.calendar),
+    });
   await context.db.transaction(async (tx) => {
     const made = await tx
       .insert(closedMonth)
-      .values({
-        periodId: period.id,
-        from: toIsoDay(period.from),
-        to: toIsoDay(period.to),
-        closedBy: userId,
-      })
+      .values(
+        months.map((month) => ({
+          periodId: month.id,
+          from: toIsoDay(month.from),
+          to: toIsoDay(month.to),
+          closedBy: userId,
+        })),
+      )
       .onConflictDoNothing()
       .returning();
     if (made.length === 0) return;
-    await recordAudit(tx, [{ userId, entity: 'month', entityId: period.id, action: 'closed' }]);
+    await recordAudit(
+      tx,
+      made.map(({ periodId }) => ({
+        userId,
+        entity: 'month',
+        entityId: periodId,
+        action: 'closed',
+      })),
+    );
     await announce(tx, 'plans', null);
   });
   await context.replica.afterWrite({ company: true });

@@ -2,7 +2,7 @@ import * as periodsRoutes from '#contract/routes/periods';
 import * as routes from '#contract/routes/plans';
 import type { Endpoints } from '../endpoints';
 import { ProblemError } from '../problem';
-import { closeMonth, listClosedMonths, openMonth } from './closing';
+import { closeMonths, listClosedMonths, openMonth } from './closing';
 import { viewDifference } from './difference';
 import { createPlan, discardPlan } from './drafts';
 import { publishPlan } from './publication';
@@ -36,8 +36,13 @@ export function addPlanRoutes({ implement, context }: Endpoints): void {
   );
   implement(periodsRoutes.listClosedMonths, async () => listClosedMonths(context));
   implement(periodsRoutes.closeMonth, async ({ params, principal }) => {
-    await closeMonth(context, principal.userId, findMonth(params.period));
+    await closeMonths(context, principal.userId, [findMonth(params.period)]);
     return {};
+  });
+  implement(periodsRoutes.closeMonths, async ({ body, principal }) => {
+    const months = new Map(body.periods.map((id) => [id, findMonth(id)]));
+    await closeMonths(context, principal.userId, [...months.values()]);
+    return listClosedMonths(context);
   });
   implement(periodsRoutes.openMonth, async ({ params, body, principal }) => {
     await openMonth(context, principal.userId, findMonth(params.period), body);

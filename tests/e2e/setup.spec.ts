@@ -192,3 +192,28 @@ test('a rate is corrected after what it restates is said', async ({ page }, { re
     retry === 0 ? 'from 2024-10-01 1.2' : 'from 2024-10-01 1.3',
   );
 });
+
+test('the end of a month is gone through: what to settle, the result, closed, and opened again', async ({
+  page,
+}) => {
+  await signIn(page, 'admin', '/deals/month-end');
+  const heading = page.getByRole('heading', { level: 1 });
+  await expect(heading).toContainText(/October 2026/);
+  await page.getByRole('combobox', { name: 'Month' }).selectOption({ label: 'November 2025' });
+  await expect(heading).toContainText('November 2025');
+  await expect(page.getByText(/Harrow & Tide ended November 2025 at €/)).toBeVisible();
+  await page.getByRole('button', { name: 'Close November 2025' }).click();
+  await expect(heading).toContainText('November 2025 is closed.');
+  await page.getByRole('link', { name: 'Open it again in Setup' }).click();
+  await page.getByRole('button', { name: 'Open again…' }).click();
+  await page.getByLabel('Type its name: November 2025').fill('November 2025');
+  await page.getByLabel('Why is it opened again?').fill('Tried out');
+  await page.getByRole('button', { name: 'Open November 2025' }).click();
+  await expect(page.getByText('No month is closed.')).toBeVisible();
+
+  await page.context().clearCookies();
+  await signIn(page, 'marit', '/deals/month-end');
+  await expect(page.getByText('An administrator closes the month.')).toBeVisible();
+  await page.getByRole('link', { name: 'Open the plan' }).click();
+  await expect(page).toHaveURL(/\/plan\?.*period=FY2027-P08/);
+});

@@ -6,8 +6,8 @@ type Care = ResponseOf<typeof getDataQuality>;
 
 const careApi = api.injectEndpoints({
   endpoints: (build) => ({
-    getDataQuality: build.query<Care, void>({
-      query: () => ({ route: getDataQuality }),
+    getDataQuality: build.query<Care, string | undefined>({
+      query: (period) => ({ route: getDataQuality, query: period === undefined ? {} : { period } }),
       providesTags: ['Care'],
     }),
     getCareCount: build.query<Care, void>({

@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import { Link, useLocation } from 'react-router';
-import type { DataQuality, DataQualityKind } from '#contract/schemas/customer';
+import type { DataQuality } from '#contract/schemas/customer';
 import { formatExact } from '#core/money/format';
 import { addMonths, parseDay, toIsoDay } from '#core/period/day';
 import { api, useGetCompanyQuery, useGetMeQuery } from '../app/api';
@@ -9,56 +9,11 @@ import { FailureNote } from '../app/FailureNote';
 import { MergeDialog } from '../app/lists/MergeDialog';
 import { useAppDispatch } from '../app/store';
 import { useDismissDuplicatesMutation } from '../records/customersApi';
+import { DATA_QUALITY_WORDS } from '../records/dataQualityWords';
 import { DealDialog } from '../records/deal/DealDialog';
 import { DealsTabs } from '../records/RecordTabs';
 import { Button } from '../ui/Button';
 import { Loading } from '../ui/Loading';
-
-interface Words {
-  title: string;
-  why: string;
-  what: string;
-  /** Where it is put right: a path, or filters of the table of deals. */
-  to?: string;
-  filter?: Record<string, string>;
-}
-
-const WORDS: Readonly<Record<DataQualityKind, Words>> = {
-  unassigned: {
-    title: 'Unassigned',
-    why: 'Their owner stood in no unit on their day: they count in no team or branch.',
-    what: 'Reassign them, or correct the person’s dates in Setup.',
-    filter: { unassigned: 'yes' },
-  },
-  overdue: {
-    title: 'Overdue',
-    why: 'Open, and expected to have closed before today.',
-    what: 'Close them, or move their day.',
-    filter: { overdue: 'yes' },
-  },
-  missingCost: {
-    title: 'Won without a cost',
-    why: 'They count in no profit and no margin.',
-    what: 'Give them their cost.',
-    filter: { missingCost: 'yes' },
-  },
-  duplicates: {
-    title: 'Likely booked twice',
-    why: 'Same customer, person, product and amount a few days apart.',
-    what: 'Void one of them, or mark them as different.',
-  },
-  similarNames: {
-    title: 'Customers with similar names',
-    why: 'They may be one customer.',
-    what: 'Merge them, or mark them as different.',
-  },
-  refusedDeliveries: {
-    title: 'Refused deliveries',
-    why: 'An order system sent what could not be taken: a person, a rate or a date is missing.',
-    what: 'Put it right, and try them again.',
-    to: '/setup/feeds',
-  },
-};
 
 /** One list of what to fix, each with what it is about and where it is put right. */
 export function DataQualityPage() {
@@ -108,7 +63,7 @@ export function DataQualityPage() {
       {waiting.length > 0 && (
         <ul aria-label="What to fix" className="rounded-sheet border border-line bg-sheet">
           {waiting.map(({ kind, count, amount }) => {
-            const words = WORDS[kind];
+            const words = DATA_QUALITY_WORDS[kind];
             const to = words.to
               ? { pathname: words.to, search }
               : words.filter

@@ -9,6 +9,7 @@ const TABS = [
   ['/deals/activities', 'Activities'],
   ['/deals/changes', 'Changes'],
   ['/deals/to-fix', 'To fix'],
+  ['/deals/month-end', 'Month end'],
 ] as const;
 
 /** What is recorded: deals, and what is typed in. */

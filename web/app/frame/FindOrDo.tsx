@@ -49,6 +49,10 @@ export function FindOrDo({ isOpen, onClose }: { isOpen: boolean; onClose(): void
     { name: 'Look ahead: pipeline', run: () => navigate({ pathname: '/deals/pipeline', search }) },
     { name: 'What changed', run: () => navigate({ pathname: '/deals/changes', search }) },
     { name: 'What to fix', run: () => navigate({ pathname: '/deals/to-fix', search }) },
+    {
+      name: 'Month end: close a month',
+      run: () => navigate({ pathname: '/deals/month-end', search }),
+    },
     { name: 'Type in activities', run: () => navigate({ pathname: '/deals/activities', search }) },
     ...(measures?.measures ?? [])
       .filter((each) => !each.isArchived)
