@@ -44,6 +44,50 @@ export function* generateDeals(calendar: DemoCalendar): Generator<DealRow> {
     }
     if (isEmployed(seller, monthOf(calendar))) yield* generatePipeline(seller, index, calendar);
   }
+  yield* generateCause(calendar);
+}
+
+/** What is to be found: large orders of one product that did not come again. */
+const CAUSE = {
+  seller: 'nbaker',
+  customer: 'Osprey Marine',
+  category: 'Engines',
+  product: 'Inboard diesel 75',
+  orders: [
+    { at: 1, euros: 41_600 },
+    { at: 5, euros: 38_400 },
+    { at: 9, euros: 44_000 },
+  ],
+};
+
+/**
+ * Orders of a year ago that explain a branch's shortfall against last year: one product, at one
+ * customer, of one salesperson, in the month that is running now.
+ */
+function* generateCause(calendar: DemoCalendar): Generator<DealRow> {
+  const seller = SELLERS.find((each) => each.code === CAUSE.seller)!;
+  const month = monthOf(calendar) - 12;
+  const from = addMonths(calendar.yearStart, month);
+  const days: Day[] = [];
+  for (let day = from; day < addMonths(from, 1); day++)
+    if (isWorkingDay(day, calendar.working)) days.push(day);
+  for (const [index, { at, euros }] of CAUSE.orders.entries()) {
+    const deal = `HT-C${String(index + 1).padStart(2, '0')}`;
+    yield {
+      ...buildRow(createStream('cause', deal), seller, deal, euros),
+      amount: euros.toFixed(2),
+      cost: (euros * 0.6).toFixed(2),
+      currency: 'EUR',
+      customer: CAUSE.customer,
+      category: CAUSE.category,
+      product: CAUSE.product,
+      quantity: '2',
+      credit: '',
+      status: 'won',
+      closed_on: toIsoDay(days[at]!),
+      opened_on: toIsoDay(days[at]! - 20),
+    };
+  }
 }
 
 function monthOf({ today, yearStart }: DemoCalendar): number {

@@ -1,7 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { buildCalendar } from '#core/period/calendar';
 import { parseDay } from '#core/period/day';
+import { generateCustomers } from './customers';
 import { type DealRow, generateDeals } from './deals';
+import { generateHistory } from './history';
 import { listHolidays } from './load';
 import { BRANCHES, DEMO_USERS, SELLERS, TEAMS } from './people';
 import { generateTargets } from './targets';
@@ -63,6 +65,29 @@ describe('the demo company', () => {
     expect(TEAMS.filter((team) => 'movedFrom' in team)).toHaveLength(1);
     expect(Math.max(...SELLERS.map((seller) => seller.trend ?? 0))).toBeGreaterThan(0.2);
     expect(Math.min(...SELLERS.map((seller) => seller.trend ?? 0))).toBeLessThan(-0.2);
+  });
+
+  it('has a cause to be found: orders of a year ago that did not come again', () => {
+    const rows = deals.filter(
+      (row) =>
+        row['salesperson'] === 'nbaker' &&
+        row['customer'] === 'Osprey Marine' &&
+        row['product'] === 'Inboard diesel 75' &&
+        Number(row['amount']) > 30_000,
+    );
+    expect(rows.map((row) => row['closed_on']!.slice(0, 7))).toEqual(Array(3).fill('2025-11'));
+    expect(rows.reduce((sum, row) => sum + Number(row['amount']), 0)).toBe(124_000);
+  });
+
+  it('has customers with owners and groups, and a year of totals before the first deals', () => {
+    const customers = [...generateCustomers(deals)];
+    expect(customers.every(({ group }) => group !== '')).toBe(true);
+    expect(customers.filter(({ owner }) => owner !== '').length).toBeGreaterThan(100);
+    const history = [...generateHistory(calendar, calendar.year(2027).from)];
+    expect(history.filter(({ measure }) => measure === 'revenue')).toHaveLength(
+      12 * BRANCHES.length,
+    );
+    expect(new Set(history.map(({ period }) => period.slice(0, 6)))).toEqual(new Set(['FY2024']));
   });
 
   it('has a branch of thin margin and one the other way round', () => {

@@ -181,11 +181,13 @@ async function publishPlans(
   calendar: FiscalCalendar,
   yearStart: Day,
 ): Promise<void> {
-  const targets = generateTargets().map(({ unit, month, euros }) => ({
+  const targets = generateTargets().map(({ unit, month, euros, floor, stretch }) => ({
     unit,
     period: calendar.periodOf('month', addMonths(yearStart, month)),
     measure: 'revenue',
     target: String(euros),
+    ...(floor !== undefined && { floor: String(floor) }),
+    ...(stretch !== undefined && { stretch: String(stretch) }),
   }));
   for (const label of new Set(targets.map((each) => calendar.labelOf(each.period.from)))) {
     const caller = { scope: buildScope(context.replica, principal), principal };

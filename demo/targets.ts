@@ -9,10 +9,18 @@ export interface DemoTarget {
   unit: string;
   month: number;
   euros: number;
+  /** The least that is accepted, and more than is asked; whole euros. */
+  floor?: number;
+  stretch?: number;
 }
 
 const ROUND_TO = 1000;
 const ASKED = 1.04;
+/** Some branches agree a minimum and a stretch with their people. */
+const AGREED: Readonly<Record<string, { floor: number; stretch: number }>> = {
+  saltmarsh: { floor: 0.8, stretch: 1.15 },
+  key: { floor: 0.85, stretch: 1.1 },
+};
 
 /**
  * Monthly targets of every salesperson, and each branch's own, which in a few months is not wholly
@@ -25,10 +33,16 @@ export function generateTargets(): DemoTarget[] {
       .map((month) => {
         const ramp =
           seller.joins === undefined ? 1 : RAMP[Math.min(month - seller.joins, RAMP.length - 1)]!;
+        const euros = Math.round((usualMonth(seller, month) * ASKED * ramp) / ROUND_TO) * ROUND_TO;
+        const agreed = AGREED[TEAMS.find((team) => team.code === seller.team)!.branch];
         return {
           unit: seller.code,
           month,
-          euros: Math.round((usualMonth(seller, month) * ASKED * ramp) / ROUND_TO) * ROUND_TO,
+          euros,
+          ...(agreed && {
+            floor: Math.floor(euros * agreed.floor),
+            stretch: Math.ceil(euros * agreed.stretch),
+          }),
         };
       }),
   );
