@@ -239,7 +239,7 @@ function buildRow(stream: Stream, seller: DemoSeller, deal: string, euros: numbe
 
 /** Some customers are in the book under two spellings, as it happens; nobody has merged them. */
 const SPELLED_TWICE: Readonly<Record<string, string>> = {
-  'Pike Boats': 'Pike Boats Ltd',
+  'Pike Towage': 'Pike Towage Ltd',
   'Cormorant Moorings': 'Comorant Moorings',
   'Heron Fisheries': 'Heron Fishery',
   'Tern Yard': 'Tern Yrad',

@@ -87,7 +87,7 @@ describe('the demo company', () => {
     expect(history.filter(({ measure }) => measure === 'revenue')).toHaveLength(
       12 * BRANCHES.length,
     );
-    expect(new Set(history.map(({ period }) => period.slice(0, 6)))).toEqual(new Set(['FY2024']));
+    expect(new Set(history.map(({ period }) => period!.slice(0, 6)))).toEqual(new Set(['FY2024']));
   });
 
   it('has a branch of thin margin and one the other way round', () => {

@@ -18,7 +18,7 @@ const ROUND_TO = 1000;
 const ASKED = 1.04;
 /** Some branches agree a minimum and a stretch with their people. */
 const AGREED: Readonly<Record<string, { floor: number; stretch: number }>> = {
-  saltmarsh: { floor: 0.8, stretch: 1.15 },
+  northgate: { floor: 0.8, stretch: 1.15 },
   key: { floor: 0.85, stretch: 1.1 },
 };
 

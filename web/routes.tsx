@@ -30,6 +30,21 @@ export const router = createBrowserRouter([
     HydrateFallback: Nothing,
   },
   {
+    path: '/begin',
+    lazy: async () => {
+      const { BeginPage } = await import('./firstrun/BeginPage');
+      return {
+        Component: () => (
+          <Gate>
+            <BeginPage />
+          </Gate>
+        ),
+      };
+    },
+    ErrorBoundary: CrashPage,
+    HydrateFallback: Nothing,
+  },
+  {
     path: '/board/:secret',
     lazy: async () => ({ Component: (await import('./board/BoardPage')).BoardPage }),
     ErrorBoundary: CrashPage,

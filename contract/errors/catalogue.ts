@@ -278,6 +278,11 @@ export const ERRORS = {
     title: 'The month has not ended',
     detail: '{name} can be closed after its last day.',
   },
+  noSampleData: {
+    status: 409,
+    title: 'These are no sample data',
+    detail: 'Only the demonstration company that came with the installation can be put away.',
+  },
   closedMonthsFirst: {
     status: 409,
     title: 'Months are closed',

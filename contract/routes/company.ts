@@ -8,7 +8,14 @@ import {
   HolidaysQuery,
 } from '../schemas/closedDay';
 import { Nothing } from '../schemas/common';
-import { CalendarChange, Company, FirstRunInput, FirstRunState } from '../schemas/company';
+import {
+  CalendarChange,
+  Company,
+  FirstRunInput,
+  FirstRunState,
+  SampleData,
+  SampleDataRemoval,
+} from '../schemas/company';
 import { Freshness } from '../schemas/freshness';
 import { defineRoute } from './route';
 
@@ -31,6 +38,38 @@ export const createCompany = defineRoute({
   response: Me,
   status: 201,
   errors: ['alreadySetUp', 'invalidInput'],
+});
+export const getSampleData = defineRoute({
+  id: 'getSampleData',
+  method: 'GET',
+  path: '/sample-data',
+  permission: 'administer',
+  summary: 'What goes when the sample data are put away',
+  response: SampleData,
+});
+export const removeSampleData = defineRoute({
+  id: 'removeSampleData',
+  method: 'POST',
+  path: '/sample-data/removal',
+  permission: 'administer',
+  browserOnly: true,
+  summary: 'Put the sample data away and keep people, units and setup',
+  body: SampleDataRemoval,
+  response: Company,
+  errors: ['noSampleData', 'invalidInput'],
+});
+export const replaceSampleCompany = defineRoute({
+  id: 'replaceSampleCompany',
+  maxBytes: 2_000_000,
+  method: 'POST',
+  path: '/sample-data/company',
+  permission: 'administer',
+  browserOnly: true,
+  summary: 'Put the sample company away whole, and begin with one of your own',
+  body: FirstRunInput,
+  response: Me,
+  status: 201,
+  errors: ['noSampleData', 'invalidInput'],
 });
 export const getCompany = defineRoute({
   id: 'getCompany',

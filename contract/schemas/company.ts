@@ -64,6 +64,29 @@ export const Company = Type.Object({
 });
 export type Company = Static<typeof Company>;
 
+/** What sample data there are: what goes when they are put away. */
+export const SampleData = Type.Object({
+  isDemo: Type.Boolean(),
+  deals: Type.Integer(),
+  customers: Type.Integer(),
+  /** Targets, and values that were typed in. */
+  targets: Type.Integer(),
+  values: Type.Integer(),
+  /** People and units, which may stay. */
+  people: Type.Integer(),
+  units: Type.Integer(),
+});
+export type SampleData = Static<typeof SampleData>;
+
+export const SampleDataRemoval = Type.Object(
+  {
+    /** What the company is called from now on. */
+    name: Type.String({ minLength: 1, maxLength: 120, pattern: '\\S' }),
+  },
+  { additionalProperties: false },
+);
+export type SampleDataRemoval = Static<typeof SampleDataRemoval>;
+
 export const FirstRunState = Type.Object({
   ready: Type.Boolean(),
   isDemo: Type.Boolean(),

@@ -7,6 +7,7 @@ import { formatTimeOfDay, parseTimeOfDay } from '#core/period/timeOfDay';
 import { hashPassword, refuseWeak } from '../access/index';
 import { recordAudit } from '../audit/record';
 import type { Context } from '../context';
+import type { Queryable } from '../db/client';
 import { announce } from '../db/notify';
 import { appUser, company } from '../db/tables/index';
 import { readUnitsFile } from '../imports/index';
@@ -47,54 +48,76 @@ export function viewCompany({ replica }: Context): Company {
  */
 export async function createCompany(context: Context, input: FirstRunInput): Promise<number> {
   if (context.replica.company) throw new ProblemError('alreadySetUp');
-  assertNoFieldErrors(checkFirstRun(input));
-  refuseWeak(input.administrator.password, input.administrator.email, 'administrator/password');
-  const units = input.unitsCsv?.trim() ? readFirstUnits(input) : buildFirstUnits(input);
-  const passwordHash = await hashPassword(input.administrator.password);
-  const userId = await context.db.transaction(async (tx) => {
-    // The primary key admits one row: of two first runs at once, the second fails whole.
-    const made = await tx
-      .insert(company)
-      .values({
-        name: input.company.trim(),
-        currency: input.currency,
-        timeZone: input.timeZone,
-        weekdays: input.weekdays,
-        calendar: input.calendar,
-      })
-      .onConflictDoNothing()
-      .returning({ id: company.id });
-    if (made.length === 0) throw new ProblemError('alreadySetUp');
-    const ids = await writeUnits(tx, units, null);
-    await saveFirstLists(tx);
-    const root = [...units.values()].flat().find((each) => each.kind === 'company')!;
-    const [user] = await tx
-      .insert(appUser)
-      .values({
-        email: input.administrator.email.trim(),
-        name: input.administrator.name.trim(),
-        passwordHash,
-        role: 'administrator',
-        unitId: ids.get(root.code)!,
-      })
-      .returning({ id: appUser.id });
-    await recordAudit(tx, [
-      {
-        userId: user!.id,
-        entity: 'company',
-        entityId: '1',
-        action: 'created',
-        after: {
-          ...input,
-          administrator: { name: input.administrator.name, email: input.administrator.email },
-        },
-      },
-    ]);
-    await announce(tx, 'company', null);
-    return user!.id;
-  });
+  const prepared = await prepareCompany(input);
+  const userId = await context.db.transaction((tx) => insertCompany(tx, input, prepared));
   await context.replica.afterWrite({ company: true });
   return userId;
+}
+
+interface PreparedCompany {
+  units: ReturnType<typeof buildFirstUnits>;
+  passwordHash: string;
+}
+
+/** Checks what the first run says. @throws ProblemError invalidInput */
+export async function prepareCompany(input: FirstRunInput): Promise<PreparedCompany> {
+  assertNoFieldErrors(checkFirstRun(input));
+  refuseWeak(input.administrator.password, input.administrator.email, 'administrator/password');
+  return {
+    units: input.unitsCsv?.trim() ? readFirstUnits(input) : buildFirstUnits(input),
+    passwordHash: await hashPassword(input.administrator.password),
+  };
+}
+
+/**
+ * Writes the company, its first units, lists and administrator; returns the administrator's id.
+ * @throws ProblemError alreadySetUp
+ */
+export async function insertCompany(
+  tx: Queryable,
+  input: FirstRunInput,
+  { units, passwordHash }: PreparedCompany,
+): Promise<number> {
+  // The primary key admits one row: of two first runs at once, the second fails whole.
+  const made = await tx
+    .insert(company)
+    .values({
+      name: input.company.trim(),
+      currency: input.currency,
+      timeZone: input.timeZone,
+      weekdays: input.weekdays,
+      calendar: input.calendar,
+    })
+    .onConflictDoNothing()
+    .returning({ id: company.id });
+  if (made.length === 0) throw new ProblemError('alreadySetUp');
+  const ids = await writeUnits(tx, units, null);
+  await saveFirstLists(tx);
+  const root = [...units.values()].flat().find((each) => each.kind === 'company')!;
+  const [user] = await tx
+    .insert(appUser)
+    .values({
+      email: input.administrator.email.trim(),
+      name: input.administrator.name.trim(),
+      passwordHash,
+      role: 'administrator',
+      unitId: ids.get(root.code)!,
+    })
+    .returning({ id: appUser.id });
+  await recordAudit(tx, [
+    {
+      userId: user!.id,
+      entity: 'company',
+      entityId: '1',
+      action: 'created',
+      after: {
+        ...input,
+        administrator: { name: input.administrator.name, email: input.administrator.email },
+      },
+    },
+  ]);
+  await announce(tx, 'company', null);
+  return user!.id;
 }
 
 /**

@@ -29,6 +29,8 @@ export interface CompanyState {
   currency: string;
   timeZone: string;
   isDemo: boolean;
+  /** Another one where all that was recorded has been put away. */
+  era: string;
   weekdays: number[];
   sharesTeamLadder: boolean;
   calendar: FiscalCalendar;
@@ -86,6 +88,7 @@ export async function loadCompanyState(db: Queryable, asOf: Day): Promise<Compan
     currency: row.currency,
     timeZone: row.timeZone,
     isDemo: row.isDemo,
+    era: row.era,
     weekdays: row.weekdays,
     sharesTeamLadder: row.sharesTeamLadder,
     calendar: buildCalendar(row.calendar),

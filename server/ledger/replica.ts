@@ -394,6 +394,7 @@ export class Replica {
       [...(state?.plans.values() ?? [])].filter((plan) => plan.isPublished).map((plan) => plan.id);
     const before = published(this.state);
     const known = [...(this.state?.plans.keys() ?? [])];
+    if (this.state && state?.era !== this.state.era) this.forgetTyped();
     this.state = state;
     for (const id of known) if (!this.state?.plans.has(id)) this.planTargets.delete(id);
     const now = published(this.state);
@@ -401,6 +402,15 @@ export class Replica {
       this.gatherPublished(now);
     this.scopes.clear();
     this.noteChangeOfAll();
+  }
+
+  /** All that was typed in and planned has been put away: what comes is read from the beginning. */
+  private forgetTyped(): void {
+    this.activities = new ActivityBook();
+    this.activityXmin = 0n;
+    this.planTargets.clear();
+    this.targets = new TargetBook();
+    this.targetXmin = 0n;
   }
 
   /** Which plans count has changed: what was read of them before is put together anew. */

@@ -205,15 +205,37 @@ test('the end of a month is gone through: what to settle, the result, closed, an
   await page.getByRole('button', { name: 'Close November 2025' }).click();
   await expect(heading).toContainText('November 2025 is closed.');
   await page.getByRole('link', { name: 'Open it again in Setup' }).click();
-  await page.getByRole('button', { name: 'Open again…' }).click();
+  const row = page.getByRole('listitem').filter({ hasText: 'November 2025' });
+  await row.getByRole('button', { name: 'Open again…' }).click();
   await page.getByLabel('Type its name: November 2025').fill('November 2025');
   await page.getByLabel('Why is it opened again?').fill('Tried out');
   await page.getByRole('button', { name: 'Open November 2025' }).click();
-  await expect(page.getByText('No month is closed.')).toBeVisible();
+  await expect(row.filter({ hasText: 'closed by' })).toHaveCount(0);
 
   await page.context().clearCookies();
   await signIn(page, 'marit', '/deals/month-end');
   await expect(page.getByText('An administrator closes the month.')).toBeVisible();
   await page.getByRole('link', { name: 'Open the plan' }).click();
   await expect(page).toHaveURL(/\/plan\?.*period=FY2027-P08/);
+});
+
+test('what goes with the sample data is said before it goes, and a slip changes nothing', async ({
+  page,
+}) => {
+  await signIn(page, 'admin', '/setup/company');
+  await page.getByRole('link', { name: 'Begin with your own data…' }).click();
+  await expect(
+    page.getByText(/The demonstration goes: [\d,]+ deals of [\d,]+ customers/),
+  ).toBeVisible();
+  await page.getByLabel('Name', { exact: true }).fill('East Pier');
+  await page.getByLabel('Your name').fill('Bo Lind');
+  await page.getByLabel('E-mail').fill('bo@eastpier.example');
+  await page.getByLabel('Password').fill('short');
+  await page.getByRole('button', { name: 'Create the company' }).click();
+  await expect(page.getByText('At least 10 characters.', { exact: true })).toBeVisible();
+  await page.getByRole('radio', { name: /People and setup stay/ }).check();
+  await page.getByRole('button', { name: 'Put the sample data away' }).click();
+  await expect(page.getByText(/empty|required|right form/i).first()).toBeVisible();
+  await page.getByRole('link', { name: 'Back to Setup' }).click();
+  await expect(page.getByText('Harrow & Tide (demo)')).toBeVisible();
 });

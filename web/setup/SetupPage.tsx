@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { NavLink, useLocation, useParams } from 'react-router';
+import { Link, NavLink, useLocation, useParams } from 'react-router';
 import type { Me, Role } from '#contract/schemas/access';
 import type { Company } from '#contract/schemas/company';
 import { IMPORT_KINDS, type ImportKind } from '#contract/schemas/import';
@@ -243,9 +243,17 @@ function CompanySheet({ company, mayChange }: { company: Company; mayChange: boo
         (isChanging ? (
           <CalendarForm company={company} onClose={() => setChanging(false)} />
         ) : (
-          <Button className="mt-3" onClick={() => setChanging(true)}>
-            Change the calendar…
-          </Button>
+          <div className="mt-3 flex flex-wrap gap-2">
+            <Button onClick={() => setChanging(true)}>Change the calendar…</Button>
+            {company.isDemo && (
+              <Link
+                to="/begin"
+                className="inline-flex h-[30px] items-center rounded-sheet border border-strong/25 bg-sheet px-3 font-medium hover:bg-hover"
+              >
+                Begin with your own data…
+              </Link>
+            )}
+          </div>
         ))}
     </>
   );

@@ -11,6 +11,7 @@ import {
   smallint,
   text,
   unique,
+  uuid,
 } from 'drizzle-orm/pg-core';
 import type { CalendarRule } from '#core/period/calendar';
 import { END_OF_BUSINESS } from '#core/period/timeOfDay';
@@ -33,6 +34,8 @@ export const company = pgTable(
     /** Minutes after midnight; until then nothing is due for today. */
     endOfBusiness: smallint('end_of_business').notNull().default(END_OF_BUSINESS),
     isDemo: boolean('is_demo').notNull().default(false),
+    /** Another one where all that was recorded has been put away: servers then read everything anew. */
+    era: uuid('era').notNull().defaultRandom(),
     createdAt: moment('created_at').notNull().defaultNow(),
   },
   (table) => [
