@@ -156,7 +156,10 @@ describe('a sample company', () => {
     expect(answer.statusCode).toBe(201);
     const bo = new Client(server);
     bo.adopt(answer);
-    expect((await bo.get('/session')).json()).toMatchObject({ name: 'Bo Lind', role: 'administrator' });
+    expect((await bo.get('/session')).json()).toMatchObject({
+      name: 'Bo Lind',
+      role: 'administrator',
+    });
     expect((await bo.get('/company')).json()).toMatchObject({
       name: 'East Pier',
       currency: 'SEK',
