@@ -18,6 +18,20 @@ export const DEMO_MEASURES: readonly MeasureInput[] = [
     description: 'Calls to customers and leads, typed in or imported day by day.',
   },
   {
+    code: 'calls_per_deal',
+    name: 'Calls per deal',
+    group: 'Activities',
+    valueKind: 'count',
+    decimals: 1,
+    direction: 'lower',
+    definition: {
+      kind: 'ratio',
+      numerator: { measure: 'calls_made', valueKind: 'count' },
+      denominator: { field: 'deals', states: ['won'] },
+    },
+    description: 'Calls made divided by deals won: how many calls a won deal takes.',
+  },
+  {
     code: 'headcount',
     name: 'Headcount',
     group: 'Activities',

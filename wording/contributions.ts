@@ -2,7 +2,7 @@ import type { Contributions } from '#contract/schemas/contributions';
 import type { Measure } from '#core/measure/measure';
 import { QUANTITY_SCALE } from '#core/measure/part';
 import { type FigureUnit, formatExact } from '#core/money/format';
-import { FIELD_NAMES } from './fieldNames';
+import { FIELD_NAMES, nameOfAddend } from './fieldNames';
 
 type PartKind = Contributions['numeratorKind'];
 
@@ -17,8 +17,8 @@ export function describeParts({ definition }: Pick<Measure, 'definition'>): {
       return { numerator: FIELD_NAMES[definition.of.field], denominator: null };
     case 'ratio':
       return {
-        numerator: FIELD_NAMES[definition.numerator.field],
-        denominator: FIELD_NAMES[definition.denominator.field],
+        numerator: nameOfAddend(definition.numerator),
+        denominator: nameOfAddend(definition.denominator),
       };
     case 'duration':
       return { numerator: 'days', denominator: 'deals' };

@@ -49,6 +49,11 @@ export const ERRORS = {
     title: 'This measure ships with the product',
     detail: 'Its computation stays as it is. Add a measure of your own that computes otherwise.',
   },
+  measureInUse: {
+    status: 409,
+    title: 'This measure is in use',
+    detail: '"{name}" has {uses}. Archive it instead: what uses it stays as it is.',
+  },
   revenueStays: {
     status: 409,
     title: 'Revenue cannot be archived',
@@ -434,6 +439,8 @@ export const FAULTS = {
   sumField: 'A sum is of an amount, a profit, a cost or a quantity.',
   unitOfDefinition: 'This computation gives {unit}.',
   sameAddends: 'Dividing something by itself always gives 100 %.',
+  notSummed:
+    'Is no typed-in measure that adds up in money or whole numbers. Choose one that is, or a field of deals.',
   notTypedIn: 'Is computed from deals; only typed-in measures take values.',
   totalOfOther: 'Totals of it are those of {name}. Write {code}.',
   totalFollows: 'Follows from other measures: give totals of those.',

@@ -1,5 +1,6 @@
 import { Type } from 'typebox';
 import { ActivitiesSaved, ActivityChanges, ActivityGrid, ActivityQuery } from '../schemas/activity';
+import { Nothing } from '../schemas/common';
 import {
   MeasureChange,
   MeasureCode,
@@ -54,6 +55,16 @@ export const archiveMeasure = defineRoute({
   body: Type.Object({ isArchived: Type.Boolean() }, { additionalProperties: false }),
   response: MeasureSaved,
   errors: ['unknownMeasure', 'revenueStays'],
+});
+export const deleteMeasure = defineRoute({
+  id: 'deleteMeasure',
+  method: 'DELETE',
+  path: '/measures/:code',
+  permission: 'administer',
+  summary: 'Delete a measure of your own that nothing uses, with all its versions',
+  params: ByCode,
+  response: Nothing,
+  errors: ['unknownMeasure', 'shippedMeasure', 'measureInUse'],
 });
 export const getMeasureUse = defineRoute({
   id: 'getMeasureUse',

@@ -1,5 +1,11 @@
 import { type Static, Type } from 'typebox';
-import { ACCUMULATIONS, DEAL_STATES, DISTINCT_FIELDS, FIELDS } from '#core/measure/definition';
+import {
+  ACCUMULATIONS,
+  DEAL_STATES,
+  DISTINCT_FIELDS,
+  FIELDS,
+  TYPED_ADDEND_KINDS,
+} from '#core/measure/definition';
 import { DIRECTIONS, VALUE_KINDS } from '#core/measure/measure';
 import { Id, Reason } from './common';
 
@@ -15,6 +21,16 @@ const Addend = Type.Object(
   { additionalProperties: false },
 );
 
+/** What is typed in of a measure that adds up, as a side of a ratio. */
+const TypedAddend = Type.Object(
+  {
+    measure: Type.String({ minLength: 1, maxLength: 24 }),
+    valueKind: Type.Enum(TYPED_ADDEND_KINDS),
+  },
+  { additionalProperties: false },
+);
+const RatioAddend = Type.Union([Addend, TypedAddend]);
+
 /** How a measure is computed (docs/calculations.md, 4). */
 export const Definition = Type.Union([
   Type.Object({ kind: Type.Literal('sum'), of: Addend }, { additionalProperties: false }),
@@ -24,7 +40,7 @@ export const Definition = Type.Union([
     { additionalProperties: false },
   ),
   Type.Object(
-    { kind: Type.Literal('ratio'), numerator: Addend, denominator: Addend },
+    { kind: Type.Literal('ratio'), numerator: RatioAddend, denominator: RatioAddend },
     { additionalProperties: false },
   ),
   Type.Object({ kind: Type.Literal('duration'), states: States }, { additionalProperties: false }),

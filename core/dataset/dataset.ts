@@ -7,7 +7,7 @@ import { buildRollUp, type RollUp } from '../ledger/rollUp';
 import type { RunningSums } from '../ledger/runningSums';
 import type { UnitSums } from '../ledger/unitSums';
 import type { Term } from '../measure/definition';
-import { baseOf, type Measure, type MeasureCode } from '../measure/measure';
+import { baseOf, type Measure, type MeasureCode, type Sum } from '../measure/measure';
 import type { FigureUnit } from '../money/format';
 import type { Period } from '../period/calendar';
 import type { Day, DaySpan } from '../period/day';
@@ -166,13 +166,11 @@ export function valueIn(
       return formula.factor === 1 ? sum : scale(sum, formula.factor);
     }
     case 'ratio': {
-      const denominator = sumTerms(dataset, unitId, formula.denominator, counted);
-      return denominator === 0
-        ? null
-        : scale(
-            sumTerms(dataset, unitId, formula.numerator, counted) / denominator,
-            formula.factor,
-          );
+      const sum = (side: Sum) =>
+        side.typed === null
+          ? sumTerms(dataset, unitId, side.terms, counted)
+          : typedSum(dataset, unitId, side.typed, counted);
+      return divide(sum(formula.numerator), sum(formula.denominator), formula.factor);
     }
     case 'distinct':
       return scale(dataset.rollUp.countDistinct(unitId, formula.field, counted), formula.factor);
@@ -208,8 +206,29 @@ function valueWithTotals(
       sumTerms(dataset, unitId, terms, span),
     );
   if (formula.kind === 'sum') return scale(sum(formula.terms), formula.factor);
-  const denominator = sum(formula.denominator);
-  return denominator === 0 ? null : scale(sum(formula.numerator) / denominator, formula.factor);
+  const sumOf = (side: Sum) =>
+    side.typed === null ? sum(side.terms) : typedSum(dataset, unitId, side.typed, span);
+  return divide(sumOf(formula.numerator), sumOf(formula.denominator), formula.factor);
+}
+
+/** What was typed in of a measure that adds up; null when nothing was: that is no 0. */
+function typedSum(
+  { activities, tree }: Dataset,
+  unitId: number,
+  measure: string,
+  span: DaySpan,
+): number | null {
+  return span.to <= span.from ? null : activities.read(tree, unitId, measure, 'sum', span);
+}
+
+function divide(
+  numerator: number | null,
+  denominator: number | null,
+  factor: number,
+): number | null {
+  return numerator === null || denominator === null || denominator === 0
+    ? null
+    : scale(numerator / denominator, factor);
 }
 
 /** What totals from before give a figure: its months, and their value where it adds up. */

@@ -228,7 +228,7 @@ export function partsOf(
 ): FigureParts {
   const isRatio = formula.kind === 'ratio';
   const terms: readonly Term[] = isRatio
-    ? [...formula.numerator, ...formula.denominator]
+    ? [...formula.numerator.terms, ...formula.denominator.terms]
     : formula.terms;
   return { parts: terms.map(({ part }) => part), isRatio };
 }

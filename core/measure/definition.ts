@@ -23,6 +23,22 @@ export interface Addend {
   states: DealState[];
 }
 
+export const TYPED_ADDEND_KINDS = ['money', 'count', 'days'] as const;
+
+/** The sum of what is typed in of another measure: whole numbers, or money in minor units. */
+export interface TypedAddend {
+  /** Its code without its version. */
+  measure: string;
+  valueKind: (typeof TYPED_ADDEND_KINDS)[number];
+}
+
+/** A side of a ratio. */
+export type RatioAddend = Addend | TypedAddend;
+
+export function isTyped(addend: RatioAddend): addend is TypedAddend {
+  return 'measure' in addend;
+}
+
 export const ACCUMULATIONS = ['sum', 'average', 'last'] as const;
 /** How typed-in values of a period become one. */
 export type Accumulation = (typeof ACCUMULATIONS)[number];
@@ -35,7 +51,7 @@ export type Definition =
   | { kind: 'sum'; of: Addend }
   | { kind: 'count'; of: Addend }
   | { kind: 'distinct'; of: DistinctField }
-  | { kind: 'ratio'; numerator: Addend; denominator: Addend }
+  | { kind: 'ratio'; numerator: RatioAddend; denominator: RatioAddend }
   | { kind: 'duration'; states: DealState[] }
   | { kind: 'typed'; accumulation: Accumulation };
 
@@ -83,6 +99,11 @@ export function statesOf(field: Field): DealState[] {
 /** The parts that an addend adds up, with their signs. */
 export function termsOf({ field, states }: Addend): Term[] {
   return states.flatMap((state) => TERMS[field][state] ?? []);
+}
+
+/** What a side of a ratio is counted in. */
+export function unitOfAddend(addend: RatioAddend): 'money' | 'quantity' | 'count' | 'days' {
+  return isTyped(addend) ? addend.valueKind : FIELD_UNITS[addend.field];
 }
 
 /** How many whole units the daily totals keep for one of the field's own. */

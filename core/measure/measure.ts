@@ -1,12 +1,14 @@
 import {
   type Accumulation,
-  type Addend,
   type Definition,
   type DistinctField,
   FIELD_UNITS,
+  isTyped,
+  type RatioAddend,
   scaleOf,
   type Term,
   termsOf,
+  unitOfAddend,
 } from './definition';
 
 export const VALUE_KINDS = ['money', 'count', 'percent', 'days'] as const;
@@ -35,9 +37,12 @@ export interface MeasureRecord {
 
 export type MeasureCode = string;
 
+/** Terms of deals, or the code of a typed-in measure. */
+export type Sum = { terms: readonly Term[]; typed: null } | { terms: readonly []; typed: string };
+
 type Formula =
   | { kind: 'sum'; terms: readonly Term[]; factor: number }
-  | { kind: 'ratio'; numerator: readonly Term[]; denominator: readonly Term[]; factor: number }
+  | { kind: 'ratio'; numerator: Sum; denominator: Sum; factor: number }
   | { kind: 'distinct'; field: DistinctField; factor: number }
   | { kind: 'typed'; accumulation: Accumulation };
 
@@ -103,14 +108,22 @@ function toFormula({ definition, valueKind, decimals }: MeasureRecord): Formula 
   }
 }
 
-function toRatio(numerator: Addend, denominator: Addend, fine: number): Formula {
+function toRatio(numerator: RatioAddend, denominator: RatioAddend, fine: number): Formula {
   return {
     kind: 'ratio',
-    numerator: termsOf(numerator),
-    denominator: termsOf(denominator),
-    factor: (fine * scaleOf(denominator.field)) / scaleOf(numerator.field),
+    numerator: toSum(numerator),
+    denominator: toSum(denominator),
+    factor: (fine * scaleOfAddend(denominator)) / scaleOfAddend(numerator),
   };
 }
+
+function toSum(addend: RatioAddend): Sum {
+  return isTyped(addend)
+    ? { terms: [], typed: addend.measure }
+    : { terms: termsOf(addend), typed: null };
+}
+
+const scaleOfAddend = (addend: RatioAddend) => (isTyped(addend) ? 1 : scaleOf(addend.field));
 
 /**
  * Only additive measures are added up or shared out; for a ratio the target of a part is that of
@@ -127,7 +140,10 @@ function spreadOf(formula: Formula): [TargetSpread, TargetSpread] {
     : ['sameForParts', 'sameForParts'];
 }
 
-/** The unit a definition gives; null where its maker has a choice (the typed-in ones). */
+/** What a ratio of two counts may be. */
+export const COUNT_RATIO_UNITS = ['percent', 'count'] as const satisfies readonly ValueKind[];
+
+/** The unit a definition gives; null where its maker has a choice: typed-in ones, ratios of counts. */
 export function unitOf(definition: Definition): ValueKind | null {
   switch (definition.kind) {
     case 'sum':
@@ -139,9 +155,11 @@ export function unitOf(definition: Definition): ValueKind | null {
       return 'days';
     case 'ratio': {
       const [upper, lower] = [
-        FIELD_UNITS[definition.numerator.field],
-        FIELD_UNITS[definition.denominator.field],
+        unitOfAddend(definition.numerator),
+        unitOfAddend(definition.denominator),
       ];
+      // Calls a deal are a number, won of decided deals a percent.
+      if (upper === 'count' && lower === 'count') return null;
       if (upper === lower) return 'percent';
       return upper === 'money' ? 'money' : upper === 'days' ? 'days' : 'count';
     }

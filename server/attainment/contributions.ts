@@ -3,7 +3,13 @@ import type { Contributions } from '#contract/schemas/contributions';
 import { type Dataset, valueIn } from '#core/dataset/dataset';
 import { placesUnder } from '#core/ledger/activityBook';
 import { partsOf } from '#core/ledger/monthlyTotals';
-import { type DistinctField, FIELD_UNITS, type Term } from '#core/measure/definition';
+import {
+  type DistinctField,
+  FIELD_UNITS,
+  isTyped,
+  type Term,
+  unitOfAddend,
+} from '#core/measure/definition';
 import { baseOf, type Measure } from '#core/measure/measure';
 import { countedDays, type DaySpan, toIsoDay } from '#core/period/day';
 import type { Unit } from '#core/units/unit';
@@ -77,9 +83,10 @@ function kindsOf({
       };
     case 'ratio':
       return {
-        rowKind: 'deals',
-        numeratorKind: FIELD_UNITS[definition.numerator.field],
-        denominatorKind: FIELD_UNITS[definition.denominator.field],
+        rowKind:
+          isTyped(definition.numerator) && isTyped(definition.denominator) ? 'values' : 'deals',
+        numeratorKind: unitOfAddend(definition.numerator),
+        denominatorKind: unitOfAddend(definition.denominator),
       };
     case 'duration':
       return { rowKind: 'deals', numeratorKind: 'days', denominatorKind: 'count' };
@@ -109,8 +116,8 @@ function sumTotals({
     terms.reduce((all, { part, sign }) => all + sign * totals.sum(part), 0);
   return {
     days: describeMonths(totals.months),
-    numerator: sum(formula.kind === 'sum' ? formula.terms : formula.numerator),
-    denominator: formula.kind === 'sum' ? null : sum(formula.denominator),
+    numerator: sum(formula.kind === 'sum' ? formula.terms : formula.numerator.terms),
+    denominator: formula.kind === 'sum' ? null : sum(formula.denominator.terms),
   };
 }
 
@@ -120,7 +127,7 @@ async function loadRows(db: Queryable, figure: Figure, limit: number): Promise<R
     case 'sum':
       return loadDeals(db, figure, { numerator: formula.terms, denominator: null }, limit);
     case 'ratio':
-      return loadDeals(db, figure, formula, limit);
+      return loadRatio(db, figure, formula, limit);
     case 'distinct':
       return loadNames(db, figure, formula.field, limit);
     case 'typed':
@@ -199,7 +206,8 @@ function sumOf(terms: readonly Term[]): SQL {
     ({ part, sign }) =>
       sql`sum(case when part = ${part} then ${sql.raw(sign === 1 ? '' : '-')}amount else 0 end)`,
   );
-  return sql.join(cases, sql` + `);
+  // A side that is typed in has no deals.
+  return cases.length === 0 ? sql`0::bigint` : sql.join(cases, sql` + `);
 }
 
 /** Of the closed deals those that are the first won one of their customer, ever and with anybody. */
@@ -239,6 +247,57 @@ async function loadNames(
     rows: rows.map((row) => ({ ...toNameRow(row.name, 1), day: row.day })),
     total: { count, numerator: count, denominator: null },
   };
+}
+
+/** Deals for the sides that are of deals, and typed-in values for the others, as they are large. */
+async function loadRatio(
+  db: Queryable,
+  figure: Figure,
+  { numerator, denominator }: Extract<Measure['formula'], { kind: 'ratio' }>,
+  limit: number,
+): Promise<Rows> {
+  const terms = { numerator: numerator.terms, denominator: denominator.terms };
+  const isOfDeals = terms.numerator.length + terms.denominator.length > 0;
+  const deals = isOfDeals
+    ? await loadDeals(db, figure, terms, limit)
+    : { rows: [], total: { count: 0, numerator: 0, denominator: 0 } };
+  const typed = [
+    ...listTyped(figure, numerator.typed).map((row) => ({ ...row, denominator: 0 })),
+    ...listTyped(figure, denominator.typed).map((row) => ({
+      ...row,
+      numerator: 0,
+      denominator: row.numerator,
+    })),
+  ];
+  const sum = (field: 'numerator' | 'denominator') =>
+    typed.reduce((total, row) => total + row[field], deals.total[field] ?? 0);
+  const size = (row: Row) => Math.max(Math.abs(row.numerator), Math.abs(row.denominator ?? 0));
+  return {
+    rows:
+      typed.length === 0
+        ? deals.rows
+        : [...deals.rows, ...typed].sort((a, b) => size(b) - size(a)).slice(0, limit),
+    total: {
+      count: deals.total.count + typed.length,
+      numerator: sum('numerator'),
+      denominator: sum('denominator'),
+    },
+  };
+}
+
+/** Values of a typed-in measure that adds up, of the unit and those below. */
+function listTyped(
+  { dataset, unit, period }: Figure,
+  code: string | null,
+): (Row & { day: string })[] {
+  if (code === null) return [];
+  const { tree, activities, asOf } = dataset;
+  return placesUnder(tree, unit.id, countedDays(period, asOf)).flatMap(({ unitId, ...span }) =>
+    activities.entriesIn(code, unitId, span).map(({ day, value }) => ({
+      ...toNameRow(tree.find(unitId)!.name, value),
+      day: toIsoDay(day),
+    })),
+  );
 }
 
 function toNameRow(name: string, numerator: number): Row {

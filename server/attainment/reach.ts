@@ -25,7 +25,7 @@ function countsNewCustomers(dataset: Dataset, code: MeasureCode): boolean {
     formula.kind === 'sum'
       ? formula.terms
       : formula.kind === 'ratio'
-        ? [...formula.numerator, ...formula.denominator]
+        ? [...formula.numerator.terms, ...formula.denominator.terms]
         : [];
   return terms.some(({ part }) => part === 'newCustomers');
 }

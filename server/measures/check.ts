@@ -1,13 +1,20 @@
 import type { FieldFault } from '#contract/errors/catalogue';
 import type { MeasureInput } from '#contract/schemas/measure';
-import { type Addend, FIELD_UNITS, statesOf } from '#core/measure/definition';
-import { unitOf } from '#core/measure/measure';
+import {
+  type Addend,
+  FIELD_UNITS,
+  isTyped,
+  type RatioAddend,
+  statesOf,
+} from '#core/measure/definition';
+import { COUNT_RATIO_UNITS, type Measure, unitOf } from '#core/measure/measure';
 
 const CODE = /^[a-z][a-z0-9_]{0,23}$/;
 
-/** Every fault of a measure, at its field; none for a sound one. */
+/** Every fault of a measure, at its field; none for a sound one. `known`: those there are. */
 export function findMeasureFaults(
   input: Omit<MeasureInput, 'code'> & { code?: string },
+  known: readonly Measure[],
 ): FieldFault[] {
   const { definition } = input;
   const faults: FieldFault[] = [];
@@ -35,18 +42,45 @@ export function findMeasureFaults(
       });
   }
   if (definition.kind === 'ratio') {
-    check(definition.numerator, 'definition/numerator');
-    check(definition.denominator, 'definition/denominator');
+    for (const side of ['numerator', 'denominator'] as const) {
+      const addend = definition[side];
+      if (!isTyped(addend)) check(addend, `definition/${side}`);
+      else if (!isSummed(addend, known))
+        faults.push({ field: `definition/${side}`, code: 'notSummed' });
+    }
     if (isSame(definition.numerator, definition.denominator))
       faults.push({ field: 'definition/denominator', code: 'sameAddends' });
   }
   const unit = unitOf(definition);
+  const isRatioOfCounts = unit === null && definition.kind === 'ratio';
   if (unit !== null && unit !== input.valueKind)
     faults.push({ field: 'unit', code: 'unitOfDefinition', params: { unit } });
+  else if (isRatioOfCounts && !COUNT_RATIO_UNITS.some((each) => each === input.valueKind))
+    faults.push({
+      field: 'unit',
+      code: 'unitOfDefinition',
+      params: { unit: 'percent or a number' },
+    });
   return faults;
 }
 
-function isSame(left: Addend, right: Addend): boolean {
+/** Typed in, added up, and in whole numbers or money: what can be a side of a ratio. */
+function isSummed(
+  { measure, valueKind }: Extract<RatioAddend, { measure: string }>,
+  known: readonly Measure[],
+): boolean {
+  const found = known.find((each) => each.code === measure);
+  return (
+    found?.definition.kind === 'typed' &&
+    found.definition.accumulation === 'sum' &&
+    found.valueKind === valueKind &&
+    (valueKind === 'money' || found.decimals === 0)
+  );
+}
+
+function isSame(left: RatioAddend, right: RatioAddend): boolean {
+  if (isTyped(left) || isTyped(right))
+    return isTyped(left) && isTyped(right) && left.measure === right.measure;
   return (
     left.field === right.field && [...left.states].sort().join() === [...right.states].sort().join()
   );

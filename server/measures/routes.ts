@@ -7,6 +7,7 @@ import {
   archiveMeasure,
   changeMeasure,
   createMeasure,
+  deleteMeasure,
   findStoredMeasure,
   listMeasures,
   loadMeasureUse,
@@ -23,6 +24,10 @@ export function addMeasureRoutes({ implement, context }: Endpoints): void {
   implement(routes.archiveMeasure, async ({ params, body, principal }) =>
     archiveMeasure(context, principal.userId, params.code, body.isArchived),
   );
+  implement(routes.deleteMeasure, async ({ params, principal }) => {
+    await deleteMeasure(context, principal.userId, params.code);
+    return {};
+  });
   implement(routes.getMeasureUse, async ({ params, scope, principal }) =>
     loadMeasureUse(context, findStoredMeasure(context, params.code).code, (plan) =>
       seesPlan(scope, principal, plan, context.replica.company!),

@@ -7,6 +7,7 @@ import type {
   MeasureUse,
   MeasureView,
 } from '#contract/schemas/measure';
+import { isTyped } from '#core/measure/definition';
 import { baseOf, codeOfVersion, type MeasureCode, versionOf } from '#core/measure/measure';
 import { recordAudit } from '../audit/record';
 import type { Context } from '../context';
@@ -94,7 +95,7 @@ export async function createMeasure(
   userId: number,
   input: MeasureInput,
 ): Promise<MeasureSaved> {
-  assertNoFieldErrors(findMeasureFaults(input));
+  assertNoFieldErrors(findMeasureFaults(input, context.replica.company!.measures.all));
   const record = { ...tidy(input), code: input.code };
   await context.db.transaction(async (tx) => {
     const [added] = await tx
@@ -131,7 +132,7 @@ export async function changeMeasure(
   );
   if (newest !== versionOf(code))
     throw new ProblemError('notNewest', { name: stored.name, version: newest });
-  assertNoFieldErrors(findMeasureFaults(change));
+  assertNoFieldErrors(findMeasureFaults(change, context.replica.company!.measures.all));
   const after = tidy(change);
   const { valueKind, decimals, direction, definition } = stored;
   const isNewVersion = !isDeepStrictEqual(
@@ -198,6 +199,70 @@ export async function archiveMeasure(
     await announce(tx, 'measures', null);
   });
   return answer(context, code, false);
+}
+
+/**
+ * Deletes a measure of the company's own with all its versions, where nothing uses any of them.
+ * @throws ProblemError unknownMeasure, shippedMeasure, measureInUse
+ */
+export async function deleteMeasure(
+  context: Context,
+  userId: number,
+  code: MeasureCode,
+): Promise<void> {
+  const stored = findStoredMeasure(context, code);
+  if (stored.isShipped) throw new ProblemError('shippedMeasure');
+  const base = baseOf(code);
+  const records = context.replica.company!.measureRecords;
+  const versions = records.filter((each) => baseOf(each.code) === base).map((each) => each.code);
+  const reader = records.find((each) => readsMeasure(each, base));
+  if (reader)
+    throw new ProblemError('measureInUse', {
+      name: stored.name,
+      uses: `${reader.name}, which is computed from it`,
+    });
+  await context.db.transaction(async (tx) => {
+    const ofVersions = sql`${sql.param(versions)}::text[]`;
+    // What was taken away again leaves its row; only what still says something is a use.
+    await tx.execute(sql`delete from activity where measure = ${base} and value is null`);
+    await tx.execute(sql`delete from target where measure = any(${ofVersions}) and target is null`);
+    const {
+      rows: [uses],
+    } = await tx.execute<{ targets: number; values: number; rules: number; boards: number }>(sql`
+      select (select count(*) from target where measure = any(${ofVersions}))::int as targets,
+        (select count(*) from activity where measure = ${base})::int as values,
+        (select count(*) from status_rule where measure = any(${ofVersions}))::int as rules,
+        (select count(*) from board where settings->>'measure' = any(${ofVersions}))::int as boards`);
+    const named = Object.entries(uses!).filter(([, count]) => count > 0);
+    if (named.length > 0)
+      throw new ProblemError('measureInUse', {
+        name: stored.name,
+        uses: named
+          .map(([what, count]) => `${count} ${count === 1 ? what.replace(/s$/, '') : what}`)
+          .join(', '),
+      });
+    await tx.execute(sql`delete from measure where code = any(${ofVersions})`);
+    await recordAudit(tx, [
+      {
+        userId,
+        entity: 'measure',
+        entityId: base,
+        action: 'deleted',
+        before: toMeasureView(stored),
+      },
+    ]);
+    await announce(tx, 'measures', null);
+  });
+  await context.replica.afterWrite({ company: true });
+}
+
+function readsMeasure({ definition }: Pick<StoredMeasure, 'definition'>, base: string): boolean {
+  return (
+    definition.kind === 'ratio' &&
+    [definition.numerator, definition.denominator].some(
+      (side) => isTyped(side) && side.measure === base,
+    )
+  );
 }
 
 async function answer(

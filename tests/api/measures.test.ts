@@ -1,6 +1,13 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { findTotalDifferences } from '#server/ledger/recompute';
-import { createCompany, createDatabase, putTargets, startServer, type TestServer } from './harness';
+import {
+  type Client,
+  createCompany,
+  createDatabase,
+  putTargets,
+  startServer,
+  type TestServer,
+} from './harness';
 
 let server: TestServer;
 let people: Awaited<ReturnType<typeof createCompany>>;
@@ -189,6 +196,40 @@ describe('measures', () => {
       'definition/denominator',
       'sameAddends',
     ],
+    [
+      'a typed-in measure over itself',
+      {
+        code: 'x',
+        valueKind: 'percent',
+        definition: {
+          kind: 'ratio',
+          numerator: { measure: 'calls', valueKind: 'count' },
+          denominator: { measure: 'calls', valueKind: 'count' },
+        },
+      },
+      'definition/denominator',
+      'sameAddends',
+    ],
+    ...(
+      [
+        ['a measure there is not', { measure: 'nothing', valueKind: 'count' }],
+        ['a measure of deals', { measure: 'revenue', valueKind: 'money' }],
+        ['a measure counted otherwise', { measure: 'calls', valueKind: 'days' }],
+      ] as const
+    ).map(([name, numerator]): [string, Record<string, unknown>, string, string] => [
+      `a ratio of ${name}`,
+      {
+        code: 'x',
+        valueKind: numerator.valueKind,
+        definition: {
+          kind: 'ratio',
+          numerator,
+          denominator: { field: 'deals', states: ['won'] },
+        },
+      },
+      'definition/numerator',
+      'notSummed',
+    ]),
     [
       'a sum of money as days',
       {
@@ -421,5 +462,39 @@ describe('typed-in values', () => {
         { line: 5, column: 'measure' },
       ],
     });
+  });
+});
+
+describe('a measure nobody uses', () => {
+  const own = (code: string, over: object = {}) =>
+    people.admin.send('POST', '/measures', { ...calls, code, name: code, ...over });
+  const remove = (code: string, client: Client = people.admin) =>
+    client.send('DELETE', `/measures/${code}`);
+
+  it('is deleted, and one that something uses is not', async () => {
+    await own('spare');
+    await own('spare_rate', {
+      definition: {
+        kind: 'ratio',
+        numerator: { measure: 'spare', valueKind: 'count' },
+        denominator: { field: 'deals', states: ['won'] },
+      },
+    });
+    expect((await remove('spare', people.manager)).statusCode).toBe(403);
+    expect((await remove('revenue')).json().code).toBe('shippedMeasure');
+    expect((await remove('nothing')).json().code).toBe('unknownMeasure');
+    expect((await remove('spare')).json()).toMatchObject({
+      code: 'measureInUse',
+      detail: expect.stringContaining('spare_rate, which is computed from it'),
+    });
+    expect((await remove('spare_rate')).statusCode).toBe(200);
+    const typed = { unit: 'ivarga', on: '2026-11-12', measure: 'spare' };
+    await people.manager.send('PUT', '/activities', { changes: [{ ...typed, value: '3' }] });
+    expect((await remove('spare')).json().detail).toContain('1 value');
+    await people.manager.send('PUT', '/activities', { changes: [{ ...typed, value: null }] });
+    expect((await remove('spare')).statusCode).toBe(200);
+    const { measures } = (await people.admin.get('/measures')).json();
+    expect(measures.some((each: { code: string }) => each.code.startsWith('spare'))).toBe(false);
+    expect((await own('spare')).statusCode).toBe(200);
   });
 });

@@ -5,10 +5,13 @@ import {
   DEAL_STATES,
   type DealState,
   type Field as DealField,
+  isTyped,
+  type RatioAddend,
   statesOf,
 } from '#core/measure/definition';
-import { unitOf } from '#core/measure/measure';
+import { COUNT_RATIO_UNITS, unitOf } from '#core/measure/measure';
 import { FIELD_NAMES } from '#wording/fieldNames';
+import { useListMeasuresQuery } from '../app/api';
 import { faultAt, otherFault } from '../app/FailureNote';
 import { Button } from '../ui/Button';
 import { Dialog } from '../ui/Dialog';
@@ -18,7 +21,9 @@ import {
   fieldsOf,
   type Kind,
   KIND_NAMES,
+  listSummed,
   type MeasureForm,
+  ratioUnitOf,
   suggestCode,
   toDefinition,
   toForm,
@@ -196,19 +201,20 @@ export function MeasureDialog({
           <StateBoxes label="Deals that count" addend={form.of} onChange={(of) => put({ of })} />
         )}
         {form.kind === 'ratio' && (
-          <AddendFields
+          <RatioSide
             label="Upper sum"
             addend={form.numerator}
-            fields={fieldsOf('ratio')}
-            fault={faultAt(error, 'definition/numerator/states')}
+            fault={
+              faultAt(error, 'definition/numerator/states') ??
+              faultAt(error, 'definition/numerator')
+            }
             onChange={(numerator) => put({ numerator })}
           />
         )}
         {form.kind === 'ratio' && (
-          <AddendFields
+          <RatioSide
             label="Divided by"
             addend={form.denominator}
-            fields={fieldsOf('ratio')}
             fault={
               faultAt(error, 'definition/denominator/states') ??
               faultAt(error, 'definition/denominator')
@@ -254,6 +260,23 @@ export function MeasureDialog({
               {Object.entries(UNIT_NAMES).map(([key, name]) => (
                 <option key={key} value={key}>
                   {name}
+                </option>
+              ))}
+            </select>
+          </Field>
+        )}
+        {form.kind === 'ratio' && unit === null && (
+          <Field label="Shown as" fault={faultAt(error, 'unit')}>
+            <select
+              className={INPUT}
+              value={ratioUnitOf(form)}
+              onChange={(event) =>
+                put({ ratioUnit: event.target.value as MeasureForm['ratioUnit'] })
+              }
+            >
+              {COUNT_RATIO_UNITS.map((each) => (
+                <option key={each} value={each}>
+                  {UNIT_NAMES[each]}
                 </option>
               ))}
             </select>
@@ -348,6 +371,60 @@ function AddendFields({ label, addend, fields, fault, onChange }: AddendFieldsPr
         </select>
       </Field>
       <StateBoxes label={`${label}: deals that count`} addend={addend} onChange={onChange} />
+    </>
+  );
+}
+
+interface RatioSideProps {
+  label: string;
+  addend: RatioAddend;
+  fault: string | undefined;
+  onChange(addend: RatioAddend): void;
+}
+
+/** A side of a ratio: a field of deals, or a measure that is typed in and adds up. */
+function RatioSide({ label, addend, fault, onChange }: RatioSideProps) {
+  const { data } = useListMeasuresQuery();
+  const summed = listSummed(data?.measures ?? []);
+  const choose = (value: string) => {
+    const typed = summed.find((each) => `typed ${each.addend.measure}` === value);
+    if (typed) return onChange(typed.addend);
+    const field = value as DealField;
+    const before = isTyped(addend) ? [] : addend.states;
+    const states = before.filter((state) => statesOf(field).includes(state));
+    onChange({ field, states: states.length > 0 ? states : statesOf(field).slice(0, 1) });
+  };
+  return (
+    <>
+      <Field label={label} fault={fault}>
+        <select
+          className={INPUT}
+          value={isTyped(addend) ? `typed ${addend.measure}` : addend.field}
+          onChange={(event) => choose(event.target.value)}
+        >
+          <optgroup label="Of deals">
+            {fieldsOf('ratio').map((field) => (
+              <option key={field} value={field}>
+                {FIELD_NAMES[field]}
+              </option>
+            ))}
+          </optgroup>
+          {summed.length > 0 && (
+            <optgroup label="Typed in">
+              {summed.map((each) => (
+                <option key={each.addend.measure} value={`typed ${each.addend.measure}`}>
+                  {each.name}
+                </option>
+              ))}
+            </optgroup>
+          )}
+        </select>
+      </Field>
+      {isTyped(addend) ? (
+        <span />
+      ) : (
+        <StateBoxes label={`${label}: deals that count`} addend={addend} onChange={onChange} />
+      )}
     </>
   );
 }

@@ -7,13 +7,14 @@ import { Button } from '../ui/Button';
 import { useSay } from '../ui/Toasts';
 import { MeasureDialog } from './MeasureDialog';
 import { describeDefinition } from './measureForm';
-import { useArchiveMeasureMutation } from './measuresApi';
+import { useArchiveMeasureMutation, useDeleteMeasureMutation } from './measuresApi';
 import { MeasureUseDialog } from './MeasureUse';
 
 /** What is measured: those that ship, and the company's own. */
 export function Measures({ mayChange }: { mayChange: boolean }) {
   const { data, error } = useListMeasuresQuery();
   const [retire] = useArchiveMeasureMutation();
+  const [remove] = useDeleteMeasureMutation();
   const [changing, setChanging] = useState<MeasureView | 'new' | null>(null);
   const [using, setUsing] = useState<MeasureView | null>(null);
   const say = useSay();
@@ -26,6 +27,15 @@ export function Measures({ mayChange }: { mayChange: boolean }) {
   const toggle = async (measure: MeasureView) => {
     const result = await retire({ code: measure.code, isArchived: !measure.isArchived });
     if (result.error) say(otherFault(result.error, []) ?? 'It was not changed.', { kind: 'fault' });
+  };
+  const takeAway = async (measure: MeasureView) => {
+    const result = await remove(measure.code);
+    say(
+      result.error
+        ? (otherFault(result.error, []) ?? 'It was not deleted.')
+        : `${measure.name} is deleted.`,
+      { kind: result.error ? 'fault' : 'done' },
+    );
   };
   return (
     <>
@@ -89,6 +99,15 @@ export function Measures({ mayChange }: { mayChange: boolean }) {
                           {measure.isArchived ? 'Restore' : 'Archive'}
                         </Button>
                       )}
+                    {mayChange && !measure.isShipped && newestOf(measure).code === measure.code && (
+                      <Button
+                        kind="quiet"
+                        className="h-[24px] text-[12px]"
+                        onClick={() => void takeAway(measure)}
+                      >
+                        Delete<span className="sr-only"> {measure.name}</span>
+                      </Button>
+                    )}
                   </span>
                 </div>
               ))}

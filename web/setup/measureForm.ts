@@ -6,10 +6,14 @@ import {
   type DistinctField,
   type Field,
   FIELD_UNITS,
+  isTyped,
+  type RatioAddend,
   statesOf,
+  TYPED_ADDEND_KINDS,
+  type TypedAddend,
 } from '#core/measure/definition';
-import { type Direction, unitOf, type ValueKind } from '#core/measure/measure';
-import { FIELD_NAMES } from '#wording/fieldNames';
+import { COUNT_RATIO_UNITS, type Direction, unitOf, type ValueKind } from '#core/measure/measure';
+import { FIELD_NAMES, nameOfAddend } from '#wording/fieldNames';
 
 export const KINDS = ['sum', 'count', 'distinct', 'ratio', 'duration', 'typed'] as const;
 export type Kind = (typeof KINDS)[number];
@@ -29,6 +33,8 @@ export const UNIT_NAMES: Record<ValueKind, string> = {
   days: 'days',
 };
 
+type RatioUnit = (typeof COUNT_RATIO_UNITS)[number];
+
 /** What is chosen and typed in the dialog. */
 export interface MeasureForm {
   code: string;
@@ -37,12 +43,14 @@ export interface MeasureForm {
   description: string;
   kind: Kind;
   of: Addend;
-  numerator: Addend;
-  denominator: Addend;
+  numerator: RatioAddend;
+  denominator: RatioAddend;
   distinct: DistinctField;
   accumulation: Accumulation;
   /** The maker's choice only where the computation leaves one. */
   unit: ValueKind;
+  /** Of a ratio of counts; null: nothing was chosen yet. */
+  ratioUnit: RatioUnit | null;
   decimals: number;
   direction: Direction;
 }
@@ -59,6 +67,7 @@ const EMPTY: MeasureForm = {
   distinct: 'customer',
   accumulation: 'sum',
   unit: 'count',
+  ratioUnit: null,
   decimals: 0,
   direction: 'higher',
 };
@@ -89,7 +98,11 @@ export function toForm(measure: MeasureView | null): MeasureForm {
     direction: measure.direction,
     ...(definition.kind === 'sum' || definition.kind === 'count' ? { of: definition.of } : {}),
     ...(definition.kind === 'ratio'
-      ? { numerator: definition.numerator, denominator: definition.denominator }
+      ? {
+          numerator: definition.numerator,
+          denominator: definition.denominator,
+          ratioUnit: COUNT_RATIO_UNITS.find((each) => each === measure.valueKind) ?? null,
+        }
       : {}),
     ...(definition.kind === 'distinct' ? { distinct: definition.of } : {}),
     ...(definition.kind === 'duration'
@@ -126,6 +139,15 @@ export function toDefinition(form: MeasureForm): Definition {
   }
 }
 
+/** A ratio of two counts is a number where one of them is typed in, unless its maker says so. */
+export function ratioUnitOf({
+  ratioUnit,
+  numerator,
+  denominator,
+}: Pick<MeasureForm, 'ratioUnit' | 'numerator' | 'denominator'>): RatioUnit {
+  return ratioUnit ?? (isTyped(numerator) || isTyped(denominator) ? 'count' : 'percent');
+}
+
 export function toInput(form: MeasureForm): MeasureInput {
   const definition = toDefinition(form);
   const { code, name, group, description, decimals, direction } = form;
@@ -137,7 +159,7 @@ export function toInput(form: MeasureForm): MeasureInput {
     decimals,
     direction,
     definition,
-    valueKind: unitOf(definition) ?? form.unit,
+    valueKind: unitOf(definition) ?? (form.kind === 'ratio' ? ratioUnitOf(form) : form.unit),
   };
 }
 
@@ -155,6 +177,8 @@ export function suggestCode(name: string): string {
 export function describeDefinition(definition: Definition): string {
   const words = ({ field, states }: Addend) =>
     `${FIELD_NAMES[field]} of ${states.join(' and ')} deals`;
+  const wordsOf = (addend: RatioAddend) =>
+    isTyped(addend) ? `${nameOfAddend(addend)} typed in` : words(addend);
   switch (definition.kind) {
     case 'sum':
       return `sum: ${words(definition.of)}`;
@@ -165,10 +189,26 @@ export function describeDefinition(definition: Definition): string {
     case 'distinct':
       return `count: different ${definition.of}s of won deals, recounted`;
     case 'ratio':
-      return `ratio: ${words(definition.numerator)} / ${words(definition.denominator)}`;
+      return `ratio: ${wordsOf(definition.numerator)} / ${wordsOf(definition.denominator)}`;
     case 'duration':
       return `average days from opening to closing of ${definition.states.join(' and ')} deals`;
     case 'typed':
       return `typed in; over time ${{ sum: 'summed', average: 'averaged', last: 'the newest value' }[definition.accumulation]}`;
   }
+}
+
+/** Typed-in measures that may be a side of a ratio: they add up, in money or whole numbers. */
+export function listSummed(
+  measures: readonly MeasureView[],
+): { name: string; addend: TypedAddend }[] {
+  return measures.flatMap(({ code, name, definition, valueKind, decimals, isArchived }) => {
+    const kind = TYPED_ADDEND_KINDS.find((each) => each === valueKind);
+    return definition.kind === 'typed' &&
+      definition.accumulation === 'sum' &&
+      !isArchived &&
+      kind !== undefined &&
+      (kind === 'money' || decimals === 0)
+      ? [{ name, addend: { measure: code, valueKind: kind } }]
+      : [];
+  });
 }

@@ -8,6 +8,7 @@ export const {
   useCreateMeasureMutation,
   useChangeMeasureMutation,
   useArchiveMeasureMutation,
+  useDeleteMeasureMutation,
   useGetMeasureUseQuery,
   useMoveTargetsMutation,
 } = api.injectEndpoints({
@@ -27,6 +28,10 @@ export const {
     archiveMeasure: build.mutation<Saved, { code: string; isArchived: boolean }>({
       query: ({ code, ...body }) => ({ route: measures.archiveMeasure, params: { code }, body }),
       invalidatesTags: (result) => (result ? ['Measures'] : []),
+    }),
+    deleteMeasure: build.mutation<object, string>({
+      query: (code) => ({ route: measures.deleteMeasure, params: { code } }),
+      invalidatesTags: (result) => (result ? ['Measures', 'Activities'] : []),
     }),
     getMeasureUse: build.query<ResponseOf<typeof measures.getMeasureUse>, string>({
       query: (code) => ({ route: measures.getMeasureUse, params: { code } }),

@@ -26,7 +26,9 @@ describe('the form of a measure', () => {
       const form = withKind({ ...toForm(null), of: { field: 'cost', states: ['won'] } }, kind);
       const definition = toDefinition(form);
       expect(definition.kind).toBe(kind);
-      expect(unitOf(definition) === null).toBe(kind === 'typed');
+      // Of deals over deals its maker says whether it is a number or a percent.
+      expect(unitOf(definition) === null).toBe(kind === 'typed' || kind === 'ratio');
+      if (kind === 'ratio') expect(toInput(form).valueKind).toBe('percent');
       if ('of' in definition && typeof definition.of === 'object') {
         expect(fieldsOf(kind as 'sum' | 'count')).toContain(definition.of.field);
         for (const state of definition.of.states)
@@ -34,6 +36,12 @@ describe('the form of a measure', () => {
       }
     }
     expect(fieldsOf('ratio')).toEqual([...FIELDS]);
+    const perCall = { ...toForm(null), kind: 'ratio' as const };
+    const calls = { measure: 'calls', valueKind: 'count' as const };
+    expect(toInput({ ...perCall, numerator: calls }).valueKind).toBe('count');
+    expect(toInput({ ...perCall, numerator: calls, ratioUnit: 'percent' }).valueKind).toBe(
+      'percent',
+    );
   });
   it('says in words how it is computed', () => {
     expect(
