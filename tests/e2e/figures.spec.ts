@@ -15,6 +15,17 @@ test('the rows of a margin make it, with what stands above and below the line', 
   await expect(rows).toContainText(/gross profit \/ amount of deals with a cost = [\d.]+%/);
 });
 
+test('calls per deal are read, and made of typed-in calls and of deals', async ({ page }) => {
+  await signIn(page, 'marit', '/standing?unit=saltmarsh&period=FY2027-P07&measure=calls_per_deal');
+  const heading = page.getByRole('heading', { level: 1 });
+  await expect(heading).toContainText('calls per deal');
+  const figure = /([\d.]+) calls per deal/.exec((await heading.textContent())!)![1]!;
+  await page.getByRole('main').getByRole('button', { name: figure, exact: true }).first().click();
+  await expect(page.getByRole('region', { name: 'Deals behind it' })).toContainText(
+    new RegExp(`calls made / deals = ${figure.split('.')[0]}\\.`),
+  );
+});
+
 test('a ladder takes further measures beside the ranked one, and adds everybody up', async ({
   page,
 }) => {
