@@ -105,5 +105,7 @@ export const TargetHistory = Type.Array(
     from: Nullable(Minor),
     to: Nullable(Minor),
     reason: Nullable(Type.String()),
+    /** What was noted on the target from then on. */
+    note: Nullable(Type.String()),
   }),
 );

@@ -24,7 +24,8 @@ export interface TargetFacts {
    * plan's rate.
    */
   own: OwnTarget | null;
-  note: string | null;
+  /** Left out: the one that stands stays. */
+  note: string | null | undefined;
   version: number | undefined;
 }
 
@@ -109,7 +110,7 @@ export function checkTarget(change: TargetChange, checker: TargetChecker): Check
         foreign && typed.target !== null
           ? { currency: foreign.currency, ...typed, target: typed.target }
           : null,
-      note: change.note?.trim() || null,
+      note: change.note === undefined ? undefined : change.note?.trim() || null,
       version: change.version,
     },
   };

@@ -12,6 +12,7 @@ export interface StoredTarget {
   floor: number | null;
   stretch: number | null;
   own: OwnTarget | null;
+  note: string | null;
   version: number;
 }
 
@@ -40,9 +41,10 @@ export async function loadStored(
     floor: number | null;
     stretch: number | null;
     own: OwnTarget | null;
+    note: string | null;
     version: number;
   }>(sql`
-    select unit_id, measure, period_id, target, floor, stretch, own, version from target
+    select unit_id, measure, period_id, target, floor, stretch, own, note, version from target
     where plan_id = ${planId} and unit_id =
       any(${sql.param([...new Set(facts.map((each) => each.unit.id))])}::int[])`);
   return new Map(
@@ -60,6 +62,7 @@ export async function loadStored(
                 floor: row.floor,
                 stretch: row.stretch,
                 own: row.own,
+                note: row.note,
                 version: row.version,
               },
             ],
@@ -84,7 +87,7 @@ export async function saveTargetRows(
   const column = <T>(pick: (each: TargetFacts) => T) => sql.param(facts.map(pick));
   const facets = (row: string) =>
     sql.raw(
-      `jsonb_build_object('target', ${row}.target, 'floor', ${row}.floor, 'stretch', ${row}.stretch)`,
+      `jsonb_build_object('target', ${row}.target, 'floor', ${row}.floor, 'stretch', ${row}.stretch, 'note', ${row}.${row === 'b' ? 'note' : 'noted'})`,
     );
   await tx.execute(sql`
     with cells as (
@@ -94,16 +97,19 @@ export async function saveTargetRows(
         ${column((each) => each.target)}::bigint[], ${column((each) => each.floor)}::bigint[],
           ${column((each) => each.stretch)}::bigint[],
         ${column((each) => (each.own ? JSON.stringify(each.own) : null))}::jsonb[],
-          ${column((each) => each.note)}::text[]) c(unit_id, measure, period_id, target, floor,
-            stretch, own, note)
+          ${column((each) => each.note ?? null)}::text[], ${column((each) => each.note === undefined)}::boolean[])
+          c(unit_id, measure, period_id, target, floor, stretch, own, note, keeps_note)
     ), before as (
       select t.* from target t join cells c using (unit_id, measure, period_id) where t.plan_id =
         ${plan.id}
+    ), noted as (
+      select c.*, case when c.keeps_note and c.target is not null then b.note else c.note end as
+        noted from cells c left join before b using (unit_id, measure, period_id)
     ), written as (
       insert into target (plan_id, unit_id, measure, period_id, target, floor, stretch, own, note,
         changed_by)
-      select ${plan.id}, unit_id, measure, period_id, target, floor, stretch, own, note, ${userId}
-        from cells
+      select ${plan.id}, unit_id, measure, period_id, target, floor, stretch, own, noted, ${userId}
+        from noted
       on conflict (plan_id, unit_id, measure, period_id) do update set target = excluded.target,
         floor = excluded.floor, stretch = excluded.stretch, own = excluded.own,
         note = excluded.note, changed_by = excluded.changed_by, changed_at = now(), version =
@@ -114,7 +120,7 @@ export async function saveTargetRows(
       c.measure, c.period_id), case when c.target is null then 'cleared' else 'set' end,
       case when b.unit_id is null then null else ${facets('b')} end, ${facets('c')},
         coalesce(c.note, ${reason}), ${importId}::int
-    from cells c left join before b using (unit_id, measure, period_id)`);
+    from noted c left join before b using (unit_id, measure, period_id)`);
 }
 
 export async function loadVersions(

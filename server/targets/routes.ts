@@ -93,9 +93,11 @@ export function addTargetRoutes({ implement, context }: Endpoints): void {
       from: number | null;
       to: number | null;
       reason: string | null;
+      note: string | null;
     }>(sql`
       select a.at::text as at, coalesce(u.name, 'system') as "userName",
-        (a.before->>'target')::bigint as "from", (a.after->>'target')::bigint as "to", a.reason
+        (a.before->>'target')::bigint as "from", (a.after->>'target')::bigint as "to", a.reason,
+        a.after->>'note' as note
       from audit a left join app_user u on u.id = a.user_id
       where a.entity = 'target' and a.entity_id =
         ${auditKey(plan, targetKey(unit.id, query.measure, query.period))} order by a.id desc limit

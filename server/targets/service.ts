@@ -284,6 +284,7 @@ function toUndo(
     target: text(was?.target),
     floor: text(was?.floor),
     stretch: text(was?.stretch),
+    ...(each.note !== undefined || each.target === null ? { note: stored?.note ?? null } : {}),
     version: (stored?.version ?? 0) + 1,
   };
 }

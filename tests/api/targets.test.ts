@@ -43,6 +43,34 @@ describe('the target of a week', () => {
   });
 });
 
+describe('the note of a target', () => {
+  const noteOf = async () =>
+    (
+      await people.manager.get('/targets/history?unit=tbrandt&period=FY2027-P12&measure=revenue')
+    ).json()[0].note;
+  const set = async (over: object) =>
+    (await put(change({ unit: 'tbrandt', period: 'FY2027-P12', ...over }))).json();
+
+  it('stays when the value is changed, is changed by itself, and comes back with an undo', async () => {
+    await set({ target: '500', note: ' Agreed in May ' });
+    expect(await noteOf()).toBe('Agreed in May');
+    await set({ target: '600', version: 1 });
+    expect(await noteOf()).toBe('Agreed in May');
+    const { undo } = await set({ target: '600', note: null, version: 2 });
+    expect(await noteOf()).toBeNull();
+    await put(...undo);
+    expect(await noteOf()).toBe('Agreed in May');
+    const cleared = await set({ target: null, version: 4 });
+    expect(await noteOf()).toBeNull();
+    await put(...cleared.undo);
+    expect(await noteOf()).toBe('Agreed in May');
+    expect((await set({ target: '1', note: 'x'.repeat(501), version: 6 })).errors).toContainEqual(
+      expect.objectContaining({ field: 'changes/0/note' }),
+    );
+    await set({ target: null, version: 6 });
+  });
+});
+
 describe('setting targets', () => {
   it('adds up to quarter, team and branch, and shows what is unallocated', async () => {
     await put(

@@ -35,6 +35,7 @@ export function CellPanel({ sheet, selection, saves, onEnter }: CellPanelProps) 
     measure: bench.measure,
     ...(plan?.status === 'draft' ? { plan: plan.id } : {}),
   });
+  const note = cell.targetSource === 'set' ? (history[0]?.note ?? '') : '';
   const show = (value: number | null) =>
     value === null ? 'none' : formatExact(value, bench.figure);
   const showPast = (value: number | null) => show(bench.toShown(value));
@@ -82,6 +83,17 @@ export function CellPanel({ sheet, selection, saves, onEnter }: CellPanelProps) 
           ),
         )}
       </dl>
+      {(mayEdit || note) && (
+        <NoteField
+          key={`${row.unit.id} ${column.period.id} ${note}`}
+          note={note}
+          mayEdit={mayEdit && cell.targetSource === 'set'}
+          sheet={sheet}
+          selection={selection}
+          saves={saves}
+          onEnter={onEnter}
+        />
+      )}
       {isFree && (
         <PartProposal sheet={sheet} selection={selection} saves={saves} onEnter={onEnter} />
       )}
@@ -100,6 +112,58 @@ export function CellPanel({ sheet, selection, saves, onEnter }: CellPanelProps) 
         </>
       )}
     </section>
+  );
+}
+
+interface NoteFieldProps extends CellPanelProps {
+  note: string;
+  mayEdit: boolean;
+}
+
+/** What was agreed about a target that is set; empty takes it away. */
+function NoteField({ note, mayEdit, sheet, selection, saves, onEnter }: NoteFieldProps) {
+  const [text, setText] = useState(note);
+  if (!mayEdit)
+    return note ? (
+      <p className="mt-1 text-[12.5px]">
+        <span className="text-soft">Note: </span>
+        {note}
+      </p>
+    ) : null;
+  const cell = cellAt(sheet, selection.row, selection.column);
+  const save = () => {
+    if (text.trim() === note || !onEnter()) return;
+    void saves.set(
+      [
+        sheet.bench.toChange(
+          sheet.rows[selection.row]!.unit.id,
+          sheet.columns[selection.column]!.period,
+          cell.value,
+          { note: text.trim() || null },
+        ),
+      ],
+      'The note',
+    );
+  };
+  return (
+    <div className="mt-2">
+      <label htmlFor="cell-note" className="mb-1 block">
+        Note
+      </label>
+      <textarea
+        id="cell-note"
+        rows={2}
+        maxLength={500}
+        placeholder="What was agreed about it"
+        value={text}
+        onChange={(event) => setText(event.target.value)}
+        onBlur={save}
+        onKeyDown={(event) => {
+          if (event.key === 'Escape') setText(note);
+        }}
+        className="w-full rounded-[4px] border border-strong/25 bg-sheet px-1.5 py-1"
+      />
+    </div>
   );
 }
 

@@ -325,7 +325,7 @@ export class Workbench {
     unitId: number,
     period: Period,
     target: number | null,
-    over: { floor?: number | null; stretch?: number | null } = {},
+    over: { floor?: number | null; stretch?: number | null; note?: string | null } = {},
   ): TargetChange {
     const key = keyOf(unitId, period.id);
     const { floor, stretch } = this.book.get(unitId, this.measure, period.id)
@@ -341,6 +341,7 @@ export class Workbench {
       target: text(target),
       floor: target === null ? null : text(over.floor === undefined ? floor : over.floor),
       stretch: target === null ? null : text(over.stretch === undefined ? stretch : over.stretch),
+      ...(over.note === undefined ? {} : { note: over.note }),
       version: (this.stored.get(key)?.version ?? 0) + (this.pending.get(key) ?? 0),
     };
   }
