@@ -33,7 +33,7 @@ export function CustomersPage() {
   return (
     <div className="flex h-full flex-col gap-2.5 px-[18px] pt-3 pb-4">
       <DealsTabs />
-      <div className="flex items-center justify-between gap-4">
+      <div className="flex flex-wrap items-center justify-between gap-x-4 gap-y-2">
         <h1>{data ? describeCount(data.count, find !== '' || group !== '') : 'Customers'}</h1>
         <div className="flex items-center gap-2">
           {data && (data.groups.length > 0 || group) && (
@@ -130,18 +130,6 @@ function buildColumns(reporting: string): Column<CustomerLine>[] {
       cell: (customer) => <span className="font-medium">{customer.name}</span>,
     },
     {
-      key: 'group',
-      heading: 'Group',
-      width: 'minmax(124px,0.7fr)',
-      cell: (customer) => <span className="text-soft">{customer.group ?? ''}</span>,
-    },
-    {
-      key: 'owner',
-      heading: 'Owner',
-      width: 'minmax(100px,0.8fr)',
-      cell: (customer) => <span className="text-soft">{customer.ownerName ?? ''}</span>,
-    },
-    {
       key: 'count',
       heading: 'Won deals',
       width: '90px',
@@ -185,6 +173,18 @@ function buildColumns(reporting: string): Column<CustomerLine>[] {
           {customer.lastOn === null ? '–' : shortDay(parseDay(customer.lastOn)!, true)}
         </span>
       ),
+    },
+    {
+      key: 'group',
+      heading: 'Group',
+      width: 'minmax(124px,0.7fr)',
+      cell: (customer) => <span className="text-soft">{customer.group ?? ''}</span>,
+    },
+    {
+      key: 'owner',
+      heading: 'Owner',
+      width: 'minmax(100px,0.8fr)',
+      cell: (customer) => <span className="text-soft">{customer.ownerName ?? ''}</span>,
     },
   ];
 }
