@@ -237,6 +237,11 @@ export const ERRORS = {
     title: 'No plan is published for this year',
     detail: 'FY {year} has no published plan yet. Start a draft, set its targets and publish it.',
   },
+  notDiscarded: {
+    status: 409,
+    title: 'This plan was not discarded',
+    detail: '"{name}" is {status}. Only a discarded draft is brought back.',
+  },
   notADraft: {
     status: 409,
     title: 'This plan is no draft any more',

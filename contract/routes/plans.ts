@@ -58,6 +58,16 @@ export const discardPlan = defineRoute({
   response: Nothing,
   errors: ['unknownPlan', 'notADraft', 'outsideUnit'],
 });
+export const restorePlan = defineRoute({
+  id: 'restorePlan',
+  method: 'POST',
+  path: '/plans/:id/restore',
+  permission: 'plan',
+  summary: 'Bring a discarded draft back',
+  params: PlanId,
+  response: Nothing,
+  errors: ['unknownPlan', 'notDiscarded', 'outsideUnit', 'invalidInput'],
+});
 export const publishPlan = defineRoute({
   id: 'publishPlan',
   method: 'POST',

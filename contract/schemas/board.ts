@@ -1,6 +1,6 @@
 import { type Static, Type } from 'typebox';
 import { Figures, PeriodView, RankingRowView } from './attainment';
-import { IsoDay, Minor, Nullable } from './common';
+import { IsoDay, Minor, Nullable, Value } from './common';
 import { MeasureCode, MeasureRecord } from './measure';
 import { UnitSummary } from './unit';
 
@@ -41,6 +41,16 @@ export const BoardPage = Type.Object({
   unit: UnitSummary,
   today: BoardFigures,
   month: BoardFigures,
+  /** People with something today, the most first: their day beside their day's goal. */
+  todayByPerson: Type.Array(
+    Type.Object({
+      salespersonName: Type.String(),
+      actual: Nullable(Value),
+      target: Nullable(Minor),
+      /** Won deals of today. */
+      deals: Type.Integer(),
+    }),
+  ),
   elapsedShare: Type.Number(),
   rankings: Type.Array(RankingRowView),
   /**

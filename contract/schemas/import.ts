@@ -130,6 +130,22 @@ export const ImportReport = Type.Object({
       }),
     ),
   ),
+  /** Of a check of deals: the first changed rows, each with what differs. */
+  changes: Type.Optional(
+    Type.Array(
+      Type.Object({
+        line: Type.Integer(),
+        deal: Type.String(),
+        fields: Type.Array(
+          Type.Object({
+            field: Type.String(),
+            before: Nullable(Type.String()),
+            after: Nullable(Type.String()),
+          }),
+        ),
+      }),
+    ),
+  ),
   newNames: Type.Array(Type.Object({ list: Type.String(), count: Type.Integer() })),
   /** The drafts that targets were imported into. */
   plans: Type.Optional(

@@ -1,8 +1,9 @@
 import { sql } from 'drizzle-orm';
 import type { BoardPage, BoardView } from '#contract/schemas/board';
-import { buildStanding } from '#core/attainment/standing';
+import { buildBrief, buildStanding } from '#core/attainment/standing';
 import type { Dataset } from '#core/dataset/dataset';
 import type { MeasureCode } from '#core/measure/measure';
+import type { Period } from '#core/period/calendar';
 import { toIsoDay } from '#core/period/day';
 import { buildPlaces } from '#core/ranking/ladder';
 import type { Unit } from '#core/units/unit';
@@ -133,6 +134,7 @@ async function buildPage(
     unit: toUnitSummary(unit),
     today: figuresOf(today),
     month: figuresOf(month),
+    todayByPerson: listToday(dataset, people, today, measure),
     elapsedShare: due.gone / due.total,
     excludesDealsOf: people
       .filter((id) => omitted.has(id))
@@ -142,6 +144,36 @@ async function buildPage(
     ),
     newest: await loadNewest(db, dataset, unit),
   };
+}
+
+/** So many people's day stands on the wall. */
+const TODAY_SHOWN = 8;
+
+/** What each person has today, with their deals and the day's goal; nobody is named for nothing. */
+function listToday(
+  dataset: Dataset,
+  people: readonly number[],
+  today: Period,
+  measure: MeasureCode,
+): BoardPage['todayByPerson'] {
+  return people
+    .map((id) => {
+      const { actual, complete } = buildBrief(dataset, id, today, measure);
+      return {
+        salespersonName: dataset.tree.find(id)!.name,
+        actual,
+        target: complete,
+        deals: dataset.rollUp.sum(id, 'won', today),
+      };
+    })
+    .filter(({ actual, deals }) => deals > 0 || (actual !== null && actual !== 0))
+    .sort(
+      (a, b) =>
+        (b.actual ?? 0) - (a.actual ?? 0) ||
+        b.deals - a.deals ||
+        (a.salespersonName < b.salespersonName ? -1 : 1),
+    )
+    .slice(0, TODAY_SHOWN);
 }
 
 /**

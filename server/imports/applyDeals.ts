@@ -55,7 +55,7 @@ const DIFFERS = `((${list('s')}) is distinct from (${list('d')}) or s.credit is 
   or s.refund_code is distinct from (select o.code from deal o where o.id = d.refund_of))`;
 /** What a file does not carry and a change to the deal may end or move. */
 export const OTHER_COLUMNS = ['lines', 'refund_of'];
-const CREDIT_TEXT = `string_agg(salesperson_id || ':' || basis_points || ':' || credited || ':' || coalesce(cost::text, ''), ',' order by position) as credit`;
+export const CREDIT_TEXT = `string_agg(salesperson_id || ':' || basis_points || ':' || credited || ':' || coalesce(cost::text, ''), ',' order by position) as credit`;
 /** Of a large file all credits are read once, of a few rows only theirs. */
 const STORED_CREDIT = {
   large: `left join (select deal_id, ${CREDIT_TEXT} from deal_credit group by deal_id) c on

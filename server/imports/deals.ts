@@ -13,6 +13,7 @@ import { mayDo } from '../access/permissions';
 import { buildDealChecker, type DealFacts, memberSpansOf } from '../deals/index';
 import { applyStaged, countStaged } from './applyDeals';
 import type { ImportCall } from './call';
+import { listChanges } from './changedRows';
 import { type CsvHeading, type CsvRecord, underHeading } from './csv';
 import { checkDealRow, DEAL_COLUMNS_OF_FILE } from './dealRows';
 import { inImport } from './inImport';
@@ -66,8 +67,11 @@ async function stageAndApply(
   } = isWriting
     ? await applyStaged(call, client, rows.names, rows.tally)
     : await countStaged(client);
+  const changes =
+    isWriting || counts.changed === 0 ? [] : await listChanges(call, client, rows.names);
   return rows.tally.toReport('deals', rows.heading!, {
     ...counts,
+    changes,
     newNames: names,
     written: isWriting && isTaken(),
     value: { read: rows.tally.valueRead, refused: rows.tally.valueRefused, ...value },

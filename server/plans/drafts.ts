@@ -1,4 +1,4 @@
-import { sql } from 'drizzle-orm';
+import { eq, sql } from 'drizzle-orm';
 import type { PlanInput, PlanMade } from '#contract/schemas/plan';
 import type { Rate } from '#core/money/rate';
 import type { Principal } from '../access/index';
@@ -10,7 +10,7 @@ import { plan as planTable } from '../db/tables/index';
 import type { PlanRecord } from '../ledger/companyState';
 import { assertNoFieldErrors, ProblemError } from '../problem';
 import { findPlan, findPublished } from './access';
-import { endPlan, lockDraft } from './lock';
+import { endPlan, lockDraft, lockPlan } from './lock';
 import { copyTargets } from './repository';
 import { labelOfYear, loadPlanSummary, type PlanCaller, refresh } from './summary';
 
@@ -204,6 +204,43 @@ export async function discardPlan(context: Context, caller: PlanCaller, id: numb
         entityId: String(id),
         action: 'discarded',
         before: { name: draft.name },
+      },
+    ]);
+    await announce(tx, 'plans', null);
+  });
+  await refresh(context);
+}
+
+/**
+ * Brings a discarded draft back with its targets. @throws ProblemError unknownPlan, notDiscarded,
+ * invalidInput where another draft has its name now
+ */
+export async function restorePlan(context: Context, caller: PlanCaller, id: number): Promise<void> {
+  await context.db.transaction(async (tx) => {
+    const { name, status, yearLabel } = await lockPlan(context, tx, caller, id);
+    if (status !== 'discarded')
+      throw new ProblemError('notDiscarded', {
+        name,
+        status: status === 'merged' ? 'published' : status,
+      });
+    const { rows: others } = await tx.execute(
+      sql`select 1 from plan where status = 'draft' and year_label = ${yearLabel} and lower(name) =
+        lower(${name})`,
+    );
+    if (others.length > 0) assertNoFieldErrors([{ field: 'name', code: 'draftExists' }]);
+    await tx
+      .update(planTable)
+      .set({ status: 'draft', endedBy: null, endedAt: null })
+      .where(eq(planTable.id, id));
+    // Every server has forgotten them: they are read like new ones.
+    await tx.execute(sql`update target set xid = pg_current_xact_id() where plan_id = ${id}`);
+    await recordAudit(tx, [
+      {
+        userId: caller.principal.userId,
+        entity: 'plan',
+        entityId: String(id),
+        action: 'brought back',
+        after: { name },
       },
     ]);
     await announce(tx, 'plans', null);

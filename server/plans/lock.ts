@@ -9,12 +9,30 @@ import { ProblemError } from '../problem';
 import { seesPlan } from './access';
 import { type PlanCaller } from './summary';
 
+/** A draft of the caller's, locked. @throws ProblemError unknownPlan, notADraft, outsideUnit */
 export async function lockDraft(
+  context: Context,
+  tx: Transaction,
+  caller: PlanCaller,
+  id: number,
+): Promise<PlanRecord> {
+  const { day, status, ...plan } = await lockPlan(context, tx, caller, id);
+  if (status !== 'draft')
+    throw new ProblemError('notADraft', {
+      name: plan.name,
+      status: status === 'merged' ? 'published' : status,
+      day: describeDay(parseDay(day)!),
+    });
+  return plan;
+}
+
+/** A plan of the caller's that may be changed, locked. @throws ProblemError unknownPlan, outsideUnit */
+export async function lockPlan(
   context: Context,
   tx: Transaction,
   { scope, principal }: PlanCaller,
   id: number,
-): Promise<PlanRecord> {
+): Promise<PlanRecord & { status: string; day: string }> {
   const {
     rows: [row],
   } = await tx.execute<{
@@ -37,12 +55,6 @@ export async function lockDraft(
     )
   )
     throw new ProblemError('unknownPlan', { plan: id });
-  if (row.status !== 'draft')
-    throw new ProblemError('notADraft', {
-      name: row.name,
-      status: row.status === 'merged' ? 'published' : row.status,
-      day: describeDay(parseDay(row.day)!),
-    });
   if (!scope.sees(row.unit_id))
     throw new ProblemError('outsideUnit', {
       unit: context.replica.company!.tree.find(row.unit_id)!.code,
@@ -54,6 +66,8 @@ export async function lockDraft(
     unitId: row.unit_id,
     isPublished: false,
     rates: row.rates,
+    status: row.status,
+    day: row.day,
   };
 }
 

@@ -4,7 +4,7 @@ import type { Endpoints } from '../endpoints';
 import { ProblemError } from '../problem';
 import { closeMonths, listClosedMonths, openMonth } from './closing';
 import { viewDifference } from './difference';
-import { createPlan, discardPlan } from './drafts';
+import { createPlan, discardPlan, restorePlan } from './drafts';
 import { publishPlan } from './publication';
 import { changePlanRates } from './rates';
 import { listPlans } from './summary';
@@ -21,6 +21,10 @@ export function addPlanRoutes({ implement, context }: Endpoints): void {
   implement(routes.createPlan, async ({ body, scope, principal }) =>
     createPlan(context, { scope, principal }, body),
   );
+  implement(routes.restorePlan, async ({ params, scope, principal }) => {
+    await restorePlan(context, { scope, principal }, params.id);
+    return {};
+  });
   implement(routes.discardPlan, async ({ params, scope, principal }) => {
     await discardPlan(context, { scope, principal }, params.id);
     return {};

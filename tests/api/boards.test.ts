@@ -90,6 +90,9 @@ describe('a wall board', () => {
       salespersonName: 'Ilse Varga',
       credited: 40_000,
     });
+    expect(after.pages[0].todayByPerson).toEqual([
+      { salespersonName: 'Ilse Varga', actual: 40_000, target: 10_000, deals: 1 },
+    ]);
     expect(Date.parse(after.newestAt)).toBeGreaterThan(Date.now() - 60_000);
   });
 
@@ -108,8 +111,13 @@ describe('a wall board', () => {
             pages: {
               today: { figures: { actual: number } };
               newest: { salespersonName: string; credited: number; day: string }[];
+              todayByPerson: { actual: number; deals: number }[];
             }[];
           };
+          // Who has sold today makes the figure of the day.
+          expect(page!.todayByPerson.reduce((sum, each) => sum + each.actual, 0)).toBe(
+            page!.today.figures.actual,
+          );
           return { actual: page!.today.figures.actual, first: page!.newest[0] };
         }),
       );

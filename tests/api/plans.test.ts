@@ -449,3 +449,42 @@ describe('the calendar', () => {
     ).toBe(200);
   });
 });
+
+describe('a discarded draft', () => {
+  it('is brought back with its targets, unless another has its name, by who may discard it', async () => {
+    const make = async () =>
+      (
+        await people.admin.send('POST', '/plans', {
+          year: 'FY2027',
+          name: 'Second thoughts',
+          from: 'empty',
+        })
+      ).json().plan as { id: number };
+    const { id } = await make();
+    const restore = (client = people.admin, plan = id) =>
+      client.send('POST', `/plans/${plan}/restore`);
+    await people.admin.send('PUT', '/targets', {
+      plan: id,
+      changes: [{ unit: 'ivarga', period: 'FY2027-P12', measure: 'revenue', target: '4321' }],
+    });
+    expect((await restore()).json().code).toBe('notDiscarded');
+    expect((await people.admin.send('DELETE', `/plans/${id}`)).statusCode).toBe(200);
+    expect((await restore(people.viewer)).statusCode).toBe(403);
+    expect((await restore(people.north)).json().code).toBe('outsideUnit');
+    expect((await restore(people.admin, 999_999)).json().code).toBe('unknownPlan');
+    const other = await make();
+    expect((await restore()).json().errors).toEqual([
+      expect.objectContaining({ field: 'name', code: 'draftExists' }),
+    ]);
+    await people.admin.send('DELETE', `/plans/${other.id}`);
+    expect((await restore()).statusCode).toBe(200);
+    const csv = (await people.admin.get(`/exports/targets?plan=${id}`)).body;
+    expect(csv).toContain('ivarga,FY2027-P12,revenue,4321');
+    const dataset = server.replica.datasetFor(server.replica.company!.tree.root!.id, id);
+    const unit = dataset.tree.findByCode('ivarga')!.id;
+    expect(dataset.lookup.find(unit, dataset.calendar.parse('FY2027-P12')!, 'revenue').value).toBe(
+      432_100,
+    );
+    await people.admin.send('DELETE', `/plans/${id}`);
+  });
+});

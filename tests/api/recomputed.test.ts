@@ -69,8 +69,8 @@ beforeAll(async () => {
   );
   await copy(
     'goal',
-    'unit integer, period varchar, target bigint',
-    "select t.unit_id, t.period_id, t.target from target t join plan p on p.id = t.plan_id and p.status = 'published' where t.measure = 'revenue' and t.target is not null",
+    'unit integer, period varchar, target bigint, floor bigint',
+    "select t.unit_id, t.period_id, t.target, t.floor from target t join plan p on p.id = t.plan_id and p.status = 'published' where t.measure = 'revenue' and t.target is not null",
   );
   await copy(
     'closed',
@@ -158,10 +158,10 @@ describe.each([
       home as (select w.person, w.unit as branch from under w join unit u on u.id = w.unit and
         u.kind = 'branch' where w.f <= date '${until}' - 1 and w.t > date '${until}' - 1),
       x as (
-        select u.code, coalesce(b.booked, 0)::hugeint as booked, g.target::hugeint as target, ${isOpen ? workingDays(month.from, until, 'home.branch') : '1'}::hugeint as gone, ${isOpen ? workingDays(month.from, month.to, 'home.branch') : '1'}::hugeint as total
+        select u.code, coalesce(b.booked, 0)::hugeint as booked, g.target::hugeint as target, g.floor::hugeint as floor, ${isOpen ? workingDays(month.from, until, 'home.branch') : '1'}::hugeint as gone, ${isOpen ? workingDays(month.from, month.to, 'home.branch') : '1'}::hugeint as total
         from unit u join goal g on g.unit = u.id and g.period =
           '${month.id}' and g.target > 0 left join b on b.person = u.id join home on home.person = u.id where u.kind = 'salesperson')
-      select code, case when booked >= target then 4 when booked * total * 100 >= target * gone * 95 then 3 when booked * total * 100 >= target * gone * 80 then 2 else 1 end as grade,
+      select code, case when booked >= target then 4 when booked * total * 100 >= target * gone * 95 then 3 when booked * total * 100 >= coalesce(floor * 100, target * 80) * gone then 2 else 1 end as grade,
         rank() over (order by booked::double / target::double desc) as place, target::double * gone::double / total::double as due from x`);
       const graded = people(view).filter((place) => place.attainment !== null);
       expect(rows.length).toBe(graded.length);

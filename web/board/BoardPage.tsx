@@ -60,6 +60,7 @@ export function BoardPage() {
               Without deals of {page.excludesDealsOf.join(', ')} that are too large to be added up.
             </p>
           )}
+          <TodayByPerson view={view} page={page} />
           <Newest view={view} page={page} />
         </div>
       </div>
@@ -170,6 +171,37 @@ function Ladder({ view, page, secret }: { view: BoardView; page: Page; secret: s
       }
       label={`${page.unit.name}, ${page.month.period.name}, by attainment`}
     />
+  );
+}
+
+/** Who has sold today: their day, their day's goal, their deals. */
+function TodayByPerson({ view, page }: { view: BoardView; page: Page }) {
+  const unit = figureUnit(view);
+  const show = (value: number) =>
+    formatWhole(unit.kind === 'money' ? Math.round(value) : value, unit);
+  if (page.todayByPerson.length === 0) return null;
+  return (
+    <section
+      aria-label="Today, by person"
+      className="rounded-sheet border border-line bg-sheet px-[2vh] py-[1.2vh]"
+    >
+      <ul className="grid grid-cols-2 gap-x-[3vh] text-[1.9vh]">
+        {page.todayByPerson.map((each) => (
+          <li key={each.salespersonName} className="flex items-baseline gap-[1vh]">
+            <span className="min-w-0 flex-1 truncate">{each.salespersonName}</span>
+            <span className="text-soft">
+              {each.deals} {each.deals === 1 ? 'deal' : 'deals'}
+            </span>
+            <strong className="font-semibold">
+              {each.actual === null ? '–' : show(each.actual)}
+            </strong>
+            {each.target !== null && each.target > 0 && (
+              <span className="text-soft">of {show(each.target)}</span>
+            )}
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }
 

@@ -26,6 +26,8 @@ export interface PathDatum {
 interface PathChartProps {
   data: readonly PathDatum[];
   target: number | null;
+  /** What else decides a grade, by its name: minimum, stretch, thresholds. */
+  limits: readonly { name: string; value: number }[];
   /**
    * What open deals are expected to bring by the end, and between what most outcomes lie; null: not
    * known.
@@ -54,6 +56,7 @@ const LABEL_GAP = 14;
 export function PathChart({
   data: path,
   target,
+  limits,
   expected,
   today,
   height,
@@ -66,6 +69,7 @@ export function PathChart({
   const values = path
     .flatMap((datum) => [datum.booked, datum.due, datum.priorYear, datum.runRateProjection])
     .concat(target, expected === null ? [] : [expected.high])
+    .concat(limits.map(({ value }) => value))
     .filter((value) => value !== null);
   const { top, bottom, ticks: valueTicks } = axisOf(values);
   const plotHeight = height - MARGIN.top - MARGIN.bottom - AXIS_HEIGHT;
@@ -78,6 +82,11 @@ export function PathChart({
       value: target,
       colour: 'var(--target)',
     },
+    ...limits.map(({ name, value }) => ({
+      text: `${name} ${show(value)}`,
+      value,
+      colour: 'var(--ink-soft)',
+    })),
     expected !== null && {
       text: `forecast ${show(expected.value)}`,
       value: expected.value,
@@ -189,6 +198,15 @@ export function PathChart({
             isAnimationActive={false}
             type="linear"
           />
+          {limits.map(({ name, value }) => (
+            <ReferenceLine
+              key={name}
+              y={value}
+              stroke="var(--ink-soft)"
+              strokeWidth={1}
+              strokeDasharray="6 4"
+            />
+          ))}
           {target !== null && <ReferenceLine y={target} stroke="var(--target)" strokeWidth={1.5} />}
           {today !== null && (
             <ReferenceLine

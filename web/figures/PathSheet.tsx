@@ -87,6 +87,7 @@ export function PathSheet({
         targetWord={view.measure.direction === 'lower' ? 'limit' : 'target'}
         data={data}
         target={complete === null ? null : toMajor(complete, unit)}
+        limits={listLimits(view).map(({ name, value }) => ({ name, value: toMajor(value, unit) }))}
         expected={expected}
         today={isOpen ? shortDay(parseDay(view.asOf)!) : null}
         height={HEIGHT}
@@ -100,6 +101,30 @@ export function PathSheet({
       {children}
     </ChartSheet>
   );
+}
+
+/**
+ * What decides the grade besides the target: its minimum and stretch, and the thresholds of a
+ * period that has ended. While it runs they move with what is due, and are told in words.
+ */
+function listLimits({ figures, grading }: StandingView): { name: string; value: number }[] {
+  const { target, elapsed } = figures;
+  const limits: { name: string; value: number | null }[] = [
+    { name: 'stretch', value: target.stretch },
+    { name: 'minimum', value: target.floor },
+    ...(elapsed.phase === 'ended' && grading.thresholds
+      ? [
+          { name: 'upper threshold', value: grading.thresholds.upper },
+          { name: 'lower threshold', value: grading.thresholds.lower },
+        ]
+      : []),
+  ];
+  const drawn = new Set([target.value]);
+  return limits.flatMap(({ name, value }) => {
+    if (value === null || drawn.has(value)) return [];
+    drawn.add(value);
+    return [{ name, value }];
+  });
 }
 
 function toChart(value: number | null, unit: FigureUnit): number | null {

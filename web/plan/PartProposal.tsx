@@ -27,6 +27,13 @@ export function PartProposal({ sheet, selection, saves, onEnter }: PartProposalP
   if (!proposal || cellAt(sheet, selection.row, selection.column).value === proposal.value)
     return null;
   const { value, full, from, share, present, all } = proposal;
+  // Who is asked for a part has a part of the minimum and of the stretch, too.
+  const cell = cellAt(sheet, selection.row, selection.column);
+  const part = cell.value ? value / cell.value : 0;
+  const scaled = {
+    floor: cell.floor === null ? null : Math.min(value, Math.floor(cell.floor * part)),
+    stretch: cell.stretch === null ? null : Math.max(value, Math.ceil(cell.stretch * part)),
+  };
   const show = (amount: number) => formatExact(Math.round(amount), bench.figure);
   const parts = [
     present === all ? '' : `${present} of ${all} working days`,
@@ -43,7 +50,8 @@ export function PartProposal({ sheet, selection, saves, onEnter }: PartProposalP
       <Button
         className="mt-1.5 h-[26px]"
         onClick={() => {
-          if (onEnter()) void saves.set([bench.toChange(unit.id, period, value)], 'The part');
+          if (onEnter())
+            void saves.set([bench.toChange(unit.id, period, value, scaled)], 'The part');
         }}
       >
         Use {show(value)}

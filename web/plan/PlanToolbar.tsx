@@ -5,7 +5,7 @@ import { MeasurePicker } from '../figures/MeasurePicker';
 import { Button } from '../ui/Button';
 import { classNames } from '../ui/classNames';
 import { useSay } from '../ui/Toasts';
-import { useDiscardPlanMutation } from './api';
+import { useDiscardPlanMutation, useRestorePlanMutation } from './api';
 import { CurrencyPicker } from './CurrencyPicker';
 import type { PlanDialog } from './dialogs';
 import { canShare } from './fill/canShare';
@@ -45,6 +45,7 @@ export function PlanToolbar({
   const { bench } = sheet;
   const { plan, canEdit, year, measure } = bench.sheet;
   const [discard] = useDiscardPlanMutation();
+  const [restore] = useRestorePlanMutation();
   const say = useSay();
   const first = sheet.columns[0]!.period;
   const toggle = (name: string, isOn: boolean, run: () => void) => (
@@ -78,10 +79,17 @@ export function PlanToolbar({
   const throwAway = async () => {
     if (!plan) return;
     const result = await discard(plan.id);
-    say(result.error ? `“${plan.name}” could not be discarded.` : `“${plan.name}” is discarded.`, {
-      kind: result.error ? 'fault' : 'done',
+    if (result.error) return say(`“${plan.name}” could not be discarded.`, { kind: 'fault' });
+    onOpen(null);
+    say(`“${plan.name}” is discarded.`, {
+      action: { label: 'Undo', run: () => void bringBack(plan) },
     });
-    if (!result.error) onOpen(null);
+  };
+  const bringBack = async ({ id, name }: { id: number; name: string }) => {
+    const result = await restore(id);
+    if (result.error) return say(`“${name}” could not be brought back.`, { kind: 'fault' });
+    onOpen(id);
+    say(`“${name}” is a draft again.`);
   };
 
   return (

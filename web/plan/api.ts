@@ -76,6 +76,10 @@ const planApi = api.injectEndpoints({
       query: (id) => ({ route: plans.discardPlan, params: { id } }),
       invalidatesTags: ['Plans'],
     }),
+    restorePlan: build.mutation<object, number>({
+      query: (id) => ({ route: plans.restorePlan, params: { id } }),
+      invalidatesTags: ['Plans', 'Targets'],
+    }),
     publishPlan: build.mutation<
       ResponseOf<typeof plans.publishPlan>,
       { id: number; body: BodyOf<typeof plans.publishPlan> }
@@ -105,6 +109,7 @@ export const {
   useChangePlanRatesMutation,
   useCreatePlanMutation,
   useDiscardPlanMutation,
+  useRestorePlanMutation,
   usePublishPlanMutation,
   useGetPlanDifferenceQuery,
 } = planApi;

@@ -11,6 +11,7 @@ import { Field, INPUT } from '../../ui/Field';
 import { useSay } from '../../ui/Toasts';
 import { useGetCompanyQuery, useGetImportProgressQuery } from '../api';
 import { FailureNote } from '../FailureNote';
+import { ChangedRows } from './ChangedRows';
 import { MappingSheet } from './mapping/MappingSheet';
 import { UnknownValues } from './mapping/UnknownValues';
 import { type ChosenFile, useMapping } from './mapping/useMapping';
@@ -325,6 +326,9 @@ function Report({ report }: { report: ImportReport }) {
         ))}
       </dl>
       {report.value && <ReportedValue value={report.value} money={money} />}
+      {report.changes && report.changes.length > 0 && (
+        <ChangedRows changes={report.changes} count={report.changed} />
+      )}
       {report.newNames.length > 0 && (
         <p className="mt-1 text-soft">
           New names: {report.newNames.map((each) => `${each.count} ${each.list}`).join(', ')}.
