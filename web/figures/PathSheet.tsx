@@ -114,12 +114,13 @@ function listLimits({ figures, grading }: StandingView): { name: string; value: 
     { name: 'minimum', value: target.floor },
     ...(elapsed.phase === 'ended' && grading.thresholds
       ? [
-          { name: 'upper threshold', value: grading.thresholds.upper },
-          { name: 'lower threshold', value: grading.thresholds.lower },
+          { name: 'upper', value: grading.thresholds.upper },
+          { name: 'lower', value: grading.thresholds.lower },
         ]
       : []),
   ];
   const drawn = new Set([target.value]);
+  // Short, as they stand at the end of a line: "upper" and "lower" are the thresholds.
   return limits.flatMap(({ name, value }) => {
     if (value === null || drawn.has(value)) return [];
     drawn.add(value);
