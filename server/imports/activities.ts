@@ -25,7 +25,7 @@ export async function importActivities(
   call: ImportCall,
   source: AsyncIterable<CsvRecord[]>,
 ): Promise<ImportReport> {
-  const { context, scope, principal, fileName, reason } = call;
+  const { scope, principal } = call;
   const { heading, tally, rows } = await collectRows<ActivityFacts>(source, ACTIVITY_COLUMNS, {
     check: (valueAt) =>
       checkActivity(
@@ -41,6 +41,19 @@ export async function importActivities(
     keyOf,
     field: 'unit',
   });
+  return saveTyped(call, 'activities', { heading, tally, rows });
+}
+
+/**
+ * Compares typed-in values of a file with what is stored, and writes those that differ unless the
+ * file is only checked.
+ */
+export async function saveTyped(
+  call: ImportCall,
+  kind: 'activities' | 'history',
+  { heading, tally, rows }: Awaited<ReturnType<typeof collectRows<ActivityFacts>>>,
+): Promise<ImportReport> {
+  const { context, principal, fileName, reason } = call;
   const report = await context.db.transaction(async (tx) => {
     await tx.execute(sql`select pg_advisory_xact_lock(${LOCKS.activities})`);
     const facts = [...rows.values()];
@@ -49,7 +62,7 @@ export async function importActivities(
     const created = differing.filter((each) => (stored.get(keyOf(each)) ?? null) === null).length;
     const written = !call.isCheck && (tally.refused === 0 || call.isPartial === true);
     if (written) await writeActivities(tx, differing, principal.userId, stored, reason ?? fileName);
-    return tally.toReport('activities', heading, {
+    return tally.toReport(kind, heading, {
       created,
       changed: differing.length - created,
       unchanged: facts.length - differing.length,

@@ -1,16 +1,8 @@
-import { sql } from 'drizzle-orm';
 import type { FieldFault } from '#contract/errors/catalogue';
 import type { ImportReport } from '#contract/schemas/import';
 import { toIsoDay } from '#core/period/day';
-import { LOCKS } from '../db/locks';
-import {
-  type ActivityFacts,
-  checkActivity,
-  findDoubleTotal,
-  keyOf,
-  loadActivities,
-  writeActivities,
-} from '../measures/index';
+import { type ActivityFacts, checkActivity, findDoubleTotal, keyOf } from '../measures/index';
+import { saveTyped } from './activities';
 import type { ImportCall } from './call';
 import { collectRows } from './collectRows';
 import type { CsvRecord } from './csv';
@@ -28,9 +20,9 @@ export async function importHistory(
   call: ImportCall,
   source: AsyncIterable<CsvRecord[]>,
 ): Promise<ImportReport> {
-  const { context, scope, principal, fileName, reason } = call;
+  const { scope, principal } = call;
   const { dataset } = scope;
-  const { heading, tally, rows } = await collectRows<ActivityFacts>(source, HISTORY_COLUMNS, {
+  const collected = await collectRows<ActivityFacts>(source, HISTORY_COLUMNS, {
     check: (valueAt) => {
       const month = dataset.calendar.parse(valueAt('period'));
       if (month?.kind !== 'month')
@@ -59,24 +51,7 @@ export async function importHistory(
         : null;
     },
   });
-  const report = await context.db.transaction(async (tx) => {
-    await tx.execute(sql`select pg_advisory_xact_lock(${LOCKS.activities})`);
-    const facts = [...rows.values()];
-    const stored = await loadActivities(tx, facts);
-    const before = (each: ActivityFacts) => stored.get(keyOf(each)) ?? null;
-    const differing = facts.filter((each) => each.value !== before(each));
-    const created = differing.filter((each) => before(each) === null).length;
-    const written = !call.isCheck && (tally.refused === 0 || call.isPartial === true);
-    if (written) await writeActivities(tx, differing, principal.userId, stored, reason ?? fileName);
-    return tally.toReport('history', heading, {
-      created,
-      changed: differing.length - created,
-      unchanged: facts.length - differing.length,
-      written,
-    });
-  });
-  if (report.written) await context.replica.afterWrite();
-  return report;
+  return saveTyped(call, 'history', collected);
 }
 
 const toColumn = (fault: FieldFault): FieldFault =>
