@@ -1,13 +1,13 @@
 import { type Elapsed, elapsedOf } from '../attainment/elapsed';
 import { LongElapsed } from '../attainment/longElapsed';
 import type { ActivityBook } from '../ledger/activityBook';
-import { MonthlyTotals, partsOf } from '../ledger/monthlyTotals';
+import { MonthlyTotals } from '../ledger/monthlyTotals';
 import type { Occurrences } from '../ledger/occurrences';
 import { buildRollUp, type RollUp } from '../ledger/rollUp';
 import type { RunningSums } from '../ledger/runningSums';
 import type { UnitSums } from '../ledger/unitSums';
 import type { Term } from '../measure/definition';
-import { baseOf, type Measure, type MeasureCode, type Sum } from '../measure/measure';
+import { baseOf, type MeasureCode, type Sum } from '../measure/measure';
 import type { FigureUnit } from '../money/format';
 import type { Period } from '../period/calendar';
 import type { Day, DaySpan } from '../period/day';
@@ -94,13 +94,15 @@ export function buildDataset(source: DatasetSource): Dataset {
     ...source,
     lookup: buildTargetLookup(source),
     rules: buildRuleBook(source.measures, source.datedRules, source.asOf),
-    monthlyTotals: new MonthlyTotals({
-      book: source.activities,
-      // Of a total that only the whole company sees, nobody's share is known.
-      tree: (source.whole ?? source).tree,
-      calendar: source.calendar,
-      measures: source.measures.all,
-    }),
+    // Of a total that only the whole company sees, nobody's share is known.
+    monthlyTotals:
+      source.whole?.monthlyTotals ??
+      new MonthlyTotals({
+        book: source.activities,
+        tree: source.tree,
+        calendar: source.calendar,
+        measures: source.measures.all,
+      }),
     rollUp: buildRollUp(source.tree, source.sums, source.occurrences, source.unitSums),
     comparedOf(period) {
       let found = compared.get(period);
@@ -158,57 +160,26 @@ export function valueIn(
 ): number | null {
   const { formula } = dataset.measures.get(code);
   const counted = { from: span.from, to: Math.min(span.to, dataset.asOf + 1) };
-  if (formula.kind !== 'typed' && dataset.monthlyTotals.touches(counted))
-    return valueWithTotals(dataset, unitId, formula, counted);
-  switch (formula.kind) {
-    case 'sum': {
-      const sum = sumTerms(dataset, unitId, formula.terms, counted);
-      return formula.factor === 1 ? sum : scale(sum, formula.factor);
-    }
-    case 'ratio': {
-      const sum = (side: Sum) =>
-        side.typed === null
-          ? sumTerms(dataset, unitId, side.terms, counted)
-          : typedSum(dataset, unitId, side.typed, counted);
-      return divide(sum(formula.numerator), sum(formula.denominator), formula.factor);
-    }
-    case 'distinct':
-      return scale(dataset.rollUp.countDistinct(unitId, formula.field, counted), formula.factor);
-    case 'typed':
-      return counted.to <= counted.from
-        ? null
-        : dataset.activities.read(
-            dataset.tree,
-            unitId,
-            baseOf(code),
-            formula.accumulation,
-            counted,
-          );
-  }
-}
-
-/** The same where some of the days lie in months that may have totals instead of deals. */
-function valueWithTotals(
-  dataset: Dataset,
-  unitId: number,
-  formula: Exclude<Measure['formula'], { kind: 'typed' }>,
-  span: DaySpan,
-): number | null {
-  if (formula.kind === 'distinct')
-    return dataset.monthlyTotals.monthsIn(unitId, span).length > 0
+  if (formula.kind === 'typed')
+    return counted.to <= counted.from
       ? null
-      : scale(dataset.rollUp.countDistinct(unitId, formula.field, span), formula.factor);
-  const totals = dataset.monthlyTotals.within(unitId, partsOf(formula), span);
+      : dataset.activities.read(dataset.tree, unitId, baseOf(code), formula.accumulation, counted);
+  // Of a month that has a total instead of deals nobody knows what is counted apart.
+  if (formula.kind === 'distinct')
+    return dataset.monthlyTotals.monthsIn(unitId, counted).length > 0
+      ? null
+      : scale(dataset.rollUp.countDistinct(unitId, formula.field, counted), formula.factor);
+  const totals = dataset.monthlyTotals.within(unitId, formula, counted);
   if (totals === null) return null;
   const sum = (terms: readonly Term[]) =>
-    terms.reduce(
-      (all, { part, sign }) => all + sign * totals.sum(part),
-      sumTerms(dataset, unitId, terms, span),
-    );
-  if (formula.kind === 'sum') return scale(sum(formula.terms), formula.factor);
-  const sumOf = (side: Sum) =>
-    side.typed === null ? sum(side.terms) : typedSum(dataset, unitId, side.typed, span);
-  return divide(sumOf(formula.numerator), sumOf(formula.denominator), formula.factor);
+    sumTerms(dataset, unitId, terms, counted) + totals.sumOf(terms);
+  if (formula.kind === 'sum') {
+    const value = sum(formula.terms);
+    return formula.factor === 1 ? value : scale(value, formula.factor);
+  }
+  const side = ({ terms, typed }: Sum) =>
+    typed === null ? sum(terms) : typedSum(dataset, unitId, typed, counted);
+  return divide(side(formula.numerator), side(formula.denominator), formula.factor);
 }
 
 /** What was typed in of a measure that adds up; null when nothing was: that is no 0. */
@@ -252,18 +223,12 @@ export function totalsIn(
   const all = dataset.monthlyTotals.monthsIn(unitId, counted);
   if (all.length === 0) return null;
   if (formula.kind === 'distinct') return { months: all, value: null, isUnknown: true };
-  const totals = dataset.monthlyTotals.within(unitId, partsOf(formula), counted);
+  const totals = dataset.monthlyTotals.within(unitId, formula, counted);
   if (totals === null) return { months: all, value: null, isUnknown: true };
   if (totals.months.length === 0) return null;
   return {
     months: totals.months,
-    value:
-      formula.kind === 'sum'
-        ? scale(
-            formula.terms.reduce((sum, { part, sign }) => sum + sign * totals.sum(part), 0),
-            formula.factor,
-          )
-        : null,
+    value: formula.kind === 'sum' ? scale(totals.sumOf(formula.terms), formula.factor) : null,
     isUnknown: false,
   };
 }

@@ -50,12 +50,13 @@ interface Month extends DaySpan {
 /** What the months of a span hold for a figure. */
 export interface SpanTotals {
   months: readonly DaySpan[];
-  sum(part: TermPart): number;
+  /** What they add to a sum of terms. */
+  sumOf(terms: readonly Term[]): number;
 }
 
 const NO_PARTS: ReadonlySet<TermPart> = new Set();
 
-const NONE: SpanTotals = { months: [], sum: () => 0 };
+const NONE: SpanTotals = { months: [], sumOf: () => 0 };
 
 interface Source {
   book: ActivityBook;
@@ -92,8 +93,9 @@ export class MonthlyTotals {
    * above has the month's total; or a month has totals of some of the parts only, and dividing by
    * the others' deals would be wrong.
    */
-  within(unitId: number, { parts, isRatio }: FigureParts, span: DaySpan): SpanTotals | null {
+  within(unitId: number, formula: DealFormula, span: DaySpan): SpanTotals | null {
     if (!this.touches(span)) return NONE;
+    const parts = partsOf(formula);
     const months = (this.byUnit.get(unitId) ?? []).filter(
       (month) =>
         month.from < span.to &&
@@ -101,7 +103,7 @@ export class MonthlyTotals {
         parts.some((part) => month.parts[part] !== undefined || month.unknown.has(part)),
     );
     if (months.length === 0) return NONE;
-    const isProfit = !isRatio && parts.length === 2;
+    const isProfit = formula.kind === 'sum' && parts.length === 2;
     const isKnown = months.every(
       (month) =>
         month.from >= span.from &&
@@ -110,9 +112,10 @@ export class MonthlyTotals {
         (!month.isProfitOnly || isProfit),
     );
     if (!isKnown) return null;
+    const sum = (part: TermPart) => months.reduce((total, month) => total + month.parts[part]!, 0);
     return {
       months,
-      sum: (part) => months.reduce((total, month) => total + month.parts[part]!, 0),
+      sumOf: (terms) => terms.reduce((total, { part, sign }) => total + sign * sum(part), 0),
     };
   }
 
@@ -216,19 +219,13 @@ function* listOwn(
     }
 }
 
-/** What a figure reads. */
-export interface FigureParts {
-  parts: readonly TermPart[];
-  isRatio: boolean;
-}
+/** A formula that is computed from deals and adds up, or divides what does. */
+export type DealFormula = Extract<Measure['formula'], { kind: 'sum' | 'ratio' }>;
 
-/** The parts that a formula of deals reads. */
-export function partsOf(
-  formula: Extract<Measure['formula'], { kind: 'sum' | 'ratio' }>,
-): FigureParts {
-  const isRatio = formula.kind === 'ratio';
-  const terms: readonly Term[] = isRatio
-    ? [...formula.numerator.terms, ...formula.denominator.terms]
-    : formula.terms;
-  return { parts: terms.map(({ part }) => part), isRatio };
+function partsOf(formula: DealFormula): TermPart[] {
+  const terms: readonly Term[] =
+    formula.kind === 'ratio'
+      ? [...formula.numerator.terms, ...formula.denominator.terms]
+      : formula.terms;
+  return terms.map(({ part }) => part);
 }

@@ -2,8 +2,8 @@ import { type SQL, sql } from 'drizzle-orm';
 import type { Contributions } from '#contract/schemas/contributions';
 import { type Dataset, valueIn } from '#core/dataset/dataset';
 import { placesUnder } from '#core/ledger/activityBook';
-import { partsOf } from '#core/ledger/monthlyTotals';
 import {
+  type Accumulation,
   type DistinctField,
   FIELD_UNITS,
   isTyped,
@@ -110,14 +110,12 @@ function sumTotals({
 }: Figure): Contributions['monthlyTotals'] {
   if (formula.kind !== 'sum' && formula.kind !== 'ratio') return null;
   const span = countedDays(period, dataset.asOf);
-  const totals = dataset.monthlyTotals.within(unit.id, partsOf(formula), span);
+  const totals = dataset.monthlyTotals.within(unit.id, formula, span);
   if (!totals || totals.months.length === 0) return null;
-  const sum = (terms: readonly Term[]) =>
-    terms.reduce((all, { part, sign }) => all + sign * totals.sum(part), 0);
   return {
     days: describeMonths(totals.months),
-    numerator: sum(formula.kind === 'sum' ? formula.terms : formula.numerator.terms),
-    denominator: formula.kind === 'sum' ? null : sum(formula.denominator.terms),
+    numerator: totals.sumOf(formula.kind === 'sum' ? formula.terms : formula.numerator.terms),
+    denominator: formula.kind === 'sum' ? null : totals.sumOf(formula.denominator.terms),
   };
 }
 
@@ -285,18 +283,25 @@ async function loadRatio(
   };
 }
 
-/** Values of a typed-in measure that adds up, of the unit and those below. */
+/**
+ * Values of a typed-in measure, of the unit and of those below for the days they stood under it;
+ * of what takes the last value, each one's last.
+ */
 function listTyped(
   { dataset, unit, period }: Figure,
   code: string | null,
+  accumulation: Accumulation = 'sum',
 ): (Row & { day: string })[] {
   if (code === null) return [];
   const { tree, activities, asOf } = dataset;
   return placesUnder(tree, unit.id, countedDays(period, asOf)).flatMap(({ unitId, ...span }) =>
-    activities.entriesIn(code, unitId, span).map(({ day, value }) => ({
-      ...toNameRow(tree.find(unitId)!.name, value),
-      day: toIsoDay(day),
-    })),
+    activities
+      .entriesIn(code, unitId, span)
+      .slice(accumulation === 'last' ? -1 : 0)
+      .map(({ day, value }) => ({
+        ...toNameRow(tree.find(unitId)!.name, value),
+        day: toIsoDay(day),
+      })),
   );
 }
 
@@ -312,24 +317,15 @@ function toNameRow(name: string, numerator: number): Row {
   };
 }
 
-/**
- * Values of the unit and of those below for the days they stood under it, the newest first; of what
- * takes the last value, each one's last.
- */
-function listValues({ dataset, unit, period, measure }: Figure, limit: number): Rows {
-  const { tree, activities, asOf } = dataset;
-  const { accumulation } = measure.formula as Extract<Measure['formula'], { kind: 'typed' }>;
+/** The values behind a typed-in measure, the newest first. */
+function listValues(figure: Figure, limit: number): Rows {
+  const { code, formula } = figure.measure;
+  const { accumulation } = formula as Extract<Measure['formula'], { kind: 'typed' }>;
   const isAverage = accumulation === 'average';
-  const all = placesUnder(tree, unit.id, countedDays(period, asOf)).flatMap(({ unitId, ...span }) =>
-    activities
-      .entriesIn(baseOf(measure.code), unitId, span)
-      .slice(accumulation === 'last' ? -1 : 0)
-      .map(({ day, value }) => ({
-        ...toNameRow(tree.find(unitId)!.name, value),
-        denominator: isAverage ? 1 : null,
-        day: toIsoDay(day),
-      })),
-  );
+  const all = listTyped(figure, baseOf(code), accumulation).map((row) => ({
+    ...row,
+    denominator: isAverage ? 1 : null,
+  }));
   all.sort((a, b) => (a.day < b.day ? 1 : a.day > b.day ? -1 : a.name < b.name ? -1 : 1));
   return {
     rows: all.slice(0, limit),

@@ -33,6 +33,8 @@ async function findNames(tx: Queryable, facts: DealFacts, kept: ReadonlySet<stri
   return found;
 }
 
+const NO_PRODUCTS: ReadonlySet<string> = new Set();
+
 function productsOf({ lines, names }: DealFacts): { field: string; name: string }[] {
   if (lines)
     return lines.map(({ product }, at) => ({ field: `lines/${at}/product`, name: product }));
@@ -130,7 +132,7 @@ export async function insertDeal(
   refundOf: number | null,
   userId: number,
 ): Promise<number> {
-  const columns = await toColumns(tx, facts, refundOf, new Set());
+  const columns = await toColumns(tx, facts, refundOf, NO_PRODUCTS);
   const code = facts.code ? sql`${facts.code}` : await giveCode(tx);
   const [row] = await tx
     .insert(deal)
@@ -154,7 +156,8 @@ export async function replaceDeal(
   facts: DealFacts,
   refundOf: number | null,
 ): Promise<void> {
-  const columns = await toColumns(tx, facts, refundOf, await loadProductsOf(tx, id));
+  const kept = productsOf(facts).length > 0 ? await loadProductsOf(tx, id) : NO_PRODUCTS;
+  const columns = await toColumns(tx, facts, refundOf, kept);
   await tx
     .update(deal)
     .set({

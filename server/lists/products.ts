@@ -113,7 +113,8 @@ export async function writeProducts(
   await announce(tx, 'deals', null);
 }
 
-const SUGGESTED = 1;
+/** A misspelt name is compared with so many. */
+const MOST_COMPARED = 5_000;
 
 /** The faults of products that a deal may not name on its day: none there is, or one of the past. */
 export async function findProductFaults(
@@ -135,22 +136,26 @@ export async function findProductFaults(
     from product w join product p on p.id = coalesce(w.merged_into, w.id)
     where lower(w.name) in (select lower(n) from unnest(${sql.param(wanted.map(({ name }) => name))}::text[]) n)`);
   const states = new Map(rows.map((row) => [row.key, row.state]));
-  const faults: FieldFault[] = [];
-  for (const { field, name } of wanted) {
+  const isUnknown = ({ name }: { name: string }) => !states.has(name.toLowerCase());
+  const offered = wanted.some(isUnknown) ? await loadOffered(tx) : null;
+  return wanted.flatMap(({ field, name }): FieldFault[] => {
     const state = states.get(name.toLowerCase());
-    if (state === undefined) faults.push(await unknownProduct(tx, field, name));
-    else if (state === 'archived') faults.push({ field, code: 'productArchived' });
-    else if (state !== null) faults.push({ field, code: 'productNotSold' });
-  }
-  return faults;
+    if (state === undefined) return [unknownProduct(offered!, field, name)];
+    if (state === null) return [];
+    return [{ field, code: state === 'archived' ? 'productArchived' : 'productNotSold' }];
+  });
 }
 
-async function unknownProduct(tx: Queryable, field: string, name: string): Promise<FieldFault> {
+async function loadOffered(tx: Queryable): Promise<NameIndex> {
   const { rows } = await tx.execute<{ id: number; name: string }>(
     sql`select id, name from product where merged_into is null and archived_at is null order by id
-      limit 5000`,
+      limit ${MOST_COMPARED}`,
   );
-  const [likely] = new NameIndex(rows).findLike(name).slice(0, SUGGESTED);
+  return new NameIndex(rows);
+}
+
+function unknownProduct(offered: NameIndex, field: string, name: string): FieldFault {
+  const [likely] = offered.findLike(name);
   return likely
     ? { field, code: 'unknownProductLike', params: { name: likely.named.name } }
     : { field, code: 'unknownProduct' };
