@@ -8,6 +8,7 @@ import {
 } from '#core/money/format';
 import { showPercent } from '#core/status/percent';
 import { figureUnit } from './figureUnit';
+import { sayEarlierTotals } from './monthlyTotals';
 import { describeTarget } from './target';
 
 /** A figure as it is shown, with how it is made. */
@@ -171,10 +172,7 @@ function toPriorYear({ figures, priorYear, measure }: StandingView, exact: Show)
     made: !priorYear
       ? ['There is no such period in the year before.']
       : priorYear.monthlyTotals?.isUnknown
-        ? [
-            `${priorYear.monthlyTotals.days} holds a total from before: it has no days to compare with.`,
-            `All of that period came to ${exact(priorYear.total)}.`,
-          ]
+        ? [sayEarlierTotals(priorYear.monthlyTotals, exact(priorYear.total))]
         : [
             `${exact(figures.actual)} now, ${exact(priorYear.toDate)} on ${priorYear.days}${difference === null ? '' : `: ${withSign(difference, exact(difference))}`}.`,
             `All of that period came to ${exact(priorYear.total)}.`,

@@ -22,3 +22,13 @@ export function sayTotals({ days, isUnknown }: MonthlyTotalsView, value: string 
     return `Not known: of ${days} there is a total from before only, without the days, deals or units that this figure takes.`;
   return `${value === null ? 'It takes in' : `${value} of it is`} a total from before (${days}), without deals behind it.`;
 }
+
+/** What an earlier figure says of them: without days there is no same point to compare with. */
+export function sayEarlierTotals(
+  { days, isUnknown }: MonthlyTotalsView,
+  total: string | null,
+): string {
+  if (!isUnknown) return `${days} holds a total from before, without deals.`;
+  const whole = total === null ? '' : `; all of the period came to ${total}`;
+  return `${days} holds a total from before and has no days to compare with${whole}.`;
+}

@@ -6,7 +6,7 @@ import type { Occurrences } from '../ledger/occurrences';
 import { buildRollUp, type RollUp } from '../ledger/rollUp';
 import type { RunningSums } from '../ledger/runningSums';
 import type { UnitSums } from '../ledger/unitSums';
-import type { Term } from '../measure/definition';
+import type { Accumulation, Term } from '../measure/definition';
 import { baseOf, type MeasureCode, type Sum } from '../measure/measure';
 import type { FigureUnit } from '../money/format';
 import type { Period } from '../period/calendar';
@@ -161,9 +161,7 @@ export function valueIn(
   const { formula } = dataset.measures.get(code);
   const counted = { from: span.from, to: Math.min(span.to, dataset.asOf + 1) };
   if (formula.kind === 'typed')
-    return counted.to <= counted.from
-      ? null
-      : dataset.activities.read(dataset.tree, unitId, baseOf(code), formula.accumulation, counted);
+    return readTyped(dataset, unitId, { measure: baseOf(code), ...formula }, counted);
   // Of a month that has a total instead of deals nobody knows what is counted apart.
   if (formula.kind === 'distinct')
     return dataset.monthlyTotals.monthsIn(unitId, counted).length > 0
@@ -178,18 +176,20 @@ export function valueIn(
     return formula.factor === 1 ? value : scale(value, formula.factor);
   }
   const side = ({ terms, typed }: Sum) =>
-    typed === null ? sum(terms) : typedSum(dataset, unitId, typed, counted);
+    typed === null
+      ? sum(terms)
+      : readTyped(dataset, unitId, { measure: typed, accumulation: 'sum' }, counted);
   return divide(side(formula.numerator), side(formula.denominator), formula.factor);
 }
 
-/** What was typed in of a measure that adds up; null when nothing was: that is no 0. */
-function typedSum(
+/** What was typed in of a measure; null when nothing was: that is no 0. */
+function readTyped(
   { activities, tree }: Dataset,
   unitId: number,
-  measure: string,
+  { measure, accumulation }: { measure: string; accumulation: Accumulation },
   span: DaySpan,
 ): number | null {
-  return span.to <= span.from ? null : activities.read(tree, unitId, measure, 'sum', span);
+  return span.to <= span.from ? null : activities.read(tree, unitId, measure, accumulation, span);
 }
 
 function divide(

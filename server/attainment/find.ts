@@ -17,6 +17,13 @@ export function findMeasure(dataset: Dataset, code: string | undefined): Measure
  */
 const PERIODS = { from: fromCivil(1910, 1, 1), to: fromCivil(2190, 1, 1) };
 
+/** The month an id names. @throws ProblemError unknownPeriod, also for what is no month */
+export function findMonth({ calendar }: Pick<Dataset, 'calendar'>, id: string): Period {
+  const period = calendar.parse(id);
+  if (period?.kind !== 'month') throw new ProblemError('unknownPeriod', { period: id });
+  return period;
+}
+
 /** The period an id names. @throws ProblemError unknownPeriod */
 export function findPeriod(dataset: Dataset, id: string): Period {
   const period = dataset.calendar.parse(id);

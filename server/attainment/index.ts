@@ -1,4 +1,4 @@
-export { findMeasure, findPeriod } from './find';
+export { findMeasure, findMonth, findPeriod } from './find';
 export { addAttainmentRoutes } from './routes';
 export { viewStanding, viewStandings } from './service';
 export { viewStandingWhole } from './whole';

@@ -1,10 +1,8 @@
 import * as routes from '#contract/routes/customers';
 import * as dataQualityRoutes from '#contract/routes/dataQuality';
 import * as productsRoutes from '#contract/routes/products';
-import type { Dataset } from '#core/dataset/dataset';
-import type { Period } from '#core/period/calendar';
+import { findMonth } from '../attainment/index';
 import type { Endpoints } from '../endpoints';
-import { ProblemError } from '../problem';
 import { dismissDuplicates, viewCare } from './dataQuality';
 import { changeCustomer, listCustomers, viewCustomer, viewProduct } from './service';
 
@@ -30,11 +28,4 @@ export function addCustomerRoutes({ implement, context }: Endpoints): void {
   implement(dataQualityRoutes.dismissDuplicates, async ({ body, scope, principal }) =>
     dismissDuplicates(context, scope, principal, body),
   );
-}
-
-/** @throws ProblemError unknownPeriod for what is no month */
-function findMonth({ calendar }: Dataset, id: string): Period {
-  const period = calendar.parse(id);
-  if (period?.kind !== 'month') throw new ProblemError('unknownPeriod', { period: id });
-  return period;
 }

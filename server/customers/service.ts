@@ -105,7 +105,7 @@ export async function listCustomers(
               rest.reduce((sum, row) => sum + row.won_credited, 0),
             ),
           },
-    groups: await loadCustomerGroups(db, scope),
+    groups: await loadCustomerGroups(db, scope, principal),
   };
 }
 
@@ -120,20 +120,17 @@ function isTheirCustomer(scope: Scope): SQL {
 
 const MOST_GROUPS = 200;
 
-async function loadCustomerGroups(db: Context['db'], scope: Scope): Promise<string[]> {
-  if (!scope.isWhole) {
-    const { rows } = await db.execute<{
-      name: string;
-    }>(sql`select min(c.customer_group) as name from
-      customer c where c.customer_group is not null and (${isTheirCustomer(scope)} or exists (select
-        from deal d where d.customer_id = c.id and d.salesperson_id = any(${sql.param(
-          scope.dataset.tree.units.map((unit) => unit.id),
-        )}::int[]))) group by lower(c.customer_group) order by 1 limit ${MOST_GROUPS}`);
-    return rows.map((row) => row.name);
-  }
-  const { rows } = await db.execute<{ name: string }>(sql`select min(customer_group) as name from
-    customer where customer_group is not null group by lower(customer_group) order by 1 limit
-      ${MOST_GROUPS}`);
+/** Groups of the customers one has deals with, or whose owner one sees. */
+async function loadCustomerGroups(
+  db: Context['db'],
+  scope: Scope,
+  principal: Principal,
+): Promise<string[]> {
+  const { rows } = await db.execute<{ name: string }>(sql`
+    select min(c.customer_group) as name from customer c where c.customer_group is not null and
+      (${isTheirCustomer(scope)} or exists (select from deal d where d.customer_id = c.id and
+        ${whereOf(readFilter({}, scope, principal))}))
+    group by lower(c.customer_group) order by 1 limit ${MOST_GROUPS}`);
   return rows.map((row) => row.name);
 }
 

@@ -5,6 +5,7 @@ import type {
   ActivityChange,
   ActivityChanges,
   ActivityGrid,
+  ActivityLock,
 } from '#contract/schemas/activity';
 import { type Dataset, figureUnitOf, valueIn } from '#core/dataset/dataset';
 import { baseOf, type Measure } from '#core/measure/measure';
@@ -103,7 +104,12 @@ function toRow(
 ): ActivityGrid['rows'][number] {
   const { accumulation } = measure.formula as Extract<Measure['formula'], { kind: 'typed' }>;
   const base = baseOf(measure.code);
-  const entries = columns.map((column) => dataset.activities.entriesIn(base, unit.id, column));
+  const locks = columns.map((column): ActivityLock | null => {
+    const first = firstDayIn(dataset, unit, column);
+    if (first === null) return 'notInTree';
+    const typed = dataset.activities.entriesIn(base, unit.id, column);
+    return typed.length > 1 || (typed.length === 1 && typed[0]!.day !== first) ? 'daysTyped' : null;
+  });
   return {
     unit: toUnitSummary(unit),
     depth,
@@ -111,32 +117,10 @@ function toRow(
     whole: columns.map((column) =>
       dataset.activities.read(dataset.tree, unit.id, base, accumulation, column),
     ),
-    locks: columns.map((column, at) =>
-      firstDayIn(dataset, unit, column) === null
-        ? 'notInTree'
-        : isTypedByDay(dataset, unit, column, entries[at]!)
-          ? 'daysTyped'
-          : null,
-    ),
-    on: columns.map((column, at) => {
-      const day = firstDayIn(dataset, unit, column);
-      // A month with values on single days is the sum of those; they are changed where they stand.
-      return day === null || isTypedByDay(dataset, unit, column, entries[at]!)
-        ? null
-        : toIsoDay(day);
-    }),
+    locks,
+    // A month with values on single days is the sum of those; they are changed where they stand.
+    on: columns.map((column, at) => (locks[at] === null ? keptOn(dataset, unit, column) : null)),
   };
-}
-
-/** A month's value counts from the first day on which the unit stands, also while it runs. */
-function isTypedByDay(
-  dataset: Dataset,
-  unit: Unit,
-  column: Period,
-  typed: readonly { day: Day }[],
-): boolean {
-  const first = firstDayIn(dataset, unit, column);
-  return typed.length > 1 || (typed.length === 1 && typed[0]!.day !== first);
 }
 
 /** Totals from before: what is given of the unit, and what its deals and those below come to. */

@@ -32,7 +32,12 @@ export function lockOfTotal(
   if (firstDayIn(dataset, unit, month) === null) return 'notInTree';
   if (month.to > dataset.asOf + 1) return 'notOver';
   if (hasDeals(dataset, unit, measure, month)) return 'deals';
-  return findOther(dataset, unit, measure, month) ? 'elsewhere' : null;
+  const base = baseOf(measure.code);
+  return relativesOf(dataset, unit, month).some(
+    (id) => dataset.activities.entriesIn(base, id, month).length > 0,
+  )
+    ? 'elsewhere'
+    : null;
 }
 
 /** Whether deals make some of the measure in this month, of the unit or below. */
@@ -46,17 +51,13 @@ function hasDeals(dataset: Dataset, unit: Unit, { formula }: Measure, month: Per
   );
 }
 
-/** Another unit above or below that has a total of the month: both would count it twice. */
-function findOther(dataset: Dataset, unit: Unit, measure: Measure, month: Period): Unit | null {
-  const { activities, tree } = dataset;
-  const base = baseOf(measure.code);
-  const has = (id: number) => activities.entriesIn(base, id, month).length > 0;
-  const day = firstDayIn(dataset, unit, month)!;
-  const above = (dataset.whole ?? dataset).tree.ancestorsOn(unit.id, day).find(has);
-  if (above !== undefined) return (dataset.whole ?? dataset).tree.find(above)!;
-  return (
-    tree.unitsDuring(unit.id, month).find((each) => each.id !== unit.id && has(each.id)) ?? null
-  );
+/** The units whose total of a month would count the same twice: those above and those below. */
+function relativesOf(dataset: Dataset, unit: Unit, month: Period): number[] {
+  const day = firstDayIn(dataset, unit, month);
+  return [
+    ...(day === null ? [] : (dataset.whole ?? dataset).tree.ancestorsOn(unit.id, day)),
+    ...dataset.tree.unitsDuring(unit.id, month).map(({ id }) => id),
+  ].filter((id) => id !== unit.id);
 }
 
 interface Given {
@@ -126,11 +127,9 @@ export function findDoubleTotal(
     const measure = measures.find(each.measure);
     if (each.value === null || !measure || measure.formula.kind === 'typed') continue;
     const month = monthOf(each);
-    const others = [
-      ...tree.ancestorsOn(each.unit.id, each.on),
-      ...dataset.tree.unitsDuring(each.unit.id, month).map((unit) => unit.id),
-    ];
-    const other = others.find((id) => id !== each.unit.id && isSet(id, each.measure, month));
+    const other = relativesOf(dataset, each.unit, month).find((id) =>
+      isSet(id, each.measure, month),
+    );
     if (other !== undefined) return { index, name: tree.find(other)!.name };
   }
   return null;

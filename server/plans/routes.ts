@@ -1,7 +1,7 @@
 import * as periodsRoutes from '#contract/routes/periods';
 import * as routes from '#contract/routes/plans';
+import { findMonth } from '../attainment/index';
 import type { Endpoints } from '../endpoints';
-import { ProblemError } from '../problem';
 import { closeMonths, listClosedMonths, openMonth } from './closing';
 import { viewDifference } from './difference';
 import { createPlan, discardPlan, restorePlan } from './drafts';
@@ -10,11 +10,7 @@ import { changePlanRates } from './rates';
 import { listPlans } from './summary';
 
 export function addPlanRoutes({ implement, context }: Endpoints): void {
-  const findMonth = (id: string) => {
-    const period = context.replica.company!.calendar.parse(id);
-    if (period?.kind !== 'month') throw new ProblemError('unknownPeriod', { period: id });
-    return period;
-  };
+  const monthOf = (id: string) => findMonth(context.replica.company!, id);
   implement(routes.listPlans, async ({ query, scope, principal }) =>
     listPlans(context, { scope, principal }, query.year),
   );
@@ -40,16 +36,16 @@ export function addPlanRoutes({ implement, context }: Endpoints): void {
   );
   implement(periodsRoutes.listClosedMonths, async () => listClosedMonths(context));
   implement(periodsRoutes.closeMonth, async ({ params, principal }) => {
-    await closeMonths(context, principal.userId, [findMonth(params.period)]);
+    await closeMonths(context, principal.userId, [monthOf(params.period)]);
     return {};
   });
   implement(periodsRoutes.closeMonths, async ({ body, principal }) => {
-    const months = new Map(body.periods.map((id) => [id, findMonth(id)]));
+    const months = new Map(body.periods.map((id) => [id, monthOf(id)]));
     await closeMonths(context, principal.userId, [...months.values()]);
     return listClosedMonths(context);
   });
   implement(periodsRoutes.openMonth, async ({ params, body, principal }) => {
-    await openMonth(context, principal.userId, findMonth(params.period), body);
+    await openMonth(context, principal.userId, monthOf(params.period), body);
     return {};
   });
 }

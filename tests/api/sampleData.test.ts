@@ -121,6 +121,10 @@ describe('sample data', () => {
     expect(
       scope.lookup.find(scope.tree.findByCode('ivarga')!.id, month, 'revenue').value,
     ).toBeNull();
+    const salt = scope.tree.findByCode('salt')!.id;
+    expect(scope.activities.entriesIn('revenue', salt, scope.calendar.parse('FY2026')!)).toEqual(
+      [],
+    );
     await other.stop();
     // Booking goes on as in any company.
     await people.salesperson.send('POST', '/deals', wonDeal({ customer: 'New' }));

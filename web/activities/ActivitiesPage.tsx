@@ -163,12 +163,9 @@ export function ActivitiesPage() {
             >
               Export
             </a>
-            {me &&
-              (isTotal
-                ? me.role === 'administrator' || me.role === 'manager'
-                : me.role !== 'viewer') && (
-                <Button onClick={() => setImporting(true)}>Import…</Button>
-              )}
+            {me && (isTotal ? mayPlan : me.role !== 'viewer') && (
+              <Button onClick={() => setImporting(true)}>Import…</Button>
+            )}
           </div>
           <p className="-mt-1 text-[12.5px] text-soft">
             {isTotal

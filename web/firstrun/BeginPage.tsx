@@ -99,8 +99,11 @@ export function BeginPage() {
 function KeepForm() {
   const [remove, { error, isLoading }] = useRemoveSampleDataMutation();
   const [name, setName] = useState('');
+  const [isTried, setTried] = useState(false);
   const submit = async () => {
-    const result = await remove({ name: name || ' ' });
+    setTried(true);
+    if (name.trim() === '') return;
+    const result = await remove({ name });
     // Every figure on every screen is of what has gone: the page begins anew.
     if (!result.error) location.assign('/setup/company');
   };
@@ -113,7 +116,12 @@ function KeepForm() {
         void submit();
       }}
     >
-      <Field label="Name of your company" fault={faultAt(error, 'name')}>
+      <Field
+        label="Name of your company"
+        fault={
+          isTried && name.trim() === '' ? 'Write the name of your company.' : faultAt(error, 'name')
+        }
+      >
         <input
           className={INPUT}
           maxLength={120}

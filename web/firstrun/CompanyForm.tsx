@@ -1,25 +1,10 @@
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import type { FirstRunInput } from '#contract/schemas/company';
+import { MONTHS, WEEKDAYS } from '../app/calendarWords';
 import { FailureNote, faultAt, otherFault } from '../app/FailureNote';
 import { Button } from '../ui/Button';
 import { Field, INPUT } from '../ui/Field';
-
-const MONTHS = [
-  'January',
-  'February',
-  'March',
-  'April',
-  'May',
-  'June',
-  'July',
-  'August',
-  'September',
-  'October',
-  'November',
-  'December',
-];
-const WEEKDAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
 
 interface FormValues {
   company: string;

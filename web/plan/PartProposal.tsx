@@ -4,7 +4,7 @@ import { describePeriod } from '#wording/period';
 import { Button } from '../ui/Button';
 import type { Selection } from '../ui/grid/selection';
 import type { PlanGridProps } from './gridProps';
-import { proposePart } from './proposal';
+import { proposePart, scaleLimits } from './proposal';
 import { cellAt, type Sheet } from './sheet';
 import type { useTargetSaves } from './useTargetSaves';
 
@@ -23,17 +23,10 @@ export function PartProposal({ sheet, selection, saves, onEnter }: PartProposalP
   const { bench } = sheet;
   const { unit } = sheet.rows[selection.row]!;
   const { period } = sheet.columns[selection.column]!;
-  const proposal = proposePart(bench, unit.id, period);
-  if (!proposal || cellAt(sheet, selection.row, selection.column).value === proposal.value)
-    return null;
-  const { value, full, from, share, present, all } = proposal;
-  // Who is asked for a part has a part of the minimum and of the stretch, too.
   const cell = cellAt(sheet, selection.row, selection.column);
-  const part = cell.value ? value / cell.value : 0;
-  const scaled = {
-    floor: cell.floor === null ? null : Math.min(value, Math.floor(cell.floor * part)),
-    stretch: cell.stretch === null ? null : Math.max(value, Math.ceil(cell.stretch * part)),
-  };
+  const proposal = proposePart(bench, unit.id, period);
+  if (!proposal || cell.value === proposal.value) return null;
+  const { value, full, from, share, present, all } = proposal;
   const show = (amount: number) => formatExact(Math.round(amount), bench.figure);
   const parts = [
     present === all ? '' : `${present} of ${all} working days`,
@@ -51,7 +44,10 @@ export function PartProposal({ sheet, selection, saves, onEnter }: PartProposalP
         className="mt-1.5 h-[26px]"
         onClick={() => {
           if (onEnter())
-            void saves.set([bench.toChange(unit.id, period, value, scaled)], 'The part');
+            void saves.set(
+              [bench.toChange(unit.id, period, value, scaleLimits(cell, value))],
+              'The part',
+            );
         }}
       >
         Use {show(value)}

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { parseBlock, toBlock } from '../ui/grid/clipboard';
 import { cellsOf, moveSelection, single, toBlockOf } from '../ui/grid/selection';
+import { scaleLimits } from './proposal';
 
 describe('blocks from a spreadsheet', () => {
   it('are rows and columns, with either line break and a last one that is no row', () => {
@@ -33,4 +34,15 @@ describe('selection', () => {
     expect(toBlockOf(grown)).toEqual({ top: 1, bottom: 2, left: 1, right: 3 });
     expect([...cellsOf(toBlockOf(grown))]).toHaveLength(6);
   });
+});
+
+describe('a part of a target', () => {
+  it.each([
+    [{ value: 100, floor: 80, stretch: 115 }, 50, { floor: 40, stretch: 58 }],
+    [{ value: 100, floor: null, stretch: null }, 50, { floor: null, stretch: null }],
+    [{ value: 3, floor: 3, stretch: 3 }, 2, { floor: 2, stretch: 2 }],
+    [{ value: null, floor: null, stretch: null }, 50, { floor: null, stretch: null }],
+  ])('of %j is %i with %j', (cell, part, limits) =>
+    expect(scaleLimits(cell, part)).toEqual(limits),
+  );
 });

@@ -53,3 +53,15 @@ export function proposePart(bench: Workbench, unitId: number, period: Period): P
     all,
   };
 }
+
+/** Who is asked for a part of a target has the same part of its minimum and stretch. */
+export function scaleLimits(
+  { value, floor, stretch }: { value: number | null; floor: number | null; stretch: number | null },
+  part: number,
+): { floor: number | null; stretch: number | null } {
+  const share = value ? part / value : 0;
+  return {
+    floor: floor === null ? null : Math.min(part, Math.floor(floor * share)),
+    stretch: stretch === null ? null : Math.max(part, Math.ceil(stretch * share)),
+  };
+}

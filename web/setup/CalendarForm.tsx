@@ -4,12 +4,12 @@ import { buildCalendar, type CalendarRule } from '#core/period/calendar';
 import { parseDay } from '#core/period/day';
 import { WEEK_PATTERNS, type WeekPattern } from '#core/period/weekYear';
 import { useChangeCalendarMutation } from '../app/api';
+import { MONTHS, WEEKDAYS } from '../app/calendarWords';
 import { FailureNote, faultAt, otherFault } from '../app/FailureNote';
 import { Button } from '../ui/Button';
 import { Field, INPUT } from '../ui/Field';
 import { useSay } from '../ui/Toasts';
 import { CalendarPreview } from './CalendarPreview';
-import { MONTHS, WEEKDAYS } from './describeRule';
 
 interface Fields {
   kind: CalendarRule['kind'];

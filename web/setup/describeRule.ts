@@ -1,28 +1,5 @@
 import type { CalendarRule } from '#core/period/calendar';
-
-export const MONTHS = [
-  'January',
-  'February',
-  'March',
-  'April',
-  'May',
-  'June',
-  'July',
-  'August',
-  'September',
-  'October',
-  'November',
-  'December',
-];
-export const WEEKDAYS = [
-  'Monday',
-  'Tuesday',
-  'Wednesday',
-  'Thursday',
-  'Friday',
-  'Saturday',
-  'Sunday',
-];
+import { MONTHS, WEEKDAYS } from '../app/calendarWords';
 
 /** The fiscal calendar in a sentence. */
 export function describeRule(rule: CalendarRule): string {

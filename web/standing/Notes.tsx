@@ -1,20 +1,11 @@
 import { useState } from 'react';
 import { Link, useLocation } from 'react-router';
-import type { MonthlyTotalsView, StandingView } from '#contract/schemas/attainment';
+import type { StandingView } from '#contract/schemas/attainment';
 import { formatExact } from '#core/money/format';
 import { figureUnit } from '#wording/figureUnit';
-import { sayTotals } from '#wording/monthlyTotals';
+import { sayEarlierTotals, sayTotals } from '#wording/monthlyTotals';
 import { useGetMeQuery } from '../app/api';
 import { CorrectionsDialog } from './CorrectionsDialog';
-
-/** Without days there is no same point to compare with; the whole stands there all the same. */
-function describeEarlierTotals(view: StandingView, totals: MonthlyTotalsView): string {
-  const total = view.priorYear?.total ?? null;
-  if (!totals.isUnknown) return `${totals.days} holds a total from before, without deals.`;
-  return `${totals.days} holds a total from before and has no days to compare with${
-    total === null ? '' : `; all of the period came to ${formatExact(total, figureUnit(view))}`
-  }.`;
-}
 
 /** What must be said at the figures: missing targets, unassigned deals, nothing booked yet. */
 export function Notes({ view }: { view: StandingView }) {
@@ -78,7 +69,12 @@ export function Notes({ view }: { view: StandingView }) {
       ),
     );
   if (view.priorYear?.monthlyTotals)
-    notes.push(`Last year: ${describeEarlierTotals(view, view.priorYear.monthlyTotals)}`);
+    notes.push(
+      `Last year: ${sayEarlierTotals(
+        view.priorYear.monthlyTotals,
+        view.priorYear.total === null ? null : formatExact(view.priorYear.total, figureUnit(view)),
+      )}`,
+    );
   if (view.asClosed) {
     const { value, count } = view.asClosed;
     const [then, now] = [value, view.figures.actual];
