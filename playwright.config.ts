@@ -2,7 +2,7 @@ import { defineConfig } from '@playwright/test';
 import { DEMO_PORT, EMPTY_PORT } from './tests/e2e/ports';
 
 const server = (port: number, ...options: string[]) => ({
-  command: `node --import tsx tests/e2e/server.ts --port ${port} --today 2026-11-18 ${options.join(' ')}`,
+  command: `node --import tsx tests/e2e/server.ts --port ${port} --today 2026-11-18 --orders-paused ${options.join(' ')}`,
   url: `http://localhost:${port}/api/health`,
   timeout: 90_000,
   reuseExistingServer: false,

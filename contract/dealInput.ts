@@ -25,6 +25,7 @@ export function toInput(deal: Deal): DealInput {
     refundOf,
     lines,
     notes,
+    customFields,
   } = deal;
   return {
     deal: deal.deal,
@@ -50,5 +51,6 @@ export function toInput(deal: Deal): DealInput {
     refundOf,
     lines,
     notes,
+    customFields,
   };
 }

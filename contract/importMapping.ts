@@ -1,3 +1,4 @@
+import type { CustomFieldKind } from '#core/customField/field';
 import { readTyped } from '#core/money/typed';
 import { toIsoIn } from '#core/period/dayForm';
 import type { ImportMapping } from './schemas/importMapping';
@@ -37,8 +38,23 @@ export const NUMBER_COLUMNS: ReadonlySet<string> = new Set([
   'probability',
   'commission_rate',
 ]);
+
+/** How the values of a column are written. */
+export type ColumnKind = 'day' | 'number' | 'text';
+
+/** The kind of one of our columns; of a custom field's as its kind says. */
+export function columnKindOf(
+  column: string,
+  custom: ReadonlyMap<string, CustomFieldKind>,
+): ColumnKind {
+  const kind = custom.get(column);
+  if (DAY_COLUMNS.has(column) || kind === 'date') return 'day';
+  return NUMBER_COLUMNS.has(column) || kind === 'money' || kind === 'number' ? 'number' : 'text';
+}
+
 const SHARES: ReadonlySet<string> = new Set(['probability', 'commission_rate']);
 const DECIMALS = 4;
+const NO_CUSTOM: ReadonlyMap<string, CustomFieldKind> = new Map();
 
 /**
  * A value of one of our columns as the mapping reads it: exchanged, a day in ISO 8601, a number
@@ -49,11 +65,13 @@ export function readMapped(
   column: string,
   text: string,
   { values, days, numbers, defaults }: ImportMapping,
+  custom: ReadonlyMap<string, CustomFieldKind> = NO_CUSTOM,
 ): string {
   const exchanged = values[column]?.[text] ?? text;
   if (exchanged === '') return defaults[column] ?? '';
-  if (DAY_COLUMNS.has(column)) return toIsoIn(exchanged, days);
-  if (!NUMBER_COLUMNS.has(column)) return exchanged;
+  const kind = columnKindOf(column, custom);
+  if (kind === 'day') return toIsoIn(exchanged, days);
+  if (kind === 'text') return exchanged;
   const typed = readTyped(exchanged, DECIMALS, numbers);
   if (!typed.ok) return exchanged;
   return SHARES.has(column) && exchanged.trim().endsWith('%')

@@ -53,6 +53,52 @@ export const DEMO_MEASURES: readonly MeasureInput[] = [
     description:
       'Different customers with a won deal in the period. Recounted for every unit and period, never added up.',
   },
+  {
+    code: 'cash_in',
+    name: 'Cash in',
+    group: 'Payment',
+    valueKind: 'money',
+    decimals: 0,
+    direction: 'higher',
+    definition: {
+      kind: 'sum',
+      of: { custom: { kind: 'amount' }, states: ['won'], placedBy: 'paid_on' },
+    },
+    description: 'Credited amount of won deals on the day on which they were paid.',
+  },
+  {
+    code: 'days_to_pay',
+    name: 'Days to pay',
+    group: 'Payment',
+    valueKind: 'days',
+    decimals: 1,
+    direction: 'lower',
+    definition: {
+      kind: 'median',
+      of: { kind: 'days', from: 'closedOn', to: 'paid_on' },
+      states: ['won'],
+      placedBy: 'paid_on',
+    },
+    description:
+      'Median days from closing a deal to its payment: half of the deals were paid sooner.',
+  },
+  {
+    code: 'service_sold',
+    name: 'Service contracts',
+    group: 'Revenue',
+    valueKind: 'money',
+    decimals: 0,
+    direction: 'higher',
+    definition: {
+      kind: 'sum',
+      of: {
+        custom: { kind: 'sum', field: 'service', valueKind: 'money' },
+        states: ['won'],
+        placedBy: 'closedOn',
+      },
+    },
+    description: 'What the service contracts sold with won deals bring in a year.',
+  },
 ];
 
 const DAYS_BACK = 120;

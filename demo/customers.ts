@@ -1,4 +1,4 @@
-import { CUSTOMERS } from './catalogue';
+import { CUSTOMERS, PLACES } from './catalogue';
 import { SELLERS } from './people';
 import { createStream } from './random';
 
@@ -41,6 +41,8 @@ export function* generateCustomers(
       address: '',
       owner: stream.chance(0.8) ? owner.get(customer)! : '',
       notes: '',
+      home_port: stream.chance(0.7) ? stream.pick(PLACES) : '',
+      terms: stream.pick(['14 days', '30 days', '30 days', '60 days']),
     };
   }
 }

@@ -1,6 +1,7 @@
 import { addMonths, type Day, toIsoDay } from '#core/period/day';
 import { isWorkingDay, type WorkingDays } from '#core/period/workingDays';
 import { CUSTOMERS, LOST_REASONS, PLACES, PRODUCTS, SOURCES, STAGES } from './catalogue';
+import { SEGMENTS } from './customFields';
 import { BRANCHES, type DemoSeller, SELLERS, TEAMS } from './people';
 import { createStream, type Stream } from './random';
 
@@ -142,7 +143,13 @@ function* generateDeal(
   const opened = toIsoDay(day - stream.whole(3, 70));
   const refundedOn = stream.chance(0.015) ? day + stream.whole(5, 20) : null;
   const refunded = Number(row['amount']) * stream.pick([0.2, 0.5, 1]);
-  yield { ...row, status: 'won', closed_on: toIsoDay(day), opened_on: opened };
+  yield {
+    ...row,
+    ...describeOwn(deal, Number(row['amount']), { day, today }),
+    status: 'won',
+    closed_on: toIsoDay(day),
+    opened_on: opened,
+  };
   if (refundedOn !== null && refundedOn <= today) {
     yield {
       ...row,
@@ -168,6 +175,21 @@ function* generateDeal(
       credit: '',
     };
   }
+}
+
+/** What the company's own fields hold of a won deal. */
+function describeOwn(
+  deal: string,
+  amount: number,
+  { day, today }: { day: Day; today: Day },
+): DealRow {
+  const stream = createStream('own fields', deal);
+  const paidOn = day + Math.round(8 + 46 * stream.next() ** 1.6);
+  return {
+    segment: stream.pick(SEGMENTS),
+    paid_on: paidOn <= today ? toIsoDay(paidOn) : '',
+    service: stream.chance(0.18) ? (Math.round(amount / 120) * 10).toFixed(2) : '',
+  };
 }
 
 function* generatePipeline(
@@ -234,6 +256,9 @@ function buildRow(stream: Stream, seller: DemoSeller, deal: string, euros: numbe
     notes: '',
     expected_on: '',
     commission_rate: '0.03',
+    segment: '',
+    paid_on: '',
+    service: '',
   };
 }
 

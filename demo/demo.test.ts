@@ -24,7 +24,11 @@ describe('the demo company', () => {
 
   it('only grows from day to day within a fiscal year', () => {
     const later = new Map(closed(dealsOf('2026-11-25')).map((row) => [row['deal'], row]));
-    for (const row of closed(deals)) expect(later.get(row['deal'])).toEqual(row);
+    // Only payment comes later.
+    for (const row of closed(deals)) {
+      const next = later.get(row['deal'])!;
+      expect(next).toEqual({ ...row, paid_on: row['paid_on'] || next['paid_on'] });
+    }
     expect(later.size).toBeGreaterThan(closed(deals).length);
   });
 

@@ -5,6 +5,7 @@ import { addMonths, type Day, END_OF_TIME, FIRST_DAY, parseDay, toIsoDay } from 
 import { buildScope, hashPassword, type Principal } from '#server/access/index';
 import { findHolidays } from '#server/company/index';
 import type { Context } from '#server/context';
+import { addCustomField } from '#server/customFields/index';
 import {
   appUser,
   category,
@@ -31,6 +32,7 @@ import { type UnitFacts, writeUnits } from '#server/units/index';
 import { DEMO_MEASURES, generateActivities } from './activities';
 import { PRODUCTS, STAGES } from './catalogue';
 import { generateCustomers } from './customers';
+import { DEMO_FIELDS } from './customFields';
 import { generateDeals, HISTORY_MONTHS } from './deals';
 import { generateHistory } from './history';
 import { generateLines } from './lines';
@@ -104,6 +106,7 @@ export async function loadDemo(context: Context, today: Day): Promise<void> {
     csrf: null,
     canWrite: true,
   };
+  for (const field of DEMO_FIELDS) await addCustomField(context, admin.id, field);
   for (const measure of DEMO_MEASURES) await createMeasure(context, admin.id, measure);
   await publishPlans(context, principal, calendar, yearStart);
 

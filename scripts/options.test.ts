@@ -3,12 +3,20 @@ import { parseOptions } from './options';
 
 describe('options of npm start', () => {
   it('have defaults', () =>
-    expect(parseOptions([])).toEqual({ empty: false, port: 4400, today: null }));
+    expect(parseOptions([])).toEqual({
+      empty: false,
+      port: 4400,
+      today: null,
+      areOrdersPaused: false,
+    }));
   it('are read', () =>
-    expect(parseOptions(['--empty', '--port', '5000', '--today', '2026-11-18'])).toEqual({
+    expect(
+      parseOptions(['--empty', '--port', '5000', '--today', '2026-11-18', '--orders-paused']),
+    ).toEqual({
       empty: true,
       port: 5000,
       today: '2026-11-18',
+      areOrdersPaused: true,
     }));
   it.each([
     [['--port', 'x'], 'is not a port'],

@@ -10,7 +10,7 @@ import { serve } from '#server/serve';
 import { readSettings } from '#server/settings';
 import { serveOrderSystem } from '#standins/orderSystem/index';
 import { type Cluster, ensureDatabase, findDataDirectory, startCluster } from './cluster';
-import { parseOptions } from './options';
+import { parseOptions, type StartOptions } from './options';
 
 const WATCH_EVERY_MS = 2_000;
 
@@ -58,7 +58,7 @@ async function main(): Promise<void> {
     throw error;
   });
   const orderSystem =
-    isDemo && prepared.context ? await startOrderSystem(prepared.context, options.port) : null;
+    isDemo && prepared.context ? await startOrderSystem(prepared.context, options) : null;
   const watch = isOwn ? setInterval(() => void keepRunning(directory), WATCH_EVERY_MS) : null;
   printWelcome(options.port, isDemo, orderSystem !== null);
 
@@ -88,7 +88,7 @@ function loadSecretKey(directory: string): string {
 }
 
 /** The stand-in order system on the next port; without it where that is taken. */
-async function startOrderSystem(context: Context, port: number) {
+async function startOrderSystem(context: Context, { port, areOrdersPaused }: StartOptions) {
   const source = await findSource(context, DEMO_FEED);
   if (!source) return null;
   return serveOrderSystem({
@@ -96,6 +96,7 @@ async function startOrderSystem(context: Context, port: number) {
     url: `http://127.0.0.1:${port}/api/v1/feed/${DEMO_FEED}`,
     secret: source.secrets[0]!,
     today: () => toIsoDay(context.replica.asOf),
+    isSending: !areOrdersPaused,
   }).catch(() => null);
 }
 

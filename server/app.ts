@@ -17,6 +17,7 @@ import { addBoardRoutes, MOST_PHOTO_BYTES } from './boards/index';
 import { addCompanyRoutes } from './company/index';
 import type { Context } from './context';
 import { addCustomerRoutes } from './customers/index';
+import { addCustomFieldRoutes } from './customFields/index';
 import { addDealRoutes } from './deals/index';
 import { buildEndpoints } from './endpoints';
 import { answerErrors } from './errors';
@@ -117,6 +118,7 @@ export async function buildApp({
     addCompanyRoutes,
     addUnitRoutes,
     addMeasureRoutes,
+    addCustomFieldRoutes,
     addRuleRoutes,
     addAttainmentRoutes,
     addTargetRoutes,

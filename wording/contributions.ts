@@ -2,7 +2,7 @@ import type { Contributions } from '#contract/schemas/contributions';
 import type { Measure } from '#core/measure/measure';
 import { QUANTITY_SCALE } from '#core/measure/part';
 import { type FigureUnit, formatExact } from '#core/money/format';
-import { FIELD_NAMES, nameOfAddend } from './fieldNames';
+import { nameOfAddend, nameOfCustom } from './fieldNames';
 
 type PartKind = Contributions['numeratorKind'];
 
@@ -14,14 +14,19 @@ export function describeParts({ definition }: Pick<Measure, 'definition'>): {
   switch (definition.kind) {
     case 'sum':
     case 'count':
-      return { numerator: FIELD_NAMES[definition.of.field], denominator: null };
+      return { numerator: nameOfAddend(definition.of), denominator: null };
     case 'ratio':
       return {
         numerator: nameOfAddend(definition.numerator),
         denominator: nameOfAddend(definition.denominator),
       };
     case 'duration':
+    case 'elapsed':
       return { numerator: 'days', denominator: 'deals' };
+    case 'share':
+      return { numerator: `within ${definition.most} days`, denominator: 'deals' };
+    case 'median':
+      return { numerator: nameOfCustom(definition.of), denominator: null };
     case 'distinct':
       return { numerator: 'counts', denominator: null };
     case 'typed':
@@ -50,4 +55,9 @@ export function showPart(
     case 'days':
       return value.toLocaleString('en-GB');
   }
+}
+
+/** How many deals a figure leaves out for want of a date or value. */
+export function describeExcluded(deals: number): string {
+  return `${deals.toLocaleString('en-GB')} ${deals === 1 ? 'deal is' : 'deals are'} left out: a date or value is missing.`;
 }

@@ -1,11 +1,13 @@
 import type { StandingView } from '#contract/schemas/attainment';
 import {
-  formatBelow,
-  formatDifference,
-  formatExact,
-  formatWhole,
-  withSign,
-} from '#core/money/format';
+  type Display,
+  FIRST_DISPLAY,
+  showBelow,
+  showDifference,
+  showFigure,
+  showGap,
+} from '#core/money/display';
+import { formatExact, withSign } from '#core/money/format';
 import { showPercent } from '#core/status/percent';
 import { figureUnit } from './figureUnit';
 import { sayEarlierTotals } from './monthlyTotals';
@@ -28,10 +30,11 @@ type Show = (value: number | null) => string;
  * The figures of a standing: what is booked, wanted, ahead or behind, needed, and last year; each
  * names its dates.
  */
-export function listFigures(view: StandingView): Figure[] {
+export function listFigures(view: StandingView, display: Display = FIRST_DISPLAY): Figure[] {
   const { figures, period, measure } = view;
   const unit = figureUnit(view);
-  const whole: Show = (value) => (value === null ? 'none' : formatWhole(round(value, unit), unit));
+  const whole: Show = (value) =>
+    value === null ? 'none' : showFigure(round(value, unit), unit, display);
   const exact: Show = (value) => (value === null ? 'none' : formatExact(round(value, unit), unit));
   const { target } = figures;
   const isLimit = measure.direction === 'lower';
@@ -42,7 +45,7 @@ export function listFigures(view: StandingView): Figure[] {
       value:
         figures.actual === null
           ? 'none'
-          : formatBelow(round(figures.actual, unit), target.value, unit, formatWhole),
+          : showBelow(round(figures.actual, unit), target.value, unit, whole),
       exact: exact(figures.actual),
       label: `${verbOf(measure)}, ${figures.days}`,
       made: [
@@ -62,7 +65,7 @@ export function listFigures(view: StandingView): Figure[] {
           : `${noun}, all of ${period.name}`,
       made: [describeTarget(target, period.name)],
     },
-    toDistance(view, whole, exact),
+    toDistance(view, display, exact),
     view.isCumulative ? toNeeded(view, whole, exact) : toPrior(view, whole, exact),
     toPriorYear(view, exact),
   ];
@@ -81,10 +84,11 @@ function verbOf({ code, valueKind, name, definition }: StandingView['measure']):
 /** How far from the target, or from what was due of it by now. */
 function toDistance(
   { figures, isCumulative, measure, currency }: StandingView,
-  whole: Show,
+  display: Display,
   exact: Show,
 ): Figure {
   const unit = figureUnit({ measure, currency });
+  const whole = (value: number) => showDifference(round(value, unit), unit, display);
   const { elapsed, target, gap, expectedToDate, aheadOfPace, actual } = figures;
   const isGood = (value: number) => (measure.direction === 'lower' ? value <= 0 : value >= 0);
   if (
@@ -96,7 +100,7 @@ function toDistance(
     const noun = measure.direction === 'lower' ? 'limit' : 'target';
     return {
       key: 'gap',
-      value: gap === null ? '–' : withSign(gap, formatDifference(round(gap, unit), unit)),
+      value: gap === null ? '–' : withSign(gap, showGap(gap, target.value, display, whole)),
       exact: gap === null ? undefined : exact(gap),
       label:
         gap === null

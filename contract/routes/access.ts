@@ -1,5 +1,12 @@
 import { Type } from 'typebox';
-import { AccessToken, Credentials, Me, NewAccessToken, TokenInput } from '../schemas/access';
+import {
+  AccessToken,
+  Credentials,
+  Display,
+  Me,
+  NewAccessToken,
+  TokenInput,
+} from '../schemas/access';
 import { Id, Nothing } from '../schemas/common';
 import { defineRoute } from './route';
 
@@ -23,6 +30,23 @@ export const getMe = defineRoute({
   permission: 'self',
   summary: 'Who is signed in',
   response: Me,
+});
+export const getDisplay = defineRoute({
+  id: 'getDisplay',
+  method: 'GET',
+  path: '/display',
+  permission: 'self',
+  summary: 'How one wants figures shown',
+  response: Display,
+});
+export const saveDisplay = defineRoute({
+  id: 'saveDisplay',
+  method: 'PUT',
+  path: '/display',
+  permission: 'self',
+  summary: 'Choose how figures are shown to oneself',
+  body: Display,
+  response: Display,
 });
 export const signOut = defineRoute({
   id: 'signOut',

@@ -5,6 +5,7 @@ import * as boards from './boards';
 import * as company from './company';
 import * as corrections from './corrections';
 import * as customers from './customers';
+import * as customFields from './customFields';
 import * as dataQuality from './dataQuality';
 import * as deals from './deals';
 import * as events from './events';
@@ -36,6 +37,7 @@ const DOMAINS = {
   Company: company,
   Corrections: { ...corrections, ...ledger },
   Customers: customers,
+  'Custom fields': customFields,
   'Data quality': dataQuality,
   Deals: deals,
   Events: events,
@@ -86,6 +88,7 @@ export const DOMAIN_TEXTS: Readonly<Record<Domain, string>> = {
   Periods: 'Closing months and opening them again.',
   Deals: 'Booking and changing deals, and the table of them.',
   Customers: 'Customers and what they bought.',
+  'Custom fields': 'Fields the company has given its deals and customers.',
   Products: 'Products and who buys them.',
   'Data quality': 'What needs fixing: unassigned, overdue, without cost, probably twice.',
   Corrections: 'Changes in closed months, and totals that are too large.',

@@ -1,4 +1,5 @@
 import { type Static, Type } from 'typebox';
+import { DISPLAY_UNITS, GAP_DISPLAYS, MOST_DISPLAY_DECIMALS } from '#core/money/display';
 
 export const ROLES = ['administrator', 'manager', 'salesperson', 'viewer'] as const;
 export const Role = Type.Enum(ROLES);
@@ -24,6 +25,16 @@ export const Me = Type.Object({
   csrf: Type.String(),
 });
 export type Me = Static<typeof Me>;
+
+/** How one wants figures shown: money in whole units, thousands or millions; gaps as they are or in percent of the target. */
+export const Display = Type.Object(
+  {
+    units: Type.Enum(DISPLAY_UNITS),
+    decimals: Type.Integer({ minimum: 0, maximum: MOST_DISPLAY_DECIMALS }),
+    gap: Type.Enum(GAP_DISPLAYS),
+  },
+  { additionalProperties: false },
+);
 
 export const MOST_TOKEN_DAYS = 366;
 

@@ -173,6 +173,8 @@ export const StandingView = Type.Object({
     Type.Object({ text: Type.String(), emphasis: Type.Optional(Type.Literal('status')) }),
   ),
   figures: Figures,
+  /** Deals the figure leaves out because a date or value of theirs is missing. */
+  excludedDeals: Type.Integer(),
   /**
    * How the grade was found: figures from which on grades 3 and 2 begin, the full target, and what
    * the next grade takes.

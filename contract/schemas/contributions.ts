@@ -53,5 +53,7 @@ export const Contributions = Type.Object({
   total: Type.Object({ count: Type.Integer(), ...Parts }),
   /** The figure, as everywhere else; in whole units of the measure's last decimal. */
   value: Nullable(Type.Number()),
+  /** Deals left out because a date or value of theirs is missing. */
+  excludedDeals: Type.Integer(),
 });
 export type Contributions = Static<typeof Contributions>;

@@ -1,5 +1,6 @@
 import { type Static, Type } from 'typebox';
 import { IsoDay, Minor, Nullable, Reason } from './common';
+import { CustomFieldValues, CustomFieldValuesInput } from './customField';
 import { DealGroup, DealTally } from './deal';
 
 export const CustomerQuery = Type.Object(
@@ -97,6 +98,8 @@ export const CustomerChange = Type.Object(
     /** Code of the salesperson who looks after them; credit goes by the deals alone. */
     owner: CustomerText(40),
     notes: CustomerText(2_000),
+    /** Those that are named change; the others stay as they are. */
+    customFields: Type.Optional(CustomFieldValuesInput),
     reason: Type.Optional(Reason),
   },
   { additionalProperties: false },
@@ -112,6 +115,7 @@ export const CustomerView = Type.Object({
   address: Nullable(Type.String()),
   owner: Nullable(Type.Object({ code: Type.String(), name: Type.String() })),
   notes: Nullable(Type.String()),
+  customFields: CustomFieldValues,
   /** Others whose names are like it. */
   similarNames: Type.Array(Type.Object({ id: Type.Integer(), name: Type.String() })),
 });

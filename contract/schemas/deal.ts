@@ -1,5 +1,6 @@
 import { type Static, Type } from 'typebox';
 import { IsoDay, Minor, Nullable } from './common';
+import { CustomFieldValues, CustomFieldValuesInput } from './customField';
 
 export const DEAL_STATUSES = ['open', 'won', 'lost'] as const;
 export const DealStatus = Type.Enum(DEAL_STATUSES);
@@ -78,6 +79,8 @@ export const DealInput = Type.Object(
      */
     lines: Type.Optional(Nullable(Type.Array(DealLine, { minItems: 1, maxItems: 100 }))),
     notes: Type.Optional(text(2000)),
+    /** Those that are named change; the others stay as they are. */
+    customFields: Type.Optional(CustomFieldValuesInput),
     /** Why, where it is dated in a closed month. */
     reason: Type.Optional(Type.String({ maxLength: 500 })),
   },
@@ -145,6 +148,7 @@ export const Deal = Type.Object({
   refundOf: Nullable(Type.String()),
   lines: Nullable(Type.Array(DealLine)),
   notes: Nullable(Type.String()),
+  customFields: CustomFieldValues,
   changedAt: Type.String(),
   voidedAt: Nullable(Type.String()),
   voidReason: Nullable(Type.String()),
@@ -228,6 +232,14 @@ const filterFields = {
   /** Won without a cost. */
   missingCost: yes,
   changedSince: Type.Optional(IsoDay),
+  /** By custom fields, for example "segment=Charter&paid_on=2026-11-01..2026-11-30". */
+  custom: Type.Optional(
+    Type.String({
+      maxLength: 1000,
+      description:
+        'Code and value of custom fields, written like a query: a choice, yes or no, a part of a text, FROM..TO of dates and numbers, or nothing for deals without.',
+    }),
+  ),
   voided: yes,
 };
 export const DealFilterQuery = Type.Object(filterFields, { additionalProperties: false });

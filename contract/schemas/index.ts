@@ -11,6 +11,7 @@ import * as contributingDeals from './contributingDeals';
 import * as contributions from './contributions';
 import * as correction from './correction';
 import * as customer from './customer';
+import * as customField from './customField';
 import * as deal from './deal';
 import * as dealHistory from './dealHistory';
 import * as dealView from './dealView';
@@ -47,6 +48,7 @@ const MODULES = [
   contributions,
   correction,
   customer,
+  customField,
   deal,
   dealHistory,
   dealView,

@@ -1,4 +1,5 @@
-import { type Static, Type } from 'typebox';
+import { type Static, type TSchema, Type } from 'typebox';
+import { CUSTOM_DEAL_STATES } from '#core/measure/customPart';
 import {
   ACCUMULATIONS,
   DEAL_STATES,
@@ -15,6 +16,40 @@ export const MeasureCode = Type.String({
   description: 'A measure, for example revenue; a later version of one is named code@2',
 });
 
+const CustomStates = Type.Array(Type.Enum(CUSTOM_DEAL_STATES), {
+  minItems: 1,
+  maxItems: 3,
+  uniqueItems: true,
+});
+const DateName = Type.String({
+  minLength: 1,
+  maxLength: 24,
+  description: 'openedOn, expectedOn, closedOn, or the code of a custom field that is a date',
+});
+const FieldCode = Type.String({ minLength: 1, maxLength: 24 });
+const ofKind = <Kind extends string, Fields extends Record<string, TSchema>>(
+  kind: Kind,
+  fields: Fields,
+) => Type.Object({ kind: Type.Literal(kind), ...fields }, { additionalProperties: false });
+const summable = { field: FieldCode, valueKind: Type.Enum(['money', 'number'] as const) };
+const between = { from: DateName, to: DateName };
+const Between = Type.Object(between, { additionalProperties: false });
+const placed = { states: CustomStates, placedBy: DateName };
+
+/** Something of deals by custom fields, with the date on which a deal counts. */
+const CustomAddend = Type.Object(
+  {
+    custom: Type.Union([
+      ofKind('amount', {}),
+      ofKind('deals', {}),
+      ofKind('sum', summable),
+      ofKind('choice', { field: FieldCode, choice: Type.String({ minLength: 1, maxLength: 80 }) }),
+    ]),
+    ...placed,
+  },
+  { additionalProperties: false },
+);
+
 const States = Type.Array(Type.Enum(DEAL_STATES), { minItems: 1, maxItems: 2, uniqueItems: true });
 const Addend = Type.Object(
   { field: Type.Enum(FIELDS), states: States },
@@ -29,12 +64,19 @@ const TypedAddend = Type.Object(
   },
   { additionalProperties: false },
 );
-const RatioAddend = Type.Union([Addend, TypedAddend]);
+const DealAddend = Type.Union([Addend, CustomAddend]);
+const RatioAddend = Type.Union([Addend, CustomAddend, TypedAddend]);
 
 /** How a measure is computed (docs/calculations.md, 4). */
 export const Definition = Type.Union([
-  Type.Object({ kind: Type.Literal('sum'), of: Addend }, { additionalProperties: false }),
-  Type.Object({ kind: Type.Literal('count'), of: Addend }, { additionalProperties: false }),
+  ofKind('sum', { of: DealAddend }),
+  ofKind('count', { of: DealAddend }),
+  ofKind('elapsed', { of: Between, ...placed }),
+  ofKind('median', {
+    of: Type.Union([ofKind('days', between), ofKind('size', {}), ofKind('value', summable)]),
+    ...placed,
+  }),
+  ofKind('share', { of: Between, most: Type.Integer({ minimum: 0, maximum: 36_500 }), ...placed }),
   Type.Object(
     { kind: Type.Literal('distinct'), of: Type.Enum(DISTINCT_FIELDS) },
     { additionalProperties: false },

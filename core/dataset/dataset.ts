@@ -1,6 +1,7 @@
 import { type Elapsed, elapsedOf } from '../attainment/elapsed';
 import { LongElapsed } from '../attainment/longElapsed';
 import type { ActivityBook } from '../ledger/activityBook';
+import type { DealValues } from '../ledger/dealValues';
 import { MonthlyTotals } from '../ledger/monthlyTotals';
 import type { Occurrences } from '../ledger/occurrences';
 import { buildRollUp, type RollUp } from '../ledger/rollUp';
@@ -24,6 +25,8 @@ export interface DatasetSource extends TargetInputs {
   unitSums?: UnitSums;
   occurrences: Occurrences;
   activities: ActivityBook;
+  /** Values of single deals, where a measure is a median. */
+  dealValues?: DealValues | undefined;
   /** Newcomers of whom less than the full target is asked at first. */
   ramps: ReadonlyMap<number, Ramp>;
   /** Status rules that were set, each from a day on. */
@@ -103,7 +106,13 @@ export function buildDataset(source: DatasetSource): Dataset {
         calendar: source.calendar,
         measures: source.measures.all,
       }),
-    rollUp: buildRollUp(source.tree, source.sums, source.occurrences, source.unitSums),
+    rollUp: buildRollUp(
+      source.tree,
+      source.sums,
+      source.occurrences,
+      source.unitSums,
+      source.dealValues,
+    ),
     comparedOf(period) {
       let found = compared.get(period);
       if (!found) {
@@ -167,6 +176,10 @@ export function valueIn(
     return dataset.monthlyTotals.monthsIn(unitId, counted).length > 0
       ? null
       : scale(dataset.rollUp.countDistinct(unitId, formula.field, counted), formula.factor);
+  if (formula.kind === 'median') {
+    const median = dataset.rollUp.median(unitId, formula.part, counted);
+    return median === null ? null : scale(median, formula.factor);
+  }
   const totals = dataset.monthlyTotals.within(unitId, formula, counted);
   if (totals === null) return null;
   const sum = (terms: readonly Term[]) =>
@@ -219,7 +232,7 @@ export function totalsIn(
 ): TotalsInFigure | null {
   const { formula } = dataset.measures.get(code);
   const counted = { from: span.from, to: Math.min(span.to, dataset.asOf + 1) };
-  if (formula.kind === 'typed') return null;
+  if (formula.kind === 'typed' || formula.kind === 'median') return null;
   const all = dataset.monthlyTotals.monthsIn(unitId, counted);
   if (all.length === 0) return null;
   if (formula.kind === 'distinct') return { months: all, value: null, isUnknown: true };
@@ -231,6 +244,24 @@ export function totalsIn(
     value: formula.kind === 'sum' ? scale(totals.sumOf(formula.terms), formula.factor) : null,
     isUnknown: false,
   };
+}
+
+/**
+ * How many deals of a span a figure excludes because a date or value of theirs is missing.
+ */
+export function excludedIn(
+  dataset: Dataset,
+  unitId: number,
+  code: MeasureCode,
+  span: DaySpan,
+): number {
+  const { excluded } = dataset.measures.get(code);
+  return excluded === null
+    ? 0
+    : sumTerms(dataset, unitId, excluded, {
+        from: span.from,
+        to: Math.min(span.to, dataset.asOf + 1),
+      });
 }
 
 /** Where something always adds up, nothing is 0. */

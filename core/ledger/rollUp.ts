@@ -1,7 +1,8 @@
 import type { DistinctField, TermPart } from '../measure/definition';
-import { PARTS } from '../measure/part';
+import type { Part } from '../measure/part';
 import type { DaySpan } from '../period/day';
 import type { UnitTree } from '../units/tree';
+import { DealValues, UnitMedians } from './dealValues';
 import { DistinctCounts } from './distinctCounts';
 import type { Occurrences } from './occurrences';
 import type { RunningSums } from './runningSums';
@@ -15,6 +16,8 @@ export interface RollUp {
    * the same.
    */
   countDistinct(unitId: number, field: DistinctField, span: DaySpan): number;
+  /** The middle of the values of single deals; null where there are none. */
+  median(unitId: number, part: Part, span: DaySpan): number | null;
   /** The same of every field at once. */
   countEachDistinct(unitId: number, span: DaySpan): Record<DistinctField, number>;
 }
@@ -32,8 +35,10 @@ export function buildRollUp(
   sums: RunningSums,
   occurrences: Occurrences,
   unitSums = new UnitSums(sums),
+  dealValues = new DealValues(),
 ): RollUp {
   const distinct = new DistinctCounts(occurrences);
+  const medians = new UnitMedians(dealValues, tree);
   const lanesOf = new Map<number, readonly Lane[]>();
   const findLanes = (unitId: number): readonly Lane[] => {
     let lanes = lanesOf.get(unitId);
@@ -70,6 +75,7 @@ export function buildRollUp(
       }
       return total;
     },
+    median: (unitId, part, span) => medians.find(unitId, part, span),
     countDistinct: (unitId, field, span) =>
       distinct.count(unitId, tree.memberSpansUnder(unitId), span)[field],
     countEachDistinct: (unitId, span) =>
@@ -92,7 +98,7 @@ export function* prepareRollUp(
     if (kind === 'salesperson') continue;
     const lanes = unitSums.share(id, toLanes(tree, sums, id));
     if (lanes.length > FEW_LANES)
-      for (const part of PARTS) {
+      for (const part of sums.parts) {
         yield* unitSums.prepare(part, lanes);
         yield;
       }

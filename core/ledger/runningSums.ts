@@ -16,6 +16,11 @@ export interface SumBlock {
   data: Float64Array;
 }
 
+interface Volume {
+  of: Map<number, number>;
+  all: number;
+}
+
 /**
  * Daily totals per salesperson and part as running sums: the sum of any span is one subtraction.
  * Laid out a day a row and a salesperson a column: `data[i * capacity + column]` holds everything
@@ -44,9 +49,7 @@ export class RunningSums {
    * What was added of a part, signs left aside, by column; and all of it together. No sum of any
    * span is larger.
    */
-  private volumes = new Map<Part, { of: Map<number, number>; all: number }>(
-    PARTS.map((part) => [part, { of: new Map(), all: 0 }]),
-  );
+  private volumes = new Map<Part, Volume>();
   private left = new Map<Part, Set<number>>();
   /**
    * True once something was said of a person who is left out: their totals may be right again,
@@ -71,7 +74,7 @@ export class RunningSums {
 
   /** All amounts of a part, signs left aside: no sum of it is larger. */
   volumeOf(part: Part): number {
-    return this.volumes.get(part)!.all;
+    return this.volumes.get(part)?.all ?? 0;
   }
 
   /** Adds one contribution; the person's sums from that day on move with it. */
@@ -158,7 +161,8 @@ export class RunningSums {
    */
   private takes(part: Part, salespersonId: number, more: number): boolean {
     if (this.left.get(part)?.has(salespersonId)) return false;
-    const volume = this.volumes.get(part)!;
+    let volume = this.volumes.get(part);
+    if (!volume) this.volumes.set(part, (volume = { of: new Map(), all: 0 }));
     const own = (volume.of.get(salespersonId) ?? 0) + more;
     volume.of.set(salespersonId, own);
     volume.all += more;
@@ -206,7 +210,14 @@ export class RunningSums {
 
   /** For readers that ask for many people at once: where a part's sums are. */
   blockOf(part: Part): SumBlock {
-    return this.blocks.get(part)!;
+    let block = this.blocks.get(part);
+    if (!block) this.blocks.set(part, (block = { data: new Float64Array(0) }));
+    return block;
+  }
+
+  /** The parts there are, those of custom fields among them. */
+  get parts(): Part[] {
+    return [...this.blocks.keys()];
   }
 
   /** The row of a day; days outside count as the first or the last. */

@@ -1,3 +1,12 @@
+import {
+  type ChosenOf,
+  type CustomAddend,
+  type CustomDealState,
+  customPartOf,
+  type DateOfDeal,
+  type DaysBetween,
+  unitOfCustom,
+} from './customPart';
 import { type Part, QUANTITY_SCALE } from './part';
 
 export const DEAL_STATES = ['won', 'lost'] as const;
@@ -32,11 +41,18 @@ export interface TypedAddend {
   valueKind: (typeof TYPED_ADDEND_KINDS)[number];
 }
 
-/** A side of a ratio. */
-export type RatioAddend = Addend | TypedAddend;
+/** Something of deals that adds up. */
+export type DealAddend = Addend | CustomAddend<ChosenOf>;
 
-export function isTyped(addend: RatioAddend): addend is TypedAddend {
+/** A side of a ratio. */
+export type RatioAddend = DealAddend | TypedAddend;
+
+export function isTyped(addend: RatioAddend | CustomAddend): addend is TypedAddend {
   return 'measure' in addend;
+}
+
+export function isCustom(addend: RatioAddend | CustomAddend): addend is CustomAddend {
+  return 'custom' in addend;
 }
 
 export const ACCUMULATIONS = ['sum', 'average', 'last'] as const;
@@ -46,13 +62,30 @@ export type Accumulation = (typeof ACCUMULATIONS)[number];
 export const DISTINCT_FIELDS = ['customer', 'product', 'location'] as const;
 export type DistinctField = (typeof DISTINCT_FIELDS)[number];
 
+/** What a median is of: each deal has one value. */
+export type MedianOf =
+  | ({ kind: 'days' } & DaysBetween)
+  | { kind: 'size' }
+  | { kind: 'value'; field: string; valueKind: 'money' | 'number' };
+
+/** The deals a measure of single deals goes by, and the date that places them. */
+export interface PlacedDeals {
+  states: CustomDealState[];
+  placedBy: DateOfDeal;
+}
+
 /** How a measure is computed, as its maker says it (docs/calculations.md, 4). */
 export type Definition =
-  | { kind: 'sum'; of: Addend }
-  | { kind: 'count'; of: Addend }
+  | { kind: 'sum'; of: DealAddend }
+  | { kind: 'count'; of: DealAddend }
   | { kind: 'distinct'; of: DistinctField }
   | { kind: 'ratio'; numerator: RatioAddend; denominator: RatioAddend }
   | { kind: 'duration'; states: DealState[] }
+  /** Days between two dates of one's own choice, on average. */
+  | ({ kind: 'elapsed'; of: DaysBetween } & PlacedDeals)
+  | ({ kind: 'median'; of: MedianOf } & PlacedDeals)
+  /** Deals with at most so many days between two dates, of all that have both. */
+  | ({ kind: 'share'; of: DaysBetween; most: number } & PlacedDeals)
   | { kind: 'typed'; accumulation: Accumulation };
 
 /** What a term reads: a part of the daily totals, or the first won deal of each customer. */
@@ -97,16 +130,21 @@ export function statesOf(field: Field): DealState[] {
 }
 
 /** The parts that an addend adds up, with their signs. */
-export function termsOf({ field, states }: Addend): Term[] {
-  return states.flatMap((state) => TERMS[field][state] ?? []);
+export function termsOf(addend: DealAddend | CustomAddend): Term[] {
+  return isCustom(addend)
+    ? [plus(customPartOf(addend))]
+    : addend.states.flatMap((state) => TERMS[addend.field][state] ?? []);
 }
 
 /** What a side of a ratio is counted in. */
-export function unitOfAddend(addend: RatioAddend): 'money' | 'quantity' | 'count' | 'days' {
-  return isTyped(addend) ? addend.valueKind : FIELD_UNITS[addend.field];
+export function unitOfAddend(
+  addend: RatioAddend | CustomAddend,
+): 'money' | 'quantity' | 'count' | 'days' {
+  if (isTyped(addend)) return addend.valueKind;
+  return isCustom(addend) ? unitOfCustom(addend) : FIELD_UNITS[addend.field];
 }
 
-/** How many whole units the daily totals keep for one of the field's own. */
-export function scaleOf(field: Field): number {
-  return FIELD_UNITS[field] === 'quantity' ? QUANTITY_SCALE : 1;
+/** How many whole units the daily totals keep for one of an addend's own. */
+export function scaleOf(addend: RatioAddend | CustomAddend): number {
+  return !isTyped(addend) && unitOfAddend(addend) === 'quantity' ? QUANTITY_SCALE : 1;
 }

@@ -1,8 +1,9 @@
+import { type CustomAddend, customPartOf, unitOfCustom } from './customPart';
 import {
   type Accumulation,
+  type DealAddend,
   type Definition,
   type DistinctField,
-  FIELD_UNITS,
   isTyped,
   type RatioAddend,
   scaleOf,
@@ -10,6 +11,8 @@ import {
   termsOf,
   unitOfAddend,
 } from './definition';
+import { listCustomAddends, medianAddends, undatedAddend } from './measureParts';
+import type { Part } from './part';
 
 export const VALUE_KINDS = ['money', 'count', 'percent', 'days'] as const;
 export type ValueKind = (typeof VALUE_KINDS)[number];
@@ -44,6 +47,8 @@ type Formula =
   | { kind: 'sum'; terms: readonly Term[]; factor: number }
   | { kind: 'ratio'; numerator: Sum; denominator: Sum; factor: number }
   | { kind: 'distinct'; field: DistinctField; factor: number }
+  /** Of the values of single deals, of which `count` says how many there are. */
+  | { kind: 'median'; part: Part; count: Part; factor: number }
   | { kind: 'typed'; accumulation: Accumulation };
 
 /**
@@ -65,6 +70,10 @@ export interface Measure extends MeasureRecord {
    * closes (docs/calculations.md, 7 and 8).
    */
   isCumulative: boolean;
+  /** Deals that are excluded because a date or value of theirs is missing; null: none can be. */
+  excluded: readonly Term[] | null;
+  /** What it needs of deals beside what the daily totals always keep. */
+  customAddends: readonly CustomAddend[];
 }
 
 export function buildMeasure(record: MeasureRecord): Measure {
@@ -76,7 +85,40 @@ export function buildMeasure(record: MeasureRecord): Measure {
     overTime,
     overUnits,
     isCumulative: overTime === 'adds' && record.direction === 'higher',
+    excluded: toExcluded(record.definition),
+    customAddends: listCustomAddends(record.definition),
   };
+}
+
+/** Deals that lack what is measured, or the date that would place them. */
+function toExcluded(definition: Definition): readonly Term[] | null {
+  const plus = (addend: DealAddend | CustomAddend) => termsOf(addend);
+  const minus = (addend: DealAddend | CustomAddend) =>
+    termsOf(addend).map((term): Term => ({ ...term, sign: -1 }));
+  const undated = undatedAddend(definition);
+  const terms = undated.flatMap(plus);
+  if (definition.kind === 'duration') {
+    const { states } = definition;
+    return [...plus({ field: 'deals', states }), ...minus({ field: 'timedDeals', states })];
+  }
+  if (
+    definition.kind === 'median' ||
+    definition.kind === 'elapsed' ||
+    definition.kind === 'share'
+  ) {
+    const { states, placedBy, of } = definition;
+    const all: CustomAddend = { custom: { kind: 'deals' }, states, placedBy };
+    const counted: CustomAddend =
+      definition.kind === 'median'
+        ? medianAddends(definition)[1]
+        : {
+            custom: { kind: 'timed', from: definition.of.from, to: definition.of.to },
+            states,
+            placedBy,
+          };
+    if (!('kind' in of) || of.kind !== 'size') terms.push(...plus(all), ...minus(counted));
+  }
+  return terms.length > 0 ? terms : null;
 }
 
 function toFormula({ definition, valueKind, decimals }: MeasureRecord): Formula {
@@ -87,7 +129,7 @@ function toFormula({ definition, valueKind, decimals }: MeasureRecord): Formula 
       return {
         kind: 'sum',
         terms: termsOf(definition.of),
-        factor: fine / scaleOf(definition.of.field),
+        factor: fine / scaleOf(definition.of),
       };
     case 'distinct':
       return { kind: 'distinct', field: definition.of, factor: fine };
@@ -103,27 +145,54 @@ function toFormula({ definition, valueKind, decimals }: MeasureRecord): Formula 
         definition.denominator,
         valueKind === 'percent' ? fine * 100 : fine,
       );
+    case 'elapsed': {
+      const { of, states, placedBy } = definition;
+      const { from, to } = of;
+      return toRatio(
+        { custom: { kind: 'days', from, to }, states, placedBy },
+        { custom: { kind: 'timed', from, to }, states, placedBy },
+        fine,
+      );
+    }
+    case 'share': {
+      const { of, most, states, placedBy } = definition;
+      const { from, to } = of;
+      return toRatio(
+        { custom: { kind: 'within', from, to, most }, states, placedBy },
+        { custom: { kind: 'timed', from, to }, states, placedBy },
+        fine * 100,
+      );
+    }
+    case 'median': {
+      const [value, count] = medianAddends(definition);
+      return {
+        kind: 'median',
+        part: customPartOf(value),
+        count: customPartOf(count),
+        factor: fine / scaleOf(value),
+      };
+    }
     case 'typed':
       return { kind: 'typed', accumulation: definition.accumulation };
   }
 }
 
-function toRatio(numerator: RatioAddend, denominator: RatioAddend, fine: number): Formula {
+type Side = RatioAddend | CustomAddend;
+
+function toRatio(numerator: Side, denominator: Side, fine: number): Formula {
   return {
     kind: 'ratio',
     numerator: toSum(numerator),
     denominator: toSum(denominator),
-    factor: (fine * scaleOfAddend(denominator)) / scaleOfAddend(numerator),
+    factor: (fine * scaleOf(denominator)) / scaleOf(numerator),
   };
 }
 
-function toSum(addend: RatioAddend): Sum {
+function toSum(addend: Side): Sum {
   return isTyped(addend)
     ? { terms: [], typed: addend.measure }
     : { terms: termsOf(addend), typed: null };
 }
-
-const scaleOfAddend = (addend: RatioAddend) => (isTyped(addend) ? 1 : scaleOf(addend.field));
 
 /**
  * Only additive measures are added up or shared out; for a ratio the target of a part is that of
@@ -131,7 +200,8 @@ const scaleOfAddend = (addend: RatioAddend) => (isTyped(addend) ? 1 : scaleOf(ad
  */
 function spreadOf(formula: Formula): [TargetSpread, TargetSpread] {
   if (formula.kind === 'sum') return ['adds', 'adds'];
-  if (formula.kind === 'ratio') return ['sameForParts', 'sameForParts'];
+  if (formula.kind === 'ratio' || formula.kind === 'median')
+    return ['sameForParts', 'sameForParts'];
   // A distinct count of the whole says nothing of its parts: two people may share a customer.
   if (formula.kind === 'distinct') return ['none', 'none'];
   if (formula.accumulation === 'sum') return ['adds', 'adds'];
@@ -148,11 +218,18 @@ export function unitOf(definition: Definition): ValueKind | null {
   switch (definition.kind) {
     case 'sum':
     case 'count':
-      return FIELD_UNITS[definition.of.field] === 'money' ? 'money' : 'count';
+      return unitOfAddend(definition.of) === 'money' ? 'money' : 'count';
     case 'distinct':
       return 'count';
     case 'duration':
+    case 'elapsed':
       return 'days';
+    case 'share':
+      return 'percent';
+    case 'median': {
+      const unit = unitOfCustom(medianAddends(definition)[0]);
+      return unit === 'quantity' ? 'count' : unit;
+    }
     case 'ratio': {
       const [upper, lower] = [
         unitOfAddend(definition.numerator),

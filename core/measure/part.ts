@@ -1,3 +1,5 @@
+import type { CustomPart } from './customPart';
+
 /**
  * What the daily totals keep apart, from which sums, counts and ratios are put together. Money in
  * minor units of the reporting currency; quantity in thousandths; days and counts plain. Sums go to
@@ -23,7 +25,8 @@ export const PARTS = [
   'lostDays',
   'lostTimed',
 ] as const;
-export type Part = (typeof PARTS)[number];
+export type ShippedPart = (typeof PARTS)[number];
+export type Part = ShippedPart | CustomPart;
 
 /** Quantities have up to three decimals and are kept as whole thousandths. */
 export const QUANTITY_SCALE = 1_000;

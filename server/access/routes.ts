@@ -10,6 +10,7 @@ import type { Replica } from '../ledger/replica';
 import { ProblemError } from '../problem';
 import type { Settings } from '../settings';
 import { clearSession, readDevice, readSession, setDevice, setSession } from './cookies';
+import { loadDisplay, saveDisplay } from './display';
 import { normalEmail } from './email';
 import { createSecret, hashSecret } from './secrets';
 import {
@@ -118,6 +119,11 @@ export function addAccessRoutes({ implement, context, identities }: Endpoints): 
   });
 
   implement(routes.getMe, async ({ principal }) => toMe(replica, principal, principal.csrf ?? ''));
+
+  implement(routes.getDisplay, async ({ principal }) => loadDisplay(db, principal.userId));
+  implement(routes.saveDisplay, async ({ principal, body }) =>
+    saveDisplay(db, principal.userId, body),
+  );
 
   implement(routes.signOut, async ({ request, reply }) => {
     const secret = readSession(request, settings);

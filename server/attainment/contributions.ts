@@ -1,20 +1,21 @@
 import { type SQL, sql } from 'drizzle-orm';
 import type { Contributions } from '#contract/schemas/contributions';
-import { type Dataset, valueIn } from '#core/dataset/dataset';
+import { type Dataset, excludedIn, valueIn } from '#core/dataset/dataset';
 import { placesUnder } from '#core/ledger/activityBook';
+import { unitOfCustom } from '#core/measure/customPart';
 import {
   type Accumulation,
   type DistinctField,
-  FIELD_UNITS,
   isTyped,
   type Term,
   unitOfAddend,
 } from '#core/measure/definition';
 import { baseOf, type Measure } from '#core/measure/measure';
+import { medianAddends } from '#core/measure/measureParts';
 import { countedDays, type DaySpan, toIsoDay } from '#core/period/day';
 import type { Unit } from '#core/units/unit';
 import { describeMonths } from '#wording/monthlyTotals';
-import { countedSpans, lineKeyOf, withClosedDeals } from '../credited/index';
+import { countedSpans, lineKeyOf, spansOf, withClosedDeals } from '../credited/index';
 import type { Queryable } from '../db/client';
 import { LIST_TABLES } from '../lists/index';
 
@@ -67,6 +68,7 @@ export async function viewContributions(
       denominator: total.denominator === null ? null : rest('denominator'),
     },
     value: valueIn(dataset, unit.id, measure.code, period),
+    excludedDeals: excludedIn(dataset, unit.id, measure.code, period),
   };
 }
 
@@ -78,7 +80,7 @@ function kindsOf({
     case 'count':
       return {
         rowKind: 'deals',
-        numeratorKind: FIELD_UNITS[definition.of.field],
+        numeratorKind: unitOfAddend(definition.of),
         denominatorKind: null,
       };
     case 'ratio':
@@ -89,7 +91,16 @@ function kindsOf({
         denominatorKind: unitOfAddend(definition.denominator),
       };
     case 'duration':
+    case 'elapsed':
       return { rowKind: 'deals', numeratorKind: 'days', denominatorKind: 'count' };
+    case 'share':
+      return { rowKind: 'deals', numeratorKind: 'count', denominatorKind: 'count' };
+    case 'median':
+      return {
+        rowKind: 'deals',
+        numeratorKind: unitOfCustom(medianAddends(definition)[0]),
+        denominatorKind: null,
+      };
     case 'distinct':
       return { rowKind: 'names', numeratorKind: 'count', denominatorKind: null };
     case 'typed':
@@ -126,6 +137,8 @@ async function loadRows(db: Queryable, figure: Figure, limit: number): Promise<R
       return loadDeals(db, figure, { numerator: formula.terms, denominator: null }, limit);
     case 'ratio':
       return loadRatio(db, figure, formula, limit);
+    case 'median':
+      return loadMedian(db, figure, formula, limit);
     case 'distinct':
       return loadNames(db, figure, formula.field, limit);
     case 'typed':
@@ -160,21 +173,25 @@ async function loadDeals(
   const parts = [
     ...new Set([...terms.numerator, ...(terms.denominator ?? [])].map((term) => term.part)),
   ];
+  const custom = parts.filter((part) => part.startsWith('custom:'));
   const { rows } = await db.execute<DealRow>(sql`
     ${withClosedDeals(countedSpans(dataset, unit, period))},
     entry as (
-      select p.deal_id, p.salesperson_id, p.part, p.amount from closed c join deal_part p on
-        p.deal_id = c.id and p.salesperson_id = c.sp where p.part = any(${sql.param(parts)}::text[])
+      select p.deal_id, p.salesperson_id, p.part, p.amount, null::date as day from closed c join
+        deal_part p on p.deal_id = c.id and p.salesperson_id = c.sp where p.part =
+          any(${sql.param(parts)}::text[])
       ${parts.includes('newCustomers') ? sql`union all ${FIRST_DEALS}` : sql``}
+      ${custom.length > 0 ? sql`union all ${customEntries(custom, sql`deal_custom_part`)}` : sql``}
     ), each as (
-      select deal_id, min(salesperson_id) as sp, ${numerator} as numerator, ${denominator} as
-        denominator from entry group by 1
+      select deal_id, min(salesperson_id) as sp, min(day) as day, ${numerator} as numerator,
+        ${denominator} as denominator from entry group by 1
     ), named as (
       select each.*, count(*) over () as count, sum(numerator) over () as all_numerator,
         sum(denominator) over () as all_denominator from each
       order by abs(numerator) desc, abs(denominator) desc, deal_id limit ${limit}
     )
-    select d.id, d.code, cu.name as customer, u.name, d.day::text as day, n.numerator::text,
+    select d.id, d.code, cu.name as customer, u.name, coalesce(n.day, d.day)::text as day,
+      n.numerator::text,
       n.denominator::text, n.count, n.all_numerator::text, n.all_denominator::text
     from named n join deal d on d.id = n.deal_id join customer cu on cu.id = d.customer_id join unit
       u on u.id = n.sp order by abs(n.numerator) desc, abs(n.denominator) desc, d.id`);
@@ -182,20 +199,24 @@ async function loadDeals(
   const isRatio = terms.denominator !== null;
   const number = (text: string | null | undefined) => (isRatio ? Number(text ?? 0) : null);
   return {
-    rows: rows.map((row) => ({
-      dealId: row.id,
-      deal: row.code,
-      name: row.customer,
-      salespersonName: row.name,
-      day: row.day,
-      numerator: Number(row.numerator),
-      denominator: number(row.denominator),
-    })),
+    rows: rows.map((row) => toDealRow(row, number(row.denominator))),
     total: {
       count: first?.count ?? 0,
       numerator: Number(first?.all_numerator ?? 0),
       denominator: number(first?.all_denominator),
     },
+  };
+}
+
+function toDealRow(row: DealRow, denominator: number | null): Row {
+  return {
+    dealId: row.id,
+    deal: row.code,
+    name: row.customer,
+    salespersonName: row.name,
+    day: row.day,
+    numerator: Number(row.numerator),
+    denominator,
   };
 }
 
@@ -208,9 +229,49 @@ function sumOf(terms: readonly Term[]): SQL {
   return cases.length === 0 ? sql`0::bigint` : sql.join(cases, sql` + `);
 }
 
+/**
+ * What deals add to custom parts on the days of the people: a deal may be placed by another date
+ * than its closing, so all of theirs are looked at.
+ */
+const customEntries = (parts: readonly string[], view: SQL) => sql`
+  select p.deal_id, p.salesperson_id, p.part, p.amount, p.day from (
+    select d.id from (select distinct id from s) w join deal d on d.salesperson_id = w.id
+    union select k.deal_id from (select distinct id from s) w join deal_credit k on
+      k.salesperson_id = w.id) mine
+  join ${view} p on p.deal_id = mine.id and p.part = any(${sql.param(parts)}::text[])
+  join s on s.id = p.salesperson_id and p.day >= s.f and p.day < s.t`;
+
+/** The deals a median is of, the largest value first; what it is stands in the foot. */
+async function loadMedian(
+  db: Queryable,
+  { dataset, unit, period }: Figure,
+  { part }: Extract<Measure['formula'], { kind: 'median' }>,
+  limit: number,
+): Promise<Rows> {
+  const { rows } = await db.execute<DealRow>(sql`
+    with s as (select * from ${spansOf(countedSpans(dataset, unit, period))}),
+    entry as (${customEntries([part], sql`deal_custom_value`)}),
+    named as (
+      select e.*, count(*) over () as count, sum(amount) over () as all_numerator from entry e
+      order by amount desc, deal_id limit ${limit}
+    )
+    select d.id, d.code, cu.name as customer, u.name, n.day::text as day, n.amount::text as
+      numerator, null as denominator, n.count, n.all_numerator::text, null as all_denominator
+    from named n join deal d on d.id = n.deal_id join customer cu on cu.id = d.customer_id join unit
+      u on u.id = n.salesperson_id order by n.amount desc, d.id`);
+  return {
+    rows: rows.map((row) => toDealRow(row, null)),
+    total: {
+      count: rows[0]?.count ?? 0,
+      numerator: Number(rows[0]?.all_numerator ?? 0),
+      denominator: null,
+    },
+  };
+}
+
 /** Of the closed deals those that are the first won one of their customer, ever and with anybody. */
 const FIRST_DEALS = sql`
-  select f.id, f.salesperson_id, 'newCustomers', 1 from (
+  select f.id, f.salesperson_id, 'newCustomers', 1, null::date from (
     select distinct on (d.customer_id) d.id, d.salesperson_id from deal d where d.customer_id in
       (select x.customer_id from closed c join deal x on x.id = c.id) and d.status = 'won' and
         d.voided_at is null and d.credited > 0 order by d.customer_id, d.closed_on, d.id) f

@@ -7,7 +7,7 @@ import type {
 } from '#contract/schemas/attainment';
 import { explainGrade } from '#core/attainment/grading';
 import { buildBrief, buildPrior, buildPriorYear, buildStanding } from '#core/attainment/standing';
-import { type Dataset, totalsIn, valueIn } from '#core/dataset/dataset';
+import { type Dataset, excludedIn,totalsIn, valueIn } from '#core/dataset/dataset';
 import type { MeasureCode } from '#core/measure/measure';
 import type { Period } from '#core/period/calendar';
 import { type Day, dayWithin, toIsoDay } from '#core/period/day';
@@ -74,6 +74,7 @@ export function viewStanding(
     newestDay: newestDay === null ? null : toIsoDay(newestDay),
     sentence: describeStanding(dataset, standing),
     figures: toFigures(dataset, standing),
+    excludedDeals: excludedIn(dataset, unit.id, standing.measure, standing.period),
     asClosed: null,
     grading: toGradingView(explainGrade(dataset, standing)),
     prior: toEarlierView(dataset, standing, buildPrior(dataset, standing)),

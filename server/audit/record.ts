@@ -18,7 +18,8 @@ export interface AuditRow {
     | 'list'
     | 'feed'
     | 'rule'
-    | 'board';
+    | 'board'
+    | 'custom field';
   entityId: string;
   action: string;
   before?: unknown;

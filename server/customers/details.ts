@@ -1,11 +1,18 @@
 import { sql } from 'drizzle-orm';
 import type { FieldFault } from '#contract/errors/catalogue';
 import type { CustomerChange } from '#contract/schemas/customer';
-import type { UnitTree } from '#core/units/tree';
+import type { CustomValues } from '#core/customField/field';
 import { recordAudit } from '../audit/record';
+import {
+  checkCustomValues,
+  fieldsOf,
+  type GivenValues,
+  mergeCustomValues,
+} from '../customFields/index';
 import type { Queryable } from '../db/client';
 import { announce } from '../db/notify';
 import { cleanName } from '../input';
+import type { CompanyState } from '../ledger/companyState';
 import { resolveNames } from '../lists/index';
 
 /** What is known of a customer beside their deals. */
@@ -15,7 +22,13 @@ export interface CustomerDetails {
   address: string | null;
   ownerId: number | null;
   notes: string | null;
+  /** Values of custom fields by code; null: none. */
+  custom: CustomValues | null;
 }
+/** What is given of one: of custom fields only those that change, null takes a value away. */
+export type GivenDetails = Partial<Omit<CustomerDetails, 'custom'>> & {
+  custom?: GivenValues | null;
+};
 export type StoredCustomer = CustomerDetails & { id: number; name: string };
 
 export const DETAIL_FIELDS = ['group', 'email', 'address', 'owner', 'notes'] as const;
@@ -26,10 +39,11 @@ const EMAIL = /^[^\s@]+@[^\s@]+\.[^\s@]+$/;
 /** What is given of a customer; a field that is left out is not in the answer either. */
 export function checkDetails(
   input: Omit<CustomerChange, 'reason'>,
-  tree: UnitTree,
-): { ok: true; given: Partial<CustomerDetails> } | { ok: false; faults: FieldFault[] } {
+  { tree, customFields, currency }: Pick<CompanyState, 'tree' | 'customFields' | 'currency'>,
+  fieldAt?: (code: string) => string,
+): { ok: true; given: GivenDetails } | { ok: false; faults: FieldFault[] } {
   const faults: FieldFault[] = [];
-  const given: Partial<CustomerDetails> = {};
+  const given: GivenDetails = {};
   for (const field of ['group', 'address', 'notes'] as const)
     if (input[field] !== undefined)
       given[field] =
@@ -46,6 +60,16 @@ export function checkDetails(
       faults.push({ field: 'owner', code: 'notASalesperson', params: { kind: owner.kind } });
     given.ownerId = owner?.id ?? null;
   }
+  if (input.customFields !== undefined) {
+    const custom = checkCustomValues(
+      input.customFields,
+      fieldsOf(customFields, 'customer'),
+      currency,
+      fieldAt,
+    );
+    faults.push(...custom.faults);
+    if (custom.values) given.custom = custom.values;
+  }
   return faults.length > 0 ? { ok: false, faults } : { ok: true, given };
 }
 
@@ -56,7 +80,7 @@ export async function loadCustomers(
 ): Promise<Map<string, StoredCustomer>> {
   const { rows } = await tx.execute<StoredCustomer & { key: string } & Record<string, unknown>>(
     sql`select lower(w.name) as key, c.id, c.name, c.customer_group as "group", c.email, c.address,
-      c.owner_id as "ownerId", c.notes from customer w join customer c on c.id =
+      c.owner_id as "ownerId", c.notes, c.custom from customer w join customer c on c.id =
         coalesce(w.merged_into, w.id)
       where ${
         names === null
@@ -73,7 +97,7 @@ export async function loadCustomers(
  */
 export async function writeDetails(
   tx: Queryable,
-  changes: readonly { name: string; given: Partial<CustomerDetails> }[],
+  changes: readonly { name: string; given: GivenDetails }[],
   userId: number,
   reason: string | null,
 ): Promise<void> {
@@ -90,7 +114,11 @@ export async function writeDetails(
   );
   const rows = changes.map(({ name, given }) => {
     const { id, name: storedName, ...before } = stored.get(name.toLowerCase())!;
-    const after = { ...before, ...given };
+    const after = {
+      ...before,
+      ...given,
+      custom: mergeCustomValues(before.custom, given.custom ?? null),
+    };
     const key = after.group?.toLowerCase();
     if (key !== undefined && !spelled.has(key)) spelled.set(key, after.group!);
     return {
@@ -102,8 +130,8 @@ export async function writeDetails(
   });
   const given = JSON.stringify(rows.map(({ id, after }) => ({ id, ...after })));
   await tx.execute(sql`update customer c set customer_group = g."group", email = g.email, address =
-    g.address, owner_id = g."ownerId", notes = g.notes from jsonb_to_recordset(${given}::jsonb)
-      as g(id int, "group" text, email text, address text, "ownerId" int, notes text) where c.id =
+    g.address, owner_id = g."ownerId", notes = g.notes, custom = nullif(g.custom, 'null'::jsonb) from jsonb_to_recordset(${given}::jsonb)
+      as g(id int, "group" text, email text, address text, "ownerId" int, notes text, custom jsonb) where c.id =
         g.id`);
   await recordAudit(
     tx,

@@ -2,6 +2,7 @@ export {
   checkDetails,
   type CustomerDetails,
   DETAIL_FIELDS,
+  type GivenDetails,
   loadCustomers,
   loadSecondSpellings,
   writeDetails,

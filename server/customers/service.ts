@@ -10,6 +10,7 @@ import type {
 } from '#contract/schemas/customer';
 import type { DealGroup } from '#contract/schemas/deal';
 import { changeOf } from '#core/comparison/change';
+import type { CustomValues } from '#core/customField/field';
 import type { Dataset } from '#core/dataset/dataset';
 import { toTally } from '#core/deal/tally';
 import { toDecimal } from '#core/money/amount';
@@ -151,12 +152,15 @@ export async function viewCustomer(
     address: string | null;
     owner: CustomerView['owner'];
     notes: string | null;
+    custom: CustomValues | null;
   }>(sql`select c.customer_group as "group", c.email, c.address, case when o.id = any(${sql.param(scope.dataset.tree.units.map((unit) => unit.id))}::int[]) then
-    json_build_object('code', o.code, 'name', o.name) end as owner, c.notes from customer c left
+    json_build_object('code', o.code, 'name', o.name) end as owner, c.notes, c.custom from customer c left
       join unit o on o.id = c.owner_id where c.id = ${found.view.id}`);
+  const { custom, ...known } = details!;
   return {
     ...found.view,
-    ...details!,
+    ...known,
+    customFields: custom ?? {},
     products: await found.groups('product'),
     similarNames: await findLikely(context, scope, principal, found.view),
   };
@@ -173,7 +177,10 @@ export async function changeCustomer(
   { id, change: { reason, ...input } }: { id: number; change: CustomerChange },
 ): Promise<CustomerView> {
   const { view } = await viewName(context, scope, principal, { list: 'customer', id, query: {} });
-  const checked = checkDetails(input, scope.dataset.tree);
+  const checked = checkDetails(input, {
+    ...context.replica.company!,
+    tree: scope.dataset.tree,
+  });
   if (!checked.ok) assertNoFieldErrors(checked.faults);
   else {
     const stored = (await loadCustomers(context.db, [view.name])).get(view.name.toLowerCase())!;
@@ -298,7 +305,7 @@ async function viewName(
 
 type NameView = Omit<
   CustomerView,
-  'products' | 'similarNames' | 'group' | 'email' | 'address' | 'owner' | 'notes'
+  'products' | 'similarNames' | 'group' | 'email' | 'address' | 'owner' | 'notes' | 'customFields'
 >;
 
 /** Which of the two it is has been said already: only who sees all, or owns it, knows it is there. */

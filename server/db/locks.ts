@@ -8,4 +8,6 @@ export const LOCKS = {
   rates: 741006,
   feed: 741007,
   lists: 741008,
+  customParts: 741009,
+  customFields: 741010,
 } as const;

@@ -10,7 +10,9 @@ import { convertMinor, findRate, type Rate } from '#core/money/rate';
 import { type Day, DEAL_DAYS, parseDay, toIsoDay } from '#core/period/day';
 import type { UnitTree } from '#core/units/tree';
 import type { Scope } from '../access/index';
+import { checkCustomValues, fieldsOf } from '../customFields/index';
 import { cleanName } from '../input';
+import type { StoredCustomField } from '../ledger/companyState';
 import { findTotalAt, type TotalAt } from '../measures/index';
 import type { DealCredit, DealFacts, DealLineFacts } from './facts';
 
@@ -24,6 +26,8 @@ export interface DealChecker {
   /** Whether there is such a unit for whoever asks: what they may not see does not exist. */
   sees: Scope['sees'];
   currencies: Map<string, boolean>;
+  /** Fields that the company has given deals, by code. */
+  customFields: ReadonlyMap<string, StoredCustomField>;
   /** The total from before that a person's month has, for a deal that is closed so. */
   totalAt(salespersonId: number, day: Day, status: 'won' | 'lost'): TotalAt | null;
 }
@@ -34,9 +38,11 @@ export function buildDealChecker(
   scope: Scope,
   fullTree: UnitTree,
   rates: readonly Rate[],
+  customFields: readonly StoredCustomField[],
 ): DealChecker {
   return {
     tree: fullTree,
+    customFields: fieldsOf(customFields, 'deal'),
     rates,
     currency: scope.dataset.currency,
     today: scope.dataset.asOf,
@@ -93,6 +99,9 @@ export function checkDeal(input: DealInput, checker: DealChecker): Checked {
       fault(field, 'tooManyDecimals', { decimals: SHARE_DECIMALS });
   if (!lines) checkQuantityDecimals(input.quantity, fault);
 
+  const custom = checkCustomValues(input.customFields, checker.customFields, checker.currency);
+  faults.push(...custom.faults);
+
   const owner = checkSalesperson(
     input.salesperson,
     'salesperson',
@@ -142,6 +151,7 @@ export function checkDeal(input: DealInput, checker: DealChecker): Checked {
       refundOf: input.refundOf?.trim() || null,
       lines,
       notes: input.notes?.trim() || null,
+      custom: custom.values,
     },
   };
 }

@@ -1,7 +1,9 @@
 import type { DealStatus } from '#contract/schemas/deal';
 import type { ListName } from '#contract/schemas/list';
+import type { CustomValue, CustomValues } from '#core/customField/field';
 import type { LineNumbers } from '#core/deal/line';
 import { type Contribution, contributionsOf } from '#core/ledger/contribution';
+import { customContributionsOf, type CustomRule } from '#core/ledger/customContribution';
 import { QUANTITY_SCALE } from '#core/measure/part';
 import type { Day } from '#core/period/day';
 
@@ -47,24 +49,29 @@ export interface DealFacts {
   /** They add up to the amount. */
   lines: DealLineFacts[] | null;
   notes: string | null;
+  /** What was given of custom fields, by code; null takes a value away, the others stay. */
+  custom: Readonly<Record<string, CustomValue | null>> | null;
 }
 
+/** What a deal adds to the totals, those of custom fields too. @param rules as they stand now */
 export function toContributions(
-  {
-    status,
-    closedOn,
-    openedOn,
-    quantity,
-    credits,
-  }: Pick<DealFacts, 'status' | 'closedOn' | 'openedOn' | 'quantity' | 'credits'>,
+  deal: Pick<
+    DealFacts,
+    'status' | 'closedOn' | 'expectedOn' | 'openedOn' | 'quantity' | 'credits'
+  > & { custom: CustomValues | null },
+  rules: readonly CustomRule[],
   voided = false,
 ): Contribution[] {
-  return contributionsOf({
-    status,
-    closedOn,
-    openedOn,
-    voided,
-    credits,
-    quantity: quantity === null ? null : Math.round(quantity * QUANTITY_SCALE),
-  });
+  const { status, closedOn, openedOn, quantity, credits } = deal;
+  return [
+    ...contributionsOf({
+      status,
+      closedOn,
+      openedOn,
+      voided,
+      credits,
+      quantity: quantity === null ? null : Math.round(quantity * QUANTITY_SCALE),
+    }),
+    ...(voided ? [] : customContributionsOf(deal, rules)),
+  ];
 }

@@ -16,6 +16,8 @@ import {
   type LineList,
   spansOf,
 } from '../credited/index';
+import { fieldsOf, whereCustom } from '../customFields/index';
+import type { StoredCustomField } from '../ledger/companyState';
 import { hasUnit, IS_UNASSIGNED } from '../ledger/unassigned';
 import { LIST_TABLES, sqlNameOf } from '../lists/index';
 import { assertNoFieldErrors } from '../problem';
@@ -24,11 +26,13 @@ import { ofMemberSpans } from './repository';
 /** Which deals a list is about; `memberSpans` null: all, also those in no unit. */
 export interface DealFilter extends Omit<
   DealFilterQuery,
-  'unit' | 'period' | 'amountFrom' | 'amountTo'
+  'unit' | 'period' | 'amountFrom' | 'amountTo' | 'custom'
 > {
   memberSpans: readonly MemberSpan[] | null;
   span: DaySpan | null;
   today: Day;
+  /** Conditions by custom fields. */
+  customConditions: readonly SQL[];
   /** Minor units of the reporting currency, itself included. */
   least: number | null;
   most: number | null;
@@ -43,11 +47,26 @@ export function memberSpansOf(scope: Scope, principal: Pick<Principal, 'unitId'>
 }
 
 /**
- * What a query asks for, within what its sender may see. @throws ProblemError unknownUnit,
+ * What a query asks for, within what its sender may see.
+ * @param customFields those it may ask for
+ * @throws ProblemError unknownUnit,
  * unknownPeriod, invalidInput
  */
-export function readFilter(query: DealFilterQuery, scope: Scope, principal: Principal): DealFilter {
-  const { unit: unitCode, period, amountFrom: _from, amountTo: _to, search, ...rest } = query;
+export function readFilter(
+  query: DealFilterQuery,
+  scope: Scope,
+  principal: Principal,
+  customFields: readonly StoredCustomField[] = [],
+): DealFilter {
+  const {
+    unit: unitCode,
+    period,
+    amountFrom: _from,
+    amountTo: _to,
+    search,
+    custom,
+    ...rest
+  } = query;
   const unit = unitCode ? scope.findUnit(unitCode) : null;
   const isOwn = unit === null || unit.kind === 'company';
   const faults: FieldFault[] = [];
@@ -60,9 +79,15 @@ export function readFilter(query: DealFilterQuery, scope: Scope, principal: Prin
     return null;
   };
   const [least, most] = [amount('amountFrom'), amount('amountTo')];
-  assertNoFieldErrors(faults);
+  const byCustom = whereCustom(
+    custom ?? '',
+    fieldsOf(customFields, 'deal'),
+    scope.dataset.currency,
+  );
+  assertNoFieldErrors([...faults, ...byCustom.faults]);
   return {
     ...rest,
+    customConditions: byCustom.conditions,
     search: search?.trim(),
     least,
     most,
@@ -116,6 +141,7 @@ export function whereOf(filter: DealFilter): SQL {
       coalesce(merged_into, id) from customer where name ilike ${like})
       or d.salesperson_id in (select id from unit where name ilike ${like}))`;
   });
+  parts.push(...filter.customConditions);
   return sql.join(parts, sql` and `);
 }
 

@@ -1,4 +1,5 @@
 import { type SQL, sql } from 'drizzle-orm';
+import type { CustomFieldValues } from '#contract/schemas/customField';
 import type { Credit, Deal, DealLine, DealStatus } from '#contract/schemas/deal';
 import { commissionOf } from '#core/deal/commission';
 import { QUANTITY_SCALE } from '#core/measure/part';
@@ -38,6 +39,7 @@ export interface DealRecord extends Record<string, unknown> {
   cost: number | null;
   commission_rate: string | null;
   notes: string | null;
+  custom: CustomFieldValues | null;
   voided_at: string | null;
   void_reason: string | null;
   credit: { salesperson: string; basisPoints: number }[] | null;
@@ -56,7 +58,7 @@ const dealColumns = (credit: SQL) => sql`
     customer, d.amount, d.currency, d.credited,
   d.day, d.closed_on, d.expected_on, d.opened_on, d.probability, st.name as stage, pr.name as
     product, ca.name as category, so.name as source,
-  lo.name as location, d.quantity, d.cost, d.commission_rate, d.notes, d.voided_at, d.void_reason,
+  lo.name as location, d.quantity, d.cost, d.commission_rate, d.notes, d.custom, d.voided_at, d.void_reason,
     coalesce(d.changed_at::text, '') as changed_at, lr.name as lost_reason, (select o.code from
       deal o where o.id = d.refund_of) as refund_of,
   case when d.lines is not null then (select json_agg(json_build_object('product', lp.name,
@@ -115,6 +117,7 @@ export function toDeal(row: DealRecord): Deal {
     cost: row.cost === null ? null : toDecimal(row.cost, row.currency),
     commissionRate: toNumber(row.commission_rate),
     notes: row.notes,
+    customFields: row.custom ?? {},
     credit:
       row.credit?.map((each): Credit => ({
         salesperson: each.salesperson,

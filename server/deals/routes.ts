@@ -25,14 +25,19 @@ export function addDealRoutes({ implement, context }: Endpoints): void {
     const { sort = 'day', order = 'desc', cursor, limit = PAGE, ...filter } = query;
     return loadDealPage(
       context,
-      readFilter(filter, scope, principal),
+      readFilter(filter, scope, principal, context.replica.company!.customFields),
       { sort, isUp: order === 'asc' },
       cursor,
       limit,
     );
   });
   implement(routes.groupDeals, async ({ query: { by, ...filter }, scope, principal }) =>
-    loadGroups(db, scope.dataset, readFilter(filter, scope, principal), by),
+    loadGroups(
+      db,
+      scope.dataset,
+      readFilter(filter, scope, principal, context.replica.company!.customFields),
+      by,
+    ),
   );
   const findDeal = async (id: number, scope: Scope, principal: Principal) => {
     const deal = await loadDeal(db, id, memberSpansOf(scope, principal));

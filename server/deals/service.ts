@@ -1,15 +1,19 @@
 import { sql } from 'drizzle-orm';
 import type { Deal, DealInput, SavedDeal } from '#contract/schemas/deal';
+import type { CustomValues } from '#core/customField/field';
 import { type Contribution, differenceOf } from '#core/ledger/contribution';
+import type { CustomRule } from '#core/ledger/customContribution';
 import { parseDay } from '#core/period/day';
 import { placeOf, type PlaceOfOne } from '#core/ranking/standingOfOne';
 import { describeEffect } from '#wording/bookingEffect';
 import { mayDo, type Principal, type Scope } from '../access/index';
 import { recordAudit } from '../audit/record';
 import type { Context } from '../context';
+import { mergeCustomValues } from '../customFields/index';
 import type { Queryable } from '../db/client';
 import { announce } from '../db/notify';
 import { recordCorrections } from '../ledger/corrections';
+import { lockCustomRules } from '../ledger/customParts';
 import { appendEntries } from '../ledger/entries';
 import { assertNoFieldErrors, ProblemError } from '../problem';
 import { buildDealChecker, checkDeal } from './check';
@@ -28,8 +32,8 @@ export interface Caller {
 const UNIQUE_VIOLATION = '23505';
 
 function checkInput(context: Context, { scope }: Caller, input: DealInput): DealFacts {
-  const { tree, rates } = context.replica.company!;
-  const checked = checkDeal(input, buildDealChecker(scope, tree, rates));
+  const { tree, rates, customFields } = context.replica.company!;
+  const checked = checkDeal(input, buildDealChecker(scope, tree, rates, customFields));
   if (!checked.ok) assertNoFieldErrors(checked.faults);
   return (checked as { facts: DealFacts }).facts;
 }
@@ -75,11 +79,14 @@ async function insertBooked(
   { facts, key, reason }: Booking,
 ): Promise<Deal> {
   const { userId } = caller.principal;
-  const contributions = toContributions(facts);
-  refuseInexact(context, facts, contributions);
   refuseOwnCommission(caller, facts, null);
   return translateUnique(facts.code, () =>
     context.db.transaction(async (tx) => {
+      const contributions = toContributions(
+        { ...facts, custom: mergeCustomValues(null, facts.custom) },
+        await lockCustomRules(tx),
+      );
+      refuseInexact(context, facts, contributions);
       const id = await insertDeal(
         tx,
         facts,
@@ -187,7 +194,13 @@ export async function updateDeal(
   const before = placeBefore(caller.scope, facts);
   const deal = await translateUnique(facts.code, () =>
     changeDeal(context, caller, id, version, 'changed', reason ?? null, async (tx, stored) => {
-      refuseInexact(context, facts, toContributions(facts), stored);
+      const custom = mergeCustomValues(stored.custom, facts.custom);
+      refuseInexact(
+        context,
+        facts,
+        toContributions({ ...facts, custom }, stored.rules),
+        stored.contributions,
+      );
       refuseOwnCommission(caller, facts, (await loadDeal(tx, id, null))!.commissionRate);
       await replaceDeal(
         tx,
@@ -267,8 +280,15 @@ async function changeDeal(
   return deal;
 }
 
+/** What a stored deal contributes, and what that was read from. */
+interface StoredParts {
+  contributions: readonly Contribution[];
+  custom: CustomValues | null;
+  rules: readonly CustomRule[];
+}
+
 /** Changes a stored deal, of which is handed in what it contributes. */
-type Write = (tx: Queryable, stored: readonly Contribution[]) => Promise<unknown>;
+type Write = (tx: Queryable, stored: StoredParts) => Promise<unknown>;
 
 /**
  * The frame of every change to a stored deal: lock, compare versions (null: whichever it is),
@@ -283,6 +303,7 @@ async function changeIn(
   reason: string | null,
   write: Write,
 ): Promise<Deal> {
+  const rules = await lockCustomRules(tx);
   const before = await loadDeal(tx, id, memberSpansOf(scope, principal), true);
   if (!before) throw new ProblemError('unknownDeal', { deal: id });
   if (!(await ownsDeal(tx, id, memberSpansOf(scope, principal))))
@@ -291,12 +312,12 @@ async function changeIn(
     throw new ProblemError('dealChanged', { yours: version, theirs: before.version });
   const creditsBefore = await loadCredits(tx, id);
   const recordBefore = await loadRecord(tx, id);
-  const contributed = contributionsOfStored(before, creditsBefore);
-  await write(tx, contributed);
+  const contributed = contributionsOfStored(before, creditsBefore, rules);
+  await write(tx, { contributions: contributed, custom: before.customFields, rules });
   const after = (await loadDeal(tx, id, null))!;
   await refuseUnderRefunds(tx, after);
   const creditsAfter = await loadCredits(tx, id);
-  const contributions = contributionsOfStored(after, creditsAfter);
+  const contributions = contributionsOfStored(after, creditsAfter, rules);
   const touched = countsApart(before) === countsApart(after) ? [] : touchesOf(contributions);
   const difference = differenceOf(contributed, contributions);
   await appendEntries(tx, [...difference, ...touched]);
@@ -326,12 +347,22 @@ async function changeIn(
 }
 
 function contributionsOfStored(
-  { status, closedOn, openedOn, quantity, voidedAt }: Deal,
+  { status, closedOn, expectedOn, openedOn, quantity, customFields, voidedAt }: Deal,
   credits: DealFacts['credits'],
+  rules: readonly CustomRule[],
 ) {
   const day = (text: string | null) => (text === null ? null : parseDay(text));
   return toContributions(
-    { status, closedOn: day(closedOn), openedOn: day(openedOn), quantity, credits },
+    {
+      status,
+      closedOn: day(closedOn),
+      expectedOn: day(expectedOn),
+      openedOn: day(openedOn),
+      quantity,
+      credits,
+      custom: customFields,
+    },
+    rules,
     voidedAt !== null,
   );
 }

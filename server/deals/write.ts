@@ -1,6 +1,7 @@
 import { eq, sql } from 'drizzle-orm';
 import type { StoredLine } from '#core/deal/line';
 import { toIsoDay } from '#core/period/day';
+import { mergeCustomValues } from '../customFields/index';
 import type { Queryable } from '../db/client';
 import { deal, dealCredit } from '../db/tables/index';
 import { findEach, findProductFaults, resolveNames } from '../lists/index';
@@ -138,6 +139,7 @@ export async function insertDeal(
     .insert(deal)
     .values({
       ...columns,
+      custom: mergeCustomValues(null, facts.custom),
       id: facts.code
         ? (sql`nextval(pg_get_serial_sequence('deal', 'id'))` as never)
         : (sql`currval(pg_get_serial_sequence('deal', 'id'))` as never),
@@ -162,6 +164,9 @@ export async function replaceDeal(
     .update(deal)
     .set({
       ...columns,
+      ...(facts.custom
+        ? { custom: sql`merge_custom(${deal.custom}, ${JSON.stringify(facts.custom)}::jsonb)` }
+        : {}),
       ...(facts.code ? { code: facts.code } : {}),
       version: sql`${deal.version} + 1`,
     })

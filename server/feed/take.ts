@@ -143,8 +143,8 @@ async function save(
   const results = new Map<string, Settled>();
   if (incoming.length === 0) return results;
   const { source, principal } = incoming[0]!;
-  const { tree, rates } = context.replica.company!;
-  const checker = buildDealChecker(scope, tree, rates);
+  const { tree, rates, customFields } = context.replica.company!;
+  const checker = buildDealChecker(scope, tree, rates, customFields);
   const refuse = (key: string, faults: readonly FieldFault[]) =>
     results.set(key, {
       outcome: 'refused',

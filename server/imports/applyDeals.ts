@@ -1,11 +1,12 @@
 import type pg from 'pg';
 import { LISTS } from '#contract/schemas/list';
-import type { Part } from '#core/measure/part';
+import type { ShippedPart } from '#core/measure/part';
 import { toStorableDay } from '#core/period/day';
 import { CHANNEL } from '../db/notify';
 import { memberSpansOf } from '../deals/index';
 import {
   collectTotals,
+  hasCustomParts,
   recordRunCorrections,
   startTotals,
   writeTotals,
@@ -52,9 +53,10 @@ const list = (prefix: string) => FACT_COLUMNS.map((column) => `${prefix}.${colum
 
 const DIFFERS = `((${list('s')}) is distinct from (${list('d')}) or s.credit is distinct from c.credit
   or s.lines is not null and s.lines is distinct from d.lines
+  or s.custom is not null and merge_custom(d.custom, s.custom) is distinct from d.custom
   or s.refund_code is distinct from (select o.code from deal o where o.id = d.refund_of))`;
 /** What a file does not carry and a change to the deal may end or move. */
-export const OTHER_COLUMNS = ['lines', 'refund_of'];
+export const OTHER_COLUMNS = ['lines', 'refund_of', 'custom'];
 export const CREDIT_TEXT = `string_agg(salesperson_id || ':' || basis_points || ':' || credited || ':' || coalesce(cost::text, ''), ',' order by position) as credit`;
 /** Of a large file all credits are read once, of a few rows only theirs. */
 const STORED_CREDIT = {
@@ -89,7 +91,7 @@ function resolve(names: AllNameIds): string {
       ? `coalesce(new_${pick}.id, s.${column}) as ${column}`
       : `s.${column}`;
   });
-  return `(select s.code, s.line, s.lines, s.credit, s.refund_code, ${columns.join(', ')} from staged s
+  return `(select s.code, s.line, s.lines, s.custom, s.credit, s.refund_code, ${columns.join(', ')} from staged s
     ${grown
       .map(
         (pick) => `left join new_${pick} on new_${pick}.stand_in =
@@ -323,8 +325,8 @@ async function insertNew(
   const onlyNew =
     changed + unchanged === 0 ? '' : 'join touched t on t.line = s.line and t.id is null';
   await client.query(
-    `insert into deal (code, ${FACT_COLUMNS.join(', ')}, import_id, created_by)
-    select s.code, ${list('s')}, $1, $2 from ${resolved} s ${onlyNew} order by s.line`,
+    `insert into deal (code, ${FACT_COLUMNS.join(', ')}, custom, import_id, created_by)
+    select s.code, ${list('s')}, merge_custom(null, s.custom), $1, $2 from ${resolved} s ${onlyNew} order by s.line`,
     [importId, userId],
   );
 }
@@ -333,7 +335,7 @@ async function insertNew(
  * The parts of the file's new deals, read once: going through a million deals part by part takes
  * ten times as long. Split ones have their sums in `deal_credit`.
  */
-const FRESH_PARTS: Readonly<Record<Part, string>> = {
+const FRESH_PARTS: Readonly<Record<ShippedPart, string>> = {
   revenue: "sum(credited) filter (where status = 'won' and credit is null)",
   lostAmount: "sum(credited) filter (where status = 'lost' and credit is null)",
   costed:
@@ -362,6 +364,11 @@ const freshSplits = (fresh: string) => `
   where s.credit is not null and p.part in ('revenue', 'lostAmount', 'costed', 'cost') group by 1,
     2, 3`;
 
+/** What the new deals add to the parts of custom fields. */
+const freshCustom = (fresh: string) => `
+  insert into delta select p.salesperson_id, p.part, p.day, sum(p.amount) from ${fresh} join deal d
+    on d.code = s.code join deal_custom_part p on p.deal_id = d.id group by 1, 2, 3`;
+
 async function updateChanged(
   call: ImportCall,
   client: pg.ClientBase,
@@ -379,7 +386,8 @@ async function updateChanged(
         version = d.version + 1,
         lines = case when s.lines is not null then s.lines when (d.amount, d.currency) = (s.amount,
           s.currency) then d.lines end,
-          refund_of = case when s.refund_code is not null then d.refund_of end
+          refund_of = case when s.refund_code is not null then d.refund_of end,
+          custom = case when s.custom is null then d.custom else merge_custom(d.custom, s.custom) end
       from ${resolved} s join touched ch on ch.line = s.line where d.id = ch.id returning d.id,
         deal_record(d) as row
     )
@@ -450,4 +458,5 @@ async function collectNewTotals(
       : 'staged s join touched t on t.line = s.line and t.id is null';
   await client.query(freshTotals(fresh));
   if (hasSplits) await client.query(freshSplits(fresh));
+  if (await hasCustomParts(client)) await client.query(freshCustom(fresh));
 }

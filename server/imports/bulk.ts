@@ -56,8 +56,8 @@ async function change(
   input: BulkInput,
 ): Promise<BulkEffect> {
   const { context, scope, principal } = call;
-  const { tree, rates } = context.replica.company!;
-  const checker = buildDealChecker(scope, tree, rates);
+  const { tree, rates, customFields } = context.replica.company!;
+  const checker = buildDealChecker(scope, tree, rates, customFields);
   const deals = await loadChosen(drizzle(client), call, input);
   const refusals: BulkEffect['refusals'] = [];
   const checkedDeals = deals.flatMap((deal) => {
@@ -113,13 +113,16 @@ const toRefusals = (deal: string, faults: readonly FieldFault[]): BulkEffect['re
 /** The chosen deals, locked against other changes. Voided ones are never among them. */
 async function loadChosen(
   db: Queryable,
-  { scope, principal }: BulkCall,
+  { context, scope, principal }: BulkCall,
   { ids, filter }: BulkInput,
 ): Promise<Deal[]> {
   const where = ids
     ? sql`d.id = any(${sql.param(ids)}::bigint[]) and d.voided_at is null and
       ${inMemberSpans(memberSpansOf(scope, principal))}`
-    : whereOf({ ...readFilter(filter ?? {}, scope, principal), voided: false });
+    : whereOf({
+        ...readFilter(filter ?? {}, scope, principal, context.replica.company!.customFields),
+        voided: false,
+      });
   const {
     rows: [{ count } = { count: 0 }],
   } = await db.execute<{ count: number }>(sql`select count(*) as count from deal d where ${where}`);

@@ -3,6 +3,7 @@ import { drizzle } from 'drizzle-orm/node-postgres';
 import type pg from 'pg';
 import type { ImportReport } from '#contract/schemas/import';
 import { type ListName, LISTS } from '#contract/schemas/list';
+import { type CustomValues, toCustomText } from '#core/customField/field';
 import { toDecimal } from '#core/money/amount';
 import type { UnitTree } from '#core/units/tree';
 import { inMemberSpans, memberSpansOf } from '../deals/index';
@@ -15,7 +16,7 @@ import type { AllNameIds } from './staging';
 export const CHANGES_SHOWN = 50;
 
 type Change = NonNullable<ImportReport['changes']>[number];
-type Side = Record<string, string | number | null>;
+type Side = Record<string, string | number | null> & { custom?: CustomValues | null };
 
 const PLAIN = [
   'status',
@@ -59,7 +60,7 @@ export async function listChanges(
     names,
     rows.flatMap(({ before, after }) => [before, after]),
   );
-  const { tree } = context.replica.company!;
+  const { tree, customFields } = context.replica.company!;
   return rows.map(({ line, deal, before, after, ...of }) => ({
     line,
     deal,
@@ -76,6 +77,16 @@ export async function listChanges(
       ),
       ['salesperson', toCode(tree, before), toCode(tree, after)] as const,
       ['credit', toCredit(tree, of.credit_before), toCredit(tree, after['credit'])] as const,
+      ...customFields
+        .filter(({ owner, code }) => owner === 'deal' && code in (after.custom ?? {}))
+        .map(
+          ({ code }) =>
+            [
+              code,
+              toCustomText(before.custom?.[code]) || null,
+              toCustomText(after.custom?.[code]) || null,
+            ] as const,
+        ),
       // Lines that a file of deals does not carry stay.
       ...(of.lines_after === null ? [] : [['lines', of.lines_before, of.lines_after] as const]),
     ].flatMap(([field, from, to]) => {

@@ -1,17 +1,20 @@
+import { isDeepStrictEqual } from 'node:util';
 import { drizzle } from 'drizzle-orm/node-postgres';
 import type { ImportReport } from '#contract/schemas/import';
-import type { UnitTree } from '#core/units/tree';
 import {
   checkDetails,
   type CustomerDetails,
   DETAIL_FIELDS,
+  type GivenDetails,
   loadCustomers,
   loadSecondSpellings,
   writeDetails,
 } from '../customers/index';
+import { customCodesOf, mergeCustomValues } from '../customFields/index';
 import { type Database, inTransaction } from '../db/client';
 import { LOCKS } from '../db/locks';
 import { cleanName } from '../input';
+import type { CompanyState } from '../ledger/companyState';
 import type { ImportCall } from './call';
 import { collectRows, findLongText } from './collectRows';
 import type { CsvRecord } from './csv';
@@ -23,7 +26,7 @@ export const CUSTOMER_COLUMNS = {
 
 interface Row {
   name: string;
-  given: Partial<CustomerDetails>;
+  given: GivenDetails;
 }
 
 /**
@@ -35,16 +38,23 @@ export async function importCustomers(
   source: AsyncIterable<CsvRecord[]>,
 ): Promise<ImportReport> {
   const { context, principal, fileName, reason } = call;
-  const { tree } = context.replica.company!;
+  const company = context.replica.company!;
+  const codes = customCodesOf(company.customFields, 'customer');
   const meant = await loadSecondSpellings(context.db);
   let columns: ReadonlySet<string> = new Set();
-  const { heading, tally, rows } = await collectRows<Row>(source, CUSTOMER_COLUMNS, {
-    onHeading: (found) =>
-      (columns = new Set(DETAIL_FIELDS.filter((field) => found.at[field] != null))),
-    check: (valueAt) => checkRow(valueAt, columns, tree),
-    keyOf: ({ name }) => meant.get(name.toLowerCase()) ?? name.toLowerCase(),
-    field: 'customer',
-  });
+  const { heading, tally, rows } = await collectRows<Row>(
+    source,
+    { ...CUSTOMER_COLUMNS, known: [...CUSTOMER_COLUMNS.known, ...codes] },
+    {
+      onHeading: (found) =>
+        (columns = new Set(
+          [...DETAIL_FIELDS, ...codes].filter((field) => found.at[field] != null),
+        )),
+      check: (valueAt) => checkRow(valueAt, columns, company),
+      keyOf: ({ name }) => meant.get(name.toLowerCase()) ?? name.toLowerCase(),
+      field: 'customer',
+    },
+  );
   const facts = [...rows.values()];
   return inTransaction(
     context.jobs,
@@ -73,14 +83,22 @@ export async function importCustomers(
 function checkRow(
   valueAt: (column: string) => string,
   columns: ReadonlySet<string>,
-  tree: UnitTree,
+  company: Pick<CompanyState, 'tree' | 'customFields' | 'currency'>,
 ) {
   const name = cleanName(valueAt('customer'));
   const checked = checkDetails(
-    Object.fromEntries(
-      DETAIL_FIELDS.flatMap((field) => (columns.has(field) ? [[field, valueAt(field)]] : [])),
-    ),
-    tree,
+    {
+      ...Object.fromEntries(
+        DETAIL_FIELDS.flatMap((field) => (columns.has(field) ? [[field, valueAt(field)]] : [])),
+      ),
+      customFields: Object.fromEntries(
+        customCodesOf(company.customFields, 'customer').flatMap((code) =>
+          columns.has(code) ? [[code, valueAt(code)]] : [],
+        ),
+      ),
+    },
+    company,
+    (code) => code,
   );
   const faults = [
     ...findLongText(valueAt, { customer: 200, group: 80, email: 200, address: 300, notes: 2_000 }),
@@ -93,9 +111,11 @@ function checkRow(
 
 function isSame(stored: CustomerDetails | undefined, { given }: Row): boolean {
   if (!stored) return false;
-  return (Object.keys(given) as (keyof CustomerDetails)[]).every((field) =>
-    field === 'group'
-      ? stored.group?.toLowerCase() === given.group?.toLowerCase()
-      : stored[field] === given[field],
+  return (Object.keys(given) as (keyof GivenDetails)[]).every((field) =>
+    field === 'custom'
+      ? isDeepStrictEqual(mergeCustomValues(stored.custom, given.custom ?? null), stored.custom)
+      : field === 'group'
+        ? stored.group?.toLowerCase() === given.group?.toLowerCase()
+        : stored[field] === given[field],
   );
 }

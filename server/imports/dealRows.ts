@@ -2,10 +2,17 @@ import type { FieldFault } from '#contract/errors/catalogue';
 import { DEAL_COLUMNS, NEEDED_DEAL_COLUMNS } from '#contract/importMapping';
 import { DEAL_STATUSES, type DealInput, type DealStatus } from '#contract/schemas/deal';
 import { parseCreditText } from '#core/money/credit';
+import { customCodesOf } from '../customFields/index';
 import { checkDeal, type DealChecker, type DealFacts } from '../deals/index';
 import { hasBadCharacter } from '../input';
+import type { StoredCustomField } from '../ledger/companyState';
 
 export const DEAL_COLUMNS_OF_FILE = { known: DEAL_COLUMNS, required: NEEDED_DEAL_COLUMNS };
+
+/** The columns of `deals.csv`, with the fields the company has given its deals. */
+export function dealColumnsOf(customFields: readonly StoredCustomField[]): string[] {
+  return [...DEAL_COLUMNS, ...customCodesOf(customFields, 'deal')];
+}
 
 /** The file's column of each field of a deal, for pointing at faults. */
 const COLUMN_OF: Record<string, string> = {
@@ -22,12 +29,13 @@ export type CheckedRow =
   { ok: true; facts: DealFacts & { code: string } } | { ok: false; faults: FieldFault[] };
 
 /**
- * Reads one row of `deals.csv` and checks it by the same rules as the form. Faults name the file's
+ * Reads one row of `deals.csv` (`customColumns`: the custom fields it carries) and checks it by the same rules as the form. Faults name the file's
  * columns.
  */
 export function checkDealRow(
   valueAt: (column: string) => string,
   checker: DealChecker,
+  customColumns: readonly string[] = [],
 ): CheckedRow {
   const faults: FieldFault[] = [];
   const number = (
@@ -83,6 +91,9 @@ export function checkDealRow(
     lostReason: valueAt('lost_reason'),
     refundOf: valueAt('refund_of'),
     notes: valueAt('notes'),
+    ...(customColumns.length > 0
+      ? { customFields: Object.fromEntries(customColumns.map((code) => [code, valueAt(code)])) }
+      : {}),
   };
   const checked = checkDeal(input, checker);
   if (!checked.ok)
@@ -90,7 +101,7 @@ export function checkDealRow(
       ok: false,
       faults: checked.faults.map((fault) => ({
         ...fault,
-        field: COLUMN_OF[fault.field] ?? fault.field,
+        field: COLUMN_OF[fault.field] ?? fault.field.replace(/^customFields\//, ''),
       })),
     };
   return { ok: true, facts: { ...checked.facts, code: deal } };

@@ -3,6 +3,7 @@ import { DEAL_COLUMNS, readMapped } from '#contract/importMapping';
 import type { ImportReport } from '#contract/schemas/import';
 import type { ImportMapping } from '#contract/schemas/importMapping';
 import { type ListName, LISTS } from '#contract/schemas/list';
+import type { CustomFieldKind } from '#core/customField/field';
 import { parseAmount } from '#core/money/amount';
 import { isCurrency } from '#core/money/currency';
 import { largestAmountOf } from '#core/money/limits';
@@ -45,9 +46,9 @@ async function stageAndApply(
   source: AsyncIterable<CsvRecord[]>,
 ): Promise<ImportReport> {
   const { context, scope } = call;
-  const { tree, rates } = context.replica.company!;
+  const { tree, rates, customFields } = context.replica.company!;
   const rows = new DealRows(
-    buildDealChecker(scope, tree, rates),
+    buildDealChecker(scope, tree, rates, customFields),
     scope.dataset.tree,
     await loadAllNameIds(client),
     call.mapping,
@@ -116,6 +117,9 @@ class DealRows {
   readonly unknown = new UnknownValues();
 
   private codes: ReadonlyMap<string, string>;
+  /** Fields of the company's own that a file may carry, and those that this one does. */
+  private customKinds: ReadonlyMap<string, CustomFieldKind>;
+  private customColumns: string[] = [];
 
   constructor(
     private checker: ReturnType<typeof buildDealChecker>,
@@ -125,6 +129,11 @@ class DealRows {
     private mayAddNames: boolean,
   ) {
     this.codes = codesByName(visible);
+    this.customKinds = new Map(
+      [...checker.customFields.values()]
+        .filter(({ isArchived }) => !isArchived)
+        .map(({ code, kind }) => [code, kind]),
+    );
   }
 
   private codeOf(text: string): string {
@@ -133,9 +142,10 @@ class DealRows {
 
   private get columns() {
     const { mapping } = this;
-    if (!mapping) return DEAL_COLUMNS_OF_FILE;
+    const known = [...DEAL_COLUMNS, ...this.customKinds.keys()];
+    if (!mapping) return { known, required: DEAL_COLUMNS_OF_FILE.required };
     return {
-      known: DEAL_COLUMNS_OF_FILE.known,
+      known,
       required: DEAL_COLUMNS_OF_FILE.required.filter((column) => !mapping.defaults[column]),
       meaning: (heading: string) => mapping.columns[heading] ?? '',
     };
@@ -146,8 +156,10 @@ class DealRows {
     const raw = fieldReader(heading, fields);
     // Each column is asked for by several checks and read once.
     const values: Record<string, string> = {};
-    for (const column of DEAL_COLUMNS)
-      values[column] = mapping ? readMapped(column, raw(column), mapping) : raw(column);
+    for (const column of [...DEAL_COLUMNS, ...this.customColumns])
+      values[column] = mapping
+        ? readMapped(column, raw(column), mapping, this.customKinds)
+        : raw(column);
     // A person may be called by their exact name, where only one has it.
     values['salesperson'] = this.codeOf(values['salesperson']!);
     return { raw, valueAt: (column: string) => values[column] ?? '' };
@@ -160,6 +172,9 @@ class DealRows {
     for await (const { heading, records } of underHeading(source, this.columns)) {
       signal.throwIfAborted();
       this.heading = heading;
+      this.customColumns = [...this.customKinds.keys()].filter(
+        (code) => heading.at[code] != null || this.mapping?.defaults[code] !== undefined,
+      );
       const block = this.toBlock(heading, records);
       onProgress?.(this.tally.read, false);
       if (block) yield block;
@@ -201,7 +216,7 @@ class DealRows {
       return '';
     }
     const { raw, valueAt } = this.valueReader(heading, fields);
-    const checked = checkDealRow(valueAt, this.checker);
+    const checked = checkDealRow(valueAt, this.checker, this.customColumns);
     if (!checked.ok) {
       this.unknown.note(checked.faults, raw);
       this.tally.valueRefused += this.worthOf(valueAt);

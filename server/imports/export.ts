@@ -1,6 +1,7 @@
 import { type SQL, sql } from 'drizzle-orm';
 import type { Deal } from '#contract/schemas/deal';
 import type { ImportKind } from '#contract/schemas/import';
+import { toCustomText } from '#core/customField/field';
 import { lineTotal } from '#core/deal/line';
 import { QUANTITY_SCALE } from '#core/measure/part';
 import { parseAmount, toDecimal, writeDecimal } from '#core/money/amount';
@@ -9,6 +10,7 @@ import type { Principal, Scope } from '../access/index';
 import { mayDo } from '../access/index';
 import type { Context } from '../context';
 import { loadCustomerNames, loadCustomers } from '../customers/index';
+import { customCodesOf } from '../customFields/index';
 import { unit } from '../db/tables/index';
 import {
   DEAL_COLUMNS,
@@ -31,7 +33,7 @@ import { ACTIVITY_COLUMNS } from './activities';
 import { toCsv } from './csv';
 import { CUSTOMER_COLUMNS } from './customers';
 import { LINE_COLUMNS } from './dealLines/index';
-import { DEAL_COLUMNS_OF_FILE } from './dealRows';
+import { dealColumnsOf } from './dealRows';
 import { HISTORY_COLUMNS } from './history';
 import { PRODUCT_COLUMNS } from './products';
 import { RATE_COLUMNS } from './rates';
@@ -65,8 +67,9 @@ export interface ExportedRows {
  * is given.
  */
 export function exportRows(kind: ImportKind, call: ExportCall): ExportedRows {
+  const { customFields } = call.context.replica.company!;
   const columns = {
-    deals: DEAL_COLUMNS_OF_FILE,
+    deals: { known: dealColumnsOf(customFields) },
     deal_lines: LINE_COLUMNS,
     targets: TARGET_COLUMNS,
     units: UNIT_COLUMNS,
@@ -74,7 +77,9 @@ export function exportRows(kind: ImportKind, call: ExportCall): ExportedRows {
     rates: RATE_COLUMNS,
     history: HISTORY_COLUMNS,
     products: PRODUCT_COLUMNS,
-    customers: CUSTOMER_COLUMNS,
+    customers: {
+      known: [...CUSTOMER_COLUMNS.known, ...customCodesOf(customFields, 'customer')],
+    },
   }[kind].known;
   return {
     columns,
@@ -93,7 +98,9 @@ export function exportRows(kind: ImportKind, call: ExportCall): ExportedRows {
 }
 
 async function* exportDeals(call: ExportCall): AsyncGenerator<Cell[][]> {
-  for await (const deals of readDeals(call, sql`true`)) yield deals.map(toRow);
+  const codes = customCodesOf(call.context.replica.company!.customFields, 'deal');
+  for await (const deals of readDeals(call, sql`true`))
+    yield deals.map((deal) => toRow(deal, codes));
 }
 
 /** The deals that match, block by block. */
@@ -134,8 +141,8 @@ function toLineRows({ deal, currency, lines }: Deal): Cell[][] {
   ]);
 }
 
-/** A deal as a row of `deals.csv`. */
-function toRow(deal: Deal): Cell[] {
+/** A deal as a row of `deals.csv`, custom fields last. */
+function toRow(deal: Deal, customCodes: readonly string[]): Cell[] {
   const credit =
     deal.credit?.map((each) => `${each.salesperson}:${each.percent}`).join(';') ?? null;
   return [
@@ -161,6 +168,7 @@ function toRow(deal: Deal): Cell[] {
     deal.lostReason,
     deal.refundOf,
     deal.notes,
+    ...customCodes.map((code) => toCustomText(deal.customFields[code]) || null),
   ];
 }
 
@@ -295,6 +303,7 @@ async function* exportCustomers({
     ? null
     : new Set((await loadCustomerNames(context, scope, principal)).map((each) => each.id));
   const isTheirs = (ownerId: number | null) => ownerId !== null && scope.sees(ownerId);
+  const codes = customCodesOf(context.replica.company!.customFields, 'customer');
   yield [...(await loadCustomers(context.db, null)).values()]
     .filter((each) => seen === null || seen.has(each.id) || isTheirs(each.ownerId))
     .map((each) => [
@@ -304,6 +313,7 @@ async function* exportCustomers({
       each.address,
       isTheirs(each.ownerId) ? tree.find(each.ownerId!)!.code : null,
       each.notes,
+      ...codes.map((code) => toCustomText(each.custom?.[code]) || null),
     ]);
 }
 
@@ -336,15 +346,17 @@ export async function exportHistory(
 ): Promise<string> {
   if (!(await loadDeal(context.db, dealId, memberSpansOf(scope, principal))))
     throw new ProblemError('unknownDeal', { deal: dealId });
+  const { customFields } = context.replica.company!;
+  const codes = customCodesOf(customFields, 'deal');
   const changes = await loadHistory(context.db, dealId, scope);
   return toCsv(
-    ['at', 'who', 'action', 'reason', ...DEAL_COLUMNS_OF_FILE.known],
+    ['at', 'who', 'action', 'reason', ...dealColumnsOf(customFields)],
     changes.map(({ at, userName, action, reason, after }) => [
       at,
       userName,
       action,
       reason,
-      ...(after ? toRow(after) : []),
+      ...(after ? toRow(after, codes) : []),
     ]),
   );
 }

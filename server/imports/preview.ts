@@ -1,8 +1,8 @@
 import {
-  DAY_COLUMNS,
+  type ColumnKind,
+  columnKindOf,
   DEAL_COLUMNS,
   NEEDED_DEAL_COLUMNS,
-  NUMBER_COLUMNS,
 } from '#contract/importMapping';
 import { DEAL_STATUSES } from '#contract/schemas/deal';
 import type { ImportMapping, ImportPreview } from '#contract/schemas/importMapping';
@@ -10,6 +10,7 @@ import { styleOf } from '#core/money/typed';
 import { dayFormsOf } from '#core/period/dayForm';
 import { nameKey } from '#core/text/similar';
 import type { Queryable } from '../db/client';
+import type { StoredCustomField } from '../ledger/companyState';
 import { assertNoFieldErrors } from '../problem';
 import type { CsvRecord } from './csv';
 import { unguardCell } from './guardCell';
@@ -98,6 +99,7 @@ export async function previewDeals(
   db: Queryable,
   userId: number,
   source: AsyncIterable<CsvRecord[]>,
+  customFields: readonly StoredCustomField[],
 ): Promise<ImportPreview> {
   const data = await readHead(source);
   const headings = (data[0] ?? []).map((heading) => heading.trim());
@@ -108,7 +110,7 @@ export async function previewDeals(
   const remembered = await findMapping(db, userId, headings);
   const { mapping, isDoubtful } = remembered
     ? { mapping: remembered, isDoubtful: false }
-    : guess(headings, rows);
+    : guess(headings, rows, customFields);
   const found = new Set(Object.values(mapping.columns));
   return {
     headings,
@@ -135,13 +137,16 @@ async function readHead(source: AsyncIterable<CsvRecord[]>): Promise<string[][]>
 function guess(
   headings: readonly string[],
   rows: readonly string[][],
+  customFields: readonly StoredCustomField[],
 ): { mapping: ImportMapping; isDoubtful: boolean } {
-  const columns = guessColumns(headings);
-  const valuesOf = (wanted: ReadonlySet<string>) =>
+  const offered = customFields.filter((each) => each.owner === 'deal' && !each.isArchived);
+  const kinds = new Map(offered.map(({ code, kind }) => [code, kind]));
+  const columns = guessColumns(headings, offered);
+  const valuesOf = (wanted: ColumnKind) =>
     headings.flatMap((heading, at) =>
-      wanted.has(columns[heading] ?? '') ? rows.map((row) => row[at]!) : [],
+      columnKindOf(columns[heading] ?? '', kinds) === wanted ? rows.map((row) => row[at]!) : [],
     );
-  const days = valuesOf(DAY_COLUMNS);
+  const days = valuesOf('day');
   const forms = dayFormsOf(days);
   const isIso = forms.includes('iso');
   const at = headings.findIndex((heading) => columns[heading] === 'status');
@@ -150,7 +155,7 @@ function guess(
     mapping: {
       columns,
       days: isIso ? 'iso' : (forms[0] ?? 'iso'),
-      numbers: styleOf(valuesOf(NUMBER_COLUMNS), 4) ?? 'point',
+      numbers: styleOf(valuesOf('number'), 4) ?? 'point',
       values: {
         status: Object.fromEntries(
           statuses.flatMap((text) => {
@@ -165,7 +170,10 @@ function guess(
   };
 }
 
-function guessColumns(headings: readonly string[]): Record<string, string> {
+function guessColumns(
+  headings: readonly string[],
+  customFields: readonly StoredCustomField[],
+): Record<string, string> {
   const taken = new Set<string>();
   const columns: Record<string, string> = {};
   const take = (heading: string, column: string | undefined) => {
@@ -186,6 +194,15 @@ function guessColumns(headings: readonly string[]): Record<string, string> {
           OTHER_NAMES[column]?.includes(nameKey(heading)) ||
           OTHER_NAMES[column]?.includes(heading.toLowerCase().replace(/[_-]/g, ' ')),
       ),
+    );
+  for (const heading of headings)
+    take(
+      heading,
+      customFields.find(
+        ({ code, name }) =>
+          code === heading.toLowerCase().replace(/[ -]/g, '_') ||
+          name.toLowerCase() === heading.toLowerCase(),
+      )?.code,
     );
   for (const heading of headings) columns[heading] ??= '';
   return columns;

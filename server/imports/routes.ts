@@ -115,6 +115,7 @@ export function addFileRoutes({ implement, context }: Endpoints): void {
         context.db,
         principal.userId,
         file.records({ isHead: file.bytes >= HEAD_BYTES }),
+        context.replica.company!.customFields,
       );
     } finally {
       await file.remove();
@@ -144,7 +145,7 @@ export function addFileRoutes({ implement, context }: Endpoints): void {
       plan,
       filter:
         params.kind === 'deals' || params.kind === 'deal_lines'
-          ? readFilter(filter, scope, principal)
+          ? readFilter(filter, scope, principal, context.replica.company!.customFields)
           : null,
     };
     reply.header('content-disposition', `attachment; filename="${params.kind}.${format}"`);
@@ -185,7 +186,12 @@ export function addFileRoutes({ implement, context }: Endpoints): void {
     reply
       .header('content-type', 'text/calendar; charset=utf-8')
       .header('content-disposition', 'attachment; filename="open deals.ics"');
-    return reply.send(await writeDealCalendar(context, readFilter(query, scope, principal)));
+    return reply.send(
+      await writeDealCalendar(
+        context,
+        readFilter(query, scope, principal, context.replica.company!.customFields),
+      ),
+    );
   });
 }
 

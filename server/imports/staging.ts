@@ -98,6 +98,7 @@ const COLUMNS = [
   'notes',
   'credit',
   'lines',
+  'custom',
   'line',
 ] as const;
 
@@ -110,7 +111,7 @@ export async function createStaging(client: pg.ClientBase): Promise<void> {
       numeric(5,4), stage_id int, product_id int, category_id int,
     source_id int, location_id int, lost_reason_id int, refund_code text, quantity numeric(18,3),
       cost bigint, credited_cost bigint, commission_rate numeric(5,4), notes text, credit text,
-        lines jsonb, line int not null
+        lines jsonb, custom jsonb, line int not null
   ) on commit drop`);
 }
 
@@ -155,7 +156,7 @@ export function toCopyLine(
     `${isoDay(facts.closedOn)}\t${isoDay(facts.expectedOn)}\t${isoDay(facts.openedOn)}\t${nullable(facts.probability)}\t` +
     `${nullable(names.stage.idOf(facts.names.stage))}\t${nullable(names.product.idOf(facts.names.product))}\t${nullable(names.category.idOf(facts.names.category))}\t` +
     `${nullable(names.source.idOf(facts.names.source))}\t${nullable(names.location.idOf(facts.names.location))}\t${nullable(names.lostReason.idOf(facts.names.lostReason))}\t${facts.refundOf === null ? '\\N' : escapeCopy(facts.refundOf)}\t${nullable(facts.quantity)}\t${nullable(facts.cost)}\t${nullable(facts.creditedCost)}\t` +
-    `${nullable(facts.commissionRate)}\t${facts.notes === null ? '\\N' : escapeCopy(facts.notes)}\t${credit}\t${lines === null ? '\\N' : escapeCopy(lines)}\t${line}\n`
+    `${nullable(facts.commissionRate)}\t${facts.notes === null ? '\\N' : escapeCopy(facts.notes)}\t${credit}\t${lines === null ? '\\N' : escapeCopy(lines)}\t${facts.custom === null ? '\\N' : escapeCopy(JSON.stringify(facts.custom))}\t${line}\n`
   );
 }
 

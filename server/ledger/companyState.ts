@@ -1,4 +1,5 @@
 import { asc, inArray, sql } from 'drizzle-orm';
+import type { CustomField } from '#core/customField/field';
 import type { MeasureRecord } from '#core/measure/measure';
 import { buildMeasureBook, type MeasureBook } from '#core/measure/measureBook';
 import type { Rate } from '#core/money/rate';
@@ -14,6 +15,7 @@ import {
   closedDay,
   closedMonth,
   company,
+  customField,
   measure,
   membership,
   plan,
@@ -53,6 +55,13 @@ export interface CompanyState {
   measures: MeasureBook;
   /** The same, as they are kept. */
   measureRecords: readonly StoredMeasure[];
+  /** Fields the company has given its deals and customers, archived ones too, in their order. */
+  customFields: readonly StoredCustomField[];
+}
+
+export interface StoredCustomField extends CustomField {
+  isArchived: boolean;
+  version: number;
 }
 
 export interface StoredMeasure extends MeasureRecord {
@@ -104,6 +113,7 @@ export async function loadCompanyState(db: Queryable, asOf: Day): Promise<Compan
     ...buildBusinessHours(tree, row, ofBranches, asOf),
     measureRecords,
     measures: buildMeasureBook(measureRecords),
+    customFields: await loadCustomFields(db),
     plans: await loadPlanRecords(db),
     ramps: new Map(
       (await db.select().from(ramp)).map((each) => [
@@ -126,6 +136,22 @@ export async function loadCompanyState(db: Queryable, asOf: Day): Promise<Compan
       to: parseDay(each.to)!,
     })),
   };
+}
+
+async function loadCustomFields(db: Queryable): Promise<StoredCustomField[]> {
+  const rows = await db
+    .select()
+    .from(customField)
+    .orderBy(asc(customField.position), asc(customField.id));
+  return rows.map(({ owner, code, name, kind, choices, archivedAt, version }) => ({
+    owner,
+    code,
+    name,
+    kind,
+    choices,
+    isArchived: archivedAt !== null,
+    version,
+  }));
 }
 
 async function loadPlanRecords(db: Queryable): Promise<Map<number, PlanRecord>> {

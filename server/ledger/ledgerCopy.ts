@@ -1,10 +1,12 @@
 import type pg from 'pg';
+import type { DealValues } from '#core/ledger/dealValues';
 import type { Occurrences } from '#core/ledger/occurrences';
 import { prepareRollUp } from '#core/ledger/rollUp';
 import type { RunningSums } from '#core/ledger/runningSums';
 import { UnitSums } from '#core/ledger/unitSums';
 import type { UnitTree } from '#core/units/tree';
 import type { Database } from '../db/client';
+import { refreshDealValues, type ValuedParts } from './dealValues';
 import type { LedgerNews } from './entries';
 import { refreshOccurrences } from './loadOccurrences';
 import { type LoadedSums, loadSums } from './loadSums';
@@ -18,15 +20,28 @@ export class LedgerCopy {
   /** Those of whole units, shared by everybody's tree. */
   readonly unitSums: UnitSums;
   readonly occurrences: Occurrences;
+  /** Values of single deals, for medians. */
+  readonly dealValues: DealValues;
+  private valuedParts: ValuedParts;
   readonly epoch: number;
   /** Every transaction below it has been taken in. */
   xmin: bigint;
   private applied: Map<number, bigint>;
 
-  private constructor({ sums, occurrences, epoch, xmin, applied }: LoadedSums) {
+  private constructor({
+    sums,
+    occurrences,
+    dealValues,
+    valuedParts,
+    epoch,
+    xmin,
+    applied,
+  }: LoadedSums) {
     this.sums = sums;
     this.unitSums = new UnitSums(sums);
     this.occurrences = occurrences;
+    this.dealValues = dealValues;
+    this.valuedParts = valuedParts;
     this.epoch = epoch;
     this.xmin = xmin;
     this.applied = applied;
@@ -54,6 +69,7 @@ export class LedgerCopy {
   async apply(db: Database, news: LedgerNews): Promise<Set<number>> {
     const fresh = news.entries.filter((entry) => !this.applied.has(entry.id));
     await refreshOccurrences(db, this.occurrences, fresh);
+    await refreshDealValues(db, this.dealValues, this.valuedParts, fresh);
     for (const entry of fresh) {
       this.sums.add(entry);
       this.applied.set(entry.id, entry.xid);

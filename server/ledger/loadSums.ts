@@ -1,13 +1,17 @@
 import type pg from 'pg';
+import type { DealValues } from '#core/ledger/dealValues';
 import type { Occurrences } from '#core/ledger/occurrences';
 import { RunningSums } from '#core/ledger/runningSums';
-import { PARTS } from '#core/measure/part';
+import { type Part, PARTS } from '#core/measure/part';
 import { fromCivil } from '#core/period/day';
+import { loadDealValues, loadValuedParts, type ValuedParts } from './dealValues';
 import { loadOccurrences } from './loadOccurrences';
 
 export interface LoadedSums {
   sums: RunningSums;
   occurrences: Occurrences;
+  dealValues: DealValues;
+  valuedParts: ValuedParts;
   epoch: number;
   xmin: bigint;
   /** Entries of running or newer transactions that the load already holds. */
@@ -36,13 +40,19 @@ export async function loadSums(pool: pg.Pool): Promise<LoadedSums> {
     );
     const sums = new RunningSums();
     await prepare(client, sums);
-    for (const part of PARTS) await loadPart(client, sums, part);
+    const custom = await client.query<{ part: Part }>('select part from custom_part');
+    for (const part of [...PARTS, ...custom.rows.map((row) => row.part)])
+      await loadPart(client, sums, part);
+    const valuedParts = await loadValuedParts((text) => client.query(text));
+    const dealValues = await loadDealValues(client, valuedParts);
     const occurrences = await loadOccurrences(client);
     await client.query('commit');
     sums.isStale = false;
     return {
       sums,
       occurrences,
+      dealValues,
+      valuedParts,
       epoch: state.epoch,
       xmin,
       applied: new Map(recent.rows.map((row) => [row.id, BigInt(row.xid)])),
@@ -75,11 +85,7 @@ async function prepare(client: pg.PoolClient, sums: RunningSums): Promise<void> 
     });
 }
 
-async function loadPart(
-  client: pg.PoolClient,
-  sums: RunningSums,
-  part: (typeof PARTS)[number],
-): Promise<void> {
+async function loadPart(client: pg.PoolClient, sums: RunningSums, part: Part): Promise<void> {
   const { rows } = await client.query({
     // A day's total and what is not folded into it yet are one amount: a slip and its correction
     // come to nothing, however large they were.

@@ -148,6 +148,7 @@ export class Replica {
         sums: this.ledger.sums,
         unitSums: this.ledger.unitSums,
         occurrences: this.ledger.occurrences,
+        dealValues: this.ledger.dealValues,
         activities: this.activities,
         measures: state.measures,
         ramps: state.ramps,

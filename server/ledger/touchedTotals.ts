@@ -33,8 +33,17 @@ const contributions = (sign: 1 | -1) => `
   insert into delta select p.salesperson_id, p.part, p.day, ${sign} * sum(p.amount) from touched ch
     join deal_part p on p.deal_id = ch.id group by 1, 2, 3`;
 
-/** Makes the table `delta`, in which the differences are gathered. */
+/** The same for the parts of custom fields, where a measure has any. */
+const customContributions = (sign: 1 | -1) => `
+  insert into delta select p.salesperson_id, p.part, p.day, ${sign} * sum(p.amount) from touched ch
+    join deal_custom_part p on p.deal_id = ch.id group by 1, 2, 3`;
+
+/**
+ * Makes the table `delta`, in which the differences are gathered. Until the transaction ends no
+ * measure brings another part.
+ */
 export async function startTotals(client: pg.ClientBase): Promise<void> {
+  await client.query('select pg_advisory_xact_lock_shared($1)', [LOCKS.customParts]);
   await client.query(
     'create temp table delta (salesperson_id int, part text, day date, amount bigint) on commit drop',
   );
@@ -45,6 +54,15 @@ export async function startTotals(client: pg.ClientBase): Promise<void> {
  */
 export async function collectTotals(client: pg.ClientBase, sign: 1 | -1): Promise<void> {
   await client.query(contributions(sign));
+  if (await hasCustomParts(client)) await client.query(customContributions(sign));
+}
+
+/** Whether any measure goes by custom fields. */
+export async function hasCustomParts(client: pg.ClientBase): Promise<boolean> {
+  const { rows } = await client.query<{ has: boolean }>(
+    'select exists (select from custom_part) as has',
+  );
+  return rows[0]!.has;
 }
 
 /**

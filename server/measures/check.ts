@@ -1,13 +1,17 @@
 import type { FieldFault } from '#contract/errors/catalogue';
 import type { MeasureInput } from '#contract/schemas/measure';
+import { customPartOf } from '#core/measure/customPart';
 import {
-  type Addend,
-  FIELD_UNITS,
+  type DealAddend,
+  isCustom,
   isTyped,
   type RatioAddend,
   statesOf,
+  unitOfAddend,
 } from '#core/measure/definition';
 import { COUNT_RATIO_UNITS, type Measure, unitOf } from '#core/measure/measure';
+import type { StoredCustomField } from '../ledger/companyState';
+import { findCustomFaults } from './checkCustom';
 
 const CODE = /^[a-z][a-z0-9_]{0,23}$/;
 
@@ -15,6 +19,7 @@ const CODE = /^[a-z][a-z0-9_]{0,23}$/;
 export function findMeasureFaults(
   input: Omit<MeasureInput, 'code'> & { code?: string },
   known: readonly Measure[],
+  customFields: readonly StoredCustomField[],
 ): FieldFault[] {
   const { definition } = input;
   const faults: FieldFault[] = [];
@@ -22,7 +27,9 @@ export function findMeasureFaults(
     faults.push({ field: 'code', code: 'measureCode' });
   for (const field of ['name', 'group', 'description'] as const)
     if (input[field].trim() === '') faults.push({ field, code: 'required' });
-  const check = (addend: Addend, at: string) => {
+  faults.push(...findCustomFaults(definition, customFields));
+  const check = (addend: DealAddend, at: string) => {
+    if (isCustom(addend)) return;
     const unknown = addend.states.filter((state) => !statesOf(addend.field).includes(state));
     if (unknown.length > 0)
       faults.push({
@@ -33,8 +40,10 @@ export function findMeasureFaults(
   };
   if (definition.kind === 'sum' || definition.kind === 'count') {
     check(definition.of, 'definition/of');
-    const isCount = ['deals', 'newCustomers'].includes(definition.of.field);
-    const isSum = ['money', 'quantity'].includes(FIELD_UNITS[definition.of.field]);
+    const { of } = definition;
+    const unit = unitOfAddend(of);
+    const isCount = unit === 'count' && (isCustom(of) || of.field !== 'timedDeals');
+    const isSum = unit === 'money' || unit === 'quantity';
     if (definition.kind === 'count' ? !isCount : !isSum)
       faults.push({
         field: 'definition/of/field',
@@ -81,6 +90,8 @@ function isSummed(
 function isSame(left: RatioAddend, right: RatioAddend): boolean {
   if (isTyped(left) || isTyped(right))
     return isTyped(left) && isTyped(right) && left.measure === right.measure;
+  if (isCustom(left) || isCustom(right))
+    return isCustom(left) && isCustom(right) && customPartOf(left) === customPartOf(right);
   return (
     left.field === right.field && [...left.states].sort().join() === [...right.states].sort().join()
   );

@@ -9,11 +9,14 @@ import type {
 } from '#contract/schemas/measure';
 import { isTyped } from '#core/measure/definition';
 import { baseOf, codeOfVersion, type MeasureCode, versionOf } from '#core/measure/measure';
+import { listCustomAddends } from '#core/measure/measureParts';
 import { recordAudit } from '../audit/record';
 import type { Context } from '../context';
+import type { Queryable } from '../db/client';
 import { announce } from '../db/notify';
 import { measure } from '../db/tables/index';
 import type { StoredMeasure } from '../ledger/companyState';
+import { addCustomParts, dropCustomParts } from '../ledger/customParts';
 import { assertNoFieldErrors, ProblemError } from '../problem';
 import { findMeasureFaults } from './check';
 
@@ -89,13 +92,18 @@ export async function loadMeasureUse(
   return { plans: seen.map(({ unit_id: _, ...row }) => row), values: values!.count };
 }
 
+function findFaults({ replica }: Context, input: Parameters<typeof findMeasureFaults>[0]) {
+  const { measures, customFields } = replica.company!;
+  return findMeasureFaults(input, measures.all, customFields);
+}
+
 /** Adds a measure of the company's own. @throws ProblemError invalidInput, measureExists */
 export async function createMeasure(
   context: Context,
   userId: number,
   input: MeasureInput,
 ): Promise<MeasureSaved> {
-  assertNoFieldErrors(findMeasureFaults(input, context.replica.company!.measures.all));
+  assertNoFieldErrors(findFaults(context, input));
   const record = { ...tidy(input), code: input.code };
   await context.db.transaction(async (tx) => {
     const [added] = await tx
@@ -104,6 +112,7 @@ export async function createMeasure(
       .onConflictDoNothing()
       .returning({ code: measure.code });
     if (!added) throw new ProblemError('measureExists', { code: input.code });
+    await addParts(context, tx, record);
     await recordAudit(tx, [
       { userId, entity: 'measure', entityId: input.code, action: 'created', after: record },
     ]);
@@ -132,7 +141,7 @@ export async function changeMeasure(
   );
   if (newest !== versionOf(code))
     throw new ProblemError('notNewest', { name: stored.name, version: newest });
-  assertNoFieldErrors(findMeasureFaults(change, context.replica.company!.measures.all));
+  assertNoFieldErrors(findFaults(context, change));
   const after = tidy(change);
   const { valueKind, decimals, direction, definition } = stored;
   const isNewVersion = !isDeepStrictEqual(
@@ -155,6 +164,7 @@ export async function changeMeasure(
     if (isNewVersion) {
       await tx.insert(measure).values({ ...after, code: nextCode, createdBy: userId });
       await tx.update(measure).set({ isArchived: true }).where(eq(measure.code, code));
+      await addParts(context, tx, after);
     } else await tx.update(measure).set(after).where(eq(measure.code, code));
     await recordAudit(tx, [
       {
@@ -242,6 +252,13 @@ export async function deleteMeasure(
           .join(', '),
       });
     await tx.execute(sql`delete from measure where code = any(${ofVersions})`);
+    if (stored.definition.kind !== 'typed')
+      await dropCustomParts(
+        tx,
+        records
+          .filter((each) => !versions.includes(each.code))
+          .flatMap(({ definition }) => listCustomAddends(definition)),
+      );
     await recordAudit(tx, [
       {
         userId,
@@ -254,6 +271,15 @@ export async function deleteMeasure(
     await announce(tx, 'measures', null);
   });
   await context.replica.afterWrite({ company: true });
+}
+
+/** What a measure needs of deals is in the totals before the measure is. */
+async function addParts(
+  { replica }: Context,
+  tx: Queryable,
+  { definition }: Pick<StoredMeasure, 'definition'>,
+): Promise<void> {
+  await addCustomParts(tx, listCustomAddends(definition), replica.company!.currency);
 }
 
 function readsMeasure({ definition }: Pick<StoredMeasure, 'definition'>, base: string): boolean {
@@ -270,7 +296,7 @@ async function answer(
   code: MeasureCode,
   isNewVersion: boolean,
 ): Promise<MeasureSaved> {
-  await context.replica.afterWrite({ company: true });
+  await context.replica.afterWrite({ company: true, all: true });
   return {
     measure: toMeasureView(findStoredMeasure(context, code)),
     isNewVersion,

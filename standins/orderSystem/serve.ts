@@ -10,9 +10,13 @@ export interface OrderSystemOptions {
   secret: string;
   /** The business date, ISO 8601. */
   today(): string;
+  /** Begins by sending by itself; else it waits for the button of its page. */
+  isSending: boolean;
 }
 
 const LARGEST_FORM = 10_000;
+/** Orders a minute until another rate is set: enough to be seen, too few to turn a month. */
+const FIRST_RATE = 2;
 
 /**
  * A small order system that stands in for a real one: it speaks the real protocol, and has a page
@@ -23,13 +27,14 @@ export async function serveOrderSystem({
   url,
   secret,
   today,
+  isSending,
 }: OrderSystemOptions): Promise<{ stop(): Promise<void> }> {
   const outbox = new Outbox(url, secret, {
     post: (to, init) => fetch(to, init),
     now: () => Math.floor(Date.now() / 1000),
   });
   const orders = new Orders(today(), String(Date.now() % 100_000));
-  let perMinute = 12;
+  let perMinute = FIRST_RATE;
   let timer: NodeJS.Timeout | null = null;
 
   const happen = () => {
@@ -105,6 +110,7 @@ export async function serveOrderSystem({
     server.once('error', reject);
     server.listen(port, '127.0.0.1', resolve);
   });
+  if (isSending) start();
   return {
     stop: () =>
       new Promise((resolve) => {

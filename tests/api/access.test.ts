@@ -254,3 +254,21 @@ describe('rights on rows', () => {
     expect(report).toMatchObject({ written: false, refused: 1 });
   });
 });
+
+describe('how somebody wants figures shown', () => {
+  it('is their own, in every browser, and bad input is refused', async () => {
+    expect((await people.viewer.get('/display')).json()).toEqual({
+      units: 'whole',
+      decimals: 0,
+      gap: 'amount',
+    });
+    const thousands = { units: 'thousands', decimals: 1, gap: 'percent' };
+    expect((await people.viewer.send('PUT', '/display', thousands)).json()).toEqual(thousands);
+    expect((await people.viewer.get('/display')).json()).toEqual(thousands);
+    expect((await people.manager.get('/display')).json()).toMatchObject({ units: 'whole' });
+    for (const bad of [{ units: 'dozens' }, { decimals: 3 }, { gap: 'none' }])
+      expect(
+        (await people.viewer.send('PUT', '/display', { ...thousands, ...bad })).statusCode,
+      ).toBe(422);
+  });
+});

@@ -82,6 +82,8 @@ export const TAGS = [
   'Lists',
   'Tokens',
   'Measures',
+  'CustomFields',
+  'Display',
   'Activities',
   'Views',
   'Feeds',

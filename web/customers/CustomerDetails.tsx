@@ -1,8 +1,12 @@
 import { useState } from 'react';
-import { useForm } from 'react-hook-form';
+import { Controller, useForm } from 'react-hook-form';
 import type { CustomerView } from '#contract/schemas/customer';
-import { useGetMeQuery } from '../app/api';
+import { parseDay } from '#core/period/day';
+import { useGetCompanyQuery, useGetMeQuery } from '../app/api';
 import { useListCustomersQuery } from '../app/customers';
+import { useCustomFields } from '../app/customFields/api';
+import { CustomInput } from '../app/customFields/CustomInput';
+import { showCustomValue, toCustomInput, toCustomTexts } from '../app/customFields/texts';
 import { faultAt, otherFault } from '../app/FailureNote';
 import { usePickListsQuery } from '../app/files/pickLists';
 import { useChangeCustomerMutation } from '../records/customersApi';
@@ -13,6 +17,7 @@ import { useSay } from '../ui/Toasts';
 /** Group, owner, e-mail, address and notes of a customer; changed in place. */
 export function CustomerDetails({ customer }: { customer: CustomerView }) {
   const { data: me } = useGetMeQuery();
+  const fields = useCustomFields('customer');
   const [isChanging, setChanging] = useState(false);
   if (isChanging) return <DetailsForm customer={customer} onDone={() => setChanging(false)} />;
   const known = (
@@ -22,6 +27,9 @@ export function CustomerDetails({ customer }: { customer: CustomerView }) {
       ['E-mail', customer.email],
       ['Address', customer.address],
       ['Notes', customer.notes],
+      ...fields.map(
+        (field) => [field.name, showCustomValue(field, customer.customFields)] as const,
+      ),
     ] as const
   ).filter(([, value]) => value);
   const mayChange = me !== undefined && me.role !== 'viewer';
@@ -57,6 +65,7 @@ interface Values {
   email: string;
   address: string;
   notes: string;
+  custom: Record<string, string>;
 }
 
 const FIELDS = ['group', 'owner', 'email', 'address', 'notes'] as const;
@@ -64,6 +73,10 @@ const FIELDS = ['group', 'owner', 'email', 'address', 'notes'] as const;
 function DetailsForm({ customer, onDone }: { customer: CustomerView; onDone(): void }) {
   const { data: me } = useGetMeQuery();
   const { data: lists } = usePickListsQuery();
+  const { data: company } = useGetCompanyQuery();
+  const fields = useCustomFields('customer');
+  const currency = company?.currency ?? 'EUR';
+  const today = parseDay(company?.today ?? '1970-01-01')!;
   const { data: customers } = useListCustomersQuery({ limit: 1 });
   const [change, { error, isLoading }] = useChangeCustomerMutation();
   const say = useSay();
@@ -73,16 +86,24 @@ function DetailsForm({ customer, onDone }: { customer: CustomerView; onDone(): v
     email: customer.email ?? '',
     address: customer.address ?? '',
     notes: customer.notes ?? '',
+    custom: toCustomTexts(fields, customer.customFields),
   };
-  const { register, handleSubmit } = useForm<Values>({ defaultValues: before });
+  const { register, control, handleSubmit } = useForm<Values>({ defaultValues: before });
   const mayPlan = me?.role === 'administrator' || me?.role === 'manager';
   const submit = handleSubmit(async (values) => {
     // Only what was changed is sent: what somebody else changes meanwhile stays theirs.
     const changed = FIELDS.filter((field) => values[field].trim() !== before[field]);
-    if (changed.length > 0) {
+    const customFields = toCustomInput(fields, values.custom, customer.customFields, {
+      today,
+      currency,
+    });
+    if (changed.length > 0 || customFields) {
       const result = await change({
         id: customer.id,
-        change: Object.fromEntries(changed.map((field) => [field, values[field].trim() || null])),
+        change: {
+          ...Object.fromEntries(changed.map((field) => [field, values[field].trim() || null])),
+          ...(customFields ? { customFields } : {}),
+        },
       });
       if (result.error) return;
       say(`${customer.name} is saved.`);
@@ -94,7 +115,7 @@ function DetailsForm({ customer, onDone }: { customer: CustomerView; onDone(): v
     customer.owner && !people.some((each) => each.code === customer.owner!.code)
       ? [customer.owner, ...people]
       : people;
-  const other = otherFault(error, [...FIELDS]);
+  const other = otherFault(error, [...FIELDS, ...fields.map(({ code }) => `customFields/${code}`)]);
   return (
     <form
       noValidate
@@ -136,6 +157,23 @@ function DetailsForm({ customer, onDone }: { customer: CustomerView; onDone(): v
         <Field label="Address" fault={faultAt(error, 'address')}>
           <input className={INPUT} maxLength={300} {...register('address')} />
         </Field>
+        {fields.map((each) => (
+          <Controller
+            key={each.code}
+            control={control}
+            name={`custom.${each.code}`}
+            render={({ field }) => (
+              <CustomInput
+                field={each}
+                value={field.value ?? ''}
+                today={today}
+                currency={currency}
+                fault={faultAt(error, `customFields/${each.code}`)}
+                onChange={field.onChange}
+              />
+            )}
+          />
+        ))}
         <Field label="Notes" fault={faultAt(error, 'notes')} className="col-span-full">
           <textarea
             className={`${INPUT} h-[60px] py-1.5`}

@@ -10,6 +10,7 @@ import { tallyOf } from '#core/deal/tally';
 import { formatExact } from '#core/money/format';
 import { parseDay } from '#core/period/day';
 import { useGetCompanyQuery, useGetMeQuery } from '../app/api';
+import { useCustomFields } from '../app/customFields/api';
 import { FailureNote } from '../app/FailureNote';
 import { ImportDialog } from '../app/files/ImportDialog';
 import { usePickListsQuery } from '../app/files/pickLists';
@@ -68,7 +69,8 @@ export function DealsPage() {
   const totals = data?.pages.at(-1);
   const names = useNames(unit, period, measure);
   const reporting = company?.currency ?? 'EUR';
-  const all = useMemo(() => buildColumns(reporting), [reporting]);
+  const custom = useCustomFields('deal');
+  const all = useMemo(() => buildColumns(reporting, custom), [reporting, custom]);
   const columns = useMemo(
     () => state.columns.flatMap((key) => all.find((column) => column.key === key) ?? []),
     [all, state.columns],
@@ -79,7 +81,7 @@ export function DealsPage() {
   const money = (minor: number) => formatExact(minor, { kind: 'money', currency: reporting });
   const mayBook = me !== undefined && me.role !== 'viewer';
   const opened = search.get('book');
-  const active = listActive(filter);
+  const active = listActive(filter, custom);
   const chosen = selected === 'all' ? deals : deals.filter((deal) => selected.has(deal.id));
   const tallies =
     selected === 'all' && totals
@@ -169,7 +171,7 @@ export function DealsPage() {
           ))}
         </div>
         <Find value={filter.search ?? ''} onChange={(find) => change({ find })} />
-        <FilterMenu filter={filter} lists={lists} onChange={change} />
+        <FilterMenu filter={filter} lists={lists} custom={custom} onChange={change} />
         <label className="flex items-center gap-1.5">
           Group by
           <select

@@ -1,14 +1,16 @@
 import type { StandingView } from '#contract/schemas/attainment';
 import { listFigures } from '#wording/figures';
+import { useDisplay } from '../app/display';
 import { classNames } from '../ui/classNames';
 import { HowMade } from './made/HowMade';
 
 /** The figures under the sentence; each names its dates and opens to how it is made. */
 export function FigureRow({ view }: { view: StandingView }) {
+  const display = useDisplay();
   const at = { unit: view.unit.code, period: view.period.id, measure: view.measure.code };
   return (
     <dl className="grid grid-cols-5 gap-4 max-md:grid-cols-2 max-md:gap-y-2.5">
-      {listFigures(view).map((figure) => (
+      {listFigures(view, display).map((figure) => (
         <div
           key={figure.key}
           className="flex flex-col-reverse justify-end border-l-2 border-line pl-2.5"

@@ -1,9 +1,11 @@
 import { useMemo } from 'react';
 import type { RankingRowView } from '#contract/schemas/attainment';
 import type { LadderView } from '#contract/schemas/ladder';
-import { formatBelow, formatColumn, formatExact, withSign } from '#core/money/format';
+import { type Display, showColumn } from '#core/money/display';
+import { formatExact, withSign } from '#core/money/format';
 import { figureUnit } from '#wording/figureUnit';
 import { describePresence } from '#wording/presence';
+import { showIn, useDisplay } from '../app/display';
 import { AttainmentBar } from '../charts/AttainmentBar';
 import { RankChange } from '../charts/RankChange';
 import { textOf } from '../charts/status';
@@ -23,7 +25,8 @@ export function LadderTable({
   onOpen(code: string): void;
   onMore(): void;
 }) {
-  const columns = useMemo(() => buildColumns(view), [view]);
+  const display = useDisplay();
+  const columns = useMemo(() => buildColumns(view, display), [view, display]);
   const { mine } = view;
   return (
     <section
@@ -53,13 +56,18 @@ export function LadderTable({
   );
 }
 
-function buildColumns(view: LadderView): Column<RankingRowView>[] {
+function buildColumns(view: LadderView, display: Display): Column<RankingRowView>[] {
   const unit = figureUnit(view);
+  const shown = showIn(unit, display);
   const number = (value: number | null) =>
-    value === null ? (
+    value === null ? '–' : <span title={formatExact(value, unit)}>{shown.column(value)}</span>;
+  const gap = (of: { gap: number | null; target: number | null }) =>
+    of.gap === null ? (
       '–'
     ) : (
-      <span title={formatExact(value, unit)}>{formatColumn(value, unit)}</span>
+      <span title={withSign(of.gap, formatExact(of.gap, unit))}>
+        {shown.gapInColumn(of.gap, of.target)}
+      </span>
     );
   const { total } = view;
   const at = new Map(view.rankings.map((place, index) => [place.unit.id, index]));
@@ -114,9 +122,7 @@ function buildColumns(view: LadderView): Column<RankingRowView>[] {
           title={place.actual === null ? undefined : formatExact(place.actual, unit)}
           className={isRanked('actual')}
         >
-          {place.actual === null
-            ? '–'
-            : formatBelow(place.actual, place.target, unit, formatColumn)}
+          {place.actual === null ? '–' : shown.belowInColumn(place.actual, place.target)}
         </HowMade>
       ),
     },
@@ -164,8 +170,8 @@ function buildColumns(view: LadderView): Column<RankingRowView>[] {
           heading: 'Gap',
           width: '86px',
           align: 'right',
-          total: number(total.gap),
-          cell: (place) => <span className={isRanked('gap')}>{number(place.gap)}</span>,
+          total: gap(total),
+          cell: (place) => <span className={isRanked('gap')}>{gap(place)}</span>,
         },
     {
       key: 'growth',
@@ -187,7 +193,7 @@ function buildColumns(view: LadderView): Column<RankingRowView>[] {
         value === null || value === undefined ? (
           '–'
         ) : (
-          <span title={formatExact(value, ofMeasure)}>{formatColumn(value, ofMeasure)}</span>
+          <span title={formatExact(value, ofMeasure)}>{showColumn(value, ofMeasure, display)}</span>
         );
       return {
         key: measure.code,

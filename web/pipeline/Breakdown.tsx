@@ -1,7 +1,8 @@
 import type { Pipeline, PipelineHorizon } from '#contract/schemas/pipeline';
 import type { PipelineAnswer } from '#core/forecast/pipeline';
-import { type FigureUnit, formatColumn } from '#core/money/format';
+import type { FigureUnit } from '#core/money/format';
 import { showOdds } from '#wording/forecast';
+import { useShown } from '../app/display';
 import { usePlace } from '../app/place';
 import { OfTarget } from './OfTarget';
 
@@ -15,7 +16,8 @@ interface BreakdownProps {
 /** From the shortfall down to the units and the stages. */
 export function Breakdown({ pipeline, horizon, answer, unit }: BreakdownProps) {
   const { go } = usePlace();
-  const money = (value: number | null) => (value === null ? '–' : formatColumn(value, unit));
+  const shown = useShown(unit);
+  const money = (value: number | null) => (value === null ? '–' : shown.column(value));
   const rows = [...answer.below].sort((a, b) => (b.shortfall ?? -1) - (a.shortfall ?? -1));
   const head = 'pb-1 font-medium';
   return (

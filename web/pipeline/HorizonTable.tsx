@@ -1,8 +1,9 @@
 import type { PipelineHorizon } from '#contract/schemas/pipeline';
 import { changeOf } from '#core/comparison/change';
 import type { Outlook } from '#core/forecast/outlook';
-import { type FigureUnit, formatColumn, withSign } from '#core/money/format';
+import { type FigureUnit, withSign } from '#core/money/format';
 import { describeMethod, showOdds } from '#wording/forecast';
+import { useShown } from '../app/display';
 import { classNames } from '../ui/classNames';
 import { OfTarget } from './OfTarget';
 
@@ -18,7 +19,8 @@ interface HorizonTableProps {
  * This month, next month, quarter and year: booked and expected in columns of their own (GUARDS 8).
  */
 export function HorizonTable({ horizons, answers, chosen, unit, onChoose }: HorizonTableProps) {
-  const money = (value: number | null) => (value === null ? '–' : formatColumn(value, unit));
+  const shown = useShown(unit);
+  const money = (value: number | null) => (value === null ? '–' : shown.column(value));
   return (
     <table className="w-full text-right text-[12.5px]">
       <thead className="text-soft">

@@ -1,27 +1,18 @@
 import { useState } from 'react';
 import type { MeasureSaved, MeasureView } from '#contract/schemas/measure';
-import {
-  type Addend,
-  DEAL_STATES,
-  type DealState,
-  type Field as DealField,
-  isTyped,
-  type RatioAddend,
-  statesOf,
-} from '#core/measure/definition';
+import { DEAL_STATES } from '#core/measure/definition';
 import { COUNT_RATIO_UNITS, unitOf } from '#core/measure/measure';
-import { FIELD_NAMES } from '#wording/fieldNames';
-import { useListMeasuresQuery } from '../app/api';
+import { useCustomFields } from '../app/customFields/api';
 import { faultAt, otherFault } from '../app/FailureNote';
 import { Button } from '../ui/Button';
 import { Dialog } from '../ui/Dialog';
 import { Field, INPUT } from '../ui/Field';
 import { useSay } from '../ui/Toasts';
+import { AddendFields, DateField, PlacedFields, RatioSide, StateBoxes } from './AddendFields';
 import {
-  fieldsOf,
+  closedStates,
   type Kind,
   KIND_NAMES,
-  listSummed,
   type MeasureForm,
   ratioUnitOf,
   suggestCode,
@@ -34,7 +25,16 @@ import {
 import { useChangeMeasureMutation, useCreateMeasureMutation } from './measuresApi';
 import { describeUse } from './MeasureUse';
 
+/** Where a fault of what is added up may stand. */
+const OF_FAULTS = [
+  'definition/of/states',
+  'definition/of/field',
+  'definition/of/placedBy',
+  'definition/of/custom/field',
+  'definition/of/custom/choice',
+];
 const FAULT_FIELDS = [
+  ...OF_FAULTS,
   'code',
   'name',
   'group',
@@ -42,6 +42,12 @@ const FAULT_FIELDS = [
   'unit',
   'definition/of/field',
   'definition/of/states',
+  'definition/of/from',
+  'definition/of/to',
+  'definition/placedBy',
+  'definition/states',
+  'definition/most',
+  'definition/custom/field',
   'definition/numerator/states',
   'definition/denominator/states',
   'definition/denominator',
@@ -71,9 +77,10 @@ export function MeasureDialog({
     setPreview(null);
     setForm((old) => ({ ...old, ...over }));
   };
-  const unit = unitOf(toDefinition(form));
+  const fields = useCustomFields('deal');
+  const unit = unitOf(toDefinition(form, fields));
   const submit = async () => {
-    const input = toInput(form);
+    const input = toInput(form, fields);
     if (!measure) {
       const result = await create(input);
       if (result.error) return;
@@ -191,18 +198,25 @@ export function MeasureDialog({
         {(form.kind === 'sum' || form.kind === 'count') && (
           <AddendFields
             label="Of"
+            kind={form.kind}
             addend={form.of}
-            fields={fieldsOf(form.kind)}
-            fault={faultAt(error, 'definition/of/states') ?? faultAt(error, 'definition/of/field')}
+            fields={fields}
+            fault={OF_FAULTS.map((field) => faultAt(error, field)).find(Boolean)}
             onChange={(of) => put({ of })}
           />
         )}
         {form.kind === 'duration' && (
-          <StateBoxes label="Deals that count" addend={form.of} onChange={(of) => put({ of })} />
+          <StateBoxes
+            label="Deals that count"
+            states={form.of.states}
+            possible={DEAL_STATES}
+            onChange={(states) => put({ of: { field: 'days', states: closedStates(states) } })}
+          />
         )}
         {form.kind === 'ratio' && (
           <RatioSide
             label="Upper sum"
+            fields={fields}
             addend={form.numerator}
             fault={
               faultAt(error, 'definition/numerator/states') ??
@@ -214,6 +228,7 @@ export function MeasureDialog({
         {form.kind === 'ratio' && (
           <RatioSide
             label="Divided by"
+            fields={fields}
             addend={form.denominator}
             fault={
               faultAt(error, 'definition/denominator/states') ??
@@ -221,6 +236,72 @@ export function MeasureDialog({
             }
             onChange={(denominator) => put({ denominator })}
           />
+        )}
+        {form.kind === 'median' && (
+          <Field label="Median of" fault={faultAt(error, 'definition/custom/field')}>
+            <select
+              className={INPUT}
+              value={form.median === 'value' ? `value ${form.medianField}` : form.median}
+              onChange={({ target: { value } }) =>
+                put(
+                  value.startsWith('value ')
+                    ? { median: 'value', medianField: value.slice('value '.length) }
+                    : { median: value as MeasureForm['median'] },
+                )
+              }
+            >
+              <option value="days">days between two dates</option>
+              <option value="size">the amount of a deal</option>
+              {fields
+                .filter(({ kind }) => kind === 'money' || kind === 'number')
+                .map(({ code, name }) => (
+                  <option key={code} value={`value ${code}`}>
+                    {name}
+                  </option>
+                ))}
+            </select>
+          </Field>
+        )}
+        {form.kind === 'median' && <span />}
+        {(form.kind === 'elapsed' ||
+          form.kind === 'share' ||
+          (form.kind === 'median' && form.median === 'days')) && (
+          <>
+            <DateField
+              label="From the day"
+              value={form.between.from}
+              fields={fields}
+              fault={faultAt(error, 'definition/of/from')}
+              onChange={(from) => put({ between: { ...form.between, from } })}
+            />
+            <DateField
+              label="To the day"
+              value={form.between.to}
+              fields={fields}
+              fault={faultAt(error, 'definition/of/to')}
+              onChange={(to) => put({ between: { ...form.between, to } })}
+            />
+          </>
+        )}
+        {(form.kind === 'elapsed' || form.kind === 'share' || form.kind === 'median') && (
+          <PlacedFields
+            placed={form.placed}
+            fields={fields}
+            fault={faultAt(error, 'definition/placedBy') ?? faultAt(error, 'definition/states')}
+            onChange={(placed) => put({ placed })}
+          />
+        )}
+        {form.kind === 'share' && (
+          <Field label="Days at most" fault={faultAt(error, 'definition/most')}>
+            <input
+              className={INPUT}
+              type="number"
+              min={0}
+              max={36_500}
+              value={form.most}
+              onChange={(event) => put({ most: Math.round(Number(event.target.value)) })}
+            />
+          </Field>
         )}
         {form.kind === 'distinct' && (
           <Field label="Different" className="col-span-2">
@@ -339,127 +420,5 @@ export function MeasureDialog({
         </div>
       </form>
     </Dialog>
-  );
-}
-
-interface AddendFieldsProps {
-  label: string;
-  addend: Addend;
-  fields: readonly DealField[];
-  fault: string | undefined;
-  onChange(addend: Addend): void;
-}
-
-function AddendFields({ label, addend, fields, fault, onChange }: AddendFieldsProps) {
-  const choose = (field: DealField) => {
-    const states = addend.states.filter((state) => statesOf(field).includes(state));
-    onChange({ field, states: states.length > 0 ? states : statesOf(field).slice(0, 1) });
-  };
-  return (
-    <>
-      <Field label={label} fault={fault}>
-        <select
-          className={INPUT}
-          value={addend.field}
-          onChange={(event) => choose(event.target.value as DealField)}
-        >
-          {fields.map((field) => (
-            <option key={field} value={field}>
-              {FIELD_NAMES[field]}
-            </option>
-          ))}
-        </select>
-      </Field>
-      <StateBoxes label={`${label}: deals that count`} addend={addend} onChange={onChange} />
-    </>
-  );
-}
-
-interface RatioSideProps {
-  label: string;
-  addend: RatioAddend;
-  fault: string | undefined;
-  onChange(addend: RatioAddend): void;
-}
-
-/** A side of a ratio: a field of deals, or a measure that is typed in and adds up. */
-function RatioSide({ label, addend, fault, onChange }: RatioSideProps) {
-  const { data } = useListMeasuresQuery();
-  const summed = listSummed(data?.measures ?? []);
-  const choose = (value: string) => {
-    const typed = summed.find((each) => `typed ${each.addend.measure}` === value);
-    if (typed) return onChange(typed.addend);
-    const field = value as DealField;
-    const before = isTyped(addend) ? [] : addend.states;
-    const states = before.filter((state) => statesOf(field).includes(state));
-    onChange({ field, states: states.length > 0 ? states : statesOf(field).slice(0, 1) });
-  };
-  return (
-    <>
-      <Field label={label} fault={fault}>
-        <select
-          className={INPUT}
-          value={isTyped(addend) ? `typed ${addend.measure}` : addend.field}
-          onChange={(event) => choose(event.target.value)}
-        >
-          <optgroup label="Of deals">
-            {fieldsOf('ratio').map((field) => (
-              <option key={field} value={field}>
-                {FIELD_NAMES[field]}
-              </option>
-            ))}
-          </optgroup>
-          {summed.length > 0 && (
-            <optgroup label="Typed in">
-              {summed.map((each) => (
-                <option key={each.addend.measure} value={`typed ${each.addend.measure}`}>
-                  {each.name}
-                </option>
-              ))}
-            </optgroup>
-          )}
-        </select>
-      </Field>
-      {isTyped(addend) ? (
-        <span />
-      ) : (
-        <StateBoxes label={`${label}: deals that count`} addend={addend} onChange={onChange} />
-      )}
-    </>
-  );
-}
-
-function StateBoxes({
-  label,
-  addend,
-  onChange,
-}: {
-  label: string;
-  addend: Addend;
-  onChange(addend: Addend): void;
-}) {
-  const possible = statesOf(addend.field);
-  const toggle = (state: DealState, isOn: boolean) => {
-    const states = DEAL_STATES.filter((each) =>
-      each === state ? isOn : addend.states.includes(each),
-    );
-    if (states.length > 0) onChange({ ...addend, states });
-  };
-  return (
-    <fieldset>
-      <legend className="mb-1 font-medium">{label}</legend>
-      <div className="flex h-[32px] items-center gap-4">
-        {possible.map((state) => (
-          <label key={state} className="flex items-center gap-1.5">
-            <input
-              type="checkbox"
-              checked={addend.states.includes(state)}
-              onChange={(event) => toggle(state, event.target.checked)}
-            />
-            {state}
-          </label>
-        ))}
-      </div>
-    </fieldset>
   );
 }

@@ -13,7 +13,9 @@ import { Boards } from './Boards';
 import { CalendarForm } from './CalendarForm';
 import { ClosedDays } from './ClosedDays';
 import { ClosedMonths } from './ClosedMonths';
+import { CustomFields } from './customFields/CustomFields';
 import { describeRule } from './describeRule';
+import { DisplayForm } from './DisplayForm';
 import { Feeds } from './Feeds';
 import { Lists } from './Lists';
 import { Measures } from './Measures';
@@ -145,6 +147,15 @@ function buildChapters(me: Me, company: Company) {
               </Sheet>
             ),
           },
+          {
+            path: 'custom-fields',
+            name: 'Custom fields',
+            content: (
+              <Sheet heading="Custom fields">
+                <CustomFields currency={company.currency} />
+              </Sheet>
+            ),
+          },
         ]
       : []),
     ...(isAdministrator
@@ -212,9 +223,14 @@ function buildChapters(me: Me, company: Company) {
       path: 'appearance',
       name: 'Appearance',
       content: (
-        <Sheet heading="Appearance">
-          <Appearance />
-        </Sheet>
+        <>
+          <Sheet heading="Appearance">
+            <Appearance />
+          </Sheet>
+          <Sheet heading="Figures">
+            <DisplayForm />
+          </Sheet>
+        </>
       ),
     },
   ];

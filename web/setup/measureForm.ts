@@ -1,21 +1,38 @@
+import type { CustomField } from '#contract/schemas/customField';
 import type { MeasureInput, MeasureView } from '#contract/schemas/measure';
+import type { DaysBetween } from '#core/measure/customPart';
 import {
   type Accumulation,
-  type Addend,
+  DEAL_STATES,
+  type DealAddend,
   type Definition,
   type DistinctField,
   type Field,
   FIELD_UNITS,
+  isCustom,
   isTyped,
+  type MedianOf,
+  type PlacedDeals,
   type RatioAddend,
   statesOf,
   TYPED_ADDEND_KINDS,
   type TypedAddend,
 } from '#core/measure/definition';
 import { COUNT_RATIO_UNITS, type Direction, unitOf, type ValueKind } from '#core/measure/measure';
-import { FIELD_NAMES, nameOfAddend } from '#wording/fieldNames';
+import { FIELD_NAMES, nameOfAddend, nameOfCustom, nameOfDate } from '#wording/fieldNames';
+import { placedByOf } from './addendForm';
 
-export const KINDS = ['sum', 'count', 'distinct', 'ratio', 'duration', 'typed'] as const;
+export const KINDS = [
+  'sum',
+  'count',
+  'distinct',
+  'ratio',
+  'duration',
+  'elapsed',
+  'median',
+  'share',
+  'typed',
+] as const;
 export type Kind = (typeof KINDS)[number];
 
 export const KIND_NAMES: Record<Kind, string> = {
@@ -23,7 +40,10 @@ export const KIND_NAMES: Record<Kind, string> = {
   count: 'Count of deals',
   distinct: 'Count of different customers, products or locations',
   ratio: 'Ratio of two sums',
-  duration: 'Days from opening to closing',
+  duration: 'Days from opening to closing, on average',
+  elapsed: 'Days between two dates, on average',
+  median: 'Median of single deals',
+  share: 'Share of deals within so many days',
   typed: 'Typed in',
 };
 export const UNIT_NAMES: Record<ValueKind, string> = {
@@ -42,7 +62,14 @@ export interface MeasureForm {
   group: string;
   description: string;
   kind: Kind;
-  of: Addend;
+  of: DealAddend;
+  /** Of deals taken one by one: which, and by which date they count. */
+  placed: PlacedDeals;
+  between: DaysBetween;
+  median: MedianOf['kind'];
+  /** The field a median is of. */
+  medianField: string;
+  most: number;
   numerator: RatioAddend;
   denominator: RatioAddend;
   distinct: DistinctField;
@@ -62,6 +89,11 @@ const EMPTY: MeasureForm = {
   description: '',
   kind: 'typed',
   of: { field: 'amount', states: ['won'] },
+  placed: { states: ['won'], placedBy: 'closedOn' },
+  between: { from: 'openedOn', to: 'closedOn' },
+  median: 'days',
+  medianField: '',
+  most: 30,
   numerator: { field: 'deals', states: ['won'] },
   denominator: { field: 'deals', states: ['won', 'lost'] },
   distinct: 'customer',
@@ -109,7 +141,33 @@ export function toForm(measure: MeasureView | null): MeasureForm {
       ? { of: { field: 'days' as const, states: definition.states } }
       : {}),
     ...(definition.kind === 'typed' ? { accumulation: definition.accumulation } : {}),
+    ...placedForm(definition),
   };
+}
+
+function placedForm(definition: Definition): Partial<MeasureForm> {
+  switch (definition.kind) {
+    case 'elapsed':
+    case 'share': {
+      const { of, states, placedBy } = definition;
+      return {
+        between: of,
+        placed: { states, placedBy },
+        ...(definition.kind === 'share' ? { most: definition.most } : {}),
+      };
+    }
+    case 'median': {
+      const { of, states, placedBy } = definition;
+      return {
+        median: of.kind,
+        placed: { states, placedBy },
+        ...(of.kind === 'days' ? { between: { from: of.from, to: of.to } } : {}),
+        ...(of.kind === 'value' ? { medianField: of.field } : {}),
+      };
+    }
+    default:
+      return {};
+  }
 }
 
 /** Another kind keeps only what it can use. */
@@ -117,12 +175,16 @@ export function withKind(form: MeasureForm, kind: Kind): MeasureForm {
   const field: Field = kind === 'count' ? 'deals' : kind === 'duration' ? 'days' : 'amount';
   const of =
     kind === 'sum' || kind === 'count' || kind === 'duration'
-      ? { field, states: form.of.states.filter((state) => statesOf(field).includes(state)) }
+      ? { field, states: statesOf(field).filter((state) => form.of.states.includes(state)) }
       : form.of;
-  return { ...form, kind, of: { ...of, states: of.states.length > 0 ? of.states : ['won'] } };
+  return {
+    ...form,
+    kind,
+    of: of.states.length > 0 ? of : ({ ...of, states: ['won'] } as DealAddend),
+  };
 }
 
-export function toDefinition(form: MeasureForm): Definition {
+export function toDefinition(form: MeasureForm, fields: readonly CustomField[] = []): Definition {
   switch (form.kind) {
     case 'sum':
       return { kind: 'sum', of: form.of };
@@ -133,11 +195,31 @@ export function toDefinition(form: MeasureForm): Definition {
     case 'ratio':
       return { kind: 'ratio', numerator: form.numerator, denominator: form.denominator };
     case 'duration':
-      return { kind: 'duration', states: form.of.states };
+      return { kind: 'duration', states: closedStates(form.of.states) };
+    case 'elapsed':
+      return { kind: 'elapsed', of: form.between, ...form.placed };
+    case 'share':
+      return { kind: 'share', of: form.between, most: form.most, ...form.placed };
+    case 'median':
+      return { kind: 'median', of: toMedianOf(form, fields), ...form.placed };
     case 'typed':
       return { kind: 'typed', accumulation: form.accumulation };
   }
 }
+
+function toMedianOf(
+  { median, between, medianField }: MeasureForm,
+  fields: readonly CustomField[],
+): MedianOf {
+  if (median === 'days') return { kind: 'days', ...between };
+  if (median === 'size') return { kind: 'size' };
+  const isMoney = fields.find((each) => each.code === medianField)?.kind === 'money';
+  return { kind: 'value', field: medianField, valueKind: isMoney ? 'money' : 'number' };
+}
+
+/** Of some states of deals those that are closed. */
+export const closedStates = (states: readonly string[]) =>
+  DEAL_STATES.filter((state) => states.includes(state));
 
 /** A ratio of two counts is a number where one of them is typed in, unless its maker says so. */
 export function ratioUnitOf({
@@ -148,8 +230,8 @@ export function ratioUnitOf({
   return ratioUnit ?? (isTyped(numerator) || isTyped(denominator) ? 'count' : 'percent');
 }
 
-export function toInput(form: MeasureForm): MeasureInput {
-  const definition = toDefinition(form);
+export function toInput(form: MeasureForm, fields: readonly CustomField[] = []): MeasureInput {
+  const definition = toDefinition(form, fields);
   const { code, name, group, description, decimals, direction } = form;
   return {
     code,
@@ -175,14 +257,17 @@ export function suggestCode(name: string): string {
 
 /** How a measure is computed, in words. */
 export function describeDefinition(definition: Definition): string {
-  const words = ({ field, states }: Addend) =>
-    `${FIELD_NAMES[field]} of ${states.join(' and ')} deals`;
+  const words = (addend: DealAddend) =>
+    `${nameOfAddend(addend)} of ${addend.states.join(' and ')} deals${placedWords(placedByOf(addend))}`;
   const wordsOf = (addend: RatioAddend) =>
     isTyped(addend) ? `${nameOfAddend(addend)} typed in` : words(addend);
+  const placed = ({ states, placedBy }: PlacedDeals) =>
+    `of ${states.join(' and ')} deals${placedWords(placedBy)}`;
   switch (definition.kind) {
     case 'sum':
       return `sum: ${words(definition.of)}`;
     case 'count':
+      if (isCustom(definition.of)) return `count: ${words(definition.of)}`;
       return definition.of.field === 'newCustomers'
         ? 'count: customers whose first won deal falls in the period'
         : `count: ${definition.of.states.join(' and ')} deals`;
@@ -192,10 +277,19 @@ export function describeDefinition(definition: Definition): string {
       return `ratio: ${wordsOf(definition.numerator)} / ${wordsOf(definition.denominator)}`;
     case 'duration':
       return `average days from opening to closing of ${definition.states.join(' and ')} deals`;
+    case 'elapsed':
+      return `average ${nameOfCustom({ kind: 'days', ...definition.of })} ${placed(definition)}`;
+    case 'share':
+      return `share of deals with at most ${definition.most} ${nameOfCustom({ kind: 'days', ...definition.of })}, ${placed(definition)}`;
+    case 'median':
+      return `median ${nameOfCustom(definition.of)} ${placed(definition)}`;
     case 'typed':
       return `typed in; over time ${{ sum: 'summed', average: 'averaged', last: 'the newest value' }[definition.accumulation]}`;
   }
 }
+
+const placedWords = (placedBy: string) =>
+  placedBy === 'closedOn' ? '' : `, by the day they were ${nameOfDate(placedBy)}`;
 
 /** Typed-in measures that may be a side of a ratio: they add up, in money or whole numbers. */
 export function listSummed(

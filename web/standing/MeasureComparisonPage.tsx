@@ -1,8 +1,10 @@
 import { useNavigate } from 'react-router';
-import { formatColumn, formatExact } from '#core/money/format';
+import { showColumn } from '#core/money/display';
+import { formatExact } from '#core/money/format';
 import { figureUnit } from '#wording/figureUnit';
 import { useAddress } from '../app/address';
 import { useListMeasuresQuery } from '../app/api';
+import { useDisplay } from '../app/display';
 import { FailureNote } from '../app/FailureNote';
 import { SOON, useLoadsAhead } from '../app/lookAhead';
 import { usePlace } from '../app/place';
@@ -170,6 +172,7 @@ function Picture({ view, onOpen }: { view: Pairs; onOpen(code: string): void }) 
 }
 
 function Table({ view, onOpen }: { view: Pairs; onOpen(code: string): void }) {
+  const display = useDisplay();
   const figure = (which: 'first' | 'second', index: 0 | 1): Column<Pair>[] => {
     const unit = figureUnit({ measure: view.measures[index], currency: view.currency });
     const name = view.measures[index].name;
@@ -195,7 +198,7 @@ function Table({ view, onOpen }: { view: Pairs; onOpen(code: string): void }) {
                   : formatExact(unit.kind === 'money' ? Math.round(actual) : actual, unit)
               }
             >
-              {actual === null ? '–' : formatColumn(actual, unit)}
+              {actual === null ? '–' : showColumn(actual, unit, display)}
             </HowMade>
           );
         },

@@ -1,7 +1,8 @@
 import { useLocation, useNavigate } from 'react-router';
 import type { StandingView } from '#contract/schemas/attainment';
-import { formatDifference, formatExact, withSign } from '#core/money/format';
+import { formatExact, withSign } from '#core/money/format';
 import { figureUnit } from '#wording/figureUnit';
+import { useShown } from '../app/display';
 import { placeLink } from '../app/placeLink';
 
 /** Who gained and who lost most, in the measure itself: a high rank can hide a fall (GUARDS 13). */
@@ -9,6 +10,7 @@ export function Movers({ view }: { view: StandingView }) {
   const navigate = useNavigate();
   const { search } = useLocation();
   const unit = figureUnit(view);
+  const shown = useShown(unit);
   const { gained, lost } = view.movers;
   if (gained.length + lost.length === 0) return null;
   const line = ({ unit: who, difference }: StandingView['movers']['gained'][number]) => {
@@ -24,10 +26,7 @@ export function Movers({ view }: { view: StandingView }) {
         >
           <span className="truncate">{who.name}</span>
           <span className="shrink-0 font-medium">
-            {withSign(
-              difference,
-              formatDifference(unit.kind === 'money' ? Math.round(difference) : difference, unit),
-            )}
+            {withSign(difference, shown.difference(difference))}
           </span>
         </button>
       </li>

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { Link, useLocation } from 'react-router';
 import type { StandingView } from '#contract/schemas/attainment';
 import { formatExact } from '#core/money/format';
+import { describeExcluded } from '#wording/contributions';
 import { figureUnit } from '#wording/figureUnit';
 import { sayEarlierTotals, sayTotals } from '#wording/monthlyTotals';
 import { useGetMeQuery } from '../app/api';
@@ -60,6 +61,7 @@ export function Notes({ view }: { view: StandingView }) {
       </>,
     );
   }
+  if (view.excludedDeals > 0) notes.push(describeExcluded(view.excludedDeals));
   const { monthlyTotals } = view.figures;
   if (monthlyTotals)
     notes.push(

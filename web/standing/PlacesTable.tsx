@@ -1,11 +1,12 @@
 import { useMemo, useState } from 'react';
 import { Link, useLocation } from 'react-router';
 import type { RankingRowView, StandingView } from '#contract/schemas/attainment';
-import { formatBelow, formatColumn, formatExact, withSign } from '#core/money/format';
+import { formatExact, withSign } from '#core/money/format';
 import { parseDay } from '#core/period/day';
 import { figureUnit } from '#wording/figureUnit';
 import { shortDay } from '#wording/period';
 import { describePresence } from '#wording/presence';
+import { type Shown, useShown } from '../app/display';
 import { usePlace } from '../app/place';
 import { placeLink } from '../app/placeLink';
 import { AttainmentBar } from '../charts/AttainmentBar';
@@ -23,7 +24,11 @@ export function PlacesTable({ view }: { view: StandingView }) {
   const [isBelow, setBelow] = useState(false);
   const hasBelow = view.below.length > 0;
   const rows = hasBelow && isBelow ? view.below : view.rankings;
-  const columns = useMemo(() => buildColumns(view, isBelow && hasBelow), [view, isBelow, hasBelow]);
+  const shown = useShown(figureUnit(view));
+  const columns = useMemo(
+    () => buildColumns(view, isBelow && hasBelow, shown),
+    [view, isBelow, hasBelow, shown],
+  );
   const levels = [...new Set(view.below.map((place) => place.unit.kind))]
     .map((kind) => ({ branch: 'Branches', team: 'Teams', company: '', salesperson: '' })[kind])
     .join(' and ');
@@ -112,15 +117,15 @@ function Footer({ view, rows }: { view: StandingView; rows: readonly RankingRowV
 
 const HEADINGS: Record<string, string> = { revenue: 'Booked', deals_won: 'Won' };
 
-function buildColumns(view: StandingView, isBelow: boolean): Column<RankingRowView>[] {
+function buildColumns(
+  view: StandingView,
+  isBelow: boolean,
+  shown: Shown,
+): Column<RankingRowView>[] {
   const unit = figureUnit(view);
   const hasPace = view.figures.elapsed.phase === 'open' && view.isCumulative;
   const number = (value: number | null) =>
-    value === null ? (
-      '–'
-    ) : (
-      <span title={formatExact(value, unit)}>{formatColumn(value, unit)}</span>
-    );
+    value === null ? '–' : <span title={formatExact(value, unit)}>{shown.column(value)}</span>;
   return [
     // One person alone is ranked first of one: that says nothing, and reads as if it did.
     ...(view.unit.kind === 'salesperson'
@@ -175,9 +180,7 @@ function buildColumns(view: StandingView, isBelow: boolean): Column<RankingRowVi
           at={{ unit: place.unit.code, period: view.period.id, measure: view.measure.code }}
           title={place.actual === null ? undefined : formatExact(place.actual, unit)}
         >
-          {place.actual === null
-            ? '–'
-            : formatBelow(place.actual, place.target, unit, formatColumn)}
+          {place.actual === null ? '–' : shown.belowInColumn(place.actual, place.target)}
         </HowMade>
       ),
     },
@@ -222,7 +225,7 @@ function buildColumns(view: StandingView, isBelow: boolean): Column<RankingRowVi
           '–'
         ) : (
           <span title={withSign(place.gap, formatExact(place.gap, unit))}>
-            {formatColumn(place.gap, unit)}
+            {shown.gapInColumn(place.gap, place.target)}
           </span>
         ),
     },

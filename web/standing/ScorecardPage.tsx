@@ -1,8 +1,9 @@
 import type { ScorecardView, ScoreCell } from '#contract/schemas/scorecard';
-import { formatExact, formatWhole } from '#core/money/format';
+import { formatExact } from '#core/money/format';
 import { figureUnit } from '#wording/figureUnit';
 import { useAddress } from '../app/address';
 import { useListMeasuresQuery } from '../app/api';
+import { useShown } from '../app/display';
 import { FailureNote } from '../app/FailureNote';
 import { SOON, useLoadsAhead } from '../app/lookAhead';
 import { usePlace } from '../app/place';
@@ -157,8 +158,9 @@ function Cells({
   at: { unit: string; period: string; measure: string };
   unit: ReturnType<typeof figureUnit>;
 }) {
+  const shown = useShown(unit);
   const round = (value: number) => (unit.kind === 'money' ? Math.round(value) : value);
-  const show = (value: number | null) => (value === null ? '–' : formatWhole(round(value), unit));
+  const show = (value: number | null) => (value === null ? '–' : shown.figure(value));
   const exact = (value: number | null) =>
     value === null ? undefined : formatExact(round(value), unit);
   return (

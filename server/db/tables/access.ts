@@ -12,6 +12,7 @@ import {
   uniqueIndex,
 } from 'drizzle-orm/pg-core';
 import type { Role } from '#contract/schemas/access';
+import type { Display, DisplayUnits } from '#core/money/display';
 import { moment } from './columns';
 import { unit } from './units';
 
@@ -37,6 +38,27 @@ export const appUser = pgTable(
       'app_user_role',
       sql`${table.role} in ('administrator', 'manager', 'salesperson', 'viewer')`,
     ),
+  ],
+);
+
+/** How somebody wants figures shown; who has no row has what ships. */
+export const userDisplay = pgTable(
+  'user_display',
+  {
+    userId: integer('user_id')
+      .primaryKey()
+      .references(() => appUser.id, { onDelete: 'cascade' }),
+    units: text('units').$type<DisplayUnits>().notNull(),
+    decimals: smallint('decimals').notNull(),
+    gap: text('gap').$type<Display['gap']>().notNull(),
+  },
+  (table) => [
+    check(
+      'user_display_units',
+      sql`${table.units} in ('whole', 'thousands', 'millions', 'automatic')`,
+    ),
+    check('user_display_decimals', sql`${table.decimals} between 0 and 2`),
+    check('user_display_gap', sql`${table.gap} in ('amount', 'percent')`),
   ],
 );
 

@@ -20,6 +20,7 @@ import {
 import type { DealStatus } from '#contract/schemas/deal';
 import type { DealViewState } from '#contract/schemas/dealView';
 import type { ImportMapping } from '#contract/schemas/importMapping';
+import type { CustomValues } from '#core/customField/field';
 import type { StoredLine } from '#core/deal/line';
 import { appUser } from './access';
 import { isoDay, moment, whole } from './columns';
@@ -63,6 +64,8 @@ export const customer = pgTable(
     /** The salesperson who looks after them; credit goes by the deal alone. */
     ownerId: integer('owner_id').references(() => unit.id),
     notes: text('notes'),
+    /** Values of custom fields by their code; null: none. */
+    custom: jsonb('custom').$type<CustomValues>(),
   },
   (table) => [
     ...pickRules('customer')(table),
@@ -184,6 +187,8 @@ export const deal = pgTable(
     creditedCost: whole('credited_cost'),
     commissionRate: numeric('commission_rate', { precision: 5, scale: 4 }),
     notes: text('notes'),
+    /** Values of custom fields by their code; null: none. */
+    custom: jsonb('custom').$type<CustomValues>(),
     version: integer('version').notNull().default(1),
     voidedAt: moment('voided_at'),
     voidReason: text('void_reason'),
@@ -197,6 +202,9 @@ export const deal = pgTable(
   },
   (table) => [
     uniqueIndex('deal_code').on(table.code),
+    index('deal_custom')
+      .using('gin', sql`${table.custom} jsonb_path_ops`)
+      .where(sql`${table.custom} is not null`),
     index('deal_day').on(table.day, table.id),
     index('deal_salesperson_day').on(table.salespersonId, table.day),
     index('deal_customer').on(table.customerId, table.day),

@@ -3,6 +3,7 @@ export * from './units';
 export * from './access';
 export * from './deals';
 export * from './dealLines';
+export * from './customFields';
 export * from './corrections';
 export * from './plans';
 export * from './measures';

@@ -65,8 +65,8 @@ class LineImport {
     private call: ImportCall,
     private client: pg.PoolClient,
   ) {
-    const { tree, rates } = call.context.replica.company!;
-    this.checker = buildDealChecker(call.scope, tree, rates);
+    const { tree, rates, customFields } = call.context.replica.company!;
+    this.checker = buildDealChecker(call.scope, tree, rates, customFields);
   }
 
   async run(source: AsyncIterable<CsvRecord[]>): Promise<ImportReport> {

@@ -1,15 +1,18 @@
 import { useState } from 'react';
+import type { CustomField } from '#contract/schemas/customField';
 import type { Lookups } from '#contract/schemas/list';
 import { Button } from '../../ui/Button';
 import { Combobox } from '../../ui/Combobox';
 import { Field, INPUT } from '../../ui/Field';
 import { Menu } from '../../ui/Menu';
+import { CustomFilter } from './CustomFilter';
 import { FILTER_NAMES, SWITCH_NAMES } from './filterWords';
-import { type Filter, SWITCHES, type TextFilter } from './useTableState';
+import { type Filter, SWITCHES } from './useTableState';
 
 interface FilterMenuProps {
   filter: Filter;
   lists: Lookups | undefined;
+  custom: readonly CustomField[];
   onChange(changes: Record<string, string | null>): void;
 }
 
@@ -40,7 +43,7 @@ function namesOf(lists: Lookups | undefined, filter: (typeof LISTED)[number]): s
 }
 
 /** What narrows the table: names from the lists, amounts, and what wants a look. */
-export function FilterMenu({ filter, lists, onChange }: FilterMenuProps) {
+export function FilterMenu({ filter, lists, custom, onChange }: FilterMenuProps) {
   return (
     <Menu name="Filter" width="w-[430px]">
       <div className="grid grid-cols-2 gap-x-3 gap-y-2">
@@ -65,6 +68,9 @@ export function FilterMenu({ filter, lists, onChange }: FilterMenuProps) {
             onChange={(event) => onChange({ changedSince: event.target.value || null })}
           />
         </Field>
+        {custom.map((field) => (
+          <CustomFilter key={field.code} field={field} filter={filter} onChange={onChange} />
+        ))}
       </div>
       <div role="group" aria-label="Only" className="mt-3 grid grid-cols-2 gap-1">
         {SWITCHES.map((name) => (
@@ -88,7 +94,7 @@ function Typed({
   filter,
   onChange,
 }: {
-  name: TextFilter;
+  name: 'amountFrom' | 'amountTo';
   filter: Filter;
   onChange: FilterMenuProps['onChange'];
 }) {
@@ -116,7 +122,7 @@ export function FilterChips({
   onChange,
   onClear,
 }: {
-  active: readonly { key: string; name: string; off: Record<string, null> }[];
+  active: readonly { key: string; name: string; off: Record<string, string | null> }[];
   onChange: FilterMenuProps['onChange'];
   onClear(): void;
 }) {

@@ -1,8 +1,11 @@
+import type { CustomField } from '#contract/schemas/customField';
 import type { Deal, DealSort } from '#contract/schemas/deal';
+import { toCustomText } from '#core/customField/field';
 import { parseAmount, toDecimal } from '#core/money/amount';
 import { formatExact } from '#core/money/format';
 import { parseDay } from '#core/period/day';
 import { shortDay } from '#wording/period';
+import { showCustomValue } from '../../app/customFields/texts';
 
 /** A column of the table of deals: what it shows, what is copied of it, and how it is sorted. */
 export interface DealColumn {
@@ -31,7 +34,7 @@ const soft = (text: string | null) => <span className="text-soft">{text ?? '–'
 const dayText = (day: string | null) => (day === null ? null : shortDay(parseDay(day)!, true));
 
 /** Every column there is, in the order in which they are offered. */
-export function buildColumns(reporting: string): DealColumn[] {
+export function buildColumns(reporting: string, custom: readonly CustomField[]): DealColumn[] {
   const money = (minor: number) => formatExact(minor, { kind: 'money', currency: reporting });
   const named = (
     key: 'product' | 'category' | 'source' | 'stage' | 'location',
@@ -180,6 +183,14 @@ export function buildColumns(reporting: string): DealColumn[] {
       cell: (deal) => soft(deal.changedAt.slice(0, 16)),
       text: (deal) => deal.changedAt,
     },
+    ...custom.map((field): DealColumn => ({
+      key: `custom.${field.code}`,
+      name: field.kind === 'money' ? `${field.name}, ${reporting}` : field.name,
+      width: 116,
+      ...(field.kind === 'money' || field.kind === 'number' ? { align: 'right' as const } : {}),
+      cell: (deal) => soft(showCustomValue(field, deal.customFields)),
+      text: (deal) => toCustomText(deal.customFields[field.code]),
+    })),
   ];
 }
 

@@ -24,6 +24,7 @@ export const TEXT_FILTERS = [
   'amountFrom',
   'amountTo',
   'changedSince',
+  'custom',
 ] as const;
 export const SWITCHES = [
   'overdue',

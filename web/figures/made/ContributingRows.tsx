@@ -2,7 +2,7 @@ import { Link, useLocation } from 'react-router';
 import type { StandingView } from '#contract/schemas/attainment';
 import type { Contributions } from '#contract/schemas/contributions';
 import { parseDay } from '#core/period/day';
-import { describeParts, showPart } from '#wording/contributions';
+import { describeExcluded, describeParts, showPart } from '#wording/contributions';
 import { figureUnit } from '#wording/figureUnit';
 import { showExact } from '#wording/formula';
 import { shortDay } from '#wording/period';
@@ -38,6 +38,9 @@ export function ContributingRows({ view }: { view: StandingView }) {
       ) : (
         <RowsTable view={view} data={data} />
       )}
+      {data.excludedDeals > 0 && (
+        <p className="text-soft">{describeExcluded(data.excludedDeals)}</p>
+      )}
       <Sources view={view} rowKind={data.rowKind} />
     </Part>
   );
@@ -46,6 +49,8 @@ export function ContributingRows({ view }: { view: StandingView }) {
 function RowsTable({ view, data }: { view: StandingView; data: Contributions }) {
   const unit = figureUnit(view);
   const labels = describeParts(view.measure);
+  // The middle of all values is no sum of them.
+  const isMedian = view.measure.definition.kind === 'median';
   const { numeratorKind, denominatorKind, rows, remainder, monthlyTotals, total } = data;
   const cells = (row: { numerator: number; denominator: number | null }) => (
     <>
@@ -86,7 +91,7 @@ function RowsTable({ view, data }: { view: StandingView; data: Contributions }) 
           <tr>
             <td />
             <td className="text-soft">{remainder.count.toLocaleString('en-GB')} others</td>
-            {cells(remainder)}
+            {isMedian ? <td /> : cells(remainder)}
           </tr>
         )}
         {monthlyTotals && (
@@ -99,7 +104,13 @@ function RowsTable({ view, data }: { view: StandingView; data: Contributions }) 
         <tr className="border-t border-line font-semibold">
           <td />
           <td>{monthlyTotals ? 'Together' : `All ${total.count.toLocaleString('en-GB')}`}</td>
-          {cells(total)}
+          {isMedian ? (
+            <td className="pl-2 text-right whitespace-nowrap">
+              median {showExact(data.value, unit)}
+            </td>
+          ) : (
+            cells(total)
+          )}
         </tr>
       </tbody>
       {denominatorKind && (

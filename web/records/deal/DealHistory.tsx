@@ -1,9 +1,13 @@
 import { API } from '#contract/routes/route';
+import { useListCustomFieldsQuery } from '../../app/customFields/api';
 import { useGetDealHistoryQuery } from '../api';
 import { listDifferences } from './differences';
 
 /** Who changed what, when and why, with before and after; every past state as a file. */
 export function DealHistory({ id }: { id: number }) {
+  const { data: fields = [] } = useListCustomFieldsQuery();
+  const nameOfField = (code: string) =>
+    fields.find((each) => each.owner === 'deal' && each.code === code)?.name ?? code;
   const { data: changes = [] } = useGetDealHistoryQuery(id);
   if (changes.length === 0) return null;
   return (
@@ -26,11 +30,13 @@ export function DealHistory({ id }: { id: number }) {
             {change.reason && <span> – {change.reason}</span>}
             {change.before &&
               change.after &&
-              listDifferences(change.before, change.after).map(({ name, before, after }) => (
-                <p key={name} className="text-[12px] text-soft">
-                  {name}: <span className="line-through">{before}</span> → {after}
-                </p>
-              ))}
+              listDifferences(change.before, change.after, nameOfField).map(
+                ({ name, before, after }) => (
+                  <p key={name} className="text-[12px] text-soft">
+                    {name}: <span className="line-through">{before}</span> → {after}
+                  </p>
+                ),
+              )}
           </li>
         ))}
       </ol>

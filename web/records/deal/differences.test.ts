@@ -32,6 +32,7 @@ const deal = (over: Partial<Deal> = {}): Deal => ({
   refundOf: null,
   lines: null,
   notes: null,
+  customFields: {},
   changedAt: '',
   voidedAt: null,
   voidReason: null,
@@ -56,6 +57,16 @@ describe('what differs between two states of a deal', () => {
       { name: 'Probability', before: 'empty', after: '40%' },
       { name: 'Credit', before: 'empty', after: 'iv 60%, tb 40%' },
       { name: 'Lines', before: 'empty', after: '3 × Rope at 50.00' },
+    ]);
+    expect(
+      listDifferences(
+        deal({ customFields: { seats: 2, trial: true } }),
+        deal({ customFields: { seats: 2, paid_on: '2026-11-02' } }),
+        (code) => ({ trial: 'Trial', paid_on: 'Paid on' })[code] ?? code,
+      ),
+    ).toEqual([
+      { name: 'Trial', before: 'yes', after: 'empty' },
+      { name: 'Paid on', before: 'empty', after: '2026-11-02' },
     ]);
   });
 

@@ -1,4 +1,5 @@
 import type { Deal } from '#contract/schemas/deal';
+import { toCustomText } from '#core/customField/field';
 import { toPercentText } from '../form/formValues';
 
 /** What of a deal is named in its history, in this order; the rest follows from it. */
@@ -42,6 +43,16 @@ function write(deal: Deal, key: keyof Deal): string {
   return String(value);
 }
 
+function listCustom(before: Deal, after: Deal, nameOf: (code: string) => string) {
+  const codes = new Set([...Object.keys(before.customFields), ...Object.keys(after.customFields)]);
+  const show = (deal: Deal, code: string) => toCustomText(deal.customFields[code]) || 'empty';
+  return [...codes].map((code) => ({
+    name: nameOf(code),
+    before: show(before, code),
+    after: show(after, code),
+  }));
+}
+
 /**
  * What differs between two states of a deal, in words. A restated value is told where nothing else
  * has changed.
@@ -49,9 +60,11 @@ function write(deal: Deal, key: keyof Deal): string {
 export function listDifferences(
   before: Deal,
   after: Deal,
+  nameOfField: (code: string) => string = (code) => code,
 ): { name: string; before: string; after: string }[] {
   const named = (Object.keys(NAMES) as (keyof Deal)[])
     .map((key) => ({ name: NAMES[key]!, before: write(before, key), after: write(after, key) }))
+    .concat(listCustom(before, after, nameOfField))
     .filter((each) => each.before !== each.after);
   if (named.length > 0 || before.credited === after.credited) return named;
   return [

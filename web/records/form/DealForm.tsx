@@ -9,6 +9,8 @@ import { readTyped } from '#core/money/typed';
 import { parseDay, toIsoDay } from '#core/period/day';
 import { describeDay } from '#wording/period';
 import { useGetCompanyQuery, useGetMeQuery, useListClosedMonthsQuery } from '../../app/api';
+import { useCustomFields } from '../../app/customFields/api';
+import { CustomInput } from '../../app/customFields/CustomInput';
 import { FailureNote, faultAt, otherFault } from '../../app/FailureNote';
 import { usePickListsQuery } from '../../app/files/pickLists';
 import { usePlace } from '../../app/place';
@@ -86,9 +88,10 @@ export function DealForm({
   const owner =
     people.find((person) => person.value === unit)?.value ??
     (me?.role === 'salesperson' ? me.unitCode : '');
+  const custom = useCustomFields('deal');
   const stored = useMemo(
-    () => toValues(deal, owner, company?.today ?? '', reporting),
-    [deal, owner, company?.today, reporting],
+    () => toValues(deal, owner, company?.today ?? '', reporting, custom),
+    [deal, owner, company?.today, reporting, custom],
   );
   const typingKey = `deal ${me?.id ?? ''} ${deal?.id ?? 'new'}`;
   const kept = useKeptForm(typingKey, stored, deal === null);
@@ -110,7 +113,7 @@ export function DealForm({
       );
       setMissing(empty);
       if (empty.length > 0) return showFault();
-      const input = toInput(values, deal, today);
+      const input = toInput(values, deal, today, { fields: custom, currency: reporting });
       const reason = values.reason ? { reason: values.reason } : {};
       const result = deal
         ? await update({ id: deal.id, deal: input, version: deal.version, ...reason })
@@ -288,6 +291,7 @@ export function DealForm({
   const other = otherFault(
     error,
     SHOWN.concat(
+      custom.map(({ code }) => `customFields/${code}`),
       lines.flatMap((_, index) =>
         ['product', 'quantity', 'unitPrice', 'unitCost'].map((name) => `lines/${index}/${name}`),
       ),
@@ -432,6 +436,23 @@ export function DealForm({
         >
           <input className={INPUT} {...register('deal')} />
         </Field>
+        {custom.map((each) => (
+          <Controller
+            key={each.code}
+            control={control}
+            name={`custom.${each.code}`}
+            render={({ field }) => (
+              <CustomInput
+                field={each}
+                value={field.value ?? ''}
+                today={today}
+                currency={reporting}
+                fault={fault(`customFields/${each.code}`)}
+                onChange={field.onChange}
+              />
+            )}
+          />
+        ))}
         <Field label="Note" fault={fault('notes')} className="col-span-2">
           <textarea rows={2} className={`${INPUT} h-auto py-1.5`} {...register('notes')} />
         </Field>

@@ -1,3 +1,4 @@
+import { useCustomFields } from '../../app/customFields/api';
 import { Button } from '../../ui/Button';
 import type { KeptForm } from './useKeptForm';
 
@@ -38,6 +39,9 @@ const timeOf = (at: number) =>
 /** What was brought back, and what somebody else has changed meanwhile. */
 export function FormNotes({ kept, onAnew }: { kept: KeptForm; onAnew(): void }) {
   const { broughtBack, clashes, isMerged, takeTheirs } = kept;
+  const custom = useCustomFields('deal');
+  const nameOf = (field: string) =>
+    NAMES[field] ?? custom.find(({ code }) => field === `custom.${code}`)?.name ?? field;
   if (broughtBack === null && !isMerged) return null;
   return (
     <div role="status" className="mb-3 rounded-sheet border border-line bg-cell px-3 py-2">
@@ -55,8 +59,8 @@ export function FormNotes({ kept, onAnew }: { kept: KeptForm; onAnew(): void }) 
       {clashes.map((clash) => (
         <p key={clash.field} className="mt-1 flex items-center justify-between gap-3">
           <span>
-            <strong className="font-semibold">{NAMES[clash.field] ?? clash.field}</strong>: yours is
-            “{clash.yours || 'empty'}”, theirs is “{clash.theirs || 'empty'}”.
+            <strong className="font-semibold">{nameOf(clash.field)}</strong>: yours is “
+            {clash.yours || 'empty'}”, theirs is “{clash.theirs || 'empty'}”.
           </span>
           <Button onClick={() => takeTheirs(clash)}>Take theirs</Button>
         </p>

@@ -37,6 +37,7 @@ const DEAL: Deal = {
   refundOf: null,
   lines: null,
   notes: 'as agreed',
+  customFields: {},
   changedAt: '',
   voidedAt: null,
   voidReason: null,

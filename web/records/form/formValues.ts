@@ -1,9 +1,11 @@
+import type { CustomField } from '#contract/schemas/customField';
 import type { Deal, DealInput, DealStatus } from '#contract/schemas/deal';
 import { addLines, type LineNumbers, lineTotal } from '#core/deal/line';
 import { writeDecimal } from '#core/money/amount';
 import { exponentOf } from '#core/money/currency';
 import { readTyped } from '#core/money/typed';
 import type { Day } from '#core/period/day';
+import { toCustomInput, toCustomTexts } from '../../app/customFields/texts';
 import { toIsoText } from '../../app/typedDay';
 
 export interface LineValues {
@@ -43,7 +45,11 @@ export interface FormValues {
   lines: LineValues[];
   /** Empty for a deal that is one person's. */
   credit: CreditValues[];
+  /** Custom fields by their code, as texts. */
+  custom: Record<string, string>;
 }
+
+const NO_CUSTOM = { fields: [], currency: 'EUR' };
 
 export const NEW_LINE: LineValues = { product: '', quantity: '1', unitPrice: '', unitCost: '' };
 
@@ -57,6 +63,7 @@ export function toValues(
   owner: string,
   today: string,
   reporting: string,
+  fields: readonly CustomField[] = [],
 ): FormValues {
   return {
     salesperson: deal?.salesperson ?? owner,
@@ -92,6 +99,7 @@ export function toValues(
         salesperson: each.salesperson,
         percent: String(each.percent),
       })) ?? [],
+    custom: toCustomTexts(fields, deal?.customFields ?? {}),
   };
 }
 
@@ -113,7 +121,16 @@ function toShare(text: string): number | null {
 }
 
 /** The form's texts as the contract has them; what the form does not show stays as it was. */
-export function toInput(values: FormValues, deal: Deal | null, today: Day): DealInput {
+export function toInput(
+  values: FormValues,
+  deal: Deal | null,
+  today: Day,
+  { fields, currency }: { fields: readonly CustomField[]; currency: string } = NO_CUSTOM,
+): DealInput {
+  const customFields = toCustomInput(fields, values.custom, deal?.customFields ?? {}, {
+    today,
+    currency,
+  });
   const decimals = exponentOf(values.currency);
   const isOpen = values.status === 'open';
   const lines = values.lines.filter((line) => line.product !== '' || line.unitPrice !== '');
@@ -155,6 +172,7 @@ export function toInput(values: FormValues, deal: Deal | null, today: Day): Deal
             unitCost: line.unitCost.trim() === '' ? null : toAmountText(line.unitCost, decimals),
           })),
     ...(values.deal.trim() ? { deal: values.deal.trim() } : {}),
+    ...(customFields ? { customFields } : {}),
   };
 }
 

@@ -19,6 +19,18 @@ describe('a deal that somebody else saves while one types', () => {
     expect(changed).toEqual(['amount', 'notes']);
   });
 
+  it('goes by each custom field alone', () => {
+    const before = { ...opened, custom: { paid_on: '', seats: '2' } };
+    const mine = { ...before, custom: { paid_on: 'today', seats: '3' } };
+    const theirs = { ...before, custom: { paid_on: '', seats: '4' } };
+    expect(mergeValues(before, mine, theirs)).toMatchObject({
+      values: { custom: { paid_on: 'today', seats: '3' } },
+      clashes: [{ field: 'custom.seats', yours: '3', theirs: '4' }],
+      changed: ['custom.seats'],
+    });
+    expect(isTyped(before, mine)).toBe(true);
+  });
+
   it('has no clash where both typed the same, or one typed nothing', () => {
     const same = { ...opened, amount: '120' };
     expect(mergeValues(opened, same, same).clashes).toEqual([]);

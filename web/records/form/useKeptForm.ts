@@ -2,7 +2,7 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import { useForm, type UseFormReturn } from 'react-hook-form';
 import { dropTyped, loadTyped, saveTyped } from '../../app/saving/keptTyping';
 import type { FormValues } from './formValues';
-import { type Clash, isTyped, mergeValues } from './merge';
+import { type Clash, isTyped, mergeValues, readField } from './merge';
 
 /** What was typed, and what it was typed over. */
 export interface Typed {
@@ -102,7 +102,12 @@ export function useKeptForm(key: string, stored: FormValues, isNew: boolean): Ke
   );
   const takeTheirs = useCallback(
     (clash: Clash) => {
-      setValue(clash.field, opened.current[clash.field]);
+      if (clash.field.startsWith('custom.'))
+        setValue(clash.field as `custom.${string}`, readField(opened.current, clash.field));
+      else {
+        const field = clash.field as Exclude<keyof FormValues, 'custom'>;
+        setValue(field, opened.current[field]);
+      }
       setClashes((all) => all.filter((each) => each !== clash));
     },
     [setValue],

@@ -1,8 +1,7 @@
 import {
-  DAY_COLUMNS,
+  columnKindOf,
   DEAL_COLUMNS,
   NEEDED_DEAL_COLUMNS,
-  NUMBER_COLUMNS,
   readMapped,
 } from '#contract/importMapping';
 import {
@@ -10,10 +9,12 @@ import {
   type ImportPreview,
   NUMBER_FORMS,
 } from '#contract/schemas/importMapping';
+import type { CustomFieldKind } from '#core/customField/field';
 import { parseAmount } from '#core/money/amount';
 import { parseDay } from '#core/period/day';
 import { DAY_FORMS, type DayForm } from '#core/period/dayForm';
 import { classNames } from '../../../ui/classNames';
+import { useCustomFields } from '../../customFields/api';
 
 const DAY_WORDS: Readonly<Record<DayForm, string>> = {
   iso: '2026-11-12',
@@ -35,6 +36,8 @@ interface MappingSheetProps {
  */
 export function MappingSheet({ preview, mapping, onChange }: MappingSheetProps) {
   const { headings, rows } = preview;
+  const fields = useCustomFields('deal');
+  const custom = new Map(fields.map(({ code, kind }) => [code, kind]));
   const taken = new Set(Object.values(mapping.columns));
   const missing = NEEDED_DEAL_COLUMNS.filter(
     (column) => !taken.has(column) && !mapping.defaults[column],
@@ -160,7 +163,7 @@ export function MappingSheet({ preview, mapping, onChange }: MappingSheetProps) 
                     onChange={(event) => put(heading, event.target.value)}
                   >
                     <option value="">skip</option>
-                    {DEAL_COLUMNS.map((column) => (
+                    {[...DEAL_COLUMNS, ...custom.keys()].map((column) => (
                       <option key={column}>{column}</option>
                     ))}
                   </select>
@@ -177,6 +180,7 @@ export function MappingSheet({ preview, mapping, onChange }: MappingSheetProps) 
                     column={mapping.columns[heading] ?? ''}
                     text={row[at] ?? ''}
                     mapping={mapping}
+                    custom={custom}
                   />
                 ))}
               </tr>
@@ -192,12 +196,23 @@ export function MappingSheet({ preview, mapping, onChange }: MappingSheetProps) 
  * A value as it will be read; what it was written as, where that differs; marked where it cannot
  * be.
  */
-function Cell({ column, text, mapping }: { column: string; text: string; mapping: ImportMapping }) {
-  const read = column === '' ? text : readMapped(column, text, mapping);
+function Cell({
+  column,
+  text,
+  mapping,
+  custom,
+}: {
+  column: string;
+  text: string;
+  mapping: ImportMapping;
+  custom: ReadonlyMap<string, CustomFieldKind>;
+}) {
+  const read = column === '' ? text : readMapped(column, text, mapping, custom);
+  const kind = columnKindOf(column, custom);
   const isWrong =
     read !== '' &&
-    ((DAY_COLUMNS.has(column) && parseDay(read) === null) ||
-      (NUMBER_COLUMNS.has(column) && !parseAmount(read, 'CLF').ok));
+    ((kind === 'day' && parseDay(read) === null) ||
+      (kind === 'number' && !parseAmount(read, 'CLF').ok));
   return (
     <td
       className={classNames(
