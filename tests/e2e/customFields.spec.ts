@@ -20,9 +20,9 @@ test('a field of the company’s own is added, filled in, filtered by and measur
   const dialog = page.getByRole('dialog');
   await fillDeal(page, '321', 'Pike Towage');
   await dialog.getByLabel('Delivered on').fill('10 nov');
-  await expect(dialog.getByText('Tuesday 10 November 2026')).toBeVisible();
+  await expect(dialog.getByText(/^Tue.* 10 Nov/)).toBeVisible();
   await dialog.getByLabel('Segment').selectOption('Towage');
-  await dialog.getByLabel('Service a year, EUR').fill('1,200.505');
+  await dialog.getByLabel('Service a year, EUR').fill('1200.505');
   await dialog.getByLabel('Deal number').fill('CF-1');
   await dialog.getByRole('button', { name: 'Book', exact: true }).click();
   await expect(dialog.getByText('Has too many decimals: 2 are kept.')).toBeVisible();

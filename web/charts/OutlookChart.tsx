@@ -26,6 +26,9 @@ function stepOf(most: number): number {
   return [1, 2, 2.5, 5, 10].map((each) => each * power).find((each) => each >= rough) ?? rough;
 }
 
+/** Where its months lie. */
+export const OUTLOOK_PLOT = { left: LEFT, right: 0, isSlots: true, drawnWidth: WIDTH };
+
 /**
  * Months ahead: booked is filled, what is weighted is hatched upon it, the rest of what is open
  * only outlined; the target is a mark, never part of a bar (GUARDS 8, 11), and what the forecast

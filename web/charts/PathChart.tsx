@@ -6,7 +6,6 @@ import {
   ReferenceDot,
   ReferenceLine,
   ResponsiveContainer,
-  Tooltip,
   XAxis,
   YAxis,
 } from 'recharts';
@@ -46,6 +45,9 @@ interface PathChartProps {
 }
 
 const MARGIN = { top: 14, right: 104, bottom: 2, left: 0 };
+const AXIS_WIDTH = 52;
+/** Where its days lie. */
+export const PATH_PLOT = { left: AXIS_WIDTH, right: MARGIN.right, isSlots: false };
 const AXIS_HEIGHT = 22;
 const LABEL_GAP = 14;
 
@@ -138,20 +140,11 @@ export function PathChart({
             domain={[bottom, top]}
             ticks={valueTicks}
             interval={0}
-            width={52}
+            width={AXIS_WIDTH}
             tickLine={false}
             axisLine={false}
             tick={{ fill: 'var(--ink-soft)', fontSize: 11 }}
             tickFormatter={show}
-          />
-          <Tooltip
-            content={({ active, payload }) =>
-              active && payload?.[0] ? (
-                <DayNote datum={payload[0].payload as PathDatum} show={show} />
-              ) : null
-            }
-            isAnimationActive={false}
-            cursor={{ stroke: 'var(--prior)' }}
           />
           <Line
             dataKey="priorYear"
@@ -277,27 +270,4 @@ function withExpected(
     const at = (end: number) => start + ((end - start) * (index - from)) / way;
     return { ...datum, expected: at(value), band: [at(low), at(high)] };
   });
-}
-
-function DayNote({ datum, show }: { datum: PathDatum; show(value: number): string }) {
-  const lines = [
-    ['booked', datum.booked],
-    ['due by then', datum.due],
-    ['last year', datum.priorYear],
-    ['at this rate', datum.booked === null ? datum.runRateProjection : null],
-  ] as const;
-  return (
-    <div className="rounded-sheet border border-strong/30 bg-sheet px-3 py-2 text-[12px]">
-      <p className="font-semibold">{datum.label}</p>
-      {lines.map(
-        ([name, value]) =>
-          value !== null && (
-            <p key={name} className="flex justify-between gap-4">
-              <span className="text-soft">{name}</span>
-              <span>{show(value)}</span>
-            </p>
-          ),
-      )}
-    </div>
-  );
 }

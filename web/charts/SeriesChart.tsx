@@ -31,6 +31,9 @@ interface SeriesChartProps {
 }
 
 const [LEFT, TOP, FOOT] = [54, 16, 22];
+const RIGHT = 6;
+/** Where its parts lie. */
+export const SERIES_PLOT = { left: LEFT, right: RIGHT, isSlots: true };
 const NAME_ROOM = 34;
 /** More rings of last year than this hide the bars. */
 export const MOST_RINGS = 16;
@@ -58,7 +61,7 @@ export function SeriesChart({
   );
   const y = (value: number) =>
     TOP + ((axis.top - value) / (axis.top - axis.bottom)) * (height - TOP - FOOT);
-  const slot = (width - LEFT - 6) / Math.max(1, bars.length);
+  const slot = (width - LEFT - RIGHT) / Math.max(1, bars.length);
   const bar = Math.max(2, Math.min(44, slot * 0.62));
   const middle = (index: number) => LEFT + slot * (index + 0.5);
   const every = Math.max(1, Math.ceil(NAME_ROOM / slot));

@@ -4,7 +4,7 @@ import { decimalsOf, type FigureUnit, formatExact, formatShort, toMajor } from '
 import { parseDay } from '#core/period/day';
 import { figureUnit } from '#wording/figureUnit';
 import { shortDay } from '#wording/period';
-import { PathChart, type PathDatum } from '../charts/PathChart';
+import { PATH_PLOT, PathChart, type PathDatum } from '../charts/PathChart';
 import { ChartSheet } from './chart/ChartSheet';
 import type { PeriodOutlook } from './useOutlook';
 
@@ -57,6 +57,7 @@ export function PathSheet({
       heading={`Path through ${view.period.name}`}
       fileName={`path ${view.unit.code} ${view.period.id}`}
       tableHeight={HEIGHT + 4}
+      plot={PATH_PLOT}
       note={
         <>
           {view.isCumulative ? 'cumulative' : 'to each day'}
@@ -82,23 +83,30 @@ export function PathSheet({
         })),
       }}
     >
-      <PathChart
-        isCumulative={view.isCumulative}
-        targetWord={view.measure.direction === 'lower' ? 'limit' : 'target'}
-        data={data}
-        target={complete === null ? null : toMajor(complete, unit)}
-        limits={listLimits(view).map(({ name, value }) => ({ name, value: toMajor(value, unit) }))}
-        expected={expected}
-        today={isOpen ? shortDay(parseDay(view.asOf)!) : null}
-        height={HEIGHT}
-        show={show}
-        description={`${view.isCumulative ? 'Cumulative path' : 'Path'}. ${sentence}${
-          expected
-            ? ` With open deals the forecast is ${show(expected.value)}, most likely between ${show(expected.low)} and ${show(expected.high)}.`
-            : ''
-        }`}
-      />
-      {children}
+      {(size) => (
+        <>
+          <PathChart
+            isCumulative={view.isCumulative}
+            targetWord={view.measure.direction === 'lower' ? 'limit' : 'target'}
+            data={data}
+            target={complete === null ? null : toMajor(complete, unit)}
+            limits={listLimits(view).map(({ name, value }) => ({
+              name,
+              value: toMajor(value, unit),
+            }))}
+            expected={expected}
+            today={isOpen ? shortDay(parseDay(view.asOf)!) : null}
+            height={size?.height ?? HEIGHT}
+            show={show}
+            description={`${view.isCumulative ? 'Cumulative path' : 'Path'}. ${sentence}${
+              expected
+                ? ` With open deals the forecast is ${show(expected.value)}, most likely between ${show(expected.low)} and ${show(expected.high)}.`
+                : ''
+            }`}
+          />
+          {size === null && children}
+        </>
+      )}
     </ChartSheet>
   );
 }

@@ -1,7 +1,7 @@
 import type { SeriesPoint, SeriesView } from '#contract/schemas/series';
 import { decimalsOf, type FigureUnit, formatExact, formatShort, toMajor } from '#core/money/format';
 import { figureUnit } from '#wording/figureUnit';
-import { MOST_RINGS, type SeriesBar, SeriesChart } from '../charts/SeriesChart';
+import { MOST_RINGS, SERIES_PLOT, type SeriesBar, SeriesChart } from '../charts/SeriesChart';
 import { useSize } from '../ui/useSize';
 import { ChartSheet } from './chart/ChartSheet';
 
@@ -37,6 +37,7 @@ export function SeriesSheet({
       controls={controls}
       fileName={`${view.measure.code} ${view.unit.code} ${view.period.id} by ${view.step}${isCumulative ? ', cumulative' : ''}`}
       tableHeight={height}
+      plot={SERIES_PLOT}
       note={
         isCumulative ? (
           <>dotted: target so far, sand: last year</>
@@ -74,17 +75,19 @@ export function SeriesSheet({
         })),
       }}
     >
-      <div ref={box} style={{ height }}>
-        <SeriesChart
-          bars={bars}
-          isCumulative={isCumulative}
-          width={Math.max(200, width)}
-          height={height}
-          show={show}
-          onOpen={onOpen}
-          label={`${heading}: ${view.measure.name} of ${view.unit.name}, ${view.period.name}`}
-        />
-      </div>
+      {(size) => (
+        <div ref={size === null ? box : undefined} style={size === null ? { height } : undefined}>
+          <SeriesChart
+            bars={bars}
+            isCumulative={isCumulative}
+            width={Math.max(200, size?.width ?? width)}
+            height={size?.height ?? height}
+            show={show}
+            onOpen={onOpen}
+            label={`${heading}: ${view.measure.name} of ${view.unit.name}, ${view.period.name}`}
+          />
+        </div>
+      )}
     </ChartSheet>
   );
 }

@@ -12,6 +12,7 @@ import { placeLink } from '../app/placeLink';
 import { ViewBody } from '../app/ViewBody';
 import { heightFor } from '../charts/LadderChart';
 import { useGetLadderQuery, usePrefetchStandings } from '../figures/api';
+import { Enlarge } from '../figures/chart/Enlarge';
 import { LadderPicture } from '../figures/LadderPicture';
 import { LEVEL_NAMES } from '../figures/levels';
 import { MeasurePicker } from '../figures/MeasurePicker';
@@ -134,18 +135,39 @@ function Picture({ view, onOpen }: { view: LadderView; onOpen(code: string): voi
   const { box, height } = useSize<HTMLDivElement>({ width: 262, height: 400 });
   const room = Math.max(240, height);
   const ranked = view.rankings.filter((place) => place.rank !== null);
+  const draw = (least: number) => (
+    <LadderPicture
+      places={ranked}
+      by={view.by}
+      measure={view.measure}
+      currency={view.currency}
+      height={Math.max(least, heightFor(ranked.length))}
+      pace={
+        view.phase === 'open' && view.isCumulative && view.by === 'attainment'
+          ? view.elapsedShare
+          : null
+      }
+      paceText={`pace ${showPercent(view.elapsedShare)}`}
+      onOpen={onOpen}
+    />
+  );
   return (
     <section
       aria-labelledby="ladder-picture"
       className="flex min-h-0 flex-col rounded-sheet border border-line bg-sheet px-3 pt-2 pb-2"
     >
-      <h2 id="ladder-picture">
-        Ladder
-        <span className="ml-2 text-[11.5px] font-normal text-soft">
-          ring: {view.priorDays}
-          {view.rankings.length < view.count ? `, first ${view.rankings.length}` : ''}
-        </span>
-      </h2>
+      <div className="flex items-center justify-between">
+        <h2 id="ladder-picture">
+          Ladder
+          <span className="ml-2 text-[11.5px] font-normal text-soft">
+            ring: {view.priorDays}
+            {view.rankings.length < view.count ? `, first ${view.rankings.length}` : ''}
+          </span>
+        </h2>
+        {ranked.length > 0 && view.phase !== 'notStarted' && (
+          <Enlarge heading="Ladder">{(size) => draw(size.height)}</Enlarge>
+        )}
+      </div>
       <div
         ref={box}
         className="mt-1.5 min-h-0 flex-1 overflow-y-auto"
@@ -156,20 +178,7 @@ function Picture({ view, onOpen }: { view: LadderView; onOpen(code: string): voi
             {view.phase === 'notStarted' ? 'It has not started.' : 'There is nobody to put on it.'}
           </p>
         ) : (
-          <LadderPicture
-            places={ranked}
-            by={view.by}
-            measure={view.measure}
-            currency={view.currency}
-            height={Math.max(room, heightFor(ranked.length))}
-            pace={
-              view.phase === 'open' && view.isCumulative && view.by === 'attainment'
-                ? view.elapsedShare
-                : null
-            }
-            paceText={`pace ${showPercent(view.elapsedShare)}`}
-            onOpen={onOpen}
-          />
+          draw(room)
         )}
       </div>
     </section>

@@ -1,11 +1,12 @@
 import { useMemo, useState } from 'react';
 import type { WhatIf } from '#core/forecast/outlook';
-import { formatShort, formatWhole } from '#core/money/format';
+import { formatExact, formatShort, formatWhole } from '#core/money/format';
 import { describeOutlook } from '#wording/forecast';
 import { useAddress } from '../app/address';
 import { FailureNote } from '../app/FailureNote';
 import { usePlace } from '../app/place';
-import { OutlookChart } from '../charts/OutlookChart';
+import { OUTLOOK_PLOT, OutlookChart } from '../charts/OutlookChart';
+import { ChartSheet } from '../figures/chart/ChartSheet';
 import { useGetPipelineQuery } from '../figures/pipeline/api';
 import { toQuestion } from '../figures/pipeline/toQuestion';
 import { usePipelineAnswer } from '../figures/pipeline/usePipelineAnswer';
@@ -48,6 +49,8 @@ export function PipelinePage() {
     );
 
   const money = { kind: 'money' as const, currency: data.currency };
+  const exact = (value: number | null) =>
+    value === null ? '–' : formatExact(Math.round(value), money);
   const chosen = Math.max(
     0,
     data.horizons.findIndex(
@@ -107,23 +110,42 @@ export function PipelinePage() {
       </section>
       <div className="grid grid-cols-[minmax(0,1.3fr)_minmax(0,1fr)] gap-3">
         <Breakdown pipeline={data} horizon={horizon} answer={of} unit={money} />
-        <section
-          aria-label="Months ahead"
-          className="rounded-sheet border border-line bg-sheet p-3"
+        <ChartSheet
+          heading="Months ahead"
+          fileName={`pipeline ${data.unit.code}`}
+          plot={OUTLOOK_PLOT}
+          numbers={{
+            headings: ['Month', 'Won', 'Weighted', 'Open', 'Target', 'Shortfall'],
+            rows: bars.map(({ key, name, won, weighted, open, target }) => ({
+              key,
+              cells: [
+                name,
+                exact(won),
+                exact(weighted),
+                exact(open),
+                exact(target),
+                exact(target === null ? null : Math.max(0, target - won - weighted)),
+              ],
+            })),
+          }}
         >
-          <p className="mb-1 text-[12px] text-soft">
-            <Key fill="var(--now)" /> won <Key fill="url(#weighted)" /> weighted <Key fill="none" />{' '}
-            rest of open <span className="mx-1 inline-block h-[2px] w-3.5 bg-ink align-middle" />{' '}
-            target{' '}
-            <span className="mx-1 inline-block h-[10px] w-[7px] border border-dashed border-grade-1 align-middle" />{' '}
-            shortfall
-          </p>
-          <OutlookChart
-            bars={bars}
-            format={(value) => formatShort(value, money)}
-            label={`Months ahead of ${data.unit.name}`}
-          />
-        </section>
+          {() => (
+            <>
+              <p className="mb-1 px-2 text-[12px] text-soft">
+                <Key fill="var(--now)" /> won <Key fill="url(#weighted)" /> weighted{' '}
+                <Key fill="none" /> rest of open{' '}
+                <span className="mx-1 inline-block h-[2px] w-3.5 bg-ink align-middle" /> target{' '}
+                <span className="mx-1 inline-block h-[10px] w-[7px] border border-dashed border-grade-1 align-middle" />{' '}
+                shortfall
+              </p>
+              <OutlookChart
+                bars={bars}
+                format={(value) => formatShort(value, money)}
+                label={`Months ahead of ${data.unit.name}`}
+              />
+            </>
+          )}
+        </ChartSheet>
       </div>
       <OpenDealsTable
         pipeline={data}

@@ -1,6 +1,8 @@
 import type { StandingView } from '#contract/schemas/attainment';
 import { showPercent } from '#core/status/percent';
 import { usePlace } from '../app/place';
+import { heightFor } from '../charts/LadderChart';
+import { Enlarge } from '../figures/chart/Enlarge';
 import { LadderPicture } from '../figures/LadderPicture';
 import { useSize } from '../ui/useSize';
 
@@ -18,15 +20,34 @@ export function LadderSheet({ view }: { view: StandingView }) {
   );
   const unranked = (isPeople ? view.rankings : view.below).length - ranked.length;
   const { elapsed } = view.figures;
+  const draw = (room: number) => (
+    <LadderPicture
+      places={ranked}
+      by="attainment"
+      measure={view.measure}
+      currency={view.currency}
+      height={room}
+      pace={elapsed.phase === 'open' && view.isCumulative ? view.elapsedShare : null}
+      paceText={`pace ${showPercent(view.elapsedShare)}`}
+      onOpen={(code) => go({ unit: code })}
+    />
+  );
   return (
     <section
       aria-labelledby="ladder-heading"
       className="flex min-h-[240px] flex-1 flex-col rounded-sheet border border-line bg-sheet px-3.5 pt-2 pb-2"
     >
-      <h2 id="ladder-heading">
-        Ladder
-        <span className="ml-2 text-[11.5px] font-normal text-soft">ring: {view.prior.days}</span>
-      </h2>
+      <div className="flex items-center justify-between">
+        <h2 id="ladder-heading">
+          Ladder
+          <span className="ml-2 text-[11.5px] font-normal text-soft">ring: {view.prior.days}</span>
+        </h2>
+        {ranked.length > 0 && elapsed.phase !== 'notStarted' && (
+          <Enlarge heading="Ladder">
+            {(size) => draw(Math.max(size.height, heightFor(ranked.length)))}
+          </Enlarge>
+        )}
+      </div>
       <div ref={box} className="mt-1.5 min-h-0 flex-1 overflow-hidden">
         {ranked.length === 0 ? (
           <p className="pt-4 text-soft">
@@ -36,16 +57,7 @@ export function LadderSheet({ view }: { view: StandingView }) {
         ) : elapsed.phase === 'notStarted' ? (
           <p className="pt-4 text-soft">{view.period.name} has not started.</p>
         ) : (
-          <LadderPicture
-            places={ranked}
-            by="attainment"
-            measure={view.measure}
-            currency={view.currency}
-            height={height}
-            pace={elapsed.phase === 'open' && view.isCumulative ? view.elapsedShare : null}
-            paceText={`pace ${showPercent(view.elapsedShare)}`}
-            onOpen={(code) => go({ unit: code })}
-          />
+          draw(height)
         )}
       </div>
       {view.measure.direction === 'lower' && (

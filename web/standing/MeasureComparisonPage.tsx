@@ -143,30 +143,32 @@ function Picture({ view, onOpen }: { view: Pairs; onOpen(code: string): void }) 
         })),
       }}
     >
-      <div ref={box} className="h-full min-h-[300px]">
-        {shown.length === 0 ? (
-          <p className="p-3 text-soft">
-            No unit has a complete target in both measures. Set them in Plan, or choose another
-            measure.
-          </p>
-        ) : (
-          <PairChart
-            width={Math.max(320, width)}
-            height={Math.max(280, height - 4)}
-            names={[`${one.name}, ${of(one)}`, `${other.name}, ${of(other)}`]}
-            onOpen={onOpen}
-            label={`${one.name} beside ${other.name}, ${LEVEL_NAMES[view.level]} of ${view.unit.name}`}
-            marks={shown.map((pair) => ({
-              key: pair.unit.code,
-              name: pair.unit.name,
-              x: pair.first.attainment!,
-              y: pair.second.attainment!,
-              fill: fillOf(pair.first.status),
-              words: `${pair.unit.name}: ${one.name} ${pair.first.attainmentText} ${of(one)}, ${pair.first.status.label}; ${other.name} ${pair.second.attainmentText} ${of(other)}, ${pair.second.status.label}`,
-            }))}
-          />
-        )}
-      </div>
+      {(size) => (
+        <div ref={size === null ? box : undefined} className="h-full min-h-[300px]">
+          {shown.length === 0 ? (
+            <p className="p-3 text-soft">
+              No unit has a complete target in both measures. Set them in Plan, or choose another
+              measure.
+            </p>
+          ) : (
+            <PairChart
+              width={Math.max(320, size?.width ?? width)}
+              height={Math.max(280, size?.height ?? height - 4)}
+              names={[`${one.name}, ${of(one)}`, `${other.name}, ${of(other)}`]}
+              onOpen={onOpen}
+              label={`${one.name} beside ${other.name}, ${LEVEL_NAMES[view.level]} of ${view.unit.name}`}
+              marks={shown.map((pair) => ({
+                key: pair.unit.code,
+                name: pair.unit.name,
+                x: pair.first.attainment!,
+                y: pair.second.attainment!,
+                fill: fillOf(pair.first.status),
+                words: `${pair.unit.name}: ${one.name} ${pair.first.attainmentText} ${of(one)}, ${pair.first.status.label}; ${other.name} ${pair.second.attainmentText} ${of(other)}, ${pair.second.status.label}`,
+              }))}
+            />
+          )}
+        </div>
+      )}
     </ChartSheet>
   );
 }

@@ -4,6 +4,9 @@ import { DropdownMenu } from 'radix-ui';
 import { type ReactNode, useId, useRef, useState } from 'react';
 import { Button } from '../../ui/Button';
 import { useSay } from '../../ui/Toasts';
+import { Enlarge, type PictureSize } from './Enlarge';
+import { PictureReader } from './PictureReader';
+import type { Plot } from './plot';
 import { saveFile, toPng, toSvg } from './savePicture';
 
 /** The numbers of a picture: headings, and a line each. */
@@ -23,7 +26,10 @@ interface ChartSheetProps {
   /** Beside the heading, on the right. */
   controls?: ReactNode;
   className?: string;
-  children: ReactNode;
+  /** Where its points lie, in the order of the numbers; left out: they are read by key alone. */
+  plot?: Plot;
+  /** The picture: in its place (null), or as large as the window. */
+  children(size: PictureSize | null): ReactNode;
 }
 
 /** A picture with the table of its numbers one key away, and both as files. */
@@ -35,6 +41,7 @@ export function ChartSheet({
   tableHeight,
   controls,
   className = '',
+  plot,
   children,
 }: ChartSheetProps) {
   const [isTable, setTable] = useState(false);
@@ -62,6 +69,13 @@ export function ChartSheet({
         >
           {isTable ? <ChartLine size={14} /> : <Table2 size={14} />}
         </Button>
+        <Enlarge heading={heading}>
+          {(size) => (
+            <PictureReader heading={heading} numbers={numbers} plot={plot ?? null}>
+              {children(size)}
+            </PictureReader>
+          )}
+        </Enlarge>
         <Files
           heading={heading}
           fileName={fileName}
@@ -72,9 +86,15 @@ export function ChartSheet({
       {isTable ? (
         <NumbersTable heading={heading} numbers={numbers} height={tableHeight} />
       ) : (
-        <div ref={picture} className="min-h-0 flex-1 px-1 pb-1">
-          {children}
-        </div>
+        <PictureReader
+          pictureRef={picture}
+          className="mx-1 mb-1 min-h-0 flex-1"
+          heading={heading}
+          numbers={numbers}
+          plot={plot ?? null}
+        >
+          {children(null)}
+        </PictureReader>
       )}
     </section>
   );
