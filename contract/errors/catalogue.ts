@@ -54,6 +54,17 @@ export const ERRORS = {
     title: 'This measure is in use',
     detail: '"{name}" has {uses}. Archive it instead: what uses it stays as it is.',
   },
+  nothingToUndo: {
+    status: 409,
+    title: 'There is nothing of yours to take back',
+    detail:
+      'The last change of "{name}" was another one, or somebody else’s. Change it as it should be.',
+  },
+  unitInUse: {
+    status: 409,
+    title: 'This unit is in use',
+    detail: '"{name}" has deals, targets, people or accounts by now. Give it a last day instead.',
+  },
   unknownCustomField: {
     status: 404,
     title: 'No such field',

@@ -35,6 +35,16 @@ export const withdrawBoard = defineRoute({
   response: Nothing,
   errors: ['notFound'],
 });
+export const restoreBoard = defineRoute({
+  id: 'restoreBoard',
+  method: 'POST',
+  path: '/boards/:id/restore',
+  permission: 'plan',
+  summary: 'Let a withdrawn wall board show again, by the same link',
+  params: BoardId,
+  response: Nothing,
+  errors: ['notFound'],
+});
 export const getBoard = defineRoute({
   id: 'getBoard',
   method: 'GET',

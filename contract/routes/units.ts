@@ -8,6 +8,7 @@ import {
   UnitLeave,
   UnitMove,
   UnitSummary,
+  UnitUndone,
 } from '../schemas/unit';
 import { defineRoute } from './route';
 
@@ -56,6 +57,17 @@ export const leaveUnit = defineRoute({
   body: UnitLeave,
   response: UnitChanged,
   errors: ['unknownUnit', 'outsideUnit', 'invalidInput', 'monthClosed'],
+});
+
+export const undoUnitChange = defineRoute({
+  id: 'undoUnitChange',
+  method: 'POST',
+  path: '/units/:code/undo',
+  permission: 'plan',
+  summary: 'Take back one’s own last change of a unit: that it moved, left or was added',
+  params: UnitCode,
+  response: UnitUndone,
+  errors: ['unknownUnit', 'nothingToUndo', 'unitInUse', 'monthClosed'],
 });
 
 export const changeRamp = defineRoute({

@@ -55,6 +55,10 @@ export const UnitLeave = Type.Object(
 );
 export type UnitLeave = Static<typeof UnitLeave>;
 
+/** What was taken back. */
+export const UnitUndone = Type.Object({ action: Type.Enum(['moved', 'left', 'created'] as const) });
+export type UnitUndone = Static<typeof UnitUndone>;
+
 /** What a move or a leave means: deals that count elsewhere, or nowhere, from then on. */
 export const UnitChanged = Type.Object({
   unit: UnitSummary,

@@ -7,7 +7,7 @@ import type {
 } from '#contract/schemas/attainment';
 import { explainGrade } from '#core/attainment/grading';
 import { buildBrief, buildPrior, buildPriorYear, buildStanding } from '#core/attainment/standing';
-import { type Dataset, excludedIn,totalsIn, valueIn } from '#core/dataset/dataset';
+import { type Dataset, excludedIn, totalsIn, valueIn } from '#core/dataset/dataset';
 import type { MeasureCode } from '#core/measure/measure';
 import type { Period } from '#core/period/calendar';
 import { type Day, dayWithin, toIsoDay } from '#core/period/day';

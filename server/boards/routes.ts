@@ -7,7 +7,7 @@ import { streamChanges } from '../live/index';
 import { ProblemError } from '../problem';
 import { KnownBoards } from './knownBoards';
 import { listPhotos, readPhoto, removePhoto, savePhoto } from './photos';
-import { createBoard, listBoards, withdrawBoard } from './service';
+import { createBoard, listBoards, restoreBoard, withdrawBoard } from './service';
 import { createPageCache, viewBoard } from './view';
 
 /** Screens that show one board. */
@@ -22,6 +22,11 @@ export function addBoardRoutes({ implement, context }: Endpoints): void {
   );
   implement(routes.withdrawBoard, async ({ scope, principal, params }) => {
     const done = await withdrawBoard(context, scope, principal, params.id);
+    boards.forget();
+    return done;
+  });
+  implement(routes.restoreBoard, async ({ scope, principal, params }) => {
+    const done = await restoreBoard(context, scope, principal, params.id);
     boards.forget();
     return done;
   });

@@ -1,4 +1,4 @@
-import { and, desc, eq, isNull, sql } from 'drizzle-orm';
+import { and, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
 import type { Role } from '#contract/schemas/access';
 import type { BoardInput, BoardSummary, NewBoard } from '#contract/schemas/board';
 import {
@@ -122,6 +122,36 @@ export async function withdrawBoard(
         entityId: String(id),
         action: 'withdrawn',
         before: found.settings,
+      },
+    ]);
+    await announce(tx, 'boards', null);
+  });
+  return {};
+}
+
+/** A board that was withdrawn shows again, by the same link. @throws ProblemError notFound */
+export async function restoreBoard(
+  { db }: Context,
+  scope: Scope,
+  principal: Principal,
+  id: number,
+): Promise<Record<string, never>> {
+  await db.transaction(async (tx) => {
+    const [found] = await tx
+      .select({ settings: board.settings })
+      .from(board)
+      .where(and(eq(board.id, id), isNotNull(board.withdrawnAt)))
+      .for('update');
+    if (!found || !found.settings.units.every((code) => scope.dataset.tree.findByCode(code)))
+      throw new ProblemError('notFound');
+    await tx.update(board).set({ withdrawnAt: null }).where(eq(board.id, id));
+    await recordAudit(tx, [
+      {
+        userId: principal.userId,
+        entity: 'board',
+        entityId: String(id),
+        action: 'restored',
+        after: found.settings,
       },
     ]);
     await announce(tx, 'boards', null);

@@ -44,15 +44,8 @@ export async function moveUnit(
       .filter((place) => day >= place.from && day < place.to)
       .map(() => day),
   );
-  return save(
-    context,
-    principal,
-    unit,
-    day,
-    moveFrom(tree.membershipsOf(unit.id), unit.id, parent!.id, day),
-    'moved',
-    input,
-  );
+  const places = moveFrom(tree.membershipsOf(unit.id), unit.id, parent!.id, day);
+  return savePlaces(context, principal, { unit, day, places }, 'moved', input);
 }
 
 /** Ends a unit after its last day; later deals of it are unassigned. */
@@ -73,7 +66,7 @@ export async function leaveUnit(
     unit,
     all.filter((place) => place.to > lastDay + 1).map((place) => Math.max(place.from, lastDay + 1)),
   );
-  return save(context, principal, unit, lastDay + 1, places!, 'left', input);
+  return savePlaces(context, principal, { unit, day: lastDay + 1, places: places! }, 'left', input);
 }
 
 function findOwn(scope: Scope, principal: Principal, code: string, field: string): Unit {
@@ -92,13 +85,19 @@ function refuseForeignPlaces(scope: Scope, unit: Unit, changedFrom: readonly Day
     throw new ProblemError('outsideUnit', { unit: unit.code });
 }
 
-async function save(
+/** Where a unit stands from now on, and the first day on which that is new. */
+export interface NewPlaces {
+  unit: Unit;
+  day: Day;
+  places: readonly Membership[];
+}
+
+/** Writes where a unit stands, or only says what it would concern. @throws ProblemError monthClosed */
+export async function savePlaces(
   context: Context,
   principal: Principal,
-  unit: Unit,
-  day: Day,
-  places: readonly Membership[],
-  action: 'moved' | 'left',
+  { unit, day, places }: NewPlaces,
+  action: 'moved' | 'left' | 'put back',
   input: { reason: string; preview?: boolean },
 ): Promise<UnitChanged> {
   const { tree, calendar, closedMonths } = context.replica.company!;

@@ -7,6 +7,7 @@ import { checkPlace, checkUnit } from './check';
 import { listUnits } from './list';
 import { leaveUnit, moveUnit } from './move';
 import { changeRamp } from './ramp';
+import { undoUnitChange } from './undo';
 import { writeUnits } from './write';
 
 export function addUnitRoutes({ implement, context }: Endpoints): void {
@@ -18,6 +19,10 @@ export function addUnitRoutes({ implement, context }: Endpoints): void {
   );
   implement(unitsRoutes.leaveUnit, async ({ params, body, scope, principal }) =>
     leaveUnit(context, scope, principal, params.code, body),
+  );
+
+  implement(unitsRoutes.undoUnitChange, async ({ params, scope, principal }) =>
+    undoUnitChange(context, scope, principal, params.code),
   );
 
   implement(unitsRoutes.changeRamp, async ({ params, body, scope, principal }) =>

@@ -211,6 +211,11 @@ describe('a wall board', () => {
     expect((await show(secret, '/events')).statusCode).toBe(404);
     expect((await people.manager.send('DELETE', `/boards/${board.id}`)).statusCode).toBe(404);
     expect((await show('a-link-that-was-never-made')).json()).toMatchObject({ code: 'boardGone' });
+    const restore = (by = people.manager) => by.send('POST', `/boards/${board.id}/restore`, {});
+    expect((await restore(people.north)).statusCode).toBe(404);
+    expect((await restore()).statusCode).toBe(200);
+    expect((await show(secret)).statusCode).toBe(200);
+    expect((await restore()).statusCode).toBe(404);
   });
 
   it('shows no more than its maker may see, and nothing once they may not', async () => {

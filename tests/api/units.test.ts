@@ -161,3 +161,49 @@ describe('leaving', () => {
     ).toMatchObject({ field: 'lastDay', code: 'notThereYet' });
   });
 });
+
+describe('taking back a change of a unit', () => {
+  const undo = (unit: string, client = people.admin) =>
+    client.send('POST', `/units/${unit}/undo`, {});
+  const placeOf = async (unit: string) =>
+    (await people.admin.get('/units'))
+      .json()
+      .find((each: { unit: { code: string } }) => each.unit.code === unit);
+
+  it('puts a moved unit back where it stood, for who moved it, once', async () => {
+    const before = await placeOf('tbrandt');
+    const parent = before.parent.code === 'eng' ? 'deck' : 'eng';
+    await move({ parent, from: '2026-11-09' }, people.admin, 'tbrandt');
+    expect((await placeOf('tbrandt')).parent.code).toBe(parent);
+    expect((await undo('tbrandt', people.manager)).json()).toMatchObject({ code: 'nothingToUndo' });
+    expect((await undo('tbrandt')).json()).toEqual({ action: 'moved' });
+    expect(await placeOf('tbrandt')).toEqual(before);
+    expect((await undo('tbrandt')).json()).toMatchObject({ code: 'nothingToUndo' });
+  });
+
+  it('lets somebody stay who was to leave', async () => {
+    const before = await placeOf('tbrandt');
+    const leave = { lastDay: '2026-11-20', reason: 'a slip' };
+    await people.admin.send('POST', '/units/tbrandt/leave', leave);
+    expect((await placeOf('tbrandt')).lastDay).toBe('2026-11-20');
+    expect((await undo('tbrandt')).json()).toEqual({ action: 'left' });
+    expect(await placeOf('tbrandt')).toEqual(before);
+  });
+
+  it('takes an added unit out again, unless something holds it', async () => {
+    const add = (unit: string) =>
+      people.admin.send('POST', '/units', {
+        unit,
+        name: `New ${unit}`,
+        kind: 'salesperson',
+        parent: 'deck',
+      });
+    await add('newone');
+    expect((await undo('newone')).json()).toEqual({ action: 'created' });
+    expect(await placeOf('newone')).toBeUndefined();
+    await add('booked');
+    await people.admin.send('POST', '/deals', wonDeal({ salesperson: 'booked', deal: 'HOLD-1' }));
+    expect((await undo('booked')).json()).toMatchObject({ code: 'unitInUse' });
+    expect(await placeOf('booked')).toBeDefined();
+  });
+});

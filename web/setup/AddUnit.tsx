@@ -8,6 +8,7 @@ import { Button } from '../ui/Button';
 import { Combobox } from '../ui/Combobox';
 import { Field, INPUT } from '../ui/Field';
 import { useSay } from '../ui/Toasts';
+import { useUndoUnit } from './useUndoUnit';
 
 const SHOWN = ['unit', 'name', 'kind', 'parent', 'from'];
 
@@ -20,6 +21,7 @@ export function AddUnit() {
     defaultValues: { unit: '', name: '', kind: 'salesperson', parent: '', from: '', reason: '' },
   });
   const say = useSay();
+  const undo = useUndoUnit();
   const kind = watch('kind');
   const parents = nodes
     .filter((node) => mayStandUnder(kind, node.unit.kind))
@@ -31,7 +33,7 @@ export function AddUnit() {
       reason: values.reason?.trim() || undefined,
     });
     if (result.error) return;
-    say(`${values.name} is added.`);
+    say(`${values.name} is added.`, { action: undo(result.data) });
     reset({ ...values, unit: '', name: '' });
   });
   const other = otherFault(error, SHOWN);

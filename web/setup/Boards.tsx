@@ -14,23 +14,31 @@ import { Field, INPUT } from '../ui/Field';
 import { useSay } from '../ui/Toasts';
 import { SecretOnce } from './SecretOnce';
 
-const { useListBoardsQuery, useCreateBoardMutation, useWithdrawBoardMutation } =
-  api.injectEndpoints({
-    endpoints: (build) => ({
-      listBoards: build.query<BoardSummary[], void>({
-        query: () => ({ route: routes.listBoards }),
-        providesTags: ['Boards'],
-      }),
-      createBoard: build.mutation<NewBoard, BoardInput>({
-        query: (body) => ({ route: routes.createBoard, body }),
-        invalidatesTags: ['Boards'],
-      }),
-      withdrawBoard: build.mutation<object, number>({
-        query: (id) => ({ route: routes.withdrawBoard, params: { id } }),
-        invalidatesTags: ['Boards'],
-      }),
+const {
+  useListBoardsQuery,
+  useCreateBoardMutation,
+  useRestoreBoardMutation,
+  useWithdrawBoardMutation,
+} = api.injectEndpoints({
+  endpoints: (build) => ({
+    listBoards: build.query<BoardSummary[], void>({
+      query: () => ({ route: routes.listBoards }),
+      providesTags: ['Boards'],
     }),
-  });
+    createBoard: build.mutation<NewBoard, BoardInput>({
+      query: (body) => ({ route: routes.createBoard, body }),
+      invalidatesTags: ['Boards'],
+    }),
+    restoreBoard: build.mutation<object, number>({
+      query: (id) => ({ route: routes.restoreBoard, params: { id } }),
+      invalidatesTags: ['Boards'],
+    }),
+    withdrawBoard: build.mutation<object, number>({
+      query: (id) => ({ route: routes.withdrawBoard, params: { id } }),
+      invalidatesTags: ['Boards'],
+    }),
+  }),
+});
 
 interface Values {
   name: string;
@@ -52,9 +60,19 @@ export function Boards() {
   const { data: measures } = useListMeasuresQuery();
   const [create, creating] = useCreateBoardMutation();
   const [withdraw] = useWithdrawBoardMutation();
+  const [restore] = useRestoreBoardMutation();
   const [made, setMade] = useState<NewBoard | null>(null);
   const { register, handleSubmit, reset } = useForm<Values>({ defaultValues: EMPTY });
   const say = useSay();
+  const bringBack = async ({ id, name }: BoardSummary) => {
+    const result = await restore(id);
+    say(
+      result.error
+        ? 'It was not brought back. Try again.'
+        : `“${name}” shows again, by the same link.`,
+      { kind: result.error ? 'fault' : 'done' },
+    );
+  };
   const units = nodes.filter((node) => node.unit.kind !== 'salesperson');
   const nameOf = (code: string) => nodes.find((node) => node.unit.code === code)?.unit.name ?? code;
   const submit = handleSubmit(async ({ name, units: chosen, measure, seconds }) => {
@@ -103,7 +121,9 @@ export function Boards() {
                     result.error
                       ? 'It was not withdrawn. Try again.'
                       : `“${board.name}” is withdrawn: its link shows nothing any more.`,
-                    { kind: result.error ? 'fault' : 'done' },
+                    result.error
+                      ? { kind: 'fault' }
+                      : { action: { label: 'Undo', run: () => void bringBack(board) } },
                   ),
                 )
               }

@@ -9,6 +9,7 @@ import { Dialog } from '../ui/Dialog';
 import { Field, INPUT } from '../ui/Field';
 import { useSay } from '../ui/Toasts';
 import { useLeaveUnitMutation, useMoveUnitMutation } from './unitsApi';
+import { useUndoUnit } from './useUndoUnit';
 
 export type UnitChange =
   { kind: 'move'; place: UnitDetail; parent: string } | { kind: 'leave'; place: UnitDetail };
@@ -33,6 +34,7 @@ export function ChangeUnitDialog({
   const [move, moving] = useMoveUnitMutation();
   const [leave, leaving] = useLeaveUnitMutation();
   const say = useSay();
+  const undo = useUndoUnit();
   const error = moving.error ?? leaving.error;
   const parents = places
     .filter(
@@ -46,7 +48,9 @@ export function ChangeUnitDialog({
       : await leave({ code: unit.code, body: { lastDay: day, reason, preview } });
     if (result.error) return setEffect(null);
     if (preview) return setEffect(result.data.deals);
-    say(isMove ? `${unit.name} is moved.` : `${unit.name} leaves after ${day}.`);
+    say(isMove ? `${unit.name} is moved.` : `${unit.name} leaves after ${day}.`, {
+      action: undo(unit),
+    });
     onClose();
   };
   const edit = (set: (value: string) => void) => (value: string) => {

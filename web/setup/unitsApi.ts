@@ -7,6 +7,7 @@ export const {
   useChangeBusinessHoursMutation,
   useChangeRampMutation,
   useMoveUnitMutation,
+  useUndoUnitChangeMutation,
   useLeaveUnitMutation,
 } = api.injectEndpoints({
   endpoints: (build) => ({
@@ -21,6 +22,10 @@ export const {
       query: ({ code, body }) => ({ route: units.moveUnit, params: { code }, body }),
       invalidatesTags: (result) =>
         result?.written ? ['Lists', 'Figures', 'Targets', 'Sheet'] : [],
+    }),
+    undoUnitChange: build.mutation<ResponseOf<typeof units.undoUnitChange>, string>({
+      query: (code) => ({ route: units.undoUnitChange, params: { code } }),
+      invalidatesTags: ['Lists', 'Figures', 'Targets', 'Sheet'],
     }),
     changeRamp: build.mutation<
       ResponseOf<typeof units.changeRamp>,
