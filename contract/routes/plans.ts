@@ -2,6 +2,8 @@ import { Type } from 'typebox';
 import { Id, Nothing } from '../schemas/common';
 import {
   DifferenceQuery,
+  GradeChanges,
+  GradeChangesQuery,
   PlanDifference,
   PlanInput,
   PlanMade,
@@ -89,4 +91,15 @@ export const getPlanDifference = defineRoute({
   query: DifferenceQuery,
   response: PlanDifference,
   errors: ['unknownPlan'],
+});
+export const getGradeChanges = defineRoute({
+  id: 'getGradeChanges',
+  method: 'GET',
+  path: '/plans/:id/grade-changes',
+  permission: 'plan',
+  summary: 'Whose grade would be another one if a draft were published',
+  params: PlanId,
+  query: GradeChangesQuery,
+  response: GradeChanges,
+  errors: ['unknownPlan', 'unknownPeriod'],
 });

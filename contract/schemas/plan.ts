@@ -1,4 +1,5 @@
 import { type Static, Type } from 'typebox';
+import { Status } from './attainment';
 import { Id, Minor, Nullable, Reason } from './common';
 import { MeasureCode } from './measure';
 import { UnitSummary } from './unit';
@@ -115,6 +116,30 @@ export const PlanDifference = Type.Object({
   ),
 });
 export type PlanDifference = Static<typeof PlanDifference>;
+
+export const GradeChangesQuery = Type.Object(
+  {
+    /** Periods that begin before this one keep their published targets. */
+    from: Type.Optional(Type.String({ minLength: 1 })),
+  },
+  { additionalProperties: false },
+);
+
+/** Whose grade would be another one if a draft were published; the first 200 of so many. */
+export const GradeChanges = Type.Object({
+  count: Type.Integer(),
+  rows: Type.Array(
+    Type.Object({
+      unit: UnitSummary,
+      period: Type.String(),
+      periodName: Type.String(),
+      measure: MeasureCode,
+      before: Status,
+      after: Status,
+    }),
+  ),
+});
+export type GradeChanges = Static<typeof GradeChanges>;
 
 export const ClosedMonths = Type.Array(
   Type.Object({

@@ -5,6 +5,7 @@ import type { Endpoints } from '../endpoints';
 import { closeMonths, listClosedMonths, openMonth } from './closing';
 import { viewDifference } from './difference';
 import { createPlan, discardPlan, restorePlan } from './drafts';
+import { viewGradeChanges } from './gradeChanges';
 import { publishPlan } from './publication';
 import { changePlanRates } from './rates';
 import { listPlans } from './summary';
@@ -33,6 +34,9 @@ export function addPlanRoutes({ implement, context }: Endpoints): void {
   );
   implement(routes.getPlanDifference, async ({ params, query, scope, principal }) =>
     viewDifference(context, { scope, principal }, params.id, query.against),
+  );
+  implement(routes.getGradeChanges, async ({ params, query, scope, principal }) =>
+    viewGradeChanges(context, { scope, principal }, params.id, query.from),
   );
   implement(periodsRoutes.listClosedMonths, async () => listClosedMonths(context));
   implement(periodsRoutes.closeMonth, async ({ params, principal }) => {

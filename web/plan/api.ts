@@ -87,6 +87,13 @@ const planApi = api.injectEndpoints({
       query: ({ id, body }) => ({ route: plans.publishPlan, params: { id }, body }),
       invalidatesTags: (result) => (result ? ['Plans', 'Sheet', 'Targets', 'Figures'] : []),
     }),
+    getGradeChanges: build.query<
+      ResponseOf<typeof plans.getGradeChanges>,
+      { id: number; from?: string }
+    >({
+      query: ({ id, ...query }) => ({ route: plans.getGradeChanges, params: { id }, query }),
+      providesTags: ['Targets', 'Plans', 'Figures'],
+    }),
     getPlanDifference: build.query<
       ResponseOf<typeof plans.getPlanDifference>,
       { id: number; against?: number }
@@ -111,5 +118,6 @@ export const {
   useDiscardPlanMutation,
   useRestorePlanMutation,
   usePublishPlanMutation,
+  useGetGradeChangesQuery,
   useGetPlanDifferenceQuery,
 } = planApi;

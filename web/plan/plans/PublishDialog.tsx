@@ -7,6 +7,7 @@ import { Field, INPUT } from '../../ui/Field';
 import { useSay } from '../../ui/Toasts';
 import { useGetPlanDifferenceQuery, usePublishPlanMutation } from '../api';
 import { DifferenceTable } from './DifferenceTable';
+import { GradeChangesNote } from './GradeChangesNote';
 
 interface PublishDialogProps {
   plan: PlanSummary;
@@ -71,6 +72,7 @@ export function PublishDialog({ plan, periods, onPublished, onClose }: PublishDi
             ))}
           </select>
         </Field>
+        <GradeChangesNote plan={plan.id} from={from} />
         {difference && <DifferenceTable difference={difference} height={240} />}
         {otherFault(error, ['note']) && <FailureNote failure={error!} />}
         <div className="mt-2 flex justify-end gap-2">
