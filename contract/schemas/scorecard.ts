@@ -12,6 +12,14 @@ export const ScorecardQuery = Type.Object(
     period: Type.String({ minLength: 1 }),
     /** Codes with commas between; left out: those that ship and are in use. */
     measures: Type.Optional(Type.String({ maxLength: 1_000 })),
+    /** Their weights in the total, for example revenue:50,gross_margin:30; left out: all the same. */
+    weights: Type.Optional(
+      Type.String({
+        maxLength: 1_500,
+        pattern: '^[a-z][a-z0-9_@]*:\\d{1,3}(,[a-z][a-z0-9_@]*:\\d{1,3})*$',
+        description: 'Codes and whole numbers from 0 to 999; a measure that is not named has 0.',
+      }),
+    ),
   },
   { additionalProperties: false },
 );
@@ -19,6 +27,14 @@ export type ScorecardQuery = Static<typeof ScorecardQuery>;
 
 const ScoreCell = Type.Object({ figures: Figures, priorYear: Nullable(EarlierView) });
 export type ScoreCell = Static<typeof ScoreCell>;
+
+/** Weight times attainment over the weights; of what has none, `used` of `all` weights are left. */
+const WeightedTotal = Type.Object({
+  value: Nullable(Type.Number()),
+  text: Nullable(Type.String()),
+  used: Type.Integer(),
+  all: Type.Integer(),
+});
 
 /** Chosen measures of one unit: the month, and the quarter and the year up to its end. */
 export const ScorecardView = Type.Object({
@@ -31,11 +47,17 @@ export const ScorecardView = Type.Object({
     Type.Object({
       measure: MeasureRecord,
       isCumulative: Type.Boolean(),
+      weight: Type.Integer(),
       month: ScoreCell,
       quarterToDate: ScoreCell,
       yearToDate: ScoreCell,
     }),
   ),
+  total: Type.Object({
+    month: WeightedTotal,
+    quarterToDate: WeightedTotal,
+    yearToDate: WeightedTotal,
+  }),
 });
 export type ScorecardView = Static<typeof ScorecardView>;
 

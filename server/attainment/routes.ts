@@ -103,6 +103,7 @@ export function addAttainmentRoutes({ implement, implementCached, context }: End
         scope.findUnit(query.unit),
         findPeriod(scope.dataset, query.period),
         query.measures,
+        query.weights,
       ),
     ({ query, scope }) => reach(scope, query.unit, measuresOfCard(scope.dataset, query.measures)),
   );

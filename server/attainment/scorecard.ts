@@ -12,6 +12,8 @@ import {
   scorecardPeriods,
   type ScoreCell,
 } from '#core/scorecard/scorecard';
+import { weighTotal } from '#core/scorecard/weightedTotal';
+import { showPercent } from '#core/status/percent';
 import type { Unit } from '#core/units/unit';
 import { describeSpan } from '#wording/period';
 import { describePairs, describeScorecard } from '#wording/scorecardSentence';
@@ -46,12 +48,16 @@ export function measuresOfCard(dataset: Dataset, asked: string | undefined): Mea
     : FIRST_MEASURES.filter((code) => dataset.measures.find(code));
 }
 
-/** Several measures of one unit. @throws ProblemError unknownMeasure */
+/**
+ * Several measures of one unit, and what they come to by their weights (`code:50,code:30`; all the
+ * same where none are asked for). @throws ProblemError unknownMeasure
+ */
 export function viewScorecard(
   dataset: Dataset,
   unit: Unit,
   period: Period,
   asked: string | undefined,
+  weights: string | undefined,
 ): ScorecardView {
   const periods = scorecardPeriods(dataset, period);
   const rows = buildScorecard(
@@ -64,7 +70,28 @@ export function viewScorecard(
     figures: toFigures(dataset, standing),
     priorYear: priorYear && toEarlierView(dataset, standing, priorYear),
   });
+  const weightOf = readWeights(weights);
+  const total = (span: 'month' | 'quarterToDate' | 'yearToDate') => {
+    const { value, used, all } = weighTotal(
+      rows.map((row) => ({
+        weight: weightOf(row.measure),
+        attainment: row[span].standing.attainment,
+        direction: dataset.measures.get(row.measure).direction,
+      })),
+    );
+    return {
+      value: toShortRatio(value),
+      text: value === null ? null : showPercent(value),
+      used,
+      all,
+    };
+  };
   return {
+    total: {
+      month: total('month'),
+      quarterToDate: total('quarterToDate'),
+      yearToDate: total('yearToDate'),
+    },
     unit: toUnitSummary(unit),
     currency: dataset.currency,
     asOf: toIsoDay(dataset.asOf),
@@ -77,11 +104,24 @@ export function viewScorecard(
     rows: rows.map((row) => ({
       measure: toMeasureRecord(dataset.measures.get(row.measure)),
       isCumulative: dataset.measures.get(row.measure).isCumulative,
+      weight: weightOf(row.measure),
       month: toCell(row.month),
       quarterToDate: toCell(row.quarterToDate),
       yearToDate: toCell(row.yearToDate),
     })),
   };
+}
+
+/** The weight of each measure; 1 for all where none are said. */
+function readWeights(text: string | undefined): (measure: MeasureCode) => number {
+  if (!text) return () => 1;
+  const weights = new Map(
+    text.split(',').map((each): [string, number] => {
+      const [code, weight] = each.split(':');
+      return [code!, Number(weight)];
+    }),
+  );
+  return (measure) => weights.get(measure) ?? 0;
 }
 
 /**

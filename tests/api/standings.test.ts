@@ -313,3 +313,38 @@ describe('a standing as a file', () => {
 
   it('refuses another format', async () => expect((await file('doc')).statusCode).toBe(422));
 });
+
+describe('the weighted total of a scorecard', () => {
+  const card = async (query = '') =>
+    (
+      await people.admin.get(
+        `/scorecard?unit=salt&period=FY2027-P08&measures=revenue,deals_won,gross_margin${query}`,
+      )
+    ).json();
+
+  it('weighs all alike until it is asked otherwise, and says what it goes by', async () => {
+    const alike = await card();
+    expect(alike.rows.map((row: { weight: number }) => row.weight)).toEqual([1, 1, 1]);
+    expect(alike.total.month.all).toBe(3);
+    const weighed = await card('&weights=revenue:50,gross_margin:30');
+    expect(weighed.rows.map((row: { weight: number }) => row.weight)).toEqual([50, 0, 30]);
+    const of = (at: number) => weighed.rows[at].month.figures.attainment as number | null;
+    const parts = [
+      [50, of(0)],
+      [30, of(2)],
+    ].filter(([, attainment]) => attainment !== null) as [number, number][];
+    const used = parts.reduce((sum, [weight]) => sum + weight, 0);
+    expect(weighed.total.month).toMatchObject({ used, all: 80 });
+    if (used > 0)
+      expect(weighed.total.month.value).toBeCloseTo(
+        parts.reduce((sum, [weight, attainment]) => sum + weight * attainment, 0) / used,
+        5,
+      );
+  });
+
+  it.each(['revenue', 'revenue:x', 'revenue:1000', 'revenue:-1', ':5'])(
+    'refuses the weights %s',
+    async (weights) =>
+      expect((await card(`&weights=${weights}`)).errors).toMatchObject([{ field: 'weights' }]),
+  );
+});

@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import type { ScorecardView, ScoreCell } from '#contract/schemas/scorecard';
 import { formatExact } from '#core/money/format';
 import { figureUnit } from '#wording/figureUnit';
@@ -27,22 +28,26 @@ export function ScorecardPage() {
   const { unit, period } = usePlace();
   const { search, put } = useAddress();
   const measures = search.get('measures') ?? '';
+  const weights = search.get('weights') ?? '';
+  const asked = { ...(measures ? { measures } : {}), ...(weights ? { weights } : {}) };
   const { data, currentData, error, refetch } = useGetScorecardQuery(
-    { unit, period, ...(measures ? { measures } : {}) },
+    { unit, period, ...asked },
     { skip: !unit || !period },
   );
   const load = usePrefetchSheets('getScorecard', SOON);
-  useLoadsAhead((spot) =>
-    load({ unit: spot.unit, period: spot.period, ...(measures ? { measures } : {}) }),
-  );
+  useLoadsAhead((spot) => load({ unit: spot.unit, period: spot.period, ...asked }));
   if (error) {
     return (
       <div className="flex flex-col gap-3 px-[18px] pt-2">
         <StandingTabs />
         <FailureNote failure={error} onRetry={() => void refetch()} />
-        {measures && (
+        {(measures || weights) && (
           <p>
-            <button type="button" className="underline" onClick={() => put({ measures: null })}>
+            <button
+              type="button"
+              className="underline"
+              onClick={() => put({ measures: null, weights: null })}
+            >
               Show the usual measures
             </button>
           </p>
@@ -66,7 +71,10 @@ export function ScorecardPage() {
           onChange={(codes) => put({ measures: codes.join(',') })}
         />
       </div>
-      <Card view={data} />
+      <Card
+        view={data}
+        onWeigh={(code, weight) => put({ weights: writeWeights(data.rows, code, weight) })}
+      />
       <p className="text-[12px] text-soft">
         What runs is judged by what was due by now; its target is that of the whole month. Last year
         stands at the same point. Any figure opens to how it is made.
@@ -75,7 +83,13 @@ export function ScorecardPage() {
   );
 }
 
-function Card({ view }: { view: ScorecardView }) {
+function Card({
+  view,
+  onWeigh,
+}: {
+  view: ScorecardView;
+  onWeigh(code: string, weight: number): void;
+}) {
   return (
     <section
       aria-label="Scorecard"
@@ -84,7 +98,7 @@ function Card({ view }: { view: ScorecardView }) {
       <table className="w-full min-w-[900px] text-[12.5px]">
         <thead className="text-soft">
           <tr>
-            <td />
+            <td colSpan={2} />
             {SPANS.map(([key, name]) => (
               <th
                 key={key}
@@ -102,6 +116,9 @@ function Card({ view }: { view: ScorecardView }) {
           <tr className="border-b border-line">
             <th scope="col" className="py-1.5 text-left font-medium">
               Measure
+            </th>
+            <th scope="col" className="px-2 py-1.5 text-right font-medium">
+              Weight
             </th>
             {SPANS.map(([key]) =>
               ['Actual', 'Target', 'Status', 'Last year'].map((name) => (
@@ -129,6 +146,13 @@ function Card({ view }: { view: ScorecardView }) {
                   <span className="block text-[11px] font-normal text-soft">lower is better</span>
                 )}
               </th>
+              <td className="px-2 text-right">
+                <Weight
+                  name={row.measure.name}
+                  weight={row.weight}
+                  onWeigh={(weight) => onWeigh(row.measure.code, weight)}
+                />
+              </td>
               {SPANS.map(([key]) => (
                 <Cells
                   key={key}
@@ -144,9 +168,85 @@ function Card({ view }: { view: ScorecardView }) {
             </tr>
           ))}
         </tbody>
+        <tfoot>
+          <tr className="border-t border-strong/40 font-semibold">
+            <th scope="row" className="py-2 pr-2 text-left">
+              Weighted total
+            </th>
+            <td className="px-2 text-right">{view.total.month.all}</td>
+            {SPANS.map(([key]) => (
+              <TotalCell key={key} total={view.total[key]} />
+            ))}
+          </tr>
+        </tfoot>
       </table>
     </section>
   );
+}
+
+/** What the weighted attainments come to; weights of measures without one are left out, and said. */
+function TotalCell({ total }: { total: ScorecardView['total']['month'] }) {
+  return (
+    <td colSpan={4} className="border-l border-line px-2">
+      {total.text === null ? (
+        <span className="font-normal text-soft">no measure with a weight has a target</span>
+      ) : (
+        <>
+          {total.text} <span className="font-normal text-soft">of target</span>
+          {total.used < total.all && (
+            <span className="ml-2 font-normal text-soft">
+              by {total.used} of {total.all} weights: the others have no attainment
+            </span>
+          )}
+        </>
+      )}
+    </td>
+  );
+}
+
+const MOST_WEIGHT = 999;
+
+/** Taken over when it is typed to its end, not figure by figure. */
+function Weight({
+  name,
+  weight,
+  onWeigh,
+}: {
+  name: string;
+  weight: number;
+  onWeigh(weight: number): void;
+}) {
+  const [typed, setTyped] = useState<string | null>(null);
+  const take = () => {
+    const next = Number(typed);
+    setTyped(null);
+    if (typed === null || typed.trim() === '' || !Number.isInteger(next)) return;
+    if (next !== weight && next >= 0 && next <= MOST_WEIGHT) onWeigh(next);
+  };
+  return (
+    <input
+      aria-label={`Weight of ${name}`}
+      inputMode="numeric"
+      className="h-[26px] w-[46px] rounded-[4px] border border-strong/30 bg-sheet px-1.5 text-right"
+      value={typed ?? String(weight)}
+      onChange={(event) => setTyped(event.target.value)}
+      onBlur={take}
+      onKeyDown={(event) => {
+        if (event.key === 'Enter') take();
+      }}
+    />
+  );
+}
+
+/** All weights with one of them changed; none where all are the same. */
+function writeWeights(rows: ScorecardView['rows'], code: string, weight: number): string | null {
+  const all = rows.map((row) => [
+    row.measure.code,
+    row.measure.code === code ? weight : row.weight,
+  ]);
+  return all.every(([, each]) => each === 1)
+    ? null
+    : all.map(([each, of]) => `${each}:${of}`).join(',');
 }
 
 function Cells({
