@@ -512,6 +512,8 @@ export const FAULTS = {
   rateInUse: 'Targets are set in {currency}; its rate cannot be taken away.',
   notANewcomer: 'Only a salesperson has a ramp.',
   notABranch: 'Only a branch has business hours of its own.',
+  halfOfWeekdays: 'Half days must be among the weekdays that are worked.',
+  weekdayNeeded: 'Choose one weekday at least.',
   notATime: 'Is not a time of day. Write for example 17:00; the latest is 24:00.',
   unknownMeasure: 'Is no measure. Setup lists them with their codes.',
   notInTree: 'Does not stand in the tree in this period.',

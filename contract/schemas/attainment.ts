@@ -105,9 +105,9 @@ export const Figures = Type.Object({
   runRateProjection: Nullable(Type.Number()),
   elapsed: Type.Object({
     phase: Phase,
-    workingDaysElapsed: Type.Integer(),
-    workingDays: Type.Integer(),
-    workingDaysRemaining: Type.Integer(),
+    workingDaysElapsed: Type.Number(),
+    workingDays: Type.Number(),
+    workingDaysRemaining: Type.Number(),
     /** The part of the target that is due by now, 0 to 1. */
     dueShare: Type.Number(),
     /** What decides it: working days, or the targets of the months inside a longer period. */

@@ -1,12 +1,17 @@
 import { type Static, Type } from 'typebox';
 import { IsoDay, Nullable, Reason } from './common';
 
-/** A day on which a branch, or every branch (null), does not work. */
+/**
+ * A day on which a branch, or every branch (null), does not work, or half of it. What is said of a
+ * branch goes before what is said of all.
+ */
 export const ClosedDay = Type.Object(
   {
     branch: Nullable(Type.String({ minLength: 1 })),
     on: IsoDay,
     name: Type.String({ maxLength: 120 }),
+    /** Half of it is worked. */
+    isHalf: Type.Optional(Type.Boolean()),
   },
   { additionalProperties: false },
 );

@@ -30,3 +30,9 @@ export const Nullable = <Schema extends TSchema>(schema: Schema) =>
 export const Reason = Type.String({ maxLength: 500 });
 
 export const Nothing = Type.Object({}, { additionalProperties: false });
+
+/** ISO weekdays, Monday 1. */
+export const Weekdays = Type.Array(Type.Integer({ minimum: 1, maximum: 7 }), {
+  maxItems: 7,
+  uniqueItems: true,
+});

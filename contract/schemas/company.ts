@@ -1,5 +1,5 @@
 import { type Static, Type } from 'typebox';
-import { IsoDay, Nullable } from './common';
+import { IsoDay, Nullable, Weekdays } from './common';
 import { TimeOfDay } from './unit';
 
 const YearLabel = Type.Union([Type.Literal('ends'), Type.Literal('begins')]);
@@ -36,6 +36,8 @@ export const CalendarChange = Type.Object(
       maxItems: 7,
       uniqueItems: true,
     }),
+    /** Of the weekdays those on which half a day is worked; left out: as they are. */
+    halfWeekdays: Type.Optional(Weekdays),
     timeZone: Type.String({ minLength: 1, maxLength: 60 }),
     /** Left out: as it is. */
     endOfBusiness: Type.Optional(TimeOfDay),
@@ -54,12 +56,13 @@ export const Company = Type.Object({
   endOfBusiness: TimeOfDay,
   calendar: CalendarInput,
   weekdays: Type.Array(Type.Integer({ minimum: 1, maximum: 7 })),
+  halfWeekdays: Type.Array(Type.Integer({ minimum: 1, maximum: 7 })),
   isDemo: Type.Boolean(),
   /** Salespeople see the ladder of their own team. */
   sharesTeamLadder: Type.Boolean(),
   today: IsoDay,
   /** "day 13 of 21" of the running month. */
-  workingDays: Type.Object({ elapsed: Type.Integer(), total: Type.Integer() }),
+  workingDays: Type.Object({ elapsed: Type.Number(), total: Type.Number() }),
   currentPeriod: Type.String(),
 });
 export type Company = Static<typeof Company>;

@@ -52,7 +52,12 @@ export const PlanGridData = Type.Object({
   ),
   /** The different sets of working days, and which one each of `units` has. */
   workingDays: Type.Array(
-    Type.Object({ weekdays: Type.Array(Type.Integer()), closed: Type.Array(Type.Integer()) }),
+    Type.Object({
+      weekdays: Type.Array(Type.Integer()),
+      halfWeekdays: Type.Array(Type.Integer()),
+      closed: Type.Array(Type.Integer()),
+      halves: Type.Array(Type.Integer()),
+    }),
   ),
   workingDaysIndex: Type.Array(Type.Integer()),
   targets: Type.Array(GridTarget),

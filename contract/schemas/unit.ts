@@ -1,6 +1,6 @@
 import { type Static, Type } from 'typebox';
 import { UNIT_KINDS } from '#core/units/unit';
-import { IsoDay, Nullable, Reason } from './common';
+import { IsoDay, Nullable, Reason, Weekdays } from './common';
 
 export const UnitKind = Type.Enum(UNIT_KINDS);
 
@@ -89,7 +89,12 @@ export const TimeOfDay = Type.String({ maxLength: 5, description: 'HH:MM, 00:01 
 
 /** Null: as the company has it. */
 export const BranchHours = Type.Object(
-  { timeZone: Nullable(Type.String({ maxLength: 60 })), endOfBusiness: Nullable(TimeOfDay) },
+  {
+    timeZone: Nullable(Type.String({ maxLength: 60 })),
+    endOfBusiness: Nullable(TimeOfDay),
+    weekdays: Nullable(Weekdays),
+    halfWeekdays: Nullable(Weekdays),
+  },
   { additionalProperties: false },
 );
 
@@ -97,6 +102,9 @@ export const BranchHoursChange = Type.Object(
   {
     timeZone: Nullable(Type.String({ minLength: 1, maxLength: 60 })),
     endOfBusiness: Nullable(TimeOfDay),
+    /** ISO weekdays it works, and of them those of half a day; null: as the company. */
+    weekdays: Type.Optional(Nullable(Weekdays)),
+    halfWeekdays: Type.Optional(Nullable(Weekdays)),
     reason: Type.Optional(Reason),
   },
   { additionalProperties: false },

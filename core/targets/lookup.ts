@@ -5,7 +5,13 @@ import type { FiscalCalendar, Period } from '../period/calendar';
 import { type DaySpan, intersect } from '../period/day';
 import type { WorkingDays } from '../period/workingDays';
 import type { UnitTree } from '../units/tree';
-import { activeWorkingDays, type DayShares, shareAroundLocked, shareOverDays } from './phasing';
+import {
+  activeHalfDays,
+  activeWorkingDays,
+  type DayShares,
+  shareAroundLocked,
+  shareOverDays,
+} from './phasing';
 import { addFound, type FoundPart, NO_TARGET, type ResolvedTarget } from './resolvedTarget';
 import type { TargetBook, TargetValue } from './targetBook';
 
@@ -327,7 +333,7 @@ export function buildTargetLookup(source: TargetInputs): TargetLookup {
     const active = tree.membershipsOf(unitId);
     return shareAroundLocked(
       total,
-      months.map((month) => activeWorkingDays(month, active, working)),
+      months.map((month) => activeHalfDays(month, active, working)),
       months.map(lockedOf),
     );
   };
@@ -451,9 +457,7 @@ export function buildTargetLookup(source: TargetInputs): TargetLookup {
       .membershipsOf(childId)
       .filter((membership) => intersect(membership, period));
     const working = workingDaysOf(childId);
-    const weights = memberships.map((membership) =>
-      activeWorkingDays(period, [membership], working),
-    );
+    const weights = memberships.map((membership) => activeHalfDays(period, [membership], working));
     if (found.value === null || !weights.some((weight) => weight > 0)) return found;
     const pick = (value: number | null) =>
       value === null

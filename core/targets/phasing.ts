@@ -1,6 +1,6 @@
 import { shareOut } from '../money/share';
 import type { DaySpan } from '../period/day';
-import { countWorkingDays, isWorkingDay, type WorkingDays } from '../period/workingDays';
+import { countWorkingDays, halfDaysOn, type WorkingDays } from '../period/workingDays';
 import type { ResolvedTarget } from './resolvedTarget';
 
 /**
@@ -21,6 +21,15 @@ export function activeWorkingDays(
       ),
     0,
   );
+}
+
+/** The same in half days: weights are shared out by whole numbers. */
+export function activeHalfDays(
+  span: DaySpan,
+  active: readonly DaySpan[],
+  working: WorkingDays,
+): number {
+  return 2 * activeWorkingDays(span, active, working);
 }
 
 /**
@@ -59,9 +68,7 @@ export function shareOverDays(
 ): DayShares | null {
   const weights = Array.from({ length: month.to - month.from }, (_, i) => {
     const day = month.from + i;
-    return isWorkingDay(day, working) && active.some((span) => day >= span.from && day < span.to)
-      ? 1
-      : 0;
+    return active.some((span) => day >= span.from && day < span.to) ? halfDaysOn(day, working) : 0;
   });
   if (!weights.some((weight) => weight > 0)) return null;
   const pick = (value: number | null) => (value === null ? null : shareOut(value, weights));

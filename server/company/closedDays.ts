@@ -24,6 +24,7 @@ export async function listClosedDays(
     branch: row.branchId === null ? null : (tree.find(row.branchId)?.code ?? null),
     on: row.on,
     name: row.name,
+    isHalf: row.isHalf,
   }));
 }
 
@@ -48,6 +49,7 @@ export async function changeClosedDays(
     branchId: idOf(day.branch, `close/${i}/branch`),
     on: day.on,
     name: day.name.trim(),
+    isHalf: day.isHalf ?? false,
   }));
   const open = input.open.map((day, i) => ({
     branchId: idOf(day.branch, `open/${i}/branch`),

@@ -13,7 +13,7 @@ import { appUser, company } from '../db/tables/index';
 import { readUnitsFile } from '../imports/index';
 import { saveFirstLists } from '../lists/index';
 import { assertNoFieldErrors, ProblemError } from '../problem';
-import { checkTimeZone, type UnitFacts, writeUnits } from '../units/index';
+import { checkHalfWeekdays, checkTimeZone, type UnitFacts, writeUnits } from '../units/index';
 
 export function viewCompany({ replica }: Context): Company {
   const state = replica.company!;
@@ -24,7 +24,7 @@ export function viewCompany({ replica }: Context): Company {
     month,
     asOf,
     rootId === undefined
-      ? { weekdays: state.weekdays, closed: new Set() }
+      ? { weekdays: state.weekdays, closed: new Set<number>() }
       : state.workingDaysOf(rootId),
   );
   return {
@@ -33,6 +33,7 @@ export function viewCompany({ replica }: Context): Company {
     timeZone: state.timeZone,
     endOfBusiness: formatTimeOfDay(state.endOfBusiness),
     weekdays: state.weekdays,
+    halfWeekdays: state.halfWeekdays,
     isDemo: state.isDemo,
     sharesTeamLadder: state.sharesTeamLadder,
     calendar: state.calendar.rule,
@@ -133,9 +134,11 @@ export async function changeCalendar(
   const state = context.replica.company!;
   const endOfBusiness =
     input.endOfBusiness === undefined ? state.endOfBusiness : parseTimeOfDay(input.endOfBusiness);
+  const halfWeekdays = input.halfWeekdays ?? state.halfWeekdays;
   assertNoFieldErrors([
     ...checkTimeZone(input.timeZone),
     ...(endOfBusiness === null ? [{ field: 'endOfBusiness', code: 'notATime' as const }] : []),
+    ...checkHalfWeekdays(halfWeekdays, input.weekdays),
   ]);
   const isOther =
     JSON.stringify(sortKeys(input.calendar)) !== JSON.stringify(sortKeys(state.calendar.rule));
@@ -144,6 +147,7 @@ export async function changeCalendar(
   const after = {
     calendar: input.calendar,
     weekdays: [...input.weekdays].sort(),
+    halfWeekdays: [...halfWeekdays].sort(),
     timeZone: input.timeZone,
     endOfBusiness: endOfBusiness ?? state.endOfBusiness,
   };
@@ -158,6 +162,7 @@ export async function changeCalendar(
         before: {
           calendar: state.calendar.rule,
           weekdays: state.weekdays,
+          halfWeekdays: state.halfWeekdays,
           timeZone: state.timeZone,
           endOfBusiness: state.endOfBusiness,
         },

@@ -14,6 +14,9 @@ export interface BranchHours {
   branchId: number;
   timeZone: string | null;
   endOfBusiness: number | null;
+  /** ISO weekdays, and of them those of half a day. */
+  weekdays: number[] | null;
+  halfWeekdays: number[] | null;
 }
 
 /**

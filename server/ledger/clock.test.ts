@@ -41,7 +41,15 @@ describe('business hours', () => {
     const { hoursOf } = buildBusinessHours(
       tree,
       company,
-      [{ branchId: 2, timeZone: 'Europe/London', endOfBusiness: null }],
+      [
+        {
+          branchId: 2,
+          timeZone: 'Europe/London',
+          endOfBusiness: null,
+          weekdays: null,
+          halfWeekdays: null,
+        },
+      ],
       day,
     );
     const clock = openClock(() => Date.parse('2026-11-18T16:30:00Z'));

@@ -34,6 +34,8 @@ export interface CompanyState {
   /** Another one where all that was recorded has been put away. */
   era: string;
   weekdays: number[];
+  /** Of the weekdays those on which half a day is worked. */
+  halfWeekdays: number[];
   sharesTeamLadder: boolean;
   calendar: FiscalCalendar;
   rates: Rate[];
@@ -99,6 +101,7 @@ export async function loadCompanyState(db: Queryable, asOf: Day): Promise<Compan
     isDemo: row.isDemo,
     era: row.era,
     weekdays: row.weekdays,
+    halfWeekdays: row.halfWeekdays,
     sharesTeamLadder: row.sharesTeamLadder,
     calendar: buildCalendar(row.calendar),
     rates: rates.map((each) => ({
@@ -107,7 +110,7 @@ export async function loadCompanyState(db: Queryable, asOf: Day): Promise<Compan
       rate: each.rate,
     })),
     tree,
-    workingDaysOf: buildWorkingDays(tree, row.weekdays, closed, asOf),
+    workingDaysOf: buildWorkingDays(tree, row, closed, ofBranches, asOf),
     endOfBusiness: row.endOfBusiness,
     branchHours: ofBranches,
     ...buildBusinessHours(tree, row, ofBranches, asOf),
@@ -199,25 +202,48 @@ function buildCountryOf(
 }
 
 /**
- * A unit works the days of the branch it stands in: the common closed days and that branch's own.
+ * A unit works the days of the branch it stands in: the common closed days and that branch's own,
+ * on the branch's weekdays or the company's. What a branch says of a day goes before what is said of
+ * all.
  */
 function buildWorkingDays(
   tree: UnitTree,
-  weekdays: number[],
-  closed: { branchId: number | null; on: string }[],
+  company: Pick<CompanyState, 'weekdays' | 'halfWeekdays'>,
+  closed: readonly { branchId: number | null; on: string; isHalf: boolean }[],
+  branches: readonly BranchHours[],
   asOf: Day,
 ) {
-  const forAll = closed.filter((each) => each.branchId === null).map((each) => parseDay(each.on)!);
-  const byBranch = new Map<number | null, WorkingDays>([
-    [null, { weekdays, closed: new Set(forAll) }],
-  ]);
-  for (const { branchId } of closed) {
-    if (branchId === null || byBranch.has(branchId)) continue;
-    const own = closed
-      .filter((each) => each.branchId === branchId)
+  const daysOf = (branchId: number | null, isHalf: boolean) =>
+    closed
+      .filter((each) => each.branchId === branchId && each.isHalf === isHalf)
       .map((each) => parseDay(each.on)!);
-    byBranch.set(branchId, { weekdays, closed: new Set([...forAll, ...own]) });
-  }
+  const common = { closed: daysOf(null, false), halves: daysOf(null, true) };
+  const build = (branchId: number | null): WorkingDays => {
+    const own = branches.find((each) => each.branchId === branchId);
+    const weekdays = own?.weekdays ?? company.weekdays;
+    const halfWeekdays = own?.weekdays ? (own.halfWeekdays ?? []) : company.halfWeekdays;
+    if (branchId === null)
+      return {
+        weekdays,
+        halfWeekdays,
+        closed: new Set(common.closed),
+        halves: new Set(common.halves),
+      };
+    const [ownClosed, ownHalves] = [daysOf(branchId, false), daysOf(branchId, true)];
+    const said = new Set([...ownClosed, ...ownHalves]);
+    const others = (days: readonly Day[]) => days.filter((day) => !said.has(day));
+    return {
+      weekdays,
+      halfWeekdays,
+      closed: new Set([...others(common.closed), ...ownClosed]),
+      halves: new Set([...others(common.halves), ...ownHalves]),
+    };
+  };
+  const own = [
+    ...closed.map((each) => each.branchId),
+    ...branches.filter((each) => each.weekdays !== null).map((each) => each.branchId),
+  ];
+  const byBranch = new Map([null, ...own].map((branchId) => [branchId, build(branchId)]));
   const cache = new Map<number, WorkingDays>();
   return (unitId: number): WorkingDays => {
     let found = cache.get(unitId);

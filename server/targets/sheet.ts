@@ -61,7 +61,9 @@ export async function viewSheet(
     // Only what the year's cells can ask for: closed days of other years are dead weight.
     workingDays: sets.map((each) => ({
       weekdays: [...each.weekdays],
+      halfWeekdays: [...(each.halfWeekdays ?? [])],
       closed: [...each.closed].filter((day) => day >= year.from && day < year.to),
+      halves: [...(each.halves ?? [])].filter((day) => day >= year.from && day < year.to),
     })),
     workingDaysIndex: units.map((each) => sets.indexOf(dataset.workingDaysOf(each.id))),
     targets,

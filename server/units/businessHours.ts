@@ -10,9 +10,10 @@ import { assertNoFieldErrors } from '../problem';
 import { toHoursView } from './hoursView';
 import { viewUnit } from './list';
 import { checkTimeZone } from './timeZone';
+import { checkHalfWeekdays } from './weekdays';
 
 /**
- * Gives a branch a time zone and an end of business of its own, or the company's again. @throws
+ * Gives a branch a time zone, an end of business and weekdays of its own, or the company's again. @throws
  * ProblemError unknownUnit, invalidInput
  */
 export async function changeBusinessHours(
@@ -24,20 +25,24 @@ export async function changeBusinessHours(
 ): Promise<UnitDetail> {
   const unit = scope.findUnit(code);
   const endOfBusiness = input.endOfBusiness === null ? null : parseTimeOfDay(input.endOfBusiness);
+  const weekdays = input.weekdays ? [...input.weekdays].sort() : null;
+  const halfWeekdays = weekdays && input.halfWeekdays ? [...input.halfWeekdays].sort() : null;
   assertNoFieldErrors([
     ...(unit.kind === 'branch' ? [] : [{ field: 'unit', code: 'notABranch' as const }]),
     ...(input.timeZone === null ? [] : checkTimeZone(input.timeZone)),
     ...(input.endOfBusiness !== null && endOfBusiness === null
       ? [{ field: 'endOfBusiness', code: 'notATime' as const }]
       : []),
+    ...(weekdays?.length === 0 ? [{ field: 'weekdays', code: 'weekdayNeeded' as const }] : []),
+    ...checkHalfWeekdays(halfWeekdays ?? [], weekdays ?? []),
   ]);
   const before = toHoursView(
     context.replica.company!.branchHours.find((each) => each.branchId === unit.id),
   );
-  const after = { timeZone: input.timeZone, endOfBusiness };
+  const after = { timeZone: input.timeZone, endOfBusiness, weekdays, halfWeekdays };
   await context.db.transaction(async (tx) => {
     await tx.delete(branchHours).where(eq(branchHours.branchId, unit.id));
-    if (after.timeZone !== null || after.endOfBusiness !== null)
+    if (Object.values(after).some((value) => value !== null))
       await tx.insert(branchHours).values({ branchId: unit.id, ...after });
     await recordAudit(tx, [
       {
@@ -46,7 +51,7 @@ export async function changeBusinessHours(
         entityId: unit.code,
         action: 'business hours changed',
         before,
-        after: { timeZone: input.timeZone, endOfBusiness: input.endOfBusiness },
+        after: { ...after, endOfBusiness: input.endOfBusiness },
         reason: input.reason?.trim() || null,
       },
     ]);

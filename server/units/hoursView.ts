@@ -8,6 +8,8 @@ export function toHoursView(hours: BranchHours | undefined): UnitDetail['busines
     ? {
         timeZone: hours.timeZone,
         endOfBusiness: hours.endOfBusiness === null ? null : formatTimeOfDay(hours.endOfBusiness),
+        weekdays: hours.weekdays,
+        halfWeekdays: hours.halfWeekdays,
       }
     : null;
 }

@@ -42,7 +42,7 @@ export function buildSampleSheet(
       [3, 2, FIRST_DAY, END_OF_TIME],
       [4, 2, FIRST_DAY, END_OF_TIME],
     ],
-    workingDays: [{ weekdays: [1, 2, 3, 4, 5], closed: [] }],
+    workingDays: [{ weekdays: [1, 2, 3, 4, 5], closed: [], halfWeekdays: [], halves: [] }],
     workingDaysIndex: [0, 0, 0, 0],
     priorYear: units.map(() => [
       ...Array.from({ length: 12 }, () => 100),

@@ -23,7 +23,7 @@ export function toWeekChanges(
       .filter((day) => bench.cellAt(unitId, day).targetSource === 'set')
       .map((day) => bench.toChange(unitId, day, null));
   const working = bench.workingDaysOf(unitId);
-  const weights = days.map((day) => countWorkingDays(day, working));
+  const weights = days.map((day) => 2 * countWorkingDays(day, working));
   const parts = shareOut(
     target,
     weights.some((weight) => weight > 0) ? weights : days.map(() => 1),

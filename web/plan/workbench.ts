@@ -6,7 +6,7 @@ import { writeDecimal } from '#core/money/amount';
 import { decimalsOf, type FigureUnit } from '#core/money/format';
 import { buildCalendar, type FiscalCalendar, type Period } from '#core/period/calendar';
 import { priorYearOf } from '#core/period/neighbours';
-import { countWorkingDays } from '#core/period/workingDays';
+import { countWorkingDays, type WorkingDays } from '#core/period/workingDays';
 import { buildCell, type CellFacts } from '#core/targets/cell';
 import type { FillSource } from '#core/targets/fill/way';
 import { buildTargetLookup, type TargetLookup } from '#core/targets/lookup';
@@ -69,10 +69,7 @@ export class Workbench {
   /** The periods of `sheet.priorYear`. */
   private pastIds: string[];
   private ramps: ReadonlyMap<number, Ramp>;
-  readonly workingDaysOf: (unitId: number) => {
-    weekdays: readonly number[];
-    closed: ReadonlySet<number>;
-  };
+  readonly workingDaysOf: (unitId: number) => WorkingDays;
 
   /** `currency`: what targets are shown and set in; left out: the reporting currency. */
   constructor(
@@ -99,6 +96,8 @@ export class Workbench {
     const sets = sheet.workingDays.map((each) => ({
       weekdays: each.weekdays,
       closed: new Set(each.closed),
+      halfWeekdays: each.halfWeekdays,
+      halves: new Set(each.halves),
     }));
     const workingOf = new Map(
       sheet.units.map((unit, index) => [unit.id, sets[sheet.workingDaysIndex[index]!]!]),

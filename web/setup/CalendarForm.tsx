@@ -10,6 +10,7 @@ import { Button } from '../ui/Button';
 import { Field, INPUT } from '../ui/Field';
 import { useSay } from '../ui/Toasts';
 import { CalendarPreview } from './CalendarPreview';
+import { WeekdayChooser } from './WeekdayChooser';
 
 interface Fields {
   kind: CalendarRule['kind'];
@@ -56,7 +57,10 @@ function toRule({
  */
 export function CalendarForm({ company, onClose }: { company: Company; onClose(): void }) {
   const [fields, setFields] = useState(() => toFields(company.calendar));
-  const [weekdays, setWeekdays] = useState(company.weekdays);
+  const [worked, setWorked] = useState({
+    weekdays: company.weekdays,
+    halfWeekdays: company.halfWeekdays,
+  });
   const [timeZone, setTimeZone] = useState(company.timeZone);
   const [endOfBusiness, setEndOfBusiness] = useState(company.endOfBusiness);
   const [reason, setReason] = useState('');
@@ -65,7 +69,7 @@ export function CalendarForm({ company, onClose }: { company: Company; onClose()
   const set = (over: Partial<Fields>) => setFields((old) => ({ ...old, ...over }));
   const rule = toRule(fields);
   const submit = async () => {
-    const result = await change({ calendar: rule, weekdays, timeZone, endOfBusiness, reason });
+    const result = await change({ calendar: rule, ...worked, timeZone, endOfBusiness, reason });
     if (result.error) return;
     say('The calendar is changed.');
     onClose();
@@ -171,27 +175,7 @@ export function CalendarForm({ company, onClose }: { company: Company; onClose()
           />
         </Field>
       </div>
-      <fieldset>
-        <legend className="mb-1 font-medium">Working days</legend>
-        <div className="flex gap-4">
-          {WEEKDAYS.map((name, i) => (
-            <label key={name} className="flex items-center gap-1.5">
-              <input
-                type="checkbox"
-                checked={weekdays.includes(i + 1)}
-                onChange={(event) =>
-                  setWeekdays(
-                    event.target.checked
-                      ? [...weekdays, i + 1]
-                      : weekdays.filter((each) => each !== i + 1),
-                  )
-                }
-              />
-              {name.slice(0, 3)}
-            </label>
-          ))}
-        </div>
-      </fieldset>
+      <WeekdayChooser value={worked} fault={faultAt(error, 'halfWeekdays')} onChange={setWorked} />
       <CalendarPreview
         now={buildCalendar(company.calendar)}
         then={buildCalendar(rule)}
@@ -212,7 +196,7 @@ export function CalendarForm({ company, onClose }: { company: Company; onClose()
         <Button
           type="submit"
           kind="main"
-          disabled={isLoading || reason.trim() === '' || weekdays.length === 0}
+          disabled={isLoading || reason.trim() === '' || worked.weekdays.length === 0}
         >
           Change the calendar
         </Button>

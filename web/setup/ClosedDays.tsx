@@ -44,7 +44,7 @@ export function ClosedDays({ company, mayChange }: { company: Company; mayChange
   const [change, { error: failure, isLoading }] = useChangeClosedDaysMutation();
   const [findHolidays] = useLazyGetHolidaysQuery();
   const [country, setCountry] = useState('NL');
-  const [day, setDay] = useState({ on: '', name: '', branch: '' });
+  const [day, setDay] = useState({ on: '', name: '', branch: '', isHalf: false });
   const say = useSay();
   const branches = units.filter((each) => each.unit.kind === 'branch').map((each) => each.unit);
   const fillIn = async () => {
@@ -71,7 +71,7 @@ export function ClosedDays({ company, mayChange }: { company: Company; mayChange
   };
   const add = async () => {
     const result = await change({
-      close: [{ on: day.on, name: day.name, branch: day.branch || null }],
+      close: [{ on: day.on, name: day.name, branch: day.branch || null, isHalf: day.isHalf }],
       open: [],
     });
     if (!result.error) setDay({ ...day, on: '', name: '' });
@@ -123,6 +123,7 @@ export function ClosedDays({ company, mayChange }: { company: Company; mayChange
             <span>
               {describeDay(parseDay(each.on)!)}
               <span className="ml-3 text-soft">
+                {each.isHalf ? 'half a day, ' : ''}
                 {each.name}
                 {each.branch
                   ? `, ${branches.find((branch) => branch.code === each.branch)?.name ?? each.branch} only`
@@ -148,7 +149,7 @@ export function ClosedDays({ company, mayChange }: { company: Company; mayChange
       </ul>
       {mayChange && (
         <form
-          className="mt-3 grid grid-cols-[150px_1fr_190px_auto] items-end gap-2"
+          className="mt-3 grid grid-cols-[150px_1fr_170px_110px_auto] items-end gap-2 max-md:grid-cols-1"
           noValidate
           onSubmit={(event) => {
             event.preventDefault();
@@ -183,6 +184,16 @@ export function ClosedDays({ company, mayChange }: { company: Company; mayChange
                   {branch.name}
                 </option>
               ))}
+            </select>
+          </Field>
+          <Field label="Off">
+            <select
+              className={INPUT}
+              value={day.isHalf ? 'half' : 'whole'}
+              onChange={(event) => setDay({ ...day, isHalf: event.target.value === 'half' })}
+            >
+              <option value="whole">all day</option>
+              <option value="half">half a day</option>
             </select>
           </Field>
           <Button type="submit" disabled={isLoading || day.on === ''}>

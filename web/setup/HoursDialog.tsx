@@ -7,12 +7,21 @@ import { Dialog } from '../ui/Dialog';
 import { Field, INPUT } from '../ui/Field';
 import { useSay } from '../ui/Toasts';
 import { useChangeBusinessHoursMutation } from './unitsApi';
+import { WeekdayChooser } from './WeekdayChooser';
 
-/** A branch's own time zone and end of business. */
+/** A branch's own time zone, end of business and weekdays. */
 export function HoursDialog({ place, onClose }: { place: UnitDetail; onClose(): void }) {
   const { data: company } = useGetCompanyQuery();
   const [timeZone, setTimeZone] = useState(place.businessHours?.timeZone ?? '');
   const [endOfBusiness, setEndOfBusiness] = useState(place.businessHours?.endOfBusiness ?? '');
+  const [worked, setWorked] = useState(() =>
+    place.businessHours?.weekdays
+      ? {
+          weekdays: place.businessHours.weekdays,
+          halfWeekdays: place.businessHours.halfWeekdays ?? [],
+        }
+      : null,
+  );
   const [change, { error, isLoading }] = useChangeBusinessHoursMutation();
   const say = useSay();
   const submit = async () => {
@@ -20,6 +29,8 @@ export function HoursDialog({ place, onClose }: { place: UnitDetail; onClose(): 
       code: place.unit.code,
       timeZone: timeZone || null,
       endOfBusiness: endOfBusiness || null,
+      weekdays: worked?.weekdays ?? null,
+      halfWeekdays: worked?.halfWeekdays ?? null,
     });
     if (result.error) return;
     say(`The business hours of ${place.unit.name} are saved.`);
@@ -67,7 +78,30 @@ export function HoursDialog({ place, onClose }: { place: UnitDetail; onClose(): 
             onChange={(event) => setEndOfBusiness(event.target.value)}
           />
         </Field>
-        {otherFault(error, ['timeZone', 'endOfBusiness']) && <FailureNote failure={error!} />}
+        <label className="flex items-center gap-1.5">
+          <input
+            type="checkbox"
+            checked={worked !== null}
+            onChange={(event) =>
+              setWorked(
+                event.target.checked && company
+                  ? { weekdays: company.weekdays, halfWeekdays: company.halfWeekdays }
+                  : null,
+              )
+            }
+          />
+          It works other weekdays than the company
+        </label>
+        {worked && (
+          <WeekdayChooser
+            value={worked}
+            fault={faultAt(error, 'weekdays') ?? faultAt(error, 'halfWeekdays')}
+            onChange={setWorked}
+          />
+        )}
+        {otherFault(error, ['timeZone', 'endOfBusiness', 'weekdays', 'halfWeekdays']) && (
+          <FailureNote failure={error!} />
+        )}
         <div className="mt-1 flex justify-end gap-2">
           <Button onClick={onClose}>Cancel</Button>
           <Button type="submit" kind="main" disabled={isLoading}>

@@ -158,7 +158,7 @@ function phase(
 ) {
   const weightsBy: Record<Phasing, () => number[]> = {
     even: () => periods.map(() => 1),
-    workingDays: () => periods.map((period) => source.workingDaysIn(unitId, period)),
+    workingDays: () => periods.map((period) => 2 * source.workingDaysIn(unitId, period)),
     priorYear: () => periods.map((period) => Math.max(0, source.priorYearOf(unitId, period))),
     present: () => periods.map((period) => source.targetOf(unitId, period) ?? 0),
     custom: () => periods.map((period) => way.periodShares?.[request.periods.indexOf(period)] ?? 0),

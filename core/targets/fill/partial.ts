@@ -22,9 +22,12 @@ export function proposePartial(full: number, { share, present, all, unit }: Part
   return (
     Number(
       divideHalfAway(
-        BigInt(Math.round(full)) * BigInt(share) * BigInt(present),
-        BigInt(FULL) * BigInt(all) * BigInt(unit),
+        BigInt(Math.round(full)) * BigInt(share) * halfDays(present),
+        BigInt(FULL) * halfDays(all) * BigInt(unit),
       ),
     ) * unit
   );
 }
+
+/** Working days as a whole number: half days count half. */
+const halfDays = (days: number) => BigInt(Math.round(days * 2));

@@ -29,6 +29,8 @@ export const company = pgTable(
     /** By month or by week; its shape is checked where it comes in (contract/schemas/company). */
     calendar: jsonb('calendar').$type<CalendarRule>().notNull(),
     weekdays: integer('weekdays').array().notNull(),
+    /** Of the weekdays those on which half a day is worked. */
+    halfWeekdays: integer('half_weekdays').array().notNull().default([]),
     /** Salespeople see the ladder of their own team. */
     sharesTeamLadder: boolean('shares_team_ladder').notNull().default(false),
     /** Minutes after midnight; until then nothing is due for today. */
@@ -46,7 +48,7 @@ export const company = pgTable(
   ],
 );
 
-/** A branch's own time zone and end of business; null: as the company has it. */
+/** A branch's own time zone, end of business and weekdays; null: as the company has it. */
 export const branchHours = pgTable(
   'branch_hours',
   {
@@ -55,19 +57,22 @@ export const branchHours = pgTable(
       .references(() => unit.id),
     timeZone: text('time_zone'),
     endOfBusiness: smallint('end_of_business'),
+    weekdays: integer('weekdays').array(),
+    halfWeekdays: integer('half_weekdays').array(),
   },
   (table) => [
     check('branch_hours_end_of_business', sql`${table.endOfBusiness} between 1 and 1440`),
   ],
 );
 
-/** A day on which a branch, or every branch (null), does not work. */
+/** A day on which a branch, or every branch (null), does not work, or only half of it. */
 export const closedDay = pgTable(
   'closed_day',
   {
     branchId: integer('branch_id').references(() => unit.id),
     on: isoDay('on_day').notNull(),
     name: text('name').notNull().default(''),
+    isHalf: boolean('is_half').notNull().default(false),
   },
   (table) => [unique('closed_day_once').on(table.branchId, table.on).nullsNotDistinct()],
 );
