@@ -25,7 +25,7 @@ import {
   importHistory,
 } from '#server/imports/index';
 import { createMeasure } from '#server/measures/index';
-import { createPlan, publishPlan } from '#server/plans/index';
+import { closeMonths, createPlan, publishPlan } from '#server/plans/index';
 import { parseCsv } from '#server/reading/index';
 import { saveTargets } from '#server/targets/index';
 import { type UnitFacts, writeUnits } from '#server/units/index';
@@ -33,7 +33,7 @@ import { DEMO_MEASURES, generateActivities } from './activities';
 import { PRODUCTS, STAGES } from './catalogue';
 import { generateCustomers } from './customers';
 import { DEMO_FIELDS } from './customFields';
-import { generateDeals, HISTORY_MONTHS } from './deals';
+import { type DealRow, generateDeals, HISTORY_MONTHS } from './deals';
 import { generateHistory } from './history';
 import { generateLines } from './lines';
 import {
@@ -48,6 +48,7 @@ import {
   TEAMS,
 } from './people';
 import { createStream } from './random';
+import { dateRecords } from './records';
 import { generateTargets } from './targets';
 
 const CURRENCY = 'EUR';
@@ -121,6 +122,7 @@ export async function loadDemo(context: Context, today: Day): Promise<void> {
     signal: new AbortController().signal,
   };
   const report = await importDeals(call, parseCsv([Buffer.from(Papa.unparse(rows))]));
+  await dateRecords(context, admin.id);
   await describeLists(context);
   const lines = await importDealLines(
     { ...call, fileName: 'demo deal lines.csv' },
@@ -140,6 +142,13 @@ export async function loadDemo(context: Context, today: Day): Promise<void> {
     { ...call, fileName: 'demo activities.csv' },
     parseCsv([Buffer.from(Papa.unparse([...generateActivities({ today, yearStart, working })]))]),
   );
+  await closeLastYear(context, admin.id, calendar, yearStart);
+  const corrected = await importDeals(
+    { ...call, fileName: 'demo correction.csv', reason: 'The freight was invoiced later' },
+    parseCsv([Buffer.from(Papa.unparse([correctOne(rows, yearStart)]))]),
+  );
+  if (!corrected.written)
+    throw new Error(`The demo's correction was refused: ${JSON.stringify(corrected.refusals)}`);
   await addSource(context, admin.id, { code: DEMO_FEED, name: 'Order system' });
   if (!activities.written)
     throw new Error(
@@ -149,6 +158,32 @@ export async function loadDemo(context: Context, today: Day): Promise<void> {
     throw new Error(
       `The demo's deals were refused: ${JSON.stringify(report.refusals.slice(0, 3))}`,
     );
+}
+
+/** The months of the year before are closed, as they would be. */
+async function closeLastYear(
+  context: Context,
+  userId: number,
+  calendar: FiscalCalendar,
+  yearStart: Day,
+): Promise<void> {
+  await closeMonths(context, userId, calendar.months(calendar.labelOf(yearStart) - 1));
+}
+
+/** A deal of the last month of the year before, worth a little more than was booked then. */
+function correctOne(rows: readonly DealRow[], yearStart: Day): DealRow {
+  const withLines = new Set([...generateLines(rows)].map((line) => line['deal']));
+  const row = rows.find(
+    (each) =>
+      each['status'] === 'won' &&
+      each['credit'] === '' &&
+      each['currency'] === CURRENCY &&
+      !withLines.has(each['deal']) &&
+      Number(each['amount']) > 2_000 &&
+      each['closed_on']! >= toIsoDay(addMonths(yearStart, -1)) &&
+      each['closed_on']! < toIsoDay(yearStart),
+  )!;
+  return { ...row, amount: (Number(row['amount']) + 480).toFixed(2) };
 }
 
 /** What Setup knows of stages and products beyond their names. */

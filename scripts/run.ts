@@ -60,7 +60,7 @@ async function main(): Promise<void> {
   const orderSystem =
     isDemo && prepared.context ? await startOrderSystem(prepared.context, options) : null;
   const watch = isOwn ? setInterval(() => void keepRunning(directory), WATCH_EVERY_MS) : null;
-  printWelcome(options.port, isDemo, orderSystem !== null);
+  printWelcome(options, isDemo, orderSystem !== null);
 
   let isStopping = false;
   const quit = async () => {
@@ -110,7 +110,11 @@ async function keepRunning(directory: string): Promise<void> {
   isRestarting = false;
 }
 
-function printWelcome(port: number, isDemo: boolean, hasOrderSystem: boolean): void {
+function printWelcome(
+  { port, areOrdersPaused }: StartOptions,
+  isDemo: boolean,
+  hasOrderSystem: boolean,
+): void {
   const lines = [`\nIron Ladder is at  http://localhost:${port}\n`];
   if (isDemo) {
     lines.push(
@@ -120,7 +124,7 @@ function printWelcome(port: number, isDemo: boolean, hasOrderSystem: boolean): v
   }
   if (hasOrderSystem)
     lines.push(
-      `\nThe stand-in order system, which sends deals by itself, is at  http://localhost:${port + 1}`,
+      `\nThe stand-in order system, which ${areOrdersPaused ? 'waits for its button' : 'sends deals by itself'}, is at  http://localhost:${port + 1}`,
     );
   lines.push('\nStop with Ctrl-C. Everything is kept for the next start.\n');
   process.stdout.write(lines.join('\n'));

@@ -4,3 +4,4 @@ export { refuseClosed } from './closing';
 export { createPlan, startDraft } from './drafts';
 export { loadPlanSummary } from './summary';
 export { publishPlan } from './publication';
+export { closeMonths } from './closing';
