@@ -52,7 +52,7 @@ async function loadArrivals(db: Queryable): Promise<Arrivals> {
   const {
     rows: [row],
   } = await db.execute<Arrivals & Record<string, unknown>>(sql`
-    select ${moment(sql`(select created_at from deal order by id desc limit 1)`)} as "bookedAt",
+    select ${moment(sql`(select max(d.created_at) from (select created_at from deal order by id desc limit 1000) d)`)} as "bookedAt",
       ${moment(sql`(select at from import_run where kind = 'deals' order by id desc limit 1)`)} as
         "importedAt",
       ${moment(sql`(select at from feed_delivery where outcome <> 'refused' order by id desc limit

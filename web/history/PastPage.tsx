@@ -35,13 +35,16 @@ export function PastPage() {
   const { search, put } = useAddress();
   const { data: company } = useGetCompanyQuery();
   const [opened, setOpened] = useState<number | null>(null);
-  // The clock of the page is read once: a list that moves under the reader's hand is no list.
-  const presets = useMemo(() => listPresets(new Date()), []);
+  // By the business date, as all else: a demonstration may have a fixed one.
+  const presets = useMemo(
+    () => listPresets(company ? new Date(`${company.today}T12:00`) : new Date()),
+    [company],
+  );
   const from = search.get('from') ?? toLocalText(presets[1]!.at);
   const to = search.get('to') ?? '';
   const isBook = search.get('show') === 'book';
   const [fromMoment, toMomentText] = [toMoment(from), toMoment(to)];
-  const isReady = Boolean(unit && period && fromMoment);
+  const isReady = Boolean(unit && period && company && fromMoment);
   const query = {
     unit,
     period,

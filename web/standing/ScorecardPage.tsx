@@ -95,7 +95,7 @@ function Card({
       aria-label="Scorecard"
       className="overflow-x-auto rounded-sheet border border-line bg-sheet px-3 py-2"
     >
-      <table className="w-full min-w-[900px] text-[12.5px]">
+      <table className="w-full min-w-[900px] text-[12px]">
         <thead className="text-soft">
           <tr>
             <td colSpan={2} />
@@ -104,7 +104,7 @@ function Card({
                 key={key}
                 scope="colgroup"
                 colSpan={4}
-                className="border-l border-line px-2 pt-1 text-left font-semibold text-ink"
+                className="border-l border-line px-1.5 pt-1 text-left font-semibold text-ink"
               >
                 {name || view.periods[key].name}
                 <span className="ml-2 text-[11.5px] font-normal text-soft">
@@ -117,7 +117,7 @@ function Card({
             <th scope="col" className="py-1.5 text-left font-medium">
               Measure
             </th>
-            <th scope="col" className="px-2 py-1.5 text-right font-medium">
+            <th scope="col" className="px-1.5 py-1.5 text-right font-medium">
               Weight
             </th>
             {SPANS.map(([key]) =>
@@ -125,7 +125,7 @@ function Card({
                 <th
                   key={`${key} ${name}`}
                   scope="col"
-                  className={`px-2 py-1.5 font-medium ${name === 'Status' ? 'text-left' : 'text-right'} ${name === 'Actual' ? 'border-l border-line' : ''}`}
+                  className={`px-1.5 py-1.5 font-medium ${name === 'Status' ? 'text-left' : 'text-right'} ${name === 'Actual' ? 'border-l border-line' : ''}`}
                 >
                   {name}
                 </th>
@@ -146,7 +146,7 @@ function Card({
                   <span className="block text-[11px] font-normal text-soft">lower is better</span>
                 )}
               </th>
-              <td className="px-2 text-right">
+              <td className="pr-1.5 text-right">
                 <Weight
                   name={row.measure.name}
                   weight={row.weight}
@@ -173,7 +173,7 @@ function Card({
             <th scope="row" className="py-2 pr-2 text-left">
               Weighted total
             </th>
-            <td className="px-2 text-right">{view.total.month.all}</td>
+            <td className="px-1.5 text-right">{view.total.month.all}</td>
             {SPANS.map(([key]) => (
               <TotalCell key={key} total={view.total[key]} />
             ))}
@@ -187,7 +187,7 @@ function Card({
 /** What the weighted attainments come to; weights of measures without one are left out, and said. */
 function TotalCell({ total }: { total: ScorecardView['total']['month'] }) {
   return (
-    <td colSpan={4} className="border-l border-line px-2">
+    <td colSpan={4} className="border-l border-line px-1.5">
       {total.text === null ? (
         <span className="font-normal text-soft">no measure with a weight has a target</span>
       ) : (
@@ -227,7 +227,7 @@ function Weight({
     <input
       aria-label={`Weight of ${name}`}
       inputMode="numeric"
-      className="h-[26px] w-[46px] rounded-[4px] border border-strong/30 bg-sheet px-1.5 text-right"
+      className="h-[26px] w-[40px] rounded-[4px] border border-strong/30 bg-sheet px-1 text-right"
       value={typed ?? String(weight)}
       onChange={(event) => setTyped(event.target.value)}
       onBlur={take}
@@ -265,18 +265,18 @@ function Cells({
     value === null ? undefined : formatExact(round(value), unit);
   return (
     <>
-      <td className="border-l border-line px-2 text-right font-semibold whitespace-nowrap">
+      <td className="border-l border-line px-1.5 text-right font-semibold whitespace-nowrap">
         <HowMade at={at} title={exact(figures.actual)}>
           {show(figures.actual)}
         </HowMade>
       </td>
       <td
-        className="px-2 text-right whitespace-nowrap text-soft"
+        className="px-1.5 text-right whitespace-nowrap text-soft"
         title={exact(figures.target.value)}
       >
         {figures.target.missingCount > 0 ? 'incomplete' : show(figures.target.value)}
       </td>
-      <td className="px-2 whitespace-nowrap">
+      <td className="px-1.5 whitespace-nowrap">
         <span className="flex items-center gap-1.5">
           <StatusMark status={figures.status} />
           <span
@@ -292,7 +292,7 @@ function Cells({
         </span>
       </td>
       <td
-        className={`px-2 text-right whitespace-nowrap ${priorYear?.isLowBase ? 'text-none' : 'text-soft'}`}
+        className={`px-1.5 text-right whitespace-nowrap ${priorYear?.isLowBase ? 'text-none' : 'text-soft'}`}
         title={
           priorYear ? `${exact(priorYear.toDate) ?? 'nothing'} on ${priorYear.days}` : undefined
         }
