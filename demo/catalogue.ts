@@ -99,3 +99,8 @@ const SECOND = [
 export const CUSTOMERS: readonly string[] = FIRST.flatMap((first) =>
   SECOND.map((second) => `${first} ${second}`),
 );
+
+/** Who bought for the first time lately; each from a month of their own on. */
+export const NEW_CUSTOMERS: readonly string[] = ['Puffin', 'Plover', 'Curlew', 'Dunlin'].flatMap(
+  (first) => SECOND.map((second) => `${first} ${second}`),
+);

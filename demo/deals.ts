@@ -1,6 +1,14 @@
 import { addMonths, type Day, toIsoDay } from '#core/period/day';
 import { isWorkingDay, type WorkingDays } from '#core/period/workingDays';
-import { CUSTOMERS, LOST_REASONS, PLACES, PRODUCTS, SOURCES, STAGES } from './catalogue';
+import {
+  CUSTOMERS,
+  LOST_REASONS,
+  NEW_CUSTOMERS,
+  PLACES,
+  PRODUCTS,
+  SOURCES,
+  STAGES,
+} from './catalogue';
 import { SEGMENTS } from './customFields';
 import { BRANCHES, type DemoSeller, SELLERS, TEAMS } from './people';
 import { createStream, type Stream } from './random';
@@ -122,7 +130,7 @@ function* generateMonth(
         `HT-${index + 10}${String(month + HISTORY_MONTHS).padStart(2, '0')}${String(i).padStart(2, '0')}`,
         (wanted * weights[i]!) / total,
         day,
-        calendar.today,
+        calendar,
       );
   }
 }
@@ -137,10 +145,11 @@ function* generateDeal(
   deal: string,
   euros: number,
   day: Day,
-  today: Day,
+  { today, yearStart }: Pick<DemoCalendar, 'today' | 'yearStart'>,
 ): Generator<DealRow> {
   const row = buildRow(stream, seller, deal, euros);
   const opened = toIsoDay(day - stream.whole(3, 70));
+  row['customer'] = findNewcomer(deal, seller, day, yearStart) ?? row['customer']!;
   const refundedOn = stream.chance(0.015) ? day + stream.whole(5, 20) : null;
   const refunded = Number(row['amount']) * stream.pick([0.2, 0.5, 1]);
   yield {
@@ -269,6 +278,21 @@ const SPELLED_TWICE: Readonly<Record<string, string>> = {
   'Heron Fisheries': 'Heron Fishery',
   'Tern Yard': 'Tern Yrad',
 };
+
+const NEW_EVERY_DAYS = 12;
+const CIRCLES = 8;
+
+/** One deal in sixteen is of a customer who came lately, from a day of their own on. */
+function findNewcomer(deal: string, seller: DemoSeller, day: Day, yearStart: Day): string | null {
+  const stream = createStream('newcomer', deal);
+  if (!stream.chance(0.06)) return null;
+  const first = addMonths(yearStart, -12);
+  const there = NEW_CUSTOMERS.filter(
+    (_, index) =>
+      index % CIRCLES === hash(seller.code) % CIRCLES && first + index * NEW_EVERY_DAYS <= day,
+  );
+  return there.length === 0 ? null : stream.pick(there);
+}
 
 function spell(customer: string, deal: string): string {
   const other = SPELLED_TWICE[customer];

@@ -344,3 +344,61 @@ describe('the ladder of the demo company', () => {
     }
   });
 });
+
+describe('measures of custom fields of the demo company', () => {
+  beforeAll(() =>
+    copy(
+      'deal_of',
+      'id bigint, person integer, first boolean, credited bigint, whole bigint, closed date, paid date, service bigint, share integer, before integer',
+      `select d.id, coalesce(k.salesperson_id, d.salesperson_id) as person, coalesce(k.position, 0) = 0
+        as first, coalesce(k.credited, d.credited) as credited, d.credited as whole,
+        d.closed_on::text as closed, d.custom->>'paid_on' as paid,
+        ((d.custom->>'service')::numeric * 100)::bigint as service,
+        coalesce(k.basis_points, 10000) as share,
+        coalesce((select sum(x.basis_points) from deal_credit x where x.deal_id = d.id and
+          x.position < k.position), 0) as before
+      from deal d left join deal_credit k on k.deal_id = d.id where d.status = 'won' and
+        d.voided_at is null`,
+    ),
+  );
+
+  const SPANS = [
+    ['FY2027-P08', '2026-11-01', '2026-11-19'],
+    ['FY2027-P06', '2026-09-01', '2026-10-01'],
+    ['FY2027-Q2', '2026-07-01', '2026-10-01'],
+    ['FY2026', '2025-04-01', '2026-04-01'],
+  ] as const;
+  const UNITS = ['harrow-tide', 'saltmarsh', 'northgate', 'lakeside', 'ivarga', 'nbaker'];
+  const of = (unit: string, day: string, from: string, to: string) => `deal_of d join
+    (select * from under union all select * from own) w on w.person = d.person and w.unit = (select
+      id from unit where code = '${unit}') and d.${day} >= w.f and d.${day} < w.t
+    where d.${day} >= '${from}' and d.${day} < '${to}'`;
+
+  it.each(SPANS)(
+    '%s: cash in, median days to pay and service contracts are the engine’s',
+    async (period, from, to) => {
+      for (const unit of UNITS) {
+        const actual = async (measure: string) =>
+          (await get(`/attainment?unit=${unit}&period=${period}&measure=${measure}`)).figures
+            .actual as number | null;
+        const [cash] = await query<{ sum: bigint | null }>(
+          `select sum(d.credited)::bigint as sum from ${of(unit, 'paid', from, to)}`,
+        );
+        expect([unit, await actual('cash_in')]).toEqual([unit, Number(cash!.sum ?? 0)]);
+        const [days] = await query<{ middle: number | null }>(
+          `select median(d.paid - d.closed) as middle from ${of(unit, 'paid', from, to)} and d.first
+            and d.whole > 0`,
+        );
+        expect([unit, await actual('days_to_pay')]).toEqual([
+          unit,
+          days!.middle === null ? null : Number(days!.middle) * 10,
+        ]);
+        const [service] = await query<{ sum: bigint | null }>(
+          `select sum(round(d.service * (d.before + d.share) / 10000.0) - round(d.service * d.before
+            / 10000.0))::bigint as sum from ${of(unit, 'closed', from, to)}`,
+        );
+        expect([unit, await actual('service_sold')]).toEqual([unit, Number(service!.sum ?? 0)]);
+      }
+    },
+  );
+});
