@@ -5,6 +5,7 @@ import type { CustomAddend, CustomOf } from '#core/measure/customPart';
 import type { Queryable } from '../db/client';
 import { LOCKS } from '../db/locks';
 import { announce } from '../db/notify';
+import { ANY_PLAN, WHOLE_TABLES } from '../db/planning';
 import { customPart } from '../db/tables/index';
 
 /**
@@ -50,10 +51,12 @@ export async function addCustomParts(
   const parts = sql`${sql.param(added.map((each) => each.part))}::text[]`;
   await tx.execute(sql`select pg_advisory_xact_lock(${LOCKS.fold})`);
   await tx.execute(sql`delete from daily_total where part = any(${parts})`);
+  await tx.execute(sql.raw(`set local ${WHOLE_TABLES}`));
   await tx.execute(sql`
     insert into daily_total (salesperson_id, part, day, amount)
     select salesperson_id, part, day, sum(amount)::bigint from deal_custom_part where part =
       any(${parts}) group by 1, 2, 3 having sum(amount) <> 0`);
+  await tx.execute(sql.raw(`set local ${ANY_PLAN}`));
   await tx.execute(sql`update ledger_state set epoch = epoch + 1`);
   await announce(tx, 'deals', null);
 }

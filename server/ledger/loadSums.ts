@@ -4,6 +4,7 @@ import type { Occurrences } from '#core/ledger/occurrences';
 import { RunningSums } from '#core/ledger/runningSums';
 import { type Part, PARTS } from '#core/measure/part';
 import { fromCivil } from '#core/period/day';
+import { WHOLE_TABLES } from '../db/planning';
 import { loadDealValues, loadValuedParts, type ValuedParts } from './dealValues';
 import { loadOccurrences } from './loadOccurrences';
 
@@ -29,6 +30,7 @@ export async function loadSums(pool: pg.Pool): Promise<LoadedSums> {
   const client = await pool.connect();
   try {
     await client.query('begin isolation level repeatable read read only');
+    await client.query(`set local ${WHOLE_TABLES}`);
     const state = (
       await client.query(`
       select epoch, pg_snapshot_xmin(pg_current_snapshot())::text as xmin from ledger_state`)

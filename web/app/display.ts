@@ -20,17 +20,6 @@ export const { useGetDisplayQuery, useSaveDisplayMutation } = api.injectEndpoint
     }),
     saveDisplay: build.mutation<Display, Display>({
       query: (body) => ({ route: routes.saveDisplay, body }),
-      // Shown at once; what the server says comes after.
-      onQueryStarted: async (display, { dispatch, queryFulfilled }) => {
-        const patch = dispatch(
-          api.util.updateQueryData(
-            'getDisplay' as never,
-            undefined as never,
-            () => display as never,
-          ),
-        );
-        await queryFulfilled.catch(() => patch.undo());
-      },
       invalidatesTags: ['Display'],
     }),
   }),

@@ -1,3 +1,4 @@
+import { useRef, useState } from 'react';
 import {
   type Display,
   DISPLAY_UNITS,
@@ -27,10 +28,20 @@ const EXAMPLE = 39_618_050;
 /** How figures are shown to oneself, in every browser one signs in with. */
 export function DisplayForm() {
   const { data: company } = useGetCompanyQuery();
-  const display = useDisplay();
+  const stored = useDisplay();
   const [save, { error }] = useSaveDisplayMutation();
+  const [chosen, setChosen] = useState<Display | null>(null);
+  const display = chosen ?? stored;
+  // Two choices in a row: the second goes with the first, and after it.
+  const latest = useRef<Display | null>(null);
+  const saving = useRef<Promise<unknown>>(Promise.resolve());
   const unit = { kind: 'money', currency: company?.currency ?? 'EUR' } as const;
-  const put = (over: Partial<Display>) => void save({ ...display, ...over });
+  const put = (over: Partial<Display>) => {
+    const next = { ...(latest.current ?? stored), ...over };
+    latest.current = next;
+    setChosen(next);
+    saving.current = saving.current.then(() => save(next));
+  };
   return (
     <>
       <div className="grid max-w-[620px] grid-cols-3 gap-4 max-md:grid-cols-1">

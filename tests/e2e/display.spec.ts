@@ -1,0 +1,66 @@
+import { expect, test } from '@playwright/test';
+import { signIn } from './actions';
+
+test('figures are shown in thousands and gaps in percent, and as before again', async ({
+  page,
+}) => {
+  await signIn(page, 'viewer', '/setup/appearance');
+  await page.getByLabel('Money in').selectOption('Thousands (k)');
+  await page.getByLabel('Decimals').selectOption('1');
+  const saved = page.waitForResponse(
+    (answer) =>
+      answer.request().method() === 'PUT' &&
+      (answer.request().postData() ?? '').includes('"gap":"percent"'),
+  );
+  await page.getByLabel('Gap in').selectOption('Percent of the target');
+  expect((await saved).ok()).toBe(true);
+  await expect(page.getByText('€396,180.50 is shown as €396.2k.')).toBeVisible();
+  await page.goto('/standing?unit=saltmarsh&period=FY2027-P08');
+  await expect(page.getByText('€466.0k', { exact: true })).toBeVisible();
+  const row = page
+    .getByRole('table', { name: /Ranking of Saltmarsh/ })
+    .getByRole('row')
+    .nth(1);
+  await expect(row).toContainText(/80\.0k/);
+  await expect(row).toContainText(/−\d+\.\d%/);
+  // It is the person's, not the browser's.
+  await page.evaluate(() => localStorage.clear());
+  await page.reload();
+  await expect(page.getByText('€466.0k', { exact: true })).toBeVisible();
+  await page.goto('/setup/appearance');
+  await page.getByLabel('Money in').selectOption('Whole');
+  await page.getByLabel('Decimals').selectOption('0');
+  await page.getByLabel('Gap in').selectOption('Amount');
+  await expect(page.getByText('is shown as €396,181.')).toBeVisible();
+});
+
+test('a picture enlarges, and each of its points is read by key', async ({ page }) => {
+  await signIn(page, 'marit', '/standing?unit=saltmarsh&period=FY2027-P08');
+  const picture = page.getByRole('group', { name: /^Path through November 2026/ });
+  await picture.focus();
+  await page.keyboard.press('Home');
+  await expect(picture.getByRole('status')).toContainText('1 Nov');
+  await page.keyboard.press('ArrowRight');
+  await expect(picture.getByRole('status')).toContainText(/2 Nov.*Booked.*€.*Due.*€/s);
+  await page.keyboard.press('Escape');
+  await expect(picture.getByRole('status')).toBeEmpty();
+  await page.getByRole('button', { name: 'Enlarge Path through November 2026' }).click();
+  const large = page.getByRole('dialog').getByRole('group', { name: /^Path through/ });
+  expect((await large.boundingBox())!.width).toBeGreaterThan(1_000);
+  await large.focus();
+  await page.keyboard.press('End');
+  await expect(large.getByRole('status')).toContainText('30 Nov');
+});
+
+test('a scorecard is weighed, and says what its total goes by', async ({ page }) => {
+  await signIn(page, 'marit', '/standing/scorecard?unit=saltmarsh&period=FY2027-P08');
+  const card = page.getByRole('region', { name: 'Scorecard' });
+  const total = card.getByRole('row').filter({ hasText: 'Weighted total' });
+  await expect(total).toContainText(/of target/);
+  await card.getByLabel('Weight of Revenue').fill('60');
+  await card.getByLabel('Weight of Revenue').press('Enter');
+  await expect(page).toHaveURL(/weights=revenue%3A60/);
+  await expect(total).toContainText('66');
+  await page.reload();
+  await expect(card.getByLabel('Weight of Revenue')).toHaveValue('60');
+});
