@@ -307,7 +307,7 @@ export const ERRORS = {
   closedNeedsReason: {
     status: 409,
     title: 'The month is closed',
-    detail: '{name} is closed. Say why it is corrected; the correction is listed with its effect.',
+    detail: 'Closed: {name}. Say why it is corrected; the correction is listed with its effect.',
   },
   monthClosed: {
     status: 409,

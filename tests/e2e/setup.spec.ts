@@ -184,6 +184,7 @@ test('a rate is corrected after what it restates is said', async ({ page }, { re
   await page.getByRole('button', { name: 'Preview' }).click();
   await expect(page.getByText('Is not a rate. Write reporting units')).toBeVisible();
   await worth.fill(retry === 0 ? '1.2' : '1.3');
+  await page.getByLabel('Why (needed for closed months)').fill('The bank’s rate was lower');
   await page.getByRole('button', { name: 'Preview' }).click();
   await expect(page.getByText(/^\d+ deals are restated; won revenue changes by \+€/)).toBeVisible();
   await page.getByRole('button', { name: 'Keep the rate' }).click();
@@ -199,17 +200,17 @@ test('the end of a month is gone through: what to settle, the result, closed, an
   await signIn(page, 'admin', '/deals/month-end');
   const heading = page.getByRole('heading', { level: 1 });
   await expect(heading).toContainText(/October 2026/);
-  await page.getByRole('combobox', { name: 'Month' }).selectOption({ label: 'November 2025' });
-  await expect(heading).toContainText('November 2025');
-  await expect(page.getByText(/Harrow & Tide ended November 2025 at €/)).toBeVisible();
-  await page.getByRole('button', { name: 'Close November 2025' }).click();
-  await expect(heading).toContainText('November 2025 is closed.');
+  await page.getByRole('combobox', { name: 'Month' }).selectOption({ label: 'April 2026' });
+  await expect(heading).toContainText('April 2026');
+  await expect(page.getByText(/Harrow & Tide ended April 2026 at €/)).toBeVisible();
+  await page.getByRole('button', { name: 'Close April 2026' }).click();
+  await expect(heading).toContainText('April 2026 is closed.');
   await page.getByRole('link', { name: 'Open it again in Setup' }).click();
-  const row = page.getByRole('listitem').filter({ hasText: 'November 2025' });
+  const row = page.getByRole('listitem').filter({ hasText: 'April 2026' });
   await row.getByRole('button', { name: 'Open again…' }).click();
-  await page.getByLabel('Type its name: November 2025').fill('November 2025');
+  await page.getByLabel('Type its name: April 2026').fill('April 2026');
   await page.getByLabel('Why is it opened again?').fill('Tried out');
-  await page.getByRole('button', { name: 'Open November 2025' }).click();
+  await page.getByRole('button', { name: 'Open April 2026' }).click();
   await expect(row.filter({ hasText: 'closed by' })).toHaveCount(0);
 
   await page.context().clearCookies();

@@ -46,12 +46,12 @@ test('a scorecard shows chosen measures, each figure opens to the deals that add
 }) => {
   await signIn(page, 'marit', '/standing/scorecard');
   const card = page.getByRole('region', { name: 'Scorecard' });
-  await expect(card.getByRole('row')).toHaveCount(9);
+  await expect(card.getByRole('row')).toHaveCount(10);
   await page.getByRole('button', { name: 'Measures (7)' }).click();
   await page.getByRole('checkbox', { name: 'Win rate' }).click();
   await page.keyboard.press('Escape');
   await expect(page).toHaveURL(/measures=revenue/);
-  await expect(card.getByRole('row')).toHaveCount(8);
+  await expect(card.getByRole('row')).toHaveCount(9);
   const booked = card
     .getByRole('row', { name: /^Revenue/ })
     .getByRole('button')
