@@ -50,7 +50,7 @@ export function Breakdown({ pipeline, horizon, answer, unit }: BreakdownProps) {
                       {pipeline.below.find((each) => each.code === row.unit)?.name ?? row.unit}
                     </button>
                   </th>
-                  <td className="font-semibold">
+                  <td className="py-1 font-semibold">
                     {money(row.actual)}
                     <OfTarget value={row.actual} target={row.target} />
                   </td>
