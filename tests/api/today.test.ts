@@ -55,7 +55,9 @@ describe('today', () => {
 
   it('ends in a branch when that branch says, for its people alone', async () => {
     now = '2026-11-18T16:30';
-    expect((await setHours('north', { endOfBusiness: '16:00' })).json().businessHours).toMatchObject({
+    expect(
+      (await setHours('north', { endOfBusiness: '16:00' })).json().businessHours,
+    ).toMatchObject({
       timeZone: null,
       endOfBusiness: '16:00',
     });

@@ -16,7 +16,12 @@ test('figures are shown in thousands and gaps in percent, and as before again', 
   expect((await saved).ok()).toBe(true);
   await expect(page.getByText('€396,180.50 is shown as €396.2k.')).toBeVisible();
   await page.goto('/standing?unit=northgate&period=FY2027-P08');
-  await expect(page.getByRole('main').getByText(/^€\d+\.\dk$/).first()).toBeVisible();
+  await expect(
+    page
+      .getByRole('main')
+      .getByText(/^€\d+\.\dk$/)
+      .first(),
+  ).toBeVisible();
   const row = page
     .getByRole('table', { name: /Ranking of Northgate/ })
     .getByRole('row')
@@ -26,7 +31,12 @@ test('figures are shown in thousands and gaps in percent, and as before again', 
   // It is the person's, not the browser's.
   await page.evaluate(() => localStorage.clear());
   await page.reload();
-  await expect(page.getByRole('main').getByText(/^€\d+\.\dk$/).first()).toBeVisible();
+  await expect(
+    page
+      .getByRole('main')
+      .getByText(/^€\d+\.\dk$/)
+      .first(),
+  ).toBeVisible();
   await page.goto('/setup/appearance');
   await page.getByLabel('Money in').selectOption('Whole');
   await page.getByLabel('Decimals').selectOption('0');

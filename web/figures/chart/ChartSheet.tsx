@@ -4,16 +4,11 @@ import { DropdownMenu } from 'radix-ui';
 import { type ReactNode, useId, useRef, useState } from 'react';
 import { Button } from '../../ui/Button';
 import { useSay } from '../../ui/Toasts';
+import type { ChartNumbers } from './chartNumbers';
 import { Enlarge, type PictureSize } from './Enlarge';
 import { PictureReader } from './PictureReader';
 import type { Plot } from './plot';
 import { saveFile, toPng, toSvg } from './savePicture';
-
-/** The numbers of a picture: headings, and a line each. */
-export interface ChartNumbers {
-  headings: readonly string[];
-  rows: readonly { key: string; cells: readonly string[] }[];
-}
 
 interface ChartSheetProps {
   heading: string;

@@ -1,5 +1,5 @@
 import { type KeyboardEvent, type PointerEvent, type ReactNode, type Ref, useState } from 'react';
-import type { ChartNumbers } from './ChartSheet';
+import type { ChartNumbers } from './chartNumbers';
 import { type Plot, pointAt, xOf } from './plot';
 
 interface PictureReaderProps {
