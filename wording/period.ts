@@ -1,7 +1,8 @@
 import type { FiscalCalendar, Period } from '#core/period/calendar';
 import { type Day, type DaySpan, toCivil } from '#core/period/day';
 
-const MONTHS = [
+/** In the order of their numbers, from 1. */
+export const MONTHS = [
   'January',
   'February',
   'March',
@@ -15,7 +16,16 @@ const MONTHS = [
   'November',
   'December',
 ];
-const WEEKDAYS = ['Sunday', 'Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday'];
+/** From Sunday, as 0. */
+export const WEEKDAYS = [
+  'Sunday',
+  'Monday',
+  'Tuesday',
+  'Wednesday',
+  'Thursday',
+  'Friday',
+  'Saturday',
+];
 
 export function monthName(day: Day): string {
   return MONTHS[toCivil(day).month - 1]!;

@@ -1,4 +1,4 @@
-import { and, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
+import { and, desc, eq, isNotNull, isNull, type SQL, sql } from 'drizzle-orm';
 import type { Role } from '#contract/schemas/access';
 import type { BoardInput, BoardSummary, NewBoard } from '#contract/schemas/board';
 import {
@@ -96,6 +96,18 @@ export async function createBoard(
   };
 }
 
+/** A board all of whose units the reader sees, held until the end of the transaction. */
+async function lockBoard(tx: Queryable, scope: Scope, id: number, state: SQL) {
+  const [found] = await tx
+    .select({ settings: board.settings })
+    .from(board)
+    .where(and(eq(board.id, id), state))
+    .for('update');
+  if (!found || !found.settings.units.every((code) => scope.dataset.tree.findByCode(code)))
+    throw new ProblemError('notFound');
+  return found;
+}
+
 /** Its link shows nothing from now on, also where it is open. @throws ProblemError notFound */
 export async function withdrawBoard(
   { db }: Context,
@@ -104,13 +116,7 @@ export async function withdrawBoard(
   id: number,
 ): Promise<Record<string, never>> {
   await db.transaction(async (tx) => {
-    const [found] = await tx
-      .select({ settings: board.settings })
-      .from(board)
-      .where(and(eq(board.id, id), isNull(board.withdrawnAt)))
-      .for('update');
-    if (!found || !found.settings.units.every((code) => scope.dataset.tree.findByCode(code)))
-      throw new ProblemError('notFound');
+    const found = await lockBoard(tx, scope, id, isNull(board.withdrawnAt));
     await tx
       .update(board)
       .set({ withdrawnAt: sql`now()` })
@@ -137,13 +143,7 @@ export async function restoreBoard(
   id: number,
 ): Promise<Record<string, never>> {
   await db.transaction(async (tx) => {
-    const [found] = await tx
-      .select({ settings: board.settings })
-      .from(board)
-      .where(and(eq(board.id, id), isNotNull(board.withdrawnAt)))
-      .for('update');
-    if (!found || !found.settings.units.every((code) => scope.dataset.tree.findByCode(code)))
-      throw new ProblemError('notFound');
+    const found = await lockBoard(tx, scope, id, isNotNull(board.withdrawnAt));
     await tx.update(board).set({ withdrawnAt: null }).where(eq(board.id, id));
     await recordAudit(tx, [
       {

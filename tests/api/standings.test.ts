@@ -207,7 +207,7 @@ describe('what stands behind a figure', () => {
       ).toMatchObject({ code: 'unknownUnit' });
   });
 
-  it('rests on so many customers, products and places', async () => {
+  it('is made of so many customers, products and places', async () => {
     expect((await people.admin.get(`/sales-mix?unit=ht&period=${NOVEMBER}`)).json()).toMatchObject({
       customers: { actual: 1, priorYear: 0 },
       averageDealSize: { actual: 51_925.25 },

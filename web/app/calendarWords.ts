@@ -1,24 +1,4 @@
-/** In the order of their numbers, as a calendar is chosen by them; weeks begin on Monday. */
-export const MONTHS = [
-  'January',
-  'February',
-  'March',
-  'April',
-  'May',
-  'June',
-  'July',
-  'August',
-  'September',
-  'October',
-  'November',
-  'December',
-];
-export const WEEKDAYS = [
-  'Monday',
-  'Tuesday',
-  'Wednesday',
-  'Thursday',
-  'Friday',
-  'Saturday',
-  'Sunday',
-];
+import { WEEKDAYS as FROM_SUNDAY } from '#wording/period';
+
+/** Weeks begin on Monday, as a calendar is chosen by them. */
+export const WEEKDAYS = [...FROM_SUNDAY.slice(1), ...FROM_SUNDAY.slice(0, 1)];

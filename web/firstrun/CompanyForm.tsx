@@ -1,7 +1,8 @@
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import type { FirstRunInput } from '#contract/schemas/company';
-import { MONTHS, WEEKDAYS } from '../app/calendarWords';
+import { MONTHS } from '#wording/period';
+import { WEEKDAYS } from '../app/calendarWords';
 import { FailureNote, faultAt, otherFault } from '../app/FailureNote';
 import { Button } from '../ui/Button';
 import { Field, INPUT } from '../ui/Field';

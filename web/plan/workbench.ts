@@ -152,7 +152,7 @@ export class Workbench {
     return rows;
   }
 
-  /** The cell as it is now; the same object until something it rests on changes. */
+  /** The cell as it is now; the same object until something it depends on changes. */
   cellAt(unitId: number, period: Period): SheetCell {
     const cells = this.cellsOf(unitId);
     let cell = cells.get(period.id);

@@ -1,5 +1,6 @@
 import type { CalendarRule } from '#core/period/calendar';
-import { MONTHS, WEEKDAYS } from '../app/calendarWords';
+import { MONTHS } from '#wording/period';
+import { WEEKDAYS } from '../app/calendarWords';
 
 /** The fiscal calendar in a sentence. */
 export function describeRule(rule: CalendarRule): string {
