@@ -48,7 +48,7 @@ import {
   TEAMS,
 } from './people';
 import { createStream } from './random';
-import { dateRecords } from './records';
+import { dateRecords, orderByRecord } from './records';
 import { generateTargets } from './targets';
 
 const CURRENCY = 'EUR';
@@ -112,7 +112,8 @@ export async function loadDemo(context: Context, today: Day): Promise<void> {
   await publishPlans(context, principal, calendar, yearStart);
 
   const working = context.replica.company!.workingDaysOf(ids.get('harrow-tide')!);
-  const rows = [...generateDeals({ today, yearStart, working })];
+  const records = orderByRecord([...generateDeals({ today, yearStart, working })], today);
+  const rows = records.map(({ row }) => row);
   const call = {
     context,
     scope: buildScope(context.replica, principal),
@@ -122,7 +123,7 @@ export async function loadDemo(context: Context, today: Day): Promise<void> {
     signal: new AbortController().signal,
   };
   const report = await importDeals(call, parseCsv([Buffer.from(Papa.unparse(rows))]));
-  await dateRecords(context, admin.id);
+  await dateRecords(context, admin.id, records);
   await describeLists(context);
   const lines = await importDealLines(
     { ...call, fileName: 'demo deal lines.csv' },

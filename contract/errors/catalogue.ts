@@ -497,6 +497,7 @@ export const FAULTS = {
   noTotal: 'Is typed in by day or month; it has no totals from before. Use activities.csv.',
   notAMonth: 'Names no month. Write for example FY2025-P03.',
   monthNotOver: '{name} has not ended. Totals are given of whole months.',
+  inClosedMonth: '{name} is closed. An administrator can open it again by name, with a reason.',
   monthHasDeals: 'Deals of {unit} are booked in {name}. A total counts only where there are none.',
   totalTwice:
     '{unit} has a total of this month too: both would count twice. Give one or the other.',
@@ -566,6 +567,7 @@ export const FAULTS = {
   format: 'Does not have the right form ({problem}).',
   draftExists: 'Another draft of this year has this name. Choose a different one.',
   otherYear: 'Belongs to another fiscal year than the plan (FY {year}).',
+  monthOfABranch: 'Is no branch. Close a month for a branch or for the whole company.',
   notTheName: 'Is not the name of the month. Type {name}.',
   emptyFile: 'The file is empty. Its first line must name the columns.',
   missingColumn: 'The column "{column}" is missing. Needed: {needed}.',

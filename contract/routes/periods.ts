@@ -27,10 +27,10 @@ export const closeMonths = defineRoute({
   method: 'POST',
   path: '/closed-months',
   permission: 'administer',
-  summary: 'Close months that have ended: all of them or none',
+  summary: 'Close months that have ended, for the company or a branch: all of them or none',
   body: MonthsClosing,
   response: ClosedMonths,
-  errors: ['unknownPeriod', 'notEnded'],
+  errors: ['unknownPeriod', 'unknownUnit', 'notEnded', 'invalidInput'],
 });
 
 export const openMonth = defineRoute({
@@ -42,5 +42,5 @@ export const openMonth = defineRoute({
   params: MonthParams,
   body: MonthOpening,
   response: Nothing,
-  errors: ['unknownPeriod', 'invalidInput'],
+  errors: ['unknownPeriod', 'unknownUnit', 'invalidInput'],
 });

@@ -13,10 +13,17 @@ export const ActivityQuery = Type.Object(
   { additionalProperties: false },
 );
 
-export const ACTIVITY_LOCKS = ['notInTree', 'daysTyped', 'notOver', 'deals', 'elsewhere'] as const;
+export const ACTIVITY_LOCKS = [
+  'notInTree',
+  'daysTyped',
+  'closed',
+  'notOver',
+  'deals',
+  'elsewhere',
+] as const;
 /**
  * Why a cell takes no value: the unit does not stand in the tree; single days have values; the
- * month has not ended; it has deals; a unit above or below has its total.
+ * month is closed; it has not ended; it has deals; a unit above or below has its total.
  */
 export type ActivityLock = (typeof ACTIVITY_LOCKS)[number];
 

@@ -145,16 +145,27 @@ export const ClosedMonths = Type.Array(
   Type.Object({
     period: Type.String(),
     name: Type.String(),
+    /** Closed for it and all below; null: for the whole company. */
+    unit: Nullable(UnitSummary),
     closedBy: Type.String(),
     closedAt: Type.String(),
   }),
 );
+/** Code of the unit for which it is closed, with all below; without it the whole company. */
+const ClosedUnit = Type.Optional(Type.String({ minLength: 1 }));
 export const MonthOpening = Type.Object(
-  { reason: Reason, /** The month's id once more: opened by name. */ name: Type.String() },
+  {
+    reason: Reason,
+    /** The month's name once more: opened by name. */ name: Type.String(),
+    unit: ClosedUnit,
+  },
   { additionalProperties: false },
 );
 export const MonthsClosing = Type.Object(
-  { periods: Type.Array(Type.String({ minLength: 1 }), { minItems: 1, maxItems: 60 }) },
+  {
+    periods: Type.Array(Type.String({ minLength: 1 }), { minItems: 1, maxItems: 60 }),
+    unit: ClosedUnit,
+  },
   { additionalProperties: false },
 );
 export const MonthParams = Type.Object({ period: Type.String({ minLength: 1 }) });

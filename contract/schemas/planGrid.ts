@@ -68,7 +68,12 @@ export const PlanGridData = Type.Object({
   priorYear: Type.Array(Type.Array(Nullable(Value))),
   /** Which months those are. */
   priorPeriodIds: Type.Array(Nullable(Type.String())),
+  /** Months closed for the whole company. */
   closedMonths: Type.Array(Type.String()),
+  /** Months closed for some of the units only: which, and for whom. */
+  closedForUnits: Type.Array(
+    Type.Object({ period: Type.String(), unitIds: Type.Array(Type.Integer()) }),
+  ),
   /** Reporting units for one unit of a currency, fixed for the plan. */
   rates: Type.Record(Type.String(), Type.String()),
   /** The currency of the unit's country. */

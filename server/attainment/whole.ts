@@ -25,6 +25,8 @@ export async function viewStandingWhole(
     // The sums say how much is in no unit; only the deals say how many: a refund is one of them and
     // no deal won.
     unassigned: await viewUnassigned(db, scope.dataset, unit, period, measure),
-    asClosed: isClosed ? await viewAsClosed(db, scope.dataset, unit.id, period, measure) : null,
+    asClosed: isClosed
+      ? await viewAsClosed(db, { ...scope, unitId: unit.id }, period, measure)
+      : null,
   };
 }

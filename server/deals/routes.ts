@@ -98,8 +98,7 @@ export function addDealRoutes({ implement, context }: Endpoints): void {
   implement(correctionsRoutes.listCorrections, async ({ query, scope }) => {
     const corrections = await listCorrections(
       db,
-      scope.dataset,
-      scope.findUnit(query.unit).id,
+      { ...scope, unitId: scope.findUnit(query.unit).id },
       findPeriod(scope.dataset, query.period),
     );
     return { corrections, revenue: corrections.reduce((sum, each) => sum + each.revenue, 0) };

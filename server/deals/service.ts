@@ -94,7 +94,7 @@ async function insertBooked(
         userId,
       );
       await appendEntries(tx, contributions);
-      await recordCorrections(tx, caller.scope.dataset, contributions, {
+      await recordCorrections(tx, caller.scope, contributions, {
         userId,
         dealId: id,
         action: 'booked',
@@ -321,7 +321,7 @@ async function changeIn(
   const touched = countsApart(before) === countsApart(after) ? [] : touchesOf(contributions);
   const difference = differenceOf(contributed, contributions);
   await appendEntries(tx, [...difference, ...touched]);
-  await recordCorrections(tx, scope.dataset, difference, {
+  await recordCorrections(tx, scope, difference, {
     userId: principal.userId,
     dealId: id,
     action,

@@ -71,7 +71,7 @@ async function writeDrafts(
   const { context, scope, principal, fileName, reason } = call;
   refuseClosed(
     context,
-    facts.map((each) => each.period),
+    facts.map(({ unit, period }) => ({ unitId: unit.id, period })),
   );
   const labelOf = (each: Line) => scope.dataset.calendar.labelOf(each.period.from);
   const plans: PlanRecord[] = [];

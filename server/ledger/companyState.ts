@@ -4,7 +4,7 @@ import type { MeasureRecord } from '#core/measure/measure';
 import { buildMeasureBook, type MeasureBook } from '#core/measure/measureBook';
 import type { Rate } from '#core/money/rate';
 import { buildCalendar, type FiscalCalendar } from '#core/period/calendar';
-import { type Day, type DaySpan, parseDay } from '#core/period/day';
+import { type Day, parseDay } from '#core/period/day';
 import type { WorkingDays } from '#core/period/workingDays';
 import type { DatedRule } from '#core/status/ruleBook';
 import type { Ramp } from '#core/units/ramp';
@@ -25,6 +25,7 @@ import {
   unit,
 } from '../db/tables/index';
 import { type BranchHours, buildBusinessHours, type BusinessHours } from './businessHours';
+import type { ClosedMonth } from './closedMonths';
 
 export interface CompanyState {
   name: string;
@@ -49,7 +50,7 @@ export interface CompanyState {
   branchHours: readonly BranchHours[];
   /** Plans that are published or drafts, by id. */
   plans: ReadonlyMap<number, PlanRecord>;
-  closedMonths: readonly DaySpan[];
+  closedMonths: readonly ClosedMonth[];
   ramps: ReadonlyMap<number, Ramp>;
   statusRules: readonly DatedRule[];
   /** ISO 3166 country of a unit, its own or the nearest above; null where none says. */
@@ -137,6 +138,7 @@ export async function loadCompanyState(db: Queryable, asOf: Day): Promise<Compan
     closedMonths: (await db.select().from(closedMonth)).map((each) => ({
       from: parseDay(each.from)!,
       to: parseDay(each.to)!,
+      unitId: each.unitId,
     })),
   };
 }

@@ -6,10 +6,18 @@ import { buildRollUp } from '#core/ledger/rollUp';
 import { RunningSums } from '#core/ledger/runningSums';
 import type { MeasureCode } from '#core/measure/measure';
 import type { Period } from '#core/period/calendar';
-import { type DaySpan, parseDay, toIsoDay } from '#core/period/day';
+import { type Day, type DaySpan, parseDay, toIsoDay } from '#core/period/day';
 import { describePeriod } from '#wording/period';
+import type { UnitTree } from '#core/units/tree';
 import type { Queryable } from '../db/client';
 import { ProblemError } from '../problem';
+import { spansClosedBy } from './closedMonths';
+
+/** The reader's figures, and the whole tree: a branch above what they see may be closed. */
+export interface CorrectingScope {
+  dataset: Dataset;
+  wholeTree: UnitTree;
+}
 
 export interface CorrectedBy {
   userId: number;
@@ -25,7 +33,7 @@ export interface CorrectedBy {
  */
 export async function recordCorrections(
   tx: Queryable,
-  { calendar, asOf }: Pick<Dataset, 'calendar' | 'asOf'>,
+  { dataset: { calendar, asOf }, wholeTree }: CorrectingScope,
   contributions: readonly Contribution[],
   by: CorrectedBy,
 ): Promise<void> {
@@ -38,21 +46,30 @@ export async function recordCorrections(
     period_id: string;
     from_day: string;
     to_day: string;
+    unit_id: number | null;
   }>(sql`
-    select period_id, from_day::text, to_day::text from closed_month where from_day <=
+    select period_id, from_day::text, to_day::text, unit_id from closed_month where from_day <=
       ${toIsoDay(Math.max(...days))} and to_day > ${toIsoDay(Math.min(...days))} for share`);
-  for (const month of closed) {
-    const [from, to] = [parseDay(month.from_day)!, parseDay(month.to_day)!];
-    const lines = past.filter((each) => each.day >= from && each.day < to);
+  for (const periodId of new Set(closed.map((month) => month.period_id))) {
+    const spans = closed
+      .filter((month) => month.period_id === periodId)
+      .flatMap((month) =>
+        spansClosedBy(wholeTree, {
+          from: parseDay(month.from_day)!,
+          to: parseDay(month.to_day)!,
+          unitId: month.unit_id,
+        }),
+      );
+    const lines = past.filter((each) => spans.some((span) => holds(span, each)));
     if (lines.length === 0) continue;
-    const name = describePeriod(calendar.parse(month.period_id)!, calendar);
+    const name = describePeriod(calendar.parse(periodId)!, calendar);
     if (!by.reason?.trim())
       throw new ProblemError('closedNeedsReason', { name }, [
         { field: 'reason', code: 'closedNeedsReason', params: { name } },
       ]);
     await tx.execute(sql`
       with made as (insert into correction (period_id, deal_id, action, reason, user_id) values
-        (${month.period_id}, ${by.dealId}, ${by.action}, ${by.reason.trim()}, ${by.userId})
+        (${periodId}, ${by.dealId}, ${by.action}, ${by.reason.trim()}, ${by.userId})
           returning id)
       insert into correction_line (correction_id, salesperson_id, part, day, amount)
       select made.id, l.* from made, unnest(${sql.param(lines.map((each) => each.salespersonId))}::int[], ${sql.param(lines.map((each) => each.part))}::text[],
@@ -66,14 +83,29 @@ interface Line extends Contribution {
   correctionId: number;
 }
 
+/** Whether a part of a figure is of the days, and the person, that a closed month holds. */
+function holds(
+  span: ReturnType<typeof spansClosedBy>[number],
+  { day, salespersonId }: Contribution,
+): boolean {
+  return (
+    day >= span.from &&
+    day < span.to &&
+    (span.salespersonId === null || span.salespersonId === salespersonId)
+  );
+}
+
+interface CorrectedUnit extends CorrectingScope {
+  unitId: number;
+}
+
 /**
  * Lines of corrections made since the months of a period were closed, of people and days that the
  * unit holds.
  */
 async function loadLines(
   db: Queryable,
-  dataset: Dataset,
-  unitId: number,
+  { dataset, wholeTree, unitId }: CorrectedUnit,
   span: DaySpan,
 ): Promise<Line[]> {
   const { rows } = await db.execute<{
@@ -82,11 +114,19 @@ async function loadLines(
     part: Contribution['part'];
     day: string;
     amount: number;
+    closed_for: (number | null)[];
   }>(sql`
-    select l.correction_id as id, l.salesperson_id as sp, l.part, l.day::text as day, l.amount
+    select l.correction_id as id, l.salesperson_id as sp, l.part, l.day::text as day, l.amount,
+      array_agg(m.unit_id) as closed_for
     from correction_line l join correction c on c.id = l.correction_id join closed_month m on
       m.period_id = c.period_id and c.at >= m.closed_at
-    where l.day >= ${toIsoDay(span.from)} and l.day < ${toIsoDay(span.to)}`);
+    where l.day >= ${toIsoDay(span.from)} and l.day < ${toIsoDay(span.to)}
+    group by l.correction_id, l.salesperson_id, l.part, l.day`);
+  // A correction made while the whole company was closed may be of a branch that is open now.
+  const isClosedStill = (closedFor: number | null, salespersonId: number, day: Day) =>
+    closedFor === null ||
+    closedFor === salespersonId ||
+    wholeTree.ancestorsOn(salespersonId, day).includes(closedFor);
   const memberSpans = dataset.tree.memberSpansUnder(unitId);
   return rows
     .map((row) => ({
@@ -95,7 +135,11 @@ async function loadLines(
       part: row.part,
       day: parseDay(row.day)!,
       amount: row.amount,
+      closedFor: row.closed_for,
     }))
+    .filter(({ closedFor, salespersonId, day }) =>
+      closedFor.some((id) => isClosedStill(id, salespersonId, day)),
+    )
     .filter((line) =>
       memberSpans.some(
         (segment) =>
@@ -112,11 +156,10 @@ async function loadLines(
  */
 export async function listCorrections(
   db: Queryable,
-  dataset: Dataset,
-  unitId: number,
+  of: CorrectedUnit,
   period: Period,
 ): Promise<Correction[]> {
-  const lines = await loadLines(db, dataset, unitId, period);
+  const lines = await loadLines(db, of, period);
   const ids = [...new Set(lines.map((line) => line.correctionId))];
   const { rows } = await db.execute<{
     id: number;
@@ -156,14 +199,14 @@ export async function listCorrections(
  */
 export async function viewAsClosed(
   db: Queryable,
-  dataset: Dataset,
-  unitId: number,
+  of: CorrectedUnit,
   period: Period,
   measure: MeasureCode,
 ): Promise<{ value: number | null; count: number } | null> {
+  const { dataset, unitId } = of;
   const { formula } = dataset.measures.get(measure);
   if (formula.kind === 'distinct' || formula.kind === 'typed') return null;
-  const lines = await loadLines(db, dataset, unitId, period);
+  const lines = await loadLines(db, of, period);
   if (lines.length === 0) return null;
   const sums = new RunningSums();
   sums.load(lines.map((line) => ({ ...line, amount: -line.amount })));

@@ -1,8 +1,10 @@
 import type pg from 'pg';
 import type { Part } from '#core/measure/part';
+import { toIsoDay } from '#core/period/day';
 import { describePeriod } from '#wording/period';
 import { LOCKS } from '../db/locks';
 import { ProblemError } from '../problem';
+import { spansClosedBy } from './closedMonths';
 import type { CompanyState } from './companyState';
 
 /**
@@ -71,13 +73,38 @@ export async function hasCustomParts(client: pg.ClientBase): Promise<boolean> {
  */
 export async function recordRunCorrections(
   client: pg.ClientBase,
-  { calendar, closedMonths }: Pick<CompanyState, 'calendar' | 'closedMonths'>,
+  { calendar, closedMonths, tree }: Pick<CompanyState, 'calendar' | 'closedMonths' | 'tree'>,
   run: TouchingRun,
 ): Promise<void> {
   if (closedMonths.length === 0) return;
-  const { rows } = await client.query(`select m.period_id from closed_month m where exists (
-    select 1 from delta d where d.day >= m.from_day and d.day < m.to_day group by d.salesperson_id,
-      d.part, d.day having sum(d.amount) <> 0) order by m.from_day`);
+  const ofCompany = new Set(
+    closedMonths.flatMap((each) => (each.unitId === null ? each.from : [])),
+  );
+  // What the company has closed is closed for its branches: no day of a person is named twice.
+  const distinct = closedMonths.filter(
+    (month) => month.unitId === null || !ofCompany.has(month.from),
+  );
+  const spans = distinct.flatMap((month) => {
+    const periodId = calendar.periodOf('month', month.from).id;
+    return spansClosedBy(tree, month).map((span) => ({
+      period_id: periodId,
+      from_day: toIsoDay(span.from),
+      to_day: toIsoDay(span.to),
+      salesperson_id: span.salespersonId,
+    }));
+  });
+  await client.query(
+    `create temp table closed_delta on commit drop as
+    select m.period_id, d.salesperson_id, d.part, d.day, sum(d.amount) as amount
+    from delta d join jsonb_to_recordset($1) as m(period_id text, from_day date, to_day date,
+      salesperson_id int) on d.day >= m.from_day and d.day < m.to_day and
+        (m.salesperson_id is null or m.salesperson_id = d.salesperson_id)
+    group by 1, 2, 3, 4 having sum(d.amount) <> 0`,
+    [JSON.stringify(spans)],
+  );
+  const { rows } = await client.query<{ period_id: string }>(
+    'select period_id from closed_delta group by 1 order by min(day)',
+  );
   if (rows.length === 0) return;
   if (!run.reason?.trim())
     throw new ProblemError('closedNeedsReason', {
@@ -88,9 +115,8 @@ export async function recordRunCorrections(
       `with made as (insert into correction (period_id, import_id, action, reason, user_id) values
         ($1, $2, $5, $3, $4) returning id)
       insert into correction_line (correction_id, salesperson_id, part, day, amount)
-      select made.id, d.salesperson_id, d.part, d.day, sum(d.amount) from made, delta d join
-        closed_month m on m.period_id = $1 and d.day >= m.from_day and d.day < m.to_day
-      group by 1, 2, 3, 4 having sum(d.amount) <> 0`,
+      select made.id, d.salesperson_id, d.part, d.day, d.amount from made, closed_delta d
+      where d.period_id = $1`,
       [period_id, run.runId, run.reason.trim(), run.userId, run.action],
     );
   }

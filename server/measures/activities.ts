@@ -66,8 +66,8 @@ export function viewActivities(
     seen.add(unit.id);
     rows.push(
       isTotal
-        ? toTotalRow(dataset, measure, unit, depth, columns)
-        : toRow(dataset, measure, unit, depth, columns),
+        ? toTotalRow(scope, measure, unit, depth, columns)
+        : toRow(scope, measure, unit, depth, columns),
     );
     for (const child of dataset.tree.childrenDuring(unit.id, span)) visit(child, depth + 1);
   };
@@ -96,7 +96,7 @@ function listDays({ calendar }: Dataset, month: Period): Period[] {
 }
 
 function toRow(
-  dataset: Dataset,
+  { dataset, isClosedFor }: Scope,
   measure: Measure,
   unit: Unit,
   depth: number,
@@ -107,6 +107,7 @@ function toRow(
   const locks = columns.map((column): ActivityLock | null => {
     const first = firstDayIn(dataset, unit, column);
     if (first === null) return 'notInTree';
+    if (isClosedFor(unit.id, column)) return 'closed';
     const typed = dataset.activities.entriesIn(base, unit.id, column);
     return typed.length > 1 || (typed.length === 1 && typed[0]!.day !== first) ? 'daysTyped' : null;
   });
@@ -125,7 +126,7 @@ function toRow(
 
 /** Totals from before: what is given of the unit, and what its deals and those below come to. */
 function toTotalRow(
-  dataset: Dataset,
+  { dataset, isClosedFor }: Scope,
   measure: Measure,
   unit: Unit,
   depth: number,
@@ -136,9 +137,10 @@ function toTotalRow(
     (column) => dataset.activities.entriesIn(base, unit.id, column)[0]?.value ?? null,
   );
   // What is there can be taken away, whatever has come beside it.
-  const locks = columns.map((column, at) =>
-    own[at] === null ? lockOfTotal(dataset, unit, measure, column) : null,
-  );
+  const locks = columns.map((column, at) => {
+    if (isClosedFor(unit.id, column)) return 'closed';
+    return own[at] === null ? lockOfTotal(dataset, unit, measure, column) : null;
+  });
   return {
     unit: toUnitSummary(unit),
     depth,
@@ -171,12 +173,13 @@ const LARGEST_VALUE = 1_000_000_000_000;
 
 /** Checks one typed-in value and names each fault at its field. */
 export function checkActivity(
-  { scope: { dataset }, principal }: Caller,
+  { scope, principal }: Caller,
   change: Pick<ActivityChange, 'unit' | 'on' | 'measure' | 'value'>,
   /** What a file is of; the grid takes either. */
   kind: 'typed' | 'totals' | 'either' = 'either',
 ): CheckedActivity {
   const faults: FieldFault[] = [];
+  const { dataset } = scope;
   const unit = dataset.tree.findByCode(change.unit.trim());
   if (!unit) faults.push({ field: 'unit', code: 'unknownUnit' });
   const on = parseDay(change.on);
@@ -202,6 +205,12 @@ export function checkActivity(
     );
   else if (unit && on !== null && !dataset.tree.isActiveDuring(unit.id, { from: on, to: on + 1 }))
     faults.push({ field: 'on', code: 'notThatDay' });
+  if (unit && month && on !== null && scope.isClosedFor(unit.id, { from: on, to: on + 1 }))
+    faults.push({
+      field: 'on',
+      code: 'inClosedMonth',
+      params: { name: describePeriod(month, dataset.calendar) },
+    });
   const decimals = measure ? decimalsOf(figureUnitOf(dataset, measure.code)) : 0;
   const text = change.value?.trim() ?? '';
   const result = text === '' ? null : parseDecimal(text, decimals);

@@ -66,7 +66,7 @@ export async function moveTargets(
   if (facts.length === 0) return 0;
   refuseClosed(
     context,
-    facts.map((each) => each.period),
+    facts.map(({ unit, period }) => ({ unitId: unit.id, period })),
   );
   await context.db.transaction((tx) =>
     writeTargets(tx, plan, facts, principal.userId, {

@@ -44,7 +44,7 @@ export async function publishPlan(
     );
     refuseClosed(
       context,
-      taken.map((cell) => periodOf(scope, cell.periodId)),
+      taken.map((cell) => ({ unitId: cell.unitId, period: periodOf(scope, cell.periodId) })),
     );
     if (published) await keepReplaced(tx, published, principal.userId, input.note);
     const changed = await mergeTargets(tx, {

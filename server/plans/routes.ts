@@ -2,7 +2,7 @@ import * as periodsRoutes from '#contract/routes/periods';
 import * as routes from '#contract/routes/plans';
 import { findMonth } from '../attainment/index';
 import type { Endpoints } from '../endpoints';
-import { closeMonths, listClosedMonths, openMonth } from './closing';
+import { closeMonths, findClosing, listClosedMonths, openMonth } from './closing';
 import { viewDifference } from './difference';
 import { createPlan, discardPlan, restorePlan } from './drafts';
 import { viewGradeChanges } from './gradeChanges';
@@ -38,18 +38,20 @@ export function addPlanRoutes({ implement, context }: Endpoints): void {
   implement(routes.getGradeChanges, async ({ params, query, scope, principal }) =>
     viewGradeChanges(context, { scope, principal }, params.id, query.from),
   );
-  implement(periodsRoutes.listClosedMonths, async () => listClosedMonths(context));
+  implement(periodsRoutes.listClosedMonths, async (caller) => listClosedMonths(context, caller));
   implement(periodsRoutes.closeMonth, async ({ params, principal }) => {
     await closeMonths(context, principal.userId, [monthOf(params.period)]);
     return {};
   });
-  implement(periodsRoutes.closeMonths, async ({ body, principal }) => {
+  implement(periodsRoutes.closeMonths, async ({ body, scope, principal }) => {
     const months = new Map(body.periods.map((id) => [id, monthOf(id)]));
-    await closeMonths(context, principal.userId, [...months.values()]);
-    return listClosedMonths(context);
+    const unit = findClosing(scope, body.unit);
+    await closeMonths(context, principal.userId, [...months.values()], unit);
+    return listClosedMonths(context, { scope, principal });
   });
-  implement(periodsRoutes.openMonth, async ({ params, body, principal }) => {
-    await openMonth(context, principal.userId, monthOf(params.period), body);
+  implement(periodsRoutes.openMonth, async ({ params, body, scope, principal }) => {
+    const unit = findClosing(scope, body.unit);
+    await openMonth(context, principal.userId, monthOf(params.period), unit, body);
     return {};
   });
 }

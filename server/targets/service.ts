@@ -129,7 +129,7 @@ export async function saveTargets(
   refuseOtherPlan(scope, plan, input, facts);
   refuseClosed(
     context,
-    facts.map((each) => each.period),
+    facts.map(({ unit, period }) => ({ unitId: unit.id, period })),
   );
   const unique = [
     ...new Map(

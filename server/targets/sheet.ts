@@ -4,7 +4,7 @@ import type { GridTarget, OwnTarget, PlanGridData } from '#contract/schemas/plan
 import { bookedIn, type Dataset, valueIn } from '#core/dataset/dataset';
 import type { MeasureCode } from '#core/measure/measure';
 import type { Period } from '#core/period/calendar';
-import { intersect } from '#core/period/day';
+import { type DaySpan, intersect } from '#core/period/day';
 import { lastFinishedOf } from '#core/period/neighbours';
 import { narrowTree } from '#core/units/scope';
 import type { UnitTree } from '#core/units/tree';
@@ -13,7 +13,8 @@ import type { Principal, Scope } from '../access/index';
 import { mayDo } from '../access/permissions';
 import { toMeasureRecord, toUnitSummary } from '../attainment/index';
 import type { Context } from '../context';
-import type { PlanRecord } from '../ledger/companyState';
+import { closuresOf } from '../ledger/closedMonths';
+import type { CompanyState, PlanRecord } from '../ledger/companyState';
 import { loadPlanSummary } from '../plans/index';
 
 export interface SheetWanted {
@@ -69,9 +70,7 @@ export async function viewSheet(
     targets,
     priorYear: units.map((each) => past(each.id)),
     priorPeriodIds: before.map((month) => month?.id ?? null),
-    closedMonths: context.replica.company!.closedMonths.flatMap((month) =>
-      intersect(month, year) ? [dataset.calendar.periodOf('month', month.from).id] : [],
-    ),
+    ...viewClosed(context.replica.company!, year, units),
     rates: { ...plan?.rates },
     ownCurrency: ownCurrencyOf(context, unit),
     ramps: units.flatMap((each): PlanGridData['ramps'] => {
@@ -83,6 +82,25 @@ export async function viewSheet(
 }
 
 /** The currency of the unit's country, where one says it. */
+/** Which months of the year are closed: for the company, and for some of its units only. */
+function viewClosed(
+  { calendar, closedMonths, tree }: CompanyState,
+  year: Period,
+  units: readonly Unit[],
+): Pick<PlanGridData, 'closedMonths' | 'closedForUnits'> {
+  const ofYear = closedMonths.filter((month) => intersect(month, year));
+  const idOf = (month: DaySpan) => calendar.periodOf('month', month.from).id;
+  return {
+    closedMonths: ofYear.filter((month) => month.unitId === null).map(idOf),
+    closedForUnits: ofYear
+      .filter((month) => month.unitId !== null)
+      .map((month) => ({
+        period: idOf(month),
+        unitIds: units.flatMap(({ id }) => (closuresOf(tree, [month], id).length > 0 ? [id] : [])),
+      })),
+  };
+}
+
 function ownCurrencyOf({ replica }: Context, unit: Unit): string | null {
   const country = replica.company!.countryOf(unit.id);
   return country === null ? null : ((currencies as Record<string, string>)[country] ?? null);

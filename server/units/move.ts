@@ -3,13 +3,14 @@ import type { UnitChanged, UnitLeave, UnitMove } from '#contract/schemas/unit';
 import { type Day, parseDay, toIsoDay } from '#core/period/day';
 import { leaveAfter, moveFrom } from '#core/units/move';
 import { mayStandUnder, type Membership, type Unit } from '#core/units/unit';
+import { describePeriod } from '#wording/period';
 import type { Principal, Scope } from '../access/index';
 import { toUnitSummary } from '../attainment/index';
 import { recordAudit } from '../audit/record';
 import type { Context } from '../context';
 import { announce } from '../db/notify';
 import { membership } from '../db/tables/index';
-import { refuseClosed } from '../plans/index';
+import { closuresOf } from '../ledger/closedMonths';
 import { assertNoFieldErrors, ProblemError } from '../problem';
 
 /**
@@ -102,12 +103,13 @@ export async function savePlaces(
 ): Promise<UnitChanged> {
   const { tree, calendar, closedMonths } = context.replica.company!;
   // What stands in a closed month must not count elsewhere afterwards.
-  refuseClosed(
-    context,
-    closedMonths
-      .filter((month) => month.to > day)
-      .map((month) => calendar.periodOf('month', month.from)),
-  );
+  const concerned = [unit.id, ...places.flatMap(({ parentId }) => parentId ?? [])];
+  const later = closedMonths.filter((month) => month.to > day);
+  const closed = concerned.flatMap((unitId) => closuresOf(tree, later, unitId))[0];
+  if (closed)
+    throw new ProblemError('monthClosed', {
+      name: describePeriod(calendar.periodOf('month', closed.from), calendar),
+    });
   const people = [...tree.unitsUnder(unit.id)].filter(
     (id) => tree.find(id)!.kind === 'salesperson',
   );

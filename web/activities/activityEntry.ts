@@ -13,6 +13,7 @@ export function textAt(grid: ActivityGrid, decimals: number, row: number, column
 const LOCKED: Readonly<Record<ActivityLock, string>> = {
   notInTree: 'Does not stand in the tree in this period.',
   daysTyped: 'Single days have values here; open the month by days and change those.',
+  closed: 'The month is closed. An administrator can open it again in Setup.',
   notOver: 'The month has not ended; totals are given of whole months.',
   deals: 'Deals are booked in this month; a total counts only where there are none.',
   elsewhere: 'A unit above or below has a total of this month; both would count twice.',

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { Link, useLocation } from 'react-router';
 import type { listClosedMonths } from '#contract/routes/periods';
 import type { ResponseOf } from '#contract/routes/route';
+import type { UnitSummary } from '#contract/schemas/unit';
 import type { FiscalCalendar, Period } from '#core/period/calendar';
 import { parseDay } from '#core/period/day';
 import { describePeriod, shortDay } from '#wording/period';
@@ -10,47 +11,82 @@ import { Button } from '../ui/Button';
 import { useSay } from '../ui/Toasts';
 import { useCloseMonthsMutation } from './api';
 
+type ClosedMonth = ResponseOf<typeof listClosedMonths>[number];
+
 interface CloseStepProps {
   month: Period;
   /** Ended ones, the newest first. */
   months: readonly Period[];
-  closed: ResponseOf<typeof listClosedMonths>;
+  closed: readonly ClosedMonth[];
+  /** Whose page it is: a branch may be closed before the others are. */
+  unit: UnitSummary;
   calendar: FiscalCalendar;
   toSettle: number;
   mayClose: boolean;
 }
 
 /** Closes the month, and those before it that are still open, in one step. */
-export function CloseStep({ month, months, closed, calendar, toSettle, mayClose }: CloseStepProps) {
+export function CloseStep(props: CloseStepProps) {
+  const { month, closed, unit, mayClose } = props;
+  const ofMonth = closed.filter((each) => each.period === month.id);
+  const known = ofMonth.find((each) => each.unit === null || each.unit.id === unit.id);
+  if (known) return <ClosedNote known={known} mayClose={mayClose} />;
+  const branches = ofMonth.flatMap((each) => each.unit ?? []);
+  return (
+    <>
+      {branches.length > 0 && (
+        <p>Closed already for {branches.map((each) => each.name).join(', ')}.</p>
+      )}
+      {mayClose ? (
+        <CloseForm key={`${month.id} ${unit.id}`} {...props} />
+      ) : (
+        <p>An administrator closes the month.</p>
+      )}
+    </>
+  );
+}
+
+function ClosedNote({ known, mayClose }: { known: ClosedMonth; mayClose: boolean }) {
+  const { search } = useLocation();
+  return (
+    <p>
+      Closed {known.unit ? `for ${known.unit.name} ` : ''}by {known.closedBy} on{' '}
+      {shortDay(parseDay(known.closedAt.slice(0, 10))!, true)}. What is changed in it from now on
+      needs a reason and is listed as a correction.{' '}
+      {mayClose && (
+        <Link className="underline" to={{ pathname: '/setup/company', search }}>
+          Open it again in Setup
+        </Link>
+      )}
+    </p>
+  );
+}
+
+function CloseForm({ month, months, closed, unit, calendar, toSettle }: CloseStepProps) {
   const [close, { error, isLoading }] = useCloseMonthsMutation();
   const [withEarlier, setWithEarlier] = useState(true);
+  const [isOfBranch, setOfBranch] = useState(unit.kind === 'branch');
   const say = useSay();
-  const { search } = useLocation();
-  const known = closed.find((each) => each.period === month.id);
   const name = describePeriod(month, calendar);
-  const isOpen = (each: Period) => !closed.some(({ period }) => period === each.id);
-  const earlier = months.filter((each) => each.to <= month.from && isOpen(each));
-  if (known)
-    return (
-      <p>
-        Closed by {known.closedBy} on {shortDay(parseDay(known.closedAt.slice(0, 10))!, true)}. What
-        is changed in it from now on needs a reason and is listed as a correction.{' '}
-        {mayClose && (
-          <Link className="underline" to={{ pathname: '/setup/company', search }}>
-            Open it again in Setup
-          </Link>
-        )}
-      </p>
+  const isOpen = (each: Period) =>
+    !closed.some(
+      (other) =>
+        other.period === each.id &&
+        (other.unit === null || (isOfBranch && other.unit.id === unit.id)),
     );
-  if (!mayClose) return <p>An administrator closes the month.</p>;
+  const earlier = months.filter((each) => each.to <= month.from && isOpen(each));
+  const whose = isOfBranch ? ` for ${unit.name}` : '';
   const submit = async () => {
     const chosen = [...(withEarlier ? earlier : []), month];
-    const result = await close({ periods: chosen.map((each) => each.id) });
+    const result = await close({
+      periods: chosen.map((each) => each.id),
+      ...(isOfBranch && { unit: unit.code }),
+    });
     if (result.error) return;
     say(
       chosen.length === 1
-        ? `${name} is closed.`
-        : `${chosen.length} months up to ${name} are closed.`,
+        ? `${name} is closed${whose}.`
+        : `${chosen.length} months up to ${name} are closed${whose}.`,
     );
   };
   return (
@@ -61,6 +97,13 @@ export function CloseStep({ month, months, closed, calendar, toSettle, mayClose 
         {toSettle > 0 &&
           ' What is left to settle above can still be corrected afterwards, with a reason.'}
       </p>
+      {unit.kind === 'branch' && (
+        <fieldset className="flex flex-wrap gap-x-4">
+          <legend className="sr-only">For whom it is closed</legend>
+          <Choice name={`Only ${unit.name}`} isOn={isOfBranch} onChoose={() => setOfBranch(true)} />
+          <Choice name="The whole company" isOn={!isOfBranch} onChoose={() => setOfBranch(false)} />
+        </fieldset>
+      )}
       {earlier.length > 0 && (
         <label className="flex items-center gap-1.5">
           <input
@@ -77,10 +120,20 @@ export function CloseStep({ month, months, closed, calendar, toSettle, mayClose 
       <div>
         <Button kind="main" disabled={isLoading} onClick={() => void submit()}>
           Close {name}
+          {whose}
           {withEarlier && earlier.length > 0 && ' and those before'}
         </Button>
       </div>
       {error && <FailureNote failure={error} />}
     </>
+  );
+}
+
+function Choice({ name, isOn, onChoose }: { name: string; isOn: boolean; onChoose(): void }) {
+  return (
+    <label className="flex items-center gap-1.5">
+      <input type="radio" name="closed-for" checked={isOn} onChange={onChoose} />
+      {name}
+    </label>
   );
 }

@@ -54,7 +54,9 @@ export function MonthEndPage() {
       </Frame>
     );
   const name = describePeriod(month, calendar);
-  const isClosed = closed.some((each) => each.period === month.id);
+  const place = standing.data.unit;
+  const closesFor = closed.filter((each) => each.unit === null || each.unit.id === place.id);
+  const isClosed = closesFor.some((each) => each.period === month.id);
   const counts = quality.data.counts.filter((each) => each.kind !== 'missingTargets');
   const toSettle = counts.reduce((sum, each) => sum + each.count, 0);
   const unplanned = quality.data.counts.find((each) => each.kind === 'missingTargets')?.count ?? 0;
@@ -78,7 +80,7 @@ export function MonthEndPage() {
           {months.map((each) => (
             <option key={each.id} value={each.id}>
               {describePeriod(each, calendar)}
-              {closed.some(({ period: id }) => id === each.id) ? ', closed' : ''}
+              {closesFor.some(({ period: id }) => id === each.id) ? ', closed' : ''}
             </option>
           ))}
         </select>
@@ -106,6 +108,7 @@ export function MonthEndPage() {
             month={month}
             months={months}
             closed={closed}
+            unit={place}
             calendar={calendar}
             toSettle={toSettle}
             mayClose={me.role === 'administrator'}

@@ -58,6 +58,7 @@ export function buildSampleSheet(
     ),
     targets: [...targets],
     closedMonths: [],
+    closedForUnits: [],
     rates: { GBP: '1.16' },
     ownCurrency: null,
     ramps: [],

@@ -64,7 +64,7 @@ export class Workbench {
   private priorYear = new Map<number, readonly (number | null)[]>();
   private cells = new Map<number, Map<string, SheetCell>>();
   private cellsVersion = 0;
-  private periodFacts = new Map<string, { isClosed: boolean; past: number }>();
+  private periodFacts = new Map<string, { months: readonly Period[]; past: number }>();
   private monthIds: string[];
   /** The periods of `sheet.priorYear`. */
   private pastIds: string[];
@@ -173,11 +173,11 @@ export class Workbench {
   }
 
   private buildCell(unitId: number, period: Period): SheetCell {
-    const { isClosed, past } = this.factsOf(period);
+    const { months, past } = this.factsOf(period);
     const cell = buildCell(this.lookup, unitId, period, this.measure);
     const beside = {
       active: this.tree.isActiveDuring(unitId, period),
-      isClosed,
+      isClosed: months.length > 0 && months.every((month) => this.isClosed(month, unitId)),
       priorYear: past < 0 ? null : this.toShown(this.priorYear.get(unitId)?.[past] ?? null),
     };
     if (this.rate === null) return { ...cell, ...beside };
@@ -211,10 +211,10 @@ export class Workbench {
   }
 
   /**
-   * What is the same for every unit: whether the period is closed, and where its past results stand
+   * What is the same for every unit: the months of the period, and where its past results stand
    * (-1 for none: a day, a week).
    */
-  private factsOf(period: Period): { isClosed: boolean; past: number } {
+  private factsOf(period: Period): { months: readonly Period[]; past: number } {
     let facts = this.periodFacts.get(period.id);
     if (!facts) {
       const months =
@@ -226,14 +226,21 @@ export class Workbench {
       this.periodFacts.set(
         period.id,
         (facts = {
-          isClosed:
-            months.length > 0 &&
-            months.every((month) => this.sheet.closedMonths.includes(month.id)),
+          months,
           past: this.pastIds.indexOf(period.id),
         }),
       );
     }
     return facts;
+  }
+
+  private isClosed(month: Period, unitId: number): boolean {
+    return (
+      this.sheet.closedMonths.includes(month.id) ||
+      this.sheet.closedForUnits.some(
+        ({ period, unitIds }) => period === month.id && unitIds.includes(unitId),
+      )
+    );
   }
 
   private monthsOfWeek({ from, to }: Period): Period[] {

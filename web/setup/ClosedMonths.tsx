@@ -3,7 +3,7 @@ import * as periods from '#contract/routes/periods';
 import type { Company } from '#contract/schemas/company';
 import { buildCalendar } from '#core/period/calendar';
 import { parseDay } from '#core/period/day';
-import { describePeriod } from '#wording/period';
+import { describePeriod, shortDay } from '#wording/period';
 import { api, useListClosedMonthsQuery } from '../app/api';
 import { FailureNote, faultAt, otherFault } from '../app/FailureNote';
 import { Button } from '../ui/Button';
@@ -16,7 +16,10 @@ const { useCloseMonthMutation, useOpenMonthMutation } = api.injectEndpoints({
       query: (period) => ({ route: periods.closeMonth, params: { period } }),
       invalidatesTags: ['Plans', 'Sheet', 'Figures'],
     }),
-    openMonth: build.mutation<object, { period: string; name: string; reason: string }>({
+    openMonth: build.mutation<
+      object,
+      { period: string; name: string; reason: string; unit?: string }
+    >({
       query: ({ period, ...body }) => ({ route: periods.openMonth, params: { period }, body }),
       invalidatesTags: (result) => (result ? ['Plans', 'Sheet', 'Figures'] : []),
     }),
@@ -32,12 +35,16 @@ export function ClosedMonths({ company, mayClose }: { company: Company; mayClose
   const { data: closed = [], error } = useListClosedMonthsQuery();
   const [close] = useCloseMonthMutation();
   const [opening, setOpening] = useState<string | null>(null);
+  const rows = closed.map((month) => ({ ...month, key: `${month.period} ${month.unit?.code}` }));
   const say = useSay();
   const calendar = buildCalendar(company.calendar);
   const today = parseDay(company.today)!;
   const label = calendar.labelOf(today);
   const open = [...calendar.months(label - 1), ...calendar.months(label)]
-    .filter((month) => month.to <= today && !closed.some((each) => each.period === month.id))
+    .filter(
+      (month) =>
+        month.to <= today && !closed.some((each) => each.period === month.id && each.unit === null),
+    )
     .slice(-OFFERED)
     .reverse();
   const [chosen, setChosen] = useState('');
@@ -60,23 +67,32 @@ export function ClosedMonths({ company, mayClose }: { company: Company; mayClose
       </p>
       {error && <FailureNote failure={error} />}
       <ul className="mt-2">
-        {closed.map((month) => (
-          <li key={month.period} className="border-t border-line py-1.5">
+        {rows.map((month) => (
+          <li key={month.key} className="border-t border-line py-1.5">
             <div className="flex items-center justify-between">
               <span>
-                <span className="font-medium">{month.name}</span>
+                <span className="font-medium">
+                  {month.name}
+                  {month.unit && `, ${month.unit.name}`}
+                </span>
                 <span className="ml-3 text-soft">
-                  closed by {month.closedBy} on {month.closedAt.slice(0, 10)}
+                  closed by {month.closedBy} on{' '}
+                  {shortDay(parseDay(month.closedAt.slice(0, 10))!, true)}
                 </span>
               </span>
               {mayClose && (
-                <Button onClick={() => setOpening(opening === month.period ? null : month.period)}>
+                <Button onClick={() => setOpening(opening === month.key ? null : month.key)}>
                   Open again…
                 </Button>
               )}
             </div>
-            {opening === month.period && (
-              <OpenForm period={month.period} name={month.name} onDone={() => setOpening(null)} />
+            {opening === month.key && (
+              <OpenForm
+                period={month.period}
+                name={month.name}
+                unit={month.unit?.code}
+                onDone={() => setOpening(null)}
+              />
             )}
           </li>
         ))}
@@ -112,12 +128,20 @@ export function ClosedMonths({ company, mayClose }: { company: Company; mayClose
   );
 }
 
-function OpenForm({ period, name, onDone }: { period: string; name: string; onDone(): void }) {
+interface OpenFormProps {
+  period: string;
+  name: string;
+  /** Code of the branch it is closed for; undefined: the company. */
+  unit: string | undefined;
+  onDone(): void;
+}
+
+function OpenForm({ period, name, unit, onDone }: OpenFormProps) {
   const [open, { error, isLoading }] = useOpenMonthMutation();
   const [typed, setTyped] = useState('');
   const [reason, setReason] = useState('');
   const submit = async () => {
-    const result = await open({ period, name: typed, reason });
+    const result = await open({ period, name: typed, reason, ...(unit && { unit }) });
     if (!result.error) onDone();
   };
   return (

@@ -1,5 +1,14 @@
 import { sql } from 'drizzle-orm';
-import { check, integer, jsonb, pgTable, serial, text, uniqueIndex } from 'drizzle-orm/pg-core';
+import {
+  check,
+  integer,
+  jsonb,
+  pgTable,
+  serial,
+  text,
+  unique,
+  uniqueIndex,
+} from 'drizzle-orm/pg-core';
 import type { PlanStatus } from '#contract/schemas/plan';
 import { appUser } from './access';
 import { isoDay, moment } from './columns';
@@ -50,13 +59,15 @@ export const plan = pgTable(
 );
 
 /**
- * A month that is closed: targets of it change only after it is opened again, by name and with a
- * reason.
+ * A month that is closed, for one unit and all below or for the whole company: targets of it change
+ * only after it is opened again, by name and with a reason.
  */
 export const closedMonth = pgTable(
   'closed_month',
   {
-    periodId: text('period_id').primaryKey(),
+    periodId: text('period_id').notNull(),
+    /** Null: the whole company. */
+    unitId: integer('unit_id').references(() => unit.id),
     from: isoDay('from_day').notNull(),
     to: isoDay('to_day').notNull(),
     closedBy: integer('closed_by')
@@ -64,5 +75,8 @@ export const closedMonth = pgTable(
       .references(() => appUser.id),
     closedAt: moment('closed_at').notNull().defaultNow(),
   },
-  (table) => [check('closed_month_days', sql`${table.from} < ${table.to}`)],
+  (table) => [
+    unique('closed_month_once').on(table.periodId, table.unitId).nullsNotDistinct(),
+    check('closed_month_days', sql`${table.from} < ${table.to}`),
+  ],
 );

@@ -65,7 +65,8 @@ export function DealForm({
   const closed = useMemo(
     () =>
       toSpans(
-        closedMonths.map((month) => month.period),
+        // Of a branch's months the server says whether they concern this deal.
+        closedMonths.flatMap((month) => (month.unit === null ? month.period : [])),
         company,
       ),
     [closedMonths, company],
