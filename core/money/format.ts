@@ -92,7 +92,10 @@ export function formatColumn(value: number, unit: FigureUnit, locale = 'en-GB'):
   );
 }
 
-/** Short form for sentences: "€396k", "€1.2m". Never used where the figure decides anything. */
+/**
+ * Short form for sentences: "€396k", "€2.70m". Millions have as many decimals each, so that two of
+ * a sentence are read alike. Never used where the figure decides anything.
+ */
 export function formatShort(value: number, unit: FigureUnit, locale = 'en-GB'): string {
   const major = toMajor(value, unit);
   const size = Math.abs(major);
@@ -110,7 +113,7 @@ export function formatShort(value: number, unit: FigureUnit, locale = 'en-GB'): 
   const options = {
     style: 'currency',
     currency: unit.currency!,
-    minimumFractionDigits: 0,
+    minimumFractionDigits: suffix === 'm' ? digits : 0,
     maximumFractionDigits: digits,
   } as const;
   return withTrueMinus(formatterOf(locale, options).format(major / divisor)) + suffix;

@@ -153,7 +153,7 @@ describe('amounts', () => {
     expect(formatExact(10_000_000, { kind: 'money', currency: 'EUR' })).toBe('€100,000');
     expect(formatShort(39_618_000, { kind: 'money', currency: 'EUR' })).toBe('€396k');
     expect(formatShort(123_456_789, { kind: 'money', currency: 'EUR' })).toBe('€1.23m');
-    expect(formatShort(99_960_000, { kind: 'money', currency: 'EUR' })).toBe('€1m');
+    expect(formatShort(99_960_000, { kind: 'money', currency: 'EUR' })).toBe('€1.00m');
   });
 });
 

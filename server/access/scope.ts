@@ -2,8 +2,8 @@ import type { Dataset } from '#core/dataset/dataset';
 import type { Day, DaySpan } from '#core/period/day';
 import type { UnitTree } from '#core/units/tree';
 import type { Unit } from '#core/units/unit';
-import type { Replica } from '../ledger/replica';
 import { isClosedFor } from '../ledger/closedMonths';
+import type { Replica } from '../ledger/replica';
 import { ProblemError } from '../problem';
 import type { Principal } from './principal';
 
