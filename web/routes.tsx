@@ -2,6 +2,7 @@ import { createBrowserRouter } from 'react-router';
 import { CrashPage } from './app/CrashPage';
 import { Frame } from './app/frame/Frame';
 import { Gate } from './app/Gate';
+import { BookingLayer } from './records/BookingLayer';
 
 /**
  * While the first view is fetched the page stays empty: a flash of words would be read as an
@@ -60,92 +61,109 @@ export const router = createBrowserRouter([
     HydrateFallback: Nothing,
     children: [
       {
-        index: true,
-        lazy: async () => ({ Component: (await import('./profile/HomePage')).HomePage }),
-      },
-      {
-        path: 'profile',
-        lazy: async () => ({ Component: (await import('./profile/ProfilePage')).ProfilePage }),
-      },
-      {
-        path: 'standing',
-        lazy: async () => ({ Component: (await import('./standing/StandingPage')).StandingPage }),
-      },
-      {
-        path: 'standing/parts',
-        lazy: async () => ({ Component: (await import('./standing/PartsPage')).PartsPage }),
-      },
-      {
-        path: 'standing/scorecard',
-        lazy: async () => ({ Component: (await import('./standing/ScorecardPage')).ScorecardPage }),
-      },
-      {
-        path: 'standing/pairs',
-        lazy: async () => ({
-          Component: (await import('./standing/MeasureComparisonPage')).MeasureComparisonPage,
-        }),
-      },
-      {
-        path: 'standing/ahead',
-        lazy: async () => ({ Component: (await import('./standing/AheadPage')).AheadPage }),
-      },
-      {
-        path: 'ladder',
-        lazy: async () => ({ Component: (await import('./ladder/LadderPage')).LadderPage }),
-      },
-      {
-        path: 'plan',
-        lazy: async () => ({ Component: (await import('./plan/PlanPage')).PlanPage }),
-      },
-      {
-        path: 'deals',
-        lazy: async () => ({ Component: (await import('./deals/DealsPage')).DealsPage }),
-      },
-      {
-        path: 'deals/customers',
-        lazy: async () => ({
-          Component: (await import('./customers/CustomersPage')).CustomersPage,
-        }),
-      },
-      {
-        path: 'deals/customers/:id',
-        lazy: async () => ({ Component: (await import('./customers/CustomerPage')).CustomerPage }),
-      },
-      {
-        path: 'deals/products/:id',
-        lazy: async () => ({ Component: (await import('./customers/ProductPage')).ProductPage }),
-      },
-      {
-        path: 'deals/to-fix',
-        lazy: async () => ({
-          Component: (await import('./dataQuality/DataQualityPage')).DataQualityPage,
-        }),
-      },
-      {
-        path: 'deals/month-end',
-        lazy: async () => ({ Component: (await import('./monthEnd/MonthEndPage')).MonthEndPage }),
-      },
-      {
-        path: 'deals/changes',
-        lazy: async () => ({ Component: (await import('./history/PastPage')).PastPage }),
-      },
-      {
-        path: 'deals/pipeline',
-        lazy: async () => ({ Component: (await import('./pipeline/PipelinePage')).PipelinePage }),
-      },
-      {
-        path: 'deals/activities',
-        lazy: async () => ({
-          Component: (await import('./activities/ActivitiesPage')).ActivitiesPage,
-        }),
-      },
-      {
-        path: 'setup/:chapter?',
-        lazy: async () => ({ Component: (await import('./setup/SetupPage')).SetupPage }),
-      },
-      {
-        path: '*',
-        lazy: async () => ({ Component: (await import('./app/NotFoundPage')).NotFoundPage }),
+        element: <BookingLayer />,
+        children: [
+          {
+            index: true,
+            lazy: async () => ({ Component: (await import('./profile/HomePage')).HomePage }),
+          },
+          {
+            path: 'profile',
+            lazy: async () => ({ Component: (await import('./profile/ProfilePage')).ProfilePage }),
+          },
+          {
+            path: 'standing',
+            lazy: async () => ({
+              Component: (await import('./standing/StandingPage')).StandingPage,
+            }),
+          },
+          {
+            path: 'standing/parts',
+            lazy: async () => ({ Component: (await import('./standing/PartsPage')).PartsPage }),
+          },
+          {
+            path: 'standing/scorecard',
+            lazy: async () => ({
+              Component: (await import('./standing/ScorecardPage')).ScorecardPage,
+            }),
+          },
+          {
+            path: 'standing/pairs',
+            lazy: async () => ({
+              Component: (await import('./standing/MeasureComparisonPage')).MeasureComparisonPage,
+            }),
+          },
+          {
+            path: 'standing/ahead',
+            lazy: async () => ({ Component: (await import('./standing/AheadPage')).AheadPage }),
+          },
+          {
+            path: 'ladder',
+            lazy: async () => ({ Component: (await import('./ladder/LadderPage')).LadderPage }),
+          },
+          {
+            path: 'plan',
+            lazy: async () => ({ Component: (await import('./plan/PlanPage')).PlanPage }),
+          },
+          {
+            path: 'deals',
+            lazy: async () => ({ Component: (await import('./deals/DealsPage')).DealsPage }),
+          },
+          {
+            path: 'deals/customers',
+            lazy: async () => ({
+              Component: (await import('./customers/CustomersPage')).CustomersPage,
+            }),
+          },
+          {
+            path: 'deals/customers/:id',
+            lazy: async () => ({
+              Component: (await import('./customers/CustomerPage')).CustomerPage,
+            }),
+          },
+          {
+            path: 'deals/products/:id',
+            lazy: async () => ({
+              Component: (await import('./customers/ProductPage')).ProductPage,
+            }),
+          },
+          {
+            path: 'deals/to-fix',
+            lazy: async () => ({
+              Component: (await import('./dataQuality/DataQualityPage')).DataQualityPage,
+            }),
+          },
+          {
+            path: 'deals/month-end',
+            lazy: async () => ({
+              Component: (await import('./monthEnd/MonthEndPage')).MonthEndPage,
+            }),
+          },
+          {
+            path: 'deals/changes',
+            lazy: async () => ({ Component: (await import('./history/PastPage')).PastPage }),
+          },
+          {
+            path: 'deals/pipeline',
+            lazy: async () => ({
+              Component: (await import('./pipeline/PipelinePage')).PipelinePage,
+            }),
+          },
+          {
+            path: 'deals/activities',
+            lazy: async () => ({
+              Component: (await import('./activities/ActivitiesPage')).ActivitiesPage,
+            }),
+          },
+          {
+            path: 'setup/:chapter?',
+            lazy: async () => ({ Component: (await import('./setup/SetupPage')).SetupPage }),
+          },
+          {
+            path: '*',
+            lazy: async () => ({ Component: (await import('./app/NotFoundPage')).NotFoundPage }),
+          },
+        ],
       },
     ],
   },

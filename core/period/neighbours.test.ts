@@ -6,6 +6,7 @@ import {
   cutAtSameDate,
   cutAtSameWorkingDay,
   lastFinishedOf,
+  nextPeriodOf,
   priorPeriodOf,
   priorYearOf,
 } from './neighbours';
@@ -28,6 +29,7 @@ describe('prior periods', () => {
     fc.assert(
       fc.property(calendar, kind, day, (of, each, on) => {
         const period = of.periodOf(each, on);
+        expect(priorPeriodOf(of, nextPeriodOf(of, period)).id).toBe(period.id);
         const prior = priorPeriodOf(of, period);
         expect(prior.to).toBe(period.from);
         expect(prior.kind).toBe(period.kind);

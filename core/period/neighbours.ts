@@ -13,6 +13,14 @@ export function priorPeriodOf(calendar: FiscalCalendar, period: Period): Period 
   return dayRange(period.from - (period.to - period.from), period.from);
 }
 
+/** The period that follows, of the same kind and length. */
+export function nextPeriodOf(calendar: FiscalCalendar, period: Period): Period {
+  if (period.kind !== 'range') return calendar.periodOf(period.kind, period.to);
+  const months = calendar.monthsIn(period).length;
+  if (months > 0) return shiftMonths(calendar, period, months);
+  return dayRange(period.to, period.to + (period.to - period.from));
+}
+
 /** The same-numbered period of the year before. */
 export function priorYearOf(calendar: FiscalCalendar, period: Period): Period | null {
   if (period.kind === 'week') {

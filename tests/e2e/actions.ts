@@ -1,17 +1,19 @@
 import { expect, type Page } from '@playwright/test';
 import { DEMO_PASSWORD } from '#demo/people';
 
-/** Signs in as one of the demo people and waits for the first view. */
+/** Signs in as one of the demo people and waits for the first view; forms show all their fields. */
 export async function signIn(
   page: Page,
   who: 'marit' | 'admin' | 'ilse' | 'viewer' = 'marit',
   path = '/standing',
 ): Promise<void> {
+  await page.addInitScript(() => localStorage.setItem('iron-ladder.more-deal-fields', 'open'));
   await page.goto(path);
   await page.getByLabel('E-mail').fill(`${who}@harrow-tide.example`);
   await page.getByLabel('Password').fill(DEMO_PASSWORD);
   await page.getByRole('button', { name: 'Sign in' }).click();
-  await expect(page.getByRole('tree', { name: 'Units', includeHidden: true })).toBeAttached();
+  await expect(page.getByRole('main')).toBeVisible();
+  await expect(page.getByRole('navigation', { name: /^(Views|Places)$/ })).toBeVisible();
 }
 
 /** The amount in a text such as "€297,758.31". */

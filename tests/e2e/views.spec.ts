@@ -159,31 +159,6 @@ test('a wall board needs no sign-in, shows a booked deal by itself, says when it
   await context.close();
 });
 
-test.describe('on a phone', () => {
-  test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
-
-  test('own page, standing and booking fit 390 pixels', async ({ page }) => {
-    await signIn(page, 'ilse', '/');
-    await expect(page.getByRole('heading', { level: 1 })).toContainText('Ilse Varga');
-    for (const path of ['/profile', '/standing']) {
-      await page.goto(path);
-      await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
-      expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(
-        390,
-      );
-      await expect
-        .poll(() => page.locator('main').evaluate((main) => main.scrollWidth - main.clientWidth))
-        .toBeLessThanOrEqual(0);
-    }
-    await page.getByRole('button', { name: 'Whose numbers' }).tap();
-    await page.getByRole('treeitem', { name: /Ilse Varga/ }).tap();
-    await page.getByRole('link', { name: 'Book a deal' }).tap();
-    const form = page.getByRole('dialog');
-    await expect(form.getByLabel('Customer')).toBeVisible();
-    expect((await form.boundingBox())!.width).toBeLessThanOrEqual(390);
-  });
-});
-
 test('an address that makes no sense says what is wrong and how to go on', async ({ page }) => {
   await signIn(page);
   for (const [path, words] of [

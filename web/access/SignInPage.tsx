@@ -26,8 +26,8 @@ export function SignInPage() {
     if (!result.error) location.assign(target);
   });
   return (
-    <div className="grid min-h-full grid-cols-[minmax(0,1fr)_440px]">
-      <header className="relative flex flex-col justify-between overflow-hidden bg-iron p-12 text-on-iron">
+    <div className="grid min-h-full grid-cols-[minmax(0,1fr)_440px] max-desk:grid-cols-1 max-desk:grid-rows-[auto_1fr]">
+      <header className="relative flex flex-col justify-between overflow-hidden bg-iron p-12 text-on-iron max-desk:p-6">
         <LadderPicture />
         <p className="relative text-[22px] font-semibold tracking-[0.01em] [font-stretch:112%]">
           IRON LADDER
@@ -36,7 +36,7 @@ export function SignInPage() {
           Targets set, deals booked, and where everyone stands: one definition, everywhere the same.
         </p>
       </header>
-      <main className="flex flex-col justify-center bg-sheet px-14">
+      <main className="flex flex-col justify-center bg-sheet px-14 max-desk:justify-start max-desk:px-6 max-desk:py-6">
         <form onSubmit={(event) => void submit(event)} className="flex flex-col gap-4" noValidate>
           <h1>Sign in{firstRun?.name ? ` to ${firstRun.name}` : ''}</h1>
           <Field label="E-mail" fault={errors.email && 'Write the e-mail you sign in with.'}>

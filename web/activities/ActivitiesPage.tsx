@@ -87,7 +87,7 @@ export function ActivitiesPage() {
   );
 
   return (
-    <div className="flex h-full flex-col gap-3 px-[18px] pt-4 pb-4">
+    <div className="flex h-full flex-col gap-3 px-[18px] max-phone:px-3 pt-4 pb-4">
       <DealsTabs />
       {!chosen ? (
         <p className="max-w-[560px] text-soft">
@@ -106,7 +106,7 @@ export function ActivitiesPage() {
         </p>
       ) : (
         <>
-          <div className="flex items-center gap-2">
+          <div className="flex flex-wrap items-center gap-2">
             <h1 className="mr-2 truncate">
               {chosen.name} of {grid?.unit.name ?? '…'}
               {shown && `, ${describePeriod(calendar.parse(shown)!, calendar)}`}

@@ -126,7 +126,7 @@ function DetailsForm({ customer, onDone }: { customer: CustomerView; onDone(): v
         if (event.key === 'Escape') onDone();
       }}
     >
-      <div className="grid grid-cols-2 gap-2 max-md:grid-cols-1">
+      <div className="grid grid-cols-2 gap-2 max-desk:grid-cols-1">
         <Field
           label="Group"
           fault={faultAt(error, 'group')}
@@ -166,7 +166,6 @@ function DetailsForm({ customer, onDone }: { customer: CustomerView; onDone(): v
               <CustomInput
                 field={each}
                 value={field.value ?? ''}
-                today={today}
                 currency={currency}
                 fault={faultAt(error, `customFields/${each.code}`)}
                 onChange={field.onChange}

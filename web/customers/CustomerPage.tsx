@@ -32,7 +32,7 @@ export function CustomerPage() {
   const location = useLocation();
   if (error || !Number.isSafeInteger(id))
     return (
-      <div className="flex flex-col gap-3 px-[18px] pt-3">
+      <div className="flex flex-col gap-3 px-[18px] max-phone:px-3 pt-3">
         <DealsTabs />
         {error ? (
           <FailureNote failure={error} onRetry={() => void refetch()} />
@@ -43,7 +43,7 @@ export function CustomerPage() {
     );
   if (!data)
     return (
-      <div className="px-[18px] pt-3">
+      <div className="px-[18px] max-phone:px-3 pt-3">
         <DealsTabs />
         <Loading what="the customer" />
       </div>
@@ -51,7 +51,7 @@ export function CustomerPage() {
   const money = { kind: 'money' as const, currency: company?.currency ?? 'EUR' };
   const day = (text: string | null) => (text === null ? '' : shortDay(parseDay(text)!, true));
   return (
-    <div className="flex min-h-full flex-col gap-3 px-[18px] pt-3 pb-4">
+    <div className="flex min-h-full flex-col gap-3 px-[18px] max-phone:px-3 pt-3 pb-4">
       <DealsTabs />
       <h1 className="max-w-[820px]">
         {data.won.count === 0
@@ -76,7 +76,7 @@ export function CustomerPage() {
       )}
       <Likely customer={data} />
       <MonthBars months={data.months} money={money} />
-      <div className="grid grid-cols-2 gap-3 max-md:grid-cols-1">
+      <div className="grid grid-cols-2 gap-3 max-desk:grid-cols-1">
         <Groups
           title={`What, in ${data.inPeriod.name}`}
           groups={data.products}

@@ -31,7 +31,7 @@ export function CustomersPage() {
   const columns = useMemo(() => buildColumns(reporting), [reporting]);
   const take = (text: string) => put({ find: text.trim() || null });
   return (
-    <div className="flex h-full flex-col gap-2.5 px-[18px] pt-3 pb-4">
+    <div className="flex h-full flex-col gap-2.5 px-[18px] max-phone:px-3 pt-3 pb-4">
       <DealsTabs />
       <div className="flex flex-wrap items-center justify-between gap-x-4 gap-y-2">
         <h1>{data ? describeCount(data.count, find !== '' || group !== '') : 'Customers'}</h1>

@@ -28,7 +28,7 @@ export function ProductPage() {
   const { search } = useLocation();
   if (error || !Number.isSafeInteger(id))
     return (
-      <div className="flex flex-col gap-3 px-[18px] pt-3">
+      <div className="flex flex-col gap-3 px-[18px] max-phone:px-3 pt-3">
         <DealsTabs />
         {error ? (
           <FailureNote failure={error} onRetry={() => void refetch()} />
@@ -39,7 +39,7 @@ export function ProductPage() {
     );
   if (!data)
     return (
-      <div className="px-[18px] pt-3">
+      <div className="px-[18px] max-phone:px-3 pt-3">
         <DealsTabs />
         <Loading what="the product" />
       </div>
@@ -51,7 +51,7 @@ export function ProductPage() {
       ? ''
       : ` ${data.open.count} open ${data.open.count === 1 ? 'deal is' : 'deals are'} worth ${formatWhole(data.open.credited, money)}.`;
   return (
-    <div className="flex min-h-full flex-col gap-3 px-[18px] pt-3 pb-4">
+    <div className="flex min-h-full flex-col gap-3 px-[18px] max-phone:px-3 pt-3 pb-4">
       <DealsTabs />
       <h1 className="max-w-[820px]">
         {data.won.count === 0
@@ -82,7 +82,7 @@ export function ProductPage() {
         <p className="text-soft">Also written {data.aliases.join(', ')}.</p>
       )}
       <MonthBars months={data.months} money={money} />
-      <div className="grid grid-cols-2 gap-3 max-md:grid-cols-1">
+      <div className="grid grid-cols-2 gap-3 max-desk:grid-cols-1">
         <Groups
           title={`To whom, in ${data.inPeriod.name}`}
           groups={data.customers}

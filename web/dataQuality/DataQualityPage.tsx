@@ -31,14 +31,14 @@ export function DataQualityPage() {
   const [opened, setOpened] = useState<number | null>(null);
   if (error)
     return (
-      <div className="flex flex-col gap-3 px-[18px] pt-3">
+      <div className="flex flex-col gap-3 px-[18px] max-phone:px-3 pt-3">
         <DealsTabs />
         <FailureNote failure={error} onRetry={() => void refetch()} />
       </div>
     );
   if (!data)
     return (
-      <div className="px-[18px] pt-3">
+      <div className="px-[18px] max-phone:px-3 pt-3">
         <DealsTabs />
         <Loading what="what to fix" />
       </div>
@@ -51,7 +51,7 @@ export function DataQualityPage() {
   };
   const waiting = data.counts.filter((each) => each.count > 0);
   return (
-    <div className="flex min-h-full flex-col gap-3 px-[18px] pt-3 pb-4">
+    <div className="flex min-h-full flex-col gap-3 px-[18px] max-phone:px-3 pt-3 pb-4">
       <DealsTabs />
       <h1>
         {data.total === 0

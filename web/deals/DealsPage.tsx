@@ -113,9 +113,9 @@ export function DealsPage() {
   const saveCell = useCallback((deal: Deal, over: Partial<DealInput>) => save(deal, over), [save]);
 
   return (
-    <div className="flex h-full flex-col gap-2.5 px-[18px] pt-3 pb-4">
+    <div className="flex h-full flex-col gap-2.5 max-phone:h-auto px-[18px] max-phone:px-3 pt-3 pb-4">
       <DealsTabs />
-      <div className="flex items-start justify-between gap-4">
+      <div className="flex items-start justify-between gap-x-4 gap-y-2 max-desk:flex-col">
         <h1>
           {totals ? (
             <>
@@ -134,7 +134,7 @@ export function DealsPage() {
             'Deals'
           )}
         </h1>
-        <div className="flex shrink-0 gap-2">
+        <div className="flex shrink-0 flex-wrap gap-2">
           <ExportMenu query={query} />
           {mayBook && (
             <Button onClick={() => put({ import: 'made' })}>Imports and bulk edits…</Button>
@@ -290,13 +290,12 @@ export function DealsPage() {
           }}
         />
       )}
-      {opened && (
+      {opened && opened !== 'new' && (
         <DealDialog
           key={opened}
-          id={opened === 'new' ? null : Number(opened)}
+          id={Number(opened)}
           onClose={() => put({ book: null })}
           onOpen={(id) => put({ book: String(id) })}
-          onNew={() => put({ book: 'new' })}
         />
       )}
       {search.get('import') === 'made' && <ImportsDialog onClose={() => put({ import: null })} />}

@@ -2,10 +2,13 @@ import { useMemo, useRef } from 'react';
 import type { Deal, DealInput } from '#contract/schemas/deal';
 import type { DealViewState } from '#contract/schemas/dealView';
 import type { Lookups } from '#contract/schemas/list';
-import type { Day } from '#core/period/day';
+import { type Day, parseDay } from '#core/period/day';
+import { shortDay } from '#wording/period';
+import { LineList } from '../ui/LineList';
 import { type SheetColumn, SheetTable } from '../ui/table/SheetTable';
+import { useIsNarrowerThan } from '../ui/useScreen';
 import { CellEditor, EDITABLE } from './table/CellEditor';
-import type { DealColumn } from './table/columns';
+import { type DealColumn, inOwnMoney, StatusWord } from './table/columns';
 
 interface DealsTableProps {
   deals: readonly Deal[];
@@ -86,6 +89,26 @@ export function DealsTable({
     lastPicked.current = deal.id;
     onSelected(next);
   };
+  const isPhone = useIsNarrowerThan('phone');
+  if (isPhone)
+    return (
+      <LineList
+        label="Deals"
+        rows={deals}
+        keyOf={(deal) => deal.id}
+        onOpen={onOpen}
+        onNearEnd={onNearEnd}
+        isChosen={(deal) => String(deal.id) === opened}
+        toLine={(deal) => ({
+          title: deal.customer,
+          value: inOwnMoney(deal),
+          note: [shortDay(parseDay(deal.day)!, true), deal.product, deal.salespersonName]
+            .filter(Boolean)
+            .join(' · '),
+          beside: <StatusWord deal={deal} />,
+        })}
+      />
+    );
   const isAllSelected = deals.length > 0 && deals.every(isSelected);
   return (
     <SheetTable

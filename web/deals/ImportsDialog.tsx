@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import type { ImportRun } from '#contract/schemas/import';
 import { FailureNote } from '../app/FailureNote';
+import { Moment } from '../app/Moment';
 import { useListImportsQuery, useUndoImportMutation } from '../records/api';
 import { Button } from '../ui/Button';
 import { Dialog } from '../ui/Dialog';
@@ -32,10 +33,14 @@ export function ImportsDialog({ onClose }: { onClose(): void }) {
                 <span className="min-w-0">
                   <span className="font-medium">{run.fileName}</span>
                   <span className="block text-[12px] text-soft">
-                    {run.at.slice(0, 16)}, {run.userName}: {run.created.toLocaleString('en-GB')}{' '}
+                    <Moment at={run.at} />, {run.userName}: {run.created.toLocaleString('en-GB')}{' '}
                     new, {run.changed.toLocaleString('en-GB')} changed,{' '}
                     {run.unchanged.toLocaleString('en-GB')} as they were
-                    {run.undoneAt && `; undone ${run.undoneAt.slice(0, 16)} by ${run.undoneBy}`}
+                    {run.undoneAt && (
+                      <>
+                        ; undone <Moment at={run.undoneAt} /> by {run.undoneBy}
+                      </>
+                    )}
                   </span>
                 </span>
                 {!run.undoneAt && asking !== run.id && (

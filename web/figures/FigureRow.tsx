@@ -9,7 +9,7 @@ export function FigureRow({ view }: { view: StandingView }) {
   const display = useDisplay();
   const at = { unit: view.unit.code, period: view.period.id, measure: view.measure.code };
   return (
-    <dl className="grid grid-cols-5 gap-4 max-md:grid-cols-2 max-md:gap-y-2.5">
+    <dl className="grid grid-cols-5 gap-4 max-desk:grid-cols-3 max-desk:gap-y-2.5 max-phone:grid-cols-2">
       {listFigures(view, display).map((figure) => (
         <div
           key={figure.key}

@@ -23,7 +23,7 @@ export function StandingTabs({ children }: { children?: ReactNode }) {
             end
             to={{ pathname: path, search: kept }}
             className={({ isActive }) =>
-              `shrink-0 rounded-[4px] px-2.5 py-0.5 text-[12.5px] ${isActive ? 'bg-cell font-semibold' : 'text-soft hover:bg-hover'}`
+              `touchable inline-flex shrink-0 items-center rounded-[4px] px-2.5 py-0.5 text-[12.5px] ${isActive ? 'bg-cell font-semibold' : 'text-soft hover:bg-hover'}`
             }
           >
             {name}

@@ -2,9 +2,12 @@ import { useMemo, useState } from 'react';
 import type { WhatChanged } from '#contract/schemas/dealHistory';
 import type { ChangeKind } from '#core/ledger/dealChange';
 import { formatExact, withSign } from '#core/money/format';
+import { parseDay } from '#core/period/day';
+import { toMomentOf } from '#wording/moment';
 import { useAddress } from '../app/address';
-import { useGetCompanyQuery } from '../app/api';
+import { useGetCompanyQuery, useGetFreshnessQuery } from '../app/api';
 import { FailureNote } from '../app/FailureNote';
+import { Moment, useTimeZone } from '../app/Moment';
 import { usePlace } from '../app/place';
 import { DealDialog } from '../records/deal/DealDialog';
 import { DealsTabs } from '../records/RecordTabs';
@@ -12,10 +15,11 @@ import { useNames } from '../records/useNames';
 import { Button } from '../ui/Button';
 import { classNames } from '../ui/classNames';
 import { DataTable } from '../ui/DataTable';
-import { Field, INPUT } from '../ui/Field';
+import { Field } from '../ui/Field';
 import { Loading } from '../ui/Loading';
 import { useGetWhatChangedQuery, useListDealsAsOfQuery } from './api';
-import { listPresets, toLocalText, toMoment } from './moments';
+import { MomentField } from './MomentField';
+import { listPresets } from './moments';
 
 const KIND_WORDS: Readonly<Record<ChangeKind, string>> = {
   booked: 'booked',
@@ -34,16 +38,18 @@ export function PastPage() {
   const { unit, period, measure } = usePlace();
   const { search, put } = useAddress();
   const { data: company } = useGetCompanyQuery();
+  const { data: freshness } = useGetFreshnessQuery();
+  const timeZone = useTimeZone();
   const [opened, setOpened] = useState<number | null>(null);
   // By the business date, as all else: a demonstration may have a fixed one.
   const presets = useMemo(
-    () => listPresets(company ? new Date(`${company.today}T12:00`) : new Date()),
-    [company],
+    () => listPresets(parseDay(company?.today ?? '1970-01-01')!, freshness?.lastWorkingDay ?? null),
+    [company, freshness],
   );
-  const from = search.get('from') ?? toLocalText(presets[1]!.at);
+  const from = search.get('from') ?? presets[1]!.at;
   const to = search.get('to') ?? '';
   const isBook = search.get('show') === 'book';
-  const [fromMoment, toMomentText] = [toMoment(from), toMoment(to)];
+  const [fromMoment, toMomentText] = [toMomentOf(from, timeZone), toMomentOf(to, timeZone)];
   const isReady = Boolean(unit && period && company && fromMoment);
   const query = {
     unit,
@@ -70,7 +76,7 @@ export function PastPage() {
     </button>
   );
   return (
-    <div className="flex h-full flex-col gap-2.5 px-[18px] pt-3 pb-4">
+    <div className="flex h-full flex-col gap-2.5 px-[18px] max-phone:px-3 pt-3 pb-4">
       <DealsTabs />
       <h1 aria-live="polite">
         {isBook
@@ -92,30 +98,20 @@ export function PastPage() {
           label={isBook ? 'As it stood at' : 'Since'}
           fault={fromMoment ? undefined : 'Choose a moment.'}
         >
-          <input
-            type="datetime-local"
-            className={INPUT}
-            value={from}
-            onChange={(event) => put({ from: event.target.value })}
-          />
+          <MomentField value={from} onChange={(moment) => put({ from: moment })} />
         </Field>
         {!isBook && (
           <Field label="Until (empty: now)">
-            <input
-              type="datetime-local"
-              className={INPUT}
-              value={to}
-              onChange={(event) => put({ to: event.target.value || null })}
-            />
+            <MomentField value={to} onChange={(moment) => put({ to: moment || null })} />
           </Field>
         )}
-        <span className="flex gap-1">
+        <span className="flex flex-wrap gap-1">
           {presets.map((preset) => (
             <Button
               key={preset.name}
               kind="quiet"
               className="h-[28px] px-2 text-[12px]"
-              onClick={() => put({ from: toLocalText(preset.at), to: null })}
+              onClick={() => put({ from: preset.at, to: null })}
             >
               {preset.name}
             </Button>
@@ -133,7 +129,7 @@ export function PastPage() {
       ) : (
         <div
           className={classNames(
-            'grid min-h-0 flex-1 grid-cols-[264px_minmax(0,1fr)] gap-3',
+            'grid min-h-0 flex-1 grid-cols-[264px_minmax(0,1fr)] gap-3 max-desk:grid-cols-1 max-desk:flex-none',
             isFetching && 'opacity-50',
           )}
         >
@@ -159,8 +155,8 @@ export function PastPage() {
                   {
                     key: 'at',
                     heading: 'When',
-                    width: '122px',
-                    cell: (change) => change.at.slice(0, 16),
+                    width: '134px',
+                    cell: (change) => <Moment at={change.at} />,
                   },
                   { key: 'who', heading: 'Who', width: '98px', cell: (change) => change.userName },
                   {

@@ -1,25 +1,27 @@
-/** A moment as a field of the page has it, in the reader's own time: "2026-11-18T09:00". */
-export function toLocalText(moment: Date): string {
-  const two = (value: number) => String(value).padStart(2, '0');
-  return `${moment.getFullYear()}-${two(moment.getMonth() + 1)}-${two(moment.getDate())}T${two(moment.getHours())}:${two(moment.getMinutes())}`;
-}
+import { type Day, parseDay, toCivil, toIsoDay } from '#core/period/day';
 
-/** ISO 8601 with its zone; null for what is no moment. */
-export function toMoment(text: string): string | null {
-  const moment = new Date(text);
-  return text === '' || Number.isNaN(moment.getTime()) ? null : moment.toISOString();
-}
+/** Midnight of a day, as a clock shows it: "2026-11-18T00:00". */
+const midnightOf = (day: Day) => `${toIsoDay(day)}T00:00`;
 
-/** Often asked for, computed from now. */
-export function listPresets(now: Date): { name: string; at: Date }[] {
-  // By the calendar, not by hours: a day on which the clocks change has 23 or 25 of them.
-  const back = (days: number) => new Date(now.getFullYear(), now.getMonth(), now.getDate() - days);
-  const today = back(0);
+/**
+ * Often asked for, by the business date; `lastWorkingDay` as ISO 8601, where it is known and is not
+ * one of the others.
+ */
+export function listPresets(
+  today: Day,
+  lastWorkingDay: string | null,
+): { name: string; at: string }[] {
+  const worked = lastWorkingDay === null ? null : parseDay(lastWorkingDay);
+  // Day 0 is a Thursday; Monday is the first of a week (ISO 8601).
+  const sinceMonday = (((today + 3) % 7) + 7) % 7;
   return [
-    { name: 'today', at: today },
-    { name: 'yesterday', at: back(1) },
-    { name: 'Monday', at: back((today.getDay() + 6) % 7) },
-    { name: 'a week ago', at: back(7) },
-    { name: 'start of month', at: new Date(now.getFullYear(), now.getMonth(), 1) },
+    { name: 'today', at: midnightOf(today) },
+    { name: 'yesterday', at: midnightOf(today - 1) },
+    ...(worked !== null && worked < today - 1
+      ? [{ name: 'last working day', at: midnightOf(worked) }]
+      : []),
+    { name: 'Monday', at: midnightOf(today - sinceMonday) },
+    { name: 'a week ago', at: midnightOf(today - 7) },
+    { name: 'start of month', at: midnightOf(today - toCivil(today).date + 1) },
   ];
 }

@@ -72,7 +72,7 @@ export function LadderPage() {
   return (
     <ViewBody
       isOther={data !== currentData}
-      className="flex h-full min-h-[560px] flex-col gap-2.5 px-[18px] pt-3 pb-4"
+      className="flex h-full min-h-[560px] flex-col gap-2.5 px-[18px] pt-3 pb-4 max-desk:h-auto max-phone:px-3"
     >
       <h1 className="max-w-[860px]">{data.sentence}</h1>
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1.5">
@@ -121,7 +121,7 @@ export function LadderPage() {
         </p>
       )}
       {data.rankings.length > 0 && (
-        <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_256px] gap-3.5 max-md:flex-none max-md:grid-cols-1 max-md:grid-rows-[420px_560px]">
+        <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_256px] gap-3.5 max-desk:flex-none max-desk:grid-cols-1 max-desk:grid-rows-[minmax(300px,46vh)_560px] max-phone:grid-rows-[auto_560px]">
           <LadderTable view={data} onOpen={open} onMore={() => setAll(true)} />
           <Picture view={data} onOpen={open} />
         </div>

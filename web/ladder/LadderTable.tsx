@@ -11,9 +11,11 @@ import { RankChange } from '../charts/RankChange';
 import { textOf } from '../charts/status';
 import { StatusMark } from '../charts/StatusMark';
 import { HowMade } from '../figures/made/HowMade';
+import { PlaceList } from '../figures/PlaceList';
 import { PresenceLabel } from '../figures/PresenceLabel';
 import { classNames } from '../ui/classNames';
 import { type Column, DataTable } from '../ui/DataTable';
+import { useIsNarrowerThan } from '../ui/useScreen';
 
 /** The ranking as a table; the reader's own row stays in sight above it. */
 export function LadderTable({
@@ -28,6 +30,15 @@ export function LadderTable({
   const display = useDisplay();
   const columns = useMemo(() => buildColumns(view, display), [view, display]);
   const { mine } = view;
+  const isPhone = useIsNarrowerThan('phone');
+  const table = {
+    label: `Ranking of ${view.unit.name} by ${view.by === 'actual' ? view.measure.name : view.by}`,
+    rows: view.rankings,
+    onOpen: (place: RankingRowView) => onOpen(place.unit.code),
+    isChosen: (place: RankingRowView) => place.unit.code === mine?.unit.code,
+    onNearEnd: view.rankings.length < view.count ? onMore : undefined,
+    footer: `${view.count.toLocaleString('en-GB')} in ${view.unit.name}, ${view.days} · ▲▼ against ${view.priorDays}`,
+  };
   return (
     <section
       aria-label="Ranking"
@@ -42,18 +53,30 @@ export function LadderTable({
           <span>{mine.valueText ?? mine.status.label}</span>
         </p>
       )}
-      <DataTable
-        label={`Ranking of ${view.unit.name} by ${view.by === 'actual' ? view.measure.name : view.by}`}
-        columns={columns}
-        rows={view.rankings}
-        keyOf={(place) => place.unit.id}
-        onOpen={(place) => onOpen(place.unit.code)}
-        isChosen={(place) => place.unit.code === mine?.unit.code}
-        onNearEnd={view.rankings.length < view.count ? onMore : undefined}
-        footer={`${view.count.toLocaleString('en-GB')} in ${view.unit.name}, ${view.days} · ▲▼ against ${view.priorDays}`}
-      />
+      {isPhone ? (
+        <PlaceList
+          {...table}
+          view={view}
+          isRanked
+          pace={paceOf(view)}
+          isOwn={table.isChosen}
+          shownValueOf={(place) => place.valueText}
+          footer={
+            <>
+              {view.total.attainmentText && `All ${view.total.attainmentText} · `}
+              {table.footer}
+            </>
+          }
+        />
+      ) : (
+        <DataTable {...table} columns={columns} keyOf={(place) => place.unit.id} />
+      )}
     </section>
   );
+}
+
+function paceOf(view: LadderView): number | null {
+  return view.phase === 'open' && view.isCumulative ? view.elapsedShare : null;
 }
 
 function buildColumns(view: LadderView, display: Display): Column<RankingRowView>[] {
@@ -71,7 +94,7 @@ function buildColumns(view: LadderView, display: Display): Column<RankingRowView
     );
   const { total } = view;
   const at = new Map(view.rankings.map((place, index) => [place.unit.id, index]));
-  const pace = view.phase === 'open' && view.isCumulative ? view.elapsedShare : null;
+  const pace = paceOf(view);
   const isRanked = (by: LadderView['by']) => (view.by === by ? 'font-semibold' : undefined);
   // Beside two more measures there is no room for it: it stands in the title of the name.
   const team: Column<RankingRowView> = {

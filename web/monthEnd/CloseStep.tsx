@@ -4,9 +4,9 @@ import type { listClosedMonths } from '#contract/routes/periods';
 import type { ResponseOf } from '#contract/routes/route';
 import type { UnitSummary } from '#contract/schemas/unit';
 import type { FiscalCalendar, Period } from '#core/period/calendar';
-import { parseDay } from '#core/period/day';
-import { describePeriod, shortDay } from '#wording/period';
+import { describePeriod } from '#wording/period';
 import { FailureNote } from '../app/FailureNote';
+import { Moment } from '../app/Moment';
 import { Button } from '../ui/Button';
 import { useSay } from '../ui/Toasts';
 import { useCloseMonthsMutation } from './api';
@@ -51,8 +51,8 @@ function ClosedNote({ known, mayClose }: { known: ClosedMonth; mayClose: boolean
   return (
     <p>
       Closed {known.unit ? `for ${known.unit.name} ` : ''}by {known.closedBy} on{' '}
-      {shortDay(parseDay(known.closedAt.slice(0, 10))!, true)}. What is changed in it from now on
-      needs a reason and is listed as a correction.{' '}
+      <Moment at={known.closedAt} isDayOnly />. What is changed in it from now on needs a reason and
+      is listed as a correction.{' '}
       {mayClose && (
         <Link className="underline" to={{ pathname: '/setup/company', search }}>
           Open it again in Setup

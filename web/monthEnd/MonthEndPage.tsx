@@ -151,7 +151,7 @@ export function MonthEndPage() {
 
 function Frame({ children }: { children: ReactNode }) {
   return (
-    <div className="flex min-h-full flex-col gap-3 px-[18px] pt-3 pb-4">
+    <div className="flex min-h-full flex-col gap-3 px-[18px] max-phone:px-3 pt-3 pb-4">
       <DealsTabs />
       {children}
     </div>

@@ -22,7 +22,7 @@ export function HorizonTable({ horizons, answers, chosen, unit, onChoose }: Hori
   const shown = useShown(unit);
   const money = (value: number | null) => (value === null ? '–' : shown.column(value));
   return (
-    <table className="w-full text-right text-[12.5px]">
+    <table className="stacked w-full text-right text-[12.5px]">
       <thead className="text-soft">
         <tr>
           {[
@@ -69,17 +69,17 @@ export function HorizonTable({ horizons, answers, chosen, unit, onChoose }: Hori
                   </span>
                 </button>
               </th>
-              <td className="font-semibold">
+              <td data-label="Won" className="font-semibold">
                 {money(outlook.actual)}
                 <OfTarget value={outlook.actual} target={outlook.target} />
               </td>
-              <td className="text-soft">
+              <td data-label="Open" className="text-soft">
                 {money(outlook.open)}
                 <span className="block text-[11px]">
                   {outlook.count} {outlook.count === 1 ? 'deal' : 'deals'}
                 </span>
               </td>
-              <td>
+              <td data-label="Weighted">
                 {money(outlook.weighted)}
                 <OfTarget value={outlook.weighted} target={outlook.target} />
                 {outlook.withoutProbability > 0 && (
@@ -91,7 +91,7 @@ export function HorizonTable({ horizons, answers, chosen, unit, onChoose }: Hori
                   </span>
                 )}
               </td>
-              <td>
+              <td data-label="Forecast">
                 {money(outlook.forecast)}
                 <OfTarget value={outlook.forecast} target={outlook.target} />
                 {supposed !== null && supposed !== 0 && (
@@ -100,14 +100,14 @@ export function HorizonTable({ horizons, answers, chosen, unit, onChoose }: Hori
                   </span>
                 )}
               </td>
-              <td>
+              <td data-label="Target">
                 {outlook.target === null ? (
                   <span className="text-soft">none</span>
                 ) : (
                   money(outlook.target)
                 )}
               </td>
-              <td>
+              <td data-label="Shortfall">
                 {outlook.shortfall === null ? (
                   '–'
                 ) : outlook.shortfall === 0 ? (
@@ -117,10 +117,14 @@ export function HorizonTable({ horizons, answers, chosen, unit, onChoose }: Hori
                 )}
                 <ShortfallBar outlook={outlook} />
               </td>
-              <td title="Open deals against what is still to be won; the usual wish is 3">
+              <td
+                data-label="Coverage"
+                title="Open deals against what is still to be won; the usual wish is 3"
+              >
                 {outlook.coverage === null ? '–' : `${outlook.coverage.toFixed(1)}×`}
               </td>
               <td
+                data-label="Odds"
                 className="pr-1.5 font-semibold"
                 title={outlook.odds ? describeMethod(outlook.odds) : undefined}
               >

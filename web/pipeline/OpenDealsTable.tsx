@@ -3,8 +3,9 @@ import { useSearchParams } from 'react-router';
 import type { Pipeline, PipelineDeal, PipelineHorizon } from '#contract/schemas/pipeline';
 import { weigh, type WhatIf } from '#core/forecast/outlook';
 import { type FigureUnit, formatExact } from '#core/money/format';
-import { parseDay } from '#core/period/day';
+import { parseDay, toIsoDay } from '#core/period/day';
 import { shortDay } from '#wording/period';
+import { DayField } from '../app/DayField';
 import { DealDialog } from '../records/deal/DealDialog';
 import { classNames } from '../ui/classNames';
 
@@ -66,7 +67,7 @@ export function OpenDealsTable({
           only of {horizon.period.name}
         </label>
       </div>
-      <table className="w-full text-[12.5px]">
+      <table className="stacked w-full text-[12.5px]">
         <thead className="text-left text-soft">
           <tr>
             {['Customer', 'Salesperson', 'Product', 'Stage', 'Expected on'].map((name) => (
@@ -97,7 +98,7 @@ export function OpenDealsTable({
                   supposed?.kind === 'out' && 'text-soft line-through',
                 )}
               >
-                <td className="py-1">
+                <td data-label="Customer" className="py-1">
                   <button
                     type="button"
                     className="text-left hover:underline"
@@ -106,26 +107,35 @@ export function OpenDealsTable({
                     {deal.customer}
                   </button>
                 </td>
-                <td>{deal.salespersonName}</td>
-                <td className="text-soft">{deal.product ?? '–'}</td>
-                <td className="text-soft">{deal.stage ?? '–'}</td>
-                <td>
+                <td data-label="Salesperson">{deal.salespersonName}</td>
+                <td data-label="Product" className="text-soft">
+                  {deal.product ?? '–'}
+                </td>
+                <td data-label="Stage" className="text-soft">
+                  {deal.stage ?? '–'}
+                </td>
+                <td data-label="Expected on">
                   {shortDay(parseDay(deal.expectedOn)!, true)}
                   {isLate && <span className="ml-1.5 text-[11px] text-grade-1">overdue</span>}
                 </td>
-                <td className="text-right">{formatExact(deal.amount, unit)}</td>
+                <td data-label="Amount" className="text-right">
+                  {formatExact(deal.amount, unit)}
+                </td>
                 <td
+                  data-label="Likely"
                   className="text-right"
                   title={deal.isFromStage ? 'as its stage usually is' : undefined}
                 >
                   {deal.probability === null ? (
-                    <span className="text-grade-2">withoutProbability</span>
+                    <span className="text-grade-2">no probability</span>
                   ) : (
                     `${Math.round(deal.probability * 1000) / 10}%`
                   )}
                 </td>
-                <td className="text-right">{formatExact(weight, unit)}</td>
-                <td className="pl-4">
+                <td data-label="Weighted" className="text-right">
+                  {formatExact(weight, unit)}
+                </td>
+                <td data-label="What if" className="pl-4">
                   <Suppose
                     deal={deal}
                     supposed={supposed}
@@ -193,13 +203,12 @@ function Suppose({
         <option value="move">it moves to</option>
       </select>
       {supposed?.kind === 'move' && (
-        <input
-          type="date"
+        <DayField
           aria-label={`Moves to, ${deal.customer} ${deal.deal}`}
-          className="h-[24px] rounded-[4px] border border-strong/30 bg-sheet px-1"
-          defaultValue={deal.expectedOn}
-          onChange={(event) => {
-            const to = parseDay(event.target.value);
+          leaning="future"
+          value={toIsoDay(supposed.to)}
+          onChange={(day) => {
+            const to = parseDay(day);
             if (to !== null) onChange({ kind: 'move', to });
           }}
         />

@@ -42,7 +42,7 @@ export function PipelinePage() {
     );
   if (!data || !answer || answer.horizons.length !== data.horizons.length)
     return (
-      <div className="px-[18px] pt-3">
+      <div className="px-[18px] max-phone:px-3 pt-3">
         <DealsTabs />
         <Loading what="the pipeline" />
       </div>
@@ -75,9 +75,12 @@ export function PipelinePage() {
   });
 
   return (
-    <div className="flex min-h-full flex-col gap-3 px-[18px] pt-3 pb-4" aria-busy={isReckoning}>
+    <div
+      className="flex min-h-full flex-col gap-3 px-[18px] max-phone:px-3 pt-3 pb-4"
+      aria-busy={isReckoning}
+    >
       <DealsTabs />
-      <div className="flex items-start justify-between gap-6">
+      <div className="flex items-start justify-between gap-x-6 gap-y-2 max-desk:flex-col">
         <h1 className="max-w-[820px]" aria-live="polite">
           {describeOutlook(data.unit.name, horizon, of.outlook, money)}
         </h1>
@@ -108,7 +111,7 @@ export function PipelinePage() {
           onCount={(counts) => put({ overdue: counts ? 'counted' : null })}
         />
       </section>
-      <div className="grid grid-cols-[minmax(0,1.3fr)_minmax(0,1fr)] gap-3">
+      <div className="grid grid-cols-[minmax(0,1.3fr)_minmax(0,1fr)] gap-3 max-desk:grid-cols-1">
         <Breakdown pipeline={data} horizon={horizon} answer={of} unit={money} />
         <ChartSheet
           heading="Months ahead"

@@ -40,7 +40,7 @@ export function Acknowledge({ year }: { year: string }) {
         event.preventDefault();
         void submit();
       }}
-      className="flex items-center gap-3 rounded-sheet border border-line bg-selected px-3.5 py-2"
+      className="flex items-center gap-3 rounded-sheet border border-line bg-selected px-3.5 py-2 max-phone:flex-col max-phone:items-stretch"
     >
       <p className="flex-1">
         <span className="font-semibold">Your targets for FY {year.slice(2)}.</span>{' '}
@@ -50,12 +50,12 @@ export function Acknowledge({ year }: { year: string }) {
       <input
         aria-label="Remark (optional)"
         placeholder="Remark (optional)"
-        className={`${INPUT} w-[260px]`}
+        className={`${INPUT} w-[260px] max-phone:h-[44px] max-phone:w-full`}
         maxLength={500}
         value={remark}
         onChange={(event) => setRemark(event.target.value)}
       />
-      <Button type="submit" kind="main" disabled={isLoading}>
+      <Button type="submit" kind="main" disabled={isLoading} className="max-phone:h-[44px]">
         {own.state === 'seen' ? 'Leave a remark' : 'Acknowledge'}
       </Button>
     </form>

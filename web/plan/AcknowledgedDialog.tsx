@@ -1,4 +1,5 @@
 import { FailureNote } from '../app/FailureNote';
+import { Moment } from '../app/Moment';
 import { DataTable } from '../ui/DataTable';
 import { Dialog } from '../ui/Dialog';
 import { Loading } from '../ui/Loading';
@@ -51,7 +52,7 @@ export function AcknowledgedDialog({ place, onClose }: { place: PlanPlace; onClo
                 key: 'at',
                 heading: 'When',
                 width: '130px',
-                cell: (each) => each.at?.slice(0, 16) ?? '',
+                cell: (each) => each.at && <Moment at={each.at} />,
               },
               {
                 key: 'remark',

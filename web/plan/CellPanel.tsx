@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { formatColumn, formatExact } from '#core/money/format';
 import { convertMinor } from '#core/money/rate';
 import { readTyped } from '#core/money/typed';
+import { Moment } from '../app/Moment';
 import type { Selection } from '../ui/grid/selection';
 import { useSay } from '../ui/Toasts';
 import { useGetTargetHistoryQuery } from './api';
@@ -103,8 +104,10 @@ export function CellPanel({ sheet, selection, saves, onEnter }: CellPanelProps) 
           <ol className="text-[12px]">
             {history.slice(0, SHOWN_CHANGES).map((change, index) => (
               <li key={index} className="border-b border-line py-1">
-                <span className="text-soft">{change.at.slice(0, 16)}</span> {change.userName}:{' '}
-                {showPast(change.from)} → {showPast(change.to)}
+                <span className="text-soft">
+                  <Moment at={change.at} />
+                </span>{' '}
+                {change.userName}: {showPast(change.from)} → {showPast(change.to)}
                 {change.reason && <span className="text-soft"> ({change.reason})</span>}
               </li>
             ))}

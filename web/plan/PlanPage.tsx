@@ -8,6 +8,7 @@ import { Button } from '../ui/Button';
 import { classNames } from '../ui/classNames';
 import { type Selection, single } from '../ui/grid/selection';
 import { Loading } from '../ui/Loading';
+import { useIsNarrowerThan } from '../ui/useScreen';
 import { Acknowledge } from './Acknowledge';
 import { AcknowledgedDialog } from './AcknowledgedDialog';
 import { useListPlansQuery } from './api';
@@ -24,6 +25,7 @@ import { RatesDialog } from './plans/RatesDialog';
 import { ReviseDialog } from './plans/ReviseDialog';
 import { PlanToolbar } from './PlanToolbar';
 import { buildSheet, type Sheet } from './sheet';
+import { TargetLines } from './TargetLines';
 import { useTargetSaves } from './useTargetSaves';
 import { useWorkbench } from './useWorkbench';
 
@@ -49,6 +51,8 @@ export function PlanPage() {
   const { data: plans = [] } = useListPlansQuery({ year }, { skip: !year });
   // Until somebody chooses a cell, the one of the period that is on the strip.
   const [picked, setSelection] = useState<Selection | null>(null);
+  const isPhone = useIsNarrowerThan('phone');
+  const [isGridShown, setGridShown] = useState(false);
   const [dialog, setDialog] = useState<PlanDialog | null>(null);
   const [revision, setRevision] = useState<{ plan: number; reason: string } | null>(null);
   const reason = revision && revision.plan === bench?.sheet.plan?.id ? revision.reason : undefined;
@@ -132,7 +136,7 @@ export function PlanPage() {
   return (
     <div
       className={classNames(
-        'flex h-full min-h-[560px] flex-col gap-2.5 px-[18px] pt-3.5 pb-4',
+        'flex h-full min-h-[560px] flex-col gap-2.5 px-[18px] pt-3.5 pb-4 max-desk:h-auto max-phone:px-3',
         isOther && 'stale',
       )}
       aria-busy={isOther}
@@ -150,8 +154,21 @@ export function PlanPage() {
         isMonth={bench.calendar.parse(period)?.kind === 'month'}
       />
       {error && <FailureNote failure={error} onRetry={() => void refetch()} />}
+      {isPhone && !isGridShown && (
+        <TargetLines sheet={sheet} onUnit={(code) => go({ unit: code })} />
+      )}
       <Acknowledge year={year} />
-      <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_270px] gap-3.5">
+      {isPhone && (
+        <Button onClick={() => setGridShown(!isGridShown)}>
+          {isGridShown ? 'As a list' : bench.sheet.canEdit ? 'Change in the grid' : 'As a grid'}
+        </Button>
+      )}
+      <div
+        className={classNames(
+          'grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_270px] gap-3.5 max-desk:grid-cols-1 max-desk:grid-rows-[minmax(340px,56vh)_auto]',
+          isPhone && !isGridShown && 'hidden',
+        )}
+      >
         <PlanGrid
           sheet={sheet}
           period={period}

@@ -94,20 +94,20 @@ export function PlanToolbar({
 
   return (
     <div className="flex flex-col gap-2">
-      <div className="flex items-baseline gap-3">
-        <h1 className="truncate">
+      <div className="flex items-baseline gap-x-3 gap-y-1.5 max-desk:flex-wrap">
+        <h1 className="truncate max-desk:whitespace-normal">
           {measure.name} targets for {bench.unit.name}, {sheet.total.fullName}
         </h1>
         <span role="status" className="truncate text-soft">
           {state}
         </span>
-        <span className="flex-1" />
+        <span className="flex-1 max-phone:hidden" />
         <span className="flex shrink-0 items-center gap-2 self-center">
           <MeasurePicker />
           <CurrencyPicker bench={bench} onChoose={(currency) => onParams({ in: currency })} />
         </span>
       </div>
-      <div className="flex items-center gap-2">
+      <div className="flex items-center gap-2 max-desk:flex-wrap">
         <PlanMenu
           plans={plans}
           chosen={plan}

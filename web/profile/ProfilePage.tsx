@@ -73,7 +73,7 @@ export function ProfilePage() {
   return (
     <ViewBody
       isOther={data !== currentData}
-      className="flex min-h-full flex-col gap-2.5 px-[18px] pt-2 pb-4 max-md:pb-20"
+      className="flex min-h-full flex-col gap-2.5 px-[18px] pt-2 pb-4 max-phone:px-3"
     >
       <StandingTabs>
         <PrintMenu unit={data.unit.code} period={data.period.id} measure={data.measure.code} />
@@ -86,13 +86,13 @@ export function ProfilePage() {
           {isPerson && <Rank unit={data.unit.code} />}
         </p>
       </div>
-      <div className="flex items-start justify-between gap-x-6 gap-y-2 max-md:flex-col">
+      <div className="flex items-start justify-between gap-x-6 gap-y-2 max-desk:flex-col">
         <Headline view={data} />
         <MeasurePicker />
       </div>
       <FigureRow view={data} />
       <SalesMixLine unit={data.unit.code} period={data.period.id} />
-      <div className="grid grid-cols-2 items-start gap-3 max-md:grid-cols-1">
+      <div className="grid grid-cols-2 items-start gap-3 max-desk:grid-cols-1">
         <Suspense
           fallback={
             <div className="h-[226px] rounded-sheet border border-line bg-sheet">
@@ -129,7 +129,7 @@ export function ProfilePage() {
         )}
         <TargetsSheet view={data} year={year} />
       </div>
-      <div className="grid grid-cols-3 items-start gap-3 max-md:grid-cols-1">
+      <div className="grid grid-cols-3 items-start gap-3 max-desk:grid-cols-1">
         <BreakdownSheet
           key={`what ${at.unit}`}
           title="What"

@@ -4,6 +4,7 @@ import { formatWhole } from '#core/money/format';
 import { figureUnit } from '#wording/figureUnit';
 import { describeApplied } from '#wording/formula';
 import { FailureNote } from '../app/FailureNote';
+import { Moment } from '../app/Moment';
 import { placeLink } from '../app/placeLink';
 import { useListPublishedChangesQuery } from './api';
 
@@ -46,7 +47,7 @@ export function TargetsSheet({ view, year }: { view: StandingView; year: string 
             {changes.slice(0, SHOWN).map((change) => (
               <tr key={`${change.at}${change.period}`} className="border-t border-line/60">
                 <td className="py-[3px] pr-2 whitespace-nowrap text-soft">
-                  {change.at.slice(0, 10)}
+                  <Moment at={change.at} isDayOnly />
                 </td>
                 <td className="truncate pr-2">{change.periodName}</td>
                 <td className="truncate pr-2 text-right">

@@ -3,12 +3,12 @@ import type { BulkChange, BulkEffect, BulkInput } from '#contract/schemas/bulk';
 import { formatExact, withSign } from '#core/money/format';
 import { type Day, parseDay } from '#core/period/day';
 import { useGetCompanyQuery } from '../app/api';
+import { DayField } from '../app/DayField';
 import { FailureNote, faultAt } from '../app/FailureNote';
 import { usePickListsQuery } from '../app/files/pickLists';
-import { readTypedDay, toIsoText } from '../app/typedDay';
+import { toIsoText } from '../app/typedDay';
 import { Button } from '../ui/Button';
 import { Combobox } from '../ui/Combobox';
-import { DayInput } from '../ui/DayInput';
 import { Dialog } from '../ui/Dialog';
 import { Field, INPUT } from '../ui/Field';
 import { useSay } from '../ui/Toasts';
@@ -147,9 +147,8 @@ export function BulkDialog({ chosen, count, first, onClose, onDone }: BulkDialog
           )}
           {which === 'day' && (
             <Field label="To" hint="Closed on, or of open deals expected on">
-              <DayInput
+              <DayField
                 value={value}
-                iso={isoOf(value, today)}
                 onChange={(next) => {
                   setValue(next);
                   reset();
@@ -234,10 +233,6 @@ export function BulkDialog({ chosen, count, first, onClose, onDone }: BulkDialog
       </form>
     </Dialog>
   );
-}
-
-function isoOf(text: string, today: Day): string {
-  return readTypedDay(text, today, 'past') === null ? '' : toIsoText(text, today, 'past');
 }
 
 function toChange(which: Which, value: string, today: Day): BulkChange {

@@ -25,7 +25,7 @@ export function DealsTabs() {
           end={path === '/deals'}
           to={{ pathname: path, search: kept }}
           className={({ isActive }) =>
-            `shrink-0 rounded-[4px] px-2.5 py-0.5 text-[12.5px] ${isActive ? 'bg-cell font-semibold' : 'text-soft hover:bg-hover'}`
+            `touchable inline-flex shrink-0 items-center rounded-[4px] px-2.5 py-0.5 text-[12.5px] ${isActive ? 'bg-cell font-semibold' : 'text-soft hover:bg-hover'}`
           }
         >
           {name}

@@ -1,7 +1,9 @@
 import { useState } from 'react';
 import type { Account, AccountLink } from '#contract/schemas/account';
+import { describeMoment } from '#wording/moment';
 import { useGetMeQuery } from '../app/api';
 import { FailureNote } from '../app/FailureNote';
+import { Moment, useTimeZone } from '../app/Moment';
 import { Button } from '../ui/Button';
 import { Loading } from '../ui/Loading';
 import { useSay } from '../ui/Toasts';
@@ -12,13 +14,13 @@ import {
   useReactivateAccountMutation,
 } from './accountsApi';
 import { DeactivateDialog } from './DeactivateDialog';
-import { momentText } from './momentText';
 import { SecretOnce } from './SecretOnce';
 
 const STATES = { active: '', invited: 'Invited', deactivated: 'Deactivated' } as const;
 
 /** Who may sign in, with what right and to which part of the company. */
 export function Accounts() {
+  const timeZone = useTimeZone();
   const { data: accounts, error, refetch } = useListAccountsQuery();
   const [made, setMade] = useState<AccountLink | null>(null);
   const [opened, setOpened] = useState<number | 'new' | null>(null);
@@ -33,7 +35,7 @@ export function Accounts() {
       </p>
       {made && (
         <SecretOnce
-          title={`Send this link to ${made.account.name}. It holds until ${momentText(made.expiresAt)} and is not shown again.`}
+          title={`Send this link to ${made.account.name}. It holds until ${describeMoment(made.expiresAt, timeZone)} and is not shown again.`}
           label="The link to choose a password"
           secret={made.link}
           onDone={() => setMade(null)}
@@ -119,7 +121,7 @@ function AccountRow({ account, isOpen, onOpen, onLink, onLeave }: AccountRowProp
           {account.unitName}
           <br />
           <span className="whitespace-nowrap text-soft">
-            {account.lastSignedInAt ? momentText(account.lastSignedInAt) : 'never'}
+            {account.lastSignedInAt ? <Moment at={account.lastSignedInAt} /> : 'never'}
           </span>
         </td>
         <td className="py-1.5 text-right whitespace-nowrap">

@@ -2,6 +2,7 @@ import { Controller, useForm } from 'react-hook-form';
 import type { UnitInput } from '#contract/schemas/unit';
 import { mayStandUnder, UNIT_KINDS } from '#core/units/unit';
 import { useCreateUnitMutation, useListUnitAttainmentsQuery } from '../app/api';
+import { DayField } from '../app/DayField';
 import { FailureNote, faultAt, otherFault } from '../app/FailureNote';
 import { usePlace } from '../app/place';
 import { Button } from '../ui/Button';
@@ -75,8 +76,18 @@ export function AddUnit() {
           </Field>
         )}
       />
-      <Field label="From (empty: always)" fault={faultAt(error, 'from')} className="col-span-2">
-        <input type="date" className={INPUT} {...register('from')} />
+      <Field
+        label="Starts on (leave empty if always)"
+        fault={faultAt(error, 'from')}
+        className="col-span-2"
+      >
+        <Controller
+          control={control}
+          name="from"
+          render={({ field }) => (
+            <DayField value={field.value ?? ''} onChange={field.onChange} leaning="future" />
+          )}
+        />
       </Field>
       <Field label="Why (optional)" className="col-span-3">
         <input className={INPUT} {...register('reason')} />

@@ -9,6 +9,7 @@ import {
   useListUnitAttainmentsQuery,
 } from '../app/api';
 import { FailureNote, faultAt } from '../app/FailureNote';
+import { Moment } from '../app/Moment';
 import { Button } from '../ui/Button';
 import { Field, INPUT } from '../ui/Field';
 import { useSay } from '../ui/Toasts';
@@ -110,7 +111,7 @@ export function Boards() {
               <span className="font-medium">{board.name}</span>
               <span className="ml-3 text-soft">
                 {board.settings.units.map(nameOf).join(', ')}; {board.settings.seconds} seconds
-                each; made {board.createdAt.slice(0, 10)} by {board.userName}
+                each; made <Moment at={board.createdAt} isDayOnly /> by {board.userName}
               </span>
             </span>
             <Button
@@ -139,7 +140,7 @@ export function Boards() {
       <form
         aria-label="New board"
         onSubmit={(event) => void submit(event)}
-        className="mt-3 grid grid-cols-[1fr_190px_130px] gap-x-3 gap-y-2"
+        className="mt-3 grid grid-cols-[1fr_190px_130px] gap-x-3 gap-y-2 max-desk:grid-cols-1"
       >
         <Field
           label="Name of the new board"

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import type { UnitDetail } from '#contract/schemas/unit';
 import { mayStandUnder } from '#core/units/unit';
 import { useGetCompanyQuery } from '../app/api';
+import { DayField } from '../app/DayField';
 import { FailureNote, faultAt, otherFault } from '../app/FailureNote';
 import { Button } from '../ui/Button';
 import { Combobox } from '../ui/Combobox';
@@ -91,12 +92,7 @@ export function ChangeUnitDialog({
           label={isMove ? 'From' : 'Last day'}
           fault={faultAt(error, isMove ? 'from' : 'lastDay')}
         >
-          <input
-            type="date"
-            className={INPUT}
-            value={day}
-            onChange={(event) => edit(setDay)(event.target.value)}
-          />
+          <DayField value={day} onChange={edit(setDay)} leaning="future" />
         </Field>
         <Field label="Why?" fault={faultAt(error, 'reason') && 'Say why.'}>
           <input

@@ -6,6 +6,7 @@ import type { Company } from '#contract/schemas/company';
 import { parseDay } from '#core/period/day';
 import { describeDay } from '#wording/period';
 import { api } from '../app/api';
+import { DayField } from '../app/DayField';
 import { FailureNote, faultAt } from '../app/FailureNote';
 import { Button } from '../ui/Button';
 import { Field, INPUT } from '../ui/Field';
@@ -149,7 +150,7 @@ export function ClosedDays({ company, mayChange }: { company: Company; mayChange
       </ul>
       {mayChange && (
         <form
-          className="mt-3 grid grid-cols-[150px_1fr_170px_110px_auto] items-end gap-2 max-md:grid-cols-1"
+          className="mt-3 grid grid-cols-[150px_1fr_170px_110px_auto] items-end gap-2 max-desk:grid-cols-1"
           noValidate
           onSubmit={(event) => {
             event.preventDefault();
@@ -157,12 +158,7 @@ export function ClosedDays({ company, mayChange }: { company: Company; mayChange
           }}
         >
           <Field label="Add a day off" fault={faultAt(failure, 'on') && 'Choose a day.'}>
-            <input
-              type="date"
-              className={INPUT}
-              value={day.on}
-              onChange={(event) => setDay({ ...day, on: event.target.value })}
-            />
+            <DayField value={day.on} onChange={(on) => setDay({ ...day, on })} leaning="future" />
           </Field>
           <Field label="What it is">
             <input

@@ -3,9 +3,10 @@ import * as periods from '#contract/routes/periods';
 import type { Company } from '#contract/schemas/company';
 import { buildCalendar } from '#core/period/calendar';
 import { parseDay } from '#core/period/day';
-import { describePeriod, shortDay } from '#wording/period';
+import { describePeriod } from '#wording/period';
 import { api, useListClosedMonthsQuery } from '../app/api';
 import { FailureNote, faultAt, otherFault } from '../app/FailureNote';
+import { Moment } from '../app/Moment';
 import { Button } from '../ui/Button';
 import { Field, INPUT } from '../ui/Field';
 import { useSay } from '../ui/Toasts';
@@ -76,8 +77,7 @@ export function ClosedMonths({ company, mayClose }: { company: Company; mayClose
                   {month.unit && `, ${month.unit.name}`}
                 </span>
                 <span className="ml-3 text-soft">
-                  closed by {month.closedBy} on{' '}
-                  {shortDay(parseDay(month.closedAt.slice(0, 10))!, true)}
+                  closed by {month.closedBy} on <Moment at={month.closedAt} isDayOnly />
                 </span>
               </span>
               {mayClose && (
@@ -146,7 +146,7 @@ function OpenForm({ period, name, unit, onDone }: OpenFormProps) {
   };
   return (
     <form
-      className="mt-2 grid grid-cols-[200px_1fr_auto] items-end gap-2"
+      className="mt-2 grid grid-cols-[200px_1fr_auto] items-end gap-2 max-desk:grid-cols-1"
       onSubmit={(event) => {
         event.preventDefault();
         void submit();

@@ -44,7 +44,7 @@ export function DisplayForm() {
   };
   return (
     <>
-      <div className="grid max-w-[620px] grid-cols-3 gap-4 max-md:grid-cols-1">
+      <div className="grid max-w-[620px] grid-cols-3 gap-4 max-desk:grid-cols-1">
         <Field label="Money in">
           <select
             className={INPUT}

@@ -5,11 +5,11 @@ import { exponentOf } from '#core/money/currency';
 import { readTyped } from '#core/money/typed';
 import { parseDay } from '#core/period/day';
 import { useGetCompanyQuery } from '../app/api';
+import { DayField } from '../app/DayField';
 import { faultAt, otherFault } from '../app/FailureNote';
 import { useGetListQuery, useSaveListEntryMutation } from '../app/lists/api';
 import { toIsoText } from '../app/typedDay';
 import { Button } from '../ui/Button';
-import { DayInput } from '../ui/DayInput';
 import { Field, INPUT } from '../ui/Field';
 import { useSay } from '../ui/Toasts';
 
@@ -143,9 +143,8 @@ export function EntryForm({
                     fault={fault(name)}
                     className="w-[150px]"
                   >
-                    <DayInput
+                    <DayField
                       value={field.value}
-                      iso={toIso(field.value)}
                       onChange={field.onChange}
                       placeholder={name === 'soldFrom' ? 'always' : 'no end'}
                     />

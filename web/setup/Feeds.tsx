@@ -10,6 +10,7 @@ import {
 } from '#contract/schemas/feed';
 import { api } from '../app/api';
 import { FailureNote, faultAt, otherFault } from '../app/FailureNote';
+import { Moment } from '../app/Moment';
 import { Button } from '../ui/Button';
 import { classNames } from '../ui/classNames';
 import { Field, INPUT } from '../ui/Field';
@@ -109,10 +110,18 @@ export function Feeds() {
                 {source.isStopped ? 'Stopped. ' : ''}
                 {source.received.toLocaleString('en-GB')} received,{' '}
                 {source.refused.toLocaleString('en-GB')} of them refused
-                {source.lastAt ? `, the last ${source.lastAt.slice(0, 16)}` : ''}. With the rights
-                of {source.userName}.
-                {source.earlierUntil &&
-                  ` The secret before holds until ${source.earlierUntil.slice(0, 16)}.`}
+                {source.lastAt && (
+                  <>
+                    , the last <Moment at={source.lastAt} />
+                  </>
+                )}
+                . With the rights of {source.userName}.
+                {source.earlierUntil && (
+                  <>
+                    {' '}
+                    The secret before holds until <Moment at={source.earlierUntil} />.
+                  </>
+                )}
               </span>
             </span>
             <span className="flex shrink-0 gap-1">

@@ -87,7 +87,7 @@ export function Lists() {
               <div
                 role="row"
                 key={entry.id}
-                className="grid grid-cols-[minmax(160px,1fr)_1.4fr_90px_auto] items-center gap-3 border-b border-line/70 py-1"
+                className="grid grid-cols-[minmax(160px,1fr)_1.4fr_90px_auto] items-center gap-3 max-desk:grid-cols-1 border-b border-line/70 py-1"
               >
                 <span role="cell" className={entry.isArchived ? 'text-soft' : 'font-medium'}>
                   {entry.name}

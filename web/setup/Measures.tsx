@@ -54,7 +54,7 @@ export function Measures({ mayChange }: { mayChange: boolean }) {
                 <div
                   key={measure.code}
                   role="row"
-                  className="grid grid-cols-[150px_1fr_auto] items-center gap-3 border-b border-line/70 py-1.5"
+                  className="grid grid-cols-[150px_1fr_auto] items-center gap-3 max-desk:grid-cols-1 border-b border-line/70 py-1.5"
                 >
                   <span
                     role="cell"

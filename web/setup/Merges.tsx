@@ -1,5 +1,6 @@
 import { otherFault } from '../app/FailureNote';
 import { useListMergesQuery, useUndoMergeMutation } from '../app/lists/api';
+import { Moment } from '../app/Moment';
 import { Button } from '../ui/Button';
 import { useSay } from '../ui/Toasts';
 
@@ -30,8 +31,8 @@ export function Merges() {
             <span>
               {merge.fromName} is {merge.intoName}{' '}
               <span className="text-soft">
-                ({merge.list}, {merge.deals.toLocaleString('en-GB')} deals, {merge.at.slice(0, 10)},{' '}
-                {merge.userName})
+                ({merge.list}, {merge.deals.toLocaleString('en-GB')} deals,{' '}
+                <Moment at={merge.at} isDayOnly />, {merge.userName})
               </span>
             </span>
             <Button

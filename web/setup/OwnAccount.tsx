@@ -1,6 +1,7 @@
 import { useForm } from 'react-hook-form';
 import { api, useGetMeQuery } from '../app/api';
 import { FailureNote, faultAt, otherFault } from '../app/FailureNote';
+import { Moment } from '../app/Moment';
 import { useAppDispatch } from '../app/store';
 import { Button } from '../ui/Button';
 import { Field, INPUT } from '../ui/Field';
@@ -12,7 +13,6 @@ import {
   useListOwnSessionsQuery,
 } from './accountsApi';
 import { deviceName } from './deviceName';
-import { momentText } from './momentText';
 
 interface Passwords {
   current: string;
@@ -117,7 +117,8 @@ export function OwnSessions() {
           <span>
             <span className="font-medium">{deviceName(session.device)}</span>
             <span className="ml-3 text-soft">
-              signed in {momentText(session.createdAt)}, last used {momentText(session.lastUsedAt)}
+              signed in <Moment at={session.createdAt} />, last used{' '}
+              <Moment at={session.lastUsedAt} />
             </span>
           </span>
           {session.isThis ? (

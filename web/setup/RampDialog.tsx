@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import type { UnitDetail } from '#contract/schemas/unit';
 import { useGetCompanyQuery } from '../app/api';
+import { DayField } from '../app/DayField';
 import { faultAt, otherFault } from '../app/FailureNote';
 import { Button } from '../ui/Button';
 import { Dialog } from '../ui/Dialog';
@@ -45,12 +46,7 @@ export function RampDialog({ place, onClose }: { place: UnitDetail; onClose(): v
         className="flex flex-col gap-3"
       >
         <Field label="First day" fault={faultAt(error, 'from')}>
-          <input
-            type="date"
-            className={INPUT}
-            value={from}
-            onChange={(event) => setFrom(event.target.value)}
-          />
+          <DayField value={from} onChange={setFrom} leaning="future" />
         </Field>
         <Field
           label="Percent of each month"

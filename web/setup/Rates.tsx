@@ -3,6 +3,7 @@ import * as routes from '#contract/routes/rates';
 import type { BodyOf, ResponseOf } from '#contract/routes/route';
 import { formatExact, withSign } from '#core/money/format';
 import { api } from '../app/api';
+import { DayField } from '../app/DayField';
 import { FailureNote, faultAt, otherFault } from '../app/FailureNote';
 import { Button } from '../ui/Button';
 import { Field, INPUT } from '../ui/Field';
@@ -109,7 +110,7 @@ export function Rates({ mayChange }: { mayChange: boolean }) {
       {mayChange && (
         <form
           noValidate
-          className="mt-3 grid grid-cols-[100px_150px_130px_1fr_auto] items-end gap-2"
+          className="mt-3 grid grid-cols-[100px_150px_130px_1fr_auto] items-end gap-2 max-desk:grid-cols-1"
           onSubmit={(event) => {
             event.preventDefault();
             void send(effect === null);
@@ -124,12 +125,7 @@ export function Rates({ mayChange }: { mayChange: boolean }) {
             />
           </Field>
           <Field label="From" fault={faultAt(changing.error, 'from')}>
-            <input
-              type="date"
-              className={INPUT}
-              value={form.from}
-              onChange={(event) => put({ from: event.target.value })}
-            />
+            <DayField value={form.from} onChange={(from) => put({ from })} />
           </Field>
           <Field label={`Worth in ${reporting}`} fault={faultAt(changing.error, 'rate')}>
             <input

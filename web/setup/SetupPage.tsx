@@ -36,9 +36,12 @@ export function SetupPage() {
   const chapters = buildChapters(me, company);
   const shown = chapters.find((each) => each.path === chapter);
   return (
-    <div className="grid min-h-full grid-cols-[150px_minmax(0,880px)] gap-6 p-6">
-      <nav aria-label="Setup" className="flex flex-col gap-0.5">
-        <h1 className="mb-2">Setup</h1>
+    <div className="grid min-h-full grid-cols-[150px_minmax(0,880px)] gap-6 p-6 max-desk:grid-cols-1 max-desk:content-start max-desk:gap-3 max-desk:p-3">
+      <nav
+        aria-label="Setup"
+        className="flex flex-col gap-0.5 max-desk:flex-row max-desk:flex-wrap"
+      >
+        <h1 className="mb-2 max-desk:mb-0 max-desk:w-full">Setup</h1>
         {chapters.map(({ path, name }) => (
           <NavLink
             key={path}
@@ -240,7 +243,7 @@ function CompanySheet({ company, mayChange }: { company: Company; mayChange: boo
   const [isChanging, setChanging] = useState(false);
   return (
     <>
-      <dl className="grid grid-cols-[190px_1fr] gap-y-1.5">
+      <dl className="grid grid-cols-[190px_1fr] gap-y-1.5 max-phone:grid-cols-1">
         <dt className="text-soft">Company</dt>
         <dd>
           {company.name}
@@ -289,7 +292,7 @@ function Files({ role }: { role: Role }) {
       <p className="text-soft">
         The open formats of Iron Ladder. A file that was exported can be imported again unchanged.
       </p>
-      <div className="mt-3 grid grid-cols-[120px_auto_auto_1fr] items-center gap-x-2 gap-y-2">
+      <div className="mt-3 grid grid-cols-[120px_auto_auto_1fr] items-center max-phone:grid-cols-2 gap-x-2 gap-y-2">
         {IMPORT_KINDS.map((each) => [
           <span key={`${each} name`} className="font-medium">
             {each}.csv

@@ -4,10 +4,10 @@ import * as routes from '#contract/routes/access';
 import type { AccessToken, NewAccessToken, TokenInput } from '#contract/schemas/access';
 import { api } from '../app/api';
 import { FailureNote, faultAt } from '../app/FailureNote';
+import { Moment } from '../app/Moment';
 import { Button } from '../ui/Button';
 import { Field, INPUT } from '../ui/Field';
 import { useSay } from '../ui/Toasts';
-import { momentText } from './momentText';
 import { SecretOnce } from './SecretOnce';
 
 const { useListTokensQuery, useCreateTokenMutation, useRevokeTokenMutation } = api.injectEndpoints({
@@ -71,8 +71,14 @@ export function Tokens() {
             <span>
               <span className="font-medium">{token.name}</span>
               <span className="ml-3 text-soft">
-                {token.canWrite ? '' : 'only reads, '}holds until {momentText(token.expiresAt)},{' '}
-                {token.lastUsedAt ? `last used ${momentText(token.lastUsedAt)}` : 'never used'}
+                {token.canWrite ? '' : 'only reads, '}holds until <Moment at={token.expiresAt} />,{' '}
+                {token.lastUsedAt ? (
+                  <>
+                    last used <Moment at={token.lastUsedAt} />
+                  </>
+                ) : (
+                  'never used'
+                )}
               </span>
             </span>
             <Button

@@ -31,7 +31,7 @@ export function WeekdayChooser({
   return (
     <fieldset>
       <legend className="mb-1 font-medium">Working days</legend>
-      <div className="grid grid-cols-7 gap-1.5 max-md:grid-cols-4">
+      <div className="grid grid-cols-7 gap-1.5 max-desk:grid-cols-4">
         {WEEKDAYS.map((name, index) => (
           <label key={name} className="flex flex-col gap-0.5">
             {name.slice(0, 3)}

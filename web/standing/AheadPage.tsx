@@ -47,7 +47,7 @@ export function AheadPage() {
   );
   if (error)
     return (
-      <div className="flex flex-col gap-3 px-[18px] pt-2">
+      <div className="flex flex-col gap-3 px-[18px] max-phone:px-3 pt-2">
         <StandingTabs />
         <FailureNote failure={error} onRetry={() => void refetch()} />
         <MeasurePicker />
@@ -57,16 +57,19 @@ export function AheadPage() {
   return (
     <ViewBody
       isOther={data !== currentData}
-      className="flex min-h-full flex-col gap-3 px-[18px] pt-2 pb-4"
+      className="flex min-h-full flex-col gap-3 px-[18px] max-phone:px-3 pt-2 pb-4"
     >
       <StandingTabs />
-      <div className="flex items-start justify-between gap-6">
+      <div className="flex items-start justify-between gap-x-6 gap-y-2 max-desk:flex-col">
         <h1 className="max-w-[860px]" aria-live="polite">
           {describeAhead(data, outlooks)}
         </h1>
         <MeasurePicker />
       </div>
-      <ol aria-label={`Months of ${data.period.name}`} className="grid grid-cols-6 gap-1.5">
+      <ol
+        aria-label={`Months of ${data.period.name}`}
+        className="grid grid-cols-6 gap-1.5 max-desk:grid-cols-4 max-phone:grid-cols-2"
+      >
         {data.points.map((point) => (
           <Month
             key={point.period.id}
@@ -78,7 +81,7 @@ export function AheadPage() {
           />
         ))}
       </ol>
-      <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)] items-start gap-3">
+      <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)] items-start gap-3 max-desk:grid-cols-1">
         {standing && data.measure.valueKind === 'money' && data.isCumulative ? (
           <GapPlanSheet
             unit={standing.unit}

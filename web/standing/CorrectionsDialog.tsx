@@ -1,6 +1,7 @@
 import type { StandingView } from '#contract/schemas/attainment';
 import { formatExact, withSign } from '#core/money/format';
 import { FailureNote } from '../app/FailureNote';
+import { Moment } from '../app/Moment';
 import { DataTable } from '../ui/DataTable';
 import { Dialog } from '../ui/Dialog';
 import { Loading } from '../ui/Loading';
@@ -30,7 +31,7 @@ export function CorrectionsDialog({ view, onClose }: { view: StandingView; onClo
             rows={rows}
             keyOf={(row) => `${row.at} ${row.subject}`}
             columns={[
-              { key: 'at', heading: 'When', width: '130px', cell: (row) => row.at.slice(0, 16) },
+              { key: 'at', heading: 'When', width: '130px', cell: (row) => <Moment at={row.at} /> },
               { key: 'who', heading: 'Who', width: '130px', cell: (row) => row.userName },
               { key: 'of', heading: 'Deal or file', width: '130px', cell: (row) => row.subject },
               { key: 'action', heading: 'What', width: '80px', cell: (row) => row.action },

@@ -56,7 +56,7 @@ export function MeasureComparisonPage() {
     void navigate({ pathname: '/profile', search: placeLink(search, { unit: code }) });
   if (error)
     return (
-      <div className="flex flex-col gap-3 px-[18px] pt-2">
+      <div className="flex flex-col gap-3 px-[18px] max-phone:px-3 pt-2">
         <StandingTabs />
         <FailureNote failure={error} onRetry={() => void refetch()} />
         <span className="flex gap-2">
@@ -69,7 +69,7 @@ export function MeasureComparisonPage() {
   return (
     <ViewBody
       isOther={data !== currentData}
-      className="flex h-full min-h-[620px] flex-col gap-3 px-[18px] pt-2 pb-4"
+      className="flex h-full min-h-[620px] flex-col gap-3 px-[18px] max-phone:px-3 pt-2 pb-4"
     >
       <StandingTabs />
       <h1 className="max-w-[900px]" aria-live="polite">
@@ -88,7 +88,7 @@ export function MeasureComparisonPage() {
           />
         )}
       </div>
-      <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)] gap-3">
+      <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)] gap-3 max-desk:grid-cols-1">
         <Picture view={data} onOpen={open} />
         <Table view={data} onOpen={open} />
       </div>
@@ -152,7 +152,7 @@ function Picture({ view, onOpen }: { view: Pairs; onOpen(code: string): void }) 
             </p>
           ) : (
             <PairChart
-              width={Math.max(320, size?.width ?? width)}
+              width={Math.max(240, size?.width ?? width)}
               height={Math.max(280, size?.height ?? height - 4)}
               names={[`${one.name}, ${of(one)}`, `${other.name}, ${of(other)}`]}
               onOpen={onOpen}

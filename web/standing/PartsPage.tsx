@@ -34,7 +34,7 @@ export function PartsPage() {
   useLoadsAhead((spot) => load({ ...spot, ...(asked ? { step: asked } : {}) }));
   if (error) {
     return (
-      <div className="flex flex-col gap-3 px-[18px] pt-2">
+      <div className="flex flex-col gap-3 px-[18px] max-phone:px-3 pt-2">
         <StandingTabs />
         <FailureNote failure={error} onRetry={() => void refetch()} />
         {error.code === 'wrongStep' && (
@@ -52,10 +52,10 @@ export function PartsPage() {
   return (
     <ViewBody
       isOther={data !== currentData}
-      className="flex min-h-full flex-col gap-3 px-[18px] pt-2 pb-4"
+      className="flex min-h-full flex-col gap-3 px-[18px] max-phone:px-3 pt-2 pb-4"
     >
       <StandingTabs />
-      <div className="flex items-start justify-between gap-6">
+      <div className="flex items-start justify-between gap-x-6 gap-y-2 max-desk:flex-col">
         <h1 className="max-w-[840px]" aria-live="polite">
           {describeParts(data)}
         </h1>

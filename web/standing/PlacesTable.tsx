@@ -14,9 +14,11 @@ import { RankChange } from '../charts/RankChange';
 import { textOf } from '../charts/status';
 import { StatusMark } from '../charts/StatusMark';
 import { HowMade } from '../figures/made/HowMade';
+import { PlaceList } from '../figures/PlaceList';
 import { PresenceLabel } from '../figures/PresenceLabel';
 import { classNames } from '../ui/classNames';
 import { type Column, DataTable } from '../ui/DataTable';
+import { useIsNarrowerThan } from '../ui/useScreen';
 
 /** The people, or the units directly below, ranked; the total closes the list. */
 export function PlacesTable({ view }: { view: StandingView }) {
@@ -33,6 +35,14 @@ export function PlacesTable({ view }: { view: StandingView }) {
     .map((kind) => ({ branch: 'Branches', team: 'Teams', company: '', salesperson: '' })[kind])
     .join(' and ');
 
+  const isPhone = useIsNarrowerThan('phone');
+  const table = {
+    label: `Ranking of ${view.unit.name} by attainment`,
+    rows,
+    onOpen: (place: RankingRowView) => go({ unit: place.unit.code }),
+    footer: <Footer view={view} rows={rows} />,
+  };
+
   if (view.rankings.length === 0) {
     return (
       <section className="flex-1 rounded-sheet border border-line bg-sheet p-4 text-soft">
@@ -44,7 +54,7 @@ export function PlacesTable({ view }: { view: StandingView }) {
   return (
     <section
       aria-label="Ranking"
-      className="flex min-h-[180px] flex-1 flex-col rounded-sheet border border-line bg-sheet max-md:h-[420px] max-md:flex-none max-md:overflow-x-auto max-md:[&>[role=table]]:w-[640px]"
+      className="flex min-h-[180px] flex-1 flex-col rounded-sheet border border-line bg-sheet max-desk:h-[420px] max-desk:flex-none max-phone:h-auto"
     >
       {hasBelow && (
         <div role="group" aria-label="Level" className="flex gap-1 px-3 pt-1.5">
@@ -64,14 +74,16 @@ export function PlacesTable({ view }: { view: StandingView }) {
           ))}
         </div>
       )}
-      <DataTable
-        label={`Ranking of ${view.unit.name} by attainment`}
-        columns={columns}
-        rows={rows}
-        keyOf={(place) => place.unit.id}
-        onOpen={(place) => go({ unit: place.unit.code })}
-        footer={<Footer view={view} rows={rows} />}
-      />
+      {isPhone ? (
+        <PlaceList
+          {...table}
+          view={view}
+          isRanked={view.unit.kind !== 'salesperson'}
+          pace={paceOf(view)}
+        />
+      ) : (
+        <DataTable {...table} columns={columns} keyOf={(place) => place.unit.id} />
+      )}
     </section>
   );
 }
@@ -80,7 +92,7 @@ export function PlacesTable({ view }: { view: StandingView }) {
 function Footer({ view, rows }: { view: StandingView; rows: readonly RankingRowView[] }) {
   const { search } = useLocation();
   return (
-    <span className="flex justify-between gap-4">
+    <span className="flex flex-wrap justify-between gap-x-4">
       <span>
         {view.remainder && rows === view.rankings && (
           <>
@@ -117,13 +129,17 @@ function Footer({ view, rows }: { view: StandingView; rows: readonly RankingRowV
 
 const HEADINGS: Record<string, string> = { revenue: 'Booked', deals_won: 'Won' };
 
+function paceOf(view: StandingView): number | null {
+  return view.figures.elapsed.phase === 'open' && view.isCumulative ? view.elapsedShare : null;
+}
+
 function buildColumns(
   view: StandingView,
   isBelow: boolean,
   shown: Shown,
 ): Column<RankingRowView>[] {
   const unit = figureUnit(view);
-  const hasPace = view.figures.elapsed.phase === 'open' && view.isCumulative;
+  const pace = paceOf(view);
   const number = (value: number | null) =>
     value === null ? '–' : <span title={formatExact(value, unit)}>{shown.column(value)}</span>;
   return [
@@ -204,11 +220,7 @@ function buildColumns(
           <span className="text-soft">{place.status.label}</span>
         ) : (
           <span className="flex items-center gap-1.5">
-            <AttainmentBar
-              attainment={place.attainment}
-              pace={hasPace ? view.elapsedShare : null}
-              status={place.status}
-            />
+            <AttainmentBar attainment={place.attainment} pace={pace} status={place.status} />
             <span className={classNames('font-semibold', textOf(place.status))}>
               {place.attainmentText}
             </span>

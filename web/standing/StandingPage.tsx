@@ -55,12 +55,12 @@ export function StandingPage() {
   return (
     <ViewBody
       isOther={data !== currentData}
-      className="flex h-full min-h-[660px] flex-col gap-2.5 px-[18px] pt-2 pb-3 max-md:h-auto max-md:pb-20"
+      className="flex h-full min-h-[660px] flex-col gap-2.5 px-[18px] pt-2 pb-3 max-desk:h-auto max-phone:px-3"
     >
       <StandingTabs>
         <PrintMenu unit={data.unit.code} period={data.period.id} measure={data.measure.code} />
       </StandingTabs>
-      <div className="flex items-start justify-between gap-x-6 gap-y-2 max-md:flex-col">
+      <div className="flex items-start justify-between gap-x-6 gap-y-2 max-desk:flex-col">
         <Headline view={data} />
         <MeasurePicker />
       </div>
@@ -78,7 +78,7 @@ const Pictures = memo(
     <>
       <SalesMixLine unit={view.unit.code} period={view.period.id} />
       <Notes view={view} />
-      <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_292px] gap-3 max-md:grid-cols-1">
+      <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_292px] gap-3 max-desk:grid-cols-1">
         <div className="flex min-h-0 flex-col gap-3">
           <Suspense
             fallback={

@@ -18,7 +18,7 @@ export function Button({ kind = 'plain', className, type = 'button', ...rest }: 
     <button
       type={type}
       className={classNames(
-        'inline-flex h-[30px] items-center justify-center gap-1.5 rounded-sheet px-3 font-medium whitespace-nowrap disabled:opacity-50',
+        'touchable inline-flex h-[30px] items-center justify-center gap-1.5 rounded-sheet px-3 font-medium whitespace-nowrap disabled:opacity-50',
         KINDS[kind],
         className,
       )}

@@ -1,7 +1,7 @@
 import { Command } from 'cmdk';
 import { ChevronDown } from 'lucide-react';
 import { Popover } from 'radix-ui';
-import { useState } from 'react';
+import { type KeyboardEvent, type ReactNode, useRef, useState } from 'react';
 import { classNames } from './classNames';
 import { INPUT } from './Field';
 
@@ -15,6 +15,8 @@ interface ComboboxProps {
   'aria-invalid'?: boolean;
   'aria-describedby'?: string;
   'aria-label'?: string;
+  /** Where a dialog begins. */
+  'data-first'?: boolean;
   value: string;
   choices: readonly Choice[];
   onChoose(value: string): void;
@@ -27,9 +29,13 @@ interface ComboboxProps {
 
 const SHOWN_AT_MOST = 80;
 
+/** Where Tab goes on to within a form. */
+const STOPS =
+  'input:not([type="hidden"], :disabled, [tabindex="-1"]), select:not(:disabled), textarea:not(:disabled), button:not(:disabled, [tabindex="-1"])';
+
 /**
- * Choose one by typing a piece of its name; people and things are picked by identity, never typed
- * twice.
+ * Choose one by typing a piece of its name, at once, without opening it first; Enter chooses, Tab
+ * chooses and goes on. People and things are picked by identity, never typed twice.
  */
 export function Combobox({
   value,
@@ -42,6 +48,10 @@ export function Combobox({
 }: ComboboxProps) {
   const [isOpen, setOpen] = useState(false);
   const [typed, setTyped] = useState('');
+  const [marked, setMarked] = useState('');
+  const trigger = useRef<HTMLButtonElement>(null);
+  /** How many stops to go on by once the list is closed. */
+  const goesOn = useRef(0);
   const wanted = typed.trim().toLowerCase();
   const matching = choices.filter((choice) => choice.label.toLowerCase().includes(wanted));
   const isNew =
@@ -52,11 +62,52 @@ export function Combobox({
     setOpen(false);
     setTyped('');
   };
+  const onTriggerKey = (event: KeyboardEvent) => {
+    const { key } = event;
+    // Quick fingers are ahead of the list: until it has the focus, keys still come here.
+    if (isOpen && key === 'Tab') return onListKey(event);
+    if (isOpen && key === 'Backspace') return setTyped(typed.slice(0, -1));
+    const isLetter = key.length === 1 && (key !== ' ' || isOpen);
+    if (!isLetter || event.ctrlKey || event.metaKey || event.altKey) return;
+    event.preventDefault();
+    setTyped((before) => before + key);
+    setOpen(true);
+  };
+  const onListKey = (event: KeyboardEvent) => {
+    if (event.key !== 'Tab') return;
+    event.preventDefault();
+    goesOn.current = event.shiftKey ? -1 : 1;
+    if (typed === '') return setOpen(false);
+    if (isNew && (marked === '__new' || matching.length === 0)) choose(typed.trim());
+    else if (matching.some((choice) => choice.value === marked)) choose(marked);
+    else if (matching[0]) choose(matching[0].value);
+    else setOpen(false);
+  };
+  const onClosed = (event: Event) => {
+    if (goesOn.current === 0) return;
+    const stops = [
+      ...(trigger.current?.closest('form')?.querySelectorAll<HTMLElement>(STOPS) ?? []),
+    ];
+    const next = stops[stops.indexOf(trigger.current!) + goesOn.current];
+    goesOn.current = 0;
+    if (!next) return;
+    event.preventDefault();
+    next.focus();
+  };
   return (
-    <Popover.Root open={isOpen} onOpenChange={setOpen} modal>
+    <Popover.Root
+      open={isOpen}
+      onOpenChange={(open) => {
+        setOpen(open);
+        if (!open) setTyped('');
+      }}
+      modal
+    >
       <Popover.Trigger asChild>
         <button
+          ref={trigger}
           type="button"
+          onKeyDown={onTriggerKey}
           role="combobox"
           aria-expanded={isOpen}
           aria-haspopup="listbox"
@@ -73,9 +124,16 @@ export function Combobox({
         <Popover.Content
           align="start"
           sideOffset={4}
+          onCloseAutoFocus={onClosed}
           className="z-60 w-[var(--radix-popover-trigger-width)] min-w-[220px] rounded-sheet border border-strong/30 bg-sheet text-ink"
         >
-          <Command shouldFilter={false} label={placeholder}>
+          <Command
+            shouldFilter={false}
+            label={placeholder}
+            value={marked}
+            onValueChange={setMarked}
+            onKeyDown={onListKey}
+          >
             <Command.Input
               value={typed}
               onValueChange={setTyped}
@@ -121,7 +179,7 @@ function Item({
 }: {
   value: string;
   onSelect(): void;
-  children: React.ReactNode;
+  children: ReactNode;
 }) {
   return (
     <Command.Item

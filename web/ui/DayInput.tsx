@@ -1,18 +1,22 @@
 import { CalendarDays } from 'lucide-react';
 import { type ChangeEvent, type Ref, useRef } from 'react';
+import { classNames } from './classNames';
 import { INPUT } from './Field';
 
 interface DayInputProps {
   id?: string;
   'aria-invalid'?: boolean;
+  'aria-label'?: string;
   'aria-describedby'?: string;
   /** As typed. */
   value: string;
   /** ISO 8601, for the calendar; empty where the text names no day. */
   iso: string;
   onChange(value: string): void;
+  onLeave?(): void;
   max?: string;
   placeholder?: string;
+  className?: string;
   ref?: Ref<HTMLInputElement>;
 }
 
@@ -21,8 +25,10 @@ export function DayInput({
   value,
   iso,
   onChange,
+  onLeave,
   max,
   placeholder = '12 nov, yesterday …',
+  className,
   ref,
   ...field
 }: DayInputProps) {
@@ -33,10 +39,11 @@ export function DayInput({
         ref={ref}
         type="text"
         autoComplete="off"
-        className={`${INPUT} pr-8`}
+        className={classNames(INPUT, 'pr-8', className)}
         value={value}
         placeholder={placeholder}
         onChange={(event: ChangeEvent<HTMLInputElement>) => onChange(event.target.value)}
+        onBlur={onLeave}
         {...field}
       />
       <button

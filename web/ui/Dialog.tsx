@@ -36,9 +36,12 @@ export function Dialog({
         <Radix.Content
           onOpenAutoFocus={(event) => {
             // The first thing to fill in, not the way out.
-            const first = (event.currentTarget as HTMLElement).querySelector<HTMLElement>(
-              'form [role="combobox"]:not(:disabled), form input:not(:disabled)',
-            );
+            const dialog = event.currentTarget as HTMLElement;
+            const first =
+              dialog.querySelector<HTMLElement>('[data-first]') ??
+              dialog.querySelector<HTMLElement>(
+                'form [role="combobox"]:not(:disabled), form input:not(:disabled)',
+              );
             if (!first) return;
             event.preventDefault();
             first.focus();

@@ -28,7 +28,7 @@ export function Segments<Value extends string>({
           aria-pressed={key === value}
           onClick={() => onChange(key)}
           className={classNames(
-            'rounded-[3px] px-2 py-[2px] text-[12px]',
+            'touchable rounded-[3px] px-2 py-[2px] text-[12px]',
             key === value ? 'bg-cell font-semibold' : 'text-soft hover:bg-hover',
           )}
         >

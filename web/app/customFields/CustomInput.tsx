@@ -1,30 +1,24 @@
 import type { CustomField } from '#contract/schemas/customField';
-import { type Day, toIsoDay } from '#core/period/day';
-import { describeDay } from '#wording/period';
-import { DayInput } from '../../ui/DayInput';
 import { Field, INPUT } from '../../ui/Field';
-import { readTypedDay } from '../typedDay';
+import { DayField } from '../DayField';
 
 interface CustomInputProps {
   field: CustomField;
   /** As typed; a choice as its text, yes or no as such. */
   value: string;
-  today: Day;
   currency: string;
   fault?: string | undefined;
   onChange(value: string): void;
 }
 
 /** A custom field in a form: typed, chosen or picked from a calendar as its kind says. */
-export function CustomInput({ field, value, today, currency, fault, onChange }: CustomInputProps) {
+export function CustomInput({ field, value, currency, fault, onChange }: CustomInputProps) {
   const { kind, name } = field;
-  const day = kind === 'date' ? readTypedDay(value, today, 'past') : null;
   return (
     <Field
       label={kind === 'money' ? `${name}, ${currency}` : name}
       name={`custom.${field.code}`}
       fault={fault}
-      hint={day === null ? undefined : describeDay(day)}
     >
       {kind === 'choice' || kind === 'yesNo' ? (
         <select className={INPUT} value={value} onChange={(event) => onChange(event.target.value)}>
@@ -34,7 +28,7 @@ export function CustomInput({ field, value, today, currency, fault, onChange }: 
           ))}
         </select>
       ) : kind === 'date' ? (
-        <DayInput value={value} iso={day === null ? '' : toIsoDay(day)} onChange={onChange} />
+        <DayField value={value} onChange={onChange} />
       ) : (
         <input
           className={INPUT}

@@ -1,14 +1,17 @@
-import { ChevronDown, Plus } from 'lucide-react';
 import { useEffect, useState } from 'react';
-import { Link, Outlet, useLocation, useNavigate } from 'react-router';
+import { Outlet, useLocation, useNavigate } from 'react-router';
 import { Toasts } from '../../ui/Toasts';
+import { useIsNarrowerThan } from '../../ui/useScreen';
 import { useGetMeQuery } from '../api';
 import { useLive } from '../live';
 import { useAppSelector } from '../store';
 import { BookProblems } from './BookProblems';
 import { FindOrDo } from './FindOrDo';
+import { FootBar } from './FootBar';
 import { KeyList } from './KeyList';
+import { PlaceBar } from './PlaceBar';
 import { TopBar } from './TopBar';
+import { UnitDrawer } from './UnitDrawer';
 import { UnitTreeNav } from './UnitTreeNav';
 import { withParam } from './withParam';
 import { YearStrip } from './YearStrip';
@@ -21,9 +24,15 @@ export function Frame() {
   const location = useLocation();
   const navigate = useNavigate();
   const { data: me } = useGetMeQuery();
+  const isPhone = useIsNarrowerThan('phone');
+  const isNarrow = useIsNarrowerThan('desk');
   const [isTreeOpen, setTreeOpen] = useState(false);
-  // Whoever chose a unit on a phone wants to see its numbers.
-  useEffect(() => setTreeOpen(false), [location.search]);
+  const [isStripOpen, setStripOpen] = useState(false);
+  // Whoever chose a unit or a month on a phone wants to see its numbers.
+  useEffect(() => {
+    setTreeOpen(false);
+    setStripOpen(false);
+  }, [location.search]);
   const isSetup = location.pathname.startsWith('/setup');
 
   useEffect(() => {
@@ -39,7 +48,7 @@ export function Frame() {
       if (event.key === '/') setPanel('find');
       else if (event.key === '?') setPanel('keys');
       else if (event.key === 'n')
-        void navigate({ pathname: '/deals', search: withParam(location.search, 'book', 'new') });
+        void navigate({ search: withParam(location.search, 'book', 'new') });
       else return;
       event.preventDefault();
     };
@@ -55,44 +64,36 @@ export function Frame() {
       >
         Skip to the figures
       </a>
-      <div className="grid h-full grid-cols-[236px_minmax(0,1fr)] grid-rows-[46px_minmax(0,1fr)] max-md:grid-cols-1">
+      <div className="grid h-full grid-cols-[236px_minmax(0,1fr)] grid-rows-[46px_minmax(0,1fr)] max-desk:grid-cols-1 max-phone:grid-rows-[46px_minmax(0,1fr)_auto]">
         <TopBar onFind={() => setPanel('find')} onKeys={() => setPanel('keys')} />
-        <div
-          className={`min-h-0 max-md:absolute max-md:inset-x-0 max-md:top-[46px] max-md:bottom-0 max-md:z-30 max-md:bg-tree ${isTreeOpen ? '' : 'max-md:hidden'}`}
-        >
-          <UnitTreeNav />
-        </div>
-        <div className="flex min-w-0 flex-col">
+        {isNarrow ? (
+          <UnitDrawer isOpen={isTreeOpen} onClose={() => setTreeOpen(false)} />
+        ) : (
+          <div className="min-h-0">
+            <UnitTreeNav />
+          </div>
+        )}
+        <div className="flex min-h-0 min-w-0 flex-col">
           {connection === 'lost' && (
             <p role="status" className="bg-danger-soft px-5 py-1.5 font-medium">
               The connection is lost. What you see may be out of date; it catches up by itself.
             </p>
           )}
           <BookProblems />
-          <button
-            type="button"
-            aria-expanded={isTreeOpen}
-            onClick={() => setTreeOpen(true)}
-            className="flex items-center justify-between border-b border-line bg-tree px-[18px] py-1.5 text-left font-medium md:hidden"
-          >
-            <span>Whose numbers</span>
-            <ChevronDown size={15} aria-hidden />
-          </button>
-          {!isSetup && <YearStrip />}
+          {isNarrow && !isSetup && (
+            <PlaceBar
+              onPeriods={isPhone ? () => setStripOpen(!isStripOpen) : null}
+              isStripOpen={isStripOpen}
+              onUnits={() => setTreeOpen(true)}
+            />
+          )}
+          {!isSetup && (!isPhone || isStripOpen) && <YearStrip />}
           <main id="main" tabIndex={-1} className="min-h-0 flex-1 overflow-y-auto outline-none">
             <Outlet />
           </main>
         </div>
+        {isPhone && <FootBar mayBook={me !== undefined && me.role !== 'viewer'} />}
       </div>
-      {me && me.role !== 'viewer' && (
-        <Link
-          to={{ pathname: '/deals', search: withParam(location.search, 'book', 'new') }}
-          className="fixed right-4 bottom-4 z-20 flex h-[48px] items-center gap-1 rounded-full bg-accent px-4 font-semibold text-on-accent md:hidden"
-        >
-          <Plus size={18} aria-hidden />
-          Book a deal
-        </Link>
-      )}
       <FindOrDo isOpen={panel === 'find'} onClose={() => setPanel(null)} />
       <KeyList isOpen={panel === 'keys'} onClose={() => setPanel(null)} />
     </Toasts>

@@ -1,4 +1,5 @@
 import { parseDay } from '#core/period/day';
+import { describeMoment } from '#wording/moment';
 import { shortDay } from '#wording/period';
 import { useGetCompanyQuery, useGetFreshnessQuery } from '../api';
 
@@ -8,14 +9,7 @@ export function Freshness() {
   const { data: company } = useGetCompanyQuery();
   if (!data || !company) return null;
   if (data.newestDay === null) return <>no deal booked yet</>;
-  const show = (moment: string) =>
-    new Date(moment).toLocaleString('en-GB', {
-      timeZone: company.timeZone,
-      day: 'numeric',
-      month: 'short',
-      hour: '2-digit',
-      minute: '2-digit',
-    });
+  const show = (moment: string) => describeMoment(moment, company.timeZone);
   const day = shortDay(parseDay(data.newestDay)!);
   const title = [
     `Newest deal of ${shortDay(parseDay(data.newestDay)!, true)}.`,
@@ -31,7 +25,7 @@ export function Freshness() {
   return (
     <span title={title} className={data.stopsEarly ? 'text-ember' : undefined}>
       {data.stopsEarly ? `booked up to ${day}` : `newest deal ${day}`}
-      {data.bookedAt && ` · booked ${show(data.bookedAt)}`}
+      {data.bookedAt && ` · booked ${show(data.bookedAt).replace(/ \d{4},/, ',')}`}
       <span className="sr-only">. {title}</span>
     </span>
   );

@@ -7,26 +7,20 @@ import { useGetCompanyQuery, useGetMeQuery, useSignOutMutation } from '../api';
 import { useCareCount } from '../dataQuality';
 import { placeLink } from '../placeLink';
 import { Freshness } from './Freshness';
-
-const VIEWS = [
-  ['/standing', 'Standing'],
-  ['/ladder', 'Ladder'],
-  ['/plan', 'Plan'],
-  ['/deals', 'Deals'],
-] as const;
+import { MAIN_VIEWS, nameOfView } from './views';
 
 /** Mark, views, business date, find-or-do and the person. Views keep the place. */
 export function TopBar({ onFind, onKeys }: { onFind(): void; onKeys(): void }) {
-  const { search } = useLocation();
+  const { pathname, search } = useLocation();
   const { data: company } = useGetCompanyQuery();
   const care = useCareCount();
   const kept = placeLink(search);
   return (
-    <header className="col-span-2 flex min-w-0 items-center bg-iron text-on-iron max-md:col-span-1">
+    <header className="col-span-2 flex min-w-0 items-center bg-iron text-on-iron max-desk:col-span-1">
       <NavLink
         to={{ pathname: '/', search: kept }}
         aria-label="Iron Ladder, to the first page"
-        className="flex w-[236px] shrink-0 items-center gap-2.5 px-[18px] max-md:w-auto max-md:pr-0"
+        className="flex w-[236px] shrink-0 items-center gap-2.5 px-[18px] max-desk:w-auto max-desk:pr-0"
       >
         <svg width="18" height="22" viewBox="0 0 18 22" aria-hidden>
           <g stroke="var(--on-iron)" strokeWidth="2.2" strokeLinecap="round">
@@ -34,20 +28,23 @@ export function TopBar({ onFind, onKeys }: { onFind(): void; onKeys(): void }) {
           </g>
           <path d="M3 7h12" stroke="var(--ember)" strokeWidth="2.6" />
         </svg>
-        <span className="text-[15.5px] font-semibold tracking-[0.01em] [font-stretch:112%] max-md:hidden">
+        <span className="text-[15.5px] font-semibold tracking-[0.01em] [font-stretch:112%] max-desk:hidden">
           IRON LADDER
         </span>
       </NavLink>
+      <p className="min-w-0 flex-1 truncate pl-2.5 text-[15px] font-semibold phone:hidden">
+        {nameOfView(pathname)}
+      </p>
       <nav
         aria-label="Views"
-        className="flex h-full min-w-0 flex-1 overflow-x-auto pl-4 max-md:pl-2 [scrollbar-width:none]"
+        className="flex h-full min-w-0 flex-1 overflow-x-auto pl-4 max-phone:hidden [scrollbar-width:none]"
       >
-        {VIEWS.map(([path, name]) => (
+        {MAIN_VIEWS.map(([path, name]) => (
           <NavLink
             key={path}
             to={{ pathname: path, search: kept }}
             className={({ isActive }) =>
-              `flex h-full items-center border-b-4 px-[13px] pt-1 max-md:px-[9px] ${isActive ? 'border-ember font-semibold text-on-iron' : 'border-transparent text-on-iron-soft hover:text-on-iron'}`
+              `flex h-full items-center border-b-4 px-[13px] pt-1 ${isActive ? 'border-ember font-semibold text-on-iron' : 'border-transparent text-on-iron-soft hover:text-on-iron'}`
             }
           >
             {name}
@@ -64,7 +61,7 @@ export function TopBar({ onFind, onKeys }: { onFind(): void; onKeys(): void }) {
         ))}
       </nav>
       {company && (
-        <p className="px-3 text-[12.5px] whitespace-nowrap text-on-iron-soft max-[1000px]:hidden">
+        <p className="px-3 text-[12.5px] whitespace-nowrap text-on-iron-soft max-desk:hidden">
           {describeDay(parseDay(company.today)!)} · day {company.workingDays.elapsed} of{' '}
           {company.workingDays.total}
           <span className="block text-[11px] leading-tight">
@@ -75,9 +72,9 @@ export function TopBar({ onFind, onKeys }: { onFind(): void; onKeys(): void }) {
       <button
         type="button"
         onClick={onFind}
-        className="h-[23px] rounded-[4px] border border-on-iron-soft/60 px-2 text-[12px] text-on-iron hover:border-on-iron"
+        className="h-[26px] rounded-[4px] border border-on-iron-soft/60 px-2 text-[12px] text-on-iron hover:border-on-iron max-phone:size-[40px] max-phone:border-transparent max-phone:text-[15px]"
       >
-        <span className="max-md:hidden">Find or do…&ensp;</span>/
+        <span className="max-phone:hidden">Find or do…&ensp;</span>/
       </button>
       <PersonMenu search={kept} onKeys={onKeys} />
     </header>
@@ -98,7 +95,7 @@ function PersonMenu({ search, onKeys }: { search: string; onKeys(): void }) {
     <DropdownMenu.Root>
       <DropdownMenu.Trigger
         aria-label={`${initials}, menu of ${me?.name}`}
-        className="mx-3.5 h-[26px] w-[26px] shrink-0 max-md:mx-2 rounded-full bg-on-iron-soft/30 text-[11px] font-semibold hover:bg-on-iron-soft/50"
+        className="mx-3.5 h-[26px] w-[26px] shrink-0 rounded-full max-phone:mx-1.5 max-phone:size-[40px] bg-on-iron-soft/30 text-[11px] font-semibold hover:bg-on-iron-soft/50"
       >
         {initials}
       </DropdownMenu.Trigger>

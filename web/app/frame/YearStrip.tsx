@@ -4,6 +4,7 @@ import type { YearOverview, YearOverviewCell } from '#contract/schemas/attainmen
 import type { Company } from '#contract/schemas/company';
 import { fillOf } from '../../charts/status';
 import { classNames } from '../../ui/classNames';
+import { useIsNarrowerThan } from '../../ui/useScreen';
 import { api, useGetCompanyQuery, useGetYearOverviewQuery } from '../api';
 import { FailureNote } from '../FailureNote';
 import { type Pointing, SOON, useLoadsAhead, useLookAhead } from '../lookAhead';
@@ -16,9 +17,6 @@ const SAID_BELOW: ReadonlySet<string> = new Set([
   'unavailable',
   'unreachable',
 ]);
-
-/** Where the strip is wider than the screen. */
-const NARROW = matchMedia('(max-width: 767px)');
 
 /**
  * The fiscal year as twelve months in four quarters. Click chooses; drag, or Shift with the arrows,
@@ -43,16 +41,17 @@ export function YearStrip() {
     loadStrip({ unit, measure, ...(ofYear ? { year: ofYear } : {}) });
   });
   const [drag, setDrag] = useState<{ from: number; to: number } | null>(null);
+  const isPhone = useIsNarrowerThan('phone');
   const root = useRef<HTMLElement>(null);
   // By reference, not from the address: two quick presses come before it has changed.
   const anchor = useRef<number | null>(null);
   // On a narrow screen the strip scrolls: what is chosen must be in it.
   useEffect(() => {
-    if (NARROW.matches)
+    if (isPhone)
       root.current
         ?.querySelector('[aria-pressed="true"]')
         ?.scrollIntoView({ block: 'nearest', inline: 'center' });
-  }, [strip?.year.period.id, place.period]);
+  }, [isPhone, strip?.year.period.id, place.period]);
 
   useEffect(() => {
     if (!drag || !strip) return;
@@ -99,7 +98,7 @@ export function YearStrip() {
       <section
         ref={root}
         aria-label="Year strip: when"
-        className="grid h-[66px] grid-cols-[92px_repeat(4,minmax(0,1fr))] select-none max-md:w-[1010px]"
+        className="grid h-[66px] grid-cols-[92px_repeat(4,minmax(0,1fr))] select-none max-desk:grid-cols-[76px_repeat(4,minmax(0,1fr))] max-phone:w-[1010px]"
       >
         <div className="flex flex-col justify-center pl-[18px]">
           <button
@@ -118,7 +117,7 @@ export function YearStrip() {
               type="button"
               aria-label="The year before"
               onClick={() => browse(strip.previous)}
-              className="-ml-1 rounded p-0.5 hover:bg-hover"
+              className="-ml-1.5 flex size-[24px] items-center justify-center rounded hover:bg-hover"
             >
               <ChevronLeft size={13} />
             </button>
@@ -127,7 +126,7 @@ export function YearStrip() {
               type="button"
               aria-label="The year after"
               onClick={() => browse(strip.next)}
-              className="rounded p-0.5 hover:bg-hover"
+              className="flex size-[24px] items-center justify-center rounded hover:bg-hover"
             >
               <ChevronRight size={13} />
             </button>
@@ -241,6 +240,7 @@ function MonthCell({
       onFocus={pointing.onFocus}
       className={classNames(
         'relative flex h-[37px] items-end justify-between overflow-hidden rounded-[4px] px-1.5 pb-[5px] text-[11.5px]',
+        'max-desk:flex-col max-desk:items-start max-desk:justify-center max-desk:leading-[1.15]',
         isAhead ? 'border border-dashed border-prior text-soft' : 'bg-cell',
         isChosen && 'bg-sheet font-semibold text-ink outline-2 -outline-offset-2 outline-strong',
       )}

@@ -1,6 +1,8 @@
 import { useState } from 'react';
 import type { CustomField } from '#contract/schemas/customField';
 import type { Lookups } from '#contract/schemas/list';
+import { parseDay } from '#core/period/day';
+import { DayField } from '../../app/DayField';
 import { Button } from '../../ui/Button';
 import { Combobox } from '../../ui/Combobox';
 import { Field, INPUT } from '../../ui/Field';
@@ -61,11 +63,11 @@ export function FilterMenu({ filter, lists, custom, onChange }: FilterMenuProps)
         <Typed name="amountFrom" filter={filter} onChange={onChange} />
         <Typed name="amountTo" filter={filter} onChange={onChange} />
         <Field label={FILTER_NAMES.changedSince}>
-          <input
-            type="date"
-            className={INPUT}
+          <DayField
             value={filter.changedSince ?? ''}
-            onChange={(event) => onChange({ changedSince: event.target.value || null })}
+            onChange={(day) => {
+              if (day === '' || parseDay(day) !== null) onChange({ changedSince: day || null });
+            }}
           />
         </Field>
         {custom.map((field) => (

@@ -1,3 +1,4 @@
+import type { ReactNode } from 'react';
 import type { CustomField } from '#contract/schemas/customField';
 import type { Deal, DealSort } from '#contract/schemas/deal';
 import { toCustomText } from '#core/customField/field';
@@ -6,6 +7,7 @@ import { formatExact } from '#core/money/format';
 import { parseDay } from '#core/period/day';
 import { shortDay } from '#wording/period';
 import { showCustomValue } from '../../app/customFields/texts';
+import { Moment } from '../../app/Moment';
 
 /** A column of the table of deals: what it shows, what is copied of it, and how it is sorted. */
 export interface DealColumn {
@@ -30,7 +32,7 @@ export const FIRST_COLUMNS = [
   'credited',
 ];
 
-const soft = (text: string | null) => <span className="text-soft">{text ?? '–'}</span>;
+const soft = (text: ReactNode) => <span className="text-soft">{text ?? '–'}</span>;
 const dayText = (day: string | null) => (day === null ? null : shortDay(parseDay(day)!, true));
 
 /** Every column there is, in the order in which they are offered. */
@@ -178,9 +180,9 @@ export function buildColumns(reporting: string, custom: readonly CustomField[]):
     {
       key: 'changedAt',
       name: 'Changed',
-      width: 128,
+      width: 138,
       sort: 'changedAt',
-      cell: (deal) => soft(deal.changedAt.slice(0, 16)),
+      cell: (deal) => soft(<Moment at={deal.changedAt} />),
       text: (deal) => deal.changedAt,
     },
     ...custom.map((field): DealColumn => ({
@@ -210,7 +212,8 @@ function Owner({ deal }: { deal: Deal }) {
   );
 }
 
-function inOwnMoney({ amount, currency }: Deal): string {
+/** The amount in the currency it was booked in. */
+export function inOwnMoney({ amount, currency }: Deal): string {
   const parsed = parseAmount(amount, currency);
   return parsed.ok
     ? formatExact(parsed.minor, { kind: 'money', currency })
@@ -235,7 +238,7 @@ function Amount({ deal, text, reporting }: { deal: Deal; text: string; reporting
 }
 
 /** Open deals say what they are: expected, never booked. */
-function StatusWord({ deal }: { deal: Deal }) {
+export function StatusWord({ deal }: { deal: Deal }) {
   if (deal.voidedAt)
     return (
       <span className="text-soft line-through" title={deal.voidReason ?? undefined}>

@@ -132,7 +132,7 @@ export function FillDialog({ sheet, selection, plans, way, saves, onClose }: Fil
           apply();
         }}
         noValidate
-        className="grid grid-cols-[300px_minmax(0,1fr)] gap-5"
+        className="grid grid-cols-[300px_minmax(0,1fr)] gap-5 max-desk:grid-cols-1"
       >
         <div className="flex flex-col gap-3">
           {choose(

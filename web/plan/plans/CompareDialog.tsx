@@ -1,6 +1,8 @@
 import { useState } from 'react';
 import type { PlanSummary } from '#contract/schemas/plan';
+import { describeMoment } from '#wording/moment';
 import { FailureNote } from '../../app/FailureNote';
+import { useTimeZone } from '../../app/Moment';
 import { Dialog } from '../../ui/Dialog';
 import { Field, INPUT } from '../../ui/Field';
 import { Loading } from '../../ui/Loading';
@@ -27,6 +29,7 @@ export function CompareDialog({
   plans: readonly PlanSummary[];
   onClose(): void;
 }) {
+  const timeZone = useTimeZone();
   const others = plans.filter((each) => each.id !== plan.id);
   const [against, setAgainst] = useState<number | undefined>(others[0]?.id);
   const { data, error } = useGetPlanDifferenceQuery({
@@ -51,7 +54,7 @@ export function CompareDialog({
             {others.map((each) => (
               <option key={each.id} value={each.id}>
                 {each.name} ({STATUS_WORDS[each.status]}
-                {each.endedAt ? ` ${each.endedAt.slice(0, 16)}` : ''})
+                {each.endedAt ? ` ${describeMoment(each.endedAt, timeZone)}` : ''})
               </option>
             ))}
           </select>

@@ -1,6 +1,8 @@
 import { Check, ChevronDown } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import type { PlanSummary } from '#contract/schemas/plan';
+import { describeDayOf } from '#wording/moment';
+import { useTimeZone } from '../../app/Moment';
 
 interface PlanMenuProps {
   plans: readonly PlanSummary[];
@@ -12,6 +14,7 @@ interface PlanMenuProps {
 
 /** Which plan is open: the published one, or a draft. */
 export function PlanMenu({ plans, chosen, mayPlan, onChoose, onNew }: PlanMenuProps) {
+  const timeZone = useTimeZone();
   const drafts = plans.filter((plan) => plan.status === 'draft');
   const published = plans.find((plan) => plan.status === 'published');
   const item =
@@ -20,7 +23,7 @@ export function PlanMenu({ plans, chosen, mayPlan, onChoose, onNew }: PlanMenuPr
     <DropdownMenu.Item key={plan.id} className={item} onSelect={() => onChoose(plan)}>
       <span>
         <span className="font-medium">{plan.name}</span>
-        <span className="block text-[11.5px] text-soft">{describePlan(plan)}</span>
+        <span className="block text-[11.5px] text-soft">{describePlan(plan, timeZone)}</span>
       </span>
       {chosen?.id === plan.id && <Check size={15} aria-label="open now" />}
     </DropdownMenu.Item>
@@ -68,10 +71,10 @@ export function PlanMenu({ plans, chosen, mayPlan, onChoose, onNew }: PlanMenuPr
   );
 }
 
-function describePlan(plan: PlanSummary): string {
+function describePlan(plan: PlanSummary, timeZone: string): string {
   const made =
     plan.status === 'published' && plan.note
       ? plan.note
-      : `${plan.unit.name}, made by ${plan.createdBy} on ${plan.createdAt.slice(0, 10)}`;
+      : `${plan.unit.name}, made by ${plan.createdBy} on ${describeDayOf(plan.createdAt, timeZone)}`;
   return `${made} · ${plan.targetCount.toLocaleString('en-GB')} targets`;
 }

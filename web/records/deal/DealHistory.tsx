@@ -1,5 +1,6 @@
 import { API } from '#contract/routes/route';
 import { useListCustomFieldsQuery } from '../../app/customFields/api';
+import { Moment } from '../../app/Moment';
 import { useGetDealHistoryQuery } from '../api';
 import { listDifferences } from './differences';
 
@@ -26,7 +27,9 @@ export function DealHistory({ id }: { id: number }) {
         {changes.map((change, index) => (
           <li key={index} className="border-t border-line py-1.5">
             <span className="font-medium">{change.action}</span> by {change.userName},{' '}
-            <time className="text-soft">{change.at.slice(0, 16)}</time>
+            <span className="text-soft">
+              <Moment at={change.at} />
+            </span>
             {change.reason && <span> – {change.reason}</span>}
             {change.before &&
               change.after &&

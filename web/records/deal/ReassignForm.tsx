@@ -3,6 +3,7 @@ import { toInput } from '#contract/dealInput';
 import type { Deal } from '#contract/schemas/deal';
 import { addMonths, parseDay, toIsoDay } from '#core/period/day';
 import { useGetCompanyQuery } from '../../app/api';
+import { DayField } from '../../app/DayField';
 import { faultAt, otherFault } from '../../app/FailureNote';
 import { usePickListsQuery } from '../../app/files/pickLists';
 import { Button } from '../../ui/Button';
@@ -94,12 +95,7 @@ export function ReassignForm({ deal, onDone }: { deal: Deal; onDone(): void }) {
       )}
       {kind === 'from' && (
         <Field label="From">
-          <input
-            type="date"
-            className={INPUT}
-            value={from}
-            onChange={(event) => setFrom(event.target.value)}
-          />
+          <DayField value={from} onChange={setFrom} />
         </Field>
       )}
       <Field label="Why?" fault={faultAt(error, 'reason')}>

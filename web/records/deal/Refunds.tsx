@@ -5,10 +5,10 @@ import { exponentOf } from '#core/money/currency';
 import { readTyped } from '#core/money/typed';
 import { parseDay } from '#core/period/day';
 import { useGetCompanyQuery } from '../../app/api';
+import { DayField } from '../../app/DayField';
 import { faultAt, otherFault } from '../../app/FailureNote';
-import { readTypedDay, toIsoText } from '../../app/typedDay';
+import { toIsoText } from '../../app/typedDay';
 import { Button } from '../../ui/Button';
-import { DayInput } from '../../ui/DayInput';
 import { Field, INPUT } from '../../ui/Field';
 import { useSay } from '../../ui/Toasts';
 import { useBookDealMutation, useGetDealRefundsQuery, useVoidDealMutation } from '../api';
@@ -88,7 +88,6 @@ export function RefundForm({ deal, onDone }: { deal: Deal; onDone(): void }) {
     );
     onDone();
   };
-  const day = readTypedDay(on, today, 'past');
   const other = otherFault(error, ['amount', 'closedOn', 'reason']);
   return (
     <form
@@ -112,12 +111,7 @@ export function RefundForm({ deal, onDone }: { deal: Deal; onDone(): void }) {
         />
       </Field>
       <Field label="On" fault={faultAt(error, 'closedOn')} hint="The refund counts on its own day">
-        <DayInput
-          value={on}
-          iso={day === null ? '' : toIsoText(on, today, 'past')}
-          max={company?.today}
-          onChange={setOn}
-        />
+        <DayField value={on} max={company?.today} onChange={setOn} />
       </Field>
       <Field label="Why?" fault={faultAt(error, 'reason')} className="col-span-2">
         <input

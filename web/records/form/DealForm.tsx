@@ -6,31 +6,33 @@ import { commissionOf } from '#core/deal/commission';
 import { exponentOf } from '#core/money/currency';
 import { formatExact } from '#core/money/format';
 import { readTyped } from '#core/money/typed';
-import { parseDay, toIsoDay } from '#core/period/day';
-import { describeDay } from '#wording/period';
+import { parseDay } from '#core/period/day';
 import { useGetCompanyQuery, useGetMeQuery, useListClosedMonthsQuery } from '../../app/api';
 import { useCustomFields } from '../../app/customFields/api';
 import { CustomInput } from '../../app/customFields/CustomInput';
-import { FailureNote, faultAt, otherFault } from '../../app/FailureNote';
+import { DayField } from '../../app/DayField';
+import { faultAt, otherFault } from '../../app/FailureNote';
 import { usePickListsQuery } from '../../app/files/pickLists';
 import { usePlace } from '../../app/place';
 import { saveTyped } from '../../app/saving/keptTyping';
 import { type Leaning, readTypedDay, toIsoText } from '../../app/typedDay';
-import { Button } from '../../ui/Button';
 import { Combobox } from '../../ui/Combobox';
-import { DayInput } from '../../ui/DayInput';
 import { Field, INPUT } from '../../ui/Field';
 import { useSay } from '../../ui/Toasts';
 import { useBookDealMutation, useUpdateDealMutation, useVoidDealMutation } from '../api';
 import { isIn, toSpans } from '../closedSpans';
+import { BookedNote } from './BookedNote';
 import { CreditField } from './CreditField';
-import { MISSING, SHOWN, SIGN_IN_FIRST, toChoices } from './dealFields';
+import { MISSING, SHOWN, toChoices } from './dealFields';
+import { FormFoot } from './FormFoot';
 import { FormNotes } from './FormNotes';
 import { sumOfLines, toInput, toPercentText, toValues } from './formValues';
 import { LinesField } from './LinesField';
 import { isTyped } from './merge';
+import { MoreFields } from './MoreFields';
 import { useAddProduct } from './useAddProduct';
 import { type Typed, useKeptForm } from './useKeptForm';
+import { useMoreFields } from './useMoreFields';
 
 type PickedField =
   | 'salesperson'
@@ -41,6 +43,22 @@ type PickedField =
   | 'stage'
   | 'location'
   | 'lostReason';
+/** Shown at once; the others stand behind More fields until they are wanted. */
+const FIRST_FIELDS: ReadonlySet<string> = new Set([
+  'salesperson',
+  'customer',
+  'amount',
+  'currency',
+  'status',
+  'closedOn',
+  'expectedOn',
+  'stage',
+  'probability',
+  'lostReason',
+  'product',
+  'reason',
+]);
+
 type DayField = 'closedOn' | 'expectedOn' | 'openedOn';
 
 /**
@@ -106,6 +124,9 @@ export function DealForm({
     decimals,
   );
   const { error, isLoading } = deal ? updating : booking;
+  const faults = error && 'errors' in error ? (error.errors ?? []) : [];
+  const isFaultBelow = faults.some(({ field }) => !FIRST_FIELDS.has(field));
+  const [isMore, setMore] = useMoreFields(deal !== null || hasLines || isFaultBelow);
 
   const send = (next: 'close' | 'another') =>
     handleSubmit(async (values) => {
@@ -131,11 +152,13 @@ export function DealForm({
               reason: 'undone',
             })
         : () => void voidDeal({ id: saved.id, version: saved.version, reason: 'undone' });
-      say(`${deal ? 'Saved.' : 'Booked.'} ${effect?.sentence ?? ''}`, {
-        action: { label: 'Undo', run: takeBack },
-      });
       key.current = crypto.randomUUID();
-      if (next === 'close') return onClose();
+      if (next === 'close') {
+        say(`${deal ? 'Saved.' : 'Booked.'} ${effect?.sentence ?? ''}`, {
+          action: { label: 'Undo', run: takeBack },
+        });
+        return onClose();
+      }
       // What the next deal likely has in common with this one stays; what is its own does not, or
       // it would be booked twice.
       const {
@@ -159,7 +182,7 @@ export function DealForm({
         source,
         location,
       });
-      setDone(effect?.sentence ?? 'Booked.');
+      setDone({ text: `Booked. ${effect?.sentence ?? ''}`, takeBack });
       requestAnimationFrame(() =>
         root.current
           ?.querySelector<HTMLElement>('[data-field="customer"] [role="combobox"]')
@@ -174,7 +197,7 @@ export function DealForm({
       first?.scrollIntoView({ block: 'center' });
       first?.focus();
     });
-  const [done, setDone] = useState<string | null>(null);
+  const [done, setDone] = useState<{ text: string; takeBack(): void } | null>(null);
   /** What was left empty when it was last sent: said at once, for all of them. */
   const [missing, setMissing] = useState<readonly string[]>([]);
   const drop = () => {
@@ -194,6 +217,10 @@ export function DealForm({
       });
   };
   const onKey = (event: KeyboardEvent) => {
+    if (event.altKey && event.key.toLowerCase() === 'm') {
+      event.preventDefault();
+      return setMore(!isMore);
+    }
     if (
       event.key !== 'Enter' ||
       !event.shiftKey ||
@@ -217,7 +244,11 @@ export function DealForm({
     name: PickedField,
     choices: { value: string; label: string }[],
     placeholder: string,
-    { addLabel, onPick }: { addLabel?: string; onPick?: (value: string) => void } = {},
+    {
+      addLabel,
+      onPick,
+      isFirst = false,
+    }: { addLabel?: string; onPick?: (value: string) => void; isFirst?: boolean } = {},
   ) => (
     <Controller
       control={control}
@@ -233,6 +264,7 @@ export function DealForm({
             }}
             placeholder={placeholder}
             addLabel={addLabel}
+            data-first={isFirst || undefined}
             isOptional={name !== 'salesperson' && name !== 'customer'}
           />
         </Field>
@@ -243,31 +275,24 @@ export function DealForm({
     <Controller
       control={control}
       name={name}
-      render={({ field }) => {
-        const read = readTypedDay(field.value, today, leaning);
-        const isPlain =
-          field.value.trim() === '' || (read !== null && toIsoDay(read) === field.value.trim());
-        return (
-          <Field
-            label={label}
-            fault={fault(name)}
-            hint={
-              read !== null
-                ? describeDay(read)
-                : isPlain
-                  ? undefined
-                  : 'Write for example 12 nov, yesterday or 2026-11-12.'
-            }
-          >
-            <DayInput
-              value={field.value}
-              iso={read === null ? '' : toIsoDay(read)}
-              onChange={field.onChange}
-              max={leaning === 'past' ? company?.today : undefined}
-            />
-          </Field>
-        );
-      }}
+      render={({ field }) => (
+        <Field
+          label={label}
+          fault={fault(name)}
+          hint={
+            field.value === '' || readTypedDay(field.value, today, leaning) !== null
+              ? undefined
+              : 'Write for example 12 nov, yesterday or 2026-11-12.'
+          }
+        >
+          <DayField
+            value={field.value}
+            onChange={field.onChange}
+            leaning={leaning}
+            max={leaning === 'past' ? company?.today : undefined}
+          />
+        </Field>
+      )}
     />
   );
   const chooseStage = (name: string) => {
@@ -314,14 +339,20 @@ export function DealForm({
     >
       {!isReadOnly && <FormNotes kept={kept} onAnew={() => kept.begin(stored)} />}
       {done && (
-        <p role="status" className="mb-3 rounded-sheet border border-line bg-cell px-3 py-2">
-          Booked. {done} The next one:
-        </p>
+        <BookedNote
+          text={done.text}
+          onUndo={() => {
+            done.takeBack();
+            setDone(null);
+            say('The booking is taken back.');
+          }}
+        />
       )}
       <fieldset disabled={isReadOnly} className="grid grid-cols-2 gap-x-4 gap-y-3">
         {pick('Salesperson', 'salesperson', people, 'Choose a person')}
         {pick('Customer', 'customer', toChoices(lists?.customers), 'Choose or add', {
           addLabel: 'Add',
+          isFirst: !deal && owner !== '',
         })}
         <Field
           label="Amount"
@@ -347,16 +378,6 @@ export function DealForm({
             ))}
           </select>
         </Field>
-        <LinesField
-          control={control}
-          register={register}
-          setValue={setValue}
-          products={lists?.products ?? []}
-          lines={lines}
-          currency={currency}
-          isReporting={currency === reporting}
-          faultAt={fault}
-        />
         <Field label="Status" fault={fault('status')}>
           <select className={INPUT} {...register('status')}>
             {DEAL_STATUSES.map((each) => (
@@ -401,62 +422,76 @@ export function DealForm({
             'Choose a product',
             { addLabel, onPick: chooseProduct },
           )}
-        {pick('Category', 'category', toChoices(lists?.categories), 'Choose a category')}
-        {pick('Source', 'source', toChoices(lists?.sources), 'Choose a source')}
-        {pick('Location', 'location', toChoices(lists?.locations), 'Choose a location')}
-        {!hasLines && (
-          <Field label="Quantity" fault={fault('quantity') && 'Write a number.'}>
-            <input className={INPUT} inputMode="decimal" {...register('quantity')} />
-          </Field>
-        )}
-        {!hasLines && (
-          <Field label="Cost" fault={fault('cost')}>
-            <input className={INPUT} inputMode="decimal" {...register('cost')} />
-          </Field>
-        )}
-        <Field
-          label="Commission, %"
-          fault={fault('commissionRate') && 'Between 0 and 100.'}
-          hint={commission ? `${commission} commission` : undefined}
-        >
-          <input className={INPUT} inputMode="decimal" {...register('commissionRate')} />
-        </Field>
-        {day('Opened on', 'openedOn', 'past')}
-        <CreditField
-          control={control}
-          register={register}
-          setValue={setValue}
-          people={people}
-          owner={watch('salesperson')}
-          fault={fault('credit')}
-        />
-        <Field
-          label="Deal number"
-          fault={fault('deal')}
-          hint={deal ? undefined : 'Automatic when empty'}
-        >
-          <input className={INPUT} {...register('deal')} />
-        </Field>
-        {custom.map((each) => (
-          <Controller
-            key={each.code}
-            control={control}
-            name={`custom.${each.code}`}
-            render={({ field }) => (
-              <CustomInput
-                field={each}
-                value={field.value ?? ''}
-                today={today}
-                currency={reporting}
-                fault={fault(`customFields/${each.code}`)}
-                onChange={field.onChange}
-              />
+        {!isReadOnly && <MoreFields isOpen={isMore} onToggle={() => setMore(!isMore)} />}
+        {isMore && (
+          <>
+            <LinesField
+              control={control}
+              register={register}
+              setValue={setValue}
+              products={lists?.products ?? []}
+              lines={lines}
+              currency={currency}
+              isReporting={currency === reporting}
+              faultAt={fault}
+            />
+            {pick('Category', 'category', toChoices(lists?.categories), 'Choose a category')}
+            {pick('Source', 'source', toChoices(lists?.sources), 'Choose a source')}
+            {pick('Location', 'location', toChoices(lists?.locations), 'Choose a location')}
+            {!hasLines && (
+              <Field label="Quantity" fault={fault('quantity') && 'Write a number.'}>
+                <input className={INPUT} inputMode="decimal" {...register('quantity')} />
+              </Field>
             )}
-          />
-        ))}
-        <Field label="Note" fault={fault('notes')} className="col-span-2">
-          <textarea rows={2} className={`${INPUT} h-auto py-1.5`} {...register('notes')} />
-        </Field>
+            {!hasLines && (
+              <Field label="Cost" fault={fault('cost')}>
+                <input className={INPUT} inputMode="decimal" {...register('cost')} />
+              </Field>
+            )}
+            <Field
+              label="Commission, %"
+              fault={fault('commissionRate') && 'Between 0 and 100.'}
+              hint={commission ? `${commission} commission` : undefined}
+            >
+              <input className={INPUT} inputMode="decimal" {...register('commissionRate')} />
+            </Field>
+            {day('Opened on', 'openedOn', 'past')}
+            <CreditField
+              control={control}
+              register={register}
+              setValue={setValue}
+              people={people}
+              owner={watch('salesperson')}
+              fault={fault('credit')}
+            />
+            <Field
+              label="Deal number"
+              fault={fault('deal')}
+              hint={deal ? undefined : 'Automatic when empty'}
+            >
+              <input className={INPUT} {...register('deal')} />
+            </Field>
+            {custom.map((each) => (
+              <Controller
+                key={each.code}
+                control={control}
+                name={`custom.${each.code}`}
+                render={({ field }) => (
+                  <CustomInput
+                    field={each}
+                    value={field.value ?? ''}
+                    currency={reporting}
+                    fault={fault(`customFields/${each.code}`)}
+                    onChange={field.onChange}
+                  />
+                )}
+              />
+            ))}
+            <Field label="Note" fault={fault('notes')} className="col-span-2">
+              <textarea rows={2} className={`${INPUT} h-auto py-1.5`} {...register('notes')} />
+            </Field>
+          </>
+        )}
         {!isReadOnly && (deal || asksWhy) && (
           <Field
             label={asksWhy ? 'Why is a closed month corrected?' : 'Why is it changed? (optional)'}
@@ -468,43 +503,14 @@ export function DealForm({
         )}
       </fieldset>
       {!isReadOnly && (
-        <div className="sticky -bottom-4 -mx-5 mt-4 border-t border-line bg-sheet px-5 pt-2.5 pb-4">
-          {missing.length > 0 ? (
-            <p role="alert" className="mb-2 font-medium text-grade-1">
-              Not {deal ? 'saved' : 'booked'}: look at the marked fields.
-            </p>
-          ) : (
-            error &&
-            (other ? (
-              <div className="mb-2.5">
-                <FailureNote
-                  failure={'code' in error && error.code === 'notSignedIn' ? SIGN_IN_FIRST : error}
-                />
-              </div>
-            ) : (
-              <p role="alert" className="mb-2 font-medium text-grade-1">
-                Not {deal ? 'saved' : 'booked'}: look at the marked fields.
-              </p>
-            ))
-          )}
-          <div className="flex gap-2">
-            <Button kind="main" type="submit" disabled={isLoading}>
-              {deal ? 'Save' : 'Book'}
-            </Button>
-            {!deal && (
-              <Button
-                disabled={isLoading}
-                title="Shift and Enter"
-                onClick={() => void send('another')()}
-              >
-                Book and next&ensp;⇧↵
-              </Button>
-            )}
-            <Button kind="quiet" onClick={drop}>
-              Cancel
-            </Button>
-          </div>
-        </div>
+        <FormFoot
+          isNew={!deal}
+          isRefused={missing.length > 0 || (error !== undefined && !other)}
+          failure={other ? error : undefined}
+          isLoading={isLoading}
+          onNext={() => void send('another')()}
+          onCancel={drop}
+        />
       )}
     </form>
   );

@@ -1,4 +1,5 @@
 import { useCustomFields } from '../../app/customFields/api';
+import { Moment } from '../../app/Moment';
 import { Button } from '../../ui/Button';
 import type { KeptForm } from './useKeptForm';
 
@@ -21,20 +22,12 @@ const NAMES: Readonly<Record<string, string>> = {
   quantity: 'Quantity',
   cost: 'Cost',
   commissionRate: 'Commission',
-  deal: 'Id',
+  deal: 'Deal number',
   notes: 'Note',
   reason: 'Reason',
   lines: 'Lines',
   credit: 'Split',
 };
-
-const timeOf = (at: number) =>
-  new Date(at).toLocaleString('en-GB', {
-    day: 'numeric',
-    month: 'short',
-    hour: '2-digit',
-    minute: '2-digit',
-  });
 
 /** What was brought back, and what somebody else has changed meanwhile. */
 export function FormNotes({ kept, onAnew }: { kept: KeptForm; onAnew(): void }) {
@@ -47,7 +40,10 @@ export function FormNotes({ kept, onAnew }: { kept: KeptForm; onAnew(): void }) 
     <div role="status" className="mb-3 rounded-sheet border border-line bg-cell px-3 py-2">
       {broughtBack !== null && (
         <p className="flex items-center justify-between gap-3">
-          <span>This is what you typed on {timeOf(broughtBack)} and have not saved.</span>
+          <span>
+            This is what you typed on <Moment at={new Date(broughtBack).toISOString()} /> and have
+            not saved.
+          </span>
           <Button onClick={onAnew}>Start again</Button>
         </p>
       )}

@@ -78,7 +78,7 @@ export function CustomFieldForm({
         if (event.key === 'Escape') onDone();
       }}
     >
-      <div className="grid grid-cols-3 gap-3 max-md:grid-cols-1">
+      <div className="grid grid-cols-3 gap-3 max-desk:grid-cols-1">
         <Field label="Name" fault={faultAt(error, 'name')}>
           <input
             autoFocus

@@ -10,6 +10,7 @@ import {
   type StatusColor,
   type StatusRule,
 } from '#core/status/rule';
+import { DayField } from '../../app/DayField';
 import { faultAt, otherFault } from '../../app/FailureNote';
 import { usePlace } from '../../app/place';
 import { fillOf } from '../../charts/status';
@@ -106,7 +107,7 @@ export function RuleDialog({ rules, currency, firstDay, onClose }: RuleDialogPro
     >
       <form
         noValidate
-        className="grid grid-cols-[minmax(0,1fr)_minmax(0,430px)] gap-5"
+        className="grid grid-cols-[minmax(0,1fr)_minmax(0,430px)] gap-5 max-desk:grid-cols-1"
         onSubmit={(event) => {
           event.preventDefault();
           void submit();
@@ -260,14 +261,7 @@ export function RuleDialog({ rules, currency, firstDay, onClose }: RuleDialogPro
                 : 'Periods that ended before keep the rule before.'
             }
           >
-            <input
-              type="date"
-              required
-              min={firstDay ?? undefined}
-              className={INPUT}
-              value={effectiveFrom}
-              onChange={(event) => setEffectiveFrom(event.target.value)}
-            />
+            <DayField value={effectiveFrom} onChange={setEffectiveFrom} leaning="future" />
           </Field>
           <Field label="Why" className="col-span-2">
             <input

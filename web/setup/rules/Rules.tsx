@@ -73,7 +73,7 @@ function RuleRow({
         : 'Standard rule'
     }${version.reason ? `: ${version.reason}` : ''}`;
   return (
-    <li className="grid grid-cols-[150px_1fr_auto] gap-3 border-b border-line py-2 text-[12.5px]">
+    <li className="grid grid-cols-[150px_1fr_auto] gap-3 max-desk:grid-cols-1 border-b border-line py-2 text-[12.5px]">
       <div>
         <p className="font-medium">{rules.name}</p>
         <p className="mt-0.5 flex gap-1.5">

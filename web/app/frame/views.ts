@@ -1,0 +1,47 @@
+type NamedView = readonly [path: string, name: string];
+
+export const MAIN_VIEWS: readonly NamedView[] = [
+  ['/standing', 'Standing'],
+  ['/ladder', 'Ladder'],
+  ['/plan', 'Plan'],
+  ['/deals', 'Deals'],
+];
+
+/** All that a phone reaches by More, under their headings. */
+export const VIEW_GROUPS: readonly (readonly [heading: string, views: readonly NamedView[]])[] = [
+  [
+    'Standing',
+    [
+      ['/profile', 'Overview'],
+      ['/standing', 'Summary'],
+      ['/standing/parts', 'Day by day'],
+      ['/standing/scorecard', 'Scorecard'],
+      ['/standing/pairs', 'Compare measures'],
+      ['/standing/ahead', 'Year ahead'],
+    ],
+  ],
+  [
+    'Deals',
+    [
+      ['/deals', 'Deals'],
+      ['/deals/pipeline', 'Pipeline'],
+      ['/deals/customers', 'Customers'],
+      ['/deals/activities', 'Activities'],
+      ['/deals/changes', 'Changes'],
+      ['/deals/to-fix', 'To fix'],
+      ['/deals/month-end', 'Month end'],
+    ],
+  ],
+];
+
+/** What a view is called where there is room for one name: "Pipeline"; empty for no view. */
+export function nameOfView(pathname: string): string {
+  const named = [
+    ...MAIN_VIEWS,
+    ...VIEW_GROUPS.flatMap(([, views]) => views),
+    ['/setup', 'Setup'] as const,
+  ];
+  const fitting = named.filter(([path]) => `${pathname}/`.startsWith(`${path}/`));
+  // The longest address says it best; of two names of one view the main one.
+  return fitting.sort(([a], [b]) => b.length - a.length)[0]?.[1] ?? '';
+}

@@ -1,0 +1,89 @@
+import { changeOf } from '#core/comparison/change';
+import { formatExact, formatWhole } from '#core/money/format';
+import { showChange } from '#core/status/percent';
+import { classNames } from '../ui/classNames';
+import { LineList } from '../ui/LineList';
+import type { Sheet, SheetColumn } from './sheet';
+
+interface TargetLinesProps {
+  sheet: Sheet;
+  onUnit(code: string): void;
+}
+
+/** The targets of a plan on a phone: the unit's own by month, then what those below come to. */
+export function TargetLines({ sheet, onUnit }: TargetLinesProps) {
+  const { bench, total } = sheet;
+  const below = sheet.rows.filter(({ unit }) => unit.id !== bench.unit.id);
+  return (
+    <>
+      <section
+        aria-label={`Targets of ${bench.unit.name}`}
+        className="rounded-sheet border border-line bg-sheet px-3.5 py-1"
+      >
+        <ul>
+          {sheet.columns.map((column) => (
+            <TargetLine key={column.period.id} sheet={sheet} column={column} />
+          ))}
+        </ul>
+      </section>
+      {below.length > 0 && (
+        <section
+          aria-label={`Targets below ${bench.unit.name}`}
+          className="rounded-sheet border border-line bg-sheet pt-2"
+        >
+          <h2 className="px-3">Below, {total.fullName}</h2>
+          <LineList
+            label={`Targets below ${bench.unit.name}`}
+            rows={below}
+            keyOf={({ unit }) => unit.id}
+            onOpen={({ unit }) => onUnit(unit.code)}
+            toLine={({ unit, depth }) => {
+              const cell = bench.cellAt(unit.id, total.period);
+              return {
+                title: <span style={{ paddingLeft: (depth - 1) * 12 }}>{unit.name}</span>,
+                value: cell.value === null ? '–' : formatWhole(cell.value, bench.figure),
+                note: (
+                  <span style={{ paddingLeft: (depth - 1) * 12 }}>
+                    {cell.priorYear === null
+                      ? 'no last year'
+                      : `last year ${formatWhole(cell.priorYear, bench.figure)}`}
+                  </span>
+                ),
+                beside: growthOf(cell.value, cell.priorYear),
+              };
+            }}
+          />
+        </section>
+      )}
+    </>
+  );
+}
+
+function TargetLine({ sheet: { bench }, column }: { sheet: Sheet; column: SheetColumn }) {
+  const { value, priorYear, active } = bench.cellAt(bench.unit.id, column.period);
+  return (
+    <li
+      className={classNames(
+        'grid grid-cols-[minmax(0,1fr)_auto] gap-x-3 border-b border-line/70 py-2.5 last:border-b-0',
+        column.isSum && 'font-semibold',
+      )}
+    >
+      <span className="text-[15px] font-semibold">{column.fullName}</span>
+      <span
+        className="text-right text-[15px] font-semibold"
+        title={value === null ? undefined : formatExact(value, bench.figure)}
+      >
+        {value === null ? (active ? 'no target' : '–') : formatWhole(value, bench.figure)}
+      </span>
+      <span className="font-normal text-soft">
+        {priorYear === null ? 'no last year' : `last year ${formatWhole(priorYear, bench.figure)}`}
+      </span>
+      <span className="text-right font-normal text-soft">{growthOf(value, priorYear)}</span>
+    </li>
+  );
+}
+
+function growthOf(now: number | null, then: number | null): string {
+  const { share } = changeOf(now, then);
+  return share === null ? '' : showChange(share);
+}
