@@ -4,6 +4,8 @@ import {
   AcknowledgementInput,
   AcknowledgementQuery,
   PublishedChanges,
+  Reminded,
+  ReminderInput,
 } from '../schemas/acknowledgement';
 import {
   GridChanges,
@@ -110,6 +112,16 @@ export const acknowledgeTargets = defineRoute({
   body: AcknowledgementInput,
   response: Acknowledgement,
   errors: ['forbidden', 'unknownPeriod'],
+});
+export const remindOfTargets = defineRoute({
+  id: 'remindOfTargets',
+  method: 'POST',
+  path: '/targets/acknowledgements/reminders',
+  permission: 'plan',
+  summary: 'Remind those who have not seen their published targets',
+  body: ReminderInput,
+  response: Reminded,
+  errors: ['unknownUnit', 'unknownPeriod'],
 });
 export const listPublishedChanges = defineRoute({
   id: 'listPublishedChanges',

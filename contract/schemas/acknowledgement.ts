@@ -14,6 +14,13 @@ export const AcknowledgementQuery = Type.Object(
   { additionalProperties: false },
 );
 
+/** The unit whose people are reminded: all below it who have not seen their targets. */
+export const ReminderInput = Type.Object(
+  { unit: Type.String({ minLength: 1 }), year: YearQuery },
+  { additionalProperties: false },
+);
+export const Reminded = Type.Object({ reminded: Type.Integer() });
+
 /** waiting: never; changed: targets changed since; seen. */
 export const ACKNOWLEDGED = ['waiting', 'changed', 'seen'] as const;
 
@@ -26,6 +33,9 @@ export const Acknowledgement = Type.Object({
   /** How many published targets they have, and when one last changed. */
   targets: Type.Integer(),
   changedAt: Nullable(Type.String()),
+  /** When they were last reminded, and by whom; null once they have seen what is published. */
+  remindedAt: Nullable(Type.String()),
+  remindedBy: Nullable(Type.String()),
 });
 export type Acknowledgement = Static<typeof Acknowledgement>;
 

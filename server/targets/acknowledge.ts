@@ -7,7 +7,7 @@ import { toUnitSummary } from '../attainment/index';
 import { recordAudit } from '../audit/record';
 import type { Context } from '../context';
 import { announce } from '../db/notify';
-import { acknowledgement } from '../db/tables/index';
+import { acknowledgement, acknowledgementReminder } from '../db/tables/index';
 import { findPublished } from '../plans/index';
 import { ProblemError } from '../problem';
 
@@ -31,26 +31,34 @@ export async function listAcknowledgements(
     at: string | null;
     remark: string | null;
     changed: boolean | null;
+    reminded_at: string | null;
+    reminded_by: string | null;
   }>(sql`
     select u.id as unit_id, coalesce(t.targets, 0) as targets, t.changed_at::text as changed_at,
-      a.at::text as at, a.remark, t.changed_at > a.at as changed
+      a.at::text as at, a.remark, t.changed_at > a.at as changed, r.at::text as reminded_at,
+      b.name as reminded_by
     from unnest(${sql.param(people.map((unit) => unit.id))}::int[]) u(id)
     left join (select unit_id, count(target) as targets, max(changed_at) as changed_at from target
       where plan_id = ${plan?.id ?? null} group by unit_id) t on t.unit_id = u.id
     left join lateral (select at, remark from acknowledgement where unit_id = u.id and year_label =
-      ${yearLabel} order by id desc limit 1) a on true`);
+      ${yearLabel} order by id desc limit 1) a on true
+    left join acknowledgement_reminder r on r.unit_id = u.id and r.year_label = ${yearLabel}
+    left join app_user b on b.id = r.user_id`);
   const found = new Map(rows.map((row) => [row.unit_id, row]));
   return people.flatMap((unit): Acknowledgement[] => {
     const row = found.get(unit.id)!;
     if (row.targets === 0) return [];
+    const state = row.at === null ? 'waiting' : row.changed ? 'changed' : 'seen';
     return [
       {
         unit: toUnitSummary(unit),
-        state: row.at === null ? 'waiting' : row.changed ? 'changed' : 'seen',
+        state,
         at: row.at,
         remark: row.remark,
         targets: row.targets,
         changedAt: row.changed_at,
+        remindedAt: state === 'seen' ? null : row.reminded_at,
+        remindedBy: state === 'seen' ? null : row.reminded_by,
       },
     ];
   });
@@ -89,6 +97,44 @@ export async function acknowledge(
     await announce(tx, 'targets', [unit.id]);
   });
   return (await listAcknowledgements(context, scope, unit.id, yearLabel))[0]!;
+}
+
+/** Reminds everyone below a unit who has not seen their published targets; says how many. */
+export async function remind(
+  context: Context,
+  scope: Scope,
+  principal: Principal,
+  unitId: number,
+  yearLabel: number,
+): Promise<number> {
+  const waiting = (await listAcknowledgements(context, scope, unitId, yearLabel)).filter(
+    (each) => each.state !== 'seen',
+  );
+  if (waiting.length === 0) return 0;
+  await context.db.transaction(async (tx) => {
+    await tx
+      .insert(acknowledgementReminder)
+      .values(waiting.map(({ unit }) => ({ unitId: unit.id, yearLabel, userId: principal.userId })))
+      .onConflictDoUpdate({
+        target: [acknowledgementReminder.unitId, acknowledgementReminder.yearLabel],
+        set: { userId: principal.userId, at: sql`now()` },
+      });
+    await recordAudit(
+      tx,
+      waiting.map(({ unit }) => ({
+        userId: principal.userId,
+        entity: 'target',
+        entityId: `FY${yearLabel}|${unit.id}`,
+        action: 'reminded',
+      })),
+    );
+    await announce(
+      tx,
+      'targets',
+      waiting.map(({ unit }) => unit.id),
+    );
+  });
+  return waiting.length;
 }
 
 const MOST_CHANGES = 500;

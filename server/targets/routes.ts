@@ -4,7 +4,7 @@ import { findMeasure, findPeriod } from '../attainment/index';
 import type { Endpoints } from '../endpoints';
 import { findPlan, findPublished, withPlan } from '../plans/index';
 import { ProblemError } from '../problem';
-import { acknowledge, listAcknowledgements, listPublishedChanges } from './acknowledge';
+import { acknowledge, listAcknowledgements, listPublishedChanges, remind } from './acknowledge';
 import { viewPast } from './past';
 import { auditKey, targetKey } from './repository';
 import { saveTargets, viewTargets } from './service';
@@ -73,6 +73,11 @@ export function addTargetRoutes({ implement, context }: Endpoints): void {
   implement(routes.acknowledgeTargets, async ({ body, scope, principal }) => {
     const label = scope.dataset.calendar.labelOf(findPeriod(scope.dataset, body.year).from);
     return acknowledge(context, scope, principal, label, body.remark?.trim() || null);
+  });
+  implement(routes.remindOfTargets, async ({ body, scope, principal }) => {
+    const label = scope.dataset.calendar.labelOf(findPeriod(scope.dataset, body.year).from);
+    const { id } = scope.findUnit(body.unit);
+    return { reminded: await remind(context, scope, principal, id, label) };
   });
   implement(routes.listPublishedChanges, async ({ query, scope }) => {
     const label = scope.dataset.calendar.labelOf(findPeriod(scope.dataset, query.year).from);

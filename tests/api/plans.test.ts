@@ -376,6 +376,27 @@ describe('people and their targets', () => {
     });
   });
 
+  it('are reminded of by a manager until they are seen', async () => {
+    const remind = (client: 'manager' | 'salesperson' | 'viewer' | 'north', unit: string) =>
+      people[client].send('POST', '/targets/acknowledgements/reminders', { unit, year: 'FY2027' });
+    await putTargets(people.manager, [
+      { unit: 'ivarga', period: 'FY2027-P12', measure: 'revenue', target: '4100.00' },
+    ]);
+    const own = async () =>
+      (await people.salesperson.get('/targets/acknowledgements?unit=ivarga&year=FY2027')).json()[0];
+    expect(await own()).toMatchObject({ state: 'changed', remindedAt: null });
+    expect((await remind('salesperson', 'ivarga')).statusCode).toBe(403);
+    expect((await remind('viewer', 'salt')).statusCode).toBe(403);
+    expect((await remind('north', 'salt')).json().code).toBe('unknownUnit');
+    expect((await remind('manager', 'salt')).json().reminded).toBeGreaterThan(0);
+    // Once more is no second reminder.
+    expect((await remind('manager', 'ivarga')).json()).toEqual({ reminded: 1 });
+    expect(await own()).toMatchObject({ remindedBy: 'manager', remindedAt: expect.any(String) });
+    await people.salesperson.send('POST', '/targets/acknowledgements', { year: 'FY2027' });
+    expect(await own()).toMatchObject({ state: 'seen', remindedAt: null, remindedBy: null });
+    expect((await remind('manager', 'ivarga')).json()).toEqual({ reminded: 0 });
+  });
+
   it('are not acknowledged by others, nor seen from elsewhere', async () => {
     for (const client of [people.manager, people.viewer, people.admin])
       expect(

@@ -402,3 +402,23 @@ test('what was typed while the server was away is saved when the plan is opened 
   ).toBeVisible();
   await expect.poll(() => valueOf(page, name)).toBe(before + 4_000);
 });
+
+test('a salesperson is reminded of targets they have not seen, and acknowledges them', async ({
+  browser,
+}) => {
+  const [manager, person] = await Promise.all([browser.newPage(), browser.newPage()]);
+  await signIn(person, 'ilse', '/profile');
+  const badge = person.getByRole('link', { name: /Plan/ }).getByTitle(/to acknowledge/);
+  const years = Number((await badge.textContent())!.match(/\d+/)![0]);
+  await signIn(manager, 'marit', '/plan?unit=saltmarsh&period=FY2027');
+  await manager.getByRole('button', { name: 'More', exact: true }).click();
+  await manager.getByRole('menuitem', { name: 'Who has acknowledged…' }).click();
+  await manager.getByRole('button', { name: /^Remind/ }).click();
+  await expect(manager.getByText(/people are reminded|person is reminded/)).toBeVisible();
+  await expect(person.getByText(/asked you to look at them on/)).toBeVisible();
+  await person.getByRole('link', { name: 'Look at them and acknowledge' }).first().click();
+  await person.getByRole('button', { name: 'Acknowledge' }).click();
+  await expect(person.getByRole('button', { name: 'Leave a remark' })).toBeVisible();
+  if (years > 1) await expect(badge).toHaveText(`${years - 1} to acknowledge`);
+  else await expect(badge).toBeHidden();
+});

@@ -51,7 +51,7 @@ test.describe('on a phone', () => {
     await signIn(page, 'marit', '/standing?unit=saltmarsh&period=FY2027-P08');
     await page.getByRole('button', { name: 'The period before' }).tap();
     await expect(page.getByRole('heading', { level: 1 })).toContainText('October');
-    await page.getByRole('button', { name: 'October 2026' }).tap();
+    await page.getByRole('button', { name: 'October 2026', exact: true }).tap();
     await page.getByRole('button', { name: /^Sep/ }).tap();
     await expect(page.getByRole('heading', { level: 1 })).toContainText('September');
     await page.getByRole('button', { name: /Whose numbers/ }).tap();

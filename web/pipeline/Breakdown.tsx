@@ -23,7 +23,10 @@ export function Breakdown({ pipeline, horizon, answer, unit }: BreakdownProps) {
   return (
     <div className="flex flex-col gap-3">
       {rows.length > 0 && (
-        <section aria-label="By unit" className="overflow-x-auto rounded-sheet border border-line bg-sheet p-3">
+        <section
+          aria-label="By unit"
+          className="overflow-x-auto rounded-sheet border border-line bg-sheet p-3"
+        >
           <h2 className="mb-1">Who is short in {horizon.period.name}</h2>
           <table className="w-full text-right text-[12.5px]">
             <thead className="text-soft">
@@ -74,7 +77,10 @@ export function Breakdown({ pipeline, horizon, answer, unit }: BreakdownProps) {
           </table>
         </section>
       )}
-      <section aria-label="By stage" className="overflow-x-auto rounded-sheet border border-line bg-sheet p-3">
+      <section
+        aria-label="By stage"
+        className="overflow-x-auto rounded-sheet border border-line bg-sheet p-3"
+      >
         <h2 className="mb-1">Open by stage</h2>
         <table className="w-full text-right text-[12.5px]">
           <thead className="text-soft">

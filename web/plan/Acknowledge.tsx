@@ -1,9 +1,13 @@
 import { useState } from 'react';
+import {
+  useAcknowledgeTargetsMutation,
+  useListAcknowledgementsQuery,
+} from '../app/acknowledgements';
 import { useGetMeQuery } from '../app/api';
+import { Moment } from '../app/Moment';
 import { Button } from '../ui/Button';
 import { INPUT } from '../ui/Field';
 import { useSay } from '../ui/Toasts';
-import { useAcknowledgeTargetsMutation, useListAcknowledgementsQuery } from './api';
 
 const STATE_WORDS = {
   waiting: 'You have not acknowledged them yet.',
@@ -45,6 +49,12 @@ export function Acknowledge({ year }: { year: string }) {
       <p className="flex-1">
         <span className="font-semibold">Your targets for FY {year.slice(2)}.</span>{' '}
         {STATE_WORDS[own.state]}
+        {own.remindedAt && (
+          <span className="text-soft">
+            {' '}
+            {own.remindedBy} asked you to look on <Moment at={own.remindedAt} isDayOnly />.
+          </span>
+        )}
         {own.remark && <span className="text-soft"> You wrote: “{own.remark}”</span>}
       </p>
       <input

@@ -40,20 +40,6 @@ const planApi = api.injectEndpoints({
       invalidatesTags: (result, _error, { plan }) =>
         !result ? [] : plan === undefined ? ['Targets', 'Figures'] : ['Targets'],
     }),
-    listAcknowledgements: build.query<
-      ResponseOf<typeof routes.listAcknowledgements>,
-      QueryOf<typeof routes.listAcknowledgements>
-    >({
-      query: (query) => ({ route: routes.listAcknowledgements, query }),
-      providesTags: ['Targets', 'Plans'],
-    }),
-    acknowledgeTargets: build.mutation<
-      ResponseOf<typeof routes.acknowledgeTargets>,
-      BodyOf<typeof routes.acknowledgeTargets>
-    >({
-      query: (body) => ({ route: routes.acknowledgeTargets, body }),
-      invalidatesTags: ['Targets'],
-    }),
     listPlans: build.query<ResponseOf<typeof plans.listPlans>, QueryOf<typeof plans.listPlans>>({
       query: (query) => ({ route: plans.listPlans, query }),
       providesTags: ['Plans'],
@@ -110,8 +96,6 @@ export const {
   useGetTargetHistoryQuery,
   useGetResultHistoryQuery,
   useSaveTargetsMutation,
-  useListAcknowledgementsQuery,
-  useAcknowledgeTargetsMutation,
   useListPlansQuery,
   useChangePlanRatesMutation,
   useCreatePlanMutation,

@@ -1,6 +1,7 @@
 import { lazy, Suspense } from 'react';
 import { Link, useLocation } from 'react-router';
 import { useGetCompanyQuery } from '../app/api';
+import { useGetMeQuery } from '../app/api';
 import { FailureNote } from '../app/FailureNote';
 import { SOON, useLoadsAhead } from '../app/lookAhead';
 import { usePlace } from '../app/place';
@@ -27,6 +28,7 @@ import { BreakdownSheet } from './BreakdownSheet';
 import { NewestDeals } from './NewestDeals';
 import { Photo } from './Photo';
 import { TargetsSheet } from './TargetsSheet';
+import { UnseenTargetsNote } from './UnseenTargetsNote';
 
 const PathSheet = lazy(async () => ({ default: (await import('../figures/PathSheet')).PathSheet }));
 
@@ -42,6 +44,7 @@ const KINDS = {
  * pattern.
  */
 export function ProfilePage() {
+  const { data: me } = useGetMeQuery();
   const { unit, period, measure, go } = usePlace();
   const { data, currentData, error, refetch } = useGetStandingQuery(
     { unit, period, measure },
@@ -69,6 +72,7 @@ export function ProfilePage() {
     );
   if (!data) return <Loading what="the page" />;
   const isPerson = data.unit.kind === 'salesperson';
+  const isOwn = me?.role === 'salesperson' && me.unitCode === data.unit.code;
   const at = { unit: data.unit.code, period: data.period.id };
   return (
     <ViewBody
@@ -90,6 +94,7 @@ export function ProfilePage() {
         <Headline view={data} />
         <MeasurePicker />
       </div>
+      {isOwn && <UnseenTargetsNote />}
       <FigureRow view={data} />
       <SalesMixLine unit={data.unit.code} period={data.period.id} />
       <div className="grid grid-cols-2 items-start gap-3 max-desk:grid-cols-1">

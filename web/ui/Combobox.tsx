@@ -1,7 +1,7 @@
 import { Command } from 'cmdk';
 import { ChevronDown } from 'lucide-react';
 import { Popover } from 'radix-ui';
-import { type KeyboardEvent, type ReactNode, useRef, useState } from 'react';
+import { type KeyboardEvent, type ReactNode, useEffect, useRef, useState } from 'react';
 import { classNames } from './classNames';
 import { INPUT } from './Field';
 
@@ -23,6 +23,8 @@ interface ComboboxProps {
   placeholder: string;
   /** Lets a name that is not in the list be added; the words for it. */
   addLabel?: string;
+  /** What can be chosen is still to come; what is typed meanwhile is chosen once it is there. */
+  isLoading?: boolean;
   /** Offers to leave it empty. */
   isOptional?: boolean;
 }
@@ -44,12 +46,15 @@ export function Combobox({
   placeholder,
   addLabel,
   isOptional = false,
+  isLoading = false,
   ...field
 }: ComboboxProps) {
   const [isOpen, setOpen] = useState(false);
   const [typed, setTyped] = useState('');
   const [marked, setMarked] = useState('');
+  const [early, setEarly] = useState<string | null>(null);
   const trigger = useRef<HTMLButtonElement>(null);
+  const input = useRef<HTMLInputElement>(null);
   /** How many stops to go on by once the list is closed. */
   const goesOn = useRef(0);
   const wanted = typed.trim().toLowerCase();
@@ -62,6 +67,16 @@ export function Combobox({
     setOpen(false);
     setTyped('');
   };
+  useEffect(() => {
+    if (early === null || isLoading) return;
+    setEarly(null);
+    const name = early.trim().toLowerCase();
+    const found =
+      choices.find((choice) => choice.label.toLowerCase() === name) ??
+      choices.find((choice) => choice.label.toLowerCase().includes(name));
+    if (found) onChoose(found.value);
+    else if (addLabel) onChoose(early.trim());
+  }, [early, isLoading, choices, addLabel, onChoose]);
   const onTriggerKey = (event: KeyboardEvent) => {
     const { key } = event;
     // Quick fingers are ahead of the list: until it has the focus, keys still come here.
@@ -78,6 +93,11 @@ export function Combobox({
     event.preventDefault();
     goesOn.current = event.shiftKey ? -1 : 1;
     if (typed === '') return setOpen(false);
+    if (isLoading) {
+      setEarly(typed);
+      setTyped('');
+      return setOpen(false);
+    }
     if (isNew && (marked === '__new' || matching.length === 0)) choose(typed.trim());
     else if (matching.some((choice) => choice.value === marked)) choose(marked);
     else if (matching[0]) choose(matching[0].value);
@@ -115,7 +135,7 @@ export function Combobox({
           {...field}
         >
           <span className={classNames('truncate', !value && 'text-soft')}>
-            {label || placeholder}
+            {early ?? (label || placeholder)}
           </span>
           <ChevronDown size={15} className="shrink-0 text-soft" aria-hidden />
         </button>
@@ -124,6 +144,13 @@ export function Combobox({
         <Popover.Content
           align="start"
           sideOffset={4}
+          onOpenAutoFocus={(event) => {
+            // Behind the letter that opened it, where the next one goes.
+            event.preventDefault();
+            const box = input.current!;
+            box.focus();
+            box.setSelectionRange(box.value.length, box.value.length);
+          }}
           onCloseAutoFocus={onClosed}
           className="z-60 w-[var(--radix-popover-trigger-width)] min-w-[220px] rounded-sheet border border-strong/30 bg-sheet text-ink"
         >
@@ -135,6 +162,7 @@ export function Combobox({
             onKeyDown={onListKey}
           >
             <Command.Input
+              ref={input}
               value={typed}
               onValueChange={setTyped}
               placeholder="Type to find"

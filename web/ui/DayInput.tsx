@@ -48,7 +48,7 @@ export function DayInput({
       />
       <button
         type="button"
-        aria-label="Choose from a calendar"
+        aria-label="Open the calendar"
         className="absolute top-[5px] right-1.5 rounded-[4px] p-1 text-soft hover:bg-hover"
         onClick={() => calendar.current?.showPicker()}
       >

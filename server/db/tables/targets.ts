@@ -91,3 +91,19 @@ export const acknowledgement = pgTable(
   },
   (table) => [index('acknowledgement_unit').on(table.unitId, table.yearLabel)],
 );
+
+/** That somebody was asked to look at their targets of a year: the newest time of it. */
+export const acknowledgementReminder = pgTable(
+  'acknowledgement_reminder',
+  {
+    unitId: integer('unit_id')
+      .notNull()
+      .references(() => unit.id),
+    yearLabel: integer('year_label').notNull(),
+    userId: integer('user_id')
+      .notNull()
+      .references(() => appUser.id),
+    at: moment('at').notNull().defaultNow(),
+  },
+  (table) => [primaryKey({ columns: [table.unitId, table.yearLabel] })],
+);

@@ -3,7 +3,9 @@ import { DropdownMenu } from 'radix-ui';
 import type { ReactNode } from 'react';
 import { Link, NavLink, useLocation, useNavigate } from 'react-router';
 import { classNames } from '../../ui/classNames';
+import { useUnseenTargets } from '../acknowledgements';
 import { placeLink } from '../placeLink';
+import { Badge } from './Badge';
 import { VIEW_GROUPS } from './views';
 import { withParam } from './withParam';
 
@@ -16,6 +18,7 @@ const placeClass = (isCurrent: boolean) =>
 export function FootBar({ mayBook }: { mayBook: boolean }) {
   const { pathname, search } = useLocation();
   const kept = placeLink(search);
+  const unseen = useUnseenTargets().length;
   const isStart = pathname === '/profile' || pathname === '/standing';
   return (
     <nav
@@ -46,7 +49,10 @@ export function FootBar({ mayBook }: { mayBook: boolean }) {
         </div>
       )}
       <Place to="/plan" search={kept} icon={<Target size={17} aria-hidden />}>
-        Plan
+        <span>
+          Plan
+          <Badge count={unseen} what="to acknowledge" />
+        </span>
       </Place>
       <More isCurrent={!isStart && !['/ladder', '/plan'].includes(pathname)} search={kept} />
     </nav>

@@ -3,9 +3,11 @@ import { NavLink, useLocation, useNavigate } from 'react-router';
 import { parseDay } from '#core/period/day';
 import { describeDay } from '#wording/period';
 import { initialsOf } from '../../charts/initials';
+import { useUnseenTargets } from '../acknowledgements';
 import { useGetCompanyQuery, useGetMeQuery, useSignOutMutation } from '../api';
 import { useCareCount } from '../dataQuality';
 import { placeLink } from '../placeLink';
+import { Badge } from './Badge';
 import { Freshness } from './Freshness';
 import { MAIN_VIEWS, nameOfView } from './views';
 
@@ -14,6 +16,7 @@ export function TopBar({ onFind, onKeys }: { onFind(): void; onKeys(): void }) {
   const { pathname, search } = useLocation();
   const { data: company } = useGetCompanyQuery();
   const care = useCareCount();
+  const unseen = useUnseenTargets().length;
   const kept = placeLink(search);
   return (
     <header className="col-span-2 flex min-w-0 items-center bg-iron text-on-iron max-desk:col-span-1">
@@ -48,15 +51,8 @@ export function TopBar({ onFind, onKeys }: { onFind(): void; onKeys(): void }) {
             }
           >
             {name}
-            {path === '/deals' && care > 0 && (
-              <span
-                className="ml-1.5 rounded-full bg-ember px-1.5 text-[11px] leading-[17px] font-semibold text-iron"
-                title={`${care} things to fix`}
-              >
-                {care > 999 ? '999+' : care}
-                <span className="sr-only"> to fix</span>
-              </span>
-            )}
+            {path === '/deals' && <Badge count={care} what="to fix" />}
+            {path === '/plan' && <Badge count={unseen} what="to acknowledge" />}
           </NavLink>
         ))}
       </nav>

@@ -265,6 +265,7 @@ export function DealForm({
             placeholder={placeholder}
             addLabel={addLabel}
             data-first={isFirst || undefined}
+            isLoading={lists === undefined}
             isOptional={name !== 'salesperson' && name !== 'customer'}
           />
         </Field>
