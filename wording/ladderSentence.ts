@@ -67,16 +67,19 @@ export function describeLadder(
       : leaders.length === 2
         ? `${nameOf(leaders[0]!)} and ${nameOf(leaders[1]!)} share the lead of ${when} with ${value}`
         : `${leaders.length} share the lead of ${when} with ${value}`;
+  const first = leaders.length === 1 ? 'first ' : '';
   const count =
     ranked.length === places.length
-      ? `, of ${ranked.length}`
-      : `, of ${ranked.length} ranked (${places.length - ranked.length} not)`;
+      ? `, ${first}of ${ranked.length}`
+      : `, ${first}of ${ranked.length} ranked (${places.length - ranked.length} not)`;
   const climber = ranked.reduce<RankedUnit | null>(
     (best, place) => ((place.rankChange ?? 0) > (best?.rankChange ?? 0) ? place : best),
     null,
   );
-  const climb = climber
-    ? ` ${nameOf(climber)} climbed most, by ${climber.rankChange} ${climber.rankChange === 1 ? 'place' : 'places'}.`
-    : '';
-  return `${lead}${count}.${climb}`;
+  if (!climber) return `${lead}${count}.`;
+  const climb = `climbed most, by ${climber.rankChange} ${climber.rankChange === 1 ? 'place' : 'places'}.`;
+  // Whose name the sentence has begun with is not named twice.
+  return leaders.length === 1 && leaders[0] === climber
+    ? `${lead}${count}, and ${climb}`
+    : `${lead}${count}. ${nameOf(climber)} ${climb}`;
 }

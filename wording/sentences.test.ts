@@ -168,10 +168,10 @@ describe('the sentence of a ladder', () => {
 
   it('says who leads, with what, and of how many', () => {
     expect(rank('attainment', { targets, booked: all([900, 800, 700]) })).toBe(
-      'Ilse leads November 2026 with 90% of target, of 3.',
+      'Ilse leads November 2026 with 90% of target, first of 3.',
     );
     expect(rank('attainment', { booked: all([900, 800, 700]) })).toBe(
-      'Ilse leads November 2026 with 90% of target, of 1 ranked (2 not).',
+      'Ilse leads November 2026 with 90% of target, first of 1 ranked (2 not).',
     );
   });
 
@@ -197,11 +197,11 @@ describe('the sentence of a ladder', () => {
   it('says who climbed most, and counts one place as one', () => {
     const before = all([300, 500, 700], '2026-10-02');
     expect(rank('actual', { booked: [...all([900, 800, 700]), ...before] })).toMatch(
-      /Ilse climbed most, by 2 places\.$/,
+      /^Ilse leads .*, first of 3, and climbed most, by 2 places\.$/,
     );
     expect(
       rank('actual', { booked: [...all([900, 800, 700]), ...all([600, 500, 700], '2026-10-02')] }),
-    ).toMatch(/Ilse climbed most, by 1 place\.$/);
+    ).toMatch(/^Ilse leads .*, and climbed most, by 1 place\.$/);
   });
 
   it('says why there is none', () => {

@@ -560,6 +560,7 @@ export const FAULTS = {
   parentNotThere: 'Does not stand in the tree on that day.',
   dateOrder: 'The end must come after the start.',
   duplicate: 'Stands twice in this file (first in line {line}).',
+  sameName: 'Stands there already under this name. Leave the line out, or write the name apart.',
   codeTaken: 'Another unit has this code. Choose a different one.',
   tooLong: 'Is longer than {max} characters.',
   badCountry: 'Must be two capital letters (ISO 3166-1), for example GB.',

@@ -7,6 +7,7 @@ import {
   UnitInput,
   UnitLeave,
   UnitMove,
+  UnitsInput,
   UnitSummary,
   UnitUndone,
 } from '../schemas/unit';
@@ -22,6 +23,18 @@ export const createUnit = defineRoute({
   summary: 'Add a branch, team or salesperson',
   body: UnitInput,
   response: UnitSummary,
+  status: 201,
+  errors: ['invalidInput', 'outsideUnit'],
+});
+
+export const createUnits = defineRoute({
+  id: 'createUnits',
+  method: 'POST',
+  path: '/units/several',
+  permission: 'plan',
+  summary: 'Add a list of people or units under one unit: all or none',
+  body: UnitsInput,
+  response: Type.Array(UnitSummary),
   status: 201,
   errors: ['invalidInput', 'outsideUnit'],
 });

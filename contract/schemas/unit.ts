@@ -4,13 +4,17 @@ import { IsoDay, Nullable, Reason, Weekdays } from './common';
 
 export const UnitKind = Type.Enum(UNIT_KINDS);
 
+const UnitName = Type.String({ minLength: 1, maxLength: 120, pattern: '\\S' });
+
 export const UnitInput = Type.Object(
   {
-    unit: Type.String({
-      pattern: '^[A-Za-z0-9][A-Za-z0-9._-]{0,39}$',
-      description: 'Short code, unique.',
-    }),
-    name: Type.String({ minLength: 1, maxLength: 120, pattern: '\\S' }),
+    unit: Type.Optional(
+      Type.String({
+        pattern: '^[A-Za-z0-9][A-Za-z0-9._-]{0,39}$',
+        description: 'Short code, unique; without one it is made of the name.',
+      }),
+    ),
+    name: UnitName,
     kind: UnitKind,
     parent: Type.String({ minLength: 1 }),
     from: Type.Optional(Nullable(IsoDay)),
@@ -22,6 +26,25 @@ export const UnitInput = Type.Object(
   { additionalProperties: false },
 );
 export type UnitInput = Static<typeof UnitInput>;
+
+/** Several units of one kind under one unit, at most 500 at once: a list that was pasted. */
+export const UnitsInput = Type.Object(
+  {
+    kind: UnitKind,
+    parent: Type.String({ minLength: 1 }),
+    from: Type.Optional(Nullable(IsoDay)),
+    reason: Type.Optional(Reason),
+    units: Type.Array(
+      Type.Object(
+        { name: UnitName, email: Type.Optional(Nullable(Type.String({ maxLength: 200 }))) },
+        { additionalProperties: false },
+      ),
+      { minItems: 1, maxItems: 500 },
+    ),
+  },
+  { additionalProperties: false },
+);
+export type UnitsInput = Static<typeof UnitsInput>;
 
 export const UnitSummary = Type.Object({
   id: Type.Integer(),

@@ -4,6 +4,7 @@ import { elapsedOf } from '#core/attainment/elapsed';
 import { isCurrency } from '#core/money/currency';
 import { END_OF_TIME, FIRST_DAY, toIsoDay } from '#core/period/day';
 import { formatTimeOfDay, parseTimeOfDay } from '#core/period/timeOfDay';
+import { makeCode } from '#core/units/code';
 import { hashPassword, refuseWeak } from '../access/index';
 import { recordAudit } from '../audit/record';
 import type { Context } from '../context';
@@ -199,14 +200,7 @@ function buildFirstUnits(input: FirstRunInput): Map<string, UnitFacts[]> {
   };
   const units = new Map([[root.code, [root]]]);
   for (const name of input.branches.map((each) => each.trim())) {
-    const base =
-      name
-        .toLowerCase()
-        .normalize('NFKD')
-        .replace(/[^a-z0-9]+/g, '-')
-        .replace(/^-+|-+$/g, '') || 'branch';
-    let code = base.slice(0, 36);
-    for (let n = 2; units.has(code); n++) code = `${base.slice(0, 36)}-${n}`;
+    const code = makeCode(name, 'branch', (each) => units.has(each));
     units.set(code, [{ code, name, kind: 'branch', parent: root.code, ...always }]);
   }
   return units;

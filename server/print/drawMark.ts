@@ -5,45 +5,23 @@ export function inkOf({ color }: Pick<Status, 'color'>): { mark: string; text: s
   return color === null ? NO_GRADE_INK : GRADE_INK[color];
 }
 
-/**
- * A shape of its own for each grade, in a square of 1; as on the screen (web/charts/StatusMark).
- */
-const SHAPES: readonly (readonly Point[])[] = [
-  [],
-  [
-    [0.12, 0.24],
-    [0.88, 0.24],
-    [0.5, 0.88],
-  ],
-  [
-    [0.5, 0.08],
-    [0.92, 0.5],
-    [0.5, 0.92],
-    [0.08, 0.5],
-  ],
-  [
-    [0.15, 0.15],
-    [0.85, 0.15],
-    [0.85, 0.85],
-    [0.15, 0.85],
-  ],
-  [
-    [0.5, 0.06],
-    [0.63, 0.34],
-    [0.94, 0.38],
-    [0.71, 0.58],
-    [0.77, 0.9],
-    [0.5, 0.74],
-    [0.23, 0.9],
-    [0.29, 0.58],
-    [0.06, 0.38],
-    [0.37, 0.34],
-  ],
-];
+const STEP = 0.21;
+
+/** Stairs of so many steps in a square of 1; as on the screen (web/charts/StatusMark). */
+function stairsOf(steps: number): Point[] {
+  const [left, foot] = [0.08, 0.92];
+  const corners: Point[] = [[left, foot]];
+  for (let step = 0; step < steps; step++)
+    corners.push(
+      [left + step * STEP, foot - (step + 1) * STEP],
+      [left + (step + 1) * STEP, foot - (step + 1) * STEP],
+    );
+  return [...corners, [left + steps * STEP, foot]];
+}
 
 /**
- * The symbol of a status: a small ladder with as many rungs as its grade, or a shape; the word
- * stands beside it.
+ * The symbol of a status: a small ladder with as many rungs as its grade, or stairs of as many
+ * steps; the word stands beside it.
  */
 export function drawMark(paper: Paper, status: Status, x: number, y: number, size: number): void {
   const { mark } = inkOf(status);
@@ -56,7 +34,7 @@ export function drawMark(paper: Paper, status: Status, x: number, y: number, siz
       });
     else
       paper.area(
-        SHAPES[status.grade]!.map(([u, v]) => at(u, v)),
+        stairsOf(status.grade).map(([u, v]) => at(u, v)),
         mark,
       );
     return;

@@ -207,3 +207,46 @@ describe('taking back a change of a unit', () => {
     expect(await placeOf('booked')).toBeDefined();
   });
 });
+
+describe('people and units that are added', () => {
+  const several = (over: object = {}, client = people.manager) =>
+    client.send('POST', '/units/several', {
+      kind: 'salesperson',
+      parent: 'deck',
+      units: [{ name: 'Zoë Park' }, { name: 'Bo Ek', email: 'bo@example.com' }],
+      ...over,
+    });
+
+  it('get a code of their name where none is given, and another where it is taken', async () => {
+    const add = async (name: string) =>
+      (
+        await people.manager.send('POST', '/units', { name, kind: 'salesperson', parent: 'deck' })
+      ).json();
+    expect(await add('Ida Varga')).toMatchObject({ code: 'ivarga-2', name: 'Ida Varga' });
+    expect(await add('Ona Reef')).toMatchObject({ code: 'oreef' });
+  });
+
+  it('come as a list, all or none, and nobody twice', async () => {
+    const refused = await several({ units: [{ name: 'Good Name' }, { name: ' ' }] });
+    expect(refused.statusCode).toBe(422);
+    const made = await several();
+    expect(made.json()).toMatchObject([{ code: 'zpark' }, { code: 'bek' }]);
+    expect((await several()).json().errors).toMatchObject([
+      { field: 'units/0/name', code: 'sameName' },
+      { field: 'units/1/name', code: 'sameName' },
+    ]);
+    const twice = await several({ units: [{ name: 'Al Moor' }, { name: 'al  moor' }] });
+    expect(twice.json().errors).toMatchObject([{ field: 'units/1/name', code: 'sameName' }]);
+    const units = (await people.manager.get('/units')).json() as { unit: { name: string } }[];
+    expect(units.filter((each) => /Good Name|Moor/.test(each.unit.name))).toEqual([]);
+  });
+
+  it('are at most 500 of a list, and only within one’s own part', async () => {
+    const many = (count: number) =>
+      several({ units: Array.from({ length: count }, (_, i) => ({ name: `Person ${i}` })) });
+    expect((await many(501)).statusCode).toBe(422);
+    expect((await many(500)).statusCode).toBe(201);
+    expect((await several({ parent: 'north' })).json().code).toBe('outsideUnit');
+    expect((await several({}, people.salesperson)).statusCode).toBe(403);
+  });
+});

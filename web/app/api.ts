@@ -159,6 +159,13 @@ export const api = createApi({
       query: (body) => ({ route: company.changeCalendar, body }),
       invalidatesTags: (result) => (result ? [...TAGS] : []),
     }),
+    createUnits: build.mutation<
+      ResponseOf<typeof units.createUnits>,
+      BodyOf<typeof units.createUnits>
+    >({
+      query: (body) => ({ route: units.createUnits, body }),
+      invalidatesTags: ['Figures', 'Targets', 'Sheet', 'Lists'],
+    }),
     createUnit: build.mutation<
       ResponseOf<typeof units.createUnit>,
       BodyOf<typeof units.createUnit>
@@ -183,5 +190,6 @@ export const {
   useListMeasuresQuery,
   useListClosedMonthsQuery,
   useCreateUnitMutation,
+  useCreateUnitsMutation,
   useChangeCalendarMutation,
 } = api;

@@ -1,17 +1,17 @@
 import { fillOf, type ShownStatus, textOf } from './status';
 
-/** A shape of its own for each grade, 0 to 4: told apart without its colour. */
-const SHAPES = [
-  'M6.5 2.5a4 4 0 1 0 .01 0',
-  'M1.5 3h10l-5 8.5z',
-  'M6.5 1l5.5 5.5-5.5 5.5L1 6.5z',
-  'M2 2h9v9H2z',
-  'M6.5 .8l1.7 3.6 4 .5-3 2.7.8 4-3.5-2-3.5 2 .8-4-3-2.7 4-.5z',
+/** Stairs of as many steps as the grade, 0 an empty one: told apart without its colour. */
+const STAIRS = [
+  'M1.7 11.3V9.2H4v2.1z',
+  'M1 12V9.25H3.75V12z',
+  'M1 12V9.25H3.75V6.5H6.5V12z',
+  'M1 12V9.25H3.75V6.5H6.5V3.75H9.25V12z',
+  'M1 12V9.25H3.75V6.5H6.5V3.75H9.25V1H12V12z',
 ] as const;
 
 /**
- * The symbol of a status as its rule draws it: a small ladder with as many rungs as the grade, a
- * shape, or the word alone. The word is read out.
+ * The symbol of a status as its rule draws it: a small ladder with as many rungs as the grade,
+ * stairs of as many steps, or the word alone. The word is read out.
  */
 export function StatusMark({ status, size = 13 }: { status: ShownStatus; size?: number }) {
   const { grade, label, iconSet } = status;
@@ -30,7 +30,7 @@ export function StatusMark({ status, size = 13 }: { status: ShownStatus; size?: 
       <title>{label}</title>
       {iconSet === 'shapes' ? (
         <path
-          d={SHAPES[grade]}
+          d={STAIRS[grade]}
           fill={grade === 0 ? 'none' : colour}
           stroke={colour}
           strokeWidth={grade === 0 ? 1.4 : 0}

@@ -5,10 +5,12 @@ import { parseDay } from '#core/period/day';
 import { figureUnit } from '#wording/figureUnit';
 import { shortDay } from '#wording/period';
 import { PATH_PLOT, PathChart, type PathDatum } from '../charts/PathChart';
+import { useIsTall } from '../ui/useScreen';
 import { ChartSheet } from './chart/ChartSheet';
 import type { PeriodOutlook } from './useOutlook';
 
 const HEIGHT = 172;
+const TALL_HEIGHT = 300;
 
 /**
  * The path through the period, with what open deals make of it; below it whatever stands under the
@@ -24,6 +26,7 @@ export function PathSheet({
   children?: ReactNode;
 }) {
   const unit = useMemo(() => figureUnit(view), [view]);
+  const height = useIsTall() ? TALL_HEIGHT : HEIGHT;
   const { target } = view.figures;
   const complete = target.missingCount > 0 ? null : target.value;
   const isOpen = view.figures.elapsed.phase === 'open';
@@ -56,7 +59,7 @@ export function PathSheet({
     <ChartSheet
       heading={`Path through ${view.period.name}`}
       fileName={`path ${view.unit.code} ${view.period.id}`}
-      tableHeight={HEIGHT + 4}
+      tableHeight={height + 4}
       plot={PATH_PLOT}
       note={
         <>
@@ -96,7 +99,7 @@ export function PathSheet({
             }))}
             expected={expected}
             today={isOpen ? shortDay(parseDay(view.asOf)!) : null}
-            height={size?.height ?? HEIGHT}
+            height={size?.height ?? height}
             show={show}
             description={`${view.isCumulative ? 'Cumulative path' : 'Path'}. ${sentence}${
               expected

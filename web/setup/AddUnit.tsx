@@ -18,7 +18,7 @@ export function AddUnit() {
   const { period, measure } = usePlace();
   const { data: nodes = [] } = useListUnitAttainmentsQuery({ period, measure });
   const [create, { error, isLoading }] = useCreateUnitMutation();
-  const { register, control, handleSubmit, watch, reset } = useForm<UnitInput>({
+  const { register, control, handleSubmit, watch, reset, setFocus } = useForm<UnitInput>({
     defaultValues: { unit: '', name: '', kind: 'salesperson', parent: '', from: '', reason: '' },
   });
   const say = useSay();
@@ -30,12 +30,15 @@ export function AddUnit() {
   const submit = handleSubmit(async (values) => {
     const result = await create({
       ...values,
+      unit: values.unit?.trim() || undefined,
       from: values.from || null,
       reason: values.reason?.trim() || undefined,
     });
     if (result.error) return;
     say(`${values.name} is added.`, { action: undo(result.data) });
     reset({ ...values, unit: '', name: '' });
+    // Where the next one begins.
+    setFocus('name');
   });
   const other = otherFault(error, SHOWN);
   return (
@@ -51,7 +54,8 @@ export function AddUnit() {
         <input className={INPUT} {...register('name')} />
       </Field>
       <Field
-        label="Code"
+        label="Short code"
+        hint="Made of the name when empty"
         fault={
           faultAt(error, 'unit') &&
           (faultAt(error, 'unit')!.startsWith('Does not')

@@ -1,9 +1,12 @@
 import { useState } from 'react';
 import type { UnitDetail } from '#contract/schemas/unit';
+import { parseDay } from '#core/period/day';
 import { mayStandUnder } from '#core/units/unit';
+import { describeDay } from '#wording/period';
 import { useGetCompanyQuery } from '../app/api';
 import { DayField } from '../app/DayField';
 import { FailureNote, faultAt, otherFault } from '../app/FailureNote';
+import { useChangeDealsMutation } from '../records/api';
 import { Button } from '../ui/Button';
 import { Combobox } from '../ui/Combobox';
 import { Dialog } from '../ui/Dialog';
@@ -31,12 +34,33 @@ export function ChangeUnitDialog({
   const [parent, setParent] = useState(isMove ? change.parent : '');
   const [day, setDay] = useState(company?.today ?? '');
   const [reason, setReason] = useState('');
+  const [successor, setSuccessor] = useState('');
   const [effect, setEffect] = useState<number | null>(null);
+  const [handed, setHanded] = useState(0);
+  const [refused, setRefused] = useState<string | null>(null);
+  const [handOver, handing] = useChangeDealsMutation();
   const [move, moving] = useMoveUnitMutation();
   const [leave, leaving] = useLeaveUnitMutation();
   const say = useSay();
   const undo = useUndoUnit();
-  const error = moving.error ?? leaving.error;
+  const error = moving.error ?? leaving.error ?? handing.error;
+  const successors = places
+    .filter((each) => each.isActive && each.unit.kind === 'salesperson' && each.unit.id !== unit.id)
+    .map((each) => ({ value: each.unit.code, label: each.unit.name }));
+  /** The open deals go over first: afterwards they would belong to nobody's unit. */
+  const giveDeals = async (preview: boolean) => {
+    if (isMove || successor === '') return true;
+    const result = await handOver({
+      filter: { salesperson: unit.code, status: 'open' },
+      change: { salesperson: successor },
+      reason,
+      preview,
+    });
+    setRefused(result.data?.refusals[0]?.message ?? null);
+    if (result.error || result.data.refusals.length > 0) return false;
+    setHanded(result.data.changed);
+    return true;
+  };
   const parents = places
     .filter(
       (each) =>
@@ -44,14 +68,20 @@ export function ChangeUnitDialog({
     )
     .map((each) => ({ value: each.unit.code, label: `${each.unit.name} (${each.unit.code})` }));
   const send = async (preview: boolean) => {
+    if (!(await giveDeals(preview))) return setEffect(null);
     const result = isMove
       ? await move({ code: unit.code, body: { parent, from: day, reason, preview } })
       : await leave({ code: unit.code, body: { lastDay: day, reason, preview } });
     if (result.error) return setEffect(null);
     if (preview) return setEffect(result.data.deals);
-    say(isMove ? `${unit.name} is moved.` : `${unit.name} leaves after ${day}.`, {
-      action: undo(unit),
-    });
+    say(
+      isMove
+        ? `${unit.name} is moved.`
+        : `${unit.name} leaves after ${describeDay(parseDay(day)!)}.`,
+      {
+        action: undo(unit),
+      },
+    );
     onClose();
   };
   const edit = (set: (value: string) => void) => (value: string) => {
@@ -94,6 +124,20 @@ export function ChangeUnitDialog({
         >
           <DayField value={day} onChange={edit(setDay)} leaning="future" />
         </Field>
+        {!isMove && unit.kind === 'salesperson' && (
+          <Field
+            label="Who takes over the open deals?"
+            hint="Optional. Customers keep their owner, and targets stay until Plan changes them."
+          >
+            <Combobox
+              value={successor}
+              choices={successors}
+              onChoose={edit(setSuccessor)}
+              placeholder="Nobody yet"
+              isOptional
+            />
+          </Field>
+        )}
         <Field label="Why?" fault={faultAt(error, 'reason') && 'Say why.'}>
           <input
             className={INPUT}
@@ -102,6 +146,11 @@ export function ChangeUnitDialog({
             onChange={(event) => edit(setReason)(event.target.value)}
           />
         </Field>
+        {refused && (
+          <p role="alert" className="text-grade-1">
+            The open deals cannot go over: {refused}
+          </p>
+        )}
         {otherFault(error, ['parent', 'from', 'lastDay', 'reason']) && (
           <FailureNote failure={error!} />
         )}
@@ -110,6 +159,8 @@ export function ChangeUnitDialog({
             {effect === 0
               ? 'No booked deal is concerned.'
               : `${effect} ${effect === 1 ? 'deal counts' : 'deals count'} ${isMove ? 'in the new place' : 'as unassigned'} from then on.`}{' '}
+            {handed > 0 &&
+              `${handed} open ${handed === 1 ? 'deal goes' : 'deals go'} to ${successors.find((each) => each.value === successor)?.label}. `}
             Targets of later periods{' '}
             {isMove ? 'move along' : 'stay until they are taken back in Plan'}.
           </p>
@@ -122,6 +173,7 @@ export function ChangeUnitDialog({
             disabled={
               moving.isLoading ||
               leaving.isLoading ||
+              handing.isLoading ||
               reason.trim() === '' ||
               day === '' ||
               (isMove && parent === '')

@@ -20,6 +20,7 @@ import { Feeds } from './Feeds';
 import { Lists } from './Lists';
 import { Measures } from './Measures';
 import { OwnPassword, OwnSessions } from './OwnAccount';
+import { PasteUnits } from './PasteUnits';
 import { Rates } from './Rates';
 import { Rules } from './rules/Rules';
 import { Sharing } from './Sharing';
@@ -102,6 +103,7 @@ function buildChapters(me: Me, company: Company) {
             content: (
               <Sheet heading="Units and people">
                 <AddUnit />
+                <PasteUnits />
                 <UnitsList ownUnit={me.unitCode} mayManage={isAdministrator} />
               </Sheet>
             ),

@@ -92,7 +92,7 @@ export function UnitsList({ ownUnit, mayManage }: { ownUnit: string; mayManage: 
             {
               key: 'do',
               heading: 'Change',
-              width: '270px',
+              width: '300px',
               cell: (each) =>
                 each.unit.code === ownUnit || each.parent === null ? null : (
                   <span className="flex gap-1">

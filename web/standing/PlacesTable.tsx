@@ -54,7 +54,8 @@ export function PlacesTable({ view }: { view: StandingView }) {
   return (
     <section
       aria-label="Ranking"
-      className="flex min-h-[180px] flex-1 flex-col rounded-sheet border border-line bg-sheet max-desk:h-[420px] max-desk:flex-none max-phone:h-auto"
+      style={{ minHeight: heightOf(rows.length, hasBelow) }}
+      className="flex flex-1 flex-col rounded-sheet border border-line bg-sheet max-desk:h-[420px] max-desk:flex-none max-phone:h-auto"
     >
       {hasBelow && (
         <div role="group" aria-label="Level" className="flex gap-1 px-3 pt-1.5">
@@ -129,6 +130,12 @@ function Footer({ view, rows }: { view: StandingView; rows: readonly RankingRowV
 
 const HEADINGS: Record<string, string> = { revenue: 'Booked', deals_won: 'Won' };
 
+/** Room for as many as are wanted in sight at once, the last as well as the first. */
+function heightOf(rows: number, hasLevels: boolean): number {
+  const FRAME = 72;
+  return FRAME + (hasLevels ? 28 : 0) + Math.max(3, Math.min(10, rows)) * 29;
+}
+
 function paceOf(view: StandingView): number | null {
   return view.figures.elapsed.phase === 'open' && view.isCumulative ? view.elapsedShare : null;
 }
@@ -162,7 +169,7 @@ function buildColumns(
     {
       key: 'name',
       heading: isBelow ? 'Unit' : 'Salesperson',
-      width: 'minmax(134px,1.8fr)',
+      width: 'minmax(134px,1.2fr)',
       cell: (place) => (
         <span className="flex items-center gap-2" title={describePresence(place) ?? undefined}>
           <StatusMark status={place.status} />
@@ -174,7 +181,7 @@ function buildColumns(
     {
       key: 'team',
       heading: isBelow ? 'Part of' : 'Team',
-      width: 'minmax(76px,0.9fr)',
+      width: 'minmax(92px,1fr)',
       cell: (place) => <span className="text-soft">{place.teamName ?? '–'}</span>,
     },
     {
@@ -214,7 +221,7 @@ function buildColumns(
     {
       key: 'attainment',
       heading: view.measure.direction === 'lower' ? 'Of the limit' : 'Attainment',
-      width: '124px',
+      width: 'minmax(124px,0.8fr)',
       cell: (place) =>
         place.attainment === null ? (
           <span className="text-soft">{place.status.label}</span>

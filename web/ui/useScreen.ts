@@ -8,9 +8,19 @@ const QUERIES = {
   desk: matchMedia(`(width < ${WIDTHS.desk}px)`),
 };
 
+const TALL = matchMedia('(height >= 950px) and (width >= 1400px)');
+
+/** Whether there is a wall's worth of room: pictures may then be taller. */
+export function useIsTall(): boolean {
+  return useMatches(TALL);
+}
+
 /** Whether the page is narrower than a phone held across, or than a desk's screen. */
 export function useIsNarrowerThan(screen: keyof typeof WIDTHS): boolean {
-  const query = QUERIES[screen];
+  return useMatches(QUERIES[screen]);
+}
+
+function useMatches(query: MediaQueryList): boolean {
   return useSyncExternalStore(
     (onChange) => {
       query.addEventListener('change', onChange);

@@ -2,9 +2,10 @@ import { Command } from 'cmdk';
 import { Dialog } from 'radix-ui';
 import { type ReactNode, useState } from 'react';
 import { useLocation, useNavigate } from 'react-router';
-import { useListMeasuresQuery, useListUnitAttainmentsQuery } from '../api';
+import { useGetMeQuery, useListMeasuresQuery, useListUnitAttainmentsQuery } from '../api';
 import { useListCustomersQuery } from '../customers';
 import { usePlace } from '../place';
+import { findCommands, type NamedCommand } from './commands';
 import { withParam } from './withParam';
 
 const SHOWN_AT_MOST = 40;
@@ -19,6 +20,7 @@ export function FindOrDo({ isOpen, onClose }: { isOpen: boolean; onClose(): void
     { period: place.period, measure: place.measure },
     { skip: !isOpen },
   );
+  const { data: me } = useGetMeQuery();
   const { data: measures } = useListMeasuresQuery(undefined, { skip: !isOpen });
   const wanted = typed.trim().toLowerCase();
   const matches = (name: string) => name.toLowerCase().includes(wanted);
@@ -35,30 +37,25 @@ export function FindOrDo({ isOpen, onClose }: { isOpen: boolean; onClose(): void
     setTyped('');
     onClose();
   };
+  const run = ({ path, param }: NamedCommand) =>
+    navigate({
+      ...(path && { pathname: path }),
+      search: param ? withParam(search, ...param) : search,
+    });
   const actions = [
-    {
-      name: 'Book a deal',
-      run: () => navigate({ pathname: '/deals', search: withParam(search, 'book', 'new') }),
-    },
-    {
-      name: 'Import deals',
-      run: () => navigate({ pathname: '/deals', search: withParam(search, 'import', 'deals') }),
-    },
-    { name: 'Set targets', run: () => navigate({ pathname: '/plan', search }) },
-    { name: 'Where we stand', run: () => navigate({ pathname: '/standing', search }) },
-    { name: 'Look ahead: pipeline', run: () => navigate({ pathname: '/deals/pipeline', search }) },
-    { name: 'What changed', run: () => navigate({ pathname: '/deals/changes', search }) },
-    { name: 'What to fix', run: () => navigate({ pathname: '/deals/to-fix', search }) },
-    {
-      name: 'Month end: close a month',
-      run: () => navigate({ pathname: '/deals/month-end', search }),
-    },
-    { name: 'Type in activities', run: () => navigate({ pathname: '/deals/activities', search }) },
+    ...findCommands(typed, me?.role).map((command) => ({
+      name: command.name,
+      key: command.key,
+      run: () => run(command),
+    })),
     ...(measures?.measures ?? [])
-      .filter((each) => !each.isArchived)
-      .map((each) => ({ name: each.name, run: () => place.go({ measure: each.code }) })),
-    { name: 'Setup', run: () => navigate({ pathname: '/setup', search }) },
-  ].filter((action) => matches(action.name));
+      .filter((each) => !each.isArchived && matches(each.name))
+      .map((each) => ({
+        name: each.name,
+        key: undefined,
+        run: () => place.go({ measure: each.code }),
+      })),
+  ];
 
   return (
     <Dialog.Root
@@ -99,7 +96,8 @@ export function FindOrDo({ isOpen, onClose }: { isOpen: boolean; onClose(): void
                         void action.run();
                       }}
                     >
-                      {action.name}
+                      <span>{action.name}</span>
+                      {action.key && <kbd className="text-soft">{action.key}</kbd>}
                     </Item>
                   ))}
                 </Group>

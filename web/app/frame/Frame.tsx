@@ -69,7 +69,7 @@ export function Frame() {
         {isNarrow ? (
           <UnitDrawer isOpen={isTreeOpen} onClose={() => setTreeOpen(false)} />
         ) : (
-          <div className="min-h-0">
+          <div data-frame className="min-h-0">
             <UnitTreeNav />
           </div>
         )}

@@ -26,7 +26,10 @@ export function PlaceBar({ onPeriods, isStripOpen, onUnits }: PlaceBarProps) {
   const calendar = company && buildCalendar(company.calendar);
   const period = calendar?.parse(place.period) ?? null;
   return (
-    <div className="flex h-[44px] shrink-0 items-stretch justify-between gap-2 border-b border-line bg-sheet pr-[10px] pl-1">
+    <div
+      data-frame
+      className="flex h-[44px] shrink-0 items-stretch justify-between gap-2 border-b border-line bg-sheet pr-[10px] pl-1"
+    >
       {onPeriods && calendar && period ? (
         <div className="flex min-w-0 items-center">
           <Step

@@ -94,7 +94,10 @@ export function YearStrip() {
   };
 
   return (
-    <div className="relative shrink-0 overflow-x-auto border-b border-line bg-sheet [scrollbar-width:thin]">
+    <div
+      data-frame
+      className="relative shrink-0 overflow-x-auto border-b border-line bg-sheet [scrollbar-width:thin]"
+    >
       <section
         ref={root}
         aria-label="Year strip: when"

@@ -50,7 +50,7 @@ export const BENCHMARK_NAMES: Record<Benchmark, string> = {
   priorYear: 'the same period last year, at the same point',
   peerAverage: 'the average of its peers',
 };
-export const SYMBOL_NAMES = { rungs: 'rungs', shapes: 'shapes', words: 'plain words' } as const;
+export const SYMBOL_NAMES = { rungs: 'rungs', shapes: 'steps', words: 'plain words' } as const;
 
 /** A rule as it is typed. */
 export interface RuleForm {
