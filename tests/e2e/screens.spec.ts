@@ -1,5 +1,7 @@
 import { expect, type Page, test } from '@playwright/test';
+import axe from 'axe-core';
 import { signIn } from './actions';
+import { findViolations } from './axe';
 
 /** Every view at every width: nothing is wider than the screen, and each says what it is. */
 const VIEWS = [
@@ -40,6 +42,37 @@ for (const width of [320, 390, 640, 820, 1920]) {
       await page.goto(path);
       await expect(page.getByRole('heading', { level: 1 }).first()).toBeVisible();
       await expect.poll(() => overflowOf(page), { message: path }).toBeLessThanOrEqual(0);
+    }
+  });
+}
+
+/** What a phone and a tablet mostly show, and a form. */
+const OFTEN_SEEN = [
+  '/standing',
+  '/ladder',
+  '/plan',
+  '/deals',
+  '/profile',
+  '/deals/pipeline',
+  '/standing/ahead',
+  '/deals/month-end',
+  '/deals?book=new',
+];
+for (const width of [390, 820]) {
+  test(`what is seen most breaks no rule of accessibility at ${width} pixels`, async ({ page }) => {
+    await page.setViewportSize({ width, height: 900 });
+    await page.emulateMedia({ reducedMotion: 'reduce' });
+    await signIn(page, 'marit');
+    for (const path of OFTEN_SEEN) {
+      await page.goto(path);
+      await expect(page.locator('h1').first()).toBeAttached();
+      await expect(page.getByText(/^Loading/)).toHaveCount(0);
+      await page.evaluate(axe.source);
+      // WCAG 2.2, levels A and AA, as axe-core tests them.
+      expect(
+        await findViolations(page, ['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']),
+        path,
+      ).toEqual([]);
     }
   });
 }

@@ -1,6 +1,7 @@
 import { expect, type Page, test } from '@playwright/test';
 import AxeBuilder from 'axe-core';
 import { signIn } from './actions';
+import { findViolations } from './axe';
 import { EMPTY_PORT } from './ports';
 
 const VIEWS = [
@@ -41,28 +42,6 @@ const VIEWS = [
   '/setup/files',
   '/setup/access',
 ];
-
-/** Runs axe over the page as it stands; only some rules of it where they are named. */
-async function findViolations(page: Page, rules: readonly string[] | null): Promise<string[]> {
-  return page.evaluate(async (only) => {
-    const { violations } = await (
-      window as unknown as {
-        axe: {
-          run(options: object): Promise<{
-            violations: { id: string; nodes: { html: string; failureSummary?: string }[] }[];
-          }>;
-        };
-      }
-    ).axe.run(only ? { runOnly: only } : {});
-    return violations.map(
-      (each) =>
-        `${each.id}: ${each.nodes
-          .map((node) => `${node.html.slice(0, 160)} ${node.failureSummary ?? ''}`)
-          .slice(0, 3)
-          .join(' | ')}`,
-    );
-  }, rules);
-}
 
 /** By light every rule; by dark, where only colours differ, those of colours. */
 async function expectAccessible(page: Page): Promise<void> {

@@ -34,14 +34,14 @@ export function PartGrades({ view }: { view: StandingView }) {
       {currentData.points.map((point) => (
         <li
           key={point.period.id}
-          className="min-w-0"
+          className="min-w-[24px]"
           style={{ flexGrow: dayCount(point.period), flexBasis: 0 }}
         >
           <button
             type="button"
             onClick={() => go({ period: point.period.id })}
             title={`${point.period.name}: ${point.attainmentText === null ? point.status.label : `${point.attainmentText} of ${view.measure.direction === 'lower' ? 'the limit' : 'target'}, ${point.status.label}`}${point.ruleChanges.length > 0 ? '. Another status rule began in it.' : ''}`}
-            className="flex w-full items-center justify-center gap-1 truncate rounded-[3px] hover:bg-hover"
+            className="flex min-h-[24px] w-full items-center justify-center gap-1 truncate rounded-[3px] hover:bg-hover"
           >
             <StatusMark status={point.status} size={11} />
             {currentData.points.length <= 14 && dayCount(point.period) >= SHORT && (

@@ -91,7 +91,7 @@ export function MonthEndPage() {
         </Step>
         <Step number={2} name="Look at the result" isDone={null}>
           <p>{standing.data.sentence.map((part) => part.text).join('')}</p>
-          <p className="flex flex-wrap gap-x-4">
+          <p className="flex flex-wrap gap-x-4 [&>a]:inline-block [&>a]:min-h-[24px]">
             <Link className="underline" to={at('/standing')}>
               Standing of {name}
             </Link>
@@ -115,7 +115,7 @@ export function MonthEndPage() {
           />
         </Step>
         <Step number={4} name="Hand it on" isDone={null}>
-          <p className="flex flex-wrap gap-x-4">
+          <p className="flex flex-wrap gap-x-4 [&>a]:inline-block [&>a]:min-h-[24px]">
             {(['pdf', 'xlsx', 'csv'] as const).map((format) => (
               <a
                 key={format}

@@ -83,7 +83,10 @@ export function BreakdownSheet({ title, unit, period, ways }: BreakdownSheetProp
                   {group.key === null ? (
                     <span className="text-soft">none</span>
                   ) : (
-                    <Link className="hover:underline" to={linkOf({ id: group.id, key: group.key })}>
+                    <Link
+                      className="inline-block min-h-[24px] leading-[24px] hover:underline"
+                      to={linkOf({ id: group.id, key: group.key })}
+                    >
                       {group.name}
                     </Link>
                   )}

@@ -160,6 +160,7 @@ function Month({ point, view, outlook, isChosen, onChoose }: MonthProps) {
           <HowMade
             at={{ unit: view.unit.code, period: point.period.id, measure: view.measure.code }}
             title={exact(point.actual)}
+            className="min-h-[24px]"
           >
             <strong className="font-semibold">
               {point.actual === null ? '–' : show(point.actual)}

@@ -22,7 +22,7 @@ export function Movers({ view }: { view: StandingView }) {
             void navigate({ pathname: '/profile', search: placeLink(search, { unit: who.code }) })
           }
           title={`${withSign(difference, formatExact(difference, unit))} against ${view.prior.days}`}
-          className="flex w-full justify-between gap-2 rounded-[3px] px-1 text-left hover:bg-hover"
+          className="flex min-h-[24px] w-full items-center justify-between gap-2 rounded-[3px] px-1 text-left hover:bg-hover"
         >
           <span className="truncate">{who.name}</span>
           <span className="shrink-0 font-medium">

@@ -49,7 +49,7 @@ export function DayInput({
       <button
         type="button"
         aria-label="Open the calendar"
-        className="absolute top-[5px] right-1.5 rounded-[4px] p-1 text-soft hover:bg-hover"
+        className="absolute top-1 right-1 flex size-[24px] items-center justify-center rounded-[4px] text-soft hover:bg-hover"
         onClick={() => calendar.current?.showPicker()}
       >
         <CalendarDays size={14} aria-hidden />

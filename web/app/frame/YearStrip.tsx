@@ -143,7 +143,7 @@ export function YearStrip() {
               onClick={() => place.go({ period: quarter.period.id })}
               {...pointAt({ period: quarter.period.id })}
               className={classNames(
-                'mt-0.5 flex h-[17px] w-full items-center justify-between rounded-[3px] px-1 text-[11px] text-soft hover:bg-hover',
+                'flex h-[24px] w-full items-center justify-between rounded-[3px] px-1 text-[11px] text-soft hover:bg-hover',
                 place.period === quarter.period.id &&
                   'font-semibold text-ink outline-2 -outline-offset-2 outline-strong',
               )}
@@ -152,7 +152,7 @@ export function YearStrip() {
               <span>{shownPercent(quarter)}</span>
               <Explained cell={quarter} />
             </button>
-            <div className="mt-0.5 grid grid-cols-3 gap-[3px]">
+            <div className="mt-px grid grid-cols-3 gap-[3px]">
               {strip.months.slice(q * 3, q * 3 + 3).map((month, m) => {
                 const index = q * 3 + m;
                 const isIn =
@@ -242,7 +242,7 @@ function MonthCell({
       onPointerLeave={pointing.onPointerLeave}
       onFocus={pointing.onFocus}
       className={classNames(
-        'relative flex h-[37px] items-end justify-between overflow-hidden rounded-[4px] px-1.5 pb-[5px] text-[11.5px]',
+        'relative flex h-[36px] items-end justify-between overflow-hidden rounded-[4px] px-1.5 pb-[5px] text-[11.5px]',
         'max-desk:flex-col max-desk:items-start max-desk:justify-center max-desk:leading-[1.15]',
         isAhead ? 'border border-dashed border-prior text-soft' : 'bg-cell',
         isChosen && 'bg-sheet font-semibold text-ink outline-2 -outline-offset-2 outline-strong',
