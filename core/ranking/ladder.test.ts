@@ -126,13 +126,13 @@ describe('places on the ladder', () => {
 describe('the ladder in words', () => {
   it('says who leads and who climbed', () => {
     expect(places('attainment').sentence).toBe(
-      'Tomas leads November 2026 with 125% of target, of 3.',
+      'Tomas leads November 2026 with 125% of target, first of 3.',
     );
     expect(places('actual').sentence).toBe(
-      'Ilse leads November 2026 with €9, of 3. Ilse climbed most, by 1 place.',
+      'Ilse leads November 2026 with €9, first of 3, and climbed most, by 1 place.',
     );
     expect(places('growth').sentence).toBe(
-      'Ilse leads November 2026 with +200.0% on the period before, of 2 ranked (1 not).',
+      'Ilse leads November 2026 with +200.0% on the period before, first of 2 ranked (1 not).',
     );
     expect(places('gap').sentence).toContain('with +€1 against target');
   });

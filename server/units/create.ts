@@ -41,10 +41,13 @@ export async function createUnits(
 ): Promise<UnitSummary[]> {
   const { tree } = context.replica.company!;
   const above = tree.findByCode(parent.trim());
+  // Before any name is compared: who stands in another part is nobody's to find out.
+  if (above && !caller.scope.sees(above.id))
+    throw new ProblemError('outsideUnit', { unit: parent });
   const names = new Set(
-    above
-      ? tree.membershipsUnder(above.id).map(({ unitId }) => toKey(tree.find(unitId)!.name))
-      : [],
+    (above ? tree.membershipsUnder(above.id) : [])
+      .filter(({ to }) => to > context.replica.asOf)
+      .map(({ unitId }) => toKey(tree.find(unitId)!.name)),
   );
   const faults: FieldFault[] = [];
   units.forEach(({ name }, index) => {

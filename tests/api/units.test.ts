@@ -246,7 +246,11 @@ describe('people and units that are added', () => {
       several({ units: Array.from({ length: count }, (_, i) => ({ name: `Person ${i}` })) });
     expect((await many(501)).statusCode).toBe(422);
     expect((await many(500)).statusCode).toBe(201);
-    expect((await several({ parent: 'north' })).json().code).toBe('outsideUnit');
+    // Also where the name stands there: that is not told.
+    for (const name of ['New Name', 'Noor Kassem'])
+      expect((await several({ parent: 'north', units: [{ name }] })).json().code).toBe(
+        'outsideUnit',
+      );
     expect((await several({}, people.salesperson)).statusCode).toBe(403);
   });
 });

@@ -89,7 +89,12 @@ function UndoForm({ run, onDone }: { run: ImportRun; onDone(): void }) {
           onChange={(event) => setReason(event.target.value)}
         />
       </Field>
-      <Button kind="danger" type="submit" disabled={isLoading || reason.trim() === ''}>
+      <Button
+        kind="danger"
+        type="submit"
+        disabled={isLoading}
+        missing={reason.trim() === '' ? 'Say why first.' : null}
+      >
         {isLoading ? 'Undoing …' : 'Undo the import'}
       </Button>
       <Button onClick={onDone}>Keep it</Button>

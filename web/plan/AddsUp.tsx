@@ -123,7 +123,7 @@ export function AddsUp({ sheet, saves, onSelect, onEnter }: AddsUpProps) {
               <li key={unitId}>
                 <button
                   type="button"
-                  className="text-left text-soft underline decoration-dotted underline-offset-2 hover:text-ink"
+                  className="min-h-[24px] text-left text-soft underline decoration-dotted underline-offset-2 hover:text-ink"
                   onClick={() => goTo(unitId, periods[0]!)}
                 >
                   {bench.tree.find(unitId)!.name}:{' '}

@@ -222,7 +222,14 @@ export function BulkDialog({ chosen, count, first, onClose, onDone }: BulkDialog
           <Button
             kind="main"
             type="submit"
-            disabled={isLoading || !isFilled || (effect !== null && effect.changed === 0)}
+            disabled={isLoading}
+            missing={
+              !isFilled
+                ? 'Say what it becomes first.'
+                : effect?.changed === 0
+                  ? 'Nothing would change.'
+                  : null
+            }
           >
             {effect === null ? 'Preview' : 'Change them'}
           </Button>

@@ -197,7 +197,14 @@ export function CalendarForm({ company, onClose }: { company: Company; onClose()
         <Button
           type="submit"
           kind="main"
-          disabled={isLoading || reason.trim() === '' || worked.weekdays.length === 0}
+          disabled={isLoading}
+          missing={
+            worked.weekdays.length === 0
+              ? 'Choose a weekday first.'
+              : reason.trim() === ''
+                ? 'Say why first.'
+                : null
+          }
         >
           Change the calendar
         </Button>

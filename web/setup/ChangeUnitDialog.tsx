@@ -170,13 +170,15 @@ export function ChangeUnitDialog({
           <Button
             type="submit"
             kind="main"
-            disabled={
-              moving.isLoading ||
-              leaving.isLoading ||
-              handing.isLoading ||
-              reason.trim() === '' ||
-              day === '' ||
-              (isMove && parent === '')
+            disabled={moving.isLoading || leaving.isLoading || handing.isLoading}
+            missing={
+              isMove && parent === ''
+                ? 'Choose a unit first.'
+                : day === ''
+                  ? 'Choose a day first.'
+                  : reason.trim() === ''
+                    ? 'Say why first.'
+                    : null
             }
           >
             {effect === null ? 'Preview' : isMove ? 'Move' : 'Set last day'}

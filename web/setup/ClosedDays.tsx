@@ -192,7 +192,11 @@ export function ClosedDays({ company, mayChange }: { company: Company; mayChange
               <option value="half">half a day</option>
             </select>
           </Field>
-          <Button type="submit" disabled={isLoading || day.on === ''}>
+          <Button
+            type="submit"
+            disabled={isLoading}
+            missing={day.on === '' ? 'Choose a day first.' : null}
+          >
             Close it
           </Button>
         </form>

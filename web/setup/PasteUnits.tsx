@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { mayStandUnder, UNIT_KINDS, type UnitKind } from '#core/units/unit';
 import { useCreateUnitsMutation, useListUnitAttainmentsQuery } from '../app/api';
+import { DayField } from '../app/DayField';
 import { FailureNote } from '../app/FailureNote';
 import { usePlace } from '../app/place';
 import { Button } from '../ui/Button';
@@ -29,6 +30,7 @@ function PasteDialog({ onClose }: { onClose(): void }) {
   const [create, { error, isLoading }] = useCreateUnitsMutation();
   const [kind, setKind] = useState<UnitKind>('salesperson');
   const [parent, setParent] = useState('');
+  const [from, setFrom] = useState('');
   const [text, setText] = useState('');
   const say = useSay();
   const people = readPeople(text);
@@ -39,7 +41,7 @@ function PasteDialog({ onClose }: { onClose(): void }) {
   const faultOf = (index: number) =>
     faults.find((fault) => fault.field.startsWith(`units/${index}/`))?.message;
   const submit = async () => {
-    const result = await create({ kind, parent, units: people });
+    const result = await create({ kind, parent, from: from || null, units: people });
     if (result.error) return;
     say(
       `${result.data.length} ${result.data.length === 1 ? 'is' : 'are'} added under ${parents.find((each) => each.value === parent)?.label}.`,
@@ -67,7 +69,7 @@ function PasteDialog({ onClose }: { onClose(): void }) {
           if (missing === null) void submit();
         }}
       >
-        <div className="grid grid-cols-2 gap-3">
+        <div className="grid grid-cols-3 gap-3 max-phone:grid-cols-1">
           <Field label="Kind">
             <select
               className={INPUT}
@@ -86,6 +88,9 @@ function PasteDialog({ onClose }: { onClose(): void }) {
               onChoose={setParent}
               placeholder="Choose a unit"
             />
+          </Field>
+          <Field label="Start on" hint="Always, when empty">
+            <DayField value={from} onChange={setFrom} leaning="future" />
           </Field>
         </div>
         <Field label="Names">
@@ -109,9 +114,8 @@ function PasteDialog({ onClose }: { onClose(): void }) {
         )}
         {error && faults.length === 0 && <FailureNote failure={error} />}
         <div className="flex items-center justify-end gap-3">
-          {missing && <span className="text-soft">{missing}</span>}
           <Button onClick={onClose}>Cancel</Button>
-          <Button type="submit" kind="main" disabled={isLoading || missing !== null}>
+          <Button type="submit" kind="main" disabled={isLoading} missing={missing}>
             Add {people.length > 0 ? people.length : ''}
           </Button>
         </div>

@@ -146,7 +146,8 @@ export function Rates({ mayChange }: { mayChange: boolean }) {
           </Field>
           <Button
             type="submit"
-            disabled={changing.isLoading || form.currency === '' || form.from === ''}
+            disabled={changing.isLoading}
+            missing={form.currency === '' || form.from === '' ? 'Currency and day first.' : null}
           >
             {effect === null ? 'Preview' : 'Keep the rate'}
           </Button>

@@ -1,4 +1,4 @@
-import type { ButtonHTMLAttributes, Ref } from 'react';
+import { type ButtonHTMLAttributes, type Ref, useId } from 'react';
 import { classNames } from './classNames';
 
 const KINDS = {
@@ -10,13 +10,25 @@ const KINDS = {
 
 export interface ButtonProps extends ButtonHTMLAttributes<HTMLButtonElement> {
   kind?: keyof typeof KINDS;
+  /** What is still to be given before it can be pressed: said beside it. */
+  missing?: string | null;
   ref?: Ref<HTMLButtonElement>;
 }
 
-export function Button({ kind = 'plain', className, type = 'button', ...rest }: ButtonProps) {
-  return (
+export function Button({
+  kind = 'plain',
+  missing = null,
+  className,
+  type = 'button',
+  disabled,
+  ...rest
+}: ButtonProps) {
+  const id = useId();
+  const button = (
     <button
       type={type}
+      disabled={disabled || missing !== null}
+      aria-describedby={missing === null ? undefined : id}
       className={classNames(
         'touchable inline-flex h-[30px] items-center justify-center gap-1.5 rounded-sheet px-3 font-medium whitespace-nowrap disabled:opacity-50',
         KINDS[kind],
@@ -24,5 +36,14 @@ export function Button({ kind = 'plain', className, type = 'button', ...rest }: 
       )}
       {...rest}
     />
+  );
+  if (missing === null) return button;
+  return (
+    <>
+      <span id={id} className="self-center text-[12px] text-soft">
+        {missing}
+      </span>
+      {button}
+    </>
   );
 }

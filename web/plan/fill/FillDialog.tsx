@@ -309,7 +309,11 @@ export function FillDialog({ sheet, selection, plans, way, saves, onClose }: Fil
         </div>
         <div className="col-span-2 flex justify-end gap-2">
           <Button onClick={onClose}>Cancel</Button>
-          <Button type="submit" kind="main" disabled={changing === 0}>
+          <Button
+            type="submit"
+            kind="main"
+            missing={changing === 0 ? 'Nothing would change.' : null}
+          >
             {changing === 0
               ? 'Nothing to change'
               : `Fill ${changing} ${changing === 1 ? 'cell' : 'cells'}`}

@@ -77,7 +77,12 @@ export function PublishDialog({ plan, periods, onPublished, onClose }: PublishDi
         {otherFault(error, ['note']) && <FailureNote failure={error!} />}
         <div className="mt-2 flex justify-end gap-2">
           <Button onClick={onClose}>Cancel</Button>
-          <Button type="submit" kind="main" disabled={isLoading || note.trim() === ''}>
+          <Button
+            type="submit"
+            kind="main"
+            disabled={isLoading}
+            missing={note.trim() === '' ? 'Write a note first.' : null}
+          >
             Publish
           </Button>
         </div>

@@ -37,7 +37,11 @@ export function ReviseDialog({
         </Field>
         <div className="mt-4 flex justify-end gap-2">
           <Button onClick={onClose}>Cancel</Button>
-          <Button type="submit" kind="main" disabled={reason.trim() === ''}>
+          <Button
+            type="submit"
+            kind="main"
+            missing={reason.trim() === '' ? 'Say why first.' : null}
+          >
             Revise
           </Button>
         </div>

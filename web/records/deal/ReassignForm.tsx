@@ -115,7 +115,16 @@ export function ReassignForm({ deal, onDone }: { deal: Deal; onDone(): void }) {
         <Button
           kind="main"
           type="submit"
-          disabled={!reason.trim() || isLoading || (kind === 'error' ? !to : !from)}
+          disabled={isLoading}
+          missing={
+            (kind === 'error' ? !to : !from)
+              ? kind === 'error'
+                ? 'Choose a person first.'
+                : 'Choose a day first.'
+              : reason.trim()
+                ? null
+                : 'Say why first.'
+          }
         >
           {kind === 'error' ? 'Reassign it' : 'Choose who takes over…'}
         </Button>

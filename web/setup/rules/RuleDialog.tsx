@@ -285,7 +285,9 @@ export function RuleDialog({ rules, currency, firstDay, onClose }: RuleDialogPro
               Save
             </Button>
             <Button
-              disabled={!isGood || kept.length >= 3}
+              missing={
+                kept.length >= 3 ? 'Three at most.' : isGood ? null : 'See what is marked first.'
+              }
               onClick={() => {
                 if (read.ok) setKept([...kept, read.rule]);
               }}
