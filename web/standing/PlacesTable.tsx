@@ -55,7 +55,7 @@ export function PlacesTable({ view }: { view: StandingView }) {
     <section
       aria-label="Ranking"
       style={{ minHeight: heightOf(rows.length, hasBelow) }}
-      className="flex flex-1 flex-col rounded-sheet border border-line bg-sheet max-desk:h-[420px] max-desk:flex-none max-phone:h-auto"
+      className="flex flex-1 flex-col rounded-sheet border border-line bg-sheet max-desk:flex-none"
     >
       {hasBelow && (
         <div role="group" aria-label="Level" className="flex gap-1 px-3 pt-1.5">
@@ -169,7 +169,7 @@ function buildColumns(
     {
       key: 'name',
       heading: isBelow ? 'Unit' : 'Salesperson',
-      width: 'minmax(134px,1.2fr)',
+      width: 'minmax(116px,1.2fr)',
       cell: (place) => (
         <span className="flex items-center gap-2" title={describePresence(place) ?? undefined}>
           <StatusMark status={place.status} />
@@ -181,7 +181,7 @@ function buildColumns(
     {
       key: 'team',
       heading: isBelow ? 'Part of' : 'Team',
-      width: 'minmax(92px,1fr)',
+      width: 'minmax(104px,1fr)',
       cell: (place) => <span className="text-soft">{place.teamName ?? '–'}</span>,
     },
     {
@@ -221,7 +221,7 @@ function buildColumns(
     {
       key: 'attainment',
       heading: view.measure.direction === 'lower' ? 'Of the limit' : 'Attainment',
-      width: 'minmax(124px,0.8fr)',
+      width: '124px',
       cell: (place) =>
         place.attainment === null ? (
           <span className="text-soft">{place.status.label}</span>

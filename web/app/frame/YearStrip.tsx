@@ -101,7 +101,7 @@ export function YearStrip() {
       <section
         ref={root}
         aria-label="Year strip: when"
-        className="grid h-[66px] grid-cols-[92px_repeat(4,minmax(0,1fr))] select-none max-desk:grid-cols-[76px_repeat(4,minmax(0,1fr))] max-phone:w-[1010px]"
+        className="grid h-[66px] grid-cols-[92px_repeat(4,minmax(0,1fr))] select-none max-desk:grid-cols-[84px_repeat(4,minmax(0,1fr))] max-phone:w-[1010px]"
       >
         <div className="flex flex-col justify-center pl-[18px]">
           <button
