@@ -1,15 +1,7 @@
 import type { ReactNode } from 'react';
 import { NavLink, useLocation } from 'react-router';
+import { STANDING_VIEWS } from '../app/frame/views';
 import { placeLink } from '../app/placeLink';
-
-const TABS = [
-  ['/profile', 'Overview'],
-  ['/standing', 'Summary'],
-  ['/standing/parts', 'Day by day'],
-  ['/standing/scorecard', 'Scorecard'],
-  ['/standing/pairs', 'Compare measures'],
-  ['/standing/ahead', 'Year ahead'],
-] as const;
 
 /** The ways to look at where a unit stands. */
 export function StandingTabs({ children }: { children?: ReactNode }) {
@@ -17,7 +9,7 @@ export function StandingTabs({ children }: { children?: ReactNode }) {
   return (
     <div className="flex items-center justify-between gap-3">
       <nav aria-label="Standing" className="flex gap-1 overflow-x-auto [scrollbar-width:none]">
-        {TABS.map(([path, name]) => (
+        {STANDING_VIEWS.map(([path, name]) => (
           <NavLink
             key={path}
             end

@@ -1,16 +1,7 @@
 import { NavLink, useLocation } from 'react-router';
 import { useCareCount } from '../app/dataQuality';
+import { DEALS_VIEWS } from '../app/frame/views';
 import { placeLink } from '../app/placeLink';
-
-const TABS = [
-  ['/deals', 'Deals'],
-  ['/deals/pipeline', 'Pipeline'],
-  ['/deals/customers', 'Customers'],
-  ['/deals/activities', 'Activities'],
-  ['/deals/changes', 'Changes'],
-  ['/deals/to-fix', 'To fix'],
-  ['/deals/month-end', 'Month end'],
-] as const;
 
 /** What is recorded: deals, and what is typed in. */
 export function DealsTabs() {
@@ -19,7 +10,7 @@ export function DealsTabs() {
   const kept = placeLink(search);
   return (
     <nav aria-label="Records" className="flex gap-1 overflow-x-auto [scrollbar-width:none]">
-      {TABS.map(([path, name]) => (
+      {DEALS_VIEWS.map(([path, name]) => (
         <NavLink
           key={path}
           end={path === '/deals'}

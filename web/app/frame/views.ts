@@ -7,31 +7,31 @@ export const MAIN_VIEWS: readonly NamedView[] = [
   ['/deals', 'Deals'],
 ];
 
+/** The ways to look at where a unit stands. */
+export const STANDING_VIEWS: readonly NamedView[] = [
+  ['/profile', 'Overview'],
+  ['/standing', 'Summary'],
+  ['/standing/parts', 'Day by day'],
+  ['/standing/scorecard', 'Scorecard'],
+  ['/standing/pairs', 'Compare measures'],
+  ['/standing/ahead', 'Year ahead'],
+];
+
+/** What is recorded: deals, and what is typed in. */
+export const DEALS_VIEWS: readonly NamedView[] = [
+  ['/deals', 'Deals'],
+  ['/deals/pipeline', 'Pipeline'],
+  ['/deals/customers', 'Customers'],
+  ['/deals/activities', 'Activities'],
+  ['/deals/changes', 'Changes'],
+  ['/deals/to-fix', 'To fix'],
+  ['/deals/month-end', 'Month end'],
+];
+
 /** All that a phone reaches by More, under their headings. */
 export const VIEW_GROUPS: readonly (readonly [heading: string, views: readonly NamedView[]])[] = [
-  [
-    'Standing',
-    [
-      ['/profile', 'Overview'],
-      ['/standing', 'Summary'],
-      ['/standing/parts', 'Day by day'],
-      ['/standing/scorecard', 'Scorecard'],
-      ['/standing/pairs', 'Compare measures'],
-      ['/standing/ahead', 'Year ahead'],
-    ],
-  ],
-  [
-    'Deals',
-    [
-      ['/deals', 'Deals'],
-      ['/deals/pipeline', 'Pipeline'],
-      ['/deals/customers', 'Customers'],
-      ['/deals/activities', 'Activities'],
-      ['/deals/changes', 'Changes'],
-      ['/deals/to-fix', 'To fix'],
-      ['/deals/month-end', 'Month end'],
-    ],
-  ],
+  ['Standing', STANDING_VIEWS],
+  ['Deals', DEALS_VIEWS],
 ];
 
 /** What a view is called where there is room for one name: "Pipeline"; empty for no view. */
