@@ -1,6 +1,6 @@
 import type pg from 'pg';
 import type { Part } from '#core/measure/part';
-import { toIsoDay } from '#core/period/day';
+import { parseDay, toIsoDay } from '#core/period/day';
 import { describePeriod } from '#wording/period';
 import { LOCKS } from '../db/locks';
 import { ProblemError } from '../problem';
@@ -73,10 +73,21 @@ export async function hasCustomParts(client: pg.ClientBase): Promise<boolean> {
  */
 export async function recordRunCorrections(
   client: pg.ClientBase,
-  { calendar, closedMonths, tree }: Pick<CompanyState, 'calendar' | 'closedMonths' | 'tree'>,
+  { calendar, tree }: Pick<CompanyState, 'calendar' | 'tree'>,
   run: TouchingRun,
 ): Promise<void> {
-  if (closedMonths.length === 0) return;
+  // From the database, locked: another server may have closed a month this moment.
+  const { rows: stored } = await client.query<{
+    from_day: string;
+    to_day: string;
+    unit_id: number | null;
+  }>('select from_day::text, to_day::text, unit_id from closed_month for share');
+  if (stored.length === 0) return;
+  const closedMonths = stored.map((month) => ({
+    from: parseDay(month.from_day)!,
+    to: parseDay(month.to_day)!,
+    unitId: month.unit_id,
+  }));
   const ofCompany = new Set(
     closedMonths.flatMap((each) => (each.unitId === null ? each.from : [])),
   );

@@ -49,6 +49,8 @@ export function ChangeUnitDialog({
     .map((each) => ({ value: each.unit.code, label: each.unit.name }));
   /** The open deals go over first: afterwards they would belong to nobody's unit. */
   const giveDeals = async (preview: boolean) => {
+    setHanded(0);
+    setRefused(null);
     if (isMove || successor === '') return true;
     const result = await handOver({
       filter: { salesperson: unit.code, status: 'open' },

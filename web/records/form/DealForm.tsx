@@ -23,7 +23,7 @@ import { useBookDealMutation, useUpdateDealMutation, useVoidDealMutation } from 
 import { isIn, toSpans } from '../closedSpans';
 import { BookedNote } from './BookedNote';
 import { CreditField } from './CreditField';
-import { MISSING, SHOWN, toChoices } from './dealFields';
+import { FIRST_FIELDS, MISSING, SHOWN, toChoices } from './dealFields';
 import { FormFoot } from './FormFoot';
 import { FormNotes } from './FormNotes';
 import { sumOfLines, toInput, toPercentText, toValues } from './formValues';
@@ -43,22 +43,6 @@ type PickedField =
   | 'stage'
   | 'location'
   | 'lostReason';
-/** Shown at once; the others stand behind More fields until they are wanted. */
-const FIRST_FIELDS: ReadonlySet<string> = new Set([
-  'salesperson',
-  'customer',
-  'amount',
-  'currency',
-  'status',
-  'closedOn',
-  'expectedOn',
-  'stage',
-  'probability',
-  'lostReason',
-  'product',
-  'reason',
-]);
-
 type DayField = 'closedOn' | 'expectedOn' | 'openedOn';
 
 /**

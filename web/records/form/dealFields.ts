@@ -40,3 +40,19 @@ export const MISSING: Readonly<Record<string, string>> = {
 /** Names as the choices of a combobox. */
 export const toChoices = (names: readonly string[] = []) =>
   names.map((name) => ({ value: name, label: name }));
+
+/** Shown at once; the others stand behind More fields until they are wanted. */
+export const FIRST_FIELDS: ReadonlySet<string> = new Set([
+  'salesperson',
+  'customer',
+  'amount',
+  'currency',
+  'status',
+  'closedOn',
+  'expectedOn',
+  'stage',
+  'probability',
+  'lostReason',
+  'product',
+  'reason',
+]);
