@@ -1,12 +1,18 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { scaleOfShares, scaleOfValues } from './ladderScale';
+import { scaleAroundShares, scaleOfShares, scaleOfValues } from './ladderScale';
 
 describe('the scale of a ladder', () => {
   it('goes past the target and ends where nothing more can be told apart', () => {
     expect(scaleOfShares([0.4, 1.31])).toEqual({ top: 1.5, bottom: 0, step: 0.25, hot: 1 });
     expect(scaleOfShares([-0.2, 12])).toEqual({ top: 3, bottom: -0.25, step: 0.25, hot: 1 });
     expect(scaleOfShares([])).toMatchObject({ top: 1.25, bottom: 0 });
+  });
+  it('of many shows as much as they stand on, with the target', () => {
+    expect(scaleAroundShares([0.72, 1.08])).toEqual({ top: 1.1, bottom: 0.7, step: 0.1, hot: 1 });
+    expect(scaleAroundShares([0.02, 1.6])).toEqual({ top: 1.75, bottom: 0, step: 0.25, hot: 1 });
+    expect(scaleAroundShares([1.3, 1.4])).toEqual({ top: 1.4, bottom: 0.9, step: 0.1, hot: 1 });
+    expect(scaleAroundShares([-9, 9])).toMatchObject({ top: 3, bottom: -0.5 });
   });
   it('stands on round rungs that hold every value and 0', () => {
     expect(scaleOfValues([830, 120], null)).toEqual({ top: 900, bottom: 0, step: 100, hot: null });

@@ -1,5 +1,8 @@
+import { useState } from 'react';
 import { declutter } from '#core/picture/declutter';
 import type { LadderScale } from '#core/picture/ladderScale';
+import { namedMarks } from '#core/picture/namedMarks';
+import { spreadOut } from '#core/picture/spreadOut';
 import { fillOf, type ShownStatus, textOf } from './status';
 
 export interface LadderMark {
@@ -25,11 +28,17 @@ interface LadderChartProps {
   pace: number | null;
   paceText: string;
   height: number;
+  /** The mark that is always named: the reader's own. */
+  own?: string | undefined;
   onOpen(key: string): void;
 }
 
 const WIDTH = 262;
-const [LEFT_RAIL, RIGHT_RAIL, LABEL_X] = [52, 112, 130];
+const LEFT_RAIL = 52;
+const FEW = { right: 112, labels: 130, letters: 15 };
+/** Of many the ladder is wider, so that they stand beside one another. */
+const MANY = { right: 126, labels: 141, letters: 14 };
+const COLUMNS = 5;
 const LABEL_GAP = 15;
 const [TOP, BOTTOM] = [10, 14];
 
@@ -38,9 +47,15 @@ export function heightFor(count: number): number {
   return (count + 1) * LABEL_GAP + TOP + BOTTOM;
 }
 
+/** Whether not all of so many can be named at a height. */
+export function isCrowded(count: number, height: number): boolean {
+  return heightFor(count) > height;
+}
+
 /**
  * One marker a unit at the height of what it is ranked by; the hot rung; hollow where it stood
- * before.
+ * before. Of more than can be named, the ends and one's own carry their name, the others show it
+ * when they are pointed at or reached by key.
  */
 export function LadderChart({
   label,
@@ -50,8 +65,10 @@ export function LadderChart({
   pace,
   paceText,
   height,
+  own,
   onOpen,
 }: LadderChartProps) {
+  const [pointed, setPointed] = useState<string | null>(null);
   const { top, bottom, step } = scale;
   const y = (value: number) =>
     TOP +
@@ -61,16 +78,32 @@ export function LadderChart({
     (_, i) => bottom + i * step,
   );
   const namedEach = rungs.length > 9 ? 2 : 1;
-  const shown = marks.slice(0, Math.floor((height - TOP - BOTTOM) / LABEL_GAP));
+  const isMany = isCrowded(marks.length, height);
+  const { right, labels: labelX, letters } = isMany ? MANY : FEW;
+  const indexOf = (key: string | null | undefined) => marks.findIndex((mark) => mark.key === key);
+  const room = Math.floor((height - TOP - BOTTOM) / LABEL_GAP) - 1;
+  const named = namedMarks(marks.length, room, [indexOf(pointed), indexOf(own)]);
   // The pace stands among the labels, so that it is never written over a name.
-  const wanted = shown.map((mark) => y(mark.at));
-  const labels = declutter(
+  const wanted = named.map((index) => y(marks[index]!.at));
+  const places = declutter(
     pace === null ? wanted : [...wanted, y(pace) - 8],
     LABEL_GAP,
     TOP + 4,
     height - BOTTOM,
   );
-  const x = (index: number) => LEFT_RAIL + 20 + (index % 2) * 2;
+  const labelOf = new Map(named.map((index, place) => [index, places[place]!]));
+  const columns = isMany
+    ? spreadOut(
+        marks.map((mark) => y(mark.at)),
+        COLUMNS,
+      )
+    : null;
+  const x = (index: number) =>
+    columns
+      ? LEFT_RAIL + 12 + (columns[index]! * (right - LEFT_RAIL - 24)) / (COLUMNS - 1)
+      : LEFT_RAIL + 20 + (index % 2) * 2;
+  const isRinged = (index: number) =>
+    marks[index]!.before !== null && (!isMany || marks[index]!.key === pointed);
 
   return (
     <svg
@@ -88,7 +121,7 @@ export function LadderChart({
           <g key={value}>
             <line
               x1={LEFT_RAIL}
-              x2={RIGHT_RAIL}
+              x2={right}
               y1={y(value)}
               y2={y(value)}
               stroke={isHot ? 'var(--ember)' : 'var(--prior)'}
@@ -110,7 +143,7 @@ export function LadderChart({
           </g>
         );
       })}
-      {[LEFT_RAIL, RIGHT_RAIL].map((rail) => (
+      {[LEFT_RAIL, right].map((rail) => (
         <line
           key={rail}
           x1={rail}
@@ -127,7 +160,7 @@ export function LadderChart({
         <g>
           <line
             x1={LEFT_RAIL - 6}
-            x2={RIGHT_RAIL + 8}
+            x2={right + 8}
             y1={y(pace)}
             y2={y(pace)}
             stroke="var(--ink)"
@@ -136,7 +169,7 @@ export function LadderChart({
           />
           <text
             x={WIDTH - 4}
-            y={labels.at(-1)! + 4}
+            y={places.at(-1)! + 4}
             textAnchor="end"
             fontSize={11}
             fill="var(--ink-soft)"
@@ -148,21 +181,21 @@ export function LadderChart({
           </text>
         </g>
       )}
-      {shown.map(
+      {marks.map(
         (mark, index) =>
-          mark.before !== null && (
+          isRinged(index) && (
             <g key={mark.key} stroke={fillOf(mark.status)} opacity={0.75}>
               <line
                 x1={x(index)}
                 y1={y(mark.at)}
-                x2={RIGHT_RAIL - 18}
-                y2={y(mark.before)}
+                x2={isMany ? x(index) : right - 18}
+                y2={y(mark.before!)}
                 strokeWidth={1}
                 opacity={0.6}
               />
               <circle
-                cx={RIGHT_RAIL - 18}
-                cy={y(mark.before)}
+                cx={isMany ? x(index) : right - 18}
+                cy={y(mark.before!)}
                 r={4.2}
                 fill="var(--sheet)"
                 strokeWidth={1.5}
@@ -170,56 +203,69 @@ export function LadderChart({
             </g>
           ),
       )}
-      {shown.map((mark, index) => (
-        <a
-          key={mark.key}
-          href={`#${mark.key}`}
-          aria-description={`${mark.of}${mark.of ? ', ' : ''}${mark.status.label}${mark.beforeText === null ? '' : `; ${mark.beforeText} at the same point before`}`}
-          onClick={(event) => {
-            event.preventDefault();
-            onOpen(mark.key);
-          }}
-        >
-          <circle
-            cx={x(index)}
-            cy={y(mark.at)}
-            r={6}
-            fill={fillOf(mark.status)}
-            stroke="var(--sheet)"
-            strokeWidth={1}
-          />
-          <path
-            d={`M${RIGHT_RAIL + 4} ${y(mark.at)}L${LABEL_X - 3} ${labels[index]}`}
-            stroke="var(--prior)"
-            strokeWidth={1}
-            fill="none"
-          />
-          <text
-            x={LABEL_X}
-            y={labels[index]! + 4}
-            fontSize={11.5}
-            fontWeight={550}
-            fill="var(--ink)"
-            data-label
+      {marks.map((mark, index) => {
+        const place = labelOf.get(index);
+        const isStrong = mark.key === pointed || mark.key === own;
+        return (
+          <a
+            key={mark.key}
+            href={`#${mark.key}`}
+            aria-label={place === undefined ? `${mark.name} ${mark.text}` : undefined}
+            aria-description={`${mark.of}${mark.of ? ', ' : ''}${mark.status.label}${mark.beforeText === null ? '' : `; ${mark.beforeText} at the same point before`}`}
+            onClick={(event) => {
+              event.preventDefault();
+              onOpen(mark.key);
+            }}
+            onPointerEnter={() => setPointed(mark.key)}
+            onPointerLeave={() => setPointed(null)}
+            onFocus={() => setPointed(mark.key)}
+            onBlur={() => setPointed(null)}
           >
-            {shorten(mark.name)}
-          </text>
-          <text
-            x={WIDTH - 4}
-            y={labels[index]! + 4}
-            fontSize={11.5}
-            fontWeight={650}
-            textAnchor="end"
-            className={`fill-current ${textOf(mark.status)}`}
-          >
-            {mark.text}
-          </text>
-        </a>
-      ))}
+            <circle
+              cx={x(index)}
+              cy={y(mark.at)}
+              r={isStrong && isMany ? 7.5 : 6}
+              fill={fillOf(mark.status)}
+              stroke={isStrong && isMany ? 'var(--ink)' : 'var(--sheet)'}
+              strokeWidth={isStrong && isMany ? 1.5 : 1}
+            />
+            {place !== undefined && (
+              <>
+                <path
+                  d={`M${right + 4} ${y(mark.at)}L${labelX - 3} ${place}`}
+                  stroke={isStrong && isMany ? 'var(--ink)' : 'var(--prior)'}
+                  strokeWidth={1}
+                  fill="none"
+                />
+                <text
+                  x={labelX}
+                  y={place + 4}
+                  fontSize={11.5}
+                  fontWeight={isStrong && isMany ? 700 : 550}
+                  fill="var(--ink)"
+                  data-label
+                >
+                  {shorten(mark.name, letters)}
+                </text>
+                <text
+                  x={WIDTH - 4}
+                  y={place + 4}
+                  fontSize={11.5}
+                  fontWeight={650}
+                  textAnchor="end"
+                  className={`fill-current ${textOf(mark.status)}`}
+                >
+                  {mark.text}
+                </text>
+              </>
+            )}
+          </a>
+        );
+      })}
     </svg>
   );
 }
 
-function shorten(name: string): string {
-  return name.length > 15 ? `${name.slice(0, 14)}…` : name;
+function shorten(name: string, letters: number): string {
+  return name.length > letters ? `${name.slice(0, letters - 1)}…` : name;
 }

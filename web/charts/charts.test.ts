@@ -213,15 +213,22 @@ describe('a ladder', () => {
     },
   );
 
-  it('thresholds a long name with an ellipsis and says who is not shown by leaving them to the table', () => {
+  it('ends a long name with an ellipsis', () => {
     const long = ladder([1], {}, { name: 'Wilhelmina Achterberg-Vos' });
     expect(long.of('text').map((each) => each.text)).toContain('Wilhelmina Ach…');
-    expect(
-      ladder(
-        Array.from({ length: 40 }, () => 1),
-        { height: 200 },
-      ).of('a').length,
-    ).toBeLessThan(13);
+  });
+
+  it('shows everyone of many, names both ends, and reads all of them out', () => {
+    const many = ladder(
+      Array.from({ length: 40 }, (_, index) => 1.2 - index / 50),
+      { height: 200 },
+    );
+    const links = many.of('a');
+    expect(links).toHaveLength(40);
+    const isNamed = links.map((link) => link.at['aria-label'] === undefined);
+    expect([isNamed[0], isNamed[20], isNamed[39]]).toEqual([true, false, true]);
+    expect(isNamed.filter(Boolean).length).toBeLessThan(13);
+    expect(links[20]!.at['aria-label']).toMatch(/\d%$/);
   });
 });
 

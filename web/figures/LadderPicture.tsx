@@ -1,10 +1,11 @@
 import type { RankingRowView } from '#contract/schemas/attainment';
 import type { MeasureRecord } from '#contract/schemas/measure';
 import { formatShort } from '#core/money/format';
-import { scaleOfShares, scaleOfValues } from '#core/picture/ladderScale';
+import { scaleAroundShares, scaleOfShares, scaleOfValues } from '#core/picture/ladderScale';
 import type { RankedBy } from '#core/ranking/ladder';
 import { figureUnit } from '#wording/figureUnit';
-import { LadderChart } from '../charts/LadderChart';
+import { useGetMeQuery } from '../app/api';
+import { isCrowded, LadderChart } from '../charts/LadderChart';
 
 interface LadderPictureProps {
   places: readonly RankingRowView[];
@@ -28,13 +29,19 @@ export function LadderPicture({
   paceText,
   onOpen,
 }: LadderPictureProps) {
+  const { data: me } = useGetMeQuery();
+  const isMany = isCrowded(places.length, height);
   const values = places.flatMap((place) => [
     place.value!,
     ...(place.priorValue === null ? [] : [place.priorValue]),
   ]);
   const isShare = by === 'attainment' || by === 'growth';
   const scale =
-    by === 'attainment' ? scaleOfShares(values) : scaleOfValues(values, by === 'actual' ? null : 0);
+    by === 'attainment'
+      ? isMany
+        ? scaleAroundShares(places.map((place) => place.value!))
+        : scaleOfShares(values)
+      : scaleOfValues(values, by === 'actual' ? null : 0);
   const unit = figureUnit({ measure, currency });
   const of =
     by === 'attainment'
@@ -54,6 +61,7 @@ export function LadderPicture({
       pace={pace}
       paceText={paceText}
       onOpen={onOpen}
+      own={me?.role === 'salesperson' ? (me.unitCode ?? undefined) : undefined}
       show={(value) =>
         (isShare ? `${Math.round(value * 100)}%` : formatShort(Math.round(value), unit)).replace(
           '-',

@@ -130,7 +130,7 @@ export function LadderPage() {
   );
 }
 
-/** The ladder itself; of many people it grows as long as their names need, and scrolls. */
+/** The ladder itself; enlarged, it is as long as all names need. */
 function Picture({ view, onOpen }: { view: LadderView; onOpen(code: string): void }) {
   const { box, height } = useSize<HTMLDivElement>({ width: 262, height: 400 });
   const room = Math.max(240, height);
@@ -141,7 +141,7 @@ function Picture({ view, onOpen }: { view: LadderView; onOpen(code: string): voi
       by={view.by}
       measure={view.measure}
       currency={view.currency}
-      height={Math.max(least, heightFor(ranked.length))}
+      height={least}
       pace={
         view.phase === 'open' && view.isCumulative && view.by === 'attainment'
           ? view.elapsedShare
@@ -165,14 +165,12 @@ function Picture({ view, onOpen }: { view: LadderView; onOpen(code: string): voi
           </span>
         </h2>
         {ranked.length > 0 && view.phase !== 'notStarted' && (
-          <Enlarge heading="Ladder">{(size) => draw(size.height)}</Enlarge>
+          <Enlarge heading="Ladder">
+            {(size) => draw(Math.max(size.height, heightFor(ranked.length)))}
+          </Enlarge>
         )}
       </div>
-      <div
-        ref={box}
-        className="mt-1.5 min-h-0 flex-1 overflow-y-auto"
-        tabIndex={ranked.length * 15 > room ? 0 : undefined}
-      >
+      <div ref={box} className="mt-1.5 min-h-0 flex-1 overflow-hidden">
         {ranked.length === 0 || view.phase === 'notStarted' ? (
           <p className="pt-3 text-soft">
             {view.phase === 'notStarted' ? 'It has not started.' : 'There is nobody to put on it.'}
