@@ -10,7 +10,12 @@ import { describePeriod, monthName, shortDay } from './period';
 
 /** What a sentence about a standing is put together of. */
 export interface Words extends Pronouns {
+  /** "Ilse Varga", or "You" to herself; and inside a sentence. */
   name: string;
+  nameInside: string;
+  /** After the name: "has" or "have", "stands" or "stand". */
+  nameHas: string;
+  nameStands: string;
   period: string;
   measure: Measure;
   /** "has booked" for money, "has won" for deals. */
@@ -37,8 +42,10 @@ interface Pronouns {
 
 const OF_UNIT: Pronouns = { it: 'it', its: 'its', ends: 'ends', has: 'has' };
 const OF_PERSON: Pronouns = { it: 'they', its: 'their', ends: 'end', has: 'have' };
+const OF_READER: Pronouns = { it: 'you', its: 'your', ends: 'end', has: 'have' };
 
-export function pronounsOf({ tree }: Dataset, unitId: number): Pronouns {
+export function pronounsOf({ tree }: Dataset, unitId: number, isReader = false): Pronouns {
+  if (isReader) return OF_READER;
   return tree.find(unitId)?.kind === 'salesperson' ? OF_PERSON : OF_UNIT;
 }
 
@@ -46,16 +53,21 @@ export function upper(word: string): string {
   return word[0]!.toUpperCase() + word.slice(1);
 }
 
-export function toWords(dataset: Dataset, standing: Standing): Words {
+/** @param isReader whether whoever reads it is whom it is about: then it says "you" */
+export function toWords(dataset: Dataset, standing: Standing, isReader = false): Words {
   const unit = figureUnitOf(dataset, standing.measure);
   const rule = dataset.rules.of(standing.measure, standing.period);
   const measure = dataset.measures.get(standing.measure);
+  const name = dataset.tree.find(standing.unitId)?.name ?? '';
   return {
-    name: dataset.tree.find(standing.unitId)?.name ?? '',
+    name: isReader ? 'You' : name,
+    nameInside: isReader ? 'you' : name,
+    nameHas: isReader ? 'have' : 'has',
+    nameStands: isReader ? 'stand' : 'stands',
     period: shortPeriod(standing.period, dataset),
     measure,
     ...toNouns(measure),
-    ...pronounsOf(dataset, standing.unitId),
+    ...pronounsOf(dataset, standing.unitId, isReader),
     show: (value) => formatShort(value, unit),
     showBelow: (value, limit) => formatBelow(value, limit, unit),
     percent: standing.attainment === null ? '' : showPercent(standing.attainment, cutsOf(rule)),

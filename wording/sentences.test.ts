@@ -25,12 +25,13 @@ const usual: SampleOptions = {
 
 function say(
   over: Partial<SampleOptions> = {},
-  { unitId = 11, periodId = NOVEMBER, measure = 'revenue' } = {},
+  { unitId = 11, periodId = NOVEMBER, measure = 'revenue', isReader = false } = {},
 ): string {
   const dataset = buildSampleDataset({ ...usual, ...over });
   return describeStanding(
     dataset,
     buildStanding(dataset, unitId, dataset.calendar.parse(periodId)!, measure),
+    isReader,
   )
     .map((part) => part.text)
     .join('');
@@ -46,6 +47,21 @@ describe('the sentence of a standing, at its edges', () => {
     expect(
       say({ asOf: '2026-11-30', booked: [{ salespersonId: 11, amount: 1200, on: '2026-11-02' }] }),
     ).toBe('Ilse has made their €10 November target: €12 booked, 120% of target.');
+  });
+
+  it('says "you" to whom it is about', () => {
+    const told = (over: Partial<SampleOptions>) => say(over, { isReader: true });
+    expect(told({ booked: [{ salespersonId: 11, amount: 1200, on: '2026-11-02' }] })).toMatch(
+      /^You have made your €10 November target/,
+    );
+    expect(told({})).toMatch(/^You have booked €9 of your €10 November target\..*you end at €/);
+    expect(told({ targets: [] })).toBe(
+      'You have booked €9 in November. You have no target for this period, so there is no percent and no status.',
+    );
+    expect(told({ asOf: '2026-10-18' })).toMatch(/ working days for you, with a target of/);
+    expect(told({ booked: [{ salespersonId: 11, amount: -500, on: '2026-11-02' }] })).toMatch(
+      /^You stand at/,
+    );
   });
 
   it('says refunds where they outweigh, with a target and without', () => {

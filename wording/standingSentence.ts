@@ -14,8 +14,15 @@ export interface SentencePart {
   emphasis?: 'status';
 }
 
-/** The result in plain words, one case a situation; what a manager reads first. */
-export function describeStanding(dataset: Dataset, standing: Standing): SentencePart[] {
+/**
+ * The result in plain words, one case a situation; what a manager reads first. Whom it is about
+ * reads "you".
+ */
+export function describeStanding(
+  dataset: Dataset,
+  standing: Standing,
+  isReader = false,
+): SentencePart[] {
   const lastDay = findLastDay(dataset, standing);
   if (lastDay !== null && lastDay < standing.period.from)
     return [
@@ -23,7 +30,7 @@ export function describeStanding(dataset: Dataset, standing: Standing): Sentence
         text: `${dataset.tree.find(standing.unitId)!.name}’s last day here was ${shortDay(lastDay, true)}, before ${shortPeriod(standing.period, dataset)} began.`,
       },
     ];
-  const parts = describeGraded(dataset, standing);
+  const parts = describeGraded(dataset, standing, isReader);
   return lastDay === null
     ? parts
     : [
@@ -44,9 +51,9 @@ function findLastDay({ tree, asOf }: Dataset, { unitId, period }: Standing): Day
   return end < period.to && end <= asOf + 1 ? end - 1 : null;
 }
 
-function describeGraded(dataset: Dataset, standing: Standing): SentencePart[] {
+function describeGraded(dataset: Dataset, standing: Standing, isReader: boolean): SentencePart[] {
   const rule = dataset.rules.of(standing.measure, standing.period);
-  const result = describeResult(dataset, standing);
+  const result = describeResult(standing, toWords(dataset, standing, isReader));
   if (standing.status.state === 'tooFewDeals')
     return [
       ...result,
@@ -59,7 +66,7 @@ function describeGraded(dataset: Dataset, standing: Standing): SentencePart[] {
   const isMade = standing.status.grade === 4;
   const plain = isMade ? result : result.map(({ text }) => ({ text }));
   if (standing.status.grade === 0 || isMade) return plain;
-  const { its } = pronounsOf(dataset, standing.unitId);
+  const { its } = pronounsOf(dataset, standing.unitId, isReader);
   const peers = () =>
     peerAverageOf(dataset, standing.unitId, standing.period, standing.measure)?.count ?? 0;
   const against =
@@ -71,8 +78,7 @@ function describeGraded(dataset: Dataset, standing: Standing): SentencePart[] {
   return [...plain, { text: ` ${against}` }, status(standing.status.label), { text: '.' }];
 }
 
-function describeResult(dataset: Dataset, standing: Standing): SentencePart[] {
-  const words = toWords(dataset, standing);
+function describeResult(standing: Standing, words: Words): SentencePart[] {
   const { phase } = standing.elapsed;
   if (phase === 'notStarted') return describeNotStarted(words, standing);
   if (standing.actual === null) return describeNoData(words);
@@ -96,7 +102,7 @@ function describeNotStarted(words: Words, standing: Standing): SentencePart[] {
       : `with a ${words.measure.direction === 'lower' ? 'limit' : 'target'} of ${words.show(standing.target.value)}${words.noun}`;
   return [
     {
-      text: `${words.period} starts on ${words.firstDay}: ${standing.elapsed.workingDaysRemaining} working days for ${words.name}, ${target}.`,
+      text: `${words.period} starts on ${words.firstDay}: ${standing.elapsed.workingDaysRemaining} working days for ${words.nameInside}, ${target}.`,
     },
   ];
 }
@@ -106,7 +112,7 @@ function describeIncomplete(words: Words, standing: Standing): SentencePart[] {
   const covered = Math.max(0, partCount - missing.length);
   return [
     {
-      text: `${words.name} has ${words.verb} ${words.show(standing.actual ?? 0)}${words.noun} in ${words.period}. ${upper(words.its)} targets are incomplete (${covered} of ${partCount} ${partNoun(standing)} have one), so there is no percent and no status yet.`,
+      text: `${words.name} ${words.nameHas} ${words.verb} ${words.show(standing.actual ?? 0)}${words.noun} in ${words.period}. ${upper(words.its)} targets are incomplete (${covered} of ${partCount} ${partNoun(standing)} have one), so there is no percent and no status yet.`,
     },
   ];
 }
@@ -122,15 +128,15 @@ function describeNoTarget(words: Words, standing: Standing, actual: number): Sen
       ? `${upper(words.its)} target is 0, so there is nothing to attain.`
       : `${upper(words.it)} ${words.has} no target for this period, so there is no percent and no status.`;
   const stand = words.measure.isCumulative
-    ? `has ${words.verb} ${words.show(actual)}${words.noun}`
-    : `has ${showLevel(words, actual)}`;
+    ? `${words.nameHas} ${words.verb} ${words.show(actual)}${words.noun}`
+    : `${words.nameHas} ${showLevel(words, actual)}`;
   return [{ text: `${words.name} ${stand} in ${words.period}. ${reason}` }];
 }
 
 function describeNoData(words: Words): SentencePart[] {
   return [
     {
-      text: `${words.name} has no ${nameInSentence(words.measure)} in ${words.period}: there is nothing yet to compute it from.`,
+      text: `${words.name} ${words.nameHas} no ${nameInSentence(words.measure)} in ${words.period}: there is nothing yet to compute it from.`,
     },
   ];
 }
@@ -156,7 +162,7 @@ function describeLevel(
         : `, and can still change in ${elapsed.workingDaysRemaining} working ${elapsed.workingDaysRemaining === 1 ? 'day' : 'days'}.`;
   return [
     {
-      text: `${words.name} ${elapsed.phase === 'ended' ? 'ended' : 'stands in'} ${words.period} at ${showLevel(words, actual)}. That is `,
+      text: `${words.name} ${elapsed.phase === 'ended' ? 'ended' : `${words.nameStands} in`} ${words.period} at ${showLevel(words, actual)}. That is `,
     },
     status(`${words.percent} of ${words.its} ${words.show(target.value!)} ${kind}`),
     { text: rest },
@@ -166,7 +172,7 @@ function describeLevel(
 function describeRefunds(words: Words, actual: number): SentencePart[] {
   return [
     {
-      text: `${words.name} stands at ${words.show(actual)} in ${words.period}: refunds outweigh what was booked.`,
+      text: `${words.name} ${words.nameStands} at ${words.show(actual)} in ${words.period}: refunds outweigh what was booked.`,
     },
   ];
 }
@@ -182,7 +188,7 @@ function describeMade(words: Words, standing: Standing, actual: number): Sentenc
       ? ''
       : `, with ${workingDaysRemaining} working ${workingDaysRemaining === 1 ? 'day' : 'days'} left`;
   return [
-    { text: `${words.name} has ` },
+    { text: `${words.name} ${words.nameHas} ` },
     status('made'),
     {
       text: ` ${words.its} ${words.show(standing.target.value!)} ${words.period} target${stretch}: ${words.show(actual)}${words.noun} ${words.verb}, ${words.percent} of target${rest}.`,
@@ -214,7 +220,7 @@ function describeOpen(words: Words, standing: Standing, actual: number): Sentenc
       : `; at this rate ${words.it} ${words.ends} at ${words.show(Math.round(runRateProjection))}${words.noun}`;
   return [
     {
-      text: `${words.name} has ${words.verb} ${words.showBelow(actual, standing.target.value)} of ${words.its} ${words.show(standing.target.value!)} ${words.period} target${words.ofNoun}. That is `,
+      text: `${words.name} ${words.nameHas} ${words.verb} ${words.showBelow(actual, standing.target.value)} of ${words.its} ${words.show(standing.target.value!)} ${words.period} target${words.ofNoun}. That is `,
     },
     status(`${words.percent} of target`),
     { text: `${describeDue(standing)}${outcome}.` },

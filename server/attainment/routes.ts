@@ -29,13 +29,15 @@ export function addAttainmentRoutes({ implement, implementCached, context }: End
 
   implementCached(
     routes.getStanding,
-    async ({ query, scope }) => {
+    async ({ query, scope, principal }) => {
+      const unit = scope.findUnit(query.unit);
       return viewStandingWhole(
         context,
         scope,
-        scope.findUnit(query.unit),
+        unit,
         findPeriod(scope.dataset, query.period),
         findMeasure(scope.dataset, query.measure).code,
+        principal.role === 'salesperson' && unit.id === principal.unitId,
       );
     },
     ({ query, scope }) => reach(scope, query.unit, [query.measure]),

@@ -36,13 +36,17 @@ const MOVERS_SHOWN = 3;
 /** Whoever wants to see more of a thousand people goes to the ladder. */
 const PLACES_SHOWN = 100;
 
-/** Everything the Standing view shows of one unit and period. */
+/**
+ * Everything the Standing view shows of one unit and period; `isReader`: to the salesperson it is
+ * about.
+ */
 export function viewStanding(
   scope: Scope,
   unit: Unit,
   period: Period,
   measure: MeasureCode,
   newestDay: Day | null,
+  isReader = false,
 ): StandingView {
   const { dataset } = scope;
   const standing = buildStanding(dataset, unit.id, period, measure);
@@ -72,7 +76,7 @@ export function viewStanding(
     currency: dataset.currency,
     asOf: toIsoDay(dataset.asOf),
     newestDay: newestDay === null ? null : toIsoDay(newestDay),
-    sentence: describeStanding(dataset, standing),
+    sentence: describeStanding(dataset, standing, isReader),
     figures: toFigures(dataset, standing),
     excludedDeals: excludedIn(dataset, unit.id, standing.measure, standing.period),
     asClosed: null,

@@ -9,17 +9,21 @@ import { viewAsClosed } from '../ledger/corrections';
 import { viewStanding } from './service';
 import { viewUnassigned } from './unassigned';
 
-/** A standing with the figure as it was closed, where one of its months is. */
+/**
+ * A standing with the figure as it was closed, where one of its months is; `isReader`: to the
+ * salesperson it is about.
+ */
 export async function viewStandingWhole(
   { db, replica }: Context,
   scope: Scope,
   unit: Unit,
   period: Period,
   measure: MeasureCode,
+  isReader = false,
 ): Promise<StandingView> {
   // Only a period that reaches into a closed month can have been corrected.
   const isClosed = replica.company!.closedMonths.some((month) => intersect(month, period));
-  const view = viewStanding(scope, unit, period, measure, replica.newestDay);
+  const view = viewStanding(scope, unit, period, measure, replica.newestDay, isReader);
   return {
     ...view,
     // The sums say how much is in no unit; only the deals say how many: a refund is one of them and
