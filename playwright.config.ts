@@ -22,6 +22,8 @@ export default defineConfig({
   use: {
     baseURL: `http://localhost:${DEMO_PORT}`,
     viewport: { width: 1280, height: 800 },
+    // Answers are looked at on their way, which a worker would hide; offline.spec lets it stand by.
+    serviceWorkers: 'block',
     locale: 'en-GB',
     timezoneId: 'Europe/Amsterdam',
     trace: 'off',

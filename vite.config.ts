@@ -1,13 +1,26 @@
 import tailwindcss from '@tailwindcss/vite';
 import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
+import { VitePWA } from 'vite-plugin-pwa';
 import { precompress } from './scripts/precompress';
 
 const API_PORT = process.env['API_PORT'] ?? '4400';
 
 export default defineConfig({
   root: 'web',
-  plugins: [react(), tailwindcss(), precompress('dist/web/assets')],
+  plugins: [
+    react(),
+    tailwindcss(),
+    precompress('dist/web/assets'),
+    VitePWA({
+      strategies: 'injectManifest',
+      srcDir: 'workers',
+      filename: 'offline.ts',
+      injectRegister: null,
+      manifest: false,
+      injectManifest: { globPatterns: ['**/*.{js,css,woff2,html,svg,png,webmanifest}'] },
+    }),
+  ],
   build: {
     outDir: '../dist/web',
     emptyOutDir: true,

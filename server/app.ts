@@ -248,6 +248,12 @@ function withFormats(ajv: Ajv): Ajv {
   );
 }
 
+/** Files that a browser looks for at the root, and what they are. */
+const ROOT_FILES = [
+  ['offline.js', 'text/javascript; charset=utf-8'],
+  ['manifest.webmanifest', 'application/manifest+json; charset=utf-8'],
+] as const;
+
 /**
  * Files by name for ever, the page itself never from a cache, with a nonce for the styles that
  * components add while running.
@@ -260,6 +266,21 @@ async function serveClient(app: FastifyInstance, webRoot: string): Promise<void>
     maxAge: '1y',
     preCompressed: true,
   });
+  await app.register(serveStatic, {
+    root: join(webRoot, 'icons'),
+    prefix: '/icons/',
+    maxAge: '1d',
+    decorateReply: false,
+  });
+  for (const [name, type] of ROOT_FILES) {
+    const path = join(webRoot, name);
+    if (!existsSync(path)) continue;
+    const content = readFileSync(path);
+    // Asked for anew each time: an old one would hold everything else back.
+    app.get(`/${name}`, (_request, reply) =>
+      reply.header('content-type', type).header('cache-control', 'no-cache').send(content),
+    );
+  }
   const page = readFileSync(join(webRoot, 'index.html'), 'utf8');
   app.get('/*', (request, reply) => {
     if (request.url.startsWith('/api/')) return reply.callNotFoundProblem();

@@ -2,6 +2,7 @@ import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
 import { RouterProvider } from 'react-router';
+import { keepForOffline } from './app/offline';
 import { store } from './app/store';
 import { applyTheme, readTheme } from './app/theme';
 import { router } from './routes';
@@ -25,3 +26,6 @@ createRoot(document.getElementById('root')!).render(
     </Provider>
   </StrictMode>,
 );
+
+// After the first view: its files come first.
+addEventListener('load', () => keepForOffline(store.dispatch));

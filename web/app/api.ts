@@ -61,7 +61,11 @@ const queryByRoute: BaseQueryFn<Request, unknown, Failure> = async (
     store,
     extra,
   );
-  if (!result.error) return { data: result.data };
+  if (!result.error) {
+    const keptAt = result.meta?.response?.headers.get('x-kept-at');
+    if (keptAt) store.dispatch(liveSlice.actions.showKept(keptAt));
+    return { data: result.data };
+  }
   const problem = result.error.data as Problem | undefined;
   // Whoever was signed in signs in again where they are: what they have typed stays.
   if (problem?.code === 'notSignedIn' && me) store.dispatch(liveSlice.actions.endSession());

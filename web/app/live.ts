@@ -3,7 +3,7 @@ import { API } from '#contract/routes/route';
 import type { LiveEvent } from '#contract/schemas/event';
 import { api, TAGS } from './api';
 import { liveSlice } from './connection';
-import { useAppDispatch } from './store';
+import { useAppDispatch, useAppSelector } from './store';
 
 const TAGS_OF: Record<LiveEvent['topic'], (typeof TAGS)[number][]> = {
   deals: ['Figures', 'Deals', 'Lists'],
@@ -18,6 +18,7 @@ const TAGS_OF: Record<LiveEvent['topic'], (typeof TAGS)[number][]> = {
 };
 const LOST_AFTER_MS = 1_500;
 const LONGEST_WAIT_MS = 8_000;
+const CATCH_UP_AFTER_MS = 3_000;
 
 /**
  * Follows the server's events while the page is open; after a lost connection everything shown is
@@ -25,6 +26,18 @@ const LONGEST_WAIT_MS = 8_000;
  */
 export function useLive(): void {
   const dispatch = useAppDispatch();
+  const hasFallenBack = useAppSelector(
+    ({ live }) => live.connection === 'on' && live.keptSince !== null,
+  );
+  // A single request went astray while the stream holds: nothing else would ask again.
+  useEffect(() => {
+    if (!hasFallenBack) return;
+    const timer = setTimeout(() => {
+      dispatch(liveSlice.actions.forgetKept());
+      dispatch(api.util.invalidateTags([...TAGS]));
+    }, CATCH_UP_AFTER_MS);
+    return () => clearTimeout(timer);
+  }, [hasFallenBack, dispatch]);
   useEffect(() => {
     let source: EventSource | null = null;
     let isClosed = false;

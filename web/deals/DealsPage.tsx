@@ -290,7 +290,7 @@ export function DealsPage() {
           }}
         />
       )}
-      {opened && opened !== 'new' && (
+      {opened && /^\d+$/.test(opened) && (
         <DealDialog
           key={opened}
           id={Number(opened)}

@@ -6,7 +6,7 @@ import { api } from '../app/api';
 
 const CHANGED = ['Deals', 'Figures', 'Lists', 'Care'] as const;
 
-const dealsApi = api.injectEndpoints({
+export const dealsApi = api.injectEndpoints({
   endpoints: (build) => ({
     listDeals: build.infiniteQuery<DealPage, DealQuery, string | undefined>({
       infiniteQueryOptions: {

@@ -4,8 +4,8 @@ import { Toasts } from '../../ui/Toasts';
 import { useIsNarrowerThan } from '../../ui/useScreen';
 import { useGetMeQuery } from '../api';
 import { useLive } from '../live';
-import { useAppSelector } from '../store';
 import { BookProblems } from './BookProblems';
+import { ConnectionNote } from './ConnectionNote';
 import { FindOrDo } from './FindOrDo';
 import { FootBar } from './FootBar';
 import { KeyList } from './KeyList';
@@ -19,7 +19,6 @@ import { YearStrip } from './YearStrip';
 /** The same on every screen: whose numbers on the left, when in the strip, what in the bar. */
 export function Frame() {
   useLive();
-  const connection = useAppSelector((state) => state.live.connection);
   const [panel, setPanel] = useState<'find' | 'keys' | null>(null);
   const location = useLocation();
   const navigate = useNavigate();
@@ -74,11 +73,7 @@ export function Frame() {
           </div>
         )}
         <div className="flex min-h-0 min-w-0 flex-col">
-          {connection === 'lost' && (
-            <p role="status" className="bg-danger-soft px-5 py-1.5 font-medium">
-              The connection is lost. What you see may be out of date; it catches up by itself.
-            </p>
-          )}
+          <ConnectionNote />
           <BookProblems />
           {isNarrow && !isSetup && (
             <PlaceBar

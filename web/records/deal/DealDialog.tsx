@@ -8,6 +8,7 @@ import { Loading } from '../../ui/Loading';
 import { useSay } from '../../ui/Toasts';
 import { useGetDealQuery, useRestoreDealMutation, useVoidDealMutation } from '../api';
 import { DealForm } from '../form/DealForm';
+import type { KeptDeal } from '../kept/keptDeals';
 import { DealHistory } from './DealHistory';
 import { DealPlaces } from './DealPlaces';
 import { ReassignForm } from './ReassignForm';
@@ -16,11 +17,14 @@ import { RefundForm, Refunds } from './Refunds';
 /** Books a new deal, or shows one with its history and what can be done with it. */
 export function DealDialog({
   id,
+  kept = null,
   onClose,
   onOpen,
   onNew,
 }: {
   id: number | null;
+  /** A new deal that was kept on this device. */
+  kept?: KeptDeal | null;
   onClose(): void;
   onOpen(id: number): void;
   onNew?: () => void;
@@ -42,7 +46,7 @@ export function DealDialog({
       width="w-[560px]"
     >
       {error && <FailureNote failure={error} />}
-      {id === null && <DealForm deal={null} onClose={onClose} onReopen={onNew} />}
+      {id === null && <DealForm deal={null} kept={kept} onClose={onClose} onReopen={onNew} />}
       {id !== null && !deal && !error && <Loading what="the deal" />}
       {deal && (
         <>

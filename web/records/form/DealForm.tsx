@@ -21,6 +21,8 @@ import { Field, INPUT } from '../../ui/Field';
 import { useSay } from '../../ui/Toasts';
 import { useBookDealMutation, useUpdateDealMutation, useVoidDealMutation } from '../api';
 import { isIn, toSpans } from '../closedSpans';
+import { dropKept, type KeptDeal } from '../kept/keptDeals';
+import { isUnreachable, useKeepDeal } from '../kept/useKeepDeal';
 import { BookedNote } from './BookedNote';
 import { CreditField } from './CreditField';
 import { FIRST_FIELDS, MISSING, SHOWN, toChoices } from './dealFields';
@@ -51,11 +53,14 @@ type DayField = 'closedOn' | 'expectedOn' | 'openedOn';
  */
 export function DealForm({
   deal,
+  kept: waiting = null,
   onClose,
   onReopen,
   isReadOnly = false,
 }: {
   deal: Deal | null;
+  /** A new deal that was kept on this device. */
+  kept?: KeptDeal | null;
   onClose(): void;
   onReopen?: () => void;
   isReadOnly?: boolean;
@@ -79,7 +84,7 @@ export function DealForm({
   const [voidDeal] = useVoidDealMutation();
   // One key for as long as the same deal is being sent: a retry after a lost answer books nothing
   // twice.
-  const key = useRef(crypto.randomUUID());
+  const key = useRef(waiting?.key ?? crypto.randomUUID());
   const say = useSay();
   const { addLabel, addUnknown } = useAddProduct(lists?.products ?? []);
   const reporting = company?.currency ?? 'EUR';
@@ -93,10 +98,10 @@ export function DealForm({
     (me?.role === 'salesperson' ? me.unitCode : '');
   const custom = useCustomFields('deal');
   const stored = useMemo(
-    () => toValues(deal, owner, company?.today ?? '', reporting, custom),
-    [deal, owner, company?.today, reporting, custom],
+    () => waiting?.values ?? toValues(deal, owner, company?.today ?? '', reporting, custom),
+    [waiting, deal, owner, company?.today, reporting, custom],
   );
-  const typingKey = `deal ${me?.id ?? ''} ${deal?.id ?? 'new'}`;
+  const typingKey = `deal ${me?.id ?? ''} ${deal?.id ?? waiting?.key ?? 'new'}`;
   const kept = useKeptForm(typingKey, stored, deal === null);
   const { register, control, handleSubmit, watch, getValues, setValue } = kept.form;
   const root = useRef<HTMLFormElement>(null);
@@ -124,8 +129,14 @@ export function DealForm({
       const result = deal
         ? await update({ id: deal.id, deal: input, version: deal.version, ...reason })
         : await book({ deal: { ...input, ...reason }, key: key.current });
+      if (result.error && !deal && isUnreachable(result.error)) {
+        if (!keepIt(key.current, { ...input, ...reason }, values)) return;
+        kept.forget();
+        return onClose();
+      }
       if (result.error) return showFault();
       kept.forget();
+      if (waiting && me) dropKept(me.id, waiting.key);
       const { effect, deal: saved } = result.data;
       const takeBack = deal
         ? () =>
@@ -184,6 +195,7 @@ export function DealForm({
   const [done, setDone] = useState<{ text: string; takeBack(): void } | null>(null);
   /** What was left empty when it was last sent: said at once, for all of them. */
   const [missing, setMissing] = useState<readonly string[]>([]);
+  const { keepIt, noRoom } = useKeepDeal();
   const drop = () => {
     const values = getValues();
     const hadTyped = isTyped(stored, values);
@@ -490,8 +502,8 @@ export function DealForm({
       {!isReadOnly && (
         <FormFoot
           isNew={!deal}
-          isRefused={missing.length > 0 || (error !== undefined && !other)}
-          failure={other ? error : undefined}
+          isRefused={!noRoom && (missing.length > 0 || (error !== undefined && !other))}
+          failure={noRoom ?? (other ? error : undefined)}
           isLoading={isLoading}
           onNext={() => void send('another')()}
           onCancel={drop}
