@@ -34,6 +34,7 @@ import { ProblemError } from './problem';
 import { nonceOf, protectAnswers } from './protection';
 import { addRateRoutes } from './rates/index';
 import { addRuleRoutes } from './rules/index';
+import { addSliceRoutes } from './slices/index';
 import { addTargetRoutes } from './targets/index';
 import { addUnitRoutes } from './units/index';
 
@@ -134,6 +135,7 @@ export async function buildApp({
     addLiveRoutes,
     addBoardRoutes,
     addPrintRoutes,
+    addSliceRoutes,
   ])
     add(endpoints);
   const missing = ROUTES.filter((route) => !endpoints.implemented.has(route.id));

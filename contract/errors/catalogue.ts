@@ -236,6 +236,12 @@ export const ERRORS = {
     title: 'No such deal',
     detail: 'There is no deal {deal} that you may see.',
   },
+  tooManyLines: {
+    status: 422,
+    title: 'Too many deals to explore',
+    detail:
+      'These are {count} lines; at most {most} are explored together. Choose a shorter span, or a unit further down.',
+  },
   tooManyDeals: {
     status: 422,
     title: 'Too many deals at once',

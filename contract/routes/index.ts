@@ -25,6 +25,7 @@ import * as products from './products';
 import * as rates from './rates';
 import type { AnyRoute } from './route';
 import * as rules from './rules';
+import * as slices from './slices';
 import * as targets from './targets';
 import * as units from './units';
 
@@ -33,6 +34,7 @@ const DOMAINS = {
   Access: access,
   Accounts: accounts,
   Attainment: attainment,
+  Explore: slices,
   Boards: boards,
   Company: company,
   Corrections: { ...corrections, ...ledger },
@@ -90,6 +92,7 @@ export const DOMAIN_TEXTS: Readonly<Record<Domain, string>> = {
   Customers: 'Customers and what they bought.',
   'Custom fields': 'Fields the company has given its deals and customers.',
   Products: 'Products and who buys them.',
+  Explore: 'Lines of deals to add up by anything they have.',
   'Data quality': 'What needs fixing: unassigned, overdue, without cost, probably twice.',
   Corrections: 'Changes in closed months, and totals that are too large.',
   Lists: 'Names to choose from, and merging them.',

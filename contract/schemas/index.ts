@@ -32,6 +32,7 @@ import * as rate from './rate';
 import * as rule from './rule';
 import * as scorecard from './scorecard';
 import * as series from './series';
+import * as slice from './slice';
 import * as target from './target';
 import * as unit from './unit';
 
@@ -69,6 +70,7 @@ const MODULES = [
   rule,
   scorecard,
   series,
+  slice,
   standing,
   target,
   unit,

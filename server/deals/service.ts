@@ -367,18 +367,21 @@ function contributionsOfStored(
   );
 }
 
-/** What of a deal is counted distinct: its customer, its location, the products of its lines. */
-function countsApart({ customer, location, product, lines }: Deal): string {
-  return JSON.stringify([customer, location, lines?.map((line) => line.product) ?? product]);
+/**
+ * What of a deal changes no sum, but what is counted distinct or sliced by: its customer, location,
+ * category, source and lines.
+ */
+function countsApart({ customer, location, category, source, product, lines }: Deal): string {
+  return JSON.stringify([customer, location, category, source, product, lines]);
 }
 
 /**
- * Another customer changes no sum, but what is counted apart: an entry of nothing tells every
- * reader to look at the day again.
+ * Another customer changes no sum, but what is counted apart: an entry of nothing for each credited
+ * person tells every reader to look at the day again.
  */
 function touchesOf(contributions: readonly Contribution[]): Contribution[] {
   return contributions
-    .filter((each) => each.part === 'won')
+    .filter((each) => each.part === 'won' || each.part === 'revenue')
     .map((each) => ({ ...each, amount: 0 }));
 }
 

@@ -8,6 +8,7 @@ import type { UnitTree } from '#core/units/tree';
 import type { Database } from '../db/client';
 import { refreshDealValues, type ValuedParts } from './dealValues';
 import type { LedgerNews } from './entries';
+import { LineCopy } from './lineCopy';
 import { refreshOccurrences } from './loadOccurrences';
 import { type LoadedSums, loadSums } from './loadSums';
 
@@ -22,21 +23,19 @@ export class LedgerCopy {
   readonly occurrences: Occurrences;
   /** Values of single deals, for medians. */
   readonly dealValues: DealValues;
+  /** What slices are added up from. */
+  readonly lines: LineCopy;
   private valuedParts: ValuedParts;
   readonly epoch: number;
   /** Every transaction below it has been taken in. */
   xmin: bigint;
   private applied: Map<number, bigint>;
 
-  private constructor({
-    sums,
-    occurrences,
-    dealValues,
-    valuedParts,
-    epoch,
-    xmin,
-    applied,
-  }: LoadedSums) {
+  private constructor(
+    { sums, occurrences, dealValues, valuedParts, epoch, xmin, applied }: LoadedSums,
+    lines: LineCopy,
+  ) {
+    this.lines = lines;
     this.sums = sums;
     this.unitSums = new UnitSums(sums);
     this.occurrences = occurrences;
@@ -48,7 +47,7 @@ export class LedgerCopy {
   }
 
   static async load(pool: pg.Pool): Promise<LedgerCopy> {
-    return new LedgerCopy(await loadSums(pool));
+    return new LedgerCopy(await loadSums(pool), new LineCopy(pool));
   }
 
   /**
@@ -70,6 +69,7 @@ export class LedgerCopy {
     const fresh = news.entries.filter((entry) => !this.applied.has(entry.id));
     await refreshOccurrences(db, this.occurrences, fresh);
     await refreshDealValues(db, this.dealValues, this.valuedParts, fresh);
+    await this.lines.apply(db, fresh);
     for (const entry of fresh) {
       this.sums.add(entry);
       this.applied.set(entry.id, entry.xid);

@@ -10,6 +10,7 @@ import type { Part } from '#core/measure/part';
 import { LARGEST_TOTAL } from '#core/money/limits';
 import { type Day, parseDay } from '#core/period/day';
 import type { LocalTime } from '#core/period/timeOfDay';
+import type { LineBook } from '#core/slices/lineBook';
 import { TargetBook } from '#core/targets/targetBook';
 import { narrowTree } from '#core/units/scope';
 import { type Database, openListener } from '../db/client';
@@ -161,6 +162,11 @@ export class Replica {
       this.scopes.set(key, { dataset, moment });
     }
     return dataset;
+  }
+
+  /** The credited lines of all won deals; read when somebody first asks for them. */
+  findLines(): Promise<LineBook> {
+    return this.ledger.lines.find();
   }
 
   /** Whose part of the totals is too large to be added up, and left out of every figure. */

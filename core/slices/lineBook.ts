@@ -1,0 +1,36 @@
+import type { Day } from '../period/day';
+import { type CreditedLine, type LineColumn, replaceDayIn, toColumn } from './lineColumn';
+
+const NOTHING = toColumn([]);
+
+/**
+ * The credited lines of all won deals, a column a salesperson: what any slice is added up from.
+ * Mutated by `load` and `replaceDay` only.
+ */
+export class LineBook {
+  private columns = new Map<number, LineColumn>();
+  /** Counts up with every change: what was derived from another version is derived anew. */
+  version = 0;
+
+  /** All lines of a salesperson. */
+  load(salespersonId: number, column: LineColumn): void {
+    this.columns.set(salespersonId, column);
+    this.version++;
+  }
+
+  /** Puts these in place of a salesperson's lines of a day. */
+  replaceDay(salespersonId: number, day: Day, lines: readonly CreditedLine[]): void {
+    this.load(salespersonId, replaceDayIn(this.columnOf(salespersonId), day, lines));
+  }
+
+  /** None of somebody who has sold nothing. */
+  columnOf(salespersonId: number): LineColumn {
+    return this.columns.get(salespersonId) ?? NOTHING;
+  }
+
+  get lineCount(): number {
+    let count = 0;
+    for (const { length } of this.columns.values()) count += length;
+    return count;
+  }
+}

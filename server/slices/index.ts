@@ -1,0 +1,1 @@
+export { addSliceRoutes } from './routes';
