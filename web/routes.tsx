@@ -110,6 +110,10 @@ export const router = createBrowserRouter([
             lazy: async () => ({ Component: (await import('./deals/DealsPage')).DealsPage }),
           },
           {
+            path: 'explore',
+            lazy: async () => ({ Component: (await import('./explore/ExplorePage')).ExplorePage }),
+          },
+          {
             path: 'deals/customers',
             lazy: async () => ({
               Component: (await import('./customers/CustomersPage')).CustomersPage,

@@ -36,7 +36,7 @@ export function packColumns(
     header,
     columns: list.map(([name, column]) => ({ name, type: typeOf(column), length: column.length })),
   };
-  const text = new TextEncoder().encode(JSON.stringify(contents));
+  const text = toBytes(JSON.stringify(contents));
   const begins = pad(4 + text.length);
   const size = list.reduce((sum, [, column]) => sum + pad(column.byteLength), begins);
   const bytes = new Uint8Array(size);
@@ -57,7 +57,7 @@ export function unpackColumns<Header>(bytes: ArrayBuffer): {
 } {
   const length = new DataView(bytes).getUint32(0, true);
   const { header, columns } = JSON.parse(
-    new TextDecoder().decode(new Uint8Array(bytes, 4, length)),
+    fromBytes(new Uint8Array(bytes, 4, length)),
   ) as Contents & { header: Header };
   const found: Record<string, PackedColumn> = {};
   let at = pad(4 + length);
@@ -67,6 +67,24 @@ export function unpackColumns<Header>(bytes: ArrayBuffer): {
     at += pad(column.byteLength);
   }
   return { header, columns: found };
+}
+
+/** JSON as ASCII: what is beyond it is escaped (RFC 8259, 7). */
+function toBytes(json: string): Uint8Array {
+  const ascii = json.replace(
+    /[^\0-\x7f]/g,
+    (letter) => `\\u${letter.charCodeAt(0).toString(16).padStart(4, '0')}`,
+  );
+  return Uint8Array.from(ascii, (letter) => letter.charCodeAt(0));
+}
+
+const AT_ONCE = 8_192;
+
+function fromBytes(bytes: Uint8Array): string {
+  let text = '';
+  for (let at = 0; at < bytes.length; at += AT_ONCE)
+    text += String.fromCharCode(...bytes.subarray(at, at + AT_ONCE));
+  return text;
 }
 
 function typeOf(column: PackedColumn): TypeName {

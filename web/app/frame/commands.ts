@@ -38,6 +38,11 @@ export const COMMANDS: readonly NamedCommand[] = [
   { name: 'Scorecard', also: 'kpi measures total', path: '/standing/scorecard' },
   { name: 'Year ahead', also: 'forecast months outlook', path: '/standing/ahead' },
   { name: 'Ladder', also: 'ranking leaderboard league', path: '/ladder' },
+  {
+    name: 'Explore: why is it so',
+    also: 'explore slice dice analyse drill pivot customer product category source reason cause',
+    path: '/explore',
+  },
   { name: 'Set targets', also: 'quota plan goal budget', path: '/plan' },
   { name: 'Look ahead: pipeline', also: 'forecast funnel open deals', path: '/deals/pipeline' },
   { name: 'Customers', also: 'accounts buyers clients', path: '/deals/customers' },

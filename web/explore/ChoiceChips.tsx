@@ -1,0 +1,68 @@
+import { X } from 'lucide-react';
+import type { ExploreAnswer, ExploreKey } from '#core/slices/exploring';
+import { showPercent } from '#core/status/percent';
+import { KEY_NAMES, nameOf } from './sliceWords';
+
+const NAMED = 2;
+
+/** What is chosen, each removable, with its share of all, or of what the others leave. */
+export function ChoiceChips({
+  answer,
+  currency,
+  onRemove,
+  onClear,
+}: {
+  answer: ExploreAnswer;
+  currency: string;
+  onRemove(key: ExploreKey): void;
+  onClear(): void;
+}) {
+  const { choices } = answer;
+  return (
+    <div className="flex flex-wrap items-center gap-x-2 gap-y-1.5">
+      {choices.map(({ key, values, share }) => (
+        <button
+          key={key}
+          type="button"
+          onClick={() => onRemove(key)}
+          className="touchable flex h-[26px] max-w-full items-center gap-2 rounded-full border border-strong/70 bg-sheet px-3 text-[12.5px] hover:bg-hover"
+        >
+          <strong className="font-semibold">{KEY_NAMES[key]}</strong>
+          <span className="truncate">
+            {values
+              .slice(0, NAMED)
+              .map((value) => nameOf(key, value, currency))
+              .join(', ')}
+            {values.length > NAMED && ` and ${values.length - NAMED} more`}
+          </span>
+          {share !== null && share >= 0 && share <= 1 && (
+            <span className="whitespace-nowrap text-soft">
+              {showPercent(share)} {choices.length === 1 ? 'of all' : 'of the other choices'}
+            </span>
+          )}
+          <X size={13} aria-hidden />
+          <span className="sr-only">, remove</span>
+        </button>
+      ))}
+      {choices.length > 1 && (
+        <button type="button" onClick={onClear} className="touchable px-1 text-soft underline">
+          Clear all
+        </button>
+      )}
+      <p className="text-[12px] text-soft" role="status">
+        {choices.length === 0 ? (
+          <>
+            {answer.lines.all.toLocaleString('en-GB')} deal lines. Choose in any picture to see its
+            part in all the others.
+          </>
+        ) : (
+          <>
+            {answer.lines.these.toLocaleString('en-GB')} of{' '}
+            {answer.lines.all.toLocaleString('en-GB')} deal lines · grey: all, blue: what the
+            choices leave
+          </>
+        )}
+      </p>
+    </div>
+  );
+}

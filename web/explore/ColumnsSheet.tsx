@@ -1,0 +1,97 @@
+import type { ExploreKey, SliceList } from '#core/slices/exploring';
+import type { Shown } from '../app/display';
+import { classNames } from '../ui/classNames';
+
+interface ColumnsProps {
+  name: ExploreKey;
+  heading: string;
+  note: string;
+  list: SliceList;
+  isChosen: boolean;
+  height: number;
+  shown: Shown;
+  labelOf(row: SliceList['rows'][number]): string;
+  onChoose(id: string): void;
+}
+
+/**
+ * Time or sizes as columns in their order: what passes the other choices before all of it, a ring
+ * where it stood in the same days last year. Each column is chosen on its own.
+ */
+export function ColumnsSheet({
+  name,
+  heading,
+  note,
+  list,
+  isChosen,
+  height,
+  shown,
+  labelOf,
+  onChoose,
+}: ColumnsProps) {
+  const most = Math.max(
+    1,
+    ...list.rows.map((row) => Math.max(row.all, row.these, row.before ?? 0)),
+  );
+  const tall = (value: number) => `${(Math.max(0, value) / most) * 100}%`;
+  return (
+    <section
+      aria-label={heading}
+      data-dimension={name}
+      className="min-w-0 rounded-sheet border border-line bg-sheet px-3 pt-2 pb-1.5"
+    >
+      <h2>
+        {heading}
+        <span className="ml-2 text-[11.5px] font-normal text-soft">{note}</span>
+      </h2>
+      <div className="mt-2 flex gap-[2px]">
+        {list.rows.map((row) => (
+          <button
+            key={row.id}
+            type="button"
+            aria-pressed={row.isChosen}
+            aria-label={`${labelOf(row)}: ${shown.figure(row.these)} of ${shown.figure(row.all)}${row.before === null ? '' : `, ${shown.figure(row.before)} last year`}`}
+            title={`${labelOf(row)}: ${shown.figure(row.these)} of ${shown.figure(row.all)} in all${row.before === null ? '' : `; ${shown.figure(row.before)} on the same days last year`}`}
+            onClick={() => onChoose(row.id)}
+            className="group min-w-0 flex-1 rounded-[3px] hover:bg-hover"
+          >
+            <span
+              aria-hidden
+              className="relative mx-auto block w-[72%] max-w-[52px] border-b border-line"
+              style={{ height }}
+            >
+              <span
+                className={classNames(
+                  'absolute inset-x-0 bottom-0 bg-track',
+                  isChosen && !row.isChosen && 'opacity-50',
+                )}
+                style={{ height: tall(row.all) }}
+              />
+              <span
+                className={classNames(
+                  'absolute inset-x-0 bottom-0 bg-now',
+                  isChosen && !row.isChosen && 'opacity-40',
+                )}
+                style={{ height: tall(row.these) }}
+              />
+              {row.before !== null && row.before > 0 && (
+                <span
+                  className="absolute left-1/2 size-[9px] -translate-x-1/2 translate-y-1/2 rounded-full border-2 border-prior-text bg-sheet"
+                  style={{ bottom: tall(row.before) }}
+                />
+              )}
+            </span>
+            <span
+              className={classNames(
+                'block truncate border-b-[3px] py-[2px] text-[11.5px]',
+                row.isChosen ? 'border-ember font-semibold' : 'border-transparent text-soft',
+              )}
+            >
+              {row.name}
+            </span>
+          </button>
+        ))}
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,309 @@
+import { useEffect, useMemo, useState } from 'react';
+import { Link, useLocation } from 'react-router';
+import type { LinesHeader } from '#contract/schemas/slice';
+import {
+  type ExploreAnswer,
+  type ExploreKey,
+  type ExploreQuestion,
+  type SliceRow,
+} from '#core/slices/exploring';
+import { isSliceMeasure, SLICE_MEASURES, type SliceMeasure } from '#core/slices/lineTable';
+import { describeExplored } from '#wording/exploreSentence';
+import { useAddress } from '../app/address';
+import { useGetCompanyQuery } from '../app/api';
+import { useShown } from '../app/display';
+import { FailureNote } from '../app/FailureNote';
+import { usePlace } from '../app/place';
+import { placeLink } from '../app/placeLink';
+import { ViewBody } from '../app/ViewBody';
+import { Loading } from '../ui/Loading';
+import { Segments } from '../ui/Segments';
+import { ChoiceChips } from './ChoiceChips';
+import { ColumnsSheet } from './ColumnsSheet';
+import { dealsLink } from './dealsLink';
+import {
+  type Choices,
+  readChoices,
+  type Span,
+  spanOf,
+  SPANS,
+  toggle,
+  withoutKey,
+  writeChoices,
+} from './exploreAddress';
+import { SliceListSheet } from './SliceListSheet';
+import { MEASURE_NAMES, nameOf, NOUNS, unitOf } from './sliceWords';
+import { useExplorer } from './useExplorer';
+
+/** Lists under the pictures, in their order. */
+const LISTS = [
+  'category',
+  'customerGroup',
+  'salesperson',
+  'customer',
+  'product',
+  'branch',
+  'team',
+  'source',
+  'location',
+] as const satisfies readonly ExploreKey[];
+
+const FIRST_SHOWN = 6;
+const MORE = 20;
+
+/**
+ * All won deals of a unit in a span, by anything they have: what is chosen in one picture shows its
+ * part in all the others at once.
+ */
+export function ExplorePage() {
+  const { unit, period, measure: placeMeasure } = usePlace();
+  const { search, put } = useAddress();
+  const { data: company } = useGetCompanyQuery();
+  const span = toSpan(search.get('span'));
+  const choices = useMemo(() => readChoices(search.get('pick')), [search]);
+  const order = search.get('order') === 'change' ? 'change' : 'amount';
+  const of = search.get('of') ?? placeMeasure;
+  const measure: SliceMeasure = isSliceMeasure(of) ? of : 'revenue';
+  const [more, setMore] = useState<Partial<Record<ExploreKey, number>>>({});
+  const question = useMemo(
+    (): ExploreQuestion => ({
+      measure,
+      choices,
+      order,
+      shown: Object.fromEntries(LISTS.map((key) => [key, more[key] ?? FIRST_SHOWN])),
+    }),
+    [measure, choices, order, more],
+  );
+  const spanId = company && period ? spanOf(company.calendar, period, span) : '';
+  const { header, answer, share, failure, retry } = useExplorer(unit, spanId, question);
+  const choose = (next: Choices) => put({ pick: writeChoices(next) }, { replace: false });
+  useSteps(choices, choose);
+
+  if (failure && !answer)
+    return (
+      <div className="p-5">
+        <FailureNote failure={failure} onRetry={retry} />
+      </div>
+    );
+  if (!header || !answer)
+    return (
+      <Loading
+        what={`the deals${share === null || share === 0 ? '' : `, ${Math.round(share * 100)}%`}`}
+      />
+    );
+  return (
+    <ViewBody
+      isOther={share !== null && header.unit.code !== unit}
+      className="flex flex-col gap-2.5 px-[18px] pt-3 pb-4 max-phone:px-3"
+    >
+      {failure && <FailureNote failure={failure} onRetry={retry} />}
+      <Explored
+        header={header}
+        answer={answer}
+        measure={measure}
+        choices={choices}
+        choose={choose}
+        onMore={(key) => setMore({ ...more, [key]: (more[key] ?? FIRST_SHOWN) + MORE })}
+        controls={
+          <div className="flex flex-wrap items-center gap-2">
+            <Segments
+              label="Measure"
+              options={SLICE_MEASURES.map((each) => [each, MEASURE_NAMES[each]])}
+              value={measure}
+              onChange={(next) => put({ of: next })}
+            />
+            <Segments
+              label="Span"
+              options={Object.entries(SPANS) as [Span, string][]}
+              value={span}
+              onChange={(next) => put({ span: next === 'months' ? null : next })}
+            />
+            <Segments
+              label="Order of lists"
+              options={[
+                ['amount', 'Largest first'],
+                ['change', 'Largest change first'],
+              ]}
+              value={order}
+              onChange={(next) => put({ order: next === 'change' ? next : null })}
+            />
+          </div>
+        }
+      />
+    </ViewBody>
+  );
+}
+
+function toSpan(text: string | null): Span {
+  return text !== null && text in SPANS ? (text as Span) : 'months';
+}
+
+/** Esc goes one step back, Backspace all of them, unless one types or a dialog is open. */
+function useSteps(choices: Choices, choose: (next: Choices) => void): void {
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      const { target } = event;
+      if (
+        event.defaultPrevented ||
+        choices.length === 0 ||
+        (target instanceof HTMLElement &&
+          target.closest('input,select,textarea,[role="dialog"],[role="menu"]') !== null)
+      )
+        return;
+      if (event.key === 'Escape') choose(choices.slice(0, -1));
+      else if (event.key === 'Backspace') choose([]);
+      else return;
+      event.preventDefault();
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  });
+}
+
+interface ExploredProps {
+  header: LinesHeader;
+  answer: ExploreAnswer;
+  measure: SliceMeasure;
+  choices: Choices;
+  choose(next: Choices): void;
+  onMore(key: ExploreKey): void;
+  controls: React.ReactNode;
+}
+
+const EMPHASIS = {
+  chosen: 'font-extrabold',
+  good: 'text-grade-3-text',
+  bad: 'text-grade-1-text',
+} as const;
+
+function Explored({ header, answer, measure, choices, choose, onMore, controls }: ExploredProps) {
+  const { search } = useLocation();
+  const unit = unitOf(measure, header);
+  const shown = useShown(unit);
+  const { currency } = header;
+  const isChosen = (key: ExploreKey) => choices.some((each) => each.key === key);
+  const chooseIn = (key: ExploreKey) => (id: string) => choose(toggle(choices, key, id));
+  const parts = describeExplored({
+    unitName: header.unit.name,
+    when: whenOf(header),
+    hasPriorYear: header.priorYear !== null,
+    unit,
+    noun: NOUNS[measure],
+    total: answer.total,
+    chosen: answer.choices.map(({ key, values }) =>
+      values.map((value) => nameOf(key, value, currency)).join(' and '),
+    ),
+  });
+  const linkOf = (key: ExploreKey) => (row: SliceRow) => {
+    if (key === 'customer' && row.id !== '0')
+      return `/deals/customers/${row.id}${placeLink(search)}`;
+    if (key === 'product' && row.id !== '0') return `/deals/products/${row.id}${placeLink(search)}`;
+    if ((key === 'salesperson' || key === 'team' || key === 'branch') && row.id !== '')
+      return `/profile${placeLink(search, { unit: row.id })}`;
+    return null;
+  };
+  const deals = dealsLink(search, header.period.id, answer.choices);
+  const columns = (
+    key: 'month' | 'weekday' | 'size',
+    heading: string,
+    note: string,
+    height: number,
+  ) => (
+    <ColumnsSheet
+      name={key}
+      heading={heading}
+      note={note}
+      list={trim(key, answer)}
+      isChosen={isChosen(key)}
+      height={height}
+      shown={shown}
+      labelOf={(row) => nameOf(key, row, currency)}
+      onChoose={chooseIn(key)}
+    />
+  );
+  const before = header.priorYear
+    ? `ring: the same, ${header.priorYear.days}`
+    : 'no year before to compare with';
+  return (
+    <>
+      <h1 className="max-w-[900px]" aria-live="polite">
+        {parts.map((part, index) => (
+          <span key={index} className={part.emphasis && EMPHASIS[part.emphasis]}>
+            {part.text}
+          </span>
+        ))}
+      </h1>
+      {controls}
+      <ChoiceChips
+        answer={answer}
+        currency={currency}
+        onRemove={(key) => choose(withoutKey(choices, key))}
+        onClear={() => choose([])}
+      />
+      {answer.lists.month.rows.length > 1 &&
+        columns('month', 'By month', `${header.now.days} · ${before}`, 116)}
+      <div className="grid grid-cols-3 gap-2.5 max-desk:grid-cols-2 max-phone:grid-cols-1 min-[1800px]:grid-cols-4">
+        {LISTS.filter((key) => answer.lists[key].count > 1 || isChosen(key)).map((key) => (
+          <SliceListSheet
+            key={key}
+            name={key}
+            list={answer.lists[key]}
+            isChosen={isChosen(key)}
+            shown={shown}
+            linkOf={linkOf(key)}
+            onChoose={chooseIn(key)}
+            onMore={() => onMore(key)}
+          />
+        ))}
+        {columns('size', 'By deal size', 'the whole deal’s amount', 84)}
+        {columns('weekday', 'By weekday', 'of the closing date', 84)}
+      </div>
+      <p className="text-[12.5px] text-soft">
+        {header.unit.name}
+        {answer.choices.map(({ key, values }) => (
+          <span key={key}>
+            {' › '}
+            {values.map((value) => nameOf(key, value, currency)).join(', ')}
+          </span>
+        ))}
+        {choices.length > 0 && ' · Esc: one step back · Backspace: clear all'}
+        {' · '}
+        <Link to={deals.to} className="text-ink underline underline-offset-2">
+          List the deals
+        </Link>
+        {deals.unsayable.length > 0 &&
+          ` (without ${deals.unsayable.join(', ')}: the list has no such filter)`}
+      </p>
+    </>
+  );
+}
+
+/** The span in a sentence: a year's months by their end, all else by its name. */
+function whenOf({ period, asOf, now, months }: LinesHeader): string {
+  if (period.kind !== 'range') return asOf < period.lastDay ? `${period.name} so far` : period.name;
+  const end = now.days.split('–').at(-1)!;
+  return months.length > 0 ? `the ${months.length} months to ${end}` : now.days;
+}
+
+/** Sizes nobody sold at the ends of the range say nothing. */
+function trim(key: ExploreKey, { lists }: ExploreAnswer): ExploreAnswer['lists'][ExploreKey] {
+  const list = lists[key];
+  if (key === 'month') return list;
+  const isThere = (row: SliceRow) => row.all !== 0 || (row.before ?? 0) !== 0 || row.isChosen;
+  if (key === 'weekday') {
+    const rows = list.rows.filter((row, index) => index < 5 || isThere(row));
+    return { ...list, rows };
+  }
+  const first = list.rows.findIndex(isThere);
+  const last = list.rows.findLastIndex(isThere);
+  const rows = first < 0 ? [] : list.rows.slice(first, last + 1);
+  return {
+    ...list,
+    rows: rows.map((row) => ({
+      ...row,
+      name: row.id === 'refund' ? 'refunds' : shortSize(row.id),
+    })),
+  };
+}
+
+const shortSize = (id: string) => (Number(id) >= 1_000 ? `${Number(id) / 1_000}k` : id);

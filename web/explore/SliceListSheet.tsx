@@ -1,0 +1,131 @@
+import { ArrowUpRight } from 'lucide-react';
+import { Link } from 'react-router';
+import type { ExploreKey, SliceList, SliceRow } from '#core/slices/exploring';
+import type { Shown } from '../app/display';
+import { classNames } from '../ui/classNames';
+import { Change } from './Change';
+import { KEY_NAMES } from './sliceWords';
+
+interface SliceListProps {
+  name: ExploreKey;
+  list: SliceList;
+  isChosen: boolean;
+  shown: Shown;
+  /** The page of a value, where it has one. */
+  linkOf(row: SliceRow): string | null;
+  onChoose(id: string): void;
+  /** Shows more of the list; null where all is shown. */
+  onMore: (() => void) | null;
+}
+
+/**
+ * The values of one dimension, the largest first: what passes the other choices before all of it,
+ * and the change on the year before. Choosing and opening are two acts.
+ */
+export function SliceListSheet({
+  name,
+  list,
+  isChosen,
+  shown,
+  linkOf,
+  onChoose,
+  onMore,
+}: SliceListProps) {
+  const most = Math.max(1, ...list.rows.map((row) => Math.max(row.all, row.these)));
+  return (
+    <section
+      aria-label={KEY_NAMES[name]}
+      className="min-w-0 rounded-sheet border border-line bg-sheet px-3 pt-2 pb-2"
+    >
+      <h2 className="flex items-baseline justify-between">
+        {KEY_NAMES[name]}
+        <span className="text-[11.5px] font-normal text-soft">
+          {list.count} · change on last year
+        </span>
+      </h2>
+      {list.rows.length === 0 && <p className="mt-1 text-soft">Nothing was won here.</p>}
+      <ul className="mt-1">
+        {list.rows.map((row) => {
+          const link = linkOf(row);
+          const isPale = isChosen && !row.isChosen;
+          return (
+            <li key={row.id} className="group relative flex items-center">
+              <button
+                type="button"
+                aria-pressed={row.isChosen}
+                aria-label={`${row.name}: ${shown.figure(row.these)} of ${shown.figure(row.all)}${row.before === null ? '' : `, ${shown.figure(row.before)} last year`}`}
+                title={`${row.name}: ${shown.figure(row.these)} of ${shown.figure(row.all)} in all${row.before === null ? '' : `; ${shown.figure(row.before)} on the same days last year`}`}
+                onClick={() => onChoose(row.id)}
+                className={classNames(
+                  'touchable grid min-h-[24px] flex-1 grid-cols-[minmax(0,1.7fr)_minmax(0,1fr)_58px_50px] items-center gap-2 rounded-[3px] pointer-coarse:pr-[26px] border-l-[3px] pl-1.5 text-left text-[12.5px] hover:bg-hover',
+                  row.isChosen ? 'border-ember font-semibold' : 'border-transparent',
+                )}
+              >
+                <span className={classNames('truncate', isPale && 'text-soft')}>{row.name}</span>
+                <Bar these={row.these} all={row.all} most={most} isPale={isPale} />
+                <span className="text-right tabular-nums">{shown.column(row.these)}</span>
+                <span className="text-right text-[11.5px] tabular-nums">
+                  <Change now={row.these} before={row.before} />
+                </span>
+              </button>
+              {link && (
+                <Link
+                  to={link}
+                  aria-label={`Open ${row.name}`}
+                  className="absolute right-0 grid size-[24px] place-items-center rounded-[3px] bg-hover text-soft opacity-0 group-hover:opacity-100 hover:text-ink focus-visible:opacity-100 pointer-coarse:bg-transparent pointer-coarse:opacity-100"
+                >
+                  <ArrowUpRight size={14} aria-hidden />
+                </Link>
+              )}
+            </li>
+          );
+        })}
+        {list.others && (
+          <li className="flex items-center">
+            <span className="grid min-h-[24px] flex-1 grid-cols-[minmax(0,1.7fr)_minmax(0,1fr)_58px_50px] items-center gap-2 border-l-[3px] border-transparent pointer-coarse:pr-[26px] pl-1.5 text-[12.5px] text-soft">
+              {onMore ? (
+                <button
+                  type="button"
+                  onClick={onMore}
+                  className="touchable truncate text-left underline underline-offset-2 hover:text-ink"
+                >
+                  All others ({list.others.count})
+                </button>
+              ) : (
+                <span className="truncate">All others ({list.others.count})</span>
+              )}
+              <span />
+              <span className="text-right tabular-nums">{shown.column(list.others.these)}</span>
+              <span className="text-right text-[11.5px] tabular-nums">
+                <Change now={list.others.these} before={list.others.before} />
+              </span>
+            </span>
+          </li>
+        )}
+      </ul>
+    </section>
+  );
+}
+
+function Bar({
+  these,
+  all,
+  most,
+  isPale,
+}: {
+  these: number;
+  all: number;
+  most: number;
+  isPale: boolean;
+}) {
+  const width = (value: number) => `${(Math.max(0, value) / most) * 100}%`;
+  return (
+    <span aria-hidden className="relative block h-[9px]">
+      <span className="absolute inset-y-0 left-0 bg-track" style={{ width: width(all) }} />
+      <span
+        className={classNames('absolute inset-y-0 left-0 bg-now', isPale && 'opacity-40')}
+        style={{ width: width(these) }}
+      />
+    </span>
+  );
+}
