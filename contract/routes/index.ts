@@ -34,7 +34,7 @@ const DOMAINS = {
   Access: access,
   Accounts: accounts,
   Attainment: attainment,
-  Explore: slices,
+  'Compare and explore': slices,
   Boards: boards,
   Company: company,
   Corrections: { ...corrections, ...ledger },
@@ -92,7 +92,8 @@ export const DOMAIN_TEXTS: Readonly<Record<Domain, string>> = {
   Customers: 'Customers and what they bought.',
   'Custom fields': 'Fields the company has given its deals and customers.',
   Products: 'Products and who buys them.',
-  Explore: 'Lines of deals to add up by anything they have.',
+  'Compare and explore':
+    'Figures against others, and lines of deals to add up by anything they have.',
   'Data quality': 'What needs fixing: unassigned, overdue, without cost, probably twice.',
   Corrections: 'Changes in closed months, and totals that are too large.',
   Lists: 'Names to choose from, and merging them.',

@@ -1,3 +1,4 @@
+import { ComparisonQuery, ComparisonView } from '../schemas/comparison';
 import { ExploreQuery } from '../schemas/slice';
 import { defineRoute } from './route';
 
@@ -11,4 +12,16 @@ export const exploreLines = defineRoute({
   query: ExploreQuery,
   responseType: 'application/octet-stream',
   errors: ['unknownUnit', 'unknownPeriod', 'tooManyLines'],
+});
+
+export const getComparison = defineRoute({
+  id: 'getComparison',
+  method: 'GET',
+  path: '/comparison',
+  permission: 'read',
+  summary:
+    'A figure against another period or its target: what made the difference, the lead over last year, status by month, year by year',
+  query: ComparisonQuery,
+  response: ComparisonView,
+  errors: ['unknownUnit', 'unknownPeriod', 'unknownMeasure'],
 });

@@ -7,6 +7,7 @@ import * as board from './board';
 import * as bulk from './bulk';
 import * as closedDay from './closedDay';
 import * as company from './company';
+import * as comparison from './comparison';
 import * as contributingDeals from './contributingDeals';
 import * as contributions from './contributions';
 import * as correction from './correction';
@@ -45,6 +46,7 @@ const MODULES = [
   bulk,
   closedDay,
   company,
+  comparison,
   contributingDeals,
   contributions,
   correction,

@@ -1,6 +1,7 @@
 export { findMeasure, findMonth, findPeriod } from './find';
 export { addAttainmentRoutes } from './routes';
 export { viewStanding, viewStandings } from './service';
+export { StatusList } from './statusList';
 export { viewStandingWhole } from './whole';
 export {
   toAttainmentText,

@@ -3,13 +3,14 @@ import { gzip } from 'node:zlib';
 import * as routes from '#contract/routes/slices';
 import { findPeriod } from '../attainment/index';
 import type { Endpoints } from '../endpoints';
+import { viewComparison } from './comparison';
 import { packLines } from './linePack';
 
 const compress = promisify(gzip);
 /** Columns of small numbers: more effort saves little and takes several times as long. */
 const LEVEL = 2;
 
-export function addSliceRoutes({ implement, context }: Endpoints): void {
+export function addSliceRoutes({ implement, implementCached, context }: Endpoints): void {
   implement(routes.exploreLines, async ({ query, scope, request, reply }) => {
     const bytes = await packLines(
       context,
@@ -24,4 +25,8 @@ export function addSliceRoutes({ implement, context }: Endpoints): void {
       return reply.send(Buffer.from(bytes.buffer));
     return reply.header('content-encoding', 'gzip').send(await compress(bytes, { level: LEVEL }));
   });
+
+  implementCached(routes.getComparison, ({ query, scope }) =>
+    viewComparison(context, scope, query),
+  );
 }

@@ -36,8 +36,13 @@ export function ChoiceChips({
             {values.length > NAMED && ` and ${values.length - NAMED} more`}
           </span>
           {share !== null && share >= 0 && share <= 1 && (
-            <span className="whitespace-nowrap text-soft">
-              {showPercent(share)} {choices.length === 1 ? 'of all' : 'of the other choices'}
+            <span
+              className="whitespace-nowrap text-soft"
+              title={choices.length === 1 ? undefined : 'Of what the other choices leave'}
+            >
+              {choices.length === 1
+                ? `${showPercent(share)} of all`
+                : `leaves ${showPercent(share)}`}
             </span>
           )}
           <X size={13} aria-hidden />

@@ -1,6 +1,7 @@
 import type { ExploreKey, SliceList } from '#core/slices/exploring';
 import type { Shown } from '../app/display';
 import { classNames } from '../ui/classNames';
+import { scaleOf } from './barScale';
 
 interface ColumnsProps {
   name: ExploreKey;
@@ -29,10 +30,7 @@ export function ColumnsSheet({
   labelOf,
   onChoose,
 }: ColumnsProps) {
-  const most = Math.max(
-    1,
-    ...list.rows.map((row) => Math.max(row.all, row.these, row.before ?? 0)),
-  );
+  const { most, isOfChosen } = scaleOf(list.rows);
   const tall = (value: number) => `${(Math.max(0, value) / most) * 100}%`;
   return (
     <section
@@ -42,7 +40,10 @@ export function ColumnsSheet({
     >
       <h2>
         {heading}
-        <span className="ml-2 text-[11.5px] font-normal text-soft">{note}</span>
+        <span className="ml-2 text-[11.5px] font-normal text-soft">
+          {note}
+          {isOfChosen && ' · all of it is far taller and not drawn'}
+        </span>
       </h2>
       <div className="mt-2 flex gap-[2px]">
         {list.rows.map((row) => (
@@ -60,13 +61,15 @@ export function ColumnsSheet({
               className="relative mx-auto block w-[72%] max-w-[52px] border-b border-line"
               style={{ height }}
             >
-              <span
-                className={classNames(
-                  'absolute inset-x-0 bottom-0 bg-track',
-                  isChosen && !row.isChosen && 'opacity-50',
-                )}
-                style={{ height: tall(row.all) }}
-              />
+              {!isOfChosen && (
+                <span
+                  className={classNames(
+                    'absolute inset-x-0 bottom-0 bg-track',
+                    isChosen && !row.isChosen && 'opacity-50',
+                  )}
+                  style={{ height: tall(row.all) }}
+                />
+              )}
               <span
                 className={classNames(
                   'absolute inset-x-0 bottom-0 bg-now',

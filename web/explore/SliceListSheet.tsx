@@ -3,6 +3,7 @@ import { Link } from 'react-router';
 import type { ExploreKey, SliceList, SliceRow } from '#core/slices/exploring';
 import type { Shown } from '../app/display';
 import { classNames } from '../ui/classNames';
+import { type BarScale, scaleOf } from './barScale';
 import { Change } from './Change';
 import { KEY_NAMES } from './sliceWords';
 
@@ -31,7 +32,7 @@ export function SliceListSheet({
   onChoose,
   onMore,
 }: SliceListProps) {
-  const most = Math.max(1, ...list.rows.map((row) => Math.max(row.all, row.these)));
+  const scale = scaleOf(list.rows);
   return (
     <section
       aria-label={KEY_NAMES[name]}
@@ -62,7 +63,7 @@ export function SliceListSheet({
                 )}
               >
                 <span className={classNames('truncate', isPale && 'text-soft')}>{row.name}</span>
-                <Bar these={row.these} all={row.all} most={most} isPale={isPale} />
+                <Bar these={row.these} all={row.all} scale={scale} isPale={isPale} />
                 <span className="text-right tabular-nums">{shown.column(row.these)}</span>
                 <span className="text-right text-[11.5px] tabular-nums">
                   <Change now={row.these} before={row.before} />
@@ -110,18 +111,20 @@ export function SliceListSheet({
 function Bar({
   these,
   all,
-  most,
+  scale: { most, isOfChosen },
   isPale,
 }: {
   these: number;
   all: number;
-  most: number;
+  scale: BarScale;
   isPale: boolean;
 }) {
   const width = (value: number) => `${(Math.max(0, value) / most) * 100}%`;
   return (
     <span aria-hidden className="relative block h-[9px]">
-      <span className="absolute inset-y-0 left-0 bg-track" style={{ width: width(all) }} />
+      {!isOfChosen && (
+        <span className="absolute inset-y-0 left-0 bg-track" style={{ width: width(all) }} />
+      )}
       <span
         className={classNames('absolute inset-y-0 left-0 bg-now', isPale && 'opacity-40')}
         style={{ width: width(these) }}

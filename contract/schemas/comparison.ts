@@ -1,0 +1,160 @@
+import { type Static, Type } from 'typebox';
+import { STEP_KINDS } from '#core/comparison/bridge';
+import { PeriodView, Status, StatusIndex } from './attainment';
+import { IsoDay, Minor, Nullable, Value } from './common';
+import { MeasureCode, MeasureRecord } from './measure';
+import { UnitSummary } from './unit';
+
+/** What a figure is compared with; any other word is the id of a chosen period. */
+export const BENCHMARKS = ['priorYear', 'priorPeriod', 'priorOfPrior', 'target'] as const;
+export type Benchmark = (typeof BENCHMARKS)[number];
+
+/** What a figure is taken apart by. */
+export const TAKEN_APART_BY = [
+  'unit',
+  'salesperson',
+  'category',
+  'product',
+  'customer',
+  'customerGroup',
+  'source',
+  'location',
+] as const;
+export type TakenApartBy = (typeof TAKEN_APART_BY)[number];
+
+export const ComparisonQuery = Type.Object(
+  {
+    unit: Type.String({ minLength: 1 }),
+    period: Type.String({ minLength: 1 }),
+    measure: Type.Optional(MeasureCode),
+    against: Type.Optional(
+      Type.String({
+        minLength: 1,
+        maxLength: 60,
+        description: `${BENCHMARKS.join(', ')}, or the id of a period; priorYear when left out.`,
+      }),
+    ),
+    /** The same point of a running period: by date, or after as many working days. */
+    point: Type.Optional(Type.Enum(['date', 'workingDay'] as const)),
+    by: Type.Optional(Type.Enum(TAKEN_APART_BY)),
+  },
+  { additionalProperties: false },
+);
+export type ComparisonQuery = Static<typeof ComparisonQuery>;
+
+const Compared = {
+  now: Nullable(Value),
+  then: Nullable(Value),
+  difference: Nullable(Value),
+  /** 0.114 for +11.4 %; null where there was nothing, or something is not known. */
+  share: Nullable(Type.Number()),
+  isNew: Type.Boolean(),
+  isLowBase: Type.Boolean(),
+};
+
+const ABC = Type.Enum(['A', 'B', 'C'] as const);
+
+export const ComparedRow = Type.Object({
+  ...Compared,
+  /** A unit's code, an id of a list, or a group's name; empty for what has none. */
+  key: Type.String(),
+  name: Type.String(),
+  abc: Nullable(ABC),
+  abcThen: Nullable(ABC),
+});
+export type ComparedRow = Static<typeof ComparedRow>;
+
+export const LeadRow = Type.Object({
+  key: Type.String(),
+  name: Type.String(),
+  kind: Type.Enum(['days', 'yearPassed', 'none'] as const),
+  workingDays: Nullable(Type.Integer()),
+  /** The day of last year on which it stood where it stands now. */
+  reachedOn: Nullable(IsoDay),
+  /** The same as a part of the year, 0 to 1. */
+  at: Nullable(Type.Number()),
+  ...Compared,
+  thenWhole: Nullable(Value),
+});
+export type LeadRow = Static<typeof LeadRow>;
+
+export const ComparisonView = Type.Object({
+  unit: UnitSummary,
+  period: PeriodView,
+  measure: MeasureRecord,
+  currency: Type.String(),
+  asOf: IsoDay,
+  sentence: Type.Array(
+    Type.Object({
+      text: Type.String(),
+      emphasis: Type.Optional(Type.Enum(['good', 'bad'] as const)),
+    }),
+  ),
+  against: Type.Object({
+    benchmark: Type.String(),
+    /** "November 2025", "target". */
+    name: Type.String(),
+    /** The compared days in words; null for a target. */
+    days: Nullable(Type.String()),
+    /** Whether they are cut at the point at which the running period stands. */
+    isCut: Type.Boolean(),
+  }),
+  days: Type.String(),
+  figure: Type.Object({ ...Compared, thenWhole: Nullable(Value) }),
+  by: Type.Enum(TAKEN_APART_BY),
+  /** What it can be taken apart by: ratios only by unit. */
+  takenApartBy: Type.Array(Type.Enum(TAKEN_APART_BY)),
+  /** The largest first; all others are one line, and with them they make the figure. */
+  rows: Type.Array(ComparedRow),
+  remainder: Nullable(Type.Object({ count: Type.Integer(), now: Value, then: Nullable(Value) })),
+  /** What new, grown, shrunk and lost rows come to; null where they do not add up. */
+  steps: Nullable(Type.Record(Type.Enum(STEP_KINDS), Value)),
+  volumePrice: Nullable(
+    Type.Object({
+      deals: Type.Integer(),
+      dealsThen: Type.Integer(),
+      /** Minor units; they add up to the difference. */
+      volume: Minor,
+      price: Minor,
+    }),
+  ),
+  /** How far along last year each row already is, in the fiscal year of the period. */
+  lead: Nullable(
+    Type.Object({
+      year: PeriodView,
+      days: Type.String(),
+      daysThen: Type.String(),
+      /** Where the running year stands, as a part of last year, 0 to 1. */
+      position: Type.Number(),
+      months: Type.Array(Type.Object({ name: Type.String(), at: Type.Number() })),
+      rows: Type.Array(LeadRow),
+    }),
+  ),
+  /** Units by months of the fiscal year. */
+  statusByMonth: Type.Object({
+    statuses: Type.Array(Status),
+    months: Type.Array(
+      Type.Object({ id: Type.String(), name: Type.String(), isRunning: Type.Boolean() }),
+    ),
+    rows: Type.Array(
+      Type.Object({
+        unit: UnitSummary,
+        cells: Type.Array(
+          Type.Object({ status: StatusIndex, attainmentText: Nullable(Type.String()) }),
+        ),
+      }),
+    ),
+  }),
+  /** Fiscal years up to the period's, the oldest first, at most six that have figures. */
+  years: Type.Array(
+    Type.Object({
+      id: Type.String(),
+      name: Type.String(),
+      total: Nullable(Value),
+      /** Up to the same point as the running year. */
+      toDate: Nullable(Value),
+      isRunning: Type.Boolean(),
+    }),
+  ),
+});
+export type ComparisonView = Static<typeof ComparisonView>;

@@ -1,0 +1,247 @@
+import {
+  type ComparedRow,
+  type ComparisonQuery,
+  type ComparisonView,
+  TAKEN_APART_BY,
+} from '#contract/schemas/comparison';
+import { bridgeOf, sumByKind, volumeAndPrice } from '#core/comparison/bridge';
+import { changeOf } from '#core/comparison/change';
+import { type Dataset, figureUnitOf, valueIn } from '#core/dataset/dataset';
+import { classify } from '#core/distribution/abc';
+import type { Measure } from '#core/measure/measure';
+import type { Period } from '#core/period/calendar';
+import { countedDays, type DaySpan, toIsoDay } from '#core/period/day';
+import { completeValue } from '#core/targets/resolvedTarget';
+import type { Unit } from '#core/units/unit';
+import { describeComparison } from '#wording/comparisonSentence';
+import { describePeriod, describeSpan } from '#wording/period';
+import type { Scope } from '../access/index';
+import {
+  findMeasure,
+  findPeriod,
+  toMeasureRecord,
+  toPeriodView,
+  toUnitSummary,
+} from '../attainment/index';
+import type { Context } from '../context';
+import { type Against, findBenchmark } from './benchmark';
+import { viewLead, yearsOf } from './lead';
+import { sliceByLines, sliceByUnit, slicedBy, type Slicing } from './slicing';
+import { viewStatusByMonth, viewYears } from './statusByMonth';
+
+const MOST_ROWS = 200;
+
+/**
+ * A unit's figure against other days or its target: what made the difference, row by row and up to
+ * the figure itself.
+ * @throws ProblemError unknownUnit, unknownPeriod, unknownMeasure
+ */
+export async function viewComparison(
+  context: Context,
+  { dataset, findUnit }: Scope,
+  query: ComparisonQuery,
+): Promise<ComparisonView> {
+  const unit = findUnit(query.unit);
+  const period = findPeriod(dataset, query.period);
+  const measure = findMeasure(dataset, query.measure);
+  const against = findBenchmark(dataset, unit, period, {
+    against: query.against ?? 'priorYear',
+    point: query.point ?? 'date',
+  });
+  const possible = slicedBy(measure.code, TAKEN_APART_BY).filter(
+    (by) => against.benchmark !== 'target' || by === 'unit',
+  );
+  const wanted = query.by ?? (unit.kind === 'salesperson' ? 'category' : 'unit');
+  const by = possible.includes(wanted) ? wanted : 'unit';
+  const call = { dataset, unit, measure: measure.code, span: allDays(dataset, period, against) };
+  const slicing =
+    by === 'unit'
+      ? sliceByUnit(call)
+      : await sliceByLines(context.db, await context.replica.findLines(), by, call);
+  const span = countedDays(period, dataset.asOf);
+  const now = valueIn(dataset, unit.id, measure.code, span);
+  const then = thenOf(dataset, unit, period, measure, against);
+  const isAdded = measure.overUnits === 'adds';
+  const parts = compareSlices(dataset, slicing, { unit, period, measure, against, by });
+  const rows = isAdded ? withUnassigned(parts, now, then.value) : parts;
+  const sorted = rows.sort(
+    (a, b) =>
+      Math.abs(b.difference ?? 0) - Math.abs(a.difference ?? 0) || (b.now ?? 0) - (a.now ?? 0),
+  );
+  const rest = sorted.slice(MOST_ROWS);
+  const figure = { now, then: then.value, thenWhole: then.whole, ...changeOf(now, then.value) };
+  return {
+    unit: toUnitSummary(unit),
+    period: toPeriodView(dataset, period),
+    measure: toMeasureRecord(measure),
+    currency: dataset.currency,
+    asOf: toIsoDay(dataset.asOf),
+    sentence: describeComparison({
+      unitName: unit.name,
+      periodName: describePeriod(period, dataset.calendar),
+      measure,
+      unit: figureUnitOf(dataset, measure.code),
+      now,
+      then: then.value,
+      benchmark: nameOf(dataset, against),
+      isTarget: against.benchmark === 'target',
+      isCut: isCut(against),
+    }),
+    against: {
+      benchmark: against.benchmark,
+      name: nameOf(dataset, against),
+      days: against.earlier && describeSpan(against.earlier.span, true),
+      isCut: isCut(against),
+    },
+    days: describeSpan(span, true),
+    figure,
+    by,
+    takenApartBy: possible,
+    rows: sorted.slice(0, MOST_ROWS),
+    remainder:
+      rest.length === 0
+        ? null
+        : {
+            count: rest.length,
+            now: rest.reduce((sum, row) => sum + (row.now ?? 0), 0),
+            then: rest.reduce((sum, row) => sum + (row.then ?? 0), 0),
+          },
+    steps:
+      isAdded && rows.every((row) => row.now !== null && row.then !== null)
+        ? sumByKind(bridgeOf(rows.map(({ key, now, then }) => ({ key, now: now!, then: then! }))))
+        : null,
+    volumePrice: viewVolumePrice(dataset, unit, measure, span, against),
+    lead:
+      isAdded && measure.isCumulative && measure.direction === 'higher'
+        ? viewLead(dataset, unit, period, slicing)
+        : null,
+    statusByMonth: viewStatusByMonth(dataset, unit, period, measure.code),
+    years: viewYears(dataset, unit, period, measure.code),
+  };
+}
+
+const isCut = ({ earlier }: Against) => earlier !== null && earlier.span.to < earlier.period.to;
+
+function nameOf({ calendar }: Dataset, { benchmark, earlier }: Against): string {
+  if (benchmark === 'target') return 'target';
+  return earlier ? describePeriod(earlier.period, calendar) : 'no such period';
+}
+
+/** Every day that any of the comparison asks for. */
+function allDays(dataset: Dataset, period: Period, { earlier }: Against): DaySpan {
+  const years = yearsOf(dataset, period);
+  const spans = [
+    period,
+    ...(earlier ? [earlier.period] : []),
+    ...(years ? [years.before, years.year] : []),
+  ];
+  return {
+    from: Math.min(...spans.map(({ from }) => from)),
+    to: Math.max(...spans.map(({ to }) => to)),
+  };
+}
+
+function thenOf(
+  dataset: Dataset,
+  unit: Unit,
+  period: Period,
+  { code }: Measure,
+  { benchmark, earlier }: Against,
+): { value: number | null; whole: number | null } {
+  if (benchmark === 'target') {
+    const target = completeValue(dataset.lookup.find(unit.id, period, code));
+    return { value: target, whole: target };
+  }
+  return earlier
+    ? {
+        value: valueIn(dataset, unit.id, code, earlier.span),
+        whole: valueIn(dataset, unit.id, code, earlier.period),
+      }
+    : { value: null, whole: null };
+}
+
+function compareSlices(
+  dataset: Dataset,
+  slicing: Slicing,
+  of: { unit: Unit; period: Period; measure: Measure; against: Against; by: string },
+): ComparedRow[] {
+  const { period, measure, against } = of;
+  const now = slicing.valuesIn(countedDays(period, dataset.asOf));
+  const then =
+    against.benchmark === 'target'
+      ? slicing.slices.map(({ key }) =>
+          completeValue(
+            dataset.lookup.find(dataset.tree.findByCode(key)!.id, period, measure.code),
+          ),
+        )
+      : against.earlier
+        ? slicing.valuesIn(against.earlier.span)
+        : slicing.slices.map(() => null);
+  const classesOf = (values: readonly (number | null)[]) =>
+    new Map(
+      classify(slicing.slices.map(({ key }, index) => ({ key, value: values[index] ?? 0 }))).map(
+        ({ key, abc }) => [key, abc],
+      ),
+    );
+  const isClassed = measure.overUnits === 'adds';
+  const [abcNow, abcThen] = [classesOf(now), classesOf(then)];
+  return slicing.slices.flatMap((slice, index) => {
+    const [a, b] = [now[index]!, then[index]!];
+    if ((a === 0 || a === null) && (b === 0 || b === null)) return [];
+    return [
+      {
+        ...slice,
+        now: a,
+        then: b,
+        ...changeOf(a, b),
+        abc: isClassed ? abcNow.get(slice.key)! : null,
+        abcThen: isClassed && b !== null ? abcThen.get(slice.key)! : null,
+      },
+    ];
+  });
+}
+
+/** What the figure has beyond its rows: people in no unit below, or a part nobody has. */
+function withUnassigned(
+  rows: ComparedRow[],
+  now: number | null,
+  then: number | null,
+): ComparedRow[] {
+  if (now === null || rows.some((row) => row.now === null)) return rows;
+  const rest = now - rows.reduce((sum, row) => sum + row.now!, 0);
+  const restThen =
+    then === null || rows.some((row) => row.then === null)
+      ? null
+      : then - rows.reduce((sum, row) => sum + row.then!, 0);
+  if (rest === 0 && (restThen === 0 || restThen === null)) return rows;
+  return [
+    ...rows,
+    {
+      key: '',
+      name: 'Everything else',
+      now: rest,
+      then: restThen,
+      ...changeOf(rest, restThen),
+      abc: null,
+      abcThen: null,
+    },
+  ];
+}
+
+/** How much of a change in revenue comes from the number of deals, how much from their average. */
+function viewVolumePrice(
+  dataset: Dataset,
+  unit: Unit,
+  { code }: Measure,
+  span: DaySpan,
+  { earlier }: Against,
+): ComparisonView['volumePrice'] {
+  if (code !== 'revenue' || !earlier) return null;
+  const soldIn = (days: DaySpan) => ({
+    amount: valueIn(dataset, unit.id, 'revenue', days) ?? 0,
+    deals: valueIn(dataset, unit.id, 'deals_won', days) ?? 0,
+  });
+  const [now, then] = [soldIn(span), soldIn(earlier.span)];
+  const effect = volumeAndPrice(now, then);
+  return effect && { deals: now.deals, dealsThen: then.deals, ...effect };
+}

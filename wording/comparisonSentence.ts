@@ -1,0 +1,57 @@
+import type { Measure } from '#core/measure/measure';
+import { type FigureUnit, formatDifference, formatShort } from '#core/money/format';
+import { nameInSentence } from './nameInSentence';
+
+export interface ComparisonPart {
+  text: string;
+  emphasis?: 'good' | 'bad';
+}
+
+export interface ComparedFigure {
+  unitName: string;
+  periodName: string;
+  measure: Pick<Measure, 'code' | 'name' | 'direction' | 'valueKind'>;
+  unit: FigureUnit;
+  now: number | null;
+  then: number | null;
+  /** "November 2025", "target". */
+  benchmark: string;
+  isTarget: boolean;
+  /** Whether the other period is cut where the running one stands. */
+  isCut: boolean;
+}
+
+/** A figure against another in one sentence; ahead or behind by which direction is better. */
+export function describeComparison(figure: ComparedFigure): ComparisonPart[] {
+  const { unitName, periodName, measure, unit, now, then, benchmark, isTarget, isCut } = figure;
+  const what = measure.code === 'revenue' ? '' : ` in ${nameInSentence(measure)}`;
+  const whose = `${unitName} in ${periodName}`;
+  if (now === null)
+    return [
+      { text: `${whose} has no ${nameInSentence(measure)}, so there is nothing to compare.` },
+    ];
+  if (then === null)
+    return [
+      {
+        text: isTarget
+          ? `${whose} has ${formatShort(now, unit)}${what} and no complete target to compare with.`
+          : `${whose} has ${formatShort(now, unit)}${what}; of ${benchmark} nothing is known.`,
+      },
+    ];
+  const difference = now - then;
+  const point = isTarget
+    ? 'the whole target'
+    : isCut
+      ? `the same point of ${benchmark}`
+      : benchmark;
+  if (difference === 0) return [{ text: `${whose} is level with ${point}${what}.` }];
+  const isBetter = difference > 0 === (measure.direction === 'higher');
+  return [
+    { text: `${whose} is ` },
+    {
+      text: `${formatDifference(Math.abs(difference), unit)} ${difference > 0 ? 'above' : 'below'}`,
+      emphasis: isBetter ? 'good' : 'bad',
+    },
+    { text: ` ${point}${what}.` },
+  ];
+}
