@@ -110,6 +110,10 @@ export const router = createBrowserRouter([
             lazy: async () => ({ Component: (await import('./deals/DealsPage')).DealsPage }),
           },
           {
+            path: 'compare',
+            lazy: async () => ({ Component: (await import('./compare/ComparePage')).ComparePage }),
+          },
+          {
             path: 'explore',
             lazy: async () => ({ Component: (await import('./explore/ExplorePage')).ExplorePage }),
           },

@@ -172,8 +172,8 @@ interface ExploredProps {
 
 const EMPHASIS = {
   chosen: 'font-extrabold',
-  good: 'text-grade-3-text',
-  bad: 'text-grade-1-text',
+  good: 'text-grade-3',
+  bad: 'text-grade-1',
 } as const;
 
 function Explored({ header, answer, measure, choices, choose, onMore, controls }: ExploredProps) {

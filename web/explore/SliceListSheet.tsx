@@ -2,9 +2,9 @@ import { ArrowUpRight } from 'lucide-react';
 import { Link } from 'react-router';
 import type { ExploreKey, SliceList, SliceRow } from '#core/slices/exploring';
 import type { Shown } from '../app/display';
+import { Change } from '../figures/Change';
 import { classNames } from '../ui/classNames';
 import { type BarScale, scaleOf } from './barScale';
-import { Change } from './Change';
 import { KEY_NAMES } from './sliceWords';
 
 interface SliceListProps {

@@ -39,6 +39,11 @@ export const COMMANDS: readonly NamedCommand[] = [
   { name: 'Year ahead', also: 'forecast months outlook', path: '/standing/ahead' },
   { name: 'Ladder', also: 'ranking leaderboard league', path: '/ladder' },
   {
+    name: 'Compare with last year',
+    also: 'compare growth bridge waterfall lead prior period abc year on year yoy benchmark',
+    path: '/compare',
+  },
+  {
     name: 'Explore: why is it so',
     also: 'explore slice dice analyse drill pivot customer product category source reason cause',
     path: '/explore',

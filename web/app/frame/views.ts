@@ -5,6 +5,7 @@ export const MAIN_VIEWS: readonly NamedView[] = [
   ['/ladder', 'Ladder'],
   ['/plan', 'Plan'],
   ['/deals', 'Deals'],
+  ['/compare', 'Compare'],
   ['/explore', 'Explore'],
 ];
 
@@ -33,7 +34,13 @@ export const DEALS_VIEWS: readonly NamedView[] = [
 export const VIEW_GROUPS: readonly (readonly [heading: string, views: readonly NamedView[]])[] = [
   ['Standing', STANDING_VIEWS],
   ['Deals', DEALS_VIEWS],
-  ['Why', [['/explore', 'Explore']]],
+  [
+    'Why',
+    [
+      ['/compare', 'Compare'],
+      ['/explore', 'Explore'],
+    ],
+  ],
 ];
 
 /** What a view is called where there is room for one name: "Pipeline"; empty for no view. */

@@ -3,17 +3,17 @@ import { showChange } from '#core/status/percent';
 import { classNames } from '../ui/classNames';
 
 /** A change in percent; pale where the base is too small for it to say anything (GUARDS 17). */
-export function Change({ now, before }: { now: number; before: number | null }) {
-  if (before === null) return <span className="text-soft">–</span>;
+export function Change({ now, before }: { now: number | null; before: number | null }) {
+  if (before === null || now === null) return <span className="text-soft">–</span>;
   if (before === 0 && now === 0) return <span className="text-soft">–</span>;
   const { share, isNew, isLowBase } = changeOf(now, before);
   if (isNew) return <span className="text-soft">new</span>;
   if (share === null) return <span className="text-soft">–</span>;
-  if (now === 0) return <span className="text-grade-1-text">lost</span>;
+  if (now === 0) return <span className="text-grade-1">lost</span>;
   return (
     <span
       className={classNames(
-        isLowBase ? 'text-soft' : share < 0 ? 'text-grade-1-text' : 'text-grade-3-text',
+        isLowBase ? 'text-soft' : share < 0 ? 'text-grade-1' : 'text-grade-3',
       )}
     >
       {isLowBase ? 'low base' : showChange(share)}
