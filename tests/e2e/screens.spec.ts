@@ -20,6 +20,10 @@ const VIEWS = [
   '/deals/changes',
   '/deals/to-fix',
   '/deals/month-end',
+  '/compare',
+  '/compare?by=customer',
+  '/explore',
+  '/explore?pick=weekday:2',
   '/setup',
 ];
 
@@ -56,6 +60,8 @@ const OFTEN_SEEN = [
   '/deals/pipeline',
   '/standing/ahead',
   '/deals/month-end',
+  '/compare?by=product',
+  '/explore?pick=weekday:2',
   '/deals?book=new',
 ];
 for (const width of [390, 820]) {

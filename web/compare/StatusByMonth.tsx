@@ -62,7 +62,7 @@ export function StatusByMonth({
                     className={classNames(
                       'inline-flex min-h-[24px] items-center gap-1.5 whitespace-nowrap hover:underline',
                       textOf(statuses[status]!),
-                      months[month]!.isRunning && 'opacity-80',
+                      months[month]!.isRunning && 'italic',
                     )}
                   >
                     <StatusMark status={statuses[status]!} />

@@ -45,7 +45,7 @@ export function ColumnsSheet({
           {isOfChosen && ' · all of it is far taller and not drawn'}
         </span>
       </h2>
-      <div className="mt-2 flex gap-[2px]">
+      <div className="mt-2 flex gap-[2px] overflow-x-auto pt-1.5">
         {list.rows.map((row) => (
           <button
             key={row.id}
@@ -54,7 +54,7 @@ export function ColumnsSheet({
             aria-label={`${labelOf(row)}: ${shown.figure(row.these)} of ${shown.figure(row.all)}${row.before === null ? '' : `, ${shown.figure(row.before)} last year`}`}
             title={`${labelOf(row)}: ${shown.figure(row.these)} of ${shown.figure(row.all)} in all${row.before === null ? '' : `; ${shown.figure(row.before)} on the same days last year`}`}
             onClick={() => onChoose(row.id)}
-            className="group min-w-0 flex-1 rounded-[3px] hover:bg-hover"
+            className="group min-w-[24px] flex-1 rounded-[3px] hover:bg-hover"
           >
             <span
               aria-hidden

@@ -1,4 +1,6 @@
-import { useGetYearOverviewQuery, useListUnitAttainmentsQuery } from '../app/api';
+import { buildCalendar } from '#core/period/calendar';
+import { describePeriod } from '#wording/period';
+import { useGetCompanyQuery, useListUnitAttainmentsQuery } from '../app/api';
 
 /** The names of the chosen unit and period, as the frame already knows them. */
 export function useNames(
@@ -7,16 +9,11 @@ export function useNames(
   measure: string,
 ): { unit: string; period: string } {
   const { data: nodes } = useListUnitAttainmentsQuery({ period, measure }, { skip: !period });
-  const year = /^FY\d{4}/.exec(period)?.[0];
-  const { data: strip } = useGetYearOverviewQuery(
-    { unit, measure, ...(year ? { year } : {}) },
-    { skip: !unit },
-  );
-  const named =
-    strip &&
-    [strip.year, ...strip.quarters, ...strip.months].find((cell) => cell.period.id === period);
+  const { data: company } = useGetCompanyQuery();
+  const calendar = company && buildCalendar(company.calendar);
+  const found = calendar?.parse(period);
   return {
     unit: nodes?.find((node) => node.unit.code === unit)?.unit.name ?? unit,
-    period: named?.period.name ?? period,
+    period: calendar && found ? describePeriod(found, calendar) : period,
   };
 }

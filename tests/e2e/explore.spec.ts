@@ -1,0 +1,123 @@
+import { expect, test } from '@playwright/test';
+import { signIn } from './actions';
+
+const toNumber = (text: string) => Number(text.replace(/[€,]/g, ''));
+
+test('why Lakeside is behind last year is found in five acts', async ({ page }) => {
+  await signIn(page, 'admin', '/compare?unit=lakeside&period=FY2027-P08');
+  await expect(page.getByRole('heading', { level: 1 })).toContainText(
+    'below the same point of November 2025',
+  );
+  // 1: by customer. The one who is gone stands first.
+  await page.getByLabel('Taken apart by').selectOption('customer');
+  const growth = page.getByRole('region', { name: 'Growth' });
+  const gone = growth.getByRole('row').filter({ hasText: 'Osprey Marine' });
+  await expect(gone).toContainText('124,000');
+  await expect(gone).toContainText('lost');
+  // 2: look into it.
+  await gone.getByRole('link', { name: 'Osprey Marine' }).click();
+  const product = page.getByRole('region', { name: 'Product' });
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('Osprey Marine');
+  await expect(
+    product.getByRole('button', { name: /^Inboard diesel 75: .*€124,000 last year/ }),
+  ).toBeVisible();
+  await expect(
+    page
+      .getByRole('region', { name: 'Salesperson' })
+      .getByRole('button', { name: /^Nils Baker: .*€124,000 last year/ }),
+  ).toBeVisible();
+  await expect(
+    page.getByRole('button', { name: /^Nov(ember)?: .*€124,000 last year/ }),
+  ).toBeVisible();
+});
+
+test('what is chosen in one picture shows in all others, and steps go back by key', async ({
+  page,
+}) => {
+  await signIn(page, 'marit', '/explore?unit=saltmarsh&period=FY2027-P08');
+  const heading = page.getByRole('heading', { level: 1 });
+  await expect(heading).toContainText('Saltmarsh branch won €');
+  const category = page.getByRole('region', { name: 'Category' });
+  const engines = category.getByRole('button', { name: /^Engines:/ });
+  await engines.click();
+  await expect(engines).toHaveAttribute('aria-pressed', 'true');
+  await expect(heading).toContainText('Engines');
+  const chip = page.getByRole('button', { name: /^Category Engines .*of all/ });
+  await expect(chip).toBeVisible();
+  await page
+    .getByRole('region', { name: 'Salesperson' })
+    .getByRole('button', { name: /^Jonas Reik:/ })
+    .click();
+  await expect(heading).toContainText('Engines, Jonas Reik');
+  // The amount is the same as in the deals of the person in that category.
+  const deals = page.getByRole('link', { name: 'List the deals' });
+  await expect(deals).toHaveAttribute('href', /unit=jreik/);
+  await expect(deals).toHaveAttribute('href', /category=Engines/);
+  const shown = await page
+    .getByRole('region', { name: 'Salesperson' })
+    .getByRole('button', { name: /^Jonas Reik:/ })
+    .getAttribute('aria-label');
+  const amount = shown!.match(/: (€[\d,]+) of/)![1]!;
+  await page.keyboard.press('Escape');
+  await expect(heading).toContainText('Engines.');
+  await page.keyboard.press('Backspace');
+  await expect(heading).toContainText('Saltmarsh branch won €');
+  await expect(page).not.toHaveURL(/pick=/);
+  // Back is back.
+  await page.goBack();
+  await page.goBack();
+  await expect(heading).toContainText('Engines, Jonas Reik');
+  await deals.click();
+  await expect(heading).toContainText('won deals worth €');
+  const worth = /worth €([\d,.]+) in December 2025 to November 2026/.exec(
+    (await heading.textContent())!,
+  )![1]!;
+  // To the cent there, whole here.
+  expect(Math.round(toNumber(worth))).toBe(toNumber(amount));
+});
+
+test('another measure, span and order; deals are counted once', async ({ page }) => {
+  await signIn(page, 'marit', '/explore?unit=saltmarsh&period=FY2027-P08');
+  const heading = page.getByRole('heading', { level: 1 });
+  await page.getByRole('button', { name: 'Deals won' }).click();
+  await page
+    .getByRole('group', { name: 'Span' })
+    .getByRole('button', { name: 'As chosen' })
+    .click();
+  await expect(heading).toHaveText(/^Saltmarsh branch won \d+ deals won in November 2026 so far\./);
+  const count = Number((await heading.textContent())!.match(/won (\d+) deals/)![1]);
+  await page.goto('/standing?unit=saltmarsh&period=FY2027-P08&measure=deals_won');
+  await expect(page.getByRole('heading', { level: 1 })).toContainText(`${count} `);
+});
+
+test('the same link refuses whom it is not for', async ({ page }) => {
+  await signIn(page, 'ilse', '/explore?unit=lakeside&period=FY2027-P08');
+  await expect(page.getByRole('alert').first()).toContainText('lakeside');
+  await page.goto('/compare?unit=lakeside&period=FY2027-P08');
+  await expect(page.getByRole('alert').first()).toContainText('lakeside');
+});
+
+test('a comparison says with what, by keyboard, and what there is to see', async ({ page }) => {
+  await signIn(page, 'marit', '/compare?unit=saltmarsh&period=FY2027-P07');
+  const heading = page.getByRole('heading', { level: 1 });
+  await expect(heading).toContainText('October 2025');
+  await page.getByRole('button', { name: 'Target' }).focus();
+  await page.keyboard.press('Enter');
+  await expect(heading).toContainText('the whole target');
+  await page.getByRole('button', { name: 'Two before' }).click();
+  await expect(heading).toContainText('August 2026');
+  await page.getByLabel('Another period').selectOption('FY2026-P02');
+  await expect(heading).toContainText('May 2025');
+  await expect(page).toHaveURL(/against=FY2026-P02/);
+  const lead = page.getByRole('region', { name: 'How far along last year' });
+  await expect(
+    lead.getByText(/working days? (ahead|behind)|year passed|level/).first(),
+  ).toBeVisible();
+  await page
+    .getByRole('region', { name: 'Status by month' })
+    .getByRole('row', { name: /^Engines/ })
+    .getByRole('link')
+    .first()
+    .click();
+  await expect(page).toHaveURL(/\/standing\?unit=s-engines.*FY2027-P01/);
+});
