@@ -108,14 +108,4 @@ describe('linked sums', () => {
       }),
     );
   });
-
-  it('has as many dimensions as a row’s mask has bits', () => {
-    const { deals: _, ...rows } = makeRows([]);
-    const many = (count: number) => ({
-      ...rows,
-      dimensions: Array.from({ length: count }, () => rows.dimensions[0]!),
-    });
-    expect(() => new LinkedSums(many(16))).not.toThrow();
-    expect(() => new LinkedSums(many(17))).toThrow(RangeError);
-  });
 });
