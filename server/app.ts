@@ -24,9 +24,11 @@ import { answerErrors } from './errors';
 import { addFeedRoutes } from './feed/index';
 import { addPastRoutes } from './history/index';
 import { addFileRoutes, XLSX_TYPE } from './imports/index';
+import { addKeptViewRoutes } from './keptViews/index';
 import { addListRoutes } from './lists/index';
 import { addLiveRoutes } from './live/index';
 import { addMeasureRoutes } from './measures/index';
+import { addNoteRoutes } from './notes/index';
 import { addPipelineRoutes } from './pipeline/index';
 import { addPlanRoutes } from './plans/index';
 import { addPrintRoutes } from './print/index';
@@ -136,6 +138,8 @@ export async function buildApp({
     addBoardRoutes,
     addPrintRoutes,
     addSliceRoutes,
+    addNoteRoutes,
+    addKeptViewRoutes,
   ])
     add(endpoints);
   const missing = ROUTES.filter((route) => !endpoints.implemented.has(route.id));

@@ -236,6 +236,17 @@ export const ERRORS = {
     title: 'No such deal',
     detail: 'There is no deal {deal} that you may see.',
   },
+  tooManyReplies: {
+    status: 422,
+    title: 'This note has too many answers',
+    detail: 'A note has at most {most} answers. Write a new one.',
+  },
+  tooManyViews: {
+    status: 422,
+    title: 'Too many kept views',
+    detail:
+      'You have {most} kept views, which is as many as there may be. Remove one you do not need.',
+  },
   tooManyLines: {
     status: 422,
     title: 'Too many deals to explore',
@@ -436,6 +447,7 @@ export type ErrorCode = keyof typeof ERRORS;
 /** Field faults: what a value may be, in the words shown at the field. */
 export const FAULTS = {
   required: 'Is missing. Give a value.',
+  seesItNot: 'Has no account that sees this unit. Choose somebody who does.',
   notANumber: 'Is not an amount. Write digits with a point, for example 1234.50.',
   tooManyDecimals: 'Has too many decimals: {decimals} are kept.',
   tooLarge: 'Is too large to be kept exactly.',

@@ -13,9 +13,11 @@ import * as exports from './exports';
 import * as feed from './feed';
 import * as history from './history';
 import * as imports from './imports';
+import * as keptViews from './keptViews';
 import * as ledger from './ledger';
 import * as lists from './lists';
 import * as measures from './measures';
+import * as notes from './notes';
 import * as periods from './periods';
 import * as photos from './photos';
 import * as pipeline from './pipeline';
@@ -47,8 +49,10 @@ const DOMAINS = {
   Exports: exports,
   History: history,
   Imports: imports,
+  'Kept views': keptViews,
   Lists: lists,
   Measures: measures,
+  Notes: notes,
   'Order systems': feed,
   Periods: periods,
   Photos: photos,
@@ -96,6 +100,8 @@ export const DOMAIN_TEXTS: Readonly<Record<Domain, string>> = {
     'Figures against others, and lines of deals to add up by anything they have.',
   'Data quality': 'What needs fixing: unassigned, overdue, without cost, probably twice.',
   Corrections: 'Changes in closed months, and totals that are too large.',
+  'Kept views': 'States of views under a name, shared and pinned.',
+  Notes: 'What people wrote down about figures, and who sees to it.',
   Lists: 'Names to choose from, and merging them.',
   History: 'Deals as they stood at a moment, and what changed since.',
   Pipeline: 'Open deals and the forecast.',

@@ -10,6 +10,7 @@ export const EVENT_TOPICS = [
   'activities',
   'company',
   'boards',
+  'notes',
 ] as const;
 
 /**

@@ -21,9 +21,11 @@ import * as feed from './feed';
 import * as freshness from './freshness';
 import * as imports from './import';
 import * as importMapping from './importMapping';
+import * as keptView from './keptView';
 import * as ladder from './ladder';
 import * as list from './list';
 import * as measure from './measure';
+import * as note from './note';
 import * as oversizedTotal from './oversizedTotal';
 import * as pipeline from './pipeline';
 import * as plan from './plan';
@@ -60,9 +62,11 @@ const MODULES = [
   freshness,
   imports,
   importMapping,
+  keptView,
   ladder,
   list,
   measure,
+  note,
   oversizedTotal,
   pipeline,
   plan,

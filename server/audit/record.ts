@@ -19,7 +19,8 @@ export interface AuditRow {
     | 'feed'
     | 'rule'
     | 'board'
-    | 'custom field';
+    | 'custom field'
+    | 'note';
   entityId: string;
   action: string;
   before?: unknown;

@@ -43,6 +43,7 @@ const LEAVES_COMPANY: ReadonlySet<Announcement['topic']> = new Set([
   'drafts',
   'activities',
   'boards',
+  'notes',
 ]);
 
 /**

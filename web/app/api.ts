@@ -96,6 +96,8 @@ export const TAGS = [
   'Boards',
   'Accounts',
   'Sessions',
+  'Notes',
+  'KeptViews',
 ] as const;
 
 export const XLSX_TYPE = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet';

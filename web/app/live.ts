@@ -14,6 +14,7 @@ const TAGS_OF: Record<LiveEvent['topic'], (typeof TAGS)[number][]> = {
   measures: ['Measures', 'Figures', 'Sheet'],
   activities: ['Activities', 'Figures'],
   boards: ['Boards'],
+  notes: ['Notes'],
   company: [...TAGS],
 };
 const LOST_AFTER_MS = 1_500;

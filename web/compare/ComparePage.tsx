@@ -11,6 +11,9 @@ import { usePlace } from '../app/place';
 import { placeLink } from '../app/placeLink';
 import { ViewBody } from '../app/ViewBody';
 import { MeasurePicker } from '../figures/MeasurePicker';
+import { NoteLines } from '../figures/notes/NoteLines';
+import { NotesButton } from '../figures/notes/NotesButton';
+import { KeptViewsMenu } from '../figures/views/KeptViewsMenu';
 import { Loading } from '../ui/Loading';
 import { Segments } from '../ui/Segments';
 import { useGetComparisonQuery } from './api';
@@ -50,6 +53,7 @@ export function ComparePage() {
       </div>
     );
   if (!data) return <Loading what="the comparison" />;
+  const place = { unit: data.unit.code, period: data.period.id, measure: data.measure.code };
   const linkOf = (row: ComparedRow) => linkInto(data.by, row, location.search);
   return (
     <ViewBody
@@ -64,7 +68,11 @@ export function ComparePage() {
             </span>
           ))}
         </h1>
-        <MeasurePicker />
+        <div className="flex flex-wrap items-center gap-2">
+          <NotesButton place={place} />
+          <KeptViewsMenu unitName={data.unit.name} />
+          <MeasurePicker />
+        </div>
       </div>
       <div className="flex flex-wrap items-center gap-2">
         <Segments
@@ -114,6 +122,7 @@ export function ComparePage() {
             : ''}
         .
       </p>
+      <NoteLines place={place} />
       {data.lead && data.lead.rows.length > 0 && <LeadSheet lead={data.lead} shown={shown} />}
       {data.rows.length === 0 ? (
         <p className="rounded-sheet border border-line bg-sheet p-4 text-soft">

@@ -1,5 +1,7 @@
 import { useEffect, useMemo, useState } from 'react';
 import { Link, useLocation } from 'react-router';
+import { TAKEN_APART_BY, type TakenApartBy } from '#contract/schemas/comparison';
+import type { NoteSlice } from '#contract/schemas/note';
 import type { LinesHeader } from '#contract/schemas/slice';
 import {
   type ExploreAnswer,
@@ -16,6 +18,9 @@ import { FailureNote } from '../app/FailureNote';
 import { usePlace } from '../app/place';
 import { placeLink } from '../app/placeLink';
 import { ViewBody } from '../app/ViewBody';
+import { NoteLines } from '../figures/notes/NoteLines';
+import { NotesButton } from '../figures/notes/NotesButton';
+import { KeptViewsMenu } from '../figures/views/KeptViewsMenu';
 import { Loading } from '../ui/Loading';
 import { Segments } from '../ui/Segments';
 import { ChoiceChips } from './ChoiceChips';
@@ -202,6 +207,12 @@ function Explored({ header, answer, measure, choices, choose, onMore, controls }
       return `/profile${placeLink(search, { unit: row.id })}`;
     return null;
   };
+  const place = {
+    unit: header.unit.code,
+    period: header.period.id,
+    measure: measure === 'quantity' ? 'revenue' : measure,
+    slice: sliceOf(answer),
+  };
   const deals = dealsLink(search, header.period.id, answer.choices);
   const columns = (
     key: 'month' | 'weekday' | 'size',
@@ -226,13 +237,19 @@ function Explored({ header, answer, measure, choices, choose, onMore, controls }
     : 'no year before to compare with';
   return (
     <>
-      <h1 className="max-w-[900px]" aria-live="polite">
-        {parts.map((part, index) => (
-          <span key={index} className={part.emphasis && EMPHASIS[part.emphasis]}>
-            {part.text}
-          </span>
-        ))}
-      </h1>
+      <div className="flex items-start justify-between gap-x-6 gap-y-2 max-desk:flex-col">
+        <h1 className="max-w-[840px]" aria-live="polite">
+          {parts.map((part, index) => (
+            <span key={index} className={part.emphasis && EMPHASIS[part.emphasis]}>
+              {part.text}
+            </span>
+          ))}
+        </h1>
+        <div className="flex gap-2">
+          <NotesButton place={place} />
+          <KeptViewsMenu unitName={header.unit.name} />
+        </div>
+      </div>
       {controls}
       <ChoiceChips
         answer={answer}
@@ -240,6 +257,7 @@ function Explored({ header, answer, measure, choices, choose, onMore, controls }
         onRemove={(key) => choose(withoutKey(choices, key))}
         onClear={() => choose([])}
       />
+      <NoteLines place={place} />
       {answer.lists.month.rows.length > 1 &&
         columns('month', 'By month', `${header.now.days} · ${before}`, 116)}
       <div className="grid grid-cols-3 gap-2.5 max-desk:grid-cols-2 max-phone:grid-cols-1 min-[1800px]:grid-cols-4">
@@ -276,6 +294,16 @@ function Explored({ header, answer, measure, choices, choose, onMore, controls }
       </p>
     </>
   );
+}
+
+/** The last single value chosen of what figures are taken apart by: what a note is then about. */
+function sliceOf({ choices }: ExploreAnswer): NoteSlice | null {
+  const chosen = choices.findLast(
+    ({ key, values }) => values.length === 1 && TAKEN_APART_BY.some((by) => by === key),
+  );
+  if (!chosen) return null;
+  const [{ id, name }] = chosen.values as [{ id: string; name: string }];
+  return id === '' ? null : { by: chosen.key as TakenApartBy, key: id, name };
 }
 
 /** The span in a sentence: a year's months by their end, all else by its name. */

@@ -12,9 +12,7 @@ export function Change({ now, before }: { now: number | null; before: number | n
   if (now === 0) return <span className="text-grade-1">lost</span>;
   return (
     <span
-      className={classNames(
-        isLowBase ? 'text-soft' : share < 0 ? 'text-grade-1' : 'text-grade-3',
-      )}
+      className={classNames(isLowBase ? 'text-soft' : share < 0 ? 'text-grade-1' : 'text-grade-3')}
     >
       {isLowBase ? 'low base' : showChange(share)}
     </span>

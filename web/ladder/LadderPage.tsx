@@ -16,6 +16,7 @@ import { Enlarge } from '../figures/chart/Enlarge';
 import { LadderPicture } from '../figures/LadderPicture';
 import { LEVEL_NAMES } from '../figures/levels';
 import { MeasurePicker } from '../figures/MeasurePicker';
+import { KeptViewsMenu } from '../figures/views/KeptViewsMenu';
 import { Loading } from '../ui/Loading';
 import { Segments } from '../ui/Segments';
 import { useSize } from '../ui/useSize';
@@ -74,7 +75,10 @@ export function LadderPage() {
       isOther={data !== currentData}
       className="flex h-full min-h-[560px] flex-col gap-2.5 px-[18px] pt-3 pb-4 max-desk:h-auto max-phone:px-3"
     >
-      <h1 className="max-w-[860px]">{data.sentence}</h1>
+      <div className="flex items-start justify-between gap-x-6 gap-y-2 max-desk:flex-col">
+        <h1 className="max-w-[840px]">{data.sentence}</h1>
+        <KeptViewsMenu unitName={data.unit.name} />
+      </div>
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1.5">
         <MeasurePicker />
         {data.levels.length > 1 && (

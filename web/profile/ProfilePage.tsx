@@ -18,11 +18,13 @@ import { FigureRow } from '../figures/FigureRow';
 import { GapPlanSheet } from '../figures/GapPlanSheet';
 import { Headline } from '../figures/Headline';
 import { MeasurePicker } from '../figures/MeasurePicker';
+import { NotesButton } from '../figures/notes/NotesButton';
 import { PrintMenu } from '../figures/PrintMenu';
 import { SalesMixLine } from '../figures/SalesMixLine';
 import { SeriesSheet } from '../figures/SeriesSheet';
 import { StandingTabs } from '../figures/StandingTabs';
 import { useOutlook } from '../figures/useOutlook';
+import { KeptViewsMenu } from '../figures/views/KeptViewsMenu';
 import { Loading } from '../ui/Loading';
 import { BreakdownSheet } from './BreakdownSheet';
 import { NewestDeals } from './NewestDeals';
@@ -80,7 +82,13 @@ export function ProfilePage() {
       className="flex min-h-full flex-col gap-2.5 px-[18px] pt-2 pb-4 max-phone:px-3"
     >
       <StandingTabs>
-        <PrintMenu unit={data.unit.code} period={data.period.id} measure={data.measure.code} />
+        <div className="flex gap-2">
+          <NotesButton
+            place={{ unit: data.unit.code, period: data.period.id, measure: data.measure.code }}
+          />
+          <KeptViewsMenu unitName={data.unit.name} />
+          <PrintMenu unit={data.unit.code} period={data.period.id} measure={data.measure.code} />
+        </div>
       </StandingTabs>
       <div className="flex items-center gap-3">
         {isPerson && <Photo key={data.unit.code} code={data.unit.code} name={data.unit.name} />}

@@ -8,11 +8,13 @@ import { useGetStandingQuery, usePrefetchStandings } from '../figures/api';
 import { FigureRow } from '../figures/FigureRow';
 import { Headline } from '../figures/Headline';
 import { MeasurePicker } from '../figures/MeasurePicker';
+import { NotesButton } from '../figures/notes/NotesButton';
 import { PartGrades } from '../figures/PartGrades';
 import { PrintMenu } from '../figures/PrintMenu';
 import { SalesMixLine } from '../figures/SalesMixLine';
 import { StandingTabs } from '../figures/StandingTabs';
 import { type PeriodOutlook, useOutlook } from '../figures/useOutlook';
+import { KeptViewsMenu } from '../figures/views/KeptViewsMenu';
 import { Loading } from '../ui/Loading';
 import { LadderSheet } from './LadderSheet';
 import { Movers } from './Movers';
@@ -58,7 +60,13 @@ export function StandingPage() {
       className="flex h-full min-h-[660px] flex-col gap-2.5 px-[18px] pt-2 pb-3 max-desk:h-auto max-phone:px-3"
     >
       <StandingTabs>
-        <PrintMenu unit={data.unit.code} period={data.period.id} measure={data.measure.code} />
+        <div className="flex gap-2">
+          <NotesButton
+            place={{ unit: data.unit.code, period: data.period.id, measure: data.measure.code }}
+          />
+          <KeptViewsMenu unitName={data.unit.name} />
+          <PrintMenu unit={data.unit.code} period={data.period.id} measure={data.measure.code} />
+        </div>
       </StandingTabs>
       <div className="flex items-start justify-between gap-x-6 gap-y-2 max-desk:flex-col">
         <Headline view={data} />

@@ -13,3 +13,4 @@ export * from './audit';
 export * from './feed';
 export * from './rules';
 export * from './boards';
+export * from './notes';

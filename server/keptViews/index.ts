@@ -1,0 +1,1 @@
+export { addKeptViewRoutes } from './routes';

@@ -1,0 +1,1 @@
+export { addNoteRoutes } from './routes';

@@ -1,0 +1,186 @@
+import { Pin, PinOff } from 'lucide-react';
+import { useState } from 'react';
+import { Link, useLocation } from 'react-router';
+import { KEPT_PATHS, type KeptView } from '#contract/schemas/keptView';
+import { faultAt, otherFault } from '../../app/FailureNote';
+import { usePlace } from '../../app/place';
+import { Button } from '../../ui/Button';
+import { Field, INPUT } from '../../ui/Field';
+import { Menu } from '../../ui/Menu';
+import { useSay } from '../../ui/Toasts';
+import {
+  useKeepViewMutation,
+  useListKeptViewsQuery,
+  usePinViewsMutation,
+  useRemoveKeptViewMutation,
+} from './api';
+
+const isPinned = ({ pinned }: KeptView) => pinned !== null;
+
+/**
+ * States of views kept by name: one's own, or shared with a unit and all below it. Opening one goes
+ * to what it shows, with the reader's own rights; pinned ones come first.
+ */
+export function KeptViewsMenu({ unitName }: { unitName: string }) {
+  const { data: views = [] } = useListKeptViewsQuery();
+  const [isOpen, setOpen] = useState(false);
+  const pinned = views
+    .filter(isPinned)
+    .sort((a, b) => a.pinned! - b.pinned!)
+    .map(({ id }) => id);
+  const others = views.filter((view) => !isPinned(view));
+  const sorted = [...pinned.map((id) => views.find((view) => view.id === id)!), ...others];
+  return (
+    <Menu name="Views" width="w-[330px] max-w-[94vw]" isOpen={isOpen} onOpen={setOpen}>
+      <ul aria-label="Kept views" className="max-h-[46vh] overflow-y-auto">
+        {sorted.map((view) => (
+          <ViewItem key={view.id} view={view} pinned={pinned} onOpen={() => setOpen(false)} />
+        ))}
+        {views.length === 0 && (
+          <li className="text-soft">None yet. What you see now can be kept under a name.</li>
+        )}
+      </ul>
+      <KeepForm unitName={unitName} onKept={() => setOpen(false)} />
+    </Menu>
+  );
+}
+
+function ViewItem({
+  view,
+  pinned,
+  onOpen,
+}: {
+  view: KeptView;
+  pinned: readonly number[];
+  onOpen(): void;
+}) {
+  const [pin] = usePinViewsMutation();
+  const [remove] = useRemoveKeptViewMutation();
+  const [keep] = useKeepViewMutation();
+  const say = useSay();
+  const drop = async () => {
+    const result = await remove(view.id);
+    if (result.error) return;
+    const { name, description, sharedWith, path, search } = view;
+    say(`The view “${name}” is removed.`, {
+      action: {
+        label: 'Undo',
+        run: () => void keep({ name, description, sharedWith, path, search }),
+      },
+    });
+  };
+  return (
+    <li className="flex items-center gap-1">
+      <Link
+        to={{ pathname: view.path, search: view.search && `?${view.search}` }}
+        onClick={onOpen}
+        title={view.description ?? undefined}
+        className="min-w-0 flex-1 rounded-[4px] px-1.5 py-1 hover:bg-hover"
+      >
+        <span className="block truncate">{view.name}</span>
+        <span className="block truncate text-[11.5px] text-soft">
+          {view.sharedWithName ? `seen by ${view.sharedWithName} and below` : 'only yours'}
+          {!view.isOwn && ` · from ${view.userName}`}
+        </span>
+      </Link>
+      <button
+        type="button"
+        aria-pressed={isPinned(view)}
+        aria-label={`Pin ${view.name}`}
+        className="touchable grid size-[26px] place-items-center rounded-[4px] hover:bg-hover"
+        onClick={() =>
+          void pin(isPinned(view) ? pinned.filter((id) => id !== view.id) : [...pinned, view.id])
+        }
+      >
+        {isPinned(view) ? <PinOff size={14} aria-hidden /> : <Pin size={14} aria-hidden />}
+      </button>
+      {view.isOwn && (
+        <Button kind="quiet" className="h-[24px] px-1.5 text-[11.5px]" onClick={() => void drop()}>
+          Remove<span className="sr-only"> {view.name}</span>
+        </Button>
+      )}
+    </li>
+  );
+}
+
+function KeepForm({ unitName, onKept }: { unitName: string; onKept(): void }) {
+  const { pathname, search } = useLocation();
+  const { unit } = usePlace();
+  const [keep, { error, isLoading }] = useKeepViewMutation();
+  const [name, setName] = useState('');
+  const [description, setDescription] = useState('');
+  const [isShared, setShared] = useState(false);
+  const say = useSay();
+  const path = KEPT_PATHS.find((each) => each === pathname);
+  if (!path) return null;
+  const send = async () => {
+    const result = await keep({
+      name,
+      description: description || null,
+      sharedWith: isShared ? unit : null,
+      path,
+      search: withoutDialogs(search),
+    });
+    if (result.error) return;
+    say(`The view “${result.data.name}” is kept.`);
+    setName('');
+    setDescription('');
+    onKept();
+  };
+  const other = otherFault(error, ['name', 'description']);
+  return (
+    <form
+      className="mt-2 grid gap-1.5 border-t border-line pt-2"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void send();
+      }}
+    >
+      <Field label="Keep what is shown as" fault={faultAt(error, 'name') && 'Give it a name.'}>
+        <input
+          className={INPUT}
+          maxLength={80}
+          value={name}
+          onChange={(event) => setName(event.target.value)}
+        />
+      </Field>
+      <Field label="What it shows, if the name does not say it">
+        <input
+          className={INPUT}
+          maxLength={500}
+          value={description}
+          onChange={(event) => setDescription(event.target.value)}
+        />
+      </Field>
+      <label className="flex items-center gap-1.5">
+        <input
+          type="checkbox"
+          checked={isShared}
+          onChange={(event) => setShared(event.target.checked)}
+        />
+        Seen by {unitName} and all below
+      </label>
+      {error && other && (
+        <p role="alert" className="text-grade-1">
+          {other}
+        </p>
+      )}
+      <div className="flex flex-row-reverse justify-end gap-2">
+        <Button
+          type="submit"
+          disabled={isLoading}
+          missing={name.trim() === '' ? 'Give it a name first.' : null}
+        >
+          Keep
+        </Button>
+      </div>
+    </form>
+  );
+}
+
+/** A form that lies over the view is no part of it. */
+function withoutDialogs(search: string): string {
+  const kept = new URLSearchParams(search);
+  kept.delete('book');
+  return kept.toString();
+}
