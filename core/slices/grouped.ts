@@ -45,11 +45,6 @@ export function addUpIn(
   return sums;
 }
 
-/** How many deals of each code count in a span, refunds aside. */
-export function countDealsIn(grouped: GroupedLines, span: DaySpan): Float64Array {
-  return addUpIn(grouped, 'deals_won', span);
-}
-
 /** The day on which each code's running sum over a span first reached a value; NaN: on none. */
 export function reachedIn(
   { table, codes, ids }: GroupedLines,

@@ -7,8 +7,11 @@ import { placeLink } from '../app/placeLink';
 export function StandingTabs({ children }: { children?: ReactNode }) {
   const kept = placeLink(useLocation().search);
   return (
-    <div className="flex items-center justify-between gap-3">
-      <nav aria-label="Standing" className="flex gap-1 overflow-x-auto [scrollbar-width:none]">
+    <div className="flex items-center justify-between gap-3 max-phone:flex-col max-phone:items-start max-phone:gap-1.5">
+      <nav
+        aria-label="Standing"
+        className="flex max-w-full gap-1 overflow-x-auto [scrollbar-width:none]"
+      >
         {STANDING_VIEWS.map(([path, name]) => (
           <NavLink
             key={path}

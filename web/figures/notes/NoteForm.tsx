@@ -8,7 +8,7 @@ import { Button } from '../../ui/Button';
 import { Field, INPUT } from '../../ui/Field';
 import { useSay } from '../../ui/Toasts';
 import { useWriteNoteMutation } from './api';
-import type { NotePlace } from './NotesButton';
+import type { NotePlace } from './notePlace';
 
 interface Typed {
   text: string;

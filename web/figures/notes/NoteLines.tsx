@@ -1,5 +1,5 @@
 import { useListNotesQuery } from './api';
-import type { NotePlace } from './NotesButton';
+import type { NotePlace } from './notePlace';
 import { describeNotePlace, NoteAction } from './noteWords';
 
 const SHOWN = 3;

@@ -1,17 +1,9 @@
 import { lazy, Suspense, useState } from 'react';
-import type { NoteSlice } from '#contract/schemas/note';
 import { Button } from '../../ui/Button';
 import { useListNotesQuery } from './api';
+import type { NotePlace } from './notePlace';
 
 const NotesDialog = lazy(async () => ({ default: (await import('./NotesDialog')).NotesDialog }));
-
-export interface NotePlace {
-  unit: string;
-  period: string;
-  measure: string;
-  /** What of the figure is looked at, where it is one value. */
-  slice?: NoteSlice | null;
-}
 
 /** How many open notes there are about what is shown; opens them beside it. */
 export function NotesButton({ place }: { place: NotePlace }) {

@@ -10,7 +10,7 @@ import { Loading } from '../../ui/Loading';
 import { Segments } from '../../ui/Segments';
 import { useListNotesQuery, useReplyToNoteMutation, useResolveNoteMutation } from './api';
 import { NoteForm } from './NoteForm';
-import type { NotePlace } from './NotesButton';
+import type { NotePlace } from './notePlace';
 import { describeNotePlace, NoteAction } from './noteWords';
 
 const STATES: readonly (readonly [(typeof NOTE_STATES)[number], string])[] = [
