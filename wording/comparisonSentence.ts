@@ -17,6 +17,7 @@ export interface ComparedFigure {
   /** "November 2025", "target". */
   benchmark: string;
   isTarget: boolean;
+  hasBegun: boolean;
   /** Whether the other period is cut where the running one stands. */
   isCut: boolean;
 }
@@ -26,6 +27,8 @@ export function describeComparison(figure: ComparedFigure): ComparisonPart[] {
   const { unitName, periodName, measure, unit, now, then, benchmark, isTarget, isCut } = figure;
   const what = measure.code === 'revenue' ? '' : ` in ${nameInSentence(measure)}`;
   const whose = `${unitName} in ${periodName}`;
+  if (!figure.hasBegun)
+    return [{ text: `${periodName} has not started: ${unitName} has nothing to compare yet.` }];
   if (now === null)
     return [
       { text: `${whose} has no ${nameInSentence(measure)}, so there is nothing to compare.` },

@@ -137,6 +137,16 @@ describe('exploring', () => {
     expect(lists.customer.others).toEqual({ count: 2, these: 700, all: 700, before: 300 });
   });
 
+  it('finds values by a piece of their name; all others still make the whole', () => {
+    const { lists } = explorer().ask(asked({ find: { customer: ' yard' } }));
+    expect(lists.customer.rows.map(({ name }) => name)).toEqual(['Anvil Yard']);
+    expect(lists.customer.others).toMatchObject({ count: 2, these: 550 });
+    expect(explorer().ask(asked({ find: { customer: 'nobody' } })).lists.customer).toMatchObject({
+      rows: [],
+      others: { count: 3, these: 750 },
+    });
+  });
+
   it('orders by how much has changed when asked to', () => {
     const { lists } = explorer().ask(asked({ order: 'change' }));
     expect(lists.customer.rows.map(({ name }) => name)).toEqual([

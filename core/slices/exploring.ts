@@ -64,6 +64,8 @@ export interface ExploreQuestion {
   order: 'amount' | 'change';
   /** How many values of a list are shown; the chosen ones always are. */
   shown: Partial<Record<ExploreKey, number>>;
+  /** Words by which values of a list are found; the others are added up. */
+  find?: Partial<Record<ExploreKey, string>>;
 }
 
 /** Sums in the unit of the measure: what passes the choices, everything, and the year before. */
@@ -178,7 +180,10 @@ export class Explorer {
     });
   }
 
-  private listOf(key: ExploreKey, { choices, order, shown }: ExploreQuestion): SliceList {
+  private listOf(
+    key: ExploreKey,
+    { choices, order, shown, find = {} }: ExploreQuestion,
+  ): SliceList {
     const dimension = EXPLORE_KEYS.indexOf(key);
     const { these, all } = this.now.sums.sumsOf(dimension);
     const before = this.before?.sums.sumsOf(dimension).these ?? null;
@@ -198,9 +203,13 @@ export class Explorer {
       (a, b) => Number(b.isChosen) - Number(a.isChosen) || weight(b) - weight(a) || b.all - a.all,
     );
     const most = Math.max(shown[key] ?? SHOWN, chosen.size);
-    const rest = sold.slice(most);
+    const wanted = find[key]?.trim().toLowerCase() ?? '';
+    const isFound = (row: SliceRow) =>
+      row.isChosen || wanted === '' || row.name.toLowerCase().includes(wanted);
+    const found = sold.filter(isFound);
+    const rest = [...found.slice(most), ...sold.filter((row) => !isFound(row))];
     return {
-      rows: sold.slice(0, most),
+      rows: found.slice(0, most),
       others: rest.length === 0 ? null : { count: rest.length, ...addUp(rest) },
       count: sold.length,
     };

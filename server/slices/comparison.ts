@@ -85,6 +85,7 @@ export async function viewComparison(
       then: then.value,
       benchmark: nameOf(dataset, against),
       isTarget: against.benchmark === 'target',
+      hasBegun: period.from <= dataset.asOf,
       isCut: isCut(against),
     }),
     against: {
@@ -124,7 +125,7 @@ const isCut = ({ earlier }: Against) => earlier !== null && earlier.span.to < ea
 
 function nameOf({ calendar }: Dataset, { benchmark, earlier }: Against): string {
   if (benchmark === 'target') return 'target';
-  return earlier ? describePeriod(earlier.period, calendar) : 'no such period';
+  return earlier ? describePeriod(earlier.period, calendar) : 'such an earlier period';
 }
 
 /** Every day that any of the comparison asks for. */

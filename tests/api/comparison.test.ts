@@ -166,6 +166,16 @@ describe('a figure against another', () => {
     expect(sentence[0]!.text).toMatch(/^Northgate in November 2026 is level with/);
   });
 
+  it('of what has not started is none', async () => {
+    const answer = await people.admin.get('/comparison?unit=salt&period=FY2027-P09');
+    const { sentence, rows, lead } = answer.json() as ComparisonView;
+    expect([sentence[0]!.text, rows, lead]).toEqual([
+      'December 2026 has not started: Saltmarsh has nothing to compare yet.',
+      [],
+      null,
+    ]);
+  });
+
   it('shows nobody what is not theirs', async () => {
     const refused = await people.salesperson.get('/comparison?unit=salt&period=FY2027-P08');
     expect(refused.statusCode).toBe(404);

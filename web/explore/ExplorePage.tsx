@@ -55,6 +55,8 @@ const LISTS = [
 
 const FIRST_SHOWN = 6;
 const MORE = 20;
+/** Of more values one looks for a name. */
+const SEARCHED_FROM = 15;
 
 /**
  * All won deals of a unit in a span, by anything they have: what is chosen in one picture shows its
@@ -70,14 +72,16 @@ export function ExplorePage() {
   const of = search.get('of') ?? placeMeasure;
   const measure: SliceMeasure = isSliceMeasure(of) ? of : 'revenue';
   const [more, setMore] = useState<Partial<Record<ExploreKey, number>>>({});
+  const [find, setFind] = useState<Partial<Record<ExploreKey, string>>>({});
   const question = useMemo(
     (): ExploreQuestion => ({
       measure,
       choices,
       order,
       shown: Object.fromEntries(LISTS.map((key) => [key, more[key] ?? FIRST_SHOWN])),
+      find,
     }),
-    [measure, choices, order, more],
+    [measure, choices, order, more, find],
   );
   const spanId = company && period ? spanOf(company.calendar, period, span) : '';
   const { header, answer, share, failure, retry } = useExplorer(unit, spanId, question);
@@ -108,6 +112,8 @@ export function ExplorePage() {
         measure={measure}
         choices={choices}
         choose={choose}
+        find={find}
+        onFind={(key, text) => setFind({ ...find, [key]: text })}
         onMore={(key) => setMore({ ...more, [key]: (more[key] ?? FIRST_SHOWN) + MORE })}
         controls={
           <div className="flex flex-wrap items-center gap-2">
@@ -171,6 +177,8 @@ interface ExploredProps {
   measure: SliceMeasure;
   choices: Choices;
   choose(next: Choices): void;
+  find: Partial<Record<ExploreKey, string>>;
+  onFind(key: ExploreKey, text: string): void;
   onMore(key: ExploreKey): void;
   controls: React.ReactNode;
 }
@@ -181,7 +189,17 @@ const EMPHASIS = {
   bad: 'text-grade-1',
 } as const;
 
-function Explored({ header, answer, measure, choices, choose, onMore, controls }: ExploredProps) {
+function Explored({
+  header,
+  answer,
+  measure,
+  choices,
+  choose,
+  find,
+  onFind,
+  onMore,
+  controls,
+}: ExploredProps) {
   const { search } = useLocation();
   const unit = unitOf(measure, header);
   const shown = useShown(unit);
@@ -270,6 +288,11 @@ function Explored({ header, answer, measure, choices, choose, onMore, controls }
             shown={shown}
             linkOf={linkOf(key)}
             onChoose={chooseIn(key)}
+            search={
+              answer.lists[key].count > SEARCHED_FROM
+                ? { text: find[key] ?? '', onChange: (text) => onFind(key, text) }
+                : null
+            }
             onMore={() => onMore(key)}
           />
         ))}

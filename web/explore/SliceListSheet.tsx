@@ -15,6 +15,8 @@ interface SliceListProps {
   /** The page of a value, where it has one. */
   linkOf(row: SliceRow): string | null;
   onChoose(id: string): void;
+  /** By which the list is searched; null where it is short. */
+  search: { text: string; onChange(text: string): void } | null;
   /** Shows more of the list; null where all is shown. */
   onMore: (() => void) | null;
 }
@@ -30,6 +32,7 @@ export function SliceListSheet({
   shown,
   linkOf,
   onChoose,
+  search,
   onMore,
 }: SliceListProps) {
   const scale = scaleOf(list.rows);
@@ -44,7 +47,22 @@ export function SliceListSheet({
           {list.count} · change on last year
         </span>
       </h2>
-      {list.rows.length === 0 && <p className="mt-1 text-soft">Nothing was won here.</p>}
+      {search && (
+        <input
+          type="search"
+          aria-label={`Find in ${KEY_NAMES[name].toLowerCase()}`}
+          placeholder="Find…"
+          maxLength={60}
+          value={search.text}
+          onChange={(event) => search.onChange(event.target.value)}
+          className="mt-1 h-[26px] w-full rounded-sheet border border-line bg-sheet px-2 text-[12.5px] pointer-coarse:h-[44px]"
+        />
+      )}
+      {list.rows.length === 0 && (
+        <p className="mt-1 text-soft">
+          {search?.text ? 'None of that name.' : 'Nothing was won here.'}
+        </p>
+      )}
       <ul className="mt-1">
         {list.rows.map((row) => {
           const link = linkOf(row);
