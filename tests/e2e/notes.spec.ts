@@ -1,7 +1,7 @@
 import { expect, type Page, test } from '@playwright/test';
 import { signIn } from './actions';
 
-async function openAs(page: Page, user: string, path: string): Promise<void> {
+async function openAs(page: Page, user: 'admin' | 'marit', path: string): Promise<void> {
   await page.context().clearCookies();
   await signIn(page, user, path);
 }
