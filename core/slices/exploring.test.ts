@@ -163,6 +163,18 @@ describe('exploring', () => {
     expect([total.these, choices[0]!.values[0]!.name]).toEqual([0, '4711']);
   });
 
+  it('tells teams of one name apart by their branch', () => {
+    const team = (code: string, name: string, branch: string) => ({
+      team: { code, name },
+      branch: { code: branch, name: branch },
+    });
+    const { lists } = new Explorer(
+      { ...MEANING, places: [team('a', 'Engines', 'North'), team('b', 'Engines', 'South')] },
+      { ...toColumns(NOW), ...toColumns(THEN, 'priorYear.') },
+    ).ask(asked());
+    expect(lists.team.rows.map(({ name }) => name)).toEqual(['Engines, South', 'Engines, North']);
+  });
+
   it('does without a year before, and without any line', () => {
     const alone = new Explorer({ ...MEANING, priorYear: null }, toColumns([]));
     const { total, lists } = alone.ask(asked());

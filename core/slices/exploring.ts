@@ -225,7 +225,7 @@ export class Explorer {
       group(
         meaning.places.map((place) => {
           const found = place[of];
-          return found ? { id: found.code, name: found.name } : NONE;
+          return found ? { id: found.code, name: nameApart(found, place, meaning.places) } : NONE;
         }),
         BASES.place,
       );
@@ -325,6 +325,16 @@ const BASES = {
   source: 8,
   location: 9,
 } as const;
+
+/** A unit's name; of teams that are called alike with their branch. */
+function nameApart(
+  { code, name }: UnitName,
+  { branch }: LinesMeaning['places'][number],
+  places: LinesMeaning['places'],
+): string {
+  const isShared = places.some(({ team }) => team && team.name === name && team.code !== code);
+  return isShared && branch && branch.code !== code ? `${name}, ${branch.name}` : name;
+}
 
 function sameCodes(length: number): Uint32Array {
   return Uint32Array.from({ length }, (_, code) => code);

@@ -345,15 +345,15 @@ function trim(key: ExploreKey, { lists }: ExploreAnswer): ExploreAnswer['lists']
     const rows = list.rows.filter((row, index) => index < 5 || isThere(row));
     return { ...list, rows };
   }
-  const first = list.rows.findIndex(isThere);
-  const last = list.rows.findLastIndex(isThere);
-  const rows = first < 0 ? [] : list.rows.slice(first, last + 1);
+  const isRefund = ({ id }: SliceRow) => id === 'refund';
+  const sizes = list.rows.filter((row) => !isRefund(row));
+  const first = sizes.findIndex(isThere);
+  const shown = first < 0 ? [] : sizes.slice(first, sizes.findLastIndex(isThere) + 1);
+  // Below nothing, so before it.
+  const rows = [...list.rows.filter((row) => isRefund(row) && isThere(row)), ...shown];
   return {
     ...list,
-    rows: rows.map((row) => ({
-      ...row,
-      name: row.id === 'refund' ? 'refunds' : shortSize(row.id),
-    })),
+    rows: rows.map((row) => ({ ...row, name: isRefund(row) ? '<0' : shortSize(row.id) })),
   };
 }
 

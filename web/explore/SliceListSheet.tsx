@@ -80,7 +80,14 @@ export function SliceListSheet({
                   row.isChosen ? 'border-ember font-semibold' : 'border-transparent',
                 )}
               >
-                <span className={classNames('truncate', isPale && 'text-soft')}>{row.name}</span>
+                <span
+                  className={classNames(
+                    'line-clamp-2 leading-tight break-words',
+                    isPale && 'text-soft',
+                  )}
+                >
+                  {row.name}
+                </span>
                 <Bar these={row.these} all={row.all} scale={scale} isPale={isPale} />
                 <span className="text-right tabular-nums">{shown.column(row.these)}</span>
                 <span className="text-right text-[11.5px] tabular-nums">
