@@ -85,6 +85,18 @@ test('a kept deal that is refused says why, stays, and can be changed', async ({
   await expect(kept).toBeHidden();
 });
 
+test('files are saved with the worker standing by', async ({ page }) => {
+  await signIn(page, 'viewer', '/standing?period=FY2027-P08');
+  await isReady(page);
+  await page.getByRole('button', { name: 'Print or save' }).click();
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'Numbers (CSV)' }).click(),
+  ]);
+  expect(await file.failure()).toBeNull();
+  expect(file.suggestedFilename()).toMatch(/^standing .*\.csv$/);
+});
+
 test('nothing of a session stays after it', async ({ page }) => {
   await signIn(page, 'viewer', '/standing');
   await isReady(page);

@@ -23,20 +23,27 @@ cleanupOutdatedCaches();
 clientsClaim();
 
 registerRoute(
-  new NavigationRoute(async ({ request }) => {
-    try {
-      return await fetch(request);
-    } catch (error) {
-      const page = await matchPrecache('/index.html');
-      if (!page) throw error;
-      return page;
-    }
-  }),
+  new NavigationRoute(
+    async ({ request }) => {
+      try {
+        return await fetch(request);
+      } catch (error) {
+        const page = await matchPrecache('/index.html');
+        if (!page) throw error;
+        return page;
+      }
+    },
+    // Files that are saved come from the server alone.
+    { denylist: [/^\/api\//] },
+  ),
 );
 
 registerRoute(
-  ({ url, sameOrigin }) =>
-    sameOrigin && url.pathname.startsWith(API) && !NEVER_KEPT.test(url.pathname),
+  ({ url, sameOrigin, request }) =>
+    sameOrigin &&
+    request.mode !== 'navigate' &&
+    url.pathname.startsWith(API) &&
+    !NEVER_KEPT.test(url.pathname),
   new NetworkFirst({
     cacheName: ANSWERS,
     plugins: [
