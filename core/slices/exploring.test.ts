@@ -78,9 +78,9 @@ const asked = (over: Partial<ExploreQuestion> = {}): ExploreQuestion => ({
 
 describe('exploring', () => {
   it('shows all of it, beside the year before, where nothing is chosen', () => {
-    const { total, totalBefore, lines, lists } = explorer().ask(asked());
+    const { measure, total, lines, lists } = explorer().ask(asked());
     expect(total).toEqual({ these: 750, all: 750, before: 370 });
-    expect([totalBefore, lines]).toEqual([370, { these: 4, all: 4 }]);
+    expect([measure, lines]).toEqual(['revenue', { these: 4, all: 4 }]);
     expect(lists.month.rows.map(({ id, these, before }) => [id, these, before])).toEqual([
       ['FY2027-P07', 350, 300],
       ['FY2027-P08', 400, 70],

@@ -2,7 +2,7 @@ import { parseDay, weekdayOf } from '../period/day';
 import type { PackedColumn } from './columnPack';
 import { DEAL_SIZES, REFUND_SIZE } from './dealSize';
 import type { SliceMeasure } from './lineTable';
-import { type BaseKey, type Codes, type Dimension, LinkedSums } from './linkedSums';
+import { type Codes, type Dimension, LinkedSums } from './linkedSums';
 
 /** What one may explore by, in the order of the pictures. */
 export const EXPLORE_KEYS = [
@@ -89,9 +89,9 @@ export interface SliceList {
 }
 
 export interface ExploreAnswer {
+  /** What was added up. */
+  measure: SliceMeasure;
   total: SliceSums;
-  /** Of the year before; null where it has none. */
-  totalBefore: number | null;
   lines: { these: number; all: number };
   lists: Record<ExploreKey, SliceList>;
   choices: {
@@ -115,21 +115,14 @@ interface Keyed {
   dimension: Dimension;
 }
 
-/** One span's lines, linked; made anew for another measure. */
-interface Linked {
-  bases: BaseKey[];
-  dimensions: Dimension[];
-  sums: LinkedSums;
-}
-
 /**
  * All lines of a span, asked by any combination of choices, beside the same days of the year before.
  * Holds its place between two questions: only what changed is added up again.
  */
 export class Explorer {
   private keyed: Record<ExploreKey, Keyed>;
-  private before: Linked | null = null;
-  private now!: Linked;
+  private before: LinkedSums | null = null;
+  private now!: LinkedSums;
   private measure: SliceMeasure | null = null;
   private chosen = new Map<ExploreKey, string>();
 
@@ -143,16 +136,16 @@ export class Explorer {
   ask(question: ExploreQuestion): ExploreAnswer {
     if (question.measure !== this.measure) this.link(question.measure);
     this.choose(question);
-    const total = this.now.sums.total;
+    const total = this.now.total;
     const lists = {} as Record<ExploreKey, SliceList>;
     for (const key of EXPLORE_KEYS) lists[key] = this.listOf(key, question);
     return {
-      total: { ...total, before: this.before?.sums.total.these ?? null },
-      totalBefore: this.before?.sums.total.all ?? null,
-      lines: { these: this.now.sums.passingRows, all: this.columns['amount']!.length },
+      measure: question.measure,
+      total: { ...total, before: this.before?.total.these ?? null },
+      lines: { these: this.now.passingRows, all: this.columns['amount']!.length },
       lists,
       choices: question.choices.map(({ key, ids }) => {
-        const passing = this.now.sums.sumsOf(EXPLORE_KEYS.indexOf(key)).these;
+        const passing = this.now.sumsOf(EXPLORE_KEYS.indexOf(key)).these;
         const beside = passing.reduce((sum, value) => sum + value, 0);
         return {
           key,
@@ -175,8 +168,8 @@ export class Explorer {
       const codes =
         ids &&
         this.keyed[key].values.flatMap((value, code) => (ids.includes(value.id) ? [code] : []));
-      this.now.sums.choose(dimension, codes);
-      this.before?.sums.choose(dimension, codes);
+      this.now.choose(dimension, codes);
+      this.before?.choose(dimension, codes);
     });
   }
 
@@ -185,8 +178,8 @@ export class Explorer {
     { choices, order, shown, find = {} }: ExploreQuestion,
   ): SliceList {
     const dimension = EXPLORE_KEYS.indexOf(key);
-    const { these, all } = this.now.sums.sumsOf(dimension);
-    const before = this.before?.sums.sumsOf(dimension).these ?? null;
+    const { these, all } = this.now.sumsOf(dimension);
+    const before = this.before?.sumsOf(dimension).these ?? null;
     const chosen = new Set(choices.find((each) => each.key === key)?.ids ?? []);
     const rows = this.keyed[key].values.map((value, code): SliceRow => ({
       ...value,
@@ -280,7 +273,7 @@ export class Explorer {
     this.before = this.meaning.priorYear ? this.linkSpan('priorYear.', measure) : null;
   }
 
-  private linkSpan(prefix: '' | 'priorYear.', measure: SliceMeasure): Linked {
+  private linkSpan(prefix: '' | 'priorYear.', measure: SliceMeasure): LinkedSums {
     const { meaning, keyed } = this;
     const column = (name: string) => this.columns[prefix + name]!;
     const days = column('day');
@@ -301,14 +294,13 @@ export class Explorer {
     };
     const bases = Object.values(codes).map(([each, size]) => ({ codes: each, size }));
     const dimensions = EXPLORE_KEYS.map((key) => keyed[key].dimension);
-    const sums = new LinkedSums({
+    return new LinkedSums({
       length: days.length,
       bases,
       dimensions,
       values: valuesOf(column, measure),
       ...(measure === 'deals_won' ? { countedBy: column('deal') } : {}),
     });
-    return { bases, dimensions, sums };
   }
 }
 

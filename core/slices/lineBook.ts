@@ -9,13 +9,10 @@ const NOTHING = toColumn([]);
  */
 export class LineBook {
   private columns = new Map<number, LineColumn>();
-  /** Counts up with every change: what was derived from another version is derived anew. */
-  version = 0;
 
   /** All lines of a salesperson. */
   load(salespersonId: number, column: LineColumn): void {
     this.columns.set(salespersonId, column);
-    this.version++;
   }
 
   /** Puts these in place of a salesperson's lines of a day. */
@@ -26,11 +23,5 @@ export class LineBook {
   /** None of somebody who has sold nothing. */
   columnOf(salespersonId: number): LineColumn {
     return this.columns.get(salespersonId) ?? NOTHING;
-  }
-
-  get lineCount(): number {
-    let count = 0;
-    for (const { length } of this.columns.values()) count += length;
-    return count;
   }
 }

@@ -1,3 +1,4 @@
+import { seekDay } from '../ledger/seek';
 import type { Day, DaySpan } from '../period/day';
 
 /**
@@ -94,17 +95,8 @@ export function putLine(column: LineColumn, at: number, line: CreditedLine): voi
 }
 
 /** From which line to which (not included) a column has the days of a span. */
-export function placesIn({ days, length }: LineColumn, span: DaySpan): [number, number] {
-  const seek = (day: Day) => {
-    let [low, high] = [0, length];
-    while (low < high) {
-      const middle = (low + high) >> 1;
-      if (days[middle]! < day) low = middle + 1;
-      else high = middle;
-    }
-    return low;
-  };
-  return [seek(span.from), seek(span.to)];
+export function placesIn({ days }: LineColumn, span: DaySpan): [number, number] {
+  return [seekDay(days, span.from), seekDay(days, span.to)];
 }
 
 /** The same column with these lines in place of those of a day. */

@@ -62,7 +62,7 @@ export async function viewComparison(
   const now = valueIn(dataset, unit.id, measure.code, span);
   const then = thenOf(dataset, unit, period, measure, against);
   const isAdded = measure.overUnits === 'adds';
-  const parts = compareSlices(dataset, slicing, { unit, period, measure, against, by });
+  const parts = compareSlices(dataset, slicing, { period, measure, against });
   const rows = isAdded ? withUnassigned(parts, now, then.value) : parts;
   const sorted = rows.sort(
     (a, b) =>
@@ -105,7 +105,9 @@ export async function viewComparison(
         : {
             count: rest.length,
             now: rest.reduce((sum, row) => sum + (row.now ?? 0), 0),
-            then: rest.reduce((sum, row) => sum + (row.then ?? 0), 0),
+            then: rest.some((row) => row.then === null)
+              ? null
+              : rest.reduce((sum, row) => sum + row.then!, 0),
           },
     steps:
       isAdded && rows.every((row) => row.now !== null && row.then !== null)
@@ -138,7 +140,8 @@ function allDays(dataset: Dataset, period: Period, { earlier }: Against): DaySpa
   ];
   return {
     from: Math.min(...spans.map(({ from }) => from)),
-    to: Math.max(...spans.map(({ to }) => to)),
+    // What is dated later counts nowhere yet.
+    to: Math.min(dataset.asOf + 1, Math.max(...spans.map(({ to }) => to))),
   };
 }
 
@@ -164,9 +167,8 @@ function thenOf(
 function compareSlices(
   dataset: Dataset,
   slicing: Slicing,
-  of: { unit: Unit; period: Period; measure: Measure; against: Against; by: string },
+  { period, measure, against }: { period: Period; measure: Measure; against: Against },
 ): ComparedRow[] {
-  const { period, measure, against } = of;
   const now = slicing.valuesIn(countedDays(period, dataset.asOf));
   const then =
     against.benchmark === 'target'
@@ -238,11 +240,12 @@ function viewVolumePrice(
   { earlier }: Against,
 ): ComparisonView['volumePrice'] {
   if (code !== 'revenue' || !earlier) return null;
-  const soldIn = (days: DaySpan) => ({
-    amount: valueIn(dataset, unit.id, 'revenue', days) ?? 0,
-    deals: valueIn(dataset, unit.id, 'deals_won', days) ?? 0,
-  });
+  const soldIn = (days: DaySpan) => {
+    const amount = valueIn(dataset, unit.id, 'revenue', days);
+    const deals = valueIn(dataset, unit.id, 'deals_won', days);
+    return amount === null || deals === null ? null : { amount, deals };
+  };
   const [now, then] = [soldIn(span), soldIn(earlier.span)];
-  const effect = volumeAndPrice(now, then);
+  const effect = now && then && volumeAndPrice(now, then);
   return effect && { deals: now.deals, dealsThen: then.deals, ...effect };
 }

@@ -1,6 +1,6 @@
 import type { ComparisonView } from '#contract/schemas/comparison';
 import { changeOf } from '#core/comparison/change';
-import { leadOf } from '#core/comparison/lead';
+import { type Lead, leadOf } from '#core/comparison/lead';
 import type { Dataset } from '#core/dataset/dataset';
 import type { Period } from '#core/period/calendar';
 import { dayWithin, toIsoDay } from '#core/period/day';
@@ -38,32 +38,40 @@ export function viewLead(
   const span = { from: year.from, to: until + 1 };
   const point = cutAtSameDate(year, until, before);
   const working = dataset.workingDaysOf(unit.id);
-  const now = slicing.valuesIn(span).map((value) => value ?? 0);
-  const then = slicing.valuesIn(point).map((value) => value ?? 0);
-  const whole = slicing.valuesIn(before).map((value) => value ?? 0);
-  const reached = slicing.reachedIn(before, now);
+  const now = slicing.valuesIn(span);
+  const then = slicing.valuesIn(point);
+  const whole = slicing.valuesIn(before);
+  const reached = slicing.reachedIn(
+    before,
+    now.map((value) => value ?? Number.POSITIVE_INFINITY),
+  );
   const partOf = (day: number) => (day - before.from + 1) / (before.to - before.from);
   const rows = slicing.slices.map((slice, index) => {
-    const lead = leadOf({
-      booked: now[index]!,
-      lastTotal: whole[index]!,
-      reachedOn: reached[index]!,
-      position: point.to - 1,
-      working,
-    });
+    const [booked, lastTotal] = [now[index]!, whole[index]!];
+    // A year known by its totals alone does not say on which day it had reached anything.
+    const lead: Lead =
+      booked === null || lastTotal === null || then[index] === null
+        ? { kind: 'none' }
+        : leadOf({
+            booked,
+            lastTotal,
+            reachedOn: reached[index]!,
+            position: point.to - 1,
+            working,
+          });
     return {
       ...slice,
       kind: lead.kind,
       workingDays: lead.kind === 'days' ? lead.workingDays : null,
       reachedOn: lead.kind === 'days' ? toIsoDay(lead.reachedOn) : null,
       at: lead.kind === 'days' ? partOf(lead.reachedOn) : lead.kind === 'yearPassed' ? 1 : null,
-      now: now[index]!,
+      now: booked,
       then: then[index]!,
-      thenWhole: whole[index]!,
-      ...changeOf(now[index]!, then[index]!),
+      thenWhole: lastTotal,
+      ...changeOf(booked, then[index]!),
     };
   });
-  const sold = rows.filter((row) => row.now !== 0 || row.thenWhole !== 0);
+  const sold = rows.filter((row) => (row.now ?? 0) !== 0 || (row.thenWhole ?? 0) !== 0);
   return {
     year: toPeriodView(dataset, year),
     days: describeSpan(span, true),
@@ -73,6 +81,6 @@ export function viewLead(
       name: shortPeriod(month, calendar),
       at: (month.from - before.from) / (before.to - before.from),
     })),
-    rows: sold.sort((a, b) => b.now - a.now).slice(0, MOST_ROWS),
+    rows: sold.sort((a, b) => (b.now ?? 0) - (a.now ?? 0)).slice(0, MOST_ROWS),
   };
 }

@@ -59,7 +59,9 @@ export function sliceByUnit({ dataset, unit, measure, span }: SlicingCall): Slic
         firstReached(
           wanted[index]!,
           days,
-          (day) => valueIn(dataset, each.id, measure, { from: days.from, to: day + 1 }) ?? 0,
+          (day) =>
+            valueIn(dataset, each.id, measure, { from: days.from, to: day + 1 }) ??
+            Number.NEGATIVE_INFINITY,
         ),
       ),
   };

@@ -176,6 +176,29 @@ describe('a figure against another', () => {
     ]);
   });
 
+  it('of a year known by its totals alone is unknown, not 0', async () => {
+    await people.admin.import(
+      'history',
+      'unit,period,measure,value\nnorth,FY2026-P08,revenue,500.00\n',
+    );
+    const booked = await people.admin.send(
+      'POST',
+      '/deals',
+      wonDeal({ salesperson: 'nkassem', amount: '80.00', closedOn: '2026-11-03' }),
+    );
+    expect(booked.statusCode).toBe(201);
+    const answer = await people.admin.get('/comparison?unit=ht&period=FY2027-P08&by=unit');
+    const { rows, lead, figure, volumePrice } = answer.json() as ComparisonView;
+    expect(told(rows)['Northgate']).toEqual([8_000, null]);
+    expect(lead!.rows.find(({ name }) => name === 'Northgate')).toMatchObject({
+      kind: 'none',
+      now: 8_000,
+      then: null,
+      thenWhole: 50_000,
+    });
+    expect([figure.then, figure.thenWhole, volumePrice]).toEqual([null, 205_000, null]);
+  });
+
   it('shows nobody what is not theirs', async () => {
     const refused = await people.salesperson.get('/comparison?unit=salt&period=FY2027-P08');
     expect(refused.statusCode).toBe(404);

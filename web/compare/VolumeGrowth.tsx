@@ -1,4 +1,5 @@
 import type { ComparedRow, ComparisonView } from '#contract/schemas/comparison';
+import { medianOf } from '#core/ledger/dealValues';
 import { declutter } from '#core/picture/declutter';
 import { showChange } from '#core/status/percent';
 import type { Shown } from '../app/display';
@@ -24,7 +25,7 @@ export function VolumeGrowth({ view, shown }: { view: ComparisonView; shown: Sho
   const fresh = view.rows.filter((row) => row.isNew);
   if (dots.length < 4) return null;
   const most = Math.max(...dots.map(({ now }) => now));
-  const median = medianOf(dots.map(({ now }) => now));
+  const median = medianOf(Float64Array.from(dots, ({ now }) => now))!;
   const widest = Math.max(...dots.map(({ share }) => Math.abs(share)));
   const limit = Math.min(MOST_GROWTH, Math.max(1, Math.ceil(widest / STEP)) * STEP);
   const x = (value: number) =>
@@ -152,10 +153,4 @@ export function VolumeGrowth({ view, shown }: { view: ComparisonView; shown: Sho
       )}
     </section>
   );
-}
-
-function medianOf(values: readonly number[]): number {
-  const sorted = [...values].sort((a, b) => a - b);
-  const middle = sorted.length >> 1;
-  return sorted.length % 2 === 1 ? sorted[middle]! : (sorted[middle - 1]! + sorted[middle]!) / 2;
 }

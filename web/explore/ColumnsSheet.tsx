@@ -2,6 +2,7 @@ import type { ExploreKey, SliceList } from '#core/slices/exploring';
 import type { Shown } from '../app/display';
 import { classNames } from '../ui/classNames';
 import { scaleOf } from './barScale';
+import { describeRow } from './sliceWords';
 
 interface ColumnsProps {
   name: ExploreKey;
@@ -51,8 +52,8 @@ export function ColumnsSheet({
             key={row.id}
             type="button"
             aria-pressed={row.isChosen}
-            aria-label={`${labelOf(row)}: ${shown.figure(row.these)} of ${shown.figure(row.all)}${row.before === null ? '' : `, ${shown.figure(row.before)} last year`}`}
-            title={`${labelOf(row)}: ${shown.figure(row.these)} of ${shown.figure(row.all)} in all${row.before === null ? '' : `; ${shown.figure(row.before)} on the same days last year`}`}
+            aria-label={describeRow(labelOf(row), row, shown)}
+            title={describeRow(labelOf(row), row, shown)}
             onClick={() => onChoose(row.id)}
             className="group min-w-[24px] flex-1 rounded-[3px] hover:bg-hover"
           >

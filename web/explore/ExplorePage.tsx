@@ -84,11 +84,11 @@ export function ExplorePage() {
     [measure, choices, order, more, find],
   );
   const spanId = company && period ? spanOf(company.calendar, period, span) : '';
-  const { header, answer, share, failure, retry } = useExplorer(unit, spanId, question);
+  const { header, answer, isOther, share, failure, retry } = useExplorer(unit, spanId, question);
   const choose = (next: Choices) => put({ pick: writeChoices(next) }, { replace: false });
   useSteps(choices, choose);
 
-  if (failure && !answer)
+  if (failure && (!answer || isOther))
     return (
       <div className="p-5">
         <FailureNote failure={failure} onRetry={retry} />
@@ -102,14 +102,13 @@ export function ExplorePage() {
     );
   return (
     <ViewBody
-      isOther={share !== null && header.unit.code !== unit}
+      isOther={isOther}
       className="flex flex-col gap-2.5 px-[18px] pt-3 pb-4 max-phone:px-3"
     >
       {failure && <FailureNote failure={failure} onRetry={retry} />}
       <Explored
         header={header}
         answer={answer}
-        measure={measure}
         choices={choices}
         choose={choose}
         find={find}
@@ -174,7 +173,6 @@ function useSteps(choices: Choices, choose: (next: Choices) => void): void {
 interface ExploredProps {
   header: LinesHeader;
   answer: ExploreAnswer;
-  measure: SliceMeasure;
   choices: Choices;
   choose(next: Choices): void;
   find: Partial<Record<ExploreKey, string>>;
@@ -192,7 +190,6 @@ const EMPHASIS = {
 function Explored({
   header,
   answer,
-  measure,
   choices,
   choose,
   find,
@@ -201,6 +198,8 @@ function Explored({
   controls,
 }: ExploredProps) {
   const { search } = useLocation();
+  // Of the answer, not of what was just asked: figures and their unit belong together.
+  const { measure } = answer;
   const unit = unitOf(measure, header);
   const shown = useShown(unit);
   const { currency } = header;

@@ -5,7 +5,7 @@ import type { Shown } from '../app/display';
 import { Change } from '../figures/Change';
 import { classNames } from '../ui/classNames';
 import { type BarScale, scaleOf } from './barScale';
-import { KEY_NAMES } from './sliceWords';
+import { describeRow, KEY_NAMES } from './sliceWords';
 
 interface SliceListProps {
   name: ExploreKey;
@@ -72,8 +72,8 @@ export function SliceListSheet({
               <button
                 type="button"
                 aria-pressed={row.isChosen}
-                aria-label={`${row.name}: ${shown.figure(row.these)} of ${shown.figure(row.all)}${row.before === null ? '' : `, ${shown.figure(row.before)} last year`}`}
-                title={`${row.name}: ${shown.figure(row.these)} of ${shown.figure(row.all)} in all${row.before === null ? '' : `; ${shown.figure(row.before)} on the same days last year`}`}
+                aria-label={describeRow(row.name, row, shown)}
+                title={describeRow(row.name, row, shown)}
                 onClick={() => onChoose(row.id)}
                 className={classNames(
                   'touchable grid min-h-[24px] flex-1 grid-cols-[minmax(0,1.7fr)_minmax(0,1fr)_58px_50px] items-center gap-2 rounded-[3px] pointer-coarse:pr-[26px] border-l-[3px] pl-1.5 text-left text-[12.5px] hover:bg-hover',

@@ -2,8 +2,9 @@ import type { LinesHeader } from '#contract/schemas/slice';
 import { exponentOf } from '#core/money/currency';
 import { type FigureUnit, formatShort } from '#core/money/format';
 import { DEAL_SIZES } from '#core/slices/dealSize';
-import type { ExploreKey, SliceValue } from '#core/slices/exploring';
+import type { ExploreKey, SliceSums, SliceValue } from '#core/slices/exploring';
 import type { SliceMeasure } from '#core/slices/lineTable';
+import type { Shown } from '../app/display';
 
 export const KEY_NAMES: Readonly<Record<ExploreKey, string>> = {
   month: 'Month',
@@ -38,6 +39,12 @@ export const NOUNS: Readonly<Record<SliceMeasure, string>> = {
 export function unitOf(measure: SliceMeasure, { currency }: LinesHeader): FigureUnit {
   if (measure === 'deals_won') return { kind: 'count', decimals: 0 };
   return measure === 'quantity' ? { kind: 'count', decimals: 3 } : { kind: 'money', currency };
+}
+
+/** A row in words: how much of how much, and the same days last year. */
+export function describeRow(name: string, { these, all, before }: SliceSums, shown: Shown): string {
+  const known = before === null ? '' : `, ${shown.figure(before)} last year`;
+  return `${name}: ${shown.figure(these)} of ${shown.figure(all)}${known}`;
 }
 
 /** A value's name; sizes as the band they stand for: "€1k to €2k". */

@@ -9,6 +9,8 @@ import type { FromExplorer, ToExplorer } from '../workers/explore.worker';
 interface Explored {
   header: LinesHeader | null;
   answer: ExploreAnswer | null;
+  /** What is shown belongs to the unit or span before. */
+  isOther: boolean;
   /** How much of the lines has come, 0 to 1; null while none are on the way. */
   share: number | null;
   failure: Failure | null;
@@ -34,6 +36,9 @@ export function useExplorer(unit: string, period: string, question: ExploreQuest
   const [share, setShare] = useState<number | null>(null);
   const [failure, setFailure] = useState<Failure | null>(null);
   const [attempt, setAttempt] = useState(0);
+  /** Of which unit and span the lines are that are shown, and those that are on the way. */
+  const [loaded, setLoaded] = useState('');
+  const wanted = useRef('');
   const { data: freshness } = useGetFreshnessQuery();
   const worker = useRef<Worker | null>(null);
   const newest = useRef({ load: 0, ask: 0 });
@@ -45,19 +50,26 @@ export function useExplorer(unit: string, period: string, question: ExploreQuest
       type: 'module',
     });
     worker.current = made;
+    let next: LinesHeader | null = null;
     const ask = () => send({ kind: 'ask', number: ++newest.current.ask, question: asked.current });
     const send = (message: ToExplorer) => made.postMessage(message);
     made.onmessage = ({ data }: MessageEvent<FromExplorer>) => {
       if (data.kind === 'answer') {
-        if (data.number === newest.current.ask) setAnswer(data.answer);
-        return;
+        if (data.number !== newest.current.ask) return;
+        if (next) {
+          setHeader(next);
+          setLoaded(wanted.current);
+          next = null;
+        }
+        return setAnswer(data.answer);
       }
       if (data.number !== newest.current.load) return;
       if (data.kind === 'progress') return setShare(data.share);
       setShare(null);
       if (data.kind === 'failed') return setFailure(toFailure(data.problem));
       setFailure(null);
-      setHeader(data.header);
+      // Shown with their first answer: names of one unit never stand over figures of another.
+      next = data.header;
       ask();
     };
     made.onerror = () => {
@@ -71,7 +83,9 @@ export function useExplorer(unit: string, period: string, question: ExploreQuest
   useEffect(() => {
     if (!unit || !period) return;
     setShare(0);
+    setFailure(null);
     const query = new URLSearchParams({ unit, period });
+    wanted.current = query.toString();
     worker.current?.postMessage({
       kind: 'load',
       number: ++newest.current.load,
@@ -88,7 +102,14 @@ export function useExplorer(unit: string, period: string, question: ExploreQuest
     } satisfies ToExplorer);
   }, [text]);
 
-  return { header, answer, share, failure, retry: () => setAttempt((count) => count + 1) };
+  return {
+    header,
+    answer,
+    isOther: loaded !== new URLSearchParams({ unit, period }).toString(),
+    share,
+    failure,
+    retry: () => setAttempt((count) => count + 1),
+  };
 }
 
 const toFailure = (problem: Problem | null): Failure => problem ?? UNREACHABLE;
