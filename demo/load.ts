@@ -49,7 +49,7 @@ import {
 } from './people';
 import { createStream } from './random';
 import { dateRecords, orderByRecord } from './records';
-import { generateTargets } from './targets';
+import { generateCategoryTargets, generateTargets } from './targets';
 
 const CURRENCY = 'EUR';
 const COUNTRY = 'NL';
@@ -125,6 +125,7 @@ export async function loadDemo(context: Context, today: Day): Promise<void> {
   const report = await importDeals(call, parseCsv([Buffer.from(Papa.unparse(rows))]));
   await dateRecords(context, admin.id, records);
   await describeLists(context);
+  await setCategoryTargets(context, principal, calendar, yearStart);
   const lines = await importDealLines(
     { ...call, fileName: 'demo deal lines.csv' },
     parseCsv([Buffer.from(Papa.unparse([...generateLines(rows)]))]),
@@ -244,6 +245,36 @@ async function publishPlans(
     });
     await publishPlan(context, caller, plan.id, { note: 'Agreed in the yearly plan' });
   }
+}
+
+/** What is asked of each category, written into the running year's published plan. */
+async function setCategoryTargets(
+  context: Context,
+  principal: Principal,
+  calendar: FiscalCalendar,
+  yearStart: Day,
+): Promise<void> {
+  const ids = new Map(
+    (await context.db.select().from(category)).map((each) => [each.name, String(each.id)]),
+  );
+  const quarters = calendar.quarters(calendar.labelOf(yearStart));
+  await saveTargets(context, buildScope(context.replica, principal), principal, {
+    reason: 'Agreed by category',
+    changes: generateCategoryTargets().flatMap(({ unit, category: name, quarter, euros }) => {
+      const key = ids.get(name);
+      return key === undefined
+        ? []
+        : [
+            {
+              unit,
+              slice: { by: 'category' as const, key },
+              period: quarters[quarter - 1]!.id,
+              measure: 'revenue',
+              target: String(euros),
+            },
+          ];
+    }),
+  });
 }
 
 /**

@@ -68,6 +68,51 @@ export function generateTargets(): DemoTarget[] {
   return [...people, ...branches];
 }
 
+/** How much of what a team sells is of its own category. */
+const OWN_CATEGORY = 0.82;
+
+/**
+ * What each branch is asked of each of its categories in a quarter of the running year, and the
+ * company of each; 1 to 4.
+ */
+export function generateCategoryTargets(): {
+  unit: string;
+  category: string;
+  quarter: number;
+  euros: number;
+}[] {
+  const targets = [...new Set(TEAMS.map(({ category }) => category))].flatMap((category) =>
+    BRANCHES.flatMap(({ code }) => {
+      const teams = TEAMS.filter((team) => team.branch === code && team.category === category);
+      const sellers = SELLERS.filter((seller) => teams.some((team) => team.code === seller.team));
+      if (sellers.length === 0) return [];
+      return [1, 2, 3, 4].map((quarter) => {
+        const euros = sellers
+          .flatMap((seller) =>
+            [0, 1, 2].flatMap((month) => {
+              const at = (quarter - 1) * 3 + month;
+              return isEmployed(seller, at) ? [usualMonth(seller, at)] : [];
+            }),
+          )
+          .reduce((sum, each) => sum + each, 0);
+        return {
+          unit: code,
+          category,
+          quarter,
+          euros: Math.round((euros * OWN_CATEGORY) / 5_000) * 5_000,
+        };
+      });
+    }),
+  );
+  const ofCompany = new Map<string, (typeof targets)[number]>();
+  for (const each of targets) {
+    const key = `${each.category} ${each.quarter}`;
+    const sum = ofCompany.get(key)?.euros ?? 0;
+    ofCompany.set(key, { ...each, unit: 'harrow-tide', euros: sum + each.euros });
+  }
+  return [...targets, ...ofCompany.values()];
+}
+
 function months(): number[] {
   return Array.from({ length: HISTORY_MONTHS + 12 }, (_, i) => i - HISTORY_MONTHS);
 }

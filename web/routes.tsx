@@ -82,6 +82,10 @@ export const router = createBrowserRouter([
             lazy: async () => ({ Component: (await import('./standing/PartsPage')).PartsPage }),
           },
           {
+            path: 'standing/slices',
+            lazy: async () => ({ Component: (await import('./standing/SlicesPage')).SlicesPage }),
+          },
+          {
             path: 'standing/scorecard',
             lazy: async () => ({
               Component: (await import('./standing/ScorecardPage')).ScorecardPage,

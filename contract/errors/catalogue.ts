@@ -534,6 +534,12 @@ export const FAULTS = {
   halfOfWeekdays: 'Half days must be among the weekdays that are worked.',
   weekdayNeeded: 'Choose one weekday at least.',
   notATime: 'Is not a time of day. Write for example 17:00; the latest is 24:00.',
+  unknownSlice:
+    'Is no {dimension} of the lists. Choose one of them; a merged one stands under its new name.',
+  unknownDimension:
+    'Must be one of product, category, customer, customer_group, source, location, or empty with an empty value.',
+  sliceMeasure:
+    'Only revenue, gross profit, quantity and deals won can have targets by product, customer and the like.',
   unknownMeasure: 'Is no measure. Setup lists them with their codes.',
   notInTree: 'Does not stand in the tree in this period.',
   negative: 'Must not be negative.',

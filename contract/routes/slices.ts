@@ -1,5 +1,6 @@
 import { ComparisonQuery, ComparisonView } from '../schemas/comparison';
 import { ExploreQuery } from '../schemas/slice';
+import { SliceAttainment, SliceAttainmentQuery } from '../schemas/sliceAttainment';
 import { defineRoute } from './route';
 
 export const exploreLines = defineRoute({
@@ -24,4 +25,16 @@ export const getComparison = defineRoute({
   query: ComparisonQuery,
   response: ComparisonView,
   errors: ['unknownUnit', 'unknownPeriod', 'unknownMeasure'],
+});
+
+export const getSliceAttainment = defineRoute({
+  id: 'getSliceAttainment',
+  method: 'GET',
+  path: '/slice-attainment',
+  permission: 'read',
+  summary:
+    "Where a unit's products, categories, customers, customer groups, sources or locations stand against their own targets",
+  query: SliceAttainmentQuery,
+  response: SliceAttainment,
+  errors: ['unknownUnit', 'unknownPeriod', 'unknownMeasure', 'invalidInput'],
 });

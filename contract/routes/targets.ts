@@ -15,6 +15,7 @@ import {
   ResultHistoryQuery,
 } from '../schemas/planGrid';
 import {
+  PlanGridQuery,
   TargetChanges,
   TargetGrid,
   TargetHistory,
@@ -39,10 +40,10 @@ export const getPlanGrid = defineRoute({
   method: 'GET',
   path: '/plan-grid',
   permission: 'read',
-  summary: 'What the cells of a plan are computed from',
-  query: TargetQuery,
+  summary: 'What the cells of a plan are computed from, by people or by slices of a unit',
+  query: PlanGridQuery,
   response: PlanGridData,
-  errors: ['unknownUnit', 'unknownPeriod', 'unknownPlan', 'unknownMeasure'],
+  errors: ['unknownUnit', 'unknownPeriod', 'unknownPlan', 'unknownMeasure', 'invalidInput'],
 });
 export const getPlanGridChanges = defineRoute({
   id: 'getPlanGridChanges',

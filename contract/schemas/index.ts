@@ -36,6 +36,7 @@ import * as rule from './rule';
 import * as scorecard from './scorecard';
 import * as series from './series';
 import * as slice from './slice';
+import * as sliceAttainment from './sliceAttainment';
 import * as target from './target';
 import * as unit from './unit';
 
@@ -77,6 +78,7 @@ const MODULES = [
   scorecard,
   series,
   slice,
+  sliceAttainment,
   standing,
   target,
   unit,

@@ -5,6 +5,7 @@ import { Nullable } from './common';
 export const KEPT_PATHS = [
   '/standing',
   '/standing/parts',
+  '/standing/slices',
   '/standing/scorecard',
   '/standing/pairs',
   '/standing/ahead',

@@ -107,6 +107,8 @@ export const PlanDifference = Type.Object({
   rows: Type.Array(
     Type.Object({
       unit: UnitSummary,
+      /** The product, customer or the like it is for; null: all of the unit's business. */
+      sliceName: Nullable(Type.String()),
       period: Type.String(),
       periodName: Type.String(),
       measure: MeasureCode,

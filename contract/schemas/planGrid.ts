@@ -3,6 +3,7 @@ import { Minor, Nullable, Value } from './common';
 import { CalendarInput } from './company';
 import { MeasureCode, MeasureRecord } from './measure';
 import { PlanSummary } from './plan';
+import { SliceDimension } from './target';
 import { UnitSummary } from './unit';
 
 /**
@@ -78,6 +79,17 @@ export const PlanGridData = Type.Object({
   rates: Type.Record(Type.String(), Type.String()),
   /** The currency of the unit's country. */
   ownCurrency: Nullable(Type.String()),
+  /**
+   * Set where the rows are slices of the unit: each stands there below it as a unit of its own, with a
+   * number below 0 and its slice as its code ("product:12").
+   */
+  slices: Nullable(
+    Type.Object({
+      by: SliceDimension,
+      /** How many more values have neither a target nor a place among the largest. */
+      omitted: Type.Integer(),
+    }),
+  ),
   /** Newcomers: unit, first day, basis points of the full target by month. */
   ramps: Type.Array(Type.Tuple([Type.Integer(), Type.Integer(), Type.Array(Type.Integer())])),
   /** From where on changes are asked for. */
@@ -91,6 +103,7 @@ export const GridChangesQuery = Type.Object(
     year: Type.String({ pattern: '^FY\\d{4}$' }),
     measure: Type.Optional(MeasureCode),
     plan: Type.Integer(),
+    by: Type.Optional(SliceDimension),
     cursor: Type.String({ pattern: '^\\d{1,20}$' }),
   },
   { additionalProperties: false },

@@ -1,9 +1,18 @@
 import { type Static, Type } from 'typebox';
 import { TARGET_SOURCES } from '#core/targets/resolvedTarget';
+import { SLICE_DIMENSIONS } from '#core/targets/targetSlice';
 import { PeriodView } from './attainment';
 import { Id, Minor, Nullable, Reason, Value } from './common';
 import { MeasureCode, MeasureRecord } from './measure';
 import { UnitSummary } from './unit';
+
+export const SliceDimension = Type.Enum(SLICE_DIMENSIONS);
+
+/** One value of one dimension: an id of a list, or the name of a customer group. */
+export const TargetSlice = Type.Object(
+  { by: SliceDimension, key: Type.String({ minLength: 1, maxLength: 200 }) },
+  { additionalProperties: false },
+);
 
 export const TargetQuery = Type.Object(
   {
@@ -51,12 +60,20 @@ export const TargetGrid = Type.Object({
 });
 export type TargetGrid = Static<typeof TargetGrid>;
 
+/** The same of a plan's grid, by people or by slices of the unit. */
+export const PlanGridQuery = Type.Object(
+  { ...TargetQuery.properties, by: Type.Optional(SliceDimension) },
+  { additionalProperties: false },
+);
+
 /** One cell; the value is a decimal text in major units, null clears it. */
 export const TargetChange = Type.Object(
   {
     unit: Type.String({ minLength: 1 }),
     period: Type.String({ minLength: 1 }),
     measure: MeasureCode,
+    /** What of the unit's business it is for; left out: all of it. */
+    slice: Type.Optional(Nullable(TargetSlice)),
     target: Nullable(Type.String({ maxLength: 40 })),
     floor: Type.Optional(Nullable(Type.String({ maxLength: 40 }))),
     stretch: Type.Optional(Nullable(Type.String({ maxLength: 40 }))),
@@ -95,7 +112,15 @@ export const TargetsSaved = Type.Object({
 export type TargetsSaved = Static<typeof TargetsSaved>;
 
 export const TargetHistoryQuery = Type.Object(
-  { unit: Type.String(), period: Type.String(), measure: MeasureCode, plan: Type.Optional(Id) },
+  {
+    unit: Type.String(),
+    period: Type.String(),
+    measure: MeasureCode,
+    plan: Type.Optional(Id),
+    /** The dimension and the key of a slice, both or neither. */
+    by: Type.Optional(SliceDimension),
+    key: Type.Optional(Type.String({ minLength: 1, maxLength: 200 })),
+  },
   { additionalProperties: false },
 );
 export const TargetHistory = Type.Array(

@@ -16,10 +16,14 @@ import { cutAtSameDate, priorPeriodOf, priorYearOf } from '../period/neighbours'
 import type { WorkingDays } from '../period/workingDays';
 import { buildRuleBook, type DatedRule, type RuleBook } from '../status/ruleBook';
 import { buildTargetLookup, type TargetInputs, type TargetLookup } from '../targets/lookup';
+import { SliceTargets } from '../targets/sliceTargets';
+import { type TargetSlice, writeSlice } from '../targets/targetSlice';
 import type { Ramp } from '../units/ramp';
 
 /** What figures are made of, before anything is derived from it. */
 export interface DatasetSource extends TargetInputs {
+  /** Targets of slices; left out: there are none. */
+  sliceTargets?: SliceTargets | undefined;
   sums: RunningSums;
   /** Sums of whole units, where trees share them. */
   unitSums?: UnitSums;
@@ -50,6 +54,9 @@ export interface DatasetSource extends TargetInputs {
  */
 export interface Dataset extends DatasetSource {
   lookup: TargetLookup;
+  sliceTargets: SliceTargets;
+  /** Which target applies to a slice of a unit, by the same order as for a whole one. */
+  lookupOf(slice: TargetSlice): TargetLookup;
   rollUp: RollUp;
   rules: RuleBook;
   /** Totals of months from before the first deals. */
@@ -83,6 +90,8 @@ export function buildDataset(source: DatasetSource): Dataset {
   const isTodayOver = source.isTodayOver ?? (() => true);
   const elapsed = [false, true].map(() => new WeakMap<WorkingDays, WeakMap<Period, Elapsed>>());
   const compared = new WeakMap<Period, Compared>();
+  const sliceTargets = source.sliceTargets ?? new SliceTargets();
+  const lookups = new Map<string, TargetLookup>();
   const cut = (period: Period, then: Period): EarlierSpan => ({
     period: then,
     span: cutAtSameDate(period, source.asOf, then),
@@ -96,6 +105,21 @@ export function buildDataset(source: DatasetSource): Dataset {
   return {
     ...source,
     lookup: buildTargetLookup(source),
+    sliceTargets,
+    lookupOf(slice) {
+      const key = writeSlice(slice);
+      let lookup = lookups.get(key);
+      if (!lookup)
+        lookups.set(
+          key,
+          (lookup = buildTargetLookup({
+            ...source,
+            targets: sliceTargets.bookOf(slice),
+            whole: undefined,
+          })),
+        );
+      return lookup;
+    },
     rules: buildRuleBook(source.measures, source.datedRules, source.asOf),
     // Of a total that only the whole company sees, nobody's share is known.
     monthlyTotals:

@@ -6,6 +6,7 @@ import { lineTotal } from '#core/deal/line';
 import { QUANTITY_SCALE } from '#core/measure/part';
 import { parseAmount, toDecimal, writeDecimal } from '#core/money/amount';
 import { type Day, END_OF_TIME, FIRST_DAY, parseDay, toIsoDay } from '#core/period/day';
+import { readSlice, SLICE_DIMENSIONS } from '#core/targets/targetSlice';
 import type { Principal, Scope } from '../access/index';
 import { mayDo } from '../access/index';
 import type { Context } from '../context';
@@ -24,7 +25,7 @@ import {
   whereOf,
 } from '../deals/index';
 import type { PlanRecord } from '../ledger/companyState';
-import { loadProducts } from '../lists/index';
+import { loadKnownSlices, loadProducts } from '../lists/index';
 import { withPlan } from '../plans/index';
 import { ProblemError } from '../problem';
 import { listRates } from '../rates/index';
@@ -38,7 +39,7 @@ import { HISTORY_COLUMNS } from './history';
 import { PRODUCT_COLUMNS } from './products';
 import { RATE_COLUMNS } from './rates';
 import { loadStoredTargets, publishedIds, type StoredTargetRow } from './storedTargets';
-import { TARGET_COLUMNS } from './targetColumns';
+import { FILE_NAMES, TARGET_COLUMNS } from './targetColumns';
 import { UNIT_COLUMNS } from './units';
 import { writeWorkbook } from './workbook';
 
@@ -187,7 +188,9 @@ async function loadSetTargets({ context, scope, plan }: ExportCall): Promise<Sto
 async function listTargetRows(call: ExportCall) {
   const { dataset } = call.scope;
   const decimals = buildDecimalsOf(dataset);
+  const known = await loadKnownSlices(call.context.db, SLICE_DIMENSIONS);
   return (await loadSetTargets(call)).map((row) => {
+    const slice = readSlice(row.slice);
     const text = (value: number | null) => toText(value, row.measure, decimals);
     return {
       unit: dataset.tree.find(row.unitId)!.code,
@@ -197,6 +200,8 @@ async function listTargetRows(call: ExportCall) {
       floor: text(row.floor),
       stretch: text(row.stretch),
       note: row.note,
+      dimension: slice && FILE_NAMES[slice.by],
+      value: slice && known.nameOf(slice),
     };
   });
 }
@@ -208,7 +213,7 @@ export async function exportWorkbook(call: ExportCall, yearLabel: number): Promi
   const year = dataset.calendar.year(yearLabel);
   const stored = (await loadSetTargets(call)).filter((row) => {
     const period = dataset.calendar.parse(row.periodId)!;
-    return period.from >= year.from && period.to <= year.to;
+    return row.slice === '' && period.from >= year.from && period.to <= year.to;
   });
   const used = new Set(stored.map((row) => row.measure));
   const measures = context.replica

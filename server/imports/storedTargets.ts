@@ -1,4 +1,5 @@
 import { inArray } from 'drizzle-orm';
+import { readSlice } from '#core/targets/targetSlice';
 import type { Context } from '../context';
 import type { Queryable } from '../db/client';
 import { target } from '../db/tables/index';
@@ -18,8 +19,13 @@ export async function loadStoredTargets(
     .select()
     .from(target)
     .where(inArray(target.planId, [...planIds]))
-    .orderBy(target.unitId, target.periodId, target.measure);
-  return new Map(rows.map((row) => [targetKey(row.unitId, row.measure, row.periodId), row]));
+    .orderBy(target.unitId, target.periodId, target.measure, target.slice);
+  return new Map(
+    rows.map((row) => [
+      targetKey(row.unitId, row.measure, row.periodId, readSlice(row.slice)),
+      row,
+    ]),
+  );
 }
 
 export function publishedIds({ replica }: Context): number[] {

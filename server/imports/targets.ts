@@ -1,22 +1,25 @@
 import type { FieldFault } from '#contract/errors/catalogue';
 import type { ImportReport } from '#contract/schemas/import';
+import { SLICE_DIMENSIONS, type TargetSlice } from '#core/targets/targetSlice';
+import { nameOfDimension } from '#wording/slices';
 import type { Transaction } from '../db/client';
 import type { PlanRecord } from '../ledger/companyState';
+import { type KnownSlices, loadKnownSlices } from '../lists/index';
 import { findPlan, refuseClosed, startDraft } from '../plans/index';
 import {
   buildDecimalsOf,
   buildTargetChecker,
   checkTarget,
+  keyOf,
   type TargetChecker,
   type TargetFacts,
-  targetKey,
   writeTargets,
 } from '../targets/index';
 import type { ImportCall } from './call';
 import { type CsvHeading, type CsvRecord, readRecords } from './csv';
 import { checkWidth, fieldReader, ImportTally } from './report';
 import { loadStoredTargets, publishedIds, type StoredTargetRow } from './storedTargets';
-import { TARGET_COLUMNS } from './targetColumns';
+import { FILE_NAMES, TARGET_COLUMNS } from './targetColumns';
 
 type Line = TargetFacts & { line: number };
 
@@ -31,7 +34,8 @@ export async function importTargets(
 ): Promise<ImportReport> {
   const { context, scope, principal } = call;
   const draft = call.planId === undefined ? null : findPlan(context, scope, principal, call.planId);
-  const rows = new TargetRows(call, draft);
+  const known = await loadKnownSlices(context.db, SLICE_DIMENSIONS);
+  const rows = new TargetRows(call, draft, known);
   const heading = await readRecords(source, TARGET_COLUMNS, (head, records) =>
     rows.add(head, records),
   );
@@ -109,9 +113,10 @@ class TargetRows {
   constructor(
     private call: ImportCall,
     private draft: PlanRecord | null,
+    private known: KnownSlices,
   ) {
     // Amounts of a file are in the reporting currency.
-    this.checker = buildTargetChecker(call.scope, call.context.replica.company!.tree, {});
+    this.checker = buildTargetChecker(call.scope, call.context.replica.company!.tree, {}, known);
   }
 
   add(heading: CsvHeading, records: readonly CsvRecord[]): void {
@@ -125,8 +130,11 @@ class TargetRows {
   }
 
   private addRow(line: number, valueAt: (column: string) => string, place?: string): void {
+    const slice = this.readSlice(valueAt('dimension'), valueAt('value'));
+    if (!slice.ok) return this.tally.refuse(line, [slice.fault], valueAt, place);
     const checked = checkTarget(
       {
+        slice: slice.value,
         unit: valueAt('unit'),
         period: valueAt('period'),
         measure: valueAt('measure'),
@@ -139,15 +147,33 @@ class TargetRows {
     );
     const faults = checked.ok ? this.faultsBeside(checked.facts) : checked.faults;
     if (!checked.ok || faults.length > 0) this.tally.refuse(line, faults, valueAt, place);
-    else
-      this.facts.set(
-        targetKey(checked.facts.unit.id, checked.facts.measure, checked.facts.period.id),
-        { ...checked.facts, line },
-      );
+    else this.facts.set(keyOf(checked.facts), { ...checked.facts, line });
+  }
+
+  /** What of the unit's business a row is for: its dimension, and a name of the lists. */
+  private readSlice(
+    dimension: string,
+    name: string,
+  ): { ok: true; value: TargetSlice | null } | { ok: false; fault: FieldFault } {
+    if (dimension.trim() === '' && name.trim() === '') return { ok: true, value: null };
+    const by = SLICE_DIMENSIONS.find((each) => FILE_NAMES[each] === dimension.trim());
+    if (!by || name.trim() === '')
+      return { ok: false, fault: { field: 'dimension', code: 'unknownDimension' } };
+    const value = this.known.findByName(by, name);
+    return value
+      ? { ok: true, value }
+      : {
+          ok: false,
+          fault: {
+            field: 'value',
+            code: 'unknownSlice',
+            params: { dimension: nameOfDimension(by) },
+          },
+        };
   }
 
   private faultsBeside(facts: TargetFacts): FieldFault[] {
-    const first = this.facts.get(targetKey(facts.unit.id, facts.measure, facts.period.id));
+    const first = this.facts.get(keyOf(facts));
     const label = this.call.scope.dataset.calendar.labelOf(facts.period.from);
     return [
       ...(first

@@ -37,6 +37,7 @@ const stored = (over: Partial<StoredTargetRow>): StoredTargetRow => ({
   planId: 1,
   unitId: 11,
   measure: 'revenue',
+  slice: '',
   periodId: 'FY2027-P01',
   target: 100,
   floor: null,

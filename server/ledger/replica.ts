@@ -11,7 +11,6 @@ import { LARGEST_TOTAL } from '#core/money/limits';
 import { type Day, parseDay } from '#core/period/day';
 import type { LocalTime } from '#core/period/timeOfDay';
 import type { LineBook } from '#core/slices/lineBook';
-import { TargetBook } from '#core/targets/targetBook';
 import { narrowTree } from '#core/units/scope';
 import { type Database, openListener } from '../db/client';
 import { ACCESS_CHANNEL, type Announcement, CHANNEL, parseAnnouncement } from '../db/notify';
@@ -20,6 +19,7 @@ import { type CompanyState, loadCompanyState } from './companyState';
 import { loadNews } from './entries';
 import { watchPulse } from './heartbeat';
 import { LedgerCopy } from './ledgerCopy';
+import { PlanTargets } from './planTargets';
 
 export interface ReplicaOptions {
   db: Database;
@@ -61,8 +61,8 @@ export class Replica {
   private activities = new ActivityBook();
   private activityXmin = 0n;
   /** Targets by plan, and those of all published plans together. */
-  private planTargets = new Map<number, TargetBook>();
-  private targets = new TargetBook();
+  private planTargets = new Map<number, PlanTargets>();
+  private targets = new PlanTargets();
   private targetXmin = 0n;
   private scopes = new Map<string, { dataset: Dataset; moment: string }>();
   private listener: pg.Client | null = null;
@@ -140,12 +140,14 @@ export class Replica {
     let dataset = known?.dataset;
     if (!dataset || known?.moment !== moment) {
       const state = this.state!;
+      const targets = draftId === null ? this.targets : this.targetsOf(draftId);
       const over = new Set(state.allHours.filter((hours) => this.hasEnded(hours, asOf)));
       const tree = narrowTree(state.tree, unitId);
       dataset = buildDataset({
         tree,
         calendar: state.calendar,
-        targets: draftId === null ? this.targets : this.targetsOf(draftId),
+        targets: targets.whole,
+        sliceTargets: targets.slices,
         workingDaysOf: state.workingDaysOf,
         sums: this.ledger.sums,
         unitSums: this.ledger.unitSums,
@@ -197,9 +199,9 @@ export class Replica {
     return Math.max(0, LARGEST_TOTAL - this.ledger.sums.volumeOf(part));
   }
 
-  private targetsOf(planId: number): TargetBook {
+  private targetsOf(planId: number): PlanTargets {
     let book = this.planTargets.get(planId);
-    if (!book) this.planTargets.set(planId, (book = new TargetBook()));
+    if (!book) this.planTargets.set(planId, (book = new PlanTargets()));
     return book;
   }
 
@@ -349,12 +351,13 @@ export class Replica {
       unit_id: number | null;
       measure: MeasureCode;
       period_id: string;
+      slice: string;
       target: number | null;
       floor: number | null;
       stretch: number | null;
     }>(sql`
       select pg_snapshot_xmin(pg_current_snapshot())::text as xmin, t.plan_id, t.unit_id,
-        t.measure, t.period_id, t.target, t.floor, t.stretch
+        t.measure, t.period_id, t.slice, t.target, t.floor, t.stretch
       from (select 1) one left join (target t join plan p on p.id = t.plan_id and p.status in
         ('draft', 'published')) on t.xid >= ${String(this.targetXmin)}::xid8`);
     for (const row of rows) {
@@ -365,8 +368,13 @@ export class Replica {
       for (const book of isPublished
         ? [this.targetsOf(row.plan_id), this.targets]
         : [this.targetsOf(row.plan_id)]) {
-        if (row.target === null) book.remove(key);
-        else book.put(key, { target: row.target, floor: row.floor, stretch: row.stretch });
+        book.set(
+          key,
+          row.slice,
+          row.target === null
+            ? null
+            : { target: row.target, floor: row.floor, stretch: row.stretch },
+        );
       }
     }
     this.targetXmin = BigInt(rows[0]!.xmin);
@@ -417,15 +425,14 @@ export class Replica {
     this.activities = new ActivityBook();
     this.activityXmin = 0n;
     this.planTargets.clear();
-    this.targets = new TargetBook();
+    this.targets = new PlanTargets();
     this.targetXmin = 0n;
   }
 
   /** Which plans count has changed: what was read of them before is put together anew. */
   private gatherPublished(planIds: readonly number[]): void {
-    this.targets = new TargetBook();
-    for (const id of planIds)
-      for (const [key, value] of this.targetsOf(id).entries()) this.targets.put(key, value);
+    this.targets = new PlanTargets();
+    for (const id of planIds) this.targets.takeAllOf(this.targetsOf(id));
   }
 
   private async readAll(): Promise<void> {

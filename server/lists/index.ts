@@ -1,5 +1,6 @@
 export { saveFirstLists } from './firstLists';
 export { addListRoutes } from './routes';
+export { KnownSlices, loadKnownSlices } from './knownSlices';
 export { findEach, LIST_TABLES, resolveNames, sqlNameOf } from './names';
 export {
   checkProduct,

@@ -1,6 +1,7 @@
 import { sql } from 'drizzle-orm';
 import type { OwnTarget } from '#contract/schemas/planGrid';
 import { baseOf, type MeasureCode } from '#core/measure/measure';
+import { readSlice } from '#core/targets/targetSlice';
 import type { Principal, Scope } from '../access/index';
 import type { Context } from '../context';
 import { findPlan, refuseClosed } from '../plans/index';
@@ -12,6 +13,7 @@ interface Stored extends Record<string, unknown> {
   unit_id: number;
   period_id: string;
   measure: string;
+  slice: string;
   target: number;
   floor: number | null;
   stretch: number | null;
@@ -41,17 +43,20 @@ export async function moveTargets(
     )
     .map((each) => each.code);
   const { rows } = await context.db.execute<Stored>(sql`
-    select unit_id, period_id, measure, target, floor, stretch, own, note from target
+    select unit_id, period_id, measure, slice, target, floor, stretch, own, note from target
     where plan_id = ${plan.id} and target is not null and (measure = ${to.code} or measure =
       any(${sql.param(others)}::text[]))`);
   const has = new Set(
-    rows.filter((row) => row.measure === to.code).map((row) => `${row.unit_id}|${row.period_id}`),
+    rows
+      .filter((row) => row.measure === to.code)
+      .map((row) => `${row.unit_id}|${row.period_id}|${row.slice}`),
   );
   const old = rows.filter((row) => row.measure !== to.code);
   const toFacts = (row: Stored, measure: MeasureCode, isKept: boolean): TargetFacts => ({
     unit: scope.dataset.tree.find(row.unit_id)!,
     period: scope.dataset.calendar.parse(row.period_id)!,
     measure,
+    slice: readSlice(row.slice),
     target: isKept ? row.target : null,
     floor: isKept ? row.floor : null,
     stretch: isKept ? row.stretch : null,
@@ -61,7 +66,9 @@ export async function moveTargets(
   });
   const facts = old.flatMap((row) => [
     toFacts(row, row.measure, false),
-    ...(has.has(`${row.unit_id}|${row.period_id}`) ? [] : [toFacts(row, to.code, true)]),
+    ...(has.has(`${row.unit_id}|${row.period_id}|${row.slice}`)
+      ? []
+      : [toFacts(row, to.code, true)]),
   ]);
   if (facts.length === 0) return 0;
   refuseClosed(

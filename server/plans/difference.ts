@@ -2,6 +2,7 @@ import type { PlanDifference } from '#contract/schemas/plan';
 import { describePeriod } from '#wording/period';
 import { toUnitSummary } from '../attainment/index';
 import type { Context } from '../context';
+import { loadKnownSlices } from '../lists/index';
 import { findPublished } from './access';
 import { loadDifference } from './repository';
 import { labelOfYear, loadPlanSummary, periodOf, type PlanCaller } from './summary';
@@ -21,12 +22,18 @@ export async function viewDifference(
   const cells = (await loadDifference(context.db, id, other)).filter((cell) =>
     scope.sees(cell.unitId),
   );
+  const shown = cells.slice(0, SHOWN_DIFFERENCES);
+  const known = await loadKnownSlices(
+    context.db,
+    shown.flatMap(({ slice }) => slice?.by ?? []),
+  );
   return {
     plan,
     against: other === null ? null : await loadPlanSummary(context, caller, other),
     count: cells.length,
-    rows: cells.slice(0, SHOWN_DIFFERENCES).map((cell) => ({
+    rows: shown.map((cell) => ({
       unit: toUnitSummary(scope.dataset.tree.find(cell.unitId)!),
+      sliceName: cell.slice && known.nameOf(cell.slice),
       period: cell.periodId,
       periodName: describePeriod(periodOf(scope, cell.periodId), scope.dataset.calendar),
       measure: cell.measure,

@@ -34,6 +34,7 @@ export async function viewGradeChanges(
     await loadDifference(context.db, id, findPublished(context, label)?.id ?? null)
   ).filter(
     (cell) =>
+      cell.slice === null &&
       below.has(cell.unitId) &&
       (first === null || periodOf(scope, cell.periodId).from >= first.from),
   );

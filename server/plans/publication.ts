@@ -131,8 +131,8 @@ async function keepReplaced(
       note,
     })
     .returning({ id: planTable.id });
-  await tx.execute(sql`insert into target (plan_id, unit_id, measure, period_id, target, floor,
+  await tx.execute(sql`insert into target (plan_id, unit_id, measure, period_id, slice, target, floor,
     stretch, own, note, version, changed_by, changed_at)
-    select ${kept!.id}, unit_id, measure, period_id, target, floor, stretch, own, note, version,
+    select ${kept!.id}, unit_id, measure, period_id, slice, target, floor, stretch, own, note, version,
       changed_by, changed_at from target where plan_id = ${published.id} and target is not null`);
 }

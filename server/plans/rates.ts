@@ -83,9 +83,10 @@ async function convertAnew(
     unit_id: number;
     measure: string;
     period_id: string;
+    slice: string;
     own: OwnTarget;
   }>(sql`
-    select unit_id, measure, period_id, own from target where plan_id = ${planId} and own is not
+    select unit_id, measure, period_id, slice, own from target where plan_id = ${planId} and own is not
       null and target is not null`);
   const missing = rows.find((row) => rates[row.own.currency] === undefined);
   if (missing)
@@ -109,26 +110,27 @@ async function convertAnew(
     with cells as (
       select * from unnest(${column((cell) => cell.unit_id)}::int[],
         ${column((cell) => cell.measure)}::text[], ${column((cell) => cell.period_id)}::text[],
+        ${column((cell) => cell.slice)}::text[],
         ${column((cell) => cell.target)}::bigint[], ${column((cell) => cell.floor)}::bigint[],
-          ${column((cell) => cell.stretch)}::bigint[]) c(unit_id, measure, period_id, target,
-            floor, stretch)
+          ${column((cell) => cell.stretch)}::bigint[]) c(unit_id, measure, period_id, slice,
+            target, floor, stretch)
     ), before as (
-      select t.* from target t join cells c using (unit_id, measure, period_id)
+      select t.* from target t join cells c using (unit_id, measure, period_id, slice)
       where t.plan_id = ${planId} and (t.target, t.floor, t.stretch) is distinct from (c.target,
         c.floor, c.stretch)
     ), written as (
       update target t set target = c.target, floor = c.floor, stretch = c.stretch, version =
         t.version + 1, xid = pg_current_xact_id(), changed_at = now(), changed_by = ${userId}
-      from cells c join before b using (unit_id, measure, period_id)
-      where t.plan_id = ${planId} and (t.unit_id, t.measure, t.period_id) = (c.unit_id, c.measure,
-        c.period_id) returning t.*
+      from cells c join before b using (unit_id, measure, period_id, slice)
+      where t.plan_id = ${planId} and (t.unit_id, t.measure, t.period_id, t.slice) = (c.unit_id,
+        c.measure, c.period_id, c.slice) returning t.*
     )
     insert into audit (user_id, entity, entity_id, action, before, after, reason)
     select ${userId}::int, 'target', ${`plan ${planId}|`}::text || concat_ws('|', w.unit_id,
-      w.measure, w.period_id), 'converted anew',
+      w.measure, w.period_id, nullif(w.slice, '')), 'converted anew',
       jsonb_build_object('target', b.target, 'floor', b.floor, 'stretch', b.stretch),
         jsonb_build_object('target', w.target, 'floor', w.floor, 'stretch', w.stretch),
           ${reason}::text
-    from written w join before b using (unit_id, measure, period_id) returning 1`);
+    from written w join before b using (unit_id, measure, period_id, slice) returning 1`);
   return written.length;
 }

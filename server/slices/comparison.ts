@@ -3,12 +3,13 @@ import {
   type ComparisonQuery,
   type ComparisonView,
   TAKEN_APART_BY,
+  type TakenApartBy,
 } from '#contract/schemas/comparison';
 import { bridgeOf, sumByKind, volumeAndPrice } from '#core/comparison/bridge';
 import { changeOf } from '#core/comparison/change';
 import { type Dataset, figureUnitOf, valueIn } from '#core/dataset/dataset';
 import { classify } from '#core/distribution/abc';
-import type { Measure } from '#core/measure/measure';
+import type { Measure, MeasureCode } from '#core/measure/measure';
 import type { Period } from '#core/period/calendar';
 import { countedDays, type DaySpan, toIsoDay } from '#core/period/day';
 import { completeValue } from '#core/targets/resolvedTarget';
@@ -48,9 +49,7 @@ export async function viewComparison(
     against: query.against ?? 'priorYear',
     point: query.point ?? 'date',
   });
-  const possible = slicedBy(measure.code, TAKEN_APART_BY).filter(
-    (by) => against.benchmark !== 'target' || by === 'unit',
-  );
+  const possible = slicedBy(measure.code, TAKEN_APART_BY);
   const wanted = query.by ?? (unit.kind === 'salesperson' ? 'category' : 'unit');
   const by = possible.includes(wanted) ? wanted : 'unit';
   const call = { dataset, unit, measure: measure.code, span: allDays(dataset, period, against) };
@@ -62,7 +61,7 @@ export async function viewComparison(
   const now = valueIn(dataset, unit.id, measure.code, span);
   const then = thenOf(dataset, unit, period, measure, against);
   const isAdded = measure.overUnits === 'adds';
-  const parts = compareSlices(dataset, slicing, { period, measure, against });
+  const parts = compareSlices(dataset, slicing, { unit, by, period, measure, against });
   const rows = isAdded ? withUnassigned(parts, now, then.value) : parts;
   const sorted = rows.sort(
     (a, b) =>
@@ -167,16 +166,18 @@ function thenOf(
 function compareSlices(
   dataset: Dataset,
   slicing: Slicing,
-  { period, measure, against }: { period: Period; measure: Measure; against: Against },
+  {
+    unit,
+    by,
+    period,
+    measure,
+    against,
+  }: { unit: Unit; by: TakenApartBy; period: Period; measure: Measure; against: Against },
 ): ComparedRow[] {
   const now = slicing.valuesIn(countedDays(period, dataset.asOf));
   const then =
     against.benchmark === 'target'
-      ? slicing.slices.map(({ key }) =>
-          completeValue(
-            dataset.lookup.find(dataset.tree.findByCode(key)!.id, period, measure.code),
-          ),
-        )
+      ? slicing.slices.map(({ key }) => targetOf(dataset, { unit, by, key }, period, measure.code))
       : against.earlier
         ? slicing.valuesIn(against.earlier.span)
         : slicing.slices.map(() => null);
@@ -202,6 +203,18 @@ function compareSlices(
       },
     ];
   });
+}
+
+/** The target of a row: a unit's own, or a slice's; null where it has none, or not all of it. */
+function targetOf(
+  { lookup, lookupOf, tree }: Dataset,
+  { unit, by, key }: { unit: Unit; by: TakenApartBy; key: string },
+  period: Period,
+  measure: MeasureCode,
+): number | null {
+  if (by === 'unit' || by === 'salesperson')
+    return completeValue(lookup.find(tree.findByCode(key)!.id, period, measure));
+  return completeValue(lookupOf({ by, key }).find(unit.id, period, measure));
 }
 
 /** What the figure has beyond its rows: people in no unit below, or a part nobody has. */

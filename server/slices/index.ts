@@ -1,1 +1,2 @@
 export { addSliceRoutes } from './routes';
+export { type Slicing, sliceByLines } from './slicing';

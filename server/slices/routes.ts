@@ -3,6 +3,7 @@ import { gzip } from 'node:zlib';
 import * as routes from '#contract/routes/slices';
 import { findPeriod } from '../attainment/index';
 import type { Endpoints } from '../endpoints';
+import { viewSliceAttainment } from './attainment';
 import { viewComparison } from './comparison';
 import { packLines } from './linePack';
 
@@ -25,6 +26,10 @@ export function addSliceRoutes({ implement, implementCached, context }: Endpoint
       return reply.send(Buffer.from(bytes.buffer));
     return reply.header('content-encoding', 'gzip').send(await compress(bytes, { level: LEVEL }));
   });
+
+  implementCached(routes.getSliceAttainment, ({ query, scope }) =>
+    viewSliceAttainment(context, scope, query),
+  );
 
   implementCached(routes.getComparison, ({ query, scope }) =>
     viewComparison(context, scope, query),

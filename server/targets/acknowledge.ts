@@ -160,7 +160,8 @@ export async function listPublishedChanges(
       2) as measure, split_part(a.entity_id, '|', 3) as period,
       (a.before->>'target')::bigint as "from", (a.after->>'target')::bigint as "to", a.reason
     from audit a left join app_user u on u.id = a.user_id
-    where a.entity = 'target' and a.entity_id like ${`${unitId}|%`} order by a.id desc limit
+    where a.entity = 'target' and a.entity_id like ${`${unitId}|%`} and split_part(a.entity_id,
+      '|', 4) = '' order by a.id desc limit
       ${MOST_CHANGES}`);
   return rows.flatMap((row) => {
     const period = calendar.parse(row.period);

@@ -8,14 +8,20 @@ import { exponentOf } from '#core/money/currency';
 import { decimalsOf } from '#core/money/format';
 import { convertMinor } from '#core/money/rate';
 import type { FiscalCalendar, Period } from '#core/period/calendar';
+import { isSliceMeasure } from '#core/slices/lineTable';
+import type { TargetSlice } from '#core/targets/targetSlice';
 import type { UnitTree } from '#core/units/tree';
 import type { Unit } from '#core/units/unit';
+import { nameOfDimension } from '#wording/slices';
 import type { Scope } from '../access/index';
+import type { KnownSlices } from '../lists/index';
 
 export interface TargetFacts {
   unit: Unit;
   period: Period;
   measure: MeasureCode;
+  /** What of the unit's business it is for; null: all of it. */
+  slice: TargetSlice | null;
   target: number | null;
   floor: number | null;
   stretch: number | null;
@@ -35,6 +41,8 @@ export interface TargetChecker {
   /** The whole tree, to tell "outside yours" from "does not exist". */
   fullTree: UnitTree;
   calendar: FiscalCalendar;
+  /** What there can be slices of. */
+  slices: KnownSlices;
   decimalsOf: DecimalsOf;
   /** ISO 4217 code of the reporting currency. */
   currency: string;
@@ -51,12 +59,14 @@ export function buildTargetChecker(
   scope: Scope,
   fullTree: UnitTree,
   rates: Readonly<Record<string, string>>,
+  slices: KnownSlices,
 ): TargetChecker {
   const { dataset } = scope;
   return {
     tree: dataset.tree,
     fullTree,
     calendar: dataset.calendar,
+    slices,
     decimalsOf: buildDecimalsOf(dataset),
     currency: dataset.currency,
     isMoney: (code) => dataset.measures.find(code)?.valueKind === 'money',
@@ -85,6 +95,16 @@ export function checkTarget(change: TargetChange, checker: TargetChecker): Check
   if (unit && settable && !checker.tree.isActiveDuring(unit.id, period))
     faults.push({ field: 'unit', code: 'notInTree' });
 
+  const slice = change.slice ? checker.slices.find(change.slice) : null;
+  if (slice === undefined)
+    faults.push({
+      field: 'slice',
+      code: 'unknownSlice',
+      params: { dimension: nameOfDimension(change.slice!.by) },
+    });
+  if (change.slice && !isSliceMeasure(change.measure))
+    faults.push({ field: 'measure', code: 'sliceMeasure' });
+
   const foreign = readCurrency(change, checker, faults);
   const read = (field: 'target' | 'floor' | 'stretch') =>
     decimals === null
@@ -103,6 +123,7 @@ export function checkTarget(change: TargetChange, checker: TargetChecker): Check
       unit: unit!,
       period: period!,
       measure: change.measure,
+      slice: slice ?? null,
       target,
       floor,
       stretch,

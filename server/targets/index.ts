@@ -6,5 +6,5 @@ export {
   type TargetChecker,
   type TargetFacts,
 } from './check';
-export { targetKey } from './repository';
+export { keyOf, targetKey } from './repository';
 export { saveTargets, toText, writeTargets } from './service';

@@ -9,6 +9,7 @@ import { viewPast } from './past';
 import { auditKey, targetKey } from './repository';
 import { saveTargets, viewTargets } from './service';
 import { loadSheetTargets, viewSheet } from './sheet';
+import { loadSliceTargets, viewSliceSheet } from './sliceSheet';
 
 export function addTargetRoutes({ implement, context }: Endpoints): void {
   implement(routes.getTargets, async ({ query, scope, principal }) => {
@@ -31,16 +32,31 @@ export function addTargetRoutes({ implement, context }: Endpoints): void {
       query.plan === undefined
         ? findPublished(context, label)
         : findPlan(context, scope, principal, query.plan);
-    return viewSheet(context, scope, principal, {
+    const wanted = {
       unit: scope.findUnit(query.unit),
       label,
       measure: findMeasure(scope.dataset, query.measure).code,
       plan,
-    });
+    };
+    return query.by === undefined
+      ? viewSheet(context, scope, principal, wanted)
+      : viewSliceSheet(context, withPlan(context, scope, principal, plan), principal, {
+          ...wanted,
+          by: query.by,
+        });
   });
 
   implement(routes.getPlanGridChanges, async ({ query, scope, principal }) => {
     const plan = findPlan(context, scope, principal, query.plan);
+    if (query.by !== undefined)
+      return (
+        await loadSliceTargets(context, plan, {
+          measure: findMeasure(scope.dataset, query.measure).code,
+          unitId: scope.findUnit(query.unit).id,
+          by: query.by,
+          since: query.cursor,
+        })
+      ).targets;
     const unitIds = [...scope.dataset.tree.unitsUnder(scope.findUnit(query.unit).id)];
     return (
       await loadSheetTargets(
@@ -92,6 +108,8 @@ export function addTargetRoutes({ implement, context }: Endpoints): void {
     const unit = scope.findUnit(query.unit);
     if (!scope.dataset.calendar.parse(query.period))
       throw new ProblemError('unknownPeriod', { period: query.period });
+    const slice =
+      query.by !== undefined && query.key !== undefined ? { by: query.by, key: query.key } : null;
     const { rows } = await context.db.execute<{
       at: string;
       userName: string;
@@ -105,7 +123,7 @@ export function addTargetRoutes({ implement, context }: Endpoints): void {
         a.after->>'note' as note
       from audit a left join app_user u on u.id = a.user_id
       where a.entity = 'target' and a.entity_id =
-        ${auditKey(plan, targetKey(unit.id, query.measure, query.period))} order by a.id desc limit
+        ${auditKey(plan, targetKey(unit.id, query.measure, query.period, slice))} order by a.id desc limit
           200`);
     return rows;
   });

@@ -21,10 +21,12 @@ import type { Queryable } from '../db/client';
 import { LOCKS } from '../db/locks';
 import { announce } from '../db/notify';
 import type { PlanRecord } from '../ledger/companyState';
+import { loadKnownSlices } from '../lists/index';
 import { findPlan, findPublished, refuseClosed } from '../plans/index';
 import { assertNoFieldErrors, ProblemError } from '../problem';
 import { buildTargetChecker, checkTarget, type DecimalsOf, type TargetFacts } from './check';
 import {
+  keyOf,
   loadStored,
   loadVersions,
   saveTargetRows,
@@ -114,7 +116,15 @@ export async function saveTargets(
   input: TargetChanges,
 ): Promise<TargetsSaved> {
   const plan = findPlanOf(context, scope, principal, input);
-  const checker = buildTargetChecker(scope, context.replica.company!.tree, plan?.rates ?? {});
+  const checker = buildTargetChecker(
+    scope,
+    context.replica.company!.tree,
+    plan?.rates ?? {},
+    await loadKnownSlices(
+      context.db,
+      input.changes.flatMap(({ slice }) => slice?.by ?? []),
+    ),
+  );
   const faults: FieldFault[] = [];
   const facts: TargetFacts[] = [];
   input.changes.forEach((change, index) => {
@@ -131,11 +141,7 @@ export async function saveTargets(
     context,
     facts.map(({ unit, period }) => ({ unitId: unit.id, period })),
   );
-  const unique = [
-    ...new Map(
-      facts.map((each) => [targetKey(each.unit.id, each.measure, each.period.id), each]),
-    ).values(),
-  ];
+  const unique = [...new Map(facts.map((each) => [keyOf(each), each])).values()];
   const undo = await context.db.transaction(async (tx) =>
     writeTargets(tx, plan, unique, principal.userId, {
       decimalsOf: checker.decimalsOf,
@@ -209,8 +215,7 @@ export async function writeTargets(
   await tx.execute(sql`select pg_advisory_xact_lock(${LOCKS.targets})`);
   await refuseEnded(tx, plan);
   const before = await loadStored(tx, plan.id, facts);
-  const storedOf = (each: TargetFacts) =>
-    before.get(targetKey(each.unit.id, each.measure, each.period.id));
+  const storedOf = (each: TargetFacts) => before.get(keyOf(each));
   refuseClashes(facts, storedOf, decimalsOf);
   await saveTargetRows(tx, plan, facts, { userId, reason, importId });
   await announce(
@@ -254,6 +259,7 @@ function refuseClashes(
     [],
     clashes.map((each) => ({
       unit: each.unit.code,
+      slice: each.slice,
       period: each.period.id,
       yours: toText(each.target, each.measure, decimalsOf),
       theirs: toText(storedOf(each)?.target ?? null, each.measure, decimalsOf),
@@ -280,6 +286,7 @@ function toUndo(
     unit: each.unit.code,
     period: each.period.id,
     measure: each.measure,
+    ...(each.slice === null ? {} : { slice: each.slice }),
     ...(own ? { currency: own.currency } : {}),
     target: text(was?.target),
     floor: text(was?.floor),

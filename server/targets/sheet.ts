@@ -6,6 +6,7 @@ import type { MeasureCode } from '#core/measure/measure';
 import type { Period } from '#core/period/calendar';
 import { type DaySpan, intersect } from '#core/period/day';
 import { lastFinishedOf } from '#core/period/neighbours';
+import type { WorkingDays } from '#core/period/workingDays';
 import { narrowTree } from '#core/units/scope';
 import type { UnitTree } from '#core/units/tree';
 import type { Unit } from '#core/units/unit';
@@ -60,12 +61,7 @@ export async function viewSheet(
     // their target divided by them.
     memberships: units.flatMap((each) => toPlaces(dataset.tree, each.id)),
     // Only what the year's cells can ask for: closed days of other years are dead weight.
-    workingDays: sets.map((each) => ({
-      weekdays: [...each.weekdays],
-      halfWeekdays: [...(each.halfWeekdays ?? [])],
-      closed: [...each.closed].filter((day) => day >= year.from && day < year.to),
-      halves: [...(each.halves ?? [])].filter((day) => day >= year.from && day < year.to),
-    })),
+    workingDays: sets.map((each) => viewWorkingDays(each, year)),
     workingDaysIndex: units.map((each) => sets.indexOf(dataset.workingDaysOf(each.id))),
     targets,
     priorYear: units.map((each) => past(each.id)),
@@ -73,6 +69,7 @@ export async function viewSheet(
     ...viewClosed(context.replica.company!, year, units),
     rates: { ...plan?.rates },
     ownCurrency: ownCurrencyOf(context, unit),
+    slices: null,
     ramps: units.flatMap((each): PlanGridData['ramps'] => {
       const ramp = dataset.ramps.get(each.id);
       return ramp ? [[each.id, ramp.from, [...ramp.shares]]] : [];
@@ -81,9 +78,21 @@ export async function viewSheet(
   };
 }
 
-/** The currency of the unit's country, where one says it. */
+export function viewWorkingDays(
+  { weekdays, halfWeekdays, closed, halves }: WorkingDays,
+  year: Period,
+): PlanGridData['workingDays'][number] {
+  const isIn = (day: number) => day >= year.from && day < year.to;
+  return {
+    weekdays: [...weekdays],
+    halfWeekdays: [...(halfWeekdays ?? [])],
+    closed: [...closed].filter(isIn),
+    halves: [...(halves ?? [])].filter(isIn),
+  };
+}
+
 /** Which months of the year are closed: for the company, and for some of its units only. */
-function viewClosed(
+export function viewClosed(
   { calendar, closedMonths, tree }: CompanyState,
   year: Period,
   units: readonly Unit[],
@@ -101,7 +110,8 @@ function viewClosed(
   };
 }
 
-function ownCurrencyOf({ replica }: Context, unit: Unit): string | null {
+/** The currency of the unit's country, where one says it. */
+export function ownCurrencyOf({ replica }: Context, unit: Unit): string | null {
   const country = replica.company!.countryOf(unit.id);
   return country === null ? null : ((currencies as Record<string, string>)[country] ?? null);
 }
@@ -164,8 +174,8 @@ export async function loadSheetTargets(
   }>(sql`
     select pg_snapshot_xmin(pg_current_snapshot())::text as xmin, t.unit_id, t.period_id, t.target,
       t.floor, t.stretch, t.own, t.version
-    from (select 1) one left join target t on t.plan_id = ${plan?.id ?? null} and t.measure =
-      ${measure} and t.xid >= ${since}::xid8 and t.unit_id =
+    from (select 1) one left join target t on t.plan_id = ${plan?.id ?? null} and t.slice = ''
+      and t.measure = ${measure} and t.xid >= ${since}::xid8 and t.unit_id =
         any(${sql.param([...unitIds])}::int[])`);
   return {
     cursor: rows[0]!.xmin,

@@ -114,10 +114,17 @@ export function AddsUp({ sheet, saves, onSelect, onEnter }: AddsUpProps) {
       )}
       {missing.length > 0 && (
         <div className="mt-2.5 text-[12px]">
-          <p className="text-grade-1">
-            {missing.length} below {missing.length === 1 ? 'has' : 'have'} no target somewhere: the
-            sum is incomplete.
-          </p>
+          {bench.sheet.slices ? (
+            <p className="text-soft">
+              {missing.length} {missing.length === 1 ? 'has' : 'have'} no target everywhere; that is
+              left open.
+            </p>
+          ) : (
+            <p className="text-grade-1">
+              {missing.length} below {missing.length === 1 ? 'has' : 'have'} no target somewhere:
+              the sum is incomplete.
+            </p>
+          )}
           <ul>
             {missing.slice(0, MOST_NAMED).map(([unitId, periods]) => (
               <li key={unitId}>

@@ -36,7 +36,9 @@ export const BesideGrid = memo(function BesideGrid({
     >
       <UnusualNote sheet={sheet} selection={selection} />
       <AddsUp sheet={sheet} saves={saves} onSelect={onSelect} onEnter={onEnter} />
-      <StretchPanel sheet={sheet} selection={selection} place={place} />
+      {!sheet.bench.sheet.slices && (
+        <StretchPanel sheet={sheet} selection={selection} place={place} />
+      )}
       <CellPanel sheet={sheet} selection={selection} saves={saves} onEnter={onEnter} />
     </div>
   );

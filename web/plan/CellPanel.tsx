@@ -30,8 +30,10 @@ export function CellPanel({ sheet, selection, saves, onEnter }: CellPanelProps) 
   const column = sheet.columns[selection.column]!;
   const cell = cellAt(sheet, selection.row, selection.column);
   const { plan } = bench.sheet;
+  const { unit, slice } = bench.nameOf(row.unit.id);
   const { data: history = [] } = useGetTargetHistoryQuery({
-    unit: row.unit.code,
+    unit,
+    ...(slice ?? {}),
     period: column.period.id,
     measure: bench.measure,
     ...(plan?.status === 'draft' ? { plan: plan.id } : {}),

@@ -1,5 +1,6 @@
 import { useCallback, useDeferredValue, useEffect, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
+import { SLICE_DIMENSIONS } from '#core/targets/targetSlice';
 import { useGetMeQuery } from '../app/api';
 import { FailureNote } from '../app/FailureNote';
 import { ImportDialog } from '../app/files/ImportDialog';
@@ -35,10 +36,17 @@ export function PlanPage() {
   const year = /^FY\d{4}/.exec(period)?.[0] ?? '';
   const [search, setSearch] = useSearchParams();
   const planParam = search.get('plan');
+  const slicedBy = SLICE_DIMENSIONS.find((each) => each === search.get('rows'));
   const { data: me } = useGetMeQuery();
   const place = useMemo(
-    () => ({ unit, year, measure, ...(planParam ? { plan: Number(planParam) } : {}) }),
-    [unit, year, measure, planParam],
+    () => ({
+      unit,
+      year,
+      measure,
+      ...(planParam ? { plan: Number(planParam) } : {}),
+      ...(slicedBy ? { by: slicedBy } : {}),
+    }),
+    [unit, year, measure, planParam, slicedBy],
   );
   const {
     bench,
@@ -103,6 +111,7 @@ export function PlanPage() {
   const isShown =
     bench !== null &&
     bench.unit.code === unit &&
+    bench.sheet.slices?.by === slicedBy &&
     (planParam === null || bench.sheet.plan?.id === Number(planParam));
   if (error && planParam && !isShown)
     return (
@@ -117,6 +126,11 @@ export function PlanPage() {
     return (
       <div className="p-5">
         <FailureNote failure={error} onRetry={() => void refetch()} />
+        {slicedBy && (
+          <Button className="mt-3" onClick={() => setParams({ rows: null })}>
+            Show the targets of people
+          </Button>
+        )}
       </div>
     );
   if (!bench || !sheet) return <Loading what="targets" />;

@@ -10,6 +10,7 @@ import { CurrencyPicker } from './CurrencyPicker';
 import type { PlanDialog } from './dialogs';
 import { canShare } from './fill/canShare';
 import { PlanMenu } from './plans/PlanMenu';
+import { RowsPicker } from './RowsPicker';
 import type { Sheet } from './sheet';
 import type { useTargetSaves } from './useTargetSaves';
 
@@ -104,6 +105,7 @@ export function PlanToolbar({
         <span className="flex-1 max-phone:hidden" />
         <span className="flex shrink-0 items-center gap-2 self-center">
           <MeasurePicker />
+          <RowsPicker bench={bench} onChoose={(rows) => onParams({ rows })} />
           <CurrencyPicker bench={bench} onChoose={(currency) => onParams({ in: currency })} />
         </span>
       </div>

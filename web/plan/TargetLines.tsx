@@ -36,7 +36,7 @@ export function TargetLines({ sheet, onUnit }: TargetLinesProps) {
             label={`Targets below ${bench.unit.name}`}
             rows={below}
             keyOf={({ unit }) => unit.id}
-            onOpen={({ unit }) => onUnit(unit.code)}
+            {...(bench.sheet.slices ? {} : { onOpen: ({ unit }) => onUnit(unit.code) })}
             toLine={({ unit, depth }) => {
               const cell = bench.cellAt(unit.id, total.period);
               return {

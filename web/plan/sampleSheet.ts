@@ -62,6 +62,7 @@ export function buildSampleSheet(
     rates: { GBP: '1.16' },
     ownCurrency: null,
     ramps: [],
+    slices: null,
     cursor: '0',
     ...over,
   };

@@ -142,6 +142,8 @@ export function ownValue(cell: SheetCell): number | null {
 /** Why a cell cannot be typed into, or null when it can. */
 export function whyLocked(sheet: Sheet, row: number, column: number): string | null {
   const cell = cellAt(sheet, row, column);
+  if (sheet.bench.sheet.slices && row === sheet.ownRow)
+    return 'This is the target of the plan by people; change it there.';
   if (!sheet.bench.sheet.canEdit) return 'Your role may read targets, not set them.';
   if (!sheet.bench.sheet.plan) return 'There is no plan for this year yet; start a draft.';
   if (!cell.active) return 'Does not stand in the tree in this period.';

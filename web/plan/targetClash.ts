@@ -4,6 +4,7 @@ import type { Failure } from '../app/api';
 /** A cell that somebody else changed since it was shown. */
 interface Clash {
   unit: string;
+  slice: TargetChange['slice'];
   period: string;
   yours: string | null;
   theirs: string | null;
@@ -32,8 +33,12 @@ export function readClash(
     mine: changes.map((change) => ({
       ...change,
       version:
-        clashes.find((each) => each.unit === change.unit && each.period === change.period)
-          ?.version ?? change.version,
+        clashes.find(
+          (each) =>
+            each.unit === change.unit &&
+            each.period === change.period &&
+            each.slice?.key === change.slice?.key,
+        )?.version ?? change.version,
     })),
   };
 }

@@ -1,6 +1,7 @@
 import { skipToken } from '@reduxjs/toolkit/query/react';
 import { useEffect, useMemo, useReducer } from 'react';
 import type { MeasureCode } from '#core/measure/measure';
+import type { SliceDimension } from '#core/targets/targetSlice';
 import { useGetPlanGridChangesQuery, useGetPlanGridQuery } from './api';
 import { Workbench } from './workbench';
 
@@ -10,6 +11,8 @@ export interface PlanPlace {
   measure: MeasureCode;
   /** A draft; undefined: what is published. */
   plan?: number | undefined;
+  /** By slices of the unit instead of by people. */
+  by?: SliceDimension | undefined;
 }
 
 /** The sheet of a place with the core over it, kept up with what others change. */
@@ -21,6 +24,7 @@ export function useWorkbench(place: PlanPlace | null, currency?: string) {
           year: place.year,
           measure: place.measure,
           ...(place.plan === undefined ? {} : { plan: place.plan }),
+          ...(place.by === undefined ? {} : { by: place.by }),
         }
       : skipToken,
   );
@@ -35,6 +39,7 @@ export function useWorkbench(place: PlanPlace | null, currency?: string) {
           measure: sheet.measure.code,
           plan: sheet.plan.id,
           cursor: sheet.cursor,
+          ...(sheet.slices ? { by: sheet.slices.by } : {}),
         }
       : skipToken,
   );

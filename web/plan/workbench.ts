@@ -12,6 +12,7 @@ import type { FillSource } from '#core/targets/fill/way';
 import { buildTargetLookup, type TargetLookup } from '#core/targets/lookup';
 import { activeWorkingDays } from '#core/targets/phasing';
 import { TargetBook } from '#core/targets/targetBook';
+import { readSlice, writeSlice } from '#core/targets/targetSlice';
 import { type Ramp, rampShareOf } from '#core/units/ramp';
 import { buildUnitTree, type UnitTree } from '#core/units/tree';
 import type { Unit } from '#core/units/unit';
@@ -340,7 +341,7 @@ export class Workbench {
     const text = (value: number | null) =>
       value === null ? null : writeDecimal(value, this.decimals);
     return {
-      unit: this.tree.find(unitId)!.code,
+      ...this.nameOf(unitId),
       period: period.id,
       measure: this.measure,
       ...(this.rate === null ? {} : { currency: this.currency }),
@@ -370,8 +371,25 @@ export class Workbench {
   private findUnitOf(change: TargetChange): number | null {
     return change.measure === this.measure &&
       this.calendar.labelOf(this.calendar.parse(change.period)!.from) === this.sheet.year
-      ? (this.tree.findByCode(change.unit)?.id ?? null)
+      ? (this.tree.findByCode(this.codeOf(change))?.id ?? null)
       : null;
+  }
+
+  /** Whose target a row is: a unit's, or a slice's of the unit that the sheet is of. */
+  nameOf(unitId: number): Pick<TargetChange, 'unit' | 'slice'> {
+    const { code } = this.tree.find(unitId)!;
+    return this.sheet.slices === null || unitId === this.unit.id
+      ? { unit: code }
+      : { unit: this.unit.code, slice: readSlice(code) };
+  }
+
+  /** The code of the row that a change is for; of another sheet's one there is none. */
+  private codeOf({ unit, slice = null }: TargetChange): string {
+    if ((slice === null) === (this.sheet.slices === null)) {
+      if (slice === null) return unit;
+      if (unit === this.unit.code) return writeSlice(slice);
+    }
+    return '';
   }
 
   /** Shows own changes before the server has them. */

@@ -18,7 +18,7 @@ import { plan } from './plans';
 import { unit } from './units';
 
 /**
- * A plan's target at one unit, measure and period. A cleared one keeps its row with null, so that
+ * A plan's target at one unit, measure and period, or at a slice of it. A cleared one keeps its row with null, so that
  * its history and version go on.
  */
 export const target = pgTable(
@@ -35,6 +35,8 @@ export const target = pgTable(
       .notNull()
       .references(() => measure.code),
     periodId: text('period_id').notNull(),
+    /** What of the unit's business it is for, "product:12"; empty: all of it. */
+    slice: text('slice').notNull().default(''),
     target: whole('target'),
     floor: whole('floor'),
     stretch: whole('stretch'),
@@ -54,8 +56,14 @@ export const target = pgTable(
       .default(sql`pg_current_xact_id()`),
   },
   (table) => [
-    primaryKey({ columns: [table.planId, table.unitId, table.measure, table.periodId] }),
+    primaryKey({
+      columns: [table.planId, table.unitId, table.measure, table.periodId, table.slice],
+    }),
     index('target_xid').on(table.xid),
+    check(
+      'target_slice',
+      sql`${table.slice} = '' or ${table.slice} ~ '^(product|category|customer|source|location):[1-9][0-9]*$' or ${table.slice} ~ '^customerGroup:.'`,
+    ),
     check(
       'target_not_negative',
       sql`${table.target} >= 0 and ${table.floor} >= 0 and ${table.stretch} >= 0`,

@@ -14,6 +14,7 @@ export const STANDING_VIEWS: readonly NamedView[] = [
   ['/profile', 'Overview'],
   ['/standing', 'Summary'],
   ['/standing/parts', 'Day by day'],
+  ['/standing/slices', 'By product and customer'],
   ['/standing/scorecard', 'Scorecard'],
   ['/standing/pairs', 'Compare measures'],
   ['/standing/ahead', 'Year ahead'],

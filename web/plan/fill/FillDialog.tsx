@@ -78,6 +78,7 @@ export function FillDialog({ sheet, selection, plans, way, saves, onClose }: Fil
           year: `FY${bench.sheet.year}`,
           measure: bench.measure,
           plan: form.plan,
+          by: bench.sheet.slices?.by,
         }
       : null,
     bench.currency,

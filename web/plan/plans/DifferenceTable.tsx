@@ -50,7 +50,7 @@ export function DifferenceTable({
         <DataTable
           label="Targets that differ"
           rows={rows}
-          keyOf={(row) => `${row.unit.id} ${row.period} ${row.measure}`}
+          keyOf={(row) => `${row.unit.id} ${row.sliceName ?? ''} ${row.period} ${row.measure}`}
           footer={
             count > rows.length
               ? `The first ${rows.length.toLocaleString('en-GB')} of ${count.toLocaleString('en-GB')}.`
@@ -61,7 +61,7 @@ export function DifferenceTable({
               key: 'unit',
               heading: 'Who',
               width: 'minmax(130px,1fr)',
-              cell: (row) => row.unit.name,
+              cell: (row) => [row.unit.name, row.sliceName].filter(Boolean).join(', '),
             },
             { key: 'period', heading: 'When', width: '150px', cell: (row) => row.periodName },
             {
