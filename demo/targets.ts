@@ -104,7 +104,10 @@ export function generateCategoryTargets(): {
       });
     }),
   );
-  const ofCompany = new Map<string, (typeof targets)[number]>();
+  const ofCompany = new Map<
+    string,
+    { unit: string; category: string; quarter: number; euros: number }
+  >();
   for (const each of targets) {
     const key = `${each.category} ${each.quarter}`;
     const sum = ofCompany.get(key)?.euros ?? 0;

@@ -25,6 +25,9 @@ const LEFT_OUT = [
   'fontkit',
   'date-holidays',
   'ical-generator',
+  'nodemailer',
+  'smtp-server',
+  'mailparser',
   'pg-native',
 ];
 

@@ -8,6 +8,7 @@ import type { Context } from '#server/context';
 import { findSource } from '#server/feed/index';
 import { serve } from '#server/serve';
 import { readSettings } from '#server/settings';
+import { serveMailServer } from '#standins/mailServer/index';
 import { serveOrderSystem } from '#standins/orderSystem/index';
 import { type Cluster, ensureDatabase, findDataDirectory, startCluster } from './cluster';
 import { parseOptions, type StartOptions } from './options';
@@ -30,6 +31,7 @@ async function main(): Promise<void> {
     await ensureDatabase(cluster, 'iron_ladder');
   }
   const today = options.today ? parseDay(options.today) : null;
+  const mail = process.env['IRON_LADDER_SMTP_URL'] ? null : await startMailServer(options);
   const prepared: { context: Context | null } = { context: null };
   const { stop, isDemo } = await serve({
     url: givenUrl ?? cluster!.url('iron_ladder', 'server'),
@@ -39,6 +41,7 @@ async function main(): Promise<void> {
     port: options.port,
     today,
     settings: readSettings({
+      ...(mail ? mail.settings : {}),
       ...process.env,
       ...(isOwn
         ? {
@@ -54,13 +57,14 @@ async function main(): Promise<void> {
       await loadDemo(context, day);
     },
   }).catch(async (error: unknown) => {
+    await mail?.stop();
     await cluster?.stop();
     throw error;
   });
   const orderSystem =
     isDemo && prepared.context ? await startOrderSystem(prepared.context, options) : null;
   const watch = isOwn ? setInterval(() => void keepRunning(directory), WATCH_EVERY_MS) : null;
-  printWelcome(options, isDemo, orderSystem !== null);
+  printWelcome(options, isDemo, orderSystem !== null, mail !== null);
 
   let isStopping = false;
   const quit = async () => {
@@ -70,6 +74,7 @@ async function main(): Promise<void> {
     process.stdout.write('\nStopping …\n');
     await orderSystem?.stop();
     await stop();
+    await mail?.stop();
     await cluster?.stop();
     process.exit(0);
   };
@@ -100,6 +105,21 @@ async function startOrderSystem(context: Context, { port, areOrdersPaused }: Sta
   }).catch(() => null);
 }
 
+/** The stand-in mail server beside the order system's page; without it where that is taken. */
+async function startMailServer({ port }: StartOptions) {
+  const [pagePort, smtpPort] = [port + 2, port + 3];
+  const served = await serveMailServer({ smtpPort, pagePort }).catch(() => null);
+  return (
+    served && {
+      ...served,
+      settings: {
+        IRON_LADDER_SMTP_URL: `smtp://127.0.0.1:${smtpPort}`,
+        IRON_LADDER_MAIL_FROM: 'Iron Ladder <iron-ladder@localhost>',
+      },
+    }
+  );
+}
+
 let isRestarting = false;
 
 /** A database that was killed is started again; the server finds it by itself. */
@@ -114,6 +134,7 @@ function printWelcome(
   { port, areOrdersPaused }: StartOptions,
   isDemo: boolean,
   hasOrderSystem: boolean,
+  hasMailServer: boolean,
 ): void {
   const lines = [`\nIron Ladder is at  http://localhost:${port}\n`];
   if (isDemo) {
@@ -125,6 +146,10 @@ function printWelcome(
   if (hasOrderSystem)
     lines.push(
       `\nThe stand-in order system, which ${areOrdersPaused ? 'waits for its button' : 'sends deals by itself'}, is at  http://localhost:${port + 1}`,
+    );
+  if (hasMailServer)
+    lines.push(
+      `\nNo mail server is set (IRON_LADDER_SMTP_URL): a stand-in shows what was sent at  http://localhost:${port + 2}`,
     );
   lines.push('\nStop with Ctrl-C. Everything is kept for the next start.\n');
   process.stdout.write(lines.join('\n'));

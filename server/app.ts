@@ -27,6 +27,7 @@ import { addFileRoutes, XLSX_TYPE } from './imports/index';
 import { addKeptViewRoutes } from './keptViews/index';
 import { addListRoutes } from './lists/index';
 import { addLiveRoutes } from './live/index';
+import { addMailRoutes } from './mail/index';
 import { addMeasureRoutes } from './measures/index';
 import { addNoteRoutes } from './notes/index';
 import { addPipelineRoutes } from './pipeline/index';
@@ -140,6 +141,7 @@ export async function buildApp({
     addSliceRoutes,
     addNoteRoutes,
     addKeptViewRoutes,
+    addMailRoutes,
   ])
     add(endpoints);
   const missing = ROUTES.filter((route) => !endpoints.implemented.has(route.id));

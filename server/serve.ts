@@ -10,6 +10,7 @@ import { recordImported } from './imports/index';
 import { endOf, openClock } from './ledger/clock';
 import { foldEntries, pruneEntries } from './ledger/fold';
 import { Replica } from './ledger/replica';
+import { startMailer } from './mail/index';
 import { ROOT } from './root';
 import { LOCAL_SETTINGS, type Settings } from './settings';
 
@@ -68,10 +69,12 @@ export async function serve({
   const app = await buildApp({ context, version, webRoot: join(ROOT, 'dist/web'), logger: true });
   await app.listen({ port, host });
   const stopChores = startChores(context);
+  const stopMailer = startMailer(context);
   return {
     isDemo: replica.company?.isDemo ?? false,
     stop: async () => {
       stopChores();
+      stopMailer();
       // Streams have no end of their own; what is under way is answered, for as long as whoever
       // stops us waits.
       replica.letGo();
@@ -123,6 +126,11 @@ function startChores({ replica, db }: Context): () => void {
       .catch(() => undefined);
     void db
       .execute(`delete from answered_request where at < now() - interval '7 days'`)
+      .catch(() => undefined);
+    void db
+      .execute(
+        `delete from outgoing_mail where state = 'sent' and sent_at < now() - interval '90 days'`,
+      )
       .catch(() => undefined);
   }, PRUNE_EVERY_MS);
   const clock = setInterval(() => {

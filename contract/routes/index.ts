@@ -16,6 +16,7 @@ import * as imports from './imports';
 import * as keptViews from './keptViews';
 import * as ledger from './ledger';
 import * as lists from './lists';
+import * as mail from './mail';
 import * as measures from './measures';
 import * as notes from './notes';
 import * as periods from './periods';
@@ -51,6 +52,7 @@ const DOMAINS = {
   Imports: imports,
   'Kept views': keptViews,
   Lists: lists,
+  Mail: mail,
   Measures: measures,
   Notes: notes,
   'Order systems': feed,
@@ -103,6 +105,7 @@ export const DOMAIN_TEXTS: Readonly<Record<Domain, string>> = {
   'Kept views': 'States of views under a name, shared and pinned.',
   Notes: 'What people wrote down about figures, and who sees to it.',
   Lists: 'Names to choose from, and merging them.',
+  Mail: 'Mail that is to go out, has gone, or could not be sent.',
   History: 'Deals as they stood at a moment, and what changed since.',
   Pipeline: 'Open deals and the forecast.',
   'Exchange rates': 'Rates by currency and day.',

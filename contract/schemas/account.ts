@@ -33,6 +33,8 @@ export type AccountInput = Static<typeof AccountInput>;
 export const AccountLink = Type.Object({
   account: Account,
   link: Type.String(),
+  /** It goes by mail as well. */
+  isMailed: Type.Boolean(),
   expiresAt: Type.String(),
 });
 export type AccountLink = Static<typeof AccountLink>;

@@ -24,6 +24,7 @@ import * as importMapping from './importMapping';
 import * as keptView from './keptView';
 import * as ladder from './ladder';
 import * as list from './list';
+import * as mail from './mail';
 import * as measure from './measure';
 import * as note from './note';
 import * as oversizedTotal from './oversizedTotal';
@@ -66,6 +67,7 @@ const MODULES = [
   keptView,
   ladder,
   list,
+  mail,
   measure,
   note,
   oversizedTotal,

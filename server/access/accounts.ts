@@ -11,6 +11,7 @@ import { recordAudit } from '../audit/record';
 import type { Context } from '../context';
 import type { Queryable, Transaction } from '../db/client';
 import { announce } from '../db/notify';
+import { queueMail } from '../mail/index';
 import { assertNoFieldErrors, ProblemError } from '../problem';
 import { createAccountLink } from './accountLinks';
 import { normalEmail } from './email';
@@ -175,11 +176,47 @@ async function makeLink(
   origin: string,
 ): Promise<AccountLink> {
   const { secret, expiresAt } = await createAccountLink(tx, id, call.principal.userId);
+  const account = toAccount(call, await findAccount(call, tx, id));
   // After the number sign: no server, proxy or log on the way is told the secret.
+  const link = `${origin}/welcome#${secret}`;
+  const isInvitation = account.state === 'invited';
+  const isMailed = call.context.settings.mailServer !== null;
+  // A secret that nobody sends does not wait in the database.
+  if (isMailed)
+    await queueMail(tx, [
+      {
+        key: `link ${id} ${expiresAt}`,
+        kind: isInvitation ? 'invitation' : 'password',
+        userId: id,
+        address: account.email,
+        ...describeLink(account, call.principal.name, link, isInvitation),
+      },
+    ]);
+  return { account, link, expiresAt, isMailed };
+}
+
+function describeLink(
+  { name, unitName }: Account,
+  by: string,
+  link: string,
+  isInvitation: boolean,
+) {
+  const subject = isInvitation
+    ? `${by} invites you to Iron Ladder`
+    : 'Choose a new password for Iron Ladder';
   return {
-    account: toAccount(call, await findAccount(call, tx, id)),
-    link: `${origin}/welcome#${secret}`,
-    expiresAt,
+    subject,
+    title: subject,
+    parts: [
+      {
+        kind: 'text' as const,
+        text: isInvitation
+          ? `Hello ${name},\n${by} has made you an account for ${unitName}. Choose a password to begin; the link is good for 7 days, once.`
+          : `Hello ${name},\n${by} has made you a link to choose a new password. It is good for 7 days, once; until then your present one holds.`,
+      },
+      { kind: 'link' as const, text: 'Choose a password', url: link },
+    ],
+    footer: 'If you did not expect this, do nothing and tell your administrator.',
   };
 }
 

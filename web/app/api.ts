@@ -98,6 +98,7 @@ export const TAGS = [
   'Sessions',
   'Notes',
   'KeptViews',
+  'Mail',
 ] as const;
 
 export const XLSX_TYPE = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet';

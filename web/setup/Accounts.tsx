@@ -35,7 +35,7 @@ export function Accounts() {
       </p>
       {made && (
         <SecretOnce
-          title={`Send this link to ${made.account.name}. It holds until ${describeMoment(made.expiresAt, timeZone)} and is not shown again.`}
+          title={`${made.isMailed ? `This link goes to ${made.account.name} by mail.` : `Send this link to ${made.account.name}.`} It holds until ${describeMoment(made.expiresAt, timeZone)} and is not shown again.`}
           label="The link to choose a password"
           secret={made.link}
           onDone={() => setMade(null)}

@@ -18,6 +18,7 @@ import { describeRule } from './describeRule';
 import { DisplayForm } from './DisplayForm';
 import { Feeds } from './Feeds';
 import { Lists } from './Lists';
+import { Mail } from './Mail';
 import { Measures } from './Measures';
 import { OwnPassword, OwnSessions } from './OwnAccount';
 import { PasteUnits } from './PasteUnits';
@@ -171,6 +172,15 @@ function buildChapters(me: Me, company: Company) {
             content: (
               <Sheet heading="Feeds">
                 <Feeds />
+              </Sheet>
+            ),
+          },
+          {
+            path: 'mail',
+            name: 'Mail',
+            content: (
+              <Sheet heading="Mail">
+                <Mail />
               </Sheet>
             ),
           },

@@ -14,3 +14,4 @@ export * from './feed';
 export * from './rules';
 export * from './boards';
 export * from './notes';
+export * from './mail';

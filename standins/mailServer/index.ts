@@ -1,0 +1,1 @@
+export { serveMailServer } from './serve';
