@@ -105,15 +105,14 @@ async function startOrderSystem(context: Context, { port, areOrdersPaused }: Sta
   }).catch(() => null);
 }
 
-/** The stand-in mail server beside the order system's page; without it where that is taken. */
+/** The stand-in mail server, its page after the order system's; without it where that is taken. */
 async function startMailServer({ port }: StartOptions) {
-  const [pagePort, smtpPort] = [port + 2, port + 3];
-  const served = await serveMailServer({ smtpPort, pagePort }).catch(() => null);
+  const served = await serveMailServer({ smtpPort: 0, pagePort: port + 2 }).catch(() => null);
   return (
     served && {
       ...served,
       settings: {
-        IRON_LADDER_SMTP_URL: `smtp://127.0.0.1:${smtpPort}`,
+        IRON_LADDER_SMTP_URL: `smtp://127.0.0.1:${served.smtpPort}`,
         IRON_LADDER_MAIL_FROM: 'Iron Ladder <iron-ladder@localhost>',
       },
     }

@@ -38,6 +38,7 @@ import { nonceOf, protectAnswers } from './protection';
 import { addRateRoutes } from './rates/index';
 import { addRuleRoutes } from './rules/index';
 import { addSliceRoutes } from './slices/index';
+import { addStartRoutes } from './start/index';
 import { addTargetRoutes } from './targets/index';
 import { addUnitRoutes } from './units/index';
 
@@ -142,6 +143,7 @@ export async function buildApp({
     addNoteRoutes,
     addKeptViewRoutes,
     addMailRoutes,
+    addStartRoutes,
   ])
     add(endpoints);
   const missing = ROUTES.filter((route) => !endpoints.implemented.has(route.id));

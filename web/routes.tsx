@@ -65,7 +65,7 @@ export const router = createBrowserRouter([
         children: [
           {
             index: true,
-            lazy: async () => ({ Component: (await import('./profile/HomePage')).HomePage }),
+            lazy: async () => ({ Component: (await import('./start/StartPage')).StartPage }),
           },
           {
             path: 'profile',
@@ -100,6 +100,10 @@ export const router = createBrowserRouter([
           {
             path: 'standing/ahead',
             lazy: async () => ({ Component: (await import('./standing/AheadPage')).AheadPage }),
+          },
+          {
+            path: 'actions',
+            lazy: async () => ({ Component: (await import('./actions/ActionsPage')).ActionsPage }),
           },
           {
             path: 'ladder',

@@ -29,6 +29,7 @@ import * as rates from './rates';
 import type { AnyRoute } from './route';
 import * as rules from './rules';
 import * as slices from './slices';
+import * as start from './start';
 import * as targets from './targets';
 import * as units from './units';
 
@@ -62,6 +63,7 @@ const DOMAINS = {
   Plans: plans,
   Print: print,
   Products: products,
+  Start: start,
   'Status rules': rules,
   Targets: targets,
   Units: units,
@@ -91,6 +93,7 @@ export const DOMAIN_TEXTS: Readonly<Record<Domain, string>> = {
   'Status rules': 'What counts as good, by measure and from which day on.',
   Attainment:
     'Where units stand against their targets: figures, rankings, series and what is behind them.',
+  Start: 'What a reader sees first, and since when they were away.',
   Targets: 'Targets of units and periods, their history and acknowledgements.',
   Plans: 'Drafts of targets and their publication.',
   Periods: 'Closing months and opening them again.',

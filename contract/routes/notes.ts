@@ -1,5 +1,13 @@
 import { Type } from 'typebox';
-import { Note, NoteInput, NoteQuery, NoteReplyInput, Notes, NoteStateInput } from '../schemas/note';
+import {
+  ActionExportQuery,
+  Note,
+  NoteInput,
+  NoteQuery,
+  NoteReplyInput,
+  Notes,
+  NoteStateInput,
+} from '../schemas/note';
 import { defineRoute } from './route';
 
 const Id = Type.Object({ id: Type.Integer({ minimum: 1 }) });
@@ -13,6 +21,16 @@ export const listNotes = defineRoute({
   query: NoteQuery,
   response: Notes,
   errors: ['unknownUnit', 'unknownPeriod'],
+});
+export const exportActions = defineRoute({
+  id: 'exportActions',
+  method: 'GET',
+  path: '/notes/export',
+  permission: 'read',
+  summary: 'Actions of a unit and all below it as a file: what, who, until when, done',
+  query: ActionExportQuery,
+  responseType: 'text/csv',
+  errors: ['unknownUnit'],
 });
 export const writeNote = defineRoute({
   id: 'writeNote',

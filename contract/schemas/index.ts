@@ -38,6 +38,7 @@ import * as scorecard from './scorecard';
 import * as series from './series';
 import * as slice from './slice';
 import * as sliceAttainment from './sliceAttainment';
+import * as start from './start';
 import * as target from './target';
 import * as unit from './unit';
 
@@ -81,6 +82,7 @@ const MODULES = [
   series,
   slice,
   sliceAttainment,
+  start,
   standing,
   target,
   unit,

@@ -31,11 +31,23 @@ export const NoteQuery = Type.Object(
     state: Type.Optional(Type.Enum(NOTE_STATES)),
     /** Only those somebody is to see to. */
     onlyActions: Type.Optional(Type.Boolean()),
+    /** Only those the reader is to see to, and overdue ones they asked others for. */
+    isMine: Type.Optional(Type.Boolean()),
     search: Type.Optional(Type.String({ maxLength: 100 })),
   },
   { additionalProperties: false },
 );
 export type NoteQuery = Static<typeof NoteQuery>;
+
+export const ActionExportQuery = Type.Object(
+  {
+    unit: Type.String({ minLength: 1 }),
+    state: Type.Optional(Type.Enum(NOTE_STATES)),
+    /** Only those the reader is to see to. */
+    mine: Type.Optional(Type.Boolean()),
+  },
+  { additionalProperties: false },
+);
 
 export const NoteInput = Type.Object(
   {

@@ -7,5 +7,6 @@ export {
   loadSecondSpellings,
   writeDetails,
 } from './details';
+export { viewCare } from './dataQuality';
 export { addCustomerRoutes } from './routes';
 export { loadCustomerNames } from './service';

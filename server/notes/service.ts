@@ -51,7 +51,9 @@ const ROWS = sql`
 export async function listNotes(
   context: Context,
   scope: Scope,
-  { unit: code, period: periodId, measure, state = 'open', onlyActions, search }: NoteQuery,
+  principal: Pick<Principal, 'userId'>,
+  { unit: code, period: periodId, measure, state = 'open', onlyActions, isMine, search }: NoteQuery,
+  most = SHOWN,
 ): Promise<Notes> {
   const unit = scope.findUnit(code);
   const ids = [...scope.dataset.tree.unitsUnder(unit.id)];
@@ -66,6 +68,9 @@ export async function listNotes(
   if (measure) conditions.push(sql`n.measure = ${measure}`);
   if (state !== 'all')
     conditions.push(state === 'open' ? sql`n.resolved_at is null` : sql`n.resolved_at is not null`);
+  if (isMine)
+    conditions.push(sql`(n.assignee_id = ${principal.userId} or (n.assignee_id is not null and
+      n.user_id = ${principal.userId} and n.due_on < ${toIsoDay(scope.dataset.asOf)}))`);
   if (onlyActions) conditions.push(sql`n.assignee_id is not null`);
   const like = search?.trim() ? `%${search.trim().replace(/[\\%_]/g, '\\$&')}%` : null;
   if (like !== null)
@@ -73,7 +78,7 @@ export async function listNotes(
       note x where x.reply_to = n.id and x.text ilike ${like}))`);
   const where = sql.join(conditions, sql` and `);
   const { rows } = await context.db.execute<Row>(
-    sql`${ROWS} where ${where} order by n.at desc, n.id desc limit ${SHOWN}`,
+    sql`${ROWS} where ${where} order by ${isMine ? sql`n.due_on nulls last,` : sql``} n.at desc, n.id desc limit ${most}`,
   );
   const {
     rows: [counted],

@@ -6,5 +6,6 @@ export {
   type TargetChecker,
   type TargetFacts,
 } from './check';
+export { listAcknowledgements } from './acknowledge';
 export { keyOf, targetKey } from './repository';
 export { saveTargets, toText, writeTargets } from './service';

@@ -1,10 +1,11 @@
 import { createServer, type IncomingMessage, type Server } from 'node:http';
+import type { AddressInfo } from 'node:net';
 import { SMTPServer } from 'smtp-server';
 import { writeList, writeMail } from './page';
 import { MailStore } from './store';
 
 export interface MailServerOptions {
-  /** Where it listens for SMTP, on this machine alone. */
+  /** Where it listens for SMTP, on this machine alone; 0: wherever there is room. */
   smtpPort: number;
   /** Where its page is. */
   pagePort: number;
@@ -22,7 +23,7 @@ const [NOT_NOW, NO_SUCH_MAILBOX] = [421, 550];
 export async function serveMailServer({
   smtpPort,
   pagePort,
-}: MailServerOptions): Promise<{ stop(): Promise<void> }> {
+}: MailServerOptions): Promise<{ smtpPort: number; stop(): Promise<void> }> {
   const store = new MailStore();
   const refused = new Set<string>();
   let isAway = false;
@@ -100,6 +101,7 @@ export async function serveMailServer({
     throw error;
   }
   return {
+    smtpPort: (smtp.server.address() as AddressInfo).port,
     stop: async () => {
       await new Promise<void>((resolve) => smtp.close(resolve));
       await new Promise<void>((resolve) => {

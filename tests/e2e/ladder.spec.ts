@@ -75,9 +75,8 @@ test('names on a ladder never overlap, of three, of twelve and of forty', async 
   }
 });
 
-test('a salesperson lands on their own page and sees their place in the team', async ({ page }) => {
-  await signIn(page, 'ilse', '/');
-  await expect(page).toHaveURL(/\/profile/);
+test('a salesperson has a page of their own and sees their place in the team', async ({ page }) => {
+  await signIn(page, 'ilse', '/profile');
   await expect(page.getByRole('heading', { level: 1 })).toContainText('You have ');
   await expect(page.getByText(/place \d of 4/)).toBeVisible();
   for (const name of ['What it takes', 'Target and its history', 'Deals'])

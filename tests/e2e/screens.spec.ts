@@ -5,6 +5,11 @@ import { findViolations } from './axe';
 
 /** Every view at every width: nothing is wider than the screen, and each says what it is. */
 const VIEWS = [
+  '/',
+  '/actions',
+  '/standing/slices?by=category',
+  '/plan?rows=category',
+  '/setup/mail',
   '/standing',
   '/standing/parts',
   '/standing/scorecard',

@@ -2,12 +2,12 @@ import { useEffect, useState } from 'react';
 import { Link, useLocation } from 'react-router';
 import type { DataQuality } from '#contract/schemas/customer';
 import { formatExact } from '#core/money/format';
-import { addMonths, parseDay, toIsoDay } from '#core/period/day';
 import { api, useGetCompanyQuery, useGetMeQuery } from '../app/api';
 import { useGetDataQualityQuery } from '../app/dataQuality';
 import { FailureNote } from '../app/FailureNote';
 import { MergeDialog } from '../app/lists/MergeDialog';
 import { useAppDispatch } from '../app/store';
+import { wholeBook } from '../app/wholeBook';
 import { useDismissDuplicatesMutation } from '../records/customersApi';
 import { DATA_QUALITY_WORDS } from '../records/dataQualityWords';
 import { DealDialog } from '../records/deal/DealDialog';
@@ -125,12 +125,6 @@ export function DataQualityPage() {
       )}
     </div>
   );
-}
-
-/** What is to fix may lie in any year: as many as a period may have. */
-function wholeBook(today: string): string {
-  const day = parseDay(today)!;
-  return `${toIsoDay(addMonths(day, -72))}..${toIsoDay(addMonths(day, 36))}`;
 }
 
 function Duplicates({

@@ -3,7 +3,7 @@ import { textOf } from '../charts/status';
 import { StatusMark } from '../charts/StatusMark';
 
 /** The sentence of a standing, with its grade's symbol and colour. */
-export function Headline({ view }: { view: StandingView }) {
+export function Headline({ view }: { view: Pick<StandingView, 'sentence' | 'figures'> }) {
   return (
     <h1 className="max-w-[840px]" aria-live="polite">
       <span className="mr-2 inline-block align-[-1px]">

@@ -1,14 +1,16 @@
 import { useMemo, useState } from 'react';
 import type { WhatChanged } from '#contract/schemas/dealHistory';
-import type { ChangeKind } from '#core/ledger/dealChange';
 import { formatExact, withSign } from '#core/money/format';
 import { parseDay } from '#core/period/day';
+import { CHANGE_WORDS } from '#wording/changes';
 import { toMomentOf } from '#wording/moment';
 import { useAddress } from '../app/address';
 import { useGetCompanyQuery, useGetFreshnessQuery } from '../app/api';
 import { FailureNote } from '../app/FailureNote';
 import { Moment, useTimeZone } from '../app/Moment';
 import { usePlace } from '../app/place';
+import { useGetWhatChangedQuery, useListDealsAsOfQuery } from '../figures/changes';
+import { listPresets } from '../figures/moments';
 import { DealDialog } from '../records/deal/DealDialog';
 import { DealsTabs } from '../records/RecordTabs';
 import { useNames } from '../records/useNames';
@@ -17,21 +19,7 @@ import { classNames } from '../ui/classNames';
 import { DataTable } from '../ui/DataTable';
 import { Field } from '../ui/Field';
 import { Loading } from '../ui/Loading';
-import { useGetWhatChangedQuery, useListDealsAsOfQuery } from './api';
 import { MomentField } from './MomentField';
-import { listPresets } from './moments';
-
-const KIND_WORDS: Readonly<Record<ChangeKind, string>> = {
-  booked: 'booked',
-  voided: 'voided',
-  restored: 'restored',
-  takenBack: 'no longer won',
-  movedIn: 'moved in',
-  movedOut: 'moved out',
-  amountChanged: 'amount changed',
-  creditChanged: 'credit changed',
-  restated: 'restated by a rate',
-};
 
 /** What changed the figure between two moments, in money, and the book as it stood at the first. */
 export function PastPage() {
@@ -163,7 +151,7 @@ export function PastPage() {
                     key: 'kind',
                     heading: 'What',
                     width: '104px',
-                    cell: (change) => KIND_WORDS[change.kind],
+                    cell: (change) => CHANGE_WORDS[change.kind],
                   },
                   {
                     key: 'deal',
@@ -255,7 +243,7 @@ function Bridge({ data, unit }: { data: WhatChanged; unit: MoneyUnit }) {
       {data.kinds.map((kind) => (
         <p key={kind.kind} className={row}>
           <span>
-            {KIND_WORDS[kind.kind]}{' '}
+            {CHANGE_WORDS[kind.kind]}{' '}
             <span className="text-soft">({kind.count.toLocaleString('en-GB')})</span>
           </span>
           <span className={kind.revenue < 0 ? 'text-grade-1' : 'text-made'}>

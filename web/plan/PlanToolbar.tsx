@@ -103,7 +103,7 @@ export function PlanToolbar({
           {state}
         </span>
         <span className="flex-1 max-phone:hidden" />
-        <span className="flex shrink-0 items-center gap-2 self-center">
+        <span className="flex shrink-0 items-center gap-2 self-center max-phone:shrink max-phone:flex-wrap">
           <MeasurePicker />
           <RowsPicker bench={bench} onChoose={(rows) => onParams({ rows })} />
           <CurrencyPicker bench={bench} onChoose={(currency) => onParams({ in: currency })} />

@@ -160,3 +160,13 @@ export const answeredRequest = pgTable(
   },
   (table) => [uniqueIndex('answered_request_key').on(table.userId, table.key)],
 );
+
+/** When somebody was last here, and until when they had been before that: since then things changed. */
+export const visit = pgTable('visit', {
+  userId: integer('user_id')
+    .primaryKey()
+    .references(() => appUser.id),
+  seenAt: moment('seen_at').notNull().defaultNow(),
+  /** Null: this is their first visit. */
+  since: moment('since'),
+});

@@ -19,7 +19,7 @@ export function FootBar({ mayBook }: { mayBook: boolean }) {
   const { pathname, search } = useLocation();
   const kept = placeLink(search);
   const unseen = useUnseenTargets().length;
-  const isStart = pathname === '/profile' || pathname === '/standing';
+  const isStart = pathname === '/';
   return (
     <nav
       aria-label="Places"

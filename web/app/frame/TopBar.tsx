@@ -45,6 +45,7 @@ export function TopBar({ onFind, onKeys }: { onFind(): void; onKeys(): void }) {
         {MAIN_VIEWS.map(([path, name]) => (
           <NavLink
             key={path}
+            end={path === '/'}
             to={{ pathname: path, search: kept }}
             className={({ isActive }) =>
               `flex h-full items-center border-b-4 px-[13px] pt-1 ${isActive ? 'border-ember font-semibold text-on-iron' : 'border-transparent text-on-iron-soft hover:text-on-iron'}`

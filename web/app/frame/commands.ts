@@ -34,6 +34,8 @@ export const COMMANDS: readonly NamedCommand[] = [
     param: ['import', 'deals'],
     roles: WRITERS,
   },
+  { name: 'Start', also: 'home overview today to do first page', path: '/' },
+  { name: 'Actions', also: 'tasks notes to do follow up', path: '/actions' },
   { name: 'Where we stand', also: 'standing attainment status summary', path: '/standing' },
   { name: 'Scorecard', also: 'kpi measures total', path: '/standing/scorecard' },
   { name: 'Year ahead', also: 'forecast months outlook', path: '/standing/ahead' },

@@ -3,6 +3,7 @@ import { nameOfView } from './views';
 
 describe('the name of a view', () => {
   it.each([
+    ['/', 'Start'],
     ['/standing', 'Standing'],
     ['/standing/ahead', 'Year ahead'],
     ['/deals/customers/12', 'Customers'],

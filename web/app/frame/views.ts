@@ -1,6 +1,7 @@
 type NamedView = readonly [path: string, name: string];
 
 export const MAIN_VIEWS: readonly NamedView[] = [
+  ['/', 'Start'],
   ['/standing', 'Standing'],
   ['/ladder', 'Ladder'],
   ['/plan', 'Plan'],
@@ -42,6 +43,7 @@ export const VIEW_GROUPS: readonly (readonly [heading: string, views: readonly N
       ['/explore', 'Explore'],
     ],
   ],
+  ['What to do', [['/actions', 'Actions']]],
 ];
 
 /** What a view is called where there is room for one name: "Pipeline"; empty for no view. */
@@ -51,7 +53,9 @@ export function nameOfView(pathname: string): string {
     ...VIEW_GROUPS.flatMap(([, views]) => views),
     ['/setup', 'Setup'] as const,
   ];
-  const fitting = named.filter(([path]) => `${pathname}/`.startsWith(`${path}/`));
+  const fitting = named.filter(([path]) =>
+    path === '/' ? pathname === '/' : `${pathname}/`.startsWith(`${path}/`),
+  );
   // The longest address says it best; of two names of one view the main one.
   return fitting.sort(([a], [b]) => b.length - a.length)[0]?.[1] ?? '';
 }

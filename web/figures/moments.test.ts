@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { parseDay } from '#core/period/day';
-import { listPresets } from './moments';
+import { listPresets } from '../figures/moments';
 
 describe('moments often asked for', () => {
   const presets = (today: string, lastWorkingDay: string | null = null) =>

@@ -1,0 +1,2 @@
+export { addStartRoutes } from './routes';
+export { describeGap } from './service';
