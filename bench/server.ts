@@ -22,7 +22,15 @@ export async function startServer(cluster: Cluster, name: string, unitsCsv: stri
   const replica = new Replica({ db, jobs, url, now: () => endOf(parseDay(TODAY)!) });
   await replica.start();
   const app = await buildApp({
-    context: { db, pool, writers, jobs, replica, settings: LOCAL_SETTINGS },
+    context: {
+      db,
+      pool,
+      writers,
+      jobs,
+      replica,
+      settings: LOCAL_SETTINGS,
+      origin: 'http://localhost',
+    },
     version: 'bench',
     webRoot: fileURLToPath(new URL('../dist/web', import.meta.url)),
   });

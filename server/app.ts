@@ -12,6 +12,7 @@ import { ROUTES } from '#contract/routes/index';
 import { API } from '#contract/routes/route';
 import { parseDay } from '#core/period/day';
 import { addAccessRoutes, addAccountRoutes } from './access/index';
+import { addAlertRoutes } from './alerts/index';
 import { addAttainmentRoutes } from './attainment/index';
 import { addBoardRoutes, MOST_PHOTO_BYTES } from './boards/index';
 import { addCompanyRoutes } from './company/index';
@@ -36,6 +37,7 @@ import { addPrintRoutes } from './print/index';
 import { ProblemError } from './problem';
 import { nonceOf, protectAnswers } from './protection';
 import { addRateRoutes } from './rates/index';
+import { addReportRoutes } from './reports/index';
 import { addRuleRoutes } from './rules/index';
 import { addSliceRoutes } from './slices/index';
 import { addStartRoutes } from './start/index';
@@ -144,6 +146,8 @@ export async function buildApp({
     addKeptViewRoutes,
     addMailRoutes,
     addStartRoutes,
+    addAlertRoutes,
+    addReportRoutes,
   ])
     add(endpoints);
   const missing = ROUTES.filter((route) => !endpoints.implemented.has(route.id));

@@ -14,4 +14,6 @@ export interface Context {
   jobs: pg.Pool;
   replica: Replica;
   settings: Settings;
+  /** Where people reach this server, for links in mail: "https://sales.example.com". */
+  origin: string;
 }

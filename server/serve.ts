@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Day } from '#core/period/day';
 import { pruneSignIns } from './access/index';
+import { startAlerts } from './alerts/index';
 import { buildApp } from './app';
 import type { Context } from './context';
 import { migrateDatabase, openConnections, openPool } from './db/client';
@@ -11,6 +12,7 @@ import { endOf, openClock } from './ledger/clock';
 import { foldEntries, pruneEntries } from './ledger/fold';
 import { Replica } from './ledger/replica';
 import { startMailer } from './mail/index';
+import { startReports } from './reports/index';
 import { ROOT } from './root';
 import { LOCAL_SETTINGS, type Settings } from './settings';
 
@@ -60,7 +62,8 @@ export async function serve({
     onTrouble: tellTrouble,
   });
   await replica.start();
-  const context = { db, pool, writers, jobs, replica, settings };
+  const origin = settings.publicUrl?.origin ?? `http://localhost:${port}`;
+  const context = { db, pool, writers, jobs, replica, settings, origin };
   await prepare?.(context, replica.asOf);
   await sealSecrets(context);
   const { version } = JSON.parse(readFileSync(join(ROOT, 'package.json'), 'utf8')) as {
@@ -70,11 +73,15 @@ export async function serve({
   await app.listen({ port, host });
   const stopChores = startChores(context);
   const stopMailer = startMailer(context);
+  const stopAlerts = startAlerts(context);
+  const stopReports = startReports(context);
   return {
     isDemo: replica.company?.isDemo ?? false,
     stop: async () => {
       stopChores();
       stopMailer();
+      stopAlerts();
+      stopReports();
       // Streams have no end of their own; what is under way is answered, for as long as whoever
       // stops us waits.
       replica.letGo();

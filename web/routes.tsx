@@ -102,6 +102,14 @@ export const router = createBrowserRouter([
             lazy: async () => ({ Component: (await import('./standing/AheadPage')).AheadPage }),
           },
           {
+            path: 'reports',
+            lazy: async () => ({ Component: (await import('./reports/ReportsPage')).ReportsPage }),
+          },
+          {
+            path: 'alerts',
+            lazy: async () => ({ Component: (await import('./alerts/AlertsPage')).AlertsPage }),
+          },
+          {
             path: 'actions',
             lazy: async () => ({ Component: (await import('./actions/ActionsPage')).ActionsPage }),
           },

@@ -241,6 +241,18 @@ export const ERRORS = {
     title: 'This note has too many answers',
     detail: 'A note has at most {most} answers. Write a new one.',
   },
+  tooManyReports: {
+    status: 422,
+    title: 'Too many reports',
+    detail:
+      'You have {most} reports, which is as many as there may be. Remove one you do not need.',
+  },
+  tooManyAlertRules: {
+    status: 422,
+    title: 'Too many alert rules',
+    detail:
+      'You have {most} alert rules, which is as many as there may be. Remove one you do not need.',
+  },
   tooManyViews: {
     status: 422,
     title: 'Too many kept views',
@@ -540,6 +552,8 @@ export const FAULTS = {
     'Must be one of product, category, customer, customer_group, source, location, or empty with an empty value.',
   sliceMeasure:
     'Only revenue, gross profit, quantity and deals won can have targets by product, customer and the like.',
+  unknownView: 'Is no kept view that you see. Keep one first.',
+  outsideRange: 'Must lie between {least} and {most}.',
   unknownMeasure: 'Is no measure. Setup lists them with their codes.',
   notInTree: 'Does not stand in the tree in this period.',
   negative: 'Must not be negative.',

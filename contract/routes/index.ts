@@ -1,5 +1,6 @@
 import * as access from './access';
 import * as accounts from './accounts';
+import * as alerts from './alerts';
 import * as attainment from './attainment';
 import * as boards from './boards';
 import * as company from './company';
@@ -26,6 +27,7 @@ import * as plans from './plans';
 import * as print from './print';
 import * as products from './products';
 import * as rates from './rates';
+import * as reports from './reports';
 import type { AnyRoute } from './route';
 import * as rules from './rules';
 import * as slices from './slices';
@@ -37,6 +39,7 @@ import * as units from './units';
 const DOMAINS = {
   Access: access,
   Accounts: accounts,
+  Alerts: alerts,
   Attainment: attainment,
   'Compare and explore': slices,
   Boards: boards,
@@ -63,6 +66,7 @@ const DOMAINS = {
   Plans: plans,
   Print: print,
   Products: products,
+  Reports: reports,
   Start: start,
   'Status rules': rules,
   Targets: targets,
@@ -87,6 +91,7 @@ export const DOMAIN_OF: ReadonlyMap<string, Domain> = new Map(
 export const DOMAIN_TEXTS: Readonly<Record<Domain, string>> = {
   Access: 'Signing in, sessions and access tokens.',
   Accounts: 'Who may sign in, with which role and for which unit.',
+  Alerts: 'Rules of what to be told of, and what one was told.',
   Company: 'The company, its calendar and days off.',
   Units: 'Branches, teams and salespeople, and where they belong.',
   Measures: 'What is counted, and values that are typed in.',
@@ -107,6 +112,7 @@ export const DOMAIN_TEXTS: Readonly<Record<Domain, string>> = {
   Corrections: 'Changes in closed months, and totals that are too large.',
   'Kept views': 'States of views under a name, shared and pinned.',
   Notes: 'What people wrote down about figures, and who sees to it.',
+  Reports: 'Kept views that go out by mail, shares and the daily mail.',
   Lists: 'Names to choose from, and merging them.',
   Mail: 'Mail that is to go out, has gone, or could not be sent.',
   History: 'Deals as they stood at a moment, and what changed since.',

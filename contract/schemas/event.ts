@@ -11,6 +11,7 @@ export const EVENT_TOPICS = [
   'company',
   'boards',
   'notes',
+  'alerts',
 ] as const;
 
 /**

@@ -2,6 +2,7 @@ import * as access from './access';
 import * as account from './account';
 import * as acknowledgement from './acknowledgement';
 import * as activity from './activity';
+import * as alert from './alert';
 import * as standing from './attainment';
 import * as board from './board';
 import * as bulk from './bulk';
@@ -33,6 +34,7 @@ import * as plan from './plan';
 import * as planGrid from './planGrid';
 import * as print from './print';
 import * as rate from './rate';
+import * as report from './report';
 import * as rule from './rule';
 import * as scorecard from './scorecard';
 import * as series from './series';
@@ -47,6 +49,7 @@ const MODULES = [
   account,
   acknowledgement,
   activity,
+  alert,
   board,
   bulk,
   closedDay,
@@ -77,6 +80,7 @@ const MODULES = [
   planGrid,
   print,
   rate,
+  report,
   rule,
   scorecard,
   series,

@@ -11,3 +11,4 @@ export {
   toPlaceView,
   toUnitSummary,
 } from './views';
+export { viewUnassigned } from './unassigned';

@@ -20,7 +20,9 @@ export interface AuditRow {
     | 'rule'
     | 'board'
     | 'custom field'
-    | 'note';
+    | 'note'
+    | 'alert rule'
+    | 'report';
   entityId: string;
   action: string;
   before?: unknown;

@@ -10,4 +10,7 @@ export const LOCKS = {
   lists: 741008,
   customParts: 741009,
   customFields: 741010,
+  alerts: 741011,
+  dailyMail: 741012,
+  reports: 741013,
 } as const;

@@ -1,1 +1,2 @@
+export { listKeptViews } from './service';
 export { addKeptViewRoutes } from './routes';

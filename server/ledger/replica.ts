@@ -44,6 +44,7 @@ const LEAVES_COMPANY: ReadonlySet<Announcement['topic']> = new Set([
   'activities',
   'boards',
   'notes',
+  'alerts',
 ]);
 
 /**
@@ -119,6 +120,11 @@ export class Replica {
     const { asOf, state } = this;
     const over = state?.allHours.map((hours) => (this.hasEnded(hours, asOf) ? 1 : 0)) ?? [];
     return `${asOf} ${over.join('')}`;
+  }
+
+  /** What the clock of a unit's branch shows. */
+  clockOf(unitId: number): LocalTime {
+    return this.options.now(this.state!.hoursOf(unitId).timeZone);
   }
 
   private hasEnded(hours: BusinessHours, asOf: Day): boolean {

@@ -1,4 +1,4 @@
-export { type Letter, type LetterPart } from './letter';
+export type { LetterPart } from './letter';
 export { startMailer } from './mailer';
 export { type MailToSend, queueMail } from './outbox';
 export { addMailRoutes } from './routes';

@@ -1,5 +1,3 @@
-import { API } from '#contract/routes/route';
-
 /** A piece of a mail; the same pieces make its text and its HTML. */
 export type LetterPart =
   | { kind: 'text'; text: string }
@@ -105,9 +103,4 @@ function toText(part: LetterPart): string {
     case 'link':
       return `${part.text}: ${part.url}`;
   }
-}
-
-/** Links of mails lead to pages, never to the API. */
-export function isPageLink(path: string): boolean {
-  return path.startsWith('/') && !path.startsWith('//') && !path.startsWith(API);
 }

@@ -1,1 +1,2 @@
+export { listNotes } from './service';
 export { addNoteRoutes } from './routes';

@@ -1,1 +1,2 @@
 export { addPipelineRoutes } from './routes';
+export { viewPipeline } from './service';

@@ -1,1 +1,2 @@
-export { addPrintRoutes } from './routes';
+export { addPrintRoutes, PRINT_TYPES } from './routes';
+export { writeStandingFile } from './standingFile';

@@ -2,9 +2,10 @@ import * as routes from '#contract/routes/print';
 import { findMeasure, findPeriod, viewStandingWhole } from '../attainment/index';
 import type { Endpoints } from '../endpoints';
 import { XLSX_TYPE } from '../imports/index';
+import { writeStandingFile } from './standingFile';
 import type { PrintFormat } from './writeFormat';
 
-const TYPES = {
+export const PRINT_TYPES = {
   pdf: 'application/pdf',
   png: 'image/png',
   svg: 'image/svg+xml',
@@ -22,13 +23,11 @@ export function addPrintRoutes({ implement, context }: Endpoints): void {
       findPeriod(scope.dataset, query.period),
       findMeasure(scope.dataset, query.measure).code,
     );
-    reply.header('content-type', TYPES[format]);
+    reply.header('content-type', PRINT_TYPES[format]);
     reply.header(
       'content-disposition',
       `attachment; filename="standing ${view.unit.code} ${view.period.id} ${view.measure.code}.${format}"`,
     );
-    // Fonts, PDF and pictures take a second to load: only who prints waits for them, once.
-    const { writeFormat } = await import('./writeFormat');
-    return reply.send(await writeFormat(view, format, principal.name));
+    return reply.send(await writeStandingFile(view, format, principal.name));
   });
 }

@@ -1,2 +1,1 @@
 export { addStartRoutes } from './routes';
-export { describeGap } from './service';

@@ -128,7 +128,7 @@ async function compareCustomers(
 }
 
 /** A unit's gap by its people, those that matter with what stands out; null where there is none. */
-export async function describeGap(
+async function describeGap(
   context: Context,
   dataset: Dataset,
   unit: Unit,

@@ -71,7 +71,15 @@ export async function startServer(
     now: readTestClock(today),
   });
   await replica.start();
-  const context: Context = { db, pool, writers, jobs, replica, settings: LOCAL_SETTINGS };
+  const context: Context = {
+    db,
+    pool,
+    writers,
+    jobs,
+    replica,
+    settings: { ...LOCAL_SETTINGS },
+    origin: 'http://localhost',
+  };
   const app = await buildApp({ context, version: 'test' });
   const breaches = watchContract(app);
   return {

@@ -7,6 +7,9 @@ import { findViolations } from './axe';
 const VIEWS = [
   '/',
   '/actions',
+  '/alerts',
+  '/reports',
+  '/setup/access',
   '/standing/slices?by=category',
   '/plan?rows=category',
   '/setup/mail',

@@ -99,6 +99,9 @@ export const TAGS = [
   'Notes',
   'KeptViews',
   'Mail',
+  'Alerts',
+  'Reports',
+  'DailyMail',
 ] as const;
 
 export const XLSX_TYPE = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet';

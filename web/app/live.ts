@@ -15,6 +15,7 @@ const TAGS_OF: Record<LiveEvent['topic'], (typeof TAGS)[number][]> = {
   activities: ['Activities', 'Figures'],
   boards: ['Boards'],
   notes: ['Notes'],
+  alerts: ['Alerts'],
   company: [...TAGS],
 };
 const LOST_AFTER_MS = 1_500;

@@ -14,6 +14,7 @@ import { CalendarForm } from './CalendarForm';
 import { ClosedDays } from './ClosedDays';
 import { ClosedMonths } from './ClosedMonths';
 import { CustomFields } from './customFields/CustomFields';
+import { DailyMailForm } from './DailyMailForm';
 import { describeRule } from './describeRule';
 import { DisplayForm } from './DisplayForm';
 import { Feeds } from './Feeds';
@@ -227,6 +228,9 @@ function buildChapters(me: Me, company: Company) {
           </Sheet>
           <Sheet heading="Where you are signed in">
             <OwnSessions />
+          </Sheet>
+          <Sheet heading="Daily mail">
+            <DailyMailForm />
           </Sheet>
           <Sheet heading="Access tokens">
             <Tokens />

@@ -12,6 +12,7 @@ import { Headline } from '../figures/Headline';
 import { MeasurePicker } from '../figures/MeasurePicker';
 import { useOutlook } from '../figures/useOutlook';
 import { Loading } from '../ui/Loading';
+import { AlertsSheet } from './AlertsSheet';
 import { useGetStartQuery } from './api';
 import { CustomersSheet } from './CustomersSheet';
 import { PinnedViews } from './PinnedViews';
@@ -64,6 +65,7 @@ export function StartPage() {
         <div className="grid min-w-0 gap-3">
           <ToDoSheet view={data} />
           <SinceSheet view={data} />
+          <AlertsSheet />
         </div>
         <div className="grid min-w-0 gap-3 max-desk:col-span-2 max-phone:col-span-1">
           <WhoSheet view={data} />

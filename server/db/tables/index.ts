@@ -15,3 +15,5 @@ export * from './rules';
 export * from './boards';
 export * from './notes';
 export * from './mail';
+export * from './alerts';
+export * from './reports';

@@ -7,9 +7,10 @@ import { useUnseenTargets } from '../acknowledgements';
 import { useGetCompanyQuery, useGetMeQuery, useSignOutMutation } from '../api';
 import { useCareCount } from '../dataQuality';
 import { placeLink } from '../placeLink';
+import { AlertBell } from './AlertBell';
 import { Badge } from './Badge';
 import { Freshness } from './Freshness';
-import { MAIN_VIEWS, nameOfView } from './views';
+import { DESK_VIEWS, MAIN_VIEWS, nameOfView } from './views';
 
 /** Mark, views, business date, find-or-do and the person. Views keep the place. */
 export function TopBar({ onFind, onKeys }: { onFind(): void; onKeys(): void }) {
@@ -73,6 +74,7 @@ export function TopBar({ onFind, onKeys }: { onFind(): void; onKeys(): void }) {
       >
         <span className="max-phone:hidden">Find or do…&ensp;</span>/
       </button>
+      <AlertBell />
       <PersonMenu search={kept} onKeys={onKeys} />
     </header>
   );
@@ -105,6 +107,16 @@ function PersonMenu({ search, onKeys }: { search: string; onKeys(): void }) {
           <DropdownMenu.Label className="px-3 py-1.5 text-soft">
             {me?.name} · {me?.role}
           </DropdownMenu.Label>
+          {DESK_VIEWS.map(([path, name]) => (
+            <DropdownMenu.Item
+              key={path}
+              className={item}
+              onSelect={() => void navigate({ pathname: path, search })}
+            >
+              {name}
+            </DropdownMenu.Item>
+          ))}
+          <DropdownMenu.Separator className="my-1 h-px bg-line" />
           <DropdownMenu.Item
             className={item}
             onSelect={() => void navigate({ pathname: '/setup', search })}

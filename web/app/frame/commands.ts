@@ -35,6 +35,8 @@ export const COMMANDS: readonly NamedCommand[] = [
     roles: WRITERS,
   },
   { name: 'Start', also: 'home overview today to do first page', path: '/' },
+  { name: 'Alerts', also: 'notifications rules warning tell me bell', path: '/alerts' },
+  { name: 'Reports', also: 'mail send schedule weekly pdf', path: '/reports' },
   { name: 'Actions', also: 'tasks notes to do follow up', path: '/actions' },
   { name: 'Where we stand', also: 'standing attainment status summary', path: '/standing' },
   { name: 'Scorecard', also: 'kpi measures total', path: '/standing/scorecard' },

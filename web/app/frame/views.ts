@@ -32,6 +32,13 @@ export const DEALS_VIEWS: readonly NamedView[] = [
   ['/deals/month-end', 'Month end'],
 ];
 
+/** What comes to a person and goes out from them. */
+export const DESK_VIEWS: readonly NamedView[] = [
+  ['/actions', 'Actions'],
+  ['/alerts', 'Alerts'],
+  ['/reports', 'Reports'],
+];
+
 /** All that a phone reaches by More, under their headings. */
 export const VIEW_GROUPS: readonly (readonly [heading: string, views: readonly NamedView[]])[] = [
   ['Standing', STANDING_VIEWS],
@@ -43,7 +50,7 @@ export const VIEW_GROUPS: readonly (readonly [heading: string, views: readonly N
       ['/explore', 'Explore'],
     ],
   ],
-  ['What to do', [['/actions', 'Actions']]],
+  ['What to do', DESK_VIEWS],
 ];
 
 /** What a view is called where there is room for one name: "Pipeline"; empty for no view. */

@@ -1,0 +1,54 @@
+import { buildDataset, type Dataset } from '../dataset/dataset';
+import type { MeasureCode } from '../measure/measure';
+import type { Day } from '../period/day';
+import { type AlertState, cross, FIRST_STATE } from './crossing';
+import { readingOf } from './reading';
+import type { AlertCondition, AlertPeriod } from './rule';
+
+/** That a rule would have fired. */
+export interface Firing {
+  day: Day;
+  unitId: number;
+  reading: number;
+  previous: number | null;
+  periodId: string;
+}
+
+/**
+ * When a rule would have fired on past days, each looked at once its business had ended, by the book
+ * as it is now. A period begins with nothing fired.
+ * @param units whom it watches
+ */
+export function replay(
+  dataset: Dataset,
+  units: readonly number[],
+  condition: AlertCondition,
+  {
+    measure,
+    periodKind,
+    days,
+  }: { measure: MeasureCode; periodKind: AlertPeriod; days: readonly Day[] },
+): Firing[] {
+  const firings: Firing[] = [];
+  const states = new Map<string, AlertState>();
+  for (const day of days) {
+    const then = buildDataset({ ...dataset, asOf: day, isTodayOver: undefined, whole: undefined });
+    const period = dataset.calendar.periodOf(periodKind, day);
+    for (const unitId of units) {
+      const key = `${unitId} ${period.id}`;
+      const before = states.get(key) ?? FIRST_STATE;
+      const reading = readingOf(then, unitId, condition, { period, measure });
+      const { state, fires } = cross(condition, before, reading, day);
+      states.set(key, state);
+      if (fires)
+        firings.push({
+          day,
+          unitId,
+          reading: reading!,
+          previous: before.reading,
+          periodId: period.id,
+        });
+    }
+  }
+  return firings;
+}

@@ -1,0 +1,3 @@
+export { startAlerts } from './engine';
+export { listWaitingAlerts } from './list';
+export { addAlertRoutes } from './routes';

@@ -1,0 +1,146 @@
+import { sql } from 'drizzle-orm';
+import { readingOf } from '#core/alerts/reading';
+import { buildStanding } from '#core/attainment/standing';
+import type { Dataset } from '#core/dataset/dataset';
+import { dealsIn, type OpenDeal, type Outlook, outlookOf } from '#core/forecast/outlook';
+import type { Period } from '#core/period/calendar';
+import { parseDay, toIsoDay } from '#core/period/day';
+import { countWorkingDays } from '#core/period/workingDays';
+import { completeValue } from '#core/targets/resolvedTarget';
+import type { Unit } from '#core/units/unit';
+import { viewUnassigned } from '../attainment/index';
+import type { Context } from '../context';
+import type { Queryable } from '../db/client';
+import { viewPipeline } from '../pipeline/index';
+import type { StoredRule } from './storedRule';
+
+/** Whom a rule watches today. */
+export function watchedBy(
+  { tree, asOf }: Dataset,
+  { unitId, watched }: Pick<StoredRule, 'unitId' | 'watched'>,
+): readonly Unit[] {
+  const unit = tree.find(unitId);
+  if (!unit) return [];
+  if (watched === 'unit') return [unit];
+  const today = { from: asOf, to: asOf + 1 };
+  if (watched === 'below') return tree.childrenDuring(unitId, today);
+  return tree
+    .unitsDuring(unitId, today)
+    .filter(({ id, kind }) => kind === 'salesperson' && id !== unitId);
+}
+
+/** The period a rule looks at: the running one; of missing targets the next. */
+export function periodOf(
+  { calendar, asOf }: Dataset,
+  { kind, periodKind }: Pick<StoredRule, 'kind' | 'periodKind'>,
+): Period {
+  const running = calendar.periodOf(periodKind, asOf);
+  return kind === 'missingTargets' ? calendar.periodOf(periodKind, running.to) : running;
+}
+
+/** Open deals are read once for all rules that look at the same unit. */
+export class OutlookReader {
+  private pipelines = new Map<number, Promise<OpenDeal[]>>();
+
+  constructor(
+    private context: Context,
+    private dataset: Dataset,
+  ) {}
+
+  private openDeals(unit: Unit): Promise<OpenDeal[]> {
+    let deals = this.pipelines.get(unit.id);
+    if (!deals)
+      this.pipelines.set(
+        unit.id,
+        (deals = viewPipeline(this.context, this.dataset, unit).then(({ deals: all }) =>
+          all.map((deal) => ({ ...deal, expectedOn: parseDay(deal.expectedOn)! })),
+        )),
+      );
+    return deals;
+  }
+
+  async outlookOf(unit: Unit, period: Period): Promise<Outlook> {
+    const { actual, target } = buildStanding(this.dataset, unit.id, period, 'revenue');
+    return outlookOf(
+      { actual: actual ?? 0, target: completeValue(target) },
+      dealsIn(await this.openDeals(unit), period, this.dataset.asOf, false),
+    );
+  }
+
+  async countOverdue(unit: Unit): Promise<number> {
+    const overdue = (await this.openDeals(unit)).filter(
+      ({ expectedOn }) => expectedOn < this.dataset.asOf,
+    );
+    return new Set(overdue.map(({ id }) => id)).size;
+  }
+}
+
+const OF_OPEN_DEALS = ['forecast', 'coverage', 'odds'];
+
+/** What a rule reads of one watched unit now; null where there is nothing to read. */
+export async function readNow(
+  db: Queryable,
+  dataset: Dataset,
+  outlooks: OutlookReader,
+  rule: StoredRule,
+  unit: Unit,
+): Promise<number | null> {
+  const period = periodOf(dataset, rule);
+  switch (rule.kind) {
+    case 'overdue':
+      return outlooks.countOverdue(unit);
+    case 'unassigned':
+      return (await viewUnassigned(db, dataset, unit, period, 'revenue'))?.deals ?? 0;
+    case 'missingTargets':
+      return countMissing(dataset, unit, period, rule);
+    case 'oldData':
+      return daysSinceNewest(db, dataset, unit);
+    case 'deal':
+      return null;
+    default:
+      return readingOf(
+        dataset,
+        unit.id,
+        rule,
+        { period, measure: rule.measure },
+        OF_OPEN_DEALS.includes(rule.kind) ? await outlooks.outlookOf(unit, period) : null,
+      );
+  }
+}
+
+/** Those at and below a unit without a target, so many days before the period begins. */
+function countMissing(
+  { tree, lookup, asOf }: Dataset,
+  unit: Unit,
+  period: Period,
+  { days, measure }: Pick<StoredRule, 'days' | 'measure'>,
+): number | null {
+  if (asOf < period.from - (days ?? 0)) return null;
+  return tree
+    .unitsDuring(unit.id, period)
+    .filter(
+      ({ id, kind }) =>
+        kind === 'salesperson' && completeValue(lookup.find(id, period, measure)) === null,
+    ).length;
+}
+
+/** Working days that have ended since the newest won deal of a unit's people. */
+async function daysSinceNewest(
+  db: Queryable,
+  dataset: Dataset,
+  unit: Unit,
+): Promise<number | null> {
+  const people = [
+    ...new Set(dataset.tree.memberSpansUnder(unit.id).map(({ salespersonId }) => salespersonId)),
+  ];
+  const {
+    rows: [row],
+  } = await db.execute<{ day: string | null }>(sql`
+    select max(closed_on)::text as day from deal where status = 'won' and voided_at is null and
+      salesperson_id = any(${sql.param(people)}::int[]) and closed_on <= ${toIsoDay(dataset.asOf)}`);
+  if (!row?.day) return null;
+  return countWorkingDays(
+    { from: parseDay(row.day)! + 1, to: dataset.dueThrough(unit.id) + 1 },
+    dataset.workingDaysOf(unit.id),
+  );
+}

@@ -1,0 +1,37 @@
+import { figureUnitOf } from '#core/dataset/dataset';
+import { describeAlert } from '#wording/alert';
+import { describePeriod } from '#wording/period';
+import type { Context } from '../context';
+import type { Fired } from './storedRule';
+
+/** What fired, in words; of a measure that is gone only what is left to say. */
+export function tellInWords(
+  { replica }: Context,
+  {
+    rule,
+    unitId,
+    periodId,
+    reading,
+    previous,
+  }: Pick<Fired, 'unitId' | 'periodId' | 'reading' | 'previous'> & {
+    rule: Pick<Fired['rule'], 'kind' | 'measure' | 'threshold'>;
+  },
+): string {
+  const dataset = replica.datasetFor(replica.company!.tree.root!.id);
+  const { calendar, tree, measures, rules, currency } = dataset;
+  const period = calendar.parse(periodId)!;
+  const money = { kind: 'money' as const, currency };
+  const isKnown = measures.find(rule.measure) !== undefined;
+  return describeAlert({
+    kind: rule.kind,
+    unitName: tree.find(unitId)?.name ?? '',
+    periodName: describePeriod(period, calendar),
+    reading,
+    previous,
+    threshold: rule.threshold,
+    figure: isKnown ? figureUnitOf(dataset, rule.measure) : money,
+    money,
+    labelOf: (grade) =>
+      isKnown ? rules.of(rule.measure, period).labels.open[grade - 1]! : String(grade),
+  });
+}

@@ -1,0 +1,100 @@
+import { sql } from 'drizzle-orm';
+import { toIsoDay } from '#core/period/day';
+import type { LocalTime } from '#core/period/timeOfDay';
+import { buildScope } from '../access/index';
+import { listWaitingAlerts } from '../alerts/index';
+import type { Context } from '../context';
+import type { Transaction } from '../db/client';
+import { type LetterPart, queueMail } from '../mail/index';
+import { listNotes } from '../notes/index';
+import { DAILY_MINUTE } from './service';
+
+interface Reader extends Record<string, unknown> {
+  id: number;
+  email: string;
+  unitId: number;
+  minute: number;
+}
+
+/**
+ * Writes the daily mail of everybody whose time has come: alerts that were gathered for it and
+ * actions that are due. Who has neither gets none. @returns how many were written
+ */
+export async function sendDailyMails(
+  context: Context,
+  tx: Transaction,
+  clockOf: (unitId: number) => LocalTime,
+): Promise<number> {
+  const { rows } = await tx.execute<Reader>(sql`
+    select u.id, u.email, u.unit_id as "unitId", coalesce(d.minute, ${DAILY_MINUTE}) as minute
+    from app_user u left join daily_mail d on d.user_id = u.id
+    where u.disabled_at is null and u.password_hash is not null and coalesce(d.is_wanted, true)
+      and (exists (select from alert_receipt r where r.user_id = u.id and r.is_for_daily)
+        or exists (select from note n where n.resolved_at is null and n.due_on is not null and
+          (n.assignee_id = u.id or (n.user_id = u.id and n.assignee_id is not null))))`);
+  let written = 0;
+  for (const reader of rows) {
+    const { day, minute } = clockOf(reader.unitId);
+    if (minute < reader.minute) continue;
+    const key = `daily ${reader.id} ${toIsoDay(day)}`;
+    const {
+      rows: [known],
+    } = await tx.execute(sql`select 1 from outgoing_mail where key = ${key}`);
+    if (known) continue;
+    const parts = await gather(context, reader);
+    await tx.execute(
+      sql`update alert_receipt set is_for_daily = false where user_id = ${reader.id} and is_for_daily`,
+    );
+    if (parts.length === 0) continue;
+    written += await queueMail(tx, [
+      {
+        key,
+        kind: 'daily',
+        userId: reader.id,
+        address: reader.email,
+        subject: `Iron Ladder, ${toIsoDay(day)}`,
+        title: 'Today',
+        parts: [...parts, { kind: 'link', text: 'Open Start', url: `${context.origin}/` }],
+        footer:
+          'You get this each day on which there is something. Change it in Setup, Your account.',
+      },
+    ]);
+  }
+  return written;
+}
+
+async function gather(context: Context, { id, unitId }: Reader): Promise<LetterPart[]> {
+  const scope = buildScope(context.replica, { unitId });
+  const alerts = await listWaitingAlerts(context, scope, { userId: id });
+  const { notes } = await listNotes(
+    context,
+    scope,
+    { userId: id },
+    { unit: scope.dataset.tree.find(unitId)!.code, isMine: true },
+  );
+  const soon = toIsoDay(scope.dataset.asOf + DUE_SOON_DAYS);
+  const due = notes.filter(({ dueOn }) => dueOn !== null && dueOn <= soon);
+  return [
+    ...(alerts.length === 0
+      ? []
+      : [
+          { kind: 'heading' as const, text: 'Alerts' },
+          { kind: 'list' as const, items: alerts.map(({ text }) => text) },
+        ]),
+    ...(due.length === 0
+      ? []
+      : [
+          { kind: 'heading' as const, text: 'To do' },
+          {
+            kind: 'list' as const,
+            items: due.map((note) => ({
+              text: `${note.text} (${note.isOverdue ? 'overdue since' : 'by'} ${note.dueOn}${note.assignee?.id === id ? '' : `, ${note.assignee?.name}`})`,
+              url: `${context.origin}/compare?unit=${note.unit.code}&period=${note.period.id}`,
+            })),
+          },
+        ]),
+  ];
+}
+
+/** What is due later than that is for another day. */
+const DUE_SOON_DAYS = 1;

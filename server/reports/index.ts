@@ -1,0 +1,2 @@
+export { addReportRoutes } from './routes';
+export { startReports } from './sender';

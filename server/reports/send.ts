@@ -1,0 +1,90 @@
+import { sql } from 'drizzle-orm';
+import type { ReportSent } from '#contract/schemas/report';
+import type { ReportFormat, ReportPeriod } from '#contract/schemas/report';
+import { buildScope } from '../access/index';
+import type { Context } from '../context';
+import type { Queryable } from '../db/client';
+import type { MailToSend } from '../mail/index';
+import { ProblemError } from '../problem';
+import { describeView, placeOfView, type ViewContent } from './content';
+
+interface Receiver extends Record<string, unknown> {
+  id: number;
+  name: string;
+  email: string;
+  unitId: number;
+}
+
+/** Accounts that still may sign in. */
+export async function loadReceivers(db: Queryable, ids: readonly number[]): Promise<Receiver[]> {
+  const { rows } = await db.execute<Receiver>(sql`select id, name, email, unit_id as "unitId" from
+    app_user where disabled_at is null and id = any(${sql.param([...ids])}::int[]) order by id`);
+  return rows;
+}
+
+export interface Sending {
+  kind: 'report' | 'share';
+  /** Begins the key of each mail: the same sending is written once. */
+  key: string;
+  title: string;
+  text: string | null;
+  view: { path: string; search: string };
+  periodKind: ReportPeriod;
+  format: ReportFormat;
+  sender: string;
+  footer: string;
+}
+
+/** Refusals that mean: this reader may not see it. */
+const NO_RIGHT = ['unknownUnit', 'forbidden'];
+
+/**
+ * Writes a view's mail for each receiver, by their own rights; whoever may not see it gets none.
+ * Those with the same rights get the same content, which is made once.
+ */
+export async function sendView(
+  context: Context,
+  receivers: readonly Receiver[],
+  sending: Sending,
+): Promise<ReportSent & { mails: MailToSend[] }> {
+  const contents = new Map<number, ViewContent | null>();
+  const mails: MailToSend[] = [];
+  for (const receiver of receivers) {
+    let content = contents.get(receiver.unitId);
+    if (content === undefined)
+      contents.set(receiver.unitId, (content = await contentFor(context, receiver, sending)));
+    if (content === null) continue;
+    mails.push({
+      key: `${sending.key} ${receiver.id}`,
+      kind: sending.kind,
+      userId: receiver.id,
+      address: receiver.email,
+      subject: `${sending.title}: ${content.subject}`,
+      title: sending.title,
+      parts: [
+        ...(sending.text ? [{ kind: 'text' as const, text: sending.text }] : []),
+        ...content.parts,
+      ],
+      attachments: content.attachments,
+      footer: sending.footer,
+    });
+  }
+  return { mails, sent: mails.length, withoutRight: receivers.length - mails.length };
+}
+
+async function contentFor(
+  context: Context,
+  { unitId }: Receiver,
+  { view, periodKind, format, sender }: Sending,
+): Promise<ViewContent | null> {
+  const scope = buildScope(context.replica, { unitId });
+  const params = placeOfView(scope, view, periodKind);
+  // A view that names no unit is of the reader's own.
+  if (!params.get('unit')) params.set('unit', scope.dataset.tree.find(unitId)!.code);
+  try {
+    return await describeView(context, scope, { path: view.path, params, format }, sender);
+  } catch (error) {
+    if (error instanceof ProblemError && NO_RIGHT.includes(error.code)) return null;
+    throw error;
+  }
+}

@@ -1,0 +1,125 @@
+import { sql } from 'drizzle-orm';
+import { parseDay, toIsoDay } from '#core/period/day';
+import type { LocalTime } from '#core/period/timeOfDay';
+import { isWorkingDay } from '#core/period/workingDays';
+import { dueDay } from '#core/schedule/schedule';
+import type { Context } from '../context';
+import type { Transaction } from '../db/client';
+import { LOCKS } from '../db/locks';
+import { report } from '../db/tables/index';
+import { queueMail } from '../mail/index';
+import { sendDailyMails } from './daily';
+import { loadReceivers, sendView } from './send';
+import type { StoredReport } from './service';
+
+/** Written in one go, so that bookings in between wait for nothing. */
+const AT_A_TIME = 5;
+
+/**
+ * Writes the reports that are due and the daily mails into the outbox; one server at a time. Each
+ * goes once a day, whatever becomes of the server in between: the day is kept with the mails.
+ */
+export async function sendWhatIsDue(
+  context: Context,
+  clockOf: (unitId: number) => LocalTime,
+): Promise<number> {
+  const { replica } = context;
+  if (!replica.company) return 0;
+  const due = (
+    await context.db
+      .select()
+      .from(report)
+      .where(sql`not is_paused and view_id is not null`)
+  )
+    .map((each) => ({ each, day: dueDayOf(context, each, clockOf) }))
+    .filter(({ day }) => day !== null)
+    .slice(0, AT_A_TIME);
+  let sent = 0;
+  for (const { each, day } of due)
+    sent += await context.db.transaction(async (tx) =>
+      (await holds(tx, LOCKS.reports)) ? sendOne(context, tx, each, day!) : 0,
+    );
+  sent += await context.db.transaction(async (tx) =>
+    (await holds(tx, LOCKS.dailyMail)) ? sendDailyMails(context, tx, clockOf) : 0,
+  );
+  return sent;
+}
+
+async function holds(tx: Transaction, lock: number): Promise<boolean> {
+  const {
+    rows: [row],
+  } = await tx.execute<{ taken: boolean }>(sql`select pg_try_advisory_xact_lock(${lock}) as taken`);
+  return row!.taken;
+}
+
+function dueDayOf(
+  { replica }: Context,
+  { userId: _userId, sentFor, ...schedule }: StoredReport,
+  clockOf: (unitId: number) => LocalTime,
+): number | null {
+  const { tree, workingDaysOf } = replica.company!;
+  const root = tree.root!.id;
+  const working = workingDaysOf(root);
+  return dueDay(schedule, clockOf(root), parseDay(sentFor)!, (day) => isWorkingDay(day, working));
+}
+
+async function sendOne(
+  context: Context,
+  tx: Transaction,
+  { id }: StoredReport,
+  day: number,
+): Promise<number> {
+  // Read again under the lock: another server may just have sent it.
+  const {
+    rows: [found],
+  } = await tx.execute<{
+    name: string;
+    text: string | null;
+    period_kind: StoredReport['periodKind'];
+    format: StoredReport['format'];
+    receivers: number[];
+    path: string;
+    search: string;
+    sender: string;
+  }>(sql`
+    select r.name, r.text, r.period_kind, r.format, r.receivers, v.path, v.search, u.name as sender
+    from report r join kept_view v on v.id = r.view_id join app_user u on u.id = r.user_id
+    where r.id = ${id} and not r.is_paused and r.sent_for < ${toIsoDay(day)} and u.disabled_at is
+      null for update of r`);
+  if (!found) return 0;
+  const { mails, sent, withoutRight } = await sendView(
+    context,
+    await loadReceivers(tx, found.receivers),
+    {
+      kind: 'report',
+      key: `report ${id} ${toIsoDay(day)}`,
+      title: found.name,
+      text: found.text,
+      view: found,
+      periodKind: found.period_kind,
+      format: found.format,
+      sender: found.sender,
+      footer: `${found.sender} sends you this report. What you may not see it does not show.`,
+    },
+  );
+  await queueMail(tx, mails);
+  await tx.execute(sql`update report set sent_for = ${toIsoDay(day)} where id = ${id}`);
+  await tx.execute(sql`insert into report_run (report_id, sent, without_right) values (${id},
+    ${sent}, ${withoutRight})`);
+  return sent;
+}
+
+const LOOK_EVERY_MS = 20_000;
+
+/** Sends reports and daily mails as long as the server runs. @returns what stops it */
+export function startReports(context: Context): () => void {
+  const { replica } = context;
+  let isBusy = false;
+  const timer = setInterval(async () => {
+    if (isBusy || !replica.connected || !replica.company) return;
+    isBusy = true;
+    await sendWhatIsDue(context, (unitId) => replica.clockOf(unitId)).catch(() => 0);
+    isBusy = false;
+  }, LOOK_EVERY_MS);
+  return () => clearInterval(timer);
+}

@@ -1,0 +1,76 @@
+import type { AlertRule, AlertRuleInput } from '#contract/schemas/alert';
+import { IN_MONEY, KIND_WORDS } from './ruleWords';
+
+/** A rule as it is typed: its numbers are texts. */
+export interface TypedRule extends Omit<AlertRuleInput, 'threshold' | 'days' | 'change'> {
+  threshold: string;
+  days: string;
+  change: NonNullable<AlertRuleInput['change']>;
+}
+
+export const EMPTY_RULE: Omit<TypedRule, 'unit'> = {
+  name: '',
+  kind: 'pace',
+  watched: 'salespeople',
+  measure: 'revenue',
+  periodKind: 'month',
+  threshold: '90',
+  days: '5',
+  change: 'worse',
+  receivers: [],
+  roles: [],
+  delivery: 'app',
+};
+
+/** Minor units of a whole one: amounts are typed in whole units of the reporting currency. */
+const MINOR = 100;
+
+export function toTyped(rule: AlertRule): TypedRule {
+  const { threshold, days, change } = rule;
+  const shown =
+    threshold === null
+      ? null
+      : IN_MONEY.includes(rule.kind)
+        ? Math.abs(threshold) / MINOR
+        : threshold;
+  return {
+    unit: rule.unit.code,
+    name: rule.name,
+    kind: rule.kind,
+    watched: rule.watched,
+    measure: rule.measure,
+    periodKind: rule.periodKind,
+    threshold: shown === null ? EMPTY_RULE.threshold : String(shown),
+    days: days === null ? EMPTY_RULE.days : String(days),
+    change: change ?? 'worse',
+    receivers: rule.receivers.map(({ id }) => id),
+    roles: rule.roles,
+    delivery: rule.delivery,
+  };
+}
+
+const readNumber = (text: string): number | null => {
+  const number = Number(text.replace(/[\s,]/g, ''));
+  return text.trim() === '' || !Number.isFinite(number) ? null : number;
+};
+
+/** What is sent: what cannot be read is left out, and the server says which field it misses. */
+export function toInput(typed: TypedRule): AlertRuleInput {
+  const words = KIND_WORDS[typed.kind];
+  const number = readNumber(typed.threshold);
+  const sign = typed.kind === 'gap' ? -1 : 1;
+  const threshold =
+    words.threshold === null || number === null
+      ? null
+      : IN_MONEY.includes(typed.kind)
+        ? sign * Math.round(number * MINOR)
+        : number;
+  const days = words.days === null ? null : readNumber(typed.days);
+  return {
+    ...typed,
+    name: typed.name.trim() || words.name,
+    threshold,
+    days: days === null ? null : Math.round(days),
+    change: typed.kind === 'grade' ? typed.change : null,
+  };
+}
