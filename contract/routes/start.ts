@@ -1,4 +1,5 @@
 import { Nothing } from '../schemas/common';
+import { FirstSteps } from '../schemas/firstSteps';
 import { StartQuery, StartView, Visit } from '../schemas/start';
 import { defineRoute } from './route';
 
@@ -11,6 +12,14 @@ export const getStart = defineRoute({
   query: StartQuery,
   response: StartView,
   errors: ['unknownUnit', 'unknownPeriod', 'unknownMeasure'],
+});
+export const getFirstSteps = defineRoute({
+  id: 'getFirstSteps',
+  method: 'GET',
+  path: '/first-steps',
+  permission: 'self',
+  summary: 'What a newcomer of one’s role does once, and what of it one has done',
+  response: FirstSteps,
 });
 export const recordVisit = defineRoute({
   id: 'recordVisit',

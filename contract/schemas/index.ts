@@ -19,6 +19,7 @@ import * as dealHistory from './dealHistory';
 import * as dealView from './dealView';
 import * as event from './event';
 import * as feed from './feed';
+import * as firstSteps from './firstSteps';
 import * as freshness from './freshness';
 import * as imports from './import';
 import * as importMapping from './importMapping';
@@ -65,6 +66,7 @@ const MODULES = [
   dealView,
   event,
   feed,
+  firstSteps,
   freshness,
   imports,
   importMapping,

@@ -30,8 +30,10 @@ async function recordsOf(
   }
 }
 const targetsIn = (bytes: Buffer) =>
-  recordsOf(bytes, (path) => readTargets(path, TARGET_COLUMNS.known, MEASURES));
+  recordsOf(bytes, (path) => readTargets(path, COLUMNS, MEASURES));
 
+/** A workbook holds whole units; targets of slices are in the other formats. */
+const COLUMNS = TARGET_COLUMNS.known.filter((name) => name !== 'dimension' && name !== 'value');
 const MEASURES = ['revenue', 'gross_margin'];
 const stored = (over: Partial<StoredTargetRow>): StoredTargetRow => ({
   planId: 1,

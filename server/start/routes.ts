@@ -1,5 +1,6 @@
 import * as routes from '#contract/routes/start';
 import type { Endpoints } from '../endpoints';
+import { listFirstSteps } from './firstSteps';
 import { viewStart } from './service';
 import { listToDo } from './toDo';
 import { recordVisit } from './visit';
@@ -14,6 +15,7 @@ export function addStartRoutes({ implement, context }: Endpoints): void {
     ]);
     return { ...view, toDo };
   });
+  implement(routes.getFirstSteps, ({ principal }) => listFirstSteps(context.db, principal));
   implement(routes.recordVisit, async ({ principal }) => ({
     since: await recordVisit(context.db, principal.userId),
   }));

@@ -124,7 +124,7 @@ function PersonMenu({ search, onKeys }: { search: string; onKeys(): void }) {
             Setup
           </DropdownMenu.Item>
           <DropdownMenu.Item className={item} onSelect={onKeys}>
-            Keys&ensp;?
+            Help and keys&ensp;?
           </DropdownMenu.Item>
           <DropdownMenu.Separator className="my-1 h-px bg-line" />
           <DropdownMenu.Item className={item} onSelect={() => void leave(false)}>
