@@ -2,6 +2,7 @@ import { Readable } from 'node:stream';
 import { fileURLToPath } from 'node:url';
 import { parseDay } from '#core/period/day';
 import { buildApp } from '#server/app';
+import type { Context } from '#server/context';
 import { migrateDatabase, openConnections } from '#server/db/client';
 import { endOf } from '#server/ledger/clock';
 import { foldEntries } from '#server/ledger/fold';
@@ -21,16 +22,17 @@ export async function startServer(cluster: Cluster, name: string, unitsCsv: stri
   await migrateDatabase(jobs);
   const replica = new Replica({ db, jobs, url, now: () => endOf(parseDay(TODAY)!) });
   await replica.start();
+  const context: Context = {
+    db,
+    pool,
+    writers,
+    jobs,
+    replica,
+    settings: LOCAL_SETTINGS,
+    origin: 'http://localhost',
+  };
   const app = await buildApp({
-    context: {
-      db,
-      pool,
-      writers,
-      jobs,
-      replica,
-      settings: LOCAL_SETTINGS,
-      origin: 'http://localhost',
-    },
+    context,
     version: 'bench',
     webRoot: fileURLToPath(new URL('../dist/web', import.meta.url)),
   });
@@ -95,6 +97,7 @@ export async function startServer(cluster: Cluster, name: string, unitsCsv: stri
     }
   };
   return {
+    context,
     pool,
     db,
     replica,

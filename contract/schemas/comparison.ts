@@ -78,6 +78,13 @@ export const LeadRow = Type.Object({
 });
 export type LeadRow = Static<typeof LeadRow>;
 
+/** How many of a weekday there were, what they came to, and on average; null of none. */
+const WeekdayFigure = Type.Object({
+  days: Type.Integer(),
+  total: Value,
+  average: Nullable(Type.Number()),
+});
+
 export const ComparisonView = Type.Object({
   unit: UnitSummary,
   period: PeriodView,
@@ -128,6 +135,32 @@ export const ComparisonView = Type.Object({
       position: Type.Number(),
       months: Type.Array(Type.Object({ name: Type.String(), at: Type.Number() })),
       rows: Type.Array(LeadRow),
+    }),
+  ),
+  /**
+   * Weeks of a month or quarter against each other and against the other days' weeks, and weekdays
+   * by their average; null for other periods and for what does not add up.
+   */
+  weeks: Nullable(
+    Type.Object({
+      weeks: Type.Array(
+        Type.Object({
+          days: Type.String(),
+          now: Nullable(Value),
+          /** The week of the same place in the compared period; null where it has none. */
+          daysThen: Nullable(Type.String()),
+          then: Nullable(Value),
+          isRunning: Type.Boolean(),
+        }),
+      ),
+      /** Monday first. */
+      weekdays: Type.Array(
+        Type.Object({
+          weekday: Type.Integer(),
+          now: WeekdayFigure,
+          then: Nullable(WeekdayFigure),
+        }),
+      ),
     }),
   ),
   /** Units by months of the fiscal year. */

@@ -1,3 +1,4 @@
+import { setTimeout as rest } from 'node:timers/promises';
 import { sql } from 'drizzle-orm';
 import type { ReportSent } from '#contract/schemas/report';
 import type { ReportFormat, ReportPeriod } from '#contract/schemas/report';
@@ -21,6 +22,8 @@ export async function loadReceivers(db: Queryable, ids: readonly number[]): Prom
     app_user where disabled_at is null and id = any(${sql.param([...ids])}::int[]) order by id`);
   return rows;
 }
+
+const REST_MS = 4;
 
 export interface Sending {
   kind: 'report' | 'share';
@@ -51,8 +54,11 @@ export async function sendView(
   const mails: MailToSend[] = [];
   for (const receiver of receivers) {
     let content = contents.get(receiver.unitId);
-    if (content === undefined)
+    if (content === undefined) {
       contents.set(receiver.unitId, (content = await contentFor(context, receiver, sending)));
+      // Who books meanwhile waits for one view at most.
+      await rest(REST_MS);
+    }
     if (content === null) continue;
     mails.push({
       key: `${sending.key} ${receiver.id}`,

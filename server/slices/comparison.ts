@@ -29,6 +29,7 @@ import { type Against, findBenchmark } from './benchmark';
 import { viewLead, yearsOf } from './lead';
 import { sliceByLines, sliceByUnit, slicedBy, type Slicing } from './slicing';
 import { viewStatusByMonth, viewYears } from './statusByMonth';
+import { viewWeeks } from './weeks';
 
 const MOST_ROWS = 200;
 
@@ -119,6 +120,7 @@ export async function viewComparison(
         : null,
     statusByMonth: viewStatusByMonth(dataset, unit, period, measure.code),
     years: viewYears(dataset, unit, period, measure.code),
+    weeks: isAdded ? viewWeeks(dataset, unit, period, measure.code, against) : null,
   };
 }
 

@@ -1,13 +1,12 @@
 import type { Cause, GapRow, StartQuery, StartView } from '#contract/schemas/start';
-import { buildBrief, buildStanding } from '#core/attainment/standing';
+import { buildStanding } from '#core/attainment/standing';
 import { type Dataset, figureUnitOf } from '#core/dataset/dataset';
 import { changesByCustomer, lastSaleBy, mainCause } from '#core/gap/cause';
-import { type GapPart, partsOfGap } from '#core/gap/gapParts';
+import { byAttainment, type GapPart, type GapParts, partsOfGap } from '#core/gap/gapParts';
 import type { MeasureCode } from '#core/measure/measure';
 import type { Period } from '#core/period/calendar';
 import { countedDays, toIsoDay } from '#core/period/day';
 import { countWorkingDays } from '#core/period/workingDays';
-import { rankUnits } from '#core/ranking/ladder';
 import type { LineBook } from '#core/slices/lineBook';
 import type { Unit } from '#core/units/unit';
 import { describeSpan } from '#wording/period';
@@ -32,6 +31,8 @@ const WHO_SHOWN = 12;
 /** Fewer days without a deal are nothing to speak of; common practice, no source. */
 const IDLE_DAYS = 3;
 
+type PacedPart = GapPart & { aheadOfPace: number };
+
 /** @throws ProblemError unknownUnit, unknownPeriod, unknownMeasure */
 export async function viewStart(
   context: Context,
@@ -44,17 +45,9 @@ export async function viewStart(
   const { code } = findMeasure(dataset, query.measure);
   const standing = buildStanding(dataset, unit.id, period, code);
   const isReader = role === 'salesperson' && unitId === unit.id;
-  const why = await describeGap(context, dataset, unit, period, code);
-  const people = dataset.tree
-    .unitsDuring(unit.id, period)
-    .filter(({ kind, id }) => kind === 'salesperson' && id !== unit.id);
-  const ranked = rankUnits(
-    dataset,
-    people.map(({ id }) => id),
-    period,
-    code,
-    'attainment',
-  );
+  const gap = partsOfGap(dataset, unit.id, period, code);
+  const why = await describeGap(context, dataset, gap, { unit, period, measure: code });
+  const ranked = byAttainment(dataset, gap.parts, code);
   const sentence = describeStanding(dataset, standing, isReader);
   return {
     unit: toUnitSummary(unit),
@@ -72,15 +65,12 @@ export async function viewStart(
       unit.kind === 'salesperson' && code === 'revenue'
         ? await compareCustomers(context, dataset, unit, period)
         : null,
-    who: ranked.slice(0, WHO_SHOWN).map((each) => {
-      const { status, attainment } = buildBrief(dataset, each.unitId, period, code);
-      return {
-        unit: toUnitSummary(dataset.tree.find(each.unitId)!),
-        status,
-        attainment,
-        attainmentText: toAttainmentText(dataset, code, period, attainment),
-      };
-    }),
+    who: ranked.slice(0, WHO_SHOWN).map(({ unitId: id, status, attainment }) => ({
+      unit: toUnitSummary(dataset.tree.find(id)!),
+      status,
+      attainment,
+      attainmentText: toAttainmentText(dataset, code, period, attainment),
+    })),
     whoRemainder: Math.max(0, ranked.length - WHO_SHOWN),
   };
 }
@@ -131,11 +121,10 @@ async function compareCustomers(
 async function describeGap(
   context: Context,
   dataset: Dataset,
-  unit: Unit,
-  period: Period,
-  measure: MeasureCode,
+  { aheadOfPace, parts: all, rest }: GapParts,
+  { unit, period, measure }: { unit: Unit; period: Period; measure: MeasureCode },
 ): Promise<StartView['why']> {
-  const { aheadOfPace, parts, rest } = partsOfGap(dataset, unit.id, period, measure);
+  const parts = all.filter((part): part is PacedPart => part.aheadOfPace !== null);
   if (aheadOfPace === null || parts.length === 0 || !dataset.measures.get(measure).isCumulative)
     return null;
   const behind = parts.filter((part) => part.aheadOfPace < 0).slice(0, BEHIND_SHOWN);
@@ -157,7 +146,7 @@ async function describeGap(
 async function explain(
   context: Context,
   dataset: Dataset,
-  parts: readonly GapPart[],
+  parts: readonly PacedPart[],
   period: Period,
   measure: MeasureCode,
 ): Promise<GapRow[]> {
@@ -181,7 +170,7 @@ type FoundCause =
 function findCause(
   dataset: Dataset,
   book: LineBook,
-  { unitId, aheadOfPace }: GapPart,
+  { unitId, aheadOfPace }: PacedPart,
   period: Period,
 ): FoundCause | null {
   const column = book.columnOf(unitId);

@@ -36,20 +36,25 @@ export async function listToDo(
     period: null,
     periodName: null,
   });
-  const { counts } = await viewCare(context, scope, principal, { isRecent: true, month: null });
+  const label = calendar.labelOf(asOf);
+  const isSalesperson = principal.role === 'salesperson';
+  const mayPlan = mayDo(principal.role, 'plan');
+  const [{ counts }, acknowledgements] = await Promise.all([
+    viewCare(context, scope, principal, { isRecent: true, month: null }),
+    isSalesperson || mayPlan
+      ? listAcknowledgements(context, scope, isSalesperson ? principal.unitId : unit.id, label)
+      : [],
+  ]);
   const toDo: ToDo[] = FROM_CARE.flatMap((kind) => {
     const found = counts.find((each) => each.kind === kind);
     return found && found.count > 0 ? [plain(kind, found.count, found.amount)] : [];
   });
-  const label = calendar.labelOf(asOf);
-  if (principal.role === 'salesperson') {
-    const [own] = await listAcknowledgements(context, scope, principal.unitId, label);
+  if (isSalesperson) {
+    const [own] = acknowledgements;
     return own && own.state !== 'seen' ? [plain('acknowledge', 1), ...toDo] : toDo;
   }
-  if (!mayDo(principal.role, 'plan')) return toDo;
-  const waiting = (await listAcknowledgements(context, scope, unit.id, label)).filter(
-    ({ state }) => state !== 'seen',
-  );
+  if (!mayPlan) return toDo;
+  const waiting = acknowledgements.filter(({ state }) => state !== 'seen');
   if (waiting.length > 0) toDo.push(plain('notAcknowledged', waiting.length));
   const next = calendar.periodOf('month', calendar.periodOf('month', asOf).to);
   const { unallocated } = compareWithAllocated(dataset.lookup, unit.id, next, 'revenue');

@@ -140,6 +140,26 @@ describe('a figure against another', () => {
     expect(told(rows)['Deck & rigging']).toEqual([30_000, 70_000]);
   });
 
+  it('by weeks cut at the same point, and by weekdays with how many there were', async () => {
+    const { weeks } = await compare();
+    // 18 November 2026 is a Wednesday: three days of the week are over, on both sides.
+    expect(weeks!.weeks.at(-1)).toMatchObject({
+      days: '16–22 Nov 2026',
+      daysThen: '17–19 Nov 2025',
+      now: 0,
+      then: 25_000,
+      isRunning: true,
+    });
+    const sum = (side: 'now' | 'then') =>
+      weeks!.weekdays.reduce((total, day) => total + (day[side]?.total ?? 0), 0);
+    expect([sum('now'), sum('then')]).toEqual([45_000, 65_000]);
+    // 5 and 10 November 2026: a Thursday of two, a Tuesday of three.
+    expect(weeks!.weekdays[3]!.now).toEqual({ days: 2, total: 30_000, average: 15_000 });
+    expect(weeks!.weekdays[1]!.now).toEqual({ days: 3, total: 15_000, average: 5_000 });
+    const year = await people.admin.get('/comparison?unit=salt&period=FY2027');
+    expect(year.json().weeks).toBeNull();
+  });
+
   it('of a ratio is compared, and taken apart by units only', async () => {
     const { takenApartBy, steps, lead, rows } = await compare('&measure=average_deal&by=product');
     expect([takenApartBy, steps, lead]).toEqual([['unit'], null, null]);

@@ -104,7 +104,9 @@ describe('no value in any field of any route is a fault of ours', () => {
   });
 
   it('nor several at once', { timeout: 120_000 }, async () => {
-    const route = fc.constantFrom(...ROUTES.filter((each) => each.body && !NOT_ASKED.has(each.id)));
+    const route = fc.constantFrom(
+      ...ROUTES.filter((each) => fieldsOf(each.body).length > 0 && !NOT_ASKED.has(each.id)),
+    );
     const changes = fc.array(
       fc.tuple(fc.nat(60), fc.oneof(fc.constantFrom(...NASTY), fc.anything({ maxDepth: 3 }))),
       { minLength: 1, maxLength: 6 },

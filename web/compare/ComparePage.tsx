@@ -23,6 +23,7 @@ import { GrowthTable } from './GrowthTable';
 import { LeadSheet } from './LeadSheet';
 import { StatusByMonth } from './StatusByMonth';
 import { VolumeGrowth } from './VolumeGrowth';
+import { WeeksSheet } from './WeeksSheet';
 import { YearsSheet } from './YearsSheet';
 
 const SELECT = 'touchable h-[28px] rounded-sheet border border-line bg-sheet px-2 text-[12.5px]';
@@ -139,6 +140,13 @@ export function ComparePage() {
             <YearsSheet years={data.years} shown={shown} />
           </div>
         </div>
+      )}
+      {data.weeks && (
+        <WeeksSheet
+          weeks={data.weeks}
+          then={data.against.days === null ? null : data.against.name}
+          shown={shown}
+        />
       )}
       <StatusByMonth
         of={data.statusByMonth}
