@@ -16,10 +16,11 @@ export interface Firing {
 
 /**
  * When a rule would have fired on past days, each looked at once its business had ended, by the book
- * as it is now. A period begins with nothing fired.
+ * as it is now; a day a step, so that whoever runs it may do something else in between. A period
+ * begins with nothing fired.
  * @param units whom it watches
  */
-export function replay(
+export function* replay(
   dataset: Dataset,
   units: readonly number[],
   condition: AlertCondition,
@@ -28,12 +29,12 @@ export function replay(
     periodKind,
     days,
   }: { measure: MeasureCode; periodKind: AlertPeriod; days: readonly Day[] },
-): Firing[] {
-  const firings: Firing[] = [];
+): Generator<Firing[]> {
   const states = new Map<string, AlertState>();
   for (const day of days) {
     const then = buildDataset({ ...dataset, asOf: day, isTodayOver: undefined, whole: undefined });
     const period = dataset.calendar.periodOf(periodKind, day);
+    const firings: Firing[] = [];
     for (const unitId of units) {
       const key = `${unitId} ${period.id}`;
       const before = states.get(key) ?? FIRST_STATE;
@@ -49,6 +50,6 @@ export function replay(
           periodId: period.id,
         });
     }
+    yield firings;
   }
-  return firings;
 }

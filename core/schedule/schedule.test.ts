@@ -53,7 +53,8 @@ describe('a schedule', () => {
       const first = Temporal.PlainDate.from('2026-01-01');
       fc.assert(
         fc.property(
-          fc.integer({ min: 1, max: 1_439 }),
+          // A look every ten minutes may not see the last of them; the next day's does.
+          fc.integer({ min: 1, max: 1_429 }),
           fc.integer({ min: 0, max: 364 }),
           (minute, offset) => {
             const date = first.add({ days: offset });
@@ -86,8 +87,6 @@ describe('a schedule', () => {
               sent = found;
               sentAt.push(now);
             }
-            const isLastMoment = end.since(due).total('minutes') < 10;
-            if (isLastMoment && sentAt.length === 0) return;
             expect(sentAt).toHaveLength(1);
             expect(Math.abs(sentAt[0]!.since(due).total('minutes'))).toBeLessThanOrEqual(60);
             // Never before the clock has shown the time.

@@ -1,3 +1,4 @@
+import { setImmediate } from 'node:timers/promises';
 import { sql } from 'drizzle-orm';
 import { type AlertState, cross, FIRST_STATE } from '#core/alerts/crossing';
 import type { Dataset } from '#core/dataset/dataset';
@@ -86,6 +87,9 @@ export async function evaluate(
   });
 }
 
+/** Then others have their turn: a company has thousands of rules. */
+const LOOKS_AT_A_TIME = 25;
+
 const stateKey = (ruleId: number, unitId: number, periodId: string) =>
   `${ruleId} ${unitId} ${periodId}`;
 
@@ -103,9 +107,11 @@ async function look(
   const today = toIsoDay(dataset.asOf);
   const fired: Fired[] = [];
   const changed: ChangedState[] = [];
+  let looked = 0;
   for (const { rule, unitIds } of due) {
     const periodId = periodOf(dataset, rule).id;
     for (const unitId of unitIds) {
+      if (++looked % LOOKS_AT_A_TIME === 0) await setImmediate();
       const before = states.get(stateKey(rule.id, unitId, periodId)) ?? FIRST_STATE;
       const reading = await readNow(tx, dataset, outlooks, rule, dataset.tree.find(unitId)!);
       const { state, fires } = cross(rule, before, reading, dataset.asOf);
@@ -137,7 +143,8 @@ export async function seedStates(
   const outlooks = new OutlookReader(context, dataset);
   const periodId = periodOf(dataset, rule).id;
   const seeds: ChangedState[] = [];
-  for (const unit of watchedBy(dataset, rule)) {
+  for (const [index, unit] of watchedBy(dataset, rule).entries()) {
+    if (index % LOOKS_AT_A_TIME === 0) await setImmediate();
     const reading = await readNow(tx, dataset, outlooks, rule, unit);
     const { state } = cross(rule, FIRST_STATE, reading, dataset.asOf);
     seeds.push({ ruleId: rule.id, unitId: unit.id, periodId, ...state, firedOn: null });

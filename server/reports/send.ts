@@ -38,9 +38,6 @@ export interface Sending {
   footer: string;
 }
 
-/** Refusals that mean: this reader may not see it. */
-const NO_RIGHT = ['unknownUnit', 'forbidden'];
-
 /**
  * Writes a view's mail for each receiver, by their own rights; whoever may not see it gets none.
  * Those with the same rights get the same content, which is made once.
@@ -90,7 +87,8 @@ async function contentFor(
   try {
     return await describeView(context, scope, { path: view.path, params, format }, sender);
   } catch (error) {
-    if (error instanceof ProblemError && NO_RIGHT.includes(error.code)) return null;
+    // Not theirs to see, or its measure or period is gone: there is nothing to send.
+    if (error instanceof ProblemError) return null;
     throw error;
   }
 }

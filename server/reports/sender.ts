@@ -29,16 +29,22 @@ export async function sendWhatIsDue(
     await context.db
       .select()
       .from(report)
-      .where(sql`not is_paused and view_id is not null`)
+      .where(
+        sql`not is_paused and view_id is not null and exists (select from app_user u where u.id =
+          ${report.userId} and u.disabled_at is null)`,
+      )
   )
     .map((each) => ({ each, day: dueDayOf(context, each, clockOf) }))
     .filter(({ day }) => day !== null)
     .slice(0, AT_A_TIME);
   let sent = 0;
   for (const { each, day } of due)
-    sent += await context.db.transaction(async (tx) =>
-      (await holds(tx, LOCKS.reports)) ? sendOne(context, tx, each, day!) : 0,
-    );
+    sent += await context.db
+      .transaction(async (tx) =>
+        (await holds(tx, LOCKS.reports)) ? sendOne(context, tx, each, day!) : 0,
+      )
+      // One that cannot be made keeps no other back; it is tried again at the next look.
+      .catch(() => 0);
   sent += await context.db.transaction(async (tx) =>
     (await holds(tx, LOCKS.dailyMail)) ? sendDailyMails(context, tx, clockOf) : 0,
   );

@@ -168,6 +168,30 @@ describe('standing reports', () => {
     expect((await people.manager.send('DELETE', `/reports/${id}`)).statusCode).toBe(200);
   });
 
+  it('that cannot be made keep no other back', async () => {
+    const kept = await people.manager.send('POST', '/kept-views', {
+      name: 'A measure that is gone',
+      sharedWith: null,
+      path: '/standing',
+      search: 'unit=salt&measure=no_such_measure',
+    });
+    await make({ name: 'AAA first', view: kept.json().id });
+    const own = await people.admin.send('POST', '/kept-views', {
+      name: 'Of the company',
+      sharedWith: null,
+      path: '/standing',
+      search: '',
+    });
+    await make({ name: 'Of somebody who left', view: own.json().id }, people.admin);
+    await server.db.execute(`update app_user set disabled_at = now() where name = 'Mara Okoye'`);
+    await make({ name: 'ZZZ last' });
+    await sendWhatIsDue(server.context, clockAt('2026-11-18', '08:00'));
+    await server.db.execute(`update app_user set disabled_at = null where name = 'Mara Okoye'`);
+    expect((await mails()).map(({ subject }) => subject)).toEqual([
+      expect.stringContaining('ZZZ last'),
+    ]);
+  });
+
   it('are refused with the field that says why', async () => {
     const faultsOf = async (over: Partial<ReportInput>) =>
       (await people.manager.send('POST', '/reports', input(over)))

@@ -15,7 +15,7 @@ declare const self: ServiceWorkerGlobalScope;
 const ANSWERS = 'answers';
 const API = '/api/';
 /** What says nothing without the server, or is nobody's to keep. */
-const NEVER_KEPT = /\/(events|sessions|tokens|accounts|feeds|imports|public)(\/|$)/;
+const NEVER_KEPT = /\/(events|sessions|tokens|accounts|feeds|imports|mail|public)(\/|$)/;
 const MOST_ANSWERS = 400;
 
 precacheAndRoute(self.__WB_MANIFEST);
