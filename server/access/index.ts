@@ -6,3 +6,4 @@ export { createSecret, hashPassword, hashSecret } from './secrets';
 export { mayDo } from './permissions';
 export { buildScope, type Scope } from './scope';
 export type { Principal } from './principal';
+export { loadKnownAccounts } from './knownAccounts';

@@ -7,7 +7,7 @@ import type {
   AlertRuleState,
 } from '#contract/schemas/alert';
 import type { AlertCondition } from '#core/alerts/rule';
-import type { Principal, Scope } from '../access/index';
+import { loadKnownAccounts, type Principal, type Scope } from '../access/index';
 import { findMeasure, toUnitSummary } from '../attainment/index';
 import { recordAudit } from '../audit/record';
 import type { Context } from '../context';
@@ -64,7 +64,7 @@ export async function checkRule(
     faults.push({ field: 'days', code: 'required' });
   if (OF_REVENUE.includes(input.kind) && measure.code !== 'revenue')
     faults.push({ field: 'measure', code: 'sliceMeasure' });
-  const known = await loadKnown(context.db, scope, principal.unitId);
+  const known = await loadKnownAccounts(context.db, scope, principal.unitId);
   if (input.receivers.some((id) => !known.some((each) => each.id === id)))
     faults.push({ field: 'receivers', code: 'seesItNot' });
   assertNoFieldErrors(faults);
@@ -87,21 +87,6 @@ export async function checkRule(
   };
 }
 
-/** Accounts at, above and below somebody's unit; each is told only of units they see themselves. */
-async function loadKnown(
-  db: Queryable,
-  { dataset, wholeTree }: Scope,
-  unitId: number,
-): Promise<AlertRules['people']> {
-  const units = [
-    ...dataset.tree.units.map(({ id }) => id),
-    ...wholeTree.ancestorsOn(unitId, dataset.asOf),
-  ];
-  const { rows } = await db.execute<{ id: number; name: string }>(sql`select id, name from app_user
-    where disabled_at is null and unit_id = any(${sql.param(units)}::int[]) order by lower(name), id`);
-  return rows;
-}
-
 /** One's own rules, and those by which one is told. */
 export async function listRules(
   context: Context,
@@ -113,7 +98,7 @@ export async function listRules(
     sql`(user_id = ${principal.userId} or ${principal.userId} = any(receivers) or ${principal.role} =
       any(roles))`,
   );
-  const people = await loadKnown(context.db, scope, principal.unitId);
+  const people = await loadKnownAccounts(context.db, scope, principal.unitId);
   const names = await loadNames(
     context.db,
     rows.flatMap((row) => [row.userId, ...row.receivers]),

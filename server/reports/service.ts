@@ -10,7 +10,7 @@ import type {
 } from '#contract/schemas/report';
 import { toIsoDay } from '#core/period/day';
 import { formatTimeOfDay } from '#core/period/timeOfDay';
-import type { Principal, Scope } from '../access/index';
+import { loadKnownAccounts, type Principal, type Scope } from '../access/index';
 import { recordAudit } from '../audit/record';
 import type { Context } from '../context';
 import type { Queryable } from '../db/client';
@@ -34,21 +34,6 @@ function minuteOf(time: string): number {
   return hours! * 60 + minutes!;
 }
 
-/** Accounts at, above and below one's unit: whom one may send something to. */
-async function loadPeople(
-  db: Queryable,
-  { dataset, wholeTree }: Scope,
-  unitId: number,
-): Promise<Reports['people']> {
-  const units = [
-    ...dataset.tree.units.map(({ id }) => id),
-    ...wholeTree.ancestorsOn(unitId, dataset.asOf),
-  ];
-  const { rows } = await db.execute<{ id: number; name: string }>(sql`select id, name from app_user
-    where disabled_at is null and unit_id = any(${sql.param(units)}::int[]) order by lower(name), id`);
-  return rows;
-}
-
 /** One's own reports with what was sent. */
 export async function listReports(
   context: Context,
@@ -57,7 +42,7 @@ export async function listReports(
 ): Promise<Reports> {
   return {
     reports: await loadReports(context.db, sql`r.user_id = ${principal.userId}`),
-    people: await loadPeople(context.db, scope, principal.unitId),
+    people: await loadKnownAccounts(context.db, scope, principal.unitId),
   };
 }
 
@@ -115,7 +100,7 @@ async function check(
   const views = await listKeptViews(context, principal);
   if (!views.some(({ id }) => id === input.view))
     faults.push({ field: 'view', code: 'unknownView' });
-  const people = await loadPeople(context.db, scope, principal.unitId);
+  const people = await loadKnownAccounts(context.db, scope, principal.unitId);
   if (input.receivers.some((id) => !people.some((each) => each.id === id)))
     faults.push({ field: 'receivers', code: 'seesItNot' });
   if (input.rhythm === 'weekly' && input.weekday === null)
@@ -240,7 +225,7 @@ export async function shareView(
   principal: Principal,
   { path, search, receivers, text }: ShareInput,
 ): Promise<ReportSent> {
-  const people = await loadPeople(context.db, scope, principal.unitId);
+  const people = await loadKnownAccounts(context.db, scope, principal.unitId);
   assertNoFieldErrors(
     receivers.some((id) => !people.some((each) => each.id === id))
       ? [{ field: 'receivers', code: 'seesItNot' }]

@@ -31,6 +31,7 @@ test('opens without a network, keeps a deal, and sends it when there is one', as
 }) => {
   await signIn(page, 'ilse', '/profile?period=FY2027-P08');
   await isReady(page);
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('You have');
   const title = await page.getByRole('heading', { level: 1 }).textContent();
   await page.keyboard.press('n');
   await expect(page.getByRole('dialog', { name: 'Book a deal' })).toBeVisible();
