@@ -553,6 +553,7 @@ export const FAULTS = {
   sliceMeasure:
     'Only revenue, gross profit, quantity and deals won can have targets by product, customer and the like.',
   unknownView: 'Is no kept view that you see. Keep one first.',
+  revenueOnly: 'Only revenue can be watched like this.',
   outsideRange: 'Must lie between {least} and {most}.',
   unknownMeasure: 'Is no measure. Setup lists them with their codes.',
   notInTree: 'Does not stand in the tree in this period.',

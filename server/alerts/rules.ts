@@ -63,7 +63,7 @@ export async function checkRule(
   if (WITH_DAYS.includes(input.kind) && input.days === null)
     faults.push({ field: 'days', code: 'required' });
   if (OF_REVENUE.includes(input.kind) && measure.code !== 'revenue')
-    faults.push({ field: 'measure', code: 'sliceMeasure' });
+    faults.push({ field: 'measure', code: 'revenueOnly' });
   const known = await loadKnownAccounts(context.db, scope, principal.unitId);
   if (input.receivers.some((id) => !known.some((each) => each.id === id)))
     faults.push({ field: 'receivers', code: 'seesItNot' });

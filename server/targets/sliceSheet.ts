@@ -15,7 +15,7 @@ import type { PlanRecord } from '../ledger/companyState';
 import { type KnownSlices, loadKnownSlices } from '../lists/index';
 import { loadPlanSummary } from '../plans/index';
 import { assertNoFieldErrors } from '../problem';
-import { sliceByLines,type Slicing } from '../slices/index';
+import { sliceByLines, type Slicing } from '../slices/index';
 import { ownCurrencyOf, type SheetWanted, viewClosed, viewWorkingDays } from './sheet';
 
 /** Values without a target that a sheet shows: the largest of last year. */
@@ -175,10 +175,18 @@ async function findRows(
   });
   const nothing = Array.from({ length: months.length + wholes.length }, () => null);
   const planned = new Set(dataset.sliceTargets.keysOf(by).filter((key) => known.find({ by, key })));
+  // What others have planned elsewhere is theirs to see.
+  const below = dataset.tree.unitsUnder(unit.id);
   const isOfYear = (key: string) =>
     [...dataset.sliceTargets.bookOf({ by, key }).entries()].some(([at]) => {
       const period = calendar.parse(at.periodId);
-      return at.measure === measure && period && period.from >= year.from && period.to <= year.to;
+      return (
+        below.has(at.unitId) &&
+        at.measure === measure &&
+        period &&
+        period.from >= year.from &&
+        period.to <= year.to
+      );
     });
   const total = ({ past: values }: SliceRow) => values.at(-1) ?? 0;
   const withTarget = [...planned]

@@ -180,6 +180,9 @@ describe('alert rules', () => {
     expect(await faultsOf({ threshold: 0 })).toEqual([['threshold', 'outsideRange']]);
     expect(await faultsOf({ kind: 'grade' })).toEqual([['change', 'required']]);
     expect(await faultsOf({ kind: 'forecast' })).toEqual([['days', 'required']]);
+    expect(await faultsOf({ kind: 'deal', threshold: 5, measure: 'gross_profit' })).toEqual([
+      ['measure', 'revenueOnly'],
+    ]);
     expect(await faultsOf({ receivers: [999_999] })).toEqual([['receivers', 'seesItNot']]);
     const north = await people.manager.send('POST', '/alert-rules', rule({ unit: 'north' }));
     expect(north.statusCode).toBe(404);

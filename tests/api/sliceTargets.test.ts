@@ -179,6 +179,15 @@ describe('targets of slices', () => {
     expect(JSON.stringify(refused.rows ?? refused)).toContain('Is no product of the lists');
   });
 
+  it('of another branch are nobody else’s to see, not by name either', async () => {
+    const named = async (as: typeof people.manager, unit: string) =>
+      (await as.get(`/plan-grid?unit=${unit}&year=FY2027&measure=revenue&by=product`))
+        .json<PlanGridData>()
+        .units.map(({ name }) => name);
+    expect(await named(people.manager, 'salt')).toContain('Rope');
+    expect(await named(people.north, 'north')).not.toContain('Rope');
+  });
+
   it('are refused for what is no slice, with the field that says why', async () => {
     const fieldsOf = async (over: Record<string, unknown>) =>
       (await put([target(over)]))
