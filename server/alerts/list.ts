@@ -61,13 +61,13 @@ export async function listWaitingAlerts(
   context: Context,
   scope: Scope,
   { userId }: Pick<Principal, 'userId'>,
-): Promise<{ text: string }[]> {
+): Promise<{ id: number; text: string }[]> {
   const ids = scope.dataset.tree.units.map(({ id }) => id);
   const rows = await loadAlerts(
     context.db,
     sql`r.user_id = ${userId} and r.is_for_daily and a.unit_id = any(${sql.param(ids)}::int[])`,
   );
-  return rows.map((row) => ({ text: toText(context, row) }));
+  return rows.map((row) => ({ id: row.id, text: toText(context, row) }));
 }
 
 function toText(context: Context, row: AlertRow): string {

@@ -1,4 +1,4 @@
-import { type SQL, sql } from 'drizzle-orm';
+import { sql } from 'drizzle-orm';
 import type { Role } from '#contract/schemas/access';
 import type { Day } from '#core/period/day';
 import type { UnitTree } from '#core/units/tree';
@@ -17,11 +17,10 @@ export async function loadPeople(
   db: Queryable,
   { tree, asOf }: { tree: UnitTree; asOf: Day },
   unitId: number,
-  where: SQL = sql`true`,
 ): Promise<Person[]> {
   const units = [unitId, ...tree.ancestorsOn(unitId, asOf)];
   const { rows } = await db.execute<Person & Record<string, unknown>>(sql`
     select id, name, email, role, unit_id as "unitId" from app_user where disabled_at is null and
-      unit_id = any(${sql.param(units)}::int[]) and ${where} order by lower(name), id`);
+      unit_id = any(${sql.param(units)}::int[]) order by lower(name), id`);
   return rows;
 }

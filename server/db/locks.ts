@@ -12,5 +12,4 @@ export const LOCKS = {
   customFields: 741010,
   alerts: 741011,
   dailyMail: 741012,
-  reports: 741013,
 } as const;

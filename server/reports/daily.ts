@@ -25,12 +25,13 @@ export async function sendDailyMails(
   tx: Transaction,
   clockOf: (unitId: number) => LocalTime,
 ): Promise<number> {
+  const soon = toIsoDay(context.replica.asOf + DUE_SOON_DAYS);
   const { rows } = await tx.execute<Reader>(sql`
     select u.id, u.email, u.unit_id as "unitId", coalesce(d.minute, ${DAILY_MINUTE}) as minute
     from app_user u left join daily_mail d on d.user_id = u.id
     where u.disabled_at is null and u.password_hash is not null and coalesce(d.is_wanted, true)
       and (exists (select from alert_receipt r where r.user_id = u.id and r.is_for_daily)
-        or exists (select from note n where n.resolved_at is null and n.due_on is not null and
+        or exists (select from note n where n.resolved_at is null and n.due_on <= ${soon} and
           (n.assignee_id = u.id or (n.user_id = u.id and n.assignee_id is not null))))`);
   let written = 0;
   for (const reader of rows) {
@@ -41,10 +42,10 @@ export async function sendDailyMails(
       rows: [known],
     } = await tx.execute(sql`select 1 from outgoing_mail where key = ${key}`);
     if (known) continue;
-    const parts = await gather(context, reader);
-    await tx.execute(
-      sql`update alert_receipt set is_for_daily = false where user_id = ${reader.id} and is_for_daily`,
-    );
+    const { parts, alertIds } = await gather(context, reader, soon);
+    // Only those that are told: one that came meanwhile waits for the next mail.
+    await tx.execute(sql`update alert_receipt set is_for_daily = false where user_id = ${reader.id}
+      and alert_id = any(${sql.param(alertIds)}::bigint[])`);
     if (parts.length === 0) continue;
     written += await queueMail(tx, [
       {
@@ -63,7 +64,11 @@ export async function sendDailyMails(
   return written;
 }
 
-async function gather(context: Context, { id, unitId }: Reader): Promise<LetterPart[]> {
+async function gather(
+  context: Context,
+  { id, unitId }: Reader,
+  soon: string,
+): Promise<{ parts: LetterPart[]; alertIds: number[] }> {
   const scope = buildScope(context.replica, { unitId });
   const alerts = await listWaitingAlerts(context, scope, { userId: id });
   const { notes } = await listNotes(
@@ -72,9 +77,8 @@ async function gather(context: Context, { id, unitId }: Reader): Promise<LetterP
     { userId: id },
     { unit: scope.dataset.tree.find(unitId)!.code, isMine: true },
   );
-  const soon = toIsoDay(scope.dataset.asOf + DUE_SOON_DAYS);
   const due = notes.filter(({ dueOn }) => dueOn !== null && dueOn <= soon);
-  return [
+  const parts: LetterPart[] = [
     ...(alerts.length === 0
       ? []
       : [
@@ -94,6 +98,7 @@ async function gather(context: Context, { id, unitId }: Reader): Promise<LetterP
           },
         ]),
   ];
+  return { parts, alertIds: alerts.map((alert) => alert.id) };
 }
 
 /** What is due later than that is for another day. */

@@ -1,7 +1,6 @@
 import { setTimeout as rest } from 'node:timers/promises';
 import { sql } from 'drizzle-orm';
-import type { ReportSent } from '#contract/schemas/report';
-import type { ReportFormat, ReportPeriod } from '#contract/schemas/report';
+import type { ReportFormat, ReportPeriod, ReportSent } from '#contract/schemas/report';
 import { buildScope } from '../access/index';
 import type { Context } from '../context';
 import type { Queryable } from '../db/client';

@@ -1,10 +1,11 @@
 import { useState } from 'react';
 import { Link, useLocation } from 'react-router';
 import type { Alert, AlertRule } from '#contract/schemas/alert';
+import type { FigureUnit } from '#core/money/format';
 import { parseDay, toIsoDay } from '#core/period/day';
 import { shortDay } from '#wording/period';
 import { useListAlertsQuery, useMarkAlertsSeenMutation } from '../app/alerts';
-import { useGetCompanyQuery } from '../app/api';
+import { useGetCompanyQuery, useListMeasuresQuery } from '../app/api';
 import { FailureNote } from '../app/FailureNote';
 import { Moment } from '../app/Moment';
 import { isNotifying, setNotifying } from '../app/notifications';
@@ -21,6 +22,7 @@ import {
 } from './api';
 import { RuleForm } from './RuleForm';
 import { DELIVERY_WORDS, describeRule } from './ruleWords';
+import { amountUnitOf } from './typedRule';
 
 /** What one was told, and the rules that tell it. */
 export function AlertsPage() {
@@ -129,6 +131,9 @@ function Rules() {
   const { unit, period, measure } = usePlace();
   const { data, error, refetch } = useListAlertRulesQuery();
   const { data: company } = useGetCompanyQuery();
+  const { data: listed } = useListMeasuresQuery();
+  const findMeasure = (code: string) => listed?.measures.find((each) => each.code === code);
+  const currency = company?.currency ?? 'EUR';
   const names = useNames(unit, period, measure);
   const [edited, setEdited] = useState<AlertRule | 'new' | null>(null);
   return (
@@ -148,7 +153,7 @@ function Rules() {
           <RuleItem
             key={rule.id}
             rule={rule}
-            currency={company?.currency ?? 'EUR'}
+            unit={amountUnitOf(rule.kind, findMeasure(rule.measure), currency)}
             today={company?.today ?? '2026-01-01'}
             onEdit={() => setEdited(rule)}
           />
@@ -159,11 +164,13 @@ function Rules() {
           </li>
         )}
       </ul>
-      {edited !== null && data && (
+      {edited !== null && data && listed && (
         <RuleForm
           rule={edited === 'new' ? null : edited}
           unit={{ code: unit, name: names.unit }}
           people={data.people}
+          currency={currency}
+          findMeasure={findMeasure}
           onClose={() => setEdited(null)}
         />
       )}
@@ -175,12 +182,12 @@ const SNOOZE_DAYS = 7;
 
 function RuleItem({
   rule,
-  currency,
+  unit,
   today,
   onEdit,
 }: {
   rule: AlertRule;
-  currency: string;
+  unit: FigureUnit;
   today: string;
   onEdit(): void;
 }) {
@@ -206,7 +213,7 @@ function RuleItem({
         <span className="font-semibold">{rule.name}</span>
         <span className="text-[12px] text-soft">{rule.unit.name}</span>
       </span>
-      <span className="block text-[12.5px]">{describeRule(rule, currency)}</span>
+      <span className="block text-[12.5px]">{describeRule(rule, unit)}</span>
       <span className="block text-[12px] text-soft">
         tells {told.join(', ')} {DELIVERY_WORDS[rule.delivery]}
         {!rule.isOwn && ` · made by ${rule.owner.name}`}

@@ -7,6 +7,7 @@ import {
   type AlertRulePreview,
   type AlertRules,
 } from '#contract/schemas/alert';
+import type { MeasureRecord } from '#contract/schemas/measure';
 import { ALERT_KINDS, ALERT_PERIODS, GRADE_CHANGES, WATCHED } from '#core/alerts/rule';
 import { parseDay } from '#core/period/day';
 import { shortDay } from '#wording/period';
@@ -24,27 +25,31 @@ import {
 import {
   CHANGE_WORDS,
   DELIVERY_WORDS,
-  IN_MONEY,
+  IN_AMOUNTS,
   KIND_WORDS,
   OF_REVENUE,
   PERIOD_WORDS,
   WATCHED_WORDS,
   WITHOUT_PERIOD,
 } from './ruleWords';
-import { EMPTY_RULE, toInput, toTyped, type TypedRule } from './typedRule';
+import { amountUnitOf, EMPTY_RULE, toInput, toTyped, type TypedRule } from './typedRule';
 
 interface RuleFormProps {
   /** The rule that is changed; null: a new one. */
   rule: AlertRule | null;
   unit: { code: string; name: string };
   people: AlertRules['people'];
+  currency: string;
+  findMeasure(code: string): MeasureRecord | undefined;
   onClose(): void;
 }
 
 /** Makes or changes a rule, with a look at when it would have fired. */
-export function RuleForm({ rule, unit, people, onClose }: RuleFormProps) {
+export function RuleForm({ rule, unit, people, currency, findMeasure, onClose }: RuleFormProps) {
   const [typed, setTyped] = useState<TypedRule>(() =>
-    rule ? toTyped(rule) : { ...EMPTY_RULE, unit: unit.code },
+    rule
+      ? toTyped(rule, amountUnitOf(rule.kind, findMeasure(rule.measure), currency))
+      : { ...EMPTY_RULE, unit: unit.code },
   );
   const { data: measures } = useListMeasuresQuery();
   const [create, creating] = useCreateAlertRuleMutation();
@@ -96,7 +101,7 @@ export function RuleForm({ rule, unit, people, onClose }: RuleFormProps) {
         className="grid grid-cols-2 gap-3 max-phone:grid-cols-1"
         onSubmit={(event) => {
           event.preventDefault();
-          void send(toInput(typed));
+          void send(toInput(typed, amountUnitOf(typed.kind, findMeasure(typed.measure), currency)));
         }}
       >
         {choose(
@@ -117,7 +122,7 @@ export function RuleForm({ rule, unit, people, onClose }: RuleFormProps) {
               className={INPUT}
               inputMode="decimal"
               value={typed.threshold}
-              placeholder={IN_MONEY.includes(typed.kind) ? 'for example 10000' : undefined}
+              placeholder={IN_AMOUNTS.includes(typed.kind) ? 'for example 10000' : undefined}
               onChange={(event) => put({ threshold: event.target.value })}
             />
           </Field>
@@ -214,7 +219,14 @@ export function RuleForm({ rule, unit, people, onClose }: RuleFormProps) {
         {other && <p className="col-span-full text-grade-1">{other}</p>}
         {previewing.data && <Preview preview={previewing.data} />}
         <div className="col-span-full flex justify-end gap-2">
-          <Button disabled={previewing.isLoading} onClick={() => void preview(toInput(typed))}>
+          <Button
+            disabled={previewing.isLoading}
+            onClick={() =>
+              void preview(
+                toInput(typed, amountUnitOf(typed.kind, findMeasure(typed.measure), currency)),
+              )
+            }
+          >
             When would it have fired?
           </Button>
           <Button kind="main" type="submit" disabled={creating.isLoading || changing.isLoading}>

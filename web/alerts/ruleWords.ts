@@ -1,6 +1,6 @@
 import type { AlertDelivery, AlertRule } from '#contract/schemas/alert';
 import type { AlertKind, AlertPeriod, GradeChange, Watched } from '#core/alerts/rule';
-import { formatExact } from '#core/money/format';
+import { type FigureUnit, formatExact } from '#core/money/format';
 
 /** What each kind of rule tells of, and what its number is. */
 export const KIND_WORDS: Readonly<
@@ -59,8 +59,8 @@ export const DELIVERY_WORDS: Readonly<Record<AlertDelivery, string>> = {
   daily: 'here and in the daily mail',
 };
 
-/** Kinds whose number is an amount of money, typed in whole units. */
-export const IN_MONEY: readonly AlertKind[] = ['gap', 'deal'];
+/** Kinds whose number is an amount, typed in whole units. */
+export const IN_AMOUNTS: readonly AlertKind[] = ['gap', 'deal'];
 /** Kinds that look at revenue alone. */
 export const OF_REVENUE: readonly AlertKind[] = [
   'forecast',
@@ -74,10 +74,9 @@ export const OF_REVENUE: readonly AlertKind[] = [
 export const WITHOUT_PERIOD: readonly AlertKind[] = ['deal', 'overdue', 'oldData'];
 
 /** A rule in one line: "under 90% of what is due · each salesperson below · month". */
-export function describeRule(rule: AlertRule, currency: string): string {
+export function describeRule(rule: AlertRule, unit: FigureUnit): string {
   const { kind, threshold, days, change } = rule;
-  const amount =
-    threshold === null ? '' : formatExact(Math.abs(threshold), { kind: 'money', currency });
+  const amount = threshold === null ? '' : formatExact(Math.abs(threshold), unit);
   const condition: Record<AlertKind, string> = {
     pace: `under ${threshold}% of what is due`,
     gap: `more than ${amount} behind pace`,

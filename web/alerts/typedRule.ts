@@ -1,5 +1,8 @@
 import type { AlertRule, AlertRuleInput } from '#contract/schemas/alert';
-import { IN_MONEY, KIND_WORDS } from './ruleWords';
+import type { MeasureRecord } from '#contract/schemas/measure';
+import { decimalsOf, type FigureUnit } from '#core/money/format';
+import { figureUnit } from '#wording/figureUnit';
+import { IN_AMOUNTS, KIND_WORDS } from './ruleWords';
 
 /** A rule as it is typed: its numbers are texts. */
 export interface TypedRule extends Omit<AlertRuleInput, 'threshold' | 'days' | 'change'> {
@@ -22,16 +25,27 @@ export const EMPTY_RULE: Omit<TypedRule, 'unit'> = {
   delivery: 'app',
 };
 
-/** Minor units of a whole one: amounts are typed in whole units of the reporting currency. */
-const MINOR = 100;
+/**
+ * What a rule's amount is counted in: of a gap its measure's figure, of a deal the reporting
+ * currency; typed in whole units, kept in those of the last decimal.
+ */
+export function amountUnitOf(
+  kind: AlertRuleInput['kind'],
+  measure: MeasureRecord | undefined,
+  currency: string,
+): FigureUnit {
+  return kind === 'gap' && measure
+    ? figureUnit({ measure, currency })
+    : { kind: 'money', currency };
+}
 
-export function toTyped(rule: AlertRule): TypedRule {
+export function toTyped(rule: AlertRule, unit: FigureUnit): TypedRule {
   const { threshold, days, change } = rule;
   const shown =
     threshold === null
       ? null
-      : IN_MONEY.includes(rule.kind)
-        ? Math.abs(threshold) / MINOR
+      : IN_AMOUNTS.includes(rule.kind)
+        ? Math.abs(threshold) / 10 ** decimalsOf(unit)
         : threshold;
   return {
     unit: rule.unit.code,
@@ -55,15 +69,15 @@ const readNumber = (text: string): number | null => {
 };
 
 /** What is sent: what cannot be read is left out, and the server says which field it misses. */
-export function toInput(typed: TypedRule): AlertRuleInput {
+export function toInput(typed: TypedRule, unit: FigureUnit): AlertRuleInput {
   const words = KIND_WORDS[typed.kind];
   const number = readNumber(typed.threshold);
   const sign = typed.kind === 'gap' ? -1 : 1;
   const threshold =
     words.threshold === null || number === null
       ? null
-      : IN_MONEY.includes(typed.kind)
-        ? sign * Math.round(number * MINOR)
+      : IN_AMOUNTS.includes(typed.kind)
+        ? sign * Math.round(number * 10 ** decimalsOf(unit))
         : number;
   const days = words.days === null ? null : readNumber(typed.days);
   return {
