@@ -2,7 +2,7 @@ import { spawn } from 'node:child_process';
 import { Agent, request } from 'node:http';
 import { text } from 'node:stream/consumers';
 import { fileURLToPath } from 'node:url';
-import { signDelivery } from '#server/feed/signature';
+import { signDelivery } from '#server/signature';
 
 interface Sending {
   url: string;

@@ -109,6 +109,8 @@ export const SELLERS: readonly DemoSeller[] = [
 /** Who signs in to try it out. Only a demo database has these. */
 /** The source through which the stand-in order system sends. */
 export const DEMO_FEED = 'orders';
+/** Name of the webhook that tells the stand-in receiver. */
+export const DEMO_WEBHOOK = 'Data warehouse';
 export const DEMO_PASSWORD = 'rung-by-rung';
 export const DEMO_USERS = [
   {

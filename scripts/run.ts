@@ -3,13 +3,15 @@ import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { type Day, parseDay, toIsoDay } from '#core/period/day';
 import { loadDemo } from '#demo/load';
-import { DEMO_FEED, DEMO_PASSWORD, DEMO_USERS } from '#demo/people';
+import { DEMO_FEED, DEMO_PASSWORD, DEMO_USERS, DEMO_WEBHOOK } from '#demo/people';
 import type { Context } from '#server/context';
 import { findSource } from '#server/feed/index';
 import { serve } from '#server/serve';
 import { readSettings } from '#server/settings';
+import { pointDemoWebhook } from '#server/webhooks/index';
 import { serveMailServer } from '#standins/mailServer/index';
 import { serveOrderSystem } from '#standins/orderSystem/index';
+import { serveWebhookReceiver } from '#standins/webhookReceiver/index';
 import { type Cluster, ensureDatabase, findDataDirectory, startCluster } from './cluster';
 import { parseOptions, type StartOptions } from './options';
 
@@ -63,8 +65,14 @@ async function main(): Promise<void> {
   });
   const orderSystem =
     isDemo && prepared.context ? await startOrderSystem(prepared.context, options) : null;
+  const receiver =
+    isDemo && prepared.context ? await startWebhookReceiver(prepared.context, options) : null;
   const watch = isOwn ? setInterval(() => void keepRunning(directory), WATCH_EVERY_MS) : null;
-  printWelcome(options, isDemo, orderSystem !== null, mail !== null);
+  printWelcome(options, isDemo, {
+    orderSystem: orderSystem !== null,
+    mailServer: mail !== null,
+    receiver: receiver !== null,
+  });
 
   let isStopping = false;
   const quit = async () => {
@@ -73,6 +81,7 @@ async function main(): Promise<void> {
     if (watch) clearInterval(watch);
     process.stdout.write('\nStopping …\n');
     await orderSystem?.stop();
+    await receiver?.stop();
     await stop();
     await mail?.stop();
     await cluster?.stop();
@@ -105,6 +114,13 @@ async function startOrderSystem(context: Context, { port, areOrdersPaused }: Sta
   }).catch(() => null);
 }
 
+/** The stand-in that takes webhooks, after the page of the mail server. */
+async function startWebhookReceiver(context: Context, { port }: StartOptions) {
+  const at = port + 3;
+  const secret = await pointDemoWebhook(context, DEMO_WEBHOOK, `http://127.0.0.1:${at}/events`);
+  return secret && serveWebhookReceiver({ port: at, secret }).catch(() => null);
+}
+
 /** The stand-in mail server, its page after the order system's; without it where that is taken. */
 async function startMailServer({ port }: StartOptions) {
   const served = await serveMailServer({ smtpPort: 0, pagePort: port + 2 }).catch(() => null);
@@ -132,8 +148,7 @@ async function keepRunning(directory: string): Promise<void> {
 function printWelcome(
   { port, areOrdersPaused }: StartOptions,
   isDemo: boolean,
-  hasOrderSystem: boolean,
-  hasMailServer: boolean,
+  has: { orderSystem: boolean; mailServer: boolean; receiver: boolean },
 ): void {
   const lines = [`\nIron Ladder is at  http://localhost:${port}\n`];
   if (isDemo) {
@@ -142,13 +157,17 @@ function printWelcome(
     );
     for (const user of DEMO_USERS) lines.push(`  ${user.email.padEnd(32)} ${user.what}`);
   }
-  if (hasOrderSystem)
+  if (has.orderSystem)
     lines.push(
       `\nThe stand-in order system, which ${areOrdersPaused ? 'waits for its button' : 'sends deals by itself'}, is at  http://localhost:${port + 1}`,
     );
-  if (hasMailServer)
+  if (has.mailServer)
     lines.push(
       `\nNo mail server is set (IRON_LADDER_SMTP_URL): a stand-in shows what was sent at  http://localhost:${port + 2}`,
+    );
+  if (has.receiver)
+    lines.push(
+      `\nA stand-in that takes webhooks shows what it was told at  http://localhost:${port + 3}`,
     );
   lines.push('\nStop with Ctrl-C. Everything is kept for the next start.\n');
   process.stdout.write(lines.join('\n'));

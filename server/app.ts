@@ -43,6 +43,7 @@ import { addSliceRoutes } from './slices/index';
 import { addStartRoutes } from './start/index';
 import { addTargetRoutes } from './targets/index';
 import { addUnitRoutes } from './units/index';
+import { addWebhookRoutes } from './webhooks/index';
 
 export interface AppOptions {
   context: Context;
@@ -148,6 +149,7 @@ export async function buildApp({
     addStartRoutes,
     addAlertRoutes,
     addReportRoutes,
+    addWebhookRoutes,
   ])
     add(endpoints);
   const missing = ROUTES.filter((route) => !endpoints.implemented.has(route.id));

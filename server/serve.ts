@@ -15,6 +15,7 @@ import { startMailer } from './mail/index';
 import { startReports } from './reports/index';
 import { ROOT } from './root';
 import { LOCAL_SETTINGS, type Settings } from './settings';
+import { startWebhooks } from './webhooks/index';
 
 export interface ServeOptions {
   url: string;
@@ -75,6 +76,7 @@ export async function serve({
   const stopMailer = startMailer(context);
   const stopAlerts = startAlerts(context);
   const stopReports = startReports(context);
+  const stopWebhooks = startWebhooks(context);
   return {
     isDemo: replica.company?.isDemo ?? false,
     stop: async () => {
@@ -82,6 +84,7 @@ export async function serve({
       stopMailer();
       stopAlerts();
       stopReports();
+      stopWebhooks();
       // Streams have no end of their own; what is under way is answered, for as long as whoever
       // stops us waits.
       replica.letGo();

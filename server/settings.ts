@@ -17,6 +17,11 @@ export interface Settings {
   secretKey: Buffer | null;
   /** Who takes mail, and from whom it goes; null: mail waits in the outbox. */
   mailServer: MailServer | null;
+  /**
+   * Hosts, with their port where they have one, that webhooks may go to although they lie in the
+   * own network or have no TLS.
+   */
+  webhookHosts: ReadonlySet<string>;
 }
 
 export interface MailServer {
@@ -31,24 +36,29 @@ export const LOCAL_SETTINGS: Settings = {
   trustedProxies: [],
   secretKey: null,
   mailServer: null,
+  webhookHosts: new Set(),
 };
 
 /**
  * Reads IRON_LADDER_PUBLIC_URL, IRON_LADDER_TRUSTED_PROXIES, IRON_LADDER_SECRET_KEY,
- * IRON_LADDER_SMTP_URL and IRON_LADDER_MAIL_FROM. @throws Error that says what would be accepted
+ * IRON_LADDER_SMTP_URL, IRON_LADDER_MAIL_FROM and IRON_LADDER_WEBHOOK_HOSTS. @throws Error that
+ * says what would be accepted
  */
 export function readSettings(env: Readonly<Record<string, string | undefined>>): Settings {
-  const proxies = (env['IRON_LADDER_TRUSTED_PROXIES'] ?? '')
+  return {
+    publicUrl: readPublicUrl(env['IRON_LADDER_PUBLIC_URL']),
+    trustedProxies: readList(env['IRON_LADDER_TRUSTED_PROXIES']),
+    secretKey: readSecretKey(env['IRON_LADDER_SECRET_KEY']),
+    mailServer: readMailServer(env['IRON_LADDER_SMTP_URL'], env['IRON_LADDER_MAIL_FROM']),
+    webhookHosts: new Set(readList(env['IRON_LADDER_WEBHOOK_HOSTS'])),
+  };
+}
+
+const readList = (text: string | undefined) =>
+  (text ?? '')
     .split(',')
     .map((each) => each.trim())
     .filter(Boolean);
-  return {
-    publicUrl: readPublicUrl(env['IRON_LADDER_PUBLIC_URL']),
-    trustedProxies: proxies,
-    secretKey: readSecretKey(env['IRON_LADDER_SECRET_KEY']),
-    mailServer: readMailServer(env['IRON_LADDER_SMTP_URL'], env['IRON_LADDER_MAIL_FROM']),
-  };
-}
 
 /** An address, alone or behind a name. */
 const SENDER = /^([^<>\r\n]*<[^<>\s@]+@[^<>\s@]+>|[^<>\s@]+@[^<>\s@]+)$/;

@@ -247,6 +247,11 @@ export const ERRORS = {
     detail:
       'You have {most} reports, which is as many as there may be. Remove one you do not need.',
   },
+  tooManyWebhooks: {
+    status: 422,
+    title: 'Too many webhooks',
+    detail: 'There are {most} webhooks, which is as many as there may be. Remove one first.',
+  },
   tooManyAlertRules: {
     status: 422,
     title: 'Too many alert rules',
@@ -459,6 +464,11 @@ export type ErrorCode = keyof typeof ERRORS;
 /** Field faults: what a value may be, in the words shown at the field. */
 export const FAULTS = {
   required: 'Is missing. Give a value.',
+  notAWebAddress:
+    'Is not a web address without user and #. Write for example https://example.com/events.',
+  needsTls: 'Must begin with https://: what is sent holds figures.',
+  ownNetwork:
+    'Lies in the own network and is not sent to. Whoever runs the server can allow it with IRON_LADDER_WEBHOOK_HOSTS.',
   seesItNot: 'Has no account that sees this unit. Choose somebody who does.',
   notANumber: 'Is not an amount. Write digits with a point, for example 1234.50.',
   tooManyDecimals: 'Has too many decimals: {decimals} are kept.',

@@ -34,6 +34,7 @@ import * as slices from './slices';
 import * as start from './start';
 import * as targets from './targets';
 import * as units from './units';
+import * as webhooks from './webhooks';
 
 /** Endpoints by domain, as the API description groups them. */
 const DOMAINS = {
@@ -71,6 +72,7 @@ const DOMAINS = {
   'Status rules': rules,
   Targets: targets,
   Units: units,
+  Webhooks: webhooks,
 };
 
 export type Domain = keyof typeof DOMAINS;
@@ -122,6 +124,7 @@ export const DOMAIN_TEXTS: Readonly<Record<Domain, string>> = {
   Exports: 'The same as files to take along.',
   Events: 'The stream that says when to ask again.',
   'Order systems': 'Systems that send deals by themselves.',
+  Webhooks: 'Addresses that are told of events, and what became of each.',
   Boards: 'Wall boards.',
   Photos: 'Pictures of people.',
   Print: 'An attainment as a page or a table.',

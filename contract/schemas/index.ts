@@ -44,6 +44,7 @@ import * as sliceAttainment from './sliceAttainment';
 import * as start from './start';
 import * as target from './target';
 import * as unit from './unit';
+import * as webhook from './webhook';
 
 const MODULES = [
   access,
@@ -92,6 +93,7 @@ const MODULES = [
   standing,
   target,
   unit,
+  webhook,
 ];
 
 /**

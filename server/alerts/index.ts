@@ -1,3 +1,3 @@
 export { startAlerts } from './engine';
-export { listWaitingAlerts } from './list';
+export { describeStoredAlert, listWaitingAlerts } from './list';
 export { addAlertRoutes } from './routes';

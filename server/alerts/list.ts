@@ -80,6 +80,27 @@ function toText(context: Context, row: AlertRow): string {
   });
 }
 
+/** What is told of an alert to another system; null where it is gone. */
+export async function describeStoredAlert(context: Context, id: number) {
+  const {
+    rows: [row],
+  } = await context.db.execute<AlertRow>(sql`
+    select a.id, a.rule_id, x.name, x.kind, x.measure, x.threshold, a.unit_id, a.period_id,
+      a.deal_id, a.reading, a.previous, a.at::text as at, false as seen
+    from alert a join alert_rule x on x.id = a.rule_id where a.id = ${id}`);
+  if (!row) return null;
+  return {
+    alert: row.id,
+    rule: row.name,
+    kind: row.kind,
+    measure: row.measure,
+    unit: context.replica.company!.tree.find(row.unit_id)?.code ?? null,
+    period: row.period_id,
+    text: toText(context, row),
+    dealId: row.deal_id,
+  };
+}
+
 async function loadAlerts(db: Queryable, where: SQL): Promise<AlertRow[]> {
   const { rows } = await db.execute<AlertRow>(sql`
     select a.id, a.rule_id, x.name, x.kind, x.measure, x.threshold, a.unit_id, a.period_id,

@@ -22,7 +22,10 @@ export interface AuditRow {
     | 'custom field'
     | 'note'
     | 'alert rule'
-    | 'report';
+    | 'report'
+    | 'webhook'
+    | 'contest'
+    | 'commission';
   entityId: string;
   action: string;
   before?: unknown;

@@ -63,6 +63,16 @@ export async function loadHistory(
   });
 }
 
+/** A deal as it stood after the change of an audit row; null where the row has none. */
+export async function loadDealAfter(db: Queryable, auditId: number): Promise<Deal | null> {
+  const { rows } = await db.execute<DealRecord>(sql`
+    select ${pastColumns(sql`r.state`)} from audit a cross join lateral (select
+      past_deal(a.after) as state) r
+    cross join lateral jsonb_populate_record(null::deal, r.state) d ${DEAL_JOINS}
+    where a.id = ${auditId} and jsonb_typeof(a.after) = 'object'`);
+  return rows[0] ? toDeal(rows[0]) : null;
+}
+
 async function loadStates(
   db: Queryable,
   dealId: number,

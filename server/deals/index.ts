@@ -5,7 +5,7 @@ export { creditedPartOf, readFilter, memberSpansOf, whereOf, type DealFilter } f
 export { sumsOf } from './page';
 export { voidStored } from './service';
 export { loadGroups } from './groups';
-export { loadHistory } from './history';
+export { loadDealAfter, loadHistory } from './history';
 export {
   DEAL_COLUMNS,
   DEAL_JOINS,

@@ -7,8 +7,8 @@ import type { Context } from '../context';
 import { inTransaction } from '../db/client';
 import type { Endpoints } from '../endpoints';
 import { ProblemError } from '../problem';
+import { isSigned, type SignedHeaders } from '../signature';
 import { Batches } from './batches';
-import { isSigned, type SignedHeaders } from './signature';
 import {
   addSource,
   findSource,

@@ -12,7 +12,7 @@ import type { Context } from '../context';
 import { queryPrepared } from '../db/prepared';
 import { assertNoFieldErrors, ProblemError } from '../problem';
 import { createSecretBox } from '../secretBox';
-import { createFeedSecret } from './signature';
+import { createSigningSecret } from '../signature';
 
 const SHOWN_DELIVERIES = 200;
 
@@ -61,7 +61,7 @@ export async function addSource(
   userId: number,
   { code, name }: FeedSourceInput,
 ): Promise<NewFeedSource> {
-  const secret = createFeedSecret();
+  const secret = createSigningSecret();
   const id = await context.db.transaction(async (tx) => {
     const {
       rows: [row],
@@ -85,7 +85,7 @@ export async function rotateSecret(
   userId: number,
   id: number,
 ): Promise<NewFeedSource> {
-  const secret = createFeedSecret();
+  const secret = createSigningSecret();
   await change(
     context,
     userId,

@@ -102,6 +102,7 @@ export const TAGS = [
   'Alerts',
   'Reports',
   'DailyMail',
+  'Webhooks',
 ] as const;
 
 export const XLSX_TYPE = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet';

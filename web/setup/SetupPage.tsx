@@ -28,6 +28,7 @@ import { Rules } from './rules/Rules';
 import { Sharing } from './Sharing';
 import { Tokens } from './Tokens';
 import { UnitsList } from './UnitsList';
+import { Webhooks } from './Webhooks';
 
 /** What is set up, a chapter an address. */
 export function SetupPage() {
@@ -173,6 +174,15 @@ function buildChapters(me: Me, company: Company) {
             content: (
               <Sheet heading="Feeds">
                 <Feeds />
+              </Sheet>
+            ),
+          },
+          {
+            path: 'webhooks',
+            name: 'Webhooks',
+            content: (
+              <Sheet heading="Webhooks">
+                <Webhooks />
               </Sheet>
             ),
           },

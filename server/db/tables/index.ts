@@ -17,3 +17,4 @@ export * from './notes';
 export * from './mail';
 export * from './alerts';
 export * from './reports';
+export * from './webhooks';

@@ -101,8 +101,14 @@ export const COMMANDS: readonly NamedCommand[] = [
   },
   {
     name: 'Setup: order systems',
-    also: 'webhook feed integration erp',
+    also: 'feed integration erp',
     path: '/setup/feeds',
+    roles: ADMINISTRATORS,
+  },
+  {
+    name: 'Setup: webhooks',
+    also: 'events integration automation push',
+    path: '/setup/webhooks',
     roles: ADMINISTRATORS,
   },
   {

@@ -1,6 +1,6 @@
 import { Webhook } from 'standardwebhooks';
 import { describe, expect, it } from 'vitest';
-import { createFeedSecret, hmacOf, isSigned, signDelivery } from './signature';
+import { createSigningSecret, hmacOf, isSigned, signDelivery } from './signature';
 
 describe('a signature', () => {
   it.each([
@@ -26,7 +26,7 @@ describe('a signature', () => {
     );
   });
 
-  const secret = createFeedSecret();
+  const secret = createSigningSecret();
   const body = '{"type":"deal.saved","amount":"1,5 € ünd"}';
   const at = new Date('2026-11-18T10:00:00Z');
   const seconds = at.getTime() / 1000;
@@ -50,11 +50,11 @@ describe('a signature', () => {
     const headers = { id: 'a', timestamp: String(seconds) };
     const [mine, other] = [
       signDelivery(secret, headers, body),
-      signDelivery(createFeedSecret(), headers, body),
+      signDelivery(createSigningSecret(), headers, body),
     ];
     expect(
       isSigned(
-        [createFeedSecret(), secret],
+        [createSigningSecret(), secret],
         { ...headers, signature: `${other} ${mine}` },
         body,
         seconds,

@@ -8,7 +8,7 @@ const VERSION = 'v1';
 /** A delivery older or newer than this is a replay, or comes from a clock that is wrong. */
 const TOLERANCE_SECONDS = 5 * 60;
 
-export function createFeedSecret(): string {
+export function createSigningSecret(): string {
   return PREFIX + randomBytes(32).toString('base64');
 }
 

@@ -1,0 +1,3 @@
+export { addWebhookRoutes } from './routes';
+export { startWebhooks } from './sender';
+export { pointDemoWebhook } from './standIn';

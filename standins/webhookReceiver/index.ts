@@ -1,0 +1,1 @@
+export { serveWebhookReceiver } from './serve';
