@@ -1,0 +1,81 @@
+import { divideHalfAway } from '../money/rate';
+import { RATE_SCALE, type CommissionTerms } from './terms';
+
+/** A part of a base at one rate. */
+export interface RatedPart {
+  base: number;
+  rate: number;
+}
+
+/** What an amount of the base earns, by how much of the period's base came before it. */
+export interface RateCurve {
+  /** The parts of the base between two sums of the period, each at its rate; none for nothing. */
+  partsBetween(from: number, to: number): RatedPart[];
+  /** The one rate that holds where so much of the period's base is there. */
+  rateAt(sum: number): number;
+}
+
+const FULL = 10_000n;
+
+/**
+ * The tiers of terms as bands of the base. A band begins where its attainment of the target is
+ * reached, rounded half away from zero to a whole minor unit. Without a target above 0 the lowest
+ * tier holds for everything, or nothing is paid, as the terms say.
+ */
+export function buildRateCurve(
+  { tiers, withoutTarget }: Pick<CommissionTerms, 'tiers' | 'withoutTarget'>,
+  target: number | null,
+): RateCurve {
+  const hasTarget = target !== null && target > 0;
+  const bands =
+    tiers.length === 1
+      ? [{ from: Number.NEGATIVE_INFINITY, rate: tiers[0]!.rate }]
+      : hasTarget
+        ? tiers.map(({ from, rate }, i) => ({
+            // What is below nothing, after refunds, is taken back at the lowest rate.
+            from:
+              i === 0
+                ? Number.NEGATIVE_INFINITY
+                : Number(divideHalfAway(BigInt(target) * BigInt(from), FULL)),
+            rate,
+          }))
+        : [
+            {
+              from: Number.NEGATIVE_INFINITY,
+              rate: withoutTarget === 'lowest' ? tiers[0]!.rate : 0,
+            },
+          ];
+  const bandAt = (sum: number) => {
+    let at = bands.length - 1;
+    while (sum < bands[at]!.from) at--;
+    return at;
+  };
+  return {
+    rateAt: (sum) => bands[bandAt(sum)]!.rate,
+    partsBetween(from, to) {
+      if (from === to) return [];
+      const [low, high, sign] = from < to ? [from, to, 1] : [to, from, -1];
+      const parts: RatedPart[] = [];
+      for (let at = bandAt(low), begin = low; begin < high; at++) {
+        const end = Math.min(high, bands[at + 1]?.from ?? Number.POSITIVE_INFINITY);
+        if (end > begin) parts.push({ base: sign * (end - begin), rate: bands[at]!.rate });
+        begin = end;
+      }
+      return sign === 1 ? parts : parts.reverse();
+    },
+  };
+}
+
+/**
+ * Base times rate of some parts, exactly: millionths of a minor unit of money, minor units times a
+ * million of a count, so that both are divided alike.
+ */
+export function productOf(parts: readonly RatedPart[], isMoney: boolean): bigint {
+  let sum = 0n;
+  for (const { base, rate } of parts) sum += BigInt(base) * BigInt(rate);
+  return isMoney ? sum : sum * BigInt(RATE_SCALE);
+}
+
+/** Minor units, half away from zero. */
+export const roundProduct = (product: bigint): number =>
+  Number(divideHalfAway(product, BigInt(RATE_SCALE)));
