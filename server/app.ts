@@ -15,6 +15,7 @@ import { addAccessRoutes, addAccountRoutes } from './access/index';
 import { addAlertRoutes } from './alerts/index';
 import { addAttainmentRoutes } from './attainment/index';
 import { addBoardRoutes, MOST_PHOTO_BYTES } from './boards/index';
+import { addCommissionRoutes } from './commission/index';
 import { addCompanyRoutes } from './company/index';
 import type { Context } from './context';
 import { addCustomerRoutes } from './customers/index';
@@ -150,6 +151,7 @@ export async function buildApp({
     addAlertRoutes,
     addReportRoutes,
     addWebhookRoutes,
+    addCommissionRoutes,
   ])
     add(endpoints);
   const missing = ROUTES.filter((route) => !endpoints.implemented.has(route.id));

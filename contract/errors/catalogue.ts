@@ -247,6 +247,26 @@ export const ERRORS = {
     detail:
       'You have {most} reports, which is as many as there may be. Remove one you do not need.',
   },
+  tooManyCommissionPlans: {
+    status: 422,
+    title: 'Too many commission plans',
+    detail: 'There are {most} plans, which is as many as there may be. Remove one first.',
+  },
+  commissionPlanInUse: {
+    status: 409,
+    title: 'Statements were approved by this plan',
+    detail: '{name} stays for what it has paid. Say the last month it pays instead.',
+  },
+  statementChanged: {
+    status: 409,
+    title: 'The statement has changed since you saw it',
+    detail: 'Nothing was approved. Look at it again: a deal was booked or changed meanwhile.',
+  },
+  notApprovable: {
+    status: 409,
+    title: 'This statement cannot be approved',
+    detail: 'Nothing was approved: {why}.',
+  },
   tooManyWebhooks: {
     status: 422,
     title: 'Too many webhooks',
@@ -464,6 +484,13 @@ export type ErrorCode = keyof typeof ERRORS;
 /** Field faults: what a value may be, in the words shown at the field. */
 export const FAULTS = {
   required: 'Is missing. Give a value.',
+  tierStart: 'The first rate holds from 0 % of the target.',
+  tierOrder: 'Each rate must begin at a higher attainment than the one before.',
+  floorAboveCap: 'The least a month earns must not lie above the most.',
+  rateTwice: 'Has a rate already. Give one.',
+  plansOverlap: 'Overlaps “{name}”, which pays the same people. End that one first.',
+  statementsLocked: 'Statements before {day} are approved. The first possible month is {month}.',
+  ownCommission: 'Nobody sets their own commission. Somebody above you does.',
   notAWebAddress:
     'Is not a web address without user and #. Write for example https://example.com/events.',
   needsTls: 'Must begin with https://: what is sent holds figures.',

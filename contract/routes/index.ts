@@ -3,6 +3,7 @@ import * as accounts from './accounts';
 import * as alerts from './alerts';
 import * as attainment from './attainment';
 import * as boards from './boards';
+import * as commission from './commission';
 import * as company from './company';
 import * as corrections from './corrections';
 import * as customers from './customers';
@@ -44,6 +45,7 @@ const DOMAINS = {
   Attainment: attainment,
   'Compare and explore': slices,
   Boards: boards,
+  Commission: commission,
   Company: company,
   Corrections: { ...corrections, ...ledger },
   Customers: customers,
@@ -124,6 +126,7 @@ export const DOMAIN_TEXTS: Readonly<Record<Domain, string>> = {
   Exports: 'The same as files to take along.',
   Events: 'The stream that says when to ask again.',
   'Order systems': 'Systems that send deals by themselves.',
+  Commission: 'Commission plans, statements, and what is owed.',
   Webhooks: 'Addresses that are told of events, and what became of each.',
   Boards: 'Wall boards.',
   Photos: 'Pictures of people.',

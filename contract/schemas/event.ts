@@ -12,6 +12,8 @@ export const EVENT_TOPICS = [
   'boards',
   'notes',
   'alerts',
+  'commission',
+  'contests',
 ] as const;
 
 /**

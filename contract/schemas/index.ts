@@ -7,6 +7,7 @@ import * as standing from './attainment';
 import * as board from './board';
 import * as bulk from './bulk';
 import * as closedDay from './closedDay';
+import * as commission from './commission';
 import * as company from './company';
 import * as comparison from './comparison';
 import * as contributingDeals from './contributingDeals';
@@ -55,6 +56,7 @@ const MODULES = [
   board,
   bulk,
   closedDay,
+  commission,
   company,
   comparison,
   contributingDeals,

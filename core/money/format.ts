@@ -66,6 +66,14 @@ export function formatExact(value: number, unit: FigureUnit, locale = 'en-GB'): 
   return withTrueMinus(formatterOf(locale, options).format(toMajor(value, unit)));
 }
 
+/** With all decimals of the currency, for what is paid: "€30.00". */
+export function formatPaid(minor: number, currency: string, locale = 'en-GB'): string {
+  const options = { style: 'currency', currency } as const;
+  return withTrueMinus(
+    formatterOf(locale, options).format(toMajor(minor, { kind: 'money', currency })),
+  );
+}
+
 /**
  * Whole major units with the currency, for headline figures: "€10,478". The exact figure belongs in
  * the title beside it.

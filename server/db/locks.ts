@@ -12,4 +12,6 @@ export const LOCKS = {
   customFields: 741010,
   alerts: 741011,
   dailyMail: 741012,
+  commission: 741013,
+  contests: 741014,
 } as const;

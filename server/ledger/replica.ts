@@ -45,6 +45,8 @@ const LEAVES_COMPANY: ReadonlySet<Announcement['topic']> = new Set([
   'boards',
   'notes',
   'alerts',
+  'commission',
+  'contests',
 ]);
 
 /**

@@ -1,7 +1,7 @@
 export { saveFirstLists } from './firstLists';
 export { addListRoutes } from './routes';
 export { KnownSlices, loadKnownSlices } from './knownSlices';
-export { findEach, LIST_TABLES, resolveNames, sqlNameOf } from './names';
+export { findEach, LIST_TABLES, NO_NAMES, resolveNames, sqlNameOf } from './names';
 export {
   checkProduct,
   findProductFaults,

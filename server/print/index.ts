@@ -1,2 +1,4 @@
 export { addPrintRoutes, PRINT_TYPES } from './routes';
 export { writeStandingFile } from './standingFile';
+export { INK } from './paper';
+export type { PdfPaper } from './pdfPaper';

@@ -3,12 +3,14 @@ import { FONT_FILES, widthOf } from './fonts';
 import type { Paper, Stroke } from './paper';
 
 export interface PdfPaper extends Paper {
+  /** Goes on on another page of the same size. */
+  nextPage(): void;
   /** The finished file. */
   finish(): Promise<Buffer>;
 }
 
 /**
- * One page of a PDF (ISO 32000), drawn in vectors, with its letters in it. `made` is the day it is
+ * Pages of a PDF (ISO 32000), drawn in vectors, with its letters in it. `made` is the day it is
  * dated.
  */
 export function openPdf(
@@ -89,6 +91,7 @@ export function openPdf(
       doc.circle(x, y, radius);
       paint(style);
     },
+    nextPage: () => void doc.addPage(),
     finish: () =>
       new Promise((resolve, reject) => {
         doc.on('end', () => resolve(Buffer.concat(chunks)));

@@ -1,4 +1,4 @@
-export { Codes, loadCustomerNames } from './lineNames';
+export { Codes, loadCategoryOf, loadCustomerNames } from './lineNames';
 export { viewComparison } from './comparison';
 export { addSliceRoutes } from './routes';
 export { type Slicing, sliceByLines } from './slicing';

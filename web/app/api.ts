@@ -103,6 +103,8 @@ export const TAGS = [
   'Reports',
   'DailyMail',
   'Webhooks',
+  'Commission',
+  'Contests',
 ] as const;
 
 export const XLSX_TYPE = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet';

@@ -6,16 +6,18 @@ import { liveSlice } from './connection';
 import { useAppDispatch, useAppSelector } from './store';
 
 const TAGS_OF: Record<LiveEvent['topic'], (typeof TAGS)[number][]> = {
-  deals: ['Figures', 'Deals', 'Lists'],
-  targets: ['Figures', 'Targets'],
+  deals: ['Figures', 'Deals', 'Lists', 'Commission', 'Contests'],
+  targets: ['Figures', 'Targets', 'Commission', 'Contests'],
   drafts: ['Targets'],
-  units: ['Figures', 'Targets', 'Sheet', 'Lists', 'Deals'],
+  units: ['Figures', 'Targets', 'Sheet', 'Lists', 'Deals', 'Commission', 'Contests'],
   plans: ['Figures', 'Targets', 'Sheet', 'Plans'],
   measures: ['Measures', 'Figures', 'Sheet'],
   activities: ['Activities', 'Figures'],
   boards: ['Boards'],
   notes: ['Notes'],
   alerts: ['Alerts'],
+  commission: ['Commission'],
+  contests: ['Contests', 'Commission'],
   company: [...TAGS],
 };
 const LOST_AFTER_MS = 1_500;

@@ -78,7 +78,7 @@ export function WebhookForm({
           Choose one event at least.
         </p>
       )}
-      {failure && otherFault(failure, ['name', 'url', 'events']) && (
+      {otherFault(failure, ['name', 'url', 'events']) && (
         <p role="alert" className="text-grade-1">
           {otherFault(failure, ['name', 'url', 'events'])}
         </p>

@@ -18,3 +18,4 @@ export * from './mail';
 export * from './alerts';
 export * from './reports';
 export * from './webhooks';
+export * from './commission';

@@ -1,0 +1,1 @@
+export { addCommissionRoutes } from './routes';

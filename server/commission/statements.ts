@@ -1,0 +1,242 @@
+import { setImmediate as breathe } from 'node:timers/promises';
+import type {
+  CommissionQuery,
+  CommissionStatement,
+  StatementEntry,
+  StatementList,
+  StatementRow,
+} from '#contract/schemas/commission';
+import type { Entry } from '#core/commission/statement';
+import type { Period } from '#core/period/calendar';
+import { toIsoDay } from '#core/period/day';
+import { describePeriod } from '#wording/period';
+import type { Principal, Scope } from '../access/index';
+import { findMonth, toUnitSummary } from '../attainment/index';
+import type { Context } from '../context';
+import { ProblemError } from '../problem';
+import { loadDealNames, loadListNames, openBooks } from './books';
+import { chainOf, type CommissionBooks, type PayeeMonth } from './chain';
+import { countOpen, loadComments } from './comments';
+import {
+  accountId,
+  findPayee,
+  type Payee,
+  refuseViewers,
+  seesAccount,
+  seesSalesperson,
+} from './payee';
+import { loadPlans, type StoredPlan } from './plans';
+
+/** People are computed in pieces, so that others are answered meanwhile. */
+const PEOPLE_AT_ONCE = 20;
+
+/** Who may have a statement at a unit or below it that the reader sees. */
+export function payeesOf(
+  scope: Scope,
+  principal: Principal,
+  plans: readonly StoredPlan[],
+  { unitId, period }: { unitId: number; period: { from: number; to: number } },
+): Payee[] {
+  const { tree } = scope.dataset;
+  const under = tree.unitsDuring(unitId, period);
+  const ids = new Set(under.map(({ id }) => id));
+  const people = under
+    .filter(({ id, kind }) => kind === 'salesperson' && seesSalesperson(scope, principal, id))
+    .map((unit): Payee => {
+      return { kind: 'salesperson', unitId: unit.id, name: unit.name, id: unit.code };
+    });
+  const accounts = new Map<number, Payee>();
+  for (const plan of plans)
+    if (plan.userId !== null && ids.has(plan.unitId) && seesAccount(scope, principal, plan))
+      accounts.set(plan.userId, {
+        kind: 'account',
+        userId: plan.userId,
+        name: plan.accountName!,
+        id: accountId(plan.userId),
+      });
+  return [...accounts.values(), ...people];
+}
+
+/** The months of payees, in pieces. */
+export async function chainsOf(
+  books: CommissionBooks,
+  payees: readonly Payee[],
+): Promise<{ payee: Payee; months: PayeeMonth[] }[]> {
+  const chains = [];
+  for (const [index, payee] of payees.entries()) {
+    chains.push({ payee, months: chainOf(books, payee) });
+    if (index % PEOPLE_AT_ONCE === PEOPLE_AT_ONCE - 1) await breathe();
+  }
+  return chains;
+}
+
+const fieldsOf = (
+  { dataset }: Scope,
+  payee: Payee,
+  { found, unitId, stored, statement, month }: PayeeMonth,
+  units: CommissionBooks['dataset'],
+) => ({
+  payee: payee.id,
+  name: payee.name,
+  unit: toUnitSummary(dataset.tree.find(unitId) ?? units.tree.find(unitId)!),
+  plan: { id: found.plan.id, name: found.plan.name },
+  period: month.id,
+  state: stored?.state ?? ('open' as const),
+  earned: statement.earned,
+  total: statement.total,
+  owed: statement.owed,
+  paidOn: stored?.paidOn ?? null,
+});
+
+/** The statements of a month. @throws ProblemError unknownUnit, unknownPeriod, forbidden */
+export async function listStatements(
+  context: Context,
+  scope: Scope,
+  principal: Principal,
+  { unit: code, period: periodId }: CommissionQuery,
+): Promise<StatementList> {
+  refuseViewers(principal);
+  const unit = scope.findUnit(code);
+  const month = findMonth(scope.dataset, periodId);
+  const plans = await loadPlans(context.db);
+  const payees = payeesOf(scope, principal, plans, { unitId: unit.id, period: month });
+  const books = await openBooks(context, plans, payees);
+  const open = await countOpen(context.db, month.id);
+  const rows: StatementRow[] = [];
+  const withoutPlan: string[] = [];
+  for (const { payee, months } of await chainsOf(books, payees)) {
+    const found = months.find((each) => each.month.id === month.id);
+    if (found) {
+      const key = payee.kind === 'account' ? payee.id : String(payee.unitId);
+      rows.push({
+        ...fieldsOf(scope, payee, found, books.dataset),
+        openComments: open.get(key) ?? 0,
+      });
+    } else if (payee.kind === 'salesperson' && month.from <= scope.dataset.asOf)
+      withoutPlan.push(payee.name);
+  }
+  return {
+    unit: toUnitSummary(unit),
+    period: { id: month.id, name: describePeriod(month, scope.dataset.calendar) },
+    currency: books.dataset.currency,
+    rows,
+    earned: rows.reduce((sum, { earned }) => sum + earned, 0),
+    total: rows.reduce((sum, { total }) => sum + total, 0),
+    withoutPlan,
+    mayApprove: principal.role === 'administrator' || principal.role === 'manager',
+  };
+}
+
+export interface FoundStatement {
+  payee: Payee;
+  month: Period;
+  books: CommissionBooks;
+  months: PayeeMonth[];
+  found: PayeeMonth;
+}
+
+/** One payee's month. @throws ProblemError unknownPeriod, notFound, forbidden */
+export async function findStatement(
+  context: Context,
+  scope: Scope,
+  principal: Principal,
+  { payee: id, period }: { payee: string; period: string },
+): Promise<FoundStatement> {
+  const month = findMonth(scope.dataset, period);
+  const plans = await loadPlans(context.db);
+  const payee = findPayee(scope, principal, plans, id);
+  const books = await openBooks(context, plans, [payee]);
+  const months = chainOf(books, payee);
+  const found = months.find((each) => each.month.id === month.id);
+  if (!found) throw new ProblemError('notFound');
+  return { payee, month, books, months, found };
+}
+
+/** Whether somebody approves a payee's statements: who plans for them, never they themselves. */
+export function mayApprove(scope: Scope, principal: Principal, payee: Payee): boolean {
+  if (principal.role !== 'administrator' && principal.role !== 'manager') return false;
+  return payee.kind === 'account'
+    ? payee.userId !== principal.userId
+    : payee.unitId !== principal.unitId && scope.sees(payee.unitId);
+}
+
+/** Why a statement cannot be approved; null: it can. */
+export function hindranceOf(
+  scope: Scope,
+  principal: Principal,
+  { payee, month, months, found }: FoundStatement,
+): CommissionStatement['hindrance'] {
+  if (payee.kind === 'account' && payee.userId === principal.userId) return 'ownStatement';
+  if (month.to > scope.dataset.asOf + 1) return 'running';
+  if (months.some((each) => each.month.from < month.from && each.stored === null))
+    return 'earlierOpen';
+  if (found.stored?.state === 'awaiting' && found.stored.approvedBy === principal.userId)
+    return 'needsSecond';
+  return null;
+}
+
+/** A statement with every line. @throws ProblemError unknownPeriod, notFound, forbidden */
+export async function viewStatement(
+  context: Context,
+  scope: Scope,
+  principal: Principal,
+  query: { payee: string; period: string },
+): Promise<CommissionStatement> {
+  const whole = await findStatement(context, scope, principal, query);
+  const { payee, month, books, found } = whole;
+  const { facts, stored, statement, measurePeriod } = found;
+  return {
+    ...fieldsOf(scope, payee, found, books.dataset),
+    currency: books.dataset.currency,
+    measure: facts.terms.measure,
+    base: statement.base,
+    target: statement.target,
+    attainment:
+      statement.target !== null && statement.target > 0 ? statement.base / statement.target : null,
+    measurePeriod: describePeriod(measurePeriod, scope.dataset.calendar),
+    entries: await toEntries(context, scope, statement.entries),
+    unknown: statement.unknown,
+    comments: await loadComments(context.db, payee, month.id),
+    approvedBy: stored?.approvedByName ?? null,
+    approvedAt: stored?.approvedAt ?? null,
+    secondBy: stored?.secondByName ?? null,
+    secondAt: stored?.secondAt ?? null,
+    mayApprove: mayApprove(scope, principal, payee),
+    hindrance: hindranceOf(scope, principal, whole),
+  };
+}
+
+/** A line's name in comments: of a deal all its lines. */
+export const entryKey = ({ deal, kind, ofMonth, ofKind }: Entry): string =>
+  deal !== null ? `deal ${deal}` : kind === 'correction' ? `${ofKind} ${ofMonth}` : kind;
+
+export async function toEntries(
+  context: Context,
+  { dataset }: Scope,
+  entries: readonly Entry[],
+): Promise<StatementEntry[]> {
+  const ids = [...new Set(entries.flatMap(({ deal }) => (deal === null ? [] : [deal])))];
+  const deals = await loadDealNames(context.db, ids);
+  const products = await loadListNames(context.db, 'product', [
+    ...new Set(entries.flatMap(({ product }) => (product ? [product] : []))),
+  ]);
+  return entries.map((entry) => {
+    const names = entry.deal === null ? undefined : deals.get(entry.deal);
+    const of = entry.ofMonth === null ? null : dataset.calendar.parse(entry.ofMonth);
+    return {
+      key: entryKey(entry),
+      kind: entry.kind,
+      dealId: entry.deal,
+      deal: names?.code ?? null,
+      day: entry.day === null ? null : toIsoDay(entry.day),
+      customer: names?.customer ?? null,
+      product: entry.product ? (products.get(entry.product) ?? null) : null,
+      base: entry.base,
+      parts: [...entry.parts],
+      amount: entry.amount,
+      ofPeriod: of ? describePeriod(of, dataset.calendar) : null,
+      ofKind: entry.ofKind,
+      text: entry.text,
+    };
+  });
+}

@@ -1,0 +1,71 @@
+import { sql } from 'drizzle-orm';
+import type { FieldFault } from '#contract/errors/catalogue';
+import {
+  type CommissionTermsInput,
+  HIGHEST_AMOUNT_EACH,
+  HIGHEST_RATE,
+} from '#contract/schemas/commission';
+import { type CommissionTerms, findTierFault } from '#core/commission/terms';
+import type { Queryable } from '../db/client';
+import { findEach, NO_NAMES } from '../lists/index';
+import { assertNoFieldErrors } from '../problem';
+
+/** Terms with their products and categories by id. @throws ProblemError invalidInput */
+export async function readTerms(
+  db: Queryable,
+  { secondAbove: _second, specialRates, ...input }: CommissionTermsInput,
+): Promise<CommissionTerms> {
+  const faults: FieldFault[] = [];
+  const isCount = input.measure === 'deals_won';
+  const highest = isCount ? HIGHEST_AMOUNT_EACH : HIGHEST_RATE;
+  const checkRate = (rate: number, field: string) => {
+    if (rate <= highest) return;
+    faults.push({
+      field,
+      code: 'aboveLimit',
+      params: { max: isCount ? String(HIGHEST_AMOUNT_EACH / 100) : '100 %' },
+    });
+  };
+  input.tiers.forEach(({ rate }, at) => checkRate(rate, `terms/tiers/${at}/rate`));
+  const tierFault = findTierFault(input.tiers);
+  if (tierFault) faults.push({ field: 'terms/tiers', code: tierFault });
+  if (input.cap !== null && input.floor !== null && input.floor > input.cap)
+    faults.push({ field: 'terms/floor', code: 'floorAboveCap' });
+  const found: CommissionTerms['specialRates'][number][] = [];
+  for (const [at, { by, name, rate }] of specialRates.entries()) {
+    checkRate(rate, `terms/specialRates/${at}/rate`);
+    const id = (await findEach(db, { ...NO_NAMES, [by]: name }))[by];
+    if (id === null) faults.push({ field: `terms/specialRates/${at}/name`, code: 'unknownName' });
+    else if (found.some((each) => each.by === by && each.id === id))
+      faults.push({ field: `terms/specialRates/${at}/name`, code: 'rateTwice' });
+    else found.push({ by, id, rate });
+  }
+  assertNoFieldErrors(faults);
+  return { ...input, specialRates: found };
+}
+
+/** The same terms with names, as they are read and written. */
+export async function writeTerms(
+  db: Queryable,
+  { specialRates, ...terms }: CommissionTerms,
+  secondAbove: number | null,
+): Promise<CommissionTermsInput> {
+  const { rows } = await db.execute<{ by: 'product' | 'category'; id: number; name: string }>(sql`
+    select 'product' as by, id, name from product where id =
+      any(${sql.param(idsOf(specialRates, 'product'))}::int[]) union all
+    select 'category', id, name from category where id =
+      any(${sql.param(idsOf(specialRates, 'category'))}::int[])`);
+  return {
+    ...terms,
+    tiers: [...terms.tiers],
+    specialRates: specialRates.map(({ by, id, rate }) => ({
+      by,
+      name: rows.find((row) => row.by === by && row.id === id)?.name ?? '',
+      rate,
+    })),
+    secondAbove,
+  };
+}
+
+const idsOf = (rates: CommissionTerms['specialRates'], by: 'product' | 'category') =>
+  rates.filter((each) => each.by === by).map(({ id }) => id);
