@@ -31,6 +31,7 @@ import { saveTargets } from '#server/targets/index';
 import { type UnitFacts, writeUnits } from '#server/units/index';
 import { DEMO_MEASURES, generateActivities } from './activities';
 import { PRODUCTS, STAGES } from './catalogue';
+import { loadCommission } from './commission';
 import { generateCustomers } from './customers';
 import { DEMO_FIELDS } from './customFields';
 import { type DealRow, generateDeals, HISTORY_MONTHS } from './deals';
@@ -160,6 +161,12 @@ export async function loadDemo(context: Context, today: Day): Promise<void> {
     throw new Error(
       `The demo's deals were refused: ${JSON.stringify(report.refusals.slice(0, 3))}`,
     );
+  await context.replica.afterWrite({ company: true, all: true });
+  const manager = users.find((user) => user.role === 'manager')!;
+  await loadCommission(context, principal, {
+    managerId: manager.id,
+    branch: context.replica.company!.tree.find(manager.unitId)!.code,
+  });
 }
 
 /** The months of the year before are closed, as they would be. */

@@ -110,6 +110,12 @@ export const router = createBrowserRouter([
             lazy: async () => ({ Component: (await import('./alerts/AlertsPage')).AlertsPage }),
           },
           {
+            path: 'commission',
+            lazy: async () => ({
+              Component: (await import('./commission/CommissionPage')).CommissionPage,
+            }),
+          },
+          {
             path: 'actions',
             lazy: async () => ({ Component: (await import('./actions/ActionsPage')).ActionsPage }),
           },

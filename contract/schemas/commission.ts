@@ -193,6 +193,8 @@ export const StatementRow = Type.Object({
   ...StatementFields,
   /** Comments of the payee or others that are not settled. */
   openComments: Type.Integer(),
+  /** Whether the reader can approve it now. */
+  mayApprove: Type.Boolean(),
 });
 export type StatementRow = Static<typeof StatementRow>;
 

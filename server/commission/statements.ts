@@ -111,6 +111,10 @@ export async function listStatements(
       rows.push({
         ...fieldsOf(scope, payee, found, books.dataset),
         openComments: open.get(key) ?? 0,
+        mayApprove:
+          (found.stored === null || found.stored.state === 'awaiting') &&
+          mayApprove(scope, principal, payee) &&
+          hindranceOf(scope, principal, { payee, month, books, months, found }) === null,
       });
     } else if (payee.kind === 'salesperson' && month.from <= scope.dataset.asOf)
       withoutPlan.push(payee.name);

@@ -79,7 +79,7 @@ const faultsOf = async (over: object, as: Client = people.manager) => {
     .json()
     .errors.map(({ field, code }: { field: string; code: string }) => `${field} ${code}`);
 };
-const book = async (over: object = {}) => {
+const book = async (over: Record<string, unknown> = {}) => {
   const booked = await people.admin.send('POST', '/deals', wonDeal(over));
   expect(booked.statusCode, booked.body).toBe(201);
   return booked.json().deal as { id: number; deal: string };

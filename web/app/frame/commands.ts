@@ -38,6 +38,12 @@ export const COMMANDS: readonly NamedCommand[] = [
   { name: 'Alerts', also: 'notifications rules warning tell me bell', path: '/alerts' },
   { name: 'Reports', also: 'mail send schedule weekly pdf', path: '/reports' },
   { name: 'Actions', also: 'tasks notes to do follow up', path: '/actions' },
+  {
+    name: 'Commission',
+    also: 'pay bonus incentive statement payroll accelerator',
+    path: '/commission',
+  },
+  { name: 'Contests', also: 'spiff competition award prize game', path: '/contests' },
   { name: 'Where we stand', also: 'standing attainment status summary', path: '/standing' },
   { name: 'Scorecard', also: 'kpi measures total', path: '/standing/scorecard' },
   { name: 'Year ahead', also: 'forecast months outlook', path: '/standing/ahead' },

@@ -37,6 +37,8 @@ export const DESK_VIEWS: readonly NamedView[] = [
   ['/actions', 'Actions'],
   ['/alerts', 'Alerts'],
   ['/reports', 'Reports'],
+  ['/contests', 'Contests'],
+  ['/commission', 'Commission'],
 ];
 
 /** All that a phone reaches by More, under their headings. */
