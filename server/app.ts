@@ -18,6 +18,7 @@ import { addBoardRoutes, MOST_PHOTO_BYTES } from './boards/index';
 import { addCommissionRoutes } from './commission/index';
 import { addCompanyRoutes } from './company/index';
 import type { Context } from './context';
+import { addContestRoutes } from './contests/index';
 import { addCustomerRoutes } from './customers/index';
 import { addCustomFieldRoutes } from './customFields/index';
 import { addDealRoutes } from './deals/index';
@@ -152,6 +153,7 @@ export async function buildApp({
     addReportRoutes,
     addWebhookRoutes,
     addCommissionRoutes,
+    addContestRoutes,
   ])
     add(endpoints);
   const missing = ROUTES.filter((route) => !endpoints.implemented.has(route.id));

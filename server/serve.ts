@@ -4,6 +4,7 @@ import type { Day } from '#core/period/day';
 import { pruneSignIns } from './access/index';
 import { startAlerts } from './alerts/index';
 import { buildApp } from './app';
+import { startContests } from './contests/index';
 import type { Context } from './context';
 import { migrateDatabase, openConnections, openPool } from './db/client';
 import { sealSecrets } from './feed/index';
@@ -77,6 +78,7 @@ export async function serve({
   const stopAlerts = startAlerts(context);
   const stopReports = startReports(context);
   const stopWebhooks = startWebhooks(context);
+  const stopContests = startContests(context);
   return {
     isDemo: replica.company?.isDemo ?? false,
     stop: async () => {
@@ -85,6 +87,7 @@ export async function serve({
       stopAlerts();
       stopReports();
       stopWebhooks();
+      stopContests();
       // Streams have no end of their own; what is under way is answered, for as long as whoever
       // stops us waits.
       replica.letGo();

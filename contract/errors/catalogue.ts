@@ -247,6 +247,21 @@ export const ERRORS = {
     detail:
       'You have {most} reports, which is as many as there may be. Remove one you do not need.',
   },
+  tooManyContests: {
+    status: 422,
+    title: 'Too many contests',
+    detail: 'There are {most} contests, which is as many as there may be. Remove a draft first.',
+  },
+  contestStarted: {
+    status: 409,
+    title: 'The contest has started',
+    detail: 'Its rules stay as they are. End it, or make another.',
+  },
+  membersChanged: {
+    status: 409,
+    title: 'Others take part than you saw',
+    detail: 'Nothing was started: somebody has come or gone meanwhile. Look at the names again.',
+  },
   tooManyCommissionPlans: {
     status: 422,
     title: 'Too many commission plans',
@@ -484,6 +499,16 @@ export type ErrorCode = keyof typeof ERRORS;
 /** Field faults: what a value may be, in the words shown at the field. */
 export const FAULTS = {
   required: 'Is missing. Give a value.',
+  contestTooLong: 'A contest lasts at most {most} days.',
+  contestEnded: 'Lies before today ({today}). A contest ends in the future.',
+  noWholeRound: 'No whole {round} lies between these days.',
+  oneRanked: 'A ranking has one measure.',
+  lowerIsBetter: 'Of this measure less is better. Take one of which more is better.',
+  placesMissing: 'Say how many places.',
+  rankingHasTop: 'In a ranking awards go to the best places.',
+  paidToPeople: 'Commission is paid to people, not to a team.',
+  noMembers: 'Nobody takes part. Choose a unit with people.',
+  tooManyMembers: 'More than {most} take part. Choose a smaller unit.',
   tierStart: 'The first rate holds from 0 % of the target.',
   tierOrder: 'Each rate must begin at a higher attainment than the one before.',
   floorAboveCap: 'The least a month earns must not lie above the most.',

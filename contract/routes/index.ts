@@ -5,6 +5,7 @@ import * as attainment from './attainment';
 import * as boards from './boards';
 import * as commission from './commission';
 import * as company from './company';
+import * as contests from './contests';
 import * as corrections from './corrections';
 import * as customers from './customers';
 import * as customFields from './customFields';
@@ -47,6 +48,7 @@ const DOMAINS = {
   Boards: boards,
   Commission: commission,
   Company: company,
+  Contests: contests,
   Corrections: { ...corrections, ...ledger },
   Customers: customers,
   'Custom fields': customFields,
@@ -127,6 +129,7 @@ export const DOMAIN_TEXTS: Readonly<Record<Domain, string>> = {
   Events: 'The stream that says when to ask again.',
   'Order systems': 'Systems that send deals by themselves.',
   Commission: 'Commission plans, statements, and what is owed.',
+  Contests: 'Contests and awards.',
   Webhooks: 'Addresses that are told of events, and what became of each.',
   Boards: 'Wall boards.',
   Photos: 'Pictures of people.',

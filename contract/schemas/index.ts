@@ -10,6 +10,7 @@ import * as closedDay from './closedDay';
 import * as commission from './commission';
 import * as company from './company';
 import * as comparison from './comparison';
+import * as contest from './contest';
 import * as contributingDeals from './contributingDeals';
 import * as contributions from './contributions';
 import * as correction from './correction';
@@ -59,6 +60,7 @@ const MODULES = [
   commission,
   company,
   comparison,
+  contest,
   contributingDeals,
   contributions,
   correction,

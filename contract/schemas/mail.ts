@@ -8,6 +8,7 @@ export const MAIL_KINDS = [
   'daily',
   'report',
   'share',
+  'contest',
   'test',
 ] as const;
 export type MailKind = (typeof MAIL_KINDS)[number];

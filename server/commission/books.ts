@@ -1,5 +1,5 @@
 import { sql } from 'drizzle-orm';
-import type { GivenAward } from '#core/commission/statement';
+import { loadPaidAwards } from '../contests/index';
 import type { Context } from '../context';
 import type { Queryable } from '../db/client';
 import { LIST_TABLES } from '../lists/index';
@@ -28,7 +28,11 @@ export async function openBooks(
     categoryOf,
     plans,
     stored,
-    awards: new Map<string, GivenAward[]>(),
+    awards: await loadPaidAwards(
+      db,
+      replica.company!.calendar,
+      payees.flatMap((each) => (each.kind === 'salesperson' ? [each.unitId] : [])),
+    ),
   };
 }
 

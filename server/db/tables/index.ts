@@ -19,3 +19,4 @@ export * from './alerts';
 export * from './reports';
 export * from './webhooks';
 export * from './commission';
+export * from './contests';

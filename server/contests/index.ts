@@ -1,0 +1,3 @@
+export { loadPaidAwards } from './awards';
+export { startContests } from './engine';
+export { addContestRoutes } from './routes';
