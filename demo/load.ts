@@ -32,6 +32,7 @@ import { type UnitFacts, writeUnits } from '#server/units/index';
 import { DEMO_MEASURES, generateActivities } from './activities';
 import { PRODUCTS, STAGES } from './catalogue';
 import { loadCommission } from './commission';
+import { loadContests } from './contests';
 import { generateCustomers } from './customers';
 import { DEMO_FIELDS } from './customFields';
 import { type DealRow, generateDeals, HISTORY_MONTHS } from './deals';
@@ -162,6 +163,7 @@ export async function loadDemo(context: Context, today: Day): Promise<void> {
       `The demo's deals were refused: ${JSON.stringify(report.refusals.slice(0, 3))}`,
     );
   await context.replica.afterWrite({ company: true, all: true });
+  await loadContests(context, principal);
   const manager = users.find((user) => user.role === 'manager')!;
   await loadCommission(context, principal, {
     managerId: manager.id,

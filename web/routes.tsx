@@ -110,6 +110,12 @@ export const router = createBrowserRouter([
             lazy: async () => ({ Component: (await import('./alerts/AlertsPage')).AlertsPage }),
           },
           {
+            path: 'contests',
+            lazy: async () => ({
+              Component: (await import('./contests/ContestsPage')).ContestsPage,
+            }),
+          },
+          {
             path: 'commission',
             lazy: async () => ({
               Component: (await import('./commission/CommissionPage')).CommissionPage,

@@ -85,6 +85,23 @@ export const BoardView = Type.Object({
   /** When the newest deal on it was recorded; null without one. */
   newestAt: Nullable(Type.String()),
   pages: Type.Array(BoardPage),
+  /** Contests that run, each a page after those of the units. */
+  contests: Type.Array(
+    Type.Object({
+      name: Type.String(),
+      round: Type.String(),
+      /** The best; in a ranking the share of the first one's figure. */
+      places: Type.Array(
+        Type.Object({
+          name: Type.String(),
+          rank: Type.Integer(),
+          progress: Type.Number(),
+          isReached: Type.Boolean(),
+        }),
+      ),
+      count: Type.Integer(),
+    }),
+  ),
   /** Unit codes of salespeople with a picture, and when it last changed. */
   photos: Type.Record(Type.String(), Type.String()),
 });

@@ -101,6 +101,8 @@ export type StoredResult = Static<typeof StoredResult>;
 
 export const ContestPlace = Type.Object({
   unit: UnitSummary,
+  /** The unit above on the last day. */
+  teamName: Nullable(Type.String()),
   rank: Nullable(Type.Integer()),
   /** The figure of the first goal, or what is ranked. */
   actual: Nullable(Type.Number()),

@@ -8,13 +8,13 @@ import { ProblemError } from '../problem';
 import { KnownBoards } from './knownBoards';
 import { listPhotos, readPhoto, removePhoto, savePhoto } from './photos';
 import { createBoard, listBoards, restoreBoard, withdrawBoard } from './service';
-import { createPageCache, viewBoard } from './view';
+import { createBoardCaches, viewBoard } from './view';
 
 /** Screens that show one board. */
 const MOST_SCREENS = 300;
 
 export function addBoardRoutes({ implement, context }: Endpoints): void {
-  const pages = createPageCache(context);
+  const caches = createBoardCaches(context);
   const boards = new KnownBoards(context);
   implement(routes.listBoards, async ({ scope }) => listBoards(context, scope));
   implement(routes.createBoard, async ({ scope, principal, body }) =>
@@ -32,7 +32,7 @@ export function addBoardRoutes({ implement, context }: Endpoints): void {
   });
   implement(routes.getBoard, async ({ params, reply }) => {
     reply.header('cache-control', 'no-store');
-    return viewBoard(context, pages, await boards.find(params.secret));
+    return viewBoard(context, caches, await boards.find(params.secret));
   });
 
   implement(routes.streamBoard, async ({ params, reply }) => {

@@ -15,6 +15,7 @@ import {
   toPlaceView,
   toUnitSummary,
 } from '../attainment/index';
+import { contestsOnBoard } from '../contests/index';
 import type { Context } from '../context';
 import { countedSpans, spansOf } from '../credited/index';
 import type { Queryable } from '../db/client';
@@ -35,31 +36,34 @@ interface CachedPage {
   photos: Record<string, string>;
 }
 
-export type PageCache = ResponseCache<CachedPage>;
+export interface BoardCaches {
+  pages: ResponseCache<CachedPage>;
+  contests: ResponseCache<BoardView['contests']>;
+}
 
 /**
  * Pages until a figure changes or anything is announced, a deal's new name as much as a booking:
  * two hundred screens ask for the same at the same moment.
  */
-export function createPageCache({ replica }: Context): PageCache {
+export function createBoardCaches({ replica }: Context): BoardCaches {
   let heard = 0;
   replica.onChange(() => heard++);
-  return new ResponseCache<CachedPage>(
-    {
-      get moment() {
-        return replica.moment;
-      },
-      versionOf: () => heard + replica.versionOf(null),
+  const source = {
+    get moment() {
+      return replica.moment;
     },
-    MOST_PAGES,
-    () => 1,
-  );
+    versionOf: () => heard + replica.versionOf(null),
+  };
+  return {
+    pages: new ResponseCache(source, MOST_PAGES, () => 1),
+    contests: new ResponseCache(source, MOST_PAGES, () => 1),
+  };
 }
 
 /** Everything a board shows. @throws ProblemError unknownMeasure */
 export async function viewBoard(
   context: Context,
-  pages: PageCache,
+  { pages, contests }: BoardCaches,
   { name, settings, scope, unitId }: OpenBoard,
 ): Promise<BoardView> {
   const { dataset } = scope;
@@ -86,6 +90,10 @@ export async function viewBoard(
     seconds: settings.seconds,
     newestAt: times.at(-1) ?? null,
     pages: built.map(({ page }) => page),
+    contests: await contests.find(String(unitId), {
+      compute: () => contestsOnBoard(context, scope.sees),
+      dependencyScopeOf: () => null,
+    }),
     photos: Object.assign({}, ...built.map(({ photos }) => photos)) as BoardView['photos'],
   };
 }

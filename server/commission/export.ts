@@ -1,11 +1,13 @@
 import type { StatementExportQuery } from '#contract/schemas/commission';
 import { toDecimal } from '#core/money/amount';
-import { describePeriod } from '#wording/period';
 import { describeEntry, describeRates } from '#wording/commission';
+import { describePeriod } from '#wording/period';
 import type { Principal, Scope } from '../access/index';
 import { findMonth } from '../attainment/index';
 import type { Context } from '../context';
 import { guardCell, toCsv } from '../imports/index';
+import { openPaper } from '../print/index';
+import { drawStatements, STATEMENT_PAGE } from './statementPdf';
 import { listStatements, viewStatement } from './statements';
 
 type Cell = string | number | null;
@@ -75,9 +77,7 @@ export async function exportStatements(
       statement: await viewStatement(context, scope, principal, { payee: row.payee, period }),
     });
   if (format === 'pdf') {
-    const { openPdf } = await import('../print/pdfPaper');
-    const { drawStatements, STATEMENT_PAGE } = await import('./statementPdf');
-    const pdf = openPdf(STATEMENT_PAGE.width, STATEMENT_PAGE.height, {
+    const pdf = await openPaper(STATEMENT_PAGE, {
       title: `Commission, ${periodName}`,
       author: context.replica.company!.name,
       made: new Date(),

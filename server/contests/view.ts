@@ -114,9 +114,11 @@ export function toPlace(
   const isSeen = sees(unitId);
   const lastDay = Math.min(round.to - 1, dataset.asOf);
   const needsTarget = rules.hasHandicap || rules.rankedBy === 'attainment';
+  const above = wholeTree.parentOn(unitId, lastDay);
   const isOut = leavesOutRamps && isOnRamp(dataset.calendar, dataset.ramps.get(unitId), round);
   return {
     unit: toUnitSummary(wholeTree.find(unitId)!),
+    teamName: above === null ? null : (wholeTree.find(above)?.name ?? null),
     rank: place.rank,
     actual: isSeen ? (place.goals[0]?.actual ?? null) : null,
     goal: isSeen ? (place.goals[0]?.goal ?? null) : null,
@@ -125,7 +127,7 @@ export function toPlace(
     reachedOn: place.reached ? toIsoDay(place.reached.day) : null,
     rankAtEnd,
     note:
-      wholeTree.parentOn(unitId, lastDay) === null
+      above === null
         ? 'left'
         : isOut
           ? 'onRamp'
@@ -156,12 +158,16 @@ export async function listContests(
 ): Promise<ContestList> {
   const { scope } = reader;
   const unit = scope.findUnit(code);
-  const under = scope.dataset.tree.unitsUnder(unit.id);
+  // A person's contests are also those their team takes part in.
+  const under = new Set([
+    ...scope.dataset.tree.unitsUnder(unit.id),
+    ...scope.wholeTree.ancestorsOn(unit.id, scope.dataset.asOf),
+  ]);
   const found = await loadContests(context.db, onlyRunning ? sql`c.state = 'running'` : undefined);
   const shown = found.filter(
     (contest) =>
       seesContest(reader, contest) &&
-      (under.has(contest.unitId) ||
+      (scope.dataset.tree.unitsUnder(unit.id).has(contest.unitId) ||
         contest.members.some(({ unitId }) => under.has(unitId)) ||
         ownMember(reader, contest) !== undefined),
   );

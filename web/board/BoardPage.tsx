@@ -10,6 +10,7 @@ import { AttainmentBar } from '../charts/AttainmentBar';
 import { BoardLadder, type BoardMark } from '../charts/BoardLadder';
 import { textOf } from '../charts/status';
 import { StatusMark } from '../charts/StatusMark';
+import { ContestOnBoard } from './ContestOnBoard';
 import { type Board, useBoard } from './useBoard';
 
 const MOST_ON_LADDER = 40;
@@ -36,10 +37,25 @@ export function BoardPage() {
         }
       />
     );
-  const page = view.pages[turn % view.pages.length]!;
+  const at = turn % (view.pages.length + view.contests.length);
+  const contest = view.contests[at - view.pages.length];
+  const page = view.pages[at % view.pages.length]!;
+  if (contest)
+    return (
+      <main className="flex h-full flex-col gap-[1.6vh] bg-stone p-[2vh] text-[2vh] text-ink">
+        <Head view={view} title={contest.name} about={contest.round} trouble={trouble} turn={at} />
+        <ContestOnBoard contest={contest} />
+      </main>
+    );
   return (
     <main className="flex h-full flex-col gap-[1.6vh] bg-stone p-[2vh] text-[2vh] text-ink">
-      <Head view={view} page={page} trouble={trouble} turn={turn % view.pages.length} />
+      <Head
+        view={view}
+        title={page.unit.name}
+        about={`${view.measure.name}, ${describeDay(parseDay(view.asOf)!)}`}
+        trouble={trouble}
+        turn={at}
+      />
       <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_minmax(0,0.92fr)] gap-[2vh]">
         <section
           aria-label={`Ladder of ${page.unit.name}`}
@@ -71,7 +87,8 @@ export function BoardPage() {
 /** Which page stands on the wall; goes round by itself. */
 function useTurn(view: BoardView | null): number {
   const [turn, setTurn] = useState(0);
-  const [count, seconds] = [view?.pages.length ?? 0, view?.seconds ?? 0];
+  const count = view ? view.pages.length + view.contests.length : 0;
+  const seconds = view?.seconds ?? 0;
   useEffect(() => {
     if (count < 2) return;
     const timer = setInterval(() => setTurn((shown) => (shown + 1) % count), seconds * 1_000);
@@ -93,12 +110,14 @@ function Message({ title, text }: { title: string; text: string }) {
 
 function Head({
   view,
-  page,
+  title,
+  about,
   trouble,
   turn,
 }: {
   view: BoardView;
-  page: Page;
+  title: string;
+  about: string;
   trouble: Board['trouble'];
   turn: number;
 }) {
@@ -108,17 +127,19 @@ function Head({
       minute: '2-digit',
       timeZone: view.timeZone,
     });
+  const names = [
+    ...view.pages.map(({ unit }) => unit.name),
+    ...view.contests.map(({ name }) => name),
+  ];
   return (
     <header className="flex items-baseline gap-[2vh]">
-      <h1 className="text-[4.4vh] leading-none">{page.unit.name}</h1>
-      <span className="text-soft">
-        {view.measure.name}, {describeDay(parseDay(view.asOf)!)}
-      </span>
-      {view.pages.length > 1 && (
+      <h1 className="text-[4.4vh] leading-none">{title}</h1>
+      <span className="text-soft">{about}</span>
+      {names.length > 1 && (
         <span aria-hidden className="flex gap-[0.7vh]">
-          {view.pages.map((each, index) => (
+          {names.map((name, index) => (
             <span
-              key={each.unit.code}
+              key={`${name} ${index}`}
               className={`inline-block h-[1vh] w-[1vh] rounded-full ${index === turn ? 'bg-ember' : 'bg-track'}`}
             />
           ))}

@@ -1,5 +1,5 @@
 import { declutter } from '#core/picture/declutter';
-import { scaleOfShares } from '#core/picture/ladderScale';
+import { type LadderScale, scaleOfShares } from '#core/picture/ladderScale';
 import { spreadOut } from '#core/picture/spreadOut';
 import { initialsOf } from './initials';
 import { fillOf, type ShownStatus, textOf } from './status';
@@ -11,7 +11,7 @@ export interface BoardMark {
   /** 1.18 for 118 % of target. */
   at: number;
   text: string;
-  status: ShownStatus;
+  status: Pick<ShownStatus, 'label' | 'color'>;
   before: number | null;
   photo: string | null;
 }
@@ -32,12 +32,18 @@ export function BoardLadder({
   marks,
   pace,
   label,
+  of = 'of target',
+  scaleOf = scaleOfShares,
 }: {
   marks: readonly BoardMark[];
   pace: number | null;
   label: string;
+  /** What the heights are shares of. */
+  of?: string;
+  /** From where to where the ladder reaches. */
+  scaleOf?(values: readonly number[]): LadderScale;
 }) {
-  const { top, bottom, step } = scaleOfShares(
+  const { top, bottom, step } = scaleOf(
     marks.flatMap((mark) => [mark.at, ...(mark.before === null ? [] : [mark.before])]),
   );
   const y = (value: number) =>
@@ -133,7 +139,7 @@ export function BoardLadder({
         <g
           key={mark.key}
           role="img"
-          aria-label={`${mark.rank}. ${mark.name}, ${mark.text} of target, ${mark.status.label}`}
+          aria-label={`${mark.rank}. ${mark.name}, ${mark.text} ${of}, ${mark.status.label}`}
         >
           {mark.before !== null && (
             <line

@@ -2,10 +2,12 @@ import { formatPaid } from '#core/money/format';
 import { FailureNote } from '../app/FailureNote';
 import { Loading } from '../ui/Loading';
 import { useGetLiabilityQuery } from './api';
+import { useMonths } from './useMonths';
 
 /** What is earned and not yet paid, by month and unit. */
 export function LiabilityTable({ unit }: { unit: string }) {
   const { data, error, refetch } = useGetLiabilityQuery({ unit });
+  const { nameOf } = useMonths();
   if (error) return <FailureNote failure={error} onRetry={() => void refetch()} />;
   if (!data) return <Loading what="what is owed" />;
   const money = (minor: number) => (minor === 0 ? '–' : formatPaid(minor, data.currency));
@@ -29,7 +31,7 @@ export function LiabilityTable({ unit }: { unit: string }) {
                 </th>
                 {data.months.map((month) => (
                   <th key={month} scope="col" className="text-right font-medium">
-                    {month}
+                    {nameOf(month)}
                   </th>
                 ))}
                 <th scope="col" className="text-right font-medium">

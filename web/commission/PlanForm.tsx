@@ -15,10 +15,11 @@ import {
   useAddCommissionVersionMutation,
   useTryCommissionPlanMutation,
 } from './api';
-import type { ShownMonth } from './CommissionPage';
+import type { ShownMonth } from './shownMonth';
 import { TermsFields } from './TermsFields';
 import { TrialResult } from './TrialResult';
 import { AMOUNT_FIELDS, EMPTY_TERMS, readTerms, toTypedTerms } from './typedTerms';
+import { useMonths } from './useMonths';
 
 const PAYEE_WORDS: Readonly<Record<CommissionPayee, string>> = {
   salespeople: 'each salesperson, on their own deals',
@@ -53,6 +54,7 @@ export function PlanForm({
   const [change, changing] = useAddCommissionVersionMutation();
   const [tryIt, trying] = useTryCommissionPlanMutation();
   const say = useSay();
+  const { nameOf, choices } = useMonths();
   const error = adding.error ?? changing.error ?? trying.error;
   const shown = plan?.unit.code ?? unit;
   const read = () => {
@@ -76,7 +78,9 @@ export function PlanForm({
         });
     if (result.error) return;
     say(
-      plan ? `“${plan.name}” has other terms from ${from} on.` : `“${name}” pays from ${from} on.`,
+      plan
+        ? `“${plan.name}” has other terms from ${nameOf(from)} on.`
+        : `“${name}” pays from ${nameOf(from)} on.`,
     );
     onClose();
   };
@@ -128,16 +132,18 @@ export function PlanForm({
               />
             </Field>
           )}
-          <Field
-            label="From the month"
-            hint="For example FY2027-P08"
-            fault={faultAt(error, 'from')}
-          >
-            <input
+          <Field label="From the month" fault={faultAt(error, 'from')}>
+            <select
               className={INPUT}
               value={from}
               onChange={(event) => setFrom(event.target.value)}
-            />
+            >
+              {choices.map(([id, label]) => (
+                <option key={id} value={id}>
+                  {label}
+                </option>
+              ))}
+            </select>
           </Field>
           {!plan && (
             <Field label="Pays">

@@ -9,8 +9,9 @@ import {
   useListCommissionPlansQuery,
   useRemoveCommissionPlanMutation,
 } from './api';
-import type { ShownMonth } from './CommissionPage';
 import { PlanForm } from './PlanForm';
+import type { ShownMonth } from './shownMonth';
+import { useMonths } from './useMonths';
 import { describeTerms } from './words';
 
 /** Plans that hold for one's people, with their versions. */
@@ -79,6 +80,7 @@ function PlanItem({
   currency: string;
   onEdit(): void;
 }) {
+  const { nameOf } = useMonths();
   const [end] = useEndCommissionPlanMutation();
   const [remove] = useRemoveCommissionPlanMutation();
   const say = useSay();
@@ -94,13 +96,13 @@ function PlanItem({
           {plan.account
             ? `${plan.account.name}, on all deals of ${plan.unit.name}`
             : `each salesperson at ${plan.unit.name}, on their own deals`}
-          {plan.lastMonth && ` · until ${plan.lastMonth}`}
+          {plan.lastMonth && ` · until ${nameOf(plan.lastMonth)}`}
         </span>
       </div>
       <ul>
         {plan.versions.map(({ from, terms, userName }) => (
           <li key={from} className="py-0.5">
-            <span className="text-soft">from {from}:</span> {describeTerms(terms, currency)}{' '}
+            <span className="text-soft">from {nameOf(from)}:</span> {describeTerms(terms, currency)}{' '}
             <span className="text-[12px] text-soft">({userName})</span>
           </li>
         ))}

@@ -37,7 +37,7 @@ export function StatementView({
     <div className="flex flex-col gap-3">
       <div>
         <Heading className={isMine ? '' : 'text-[15px] font-semibold'}>
-          {describe(data, isMine ? 'You get' : `${data.name} gets`, periodName)}
+          {describe(data, isMine, periodName)}
         </Heading>
         <p className="text-soft">{describeBasis(data)}</p>
       </div>
@@ -56,15 +56,18 @@ export function StatementView({
 }
 
 function describe(
-  { total, currency, state, paidOn }: CommissionStatement,
-  who: string,
+  { total, currency, state, paidOn, hindrance, name }: CommissionStatement,
+  isMine: boolean,
   periodName: string,
 ): string {
+  const amount = `${formatPaid(total, currency)} commission`;
+  if (state === 'open' && hindrance === 'running')
+    return `${isMine ? 'You have' : `${name} has`} earned ${amount} so far in ${periodName}`;
   const paid =
     state === 'paid' && paidOn
       ? `paid on ${shortDay(parseDay(paidOn)!, true)}`
       : STATE_WORDS[state];
-  return `${who} ${formatPaid(total, currency)} commission for ${periodName}, ${paid}`;
+  return `${isMine ? 'You get' : `${name} gets`} ${amount} for ${periodName}, ${paid}`;
 }
 
 function describeBasis(statement: CommissionStatement): string {

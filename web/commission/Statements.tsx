@@ -18,7 +18,7 @@ import {
   useListStatementsQuery,
   usePayStatementsMutation,
 } from './api';
-import type { ShownMonth } from './CommissionPage';
+import type { ShownMonth } from './shownMonth';
 import { StatementView } from './StatementView';
 import { STATE_WORDS } from './words';
 

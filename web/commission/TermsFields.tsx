@@ -110,7 +110,7 @@ function Tiers({
               <input
                 aria-label={`From which attainment, rate ${at + 1}, %`}
                 aria-invalid={faultOf(`tiers/${at}/from`) || order ? true : undefined}
-                className={`${INPUT} w-[90px]`}
+                className={`${INPUT} max-w-[90px]`}
                 inputMode="decimal"
                 value={tier.from}
                 onChange={(event) => put(at, { from: event.target.value })}
@@ -119,7 +119,7 @@ function Tiers({
             <input
               aria-label={`Rate ${at + 1}`}
               aria-invalid={faultOf(`tiers/${at}/rate`) ? true : undefined}
-              className={`${INPUT} w-[110px]`}
+              className={`${INPUT} max-w-[110px]`}
               inputMode="decimal"
               value={tier.rate}
               onChange={(event) => put(at, { rate: event.target.value })}
@@ -208,7 +208,7 @@ function SpecialRates({
             <li key={at} className="flex flex-wrap items-center gap-2">
               <select
                 aria-label={`What ${at + 1}`}
-                className={`${INPUT} w-[110px]`}
+                className={`${INPUT} max-w-[110px]`}
                 value={each.by}
                 onChange={(event) => put(at, { by: event.target.value as typeof each.by })}
               >
@@ -217,13 +217,13 @@ function SpecialRates({
               </select>
               <input
                 aria-label={`Name ${at + 1}`}
-                className={`${INPUT} w-[190px]`}
+                className={`${INPUT} max-w-[190px]`}
                 value={each.name}
                 onChange={(event) => put(at, { name: event.target.value })}
               />
               <input
                 aria-label={`Own rate ${at + 1}${isCount ? '' : ', %'}`}
-                className={`${INPUT} w-[90px]`}
+                className={`${INPUT} max-w-[90px]`}
                 inputMode="decimal"
                 value={each.rate}
                 onChange={(event) => put(at, { rate: event.target.value })}

@@ -1,5 +1,7 @@
 import type { CommissionTrial } from '#contract/schemas/commission';
 import { formatPaid } from '#core/money/format';
+import { useShownOnce } from '../ui/useShownOnce';
+import { useMonths } from './useMonths';
 
 /** What terms would have cost, who gains and who loses. */
 export function TrialResult({ trial, currency }: { trial: CommissionTrial; currency: string }) {
@@ -7,11 +9,17 @@ export function TrialResult({ trial, currency }: { trial: CommissionTrial; curre
   const difference = trial.trial - trial.now;
   const count = (sign: number) =>
     trial.rows.filter((row) => Math.sign(row.difference) === sign).length;
-  const [first, last] = [trial.months[0], trial.months.at(-1)];
+  const { nameOf } = useMonths();
+  const shown = useShownOnce<HTMLElement>();
+  const [first = '', last = ''] = [trial.months[0], trial.months.at(-1)];
   return (
-    <section aria-label="Trial" className="rounded-sheet border border-line bg-cell/40 p-3">
+    <section
+      ref={shown}
+      aria-label="Trial"
+      className="rounded-sheet border border-line bg-cell/40 p-3"
+    >
       <h3 className="font-semibold">
-        From {first} to {last} it would have cost {money(trial.trial)},{' '}
+        From {nameOf(first)} to {nameOf(last)} it would have cost {money(trial.trial)},{' '}
         {difference === 0
           ? 'as much as now'
           : `${money(Math.abs(difference))} ${difference > 0 ? 'more' : 'less'} than the plans in force`}

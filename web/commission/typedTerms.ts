@@ -38,8 +38,11 @@ const rateDecimals = (measure: TypedTerms['measure'], currency: string) =>
 
 export function toTypedTerms(terms: CommissionTermsInput, currency: string): TypedTerms {
   const digits = rateDecimals(terms.measure, currency);
+  // Percents drop all zeros at their end, amounts only ".00".
   const short = (value: number, decimals: number) =>
-    writeDecimal(value, decimals).replace(/\.?0+$/, (zeros) => (zeros.includes('.') ? '' : zeros));
+    decimals === RATE_DECIMALS
+      ? String(value / 10 ** decimals)
+      : writeDecimal(value, decimals).replace(/\.0+$/, '');
   const money = (minor: number | null) =>
     minor === null ? '' : short(minor, decimalsOf({ kind: 'money', currency }));
   return {

@@ -26,6 +26,7 @@ import { StandingTabs } from '../figures/StandingTabs';
 import { useOutlook } from '../figures/useOutlook';
 import { KeptViewsMenu } from '../figures/views/KeptViewsMenu';
 import { Loading } from '../ui/Loading';
+import { AwardsOfUnit } from './AwardsOfUnit';
 import { BreakdownSheet } from './BreakdownSheet';
 import { NewestDeals } from './NewestDeals';
 import { Photo } from './Photo';
@@ -157,6 +158,7 @@ export function ProfilePage() {
         />
         <BreakdownSheet key={`where ${at.unit}`} title="Where" {...at} ways={['location']} />
       </div>
+      <AwardsOfUnit unit={data.unit.code} />
       <NewestDeals {...at} currency={data.currency} />
     </ViewBody>
   );

@@ -14,6 +14,7 @@ import { useOutlook } from '../figures/useOutlook';
 import { Loading } from '../ui/Loading';
 import { AlertsSheet } from './AlertsSheet';
 import { useGetStartQuery } from './api';
+import { ContestsLines } from './ContestsLines';
 import { CustomersSheet } from './CustomersSheet';
 import { PinnedViews } from './PinnedViews';
 import { Sheet } from './Sheet';
@@ -66,6 +67,7 @@ export function StartPage() {
           <ToDoSheet view={data} />
           <SinceSheet view={data} />
           <AlertsSheet />
+          <ContestsLines />
         </div>
         <div className="grid min-w-0 gap-3 max-desk:col-span-2 max-phone:col-span-1">
           <WhoSheet view={data} />

@@ -1,0 +1,47 @@
+import { sql } from 'drizzle-orm';
+import type { BoardView } from '#contract/schemas/board';
+import { describePeriod } from '#wording/period';
+import type { Context } from '../context';
+import { standIn } from './standing';
+import { enrolledOf, loadContests, roundsBy } from './stored';
+import { wholeOf } from './view';
+
+const PLACES_SHOWN = 8;
+
+/**
+ * Running contests that are to be shown on boards, of units below the board's; places and shares of
+ * the goal alone, which everybody in a contest sees.
+ */
+export async function contestsOnBoard(
+  context: Context,
+  sees: (unitId: number) => boolean,
+): Promise<BoardView['contests']> {
+  const dataset = wholeOf(context);
+  const found = await loadContests(context.db, sql`c.state = 'running' and c.is_on_boards`);
+  const shown: BoardView['contests'] = [];
+  for (const contest of found) {
+    const round = roundsBy(contest, dataset.calendar, dataset.asOf).at(-1);
+    if (!round || !sees(contest.unitId)) continue;
+    const places = await standIn(context.db, dataset, contest, enrolledOf(contest), round);
+    const best = places[0]?.value ?? null;
+    shown.push({
+      name: contest.name,
+      round: describePeriod(round, dataset.calendar),
+      places: places.slice(0, PLACES_SHOWN).flatMap(({ name, rank, progress, value, reached }) =>
+        rank === null
+          ? []
+          : [
+              {
+                name,
+                rank,
+                progress:
+                  progress ?? (value === null || best === null || best <= 0 ? 0 : value / best),
+                isReached: reached !== null,
+              },
+            ],
+      ),
+      count: places.length,
+    });
+  }
+  return shown;
+}
