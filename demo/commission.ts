@@ -1,7 +1,13 @@
 import type { CommissionTermsInput } from '#contract/schemas/commission';
 import { toIsoDay } from '#core/period/day';
 import { buildScope, type Principal } from '#server/access/index';
-import { addPlan, approveStatement, listStatements, payStatements } from '#server/commission/index';
+import {
+  addPlan,
+  approveStatement,
+  listStatements,
+  payStatements,
+  Summaries,
+} from '#server/commission/index';
 import type { Context } from '#server/context';
 
 const MONTHS_BACK = 4;
@@ -72,10 +78,11 @@ export async function loadCommission(
       tiers: [{ from: 0, rate: 5_000 }],
     },
   });
+  const summaries = new Summaries(context);
   const ended = months.slice(0, -1);
   for (const month of ended.slice(0, ended.length - LEFT_OPEN)) {
     const query = { unit: root, period: month.id };
-    const { rows } = await listStatements(context, scope(), administrator, query);
+    const { rows } = await listStatements(context, summaries, scope(), administrator, query);
     for (const { payee, total } of rows)
       await approveStatement(context, scope(), administrator, { payee, period: month.id, total });
   }

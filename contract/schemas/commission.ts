@@ -214,6 +214,8 @@ export const StatementList = Type.Object({
   rows: Type.Array(StatementRow),
   earned: Minor,
   total: Minor,
+  /** What a running month costs at the forecast; null of one that has ended. */
+  atForecast: Nullable(Minor),
   /** Salespeople of the unit in this month to whom no plan applies. */
   withoutPlan: Type.Array(Type.String()),
   mayApprove: Type.Boolean(),

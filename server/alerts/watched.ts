@@ -10,8 +10,8 @@ import { completeValue } from '#core/targets/resolvedTarget';
 import type { Unit } from '#core/units/unit';
 import { viewUnassigned } from '../attainment/index';
 import type { Context } from '../context';
+import { loadOpenBook, type OpenBook } from '../credited/index';
 import type { Queryable } from '../db/client';
-import { viewPipeline } from '../pipeline/index';
 import type { StoredRule } from './storedRule';
 
 /** Whom a rule watches today. */
@@ -38,9 +38,13 @@ export function periodOf(
   return kind === 'missingTargets' ? calendar.periodOf(periodKind, running.to) : running;
 }
 
+/** Of more units than this the whole book is read at once, instead of one after the other. */
+const UNITS_ALONE = 10;
+
 /** Open deals are read once for all rules that look at the same unit. */
 export class OutlookReader {
   private pipelines = new Map<number, Promise<OpenDeal[]>>();
+  private whole: Promise<OpenBook> | null = null;
 
   constructor(
     private context: Context,
@@ -49,14 +53,16 @@ export class OutlookReader {
 
   private openDeals(unit: Unit): Promise<OpenDeal[]> {
     let deals = this.pipelines.get(unit.id);
-    if (!deals)
-      this.pipelines.set(
-        unit.id,
-        (deals = viewPipeline(this.context, this.dataset, unit).then(({ deals: all }) =>
-          all.map((deal) => ({ ...deal, expectedOn: parseDay(deal.expectedOn)! })),
-        )),
-      );
+    if (!deals) this.pipelines.set(unit.id, (deals = this.load(unit)));
     return deals;
+  }
+
+  private async load({ id }: Unit): Promise<OpenDeal[]> {
+    const spans = this.dataset.tree.memberSpansUnder(id);
+    const people = [...new Set(spans.map(({ salespersonId }) => salespersonId))];
+    if (this.pipelines.size > UNITS_ALONE) this.whole ??= loadOpenBook(this.context.db);
+    const book = await (this.whole ?? loadOpenBook(this.context.db, people));
+    return book.of(spans);
   }
 
   async outlookOf(unit: Unit, period: Period): Promise<Outlook> {

@@ -9,6 +9,7 @@ import { guardCell, toCsv } from '../imports/index';
 import { openPaper } from '../print/index';
 import { drawStatements, STATEMENT_PAGE } from './statementPdf';
 import { listStatements, viewStatement } from './statements';
+import type { Summaries } from './summaries';
 
 type Cell = string | number | null;
 
@@ -42,6 +43,7 @@ export const STATEMENT_TYPES = {
  */
 export async function exportStatements(
   context: Context,
+  summaries: Summaries,
   scope: Scope,
   principal: Principal,
   { unit, period, format, payee }: StatementExportQuery,
@@ -49,7 +51,7 @@ export async function exportStatements(
   const month = findMonth(scope.dataset, period);
   const periodName = describePeriod(month, scope.dataset.calendar);
   const { currency } = scope.dataset;
-  const { rows } = await listStatements(context, scope, principal, { unit, period });
+  const { rows } = await listStatements(context, summaries, scope, principal, { unit, period });
   const wanted = rows.filter((row) => payee === undefined || row.payee === payee);
   const name = `commission ${month.id}${format === 'payroll' ? ' payroll' : ''}`;
   if (format === 'payroll')

@@ -7,43 +7,48 @@ import { findPayee } from './payee';
 import { addPlan, addVersion, endPlan, listPlans, removePlan } from './planService';
 import { loadPlans } from './plans';
 import { findStatement, listStatements, mayApprove, viewStatement } from './statements';
+import { Summaries } from './summaries';
 import { tryPlan } from './trial';
 import { viewLiability, viewWhatIf } from './whatIf';
 import { ProblemError } from '../problem';
 
 export function addCommissionRoutes({ implement, context }: Endpoints): void {
+  const summaries = new Summaries(context);
   implement(routes.listCommissionPlans, ({ scope, principal }) =>
     listPlans(context, scope, principal),
   );
   implement(routes.addCommissionPlan, ({ body, scope, principal }) =>
-    addPlan(context, scope, principal, body),
+    addPlan(context, scope, principal, body).finally(() => summaries.forget()),
   );
   implement(routes.addCommissionVersion, ({ params, body, scope, principal }) =>
-    addVersion(context, scope, principal, params.id, body),
+    addVersion(context, scope, principal, params.id, body).finally(() => summaries.forget()),
   );
   implement(routes.endCommissionPlan, ({ params, body, scope, principal }) =>
-    endPlan(context, scope, principal, params.id, body),
+    endPlan(context, scope, principal, params.id, body).finally(() => summaries.forget()),
   );
   implement(routes.removeCommissionPlan, async ({ params, scope, principal }) => {
     await removePlan(context, scope, principal, params.id);
+    summaries.forget();
     return {};
   });
   implement(routes.tryCommissionPlan, ({ body, scope, principal }) =>
     tryPlan(context, scope, principal, body),
   );
   implement(routes.listStatements, ({ query, scope, principal }) =>
-    listStatements(context, scope, principal, query),
+    listStatements(context, summaries, scope, principal, query),
   );
   implement(routes.getStatement, ({ query, scope, principal }) =>
     viewStatement(context, scope, principal, query),
   );
   implement(routes.approveStatement, async ({ body, scope, principal }) => {
     await approveStatement(context, scope, principal, body);
+    summaries.forget();
     return viewStatement(context, scope, principal, body);
   });
   implement(routes.payStatements, async ({ body, scope, principal }) => {
     await payStatements(context, scope, principal, body);
-    return listStatements(context, scope, principal, body);
+    summaries.forget();
+    return listStatements(context, summaries, scope, principal, body);
   });
   implement(routes.commentStatement, async ({ body, scope, principal }) => {
     const { payee } = await findStatement(context, scope, principal, body);
@@ -64,10 +69,10 @@ export function addCommissionRoutes({ implement, context }: Endpoints): void {
     viewWhatIf(context, scope, principal, query),
   );
   implement(routes.getLiability, ({ query, scope, principal }) =>
-    viewLiability(context, scope, principal, query),
+    viewLiability(context, summaries, scope, principal, query),
   );
   implement(routes.exportStatements, async ({ query, scope, principal, reply }) => {
-    const { name, file } = await exportStatements(context, scope, principal, query);
+    const { name, file } = await exportStatements(context, summaries, scope, principal, query);
     const [type, ending] = STATEMENT_TYPES[query.format];
     return reply
       .header('content-type', type)

@@ -7,12 +7,15 @@ import type {
   StatementRow,
 } from '#contract/schemas/commission';
 import type { Entry } from '#core/commission/statement';
+import { earnedWith } from '#core/commission/whatIf';
+import { dealsIn, outlookOf } from '#core/forecast/outlook';
 import type { Period } from '#core/period/calendar';
 import { toIsoDay } from '#core/period/day';
 import { describePeriod } from '#wording/period';
 import type { Principal, Scope } from '../access/index';
 import { findMonth, toUnitSummary } from '../attainment/index';
 import type { Context } from '../context';
+import { loadOpenBook } from '../credited/index';
 import { ProblemError } from '../problem';
 import { loadDealNames, loadListNames, openBooks } from './books';
 import { chainOf, type CommissionBooks, type PayeeMonth } from './chain';
@@ -26,6 +29,7 @@ import {
   seesSalesperson,
 } from './payee';
 import { loadPlans, type StoredPlan } from './plans';
+import { type MonthSummary, type Summaries, toSummary } from './summaries';
 
 /** People are computed in pieces, so that others are answered meanwhile. */
 const PEOPLE_AT_ONCE = 20;
@@ -71,26 +75,26 @@ export async function chainsOf(
 }
 
 const fieldsOf = (
-  { dataset }: Scope,
+  { dataset, wholeTree }: Scope,
   payee: Payee,
-  { found, unitId, stored, statement, month }: PayeeMonth,
-  units: CommissionBooks['dataset'],
+  { plan, unitId, stored, month, earned, total, owed }: MonthSummary,
 ) => ({
   payee: payee.id,
   name: payee.name,
-  unit: toUnitSummary(dataset.tree.find(unitId) ?? units.tree.find(unitId)!),
-  plan: { id: found.plan.id, name: found.plan.name },
+  unit: toUnitSummary(dataset.tree.find(unitId) ?? wholeTree.find(unitId)!),
+  plan,
   period: month.id,
   state: stored?.state ?? ('open' as const),
-  earned: statement.earned,
-  total: statement.total,
-  owed: statement.owed,
+  earned,
+  total,
+  owed,
   paidOn: stored?.paidOn ?? null,
 });
 
 /** The statements of a month. @throws ProblemError unknownUnit, unknownPeriod, forbidden */
 export async function listStatements(
   context: Context,
+  summaries: Summaries,
   scope: Scope,
   principal: Principal,
   { unit: code, period: periodId }: CommissionQuery,
@@ -100,21 +104,21 @@ export async function listStatements(
   const month = findMonth(scope.dataset, periodId);
   const plans = await loadPlans(context.db);
   const payees = payeesOf(scope, principal, plans, { unitId: unit.id, period: month });
-  const books = await openBooks(context, plans, payees);
   const open = await countOpen(context.db, month.id);
   const rows: StatementRow[] = [];
   const withoutPlan: string[] = [];
-  for (const { payee, months } of await chainsOf(books, payees)) {
+  const chains = await summaries.of(plans, payees);
+  for (const { payee, months } of chains) {
     const found = months.find((each) => each.month.id === month.id);
     if (found) {
       const key = payee.kind === 'account' ? payee.id : String(payee.unitId);
       rows.push({
-        ...fieldsOf(scope, payee, found, books.dataset),
+        ...fieldsOf(scope, payee, found),
         openComments: open.get(key) ?? 0,
         mayApprove:
           (found.stored === null || found.stored.state === 'awaiting') &&
           mayApprove(scope, principal, payee) &&
-          hindranceOf(scope, principal, { payee, month, books, months, found }) === null,
+          hindranceOf(scope, principal, { payee, month, months, found }) === null,
       });
     } else if (payee.kind === 'salesperson' && month.from <= scope.dataset.asOf)
       withoutPlan.push(payee.name);
@@ -122,13 +126,46 @@ export async function listStatements(
   return {
     unit: toUnitSummary(unit),
     period: { id: month.id, name: describePeriod(month, scope.dataset.calendar) },
-    currency: books.dataset.currency,
+    currency: scope.dataset.currency,
     rows,
     earned: rows.reduce((sum, { earned }) => sum + earned, 0),
     total: rows.reduce((sum, { total }) => sum + total, 0),
+    atForecast: await costAtForecast(context, scope, month, chains),
     withoutPlan,
     mayApprove: principal.role === 'administrator' || principal.role === 'manager',
   };
+}
+
+/**
+ * What a running month costs when the open deals expected in it close as likely as they are: of
+ * plans on revenue, the others as they stand. Null of a month that has ended.
+ */
+async function costAtForecast(
+  { db }: Context,
+  { dataset }: Scope,
+  month: Period,
+  chains: readonly { payee: Payee; months: readonly MonthSummary[] }[],
+): Promise<number | null> {
+  if (month.to <= dataset.asOf + 1 || month.from > dataset.asOf) return null;
+  const unitIds = chains.flatMap(({ payee }) =>
+    payee.kind === 'salesperson' ? [payee.unitId] : [],
+  );
+  const open = await loadOpenBook(db, unitIds);
+  let cost = 0;
+  for (const { payee, months } of chains) {
+    const found = months.find((each) => each.month.id === month.id);
+    if (!found) continue;
+    const { facts, total, earned } = found;
+    const isRevenue = payee.kind === 'salesperson' && facts?.terms.measure === 'revenue';
+    const { weighted } = isRevenue
+      ? outlookOf(
+          { actual: 0, target: null },
+          dealsIn(open.of(dataset.tree.memberSpansUnder(payee.unitId)), month, dataset.asOf, false),
+        )
+      : { weighted: 0 };
+    cost += total + (weighted > 0 ? earnedWith(facts!, weighted) - earned : 0);
+  }
+  return cost;
 }
 
 export interface FoundStatement {
@@ -168,7 +205,17 @@ export function mayApprove(scope: Scope, principal: Principal, payee: Payee): bo
 export function hindranceOf(
   scope: Scope,
   principal: Principal,
-  { payee, month, months, found }: FoundStatement,
+  {
+    payee,
+    month,
+    months,
+    found,
+  }: {
+    payee: Payee;
+    month: Period;
+    months: readonly Pick<MonthSummary, 'month' | 'stored'>[];
+    found: Pick<MonthSummary, 'stored'>;
+  },
 ): CommissionStatement['hindrance'] {
   if (payee.kind === 'account' && payee.userId === principal.userId) return 'ownStatement';
   if (month.to > scope.dataset.asOf + 1) return 'running';
@@ -190,7 +237,7 @@ export async function viewStatement(
   const { payee, month, books, found } = whole;
   const { facts, stored, statement, measurePeriod } = found;
   return {
-    ...fieldsOf(scope, payee, found, books.dataset),
+    ...fieldsOf(scope, payee, toSummary(found, books.dataset.asOf)),
     currency: books.dataset.currency,
     measure: facts.terms.measure,
     base: statement.base,

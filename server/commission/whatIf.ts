@@ -4,10 +4,10 @@ import { earnedWith, missingTo } from '#core/commission/whatIf';
 import type { Principal, Scope } from '../access/index';
 import { toUnitSummary } from '../attainment/index';
 import type { Context } from '../context';
-import { openBooks } from './books';
 import { refuseViewers } from './payee';
 import { loadPlans } from './plans';
-import { chainsOf, findStatement, payeesOf } from './statements';
+import { findStatement, payeesOf } from './statements';
+import type { Summaries } from './summaries';
 
 /** What a month would earn. @throws ProblemError unknownPeriod, notFound, forbidden */
 export async function viewWhatIf(
@@ -34,6 +34,7 @@ const MOST_MONTHS = 24;
 /** What is earned and not yet paid, by month and the units below. @throws ProblemError unknownUnit */
 export async function viewLiability(
   context: Context,
+  summaries: Summaries,
   scope: Scope,
   principal: Principal,
   { unit: code }: { unit: string },
@@ -45,13 +46,12 @@ export async function viewLiability(
   const first = Math.min(...plans.map(({ versions }) => versions[0]!.from), dataset.asOf);
   const period = { from: first, to: dataset.asOf + 1 };
   const payees = payeesOf(scope, principal, plans, { unitId: unit.id, period });
-  const books = await openBooks(context, plans, payees);
   const children = dataset.tree.childrenDuring(unit.id, period);
   const ofUnit = new Map<number, Map<string, number>>();
   const months = new Map<string, number>();
-  for (const { months: all } of await chainsOf(books, payees))
-    for (const { month, unitId, statement, stored } of all.slice(-MOST_MONTHS)) {
-      if (stored?.state === 'paid' || statement.total === 0) continue;
+  for (const { months: all } of await summaries.of(plans, payees))
+    for (const { month, unitId, total, stored } of all.slice(-MOST_MONTHS)) {
+      if (stored?.state === 'paid' || total === 0) continue;
       const line = [
         unitId,
         ...dataset.tree.ancestorsOn(unitId, Math.min(month.to - 1, dataset.asOf)),
@@ -59,7 +59,7 @@ export async function viewLiability(
       const row = line.find((id) => children.some((child) => child.id === id)) ?? unit.id;
       let amounts = ofUnit.get(row);
       if (!amounts) ofUnit.set(row, (amounts = new Map()));
-      amounts.set(month.id, (amounts.get(month.id) ?? 0) + statement.total);
+      amounts.set(month.id, (amounts.get(month.id) ?? 0) + total);
       months.set(month.id, month.from);
     }
   const ids = [...months].sort((a, b) => a[1] - b[1]).map(([id]) => id);

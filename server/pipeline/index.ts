@@ -1,2 +1,1 @@
 export { addPipelineRoutes } from './routes';
-export { viewPipeline } from './service';

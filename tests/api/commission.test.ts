@@ -420,6 +420,22 @@ describe('what if', () => {
   });
 });
 
+describe('the cost of a running month', () => {
+  it('at the forecast has open deals at their probability, each at the rate it would reach', async () => {
+    await addPlan();
+    await book({ amount: '900.00', closedOn: '2026-11-05' });
+    const open = { status: 'open', expectedOn: '2026-11-25', probability: 0.5 };
+    await book({ ...open, amount: '400.00', closedOn: undefined });
+    // Not in this month.
+    await book({ ...open, amount: '900.00', expectedOn: '2026-12-05', closedOn: undefined });
+    const list = async (period: string) =>
+      (await people.manager.get(`/commission-statements?unit=salt&period=${period}`)).json();
+    // 200.00 weighted: half of it up to the target at 5 %, half above it at 8 %.
+    expect(await list('FY2027-P08')).toMatchObject({ total: 4_500, atForecast: 4_500 + 1_300 });
+    expect(await list('FY2027-P07')).toMatchObject({ atForecast: null });
+  });
+});
+
 describe('files', () => {
   it('carry every line, and payroll gets what is approved', async () => {
     await addPlan();

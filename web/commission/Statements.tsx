@@ -46,6 +46,12 @@ export function Statements({ unit, month, me }: { unit: string; month: ShownMont
       {!month.isChosen && (
         <p className="text-soft">Statements are by month; this is the last of the chosen period.</p>
       )}
+      {data.atForecast !== null && (
+        <p className="text-soft">
+          At the forecast the month costs {formatPaid(data.atForecast, data.currency)}: with open
+          deals expected in it at their probability.
+        </p>
+      )}
       <Files unit={unit} period={month.id} data={data} />
       {data.withoutPlan.length > 0 && (
         <p className="text-soft">No plan applies to {listNames(data.withoutPlan)}.</p>
@@ -106,7 +112,13 @@ const listNames = (names: readonly string[]) =>
     ? names.join(', ')
     : `${names.slice(0, MOST_NAMED).join(', ')} and ${names.length - MOST_NAMED} others`;
 
-function describe({ rows, total, currency, unit }: StatementList, month: ShownMonth): string {
+function describe(
+  { rows, total, currency, unit, atForecast }: StatementList,
+  month: ShownMonth,
+): string {
+  const isRunning = rows.every(({ state }) => state === 'open') && atForecast !== null;
+  if (isRunning)
+    return `${unit.name}: ${formatPaid(total, currency)} commission so far in ${month.name}`;
   if (rows.length === 0) return `${unit.name}: no commission in ${month.name}`;
   const open = rows.filter(({ state }) => state === 'open' || state === 'awaiting').length;
   const left = open === 0 ? 'all approved' : `${open} of ${rows.length} not approved`;
