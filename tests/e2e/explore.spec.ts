@@ -121,3 +121,29 @@ test('a comparison says with what, by keyboard, and what there is to see', async
     .click();
   await expect(page).toHaveURL(/\/standing\?unit=s-engines.*FY2027-P01/);
 });
+
+test('what is shown is taken along as a picture and as a table', async ({ page, context }) => {
+  await context.grantPermissions(['clipboard-read', 'clipboard-write']);
+  await signIn(page, 'marit', '/compare');
+  await expect(page.getByRole('region', { name: 'Growth' })).toBeVisible();
+  await page.getByRole('button', { name: 'Views' }).click();
+  await page.getByRole('button', { name: 'Copy as picture' }).click();
+  await expect(page.getByText('The picture is in the clipboard.').first()).toBeVisible();
+  // Twice the dots of the view, so that print is sharp.
+  const [width, shown] = await page.evaluate(async () => {
+    const [item] = await navigator.clipboard.read();
+    const picture = await createImageBitmap(await item!.getType('image/png'));
+    return [picture.width, document.getElementById('main')!.clientWidth];
+  });
+  expect(width).toBe(shown! * 2);
+
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: /^Growth of Saltmarsh branch.* as CSV$/ }).click(),
+  ]);
+  const stream = await file.createReadStream();
+  let text = '';
+  for await (const chunk of stream) text += String(chunk);
+  expect(text).toContain('Units below,now,then,change,share,class,class_then');
+  expect(text).toMatch(/\r\nDeck & rigging,[\d.]+,/);
+});

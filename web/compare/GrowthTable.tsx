@@ -1,9 +1,11 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
 import type { ComparedRow, ComparisonView } from '#contract/schemas/comparison';
-import { withSign } from '#core/money/format';
+import { toMajor, withSign } from '#core/money/format';
+import { figureUnit } from '#wording/figureUnit';
 import type { Shown } from '../app/display';
 import { Change } from '../figures/Change';
+import { SaveTable } from '../figures/SaveTable';
 import { classNames } from '../ui/classNames';
 import { BY_NAMES } from './compareWords';
 
@@ -28,6 +30,8 @@ export function GrowthTable({
   const rows = view.rows.slice(0, most);
   const remainder = addUp(view.rows.slice(most), view.remainder);
   const hasClass = rows.some(({ abc }) => abc !== null) && by !== 'unit';
+  const unit = figureUnit(view);
+  const major = (value: number | null) => (value === null ? null : toMajor(value, unit));
   const column = (value: number | null) => (value === null ? '–' : shown.column(value));
   return (
     <section
@@ -40,6 +44,24 @@ export function GrowthTable({
           {view.days}
           {against.days && ` against ${against.days}`}
         </span>
+        <SaveTable
+          name={`Growth of ${view.unit.name}, ${view.period.name}`}
+          columns={[BY_NAMES[by], 'now', 'then', 'change', 'share', 'class', 'class_then']}
+          rows={() => [
+            ...view.rows.map((row) => [
+              row.name,
+              major(row.now),
+              major(row.then),
+              major(row.difference),
+              row.share,
+              row.abc,
+              row.abcThen,
+            ]),
+            ...(view.remainder
+              ? [['all others', major(view.remainder.now), major(view.remainder.then)]]
+              : []),
+          ]}
+        />
       </h2>
       <table className="mt-1 w-full text-[12.5px]">
         <thead>

@@ -285,6 +285,7 @@ function Explored({
             list={answer.lists[key]}
             isChosen={isChosen(key)}
             shown={shown}
+            unit={unit}
             linkOf={linkOf(key)}
             onChoose={chooseIn(key)}
             search={

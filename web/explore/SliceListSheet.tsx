@@ -1,8 +1,10 @@
 import { ArrowUpRight } from 'lucide-react';
 import { Link } from 'react-router';
+import { type FigureUnit, toMajor } from '#core/money/format';
 import type { ExploreKey, SliceList, SliceRow } from '#core/slices/exploring';
 import type { Shown } from '../app/display';
 import { Change } from '../figures/Change';
+import { SaveTable } from '../figures/SaveTable';
 import { classNames } from '../ui/classNames';
 import { type BarScale, scaleOf } from './barScale';
 import { describeRow, KEY_NAMES } from './sliceWords';
@@ -12,6 +14,8 @@ interface SliceListProps {
   list: SliceList;
   isChosen: boolean;
   shown: Shown;
+  /** What the values are counted in. */
+  unit: FigureUnit;
   /** The page of a value, where it has one. */
   linkOf(row: SliceRow): string | null;
   onChoose(id: string): void;
@@ -30,12 +34,19 @@ export function SliceListSheet({
   list,
   isChosen,
   shown,
+  unit,
   linkOf,
   onChoose,
   search,
   onMore,
 }: SliceListProps) {
   const scale = scaleOf(list.rows);
+  const toCells = ({ name: value, these, all, before }: SliceRow) => [
+    value,
+    toMajor(these, unit),
+    toMajor(all, unit),
+    before === null ? null : toMajor(before, unit),
+  ];
   return (
     <section
       aria-label={KEY_NAMES[name]}
@@ -45,6 +56,11 @@ export function SliceListSheet({
         {KEY_NAMES[name]}
         <span className="text-[11.5px] font-normal text-soft">
           {list.count} · change on last year
+          <SaveTable
+            name={KEY_NAMES[name]}
+            columns={[KEY_NAMES[name], 'these', 'all', 'last_year']}
+            rows={() => list.rows.map(toCells)}
+          />
         </span>
       </h2>
       {search && (

@@ -13,7 +13,12 @@ export function NotesButton({ place }: { place: NotePlace }) {
   const count = data?.count ?? 0;
   return (
     <>
-      <Button className="h-[28px]" aria-haspopup="dialog" onClick={() => setOpen(true)}>
+      <Button
+        data-nopicture
+        className="h-[28px]"
+        aria-haspopup="dialog"
+        onClick={() => setOpen(true)}
+      >
         Notes
         {count > 0 && (
           <span className="rounded-full bg-ember px-1.5 text-[11px] font-semibold text-iron">

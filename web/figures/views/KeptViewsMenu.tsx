@@ -15,6 +15,7 @@ import {
   useRemoveKeptViewMutation,
 } from './api';
 import { ShareForm } from './ShareForm';
+import { TakeAlong } from './TakeAlong';
 
 const isPinned = ({ pinned }: KeptView) => pinned !== null;
 
@@ -35,30 +36,33 @@ export function KeptViewsMenu({ unitName }: { unitName: string }) {
   const sorted = [...pinned.map((id) => views.find((view) => view.id === id)!), ...others];
   return (
     <>
-      <Menu name="Views" width="w-[330px] max-w-[94vw]" isOpen={isOpen} onOpen={setOpen}>
-        <ul aria-label="Kept views" className="max-h-[46vh] overflow-y-auto">
-          {sorted.map((view) => (
-            <ViewItem key={view.id} view={view} pinned={pinned} onOpen={() => setOpen(false)} />
-          ))}
-          {views.length === 0 && (
-            <li className="text-soft">None yet. What you see now can be kept under a name.</li>
-          )}
-        </ul>
-        <KeepForm unitName={unitName} onKept={() => setOpen(false)} />
-        <div className="mt-2 flex gap-2 border-t border-line pt-2">
-          <Button
-            onClick={() => {
-              setOpen(false);
-              setSharing(true);
-            }}
-          >
-            Send by mail…
-          </Button>
-          <Link to="/reports" className="self-center text-[12.5px] underline underline-offset-2">
-            Send regularly
-          </Link>
-        </div>
-      </Menu>
+      <span data-nopicture className="contents">
+        <Menu name="Views" width="w-[330px] max-w-[94vw]" isOpen={isOpen} onOpen={setOpen}>
+          <ul aria-label="Kept views" className="max-h-[46vh] overflow-y-auto">
+            {sorted.map((view) => (
+              <ViewItem key={view.id} view={view} pinned={pinned} onOpen={() => setOpen(false)} />
+            ))}
+            {views.length === 0 && (
+              <li className="text-soft">None yet. What you see now can be kept under a name.</li>
+            )}
+          </ul>
+          <KeepForm unitName={unitName} onKept={() => setOpen(false)} />
+          <div className="mt-2 flex gap-2 border-t border-line pt-2">
+            <Button
+              onClick={() => {
+                setOpen(false);
+                setSharing(true);
+              }}
+            >
+              Send by mail…
+            </Button>
+            <Link to="/reports" className="self-center text-[12.5px] underline underline-offset-2">
+              Send regularly
+            </Link>
+          </div>
+          <TakeAlong onDone={() => setOpen(false)} />
+        </Menu>
+      </span>
       {isSharing && <ShareForm unit={unit} period={period} onClose={() => setSharing(false)} />}
     </>
   );
