@@ -276,7 +276,7 @@ function Places({ view }: { view: ContestView }) {
     >
       <td className="w-[1%] pr-2 text-right text-soft">{place.rank ?? '–'}</td>
       <td className="min-w-0">
-        {place.unit.name}
+        <span className="whitespace-nowrap">{place.unit.name}</span>
         {contest.member !== 'salesperson' && place.teamName && (
           <span className="text-[12px] text-soft"> · {place.teamName}</span>
         )}
