@@ -509,6 +509,7 @@ export const FAULTS = {
   paidToPeople: 'Commission is paid to people, not to a team.',
   noMembers: 'Nobody takes part. Choose a unit with people.',
   tooManyMembers: 'More than {most} take part. Choose a smaller unit.',
+  sliceKind: 'Only grade, pace and gap can look at a slice.',
   tierStart: 'The first rate holds from 0 % of the target.',
   tierOrder: 'Each rate must begin at a higher attainment than the one before.',
   floorAboveCap: 'The least a month earns must not lie above the most.',

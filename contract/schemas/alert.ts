@@ -1,5 +1,6 @@
 import { type Static, Type } from 'typebox';
 import { ALERT_KINDS, ALERT_PERIODS, GRADE_CHANGES, WATCHED } from '#core/alerts/rule';
+import { SLICE_DIMENSIONS } from '#core/targets/targetSlice';
 import { Role } from './access';
 import { Id, IsoDay, LongId, Nullable } from './common';
 import { MeasureCode } from './measure';
@@ -32,6 +33,18 @@ export const AlertRuleInput = Type.Object(
   {
     unit: Type.String({ minLength: 1 }),
     ...RuleFields,
+    /** A slice of the unit, by name: of grade, pace and gap. */
+    slice: Type.Optional(
+      Nullable(
+        Type.Object(
+          {
+            by: Type.Enum(SLICE_DIMENSIONS),
+            value: Type.String({ minLength: 1, maxLength: 200 }),
+          },
+          { additionalProperties: false },
+        ),
+      ),
+    ),
     /** Accounts that are told; oneself where nobody is named. */
     receivers: Type.Array(Id, { maxItems: 200, uniqueItems: true }),
     /** Everybody of these roles who sees the unit. */
@@ -47,6 +60,7 @@ export const AlertRule = Type.Object({
   unit: UnitSummary,
   ...RuleFields,
   measureName: Type.String(),
+  slice: Nullable(Type.Object({ by: Type.Enum(SLICE_DIMENSIONS), value: Type.String() })),
   receivers: Type.Array(Type.Object({ id: Id, name: Type.String() })),
   roles: Type.Array(Role),
   delivery: Type.Enum(ALERT_DELIVERIES),
@@ -93,6 +107,8 @@ export const Alert = Type.Object({
   kind: Type.Enum(ALERT_KINDS),
   unit: UnitSummary,
   measure: Type.String(),
+  /** The slice it is about, by its dimension; null: the whole unit. */
+  slice: Nullable(Type.Object({ by: Type.Enum(SLICE_DIMENSIONS), value: Type.String() })),
   period: Type.String(),
   /** What happened, in words. */
   text: Type.String(),

@@ -1,8 +1,10 @@
+import { buildSliceStanding } from '../attainment/sliceStanding';
 import { buildStanding } from '../attainment/standing';
 import type { Dataset } from '../dataset/dataset';
 import type { Outlook } from '../forecast/outlook';
 import type { MeasureCode } from '../measure/measure';
 import type { Period } from '../period/calendar';
+import type { TargetSlice } from '../targets/targetSlice';
 import type { AlertCondition } from './rule';
 
 /**
@@ -36,4 +38,24 @@ export function readingOf(
     default:
       return null;
   }
+}
+
+/** What a slice comes to, of which a rule looks at the grade, the pace or the gap. */
+export interface SliceActual {
+  slice: TargetSlice;
+  actual: number | null;
+}
+
+/** The same of a slice of a unit, against the slice's own target; null for what slices have not. */
+export function readingOfSlice(
+  dataset: Dataset,
+  unitId: number,
+  { kind }: Pick<AlertCondition, 'kind'>,
+  { period, measure }: { period: Period; measure: MeasureCode },
+  { slice, actual }: SliceActual,
+): number | null {
+  const standing = buildSliceStanding(dataset, unitId, slice, { period, measure, actual });
+  if (kind === 'grade') return standing.status.grade;
+  if (kind === 'pace') return standing.pace.pace === null ? null : standing.pace.pace * 100;
+  return kind === 'gap' ? standing.pace.aheadOfPace : null;
 }

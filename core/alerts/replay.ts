@@ -1,5 +1,6 @@
 import { buildDataset, type Dataset } from '../dataset/dataset';
 import type { MeasureCode } from '../measure/measure';
+import type { Period } from '../period/calendar';
 import type { Day } from '../period/day';
 import { type AlertState, cross, FIRST_STATE } from './crossing';
 import { readingOf } from './reading';
@@ -14,11 +15,15 @@ export interface Firing {
   periodId: string;
 }
 
+/** What a rule reads of a unit on a day, by the books as of that day. */
+export type ReadOn = (then: Dataset, unitId: number, period: Period, day: Day) => number | null;
+
 /**
  * When a rule would have fired on past days, each looked at once its business had ended, by the book
  * as it is now; a day a step, so that whoever runs it may do something else in between. A period
  * begins with nothing fired.
  * @param units whom it watches
+ * @param read what is read of a unit on a day; left out: of the whole unit
  */
 export function* replay(
   dataset: Dataset,
@@ -29,6 +34,7 @@ export function* replay(
     periodKind,
     days,
   }: { measure: MeasureCode; periodKind: AlertPeriod; days: readonly Day[] },
+  read: ReadOn = (then, unitId, period) => readingOf(then, unitId, condition, { period, measure }),
 ): Generator<Firing[]> {
   const states = new Map<string, AlertState>();
   for (const day of days) {
@@ -38,7 +44,7 @@ export function* replay(
     for (const unitId of units) {
       const key = `${unitId} ${period.id}`;
       const before = states.get(key) ?? FIRST_STATE;
-      const reading = readingOf(then, unitId, condition, { period, measure });
+      const reading = read(then, unitId, period, day);
       const { state, fires } = cross(condition, before, reading, day);
       states.set(key, state);
       if (fires)

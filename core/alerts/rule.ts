@@ -53,3 +53,6 @@ const REPLAYED: readonly AlertKind[] = ['grade', 'pace', 'gap', 'deal'];
 export function canBeReplayed(kind: AlertKind): boolean {
   return REPLAYED.includes(kind);
 }
+
+/** Kinds that can look at a slice: what it comes to is compared with a target of its own. */
+export const OF_SLICES: readonly AlertKind[] = ['grade', 'pace', 'gap'];

@@ -113,7 +113,14 @@ async function look(
     for (const unitId of unitIds) {
       if (++looked % LOOKS_AT_A_TIME === 0) await setImmediate();
       const before = states.get(stateKey(rule.id, unitId, periodId)) ?? FIRST_STATE;
-      const reading = await readNow(tx, dataset, outlooks, rule, dataset.tree.find(unitId)!);
+      const reading = await readNow(
+        context,
+        tx,
+        dataset,
+        outlooks,
+        rule,
+        dataset.tree.find(unitId)!,
+      );
       const { state, fires } = cross(rule, before, reading, dataset.asOf);
       if (state !== before) changed.push({ ruleId: rule.id, unitId, periodId, ...state });
       const isSilent = rule.snoozedUntil !== null && rule.snoozedUntil >= today;
@@ -145,7 +152,7 @@ export async function seedStates(
   const seeds: ChangedState[] = [];
   for (const [index, unit] of watchedBy(dataset, rule).entries()) {
     if (index % LOOKS_AT_A_TIME === 0) await setImmediate();
-    const reading = await readNow(tx, dataset, outlooks, rule, unit);
+    const reading = await readNow(context, tx, dataset, outlooks, rule, unit);
     const { state } = cross(rule, FIRST_STATE, reading, dataset.asOf);
     seeds.push({ ruleId: rule.id, unitId: unit.id, periodId, ...state, firedOn: null });
   }

@@ -5,6 +5,7 @@ import type { Principal, Scope } from '../access/index';
 import { toUnitSummary } from '../attainment/index';
 import type { Context } from '../context';
 import type { Queryable } from '../db/client';
+import { toSliceView } from './storedRule';
 import { tellInWords } from './words';
 
 const MOST_SHOWN = 200;
@@ -15,6 +16,8 @@ interface AlertRow extends Record<string, unknown> {
   name: string;
   kind: AlertKind;
   measure: string;
+  slice: string;
+  slice_name: string | null;
   threshold: number | null;
   unit_id: number;
   period_id: string;
@@ -47,6 +50,7 @@ export async function listAlerts(
       kind: row.kind,
       unit: toUnitSummary(scope.dataset.tree.find(row.unit_id)!),
       measure: row.measure,
+      slice: toSliceView({ slice: row.slice, sliceName: row.slice_name }),
       period: row.period_id,
       text: toText(context, row),
       dealId: row.deal_id,
@@ -72,7 +76,12 @@ export async function listWaitingAlerts(
 
 function toText(context: Context, row: AlertRow): string {
   return tellInWords(context, {
-    rule: { kind: row.kind, measure: row.measure, threshold: row.threshold },
+    rule: {
+      kind: row.kind,
+      measure: row.measure,
+      threshold: row.threshold,
+      sliceName: row.slice_name,
+    },
     unitId: row.unit_id,
     periodId: row.period_id,
     reading: row.reading,
@@ -85,7 +94,7 @@ export async function describeStoredAlert(context: Context, id: number) {
   const {
     rows: [row],
   } = await context.db.execute<AlertRow>(sql`
-    select a.id, a.rule_id, x.name, x.kind, x.measure, x.threshold, a.unit_id, a.period_id,
+    select a.id, a.rule_id, x.name, x.kind, x.measure, x.slice, x.slice_name, x.threshold, a.unit_id, a.period_id,
       a.deal_id, a.reading, a.previous, a.at::text as at, false as seen
     from alert a join alert_rule x on x.id = a.rule_id where a.id = ${id}`);
   if (!row) return null;
@@ -94,6 +103,7 @@ export async function describeStoredAlert(context: Context, id: number) {
     rule: row.name,
     kind: row.kind,
     measure: row.measure,
+    slice: toSliceView({ slice: row.slice, sliceName: row.slice_name }),
     unit: context.replica.company!.tree.find(row.unit_id)?.code ?? null,
     period: row.period_id,
     text: toText(context, row),
@@ -103,7 +113,7 @@ export async function describeStoredAlert(context: Context, id: number) {
 
 async function loadAlerts(db: Queryable, where: SQL): Promise<AlertRow[]> {
   const { rows } = await db.execute<AlertRow>(sql`
-    select a.id, a.rule_id, x.name, x.kind, x.measure, x.threshold, a.unit_id, a.period_id,
+    select a.id, a.rule_id, x.name, x.kind, x.measure, x.slice, x.slice_name, x.threshold, a.unit_id, a.period_id,
       a.deal_id, a.reading, a.previous, a.at::text as at, r.seen_at is not null as seen
     from alert_receipt r join alert a on a.id = r.alert_id join alert_rule x on x.id = a.rule_id
     where ${where} order by a.id desc limit ${MOST_SHOWN}`);

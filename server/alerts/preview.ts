@@ -1,7 +1,7 @@
 import { setImmediate } from 'node:timers/promises';
 import { sql } from 'drizzle-orm';
 import type { AlertRuleInput, AlertRulePreview } from '#contract/schemas/alert';
-import { type Firing, replay } from '#core/alerts/replay';
+import { type Firing, type ReadOn, replay } from '#core/alerts/replay';
 import { canBeReplayed } from '#core/alerts/rule';
 import type { Dataset } from '#core/dataset/dataset';
 import { type Day, parseDay, toIsoDay } from '#core/period/day';
@@ -9,7 +9,7 @@ import type { Principal, Scope } from '../access/index';
 import { toUnitSummary } from '../attainment/index';
 import type { Context } from '../context';
 import { checkRule } from './rules';
-import { watchedBy } from './watched';
+import { readSlices, watchedBy } from './watched';
 import { tellInWords } from './words';
 
 /** As far back as a quarter is long. */
@@ -44,6 +44,7 @@ export async function previewRule(
           watched.map(({ id }) => id),
           rule,
           days,
+          rule.slice === '' ? undefined : await readSlices(context, dataset, rule, watched, from),
         );
   firings.sort((a, b) => b.day - a.day);
   return {
@@ -66,10 +67,11 @@ async function replayInSteps(
   unitIds: readonly number[],
   rule: Awaited<ReturnType<typeof checkRule>>,
   days: readonly Day[],
+  read?: ReadOn,
 ): Promise<Firing[]> {
   const firings: Firing[] = [];
   const { measure, periodKind } = rule;
-  for (const ofDay of replay(dataset, unitIds, rule, { measure, periodKind, days })) {
+  for (const ofDay of replay(dataset, unitIds, rule, { measure, periodKind, days }, read)) {
     firings.push(...ofDay);
     await setImmediate();
   }

@@ -6,7 +6,9 @@ import type {
   AlertRules,
   AlertRuleState,
 } from '#contract/schemas/alert';
-import type { AlertCondition } from '#core/alerts/rule';
+import { type AlertCondition, OF_SLICES } from '#core/alerts/rule';
+import { isSliceMeasure } from '#core/slices/lineTable';
+import { type TargetSlice, writeSlice } from '#core/targets/targetSlice';
 import { loadKnownAccounts, type Principal, type Scope } from '../access/index';
 import { findMeasure, toUnitSummary } from '../attainment/index';
 import { recordAudit } from '../audit/record';
@@ -14,9 +16,10 @@ import type { Context } from '../context';
 import type { Queryable } from '../db/client';
 import { announce } from '../db/notify';
 import { alertRule } from '../db/tables/index';
+import { loadKnownSlices } from '../lists/index';
 import { assertNoFieldErrors, ProblemError } from '../problem';
 import { seedStates } from './engine';
-import type { StoredRule } from './storedRule';
+import { type StoredRule, toSliceView } from './storedRule';
 
 /** Of one person. */
 export const MOST_RULES = 200;
@@ -64,6 +67,12 @@ export async function checkRule(
     faults.push({ field: 'days', code: 'required' });
   if (OF_REVENUE.includes(input.kind) && measure.code !== 'revenue')
     faults.push({ field: 'measure', code: 'revenueOnly' });
+  const slice = input.slice ? await findSlice(context.db, input.slice) : null;
+  if (input.slice && !OF_SLICES.includes(input.kind))
+    faults.push({ field: 'slice', code: 'sliceKind' });
+  else if (input.slice && !isSliceMeasure(measure.code))
+    faults.push({ field: 'measure', code: 'sliceMeasure' });
+  else if (input.slice && !slice) faults.push({ field: 'slice/value', code: 'unknownName' });
   const known = await loadKnownAccounts(context.db, scope, principal.unitId);
   if (input.receivers.some((id) => !known.some((each) => each.id === id)))
     faults.push({ field: 'receivers', code: 'seesItNot' });
@@ -74,6 +83,8 @@ export async function checkRule(
     kind: input.kind,
     watched: input.watched,
     measure: measure.code,
+    slice: writeSlice(slice?.slice ?? null),
+    sliceName: slice?.name ?? null,
     periodKind: input.periodKind,
     threshold: limits ? input.threshold : null,
     change: input.kind === 'grade' ? input.change : null,
@@ -85,6 +96,15 @@ export async function checkRule(
     roles: [...input.roles],
     delivery: input.delivery,
   };
+}
+
+async function findSlice(
+  db: Queryable,
+  { by, value }: NonNullable<AlertRuleInput['slice']>,
+): Promise<{ slice: TargetSlice; name: string } | null> {
+  const known = await loadKnownSlices(db, [by]);
+  const slice = known.findByName(by, value);
+  return slice ? { slice, name: known.nameOf(slice) } : null;
 }
 
 /** One's own rules, and those by which one is told. */
@@ -144,6 +164,7 @@ function toRule(
     watched: row.watched,
     measure: row.measure,
     measureName: measure?.name ?? row.measure,
+    slice: toSliceView(row),
     periodKind: row.periodKind,
     threshold: row.threshold,
     change: row.change,

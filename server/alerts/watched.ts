@@ -1,5 +1,6 @@
 import { sql } from 'drizzle-orm';
-import { readingOf } from '#core/alerts/reading';
+import { readingOf, readingOfSlice } from '#core/alerts/reading';
+import type { ReadOn } from '#core/alerts/replay';
 import { buildStanding } from '#core/attainment/standing';
 import type { Dataset } from '#core/dataset/dataset';
 import { dealsIn, type OpenDeal, type Outlook, outlookOf } from '#core/forecast/outlook';
@@ -7,11 +8,13 @@ import type { Period } from '#core/period/calendar';
 import { parseDay, toIsoDay } from '#core/period/day';
 import { countWorkingDays } from '#core/period/workingDays';
 import { completeValue } from '#core/targets/resolvedTarget';
+import { readSlice } from '#core/targets/targetSlice';
 import type { Unit } from '#core/units/unit';
 import { viewUnassigned } from '../attainment/index';
 import type { Context } from '../context';
 import { loadOpenBook, type OpenBook } from '../credited/index';
 import type { Queryable } from '../db/client';
+import { sliceByLines,type Slicing } from '../slices/index';
 import type { StoredRule } from './storedRule';
 
 /** Whom a rule watches today. */
@@ -83,8 +86,41 @@ export class OutlookReader {
 
 const OF_OPEN_DEALS = ['forecast', 'coverage', 'odds'];
 
+/**
+ * What a rule reads of a slice of units, on any day up to now: their lines are put together once.
+ */
+export async function readSlices(
+  { db, replica }: Context,
+  dataset: Dataset,
+  rule: Pick<StoredRule, 'slice' | 'measure' | 'kind' | 'periodKind'>,
+  units: readonly Unit[],
+  firstDay = dataset.asOf,
+): Promise<ReadOn> {
+  const slice = readSlice(rule.slice)!;
+  const { from } = dataset.calendar.periodOf(rule.periodKind, firstDay);
+  const span = { from, to: dataset.asOf + 1 };
+  const lines = await replica.findLines();
+  const slicings = new Map<number, { slicing: Slicing; at: number }>();
+  for (const unit of units) {
+    const call = { dataset, unit, measure: rule.measure, span };
+    const slicing = await sliceByLines(db, lines, slice.by, call);
+    slicings.set(unit.id, {
+      slicing,
+      at: slicing.slices.findIndex(({ key }) => key === slice.key),
+    });
+  }
+  return (then, unitId, period, day) => {
+    const { slicing, at } = slicings.get(unitId)!;
+    const days = { from: period.from, to: Math.min(period.to, day + 1) };
+    const actual = at < 0 ? 0 : (slicing.valuesIn(days)[at] ?? 0);
+    const { measure } = rule;
+    return readingOfSlice(then, unitId, rule, { period, measure }, { slice, actual });
+  };
+}
+
 /** What a rule reads of one watched unit now; null where there is nothing to read. */
 export async function readNow(
+  context: Context,
   db: Queryable,
   dataset: Dataset,
   outlooks: OutlookReader,
@@ -92,6 +128,13 @@ export async function readNow(
   unit: Unit,
 ): Promise<number | null> {
   const period = periodOf(dataset, rule);
+  if (rule.slice !== '')
+    return (await readSlices(context, dataset, rule, [unit]))(
+      dataset,
+      unit.id,
+      period,
+      dataset.asOf,
+    );
   switch (rule.kind) {
     case 'overdue':
       return outlooks.countOverdue(unit);

@@ -14,7 +14,7 @@ export function tellInWords(
     reading,
     previous,
   }: Pick<Fired, 'unitId' | 'periodId' | 'reading' | 'previous'> & {
-    rule: Pick<Fired['rule'], 'kind' | 'measure' | 'threshold'>;
+    rule: Pick<Fired['rule'], 'kind' | 'measure' | 'threshold' | 'sliceName'>;
   },
 ): string {
   const dataset = replica.datasetFor(replica.company!.tree.root!.id);
@@ -24,7 +24,7 @@ export function tellInWords(
   const isKnown = measures.find(rule.measure) !== undefined;
   return describeAlert({
     kind: rule.kind,
-    unitName: tree.find(unitId)?.name ?? '',
+    unitName: [rule.sliceName, tree.find(unitId)?.name ?? ''].filter(Boolean).join(' at '),
     periodName: describePeriod(period, calendar),
     reading,
     previous,

@@ -2,8 +2,8 @@ import { sql } from 'drizzle-orm';
 import type { BoardView } from '#contract/schemas/board';
 import { describePeriod } from '#wording/period';
 import type { Context } from '../context';
-import { standIn } from './standing';
-import { enrolledOf, loadContests, roundsBy } from './stored';
+import { findPlaces } from './standingCache';
+import { loadContests, roundsBy } from './stored';
 import { wholeOf } from './view';
 
 const PLACES_SHOWN = 8;
@@ -22,7 +22,7 @@ export async function contestsOnBoard(
   for (const contest of found) {
     const round = roundsBy(contest, dataset.calendar, dataset.asOf).at(-1);
     if (!round || !sees(contest.unitId)) continue;
-    const places = await standIn(context.db, dataset, contest, enrolledOf(contest), round);
+    const places = await findPlaces(context, contest, round);
     const best = places[0]?.value ?? null;
     shown.push({
       name: contest.name,

@@ -19,7 +19,7 @@ import type { Queryable } from '../db/client';
 import { ProblemError } from '../problem';
 import { loadAwards, toAwards } from './awards';
 import { membersByRule } from './members';
-import { standIn } from './standing';
+import { findPlaces } from './standingCache';
 import { enrolledOf, loadContests, roundsBy, type StoredContest } from './stored';
 
 /** Who reads: what of a contest they may see goes by both. */
@@ -175,9 +175,7 @@ export async function listContests(
   for (const contest of shown) {
     const round = roundsBy(contest, scope.dataset.calendar, scope.dataset.asOf).at(-1) ?? null;
     const places =
-      round && contest.state !== 'draft'
-        ? await standIn(context.db, wholeOf(context), contest, enrolledOf(contest), round)
-        : [];
+      round && contest.state !== 'draft' ? await findPlaces(context, contest, round) : [];
     const views = round ? places.map((place) => toPlace(reader, contest, round, place, null)) : [];
     contests.push({
       contest: toContest(reader, contest),
@@ -212,8 +210,7 @@ export async function viewContest(
   if (roundId !== undefined && !round) throw new ProblemError('unknownPeriod', { period: roundId });
   const isDraft = contest.state === 'draft';
   const members = enrolledOf(contest);
-  const places =
-    round && !isDraft ? await standIn(context.db, wholeOf(context), contest, members, round) : [];
+  const places = round && !isDraft ? await findPlaces(context, contest, round) : [];
   const atEnd = round && !isDraft ? await loadResult(context.db, id, round.id) : null;
   const rankThen = new Map(atEnd?.map(({ unitId, rank }) => [unitId, rank]));
   const isCorrected =

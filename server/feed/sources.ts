@@ -220,4 +220,10 @@ export async function sealSecrets({
         ${earlier === null ? null : seal(open(earlier))} where id = ${id} and secret = ${secret}`,
     );
   }
+  const webhooks = await db.execute<{ id: number; secret: string }>(
+    sql`select id, secret from webhook where secret not like 'sealed1:%'`,
+  );
+  for (const { id, secret } of webhooks.rows)
+    await db.execute(sql`update webhook set secret = ${seal(open(secret))} where id = ${id} and
+      secret = ${secret}`);
 }

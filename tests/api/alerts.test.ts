@@ -273,3 +273,76 @@ describe('the preview of a rule', () => {
     expect(preview.json()).toMatchObject({ canBeReplayed: false, count: 0 });
   });
 });
+
+describe('a rule about a slice', () => {
+  const bySlice = { by: 'category' as const, value: 'engines' };
+
+  it('looks at what the slice has against its own target, and says so', async () => {
+    await forgetAlerts();
+    const {
+      rows: [category],
+    } = await server.db.execute<{ id: number }>(
+      `insert into category (name) values ('Engines') returning id`,
+    );
+    const target = await putTargets(people.admin, [
+      {
+        unit: 'salt',
+        period: 'FY2027-P08',
+        measure: 'revenue',
+        slice: { by: 'category', key: String(category!.id) },
+        target: '1000.00',
+      },
+    ]);
+    expect(target.statusCode, target.body).toBe(200);
+    await make({ watched: 'unit', name: 'Engines', slice: bySlice, threshold: 90 });
+    const { rules } = (await people.manager.get('/alert-rules')).json();
+    expect(rules[0].slice).toEqual({ by: 'category', value: 'Engines' });
+    await look();
+    // A deal of another category changes nothing of it; one of its own does, and its voiding fires.
+    await book({ amount: '5000.00', closedOn: '2026-11-17' });
+    await look();
+    expect(await textsOf()).toEqual([]);
+    const booked = await people.manager.send(
+      'POST',
+      '/deals',
+      wonDeal({ amount: '900.00', closedOn: '2026-11-17', category: 'Engines' } as never),
+    );
+    await look();
+    await people.manager.send('POST', `/deals/${booked.json().deal.id}/void`, {
+      version: 1,
+      reason: 'returned',
+    });
+    await look();
+    const { alerts } = await alertsOf();
+    expect(alerts).toMatchObject([
+      { slice: { by: 'category', value: 'Engines' }, unit: { code: 'salt' } },
+    ]);
+    expect(alerts[0].text).toContain('Engines at Saltmarsh');
+    const preview = await people.manager.send(
+      'POST',
+      '/alert-rules/preview',
+      rule({ watched: 'unit', slice: bySlice, threshold: 90 }),
+    );
+    expect(preview.statusCode, preview.body).toBe(200);
+    // In November it stood under it on the first working day already.
+    expect(preview.json().count).toBeGreaterThan(0);
+  });
+
+  it('of another kind, of what slices have not, or of no such value is refused at its field', async () => {
+    const faultsOf = async (over: Partial<AlertRuleInput>) => {
+      const refused = await people.manager.send('POST', '/alert-rules', rule(over));
+      return refused
+        .json()
+        .errors.map(({ field, code }: { field: string; code: string }) => `${field} ${code}`);
+    };
+    expect(await faultsOf({ slice: bySlice, kind: 'overdue', threshold: 1 })).toEqual([
+      'slice sliceKind',
+    ]);
+    expect(await faultsOf({ slice: bySlice, measure: 'win_rate' })).toEqual([
+      'measure sliceMeasure',
+    ]);
+    expect(await faultsOf({ slice: { by: 'product', value: 'nothing' } })).toEqual([
+      'slice/value unknownName',
+    ]);
+  });
+});

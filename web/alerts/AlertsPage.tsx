@@ -87,7 +87,13 @@ function AlertItem({ alert, onSeen }: { alert: Alert; onSeen(): void }) {
         <Link
           onClick={onSeen}
           className={`hover:underline ${alert.isSeen ? '' : 'font-semibold'}`}
-          to={dealId === null ? `/${place}` : `/deals${place || '?'}&deal=${dealId}`}
+          to={
+            dealId !== null
+              ? `/deals${place || '?'}&deal=${dealId}`
+              : alert.slice
+                ? `/standing/slices${place || '?'}&by=${alert.slice.by}`
+                : `/${place}`
+          }
         >
           {alert.text}
         </Link>

@@ -8,9 +8,11 @@ import {
   type AlertRules,
 } from '#contract/schemas/alert';
 import type { MeasureRecord } from '#contract/schemas/measure';
-import { ALERT_KINDS, ALERT_PERIODS, GRADE_CHANGES, WATCHED } from '#core/alerts/rule';
+import { ALERT_KINDS, ALERT_PERIODS, GRADE_CHANGES, OF_SLICES, WATCHED } from '#core/alerts/rule';
 import { parseDay } from '#core/period/day';
+import { SLICE_DIMENSIONS } from '#core/targets/targetSlice';
 import { shortDay } from '#wording/period';
+import { nameOfDimension } from '#wording/slices';
 import { useListMeasuresQuery } from '../app/api';
 import { faultAt, otherFault } from '../app/FailureNote';
 import { Button } from '../ui/Button';
@@ -159,6 +161,29 @@ export function RuleForm({ rule, unit, people, currency, findMeasure, onClose }:
                   </option>
                 ))}
             </select>
+          </Field>
+        )}
+        {OF_SLICES.includes(typed.kind) &&
+          choose(
+            'Of a slice',
+            typed.sliceBy,
+            [
+              ['', 'the whole unit'] as const,
+              ...SLICE_DIMENSIONS.map((by) => [by, `a ${nameOfDimension(by)}`] as const),
+            ],
+            (sliceBy) => put({ sliceBy }),
+          )}
+        {OF_SLICES.includes(typed.kind) && typed.sliceBy !== '' && (
+          <Field
+            label="Its name"
+            hint="It is compared with the target of its own."
+            fault={faultAt(error, 'slice') ?? faultAt(error, 'slice/value')}
+          >
+            <input
+              className={INPUT}
+              value={typed.sliceName}
+              onChange={(event) => put({ sliceName: event.target.value })}
+            />
           </Field>
         )}
         {!WITHOUT_PERIOD.includes(typed.kind) &&

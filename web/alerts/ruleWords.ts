@@ -92,6 +92,7 @@ export function describeRule(rule: AlertRule, unit: FigureUnit): string {
   };
   return [
     condition[kind],
+    ...(rule.slice ? [rule.slice.value] : []),
     WATCHED_WORDS[rule.watched],
     ...(WITHOUT_PERIOD.includes(kind) ? [] : [PERIOD_WORDS[rule.periodKind]]),
     ...(rule.measure === 'revenue' ? [] : [rule.measureName]),

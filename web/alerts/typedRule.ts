@@ -1,11 +1,16 @@
 import type { AlertRule, AlertRuleInput } from '#contract/schemas/alert';
 import type { MeasureRecord } from '#contract/schemas/measure';
+import { OF_SLICES } from '#core/alerts/rule';
 import { decimalsOf, type FigureUnit } from '#core/money/format';
+import type { SliceDimension } from '#core/targets/targetSlice';
 import { figureUnit } from '#wording/figureUnit';
 import { IN_AMOUNTS, KIND_WORDS } from './ruleWords';
 
 /** A rule as it is typed: its numbers are texts. */
-export interface TypedRule extends Omit<AlertRuleInput, 'threshold' | 'days' | 'change'> {
+export interface TypedRule extends Omit<AlertRuleInput, 'threshold' | 'days' | 'change' | 'slice'> {
+  /** Of which dimension the slice is; empty: the whole unit. */
+  sliceBy: SliceDimension | '';
+  sliceName: string;
   threshold: string;
   days: string;
   change: NonNullable<AlertRuleInput['change']>;
@@ -16,6 +21,8 @@ export const EMPTY_RULE: Omit<TypedRule, 'unit'> = {
   kind: 'pace',
   watched: 'salespeople',
   measure: 'revenue',
+  sliceBy: '',
+  sliceName: '',
   periodKind: 'month',
   threshold: '90',
   days: '5',
@@ -53,6 +60,8 @@ export function toTyped(rule: AlertRule, unit: FigureUnit): TypedRule {
     kind: rule.kind,
     watched: rule.watched,
     measure: rule.measure,
+    sliceBy: rule.slice?.by ?? '',
+    sliceName: rule.slice?.value ?? '',
     periodKind: rule.periodKind,
     threshold: shown === null ? EMPTY_RULE.threshold : String(shown),
     days: days === null ? EMPTY_RULE.days : String(days),
@@ -80,8 +89,13 @@ export function toInput(typed: TypedRule, unit: FigureUnit): AlertRuleInput {
         ? sign * Math.round(number * 10 ** decimalsOf(unit))
         : number;
   const days = words.days === null ? null : readNumber(typed.days);
+  const { sliceBy, sliceName, ...rest } = typed;
   return {
-    ...typed,
+    ...rest,
+    slice:
+      sliceBy === '' || !OF_SLICES.includes(typed.kind)
+        ? null
+        : { by: sliceBy, value: sliceName.trim() },
     name: typed.name.trim() || words.name,
     threshold,
     days: days === null ? null : Math.round(days),

@@ -35,6 +35,9 @@ export const alertRule = pgTable(
     kind: text('kind').$type<AlertKind>().notNull(),
     watched: text('watched').$type<Watched>().notNull(),
     measure: text('measure').notNull(),
+    /** The slice it looks at, as targets name it; empty: the whole unit. */
+    slice: text('slice').notNull().default(''),
+    sliceName: text('slice_name'),
     periodKind: text('period_kind').$type<AlertPeriod>().notNull(),
     threshold: doublePrecision('threshold'),
     change: text('change').$type<GradeChange>(),
