@@ -24,7 +24,7 @@ export interface LineCommission {
 }
 
 /** Sums of a plan period so far: of everything, and of what has no rate of its own. */
-export interface BaseSoFar {
+export interface PeriodBase {
   all: number;
   regular: number;
 }
@@ -38,11 +38,11 @@ export interface DealRates {
 /**
  * What a deal earns: each line at the rate of the band it falls into, in the order of the lines,
  * rounded once for the deal, half away from zero, and shared over its lines by the largest fraction
- * (docs/calculations.md, 13). Moves `soFar` on by the deal's base.
+ * (docs/calculations.md, 13). Moves `sums` on by the deal's base.
  */
 export function commissionOfDeal(
   { deal, day, lines }: CommissionDeal,
-  soFar: BaseSoFar,
+  sums: PeriodBase,
   partsOf: (from: number, to: number) => RatedPart[],
   { isMoney, specialRateOf }: DealRates,
 ): LineCommission[] {
@@ -50,10 +50,9 @@ export function commissionOfDeal(
     const { base, product } = line;
     if (base === null) return { base, product, parts: [], exact: 0n };
     const special = specialRateOf(line);
-    const parts =
-      special === null ? partsOf(soFar.all, soFar.all + base) : [{ base, rate: special }];
-    soFar.all += base;
-    if (special === null) soFar.regular += base;
+    const parts = special === null ? partsOf(sums.all, sums.all + base) : [{ base, rate: special }];
+    sums.all += base;
+    if (special === null) sums.regular += base;
     return { base, product, parts, exact: productOf(parts, isMoney) };
   });
   const amounts = shareRounded(found.map(({ exact }) => exact));

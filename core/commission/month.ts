@@ -1,6 +1,6 @@
 import {
   atOneRate,
-  type BaseSoFar,
+  type PeriodBase,
   type CommissionDeal,
   commissionOfDeal,
   type LineCommission,
@@ -17,7 +17,7 @@ export interface MonthFacts {
   target: number | null;
   isOnRamp: boolean;
   /** What the period had before this month. */
-  before: Readonly<BaseSoFar>;
+  before: Readonly<PeriodBase>;
   /** In the order of close date, then id. */
   deals: readonly CommissionDeal[];
 }
@@ -31,7 +31,7 @@ export interface EarnedMonth {
   /** Lines and parts together. */
   earned: number;
   /** The period's base at the end of the month. */
-  after: BaseSoFar;
+  after: PeriodBase;
   /** Lines whose base is not known: deals without a cost under a plan on profit. */
   unknown: number;
 }
@@ -46,7 +46,7 @@ export function computeMonth(facts: MonthFacts): EarnedMonth {
   const { terms, target, before, deals, isOnRamp } = facts;
   const curve = buildRateCurve(terms, target);
   const isMoney = terms.measure !== 'deals_won';
-  const after: BaseSoFar = { ...before };
+  const after: PeriodBase = { ...before };
   const special = new Map(
     terms.specialRates.map(({ by, id, rate }) => [`${by} ${id}`, rate] as const),
   );

@@ -3,7 +3,7 @@ import { sql } from 'drizzle-orm';
 import { type AlertState, cross, FIRST_STATE } from '#core/alerts/crossing';
 import type { Dataset } from '#core/dataset/dataset';
 import { parseDay, toIsoDay } from '#core/period/day';
-import type { UnitTree } from '#core/units/tree';
+import { withUnitsAbove } from '#core/units/above';
 import type { Context } from '../context';
 import type { Queryable, Transaction } from '../db/client';
 import { LOCKS } from '../db/locks';
@@ -15,18 +15,6 @@ import { OutlookReader, periodOf, readNow, watchedBy } from './watched';
 
 /** Whom changes concern; null: everybody. */
 export type Touched = ReadonlySet<number> | null;
-
-/** Units and whoever they ever stood under: whose figures a booking of theirs may change. */
-export function withUnitsAbove(tree: UnitTree, unitIds: Iterable<number>): Set<number> {
-  const found = new Set<number>();
-  const climb = (id: number) => {
-    if (found.has(id)) return;
-    found.add(id);
-    for (const { parentId } of tree.membershipsOf(id)) if (parentId !== null) climb(parentId);
-  };
-  for (const id of unitIds) climb(id);
-  return found;
-}
 
 /** Rules of a company by the unit they are at, so that a booking looks at few of them. */
 export class RuleBook {

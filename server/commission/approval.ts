@@ -9,7 +9,7 @@ import { LOCKS } from '../db/locks';
 import { announce } from '../db/notify';
 import { commissionStatement } from '../db/tables/index';
 import { assertNoFieldErrors, ProblemError } from '../problem';
-import { wherePayee } from './locked';
+import { keyOfPayee } from './locked';
 import { loadPlans } from './plans';
 import { findStatement, hindranceOf, mayApprove, payeesOf } from './statements';
 
@@ -103,22 +103,25 @@ export async function payStatements(
   const payees = payeesOf(scope, principal, plans, { unitId: unit.id, period: month }).filter(
     (payee) => mayApprove(scope, principal, payee),
   );
+  const idOf = new Map(payees.map((payee) => [keyOfPayee(payee), payee.id]));
+  const people = payees.flatMap((each) => (each.kind === 'salesperson' ? [each.unitId] : []));
+  const accounts = payees.flatMap((each) => (each.kind === 'account' ? [each.userId] : []));
   await context.db.transaction(async (tx) => {
-    for (const payee of payees) {
-      const { rows } = await tx.execute<{ total: number }>(sql`update commission_statement set state
-        = 'paid', paid_on = ${paidOn}, paid_by = ${principal.userId} where ${wherePayee(payee)} and
-          period_id = ${month.id} and state = 'locked' returning total`);
-      if (rows[0])
-        await recordAudit(tx, [
-          {
-            userId: principal.userId,
-            entity: 'commission',
-            entityId: `${payee.id} ${month.id}`,
-            action: 'paid',
-            after: { paidOn, total: rows[0].total },
-          },
-        ]);
-    }
+    const { rows } = await tx.execute<{ key: string; total: number }>(sql`update
+      commission_statement set state = 'paid', paid_on = ${paidOn}, paid_by = ${principal.userId}
+      where period_id = ${month.id} and state = 'locked' and (salesperson_id =
+        any(${sql.param(people)}::int[]) or payee_user_id = any(${sql.param(accounts)}::int[]))
+      returning coalesce(salesperson_id::text, '@' || payee_user_id) as key, total`);
+    await recordAudit(
+      tx,
+      rows.map(({ key, total }) => ({
+        userId: principal.userId,
+        entity: 'commission',
+        entityId: `${idOf.get(key)} ${month.id}`,
+        action: 'paid',
+        after: { paidOn, total },
+      })),
+    );
     await announce(tx, 'commission', null);
   });
 }

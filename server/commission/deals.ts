@@ -1,4 +1,4 @@
-import type { BaseSoFar, CommissionDeal } from '#core/commission/dealCommission';
+import type { PeriodBase, CommissionDeal } from '#core/commission/dealCommission';
 import type { CommissionMeasure, CommissionTerms } from '#core/commission/terms';
 import type { DaySpan } from '#core/period/day';
 import type { LineBook } from '#core/slices/lineBook';
@@ -30,7 +30,7 @@ export class DealStream {
   }
 
   /** What a span came to, as terms divide it. */
-  baseIn({ measure, specialRates }: CommissionTerms, span: DaySpan): BaseSoFar {
+  baseIn({ measure, specialRates }: CommissionTerms, span: DaySpan): PeriodBase {
     const special = new Set(specialRates.map(({ by, id }) => `${by} ${id}`));
     const sums = { all: 0, regular: 0 };
     for (const { lines } of this.dealsIn(measure, span))

@@ -8,7 +8,7 @@ import type { Context } from '../context';
 import { guardCell, toCsv } from '../imports/index';
 import { openPaper } from '../print/index';
 import { drawStatements, STATEMENT_PAGE } from './statementPdf';
-import { listStatements, viewStatement } from './statements';
+import { listStatements, viewStatements } from './statements';
 import type { Summaries } from './summaries';
 
 type Cell = string | number | null;
@@ -72,22 +72,22 @@ export async function exportStatements(
           ]),
       ),
     };
-  const statements = [];
-  for (const row of wanted)
-    statements.push({
-      periodName,
-      statement: await viewStatement(context, scope, principal, { payee: row.payee, period }),
-    });
+  const statements = await viewStatements(
+    context,
+    { scope, principal },
+    wanted.map((row) => row.payee),
+    month,
+  );
   if (format === 'pdf') {
     const pdf = await openPaper(STATEMENT_PAGE, {
       title: `Commission, ${periodName}`,
       author: context.replica.company!.name,
       made: new Date(),
     });
-    drawStatements(pdf, statements, context.replica.company!.name);
+    drawStatements(pdf, statements, periodName, context.replica.company!.name);
     return { name, file: await pdf.finish() };
   }
-  const lines: Cell[][] = statements.flatMap(({ statement }) =>
+  const lines: Cell[][] = statements.flatMap((statement) =>
     statement.entries.map((entry) => [
       statement.payee,
       statement.name,

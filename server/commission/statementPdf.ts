@@ -14,10 +14,11 @@ const LONGEST_NAME = 48;
 /** Draws statements one after the other, each beginning on a page of its own. */
 export function drawStatements(
   pdf: PdfPaper,
-  statements: readonly { statement: CommissionStatement; periodName: string }[],
+  statements: readonly CommissionStatement[],
+  periodName: string,
   companyName: string,
 ): void {
-  statements.forEach(({ statement, periodName }, index) => {
+  statements.forEach((statement, index) => {
     if (index > 0) pdf.nextPage();
     drawStatement(pdf, statement, periodName, companyName);
   });

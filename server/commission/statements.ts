@@ -234,7 +234,39 @@ export async function viewStatement(
   query: { payee: string; period: string },
 ): Promise<CommissionStatement> {
   const whole = await findStatement(context, scope, principal, query);
-  const { payee, month, books, found } = whole;
+  const comments = await loadComments(context.db, whole.payee, whole.month.id);
+  return toStatement(context, { scope, principal }, whole, comments);
+}
+
+/** Statements of payees in a month, the books opened once; those without one are left out. */
+export async function viewStatements(
+  context: Context,
+  reader: { scope: Scope; principal: Principal },
+  ids: readonly string[],
+  month: Period,
+): Promise<CommissionStatement[]> {
+  const { scope, principal } = reader;
+  const plans = await loadPlans(context.db);
+  const payees = ids.map((id) => findPayee(scope, principal, plans, id));
+  const books = await openBooks(context, plans, payees);
+  const statements: CommissionStatement[] = [];
+  for (const { payee, months } of await chainsOf(books, payees)) {
+    const found = months.find((each) => each.month.id === month.id);
+    if (found)
+      statements.push(
+        await toStatement(context, reader, { payee, month, books, months, found }, []),
+      );
+  }
+  return statements;
+}
+
+async function toStatement(
+  context: Context,
+  { scope, principal }: { scope: Scope; principal: Principal },
+  whole: FoundStatement,
+  comments: CommissionStatement['comments'],
+): Promise<CommissionStatement> {
+  const { payee, books, found } = whole;
   const { facts, stored, statement, measurePeriod } = found;
   return {
     ...fieldsOf(scope, payee, toSummary(found, books.dataset.asOf)),
@@ -247,7 +279,7 @@ export async function viewStatement(
     measurePeriod: describePeriod(measurePeriod, scope.dataset.calendar),
     entries: await toEntries(context, scope, statement.entries),
     unknown: statement.unknown,
-    comments: await loadComments(context.db, payee, month.id),
+    comments,
     approvedBy: stored?.approvedByName ?? null,
     approvedAt: stored?.approvedAt ?? null,
     secondBy: stored?.secondByName ?? null,

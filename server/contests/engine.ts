@@ -1,5 +1,6 @@
 import { sql } from 'drizzle-orm';
 import { toIsoDay, weekdayOf } from '#core/period/day';
+import { withUnitsAbove } from '#core/units/above';
 import { formatRank } from '#wording/contest';
 import { describePeriod } from '#wording/period';
 import type { Context } from '../context';
@@ -38,7 +39,11 @@ export function startContests(context: Context): () => void {
     const taken = waiting;
     waiting = null;
     try {
-      await evaluateContests(context, taken === 'all' ? null : withAbove(context, taken));
+      await evaluateContests(
+        context,
+        // A booking of a person is one of the teams they ever stood in.
+        taken === 'all' ? null : withUnitsAbove(replica.company.tree, taken),
+      );
     } catch {
       // The database is away: what was to be looked at is looked at again.
       waiting = 'all';
@@ -56,19 +61,6 @@ export function startContests(context: Context): () => void {
     clearInterval(gather);
     clearInterval(all);
   };
-}
-
-/** A booking of a person is one of the teams they ever stood in. */
-function withAbove({ replica }: Context, unitIds: ReadonlySet<number>): Set<number> {
-  const { tree } = replica.company!;
-  const found = new Set<number>();
-  const climb = (id: number) => {
-    if (found.has(id)) return;
-    found.add(id);
-    for (const { parentId } of tree.membershipsOf(id)) if (parentId !== null) climb(parentId);
-  };
-  for (const id of unitIds) climb(id);
-  return found;
 }
 
 /**

@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import type { AlertRuleInput } from '#contract/schemas/alert';
 import { parseDay, toIsoDay } from '#core/period/day';
-import { evaluate, RuleBook, withUnitsAbove } from '#server/alerts/engine';
+import { withUnitsAbove } from '#core/units/above';
+import { evaluate, RuleBook } from '#server/alerts/engine';
 import { loadActiveRules } from '#server/alerts/storedRule';
 import {
   createCompany,
