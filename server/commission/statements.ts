@@ -146,7 +146,7 @@ async function costAtForecast(
   month: Period,
   chains: readonly { payee: Payee; months: readonly MonthSummary[] }[],
 ): Promise<number | null> {
-  if (month.to <= dataset.asOf + 1 || month.from > dataset.asOf) return null;
+  if (month.to <= dataset.asOf || month.from > dataset.asOf) return null;
   const unitIds = chains.flatMap(({ payee }) =>
     payee.kind === 'salesperson' ? [payee.unitId] : [],
   );
@@ -218,7 +218,7 @@ export function hindranceOf(
   },
 ): CommissionStatement['hindrance'] {
   if (payee.kind === 'account' && payee.userId === principal.userId) return 'ownStatement';
-  if (month.to > scope.dataset.asOf + 1) return 'running';
+  if (month.to > scope.dataset.asOf) return 'running';
   if (months.some((each) => each.month.from < month.from && each.stored === null))
     return 'earlierOpen';
   if (found.stored?.state === 'awaiting' && found.stored.approvedBy === principal.userId)

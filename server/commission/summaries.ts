@@ -33,7 +33,7 @@ export const toSummary = (
   total: statement.total,
   owed: statement.owed,
   stored,
-  facts: month.to > asOf + 1 ? facts : null,
+  facts: month.to > asOf ? facts : null,
 });
 
 /** Beyond these all are derived anew. */

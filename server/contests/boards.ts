@@ -3,14 +3,14 @@ import type { BoardView } from '#contract/schemas/board';
 import { describePeriod } from '#wording/period';
 import type { Context } from '../context';
 import { findPlaces } from './standingCache';
-import { loadContests, roundsBy } from './stored';
+import { enrolledOf, loadContests, roundsBy } from './stored';
 import { wholeOf } from './view';
 
 const PLACES_SHOWN = 8;
 
 /**
- * Running contests that are to be shown on boards, of units below the board's; places and shares of
- * the goal alone, which everybody in a contest sees.
+ * Running contests that are to be shown on boards, of the board's units or with their people; places
+ * and shares of the goal alone, which everybody in a contest sees.
  */
 export async function contestsOnBoard(
   context: Context,
@@ -21,7 +21,8 @@ export async function contestsOnBoard(
   const shown: BoardView['contests'] = [];
   for (const contest of found) {
     const round = roundsBy(contest, dataset.calendar, dataset.asOf).at(-1);
-    if (!round || !sees(contest.unitId)) continue;
+    const isTheirs = sees(contest.unitId) || enrolledOf(contest).some(sees);
+    if (!round || !isTheirs) continue;
     const places = await findPlaces(context, contest, round);
     const best = places[0]?.value ?? null;
     shown.push({

@@ -519,3 +519,33 @@ describe('over random histories with late bookings, voids and ties', () => {
     );
   });
 });
+
+describe('a wall board', () => {
+  it('shows running contests of its people, with places and shares alone', async () => {
+    const { secret } = (
+      await people.manager.send('POST', '/boards', {
+        name: 'Hall',
+        settings: { units: ['salt'], measure: 'revenue', seconds: 20 },
+      })
+    ).json();
+    await run({ name: 'Hidden', isOnBoards: false });
+    await run({ name: 'Shown' });
+    await book({ amount: '500.00' });
+    await expect
+      .poll(async () => {
+        const view = await server.app.inject(`/api/v1/public/boards/${secret}`);
+        return view.json().contests;
+      })
+      .toEqual([
+        {
+          name: 'Shown',
+          round: 'November 2026',
+          places: [
+            { name: 'Ilse Varga', rank: 1, progress: 0.5, isReached: false },
+            { name: 'Tomas Brandt', rank: 2, progress: 0, isReached: false },
+          ],
+          count: 2,
+        },
+      ]);
+  });
+});
