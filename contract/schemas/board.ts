@@ -90,7 +90,7 @@ export const BoardView = Type.Object({
     Type.Object({
       name: Type.String(),
       round: Type.String(),
-      /** The best; in a ranking the share of the first one's figure. */
+      /** The best, with the share of the goal, attainment, or the share of the first one's figure. */
       places: Type.Array(
         Type.Object({
           name: Type.String(),
@@ -99,6 +99,7 @@ export const BoardView = Type.Object({
           isReached: Type.Boolean(),
         }),
       ),
+      isOfFirst: Type.Boolean(),
       count: Type.Integer(),
     }),
   ),

@@ -5,7 +5,7 @@ import { parseDay } from '../period/day';
 import { awardsWon } from './awards';
 import type { ContestAward } from './contest';
 import { type ContestStep, crossingOf } from './crossing';
-import { type ContestEntry, type GoalProgress, placesOf } from './places';
+import { type ContestEntry, type GoalProgress, heightOf, placesOf } from './places';
 import { roundsOf } from './rounds';
 
 const step = (day: number, recordedAt: string, amount: number, deal = 1): ContestStep => ({
@@ -111,6 +111,23 @@ const award = (over: Partial<ContestAward>): ContestAward => ({
   isAtOnce: true,
   amount: null,
   ...over,
+});
+
+describe('how far up a place is drawn', () => {
+  const of = (rules: object, value: number | null, first: number | null) =>
+    heightOf(
+      { progress: 0.5, value },
+      { mode: 'ranking', hasHandicap: false, rankedBy: 'actual', ...rules },
+      first,
+    );
+
+  it('is the share of the goal, the attainment itself, or the share of the first one’s figure', () => {
+    expect(of({ mode: 'goal' }, null, null)).toBe(0.5);
+    // 57 % attainment of the first is no 100 %.
+    expect(of({ rankedBy: 'attainment' }, 0.57, 0.57)).toBe(0.57);
+    expect(of({}, 30, 60)).toBe(0.5);
+    expect([of({}, null, 60), of({}, 30, 0)]).toEqual([null, null]);
+  });
 });
 
 describe('awards', () => {

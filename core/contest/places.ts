@@ -86,3 +86,26 @@ function reachedOf(
   const known = reached.filter((each) => each !== null).sort(compareCrossings);
   return (rule === 'any' ? known[0] : known.at(-1)) ?? null;
 }
+
+/** Whether places are drawn as shares of the first one's figure: where a figure is no share itself. */
+export function isOfFirst({
+  mode,
+  hasHandicap,
+  rankedBy,
+}: Pick<ContestRules, 'mode' | 'hasHandicap' | 'rankedBy'>): boolean {
+  return mode === 'ranking' && !hasHandicap && rankedBy !== 'attainment';
+}
+
+/**
+ * How far up a place is drawn: the share of the goal, the attainment, or the share of the first
+ * one's figure; null where there is none.
+ */
+export function heightOf(
+  { progress, value }: Pick<ContestPlace, 'progress' | 'value'>,
+  rules: Pick<ContestRules, 'mode' | 'hasHandicap' | 'rankedBy'>,
+  first: number | null,
+): number | null {
+  if (rules.mode === 'goal') return progress;
+  if (!isOfFirst(rules) || value === null) return value;
+  return first === null || first <= 0 ? null : value / first;
+}

@@ -1,5 +1,8 @@
 import { sql } from 'drizzle-orm';
 import type { BoardView } from '#contract/schemas/board';
+import type { ContestMember } from '#core/contest/contest';
+import { type ContestPlace, heightOf, isOfFirst } from '#core/contest/places';
+import type { Dataset } from '#core/dataset/dataset';
 import { describePeriod } from '#wording/period';
 import type { Context } from '../context';
 import { findPlaces } from './standingCache';
@@ -28,21 +31,31 @@ export async function contestsOnBoard(
     shown.push({
       name: contest.name,
       round: describePeriod(round, dataset.calendar),
-      places: places.slice(0, PLACES_SHOWN).flatMap(({ name, rank, progress, value, reached }) =>
-        rank === null
+      places: places.slice(0, PLACES_SHOWN).flatMap((place) =>
+        place.rank === null
           ? []
           : [
               {
-                name,
-                rank,
-                progress:
-                  progress ?? (value === null || best === null || best <= 0 ? 0 : value / best),
-                isReached: reached !== null,
+                name: nameOf(dataset, contest.member, place),
+                rank: place.rank,
+                progress: heightOf(place, contest.rules, best) ?? 0,
+                isReached: place.reached !== null,
               },
             ],
       ),
+      isOfFirst: isOfFirst(contest.rules),
       count: places.length,
     });
   }
   return shown;
+}
+
+/** Teams of two branches may be called alike. */
+function nameOf(
+  { tree, asOf }: Dataset,
+  member: ContestMember,
+  { unitId, name }: Pick<ContestPlace, 'unitId' | 'name'>,
+): string {
+  const above = member === 'team' ? tree.parentOn(unitId, asOf) : null;
+  return above === null ? name : `${name}, ${tree.find(above)!.name}`;
 }

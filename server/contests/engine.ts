@@ -1,4 +1,5 @@
 import { sql } from 'drizzle-orm';
+import { heightOf, isOfFirst } from '#core/contest/places';
 import { toIsoDay, weekdayOf } from '#core/period/day';
 import { withUnitsAbove } from '#core/units/above';
 import { formatRank } from '#wording/contest';
@@ -123,7 +124,11 @@ async function sendOccasion(
     const name = `${contest.name}, ${describePeriod(round, dataset.calendar)}`;
     const rows = places
       .slice(0, MOST_IN_MAIL)
-      .map((place) => [formatRank(place.rank), place.name, formatProgress(place)]);
+      .map((place) => [
+        formatRank(place.rank),
+        place.name,
+        formatShare(heightOf(place, contest.rules, places[0]?.value ?? null)),
+      ]);
     return queueMail(
       tx,
       accounts.map((account) => {
@@ -143,7 +148,19 @@ async function sendOccasion(
           parts: [
             ...(contest.mailText ? [{ kind: 'text' as const, text: contest.mailText }] : []),
             ...(own ? [{ kind: 'text' as const, text: own }] : []),
-            { kind: 'table' as const, head: ['Place', 'Name', 'Of the goal'], rows },
+            {
+              kind: 'table' as const,
+              head: [
+                'Place',
+                'Name',
+                contest.rules.mode === 'goal'
+                  ? 'Of the goal'
+                  : isOfFirst(contest.rules)
+                    ? 'Of the first'
+                    : 'Attainment',
+              ],
+              rows,
+            },
             {
               kind: 'link' as const,
               text: 'Open the contest',
@@ -157,5 +174,5 @@ async function sendOccasion(
   });
 }
 
-const formatProgress = ({ progress }: { progress: number | null }) =>
-  progress === null ? '' : `${Math.floor(progress * 100)}%`;
+const formatShare = (share: number | null) =>
+  share === null ? '' : `${Math.floor(share * 100 + 1e-9)}%`;

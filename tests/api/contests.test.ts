@@ -544,6 +544,7 @@ describe('a wall board', () => {
             { name: 'Ilse Varga', rank: 1, progress: 0.5, isReached: false },
             { name: 'Tomas Brandt', rank: 2, progress: 0, isReached: false },
           ],
+          isOfFirst: false,
           count: 2,
         },
       ]);

@@ -2,7 +2,7 @@ import type { BoardView } from '#contract/schemas/board';
 
 /** A running contest as it is read from across a room: place, name, how far up. */
 export function ContestOnBoard({ contest }: { contest: BoardView['contests'][number] }) {
-  const { name, places, count } = contest;
+  const { name, places, count, isOfFirst } = contest;
   const hasBegun = places.some(({ progress }) => progress > 0);
   return (
     <section
@@ -16,7 +16,7 @@ export function ContestOnBoard({ contest }: { contest: BoardView['contests'][num
           {places.map((place) => (
             <li key={`${place.rank} ${place.name}`} className="flex items-center gap-[2vh]">
               <span className="w-[5vh] text-right text-[3.2vh] text-soft">{place.rank}</span>
-              <span className="w-[34vh] truncate text-[3.2vh] font-semibold">{place.name}</span>
+              <span className="w-[52vh] truncate text-[3.2vh] font-semibold">{place.name}</span>
               <span className="relative h-[2.6vh] min-w-0 flex-1 bg-track">
                 <span
                   className={`absolute inset-y-0 left-0 ${place.isReached ? 'bg-made' : 'bg-grade-3'}`}
@@ -28,8 +28,13 @@ export function ContestOnBoard({ contest }: { contest: BoardView['contests'][num
               </span>
             </li>
           ))}
-          {count > places.length && (
-            <li className="text-[2.2vh] text-soft">{count - places.length} more take part</li>
+          {(count > places.length || isOfFirst) && (
+            <li className="text-[2.2vh] text-soft">
+              {[
+                ...(count > places.length ? [`${count - places.length} more take part`] : []),
+                ...(isOfFirst ? ['100% is what the first one has'] : []),
+              ].join(' · ')}
+            </li>
           )}
         </ol>
       )}

@@ -1,4 +1,5 @@
-import type { ContestPlace, ContestView } from '#contract/schemas/contest';
+import type { ContestView } from '#contract/schemas/contest';
+import { heightOf, isOfFirst } from '#core/contest/places';
 import { scaleAroundShares } from '#core/picture/ladderScale';
 import { BoardLadder, type BoardMark } from '../charts/BoardLadder';
 import { describePlace } from '../figures/contests/words';
@@ -21,16 +22,6 @@ export function ContestLadder({ view }: { view: ContestView }) {
   const { contest, places, currency, round } = view;
   const isGoal = contest.rules.mode === 'goal';
   const best = places[0]?.value ?? null;
-  const { rankedBy, hasHandicap } = contest.rules;
-  const isShare = isGoal || hasHandicap || rankedBy === 'attainment';
-  const heightOf = ({ progress, value }: ContestPlace) =>
-    isGoal
-      ? progress
-      : isShare || value === null
-        ? value
-        : best === null || best <= 0
-          ? null
-          : value / best;
   const mine = places.findIndex(({ isMine }) => isMine);
   const shown =
     mine < MOST_SHOWN
@@ -38,7 +29,7 @@ export function ContestLadder({ view }: { view: ContestView }) {
       : [...places.slice(0, MOST_SHOWN - 1), places[mine]!];
   const marks = shown
     .flatMap((place) => {
-      const at = heightOf(place);
+      const at = heightOf(place, contest.rules, best);
       return at === null || place.rank === null ? [] : [{ place, at }];
     })
     .map(({ place, at }) => ({
@@ -67,7 +58,7 @@ export function ContestLadder({ view }: { view: ContestView }) {
           {shown.length} of {places.length} on the ladder
         </p>
       )}
-      {!isShare && (
+      {isOfFirst(contest.rules) && (
         <p className="text-center text-[12px] text-soft">100% is what the first one has.</p>
       )}
     </div>
