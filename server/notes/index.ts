@@ -1,2 +1,3 @@
 export { listNotes } from './service';
 export { addNoteRoutes } from './routes';
+export { writeActionCalendar } from './actionCalendar';

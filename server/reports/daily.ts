@@ -6,7 +6,7 @@ import { listWaitingAlerts } from '../alerts/index';
 import type { Context } from '../context';
 import type { Transaction } from '../db/client';
 import { type LetterPart, queueMail } from '../mail/index';
-import { listNotes } from '../notes/index';
+import { listNotes, writeActionCalendar } from '../notes/index';
 import { DAILY_MINUTE } from './service';
 
 interface Reader extends Record<string, unknown> {
@@ -42,7 +42,7 @@ export async function sendDailyMails(
       rows: [known],
     } = await tx.execute(sql`select 1 from outgoing_mail where key = ${key}`);
     if (known) continue;
-    const { parts, alertIds } = await gather(context, reader, soon);
+    const { parts, alertIds, calendar } = await gather(context, reader, soon);
     // Only those that are told: one that came meanwhile waits for the next mail.
     await tx.execute(sql`update alert_receipt set is_for_daily = false where user_id = ${reader.id}
       and alert_id = any(${sql.param(alertIds)}::bigint[])`);
@@ -56,6 +56,17 @@ export async function sendDailyMails(
         subject: `Iron Ladder, ${toIsoDay(day)}`,
         title: 'Today',
         parts: [...parts, { kind: 'link', text: 'Open Start', url: `${context.origin}/` }],
+        ...(calendar === null
+          ? {}
+          : {
+              attachments: [
+                {
+                  name: 'actions.ics',
+                  type: 'text/calendar; charset=utf-8',
+                  content: Buffer.from(calendar).toString('base64'),
+                },
+              ],
+            }),
         footer:
           'You get this each day on which there is something. Change it in Setup, Your account.',
       },
@@ -68,7 +79,7 @@ async function gather(
   context: Context,
   { id, unitId }: Reader,
   soon: string,
-): Promise<{ parts: LetterPart[]; alertIds: number[] }> {
+): Promise<{ parts: LetterPart[]; alertIds: number[]; calendar: string | null }> {
   const scope = buildScope(context.replica, { unitId });
   const alerts = await listWaitingAlerts(context, scope, { userId: id });
   const { notes } = await listNotes(
@@ -98,7 +109,15 @@ async function gather(
           },
         ]),
   ];
-  return { parts, alertIds: alerts.map((alert) => alert.id) };
+  return {
+    parts,
+    alertIds: alerts.map((alert) => alert.id),
+    // For one's own calendar: what others are to do is in theirs.
+    calendar: await writeActionCalendar(
+      due.filter(({ assignee }) => assignee?.id === id),
+      context.origin,
+    ),
+  };
 }
 
 /** What is due later than that is for another day. */

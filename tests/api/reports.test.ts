@@ -1,3 +1,4 @@
+import ICAL from 'ical.js';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import type { ReportInput } from '#contract/schemas/report';
@@ -250,6 +251,16 @@ describe('the daily mail', () => {
     expect(asked!.address).toBe('manager@example.com');
     expect([mail!.kind, mail!.address]).toEqual(['daily', 'viewer@example.com']);
     expect(mail!.text).toContain('Call Marlow Yard (overdue since 2026-11-10)');
+    // The calendar is read by another program (ical.js); who asked has nothing to put into theirs.
+    const [file] = mail!.attachments!;
+    const calendar = ICAL.parse(Buffer.from(file!.content, 'base64').toString());
+    const event = new ICAL.Event(new ICAL.Component(calendar).getFirstSubcomponent('vevent')!);
+    expect([event.summary, event.startDate.toString(), event.startDate.isDate]).toEqual([
+      'Call Marlow Yard',
+      '2026-11-10',
+      true,
+    ]);
+    expect(asked!.attachments).toBeNull();
     await people.viewer.send('PUT', '/daily-mail', { isWanted: false, time: '08:15' });
     expect(await send('06:00', '2026-11-19')).toBe(0);
     expect(await send('12:00', '2026-11-19')).toBe(1);
