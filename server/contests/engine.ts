@@ -16,7 +16,7 @@ const GATHER_MS = 1_000;
 /** What time alone changes: rounds that end, mail that is due. */
 const LOOK_AT_ALL_EVERY_MS = 300_000;
 const CHANGING = ['deals', 'targets', 'plans', 'units', 'activities', 'measures', 'contests'];
-/** Of the company's clock. */
+/** Of the clock of the contest's branch. */
 const MAIL_MINUTE = 7 * 60;
 const MONDAY = 1;
 const MOST_IN_MAIL = 10;
@@ -71,10 +71,9 @@ export function startContests(context: Context): () => void {
 export async function sendProgress(context: Context): Promise<number> {
   const { replica, db } = context;
   if (!replica.connected || !replica.company?.tree.root) return 0;
-  const clock = replica.clockOf(replica.company.tree.root.id);
   let written = 0;
   for (const contest of await loadContests(db, sql`c.state <> 'draft' and c.mail_rhythm <> 'none'`))
-    for (const { occasion, roundId } of await occasionsOf(context, contest, clock.minute))
+    for (const { occasion, roundId } of await occasionsOf(context, contest))
       written += await sendOccasion(context, contest, occasion, roundId);
   return written;
 }
@@ -84,12 +83,9 @@ interface Occasion {
   roundId: string;
 }
 
-async function occasionsOf(
-  { replica, db }: Context,
-  contest: StoredContest,
-  minute: number,
-): Promise<Occasion[]> {
+async function occasionsOf({ replica, db }: Context, contest: StoredContest): Promise<Occasion[]> {
   const { asOf } = replica;
+  const { minute } = replica.clockOf(contest.unitId);
   const rounds = roundsBy(contest, replica.company!.calendar, asOf);
   const found: Occasion[] = [];
   const current = rounds.at(-1);

@@ -6,7 +6,7 @@ import { dueDay } from '#core/schedule/schedule';
 import type { Context } from '../context';
 import type { Transaction } from '../db/client';
 import { LOCKS } from '../db/locks';
-import { report } from '../db/tables/index';
+import { appUser, report } from '../db/tables/index';
 import { queueMail } from '../mail/index';
 import { sendDailyMails } from './daily';
 import { loadReceivers, sendView } from './send';
@@ -27,14 +27,12 @@ export async function sendWhatIsDue(
   if (!replica.company) return 0;
   const due = (
     await context.db
-      .select()
+      .select({ each: report, unitId: appUser.unitId })
       .from(report)
-      .where(
-        sql`not is_paused and view_id is not null and exists (select from app_user u where u.id =
-          ${report.userId} and u.disabled_at is null)`,
-      )
+      .innerJoin(appUser, sql`${appUser.id} = ${report.userId} and ${appUser.disabledAt} is null`)
+      .where(sql`not ${report.isPaused} and ${report.viewId} is not null`)
   )
-    .map((each) => ({ each, day: dueDayOf(context, each, clockOf) }))
+    .map(({ each, unitId }) => ({ each, day: dueDayOf(context, each, unitId, clockOf) }))
     .filter(({ day }) => day !== null)
     .slice(0, AT_A_TIME);
   let sent = 0;
@@ -55,15 +53,15 @@ async function holds(tx: Transaction, lock: number): Promise<boolean> {
   return row!.taken;
 }
 
+/** By the clock and the working days of the branch of who sends it. */
 function dueDayOf(
   { replica }: Context,
   { userId: _userId, sentFor, ...schedule }: StoredReport,
+  unitId: number,
   clockOf: (unitId: number) => LocalTime,
 ): number | null {
-  const { tree, workingDaysOf } = replica.company!;
-  const root = tree.root!.id;
-  const working = workingDaysOf(root);
-  return dueDay(schedule, clockOf(root), parseDay(sentFor)!, (day) => isWorkingDay(day, working));
+  const working = replica.company!.workingDaysOf(unitId);
+  return dueDay(schedule, clockOf(unitId), parseDay(sentFor)!, (day) => isWorkingDay(day, working));
 }
 
 async function sendOne(context: Context, { id }: StoredReport, day: number): Promise<number> {

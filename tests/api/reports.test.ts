@@ -100,6 +100,15 @@ describe('standing reports', () => {
     expect(reports[0].runs.map(({ sent }: { sent: number }) => sent)).toEqual([1, 1]);
   });
 
+  it('go by the clock of the branch of who sends them', async () => {
+    await make();
+    const salt = server.replica.company!.tree.findByCode('salt')!.id;
+    const clocks = (there: string, elsewhere: string) => (unitId: number) =>
+      clockAt('2026-11-18', unitId === salt ? there : elsewhere)();
+    expect(await sendWhatIsDue(server.context, clocks('07:00', '09:00'))).toBe(0);
+    expect(await sendWhatIsDue(server.context, clocks('07:30', '05:30'))).toBe(1);
+  });
+
   it('sent by two servers at once go once', async () => {
     await make();
     const clock = clockAt('2026-11-18', '08:00');
