@@ -82,15 +82,26 @@ export async function loadMeasureUse(
     where t.measure = ${code} and t.target is not null and p.status in ('draft', 'published') group
       by p.id order by p.year_label desc, p.id`);
   const {
-    rows: [values],
-  } = await context.db.execute<{ count: number }>(
-    sql`select count(value) as count from activity where measure = ${baseOf(code)}`,
-  );
+    rows: [counts],
+  } = await context.db.execute<{ values: number; contests: number; alerts: number }>(sql`
+    select (select count(value) from activity where measure = ${baseOf(code)})::int as values,
+      ${countContests([code])} as contests, ${countAlerts([code])} as alerts`);
   const seen = rows.filter((row) =>
     isSeen({ unitId: row.unit_id, isPublished: row.status === 'published' }),
   );
-  return { plans: seen.map(({ unit_id: _, ...row }) => row), values: values!.count };
+  return { plans: seen.map(({ unit_id: _, ...row }) => row), ...counts! };
 }
+
+/** Contests that are decided by one of these measures, drafts among them. */
+const countContests = (codes: readonly MeasureCode[]) =>
+  sql`(select count(*) from contest where removed_at is null and exists (select from
+    jsonb_array_elements(rules->'goals') g where g->>'measure' =
+      any(${sql.param([...codes])}::text[])))::int`;
+
+/** Alert rules that look at one of these measures. */
+const countAlerts = (codes: readonly MeasureCode[]) =>
+  sql`(select count(*) from alert_rule where removed_at is null and measure =
+    any(${sql.param([...codes])}::text[]))::int`;
 
 function findFaults({ replica }: Context, input: Parameters<typeof findMeasureFaults>[0]) {
   const { measures, customFields } = replica.company!;
@@ -238,11 +249,12 @@ export async function deleteMeasure(
     await tx.execute(sql`delete from target where measure = any(${ofVersions}) and target is null`);
     const {
       rows: [uses],
-    } = await tx.execute<{ targets: number; values: number; rules: number; boards: number }>(sql`
+    } = await tx.execute<Record<string, number>>(sql`
       select (select count(*) from target where measure = any(${ofVersions}))::int as targets,
         (select count(*) from activity where measure = ${base})::int as values,
         (select count(*) from status_rule where measure = any(${ofVersions}))::int as rules,
-        (select count(*) from board where settings->>'measure' = any(${ofVersions}))::int as boards`);
+        (select count(*) from board where settings->>'measure' = any(${ofVersions}))::int as boards,
+        ${countContests(versions)} as contests, ${countAlerts(versions)} as "alert rules"`);
     const named = Object.entries(uses!).filter(([, count]) => count > 0);
     if (named.length > 0)
       throw new ProblemError('measureInUse', {

@@ -361,6 +361,30 @@ describe('a draft', () => {
     expect(removed.statusCode).toBe(200);
   });
 
+  it('keeps its measure from being deleted, which says who uses it', async () => {
+    const made = await people.admin.send('POST', '/measures', {
+      code: 'visits',
+      name: 'Visits',
+      description: 'How often they were there',
+      valueKind: 'count',
+      decimals: 0,
+      direction: 'higher',
+      group: 'activity',
+      definition: { kind: 'typed', accumulation: 'sum' },
+    });
+    expect(made.statusCode, made.body).toBe(200);
+    const { contest } = await draft({}, { goals: [{ measure: 'visits', value: 5 }] });
+    const use = await people.admin.get('/measures/visits/use');
+    expect(use.json()).toMatchObject({ contests: 1, alerts: 0 });
+    const refused = await people.admin.send('DELETE', '/measures/visits');
+    expect([refused.statusCode, refused.json().detail]).toEqual([
+      409,
+      expect.stringContaining('1 contest'),
+    ]);
+    await people.manager.send('DELETE', `/contests/${contest.id}`);
+    expect((await people.admin.send('DELETE', '/measures/visits')).statusCode).toBe(200);
+  });
+
   it('is made by who plans there', async () => {
     expect((await people.north.send('POST', '/contests', input())).statusCode).toBe(404);
     expect((await people.salesperson.send('POST', '/contests', input())).statusCode).toBe(403);

@@ -8,12 +8,14 @@ import { useSay } from '../ui/Toasts';
 import { useGetMeasureUseQuery, useMoveTargetsMutation } from './measuresApi';
 
 /** What stands on a measure, in a sentence. */
-export function describeUse({ plans, values }: Use): string {
+export function describeUse({ plans, values, contests, alerts }: Use): string {
   const targets = plans.reduce((sum, plan) => sum + plan.targets, 0);
   const parts = [
     targets > 0 &&
       `${targets.toLocaleString('en-GB')} ${targets === 1 ? 'target' : 'targets'} in ${plans.map((plan) => `“${plan.name}” (${plan.status})`).join(', ')}`,
     values > 0 && `${values.toLocaleString('en-GB')} typed-in ${values === 1 ? 'value' : 'values'}`,
+    contests > 0 && `${contests} ${contests === 1 ? 'contest' : 'contests'}`,
+    alerts > 0 && `${alerts} ${alerts === 1 ? 'alert rule' : 'alert rules'}`,
   ].filter(Boolean);
   return parts.length === 0 ? 'Nothing uses it yet.' : `It is used by ${parts.join(' and ')}.`;
 }

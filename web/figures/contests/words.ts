@@ -67,7 +67,7 @@ export function describeLead({ contest, places, round, currency }: ContestView):
     return round ? 'Nobody has a place yet' : 'It has not begun';
   const tied = places.filter(({ rank }) => rank === 1);
   const who =
-    tied.length > 2 ? `${tied.length} people` : tied.map(({ unit }) => unit.name).join(' and ');
+    tied.length > 2 ? `${tied.length} together` : tied.map(({ unit }) => unit.name).join(' and ');
   const reached = places.filter(({ reachedOn }) => reachedOn !== null).length;
   if (reached > 0) return `${reached} of ${places.length} have reached it, ${who} first`;
   if (first.progress === 0) return 'Nobody has anything yet';
