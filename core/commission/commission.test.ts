@@ -279,13 +279,14 @@ describe('against a spreadsheet engine (HyperFormula)', () => {
         (bases, target, cap, draw) => {
           const rows = bases.map((base, i) => {
             const row = i + 1;
-            // A: base, B: sum before, C: sum after, D: commission of the deal.
-            const earned = (sum: string) => `(MIN(${sum},$F$1)*5/100+MAX(0,${sum}-$F$1)*8/100)`;
+            // A: base, B: sum before, C: sum after, D: commission of the deal, in hundredths until
+            // it is rounded: those are whole numbers.
+            const earned = (sum: string) => `(MIN(${sum},$F$1)*5+MAX(0,${sum}-$F$1)*8)`;
             return [
               base,
               i === 0 ? 0 : `=C${i}`,
               `=A${row}+B${row}`,
-              `=ROUND(${earned(`C${row}`)}-${earned(`B${row}`)},0)`,
+              `=ROUND((${earned(`C${row}`)}-${earned(`B${row}`)})/100,0)`,
             ];
           });
           const n = bases.length;

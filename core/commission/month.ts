@@ -1,9 +1,9 @@
 import {
   atOneRate,
-  type PeriodBase,
   type CommissionDeal,
   commissionOfDeal,
   type LineCommission,
+  type PeriodBase,
 } from './dealCommission';
 import { buildRateCurve, productOf, roundProduct } from './rateCurve';
 import type { CommissionTerms } from './terms';

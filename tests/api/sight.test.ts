@@ -1,7 +1,14 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { ROUTES } from '#contract/routes/index';
 import type { AnyRoute } from '#contract/routes/route';
-import { createCompany, createDatabase, putTargets, startServer, type TestServer } from './harness';
+import {
+  type Client,
+  createCompany,
+  createDatabase,
+  putTargets,
+  startServer,
+  type TestServer,
+} from './harness';
 
 /**
  * Every address that reads anything, asked by people of one branch while the other is full of
@@ -11,9 +18,15 @@ import { createCompany, createDatabase, putTargets, startServer, type TestServer
 let server: TestServer;
 let publishedPlan = 0;
 let people: Awaited<ReturnType<typeof createCompany>>;
-const ids: Record<'ours' | 'theirs', { deal: number; customer: number; product: number }> = {
-  ours: { deal: 0, customer: 0, product: 0 },
-  theirs: { deal: 0, customer: 0, product: 0 },
+interface SideIds {
+  deal: number;
+  customer: number;
+  product: number;
+  contest: number;
+}
+const ids: Record<'ours' | 'theirs', SideIds> = {
+  ours: { deal: 0, customer: 0, product: 0, contest: 0 },
+  theirs: { deal: 0, customer: 0, product: 0, contest: 0 },
 };
 
 /**
@@ -100,12 +113,79 @@ NORTH-1,nkassem,North Yard,500.00,EUR,won,2026-11-10,North sail,fair
     reason: 'only we know why',
   });
   await people.manager.send('POST', `/deals/${ids.theirs.deal}/restore`, { version: 2 });
+  ids.ours.contest = await reward(people.north, 'north', 'Contest of the north');
+  ids.theirs.contest = await reward(people.manager, 'salt', 'secret of Saltmarsh');
   await people.manager.send('POST', '/boards', {
     name: 'secret of Saltmarsh',
     settings: { units: ['salt'], measure: 'revenue', seconds: 20 },
   });
 });
 afterAll(() => server.stop());
+
+/** A commission plan, a running contest and an award of a branch; answers the contest. */
+async function reward(who: Client, unit: string, name: string): Promise<number> {
+  const plan = await who.send('POST', '/commission-plans', {
+    name,
+    unit,
+    payee: 'salespeople',
+    userId: null,
+    from: 'FY2027-P08',
+    terms: {
+      measure: 'revenue',
+      periodKind: 'month',
+      tierMode: 'marginal',
+      tiers: [{ from: 0, rate: 1_000_000 }],
+      withoutTarget: 'lowest',
+      specialRates: [],
+      bonus: null,
+      floor: null,
+      cap: null,
+      guarantee: null,
+      draw: null,
+      secondAbove: null,
+    },
+  });
+  expect(plan.statusCode, plan.body).toBe(201);
+  const made = await who.send('POST', '/contests', {
+    unit,
+    name,
+    text: name,
+    member: 'salesperson',
+    repeat: 'month',
+    from: '2026-11-01',
+    through: '2026-12-31',
+    leavesOutRamps: false,
+    isByInvitation: false,
+    isOnBoards: false,
+    mailRhythm: 'none',
+    mailText: '',
+    rules: {
+      mode: 'goal',
+      goalRule: 'all',
+      goals: [{ measure: 'revenue', value: 1 }],
+      rankedBy: 'actual',
+      hasHandicap: false,
+      awards: [],
+    },
+  });
+  expect(made.statusCode, made.body).toBe(201);
+  const { contest, joined } = made.json<{
+    contest: { id: number };
+    joined: { code: string }[];
+  }>();
+  const started = await who.send('POST', `/contests/${contest.id}/start`, {
+    members: joined.map(({ code }) => code),
+  });
+  expect(started.statusCode, started.body).toBe(200);
+  await who.send('POST', '/awards', {
+    unit,
+    title: name,
+    text: name,
+    picture: 'cup',
+    amount: null,
+  });
+  return contest.id;
+}
 
 /** A useful question for each parameter; what only some addresses know is named with theirs. */
 const QUESTIONS: Record<string, string> = {
@@ -139,13 +219,14 @@ const NOT_ASKED = new Set([
 ]);
 
 const pathsOf = (route: AnyRoute, side: 'ours' | 'theirs'): string[] => {
-  const { deal, customer, product } = ids[side];
+  const { deal, customer, product, contest } = ids[side];
   const unit = side === 'ours' ? ['north', 'nkassem'] : ['salt', 'ivarga', 'ht'];
   const inPath = (name: string): (string | number)[] => {
     if (name === 'code') return route.id === 'getMeasureUse' ? ['revenue'] : unit;
     if (name === 'kind')
       return ['deals', 'deal_lines', 'units', 'targets', 'customers', 'products', 'history'];
     if (name === 'list') return ['product', 'source'];
+    if (name === 'id' && route.id === 'getContest') return [contest];
     if (name === 'id')
       return [route.id === 'getCustomer' ? customer : route.id === 'getProduct' ? product : deal];
     throw new Error(`Say in this test what "${name}" of ${route.id} may be.`);
@@ -163,7 +244,14 @@ const pathsOf = (route: AnyRoute, side: 'ours' | 'theirs'): string[] => {
   const fixed = (query.required ?? [])
     .filter((name) => name !== 'unit')
     .map((name) => {
-      const value = name === 'plan' ? String(publishedPlan) : (own[name] ?? QUESTIONS[name]);
+      const value =
+        name === 'plan'
+          ? String(publishedPlan)
+          : name === 'payee'
+            ? side === 'ours'
+              ? 'nkassem'
+              : 'ivarga'
+            : (own[name] ?? QUESTIONS[name]);
       if (value === undefined)
         throw new Error(`Say in this test what "${name}" of ${route.id} may be.`);
       return `${name}=${encodeURIComponent(value)}`;
