@@ -48,7 +48,5 @@ export function describeRate(
   measure: CommissionStatement['measure'],
   currency: string,
 ): string {
-  return measure === 'deals_won'
-    ? `${formatPaid(rate, currency)} each`
-    : `${rate / 10_000}%`;
+  return measure === 'deals_won' ? `${formatPaid(rate, currency)} each` : `${rate / 10_000}%`;
 }

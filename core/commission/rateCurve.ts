@@ -1,5 +1,5 @@
 import { divideHalfAway } from '../money/rate';
-import { RATE_SCALE, type CommissionTerms } from './terms';
+import { type CommissionTerms, RATE_SCALE } from './terms';
 
 /** A part of a base at one rate. */
 export interface RatedPart {

@@ -14,7 +14,7 @@ import { viewUnassigned } from '../attainment/index';
 import type { Context } from '../context';
 import { loadOpenBook, type OpenBook } from '../credited/index';
 import type { Queryable } from '../db/client';
-import { sliceByLines,type Slicing } from '../slices/index';
+import { sliceByLines, type Slicing } from '../slices/index';
 import type { StoredRule } from './storedRule';
 
 /** Whom a rule watches today. */

@@ -1,4 +1,4 @@
-import type { CommissionDeal,PeriodBase } from '#core/commission/dealCommission';
+import type { CommissionDeal, PeriodBase } from '#core/commission/dealCommission';
 import type { CommissionMeasure, CommissionTerms } from '#core/commission/terms';
 import type { DaySpan } from '#core/period/day';
 import type { LineBook } from '#core/slices/lineBook';

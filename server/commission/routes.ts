@@ -1,16 +1,16 @@
 import * as routes from '#contract/routes/commission';
 import type { Endpoints } from '../endpoints';
+import { ProblemError } from '../problem';
 import { approveStatement, payStatements } from './approval';
 import { findComment, settleLine, writeComment } from './comments';
 import { exportStatements, STATEMENT_TYPES } from './export';
 import { findPayee } from './payee';
-import { addPlan, addVersion, endPlan, listPlans, removePlan } from './planService';
 import { loadPlans } from './plans';
+import { addPlan, addVersion, endPlan, listPlans, removePlan } from './planService';
 import { findStatement, listStatements, mayApprove, viewStatement } from './statements';
 import { Summaries } from './summaries';
 import { tryPlan } from './trial';
 import { viewLiability, viewWhatIf } from './whatIf';
-import { ProblemError } from '../problem';
 
 export function addCommissionRoutes({ implement, context }: Endpoints): void {
   const summaries = new Summaries(context);

@@ -7,8 +7,8 @@ import type { Context } from '../context';
 import { openBooks } from './books';
 import type { CommissionBooks } from './chain';
 import type { Payee } from './payee';
-import { checkAccount } from './planService';
 import { loadPlans, type StoredPlan } from './plans';
+import { checkAccount } from './planService';
 import { chainsOf, payeesOf } from './statements';
 import { readTerms } from './terms';
 
