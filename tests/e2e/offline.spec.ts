@@ -5,13 +5,15 @@ test.use({ serviceWorkers: 'allow' });
 
 /** The worker stands by, and what the page shows has gone through it. */
 async function isReady(page: Page): Promise<void> {
-  await page.waitForFunction(async () => {
-    const answers = await caches.keys();
-    return navigator.serviceWorker.controller !== null && answers.includes('answers');
-  });
+  // Asked anew each time: waitForFunction takes the promise itself for a yes.
+  const standsBy = () => page.evaluate(() => navigator.serviceWorker.controller !== null);
+  await expect.poll(standsBy, { timeout: 30_000 }).toBe(true);
   await page.reload();
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
   await page.waitForLoadState('networkidle').catch(() => undefined);
+  const isKept = () =>
+    page.evaluate(async () => (await caches.match('/api/v1/session')) !== undefined);
+  await expect.poll(isKept).toBe(true);
 }
 
 async function bookOffline(page: Page, customer: string, amount: string): Promise<void> {
