@@ -1,18 +1,15 @@
-import { createReadStream, mkdtempSync, rmSync } from 'node:fs';
-import { join } from 'node:path';
 import { sql } from 'drizzle-orm';
 import { openBooks } from '#server/commission/books';
-import { chainOf } from '#server/commission/chain';
+import { chainOf, chainsOf } from '#server/commission/chain';
 import type { Payee } from '#server/commission/payee';
 import { loadPlans } from '#server/commission/plans';
-import { chainsOf } from '#server/commission/statements';
 import { Summaries } from '#server/commission/summaries';
 import { evaluateContests } from '#server/contests/evaluate';
-import { startCluster } from '../scripts/cluster';
-import { buildTargetsCsv, buildUnitsCsv, SIZE, TODAY, writeDealsCsv } from './company';
+import { measureOnBooks } from './bookedServer';
+import { SIZE, TODAY } from './company';
 import { quantile, time } from './measure';
-import { type Ratio, report } from './report';
-import { type BenchServer, startServer } from './server';
+import type { Ratio } from './report';
+import type { BenchServer } from './server';
 
 const say = (text: string) => process.stdout.write(`${text}\n`);
 const RUNS = 5;
@@ -94,8 +91,12 @@ async function measureStatements(server: BenchServer): Promise<Ratio[]> {
   const payees = tree.units
     .filter(({ kind }) => kind === 'salesperson')
     .map(({ id, code, name }): Payee => ({ kind: 'salesperson', unitId: id, id: code, name }));
-  const ours = async () =>
-    chainsOf(await openBooks(server.context, await loadPlans(server.db), payees), payees);
+  const ours = async () => {
+    const books = await openBooks(server.context, await loadPlans(server.db), payees);
+    const chains = [];
+    for await (const chain of chainsOf(books, payees)) chains.push(chain);
+    return chains;
+  };
   const chains = await ours();
   // SQL is given the months and targets ready made.
   await server.db.execute(sql`create unlogged table bench_month (sp int, period_id text, from_day
@@ -215,29 +216,7 @@ async function measureBookings(server: BenchServer): Promise<Ratio[]> {
   ];
 }
 
-async function main(): Promise<void> {
-  const directory = mkdtempSync('/tmp/iron-ladder-bench-');
-  const clusterDirectory = mkdtempSync('/tmp/iron-ladder-bench-cluster-');
-  const deals = join(directory, 'deals.csv');
-  say(`Writing ${SIZE.deals.toLocaleString('en-GB')} deals …`);
-  await writeDealsCsv(deals, false);
-  const cluster = await startCluster(clusterDirectory);
-  try {
-    const server = await startServer(cluster, 'rewards', buildUnitsCsv());
-    await server.upload('deals', createReadStream(deals));
-    await server.publishTargets(buildTargetsCsv());
-    await server.pool.query('vacuum analyze');
-    const ratios = [...(await measureStatements(server)), ...(await measureBookings(server))];
-    report('rewards', ratios, { seed: 'bench-deals', deals: SIZE.deals });
-    await server.stop();
-  } finally {
-    await cluster.stop();
-    for (const each of [directory, clusterDirectory])
-      rmSync(each, { recursive: true, force: true });
-  }
-}
-
-main().catch((error: unknown) => {
-  process.stderr.write(`${error instanceof Error ? error.stack : String(error)}\n`);
-  process.exit(1);
-});
+await measureOnBooks('rewards', async (server) => [
+  ...(await measureStatements(server)),
+  ...(await measureBookings(server)),
+]);

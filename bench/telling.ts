@@ -1,16 +1,14 @@
-import { createReadStream, mkdtempSync, rmSync } from 'node:fs';
-import { join } from 'node:path';
 import { sql } from 'drizzle-orm';
 import { parseDay } from '#core/period/day';
 import { withUnitsAbove } from '#core/units/above';
 import { evaluate, RuleBook } from '#server/alerts/engine';
 import { loadActiveRules } from '#server/alerts/storedRule';
 import { sendWhatIsDue } from '#server/reports/sender';
-import { startCluster } from '../scripts/cluster';
-import { buildTargetsCsv, buildUnitsCsv, SIZE, TODAY, writeDealsCsv } from './company';
+import { measureOnBooks } from './bookedServer';
+import { SIZE, TODAY } from './company';
 import { quantile, time } from './measure';
-import { type Ratio, report } from './report';
-import { type BenchServer, startServer } from './server';
+import type { Ratio } from './report';
+import type { BenchServer } from './server';
 
 const say = (text: string) => process.stdout.write(`${text}\n`);
 const RULES = 5_000;
@@ -135,33 +133,8 @@ async function measureReports(server: BenchServer): Promise<Ratio[]> {
   return [['booking while 2,000 report mails are written, p99 beside alone', ratio, 1.5, 'max']];
 }
 
-async function main(): Promise<void> {
-  const directory = mkdtempSync('/tmp/iron-ladder-bench-');
-  const clusterDirectory = mkdtempSync('/tmp/iron-ladder-bench-cluster-');
-  const deals = join(directory, 'deals.csv');
-  say(`Writing ${SIZE.deals.toLocaleString('en-GB')} deals …`);
-  await writeDealsCsv(deals, false);
-  const cluster = await startCluster(clusterDirectory);
-  try {
-    const server = await startServer(cluster, 'telling', buildUnitsCsv());
-    await server.upload('deals', createReadStream(deals));
-    await server.publishTargets(buildTargetsCsv());
-    await server.pool.query('vacuum analyze');
-    const ratios = [
-      ...(await measureStart(server)),
-      ...(await measureAlerts(server)),
-      ...(await measureReports(server)),
-    ];
-    report('telling', ratios, { seed: 'bench-deals', deals: SIZE.deals });
-    await server.stop();
-  } finally {
-    await cluster.stop();
-    for (const each of [directory, clusterDirectory])
-      rmSync(each, { recursive: true, force: true });
-  }
-}
-
-main().catch((error: unknown) => {
-  process.stderr.write(`${error instanceof Error ? error.stack : String(error)}\n`);
-  process.exit(1);
-});
+await measureOnBooks('telling', async (server) => [
+  ...(await measureStart(server)),
+  ...(await measureAlerts(server)),
+  ...(await measureReports(server)),
+]);

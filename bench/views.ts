@@ -1,18 +1,16 @@
 import { spawn } from 'node:child_process';
 import { once } from 'node:events';
-import { createReadStream, mkdtempSync, rmSync } from 'node:fs';
-import { join } from 'node:path';
 import { createInterface } from 'node:readline';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { chromium } from '@playwright/test';
-import { startCluster } from '../scripts/cluster';
+import { measureOnBooks } from './bookedServer';
 import { measureFirstLoad, measureRepaint } from './browser';
 import { measureMix, measureRequests, openAsker } from './client';
-import { buildTargetsCsv, buildUnitsCsv, SIZE, TODAY, writeDealsCsv } from './company';
+import { SIZE, TODAY } from './company';
 import { listenerCommand } from './listeners';
 import { measure, quantile, type Timing, toTiming } from './measure';
-import { type Ratio, report } from './report';
-import { type BenchServer, startServer } from './server';
+import type { Ratio } from './report';
+import type { BenchServer } from './server';
 import { VIEW_REQUESTS } from './viewsSql';
 
 const say = (text: string) => process.stdout.write(`${text}\n`);
@@ -212,39 +210,17 @@ async function measureScreens(server: BenchServer): Promise<Ratio[]> {
   ];
 }
 
-async function main(): Promise<void> {
-  const directory = mkdtempSync('/tmp/iron-ladder-bench-');
-  const clusterDirectory = mkdtempSync('/tmp/iron-ladder-bench-cluster-');
-  const deals = join(directory, 'deals.csv');
-  say(`Writing ${SIZE.deals.toLocaleString('en-GB')} deals …`);
-  await writeDealsCsv(deals, false);
-  const cluster = await startCluster(clusterDirectory);
-  try {
-    const server = await startServer(cluster, 'views', buildUnitsCsv());
-    await server.upload('deals', createReadStream(deals));
-    await server.publishTargets(buildTargetsCsv());
-    await server.pool.query('vacuum analyze');
-    const ratios = [...(await measureViews(server)), ...(await measureScreens(server))];
-    const browser = await chromium.launch({
-      executablePath: '/usr/bin/chromium',
-      args: ['--no-sandbox', '--disable-gpu'],
-    });
-    const address = server.address.replace('127.0.0.1', 'localhost');
-    ratios.push(
-      ...(await measureFirstLoad(browser, address)),
-      await measureRepaint(browser, address),
-    );
-    await browser.close();
-    report('views', ratios, { seed: 'bench-deals', deals: SIZE.deals });
-    await server.stop();
-  } finally {
-    await cluster.stop();
-    for (const each of [directory, clusterDirectory])
-      rmSync(each, { recursive: true, force: true });
-  }
-}
-
-main().catch((error: unknown) => {
-  process.stderr.write(`${error instanceof Error ? error.stack : String(error)}\n`);
-  process.exit(1);
+await measureOnBooks('views', async (server) => {
+  const ratios = [...(await measureViews(server)), ...(await measureScreens(server))];
+  const browser = await chromium.launch({
+    executablePath: '/usr/bin/chromium',
+    args: ['--no-sandbox', '--disable-gpu'],
+  });
+  const address = server.address.replace('127.0.0.1', 'localhost');
+  ratios.push(
+    ...(await measureFirstLoad(browser, address)),
+    await measureRepaint(browser, address),
+  );
+  await browser.close();
+  return ratios;
 });

@@ -25,6 +25,8 @@ export type ContestMailRhythm = (typeof CONTEST_MAIL_RHYTHMS)[number];
 export const MOST_GOALS = 5;
 export const MOST_AWARDS = 10;
 export const MOST_CONTEST_MEMBERS = 5_000;
+/** Awards of a round or a unit, the newest first; older ones are not listed. */
+export const MOST_AWARDS_LISTED = 100;
 export const MOST_CONTESTS = 500;
 export const LONGEST_CONTEST_DAYS = 1_100;
 export const LONGEST_CONTEST_TEXT = 2_000;

@@ -50,7 +50,7 @@ export async function evaluate(
   touched: Touched,
 ): Promise<number | null> {
   const { replica } = context;
-  const dataset = replica.datasetFor(replica.company!.tree.root!.id);
+  const dataset = replica.wholeDataset;
   const due = book
     .touchedBy(dataset, touched)
     .filter(({ rule }) => dataset.measures.find(rule.measure) !== undefined);
@@ -134,7 +134,7 @@ export async function seedStates(
   rule: StoredRule,
 ): Promise<void> {
   const { replica } = context;
-  const dataset = replica.datasetFor(replica.company!.tree.root!.id);
+  const dataset = replica.wholeDataset;
   const outlooks = new OutlookReader(context, dataset);
   const periodId = periodOf(dataset, rule).id;
   const seeds: ChangedState[] = [];

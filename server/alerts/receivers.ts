@@ -17,7 +17,7 @@ export async function tellFired(
   fired: readonly Fired[],
 ): Promise<void> {
   const { replica } = context;
-  const dataset = replica.datasetFor(replica.company!.tree.root!.id);
+  const dataset = replica.wholeDataset;
   const seers = new Map<number, Person[]>();
   for (const each of fired) {
     const {

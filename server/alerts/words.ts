@@ -17,7 +17,7 @@ export function tellInWords(
     rule: Pick<Fired['rule'], 'kind' | 'measure' | 'threshold' | 'sliceName'>;
   },
 ): string {
-  const dataset = replica.datasetFor(replica.company!.tree.root!.id);
+  const dataset = replica.wholeDataset;
   const { calendar, tree, measures, rules, currency } = dataset;
   const period = calendar.parse(periodId)!;
   const money = { kind: 'money' as const, currency };

@@ -143,7 +143,7 @@ function findOwnTeam(
   person: Unit,
   period: Period,
 ): { dataset: Dataset; unit: Unit } | null {
-  const dataset = replica.datasetFor(replica.company!.tree.root!.id);
+  const dataset = replica.wholeDataset;
   const parent = dataset.tree.parentOn(person.id, dayWithin(period, dataset.asOf));
   const unit = parent === null ? undefined : dataset.tree.find(parent);
   return unit ? { dataset, unit } : null;

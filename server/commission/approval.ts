@@ -9,7 +9,7 @@ import { LOCKS } from '../db/locks';
 import { announce } from '../db/notify';
 import { commissionStatement } from '../db/tables/index';
 import { assertNoFieldErrors, ProblemError } from '../problem';
-import { keyOfPayee } from './locked';
+import { columnsOfPayee, idsOfPayees, keyOfPayee } from './locked';
 import { loadPlans } from './plans';
 import { findStatement, hindranceOf, mayApprove, payeesOf } from './statements';
 
@@ -27,7 +27,7 @@ export async function approveStatement(
   await context.db.transaction(async (tx) => {
     // One at a time: what the next is made of is the one before.
     await tx.execute(sql`select pg_advisory_xact_lock(${LOCKS.commission})`);
-    const whole = await findStatement({ ...context, db: tx as never }, scope, principal, input);
+    const whole = await findStatement(context, scope, principal, input, tx);
     const { payee, month, found } = whole;
     const { stored, statement, facts } = found;
     if (stored && stored.state !== 'awaiting') return;
@@ -42,12 +42,9 @@ export async function approveStatement(
       await tx.execute(sql`update commission_statement set state = 'locked', second_by =
         ${principal.userId}, second_at = now() where id = ${stored.id}`);
     } else {
-      const [salespersonId, payeeUserId] =
-        payee.kind === 'account' ? [null, payee.userId] : [payee.unitId, null];
       await tx.insert(commissionStatement).values({
         planId: found.found.plan.id,
-        salespersonId,
-        payeeUserId,
+        ...columnsOfPayee(payee),
         unitId: found.unitId,
         periodId: month.id,
         from: toIsoDay(month.from),
@@ -81,6 +78,9 @@ const HINDRANCES = {
   ownStatement: 'nobody approves their own, or that of others than their people',
 } as const;
 
+/** A day of payment later than so many after the month's first is a slip. */
+const LATEST_PAYMENT_DAYS = 3_660;
+
 /** Locked statements of a month are paid on a day. @throws ProblemError invalidInput */
 export async function payStatements(
   context: Context,
@@ -91,12 +91,13 @@ export async function payStatements(
   const unit = scope.findUnit(code);
   const month = findMonth(scope.dataset, period);
   const day = parseDay(paidOn)!;
-  if (day < month.from)
+  const last = month.from + LATEST_PAYMENT_DAYS;
+  if (day < month.from || day > last)
     assertNoFieldErrors([
       {
         field: 'paidOn',
         code: 'dayOutOfRange',
-        params: { from: toIsoDay(month.from), to: toIsoDay(month.from + 3_660) },
+        params: { from: toIsoDay(month.from), to: toIsoDay(last) },
       },
     ]);
   const plans = await loadPlans(context.db);
@@ -104,8 +105,7 @@ export async function payStatements(
     (payee) => mayApprove(scope, principal, payee),
   );
   const idOf = new Map(payees.map((payee) => [keyOfPayee(payee), payee.id]));
-  const people = payees.flatMap((each) => (each.kind === 'salesperson' ? [each.unitId] : []));
-  const accounts = payees.flatMap((each) => (each.kind === 'account' ? [each.userId] : []));
+  const { people, accounts } = idsOfPayees(payees);
   await context.db.transaction(async (tx) => {
     const { rows } = await tx.execute<{ key: string; total: number }>(sql`update
       commission_statement set state = 'paid', paid_on = ${paidOn}, paid_by = ${principal.userId}

@@ -5,7 +5,7 @@ import type { Queryable } from '../db/client';
 import { LIST_TABLES } from '../lists/index';
 import { loadCategoryOf } from '../slices/index';
 import type { CommissionBooks } from './chain';
-import { loadStored } from './locked';
+import { idsOfPayees, loadStored } from './locked';
 import type { Payee } from './payee';
 import type { StoredPlan } from './plans';
 
@@ -17,23 +17,13 @@ export async function openBooks(
   db: Queryable = context.db,
 ): Promise<CommissionBooks> {
   const { replica } = context;
-  const [lines, categoryOf, stored] = [
-    await replica.findLines(),
-    await loadCategoryOf(db),
-    await loadStored(db, payees),
-  ];
-  return {
-    dataset: replica.datasetFor(replica.company!.tree.root!.id),
-    lines,
-    categoryOf,
-    plans,
-    stored,
-    awards: await loadPaidAwards(
-      db,
-      replica.company!.calendar,
-      payees.flatMap((each) => (each.kind === 'salesperson' ? [each.unitId] : [])),
-    ),
+  const read = {
+    lines: await replica.findLines(),
+    categoryOf: await loadCategoryOf(db),
+    stored: await loadStored(db, payees),
+    awards: await loadPaidAwards(db, replica.company!.calendar, idsOfPayees(payees).people),
   };
+  return { ...read, plans, dataset: replica.wholeDataset };
 }
 
 /** Names of deals, customers and products, by id. */

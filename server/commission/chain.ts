@@ -1,3 +1,4 @@
+import { setImmediate as breathe } from 'node:timers/promises';
 import {
   buildStatements,
   type GivenAward,
@@ -85,6 +86,20 @@ export function chainOf(books: CommissionBooks, payee: Payee): PayeeMonth[] {
   });
   const statements = buildStatements(withFacts.map(({ facts }) => facts));
   return withFacts.map((each, i) => ({ ...each, statement: statements[i]! }));
+}
+
+/** People are computed in pieces, so that others are answered meanwhile. */
+const PEOPLE_AT_ONCE = 10;
+
+/** The months of payees, one after the other. */
+export async function* chainsOf(
+  books: CommissionBooks,
+  payees: readonly Payee[],
+): AsyncGenerator<{ payee: Payee; months: PayeeMonth[] }> {
+  for (const [index, payee] of payees.entries()) {
+    yield { payee, months: chainOf(books, payee) };
+    if (index % PEOPLE_AT_ONCE === PEOPLE_AT_ONCE - 1) await breathe();
+  }
 }
 
 function targetOf(

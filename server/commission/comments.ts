@@ -5,7 +5,7 @@ import { recordAudit } from '../audit/record';
 import type { Context } from '../context';
 import type { Queryable } from '../db/client';
 import { ProblemError } from '../problem';
-import { wherePayee } from './locked';
+import { columnsOfPayee, wherePayee } from './locked';
 import type { Payee } from './payee';
 
 /** To one statement. */
@@ -48,10 +48,9 @@ export async function writeComment(
       commission_comment where ${wherePayee(payee)} and period_id = ${period}`);
     if (row!.count >= MOST_COMMENTS)
       throw new ProblemError('tooManyReplies', { most: MOST_COMMENTS });
-    const [salesperson, account] =
-      payee.kind === 'account' ? [null, payee.userId] : [payee.unitId, null];
+    const { salespersonId, payeeUserId } = columnsOfPayee(payee);
     await tx.execute(sql`insert into commission_comment (salesperson_id, payee_user_id, period_id,
-      entry, text, user_id) values (${salesperson}, ${account}, ${period}, ${entry},
+      entry, text, user_id) values (${salespersonId}, ${payeeUserId}, ${period}, ${entry},
         ${text.trim()}, ${userId})`);
     await recordAudit(tx, [
       {

@@ -36,12 +36,25 @@ export const wherePayee = (payee: Payee): SQL =>
     ? sql`payee_user_id = ${payee.userId}`
     : sql`salesperson_id = ${payee.unitId}`;
 
+/** A payee as the two columns that name one. */
+export const columnsOfPayee = (payee: Payee) =>
+  payee.kind === 'account'
+    ? { salespersonId: null, payeeUserId: payee.userId }
+    : { salespersonId: payee.unitId, payeeUserId: null };
+
+/** Ids of payees by what they are. */
+export function idsOfPayees(payees: readonly Payee[]): { people: number[]; accounts: number[] } {
+  return {
+    people: payees.flatMap((each) => (each.kind === 'salesperson' ? [each.unitId] : [])),
+    accounts: payees.flatMap((each) => (each.kind === 'account' ? [each.userId] : [])),
+  };
+}
+
 export async function loadStored(
   db: Queryable,
   payees: readonly Payee[],
 ): Promise<StoredStatements> {
-  const people = payees.flatMap((each) => (each.kind === 'salesperson' ? [each.unitId] : []));
-  const accounts = payees.flatMap((each) => (each.kind === 'account' ? [each.userId] : []));
+  const { people, accounts } = idsOfPayees(payees);
   const { rows } = await db.execute<
     StoredStatement & { salesperson: number | null; account: number | null } & Record<
         string,

@@ -20,7 +20,7 @@ import { commissionPlan, commissionTerms } from '../db/tables/index';
 import { assertNoFieldErrors, ProblemError } from '../problem';
 import { seesAccount } from './payee';
 import { loadPlans, type StoredPlan } from './plans';
-import { readTerms, writeTerms } from './terms';
+import { loadRateNames, readTerms, writeTerms } from './terms';
 
 /** Whether somebody sets a plan: at a unit of theirs; of their own commission others do. */
 function mayChange(scope: Scope, principal: Principal, plan: StoredPlan): boolean {
@@ -43,35 +43,46 @@ export async function listPlans(
       ? scope.sees(plan.unitId) || above.includes(plan.unitId)
       : seesAccount(scope, principal, plan),
   );
-  const plans: CommissionPlan[] = [];
-  for (const plan of shown) plans.push(await toPlan(context, scope, principal, plan));
+  const plans = await toPlans(context, scope, principal, shown);
   return { plans, accounts: await loadKnownAccounts(context.db, scope, principal.unitId) };
 }
 
-async function toPlan(
+async function toPlans(
   { db }: Context,
   scope: Scope,
   principal: Principal,
-  plan: StoredPlan,
-): Promise<CommissionPlan> {
+  plans: readonly StoredPlan[],
+): Promise<CommissionPlan[]> {
   const { calendar } = scope.dataset;
-  const versions = [];
-  for (const { from, terms, secondAbove, userName } of plan.versions.toReversed())
-    versions.push({
-      from: calendar.periodOf('month', from).id,
-      terms: await writeTerms(db, terms, secondAbove),
-      userName,
-    });
-  return {
+  const names = await loadRateNames(
+    db,
+    plans.flatMap(({ versions }) => versions.map(({ terms }) => terms)),
+  );
+  return plans.map((plan) => ({
     id: plan.id,
     name: plan.name,
     unit: toUnitSummary(scope.wholeTree.find(plan.unitId)!),
     payee: plan.payee,
     account: plan.userId === null ? null : { id: plan.userId, name: plan.accountName! },
     lastMonth: plan.until === END_OF_TIME ? null : calendar.periodOf('month', plan.until - 1).id,
-    versions,
+    versions: plan.versions.toReversed().map(({ from, terms, secondAbove, userName }) => ({
+      from: calendar.periodOf('month', from).id,
+      terms: writeTerms(terms, secondAbove, names),
+      userName,
+    })),
     mayChange: mayChange(scope, principal, plan),
-  };
+  }));
+}
+
+/** One's own plan as it stands now. @throws ProblemError notFound */
+async function viewPlan(
+  context: Context,
+  scope: Scope,
+  principal: Principal,
+  id: number,
+): Promise<CommissionPlan> {
+  const plan = await findOwn(context.db, scope, principal, id);
+  return (await toPlans(context, scope, principal, [plan]))[0]!;
 }
 
 async function findOwn(
@@ -143,7 +154,7 @@ export async function addPlan(
     await note(tx, principal, row!.id, 'created', input);
     return row!.id;
   });
-  return toPlan(context, scope, principal, await findOwn(context.db, scope, principal, id));
+  return viewPlan(context, scope, principal, id);
 }
 
 const lockedFault = (scope: Scope, field: string, locked: number): FieldFault => ({
@@ -219,7 +230,7 @@ export async function addVersion(
       .onConflictDoUpdate({ target: [commissionTerms.planId, commissionTerms.from], set: row });
     await note(tx, principal, id, 'terms changed', input);
   });
-  return toPlan(context, scope, principal, await findOwn(context.db, scope, principal, id));
+  return viewPlan(context, scope, principal, id);
 }
 
 /** The last month a plan pays; null: it goes on. @throws ProblemError notFound, invalidInput */
@@ -258,7 +269,7 @@ export async function endPlan(
       ${until === null ? null : toIsoDay(until)} where id = ${id}`);
     await note(tx, principal, id, until === null ? 'goes on' : 'ended', { lastMonth });
   });
-  return toPlan(context, scope, principal, await findOwn(context.db, scope, principal, id));
+  return viewPlan(context, scope, principal, id);
 }
 
 /** @throws ProblemError notFound, commissionPlanInUse */

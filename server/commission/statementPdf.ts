@@ -1,6 +1,6 @@
 import type { CommissionStatement, StatementEntry } from '#contract/schemas/commission';
 import { formatPaid } from '#core/money/format';
-import { describeEntry, describeRates } from '#wording/commission';
+import { describeEntry, describeRates, showAttainment } from '#wording/commission';
 import { INK, type PdfPaper } from '../print/index';
 
 /** A4 upright, in points. */
@@ -46,7 +46,7 @@ function drawStatement(
       statement.plan.name,
       target === null || attainment === null
         ? `no target for ${statement.measurePeriod}`
-        : `${(Math.floor(attainment * 1000) / 10).toFixed(1)}% of target in ${statement.measurePeriod}`,
+        : `${showAttainment(attainment)} of target in ${statement.measurePeriod}`,
       STATE_WORDS[statement.state],
     ].join(' · '),
     { color: INK.soft },

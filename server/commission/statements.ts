@@ -1,4 +1,3 @@
-import { setImmediate as breathe } from 'node:timers/promises';
 import type {
   CommissionQuery,
   CommissionStatement,
@@ -16,10 +15,12 @@ import type { Principal, Scope } from '../access/index';
 import { findMonth, toUnitSummary } from '../attainment/index';
 import type { Context } from '../context';
 import { loadOpenBook } from '../credited/index';
+import type { Queryable } from '../db/client';
 import { ProblemError } from '../problem';
 import { loadDealNames, loadListNames, openBooks } from './books';
-import { chainOf, type CommissionBooks, type PayeeMonth } from './chain';
+import { chainOf, chainsOf, type CommissionBooks, type PayeeMonth } from './chain';
 import { countOpen, loadComments } from './comments';
+import { keyOfPayee } from './locked';
 import {
   accountId,
   findPayee,
@@ -30,9 +31,6 @@ import {
 } from './payee';
 import { loadPlans, type StoredPlan } from './plans';
 import { type MonthSummary, type Summaries, toSummary } from './summaries';
-
-/** People are computed in pieces, so that others are answered meanwhile. */
-const PEOPLE_AT_ONCE = 20;
 
 /** Who may have a statement at a unit or below it that the reader sees. */
 export function payeesOf(
@@ -59,19 +57,6 @@ export function payeesOf(
         id: accountId(plan.userId),
       });
   return [...accounts.values(), ...people];
-}
-
-/** The months of payees, in pieces. */
-export async function chainsOf(
-  books: CommissionBooks,
-  payees: readonly Payee[],
-): Promise<{ payee: Payee; months: PayeeMonth[] }[]> {
-  const chains = [];
-  for (const [index, payee] of payees.entries()) {
-    chains.push({ payee, months: chainOf(books, payee) });
-    if (index % PEOPLE_AT_ONCE === PEOPLE_AT_ONCE - 1) await breathe();
-  }
-  return chains;
 }
 
 const fieldsOf = (
@@ -111,10 +96,9 @@ export async function listStatements(
   for (const { payee, months } of chains) {
     const found = months.find((each) => each.month.id === month.id);
     if (found) {
-      const key = payee.kind === 'account' ? payee.id : String(payee.unitId);
       rows.push({
         ...fieldsOf(scope, payee, found),
-        openComments: open.get(key) ?? 0,
+        openComments: open.get(keyOfPayee(payee)) ?? 0,
         mayApprove:
           (found.stored === null || found.stored.state === 'awaiting') &&
           mayApprove(scope, principal, payee) &&
@@ -182,11 +166,12 @@ export async function findStatement(
   scope: Scope,
   principal: Principal,
   { payee: id, period }: { payee: string; period: string },
+  db: Queryable = context.db,
 ): Promise<FoundStatement> {
   const month = findMonth(scope.dataset, period);
-  const plans = await loadPlans(context.db);
+  const plans = await loadPlans(db);
   const payee = findPayee(scope, principal, plans, id);
-  const books = await openBooks(context, plans, [payee]);
+  const books = await openBooks(context, plans, [payee], db);
   const months = chainOf(books, payee);
   const found = months.find((each) => each.month.id === month.id);
   if (!found) throw new ProblemError('notFound');
@@ -250,7 +235,7 @@ export async function viewStatements(
   const payees = ids.map((id) => findPayee(scope, principal, plans, id));
   const books = await openBooks(context, plans, payees);
   const statements: CommissionStatement[] = [];
-  for (const { payee, months } of await chainsOf(books, payees)) {
+  for await (const { payee, months } of chainsOf(books, payees)) {
     const found = months.find((each) => each.month.id === month.id);
     if (found)
       statements.push(

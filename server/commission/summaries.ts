@@ -1,10 +1,10 @@
-import { setImmediate as breathe } from 'node:timers/promises';
+import { LRUCache } from 'lru-cache';
 import type { MonthFacts } from '#core/commission/month';
 import type { Period } from '#core/period/calendar';
 import type { Day } from '#core/period/day';
 import type { Context } from '../context';
 import { openBooks } from './books';
-import { chainOf, type PayeeMonth } from './chain';
+import { chainsOf, type PayeeMonth } from './chain';
 import type { StoredStatement } from './locked';
 import type { Payee } from './payee';
 import type { StoredPlan } from './plans';
@@ -36,17 +36,16 @@ export const toSummary = (
   facts: month.to > asOf ? facts : null,
 });
 
-/** Beyond these all are derived anew. */
 const MOST_KEPT = 20_000;
-/** People are computed in pieces, so that others are answered meanwhile. */
-const PEOPLE_AT_ONCE = 10;
 
 /**
  * Months of payees, kept until something they are made of changes: for a thousand people all months
  * of years are gone through, of which a booking changes those of one.
  */
 export class Summaries {
-  private known = new Map<string, { version: string; months: MonthSummary[] }>();
+  private known = new LRUCache<string, { version: string; months: MonthSummary[] }>({
+    max: MOST_KEPT,
+  });
   private heard = 0;
 
   constructor(private context: Context) {
@@ -65,22 +64,24 @@ export class Summaries {
     plans: readonly StoredPlan[],
     payees: readonly Payee[],
   ): Promise<{ payee: Payee; months: readonly MonthSummary[] }[]> {
-    if (this.known.size > MOST_KEPT) this.known.clear();
-    const versions = payees.map((payee) => this.versionOf(payee));
-    const missing = payees.filter(
-      (payee, at) => this.known.get(payee.id)?.version !== versions[at],
-    );
-    if (missing.length > 0) {
-      const books = await openBooks(this.context, plans, missing);
-      for (const [index, payee] of missing.entries()) {
-        this.known.set(payee.id, {
-          version: versions[payees.indexOf(payee)]!,
-          months: chainOf(books, payee).map((month) => toSummary(month, books.dataset.asOf)),
-        });
-        if (index % PEOPLE_AT_ONCE === PEOPLE_AT_ONCE - 1) await breathe();
+    const found = new Map<Payee, MonthSummary[]>();
+    // Of the moment before the books are read: what changes meanwhile is derived anew.
+    const missing = new Map<Payee, string>();
+    for (const payee of payees) {
+      const version = this.versionOf(payee);
+      const known = this.known.get(payee.id);
+      if (known?.version === version) found.set(payee, known.months);
+      else missing.set(payee, version);
+    }
+    if (missing.size > 0) {
+      const books = await openBooks(this.context, plans, [...missing.keys()]);
+      for await (const { payee, months: all } of chainsOf(books, [...missing.keys()])) {
+        const months = all.map((month) => toSummary(month, books.dataset.asOf));
+        found.set(payee, months);
+        this.known.set(payee.id, { version: missing.get(payee)!, months });
       }
     }
-    return payees.map((payee) => ({ payee, months: this.known.get(payee.id)?.months ?? [] }));
+    return payees.map((payee) => ({ payee, months: found.get(payee)! }));
   }
 
   private versionOf(payee: Payee): string {

@@ -44,28 +44,42 @@ export async function readTerms(
   return { ...input, specialRates: found };
 }
 
-/** The same terms with names, as they are read and written. */
-export async function writeTerms(
+/** Names of the products and categories that terms give a rate of their own. */
+export type RateNames = ReadonlyMap<string, string>;
+
+const keyOfRate = (by: 'product' | 'category', id: number) => `${by} ${id}`;
+
+export async function loadRateNames(
   db: Queryable,
+  all: readonly CommissionTerms[],
+): Promise<RateNames> {
+  const idsOf = (by: 'product' | 'category') =>
+    sql.param(
+      all.flatMap(({ specialRates }) =>
+        specialRates.filter((rate) => rate.by === by).map(({ id }) => id),
+      ),
+    );
+  const { rows } = await db.execute<{ by: 'product' | 'category'; id: number; name: string }>(sql`
+    select 'product' as by, id, name from product where id = any(${idsOf('product')}::int[])
+    union all
+    select 'category', id, name from category where id = any(${idsOf('category')}::int[])`);
+  return new Map(rows.map(({ by, id, name }) => [keyOfRate(by, id), name]));
+}
+
+/** The same terms with names, as they are read and written. */
+export function writeTerms(
   { specialRates, ...terms }: CommissionTerms,
   secondAbove: number | null,
-): Promise<CommissionTermsInput> {
-  const { rows } = await db.execute<{ by: 'product' | 'category'; id: number; name: string }>(sql`
-    select 'product' as by, id, name from product where id =
-      any(${sql.param(idsOf(specialRates, 'product'))}::int[]) union all
-    select 'category', id, name from category where id =
-      any(${sql.param(idsOf(specialRates, 'category'))}::int[])`);
+  names: RateNames,
+): CommissionTermsInput {
   return {
     ...terms,
     tiers: [...terms.tiers],
     specialRates: specialRates.map(({ by, id, rate }) => ({
       by,
-      name: rows.find((row) => row.by === by && row.id === id)?.name ?? '',
+      name: names.get(keyOfRate(by, id)) ?? '',
       rate,
     })),
     secondAbove,
   };
 }
-
-const idsOf = (rates: CommissionTerms['specialRates'], by: 'product' | 'category') =>
-  rates.filter((each) => each.by === by).map(({ id }) => id);

@@ -5,11 +5,11 @@ import { END_OF_TIME } from '#core/period/day';
 import { loadKnownAccounts, type Principal, type Scope } from '../access/index';
 import type { Context } from '../context';
 import { openBooks } from './books';
-import type { CommissionBooks } from './chain';
-import type { Payee } from './payee';
+import { chainsOf, type CommissionBooks } from './chain';
+import { accountId, type Payee } from './payee';
 import { loadPlans, type StoredPlan } from './plans';
 import { checkAccount } from './planService';
-import { chainsOf, payeesOf } from './statements';
+import { payeesOf } from './statements';
 import { readTerms } from './terms';
 
 /** Stands for the plan that is tried. */
@@ -56,7 +56,7 @@ export async function tryPlan(
             kind: 'account',
             userId,
             name: await nameOf(context, scope, principal, userId),
-            id: `@${userId}`,
+            id: accountId(userId),
           },
         ];
   const books = await openBooks(context, plans, []);
@@ -112,17 +112,13 @@ async function earnedBy(
   months: readonly Period[],
 ): Promise<Map<string, { earned: number; isWithoutTarget: boolean }>> {
   const wanted = new Set(months.map(({ id }) => id));
-  const chains = await chainsOf(books, payees);
-  return new Map(
-    chains.map(({ payee, months: all }) => {
-      const inSpan = all.filter(({ month }) => wanted.has(month.id));
-      return [
-        payee.id,
-        {
-          earned: inSpan.reduce((sum, { statement }) => sum + statement.earned, 0),
-          isWithoutTarget: inSpan.some(({ facts }) => facts.target === null),
-        },
-      ];
-    }),
-  );
+  const earned = new Map<string, { earned: number; isWithoutTarget: boolean }>();
+  for await (const { payee, months: all } of chainsOf(books, payees)) {
+    const inSpan = all.filter(({ month }) => wanted.has(month.id));
+    earned.set(payee.id, {
+      earned: inSpan.reduce((sum, { statement }) => sum + statement.earned, 0),
+      isWithoutTarget: inSpan.some(({ facts }) => facts.target === null),
+    });
+  }
+  return earned;
 }

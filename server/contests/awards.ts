@@ -1,5 +1,10 @@
 import { type SQL, sql } from 'drizzle-orm';
-import type { Award, AwardInput, Awards } from '#contract/schemas/contest';
+import {
+  type Award,
+  type AwardInput,
+  type Awards,
+  MOST_AWARDS_LISTED,
+} from '#contract/schemas/contest';
 import type { GivenAward } from '#core/commission/statement';
 import type { FiscalCalendar } from '#core/period/calendar';
 import { parseDay, toIsoDay } from '#core/period/day';
@@ -13,8 +18,6 @@ import { announce } from '../db/notify';
 import { award } from '../db/tables/index';
 import { assertNoFieldErrors, ProblemError } from '../problem';
 import { tellAward } from './mail';
-
-const MOST_SHOWN = 100;
 
 interface AwardRow extends Record<string, unknown> {
   id: number;
@@ -40,7 +43,7 @@ export async function loadAwards(db: Queryable, where: SQL): Promise<AwardRow[]>
       a.reason, o.unit_id is not null as is_hidden
     from award a left join contest c on c.id = a.contest_id left join app_user u on u.id = a.user_id
       left join award_opt_out o on o.unit_id = a.unit_id
-    where ${where} order by a.id desc limit ${MOST_SHOWN}`);
+    where ${where} order by a.id desc limit ${MOST_AWARDS_LISTED}`);
   return rows;
 }
 

@@ -7,7 +7,6 @@ import { describePeriod } from '#wording/period';
 import type { Context } from '../context';
 import { findPlaces } from './standingCache';
 import { enrolledOf, loadContests, roundsBy } from './stored';
-import { wholeOf } from './view';
 
 const PLACES_SHOWN = 8;
 
@@ -19,7 +18,7 @@ export async function contestsOnBoard(
   context: Context,
   sees: (unitId: number) => boolean,
 ): Promise<BoardView['contests']> {
-  const dataset = wholeOf(context);
+  const dataset = context.replica.wholeDataset;
   const found = await loadContests(context.db, sql`c.state = 'running' and c.is_on_boards`);
   const shown: BoardView['contests'] = [];
   for (const contest of found) {

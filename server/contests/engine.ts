@@ -2,7 +2,7 @@ import { sql } from 'drizzle-orm';
 import { heightOf, isOfFirst } from '#core/contest/places';
 import { toIsoDay, weekdayOf } from '#core/period/day';
 import { withUnitsAbove } from '#core/units/above';
-import { formatRank } from '#wording/contest';
+import { formatRank, showProgress } from '#wording/contest';
 import { describePeriod } from '#wording/period';
 import type { Context } from '../context';
 import { queueMail } from '../mail/index';
@@ -10,7 +10,6 @@ import { evaluateContests } from './evaluate';
 import { loadMemberAccounts } from './mail';
 import { standIn } from './standing';
 import { enrolledOf, loadContests, roundsBy, type StoredContest } from './stored';
-import { wholeOf } from './view';
 
 const GATHER_MS = 1_000;
 /** What time alone changes: rounds that end, mail that is due. */
@@ -113,7 +112,7 @@ async function sendOccasion(
     const { rowCount } = await tx.execute(sql`insert into contest_mail (contest_id, occasion) values
       (${contest.id}, ${occasion}) on conflict do nothing`);
     if (!rowCount) return 0;
-    const dataset = wholeOf(context);
+    const dataset = replica.wholeDataset;
     const places = await standIn(tx, dataset, contest, enrolledOf(contest), round);
     const isOver = round.to <= dataset.asOf;
     const accounts = await loadMemberAccounts(context, tx, enrolledOf(contest));
@@ -123,7 +122,7 @@ async function sendOccasion(
       .map((place) => [
         formatRank(place.rank),
         place.name,
-        formatShare(heightOf(place, contest.rules, places[0]?.value ?? null)),
+        showShare(heightOf(place, contest.rules, places[0]?.value ?? null)),
       ]);
     return queueMail(
       tx,
@@ -170,5 +169,4 @@ async function sendOccasion(
   });
 }
 
-const formatShare = (share: number | null) =>
-  share === null ? '' : `${Math.floor(share * 100 + 1e-9)}%`;
+const showShare = (share: number | null) => (share === null ? '' : showProgress(share));

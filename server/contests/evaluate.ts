@@ -28,7 +28,7 @@ export async function evaluateContests(
   touched: ReadonlySet<number> | null,
 ): Promise<number | null> {
   const { replica } = context;
-  const dataset = replica.datasetFor(replica.company!.tree.root!.id);
+  const dataset = replica.wholeDataset;
   return context.db.transaction(async (tx) => {
     const {
       rows: [lock],

@@ -22,7 +22,7 @@ import { assertNoFieldErrors, ProblemError } from '../problem';
 import { membersByRule } from './members';
 import { standIn } from './standing';
 import { loadContests, roundsBy, type StoredContest } from './stored';
-import { dayOf, mayChange, type Reader, toPlace, wholeOf } from './view';
+import { dayOf, mayChange, type Reader, toPlace } from './view';
 
 /** @throws ProblemError unknownUnit, invalidInput */
 function check({ replica }: Context, { scope }: Reader, input: ContestInput): number {
@@ -146,10 +146,9 @@ export async function changeContest(
   const unitId = check(context, reader, input);
   await context.db.transaction(async (tx) => {
     await findDraft(tx, reader, id);
-    const { from, through, rules, ...rest } = toColumns(unitId, input);
     await tx
       .update(contest)
-      .set({ ...rest, from, through, rules, version: sql`${contest.version} + 1` })
+      .set({ ...toColumns(unitId, input), version: sql`${contest.version} + 1` })
       .where(sql`${contest.id} = ${id}`);
     await note(tx, reader, id, 'changed', input);
     await announce(tx, 'contests', null);
@@ -220,20 +219,23 @@ export async function changeMembers(
     );
     const strangers = add.filter((code) => !allowed.has(code));
     if (strangers.length > 0) assertNoFieldErrors([{ field: 'add', code: 'outsideUnit' }]);
-    for (const code of add)
+    if (add.length > 0)
       await tx
         .insert(contestMember)
-        .values({ contestId: id, unitId: allowed.get(code)!, state: 'enrolled' })
+        .values(
+          [...new Set(add)].map((code) => ({
+            contestId: id,
+            unitId: allowed.get(code)!,
+            state: 'enrolled' as const,
+          })),
+        )
         .onConflictDoUpdate({
           target: [contestMember.contestId, contestMember.unitId],
           set: { state: 'enrolled' },
         });
-    for (const code of remove) {
-      const unit = reader.scope.wholeTree.findByCode(code);
-      if (unit)
-        await tx.execute(sql`delete from contest_member where contest_id = ${id} and unit_id =
-          ${unit.id}`);
-    }
+    const leaving = remove.flatMap((code) => reader.scope.wholeTree.findByCode(code)?.id ?? []);
+    await tx.execute(sql`delete from contest_member where contest_id = ${id} and unit_id =
+      any(${sql.param(leaving)}::int[])`);
     await note(tx, reader, id, 'members changed', { add, remove });
     await announce(tx, 'contests', null);
   });
@@ -300,11 +302,10 @@ export async function previewContest(
   const { dataset } = reader.scope;
   const period = lastEnded(reader, input);
   const members = membersByRule(dataset, { ...input, unitId });
-  const whole = wholeOf(context);
   const drafted = { rules: input.rules, leavesOutRamps: input.leavesOutRamps };
   const places = await standIn(
     context.db,
-    whole,
+    context.replica.wholeDataset,
     drafted,
     members.map(({ id }) => id),
     period,

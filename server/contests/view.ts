@@ -147,9 +147,6 @@ const toRound = ({ dataset }: Scope, round: Period) => ({
   isOver: round.to <= dataset.asOf,
 });
 
-/** The whole company's books: a contest does not hang on who looks at it. */
-export const wholeOf = ({ replica }: Context) => replica.datasetFor(replica.company!.tree.root!.id);
-
 /** Contests of a unit and all below it, and those one takes part in. @throws ProblemError unknownUnit */
 export async function listContests(
   context: Context,

@@ -137,6 +137,11 @@ export class Replica {
     return this.ledger.sums.newestDay;
   }
 
+  /** The whole company's books: what does not hang on who looks. */
+  get wholeDataset(): Dataset {
+    return this.datasetFor(this.state!.tree.root!.id);
+  }
+
   /**
    * The books as someone bound to this unit may see them; with a draft's targets in place of the
    * published ones when asked for.
@@ -168,7 +173,7 @@ export class Replica {
         currency: state.currency,
         asOf,
         isTodayOver: (id) => over.has(state.hoursOf(id)),
-        whole: tree === state.tree ? undefined : this.datasetFor(state.tree.root!.id),
+        whole: tree === state.tree ? undefined : this.wholeDataset,
       });
       this.scopes.set(key, { dataset, moment });
     }

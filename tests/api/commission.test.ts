@@ -273,9 +273,18 @@ describe('approval', () => {
       total: 4_000,
     });
     const early = { unit: 'salt', period: 'FY2027-P06', paidOn: '2026-08-01' };
-    expect(
-      (await people.manager.send('POST', '/commission-statements/payment', early)).statusCode,
-    ).toBe(422);
+    // From the first of the month, 1 September, on, and at most 3,660 days later.
+    for (const paidOn of ['2026-08-01', '2026-08-31', '2036-09-09']) {
+      const refused = await people.manager.send('POST', '/commission-statements/payment', {
+        ...early,
+        paidOn,
+      });
+      expect(refused.statusCode).toBe(422);
+      expect(refused.json().errors[0]).toMatchObject({
+        field: 'paidOn',
+        message: 'Must lie between 2026-09-01 and 2036-09-08.',
+      });
+    }
     const paid = await people.manager.send('POST', '/commission-statements/payment', {
       ...early,
       paidOn: '2026-10-10',

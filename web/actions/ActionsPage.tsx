@@ -12,6 +12,7 @@ import { useListNotesQuery, useResolveNoteMutation } from '../figures/notes/api'
 import { describeNotePlace } from '../figures/notes/noteWords';
 import { Button } from '../ui/Button';
 import { type Column, DataTable } from '../ui/DataTable';
+import { FileLink } from '../ui/FileLink';
 import { LineList } from '../ui/LineList';
 import { Loading } from '../ui/Loading';
 import { Segments } from '../ui/Segments';
@@ -65,13 +66,7 @@ export function ActionsPage() {
           value={whose}
           onChange={(next) => put({ whose: next === 'mine' ? 'mine' : null })}
         />
-        <a
-          href={`/api/v1/notes/export?${exported}`}
-          download
-          className="inline-flex h-[30px] items-center rounded-sheet border border-strong/25 bg-sheet px-3 font-medium hover:bg-hover"
-        >
-          Export as CSV
-        </a>
+        <FileLink href={`/api/v1/notes/export?${exported}`}>Export as CSV</FileLink>
       </div>
       {error ? (
         <FailureNote failure={error} onRetry={() => void refetch()} />

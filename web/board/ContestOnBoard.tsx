@@ -1,4 +1,5 @@
 import type { BoardView } from '#contract/schemas/board';
+import { showProgress } from '#wording/contest';
 
 /** A running contest as it is read from across a room: place, name, how far up. */
 export function ContestOnBoard({ contest }: { contest: BoardView['contests'][number] }) {
@@ -24,7 +25,7 @@ export function ContestOnBoard({ contest }: { contest: BoardView['contests'][num
                 />
               </span>
               <span className="w-[14vh] text-right text-[3.2vh] font-semibold">
-                {Math.floor(place.progress * 100 + 1e-9)}%
+                {showProgress(place.progress)}
               </span>
             </li>
           ))}

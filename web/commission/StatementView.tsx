@@ -3,12 +3,13 @@ import { Link, useLocation } from 'react-router';
 import type { CommissionStatement, StatementEntry } from '#contract/schemas/commission';
 import { formatPaid } from '#core/money/format';
 import { parseDay } from '#core/period/day';
-import { describeEntry, describeRates } from '#wording/commission';
+import { describeEntry, describeRates, showAttainment } from '#wording/commission';
 import { shortDay } from '#wording/period';
 import { FailureNote, otherFault } from '../app/FailureNote';
 import { Moment } from '../app/Moment';
 import { placeLink } from '../app/placeLink';
 import { Button } from '../ui/Button';
+import { FileLink } from '../ui/FileLink';
 import { Loading } from '../ui/Loading';
 import { useSay } from '../ui/Toasts';
 import { useApproveStatementMutation, useGetStatementQuery } from './api';
@@ -79,8 +80,7 @@ function describeBasis(statement: CommissionStatement): string {
     plan.name,
     target === null || attainment === null
       ? `${reached}, without a target`
-      : // Never rounded up over the target.
-        `${reached}, ${(Math.floor(attainment * 1000) / 10).toFixed(1)}% of ${money(target)}`,
+      : `${reached}, ${showAttainment(attainment)} of ${money(target)}`,
     ...(owed !== 0 ? [`${formatPaid(owed, currency)} advanced and still to be earned`] : []),
   ].join(' · ');
 }
@@ -298,13 +298,7 @@ function Approval({ statement }: { statement: CommissionStatement }) {
             Approve {formatPaid(total, currency)}
           </Button>
         )}
-        <a
-          href={`/api/v1/commission-statements/export?${file}`}
-          download
-          className="touchable inline-flex h-[30px] items-center rounded-sheet border border-strong/25 bg-sheet px-3 font-medium hover:bg-hover"
-        >
-          PDF
-        </a>
+        <FileLink href={`/api/v1/commission-statements/export?${file}`}>PDF</FileLink>
       </div>
     </section>
   );

@@ -4,11 +4,12 @@ import type { StatementList, StatementRow } from '#contract/schemas/commission';
 import { formatPaid } from '#core/money/format';
 import { useAddress } from '../app/address';
 import { DayField } from '../app/DayField';
-import { FailureNote } from '../app/FailureNote';
+import { FailureNote, faultAt, otherFault } from '../app/FailureNote';
 import { Button } from '../ui/Button';
 import { type Column, DataTable } from '../ui/DataTable';
 import { Dialog } from '../ui/Dialog';
 import { Field } from '../ui/Field';
+import { FileLink } from '../ui/FileLink';
 import { LineList } from '../ui/LineList';
 import { Loading } from '../ui/Loading';
 import { useSay } from '../ui/Toasts';
@@ -198,14 +199,12 @@ function Files({ unit, period, data }: { unit: string; period: string; data: Sta
   const [isPaying, setPaying] = useState(false);
   const locked = data.rows.filter(({ state }) => state === 'locked').length;
   const link = (format: string, name: string) => (
-    <a
+    <FileLink
       key={format}
       href={`/api/v1/commission-statements/export?${new URLSearchParams({ unit, period, format })}`}
-      download
-      className="touchable inline-flex h-[30px] items-center rounded-sheet border border-strong/25 bg-sheet px-3 font-medium hover:bg-hover"
     >
       {name}
-    </a>
+    </FileLink>
   );
   if (data.rows.length === 0) return null;
   return (
@@ -300,12 +299,14 @@ function PaidDialog({
           });
         }}
       >
-        <Field
-          label="Day"
-          fault={error ? 'Give a day from the beginning of the month on.' : undefined}
-        >
+        <Field label="Day" fault={faultAt(error, 'paidOn')}>
           <DayField value={paidOn} onChange={setPaidOn} />
         </Field>
+        {error && otherFault(error, ['paidOn']) && (
+          <p role="alert" className="text-grade-1">
+            {otherFault(error, ['paidOn'])}
+          </p>
+        )}
         <Button type="submit" kind="main" disabled={isLoading || paidOn === ''}>
           Mark as paid
         </Button>

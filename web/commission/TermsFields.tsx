@@ -1,8 +1,8 @@
-import { X } from 'lucide-react';
 import { MOST_TIERS } from '#contract/schemas/commission';
 import { COMMISSION_MEASURES, COMMISSION_PERIODS } from '#core/commission/terms';
 import { Button } from '../ui/Button';
 import { Field, INPUT } from '../ui/Field';
+import { RemoveRow, RowFault } from '../ui/RowParts';
 import { type AmountField, type TypedTerms } from './typedTerms';
 import { MEASURE_WORDS, PERIOD_WORDS } from './words';
 
@@ -125,20 +125,12 @@ function Tiers({
               onChange={(event) => put(at, { rate: event.target.value })}
             />
             {at > 0 && (
-              <Button
-                kind="quiet"
-                className="px-1.5"
-                aria-label={`Remove rate ${at + 1}`}
-                onClick={() => onChange({ tiers: tiers.filter((_, i) => i !== at) })}
-              >
-                <X size={15} aria-hidden />
-              </Button>
+              <RemoveRow
+                label={`Remove rate ${at + 1}`}
+                onRemove={() => onChange({ tiers: tiers.filter((_, i) => i !== at) })}
+              />
             )}
-            {(faultOf(`tiers/${at}/rate`) ?? faultOf(`tiers/${at}/from`)) && (
-              <span role="alert" className="text-[12px] text-grade-1">
-                {faultOf(`tiers/${at}/rate`) ?? faultOf(`tiers/${at}/from`)}
-              </span>
-            )}
+            <RowFault fault={faultOf(`tiers/${at}/rate`) ?? faultOf(`tiers/${at}/from`)} />
           </li>
         ))}
       </ul>
@@ -228,19 +220,11 @@ function SpecialRates({
                 value={each.rate}
                 onChange={(event) => put(at, { rate: event.target.value })}
               />
-              <Button
-                kind="quiet"
-                className="px-1.5"
-                aria-label={`Remove own rate ${at + 1}`}
-                onClick={() => onChange({ specialRates: specialRates.filter((_, i) => i !== at) })}
-              >
-                <X size={15} aria-hidden />
-              </Button>
-              {fault && (
-                <span role="alert" className="text-[12px] text-grade-1">
-                  {fault}
-                </span>
-              )}
+              <RemoveRow
+                label={`Remove own rate ${at + 1}`}
+                onRemove={() => onChange({ specialRates: specialRates.filter((_, i) => i !== at) })}
+              />
+              <RowFault fault={fault} />
             </li>
           );
         })}

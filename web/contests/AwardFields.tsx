@@ -1,8 +1,8 @@
-import { X } from 'lucide-react';
 import { MOST_AWARDS } from '#contract/schemas/contest';
 import type { AwardReceivers } from '#core/contest/contest';
 import { Button } from '../ui/Button';
 import { INPUT } from '../ui/Field';
+import { RemoveRow, RowFault } from '../ui/RowParts';
 import { PictureChoice } from './AwardsSheet';
 import { EMPTY_AWARD, type TypedAward, type TypedContest } from './typedContest';
 
@@ -98,19 +98,11 @@ export function AwardFields({
                 />
               )}
               <PictureChoice value={award.picture} onChange={(picture) => put(at, { picture })} />
-              <Button
-                kind="quiet"
-                className="px-1.5"
-                aria-label={`Remove award ${at + 1}`}
-                onClick={() => onChange({ awards: awards.filter((_, i) => i !== at) })}
-              >
-                <X size={15} aria-hidden />
-              </Button>
-              {fault && (
-                <span role="alert" className="text-[12px] text-grade-1">
-                  {fault}
-                </span>
-              )}
+              <RemoveRow
+                label={`Remove award ${at + 1}`}
+                onRemove={() => onChange({ awards: awards.filter((_, i) => i !== at) })}
+              />
+              <RowFault fault={fault} />
             </li>
           );
         })}

@@ -186,7 +186,7 @@ function Manage({ view }: { view: ContestView }) {
           onClick={() =>
             void remove(contest.id).then((result) => {
               told(result, `“${contest.name}” is removed.`);
-              put({ contest: null });
+              if (!result.error) put({ contest: null });
             })
           }
         >

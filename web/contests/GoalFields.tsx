@@ -1,9 +1,9 @@
-import { X } from 'lucide-react';
 import { MOST_GOALS } from '#contract/schemas/contest';
 import type { MeasureRecord } from '#contract/schemas/measure';
 import { CONTEST_RANKED_BY, type ContestRankedBy } from '#core/contest/contest';
 import { Button } from '../ui/Button';
 import { INPUT } from '../ui/Field';
+import { RemoveRow, RowFault } from '../ui/RowParts';
 import { Segments } from '../ui/Segments';
 import type { TypedContest } from './typedContest';
 
@@ -95,20 +95,12 @@ export function GoalFields({
                 </>
               )}
               {at > 0 && (
-                <Button
-                  kind="quiet"
-                  className="px-1.5"
-                  aria-label={`Remove goal ${at + 1}`}
-                  onClick={() => onChange({ goals: goals.filter((_, i) => i !== at) })}
-                >
-                  <X size={15} aria-hidden />
-                </Button>
+                <RemoveRow
+                  label={`Remove goal ${at + 1}`}
+                  onRemove={() => onChange({ goals: goals.filter((_, i) => i !== at) })}
+                />
               )}
-              {fault && (
-                <span role="alert" className="text-[12px] text-grade-1">
-                  {fault}
-                </span>
-              )}
+              <RowFault fault={fault} />
             </li>
           );
         })}

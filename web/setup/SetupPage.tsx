@@ -7,6 +7,7 @@ import { useGetCompanyQuery, useGetMeQuery } from '../app/api';
 import { ImportDialog } from '../app/files/ImportDialog';
 import { applyTheme, readTheme, THEMES } from '../app/theme';
 import { Button } from '../ui/Button';
+import { FileLink } from '../ui/FileLink';
 import { Accounts } from './Accounts';
 import { AddUnit } from './AddUnit';
 import { Boards } from './Boards';
@@ -323,14 +324,9 @@ function Files({ role }: { role: Role }) {
           <span key={`${each} name`} className="font-medium">
             {each}.csv
           </span>,
-          <a
-            key={`${each} export`}
-            href={`/api/v1/exports/${each}`}
-            download
-            className="inline-flex h-[30px] items-center rounded-sheet border border-strong/25 bg-sheet px-3 font-medium hover:bg-hover"
-          >
+          <FileLink key={`${each} export`} href={`/api/v1/exports/${each}`}>
             Export {each}
-          </a>,
+          </FileLink>,
           IMPORTABLE[role].includes(each) ? (
             <Button key={`${each} import`} onClick={() => setKind(each)}>
               Import {each}

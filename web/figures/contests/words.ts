@@ -1,6 +1,7 @@
 import type { Contest, ContestPlace, ContestView } from '#contract/schemas/contest';
 import type { ContestMember, ContestRepeat } from '#core/contest/contest';
 import { formatExact } from '#core/money/format';
+import { showProgress } from '#wording/contest';
 import { figureUnit } from '#wording/figureUnit';
 
 export const MEMBER_WORDS: Readonly<Record<ContestMember, string>> = {
@@ -46,9 +47,6 @@ export function describeGoal(contest: Contest, currency: string): string {
     )
     .join(rules.goalRule === 'all' ? ' and ' : ' or ');
 }
-
-/** Never rounded up to the goal. */
-export const showProgress = (progress: number) => `${Math.floor(progress * 100 + 1e-9)}%`;
 
 /** What a place has: share of the goal, or the ranked figure. */
 export function describePlace(contest: Contest, place: ContestPlace, currency: string): string {
