@@ -34,7 +34,7 @@ export function describeEntry(entry: StatementEntry): string {
 
 /** "99.9%": never rounded up over a rate's threshold. @param attainment 0.9996 for 99.96 % */
 export const showAttainment = (attainment: number) =>
-  `${(Math.floor(attainment * 1000) / 10).toFixed(1)}%`;
+  `${(Math.floor(attainment * 1000 + 1e-9) / 10).toFixed(1)}%`;
 
 /** "5%", "2.5% and 8%", "€25.00 each"; empty for what has no rate. */
 export function describeRates(
