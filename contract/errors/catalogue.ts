@@ -313,7 +313,8 @@ export const ERRORS = {
   dealExists: {
     status: 409,
     title: 'This deal is already booked',
-    detail: 'A deal with the id "{deal}" exists. Open it to change it, or use another id.',
+    detail:
+      'A deal with the id "{deal}" exists. Open it to change it, or use another id. If it is not among yours, an administrator can give that deal another id.',
   },
   dealChanged: {
     status: 409,
@@ -556,6 +557,8 @@ export const FAULTS = {
   unknownSalesperson: 'There is no salesperson with this code.',
   notASalesperson: 'Is a {kind}; only a salesperson can own a deal.',
   outsideUnit: 'Is not in the part of the company you work for.',
+  idElsewhere:
+    'Is the id of a deal outside your part of the company. Use another id, or ask an administrator to give that deal another one.',
   unknownCurrency: 'Is not a currency code. Write ISO 4217, for example EUR.',
   noRate: 'There is no rate for {currency} on or before {day}. Add one first.',
   sharesNot100: 'Shares must add up to 100 and name each salesperson once.',

@@ -290,7 +290,7 @@ async function refuseForeign(
     ],
   );
   for (const row of rows)
-    tally.refuse(row.line, [{ field: 'deal', code: 'outsideUnit' }], () => row.code);
+    tally.refuse(row.line, [{ field: 'deal', code: 'idElsewhere' }], () => row.code);
   return rows.map((row) => row.line);
 }
 

@@ -22,7 +22,5 @@ export interface ImportCall {
   run?: { kind: 'bulk' | 'feed'; action: string } | undefined;
   /** Read and check only. */
   isCheck: boolean;
-  /** Told how many rows have been read, and whether these are all. */
-  onProgress?: ((rows: number, isRead: boolean) => void) | undefined;
   signal: AbortSignal;
 }

@@ -167,7 +167,7 @@ class DealRows {
 
   async *toLines(
     source: AsyncIterable<CsvRecord[]>,
-    { signal, onProgress }: Pick<ImportCall, 'signal' | 'onProgress'>,
+    { signal }: Pick<ImportCall, 'signal'>,
   ): AsyncGenerator<string> {
     for await (const { heading, records } of underHeading(source, this.columns)) {
       signal.throwIfAborted();
@@ -176,10 +176,8 @@ class DealRows {
         (code) => heading.at[code] != null || this.mapping?.defaults[code] !== undefined,
       );
       const block = this.toBlock(heading, records);
-      onProgress?.(this.tally.read, false);
       if (block) yield block;
     }
-    onProgress?.(this.tally.read, true);
   }
 
   /** What a refused row would be worth, as far as its amount, currency and day can be read. */

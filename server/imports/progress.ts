@@ -1,3 +1,5 @@
+import type { CsvRecord } from './csv';
+
 /** How far the imports of this server are, by whose they are. */
 export class ImportProgress {
   private states = new Map<number, { rows: number; isRead: boolean }>();
@@ -14,4 +16,22 @@ export class ImportProgress {
   of(userId: number): { rows: number | null; isRead: boolean } {
     return this.states.get(userId) ?? { rows: null, isRead: false };
   }
+}
+
+/**
+ * The records of a file of any kind as they are, telling after each pack how many rows have been
+ * read (without the heading), and at the end that these are all.
+ */
+export async function* countRows(
+  source: AsyncIterable<CsvRecord[]>,
+  onProgress: (rows: number, isRead: boolean) => void,
+): AsyncGenerator<CsvRecord[]> {
+  let records = 0;
+  const rows = () => Math.max(0, records - 1);
+  for await (const pack of source) {
+    records += pack.length;
+    onProgress(rows(), false);
+    yield pack;
+  }
+  onProgress(rows(), true);
 }

@@ -25,7 +25,7 @@ import { importHistory } from './history';
 import { loadMapping, saveMapping } from './mappings';
 import { HEAD_BYTES, previewDeals } from './preview';
 import { importProducts } from './products';
-import { ImportProgress } from './progress';
+import { countRows, ImportProgress } from './progress';
 import { importRates } from './rates';
 import { importTargets } from './targets';
 import { listImports, undoImport } from './undoImport';
@@ -91,9 +91,10 @@ export function addFileRoutes({ implement, context }: Endpoints): void {
                 isPartial: query.partial ?? false,
                 isCheck: query.check ?? false,
                 signal,
-                onProgress: (rows, isRead) => progress.note(principal.userId, rows, isRead),
               },
-              file.records(),
+              countRows(file.records(), (rows, isRead) =>
+                progress.note(principal.userId, rows, isRead),
+              ),
             ),
           );
         } finally {

@@ -111,35 +111,45 @@ describe('reading CSV (RFC 4180)', () => {
     expect(await countDeals()).toBe(before);
   });
 
-  it('tells how far it is while it reads, and nothing when it is done', async () => {
-    const csv = `${HEAD}\n${Array.from({ length: 20_000 }, (_, at) => `PR${at},ivarga,Pike,1,won,2026-11-02`).join('\n')}\n`;
-    let isDone = false;
-    const run = importDeals(csv, '?check=true').finally(() => (isDone = true));
-    const seen = [];
-    while (!isDone) {
-      seen.push(
-        (await people.admin.get('/import-progress')).json() as {
-          rows: number | null;
-          isRead: boolean;
-        },
-      );
-      // What is asked without a connection leaves the import no turn.
-      await new Promise(setImmediate);
-    }
-    expect(await run).toMatchObject({ read: 20_000, written: false });
-    expect(
-      seen.some(({ rows, isRead }) => rows !== null && rows > 0 && rows < 20_000 && !isRead),
-    ).toBe(true);
-    expect(seen.some(({ rows, isRead }) => rows === 20_000 && isRead)).toBe(true);
-    expect((await people.admin.get('/import-progress')).json()).toEqual({
-      rows: null,
-      isRead: false,
-    });
-    expect((await people.manager.get('/import-progress')).json()).toEqual({
-      rows: null,
-      isRead: false,
-    });
-  });
+  it.each([
+    ['deals', HEAD, (at: number) => `PR${at},ivarga,Pike,1,won,2026-11-02`],
+    ['customers', 'customer,group', (at: number) => `Harbour ${at},Ports`],
+    ['activities', 'unit,on,measure,value', (at: number) => `ivarga,2026-11-02,calls,${at}`],
+  ] as const)(
+    'tells how many %s are read, and nothing when it is done',
+    async (kind, head, row) => {
+      const csv = `${head}\n${Array.from({ length: 20_000 }, (_, at) => row(at)).join('\n')}\n`;
+      let isDone = false;
+      const run = people.admin
+        .import(kind, csv, '?check=true')
+        .then((answer) => answer.json())
+        .finally(() => (isDone = true));
+      const seen = [];
+      while (!isDone) {
+        seen.push(
+          (await people.admin.get('/import-progress')).json() as {
+            rows: number | null;
+            isRead: boolean;
+          },
+        );
+        // What is asked without a connection leaves the import no turn.
+        await new Promise(setImmediate);
+      }
+      expect(await run).toMatchObject({ read: 20_000, written: false });
+      expect(
+        seen.some(({ rows, isRead }) => rows !== null && rows > 0 && rows < 20_000 && !isRead),
+      ).toBe(true);
+      expect(seen.some(({ rows, isRead }) => rows === 20_000 && isRead)).toBe(true);
+      expect((await people.admin.get('/import-progress')).json()).toEqual({
+        rows: null,
+        isRead: false,
+      });
+      expect((await people.manager.get('/import-progress')).json()).toEqual({
+        rows: null,
+        isRead: false,
+      });
+    },
+  );
 
   it('refuses other content than CSV', async () => {
     expect((await people.admin.send('POST', '/imports/deals', { rows: [] })).json().code).toBe(
@@ -639,6 +649,27 @@ describe('the good rows alone', () => {
       amount: '10.00',
     });
     expect(await findTotalDifferences(server.db)).toEqual([]);
+  });
+
+  it('say whose an id is not, and bring it once an administrator gave the other deal another', async () => {
+    await people.north.send('POST', '/deals', wonDeal({ deal: 'SO-1', salesperson: 'nkassem' }));
+    const file = `${HEAD}\nSO-1,ivarga,Mine,99,won,2026-11-02\n`;
+    const refused = (await people.manager.import('deals', file)).json();
+    expect(refused).toMatchObject({ written: false, refused: 1 });
+    expect(refused.refusals[0]).toMatchObject({
+      column: 'deal',
+      accepted: expect.stringContaining('an administrator'),
+    });
+    const [stored] = (await people.admin.get('/deals?search=SO-1')).json().deals;
+    const renamed = await people.admin.send('PUT', `/deals/${stored.id}`, {
+      deal: wonDeal({ deal: 'NORTH-SO-1', salesperson: 'nkassem' }),
+      version: stored.version,
+    });
+    expect(renamed.statusCode).toBe(200);
+    expect((await people.manager.import('deals', file)).json()).toMatchObject({
+      created: 1,
+      written: true,
+    });
   });
 });
 

@@ -111,16 +111,14 @@ class LineImport {
   }
 
   private async *toRows(source: AsyncIterable<CsvRecord[]>): AsyncGenerator<string> {
-    const { signal, onProgress } = this.call;
+    const { signal } = this.call;
     for await (const { heading, records } of underHeading(source, LINE_COLUMNS)) {
       signal.throwIfAborted();
       this.heading = heading;
       let block = '';
       for (const { line, fields } of records) block += this.toRow(heading, line, fields);
-      onProgress?.(this.tally.read, false);
       if (block) yield block;
     }
-    onProgress?.(this.tally.read, true);
   }
 
   private toRow(heading: CsvHeading, line: number, fields: string[]): string {
