@@ -3,6 +3,7 @@ import { formatPaid } from '#core/money/format';
 
 const KIND_WORDS: Readonly<Record<StatementEntry['kind'], string>> = {
   deal: 'Deal',
+  value: 'Typed in',
   newTier: 'Earlier deals of the period at the new rate',
   bonus: 'Bonus for reaching the target',
   floor: 'Up to the least a month earns',
@@ -39,18 +40,31 @@ export const showAttainment = (attainment: number) =>
 /** "5%", "2.5% and 8%", "€25.00 each"; empty for what has no rate. */
 export function describeRates(
   { parts }: Pick<StatementEntry, 'parts'>,
-  measure: CommissionStatement['measure'],
-  currency: string,
+  { baseKind, currency }: Pick<CommissionStatement, 'baseKind' | 'currency'>,
 ): string {
   const rates = [...new Set(parts.map(({ rate }) => rate))];
-  return rates.map((rate) => describeRate(rate, measure, currency)).join(' and ');
+  return rates.map((rate) => describeRate(rate, baseKind, currency)).join(' and ');
 }
 
-/** "2.5%" of millionths; "€25.00 each" under a plan on the number of deals. */
+/** "2.5%" of millionths; "€25.00 each" under a plan on a number. */
 export function describeRate(
   rate: number,
-  measure: CommissionStatement['measure'],
+  baseKind: CommissionStatement['baseKind'],
   currency: string,
 ): string {
-  return measure === 'deals_won' ? `${formatPaid(rate, currency)} each` : `${rate / 10_000}%`;
+  return baseKind === 'count' ? `${formatPaid(rate, currency)} each` : `${rate / 10_000}%`;
+}
+
+/** What a rate is applied to: "€1,200.00", "3", "2.5". */
+export function showBase(
+  base: number,
+  {
+    baseKind,
+    baseDecimals,
+    currency,
+  }: Pick<CommissionStatement, 'baseKind' | 'baseDecimals' | 'currency'>,
+): string {
+  return baseKind === 'count'
+    ? (base / 10 ** baseDecimals).toLocaleString('en-GB', { maximumFractionDigits: baseDecimals })
+    : formatPaid(base, currency);
 }

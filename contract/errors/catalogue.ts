@@ -557,6 +557,10 @@ export const FAULTS = {
   unknownSalesperson: 'There is no salesperson with this code.',
   notASalesperson: 'Is a {kind}; only a salesperson can own a deal.',
   outsideUnit: 'Is not in the part of the company you work for.',
+  noCommissionMeasure:
+    'Choose a measure that adds up and of which more is better: money, or a number. A ratio or a duration cannot be paid by its parts.',
+  rateNeedsLines:
+    'A rate of a product or category needs a plan on revenue, gross profit or deals won: other measures are not known line by line.',
   idElsewhere:
     'Is the id of a deal outside your part of the company. Use another id, or ask an administrator to give that deal another one.',
   unknownCurrency: 'Is not a currency code. Write ISO 4217, for example EUR.',

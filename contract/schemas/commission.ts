@@ -1,10 +1,5 @@
 import { type Static, Type } from 'typebox';
-import {
-  COMMISSION_MEASURES,
-  COMMISSION_PERIODS,
-  TIER_MODES,
-  WITHOUT_TARGET,
-} from '#core/commission/terms';
+import { COMMISSION_PERIODS, TIER_MODES, WITHOUT_TARGET } from '#core/commission/terms';
 import { Id, IsoDay, LongId, Minor, Nullable } from './common';
 import { UnitSummary } from './unit';
 
@@ -18,6 +13,7 @@ export type StatementState = (typeof STATEMENT_STATES)[number];
 
 export const ENTRY_KINDS = [
   'deal',
+  'value',
   'newTier',
   'bonus',
   'floor',
@@ -29,19 +25,21 @@ export const ENTRY_KINDS = [
   'recovery',
 ] as const;
 
+export const BASE_KINDS = ['money', 'count'] as const;
+
 export const MOST_TIERS = 10;
 export const MOST_SPECIAL_RATES = 200;
 export const MOST_COMMISSION_PLANS = 200;
 /** 100 %, in millionths: a rate above is a slip. */
 export const HIGHEST_RATE = 1_000_000;
-/** Minor units for each deal. */
+/** Minor units for each deal, or whatever is counted. */
 export const HIGHEST_AMOUNT_EACH = 100_000_000;
 /** A thousand per cent of the target, in basis points. */
 export const HIGHEST_TIER = 100_000;
 export const LONGEST_COMMENT = 2_000;
 
 const Amount = Nullable(Type.Integer({ minimum: 0, maximum: 1_000_000_000_000 }));
-/** Millionths (50000 is 5 %); of a plan on deals won minor units for each. */
+/** Millionths (50000 is 5 %); of a plan on a number minor units for each. */
 const CommissionRate = Type.Integer({ minimum: 0, maximum: HIGHEST_AMOUNT_EACH });
 
 export const SpecialRateInput = Type.Object(
@@ -55,7 +53,8 @@ export const SpecialRateInput = Type.Object(
 
 export const CommissionTermsInput = Type.Object(
   {
-    measure: Type.Enum(COMMISSION_MEASURES),
+    /** Code of a measure that adds up, of which more is better: money or a number. */
+    measure: Type.String({ minLength: 1, maxLength: 80 }),
     /** Over which period attainment decides the rate and the bonus. */
     periodKind: Type.Enum(COMMISSION_PERIODS),
     tierMode: Type.Enum(TIER_MODES),
@@ -256,7 +255,12 @@ export type CommissionComment = Static<typeof CommissionComment>;
 export const CommissionStatement = Type.Object({
   ...StatementFields,
   currency: Type.String(),
-  measure: Type.Enum(COMMISSION_MEASURES),
+  measure: Type.String(),
+  measureName: Type.String(),
+  /** Money in minor units; a count in units of its last decimal. */
+  baseKind: Type.Enum(BASE_KINDS),
+  /** Of a count. */
+  baseDecimals: Type.Integer(),
   /** What the plan period had at the end of the month, its target, and both divided. */
   base: Minor,
   target: Nullable(Type.Number()),

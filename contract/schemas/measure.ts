@@ -131,7 +131,7 @@ export const MeasureChange = Type.Object(
 );
 export type MeasureChange = Static<typeof MeasureChange>;
 
-/** What stands on a measure: plans with targets of it, typed-in values, contests, alert rules. */
+/** What stands on a measure: plans with targets of it, typed-in values, contests, alert rules, commission. */
 export const MeasureUse = Type.Object({
   plans: Type.Array(
     Type.Object({
@@ -145,6 +145,7 @@ export const MeasureUse = Type.Object({
   values: Type.Integer(),
   contests: Type.Integer(),
   alerts: Type.Integer(),
+  commissionPlans: Type.Integer(),
 });
 export type MeasureUse = Static<typeof MeasureUse>;
 

@@ -1,6 +1,9 @@
 import fc from 'fast-check';
 import { HyperFormula } from 'hyperformula';
 import { describe, expect, it } from 'vitest';
+import { buildMeasure, type MeasureRecord } from '../measure/measure';
+import { SHIPPED_MEASURES } from '../measure/shipped';
+import { baseScaleOf } from './base';
 import type { CommissionDeal } from './dealCommission';
 import { computeMonth, type MonthFacts } from './month';
 import { buildRateCurve } from './rateCurve';
@@ -32,9 +35,12 @@ const deal = (base: number | null, over: Partial<CommissionDeal> = {}): Commissi
   lines: [{ product: 1, category: 1, base }],
   ...over,
 });
+const MONEY = { isMoney: true, perOne: 1, perPart: 1, perTargetUnit: 1 };
+const COUNT = { ...MONEY, isMoney: false };
 const facts = (over: Partial<MonthFacts> = {}): MonthFacts => ({
   month: 'M1',
   terms: terms(),
+  scale: MONEY,
   target: 100_000,
   isOnRamp: false,
   before: { all: 0, regular: 0 },
@@ -45,6 +51,47 @@ const amountsOf = (over: Partial<MonthFacts>) =>
   computeMonth(facts(over)).lines.map(({ amount }) => amount);
 const partsOf = (over: Partial<MonthFacts>) =>
   Object.fromEntries(computeMonth(facts(over)).parts.map(({ kind, amount }) => [kind, amount]));
+
+describe('what commission is paid on', () => {
+  const scaleOf = (over: Partial<MeasureRecord>) =>
+    baseScaleOf(
+      buildMeasure({ ...SHIPPED_MEASURES[0]!, code: 'own', valueKind: 'count', ...over }),
+    );
+  const quantity = { kind: 'sum', of: { field: 'quantity', states: ['won'] } } as const;
+
+  it('adds up over time and has more as better: money or a number', () => {
+    const paid = SHIPPED_MEASURES.filter((record) => baseScaleOf(buildMeasure(record)));
+    expect(paid.map(({ code }) => code)).toEqual([
+      'revenue',
+      'deals_won',
+      'gross_profit',
+      'new_customers',
+    ]);
+    expect(scaleOf({ definition: { kind: 'typed', accumulation: 'last' } })).toBeNull();
+    expect(scaleOf({ definition: { kind: 'distinct', of: 'customer' } })).toBeNull();
+    const lower = {
+      definition: { kind: 'typed', accumulation: 'sum' },
+      direction: 'lower',
+    } as const;
+    expect(scaleOf(lower)).toBeNull();
+  });
+
+  it('is counted in whole units, whatever its decimals: a quantity and its target alike', () => {
+    // Totals keep thousandths of a quantity; a target without decimals is in ones.
+    const states = {
+      definition: { ...quantity, of: { ...quantity.of, states: [...quantity.of.states] } },
+    };
+    expect(scaleOf({ ...states, decimals: 0 })).toEqual({
+      isMoney: false,
+      perOne: 1_000,
+      perPart: 1,
+      perTargetUnit: 1_000,
+    });
+    expect(scaleOf({ ...states, decimals: 3 })).toMatchObject({ perOne: 1_000, perTargetUnit: 1 });
+    const typed = { kind: 'typed', accumulation: 'sum' } as const;
+    expect(scaleOf({ definition: typed, decimals: 2 })).toMatchObject({ perOne: 100, perPart: 1 });
+  });
+});
 
 describe('tiers', () => {
   it('pay each part of the amount at its own band’s rate (the example of CALCULATIONS 13)', () => {
@@ -136,8 +183,17 @@ describe('a deal', () => {
 
   it('of a plan on the number of deals earns an amount each', () => {
     const each = terms({ measure: 'deals_won', tiers: [{ from: 0, rate: 2_500 }] });
-    expect(amountsOf({ terms: each, deals: [deal(1), deal(1), deal(0)] })).toEqual([
+    expect(amountsOf({ terms: each, scale: COUNT, deals: [deal(1), deal(1), deal(0)] })).toEqual([
       2_500, 2_500, 0,
+    ]);
+  });
+
+  it('of a plan on quantities in thousandths earns its part of the amount for one', () => {
+    const each = terms({ measure: 'units', tiers: [{ from: 0, rate: 1_001 }] });
+    const scale = { ...COUNT, perOne: 1_000 };
+    // 2.5 and 0.0005 units at 10.01 each: rounded once a deal, half away from zero.
+    expect(amountsOf({ terms: each, scale, deals: [deal(2_500), deal(-2_500), deal(1)] })).toEqual([
+      2_503, -2_503, 1,
     ]);
   });
 });

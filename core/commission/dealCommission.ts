@@ -1,20 +1,22 @@
+import type { BaseScale } from './base';
 import { productOf, type RateCurve, type RatedPart, roundProduct } from './rateCurve';
 import { RATE_SCALE } from './terms';
 
 /** What of a deal counts for a payee: its lines in their order. */
 export interface CommissionDeal {
-  deal: number;
+  /** Null of values that are typed in: all of a day. */
+  deal: number | null;
   day: number;
   lines: readonly {
     product: number;
     category: number;
-    /** In minor units, or 1 for a deal that counts; null where it is not known (no cost). */
+    /** In base units (core/commission/base); null where it is not known (no cost). */
     base: number | null;
   }[];
 }
 
 export interface LineCommission {
-  deal: number;
+  deal: number | null;
   day: number;
   product: number;
   base: number | null;
@@ -30,7 +32,7 @@ export interface PeriodBase {
 }
 
 export interface DealRates {
-  isMoney: boolean;
+  scale: BaseScale;
   /** Null where attainment decides; the rate of a line that has one of its own. */
   specialRateOf(line: CommissionDeal['lines'][number]): number | null;
 }
@@ -44,7 +46,7 @@ export function commissionOfDeal(
   { deal, day, lines }: CommissionDeal,
   sums: PeriodBase,
   partsOf: (from: number, to: number) => RatedPart[],
-  { isMoney, specialRateOf }: DealRates,
+  { scale, specialRateOf }: DealRates,
 ): LineCommission[] {
   const found = lines.map((line) => {
     const { base, product } = line;
@@ -53,7 +55,7 @@ export function commissionOfDeal(
     const parts = special === null ? partsOf(sums.all, sums.all + base) : [{ base, rate: special }];
     sums.all += base;
     if (special === null) sums.regular += base;
-    return { base, product, parts, exact: productOf(parts, isMoney) };
+    return { base, product, parts, exact: productOf(parts, scale) };
   });
   const amounts = shareRounded(found.map(({ exact }) => exact));
   return found.map(({ base, product, parts }, i) => ({

@@ -1,3 +1,4 @@
+import type { BaseScale } from './base';
 import {
   atOneRate,
   type CommissionDeal,
@@ -13,7 +14,8 @@ export interface MonthFacts {
   /** Id of the month. */
   month: string;
   terms: CommissionTerms;
-  /** The target of the terms' period, ramp included; null: none, or incomplete. */
+  scale: BaseScale;
+  /** The target of the terms' period in base units, ramp included; null: none, or incomplete. */
   target: number | null;
   isOnRamp: boolean;
   /** What the period had before this month. */
@@ -43,9 +45,8 @@ export interface EarnedMonth {
  * then the limits.
  */
 export function computeMonth(facts: MonthFacts): EarnedMonth {
-  const { terms, target, before, deals, isOnRamp } = facts;
+  const { terms, scale, target, before, deals, isOnRamp } = facts;
   const curve = buildRateCurve(terms, target);
-  const isMoney = terms.measure !== 'deals_won';
   const after: PeriodBase = { ...before };
   const special = new Map(
     terms.specialRates.map(({ by, id, rate }) => [`${by} ${id}`, rate] as const),
@@ -62,7 +63,7 @@ export function computeMonth(facts: MonthFacts): EarnedMonth {
   const partsOf = terms.tierMode === 'marginal' ? curve.partsBetween : atOneRate(curve, end);
   const lines: LineCommission[] = [];
   for (const deal of deals)
-    for (const line of commissionOfDeal(deal, after, partsOf, { isMoney, specialRateOf }))
+    for (const line of commissionOfDeal(deal, after, partsOf, { scale, specialRateOf }))
       lines.push(line);
 
   const parts: EarnedMonth['parts'] = [];
@@ -72,7 +73,7 @@ export function computeMonth(facts: MonthFacts): EarnedMonth {
   if (terms.tierMode === 'all') {
     const [rate, rateBefore] = [curve.rateAt(end), curve.rateAt(before.all)];
     const { regular: base } = before;
-    const at = (each: number) => roundProduct(productOf([{ base, rate: each }], isMoney));
+    const at = (each: number) => roundProduct(productOf([{ base, rate: each }], scale));
     add('newTier', at(rate) - at(rateBefore));
   }
   if (terms.bonus !== null && target !== null && target > 0)

@@ -1,4 +1,5 @@
 import { divideHalfAway } from '../money/rate';
+import type { BaseScale } from './base';
 import { type CommissionTerms, RATE_SCALE } from './terms';
 
 /** A part of a base at one rate. */
@@ -67,13 +68,16 @@ export function buildRateCurve(
 }
 
 /**
- * Base times rate of some parts, exactly: millionths of a minor unit of money, minor units times a
- * million of a count, so that both are divided alike.
+ * Base times rate of some parts, exactly, in millionths of a minor unit: a rate of money is in
+ * millionths already, one of a count is an amount for so many base units.
  */
-export function productOf(parts: readonly RatedPart[], isMoney: boolean): bigint {
+export function productOf(
+  parts: readonly RatedPart[],
+  { isMoney, perOne }: Pick<BaseScale, 'isMoney' | 'perOne'>,
+): bigint {
   let sum = 0n;
   for (const { base, rate } of parts) sum += BigInt(base) * BigInt(rate);
-  return isMoney ? sum : sum * BigInt(RATE_SCALE);
+  return isMoney ? sum : sum * BigInt(RATE_SCALE / perOne);
 }
 
 /** Minor units, half away from zero. */

@@ -3,6 +3,8 @@ import type { RatedPart } from './rateCurve';
 
 export type EntryKind =
   | 'deal'
+  /** Values of a day that are typed in. */
+  | 'value'
   | MonthPart
   /** Given for a contest or by hand. */
   | 'award'
@@ -75,9 +77,16 @@ const toEntry = (kind: EntryKind, amount: number, rest: Partial<Entry> = {}): En
   ...rest,
 });
 
-/** What was counted of a month, by deal or kind. */
-const keyOf = ({ deal, kind }: { deal: number | null; kind: EntryKind }) =>
-  deal === null ? kind : `deal ${deal}`;
+/** What was counted of a month, by deal, day of typed-in values, or kind. */
+const keyOf = ({
+  deal,
+  day,
+  kind,
+}: {
+  deal: number | null;
+  day: number | null;
+  kind: EntryKind;
+}) => (deal !== null ? `deal ${deal}` : kind === 'value' ? `value ${day}` : kind);
 
 /** Kinds that a month's own computation gives. */
 const isOwn = ({ kind }: Entry) =>
@@ -156,7 +165,7 @@ interface Counted {
 function entriesOf({ lines, parts }: EarnedMonth): Entry[] {
   return [
     ...lines.map(({ deal, day, product, base, parts: rated, amount }) =>
-      toEntry('deal', amount, { deal, day, product, base, parts: rated }),
+      toEntry(deal === null ? 'value' : 'deal', amount, { deal, day, product, base, parts: rated }),
     ),
     ...parts.map(({ kind, amount }) => toEntry(kind, amount)),
   ];
@@ -171,7 +180,7 @@ function count(
   for (const entry of entries) {
     if (!isOwn(entry) && entry.kind !== 'correction') continue;
     const month = entry.ofMonth ?? ownMonth;
-    const key = keyOf({ deal: entry.deal, kind: entry.ofKind ?? entry.kind });
+    const key = keyOf({ ...entry, kind: entry.ofKind ?? entry.kind });
     let ofMonth = counted.get(month);
     if (!ofMonth) counted.set(month, (ofMonth = new Map()));
     const known = ofMonth.get(key);

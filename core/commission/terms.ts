@@ -1,12 +1,4 @@
-import type { SliceMeasure } from '../slices/lineTable';
-
-/** What commission is paid on. */
-export const COMMISSION_MEASURES = [
-  'revenue',
-  'gross_profit',
-  'deals_won',
-] as const satisfies readonly SliceMeasure[];
-export type CommissionMeasure = (typeof COMMISSION_MEASURES)[number];
+import type { MeasureCode } from '../measure/measure';
 
 /** Over which period attainment decides the rate. */
 export const COMMISSION_PERIODS = ['month', 'quarter', 'year'] as const;
@@ -20,7 +12,7 @@ export type TierMode = (typeof TIER_MODES)[number];
 export const WITHOUT_TARGET = ['lowest', 'nothing'] as const;
 export type WithoutTarget = (typeof WITHOUT_TARGET)[number];
 
-/** Millionths: 50,000 is 5 %. Of a count: minor units for each. */
+/** Millionths of money: 50,000 is 5 %. Of anything else minor units for each. */
 export type CommissionRate = number;
 export const RATE_SCALE = 1_000_000;
 
@@ -39,7 +31,8 @@ export interface SpecialRate {
 
 /** How commission is computed from one month on; amounts in minor units of the reporting currency. */
 export interface CommissionTerms {
-  measure: CommissionMeasure;
+  /** What it is paid on: one with a scale (core/commission/base). */
+  measure: MeasureCode;
   periodKind: CommissionPeriod;
   tierMode: TierMode;
   /** One tier is a simple rate. */

@@ -6,6 +6,7 @@ import { LIST_TABLES } from '../lists/index';
 import { loadCategoryOf } from '../slices/index';
 import type { CommissionBooks } from './chain';
 import { idsOfPayees, loadStored } from './locked';
+import { loadOwnBases } from './ownBase';
 import type { Payee } from './payee';
 import type { StoredPlan } from './plans';
 
@@ -17,11 +18,13 @@ export async function openBooks(
   db: Queryable = context.db,
 ): Promise<CommissionBooks> {
   const { replica } = context;
+  const dataset = replica.wholeDataset;
   const read = {
     lines: await replica.findLines(),
     categoryOf: await loadCategoryOf(db),
     stored: await loadStored(db, payees),
     awards: await loadPaidAwards(db, replica.company!.calendar, idsOfPayees(payees).people),
+    ownBases: await loadOwnBases(db, dataset, plans, payees),
   };
   return { ...read, plans, dataset: replica.wholeDataset };
 }

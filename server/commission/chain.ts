@@ -14,6 +14,7 @@ import { completeValue } from '#core/targets/resolvedTarget';
 import { isOnRamp } from '#core/units/ramp';
 import { type CategoryOf, DealStream } from './deals';
 import { keyOfPayee, type StoredStatement, type StoredStatements } from './locked';
+import { type OwnBases, ownDealsOf, scaleOfTerms } from './ownBase';
 import type { Payee } from './payee';
 import { findTerms, type FoundTerms, type StoredPlan, versionOn } from './plans';
 
@@ -23,6 +24,7 @@ export interface CommissionBooks {
   dataset: Dataset;
   lines: LineBook;
   categoryOf: CategoryOf;
+  ownBases: OwnBases;
   plans: readonly StoredPlan[];
   stored: StoredStatements;
   /** Amounts given to a salesperson for contests and by hand, by unit and month. */
@@ -58,7 +60,10 @@ export function chainOf(books: CommissionBooks, payee: Payee): PayeeMonth[] {
     if (!stream) {
       const from = dataset.calendar.periodOf('year', first.month.from).from;
       const span = { from, to: dataset.asOf + 1 };
-      stream = new DealStream(books.lines, unitsOf(unitId), span, books.categoryOf);
+      const memberSpans = unitsOf(unitId);
+      stream = new DealStream(books.lines, memberSpans, span, books.categoryOf, (measure) =>
+        ownDealsOf(dataset, books.ownBases, measure, { unitId, memberSpans, span }),
+      );
       streams.set(unitId, stream);
     }
     return stream;
@@ -75,6 +80,7 @@ export function chainOf(books: CommissionBooks, payee: Payee): PayeeMonth[] {
     const facts: StatementFacts = {
       month: month.id,
       terms,
+      scale: scaleOfTerms(dataset, terms.measure),
       target: targetOf(dataset, unitId, measurePeriod, terms),
       isOnRamp: isOnRamp(dataset.calendar, dataset.ramps.get(unitId), month),
       before: stream.baseIn(terms, { from: measurePeriod.from, to: month.from }),
@@ -102,13 +108,15 @@ export async function* chainsOf(
   }
 }
 
+/** In base units. */
 function targetOf(
-  { lookup }: Dataset,
+  dataset: Dataset,
   unitId: number,
   period: Period,
   { measure }: CommissionTerms,
 ): number | null {
-  return completeValue(lookup.find(unitId, period, measure));
+  const target = completeValue(dataset.lookup.find(unitId, period, measure));
+  return target === null ? null : target * scaleOfTerms(dataset, measure).perTargetUnit;
 }
 
 interface FoundMonth {

@@ -1,5 +1,7 @@
+import { isLineMeasure, type LineMeasure } from '#core/commission/base';
 import type { CommissionDeal, PeriodBase } from '#core/commission/dealCommission';
-import type { CommissionMeasure, CommissionTerms } from '#core/commission/terms';
+import type { CommissionTerms } from '#core/commission/terms';
+import type { MeasureCode } from '#core/measure/measure';
 import type { DaySpan } from '#core/period/day';
 import type { LineBook } from '#core/slices/lineBook';
 import { OF_LINE } from '#core/slices/lineColumn';
@@ -12,19 +14,21 @@ export type CategoryOf = ReadonlyMap<number, number>;
 /** Someone's deals over all months of their plans, by measure; each derived once. */
 export class DealStream {
   private table: LineTable;
-  private ofMeasure = new Map<CommissionMeasure, CommissionDeal[]>();
+  private ofMeasure = new Map<MeasureCode, CommissionDeal[]>();
 
   constructor(
     book: LineBook,
     memberSpans: readonly MemberSpan[],
     span: DaySpan,
     private categoryOf: CategoryOf,
+    /** Deals by a measure that is not known line by line, in their order. */
+    private ownDealsOf: (measure: MeasureCode) => CommissionDeal[],
   ) {
     this.table = gatherLines(book, memberSpans, span);
   }
 
   /** Deals of a span in the order of close date, then id. */
-  dealsIn(measure: CommissionMeasure, { from, to }: DaySpan): CommissionDeal[] {
+  dealsIn(measure: MeasureCode, { from, to }: DaySpan): CommissionDeal[] {
     const all = this.dealsOf(measure);
     return all.slice(seek(all, from), seek(all, to));
   }
@@ -44,13 +48,16 @@ export class DealStream {
     return sums;
   }
 
-  private dealsOf(measure: CommissionMeasure): CommissionDeal[] {
+  private dealsOf(measure: MeasureCode): CommissionDeal[] {
     let deals = this.ofMeasure.get(measure);
-    if (!deals) this.ofMeasure.set(measure, (deals = this.derive(measure)));
+    if (!deals) {
+      deals = isLineMeasure(measure) ? this.derive(measure) : this.ownDealsOf(measure);
+      this.ofMeasure.set(measure, deals);
+    }
     return deals;
   }
 
-  private derive(measure: CommissionMeasure): CommissionDeal[] {
+  private derive(measure: LineMeasure): CommissionDeal[] {
     const { table, categoryOf } = this;
     const values = valuesOf(table, measure);
     const deals: (CommissionDeal & { lines: CommissionDeal['lines'][number][] })[] = [];

@@ -100,10 +100,10 @@ export async function exportStatements(
       entry.product,
       entry.base === null
         ? null
-        : statement.measure === 'deals_won'
-          ? String(entry.base)
+        : statement.baseKind === 'count'
+          ? String(entry.base / 10 ** statement.baseDecimals)
           : toDecimal(entry.base, currency),
-      describeRates(entry, statement.measure, currency),
+      describeRates(entry, statement),
       toDecimal(entry.amount, currency),
       currency,
     ]),

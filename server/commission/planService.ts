@@ -115,7 +115,7 @@ export async function addPlan(
 ): Promise<CommissionPlan> {
   const unit = scope.findUnit(input.unit);
   const { from } = findMonth(scope.dataset, input.from);
-  const terms = await readTerms(context.db, input.terms);
+  const terms = await readTerms(context, input.terms);
   const userId = await checkAccount(context, scope, principal, input);
   const id = await change(context, async (tx) => {
     const plans = await loadPlans(tx);
@@ -210,7 +210,7 @@ export async function addVersion(
   input: CommissionVersionInput,
 ): Promise<CommissionPlan> {
   const { from } = findMonth(scope.dataset, input.from);
-  const terms = await readTerms(context.db, input.terms);
+  const terms = await readTerms(context, input.terms);
   await change(context, async (tx) => {
     const plan = await findOwn(tx, scope, principal, id);
     const locked = await lockedUntil(tx, scope, sql`plan_id = ${id}`);

@@ -1,6 +1,6 @@
 import type { CommissionStatement, StatementEntry } from '#contract/schemas/commission';
 import { formatPaid } from '#core/money/format';
-import { describeEntry, describeRates, showAttainment } from '#wording/commission';
+import { describeEntry, describeRates, showAttainment, showBase } from '#wording/commission';
 import { INK, type PdfPaper } from '../print/index';
 
 /** A4 upright, in points. */
@@ -69,11 +69,8 @@ function drawStatement(
       head();
     }
     text(MARGIN, cut(describeEntry(entry)));
-    if (entry.base !== null)
-      text(BASE_AT, statement.measure === 'deals_won' ? String(entry.base) : money(entry.base), {
-        anchor: 'end',
-      });
-    text(RATES_AT + 8, describeRates(entry, statement.measure, currency), { color: INK.soft });
+    if (entry.base !== null) text(BASE_AT, showBase(entry.base, statement), { anchor: 'end' });
+    text(RATES_AT + 8, describeRates(entry, statement), { color: INK.soft });
     text(RIGHT, money(entry.amount), { anchor: 'end' });
     y += LINE;
   };

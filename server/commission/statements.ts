@@ -5,8 +5,10 @@ import type {
   StatementList,
   StatementRow,
 } from '#contract/schemas/commission';
+import type { MonthFacts } from '#core/commission/month';
 import type { Entry } from '#core/commission/statement';
 import { earnedWith } from '#core/commission/whatIf';
+import type { Dataset } from '#core/dataset/dataset';
 import { dealsIn, outlookOf } from '#core/forecast/outlook';
 import type { Period } from '#core/period/calendar';
 import { toIsoDay } from '#core/period/day';
@@ -256,7 +258,7 @@ async function toStatement(
   return {
     ...fieldsOf(scope, payee, toSummary(found, books.dataset.asOf)),
     currency: books.dataset.currency,
-    measure: facts.terms.measure,
+    ...describeBase(books.dataset, facts),
     base: statement.base,
     target: statement.target,
     attainment:
@@ -274,9 +276,28 @@ async function toStatement(
   };
 }
 
+function describeBase(
+  { measures }: Dataset,
+  { terms, scale }: MonthFacts,
+): Pick<CommissionStatement, 'measure' | 'measureName' | 'baseKind' | 'baseDecimals'> {
+  const { code, name } = measures.get(terms.measure);
+  return {
+    measure: code,
+    measureName: name,
+    baseKind: scale.isMoney ? 'money' : 'count',
+    baseDecimals: Math.log10(scale.perOne),
+  };
+}
+
 /** A line's name in comments: of a deal all its lines. */
-export const entryKey = ({ deal, kind, ofMonth, ofKind }: Entry): string =>
-  deal !== null ? `deal ${deal}` : kind === 'correction' ? `${ofKind} ${ofMonth}` : kind;
+export const entryKey = ({ deal, day, kind, ofMonth, ofKind }: Entry): string =>
+  deal !== null
+    ? `deal ${deal}`
+    : kind === 'correction'
+      ? `${ofKind} ${ofMonth}${ofKind === 'value' ? ` ${toIsoDay(day!)}` : ''}`
+      : kind === 'value'
+        ? `value ${toIsoDay(day!)}`
+        : kind;
 
 export async function toEntries(
   context: Context,

@@ -38,6 +38,16 @@ export const toSummary = (
 
 const MOST_KEPT = 20_000;
 
+/** Who was a customer's first changes with anybody's deal of that customer. */
+function hangsOnOthers({ replica }: Context, plans: readonly StoredPlan[]): boolean {
+  return plans.some(({ versions }) =>
+    versions.some(({ terms }) => {
+      const formula = replica.company!.measures.find(terms.measure)?.formula;
+      return formula?.kind === 'sum' && formula.terms.some(({ part }) => part === 'newCustomers');
+    }),
+  );
+}
+
 /**
  * Months of payees, kept until something they are made of changes: for a thousand people all months
  * of years are gone through, of which a booking changes those of one.
@@ -67,8 +77,9 @@ export class Summaries {
     const found = new Map<Payee, MonthSummary[]>();
     // Of the moment before the books are read: what changes meanwhile is derived anew.
     const missing = new Map<Payee, string>();
+    const isShared = hangsOnOthers(this.context, plans);
     for (const payee of payees) {
-      const version = this.versionOf(payee);
+      const version = this.versionOf(payee, isShared);
       const known = this.known.get(payee.id);
       if (known?.version === version) found.set(payee, known.months);
       else missing.set(payee, version);
@@ -84,9 +95,9 @@ export class Summaries {
     return payees.map((payee) => ({ payee, months: found.get(payee)! }));
   }
 
-  private versionOf(payee: Payee): string {
+  private versionOf(payee: Payee, isShared: boolean): string {
     const { replica } = this.context;
-    const unitId = payee.kind === 'salesperson' ? payee.unitId : null;
+    const unitId = payee.kind === 'salesperson' && !isShared ? payee.unitId : null;
     return `${this.heard} ${replica.moment} ${replica.versionOf(unitId)}`;
   }
 }

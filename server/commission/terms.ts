@@ -5,18 +5,25 @@ import {
   HIGHEST_AMOUNT_EACH,
   HIGHEST_RATE,
 } from '#contract/schemas/commission';
+import { baseScaleOf, isLineMeasure } from '#core/commission/base';
 import { type CommissionTerms, findTierFault } from '#core/commission/terms';
+import type { Context } from '../context';
 import type { Queryable } from '../db/client';
 import { findEach, NO_NAMES } from '../lists/index';
 import { assertNoFieldErrors } from '../problem';
 
 /** Terms with their products and categories by id. @throws ProblemError invalidInput */
 export async function readTerms(
-  db: Queryable,
+  { db, replica }: Context,
   { secondAbove: _second, specialRates, ...input }: CommissionTermsInput,
 ): Promise<CommissionTerms> {
   const faults: FieldFault[] = [];
-  const isCount = input.measure === 'deals_won';
+  const measure = replica.company!.measures.find(input.measure);
+  const scale = measure ? baseScaleOf(measure) : null;
+  if (!scale) faults.push({ field: 'terms/measure', code: 'noCommissionMeasure' });
+  else if (specialRates.length > 0 && !isLineMeasure(input.measure))
+    faults.push({ field: 'terms/specialRates/0/name', code: 'rateNeedsLines' });
+  const isCount = scale?.isMoney === false;
   const highest = isCount ? HIGHEST_AMOUNT_EACH : HIGHEST_RATE;
   const checkRate = (rate: number, field: string) => {
     if (rate <= highest) return;

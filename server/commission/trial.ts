@@ -6,6 +6,7 @@ import { loadKnownAccounts, type Principal, type Scope } from '../access/index';
 import type { Context } from '../context';
 import { openBooks } from './books';
 import { chainsOf, type CommissionBooks } from './chain';
+import { loadOwnBases } from './ownBase';
 import { accountId, type Payee } from './payee';
 import { loadPlans, type StoredPlan } from './plans';
 import { checkAccount } from './planService';
@@ -27,7 +28,7 @@ export async function tryPlan(
   input: CommissionTrialInput,
 ): Promise<CommissionTrial> {
   const unit = scope.findUnit(input.unit);
-  const terms = await readTerms(context.db, input.terms);
+  const terms = await readTerms(context, input.terms);
   const userId = await checkAccount(context, scope, principal, input);
   const months = endedMonths(scope, input.over === 'quarter' ? 1 : 4);
   const first = scope.dataset.calendar.periodOf('year', months[0]!.from).from;
@@ -60,8 +61,12 @@ export async function tryPlan(
           },
         ];
   const books = await openBooks(context, plans, []);
-  const now = await earnedBy(books, payees, months);
-  const trial = await earnedBy({ ...books, plans: [tried, ...others] }, payees, months);
+  const earnedUnder = async (those: readonly StoredPlan[]) => {
+    const ownBases = await loadOwnBases(context.db, books.dataset, those, payees);
+    return earnedBy({ ...books, ownBases, plans: those }, payees, months);
+  };
+  const now = await earnedUnder(plans);
+  const trial = await earnedUnder([tried, ...others]);
   const rows = payees
     .map((payee) => {
       const [before, after] = [now.get(payee.id)!, trial.get(payee.id)!];

@@ -83,9 +83,15 @@ export async function loadMeasureUse(
       by p.id order by p.year_label desc, p.id`);
   const {
     rows: [counts],
-  } = await context.db.execute<{ values: number; contests: number; alerts: number }>(sql`
+  } = await context.db.execute<{
+    values: number;
+    contests: number;
+    alerts: number;
+    commissionPlans: number;
+  }>(sql`
     select (select count(value) from activity where measure = ${baseOf(code)})::int as values,
-      ${countContests([code])} as contests, ${countAlerts([code])} as alerts`);
+      ${countContests([code])} as contests, ${countAlerts([code])} as alerts,
+      ${countCommission([code])} as "commissionPlans"`);
   const seen = rows.filter((row) =>
     isSeen({ unitId: row.unit_id, isPublished: row.status === 'published' }),
   );
@@ -102,6 +108,12 @@ const countContests = (codes: readonly MeasureCode[]) =>
 const countAlerts = (codes: readonly MeasureCode[]) =>
   sql`(select count(*) from alert_rule where removed_at is null and measure =
     any(${sql.param([...codes])}::text[]))::int`;
+
+/** Commission plans of which a version pays on one of these measures. */
+const countCommission = (codes: readonly MeasureCode[]) =>
+  sql`(select count(distinct t.plan_id) from commission_terms t join commission_plan p on p.id =
+    t.plan_id where p.removed_at is null and t.terms->>'measure' =
+      any(${sql.param([...codes])}::text[]))::int`;
 
 function findFaults({ replica }: Context, input: Parameters<typeof findMeasureFaults>[0]) {
   const { measures, customFields } = replica.company!;
@@ -254,7 +266,8 @@ export async function deleteMeasure(
         (select count(*) from activity where measure = ${base})::int as values,
         (select count(*) from status_rule where measure = any(${ofVersions}))::int as rules,
         (select count(*) from board where settings->>'measure' = any(${ofVersions}))::int as boards,
-        ${countContests(versions)} as contests, ${countAlerts(versions)} as "alert rules"`);
+        ${countContests(versions)} as contests, ${countAlerts(versions)} as "alert rules",
+        ${countCommission(versions)} as "commission plans"`);
     const named = Object.entries(uses!).filter(([, count]) => count > 0);
     if (named.length > 0)
       throw new ProblemError('measureInUse', {

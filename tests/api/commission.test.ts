@@ -98,6 +98,134 @@ const approve = async (period: string, as: Client = people.manager, payee = 'iva
 const linesOf = ({ entries }: { entries: { kind: string; amount: number }[] }) =>
   entries.map(({ kind, amount }) => `${kind} ${amount}`);
 
+describe('a plan on a measure of the company’s own', () => {
+  const measure = (over: object) => ({
+    group: 'Own',
+    valueKind: 'count',
+    decimals: 0,
+    direction: 'higher',
+    description: 'Own.',
+    ...over,
+  });
+  beforeAll(async () => {
+    for (const each of [
+      measure({
+        code: 'units',
+        name: 'Units sold',
+        definition: { kind: 'sum', of: { field: 'quantity', states: ['won'] } },
+      }),
+      measure({
+        code: 'visits',
+        name: 'Visits',
+        definition: { kind: 'typed', accumulation: 'sum' },
+      }),
+    ]) {
+      const made = await people.admin.send('POST', '/measures', each);
+      expect(made.statusCode, made.body).toBe(200);
+    }
+    await putTargets(people.admin, [
+      { unit: 'ivarga', period: 'FY2027-P07', measure: 'units', target: '4' },
+    ]);
+  });
+
+  it('has its parts by deal, with the thousandths of a quantity, against its own target', async () => {
+    // 10.00 a unit up to the target of 4, 20.00 above it.
+    const tiers = [
+      { from: 0, rate: 1_000 },
+      { from: 10_000, rate: 2_000 },
+    ];
+    await addPlan({ terms: terms({ measure: 'units', tiers }) });
+    await book({ quantity: 2.5, closedOn: '2026-10-05' });
+    await book({ quantity: 2.5, closedOn: '2026-10-06' });
+    await book({ quantity: 7, closedOn: '2026-10-07', salesperson: 'tbrandt' });
+    const october = await statement('FY2027-P07');
+    expect(october).toMatchObject({
+      measure: 'units',
+      measureName: 'Units sold',
+      baseKind: 'count',
+      baseDecimals: 3,
+      base: 5_000,
+      target: 4_000,
+      attainment: 1.25,
+      total: 2_500 + 1_500 + 2_000,
+    });
+    expect(linesOf(october)).toEqual(['deal 2500', 'deal 3500']);
+    const csv = (
+      await people.manager.get(
+        '/commission-statements/export?unit=salt&period=FY2027-P07&format=csv&payee=ivarga',
+      )
+    ).body.split('\r\n');
+    expect(csv[1]).toContain('2.5,€10.00 each,25.00');
+    expect(
+      (await people.manager.get('/attainment?unit=ivarga&period=FY2027-P07&measure=units')).json()
+        .figures.actual,
+    ).toBe(5);
+  });
+
+  it('pays for the first deal of a customer to whose it is, and again when it moves', async () => {
+    const tiers = [{ from: 0, rate: 5_000 }];
+    await addPlan({ terms: terms({ measure: 'new_customers', tiers }) });
+    await book({ customer: 'Own New A', closedOn: '2026-10-06' });
+    await book({ customer: 'Own New A', closedOn: '2026-10-07' });
+    await book({ customer: 'Own New B', closedOn: '2026-10-07', salesperson: 'tbrandt' });
+    expect(linesOf(await statement('FY2027-P07'))).toEqual(['deal 5000']);
+    expect(linesOf(await statement('FY2027-P07', 'tbrandt'))).toEqual(['deal 5000']);
+    const totals = async () =>
+      (await people.manager.get('/commission-statements?unit=salt&period=FY2027-P07'))
+        .json()
+        .rows.map(({ payee, total }: { payee: string; total: number }) => `${payee} ${total}`);
+    expect(await totals()).toEqual(expect.arrayContaining(['ivarga 5000', 'tbrandt 5000']));
+    // An earlier one of the same customer by somebody else takes it away.
+    await book({ customer: 'Own New A', closedOn: '2026-10-01', salesperson: 'tbrandt' });
+    expect(linesOf(await statement('FY2027-P07'))).toEqual([]);
+    expect(linesOf(await statement('FY2027-P07', 'tbrandt'))).toEqual(['deal 5000', 'deal 5000']);
+    expect(await totals()).toEqual(expect.arrayContaining(['ivarga 0', 'tbrandt 10000']));
+  });
+
+  it('that is typed in has a line a day, and its correction after the month is approved', async () => {
+    await addPlan({ terms: terms({ measure: 'visits', tiers: [{ from: 0, rate: 300 }] }) });
+    const type = async (value: string) =>
+      expect(
+        (
+          await people.admin.import(
+            'activities',
+            `unit,on,measure,value\nivarga,2026-09-03,visits,2\nivarga,2026-09-04,visits,${value}\n`,
+          )
+        ).json(),
+      ).toMatchObject({ written: true });
+    await type('3');
+    const september = await statement('FY2027-P06');
+    expect(september.entries).toMatchObject([
+      { kind: 'value', day: '2026-09-03', base: 2, amount: 600, deal: null },
+      { kind: 'value', day: '2026-09-04', base: 3, amount: 900 },
+    ]);
+    expect((await approve('FY2027-P06')).statusCode).toBe(200);
+    await type('1');
+    const october = await statement('FY2027-P07');
+    expect(october.entries).toMatchObject([
+      { kind: 'correction', ofKind: 'value', day: '2026-09-04', amount: -600 },
+      // What is below nothing is owed, and taken back from later commission.
+      { kind: 'advance', amount: 600 },
+    ]);
+  });
+
+  it('is tried on the last quarter, and its measure cannot be deleted', async () => {
+    await book({ quantity: 3, closedOn: '2026-07-05' });
+    const tiers = [{ from: 0, rate: 1_000 }];
+    const tried = await people.manager.send('POST', '/commission-plans/trial', {
+      ...(({ name: _name, from: _from, ...rest }) => rest)(
+        plan({ terms: terms({ measure: 'units', tiers }) }),
+      ),
+      over: 'quarter',
+    });
+    expect(tried.json(), tried.body).toMatchObject({ now: 0, trial: 3_000 });
+    await addPlan({ terms: terms({ measure: 'units', tiers }) });
+    const refused = await people.admin.send('DELETE', '/measures/units');
+    expect([refused.statusCode, refused.json().code]).toEqual([409, 'measureInUse']);
+    expect(refused.json().detail).toContain('1 commission plan');
+  });
+});
+
 describe('a statement', () => {
   it('has every line, adds up to them, and follows each booking', async () => {
     await addPlan();
@@ -349,6 +477,20 @@ describe('a plan', () => {
       'terms/specialRates/0/name unknownName',
     ]);
     expect(await faultsOf({ payee: 'account' })).toEqual(['userId required']);
+  });
+
+  it('is paid on any measure that adds up, and on nothing else', async () => {
+    expect(await faultsOf({ terms: terms({ measure: 'gross_margin' }) })).toEqual([
+      'terms/measure noCommissionMeasure',
+    ]);
+    expect(await faultsOf({ terms: terms({ measure: 'nothing' }) })).toEqual([
+      'terms/measure noCommissionMeasure',
+    ]);
+    const own = { by: 'category' as const, name: 'Engines', rate: 10_000 };
+    const each = terms({ measure: 'new_customers', tiers: [{ from: 0, rate: 1 }] });
+    expect((await faultsOf({ terms: { ...each, specialRates: [own] } }))[0]).toBe(
+      'terms/specialRates/0/name rateNeedsLines',
+    );
   });
 
   it('does not overlap another of the same people, nor months that are approved', async () => {

@@ -15,6 +15,7 @@ import {
   useAddCommissionVersionMutation,
   useTryCommissionPlanMutation,
 } from './api';
+import type { usePaidOn } from './paidOn';
 import type { ShownMonth } from './shownMonth';
 import { TermsFields } from './TermsFields';
 import { TrialResult } from './TrialResult';
@@ -29,6 +30,7 @@ const PAYEE_WORDS: Readonly<Record<CommissionPayee, string>> = {
 /** A new plan, or other terms of one from a month on; tried on past quarters before it is saved. */
 export function PlanForm({
   plan,
+  paidOn,
   unit,
   month,
   currency,
@@ -36,6 +38,7 @@ export function PlanForm({
   onClose,
 }: {
   plan: CommissionPlan | null;
+  paidOn: NonNullable<ReturnType<typeof usePaidOn>>;
   unit: string;
   month: ShownMonth;
   currency: string;
@@ -47,7 +50,13 @@ export function PlanForm({
   const [payee, setPayee] = useState<CommissionPayee>(plan?.payee ?? 'salespeople');
   const [userId, setUserId] = useState<number | null>(plan?.account?.id ?? null);
   const [typed, setTyped] = useState(() =>
-    plan ? toTypedTerms(plan.versions[0]!.terms, currency) : EMPTY_TERMS,
+    plan
+      ? toTypedTerms(
+          plan.versions[0]!.terms,
+          paidOn.find(plan.versions[0]!.terms.measure).isMoney,
+          currency,
+        )
+      : EMPTY_TERMS,
   );
   const [faults, setFaults] = useState<Record<string, string>>({});
   const [add, adding] = useAddCommissionPlanMutation();
@@ -58,7 +67,7 @@ export function PlanForm({
   const error = adding.error ?? changing.error ?? trying.error;
   const shown = plan?.unit.code ?? unit;
   const read = () => {
-    const found = readTerms(typed, currency);
+    const found = readTerms(typed, paidOn.find(typed.measure).isMoney, currency);
     setFaults(found.faults);
     return found.terms;
   };
@@ -99,6 +108,7 @@ export function PlanForm({
     'name',
     'from',
     'userId',
+    'terms/measure',
     'terms/tiers',
     ...AMOUNT_FIELDS.map((field) => `terms/${field}`),
   ]);
@@ -181,6 +191,7 @@ export function PlanForm({
         </div>
         <TermsFields
           typed={typed}
+          paidOn={paidOn}
           currency={currency}
           faultOf={(field) => faults[field] ?? faultAt(error, `terms/${field}`)}
           onChange={(over) => setTyped((old) => ({ ...old, ...over }))}

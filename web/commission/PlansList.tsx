@@ -9,6 +9,7 @@ import {
   useListCommissionPlansQuery,
   useRemoveCommissionPlanMutation,
 } from './api';
+import { usePaidOn } from './paidOn';
 import { PlanForm } from './PlanForm';
 import type { ShownMonth } from './shownMonth';
 import { useMonths } from './useMonths';
@@ -25,9 +26,10 @@ export function PlansList({
   currency: string;
 }) {
   const { data, error, refetch } = useListCommissionPlansQuery();
+  const paidOn = usePaidOn();
   const [edited, setEdited] = useState<CommissionPlan | 'new' | null>(null);
   if (error) return <FailureNote failure={error} onRetry={() => void refetch()} />;
-  if (!data) return <Loading what="the plans" />;
+  if (!data || !paidOn) return <Loading what="the plans" />;
   return (
     <>
       <div className="flex flex-wrap items-center justify-between gap-2">
@@ -49,6 +51,7 @@ export function PlansList({
           <PlanItem
             key={plan.id}
             plan={plan}
+            paidOn={paidOn}
             month={month}
             currency={currency}
             onEdit={() => setEdited(plan)}
@@ -58,6 +61,7 @@ export function PlansList({
       {edited !== null && (
         <PlanForm
           plan={edited === 'new' ? null : edited}
+          paidOn={paidOn}
           unit={unit}
           month={month}
           currency={currency}
@@ -71,11 +75,13 @@ export function PlansList({
 
 function PlanItem({
   plan,
+  paidOn,
   month,
   currency,
   onEdit,
 }: {
   plan: CommissionPlan;
+  paidOn: NonNullable<ReturnType<typeof usePaidOn>>;
   month: ShownMonth;
   currency: string;
   onEdit(): void;
@@ -102,7 +108,8 @@ function PlanItem({
       <ul>
         {plan.versions.map(({ from, terms, userName }) => (
           <li key={from} className="py-0.5">
-            <span className="text-soft">from {nameOf(from)}:</span> {describeTerms(terms, currency)}{' '}
+            <span className="text-soft">from {nameOf(from)}:</span>{' '}
+            {describeTerms(terms, paidOn.find(terms.measure), currency)}{' '}
             <span className="text-[12px] text-soft">({userName})</span>
           </li>
         ))}

@@ -3,7 +3,8 @@ import { Link, useLocation } from 'react-router';
 import type { CommissionStatement, StatementEntry } from '#contract/schemas/commission';
 import { formatPaid } from '#core/money/format';
 import { parseDay } from '#core/period/day';
-import { describeEntry, describeRates, showAttainment } from '#wording/commission';
+import { describeEntry, describeRates, showAttainment, showBase } from '#wording/commission';
+import { nameInSentence } from '#wording/nameInSentence';
 import { shortDay } from '#wording/period';
 import { FailureNote, otherFault } from '../app/FailureNote';
 import { Moment } from '../app/Moment';
@@ -15,7 +16,7 @@ import { useSay } from '../ui/Toasts';
 import { useApproveStatementMutation, useGetStatementQuery } from './api';
 import { LineComments } from './LineComments';
 import { WhatIfBox } from './WhatIfBox';
-import { MEASURE_WORDS, STATE_WORDS } from './words';
+import { STATE_WORDS } from './words';
 
 /** A payee's month with every line, questions about them, and its approval. */
 export function StatementView({
@@ -72,10 +73,9 @@ function describe(
 }
 
 function describeBasis(statement: CommissionStatement): string {
-  const { base, target, attainment, measure, measurePeriod, currency, plan, owed } = statement;
-  const money = (value: number) =>
-    measure === 'deals_won' ? value.toLocaleString('en-GB') : formatPaid(value, currency);
-  const reached = `${money(base)} ${MEASURE_WORDS[measure]} in ${measurePeriod}`;
+  const { base, target, attainment, measurePeriod, currency, plan, owed } = statement;
+  const money = (value: number) => showBase(value, statement);
+  const reached = `${money(base)} ${nameInSentence({ name: statement.measureName })} in ${measurePeriod}`;
   return [
     plan.name,
     target === null || attainment === null
@@ -86,7 +86,7 @@ function describeBasis(statement: CommissionStatement): string {
 }
 
 function Lines({ statement }: { statement: CommissionStatement }) {
-  const { entries, currency, measure, total, comments } = statement;
+  const { entries, currency, measureName, total, comments } = statement;
   const [asked, setAsked] = useState<string | null>(null);
   const { search } = useLocation();
   const withComments = new Map<string, number>();
@@ -102,11 +102,7 @@ function Lines({ statement }: { statement: CommissionStatement }) {
               What
             </th>
             <th scope="col" className="text-right font-medium max-phone:hidden">
-              {measure === 'deals_won'
-                ? 'Deals'
-                : measure === 'revenue'
-                  ? 'Revenue'
-                  : 'Gross profit'}
+              {measureName}
             </th>
             <th scope="col" className="font-medium max-phone:hidden">
               Rate
@@ -128,8 +124,8 @@ function Lines({ statement }: { statement: CommissionStatement }) {
               <LineRows
                 key={`${entry.key} ${at}`}
                 entry={entry}
-                base={showBase(entry, measure, currency)}
-                rates={describeRates(entry, measure, currency)}
+                base={showBaseOf(entry, statement)}
+                rates={describeRates(entry, statement)}
                 amount={formatPaid(entry.amount, currency)}
                 link={
                   entry.dealId === null
@@ -167,13 +163,9 @@ function Lines({ statement }: { statement: CommissionStatement }) {
   );
 }
 
-function showBase(
-  { base, kind }: StatementEntry,
-  measure: CommissionStatement['measure'],
-  currency: string,
-): string {
+function showBaseOf({ base, kind }: StatementEntry, statement: CommissionStatement): string {
   if (base === null) return kind === 'deal' ? 'not known' : '';
-  return measure === 'deals_won' ? String(base) : formatPaid(base, currency);
+  return showBase(base, statement);
 }
 
 function LineRows({
@@ -210,7 +202,9 @@ function LineRows({
           ) : (
             words
           )}
-          {day && entry.kind === 'deal' && <span className="text-soft"> · {day}</span>}
+          {day && (entry.kind === 'deal' || entry.kind === 'value') && (
+            <span className="text-soft"> · {day}</span>
+          )}
           <span className="block text-soft phone:hidden">
             {[base, rates].filter(Boolean).join(' at ')}
           </span>

@@ -1,10 +1,12 @@
 import { MOST_TIERS } from '#contract/schemas/commission';
-import { COMMISSION_MEASURES, COMMISSION_PERIODS } from '#core/commission/terms';
+import { isLineMeasure } from '#core/commission/base';
+import { COMMISSION_PERIODS } from '#core/commission/terms';
 import { Button } from '../ui/Button';
 import { Field, INPUT } from '../ui/Field';
 import { RemoveRow, RowFault } from '../ui/RowParts';
+import type { usePaidOn } from './paidOn';
 import { type AmountField, type TypedTerms } from './typedTerms';
-import { MEASURE_WORDS, PERIOD_WORDS } from './words';
+import { PERIOD_WORDS } from './words';
 
 const AMOUNTS: readonly (readonly [AmountField, string])[] = [
   ['bonus', 'Bonus for reaching the target'],
@@ -19,26 +21,28 @@ const ACCELERATED = { from: '100', rate: '8' };
 
 interface TermsFieldsProps {
   typed: TypedTerms;
+  /** What may be chosen as its base. */
+  paidOn: NonNullable<ReturnType<typeof usePaidOn>>;
   currency: string;
   faultOf(field: string): string | undefined;
   onChange(over: Partial<TypedTerms>): void;
 }
 
 /** How commission is computed: rates by attainment, rates of products, limits. */
-export function TermsFields({ typed, currency, faultOf, onChange }: TermsFieldsProps) {
-  const isCount = typed.measure === 'deals_won';
+export function TermsFields({ typed, paidOn, currency, faultOf, onChange }: TermsFieldsProps) {
+  const isCount = !paidOn.find(typed.measure).isMoney;
   return (
     <>
       <div className="grid grid-cols-2 gap-3 max-phone:grid-cols-1">
-        <Field label="Paid on">
+        <Field label="Paid on" fault={faultOf('measure')}>
           <select
             className={INPUT}
             value={typed.measure}
-            onChange={(event) => onChange({ measure: event.target.value as TypedTerms['measure'] })}
+            onChange={(event) => onChange({ measure: event.target.value })}
           >
-            {COMMISSION_MEASURES.map((measure) => (
-              <option key={measure} value={measure}>
-                {MEASURE_WORDS[measure]}
+            {paidOn.choices.map(({ code, name }) => (
+              <option key={code} value={code}>
+                {name}
               </option>
             ))}
           </select>
@@ -66,7 +70,9 @@ export function TermsFields({ typed, currency, faultOf, onChange }: TermsFieldsP
         faultOf={faultOf}
         onChange={onChange}
       />
-      <SpecialRates typed={typed} isCount={isCount} faultOf={faultOf} onChange={onChange} />
+      {(isLineMeasure(typed.measure) || typed.specialRates.length > 0) && (
+        <SpecialRates typed={typed} isCount={isCount} faultOf={faultOf} onChange={onChange} />
+      )}
       <fieldset className="grid grid-cols-3 gap-3 max-desk:grid-cols-2 max-phone:grid-cols-1">
         <legend className="mb-1.5 font-semibold">Amounts, {currency}; empty: none</legend>
         {AMOUNTS.map(([field, label]) => (
@@ -92,7 +98,7 @@ function Tiers({
   currency,
   faultOf,
   onChange,
-}: TermsFieldsProps & { isCount: boolean }) {
+}: Omit<TermsFieldsProps, 'paidOn'> & { isCount: boolean }) {
   const { tiers } = typed;
   const put = (at: number, over: Partial<(typeof tiers)[number]>) =>
     onChange({ tiers: tiers.map((tier, i) => (i === at ? { ...tier, ...over } : tier)) });
@@ -100,7 +106,7 @@ function Tiers({
   return (
     <fieldset>
       <legend className="mb-1.5 font-semibold">
-        {isCount ? `Amount for each deal, ${currency}` : 'Rate, %'}
+        {isCount ? `Amount for each, ${currency}` : 'Rate, %'}
       </legend>
       <ul aria-label="Rates by attainment" className="flex flex-col gap-1.5">
         {tiers.map((tier, at) => (
@@ -184,7 +190,7 @@ function SpecialRates({
   isCount,
   faultOf,
   onChange,
-}: Omit<TermsFieldsProps, 'currency'> & { isCount: boolean }) {
+}: Omit<TermsFieldsProps, 'currency' | 'paidOn'> & { isCount: boolean }) {
   const { specialRates } = typed;
   const put = (at: number, over: Partial<(typeof specialRates)[number]>) =>
     onChange({

@@ -2,9 +2,10 @@ import { useState } from 'react';
 import type { CommissionStatement } from '#contract/schemas/commission';
 import { decimalsOf, formatPaid } from '#core/money/format';
 import { readTyped } from '#core/money/typed';
+import { showBase } from '#wording/commission';
+import { nameInSentence } from '#wording/nameInSentence';
 import { Field, INPUT } from '../ui/Field';
 import { useGetWhatIfQuery } from './api';
-import { MEASURE_WORDS } from './words';
 
 const FIRST_ATTAINMENT = '105';
 
@@ -16,12 +17,12 @@ export function WhatIfBox({
   statement: CommissionStatement;
   isMine: boolean;
 }) {
-  const { payee, period, currency, measure, measurePeriod } = statement;
+  const { payee, period, currency, measurePeriod, measureName, baseDecimals } = statement;
   const [attainment, setAttainment] = useState(FIRST_ATTAINMENT);
   const [amount, setAmount] = useState('');
-  const isCount = measure === 'deals_won';
+  const isCount = statement.baseKind === 'count';
   const percent = readTyped(attainment, 2);
-  const typed = readTyped(amount, isCount ? 0 : decimalsOf({ kind: 'money', currency }));
+  const typed = readTyped(amount, isCount ? baseDecimals : decimalsOf({ kind: 'money', currency }));
   const { data } = useGetWhatIfQuery({
     payee,
     period,
@@ -31,7 +32,7 @@ export function WhatIfBox({
     ...(typed.ok && typed.value > 0 ? { amount: typed.value } : {}),
   });
   const money = (minor: number) => formatPaid(minor, currency);
-  const base = (value: number) => (isCount ? `${value}` : money(value));
+  const base = (value: number) => showBase(value, statement);
   const who = isMine ? 'you' : statement.name;
   return (
     <section aria-label="What if" className="rounded-sheet border border-line bg-cell/40 p-3">
@@ -51,11 +52,15 @@ export function WhatIfBox({
               ? 'Without a target there is no attainment.'
               : data.missing === 0
                 ? `It is reached: this month earns ${money(data.earned)}.`
-                : `With ${base(data.missing)} more ${MEASURE_WORDS[measure]} ${who} would earn ${money(data.atAttainment)} this month, ${money(data.atAttainment - data.earned)} more than now.`}
+                : `With ${base(data.missing)} more ${nameInSentence({ name: measureName })} ${who} would earn ${money(data.atAttainment)} this month, ${money(data.atAttainment - data.earned)} more than now.`}
           </p>
         </div>
         <div>
-          <Field label={isCount ? 'The next deals, how many' : 'The next deal'}>
+          <Field
+            label={
+              isCount ? `More ${nameInSentence({ name: measureName })}, how many` : 'The next deal'
+            }
+          >
             <input
               className={INPUT}
               inputMode="decimal"

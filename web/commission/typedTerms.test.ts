@@ -22,23 +22,25 @@ const terms: CommissionTermsInput = {
 
 describe('typed terms', () => {
   it('are read back as they were', () => {
-    const typed = toTypedTerms(terms, 'EUR');
+    const typed = toTypedTerms(terms, true, 'EUR');
     expect(typed.tiers).toEqual([
       { from: '0', rate: '1.125' },
       { from: '100', rate: '8' },
     ]);
     expect(typed.amounts).toMatchObject({ bonus: '500', cap: '12345.50', draw: '0', floor: '' });
-    expect(readTerms(typed, 'EUR')).toEqual({ terms, faults: {} });
+    expect(readTerms(typed, true, 'EUR')).toEqual({ terms, faults: {} });
     const each = { ...terms, measure: 'deals_won' as const, tiers: [{ from: 0, rate: 2_550 }] };
-    expect(toTypedTerms(each, 'EUR').tiers[0]!.rate).toBe('25.50');
-    expect(readTerms(toTypedTerms(each, 'EUR'), 'EUR').terms?.tiers).toEqual(each.tiers);
+    expect(toTypedTerms(each, false, 'EUR').tiers[0]!.rate).toBe('25.50');
+    expect(readTerms(toTypedTerms(each, false, 'EUR'), false, 'EUR').terms?.tiers).toEqual(
+      each.tiers,
+    );
   });
 
   it('that cannot be read are said at their field, and nothing is sent', () => {
     const typed = { ...EMPTY_TERMS, tiers: [{ from: '0', rate: 'five' }] };
-    const { terms: read, faults } = readTerms(typed, 'EUR');
+    const { terms: read, faults } = readTerms(typed, true, 'EUR');
     expect([read, Object.keys(faults)]).toEqual([null, ['tiers/0/rate']]);
     const negative = { ...EMPTY_TERMS, amounts: { ...EMPTY_TERMS.amounts, cap: '-5' } };
-    expect(Object.keys(readTerms(negative, 'EUR').faults)).toEqual(['cap']);
+    expect(Object.keys(readTerms(negative, true, 'EUR').faults)).toEqual(['cap']);
   });
 });

@@ -30,14 +30,19 @@ export const EMPTY_TERMS: TypedTerms = {
   amounts: { bonus: '', floor: '', cap: '', guarantee: '', draw: '', secondAbove: '' },
 };
 
-/** Percent of attainment have two decimals, rates four; a rate of deals is an amount. */
+/** Percent of attainment have two decimals, rates four; a rate of what is counted is an amount. */
 const [FROM_DECIMALS, RATE_DECIMALS] = [2, 4];
 
-const rateDecimals = (measure: TypedTerms['measure'], currency: string) =>
-  measure === 'deals_won' ? decimalsOf({ kind: 'money', currency }) : RATE_DECIMALS;
+const rateDecimals = (isMoney: boolean, currency: string) =>
+  isMoney ? RATE_DECIMALS : decimalsOf({ kind: 'money', currency });
 
-export function toTypedTerms(terms: CommissionTermsInput, currency: string): TypedTerms {
-  const digits = rateDecimals(terms.measure, currency);
+/** @param isMoney whether what is paid on is money: then rates are percents */
+export function toTypedTerms(
+  terms: CommissionTermsInput,
+  isMoney: boolean,
+  currency: string,
+): TypedTerms {
+  const digits = rateDecimals(isMoney, currency);
   // Percents drop all zeros at their end, amounts only ".00".
   const short = (value: number, decimals: number) =>
     decimals === RATE_DECIMALS
@@ -67,10 +72,11 @@ export function toTypedTerms(terms: CommissionTermsInput, currency: string): Typ
 /** What is sent, or at which fields something cannot be read. */
 export function readTerms(
   typed: TypedTerms,
+  isMoney: boolean,
   currency: string,
 ): { terms: CommissionTermsInput | null; faults: Record<string, string> } {
   const faults: Record<string, string> = {};
-  const digits = rateDecimals(typed.measure, currency);
+  const digits = rateDecimals(isMoney, currency);
   const read = (text: string, decimals: number, field: string): number => {
     // What is a percent is written with a point; "1.125" is no thousand.
     const found = readTyped(text, decimals, decimals === RATE_DECIMALS ? 'point' : undefined);

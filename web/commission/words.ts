@@ -1,13 +1,10 @@
 import type { CommissionTermsInput, StatementState } from '#contract/schemas/commission';
-import type { CommissionMeasure, CommissionPeriod } from '#core/commission/terms';
+import type { CommissionPeriod } from '#core/commission/terms';
 import { formatPaid } from '#core/money/format';
 import { describeRate } from '#wording/commission';
+import { nameInSentence } from '#wording/nameInSentence';
+import type { PaidOn } from './paidOn';
 
-export const MEASURE_WORDS: Readonly<Record<CommissionMeasure, string>> = {
-  revenue: 'revenue',
-  gross_profit: 'gross profit',
-  deals_won: 'deals won',
-};
 export const PERIOD_WORDS: Readonly<Record<CommissionPeriod, string>> = {
   month: 'month',
   quarter: 'quarter',
@@ -20,10 +17,14 @@ export const STATE_WORDS: Readonly<Record<StatementState, string>> = {
   paid: 'paid',
 };
 
-/** "5% of revenue; 8% above 100% of the quarter's target". */
-export function describeTerms(terms: CommissionTermsInput, currency: string): string {
-  const { measure, tiers, tierMode, periodKind, specialRates } = terms;
-  const rate = (value: number) => describeRate(value, measure, currency);
+/** "5% of revenue; 8% above 100% of the quarter's target", "€25.00 each of deals won". */
+export function describeTerms(
+  terms: CommissionTermsInput,
+  paidOn: PaidOn,
+  currency: string,
+): string {
+  const { tiers, tierMode, periodKind, specialRates } = terms;
+  const rate = (value: number) => describeRate(value, paidOn.isMoney ? 'money' : 'count', currency);
   const [first, ...more] = tiers;
   const money = (minor: number) => formatPaid(minor, currency);
   const amounts: (string | null)[] = [
@@ -35,7 +36,7 @@ export function describeTerms(terms: CommissionTermsInput, currency: string): st
     terms.secondAbove && `a second person approves above ${money(terms.secondAbove)}`,
   ].map((each) => each || null);
   return [
-    `${rate(first!.rate)}${measure === 'deals_won' ? ' deal won' : ` of ${MEASURE_WORDS[measure]}`}`,
+    `${rate(first!.rate)} of ${nameInSentence(paidOn)}`,
     ...more.map(({ from, rate: value }) => `${rate(value)} from ${from / 100}%`),
     ...(more.length > 0
       ? [

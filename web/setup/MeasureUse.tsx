@@ -8,7 +8,7 @@ import { useSay } from '../ui/Toasts';
 import { useGetMeasureUseQuery, useMoveTargetsMutation } from './measuresApi';
 
 /** What stands on a measure, in a sentence. */
-export function describeUse({ plans, values, contests, alerts }: Use): string {
+export function describeUse({ plans, values, contests, alerts, commissionPlans }: Use): string {
   const targets = plans.reduce((sum, plan) => sum + plan.targets, 0);
   const parts = [
     targets > 0 &&
@@ -16,6 +16,8 @@ export function describeUse({ plans, values, contests, alerts }: Use): string {
     values > 0 && `${values.toLocaleString('en-GB')} typed-in ${values === 1 ? 'value' : 'values'}`,
     contests > 0 && `${contests} ${contests === 1 ? 'contest' : 'contests'}`,
     alerts > 0 && `${alerts} ${alerts === 1 ? 'alert rule' : 'alert rules'}`,
+    commissionPlans > 0 &&
+      `${commissionPlans} commission ${commissionPlans === 1 ? 'plan' : 'plans'}`,
   ].filter(Boolean);
   return parts.length === 0 ? 'Nothing uses it yet.' : `It is used by ${parts.join(' and ')}.`;
 }
