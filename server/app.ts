@@ -14,7 +14,7 @@ import { parseDay } from '#core/period/day';
 import { addAccessRoutes, addAccountRoutes } from './access/index';
 import { addAlertRoutes } from './alerts/index';
 import { addAttainmentRoutes } from './attainment/index';
-import { addBoardRoutes, MOST_PHOTO_BYTES } from './boards/index';
+import { addBoardRoutes } from './boards/index';
 import { addCommissionRoutes } from './commission/index';
 import { addCompanyRoutes } from './company/index';
 import { addContestRoutes } from './contests/index';
@@ -33,6 +33,7 @@ import { addLiveRoutes } from './live/index';
 import { addMailRoutes } from './mail/index';
 import { addMeasureRoutes } from './measures/index';
 import { addNoteRoutes } from './notes/index';
+import { MOST_PICTURE_BYTES } from './pictures';
 import { addPipelineRoutes } from './pipeline/index';
 import { addPlanRoutes } from './plans/index';
 import { addPrintRoutes } from './print/index';
@@ -117,7 +118,7 @@ export async function buildApp({
 
   app.addContentTypeParser(
     ['image/png', 'image/jpeg', 'image/webp'],
-    { parseAs: 'buffer', bodyLimit: MOST_PHOTO_BYTES },
+    { parseAs: 'buffer', bodyLimit: MOST_PICTURE_BYTES },
     (_request, body, done) => done(null, body),
   );
 

@@ -247,6 +247,17 @@ export const ERRORS = {
     detail:
       'You have {most} reports, which is as many as there may be. Remove one you do not need.',
   },
+  tooManyAwardPictures: {
+    status: 422,
+    title: 'Too many pictures',
+    detail:
+      'There are {most} own pictures for awards, which is as many as there may be. Remove one that no award shows.',
+  },
+  pictureInUse: {
+    status: 409,
+    title: 'An award shows this picture',
+    detail: 'Only a picture that no award and no contest shows can be removed.',
+  },
   tooManyContests: {
     status: 422,
     title: 'Too many contests',
@@ -557,6 +568,7 @@ export const FAULTS = {
   unknownSalesperson: 'There is no salesperson with this code.',
   notASalesperson: 'Is a {kind}; only a salesperson can own a deal.',
   outsideUnit: 'Is not in the part of the company you work for.',
+  unknownPicture: 'Choose a picture that is there; this one is not, or not any more.',
   noCommissionMeasure:
     'Choose a measure that adds up and of which more is better: money, or a number. A ratio or a duration cannot be paid by its parts.',
   rateNeedsLines:

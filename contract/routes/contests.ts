@@ -3,6 +3,8 @@ import { Id, Nothing } from '../schemas/common';
 import {
   Award,
   AwardInput,
+  AwardPictureAdded,
+  AwardPictures,
   AwardQuery,
   Awards,
   AwardTakenBack,
@@ -20,6 +22,46 @@ import {
 import { defineRoute } from './route';
 
 const ContestId = Type.Object({ id: Id });
+
+export const listAwardPictures = defineRoute({
+  id: 'listAwardPictures',
+  method: 'GET',
+  path: '/award-pictures',
+  permission: 'plan',
+  summary: 'Pictures of awards that the company has added to the drawn set',
+  response: AwardPictures,
+});
+export const getAwardPicture = defineRoute({
+  id: 'getAwardPicture',
+  method: 'GET',
+  path: '/award-pictures/:id',
+  permission: 'read',
+  summary: 'An own picture of an award',
+  params: ContestId,
+  responseType: 'image/*',
+  errors: ['notFound'],
+});
+export const addAwardPicture = defineRoute({
+  id: 'addAwardPicture',
+  method: 'POST',
+  path: '/award-pictures',
+  permission: 'plan',
+  summary: 'Add a picture for awards: PNG, JPEG or WebP up to 300 kB',
+  bodyType: 'image/*',
+  response: AwardPictureAdded,
+  status: 201,
+  errors: ['notAPicture', 'tooLarge', 'tooManyAwardPictures'],
+});
+export const removeAwardPicture = defineRoute({
+  id: 'removeAwardPicture',
+  method: 'DELETE',
+  path: '/award-pictures/:id',
+  permission: 'plan',
+  summary: 'Take away an own picture that no award shows',
+  params: ContestId,
+  response: Nothing,
+  errors: ['notFound', 'pictureInUse'],
+});
 
 export const listContests = defineRoute({
   id: 'listContests',

@@ -1,11 +1,12 @@
 import { type Static, Type } from 'typebox';
 import {
-  AWARD_PICTURES,
   AWARD_RECEIVERS,
+  type AwardPicture,
   CONTEST_MEMBERS,
   CONTEST_MODES,
   CONTEST_RANKED_BY,
   CONTEST_REPEATS,
+  DRAWN_PICTURES,
   GOAL_RULES,
 } from '#core/contest/contest';
 import { Id, IsoDay, Minor, Nullable } from './common';
@@ -40,11 +41,20 @@ const ContestGoal = Type.Object(
   { additionalProperties: false },
 );
 
+/** One of the drawn set, or `own:` and the number of one of the company's own. */
+const Picture = Type.Unsafe<AwardPicture>(
+  Type.String({ pattern: `^(${DRAWN_PICTURES.join('|')}|own:[1-9][0-9]{0,8})$` }),
+);
+
+export const AwardPictures = Type.Object({ pictures: Type.Array(Picture) });
+export type AwardPictures = Static<typeof AwardPictures>;
+export const AwardPictureAdded = Type.Object({ picture: Picture });
+
 const ContestAward = Type.Object(
   {
     title: Type.String({ minLength: 1, maxLength: 80, pattern: '\\S' }),
     text: Type.String({ maxLength: 500 }),
-    picture: Type.Enum(AWARD_PICTURES),
+    picture: Picture,
     receivers: Type.Enum(AWARD_RECEIVERS),
     /** Of top: how many places. */
     places: Nullable(Type.Integer({ minimum: 1, maximum: 100 })),
@@ -130,7 +140,7 @@ export const Award = Type.Object({
   unit: UnitSummary,
   title: Type.String(),
   text: Type.String(),
-  picture: Type.Enum(AWARD_PICTURES),
+  picture: Picture,
   amount: Nullable(Minor),
   /** Who gave it by hand. */
   userName: Nullable(Type.String()),
@@ -254,7 +264,7 @@ export const AwardInput = Type.Object(
     unit: Type.String({ minLength: 1, maxLength: 80 }),
     title: Type.String({ minLength: 1, maxLength: 80, pattern: '\\S' }),
     text: Type.String({ maxLength: 500 }),
-    picture: Type.Enum(AWARD_PICTURES),
+    picture: Picture,
     amount: Nullable(Type.Integer({ minimum: 1, maximum: 1_000_000_000_000 })),
   },
   { additionalProperties: false },

@@ -28,8 +28,15 @@ export interface ContestGoal {
 export const AWARD_RECEIVERS = ['all', 'first', 'top'] as const;
 export type AwardReceivers = (typeof AWARD_RECEIVERS)[number];
 
-export const AWARD_PICTURES = ['cup', 'star', 'anchor', 'rung', 'flag', 'wheel'] as const;
-export type AwardPicture = (typeof AWARD_PICTURES)[number];
+export const DRAWN_PICTURES = ['cup', 'star', 'anchor', 'rung', 'flag', 'wheel'] as const;
+export type DrawnPicture = (typeof DRAWN_PICTURES)[number];
+/** One of the drawn set, or one of the company's own by its number. */
+export type AwardPicture = DrawnPicture | `own:${number}`;
+
+/** The number of a picture of the company's own; null of a drawn one. */
+export function ownPictureId(picture: AwardPicture): number | null {
+  return picture.startsWith('own:') ? Number(picture.slice(4)) : null;
+}
 
 export interface ContestAward {
   title: string;

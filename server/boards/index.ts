@@ -1,2 +1,1 @@
 export { addBoardRoutes } from './routes';
-export { MOST_PHOTO_BYTES } from './photos';

@@ -5,57 +5,10 @@ import type { Context } from '../context';
 import type { Queryable } from '../db/client';
 import { announce } from '../db/notify';
 import { unitPhoto } from '../db/tables/index';
+import { drawAnew, PICTURE_TYPE } from '../pictures';
 import { ProblemError } from '../problem';
 
-export const MOST_PHOTO_BYTES = 300 * 1024;
-
-/**
- * The kinds of picture that are taken, by their first bytes (PNG: W3C PNG 3, JPEG: ITU-T T.81,
- * WebP: RFC 9649); what a sender says of them is not believed.
- */
-const KINDS: readonly { type: string; fits(content: Buffer): boolean }[] = [
-  {
-    type: 'image/png',
-    fits: (content) =>
-      content.subarray(0, 8).equals(Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a])),
-  },
-  {
-    type: 'image/jpeg',
-    fits: (content) => content.subarray(0, 3).equals(Buffer.from([0xff, 0xd8, 0xff])),
-  },
-  {
-    type: 'image/webp',
-    fits: (content) =>
-      content.toString('latin1', 0, 4) === 'RIFF' && content.toString('latin1', 8, 12) === 'WEBP',
-  },
-];
-
-/** The type of a picture, or null for what is none. */
-export function typeOfPicture(content: Buffer): string | null {
-  return KINDS.find((kind) => kind.fits(content))?.type ?? null;
-}
-
-/** A picture as it is kept. */
-const PHOTO_TYPE = 'image/webp';
 const MOST_DOTS = 1_024;
-const MOST_DOTS_READ = 40_000_000;
-
-/**
- * The picture drawn anew, small: what else a file holds, the place it was taken among it, does not
- * come along. @throws ProblemError notAPicture
- */
-async function drawAnew(content: Buffer): Promise<Buffer> {
-  const { default: sharp } = await import('sharp');
-  try {
-    return await sharp(content, { limitInputPixels: MOST_DOTS_READ })
-      .rotate()
-      .resize(MOST_DOTS, MOST_DOTS, { fit: 'inside', withoutEnlargement: true })
-      .webp({ quality: 85 })
-      .toBuffer();
-  } catch {
-    throw new ProblemError('notAPicture');
-  }
-}
 
 /** Of these units those with a picture, and when it last changed. */
 export async function listPhotos(
@@ -77,17 +30,13 @@ export async function listPhotos(
 }
 
 /** @throws ProblemError unknownUnit, notFound */
-export async function readPhoto(
-  { db }: Context,
-  scope: Scope,
-  code: string,
-): Promise<{ type: string; content: Buffer }> {
+export async function readPhoto({ db }: Context, scope: Scope, code: string): Promise<Buffer> {
   const [found] = await db
-    .select({ type: unitPhoto.type, content: unitPhoto.content })
+    .select({ content: unitPhoto.content })
     .from(unitPhoto)
     .where(eq(unitPhoto.unitId, scope.findUnit(code).id));
   if (!found) throw new ProblemError('notFound');
-  return found;
+  return found.content;
 }
 
 /**
@@ -110,12 +59,10 @@ export async function savePhoto(
   content: unknown,
 ): Promise<Record<string, never>> {
   const unitId = findOwner(scope, principal, code);
-  if (!Buffer.isBuffer(content) || typeOfPicture(content) === null)
-    throw new ProblemError('notAPicture');
-  const picture = await drawAnew(content);
+  const picture = await drawAnew(content, MOST_DOTS);
   await db.transaction(async (tx) => {
     const values = {
-      type: PHOTO_TYPE,
+      type: PICTURE_TYPE,
       content: picture,
       changedBy: principal.userId,
       changedAt: sql`now()` as never,

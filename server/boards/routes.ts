@@ -4,6 +4,7 @@ import { hashSecret } from '../access/index';
 import type { Announcement } from '../db/notify';
 import type { Endpoints } from '../endpoints';
 import { streamChanges } from '../live/index';
+import { sendPicture } from '../pictures';
 import { ProblemError } from '../problem';
 import { KnownBoards } from './knownBoards';
 import { listPhotos, readPhoto, removePhoto, savePhoto } from './photos';
@@ -73,13 +74,13 @@ export function addBoardRoutes({ implement, context }: Endpoints): void {
       )
     )
       throw new ProblemError('notFound');
-    return sendPhoto(reply, await readPhoto(context, scope, params.code));
+    return sendPicture(reply, await readPhoto(context, scope, params.code));
   });
   implement(photosRoutes.findPhoto, async ({ params, scope }) => ({
     at: (await listPhotos(context.db, [scope.findUnit(params.code)]))[params.code] ?? null,
   }));
   implement(photosRoutes.getPhoto, async ({ params, scope, reply }) =>
-    sendPhoto(reply, await readPhoto(context, scope, params.code)),
+    sendPicture(reply, await readPhoto(context, scope, params.code)),
   );
   implement(photosRoutes.savePhoto, async ({ params, scope, principal, request }) =>
     savePhoto(context, scope, principal, params.code, request.body),
@@ -87,13 +88,4 @@ export function addBoardRoutes({ implement, context }: Endpoints): void {
   implement(photosRoutes.removePhoto, async ({ params, scope, principal }) =>
     removePhoto(context, scope, principal, params.code),
   );
-}
-
-function sendPhoto(
-  reply: { header(name: string, value: string): unknown; send(content: Buffer): unknown },
-  { type, content }: { type: string; content: Buffer },
-): never {
-  reply.header('content-type', type);
-  reply.header('cache-control', 'private, no-cache');
-  return reply.send(content) as never;
 }

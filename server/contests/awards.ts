@@ -18,6 +18,7 @@ import { announce } from '../db/notify';
 import { award } from '../db/tables/index';
 import { assertNoFieldErrors, ProblemError } from '../problem';
 import { tellAward } from './mail';
+import { findUnknownPicture } from './pictures';
 
 interface AwardRow extends Record<string, unknown> {
   id: number;
@@ -106,6 +107,8 @@ export async function giveAward(
   const unit = scope.findUnit(input.unit);
   if (input.amount !== null && unit.kind !== 'salesperson')
     assertNoFieldErrors([{ field: 'amount', code: 'paidToPeople' }]);
+  if ((await findUnknownPicture(context.db, scope, principal, [input.picture])) >= 0)
+    assertNoFieldErrors([{ field: 'picture', code: 'unknownPicture' }]);
   const id = await context.db.transaction(async (tx) => {
     const [row] = await tx
       .insert(award)

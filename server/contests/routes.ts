@@ -1,6 +1,13 @@
 import * as routes from '#contract/routes/contests';
 import type { Endpoints } from '../endpoints';
+import { sendPicture } from '../pictures';
 import { giveAward, listAwards, showOwnAwards, takeAwardBack } from './awards';
+import {
+  addAwardPicture,
+  listAwardPictures,
+  readAwardPicture,
+  removeAwardPicture,
+} from './pictures';
 import {
   addContest,
   answerContest,
@@ -14,6 +21,18 @@ import {
 import { listContests, viewContest } from './view';
 
 export function addContestRoutes({ implement, context }: Endpoints): void {
+  implement(routes.listAwardPictures, ({ scope, principal }) =>
+    listAwardPictures(context, scope, principal),
+  );
+  implement(routes.getAwardPicture, async ({ params, scope, principal, reply }) =>
+    sendPicture(reply, await readAwardPicture(context, scope, principal, params.id)),
+  );
+  implement(routes.addAwardPicture, ({ principal, request }) =>
+    addAwardPicture(context, principal, request.body),
+  );
+  implement(routes.removeAwardPicture, ({ params, scope, principal }) =>
+    removeAwardPicture(context, scope, principal, params.id),
+  );
   implement(routes.listContests, ({ query, scope, principal }) =>
     listContests(context, { scope, principal }, query),
   );

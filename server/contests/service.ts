@@ -20,12 +20,17 @@ import { announce } from '../db/notify';
 import { contest, contestMember } from '../db/tables/index';
 import { assertNoFieldErrors, ProblemError } from '../problem';
 import { membersByRule } from './members';
+import { findUnknownPicture } from './pictures';
 import { standIn } from './standing';
 import { loadContests, roundsBy, type StoredContest } from './stored';
 import { dayOf, mayChange, type Reader, toPlace } from './view';
 
 /** @throws ProblemError unknownUnit, invalidInput */
-function check({ replica }: Context, { scope }: Reader, input: ContestInput): number {
+async function check(
+  { replica, db }: Context,
+  { scope, principal }: Reader,
+  input: ContestInput,
+): Promise<number> {
   const unit = scope.findUnit(input.unit);
   const { dataset } = scope;
   const [from, through] = [dayOf(input.from), dayOf(input.through)];
@@ -67,6 +72,14 @@ function check({ replica }: Context, { scope }: Reader, input: ContestInput): nu
     if (amount !== null && input.member !== 'salesperson')
       faults.push({ field: `rules/awards/${at}/amount`, code: 'paidToPeople' });
   });
+  const unknown = await findUnknownPicture(
+    db,
+    scope,
+    principal,
+    rules.awards.map(({ picture }) => picture),
+  );
+  if (unknown >= 0)
+    faults.push({ field: `rules/awards/${unknown}/picture`, code: 'unknownPicture' });
   assertNoFieldErrors(faults);
   return unit.id;
 }
@@ -104,7 +117,7 @@ export async function addContest(
   reader: Reader,
   input: ContestInput,
 ): Promise<number> {
-  const unitId = check(context, reader, input);
+  const unitId = await check(context, reader, input);
   return context.db.transaction(async (tx) => {
     const {
       rows: [row],
@@ -143,7 +156,7 @@ export async function changeContest(
   id: number,
   input: ContestInput,
 ): Promise<void> {
-  const unitId = check(context, reader, input);
+  const unitId = await check(context, reader, input);
   await context.db.transaction(async (tx) => {
     await findDraft(tx, reader, id);
     await tx
@@ -298,7 +311,7 @@ export async function previewContest(
   reader: Reader,
   input: ContestInput,
 ): Promise<ContestPreview> {
-  const unitId = check(context, reader, input);
+  const unitId = await check(context, reader, input);
   const { dataset } = reader.scope;
   const period = lastEnded(reader, input);
   const members = membersByRule(dataset, { ...input, unitId });

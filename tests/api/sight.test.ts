@@ -1,3 +1,4 @@
+import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { ROUTES } from '#contract/routes/index';
 import type { AnyRoute } from '#contract/routes/route';
@@ -23,10 +24,11 @@ interface SideIds {
   customer: number;
   product: number;
   contest: number;
+  picture: number;
 }
 const ids: Record<'ours' | 'theirs', SideIds> = {
-  ours: { deal: 0, customer: 0, product: 0, contest: 0 },
-  theirs: { deal: 0, customer: 0, product: 0, contest: 0 },
+  ours: { deal: 0, customer: 0, product: 0, contest: 0, picture: 0 },
+  theirs: { deal: 0, customer: 0, product: 0, contest: 0, picture: 0 },
 };
 
 /**
@@ -115,6 +117,8 @@ NORTH-1,nkassem,North Yard,500.00,EUR,won,2026-11-10,North sail,fair
   await people.manager.send('POST', `/deals/${ids.theirs.deal}/restore`, { version: 2 });
   ids.ours.contest = await reward(people.north, 'north', 'Contest of the north');
   ids.theirs.contest = await reward(people.manager, 'salt', 'secret of Saltmarsh');
+  ids.ours.picture = await addPicture(people.north, 10);
+  ids.theirs.picture = await addPicture(people.manager, 200);
   await people.manager.send('POST', '/boards', {
     name: 'secret of Saltmarsh',
     settings: { units: ['salt'], measure: 'revenue', seconds: 20 },
@@ -187,6 +191,16 @@ async function reward(who: Client, unit: string, name: string): Promise<number> 
   return contest.id;
 }
 
+async function addPicture(who: Client, shade: number): Promise<number> {
+  const content = await sharp({
+    create: { width: 8, height: 8, channels: 3, background: { r: shade, g: shade, b: shade } },
+  })
+    .png()
+    .toBuffer();
+  const added = await who.send('POST', '/award-pictures', content, { 'content-type': 'image/png' });
+  return Number(added.json<{ picture: string }>().picture.replace('own:', ''));
+}
+
 /** A useful question for each parameter; what only some addresses know is named with theirs. */
 const QUESTIONS: Record<string, string> = {
   period: 'FY2027-P08',
@@ -219,7 +233,7 @@ const NOT_ASKED = new Set([
 ]);
 
 const pathsOf = (route: AnyRoute, side: 'ours' | 'theirs'): string[] => {
-  const { deal, customer, product, contest } = ids[side];
+  const { deal, customer, product, contest, picture } = ids[side];
   const unit = side === 'ours' ? ['north', 'nkassem'] : ['salt', 'ivarga', 'ht'];
   const inPath = (name: string): (string | number)[] => {
     if (name === 'code') return route.id === 'getMeasureUse' ? ['revenue'] : unit;
@@ -227,6 +241,7 @@ const pathsOf = (route: AnyRoute, side: 'ours' | 'theirs'): string[] => {
       return ['deals', 'deal_lines', 'units', 'targets', 'customers', 'products', 'history'];
     if (name === 'list') return ['product', 'source'];
     if (name === 'id' && route.id === 'getContest') return [contest];
+    if (name === 'id' && route.id === 'getAwardPicture') return [picture];
     if (name === 'id')
       return [route.id === 'getCustomer' ? customer : route.id === 'getProduct' ? product : deal];
     throw new Error(`Say in this test what "${name}" of ${route.id} may be.`);

@@ -38,6 +38,22 @@ const voidDeal = (page: Page, id: number, reason: string) =>
     [id, reason] as const,
   );
 
+test('an award is given by hand with a picture of one’s own', async ({ page }) => {
+  await signIn(page, 'marit', '/contests?unit=saltmarsh');
+  await page.getByRole('button', { name: 'Give one…' }).click();
+  const form = page.getByRole('dialog', { name: 'An award for Saltmarsh branch' });
+  await form.getByLabel('For what').fill('Saved the regatta');
+  await form.getByLabel('Picture file').setInputFiles('docs/screenshots/ladder.png');
+  const own = form.getByRole('button', { name: /^own picture \d+$/ });
+  await expect(own).toHaveAttribute('aria-pressed', 'true');
+  await form.getByRole('button', { name: 'Give it' }).click();
+  const award = page.getByRole('listitem').filter({ hasText: 'Saved the regatta' });
+  await expect(award.locator('img')).toBeVisible();
+  await expect
+    .poll(() => award.locator('img').evaluate((each: HTMLImageElement) => each.naturalWidth))
+    .toBe(192);
+});
+
 test('a contest goes from draft to awarded to taken back by a voided deal', async ({ page }) => {
   await signIn(page, 'marit', '/contests?unit=ivarga');
   await page.getByRole('button', { name: 'New contest…' }).click();

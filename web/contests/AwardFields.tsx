@@ -3,7 +3,7 @@ import type { AwardReceivers } from '#core/contest/contest';
 import { Button } from '../ui/Button';
 import { INPUT } from '../ui/Field';
 import { RemoveRow, RowFault } from '../ui/RowParts';
-import { PictureChoice } from './AwardsSheet';
+import { PictureChoice } from './PictureChoice';
 import { EMPTY_AWARD, type TypedAward, type TypedContest } from './typedContest';
 
 const RECEIVERS: readonly (readonly [AwardReceivers, string])[] = [
@@ -38,6 +38,7 @@ export function AwardFields({
             faultOf(`awards/${at}/title`) ??
             faultOf(`awards/${at}/places`) ??
             faultOf(`awards/${at}/receivers`) ??
+            faultOf(`awards/${at}/picture`) ??
             faultOf(`awards/${at}/amount`);
           return (
             <li

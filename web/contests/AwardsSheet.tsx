@@ -1,9 +1,10 @@
 import { useState } from 'react';
-import { AWARD_PICTURES, type AwardPicture } from '#core/contest/contest';
+import type { AwardPicture } from '#core/contest/contest';
 import { decimalsOf } from '#core/money/format';
 import { readTyped } from '#core/money/typed';
 import { useGetMeQuery } from '../app/api';
 import { faultAt, otherFault } from '../app/FailureNote';
+import { usePlace } from '../app/place';
 import {
   useGiveAwardMutation,
   useListAwardsQuery,
@@ -11,12 +12,12 @@ import {
   useTakeAwardBackMutation,
 } from '../figures/contests/api';
 import { AwardLines } from '../figures/contests/AwardLines';
-import { AwardMark, pictureName } from '../figures/contests/AwardMark';
 import { useNames } from '../records/useNames';
 import { Button } from '../ui/Button';
 import { Dialog } from '../ui/Dialog';
 import { Field, INPUT } from '../ui/Field';
 import { useSay } from '../ui/Toasts';
+import { PictureChoice } from './PictureChoice';
 
 /** What people and teams of a unit were given; more is given by hand. */
 export function AwardsSheet({
@@ -83,32 +84,6 @@ export function AwardsSheet({
   );
 }
 
-/** One of the drawn set. */
-export function PictureChoice({
-  value,
-  onChange,
-}: {
-  value: AwardPicture;
-  onChange(picture: AwardPicture): void;
-}) {
-  return (
-    <div role="group" aria-label="Picture" className="flex flex-wrap gap-1">
-      {AWARD_PICTURES.map((picture) => (
-        <button
-          key={picture}
-          type="button"
-          aria-pressed={picture === value}
-          aria-label={pictureName(picture)}
-          onClick={() => onChange(picture)}
-          className={`touchable rounded-sheet border p-1 ${picture === value ? 'border-ember bg-selected' : 'border-line hover:bg-hover'}`}
-        >
-          <AwardMark picture={picture} />
-        </button>
-      ))}
-    </div>
-  );
-}
-
 function GiveDialog({
   unit,
   currency,
@@ -118,7 +93,8 @@ function GiveDialog({
   currency: string;
   onClose(): void;
 }) {
-  const names = useNames(unit, '', 'revenue');
+  const { period, measure } = usePlace();
+  const names = useNames(unit, period, measure);
   const [title, setTitle] = useState('');
   const [text, setText] = useState('');
   const [picture, setPicture] = useState<AwardPicture>('star');

@@ -2,6 +2,7 @@ import { useRef } from 'react';
 import * as photosRoutes from '#contract/routes/photos';
 import { API, type ResponseOf } from '#contract/routes/route';
 import { api, useGetMeQuery } from '../app/api';
+import { toSquare } from '../app/squarePicture';
 import { initialsOf } from '../charts/initials';
 import { useSay } from '../ui/Toasts';
 
@@ -29,37 +30,6 @@ const { useFindPhotoQuery, useSavePhotoMutation, useRemovePhotoMutation } = api.
 
 const SIDE = 256;
 
-/**
- * A square of the middle of a picture, small; drawn anew, so that nothing of where it was taken
- * goes along. @throws Error for what is no picture
- */
-async function toSquare(file: File): Promise<Blob> {
-  const image = await createImageBitmap(file);
-  const side = Math.min(image.width, image.height);
-  const canvas = document.createElement('canvas');
-  canvas.width = canvas.height = SIDE;
-  canvas
-    .getContext('2d')!
-    .drawImage(
-      image,
-      (image.width - side) / 2,
-      (image.height - side) / 2,
-      side,
-      side,
-      0,
-      0,
-      SIDE,
-      SIDE,
-    );
-  return new Promise((resolve, reject) =>
-    canvas.toBlob(
-      (blob) => (blob ? resolve(blob) : reject(new Error('The picture could not be drawn.'))),
-      'image/jpeg',
-      0.86,
-    ),
-  );
-}
-
 /** A salesperson's picture, or initials; changed by themselves or by whoever plans for them. */
 export function Photo({ code, name }: { code: string; name: string }) {
   const { data: me } = useGetMeQuery();
@@ -74,7 +44,7 @@ export function Photo({ code, name }: { code: string; name: string }) {
     (me.role === 'administrator' || me.role === 'manager' || me.unitCode === code);
   const take = async (file: File | undefined) => {
     if (!file) return;
-    const picture = await toSquare(file).catch(() => null);
+    const picture = await toSquare(file, SIDE, 'image/jpeg').catch(() => null);
     const result = picture && (await save({ code, picture }));
     if (!result || result.error)
       return say(

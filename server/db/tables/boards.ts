@@ -1,10 +1,8 @@
-import { customType, integer, jsonb, pgTable, serial, text } from 'drizzle-orm/pg-core';
+import { integer, jsonb, pgTable, serial, text } from 'drizzle-orm/pg-core';
 import type { BoardSettings } from '#contract/schemas/board';
 import { appUser } from './access';
-import { moment } from './columns';
+import { bytes, moment } from './columns';
 import { unit } from './units';
-
-const bytes = customType<{ data: Buffer }>({ dataType: () => 'bytea' });
 
 /**
  * A wall board. Whoever has its link sees it and nothing else, until it is withdrawn; only the hash

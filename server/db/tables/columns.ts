@@ -13,3 +13,5 @@ export const moment = (name: string) => timestamp(name, { withTimezone: true, mo
  * (ledger/replica.ts).
  */
 export const transactionId = customType<{ data: string }>({ dataType: () => 'xid8' });
+
+export const bytes = customType<{ data: Buffer }>({ dataType: () => 'bytea' });

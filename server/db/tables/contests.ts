@@ -24,7 +24,7 @@ import type {
   ContestRules,
 } from '#core/contest/contest';
 import { appUser } from './access';
-import { isoDay, moment, whole } from './columns';
+import { bytes, isoDay, moment, whole } from './columns';
 import { unit } from './units';
 
 /** Something people compete for, once or again each week, month or quarter. */
@@ -93,6 +93,22 @@ export const contestRound = pgTable(
   },
   (table) => [primaryKey({ columns: [table.contestId, table.periodId] })],
 );
+
+/** Pictures for awards beside the drawn set. */
+export const awardPicture = pgTable('award_picture', {
+  id: serial('id').primaryKey(),
+  /** Of whoever added it: seen there, above and below. */
+  unitId: integer('unit_id')
+    .notNull()
+    .references(() => unit.id),
+  content: bytes('content').notNull(),
+  digest: text('digest').notNull(),
+  userId: integer('user_id')
+    .notNull()
+    .references(() => appUser.id),
+  addedAt: moment('added_at').notNull().defaultNow(),
+  removedAt: moment('removed_at'),
+});
 
 /** What somebody was given, for a contest or by hand; taken back it stays, with the reason. */
 export const award = pgTable(

@@ -2,6 +2,7 @@ import * as routes from '#contract/routes/contests';
 import type { BodyOf } from '#contract/routes/route';
 import type {
   Award,
+  AwardPictures,
   Awards,
   ContestInput,
   ContestList,
@@ -9,9 +10,13 @@ import type {
   ContestPreview,
   ContestView,
 } from '#contract/schemas/contest';
+import type { AwardPicture } from '#core/contest/contest';
 import { api } from '../../app/api';
 
 export const {
+  useListAwardPicturesQuery,
+  useAddAwardPictureMutation,
+  useRemoveAwardPictureMutation,
   useListContestsQuery,
   useGetContestQuery,
   useAddContestMutation,
@@ -28,6 +33,22 @@ export const {
   useShowOwnAwardsMutation,
 } = api.injectEndpoints({
   endpoints: (build) => ({
+    listAwardPictures: build.query<AwardPictures, void>({
+      query: () => ({ route: routes.listAwardPictures }),
+      providesTags: ['Contests'],
+    }),
+    addAwardPicture: build.mutation<{ picture: AwardPicture }, Blob>({
+      query: (body) => ({
+        route: routes.addAwardPicture,
+        body,
+        headers: { 'content-type': body.type },
+      }),
+      invalidatesTags: (result) => (result ? ['Contests'] : []),
+    }),
+    removeAwardPicture: build.mutation<object, number>({
+      query: (id) => ({ route: routes.removeAwardPicture, params: { id } }),
+      invalidatesTags: ['Contests'],
+    }),
     listContests: build.query<ContestList, ContestListQuery>({
       query: (query) => ({ route: routes.listContests, query }),
       providesTags: ['Contests'],
