@@ -10,7 +10,7 @@ import { fromCivil, toIsoDay } from '#core/period/day';
 export const SIZE = {
   branches: 20,
   teams: 100,
-  people: 1000,
+  people: Number(process.env['BENCH_PEOPLE'] ?? 1_000),
   deals: Number(process.env['BENCH_DEALS'] ?? 1_000_000),
 };
 export const TODAY = '2026-11-18';

@@ -6,7 +6,7 @@ import { SHIPPED_MEASURES } from '../measure/shipped';
 import { baseScaleOf } from './base';
 import type { CommissionDeal } from './dealCommission';
 import { computeMonth, type MonthFacts } from './month';
-import { buildRateCurve } from './rateCurve';
+import { buildRateCurve, productOf, roundedOf, roundProduct } from './rateCurve';
 import { buildStatements, type Statement, type StatementFacts } from './statement';
 import { type CommissionTerms, findTierFault } from './terms';
 import { earnedWith, missingTo } from './whatIf';
@@ -195,6 +195,29 @@ describe('a deal', () => {
     expect(amountsOf({ terms: each, scale, deals: [deal(2_500), deal(-2_500), deal(1)] })).toEqual([
       2_503, -2_503, 1,
     ]);
+  });
+});
+
+describe('rounding', () => {
+  it('is the same in doubles as in whole numbers of any size, at every half too', () => {
+    const base = fc.oneof(
+      fc.integer({ min: -2_000_000_000, max: 2_000_000_000 }),
+      fc.integer({ min: -(2 ** 45), max: 2 ** 45 }),
+      // Halves of a minor unit: base × rate is an odd multiple of 500,000.
+      fc.integer({ min: -1_000_000, max: 1_000_000 }).map((half) => 2 * half + 1),
+    );
+    const rate = fc.oneof(fc.integer({ min: 0, max: 1_000_000 }), fc.constant(500_000));
+    const scales = [MONEY, COUNT, { ...COUNT, perOne: 1_000 }];
+    fc.assert(
+      fc.property(
+        fc.array(fc.record({ base, rate }), { maxLength: 4 }),
+        fc.constantFrom(...scales),
+        (parts, scale) => {
+          expect(roundedOf(parts, scale)).toBe(roundProduct(productOf(parts, scale)));
+        },
+      ),
+      { numRuns: 2_000 },
+    );
   });
 });
 

@@ -1,5 +1,5 @@
 import type { BaseScale } from './base';
-import { productOf, type RateCurve, type RatedPart, roundProduct } from './rateCurve';
+import { productOf, type RateCurve, type RatedPart, roundedOf, roundProduct } from './rateCurve';
 import { RATE_SCALE } from './terms';
 
 /** What of a deal counts for a payee: its lines in their order. */
@@ -50,14 +50,17 @@ export function commissionOfDeal(
 ): LineCommission[] {
   const found = lines.map((line) => {
     const { base, product } = line;
-    if (base === null) return { base, product, parts: [], exact: 0n };
+    if (base === null) return { base, product, parts: [] };
     const special = specialRateOf(line);
     const parts = special === null ? partsOf(sums.all, sums.all + base) : [{ base, rate: special }];
     sums.all += base;
     if (special === null) sums.regular += base;
-    return { base, product, parts, exact: productOf(parts, scale) };
+    return { base, product, parts };
   });
-  const amounts = shareRounded(found.map(({ exact }) => exact));
+  const amounts =
+    found.length === 1
+      ? [roundedOf(found[0]!.parts, scale)]
+      : shareRounded(found.map(({ parts }) => productOf(parts, scale)));
   return found.map(({ base, product, parts }, i) => ({
     deal,
     day,
@@ -79,7 +82,6 @@ export const atOneRate =
  * to the largest fractions, the earlier first on a tie. Parts may have either sign.
  */
 function shareRounded(exact: readonly bigint[]): number[] {
-  if (exact.length === 1) return [roundProduct(exact[0]!)];
   const scale = BigInt(RATE_SCALE);
   const floors = exact.map((each) => (each - (((each % scale) + scale) % scale)) / scale);
   const fractions = exact.map((each) => Number(((each % scale) + scale) % scale));

@@ -6,7 +6,7 @@ import {
   type LineCommission,
   type PeriodBase,
 } from './dealCommission';
-import { buildRateCurve, productOf, roundProduct } from './rateCurve';
+import { buildRateCurve, roundedOf } from './rateCurve';
 import type { CommissionTerms } from './terms';
 
 /** Everything a month of a payee is computed from. */
@@ -73,7 +73,7 @@ export function computeMonth(facts: MonthFacts): EarnedMonth {
   if (terms.tierMode === 'all') {
     const [rate, rateBefore] = [curve.rateAt(end), curve.rateAt(before.all)];
     const { regular: base } = before;
-    const at = (each: number) => roundProduct(productOf([{ base, rate: each }], scale));
+    const at = (each: number) => roundedOf([{ base, rate: each }], scale);
     add('newTier', at(rate) - at(rateBefore));
   }
   if (terms.bonus !== null && target !== null && target > 0)

@@ -66,15 +66,18 @@ export interface Statement {
   unknown: number;
 }
 
-const NOTHING = { deal: null, day: null, product: null, base: null, ofMonth: null, ofKind: null };
-
+/** Field by field: spreading into a thousand of them took most of a payee's time. */
 const toEntry = (kind: EntryKind, amount: number, rest: Partial<Entry> = {}): Entry => ({
-  ...NOTHING,
   kind,
+  deal: rest.deal ?? null,
+  day: rest.day ?? null,
+  product: rest.product ?? null,
+  base: rest.base ?? null,
+  parts: rest.parts ?? [],
   amount,
-  parts: [],
-  text: null,
-  ...rest,
+  ofMonth: rest.ofMonth ?? null,
+  ofKind: rest.ofKind ?? null,
+  text: rest.text ?? null,
 });
 
 /** What was counted of a month, by deal, day of typed-in values, or kind. */
