@@ -1,5 +1,5 @@
 import { defineConfig } from '@playwright/test';
-import { DEMO_PORT, EMPTY_PORT } from './tests/e2e/ports';
+import { DEMO_PORT, demoPortOf, EMPTY_PORT, WORKERS } from './tests/e2e/ports';
 
 const server = (port: number, ...options: string[]) => ({
   command: `node --import tsx tests/e2e/server.ts --port ${port} --today 2026-11-18 --orders-paused ${options.join(' ')}`,
@@ -9,11 +9,13 @@ const server = (port: number, ...options: string[]) => ({
   gracefulShutdown: { signal: 'SIGTERM' as const, timeout: 20_000 },
 });
 
-/** The built application in Debian's Chromium, over a demo and an empty database of their own. */
+/** The built application in Debian's Chromium, over demos and an empty database of their own. */
 export default defineConfig({
   testDir: 'tests/e2e',
   outputDir: 'test-results/e2e',
-  workers: 1,
+  workers: WORKERS,
+  // Tests of one file follow one another.
+  fullyParallel: false,
   forbidOnly: true,
   timeout: 45_000,
   retries: 0,
@@ -40,5 +42,8 @@ export default defineConfig({
       ],
     },
   },
-  webServer: [server(DEMO_PORT), server(EMPTY_PORT, '--empty')],
+  webServer: [
+    ...Array.from({ length: WORKERS }, (_, worker) => server(demoPortOf(worker))),
+    server(EMPTY_PORT, '--empty'),
+  ],
 });

@@ -1,6 +1,7 @@
 // Every check of the project, or the named parts of them; the last line adds them all up.
-import { spawnSync } from 'node:child_process';
+import { spawn } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { availableParallelism } from 'node:os';
 import { ensureBuilt, ensurePackages, ensureSystem, fail } from './prepare.mjs';
 
 const node = (...args) => [process.execPath, ...args];
@@ -35,13 +36,19 @@ const unitsIn = (zone, only = []) => [
 
 /** Each part: what it runs, and how its tests are counted (a check without tests counts as one). */
 const PARTS = {
+  lint: {
+    isStatic: true,
+    run: [node('node_modules/eslint/bin/eslint.js', '.', '--max-warnings', '0')],
+  },
   typecheck: {
-    run: ['core', 'wording', 'contract', '.', 'web'].map((project) =>
+    isStatic: true,
+    // The longest first.
+    run: ['web', '.', 'contract', 'wording', 'core'].map((project) =>
       node('node_modules/typescript/bin/tsc', '-p', project),
     ),
   },
-  lint: { run: [node('node_modules/eslint/bin/eslint.js', '.', '--max-warnings', '0')] },
   imports: {
+    isStatic: true,
     run: [
       node(
         'node_modules/dependency-cruiser/bin/dependency-cruise.mjs',
@@ -104,29 +111,52 @@ rmSync(REPORTS, { recursive: true, force: true });
 mkdirSync(REPORTS);
 
 let [passed, failed] = [0, 0];
-for (const name of names) {
+
+/** Runs a command of a part; `isQuiet`: what it says is shown when it has ended, whole. */
+async function check(name, command, isQuiet) {
+  const env = { ...process.env, FORCE_COLOR: '0' };
+  const words = command.filter((word) => {
+    const zone = /^TZ=(.+)$/.exec(word);
+    if (zone) env.TZ = zone[1];
+    return !zone;
+  });
+  const started = Date.now();
+  const said = [];
+  const child = spawn(words[0], words.slice(1), {
+    stdio: ['ignore', ...(isQuiet ? ['pipe', 'pipe'] : ['inherit', 'inherit'])],
+    env,
+  });
+  for (const stream of [child.stdout, child.stderr]) stream?.on('data', (data) => said.push(data));
+  const status = await new Promise((resolve) => {
+    child.once('close', resolve);
+    child.once('error', () => resolve(1));
+  });
+  process.stdout.write(Buffer.concat(said));
+  const counted = countTests(words.join(' '));
+  // A runner that fails without a failing test (a crash, a fault in its setup) still fails.
+  const bad = status === 0 ? counted.failed : Math.max(1, counted.failed);
+  passed += counted.total === 0 && status === 0 ? 1 : counted.passed;
+  failed += bad;
+  process.stdout.write(
+    `${bad === 0 ? 'ok' : 'FAILED'}: ${name}, ${((Date.now() - started) / 1000).toFixed(1)} s\n`,
+  );
+}
+
+// What only reads the source uses one processor each, so as many run as there are.
+const queue = names
+  .filter((name) => PARTS[name].isStatic)
+  .flatMap((name) => PARTS[name].run.map((command) => ({ name, command })));
+if (queue.length > 0) {
+  process.stdout.write(`\n== ${[...new Set(queue.map(({ name }) => name))].join(', ')}\n`);
+  const work = async () => {
+    for (let next = queue.shift(); next; next = queue.shift())
+      await check(next.name, next.command, true);
+  };
+  await Promise.all(Array.from({ length: availableParallelism() }, work));
+}
+for (const name of names.filter((each) => !PARTS[each].isStatic)) {
   process.stdout.write(`\n== ${name}\n`);
-  for (const command of PARTS[name].run) {
-    const env = { ...process.env, FORCE_COLOR: '0' };
-    const words = command.filter((word) => {
-      const zone = /^TZ=(.+)$/.exec(word);
-      if (zone) env.TZ = zone[1];
-      return !zone;
-    });
-    const started = Date.now();
-    const { status } = spawnSync(words[0], words.slice(1), {
-      stdio: ['ignore', 'inherit', 'inherit'],
-      env,
-    });
-    const counted = countTests(words.join(' '));
-    // A runner that fails without a failing test (a crash, a fault in its setup) still fails.
-    const bad = status === 0 ? counted.failed : Math.max(1, counted.failed);
-    passed += counted.total === 0 && status === 0 ? 1 : counted.passed;
-    failed += bad;
-    process.stdout.write(
-      `${bad === 0 ? 'ok' : 'FAILED'}: ${name}, ${((Date.now() - started) / 1000).toFixed(1)} s\n`,
-    );
-  }
+  for (const command of PARTS[name].run) await check(name, command, false);
 }
 process.stdout.write(`\n${passed} passed, ${failed} failed\n`);
 process.exit(failed === 0 ? 0 : 1);

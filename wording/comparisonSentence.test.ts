@@ -10,6 +10,7 @@ const figure: ComparedFigure = {
   then: 300_000,
   benchmark: 'November 2025',
   isTarget: false,
+  isPeers: false,
   hasBegun: true,
   isCut: true,
 };

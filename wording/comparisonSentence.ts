@@ -17,6 +17,7 @@ export interface ComparedFigure {
   /** "November 2025", "target". */
   benchmark: string;
   isTarget: boolean;
+  isPeers: boolean;
   hasBegun: boolean;
   /** Whether the other period is cut where the running one stands. */
   isCut: boolean;
@@ -36,9 +37,11 @@ export function describeComparison(figure: ComparedFigure): ComparisonPart[] {
   if (then === null)
     return [
       {
-        text: isTarget
-          ? `${whose} has ${formatShort(now, unit)}${what} and no complete target to compare with.`
-          : `${whose} has ${formatShort(now, unit)}${what}; of ${benchmark} nothing is known.`,
+        text: figure.isPeers
+          ? `${whose} has ${formatShort(now, unit)}${what}; there are too few peers for their average to be told.`
+          : isTarget
+            ? `${whose} has ${formatShort(now, unit)}${what} and no complete target to compare with.`
+            : `${whose} has ${formatShort(now, unit)}${what}; of ${benchmark} nothing is known.`,
       },
     ];
   const difference = now - then;

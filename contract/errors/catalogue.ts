@@ -568,6 +568,7 @@ export const FAULTS = {
   unknownSalesperson: 'There is no salesperson with this code.',
   notASalesperson: 'Is a {kind}; only a salesperson can own a deal.',
   outsideUnit: 'Is not in the part of the company you work for.',
+  shareOrder: 'Class B ends above class A: choose a larger percent.',
   unknownPicture: 'Choose a picture that is there; this one is not, or not any more.',
   noCommissionMeasure:
     'Choose a measure that adds up and of which more is better: money, or a number. A ratio or a duration cannot be paid by its parts.',

@@ -6,7 +6,7 @@ import { MeasureCode, MeasureRecord } from './measure';
 import { UnitSummary } from './unit';
 
 /** What a figure is compared with; any other word is the id of a chosen period. */
-export const BENCHMARKS = ['priorYear', 'priorPeriod', 'priorOfPrior', 'target'] as const;
+export const BENCHMARKS = ['priorYear', 'priorPeriod', 'priorOfPrior', 'target', 'peers'] as const;
 export type Benchmark = (typeof BENCHMARKS)[number];
 
 /** What a figure is taken apart by. */
@@ -37,6 +37,9 @@ export const ComparisonQuery = Type.Object(
     /** The same point of a running period: by date, or after as many working days. */
     point: Type.Optional(Type.Enum(['date', 'workingDay'] as const)),
     by: Type.Optional(Type.Enum(TAKEN_APART_BY)),
+    /** Class A is up to so many percent of all, B up to so many; 70 and 90 when left out. */
+    shareA: Type.Optional(Type.Integer({ minimum: 1, maximum: 98 })),
+    shareB: Type.Optional(Type.Integer({ minimum: 2, maximum: 99 })),
   },
   { additionalProperties: false },
 );
@@ -78,6 +81,14 @@ export const LeadRow = Type.Object({
 });
 export type LeadRow = Static<typeof LeadRow>;
 
+/** How few make how much: what the largest one, two, three ... come to, of those above 0. */
+const Concentration = Type.Object({
+  total: Value,
+  count: Type.Integer(),
+  cumulative: Type.Array(Value),
+  classes: Type.Object({ A: Type.Integer(), B: Type.Integer(), C: Type.Integer() }),
+});
+
 /** How many of a weekday there were, what they came to, and on average; null of none. */
 const WeekdayFigure = Type.Object({
   days: Type.Integer(),
@@ -107,6 +118,18 @@ export const ComparisonView = Type.Object({
     isCut: Type.Boolean(),
   }),
   days: Type.String(),
+  /** The same figure against everything else it is commonly set beside. */
+  others: Type.Array(
+    Type.Object({
+      benchmark: Type.Enum(BENCHMARKS),
+      name: Type.String(),
+      /** Null for a target and for peers. */
+      days: Nullable(Type.String()),
+      ...Compared,
+      /** Whether it says the opposite of the chosen one: better here, worse there. */
+      isContrary: Type.Boolean(),
+    }),
+  ),
   figure: Type.Object({ ...Compared, thenWhole: Nullable(Value) }),
   by: Type.Enum(TAKEN_APART_BY),
   /** What it can be taken apart by: ratios only by unit. */
@@ -114,6 +137,22 @@ export const ComparisonView = Type.Object({
   /** The largest first; all others are one line, and with them they make the figure. */
   rows: Type.Array(ComparedRow),
   remainder: Nullable(Type.Object({ count: Type.Integer(), now: Value, then: Nullable(Value) })),
+  /** Of the rows, for what adds up; null for anything else. */
+  concentration: Nullable(
+    Type.Object({
+      /** Percents. */
+      shareA: Type.Integer(),
+      shareB: Type.Integer(),
+      now: Concentration,
+      /** Null where nothing is known of then. */
+      then: Nullable(Concentration),
+      /** Who is in another class than then, the largest first; `movedCount`: of all. */
+      moved: Type.Array(
+        Type.Object({ key: Type.String(), name: Type.String(), from: ABC, to: ABC }),
+      ),
+      movedCount: Type.Integer(),
+    }),
+  ),
   /** What new, grown, shrunk and lost rows come to; null where they do not add up. */
   steps: Nullable(Type.Record(Type.Enum(STEP_KINDS), Value)),
   volumePrice: Nullable(

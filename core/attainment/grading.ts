@@ -1,4 +1,4 @@
-import { peerAverageOf } from '../comparison/peers';
+import { peerAverageOf, toldAverage } from '../comparison/peers';
 import { type Dataset, type EarlierSpan, valueIn } from '../dataset/dataset';
 import type { MeasureCode } from '../measure/measure';
 import type { Period } from '../period/calendar';
@@ -143,7 +143,7 @@ export function explainGrade(dataset: Dataset, judged: Judged): Grading {
       : null;
   const tell =
     rule.benchmark === 'peerAverage' && !isAbsolute
-      ? (value: number) => tellAverage(value, peers ?? 0)
+      ? (value: number) => toldAverage(value, peers ?? 0)
       : (value: number) => value;
   const toldAt = at === null ? null : tell(at);
   const [upper, lower] = thresholds
@@ -170,13 +170,4 @@ export function explainGrade(dataset: Dataset, judged: Judged): Grading {
             isAtEnd,
           },
   };
-}
-
-/** Of fewer, an average and one's own figure give the others' away. */
-const FEWEST_TOLD = 5;
-const DIGITS_TOLD = 3;
-
-/** What is told of an average of peers: three digits of it, and of few peers the grade alone. */
-function tellAverage(value: number, peers: number): number | null {
-  return peers < FEWEST_TOLD ? null : Number(value.toPrecision(DIGITS_TOLD));
 }

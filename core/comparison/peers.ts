@@ -9,6 +9,15 @@ export interface PeerAverage {
   count: number;
 }
 
+/** Of fewer, an average and one's own figure give the others' away. */
+export const FEWEST_PEERS_TOLD = 5;
+const DIGITS_TOLD = 3;
+
+/** What is told of an average of peers: three digits of it; null of few peers. */
+export function toldAverage(value: number, peers: number): number | null {
+  return peers < FEWEST_PEERS_TOLD ? null : Number(value.toPrecision(DIGITS_TOLD));
+}
+
 /**
  * The mean of the units of the same level under the same parent in a period (docs/calculations.md,
  * 8); null for a unit without peers. Found in the whole company: neither a filter nor the reader's

@@ -12,7 +12,8 @@ import { findPeriod } from '../attainment/index';
 
 /** What a period is compared with: days of another one, or its target. */
 export type Against =
-  { benchmark: 'target'; earlier: null } | { benchmark: string; earlier: EarlierSpan | null };
+  | { benchmark: 'target' | 'peers'; earlier: null }
+  | { benchmark: string; earlier: EarlierSpan | null };
 
 export type Point = 'date' | 'workingDay';
 
@@ -30,7 +31,7 @@ export function findBenchmark(
   period: Period,
   { against, point }: { against: string; point: Point },
 ): Against {
-  if (against === 'target') return { benchmark: 'target', earlier: null };
+  if (against === 'target' || against === 'peers') return { benchmark: against, earlier: null };
   const then = isBenchmark(against)
     ? periodOf(dataset, period, against)
     : findPeriod(dataset, against);
@@ -47,11 +48,7 @@ export function findBenchmark(
   };
 }
 
-function periodOf(
-  { calendar }: Dataset,
-  period: Period,
-  benchmark: Exclude<Benchmark, 'target'> | 'target',
-): Period | null {
+function periodOf({ calendar }: Dataset, period: Period, benchmark: Benchmark): Period | null {
   const prior = priorPeriodOf(calendar, period);
   if (benchmark === 'priorPeriod') return prior;
   return benchmark === 'priorOfPrior'

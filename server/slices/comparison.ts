@@ -1,4 +1,5 @@
 import {
+  BENCHMARKS,
   type ComparedRow,
   type ComparisonQuery,
   type ComparisonView,
@@ -7,6 +8,7 @@ import {
 } from '#contract/schemas/comparison';
 import { bridgeOf, sumByKind, volumeAndPrice } from '#core/comparison/bridge';
 import { changeOf } from '#core/comparison/change';
+import { peerAverageOf, toldAverage } from '#core/comparison/peers';
 import { type Dataset, figureUnitOf, valueIn } from '#core/dataset/dataset';
 import { classify } from '#core/distribution/abc';
 import type { Measure, MeasureCode } from '#core/measure/measure';
@@ -26,6 +28,7 @@ import {
 } from '../attainment/index';
 import type { Context } from '../context';
 import { type Against, findBenchmark } from './benchmark';
+import { readShares, viewConcentration } from './concentration';
 import { viewLead, yearsOf } from './lead';
 import { sliceByLines, sliceByUnit, slicedBy, type Slicing } from './slicing';
 import { viewStatusByMonth, viewYears } from './statusByMonth';
@@ -61,9 +64,12 @@ export async function viewComparison(
   const span = countedDays(period, dataset.asOf);
   const now = valueIn(dataset, unit.id, measure.code, span);
   const then = thenOf(dataset, unit, period, measure, against);
+  const shares = readShares(query);
   const isAdded = measure.overUnits === 'adds';
-  const parts = compareSlices(dataset, slicing, { unit, by, period, measure, against });
-  const rows = isAdded ? withUnassigned(parts, now, then.value) : parts;
+  // Averages of peers are nobody's parts: they do not add up to another.
+  const isPeers = against.benchmark === 'peers';
+  const parts = compareSlices(dataset, slicing, { unit, by, period, measure, against, shares });
+  const rows = isAdded ? withUnassigned(parts, now, isPeers ? null : then.value) : parts;
   const sorted = rows.sort(
     (a, b) =>
       Math.abs(b.difference ?? 0) - Math.abs(a.difference ?? 0) || (b.now ?? 0) - (a.now ?? 0),
@@ -85,6 +91,7 @@ export async function viewComparison(
       then: then.value,
       benchmark: nameOf(dataset, against),
       isTarget: against.benchmark === 'target',
+      isPeers: against.benchmark === 'peers',
       hasBegun: period.from <= dataset.asOf,
       isCut: isCut(against),
     }),
@@ -95,6 +102,7 @@ export async function viewComparison(
       isCut: isCut(against),
     },
     days: describeSpan(span, true),
+    others: viewOthers(dataset, unit, period, measure, { query, against, now, figure }),
     figure,
     by,
     takenApartBy: possible,
@@ -109,8 +117,11 @@ export async function viewComparison(
               ? null
               : rest.reduce((sum, row) => sum + row.then!, 0),
           },
+    concentration: isAdded
+      ? viewConcentration(rows, { shares, isThenKnown: then.value !== null })
+      : null,
     steps:
-      isAdded && rows.every((row) => row.now !== null && row.then !== null)
+      isAdded && !isPeers && rows.every((row) => row.now !== null && row.then !== null)
         ? sumByKind(bridgeOf(rows.map(({ key, now, then }) => ({ key, now: now!, then: then! }))))
         : null,
     volumePrice: viewVolumePrice(dataset, unit, measure, span, against),
@@ -128,6 +139,7 @@ const isCut = ({ earlier }: Against) => earlier !== null && earlier.span.to < ea
 
 function nameOf({ calendar }: Dataset, { benchmark, earlier }: Against): string {
   if (benchmark === 'target') return 'target';
+  if (benchmark === 'peers') return 'the average of its peers';
   return earlier ? describePeriod(earlier.period, calendar) : 'such an earlier period';
 }
 
@@ -157,12 +169,66 @@ function thenOf(
     const target = completeValue(dataset.lookup.find(unit.id, period, code));
     return { value: target, whole: target };
   }
+  if (benchmark === 'peers') {
+    const told = toldPeers(dataset, unit.id, period, code);
+    return { value: told, whole: null };
+  }
   return earlier
     ? {
         value: valueIn(dataset, unit.id, code, earlier.span),
         whole: valueIn(dataset, unit.id, code, earlier.period),
       }
     : { value: null, whole: null };
+}
+
+/** Of few peers nothing is told: it would give the others' figures away. */
+function toldPeers(
+  dataset: Dataset,
+  unitId: number,
+  period: Period,
+  measure: MeasureCode,
+): number | null {
+  const peers = peerAverageOf(dataset, unitId, period, measure);
+  return peers && toldAverage(peers.average, peers.count);
+}
+
+/** The figure against what it is not compared with now, so that nothing contrary stays unseen. */
+function viewOthers(
+  dataset: Dataset,
+  unit: Unit,
+  period: Period,
+  measure: Measure,
+  {
+    query,
+    against: chosen,
+    now,
+    figure,
+  }: {
+    query: ComparisonQuery;
+    against: Against;
+    now: number | null;
+    figure: Pick<ComparisonView['figure'], 'difference'>;
+  },
+): ComparisonView['others'] {
+  return BENCHMARKS.flatMap((benchmark) => {
+    if (benchmark === chosen.benchmark) return [];
+    const point = query.point ?? 'date';
+    const against = findBenchmark(dataset, unit, period, { against: benchmark, point });
+    const then = thenOf(dataset, unit, period, measure, against).value;
+    if (then === null || now === null) return [];
+    const change = changeOf(now, then);
+    return [
+      {
+        benchmark,
+        name: nameOf(dataset, against),
+        days: against.earlier && describeSpan(against.earlier.span, true),
+        now,
+        then,
+        ...change,
+        isContrary: Math.sign(change.difference) * Math.sign(figure.difference ?? 0) < 0,
+      },
+    ];
+  });
 }
 
 function compareSlices(
@@ -174,20 +240,33 @@ function compareSlices(
     period,
     measure,
     against,
-  }: { unit: Unit; by: TakenApartBy; period: Period; measure: Measure; against: Against },
+    shares,
+  }: {
+    unit: Unit;
+    by: TakenApartBy;
+    period: Period;
+    measure: Measure;
+    against: Against;
+    shares: { a: number; b: number };
+  },
 ): ComparedRow[] {
   const now = slicing.valuesIn(countedDays(period, dataset.asOf));
   const then =
     against.benchmark === 'target'
       ? slicing.slices.map(({ key }) => targetOf(dataset, { unit, by, key }, period, measure.code))
-      : against.earlier
-        ? slicing.valuesIn(against.earlier.span)
-        : slicing.slices.map(() => null);
+      : against.benchmark === 'peers' && by === 'unit'
+        ? slicing.slices.map(({ key }) =>
+            toldPeers(dataset, dataset.tree.findByCode(key)!.id, period, measure.code),
+          )
+        : against.earlier
+          ? slicing.valuesIn(against.earlier.span)
+          : slicing.slices.map(() => null);
   const classesOf = (values: readonly (number | null)[]) =>
     new Map(
-      classify(slicing.slices.map(({ key }, index) => ({ key, value: values[index] ?? 0 }))).map(
-        ({ key, abc }) => [key, abc],
-      ),
+      classify(
+        slicing.slices.map(({ key }, index) => ({ key, value: values[index] ?? 0 })),
+        shares,
+      ).map(({ key, abc }) => [key, abc]),
     );
   const isClassed = measure.overUnits === 'adds';
   const [abcNow, abcThen] = [classesOf(now), classesOf(then)];

@@ -130,6 +130,70 @@ describe('a figure against another', () => {
     expect(by.lead!.rows.map(({ workingDays }) => workingDays)).toEqual([2, -10]);
   });
 
+  it('is set beside everything else too, and what says the opposite is marked', async () => {
+    const { others } = await compare();
+    // 450.00 now, 650.00 by the 18th of last November, 500.00 by the 18th of October.
+    expect(
+      others.map(({ benchmark, difference, isContrary }) => [benchmark, difference, isContrary]),
+    ).toEqual([
+      ['priorPeriod', -5_000, false],
+      ['priorOfPrior', 45_000, true],
+    ]);
+    const { others: from } = await compare('&against=priorOfPrior');
+    expect(from.map(({ benchmark, isContrary }) => [benchmark, isContrary])).toEqual([
+      ['priorYear', true],
+      ['priorPeriod', true],
+    ]);
+  });
+
+  it('against peers is told from five of them on, to three digits', async () => {
+    const few = await compare('&against=peers');
+    expect([few.figure.then, few.against.name]).toEqual([null, 'the average of its peers']);
+    expect(few.sentence.map(({ text }) => text).join('')).toBe(
+      'Saltmarsh in November 2026 has €450; there are too few peers for their average to be told.',
+    );
+    for (const [at, amount] of [111.11, 222.22, 333.33].entries()) {
+      const code = `peer${at}`;
+      for (const unit of [
+        { unit: code, name: `Peer ${at}`, kind: 'branch', parent: 'ht' },
+        { unit: `${code}s`, name: `Seller ${at}`, kind: 'salesperson', parent: code },
+      ])
+        expect((await people.admin.send('POST', '/units', unit)).statusCode).toBe(201);
+      const booked = await people.admin.send(
+        'POST',
+        '/deals',
+        wonDeal({ salesperson: `${code}s`, amount: String(amount), closedOn: '2026-11-03' }),
+      );
+      expect(booked.statusCode, booked.body).toBe(201);
+    }
+    const { figure, steps, rows } = await compare('&against=peers');
+    // 450.00, 111.11, 222.22, 333.33 and nothing of Northgate: 223.332, of which 223 are told.
+    expect(figure.then).toBe(22_300);
+    expect([steps, rows.every(({ then }) => then === null)]).toEqual([null, true]);
+  });
+
+  it('shows how few make how much, by chosen shares, and who is in another class', async () => {
+    const { concentration } = await compare('&by=customer');
+    expect(concentration).toMatchObject({
+      shareA: 70,
+      shareB: 90,
+      now: { total: 45_000, count: 2, cumulative: [30_000, 45_000], classes: { A: 2, B: 0, C: 0 } },
+      then: { total: 65_000, count: 2, cumulative: [40_000, 65_000] },
+    });
+    const chosen = await compare('&by=customer&shareA=50&shareB=60');
+    expect(chosen.concentration!.now.classes).toEqual({ A: 1, B: 0, C: 1 });
+    expect(chosen.concentration!.moved).toContainEqual({
+      key: expect.any(String),
+      name: 'Anvil Yard',
+      from: 'A',
+      to: 'C',
+    });
+    const wrong = await people.admin.get(
+      '/comparison?unit=salt&period=FY2027-P08&shareA=60&shareB=60',
+    );
+    expect([wrong.statusCode, wrong.json().errors[0]]).toMatchObject([422, { field: 'shareB' }]);
+  });
+
   it('against the target stands with the targets of the units below', async () => {
     await putTargets(people.admin, [
       { unit: 'salt', measure: 'revenue', period: 'FY2027-P08', target: '1000.00' },

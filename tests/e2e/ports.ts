@@ -1,4 +1,9 @@
-export const DEMO_PORT = 4511;
+/** Each worker has a demo of its own: what one test books, another of that moment does not see. */
+export const WORKERS = 2;
+export const demoPortOf = (worker: number) => 4511 + 20 * worker;
+
+/** Set by the runner in its workers. */
+export const DEMO_PORT = demoPortOf(Number(process.env['TEST_PARALLEL_INDEX'] ?? 0));
 /** Of the stand-in that comes with the demo. */
 export const ORDER_SYSTEM_PORT = DEMO_PORT + 1;
 /** Of the page of the stand-in mail server. */

@@ -19,8 +19,10 @@ import { Segments } from '../ui/Segments';
 import { useGetComparisonQuery } from './api';
 import { BridgeSheet } from './BridgeSheet';
 import { BY_NAMES, isBenchmark } from './compareWords';
+import { ConcentrationSheet } from './ConcentrationSheet';
 import { GrowthTable } from './GrowthTable';
 import { LeadSheet } from './LeadSheet';
+import { OtherBenchmarks } from './OtherBenchmarks';
 import { StatusByMonth } from './StatusByMonth';
 import { VolumeGrowth } from './VolumeGrowth';
 import { WeeksSheet } from './WeeksSheet';
@@ -37,8 +39,9 @@ export function ComparePage() {
   const against = search.get('against') ?? 'priorYear';
   const point = search.get('point') === 'workingDay' ? ('workingDay' as const) : ('date' as const);
   const by = TAKEN_APART_BY.find((each) => each === search.get('by'));
+  const shares = readShares(search.get('classes'));
   const { data, currentData, error, refetch } = useGetComparisonQuery(
-    { unit, period, measure, against, point, ...(by ? { by } : {}) },
+    { unit, period, measure, against, point, ...(by ? { by } : {}), ...shares },
     { skip: !unit || !period },
   );
   const shown = useShown(data ? figureUnit(data) : { kind: 'count', decimals: 0 });
@@ -83,12 +86,13 @@ export function ComparePage() {
             ['priorPeriod', 'Period before'],
             ['priorOfPrior', 'Two before'],
             ['target', 'Target'],
+            ['peers', 'Peers'],
           ]}
           value={isBenchmark(against) ? against : null}
           onChange={(next) => put({ against: next === 'priorYear' ? null : next })}
         />
         <ChosenPeriod against={against} onChoose={(id) => put({ against: id })} />
-        {against !== 'target' && (
+        {against !== 'target' && against !== 'peers' && (
           <Segments
             label="Same point"
             options={[
@@ -120,9 +124,16 @@ export function ComparePage() {
           ? ` against ${data.against.days}${data.against.isCut && data.figure.thenWhole !== null ? `, cut at the same point; all of ${data.against.name}: ${shown.figure(data.figure.thenWhole)}` : ''}`
           : data.against.benchmark === 'target'
             ? ' against the target of the whole period'
-            : ''}
+            : data.against.benchmark === 'peers'
+              ? ' against the units of the same level under the same one, to three digits'
+              : ''}
         .
       </p>
+      <OtherBenchmarks
+        view={data}
+        shown={shown}
+        onChoose={(next) => put({ against: next === 'priorYear' ? null : next })}
+      />
       <NoteLines place={place} />
       {data.lead && data.lead.rows.length > 0 && <LeadSheet lead={data.lead} shown={shown} />}
       {data.rows.length === 0 ? (
@@ -138,6 +149,11 @@ export function ComparePage() {
           <div className="grid min-w-0 gap-2.5">
             <GrowthTable key={data.by} view={data} shown={shown} linkOf={linkOf} />
             <YearsSheet years={data.years} shown={shown} />
+            <ConcentrationSheet
+              view={data}
+              shown={shown}
+              onShares={({ a, b }) => put({ classes: a === 70 && b === 90 ? null : `${a}-${b}` })}
+            />
           </div>
         </div>
       )}
@@ -154,6 +170,12 @@ export function ComparePage() {
       />
     </ViewBody>
   );
+}
+
+/** Of the address: "60-85" is class A up to 60 % of all, B up to 85 %. */
+function readShares(text: string | null): { shareA?: number; shareB?: number } {
+  const [, a, b] = /^([1-9]\d?)-([1-9]\d?)$/.exec(text ?? '') ?? [];
+  return a && b && Number(a) < Number(b) ? { shareA: Number(a), shareB: Number(b) } : {};
 }
 
 /** Units are compared themselves; what deals have is explored, with the row chosen. */

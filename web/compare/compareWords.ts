@@ -12,6 +12,17 @@ export const BY_NAMES: Readonly<Record<TakenApartBy, string>> = {
   location: 'Location',
 };
 
+export const BY_PLURALS: Readonly<Record<TakenApartBy, string>> = {
+  unit: 'units',
+  salesperson: 'salespeople',
+  category: 'categories',
+  product: 'products',
+  customer: 'customers',
+  customerGroup: 'customer groups',
+  source: 'sources',
+  location: 'locations',
+};
+
 export const STEP_NAMES: Readonly<Record<StepKind, string>> = {
   new: 'New',
   more: 'More',
