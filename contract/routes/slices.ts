@@ -1,4 +1,5 @@
 import { ComparisonQuery, ComparisonView } from '../schemas/comparison';
+import { MeasuresByMonth, MeasuresByMonthQuery } from '../schemas/measuresByMonth';
 import { ExploreQuery } from '../schemas/slice';
 import { SliceAttainment, SliceAttainmentQuery } from '../schemas/sliceAttainment';
 import { defineRoute } from './route';
@@ -24,7 +25,19 @@ export const getComparison = defineRoute({
     'A figure against another period or its target: what made the difference, the lead over last year, status by month, year by year',
   query: ComparisonQuery,
   response: ComparisonView,
-  errors: ['unknownUnit', 'unknownPeriod', 'unknownMeasure'],
+  errors: ['unknownUnit', 'unknownPeriod', 'unknownMeasure', 'invalidInput'],
+});
+
+export const getMeasuresByMonth = defineRoute({
+  id: 'getMeasuresByMonth',
+  method: 'GET',
+  path: '/measures-by-month',
+  permission: 'read',
+  summary:
+    'Two to four measures of a unit month by month, and how closely the first goes with each other',
+  query: MeasuresByMonthQuery,
+  response: MeasuresByMonth,
+  errors: ['unknownUnit', 'unknownPeriod', 'unknownMeasure', 'invalidInput'],
 });
 
 export const getSliceAttainment = defineRoute({

@@ -6,6 +6,7 @@ import type { Endpoints } from '../endpoints';
 import { viewSliceAttainment } from './attainment';
 import { viewComparison } from './comparison';
 import { packLines } from './linePack';
+import { viewMeasuresByMonth } from './measuresByMonth';
 
 const compress = promisify(gzip);
 /** Columns of small numbers: more effort saves little and takes several times as long. */
@@ -29,6 +30,10 @@ export function addSliceRoutes({ implement, implementCached, context }: Endpoint
 
   implementCached(routes.getSliceAttainment, ({ query, scope }) =>
     viewSliceAttainment(context, scope, query),
+  );
+
+  implementCached(routes.getMeasuresByMonth, async ({ query, scope }) =>
+    viewMeasuresByMonth(scope, query),
   );
 
   implementCached(routes.getComparison, ({ query, scope }) =>

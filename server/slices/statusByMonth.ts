@@ -62,6 +62,7 @@ export function viewYears(
   )
     years.unshift(year);
   const isRunning = running.to > asOf + 1;
+  const adds = dataset.measures.get(measure).overTime === 'adds';
   const all = years.map((year) => ({
     id: year.id,
     name: describePeriod(year, calendar),
@@ -72,6 +73,12 @@ export function viewYears(
       measure,
       year === running ? year : cutAtSameDate(running, asOf, year),
     ),
+    cumulative: adds
+      ? calendar
+          .monthsIn(year)
+          .filter(({ from }) => from <= asOf)
+          .map(({ to }) => valueIn(dataset, unit.id, measure, { from: year.from, to }))
+      : [],
     isRunning: year === running && isRunning,
   }));
   const first = all.findIndex(({ total }) => total !== null && total !== 0);

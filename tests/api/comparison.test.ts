@@ -194,6 +194,45 @@ describe('a figure against another', () => {
     expect([wrong.statusCode, wrong.json().errors[0]]).toMatchObject([422, { field: 'shareB' }]);
   });
 
+  it('adds years up month by month, as far as they have begun', async () => {
+    const { years } = await compare();
+    // Last year: May 100.00, November 1,550.00; this year October 500.00, November 450.00 so far.
+    expect(years.map(({ cumulative }) => cumulative)).toEqual([
+      [
+        0, 10_000, 10_000, 10_000, 10_000, 10_000, 10_000, 165_000, 165_000, 165_000, 165_000,
+        165_000,
+      ],
+      [0, 0, 0, 0, 0, 0, 50_000, 95_000],
+    ]);
+    expect((await compare('&measure=average_deal')).years[0]!.cumulative).toEqual([]);
+  });
+
+  it('sets measures beside each other, month by month, with how they go together', async () => {
+    const byMonth = async (measures: string) =>
+      people.admin.get(`/measures-by-month?unit=salt&period=FY2027-P08&measures=${measures}`);
+    const { months, series, correlations } = (
+      await byMonth('revenue,deals_won,average_deal')
+    ).json();
+    expect([months[0].id, months.at(-1).id, months.at(-1).isRunning]).toEqual([
+      'FY2026-P02',
+      'FY2027-P08',
+      true,
+    ]);
+    const values = (code: string) =>
+      series.find((each: { measure: { code: string } }) => each.measure.code === code).values;
+    expect(values('revenue').slice(5, 8)).toEqual([0, 155_000, 0]);
+    expect(values('deals_won').slice(5, 8)).toEqual([0, 3, 0]);
+    // 18 ended months, of which 15 are 0 and 0; three have 100.00 with 1, 1,550.00 with 3, 500.00 with 1.
+    expect(correlations[0]).toMatchObject({ measure: 'deals_won', months: 18 });
+    expect(correlations[0].value).toBeCloseTo(0.9676, 4);
+    // An average deal is known in three of them.
+    expect(correlations[1]).toEqual({ measure: 'average_deal', value: null, months: 3 });
+    for (const measures of ['revenue', 'revenue,revenue', 'a,b,c,d,e'])
+      expect((await byMonth(measures)).json().errors, measures).toMatchObject([
+        { field: 'measures', code: 'measureCount' },
+      ]);
+  });
+
   it('against the target stands with the targets of the units below', async () => {
     await putTargets(people.admin, [
       { unit: 'salt', measure: 'revenue', period: 'FY2027-P08', target: '1000.00' },

@@ -207,6 +207,7 @@ const QUESTIONS: Record<string, string> = {
   year: 'FY2027',
   measure: 'revenue',
   compareMeasure: 'deals_won',
+  measures: 'revenue,deals_won',
   country: 'GB',
   from: '2026-11-01',
   to: '2026-11-30',

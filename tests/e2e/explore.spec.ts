@@ -101,9 +101,23 @@ test('a comparison says with what, by keyboard, and what there is to see', async
   await signIn(page, 'marit', '/compare?unit=saltmarsh&period=FY2027-P07');
   const heading = page.getByRole('heading', { level: 1 });
   await expect(heading).toContainText('October 2025');
-  await page.getByRole('button', { name: 'Target' }).focus();
+  await page.getByRole('button', { name: 'Target', exact: true }).focus();
   await page.keyboard.press('Enter');
   await expect(heading).toContainText('the whole target');
+  // Better than one and worse than another is said.
+  const others = page.getByRole('list', { name: 'Against others' });
+  await expect(others.getByRole('button', { name: 'October 2025' })).toBeVisible();
+  await page.getByLabel('Taken apart by').selectOption('customer');
+  const concentration = page.getByRole('region', { name: 'Concentration' });
+  await expect(concentration).toContainText(/The top\s+of \d+ customers have \d/);
+  await concentration.getByLabel('Class A up to, %').fill('50');
+  await concentration.getByLabel('Class A up to, %').press('Enter');
+  await expect(page).toHaveURL(/classes=50-90/);
+  await expect(concentration.getByRole('img')).toHaveAccessibleName(/make the first 50%/);
+  const beside = page.getByRole('region', { name: 'Measures beside each other' });
+  await expect(beside).toContainText(/correlation [−\d.]+ over \d+ ended months/);
+  await beside.getByLabel('Another measure beside it').selectOption({ label: 'Gross profit' });
+  await expect(beside).toContainText('Revenue and gross profit');
   await page.getByRole('button', { name: 'Two before' }).click();
   await expect(heading).toContainText('August 2026');
   await page.getByLabel('Another period').selectOption('FY2026-P02');

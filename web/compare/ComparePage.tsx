@@ -22,6 +22,7 @@ import { BY_NAMES, isBenchmark } from './compareWords';
 import { ConcentrationSheet } from './ConcentrationSheet';
 import { GrowthTable } from './GrowthTable';
 import { LeadSheet } from './LeadSheet';
+import { MeasuresSheet } from './MeasuresSheet';
 import { OtherBenchmarks } from './OtherBenchmarks';
 import { StatusByMonth } from './StatusByMonth';
 import { VolumeGrowth } from './VolumeGrowth';
@@ -145,10 +146,10 @@ export function ComparePage() {
           <div className="grid min-w-0 gap-2.5">
             <BridgeSheet view={data} shown={shown} />
             <VolumeGrowth view={data} shown={shown} />
+            <YearsSheet years={data.years} shown={shown} />
           </div>
           <div className="grid min-w-0 gap-2.5">
             <GrowthTable key={data.by} view={data} shown={shown} linkOf={linkOf} />
-            <YearsSheet years={data.years} shown={shown} />
             <ConcentrationSheet
               view={data}
               shown={shown}
@@ -164,6 +165,7 @@ export function ComparePage() {
           shown={shown}
         />
       )}
+      <MeasuresSheet {...place} />
       <StatusByMonth
         of={data.statusByMonth}
         linkOf={(code, id) => `/standing${placeLink(location.search, { unit: code, period: id })}`}

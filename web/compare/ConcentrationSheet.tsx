@@ -16,6 +16,7 @@ import { figureUnit } from '#wording/figureUnit';
 import type { Shown } from '../app/display';
 import { SaveTable } from '../figures/SaveTable';
 import { BY_PLURALS } from './compareWords';
+import { AXIS, TOOLTIP } from './lineChart';
 
 const FIRST_TOP = 5;
 const HEIGHT = 210;
@@ -112,18 +113,17 @@ function Curve({ view }: { view: ComparisonView }) {
     now: shareOf(now, at),
     then: shareOf(then, at),
   }));
-  const axis = { tick: { fontSize: 11, fill: 'var(--ink-soft)' }, stroke: 'var(--line)' };
   return (
     <div role="img" aria-label={describeCurve(view)}>
       <ResponsiveContainer width="100%" height={HEIGHT}>
         <LineChart data={points} margin={{ top: 8, right: 12, bottom: 4, left: -8 }}>
           <CartesianGrid stroke="var(--line)" vertical={false} />
-          <XAxis dataKey="at" type="number" domain={[0, length]} {...axis} />
+          <XAxis dataKey="at" type="number" domain={[0, length]} {...AXIS} />
           <YAxis
             domain={[0, 1]}
             ticks={[0, 0.25, 0.5, 0.75, 1]}
             tickFormatter={(share: number) => `${Math.round(share * 100)}%`}
-            {...axis}
+            {...AXIS}
           />
           {[shareA, shareB].map((share, index) => (
             <ReferenceLine
@@ -140,17 +140,12 @@ function Curve({ view }: { view: ComparisonView }) {
             />
           ))}
           <Tooltip
-            isAnimationActive={false}
+            {...TOOLTIP}
             labelFormatter={(at) => `The largest ${String(at)}`}
             formatter={(share, name) => [
               showPercent(Number(share)),
               name === 'now' ? 'now' : view.against.name,
             ]}
-            contentStyle={{
-              background: 'var(--sheet)',
-              border: '1px solid var(--line)',
-              fontSize: 12,
-            }}
           />
           {then && (
             <Line
