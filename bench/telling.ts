@@ -108,7 +108,7 @@ async function measureReports(server: BenchServer): Promise<Ratio[]> {
         array_agg(id) from app_user where email like 'r%@example.com'), '2026-11-01' from v`);
   const bookFor = async (until: () => boolean) => {
     const times: number[] = [];
-    while (!until() || times.length < BOOKINGS * 2) times.push(await book(server));
+    while (!until() || times.length < BOOKINGS * 5) times.push(await book(server));
     return times;
   };
   const alone = await bookFor(() => true);

@@ -11,7 +11,6 @@ export const LOCKS = {
   customParts: 741009,
   customFields: 741010,
   alerts: 741011,
-  dailyMail: 741012,
   commission: 741013,
   contests: 741014,
 } as const;

@@ -1,10 +1,9 @@
 import { sql } from 'drizzle-orm';
-import { toIsoDay } from '#core/period/day';
+import { type Day, toIsoDay } from '#core/period/day';
 import type { LocalTime } from '#core/period/timeOfDay';
 import { buildScope } from '../access/index';
 import { listWaitingAlerts } from '../alerts/index';
 import type { Context } from '../context';
-import type { Transaction } from '../db/client';
 import { type LetterPart, queueMail } from '../mail/index';
 import { listNotes, writeActionCalendar } from '../notes/index';
 import { DAILY_MINUTE } from './service';
@@ -18,15 +17,16 @@ interface Reader extends Record<string, unknown> {
 
 /**
  * Writes the daily mail of everybody whose time has come: alerts that were gathered for it and
- * actions that are due. Who has neither gets none. @returns how many were written
+ * actions that are due. Who has neither gets none. Each is committed by itself, and of several
+ * servers only one can write it: its key is of the person and the day. @returns how many were
+ * written
  */
 export async function sendDailyMails(
   context: Context,
-  tx: Transaction,
   clockOf: (unitId: number) => LocalTime,
 ): Promise<number> {
   const soon = toIsoDay(context.replica.asOf + DUE_SOON_DAYS);
-  const { rows } = await tx.execute<Reader>(sql`
+  const { rows } = await context.db.execute<Reader>(sql`
     select u.id, u.email, u.unit_id as "unitId", coalesce(d.minute, ${DAILY_MINUTE}) as minute
     from app_user u left join daily_mail d on d.user_id = u.id
     where u.disabled_at is null and u.password_hash is not null and coalesce(d.is_wanted, true)
@@ -40,19 +40,33 @@ export async function sendDailyMails(
     const key = `daily ${reader.id} ${toIsoDay(day)}`;
     const {
       rows: [known],
-    } = await tx.execute(sql`select 1 from outgoing_mail where key = ${key}`);
+    } = await context.db.execute(sql`select 1 from outgoing_mail where key = ${key}`);
     if (known) continue;
     const { parts, alertIds, calendar } = await gather(context, reader, soon);
-    // Only those that are told: one that came meanwhile waits for the next mail.
-    await tx.execute(sql`update alert_receipt set is_for_daily = false where user_id = ${reader.id}
-      and alert_id = any(${sql.param(alertIds)}::bigint[])`);
     if (parts.length === 0) continue;
-    written += await queueMail(tx, [
+    written += await writeOne(context, reader, { key, day, parts, alertIds, calendar });
+  }
+  return written;
+}
+
+interface DailyContent {
+  parts: LetterPart[];
+  alertIds: number[];
+  calendar: string | null;
+}
+
+async function writeOne(
+  context: Context,
+  { id, email }: Reader,
+  { key, day, parts, alertIds, calendar }: DailyContent & { key: string; day: Day },
+): Promise<number> {
+  return context.db.transaction(async (tx) => {
+    const written = await queueMail(tx, [
       {
         key,
         kind: 'daily',
-        userId: reader.id,
-        address: reader.email,
+        userId: id,
+        address: email,
         subject: `Iron Ladder, ${toIsoDay(day)}`,
         title: 'Today',
         parts: [...parts, { kind: 'link', text: 'Open Start', url: `${context.origin}/` }],
@@ -71,15 +85,19 @@ export async function sendDailyMails(
           'You get this each day on which there is something. Change it in Setup, Your account.',
       },
     ]);
-  }
-  return written;
+    // Only those that this mail tells: one that came meanwhile waits for the next.
+    if (written > 0)
+      await tx.execute(sql`update alert_receipt set is_for_daily = false where user_id = ${id}
+        and alert_id = any(${sql.param(alertIds)}::bigint[])`);
+    return written;
+  });
 }
 
 async function gather(
   context: Context,
   { id, unitId }: Reader,
   soon: string,
-): Promise<{ parts: LetterPart[]; alertIds: number[]; calendar: string | null }> {
+): Promise<DailyContent> {
   const scope = buildScope(context.replica, { unitId });
   const alerts = await listWaitingAlerts(context, scope, { userId: id });
   const { notes } = await listNotes(

@@ -1,4 +1,3 @@
-import { setTimeout as rest } from 'node:timers/promises';
 import { sql } from 'drizzle-orm';
 import type { ReportFormat, ReportPeriod, ReportSent } from '#contract/schemas/report';
 import { buildScope } from '../access/index';
@@ -6,6 +5,7 @@ import type { Context } from '../context';
 import type { Queryable } from '../db/client';
 import type { MailToSend } from '../mail/index';
 import { ProblemError } from '../problem';
+import { thenRest } from '../rest';
 import { describeView, placeOfView, type ViewContent } from './content';
 
 interface Receiver extends Record<string, unknown> {
@@ -21,8 +21,6 @@ export async function loadReceivers(db: Queryable, ids: readonly number[]): Prom
     app_user where disabled_at is null and id = any(${sql.param([...ids])}::int[]) order by id`);
   return rows;
 }
-
-const REST_MS = 4;
 
 export interface Sending {
   kind: 'report' | 'share';
@@ -51,9 +49,8 @@ export async function sendView(
   for (const receiver of receivers) {
     let content = contents.get(receiver.unitId);
     if (content === undefined) {
-      contents.set(receiver.unitId, (content = await contentFor(context, receiver, sending)));
-      // Who books meanwhile waits for one view at most.
-      await rest(REST_MS);
+      content = await thenRest(() => contentFor(context, receiver, sending));
+      contents.set(receiver.unitId, content);
     }
     if (content === null) continue;
     mails.push({

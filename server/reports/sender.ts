@@ -4,8 +4,6 @@ import type { LocalTime } from '#core/period/timeOfDay';
 import { isWorkingDay } from '#core/period/workingDays';
 import { dueDay } from '#core/schedule/schedule';
 import type { Context } from '../context';
-import type { Transaction } from '../db/client';
-import { LOCKS } from '../db/locks';
 import { appUser, report } from '../db/tables/index';
 import { queueMail } from '../mail/index';
 import { sendDailyMails } from './daily';
@@ -40,17 +38,7 @@ export async function sendWhatIsDue(
     sent += await sendOne(context, each, day!)
       // One that cannot be made keeps no other back; it is tried again at the next look.
       .catch(() => 0);
-  sent += await context.db.transaction(async (tx) =>
-    (await holds(tx, LOCKS.dailyMail)) ? sendDailyMails(context, tx, clockOf) : 0,
-  );
-  return sent;
-}
-
-async function holds(tx: Transaction, lock: number): Promise<boolean> {
-  const {
-    rows: [row],
-  } = await tx.execute<{ taken: boolean }>(sql`select pg_try_advisory_xact_lock(${lock}) as taken`);
-  return row!.taken;
+  return sent + (await sendDailyMails(context, clockOf));
 }
 
 /** By the clock and the working days of the branch of who sends it. */
@@ -97,13 +85,14 @@ async function sendOne(context: Context, { id }: StoredReport, day: number): Pro
       footer: `${found.sender} sends you this report. What you may not see it does not show.`,
     },
   );
-  // Files of many units take minutes: they are made before the transaction, which then asks whether
-  // another server was first.
+  // Each batch is committed by itself: a transaction that stays open makes every reader of the books
+  // look through all that was booked since it began. What a server that dies has not written, the
+  // next look writes; what is written is known by its key.
+  await queueMail(context.db, mails);
   return context.db.transaction(async (tx) => {
     const { rowCount } = await tx.execute(sql`update report set sent_for = ${toIsoDay(day)} where id
-      = ${id} and sent_for < ${toIsoDay(day)} and not is_paused`);
+      = ${id} and sent_for < ${toIsoDay(day)}`);
     if (!rowCount) return 0;
-    await queueMail(tx, mails);
     await tx.execute(sql`insert into report_run (report_id, sent, without_right) values (${id},
       ${sent}, ${withoutRight})`);
     return sent;
