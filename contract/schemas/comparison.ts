@@ -89,6 +89,10 @@ const Concentration = Type.Object({
   classes: Type.Object({ A: Type.Integer(), B: Type.Integer(), C: Type.Integer() }),
 });
 
+const MonthCells = Type.Array(
+  Type.Object({ status: StatusIndex, attainmentText: Nullable(Type.String()) }),
+);
+
 /** How many of a weekday there were, what they came to, and on average; null of none. */
 const WeekdayFigure = Type.Object({
   days: Type.Integer(),
@@ -208,14 +212,9 @@ export const ComparisonView = Type.Object({
     months: Type.Array(
       Type.Object({ id: Type.String(), name: Type.String(), isRunning: Type.Boolean() }),
     ),
-    rows: Type.Array(
-      Type.Object({
-        unit: UnitSummary,
-        cells: Type.Array(
-          Type.Object({ status: StatusIndex, attainmentText: Nullable(Type.String()) }),
-        ),
-      }),
-    ),
+    rows: Type.Array(Type.Object({ unit: UnitSummary, cells: MonthCells })),
+    /** What has targets of its own among what the figure is taken apart by; empty of all else. */
+    slices: Type.Array(Type.Object({ key: Type.String(), name: Type.String(), cells: MonthCells })),
   }),
   /** Fiscal years up to the period's, the oldest first, at most six that have figures. */
   years: Type.Array(

@@ -37,7 +37,12 @@ export async function evaluateContests(
     );
     if (!lock!.taken) return null;
     let changes = 0;
-    for (const contest of await loadContests(tx, sql`c.state <> 'draft'`)) {
+    const concerned =
+      touched === null
+        ? sql`true`
+        : sql`exists (select from contest_member m where m.contest_id = c.id and m.unit_id =
+            any(${sql.param([...touched])}::int[]))`;
+    for (const contest of await loadContests(tx, sql`c.state <> 'draft' and ${concerned}`)) {
       const members = enrolledOf(contest);
       if (touched !== null && !members.some((id) => touched.has(id))) continue;
       changes += await evaluateOne(context, tx, dataset, contest, members);

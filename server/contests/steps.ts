@@ -15,7 +15,7 @@ export function isStepped(measure: string): measure is SteppedMeasure {
 const AMOUNTS = {
   revenue: sql`p.credited`,
   gross_profit: sql`p.credited - p.cost`,
-  deals_won: sql`case when d.credited > 0 and p.is_first then 1 else 0 end`,
+  deals_won: sql`case when p.whole > 0 and p.is_first then 1 else 0 end`,
 } as const;
 
 /** What the deals of members add, in a span, by member. */
@@ -45,16 +45,18 @@ export async function loadSteps(
       ${sql.param(spans.map(({ from }) => toStorableDay(from)))}::date[],
       ${sql.param(spans.map(({ to }) => toStorableDay(to)))}::date[]) s(member, id, f, t)),
     p as (
-      select s.member, d.id, d.credited, d.credited_cost as cost, true as is_first from s join deal d
+      select s.member, d.id, d.day, d.created_at, d.credited as whole, d.credited, d.credited_cost as
+        cost, true as is_first from s join deal d
         on d.salesperson_id = s.id and d.day >= s.f and d.day < s.t where d.status = 'won' and
           d.voided_at is null and not exists (select from deal_credit k where k.deal_id = d.id)
       union all
-      select s.member, d.id, k.credited, k.cost, k.salesperson_id = d.salesperson_id from s join
+      select s.member, d.id, d.day, d.created_at, d.credited, k.credited, k.cost, k.salesperson_id =
+        d.salesperson_id from s join
         deal_credit k on k.salesperson_id = s.id join deal d on d.id = k.deal_id and d.day >= s.f and
           d.day < s.t where d.status = 'won' and d.voided_at is null)
-    select p.member, d.id, d.day::text as day, to_char(d.created_at at time zone 'UTC',
+    select p.member, p.id, p.day::text as day, to_char(p.created_at at time zone 'UTC',
       'YYYY-MM-DD"T"HH24:MI:SS.US') as at, ${AMOUNTS[measure]} as amount
-    from p join deal d on d.id = p.id where ${AMOUNTS[measure]} is not null`);
+    from p where ${AMOUNTS[measure]} is not null`);
   const found = new Map<number, ContestStep[]>();
   for (const { member, id, day, at, amount } of rows) {
     let steps = found.get(member);

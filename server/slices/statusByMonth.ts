@@ -1,24 +1,31 @@
-import type { ComparisonView } from '#contract/schemas/comparison';
+import type { ComparisonView, TakenApartBy } from '#contract/schemas/comparison';
+import { buildSliceStanding } from '#core/attainment/sliceStanding';
 import { buildBrief } from '#core/attainment/standing';
 import type { Dataset } from '#core/dataset/dataset';
 import { valueIn } from '#core/dataset/dataset';
 import type { MeasureCode } from '#core/measure/measure';
 import type { Period } from '#core/period/calendar';
-import { dayWithin } from '#core/period/day';
+import { countedDays, dayWithin } from '#core/period/day';
 import { cutAtSameDate, priorYearOf } from '#core/period/neighbours';
+import { SLICE_DIMENSIONS, type SliceDimension } from '#core/targets/targetSlice';
 import type { Unit } from '#core/units/unit';
 import { describePeriod, shortPeriod } from '#wording/period';
 import { StatusList, toAttainmentText, toUnitSummary } from '../attainment/index';
+import type { Slicing } from './slicing';
 
 const MOST_UNITS = 40;
 const MOST_YEARS = 6;
 
-/** The units below one by the months of the fiscal year that have begun. */
+/**
+ * The units below one by the months of the fiscal year that have begun, and beside them what has
+ * targets of its own.
+ */
 export function viewStatusByMonth(
   dataset: Dataset,
   unit: Unit,
   period: Period,
   measure: MeasureCode,
+  slices: { by: TakenApartBy; slicing: Slicing; nameOf(key: string): string | null },
 ): ComparisonView['statusByMonth'] {
   const { calendar, tree, asOf } = dataset;
   const year = calendar.periodOf('year', dayWithin(period, asOf));
@@ -41,8 +48,55 @@ export function viewStatusByMonth(
         };
       }),
     })),
+    slices: sliceRows(dataset, unit, months, measure, list, slices),
     statuses: list.statuses,
   };
+}
+
+/** Whether targets can be set by it, beside those of units. */
+export const isTargeted = (by: TakenApartBy): by is SliceDimension =>
+  (SLICE_DIMENSIONS as readonly string[]).includes(by);
+
+function sliceRows(
+  dataset: Dataset,
+  unit: Unit,
+  months: readonly Period[],
+  measure: MeasureCode,
+  list: StatusList,
+  { by, slicing, nameOf }: Parameters<typeof viewStatusByMonth>[4],
+): ComparisonView['statusByMonth']['slices'] {
+  if (!isTargeted(by)) return [];
+  const indexOf = new Map(slicing.slices.map(({ key }, index) => [key, index]));
+  const values = months.map((month) => slicing.valuesIn(countedDays(month, dataset.asOf)));
+  return dataset.sliceTargets
+    .keysOf(by)
+    .flatMap((key) => {
+      const name = nameOf(key);
+      if (name === null) return [];
+      const index = indexOf.get(key);
+      const standings = months.map((month, at) =>
+        buildSliceStanding(
+          dataset,
+          unit.id,
+          { by, key },
+          { period: month, measure, actual: index === undefined ? 0 : values[at]![index]! },
+        ),
+      );
+      // One that others have a target for has none here.
+      if (standings.every(({ target }) => target.value === null)) return [];
+      return [
+        {
+          key,
+          name,
+          cells: standings.map(({ status, attainment }, at) => ({
+            status: list.placeOf(status),
+            attainmentText: toAttainmentText(dataset, measure, months[at]!, attainment),
+          })),
+        },
+      ];
+    })
+    .sort((a, b) => a.name.localeCompare(b.name))
+    .slice(0, MOST_UNITS);
 }
 
 /** Fiscal years up to the period's, whole and up to the same point; only those with figures. */

@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { ComparisonView } from '#contract/schemas/comparison';
 import type { PlanGridData } from '#contract/schemas/planGrid';
 import type { SliceAttainment } from '#contract/schemas/sliceAttainment';
 import { createCompany, createDatabase, startServer, type TestServer, wonDeal } from './harness';
@@ -68,6 +69,27 @@ describe('targets of slices', () => {
     const after = (await people.admin.get('/attainment?unit=salt&period=FY2027-P08')).json().figures
       .target;
     expect(after).toEqual(before);
+  });
+
+  it('stand month by month in Compare, as on their own page', async () => {
+    const compared = await people.admin.get('/comparison?unit=salt&period=FY2027-P08&by=product');
+    const { months, slices, statuses } = compared.json<ComparisonView>().statusByMonth;
+    const at = months.findIndex(({ id }) => id === 'FY2027-P08');
+    expect(
+      slices.map(({ name, cells }) => [
+        name,
+        cells[at]!.attainmentText,
+        cells[at - 1]!.attainmentText,
+      ]),
+    ).toEqual([
+      ['Pump', '150%', null],
+      ['Rope', '50%', null],
+    ]);
+    const own = await attained();
+    for (const { key, cells } of slices)
+      expect(statuses[cells[at]!.status]).toEqual(own.rows.find((row) => row.key === key)!.status);
+    const other = await people.admin.get('/comparison?unit=salt&period=FY2027-P08&by=customer');
+    expect(other.json<ComparisonView>().statusByMonth.slices).toEqual([]);
   });
 
   it('apply in the same order as others: a quarter is shared out, units are added up', async () => {

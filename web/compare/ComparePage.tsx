@@ -168,6 +168,10 @@ export function ComparePage() {
       <MeasuresSheet {...place} />
       <StatusByMonth
         of={data.statusByMonth}
+        by={data.by}
+        sliceLinkOf={(id) =>
+          `/standing/slices${placeLink(location.search, { period: id })}&by=${data.by}`
+        }
         linkOf={(code, id) => `/standing${placeLink(location.search, { unit: code, period: id })}`}
       />
     </ViewBody>
