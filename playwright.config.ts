@@ -17,9 +17,10 @@ export default defineConfig({
   // Tests of one file follow one another.
   fullyParallel: false,
   forbidOnly: true,
-  timeout: 45_000,
+  // Nothing is a matter of time: two browsers and their servers share what processors there are.
+  timeout: 120_000,
   retries: 0,
-  expect: { timeout: 10_000 },
+  expect: { timeout: 25_000 },
   reporter: [['list'], ['json', { outputFile: 'test-results/e2e.json' }]],
   use: {
     baseURL: `http://localhost:${DEMO_PORT}`,

@@ -215,7 +215,7 @@ describe('a delivery', () => {
       closedOn: '2026-11-03',
     });
     expect((await deliver(saved('F-N', 1))).json().detail).toContain(
-      'Is not in the part of the company',
+      'Is the id of a deal outside your part of the company',
     );
     expect((await deliver(saved('F-N2', 1, { salesperson: 'nkassem' }))).statusCode).toBe(422);
     expect((await dealOf('F-N')).salesperson).toBe('nkassem');

@@ -95,7 +95,12 @@ export function MeasuresSheet({
             onClick={() => keep(chosen.filter((each) => each !== code))}
           >
             {listed?.measures.find((each) => each.code === code)?.name ?? code}
-            {chosen.length > 1 && <span aria-label=", take it away"> ×</span>}
+            {chosen.length > 1 && (
+              <>
+                <span aria-hidden> ×</span>
+                <span className="sr-only">, take it away</span>
+              </>
+            )}
           </button>
         ))}
         {chosen.length < MOST_MEASURES_BY_MONTH - 1 && (
