@@ -1,34 +1,13 @@
 import { monitorEventLoopDelay, PerformanceObserver } from 'node:perf_hooks';
 import { sql } from 'drizzle-orm';
+import { bookNext } from './bookDeal';
 import { measureOnBooks } from './bookedServer';
-import { SIZE, TODAY } from './company';
+import { SIZE } from './company';
 import { quantile, time } from './measure';
 import type { Ratio } from './report';
 import type { BenchServer } from './server';
 
 const NANOSECONDS = 1e6;
-let booked = 0;
-
-function book(server: BenchServer): Promise<number> {
-  const n = ++booked;
-  return time(async () => {
-    const answer = await fetch(`${server.address}/api/v1/deals`, {
-      method: 'POST',
-      headers: { ...server.headers, 'content-type': 'application/json' },
-      body: JSON.stringify({
-        deal: `R${n}`,
-        salesperson: `p${n % SIZE.people}`,
-        customer: 'Customer 1',
-        amount: '10.00',
-        status: 'won',
-        closedOn: TODAY,
-      }),
-    });
-    if (answer.status !== 201) throw new Error(await answer.text());
-    await answer.text();
-  });
-}
-
 const read = (server: BenchServer) =>
   time(async () => {
     const answer = await fetch(`${server.address}/api/v1/attainment?unit=co&period=FY2027-P08`, {
@@ -46,7 +25,7 @@ async function measureReload(server: BenchServer): Promise<Ratio[]> {
   const both = async (until: () => boolean) => {
     const [bookings, reads]: [number[], number[]] = [[], []];
     do {
-      bookings.push(await book(server));
+      bookings.push(await time(() => bookNext(server)));
       reads.push(await read(server));
     } while (!until());
     return { bookings, reads };

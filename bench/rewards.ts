@@ -5,8 +5,8 @@ import type { Payee } from '#server/commission/payee';
 import { loadPlans } from '#server/commission/plans';
 import { Summaries } from '#server/commission/summaries';
 import { evaluateContests } from '#server/contests/evaluate';
+import { bookNext, post } from './bookDeal';
 import { measureOnBooks } from './bookedServer';
-import { SIZE, TODAY } from './company';
 import { quantile, time } from './measure';
 import type { Ratio } from './report';
 import type { BenchServer } from './server';
@@ -23,28 +23,6 @@ const TIERS = [
 ];
 /** Before all deals: the whole book is paid. */
 const FROM = 'FY2023-P01';
-let booked = 0;
-
-async function send(server: BenchServer, path: string, body: object): Promise<unknown> {
-  const answer = await fetch(`${server.address}/api/v1${path}`, {
-    method: 'POST',
-    headers: { ...server.headers, 'content-type': 'application/json' },
-    body: JSON.stringify(body),
-  });
-  const text = await answer.text();
-  if (!answer.ok) throw new Error(text);
-  return JSON.parse(text);
-}
-
-const book = (server: BenchServer) =>
-  send(server, '/deals', {
-    deal: `R${++booked}`,
-    salesperson: `p${booked % SIZE.people}`,
-    customer: 'Customer 1',
-    amount: '10.00',
-    status: 'won',
-    closedOn: TODAY,
-  });
 
 /** What the same costs as SQL: bands by window sums, a row a person and month. */
 const BY_HAND = sql`
@@ -66,7 +44,7 @@ const BY_HAND = sql`
   select sp, period_id as period, sum(amount)::bigint as earned from paid group by 1, 2`;
 
 async function measureStatements(server: BenchServer): Promise<Ratio[]> {
-  await send(server, '/commission-plans', {
+  await post(server, '/commission-plans', {
     name: 'Sellers',
     unit: 'co',
     payee: 'salespeople',
@@ -142,7 +120,7 @@ const isoOf = (day: number) => new Date(day * 86_400_000).toISOString().slice(0,
 
 async function measureBookings(server: BenchServer): Promise<Ratio[]> {
   for (let i = 0; i < CONTESTS; i++) {
-    const { contest, joined } = (await send(server, '/contests', {
+    const { contest, joined } = (await post(server, '/contests', {
       unit: `b${i}`,
       name: `Contest ${i}`,
       text: '',
@@ -174,7 +152,7 @@ async function measureBookings(server: BenchServer): Promise<Ratio[]> {
         ],
       },
     })) as { contest: { id: number }; joined: { code: string }[] };
-    await send(server, `/contests/${contest.id}/start`, {
+    await post(server, `/contests/${contest.id}/start`, {
       members: joined.map(({ code }) => code),
     });
   }
@@ -190,9 +168,9 @@ async function measureBookings(server: BenchServer): Promise<Ratio[]> {
   );
   const [statements, contests, lists]: [number[], number[], number[]] = [[], [], []];
   for (let i = -5; i < BOOKINGS; i++) {
-    await book(server);
+    const salesperson = await bookNext(server);
     await server.replica.catchUp();
-    const unit = tree.findByCode(`p${booked % SIZE.people}`)!;
+    const unit = tree.findByCode(salesperson)!;
     const payee: Payee = { kind: 'salesperson', unitId: unit.id, id: unit.code, name: unit.name };
     const took = await time(async () => {
       chainOf(await openBooks(server.context, plans, [payee]), payee);

@@ -4,6 +4,7 @@ import { withUnitsAbove } from '#core/units/above';
 import { evaluate, RuleBook } from '#server/alerts/engine';
 import { loadActiveRules } from '#server/alerts/storedRule';
 import { sendWhatIsDue } from '#server/reports/sender';
+import { bookNext } from './bookDeal';
 import { measureOnBooks } from './bookedServer';
 import { SIZE, TODAY } from './company';
 import { quantile, time } from './measure';
@@ -14,35 +15,12 @@ const say = (text: string) => process.stdout.write(`${text}\n`);
 const RULES = 5_000;
 const RECEIVERS = 2_000;
 const BOOKINGS = 60;
-let booked = 0;
-
-/** Books a deal of somebody, and says how long it took. */
-function book(server: BenchServer): Promise<number> {
-  const n = ++booked;
-  return time(async () => {
-    const answer = await fetch(`${server.address}/api/v1/deals`, {
-      method: 'POST',
-      headers: { ...server.headers, 'content-type': 'application/json' },
-      body: JSON.stringify({
-        deal: `T${n}`,
-        salesperson: `p${n % SIZE.people}`,
-        customer: 'Customer 1',
-        amount: '10.00',
-        status: 'won',
-        closedOn: TODAY,
-      }),
-    });
-    if (answer.status !== 201) throw new Error(await answer.text());
-    await answer.text();
-  });
-}
-
 /** The company's start page, each time after a deal: nothing that was kept of it can be used. */
 async function measureStart(server: BenchServer): Promise<Ratio[]> {
   const path = '/api/v1/start?unit=co&period=FY2027-P08';
   const times: number[] = [];
   for (let i = -5; i < BOOKINGS; i++) {
-    await book(server);
+    await bookNext(server);
     server.elapsed.length = 0;
     const answer = await fetch(server.address + path, { headers: server.headers });
     if (answer.status !== 200) throw new Error(await answer.text());
@@ -76,9 +54,9 @@ async function measureAlerts(server: BenchServer): Promise<Ratio[]> {
   const dataset = server.replica.datasetFor(tree.root!.id);
   const [times, counts]: [number[], number[]] = [[], []];
   for (let i = -5; i < BOOKINGS; i++) {
-    await book(server);
+    const salesperson = await bookNext(server);
     await server.replica.catchUp();
-    const touched = withUnitsAbove(tree, [tree.findByCode(`p${booked % SIZE.people}`)!.id]);
+    const touched = withUnitsAbove(tree, [tree.findByCode(salesperson)!.id]);
     const took = await time(() => evaluate(server.context, rules, touched));
     if (i < 0) continue;
     times.push(took);
@@ -108,7 +86,7 @@ async function measureReports(server: BenchServer): Promise<Ratio[]> {
         array_agg(id) from app_user where email like 'r%@example.com'), '2026-11-01' from v`);
   const bookFor = async (until: () => boolean) => {
     const times: number[] = [];
-    while (!until() || times.length < BOOKINGS * 5) times.push(await book(server));
+    while (!until() || times.length < BOOKINGS * 5) times.push(await time(() => bookNext(server)));
     return times;
   };
   const alone = await bookFor(() => true);

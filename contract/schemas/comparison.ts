@@ -224,7 +224,7 @@ export const ComparisonView = Type.Object({
       total: Nullable(Value),
       /** Up to the same point as the running year. */
       toDate: Nullable(Value),
-      /** Added up to the end of each month, as far as it has begun; empty for what does not add up. */
+      /** Added up to the end of each month that has begun; empty for what does not add up. */
       cumulative: Type.Array(Nullable(Value)),
       isRunning: Type.Boolean(),
     }),

@@ -131,7 +131,7 @@ export const MeasureChange = Type.Object(
 );
 export type MeasureChange = Static<typeof MeasureChange>;
 
-/** What stands on a measure: plans with targets of it, typed-in values, contests, alert rules, commission. */
+/** What stands on it: plans with targets, typed-in values, contests, alert rules, commission. */
 export const MeasureUse = Type.Object({
   plans: Type.Array(
     Type.Object({

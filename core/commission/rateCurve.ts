@@ -80,7 +80,7 @@ export function productOf(
   return isMoney ? sum : sum * BigInt(RATE_SCALE / perOne);
 }
 
-/** Below it doubles divide exactly enough to tell every half: most amounts, and many times faster. */
+/** Below it doubles tell every half: that is most amounts, and many times faster. */
 const MOST_IN_DOUBLES = 2 ** 49;
 
 /** Base times rate of some parts in minor units, rounded once, half away from zero. */

@@ -15,7 +15,7 @@ import { medianAddends } from '#core/measure/measureParts';
 import { countedDays, type DaySpan, toIsoDay } from '#core/period/day';
 import type { Unit } from '#core/units/unit';
 import { describeMonths } from '#wording/monthlyTotals';
-import { countedSpans, lineKeyOf, spansOf, withClosedDeals } from '../credited/index';
+import { countedSpans, firstDealsOf, lineKeyOf, spansOf, withClosedDeals } from '../credited/index';
 import type { Queryable } from '../db/client';
 import { LIST_TABLES } from '../lists/index';
 
@@ -271,11 +271,8 @@ async function loadMedian(
 
 /** Of the closed deals those that are the first won one of their customer, ever and with anybody. */
 const FIRST_DEALS = sql`
-  select f.id, f.salesperson_id, 'newCustomers', 1, null::date from (
-    select distinct on (d.customer_id) d.id, d.salesperson_id from deal d where d.customer_id in
-      (select x.customer_id from closed c join deal x on x.id = c.id) and d.status = 'won' and
-        d.voided_at is null and d.credited > 0 order by d.customer_id, d.closed_on, d.id) f
-  join closed c on c.id = f.id and c.sp = f.salesperson_id`;
+  select f.id, f.salesperson_id, 'newCustomers', 1, null::date
+  from (${firstDealsOf(sql`closed`)}) f join closed c on c.id = f.id and c.sp = f.salesperson_id`;
 
 /** What is counted once, however many deals name it: the ones with the most deals first. */
 async function loadNames(

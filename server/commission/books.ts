@@ -18,13 +18,12 @@ export async function openBooks(
   db: Queryable = context.db,
 ): Promise<CommissionBooks> {
   const { replica } = context;
-  const dataset = replica.wholeDataset;
   const read = {
     lines: await replica.findLines(),
     categoryOf: await loadCategoryOf(db),
     stored: await loadStored(db, payees),
     awards: await loadPaidAwards(db, replica.company!.calendar, idsOfPayees(payees).people),
-    ownBases: await loadOwnBases(db, dataset, plans, payees),
+    ownBases: await loadOwnBases(db, replica.wholeDataset, plans, payees),
   };
   return { ...read, plans, dataset: replica.wholeDataset };
 }

@@ -5,7 +5,6 @@ import {
   type Statement,
   type StatementFacts,
 } from '#core/commission/statement';
-import type { CommissionTerms } from '#core/commission/terms';
 import type { Dataset } from '#core/dataset/dataset';
 import type { Period } from '#core/period/calendar';
 import type { Day } from '#core/period/day';
@@ -77,11 +76,13 @@ export function chainOf(books: CommissionBooks, payee: Payee): PayeeMonth[] {
         : dataset.calendar.periodOf(terms.periodKind, month.from);
     const stream = streamOf(unitId);
     const known = own?.get(month.id) ?? null;
+    const scale = scaleOfTerms(dataset, terms.measure);
+    const target = completeValue(dataset.lookup.find(unitId, measurePeriod, terms.measure));
     const facts: StatementFacts = {
       month: month.id,
       terms,
-      scale: scaleOfTerms(dataset, terms.measure),
-      target: targetOf(dataset, unitId, measurePeriod, terms),
+      scale,
+      target: target === null ? null : target * scale.perTargetUnit,
       isOnRamp: isOnRamp(dataset.calendar, dataset.ramps.get(unitId), month),
       before: stream.baseIn(terms, { from: measurePeriod.from, to: month.from }),
       deals: stream.dealsIn(terms.measure, month),
@@ -106,17 +107,6 @@ export async function* chainsOf(
     yield { payee, months: chainOf(books, payee) };
     if (index % PEOPLE_AT_ONCE === PEOPLE_AT_ONCE - 1) await breathe();
   }
-}
-
-/** In base units. */
-function targetOf(
-  dataset: Dataset,
-  unitId: number,
-  period: Period,
-  { measure }: CommissionTerms,
-): number | null {
-  const target = completeValue(dataset.lookup.find(unitId, period, measure));
-  return target === null ? null : target * scaleOfTerms(dataset, measure).perTargetUnit;
 }
 
 interface FoundMonth {

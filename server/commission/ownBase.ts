@@ -7,7 +7,9 @@ import type { Term } from '#core/measure/definition';
 import { baseOf, type Measure, type MeasureCode } from '#core/measure/measure';
 import { type DaySpan, parseDay } from '#core/period/day';
 import type { MemberSpan } from '#core/units/unit';
+import { firstDealsOf } from '../credited/index';
 import type { Queryable } from '../db/client';
+import { idsOfPayees } from './locked';
 import type { Payee } from './payee';
 import type { StoredPlan } from './plans';
 
@@ -36,25 +38,22 @@ export async function loadOwnBases(
   payees: readonly Payee[],
 ): Promise<OwnBases> {
   const own = new Set(plans.flatMap(({ versions }) => versions.map(({ terms }) => terms.measure)));
+  const paid = idsOfPayees(payees);
+  const ofPeople = new Set(paid.people);
   const bases = new Map<MeasureCode, Map<number, OwnPart[]>>();
   for (const code of own) {
     if (isLineMeasure(code)) continue;
     const measure = measures.get(code);
     if (measure.formula.kind !== 'sum') continue;
-    const concerned = plans.filter(({ versions }) =>
-      versions.some(({ terms }) => terms.measure === code),
-    );
-    const people = new Set(
-      payees.flatMap((payee) =>
-        payee.kind === 'salesperson'
-          ? [payee.unitId]
-          : concerned
-              .filter(({ userId }) => userId === payee.userId)
-              .flatMap(({ unitId }) => tree.memberSpansUnder(unitId))
-              .map(({ salespersonId }) => salespersonId),
-      ),
-    );
-    bases.set(code, await loadParts(db, measure, measure.formula.terms, [...people]));
+    const people = new Set<number>();
+    for (const plan of plans) {
+      if (!plan.versions.some(({ terms }) => terms.measure === code)) continue;
+      if (plan.userId !== null && !paid.accounts.includes(plan.userId)) continue;
+      for (const { salespersonId } of tree.memberSpansUnder(plan.unitId))
+        if (plan.userId !== null || ofPeople.has(salespersonId)) people.add(salespersonId);
+    }
+    if (people.size > 0)
+      bases.set(code, await loadParts(db, measure, measure.formula.terms, [...people]));
   }
   return bases;
 }
@@ -78,7 +77,12 @@ async function loadParts(
   const sources: SQL[] = [
     ...(parts(false).length > 0 ? [from(sql`deal_part`, parts(false))] : []),
     ...(parts(true).length > 0 ? [from(sql`deal_custom_part`, parts(true))] : []),
-    ...(terms.some(({ part }) => part === 'newCustomers') ? [FIRST_DEALS] : []),
+    ...(terms.some(({ part }) => part === 'newCustomers')
+      ? [
+          sql`select f.id as deal_id, f.salesperson_id, f.day, 1 as amount
+            from (${firstDealsOf(sql`mine`)}) f`,
+        ]
+      : []),
   ];
   const { rows } = await db.execute<{ deal: number; who: number; day: string; amount: string }>(sql`
     with mine as (select id from deal where salesperson_id = any(${ids}::int[]) union
@@ -92,14 +96,6 @@ async function loadParts(
     ofPeople.get(who)!.push({ deal, day: parseDay(day)!, base: Number(amount) * perPart });
   return ofPeople;
 }
-
-/** The first won deal of each customer, whoever's it is. */
-const FIRST_DEALS = sql`
-  select f.id as deal_id, f.salesperson_id, f.day, 1 as amount from (
-    select distinct on (d.customer_id) d.id, d.salesperson_id, d.closed_on as day from deal d
-    where d.customer_id in (select x.customer_id from mine join deal x on x.id = mine.id) and
-      d.status = 'won' and d.voided_at is null and d.credited > 0
-    order by d.customer_id, d.closed_on, d.id) f`;
 
 /** What people's deals, or values typed in for a unit and those below, come to; by day, then deal. */
 export function ownDealsOf(

@@ -36,3 +36,15 @@ export function withClosedDeals(memberSpans: readonly MemberSpan[]): SQL {
         on d.id = k.deal_id and d.day >= s.f and d.day < s.t where d.status <> 'open' and
           d.voided_at is null)`;
 }
+
+/**
+ * The first won deal, whoever's it is, of each customer that a table of deal ids concerns, a row a
+ * customer: `id, salesperson_id, day`.
+ */
+export function firstDealsOf(deals: SQL): SQL {
+  return sql`
+    select distinct on (d.customer_id) d.id, d.salesperson_id, d.closed_on as day from deal d
+    where d.customer_id in (select x.customer_id from ${deals} c join deal x on x.id = c.id) and
+      d.status = 'won' and d.voided_at is null and d.credited > 0
+    order by d.customer_id, d.closed_on, d.id`;
+}

@@ -2,7 +2,7 @@ import { sql } from 'drizzle-orm';
 import type { MailKind } from '#contract/schemas/mail';
 import type { Queryable } from '../db/client';
 import type { MailAttachment } from '../db/tables/mail';
-import { thenRest } from '../rest';
+import { atOnce, type Pace } from '../rest';
 import { type Letter, writeHtml, writeText } from './letter';
 
 export interface MailToSend extends Letter {
@@ -25,14 +25,14 @@ const LONGEST_SUBJECT = 200;
  * Puts mail into the outbox, in the caller's transaction: it goes when, and only when, that is
  * committed. @returns the number of those that were not there yet
  */
-export async function queueMail(tx: Queryable, mails: readonly MailToSend[]): Promise<number> {
+export async function queueMail(
+  tx: Queryable,
+  mails: readonly MailToSend[],
+  pace: Pace = atOnce,
+): Promise<number> {
   let written = 0;
-  for (let at = 0; at < mails.length; at += AT_A_TIME) {
-    const some = mails.slice(at, at + AT_A_TIME);
-    // A few are a part of somebody's request, who waits for them.
-    const isLast = at + AT_A_TIME >= mails.length;
-    written += await (isLast ? write(tx, some) : thenRest(() => write(tx, some)));
-  }
+  for (let at = 0; at < mails.length; at += AT_A_TIME)
+    written += await pace(() => write(tx, mails.slice(at, at + AT_A_TIME)));
   return written;
 }
 

@@ -3,9 +3,9 @@ import type { ReportFormat, ReportPeriod, ReportSent } from '#contract/schemas/r
 import { buildScope } from '../access/index';
 import type { Context } from '../context';
 import type { Queryable } from '../db/client';
-import type { MailToSend } from '../mail/index';
+import { type MailToSend, queueMail } from '../mail/index';
 import { ProblemError } from '../problem';
-import { thenRest } from '../rest';
+import { atOnce, type Pace } from '../rest';
 import { describeView, placeOfView, type ViewContent } from './content';
 
 interface Receiver extends Record<string, unknown> {
@@ -36,20 +36,23 @@ export interface Sending {
 }
 
 /**
- * Writes a view's mail for each receiver, by their own rights; whoever may not see it gets none.
- * Those with the same rights get the same content, which is made once.
+ * Puts a view's mail for each receiver into the outbox, by their own rights; whoever may not see it
+ * gets none. Those with the same rights get the same content, which is made once. Each few are
+ * committed by themselves: a transaction that stays open makes every reader of the books look
+ * through all that was booked since it began.
  */
 export async function sendView(
   context: Context,
   receivers: readonly Receiver[],
   sending: Sending,
-): Promise<ReportSent & { mails: MailToSend[] }> {
+  pace: Pace = atOnce,
+): Promise<ReportSent> {
   const contents = new Map<number, ViewContent | null>();
   const mails: MailToSend[] = [];
   for (const receiver of receivers) {
     let content = contents.get(receiver.unitId);
     if (content === undefined) {
-      content = await thenRest(() => contentFor(context, receiver, sending));
+      content = await pace(() => contentFor(context, receiver, sending));
       contents.set(receiver.unitId, content);
     }
     if (content === null) continue;
@@ -68,7 +71,8 @@ export async function sendView(
       footer: sending.footer,
     });
   }
-  return { mails, sent: mails.length, withoutRight: receivers.length - mails.length };
+  await queueMail(context.db, mails, pace);
+  return { sent: mails.length, withoutRight: receivers.length - mails.length };
 }
 
 async function contentFor(

@@ -5,7 +5,7 @@ import { isWorkingDay } from '#core/period/workingDays';
 import { dueDay } from '#core/schedule/schedule';
 import type { Context } from '../context';
 import { appUser, report } from '../db/tables/index';
-import { queueMail } from '../mail/index';
+import { thenRest } from '../rest';
 import { sendDailyMails } from './daily';
 import { loadReceivers, sendView } from './send';
 import type { StoredReport } from './service';
@@ -70,7 +70,7 @@ async function sendOne(context: Context, { id }: StoredReport, day: number): Pro
     where r.id = ${id} and not r.is_paused and r.sent_for < ${toIsoDay(day)} and u.disabled_at is
       null`);
   if (!found) return 0;
-  const { mails, sent, withoutRight } = await sendView(
+  const { sent, withoutRight } = await sendView(
     context,
     await loadReceivers(context.db, found.receivers),
     {
@@ -84,11 +84,9 @@ async function sendOne(context: Context, { id }: StoredReport, day: number): Pro
       sender: found.sender,
       footer: `${found.sender} sends you this report. What you may not see it does not show.`,
     },
+    thenRest,
   );
-  // Each batch is committed by itself: a transaction that stays open makes every reader of the books
-  // look through all that was booked since it began. What a server that dies has not written, the
-  // next look writes; what is written is known by its key.
-  await queueMail(context.db, mails);
+  // What a server that dies has not written, the next look writes: a mail is known by its key.
   return context.db.transaction(async (tx) => {
     const { rowCount } = await tx.execute(sql`update report set sent_for = ${toIsoDay(day)} where id
       = ${id} and sent_for < ${toIsoDay(day)}`);

@@ -16,7 +16,6 @@ import type { Context } from '../context';
 import type { Queryable } from '../db/client';
 import { report } from '../db/tables/index';
 import { listKeptViews } from '../keptViews/index';
-import { queueMail } from '../mail/index';
 import { assertNoFieldErrors, ProblemError } from '../problem';
 import { loadReceivers, sendView } from './send';
 
@@ -199,23 +198,17 @@ export async function sendToMe(
     sql`r.id = ${id} and r.user_id = ${principal.userId}`,
   );
   if (!found?.view) throw new ProblemError('notFound');
-  const { mails, sent, withoutRight } = await sendView(
-    context,
-    await loadReceivers(context.db, [principal.userId]),
-    {
-      kind: 'report',
-      key: `report ${id} now ${Date.now()}`,
-      title: found.name,
-      text: found.text,
-      view: found.view,
-      periodKind: found.periodKind,
-      format: found.format,
-      sender: principal.name,
-      footer: 'You asked for this report now.',
-    },
-  );
-  await queueMail(context.db, mails);
-  return { sent, withoutRight };
+  return sendView(context, await loadReceivers(context.db, [principal.userId]), {
+    kind: 'report',
+    key: `report ${id} now ${Date.now()}`,
+    title: found.name,
+    text: found.text,
+    view: found.view,
+    periodKind: found.periodKind,
+    format: found.format,
+    sender: principal.name,
+    footer: 'You asked for this report now.',
+  });
 }
 
 /** Sends a view once. @throws ProblemError invalidInput for a receiver one does not know */
@@ -231,23 +224,17 @@ export async function shareView(
       ? [{ field: 'receivers', code: 'seesItNot' }]
       : [],
   );
-  const { mails, sent, withoutRight } = await sendView(
-    context,
-    await loadReceivers(context.db, receivers),
-    {
-      kind: 'share',
-      key: `share ${principal.userId} ${Date.now()}`,
-      title: `${principal.name} shares a view`,
-      text: text?.trim() || null,
-      view: { path, search: search.replace(/^\?/, '') },
-      periodKind: 'asKept',
-      format: 'none',
-      sender: principal.name,
-      footer: `${principal.name} sent you this view. What you may not see it does not show.`,
-    },
-  );
-  await queueMail(context.db, mails);
-  return { sent, withoutRight };
+  return sendView(context, await loadReceivers(context.db, receivers), {
+    kind: 'share',
+    key: `share ${principal.userId} ${Date.now()}`,
+    title: `${principal.name} shares a view`,
+    text: text?.trim() || null,
+    view: { path, search: search.replace(/^\?/, '') },
+    periodKind: 'asKept',
+    format: 'none',
+    sender: principal.name,
+    footer: `${principal.name} sent you this view. What you may not see it does not show.`,
+  });
 }
 
 /** When somebody wants their daily mail; as it is where they have said nothing. */

@@ -27,12 +27,11 @@ import {
   toUnitSummary,
 } from '../attainment/index';
 import type { Context } from '../context';
-import { loadKnownSlices } from '../lists/index';
 import { type Against, findBenchmark } from './benchmark';
 import { readShares, viewConcentration } from './concentration';
 import { viewLead, yearsOf } from './lead';
 import { sliceByLines, sliceByUnit, slicedBy, type Slicing } from './slicing';
-import { isTargeted, viewStatusByMonth, viewYears } from './statusByMonth';
+import { findTargeted, viewStatusByMonth, viewYears } from './statusByMonth';
 import { viewWeeks } from './weeks';
 
 const MOST_ROWS = 200;
@@ -62,10 +61,7 @@ export async function viewComparison(
     by === 'unit'
       ? sliceByUnit(call)
       : await sliceByLines(context.db, await context.replica.findLines(), by, call);
-  const known =
-    isTargeted(by) && dataset.sliceTargets.keysOf(by).length > 0
-      ? await loadKnownSlices(context.db, [by])
-      : null;
+  const targeted = await findTargeted(context.db, dataset, by, slicing);
   const span = countedDays(period, dataset.asOf);
   const now = valueIn(dataset, unit.id, measure.code, span);
   const then = thenOf(dataset, unit, period, measure, against);
@@ -96,7 +92,7 @@ export async function viewComparison(
       then: then.value,
       benchmark: nameOf(dataset, against),
       isTarget: against.benchmark === 'target',
-      isPeers: against.benchmark === 'peers',
+      isPeers,
       hasBegun: period.from <= dataset.asOf,
       isCut: isCut(against),
     }),
@@ -134,24 +130,10 @@ export async function viewComparison(
       isAdded && measure.isCumulative && measure.direction === 'higher'
         ? viewLead(dataset, unit, period, slicing)
         : null,
-    statusByMonth: viewStatusByMonth(dataset, unit, period, measure.code, {
-      by,
-      slicing,
-      nameOf: known ? (key) => knownName(known, by, key) : () => null,
-    }),
+    statusByMonth: viewStatusByMonth(dataset, unit, period, measure.code, targeted),
     years: viewYears(dataset, unit, period, measure.code),
     weeks: isAdded ? viewWeeks(dataset, unit, period, measure.code, against) : null,
   };
-}
-
-function knownName(
-  known: Awaited<ReturnType<typeof loadKnownSlices>>,
-  by: TakenApartBy,
-  key: string,
-): string | null {
-  if (!isTargeted(by)) return null;
-  const slice = { by, key };
-  return known.find(slice) ? known.nameOf(slice) : null;
 }
 
 const isCut = ({ earlier }: Against) => earlier !== null && earlier.span.to < earlier.period.to;

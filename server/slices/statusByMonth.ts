@@ -11,10 +11,31 @@ import { SLICE_DIMENSIONS, type SliceDimension } from '#core/targets/targetSlice
 import type { Unit } from '#core/units/unit';
 import { describePeriod, shortPeriod } from '#wording/period';
 import { StatusList, toAttainmentText, toUnitSummary } from '../attainment/index';
+import type { Queryable } from '../db/client';
+import { loadKnownSlices } from '../lists/index';
 import type { Slicing } from './slicing';
 
 const MOST_UNITS = 40;
 const MOST_YEARS = 6;
+
+/** What a figure is taken apart by, where targets are set by it. */
+export interface TargetedSlices {
+  by: SliceDimension;
+  slicing: Slicing;
+  known: Awaited<ReturnType<typeof loadKnownSlices>>;
+}
+
+/** Null where nobody has set a target by it. */
+export async function findTargeted(
+  db: Queryable,
+  { sliceTargets }: Dataset,
+  by: TakenApartBy,
+  slicing: Slicing,
+): Promise<TargetedSlices | null> {
+  const dimension = SLICE_DIMENSIONS.find((each) => each === by);
+  if (!dimension || sliceTargets.keysOf(dimension).length === 0) return null;
+  return { by: dimension, slicing, known: await loadKnownSlices(db, [dimension]) };
+}
 
 /**
  * The units below one by the months of the fiscal year that have begun, and beside them what has
@@ -25,7 +46,7 @@ export function viewStatusByMonth(
   unit: Unit,
   period: Period,
   measure: MeasureCode,
-  slices: { by: TakenApartBy; slicing: Slicing; nameOf(key: string): string | null },
+  targeted: TargetedSlices | null,
 ): ComparisonView['statusByMonth'] {
   const { calendar, tree, asOf } = dataset;
   const year = calendar.periodOf('year', dayWithin(period, asOf));
@@ -48,14 +69,10 @@ export function viewStatusByMonth(
         };
       }),
     })),
-    slices: sliceRows(dataset, unit, months, measure, list, slices),
+    slices: targeted ? sliceRows(dataset, unit, months, measure, list, targeted) : [],
     statuses: list.statuses,
   };
 }
-
-/** Whether targets can be set by it, beside those of units. */
-export const isTargeted = (by: TakenApartBy): by is SliceDimension =>
-  (SLICE_DIMENSIONS as readonly string[]).includes(by);
 
 function sliceRows(
   dataset: Dataset,
@@ -63,16 +80,14 @@ function sliceRows(
   months: readonly Period[],
   measure: MeasureCode,
   list: StatusList,
-  { by, slicing, nameOf }: Parameters<typeof viewStatusByMonth>[4],
+  { by, slicing, known }: TargetedSlices,
 ): ComparisonView['statusByMonth']['slices'] {
-  if (!isTargeted(by)) return [];
   const indexOf = new Map(slicing.slices.map(({ key }, index) => [key, index]));
   const values = months.map((month) => slicing.valuesIn(countedDays(month, dataset.asOf)));
   return dataset.sliceTargets
     .keysOf(by)
     .flatMap((key) => {
-      const name = nameOf(key);
-      if (name === null) return [];
+      if (!known.find({ by, key })) return [];
       const index = indexOf.get(key);
       const standings = months.map((month, at) =>
         buildSliceStanding(
@@ -87,7 +102,8 @@ function sliceRows(
       return [
         {
           key,
-          name,
+          name: known.nameOf({ by, key }),
+          target: standings.reduce((sum, { target }) => sum + (target.value ?? 0), 0),
           cells: standings.map(({ status, attainment }, at) => ({
             status: list.placeOf(status),
             attainmentText: toAttainmentText(dataset, measure, months[at]!, attainment),
@@ -95,8 +111,9 @@ function sliceRows(
         },
       ];
     })
-    .sort((a, b) => a.name.localeCompare(b.name))
-    .slice(0, MOST_UNITS);
+    .sort((a, b) => b.target - a.target || a.name.localeCompare(b.name))
+    .slice(0, MOST_UNITS)
+    .map(({ target: _target, ...row }) => row);
 }
 
 /** Fiscal years up to the period's, whole and up to the same point; only those with figures. */

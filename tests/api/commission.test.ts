@@ -182,6 +182,60 @@ describe('a plan on a measure of the company’s own', () => {
     expect(await totals()).toEqual(expect.arrayContaining(['ivarga 0', 'tbrandt 10000']));
   });
 
+  it('has a base that is the measure’s own figure, over random bookings and splits', async () => {
+    const codes = ['units', 'new_customers'] as const;
+    const deal = fc.record({
+      day: fc.integer({ min: 1, max: 30 }),
+      customer: fc.constantFrom('Own A', 'Own B', 'Own C'),
+      quantity: fc.integer({ min: 1, max: 9_000 }),
+      isSplit: fc.boolean(),
+      isMine: fc.boolean(),
+    });
+    await fc.assert(
+      fc.asyncProperty(
+        fc.array(deal, { minLength: 1, maxLength: 7 }),
+        fc.constantFrom(...codes),
+        async (deals, measureCode) => {
+          for (const table of ['commission_terms', 'commission_plan'])
+            await server.db.execute(`delete from ${table}`);
+          await server.db.execute('update deal set voided_at = now()');
+          await server.db.execute('update ledger_state set epoch = epoch + 1');
+          await server.replica.afterWrite({ all: true, company: true });
+          await addPlan({
+            terms: terms({ measure: measureCode, tiers: [{ from: 0, rate: 100 }] }),
+          });
+          const actual = async (unit: string): Promise<number> => {
+            const place = `unit=${unit}&period=FY2027-P06&measure=${measureCode}`;
+            return (await people.manager.get(`/attainment?${place}`)).json().figures.actual ?? 0;
+          };
+          // Deals that were put away without the ledger still stand in its totals.
+          const before = { ivarga: await actual('ivarga'), tbrandt: await actual('tbrandt') };
+          for (const { day, customer, quantity, isSplit, isMine } of deals) {
+            const salesperson = isMine ? 'ivarga' : 'tbrandt';
+            await book({
+              customer,
+              salesperson,
+              quantity: quantity / 1_000,
+              closedOn: `2026-09-${String(day).padStart(2, '0')}`,
+              ...(isSplit && {
+                credit: [
+                  { salesperson, percent: 40 },
+                  { salesperson: isMine ? 'tbrandt' : 'ivarga', percent: 60 },
+                ],
+              }),
+            });
+          }
+          for (const unit of ['ivarga', 'tbrandt'] as const) {
+            const { base, baseDecimals } = await statement('FY2027-P06', unit);
+            const booked = (await actual(unit)) - before[unit];
+            expect(base / 10 ** baseDecimals).toBeCloseTo(booked, 9);
+          }
+        },
+      ),
+      { numRuns: 10 },
+    );
+  });
+
   it('that is typed in has a line a day, and its correction after the month is approved', async () => {
     await addPlan({ terms: terms({ measure: 'visits', tiers: [{ from: 0, rate: 300 }] }) });
     const type = async (value: string) =>

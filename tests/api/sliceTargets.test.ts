@@ -82,8 +82,9 @@ describe('targets of slices', () => {
         cells[at - 1]!.attainmentText,
       ]),
     ).toEqual([
-      ['Pump', '150%', null],
+      // The largest target first.
       ['Rope', '50%', null],
+      ['Pump', '150%', null],
     ]);
     const own = await attained();
     for (const { key, cells } of slices)

@@ -15,7 +15,7 @@ import {
   useAddCommissionVersionMutation,
   useTryCommissionPlanMutation,
 } from './api';
-import type { usePaidOn } from './paidOn';
+import type { PaidOnChoices } from './paidOn';
 import type { ShownMonth } from './shownMonth';
 import { TermsFields } from './TermsFields';
 import { TrialResult } from './TrialResult';
@@ -38,7 +38,7 @@ export function PlanForm({
   onClose,
 }: {
   plan: CommissionPlan | null;
-  paidOn: NonNullable<ReturnType<typeof usePaidOn>>;
+  paidOn: PaidOnChoices;
   unit: string;
   month: ShownMonth;
   currency: string;

@@ -9,7 +9,7 @@ import {
   useListCommissionPlansQuery,
   useRemoveCommissionPlanMutation,
 } from './api';
-import { usePaidOn } from './paidOn';
+import { type PaidOnChoices, usePaidOn } from './paidOn';
 import { PlanForm } from './PlanForm';
 import type { ShownMonth } from './shownMonth';
 import { useMonths } from './useMonths';
@@ -81,7 +81,7 @@ function PlanItem({
   onEdit,
 }: {
   plan: CommissionPlan;
-  paidOn: NonNullable<ReturnType<typeof usePaidOn>>;
+  paidOn: PaidOnChoices;
   month: ShownMonth;
   currency: string;
   onEdit(): void;

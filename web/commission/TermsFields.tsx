@@ -4,7 +4,7 @@ import { COMMISSION_PERIODS } from '#core/commission/terms';
 import { Button } from '../ui/Button';
 import { Field, INPUT } from '../ui/Field';
 import { RemoveRow, RowFault } from '../ui/RowParts';
-import type { usePaidOn } from './paidOn';
+import type { PaidOnChoices } from './paidOn';
 import { type AmountField, type TypedTerms } from './typedTerms';
 import { PERIOD_WORDS } from './words';
 
@@ -22,7 +22,7 @@ const ACCELERATED = { from: '100', rate: '8' };
 interface TermsFieldsProps {
   typed: TypedTerms;
   /** What may be chosen as its base. */
-  paidOn: NonNullable<ReturnType<typeof usePaidOn>>;
+  paidOn: PaidOnChoices;
   currency: string;
   faultOf(field: string): string | undefined;
   onChange(over: Partial<TypedTerms>): void;

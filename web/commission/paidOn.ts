@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import { baseScaleOf, LINE_MEASURES } from '#core/commission/base';
+import { baseScaleOf, isLineMeasure, LINE_MEASURES } from '#core/commission/base';
 import { buildMeasure } from '#core/measure/measure';
 import { useListMeasuresQuery } from '../app/api';
 
@@ -11,11 +11,16 @@ export interface PaidOn {
   isMoney: boolean;
 }
 
+export interface PaidOnChoices {
+  /** Those known line by line first; without archived ones. */
+  choices: readonly PaidOn[];
+  find(code: string): PaidOn;
+}
+
 /**
- * The measures that add up and of which more is better, those known line by line first; null while
- * they load. `choices` leaves out archived ones, `find` does not.
+ * The measures that add up and of which more is better; null while they load.
  */
-export function usePaidOn(): { choices: readonly PaidOn[]; find(code: string): PaidOn } | null {
+export function usePaidOn(): PaidOnChoices | null {
   const { data } = useListMeasuresQuery();
   return useMemo(() => {
     if (!data) return null;
@@ -24,9 +29,7 @@ export function usePaidOn(): { choices: readonly PaidOn[]; find(code: string): P
       return scale ? [{ ...record, isMoney: scale.isMoney }] : [];
     });
     const orderOf = ({ code }: PaidOn) =>
-      (LINE_MEASURES as readonly string[]).includes(code)
-        ? (LINE_MEASURES as readonly string[]).indexOf(code)
-        : LINE_MEASURES.length;
+      isLineMeasure(code) ? LINE_MEASURES.indexOf(code) : LINE_MEASURES.length;
     return {
       choices: found
         .filter(({ isArchived }) => !isArchived)

@@ -9,8 +9,8 @@ import {
 } from 'recharts';
 import { type MeasuresByMonth, MOST_MEASURES_BY_MONTH } from '#contract/schemas/measuresByMonth';
 import { toMajor } from '#core/money/format';
+import { describeCorrelation } from '#wording/correlation';
 import { figureUnit } from '#wording/figureUnit';
-import { nameInSentence } from '#wording/nameInSentence';
 import { useAddress } from '../app/address';
 import { useListMeasuresQuery } from '../app/api';
 import { showIn, useDisplay } from '../app/display';
@@ -18,6 +18,7 @@ import { FailureNote } from '../app/FailureNote';
 import { SaveTable } from '../figures/SaveTable';
 import { Loading } from '../ui/Loading';
 import { useGetMeasuresByMonthQuery } from './api';
+import { besidesOf } from './besides';
 import { AXIS, TOOLTIP } from './lineChart';
 import { LineLegend } from './LineLegend';
 
@@ -43,15 +44,13 @@ export function MeasuresSheet({
 }) {
   const { search, put } = useAddress();
   const { data: listed } = useListMeasuresQuery();
-  const chosen = (search.get('with') ?? (measure === 'deals_won' ? 'revenue' : 'deals_won'))
-    .split(',')
-    .filter((code) => code !== '' && code !== measure)
-    .slice(0, MOST_MEASURES_BY_MONTH - 1);
+  const chosen = besidesOf(search.get('with'), measure);
   const codes = [measure, ...chosen];
-  const { data, error, refetch } = useGetMeasuresByMonthQuery(
-    { unit, period, measures: codes.join() },
-    { skip: codes.length < 2 },
-  );
+  const { data, error, refetch } = useGetMeasuresByMonthQuery({
+    unit,
+    period,
+    measures: codes.join(),
+  });
   const keep = (next: readonly string[]) => put({ with: next.join() });
   const free = (listed?.measures ?? []).filter(
     ({ code, isArchived }) => !isArchived && !codes.includes(code),
@@ -137,32 +136,6 @@ export function MeasuresSheet({
       )}
     </section>
   );
-}
-
-/** Bounds of what is told as close or loose (common practice, no source). */
-const [CLOSE, LOOSE] = [0.7, 0.4];
-
-function describeCorrelation(
-  { series }: MeasuresByMonth,
-  { measure, value, months }: MeasuresByMonth['correlations'][number],
-): string {
-  const nameOf = (code: string) =>
-    nameInSentence(series.find((each) => each.measure.code === code)!.measure);
-  const [first, other] = [nameOf(series[0]!.measure.code), nameOf(measure)];
-  const pair = `${first[0]!.toUpperCase()}${first.slice(1)} and ${other}`;
-  if (value === null)
-    return `${pair}: ${months} ended ${months === 1 ? 'month is' : 'months are'} too few to say how they go together, or one of them never changes.`;
-  const how =
-    Math.abs(value) >= CLOSE
-      ? value > 0
-        ? 'rise and fall together'
-        : 'go opposite ways'
-      : Math.abs(value) >= LOOSE
-        ? value > 0
-          ? 'rise and fall together loosely'
-          : 'go opposite ways loosely'
-        : 'hardly go together';
-  return `${pair} ${how}: correlation ${value.toFixed(2).replace('-', '−')} over ${months} ended months. That says nothing of cause.`;
 }
 
 function Lines({ data }: { data: MeasuresByMonth }) {
