@@ -32,7 +32,9 @@ describe('the sentence of a comparison', () => {
     expect(say({ then: 265_000 })).toContain('is level with the same point of November 2025');
   });
   it('tells a target from a period, points from percents, and lower from higher', () => {
-    expect(say({ isTarget: true, isCut: false })).toContain('€350 below the whole target');
+    expect(say({ benchmark: 'target', isTarget: true, isCut: false })).toContain(
+      '€350 below the whole target',
+    );
     const cost = {
       measure: { code: 'cost_share', name: 'Cost share', direction: 'lower', valueKind: 'percent' },
       unit: { kind: 'percent', decimals: 1 },
@@ -47,7 +49,13 @@ describe('the sentence of a comparison', () => {
   it('says what is not there', () => {
     expect(say({ now: null })).toContain('has no revenue, so there is nothing to compare');
     expect(say({ then: null })).toContain('of November 2025 nothing is known');
-    expect(say({ then: null, isTarget: true })).toContain('no complete target');
+    expect(say({ benchmark: 'target', then: null, isTarget: true })).toContain(
+      'no complete target',
+    );
+    const benchmark = 'the target of “Second try” (draft)';
+    expect(say({ benchmark, then: null, isTarget: true })).toContain(
+      'no complete target of “Second try” (draft)',
+    );
     expect(say({ hasBegun: false })).toMatch(/^November 2026 has not started/);
   });
 });

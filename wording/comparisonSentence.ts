@@ -14,7 +14,7 @@ export interface ComparedFigure {
   unit: FigureUnit;
   now: number | null;
   then: number | null;
-  /** "November 2025", "target". */
+  /** "November 2025", "target", "the target of “Second try” (draft)". */
   benchmark: string;
   isTarget: boolean;
   isPeers: boolean;
@@ -40,13 +40,13 @@ export function describeComparison(figure: ComparedFigure): ComparisonPart[] {
         text: figure.isPeers
           ? `${whose} has ${formatShort(now, unit)}${what}; there are too few peers for their average to be told.`
           : isTarget
-            ? `${whose} has ${formatShort(now, unit)}${what} and no complete target to compare with.`
+            ? `${whose} has ${formatShort(now, unit)}${what} and no complete ${benchmark.replace(/^the /, '')} to compare with.`
             : `${whose} has ${formatShort(now, unit)}${what}; of ${benchmark} nothing is known.`,
       },
     ];
   const difference = now - then;
   const point = isTarget
-    ? 'the whole target'
+    ? `the whole ${benchmark.replace(/^the /, '')}`
     : isCut
       ? `the same point of ${benchmark}`
       : benchmark;

@@ -1,29 +1,12 @@
 import type { SliceDimension } from '#core/targets/targetSlice';
-
-const NAMES: Readonly<Record<SliceDimension, string>> = {
-  product: 'product',
-  category: 'category',
-  customer: 'customer',
-  customerGroup: 'customer group',
-  source: 'source',
-  location: 'location',
-};
+import { BY_NAMES, headingOf } from './takenApart';
 
 /** "customer group", as it is said within a sentence. */
 export function nameOfDimension(by: SliceDimension): string {
-  return NAMES[by];
+  return BY_NAMES[by].toLowerCase();
 }
-
-const PLURALS: Readonly<Record<SliceDimension, string>> = {
-  product: 'Products',
-  category: 'Categories',
-  customer: 'Customers',
-  customerGroup: 'Customer groups',
-  source: 'Sources',
-  location: 'Locations',
-};
 
 /** "Customer groups", as a heading. */
 export function manyOfDimension(by: SliceDimension): string {
-  return PLURALS[by];
+  return headingOf(by);
 }

@@ -569,6 +569,7 @@ export const FAULTS = {
   notASalesperson: 'Is a {kind}; only a salesperson can own a deal.',
   outsideUnit: 'Is not in the part of the company you work for.',
   measureCount: 'Choose two to {most} different measures.',
+  sameDimension: 'Is what the rows are by already. Choose another.',
   shareOrder: 'Class B ends above class A: choose a larger percent.',
   unknownPicture: 'Choose a picture that is there; this one is not, or not any more.',
   noCommissionMeasure:

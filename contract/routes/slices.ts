@@ -1,4 +1,5 @@
 import { ComparisonQuery, ComparisonView } from '../schemas/comparison';
+import { CrossTable, CrossTableQuery } from '../schemas/crossTable';
 import { MeasuresByMonth, MeasuresByMonthQuery } from '../schemas/measuresByMonth';
 import { ExploreQuery } from '../schemas/slice';
 import { SliceAttainment, SliceAttainmentQuery } from '../schemas/sliceAttainment';
@@ -25,7 +26,7 @@ export const getComparison = defineRoute({
     'A figure against another period or its target: what made the difference, the lead over last year, status by month, year by year',
   query: ComparisonQuery,
   response: ComparisonView,
-  errors: ['unknownUnit', 'unknownPeriod', 'unknownMeasure', 'invalidInput'],
+  errors: ['unknownUnit', 'unknownPeriod', 'unknownMeasure', 'unknownPlan', 'invalidInput'],
 });
 
 export const getMeasuresByMonth = defineRoute({
@@ -50,4 +51,16 @@ export const getSliceAttainment = defineRoute({
   query: SliceAttainmentQuery,
   response: SliceAttainment,
   errors: ['unknownUnit', 'unknownPeriod', 'unknownMeasure', 'invalidInput'],
+});
+
+export const getCrossTable = defineRoute({
+  id: 'getCrossTable',
+  method: 'GET',
+  path: '/cross-table',
+  permission: 'read',
+  summary:
+    'What a unit sold by two things at once, such as what to whom; all others as one, so that nothing is left out',
+  query: CrossTableQuery,
+  response: CrossTable,
+  errors: ['unknownUnit', 'unknownPeriod', 'invalidInput'],
 });

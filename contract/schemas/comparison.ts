@@ -5,9 +5,18 @@ import { IsoDay, Minor, Nullable, Value } from './common';
 import { MeasureCode, MeasureRecord } from './measure';
 import { UnitSummary } from './unit';
 
-/** What a figure is compared with; any other word is the id of a chosen period. */
+/**
+ * What a figure is compared with; any other word is the id of a chosen period, or "plan:" with the
+ * id of a plan.
+ */
 export const BENCHMARKS = ['priorYear', 'priorPeriod', 'priorOfPrior', 'target', 'peers'] as const;
 export type Benchmark = (typeof BENCHMARKS)[number];
+
+/** The plan that a benchmark names; null for any other. */
+export function planOf(against: string): number | null {
+  const [, id] = /^plan:([1-9]\d{0,8})$/.exec(against) ?? [];
+  return id ? Number(id) : null;
+}
 
 /** What a figure is taken apart by. */
 export const TAKEN_APART_BY = [
@@ -22,6 +31,10 @@ export const TAKEN_APART_BY = [
 ] as const;
 export type TakenApartBy = (typeof TAKEN_APART_BY)[number];
 
+/** Days counted where their people stood then, or where they stand today. */
+export const ORGANISATIONS = ['asItWas', 'asItIsNow'] as const;
+export type Organisation = (typeof ORGANISATIONS)[number];
+
 export const ComparisonQuery = Type.Object(
   {
     unit: Type.String({ minLength: 1 }),
@@ -31,12 +44,14 @@ export const ComparisonQuery = Type.Object(
       Type.String({
         minLength: 1,
         maxLength: 60,
-        description: `${BENCHMARKS.join(', ')}, or the id of a period; priorYear when left out.`,
+        description: `${BENCHMARKS.join(', ')}, plan: with the id of a plan, or the id of a period; priorYear when left out.`,
       }),
     ),
     /** The same point of a running period: by date, or after as many working days. */
     point: Type.Optional(Type.Enum(['date', 'workingDay'] as const)),
     by: Type.Optional(Type.Enum(TAKEN_APART_BY)),
+    /** Where earlier days of who has moved are counted; against a target always as it was. */
+    organisation: Type.Optional(Type.Enum(ORGANISATIONS)),
     /** Class A is up to so many percent of all, B up to so many; 70 and 90 when left out. */
     shareA: Type.Optional(Type.Integer({ minimum: 1, maximum: 98 })),
     shareB: Type.Optional(Type.Integer({ minimum: 2, maximum: 99 })),
@@ -122,6 +137,9 @@ export const ComparisonView = Type.Object({
     isCut: Type.Boolean(),
   }),
   days: Type.String(),
+  organisation: Type.Enum(ORGANISATIONS),
+  /** Whether it makes a difference here: people or teams have moved in these days. */
+  isReorganised: Type.Boolean(),
   /** The same figure against everything else it is commonly set beside. */
   others: Type.Array(
     Type.Object({

@@ -14,6 +14,7 @@ import * as contest from './contest';
 import * as contributingDeals from './contributingDeals';
 import * as contributions from './contributions';
 import * as correction from './correction';
+import * as crossTable from './crossTable';
 import * as customer from './customer';
 import * as customField from './customField';
 import * as deal from './deal';
@@ -64,6 +65,7 @@ const MODULES = [
   contributingDeals,
   contributions,
   correction,
+  crossTable,
   customer,
   customField,
   deal,

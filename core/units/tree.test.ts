@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { always, SAMPLE_MEMBERSHIPS, SAMPLE_UNITS } from '../dataset/sampleDataset';
 import { END_OF_TIME, FIRST_DAY, parseDay } from '../period/day';
 import { narrowTree } from './scope';
-import { buildUnitTree, freezeTree } from './tree';
+import { buildUnitTree } from './tree';
 
 const move = parseDay('2026-07-01')!;
 const memberships = [
@@ -22,12 +22,6 @@ describe('units with dates', () => {
     expect(daysOf(3)).toEqual([[FIRST_DAY, move]]);
     expect(daysOf(4)).toEqual([[move, END_OF_TIME]]);
     expect(daysOf(2)).toEqual([[FIRST_DAY, END_OF_TIME]]);
-  });
-
-  it('can be taken as they are now, for all time', () => {
-    const now = freezeTree(tree, move);
-    expect(daysOf(3, now)).toEqual([]);
-    expect(daysOf(4, now)).toEqual([[FIRST_DAY, END_OF_TIME]]);
   });
 
   it('end at a cycle in bad data', () => {

@@ -1,4 +1,4 @@
-import { type Day, type DaySpan, END_OF_TIME, FIRST_DAY, intersect } from '../period/day';
+import { type Day, type DaySpan, intersect } from '../period/day';
 import type { Membership, MemberSpan, Unit } from './unit';
 
 /**
@@ -180,18 +180,4 @@ function mergeSegments(memberSpans: readonly MemberSpan[]): MemberSpan[] {
     } else merged.push({ ...segment });
   }
   return merged;
-}
-
-/**
- * The same people and places as on one day, taken for all time: "as it is now"
- * (docs/calculations.md, 3).
- */
-export function freezeTree(tree: UnitTree, day: Day): UnitTree {
-  const memberships = tree.units.flatMap((unit) =>
-    tree
-      .membershipsOf(unit.id)
-      .filter((membership) => day >= membership.from && day < membership.to)
-      .map((membership) => ({ ...membership, from: FIRST_DAY, to: END_OF_TIME })),
-  );
-  return buildUnitTree(tree.units, memberships);
 }

@@ -113,7 +113,7 @@ async function sendOccasion(
       (${contest.id}, ${occasion}) on conflict do nothing`);
     if (!rowCount) return 0;
     const dataset = replica.wholeDataset;
-    const places = await standIn(tx, dataset, contest, enrolledOf(contest), round);
+    const places = await standIn(tx, replica, contest, enrolledOf(contest), round);
     const isOver = round.to <= dataset.asOf;
     const accounts = await loadMemberAccounts(context, tx, enrolledOf(contest));
     const name = `${contest.name}, ${describePeriod(round, dataset.calendar)}`;

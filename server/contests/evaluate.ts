@@ -66,7 +66,7 @@ async function evaluateOne(
   let changes = 0;
   for (const round of rounds) {
     const isOver = round.to <= dataset.asOf;
-    const places = await standIn(tx, dataset, contest, members, round);
+    const places = await standIn(tx, context.replica, contest, members, round);
     changes += await settleAwards(context, tx, dataset, { contest, round, places, isOver });
     if (isOver && !isClosed.has(round.id)) {
       await closeRound(tx, contest, round, places);

@@ -318,7 +318,7 @@ export async function previewContest(
   const drafted = { rules: input.rules, leavesOutRamps: input.leavesOutRamps };
   const places = await standIn(
     context.db,
-    context.replica.wholeDataset,
+    context.replica,
     drafted,
     members.map(({ id }) => id),
     period,

@@ -1,6 +1,6 @@
 import { changeOf } from '#core/comparison/change';
 import type { ContestGoal, ContestRules } from '#core/contest/contest';
-import { type Crossing, crossingOf } from '#core/contest/crossing';
+import type { Crossing } from '#core/contest/crossing';
 import {
   type ContestEntry,
   type ContestPlace,
@@ -12,8 +12,10 @@ import type { Period } from '#core/period/calendar';
 import type { DaySpan } from '#core/period/day';
 import { completeValue } from '#core/targets/resolvedTarget';
 import { isOnRamp } from '#core/units/ramp';
+import type { Context } from '../context';
 import type { Queryable } from '../db/client';
-import { isStepped, loadSteps } from './steps';
+import { findCrossings } from './crossings';
+import { isStepped } from './steps';
 import type { StoredContest } from './stored';
 
 export type RoundContest = Pick<StoredContest, 'rules' | 'leavesOutRamps'>;
@@ -21,17 +23,18 @@ export type RoundContest = Pick<StoredContest, 'rules' | 'leavesOutRamps'>;
 /** Everybody's place in a round, as the books stand now. */
 export async function standIn(
   db: Queryable,
-  dataset: Dataset,
+  replica: Context['replica'],
   { rules, leavesOutRamps }: RoundContest,
   memberIds: readonly number[],
   round: Period,
 ): Promise<ContestPlace[]> {
+  const dataset = replica.wholeDataset;
   const span = { from: round.from, to: Math.min(round.to, dataset.asOf + 1) };
   // A measure that is gone decides nothing more: the places stay without it.
   const goals = rules.goals.filter(({ measure }) => dataset.measures.find(measure) !== undefined);
   const progress = new Map<number, GoalProgress[]>(memberIds.map((id) => [id, []]));
   for (const goal of goals)
-    for (const [unitId, each] of await progressIn(db, dataset, rules, goal, memberIds, round, span))
+    for (const [unitId, each] of await progressIn(db, replica, rules, goal, memberIds, round, span))
       progress.get(unitId)!.push(each);
   const entries = memberIds.map((unitId): ContestEntry => {
     const isLeftOut =
@@ -68,13 +71,14 @@ function valueOf(
 
 async function progressIn(
   db: Queryable,
-  dataset: Dataset,
+  replica: Context['replica'],
   { mode, hasHandicap }: ContestRules,
   { measure, value }: ContestGoal,
   memberIds: readonly number[],
   round: Period,
   span: DaySpan,
 ): Promise<[number, GoalProgress][]> {
+  const dataset = replica.wholeDataset;
   const found = memberIds.map((unitId): [number, GoalProgress] => {
     const actual = valueIn(dataset, unitId, measure, span);
     const target = hasHandicap ? completeValue(dataset.lookup.find(unitId, round, measure)) : null;
@@ -91,18 +95,16 @@ async function progressIn(
   const reached = found.filter(
     ([, { actual, goal }]) => actual !== null && goal !== null && actual >= goal,
   );
-  const steps = isStepped(measure)
-    ? await loadSteps(
-        db,
-        dataset,
-        reached.map(([unitId]) => unitId),
+  const crossings = isStepped(measure)
+    ? await findCrossings(db, replica, dataset, {
+        goals: reached.map(([unitId, { goal }]) => ({ unitId, goal: goal! })),
         measure,
         span,
-      )
+      })
     : null;
   for (const [unitId, each] of reached)
-    each.reached = steps
-      ? (crossingOf(steps.get(unitId) ?? [], each.goal!) ?? lastDay(span))
+    each.reached = crossings
+      ? (crossings.get(unitId) ?? lastDay(span))
       : crossingByDay(dataset, unitId, measure, span, each.goal!);
   return found;
 }

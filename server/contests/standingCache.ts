@@ -31,8 +31,7 @@ export function findPlaces(
   const version = `${replica.moment} ${replica.versionOf(null)}`;
   const kept = cache.get(key);
   if (kept?.version === version) return kept.places;
-  const dataset = replica.wholeDataset;
-  const places = standIn(db, dataset, contest, members, round);
+  const places = standIn(db, replica, contest, members, round);
   cache.set(key, { version, places });
   places.catch(() => cache.delete(key));
   return places;

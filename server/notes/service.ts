@@ -47,11 +47,14 @@ const ROWS = sql`
   from note n join app_user u on u.id = n.user_id left join app_user a on a.id = n.assignee_id
     left join app_user r on r.id = n.resolved_by`;
 
-/** Notes about a unit and all below it that the reader sees, the newest first. */
+/**
+ * Notes about a unit and all below it that the reader sees, the newest first.
+ * @param principal whose own are asked for; null: nobody's
+ */
 export async function listNotes(
   context: Context,
   scope: Scope,
-  principal: Pick<Principal, 'userId'>,
+  principal: Pick<Principal, 'userId'> | null,
   { unit: code, period: periodId, measure, state = 'open', onlyActions, isMine, search }: NoteQuery,
   most = SHOWN,
 ): Promise<Notes> {
@@ -68,7 +71,7 @@ export async function listNotes(
   if (measure) conditions.push(sql`n.measure = ${measure}`);
   if (state !== 'all')
     conditions.push(state === 'open' ? sql`n.resolved_at is null` : sql`n.resolved_at is not null`);
-  if (isMine)
+  if (isMine && principal)
     conditions.push(sql`(n.assignee_id = ${principal.userId} or (n.assignee_id is not null and
       n.user_id = ${principal.userId} and n.due_on < ${toIsoDay(scope.dataset.asOf)}))`);
   if (onlyActions) conditions.push(sql`n.assignee_id is not null`);

@@ -11,7 +11,7 @@ import { ProblemError } from '../problem';
  */
 export function seesPlan(
   scope: Scope,
-  principal: Principal,
+  principal: Pick<Principal, 'role' | 'unitId'>,
   plan: { unitId: number; isPublished: boolean },
   { tree }: CompanyState,
 ): boolean {

@@ -39,7 +39,7 @@ export async function listPlans(
 
 export async function loadPlanSummary(
   context: Context,
-  { scope, principal }: PlanCaller,
+  { scope, principal }: { scope: Scope; principal: Pick<Principal, 'role' | 'unitId'> },
   id: number,
 ): Promise<PlanSummary> {
   const state = context.replica.company!;

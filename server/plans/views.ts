@@ -12,7 +12,7 @@ import type { PlanRow } from './repository';
 export function toPlanSummary(
   row: PlanRow,
   scope: Scope,
-  principal: Principal,
+  principal: Pick<Principal, 'role'>,
   { tree }: CompanyState,
 ): PlanSummary {
   return {

@@ -5,6 +5,7 @@ import { showPercent } from '#core/status/percent';
 import { inkOf } from './drawMark';
 import type { Box } from './drawPath';
 import { fit } from './fonts';
+import type { Numbered } from './layNotes';
 import { INK, type Paper } from './paper';
 
 const MOST_PEOPLE = 14;
@@ -15,7 +16,7 @@ const [LEFT, RAILS, LABELS] = [30, 44, 92];
  * The ladder of the people, or of the units directly below where those are many: filled now, hollow
  * at the same point of the prior period.
  */
-export function drawLadder(paper: Paper, view: StandingView, box: Box): void {
+export function drawLadder(paper: Paper, view: StandingView, box: Box & Numbered): void {
   const isPeople = view.rankings.length <= MOST_PEOPLE || view.below.length === 0;
   const ranked = (isPeople ? view.rankings : view.below).filter(
     (place) => place.attainment !== null,
@@ -95,7 +96,10 @@ export function drawLadder(paper: Paper, view: StandingView, box: Box): void {
     paper.text(
       box.x + LABELS,
       labels[index]! + 2.5,
-      fit(place.unit.name, box.width - LABELS - 32, { size: 7.6, weight: 'semibold' }),
+      fit(`${box.numberOf(place.unit.code)}${place.unit.name}`, box.width - LABELS - 32, {
+        size: 7.6,
+        weight: 'semibold',
+      }),
       { size: 7.6, weight: 'semibold' },
     );
     paper.text(box.x + box.width, labels[index]! + 2.5, place.attainmentText!, {

@@ -7,7 +7,9 @@ import { drawLadder } from './drawLadder';
 import { drawMark, inkOf } from './drawMark';
 import { drawPath } from './drawPath';
 import { fit, widthOf, wrap } from './fonts';
+import { layNotes, NOTE_LINE, NOTE_SIZE, type Numbered } from './layNotes';
 import { INK, type Paper, type TextStyle } from './paper';
+import type { PrintedStanding } from './printedStanding';
 
 /** A4, landscape. */
 export const PAGE = { width: 842, height: 595 } as const;
@@ -19,7 +21,7 @@ const ROW = 12.4;
  * One page of a standing: the sentence, the figures, path, ladder and table, and at the end what it
  * all means.
  */
-export function drawStanding(paper: Paper, view: StandingView): void {
+export function drawStanding(paper: Paper, { view, notes, timeZone }: PrintedStanding): void {
   const left = MARGIN;
   const right = paper.width - MARGIN;
   paper.text(left, MARGIN, `${view.unit.name} · ${view.period.name} · ${view.measure.name}`, {
@@ -39,7 +41,9 @@ export function drawStanding(paper: Paper, view: StandingView): void {
   const definitions = listDefinitions(view).flatMap((text) =>
     wrap(text, right - left, { size: 7 }),
   );
-  const foot = paper.height - MARGIN - definitions.length * 8.6 - 6;
+  const written = layNotes(view, notes, { timeZone, width: right - left });
+  const foot =
+    paper.height - MARGIN - definitions.length * 8.6 - 6 - written.lines.length * NOTE_LINE;
   const column = right - left - LADDER_WIDTH - 18;
   const pathHeight = Math.min(170, (foot - y) * 0.42);
   drawPath(paper, view, { x: left, y: y + 8, width: column, height: pathHeight });
@@ -48,11 +52,22 @@ export function drawStanding(paper: Paper, view: StandingView): void {
     y: y + 8,
     width: LADDER_WIDTH,
     height: foot - y - 16,
+    numberOf: written.numberOf,
   });
-  drawTable(paper, view, { x: left, y: y + pathHeight + 22, width: column, bottom: foot - 8 });
+  drawTable(paper, view, {
+    x: left,
+    y: y + pathHeight + 22,
+    width: column,
+    bottom: foot - 8,
+    numberOf: written.numberOf,
+  });
   paper.line([left, foot], [right, foot], { color: INK.line, width: 0.8 });
+  written.lines.forEach((line, index) =>
+    paper.text(left, foot + 10 + index * NOTE_LINE, line, { size: NOTE_SIZE }),
+  );
+  const below = foot + 10 + written.lines.length * NOTE_LINE;
   definitions.forEach((line, index) =>
-    paper.text(left, foot + 10 + index * 8.6, line, { size: 7, color: INK.soft }),
+    paper.text(left, below + index * 8.6, line, { size: 7, color: INK.soft }),
   );
 }
 
@@ -110,7 +125,7 @@ function drawFigures(
   return y + 30;
 }
 
-interface TableBox {
+interface TableBox extends Numbered {
   x: number;
   y: number;
   width: number;
@@ -126,13 +141,22 @@ interface TableColumn {
 }
 
 /** The ranked people as far as there is room, then all others and the total (GUARDS 16). */
-function drawTable(paper: Paper, view: StandingView, { x, y, width, bottom }: TableBox): void {
+function drawTable(
+  paper: Paper,
+  view: StandingView,
+  { x, y, width, bottom, numberOf }: TableBox,
+): void {
   const unit = figureUnit(view);
   const number = (value: number | null) => (value === null ? '–' : formatColumn(value, unit));
   const isLimit = view.measure.direction === 'lower';
   const columns: TableColumn[] = [
     { name: 'Rank', share: 0.07, anchor: 'start', text: (place) => String(place.rank ?? '–') },
-    { name: 'Salesperson', share: 0.24, anchor: 'start', text: (place) => place.unit.name },
+    {
+      name: 'Salesperson',
+      share: 0.24,
+      anchor: 'start',
+      text: (place) => `${numberOf(place.unit.code)}${place.unit.name}`,
+    },
     { name: 'Team', share: 0.15, anchor: 'start', text: (place) => place.teamName ?? '' },
     {
       name: view.measure.code === 'revenue' ? 'Booked' : view.measure.name,

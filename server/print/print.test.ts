@@ -11,6 +11,7 @@ import { viewStanding } from '../attainment/index';
 import { drawStanding, PAGE } from './drawStanding';
 import { fit, widthOf, wrap } from './fonts';
 import type { Paper } from './paper';
+import type { PrintedStanding } from './printedStanding';
 import { openSvg } from './svgPaper';
 
 /** A sheet that remembers what was written on it, and whether anything went over its edge. */
@@ -71,12 +72,54 @@ function view(people: number, unitId = 1) {
   );
 }
 
+const printed = (of: ReturnType<typeof view>, notes: PrintedStanding['notes'] = []) => ({
+  view: of,
+  notes,
+  timeZone: 'Europe/Amsterdam',
+});
+const note = (unit: string, text: string) =>
+  ({
+    unit: { code: unit, name: unit },
+    measure: 'revenue',
+    period: { name: 'November 2026' },
+    slice: null,
+    text,
+    author: { id: 1, name: 'Marit Solberg' },
+    at: '2026-11-17T10:00:00Z',
+    assignee: null,
+    replies: [],
+  }) as unknown as PrintedStanding['notes'][number];
+
 describe('a printed standing', () => {
+  it('has the notes at its foot, numbered as at the names they are about', () => {
+    const paper = openNotes();
+    drawStanding(paper, printed(view(3), [note('p2', 'late fair'), note('salt', 'rain')]));
+    const words = paper.texts.map(({ text }) => text);
+    expect(words).toContain('[1] p2, November 2026: late fair (Marit Solberg, 17 Nov 2026)');
+    expect(words.filter((text) => text.startsWith('[1] Person 2'))).toHaveLength(2);
+  });
+
+  it('says how many notes it has no room for', () => {
+    const paper = openNotes();
+    drawStanding(
+      paper,
+      printed(
+        view(12),
+        Array.from({ length: 30 }, (_, index) => note('p1', `note ${index}`)),
+      ),
+    );
+    const words = paper.texts.map(({ text }) => text);
+    expect(words).toContain('22 more notes in Iron Ladder.');
+    expect(words.filter((text) => /^\[\d+\] /.test(text))).toHaveLength(8);
+    for (const { x, y, width } of paper.texts)
+      expect(x >= 0 && x + width <= PAGE.width + 0.5 && y <= PAGE.height).toBe(true);
+  });
+
   it.each([0, 1, 3, 12, 40, 300])(
     'of %i people stays on its page, with no line over another',
     (people) => {
       const paper = openNotes();
-      drawStanding(paper, view(people));
+      drawStanding(paper, printed(view(people)));
       for (const { x, y, text, width } of paper.texts) {
         expect([
           text,
@@ -93,7 +136,7 @@ describe('a printed standing', () => {
     (people) => {
       const paper = openNotes();
       const of = view(people);
-      drawStanding(paper, of);
+      drawStanding(paper, printed(of));
       const words = paper.texts.map(({ text }) => text);
       expect(words).toContain(`All ${people}`);
       const named = of.rankings.filter((place) =>
@@ -108,7 +151,7 @@ describe('a printed standing', () => {
   it('has every word of the sentence and every definition', () => {
     const paper = openNotes();
     const of = view(3);
-    drawStanding(paper, of);
+    drawStanding(paper, printed(of));
     const words = paper.texts.map(({ text }) => text).join(' ');
     for (const word of of.sentence.flatMap((part) => part.text.split(' ')).filter(Boolean))
       expect(words).toContain(word);

@@ -2,6 +2,7 @@ import * as routes from '#contract/routes/print';
 import { findMeasure, findPeriod, viewStandingWhole } from '../attainment/index';
 import type { Endpoints } from '../endpoints';
 import { XLSX_TYPE } from '../imports/index';
+import { listPrintedNotes } from '../notes/index';
 import { writeStandingFile } from './standingFile';
 import type { PrintFormat } from './writeFormat';
 
@@ -23,11 +24,22 @@ export function addPrintRoutes({ implement, context }: Endpoints): void {
       findPeriod(scope.dataset, query.period),
       findMeasure(scope.dataset, query.measure).code,
     );
+    const notes = await listPrintedNotes(context, scope, {
+      unit: view.unit.code,
+      period: view.period.id,
+      measure: view.measure.code,
+    });
     reply.header('content-type', PRINT_TYPES[format]);
     reply.header(
       'content-disposition',
       `attachment; filename="standing ${view.unit.code} ${view.period.id} ${view.measure.code}.${format}"`,
     );
-    return reply.send(await writeStandingFile(view, format, principal.name));
+    return reply.send(
+      await writeStandingFile(
+        { view, notes, timeZone: context.replica.company!.timeZone },
+        format,
+        principal.name,
+      ),
+    );
   });
 }

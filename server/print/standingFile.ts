@@ -1,4 +1,4 @@
-import type { StandingView } from '#contract/schemas/attainment';
+import type { PrintedStanding } from './printedStanding';
 import type { PrintFormat } from './writeFormat';
 
 /**
@@ -6,10 +6,10 @@ import type { PrintFormat } from './writeFormat';
  * them, once.
  */
 export async function writeStandingFile(
-  view: StandingView,
+  standing: PrintedStanding,
   format: PrintFormat,
   author: string,
 ): Promise<Buffer | string> {
   const { writeFormat } = await import('./writeFormat');
-  return writeFormat(view, format, author);
+  return writeFormat(standing, format, author);
 }

@@ -1,9 +1,13 @@
 import type { StandingView } from '#contract/schemas/attainment';
+import type { Note } from '#contract/schemas/note';
 import { decimalsOf, toMajor } from '#core/money/format';
 import { listDefinitions } from '#wording/definitions';
 import { figureUnit } from '#wording/figureUnit';
+import { describeDayOf } from '#wording/moment';
+import { describeNotes } from '#wording/note';
 import { describePresence } from '#wording/presence';
 import { guardCell, toCsv } from '../imports/index';
+import type { PrintedStanding } from './printedStanding';
 
 type Cell = string | number | null;
 
@@ -22,14 +26,21 @@ const COLUMNS = [
   'prior_year',
   'change',
   'note',
+  'written_notes',
 ] as const;
 
 /**
  * Numbers as numbers, in major units; words and grades as on the screen. Both levels, then the
  * whole, then what it means.
  */
-function toRows(view: StandingView): { head: Cell[][]; rows: Cell[][]; definitions: string[] } {
+function toRows({ view, notes }: PrintedStanding): {
+  head: Cell[][];
+  rows: Cell[][];
+  definitions: string[];
+} {
   const unit = figureUnit(view);
+  const notesOn = (code: string) =>
+    describeNotes(notes.filter((note) => note.unit.code === code && note.slice === null));
   const number = (value: number | null) =>
     value === null ? null : Number(toMajor(value, unit).toFixed(decimalsOf(unit)));
   const { figures } = view;
@@ -49,6 +60,7 @@ function toRows(view: StandingView): { head: Cell[][]; rows: Cell[][]; definitio
     number(place.priorYear),
     place.priorYearText,
     describePresence(place),
+    notesOn(place.unit.code),
   ];
   return {
     head: [
@@ -76,6 +88,7 @@ function toRows(view: StandingView): { head: Cell[][]; rows: Cell[][]; definitio
         number(view.priorYear?.toDate ?? null),
         view.priorYear?.changeText ?? null,
         null,
+        notesOn(view.unit.code),
       ],
     ],
     definitions: listDefinitions(view),
@@ -83,8 +96,8 @@ function toRows(view: StandingView): { head: Cell[][]; rows: Cell[][]; definitio
 }
 
 /** A standing as CSV (RFC 4180): a table with a heading, then an empty line and the definitions. */
-export function writeStandingCsv(view: StandingView): string {
-  const { rows, definitions } = toRows(view);
+export function writeStandingCsv(standing: PrintedStanding): string {
+  const { rows, definitions } = toRows(standing);
   return `${toCsv(
     COLUMNS,
     rows.map((row) => row.map((cell) => cell ?? '')),
@@ -94,9 +107,36 @@ export function writeStandingCsv(view: StandingView): string {
   )}`;
 }
 
+const NOTE_COLUMNS = [
+  'unit',
+  'name',
+  'slice',
+  'period',
+  'text',
+  'author',
+  'written_on',
+  'assignee',
+  'due_on',
+] as const;
+
+function toNoteRow(note: Note, timeZone: string): Cell[] {
+  return [
+    note.unit.code,
+    note.unit.name,
+    note.slice?.name ?? null,
+    note.period.name,
+    note.text,
+    note.author.name,
+    describeDayOf(note.at, timeZone),
+    note.assignee?.name ?? null,
+    note.dueOn,
+  ];
+}
+
 /** The same as a workbook: the sentence above, definitions on a sheet of their own. */
-export async function writeStandingWorkbook(view: StandingView): Promise<Buffer> {
-  const { head, rows, definitions } = toRows(view);
+export async function writeStandingWorkbook(standing: PrintedStanding): Promise<Buffer> {
+  const { view, notes, timeZone } = standing;
+  const { head, rows, definitions } = toRows(standing);
   const unit = figureUnit(view);
   const { default: ExcelJS } = await import('exceljs');
   const workbook = new ExcelJS.Workbook();
@@ -116,6 +156,14 @@ export async function writeStandingWorkbook(view: StandingView): Promise<Buffer>
     (name, index) =>
       (sheet.getColumn(index + 1).width = Math.max(10, name === 'name' ? 26 : name.length + 3)),
   );
+  if (notes.length > 0) {
+    const written = workbook.addWorksheet('notes');
+    written.addRow([...NOTE_COLUMNS]).font = { bold: true };
+    for (const note of notes) written.addRow(toNoteRow(note, timeZone).map(guardCell));
+    NOTE_COLUMNS.forEach(
+      (name, index) => (written.getColumn(index + 1).width = name === 'text' ? 80 : 18),
+    );
+  }
   const words = workbook.addWorksheet('definitions');
   definitions.forEach((text) => words.addRow([guardCell(text)]));
   words.getColumn(1).width = 120;

@@ -1,6 +1,6 @@
-import type { StandingView } from '#contract/schemas/attainment';
 import { drawStanding, PAGE } from './drawStanding';
 import { openPdf } from './pdfPaper';
+import type { PrintedStanding } from './printedStanding';
 import { writeStandingCsv, writeStandingWorkbook } from './standingTable';
 import { openSvg } from './svgPaper';
 
@@ -11,15 +11,16 @@ export type PrintFormat = 'csv' | 'xlsx' | 'pdf' | 'png' | 'svg';
 
 /** A standing as a file of a format, dated by its business date. */
 export async function writeFormat(
-  view: StandingView,
+  standing: PrintedStanding,
   format: PrintFormat,
   author: string,
 ): Promise<Buffer | string> {
+  const { view } = standing;
   switch (format) {
     case 'csv':
-      return writeStandingCsv(view);
+      return writeStandingCsv(standing);
     case 'xlsx':
-      return writeStandingWorkbook(view);
+      return writeStandingWorkbook(standing);
     case 'pdf': {
       const title = `${view.unit.name}, ${view.period.name}, ${view.measure.name}`;
       const pdf = openPdf(PAGE.width, PAGE.height, {
@@ -27,13 +28,13 @@ export async function writeFormat(
         author,
         made: new Date(`${view.asOf}T00:00:00Z`),
       });
-      drawStanding(pdf, view);
+      drawStanding(pdf, standing);
       return pdf.finish();
     }
     case 'png':
     case 'svg': {
       const svg = openSvg(PAGE.width, PAGE.height);
-      drawStanding(svg, view);
+      drawStanding(svg, standing);
       return format === 'svg' ? svg.toSvg() : svg.toPng(PIXELS_A_POINT);
     }
   }

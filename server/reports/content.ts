@@ -1,16 +1,17 @@
 import type { StandingView } from '#contract/schemas/attainment';
 import type { ComparisonQuery } from '#contract/schemas/comparison';
-import { BENCHMARKS, TAKEN_APART_BY } from '#contract/schemas/comparison';
+import { BENCHMARKS, planOf, TAKEN_APART_BY } from '#contract/schemas/comparison';
 import type { KeptView } from '#contract/schemas/keptView';
 import type { ReportFormat, ReportPeriod } from '#contract/schemas/report';
 import { formatExact, formatWhole, withSign } from '#core/money/format';
 import { priorPeriodOf } from '#core/period/neighbours';
 import { figureUnit } from '#wording/figureUnit';
-import type { Scope } from '../access/index';
+import type { Principal, Scope } from '../access/index';
 import { findMeasure, findPeriod, viewStandingWhole } from '../attainment/index';
 import type { Context } from '../context';
 import type { MailAttachment } from '../db/tables/mail';
 import type { LetterPart } from '../mail/index';
+import { listPrintedNotes } from '../notes/index';
 import { PRINT_TYPES, writeStandingFile } from '../print/index';
 import { viewComparison } from '../slices/index';
 
@@ -19,6 +20,12 @@ export interface ViewContent {
   subject: string;
   parts: LetterPart[];
   attachments: MailAttachment[];
+}
+
+/** For whom a view is described: those of one unit and role read the same. */
+export interface ReportReader {
+  scope: Scope;
+  principal: Pick<Principal, 'role' | 'unitId'>;
 }
 
 const ROWS_SHOWN = 15;
@@ -49,10 +56,11 @@ export function placeOfView(
  */
 export async function describeView(
   context: Context,
-  scope: Scope,
+  reader: ReportReader,
   { path, params, format }: { path: string; params: URLSearchParams; format: ReportFormat },
   author: string,
 ): Promise<ViewContent> {
+  const { scope } = reader;
   const unit = scope.findUnit(params.get('unit') ?? '');
   const period = findPeriod(scope.dataset, params.get('period')!);
   const measure = findMeasure(scope.dataset, params.get('measure') ?? undefined).code;
@@ -60,12 +68,13 @@ export async function describeView(
   const url = `${context.origin}${path}?${params}`;
   const about =
     path === '/compare' || path === '/explore'
-      ? await describeComparedView(context, scope, params)
+      ? await describeComparedView(context, reader, params)
       : describeStandingView(standing);
   return {
     subject: `${unit.name}, ${standing.period.name}: ${standing.figures.attainmentText ?? standing.figures.status.label}`,
     parts: [...about, { kind: 'link', text: 'Open this view', url }],
-    attachments: format === 'none' ? [] : [await printStanding(standing, format, author)],
+    attachments:
+      format === 'none' ? [] : [await printStanding(context, scope, standing, format, author)],
   };
 }
 
@@ -105,22 +114,25 @@ function describeStandingView(view: StandingView): LetterPart[] {
 
 async function describeComparedView(
   context: Context,
-  scope: Scope,
+  { scope, principal }: ReportReader,
   params: URLSearchParams,
 ): Promise<LetterPart[]> {
   const against = params.get('against');
   const by = TAKEN_APART_BY.find((each) => each === params.get('by'));
   const isKnown =
     against !== null &&
-    (BENCHMARKS.some((each) => each === against) || scope.dataset.calendar.parse(against) !== null);
+    (BENCHMARKS.some((each) => each === against) ||
+      planOf(against) !== null ||
+      scope.dataset.calendar.parse(against) !== null);
   const query: ComparisonQuery = {
     unit: params.get('unit')!,
     period: params.get('period')!,
     ...(params.get('measure') ? { measure: params.get('measure')! } : {}),
     ...(isKnown ? { against } : {}),
     ...(by ? { by } : {}),
+    ...(params.get('units') === 'now' ? { organisation: 'asItIsNow' as const } : {}),
   };
-  const view = await viewComparison(context, scope, query);
+  const view = await viewComparison(context, scope, principal, query);
   const unit = figureUnit(view);
   const show = (value: number | null) => (value === null ? '–' : formatWhole(value, unit));
   return [
@@ -141,19 +153,27 @@ async function describeComparedView(
     },
     {
       kind: 'text',
-      text: `${view.days}${view.against.days ? ` against ${view.against.days}` : ''}; as of ${view.asOf}.`,
+      text: `${view.days}${view.against.days ? ` against ${view.against.days}` : ''}${view.organisation === 'asItIsNow' ? '; units as they are now' : ''}; as of ${view.asOf}.`,
     },
   ];
 }
 
 async function printStanding(
+  context: Context,
+  scope: Scope,
   view: StandingView,
   format: Exclude<ReportFormat, 'none'>,
   author: string,
 ): Promise<MailAttachment> {
+  const notes = await listPrintedNotes(context, scope, {
+    unit: view.unit.code,
+    period: view.period.id,
+    measure: view.measure.code,
+  });
+  const standing = { view, notes, timeZone: context.replica.company!.timeZone };
   return {
     name: `${view.unit.code} ${view.period.id} ${view.measure.code}.${format}`,
     type: PRINT_TYPES[format],
-    content: Buffer.from(await writeStandingFile(view, format, author)).toString('base64'),
+    content: Buffer.from(await writeStandingFile(standing, format, author)).toString('base64'),
   };
 }

@@ -1,4 +1,5 @@
 import { sql } from 'drizzle-orm';
+import type { Role } from '#contract/schemas/access';
 import type { ReportFormat, ReportPeriod, ReportSent } from '#contract/schemas/report';
 import { buildScope } from '../access/index';
 import type { Context } from '../context';
@@ -13,11 +14,13 @@ interface Receiver extends Record<string, unknown> {
   name: string;
   email: string;
   unitId: number;
+  role: Role;
 }
 
 /** Accounts that still may sign in. */
 export async function loadReceivers(db: Queryable, ids: readonly number[]): Promise<Receiver[]> {
-  const { rows } = await db.execute<Receiver>(sql`select id, name, email, unit_id as "unitId" from
+  const { rows } =
+    await db.execute<Receiver>(sql`select id, name, email, unit_id as "unitId", role from
     app_user where disabled_at is null and id = any(${sql.param([...ids])}::int[]) order by id`);
   return rows;
 }
@@ -47,13 +50,14 @@ export async function sendView(
   sending: Sending,
   pace: Pace = atOnce,
 ): Promise<ReportSent> {
-  const contents = new Map<number, ViewContent | null>();
+  const contents = new Map<string, ViewContent | null>();
   const mails: MailToSend[] = [];
   for (const receiver of receivers) {
-    let content = contents.get(receiver.unitId);
+    const rights = `${receiver.unitId} ${receiver.role}`;
+    let content = contents.get(rights);
     if (content === undefined) {
       content = await pace(() => contentFor(context, receiver, sending));
-      contents.set(receiver.unitId, content);
+      contents.set(rights, content);
     }
     if (content === null) continue;
     mails.push({
@@ -77,7 +81,7 @@ export async function sendView(
 
 async function contentFor(
   context: Context,
-  { unitId }: Receiver,
+  { unitId, role }: Receiver,
   { view, periodKind, format, sender }: Sending,
 ): Promise<ViewContent | null> {
   const scope = buildScope(context.replica, { unitId });
@@ -85,7 +89,12 @@ async function contentFor(
   // A view that names no unit is of the reader's own.
   if (!params.get('unit')) params.set('unit', scope.dataset.tree.find(unitId)!.code);
   try {
-    return await describeView(context, scope, { path: view.path, params, format }, sender);
+    return await describeView(
+      context,
+      { scope, principal: { unitId, role } },
+      { path: view.path, params, format },
+      sender,
+    );
   } catch (error) {
     // Not theirs to see, or its measure or period is gone: there is nothing to send.
     if (error instanceof ProblemError) return null;

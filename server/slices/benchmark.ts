@@ -9,11 +9,14 @@ import {
 } from '#core/period/neighbours';
 import type { Unit } from '#core/units/unit';
 import { findPeriod } from '../attainment/index';
+import type { ComparedPlan } from '../plans/index';
 
-/** What a period is compared with: days of another one, or its target. */
-export type Against =
-  | { benchmark: 'target' | 'peers'; earlier: null }
-  | { benchmark: string; earlier: EarlierSpan | null };
+/** What a period is compared with: days of another one, or its target, in this plan or another. */
+export interface Against {
+  benchmark: string;
+  earlier: EarlierSpan | null;
+  plan: ComparedPlan | null;
+}
 
 export type Point = 'date' | 'workingDay';
 
@@ -29,15 +32,17 @@ export function findBenchmark(
   dataset: Dataset,
   unit: Unit,
   period: Period,
-  { against, point }: { against: string; point: Point },
+  { against, point, plan = null }: { against: string; point: Point; plan?: ComparedPlan | null },
 ): Against {
-  if (against === 'target' || against === 'peers') return { benchmark: against, earlier: null };
+  if (plan || against === 'target' || against === 'peers')
+    return { benchmark: against, earlier: null, plan };
   const then = isBenchmark(against)
     ? periodOf(dataset, period, against)
     : findPeriod(dataset, against);
-  if (!then) return { benchmark: against, earlier: null };
+  if (!then) return { benchmark: against, earlier: null, plan: null };
   return {
     benchmark: against,
+    plan: null,
     earlier: {
       period: then,
       span:

@@ -3,6 +3,7 @@ import {
   type ComparedRow,
   type ComparisonQuery,
   type ComparisonView,
+  planOf,
   TAKEN_APART_BY,
   type TakenApartBy,
 } from '#contract/schemas/comparison';
@@ -18,7 +19,8 @@ import { completeValue } from '#core/targets/resolvedTarget';
 import type { Unit } from '#core/units/unit';
 import { describeComparison } from '#wording/comparisonSentence';
 import { describePeriod, describeSpan } from '#wording/period';
-import type { Scope } from '../access/index';
+import { describePlan } from '#wording/plan';
+import type { Principal, Scope } from '../access/index';
 import {
   findMeasure,
   findPeriod,
@@ -27,9 +29,11 @@ import {
   toUnitSummary,
 } from '../attainment/index';
 import type { Context } from '../context';
+import { findComparedPlan } from '../plans/index';
 import { type Against, findBenchmark } from './benchmark';
 import { readShares, viewConcentration } from './concentration';
 import { viewLead, yearsOf } from './lead';
+import { asItIsNow, isReorganised } from './organisation';
 import { sliceByLines, sliceByUnit, slicedBy, type Slicing } from './slicing';
 import { findTargeted, viewStatusByMonth, viewYears } from './statusByMonth';
 import { viewWeeks } from './weeks';
@@ -39,20 +43,28 @@ const MOST_ROWS = 200;
 /**
  * A unit's figure against other days or its target: what made the difference, row by row and up to
  * the figure itself.
- * @throws ProblemError unknownUnit, unknownPeriod, unknownMeasure
+ * @throws ProblemError unknownUnit, unknownPeriod, unknownMeasure, unknownPlan
  */
 export async function viewComparison(
   context: Context,
-  { dataset, findUnit }: Scope,
+  scope: Scope,
+  principal: Pick<Principal, 'role' | 'unitId'>,
   query: ComparisonQuery,
 ): Promise<ComparisonView> {
+  const { dataset: recorded, findUnit } = scope;
   const unit = findUnit(query.unit);
-  const period = findPeriod(dataset, query.period);
-  const measure = findMeasure(dataset, query.measure);
-  const against = findBenchmark(dataset, unit, period, {
-    against: query.against ?? 'priorYear',
+  const period = findPeriod(recorded, query.period);
+  const measure = findMeasure(recorded, query.measure);
+  const { against: chosen = 'priorYear' } = query;
+  const planId = planOf(chosen);
+  const against = findBenchmark(recorded, unit, period, {
+    against: chosen,
+    plan: planId === null ? null : await findComparedPlan(context, scope, principal, planId),
     point: query.point ?? 'date',
   });
+  // Targets were set for units as they were.
+  const isNow = query.organisation === 'asItIsNow' && against.earlier !== null;
+  const dataset = isNow ? asItIsNow(recorded) : recorded;
   const possible = slicedBy(measure.code, TAKEN_APART_BY);
   const wanted = query.by ?? (unit.kind === 'salesperson' ? 'category' : 'unit');
   const by = possible.includes(wanted) ? wanted : 'unit';
@@ -61,7 +73,7 @@ export async function viewComparison(
     by === 'unit'
       ? sliceByUnit(call)
       : await sliceByLines(context.db, await context.replica.findLines(), by, call);
-  const targeted = await findTargeted(context.db, dataset, by, slicing);
+  const targeted = await findTargeted(context.db, recorded, by, slicing);
   const span = countedDays(period, dataset.asOf);
   const now = valueIn(dataset, unit.id, measure.code, span);
   const then = thenOf(dataset, unit, period, measure, against);
@@ -91,7 +103,7 @@ export async function viewComparison(
       now,
       then: then.value,
       benchmark: nameOf(dataset, against),
-      isTarget: against.benchmark === 'target',
+      isTarget: isTarget(against),
       isPeers,
       hasBegun: period.from <= dataset.asOf,
       isCut: isCut(against),
@@ -103,7 +115,9 @@ export async function viewComparison(
       isCut: isCut(against),
     },
     days: describeSpan(span, true),
-    others: viewOthers(dataset, unit, period, measure, { query, against, now, figure }),
+    organisation: isNow ? 'asItIsNow' : 'asItWas',
+    isReorganised: isReorganised(recorded, unit, call.span),
+    others: viewOthers(dataset, unit, period, measure, { query, against, now, figure, isNow }),
     figure,
     by,
     takenApartBy: possible,
@@ -130,15 +144,17 @@ export async function viewComparison(
       isAdded && measure.isCumulative && measure.direction === 'higher'
         ? viewLead(dataset, unit, period, slicing)
         : null,
-    statusByMonth: viewStatusByMonth(dataset, unit, period, measure.code, targeted),
+    statusByMonth: viewStatusByMonth(recorded, unit, period, measure.code, targeted),
     years: viewYears(dataset, unit, period, measure.code),
     weeks: isAdded ? viewWeeks(dataset, unit, period, measure.code, against) : null,
   };
 }
 
+const isTarget = ({ benchmark, plan }: Against) => benchmark === 'target' || plan !== null;
 const isCut = ({ earlier }: Against) => earlier !== null && earlier.span.to < earlier.period.to;
 
-function nameOf({ calendar }: Dataset, { benchmark, earlier }: Against): string {
+function nameOf({ calendar }: Dataset, { benchmark, earlier, plan }: Against): string {
+  if (plan) return `the target of ${describePlan(plan)}`;
   if (benchmark === 'target') return 'target';
   if (benchmark === 'peers') return 'the average of its peers';
   return earlier ? describePeriod(earlier.period, calendar) : 'such an earlier period';
@@ -164,10 +180,10 @@ function thenOf(
   unit: Unit,
   period: Period,
   { code }: Measure,
-  { benchmark, earlier }: Against,
+  { benchmark, earlier, plan }: Against,
 ): { value: number | null; whole: number | null } {
-  if (benchmark === 'target') {
-    const target = completeValue(dataset.lookup.find(unit.id, period, code));
+  if (benchmark === 'target' || plan) {
+    const target = completeValue((plan?.dataset ?? dataset).lookup.find(unit.id, period, code));
     return { value: target, whole: target };
   }
   if (benchmark === 'peers') {
@@ -204,15 +220,18 @@ function viewOthers(
     against: chosen,
     now,
     figure,
+    isNow,
   }: {
     query: ComparisonQuery;
     against: Against;
     now: number | null;
     figure: Pick<ComparisonView['figure'], 'difference'>;
+    isNow: boolean;
   },
 ): ComparisonView['others'] {
   return BENCHMARKS.flatMap((benchmark) => {
     if (benchmark === chosen.benchmark) return [];
+    if (isNow && (benchmark === 'target' || benchmark === 'peers')) return [];
     const point = query.point ?? 'date';
     const against = findBenchmark(dataset, unit, period, { against: benchmark, point });
     const then = thenOf(dataset, unit, period, measure, against).value;
@@ -252,16 +271,17 @@ function compareSlices(
   },
 ): ComparedRow[] {
   const now = slicing.valuesIn(countedDays(period, dataset.asOf));
-  const then =
-    against.benchmark === 'target'
-      ? slicing.slices.map(({ key }) => targetOf(dataset, { unit, by, key }, period, measure.code))
-      : against.benchmark === 'peers' && by === 'unit'
-        ? slicing.slices.map(({ key }) =>
-            toldPeers(dataset, dataset.tree.findByCode(key)!.id, period, measure.code),
-          )
-        : against.earlier
-          ? slicing.valuesIn(against.earlier.span)
-          : slicing.slices.map(() => null);
+  const then = isTarget(against)
+    ? slicing.slices.map(({ key }) =>
+        targetOf(against.plan?.dataset ?? dataset, { unit, by, key }, period, measure.code),
+      )
+    : against.benchmark === 'peers' && by === 'unit'
+      ? slicing.slices.map(({ key }) =>
+          toldPeers(dataset, dataset.tree.findByCode(key)!.id, period, measure.code),
+        )
+      : against.earlier
+        ? slicing.valuesIn(against.earlier.span)
+        : slicing.slices.map(() => null);
   const classesOf = (values: readonly (number | null)[]) =>
     new Map(
       classify(

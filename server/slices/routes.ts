@@ -5,6 +5,7 @@ import { findPeriod } from '../attainment/index';
 import type { Endpoints } from '../endpoints';
 import { viewSliceAttainment } from './attainment';
 import { viewComparison } from './comparison';
+import { viewCrossTable } from './crossTable';
 import { packLines } from './linePack';
 import { viewMeasuresByMonth } from './measuresByMonth';
 
@@ -32,11 +33,15 @@ export function addSliceRoutes({ implement, implementCached, context }: Endpoint
     viewSliceAttainment(context, scope, query),
   );
 
+  implementCached(routes.getCrossTable, ({ query, scope }) =>
+    viewCrossTable(context, scope, query),
+  );
+
   implementCached(routes.getMeasuresByMonth, async ({ query, scope }) =>
     viewMeasuresByMonth(scope, query),
   );
 
-  implementCached(routes.getComparison, ({ query, scope }) =>
-    viewComparison(context, scope, query),
+  implementCached(routes.getComparison, ({ query, scope, principal }) =>
+    viewComparison(context, scope, principal, query),
   );
 }

@@ -75,7 +75,7 @@ export async function sliceByLines(
   { dataset, unit, measure, span }: SlicingCall,
 ): Promise<Slicing> {
   const table = gatherLines(book, dataset.tree.memberSpansUnder(unit.id), span);
-  const { grouped, slices } = await NAMED[by](db, table, dataset);
+  const { grouped, slices } = await nameLines(db, table, by, dataset);
   const adds = measure as SliceMeasure;
   return {
     slices,
@@ -85,11 +85,23 @@ export async function sliceByLines(
   };
 }
 
-interface Named {
+/** Lines put together by what they have, and what each code is called. */
+export interface NamedLines {
   grouped: GroupedLines;
   slices: Slice[];
 }
-type Naming = (db: Queryable, table: LineTable, dataset: Dataset) => Promise<Named>;
+
+/** Puts lines together by what they have. */
+export function nameLines(
+  db: Queryable,
+  table: LineTable,
+  by: Exclude<TakenApartBy, 'unit'>,
+  dataset: Dataset,
+): Promise<NamedLines> {
+  return NAMED[by](db, table, dataset);
+}
+
+type Naming = (db: Queryable, table: LineTable, dataset: Dataset) => Promise<NamedLines>;
 
 const byList =
   (list: 'product' | 'source' | 'location', column: 'products' | 'sources' | 'locations'): Naming =>
@@ -104,7 +116,7 @@ async function nameList(
   db: Queryable,
   list: 'product' | 'category' | 'source' | 'location',
   grouped: GroupedLines,
-): Promise<Named> {
+): Promise<NamedLines> {
   const names = await loadNames(db, list, new Codes(grouped.ids as number[]));
   return { grouped, slices: names.map(({ id, name }) => ({ key: String(id), name })) };
 }

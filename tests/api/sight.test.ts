@@ -213,6 +213,8 @@ const QUESTIONS: Record<string, string> = {
   to: '2026-11-30',
   kind: 'month',
   by: 'customer',
+  rows: 'customer',
+  columns: 'product',
   format: 'pdf',
   cursor: '0',
   at: new Date(Date.now() + 60_000).toISOString(),

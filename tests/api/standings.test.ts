@@ -307,7 +307,7 @@ describe('a standing as a file', () => {
     for (const place of places) expect(csv).toContain(`${place.unit.name}`);
     expect(csv).toContain('definitions');
     expect(csv.split('\r\n')[0]).toBe(
-      'rank,rank_change,unit,name,under,actual,target,attainment,grade,status,gap,prior_year,change,note',
+      'rank,rank_change,unit,name,under,actual,target,attainment,grade,status,gap,prior_year,change,note,written_notes',
     );
   });
 

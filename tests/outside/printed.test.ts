@@ -29,6 +29,7 @@ const view = viewStanding(
   'revenue',
   dataset.sums.newestDay,
 );
+const standing = { view, notes: [], timeZone: 'Europe/Amsterdam' };
 const sentence = view.sentence.map((part) => part.text).join('');
 
 describe('the PDF, read by pdf.js', () => {
@@ -39,7 +40,7 @@ describe('the PDF, read by pdf.js', () => {
       author: 'Marit',
       made: new Date('2026-11-18T00:00:00Z'),
     });
-    drawStanding(pdf, view);
+    drawStanding(pdf, standing);
     document = await getDocument({ data: new Uint8Array(await pdf.finish()), verbosity: 0 })
       .promise;
   });
@@ -86,7 +87,7 @@ describe('the PDF, read by pdf.js', () => {
 describe('the PNG, read by pngjs', () => {
   it('has twice the points of the page, and the ember rung at 100 % on it', () => {
     const svg = openSvg(PAGE.width, PAGE.height);
-    drawStanding(svg, view);
+    drawStanding(svg, standing);
     const png = PNG.sync.read(svg.toPng(2));
     expect([png.width, png.height]).toEqual([PAGE.width * 2, PAGE.height * 2]);
     const colors = new Set<string>();
@@ -98,7 +99,7 @@ describe('the PNG, read by pngjs', () => {
 
 describe('the workbook, read by SheetJS', () => {
   it('has numbers as numbers, words and grades as on the screen, and the definitions', async () => {
-    const book = XLSX.read(await writeStandingWorkbook(view));
+    const book = XLSX.read(await writeStandingWorkbook(standing));
     expect(book.SheetNames).toEqual(['standing', 'definitions']);
     const rows = XLSX.utils.sheet_to_json<Record<string, string | number | null>>(
       book.Sheets['standing']!,

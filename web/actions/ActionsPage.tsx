@@ -1,6 +1,7 @@
 import { Link, useLocation } from 'react-router';
 import type { Note, NoteQuery } from '#contract/schemas/note';
 import { parseDay } from '#core/period/day';
+import { describeNotePlace } from '#wording/note';
 import { shortDay } from '#wording/period';
 import { useAddress } from '../app/address';
 import { useGetMeQuery } from '../app/api';
@@ -9,7 +10,6 @@ import { Moment } from '../app/Moment';
 import { usePlace } from '../app/place';
 import { placeLink } from '../app/placeLink';
 import { useListNotesQuery, useResolveNoteMutation } from '../figures/notes/api';
-import { describeNotePlace } from '../figures/notes/noteWords';
 import { Button } from '../ui/Button';
 import { type Column, DataTable } from '../ui/DataTable';
 import { FileLink } from '../ui/FileLink';

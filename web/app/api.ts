@@ -40,6 +40,9 @@ export const UNREACHABLE: Failure = {
 
 const rawQuery = fetchBaseQuery({ baseUrl: API, credentials: 'same-origin' });
 
+/** A question without an answer for so long was lost on its way, and is asked once more. */
+const LONGEST_WAIT_MS = 30_000;
+
 /** Turns a record of the contract into a request; every change carries the session's CSRF value. */
 const queryByRoute: BaseQueryFn<Request, unknown, Failure> = async (
   { route, params = {}, query, body, headers = {} },
@@ -50,17 +53,22 @@ const queryByRoute: BaseQueryFn<Request, unknown, Failure> = async (
     encodeURIComponent(String(params[name])),
   );
   const me = api.endpoints.getMe.select()(store.getState() as never).data;
-  const result = await rawQuery(
-    {
-      url,
-      method: route.method,
-      body,
-      params: query as Record<string, string>,
-      headers: { ...(me && route.method !== 'GET' ? { 'x-csrf': me.csrf } : {}), ...headers },
-    },
-    store,
-    extra,
-  );
+  const isQuestion = route.method === 'GET';
+  const send = () =>
+    rawQuery(
+      {
+        url,
+        method: route.method,
+        body,
+        params: query as Record<string, string>,
+        headers: { ...(me && !isQuestion ? { 'x-csrf': me.csrf } : {}), ...headers },
+        ...(isQuestion ? { timeout: LONGEST_WAIT_MS } : {}),
+      },
+      store,
+      extra,
+    );
+  let result = await send();
+  if (result.error?.status === 'TIMEOUT_ERROR') result = await send();
   if (!result.error) {
     const keptAt = result.meta?.response?.headers.get('x-kept-at');
     if (keptAt) store.dispatch(liveSlice.actions.showKept(keptAt));

@@ -3,6 +3,7 @@ import { declutter } from '#core/picture/declutter';
 import type { LadderScale } from '#core/picture/ladderScale';
 import { namedMarks } from '#core/picture/namedMarks';
 import { spreadOut } from '#core/picture/spreadOut';
+import { PENNANT } from './pennant';
 import { fillOf, type ShownStatus, textOf } from './status';
 
 export interface LadderMark {
@@ -17,6 +18,8 @@ export interface LadderMark {
   /** Where it stood at the same point of the prior period; null: nowhere. */
   before: number | null;
   beforeText: string | null;
+  /** What somebody wrote about it; null: nothing. */
+  notes: string | null;
 }
 
 interface LadderChartProps {
@@ -211,7 +214,7 @@ export function LadderChart({
             key={mark.key}
             href={`#${mark.key}`}
             aria-label={place === undefined ? `${mark.name} ${mark.text}` : undefined}
-            aria-description={`${mark.of}${mark.of ? ', ' : ''}${mark.status.label}${mark.beforeText === null ? '' : `; ${mark.beforeText} at the same point before`}`}
+            aria-description={`${mark.of}${mark.of ? ', ' : ''}${mark.status.label}${mark.beforeText === null ? '' : `; ${mark.beforeText} at the same point before`}${mark.notes === null ? '' : `; ${mark.notes}`}`}
             onClick={(event) => {
               event.preventDefault();
               onOpen(mark.key);
@@ -229,6 +232,16 @@ export function LadderChart({
               stroke={isStrong && isMany ? 'var(--ink)' : 'var(--sheet)'}
               strokeWidth={isStrong && isMany ? 1.5 : 1}
             />
+            {mark.notes !== null && (
+              <path
+                d={PENNANT}
+                transform={`translate(${x(index) + 3} ${y(mark.at) - 15})`}
+                fill="var(--ember)"
+                stroke="var(--ember-text)"
+              >
+                <title>{mark.notes}</title>
+              </path>
+            )}
             {place !== undefined && (
               <>
                 <path

@@ -1,4 +1,5 @@
 import { axisOf } from '#core/picture/axis';
+import { PENNANT } from './pennant';
 import { fillOf, type ShownStatus } from './status';
 
 /** One part of a series; numbers in the unit of the axis. */
@@ -18,6 +19,8 @@ export interface SeriesBar {
   isRuleChange: boolean;
   /** Read out. */
   words: string;
+  /** What somebody wrote about it; null: nothing. */
+  notes: string | null;
 }
 
 interface SeriesChartProps {
@@ -134,7 +137,7 @@ export function SeriesChart({
         const isClosed = each.status.state === 'noWorkday';
         const content = (
           <>
-            <title>{each.words}</title>
+            <title>{each.notes === null ? each.words : `${each.words}. ${each.notes}`}</title>
             <rect
               x={LEFT + slot * index}
               width={slot}
@@ -223,6 +226,14 @@ export function SeriesChart({
                 )}
               </>
             )}
+            {each.notes !== null && (
+              <path
+                d={PENNANT}
+                transform={`translate(${middle(index) - 1} ${TOP - 12})`}
+                fill="var(--ember)"
+                stroke="var(--ember-text)"
+              />
+            )}
             {each.isRuleChange && (
               <path
                 d={`M${LEFT + slot * index + 1} ${TOP - 12}v${height - FOOT - TOP + 12}`}
@@ -251,7 +262,7 @@ export function SeriesChart({
           </>
         );
         // What is seen comes first: whoever speaks to the page says what they see (WCAG 2.5.3).
-        const name = `${each.name}: ${each.words}`;
+        const name = `${each.name}: ${each.words}${each.notes === null ? '' : `. ${each.notes}`}`;
         if (!onOpen)
           return (
             <g key={each.key} role="img" aria-label={name}>

@@ -7,6 +7,7 @@ import { AttainmentBar } from './AttainmentBar';
 import { BoardLadder, type BoardMark } from './BoardLadder';
 import { heightFor, LadderChart, type LadderMark } from './LadderChart';
 import { PairChart, type PairMark } from './PairChart';
+import { PENNANT } from './pennant';
 import { RankChange } from './RankChange';
 import { type SeriesBar, SeriesChart } from './SeriesChart';
 import { fillOf, type ShownStatus, textOf } from './status';
@@ -143,6 +144,7 @@ const ladder = (
     status: good,
     before: null,
     beforeText: null,
+    notes: null,
     ...mark,
   }));
   return draw(LadderChart, {
@@ -381,6 +383,19 @@ describe('two measures', () => {
     ).toContain('\u221240%'));
 });
 
+describe('a note', () => {
+  it('is flown at its marker on the ladder and said with it', () => {
+    const { of } = ladder([1, 0.5], {}, { notes: 'Note: call (Marit)' });
+    expect(of('path').filter(({ at }) => at.d === PENNANT)).toHaveLength(2);
+    expect(of('a')[0]!.at['aria-description']).toContain('; Note: call (Marit)');
+    expect(
+      ladder([1])
+        .of('path')
+        .filter(({ at }) => at.d === PENNANT),
+    ).toHaveLength(0);
+  });
+});
+
 describe('a series', () => {
   const bar = (over: Partial<SeriesBar> = {}, index = 0): SeriesBar => ({
     key: `k${index}`,
@@ -393,8 +408,15 @@ describe('a series', () => {
     isRunning: false,
     isRuleChange: false,
     words: 'fifty',
+    notes: null,
     ...over,
   });
+  it('flies the note of a month over it, and says it', () => {
+    const { of } = series([{ notes: 'Note: fair (Marit)' }, {}]);
+    expect(of('path').filter(({ at }) => at.d === PENNANT)).toHaveLength(1);
+    expect(of('title').map(({ text }) => text)).toContain('fifty. Note: fair (Marit)');
+  });
+
   const series = (bars: readonly Partial<SeriesBar>[], over: object = {}) =>
     draw(SeriesChart, {
       bars: bars.map(bar),

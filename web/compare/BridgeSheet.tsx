@@ -1,8 +1,9 @@
 import type { ComparisonView } from '#contract/schemas/comparison';
 import { withSign } from '#core/money/format';
+import { BY_NAMES } from '#wording/takenApart';
 import type { Shown } from '../app/display';
 import { classNames } from '../ui/classNames';
-import { BY_NAMES, STEP_NAMES } from './compareWords';
+import { STEP_NAMES } from './compareWords';
 
 /** More steps than this are one. */
 const MOST_STEPS = 7;

@@ -1,10 +1,7 @@
 import { useLocation } from 'react-router';
 import { type ComparedRow, TAKEN_APART_BY, type TakenApartBy } from '#contract/schemas/comparison';
-import { buildCalendar } from '#core/period/calendar';
 import { figureUnit } from '#wording/figureUnit';
-import { describePeriod } from '#wording/period';
 import { useAddress } from '../app/address';
-import { useGetCompanyQuery } from '../app/api';
 import { useShown } from '../app/display';
 import { FailureNote } from '../app/FailureNote';
 import { usePlace } from '../app/place';
@@ -13,12 +10,13 @@ import { ViewBody } from '../app/ViewBody';
 import { MeasurePicker } from '../figures/MeasurePicker';
 import { NoteLines } from '../figures/notes/NoteLines';
 import { NotesButton } from '../figures/notes/NotesButton';
+import { ShownNotes } from '../figures/notes/ShownNotes';
 import { KeptViewsMenu } from '../figures/views/KeptViewsMenu';
 import { Loading } from '../ui/Loading';
-import { Segments } from '../ui/Segments';
 import { useGetComparisonQuery } from './api';
 import { BridgeSheet } from './BridgeSheet';
-import { BY_NAMES, isBenchmark } from './compareWords';
+import { CompareControls } from './CompareControls';
+import { ComparedDays } from './ComparedDays';
 import { ConcentrationSheet } from './ConcentrationSheet';
 import { GrowthTable } from './GrowthTable';
 import { LeadSheet } from './LeadSheet';
@@ -29,7 +27,6 @@ import { VolumeGrowth } from './VolumeGrowth';
 import { WeeksSheet } from './WeeksSheet';
 import { YearsSheet } from './YearsSheet';
 
-const SELECT = 'touchable h-[28px] rounded-sheet border border-line bg-sheet px-2 text-[12.5px]';
 const EMPHASIS = { good: 'text-grade-3', bad: 'text-grade-1' } as const;
 
 /** A figure against another: one benchmark for the whole view, named with its days. */
@@ -40,9 +37,19 @@ export function ComparePage() {
   const against = search.get('against') ?? 'priorYear';
   const point = search.get('point') === 'workingDay' ? ('workingDay' as const) : ('date' as const);
   const by = TAKEN_APART_BY.find((each) => each === search.get('by'));
+  const organisation = search.get('units') === 'now' ? ('asItIsNow' as const) : undefined;
   const shares = readShares(search.get('classes'));
   const { data, currentData, error, refetch } = useGetComparisonQuery(
-    { unit, period, measure, against, point, ...(by ? { by } : {}), ...shares },
+    {
+      unit,
+      period,
+      measure,
+      against,
+      point,
+      ...(by ? { by } : {}),
+      ...(organisation ? { organisation } : {}),
+      ...shares,
+    },
     { skip: !unit || !period },
   );
   const shown = useShown(data ? figureUnit(data) : { kind: 'count', decimals: 0 });
@@ -61,120 +68,75 @@ export function ComparePage() {
   const place = { unit: data.unit.code, period: data.period.id, measure: data.measure.code };
   const linkOf = (row: ComparedRow) => linkInto(data.by, row, location.search);
   return (
-    <ViewBody
-      isOther={data !== currentData}
-      className="flex flex-col gap-2.5 px-[18px] pt-3 pb-4 max-phone:px-3"
-    >
-      <div className="flex items-start justify-between gap-x-6 gap-y-2 max-desk:flex-col">
-        <h1 className="max-w-[840px]" aria-live="polite">
-          {data.sentence.map(({ text, emphasis }, index) => (
-            <span key={index} className={emphasis && EMPHASIS[emphasis]}>
-              {text}
-            </span>
-          ))}
-        </h1>
-        <div className="flex flex-wrap items-center gap-2">
-          <NotesButton place={place} />
-          <KeptViewsMenu unitName={data.unit.name} />
-          <MeasurePicker />
+    <ShownNotes view={place}>
+      <ViewBody
+        isOther={data !== currentData}
+        className="flex flex-col gap-2.5 px-[18px] pt-3 pb-4 max-phone:px-3"
+      >
+        <div className="flex items-start justify-between gap-x-6 gap-y-2 max-desk:flex-col">
+          <h1 className="max-w-[840px]" aria-live="polite">
+            {data.sentence.map(({ text, emphasis }, index) => (
+              <span key={index} className={emphasis && EMPHASIS[emphasis]}>
+                {text}
+              </span>
+            ))}
+          </h1>
+          <div className="flex flex-wrap items-center gap-2">
+            <NotesButton place={place} />
+            <KeptViewsMenu unitName={data.unit.name} />
+            <MeasurePicker />
+          </div>
         </div>
-      </div>
-      <div className="flex flex-wrap items-center gap-2">
-        <Segments
-          label="Compared with"
-          options={[
-            ['priorYear', 'Last year'],
-            ['priorPeriod', 'Period before'],
-            ['priorOfPrior', 'Two before'],
-            ['target', 'Target'],
-            ['peers', 'Peers'],
-          ]}
-          value={isBenchmark(against) ? against : null}
-          onChange={(next) => put({ against: next === 'priorYear' ? null : next })}
+        <CompareControls view={data} against={against} point={point} />
+        <ComparedDays view={data} shown={shown} />
+        <OtherBenchmarks
+          view={data}
+          shown={shown}
+          onChoose={(next) => put({ against: next === 'priorYear' ? null : next })}
         />
-        <ChosenPeriod against={against} onChoose={(id) => put({ against: id })} />
-        {against !== 'target' && against !== 'peers' && (
-          <Segments
-            label="Same point"
-            options={[
-              ['date', 'By date'],
-              ['workingDay', 'By working day'],
-            ]}
-            value={point}
-            onChange={(next) => put({ point: next === 'date' ? null : next })}
+        <NoteLines place={place} />
+        {data.lead && data.lead.rows.length > 0 && <LeadSheet lead={data.lead} shown={shown} />}
+        {data.rows.length === 0 ? (
+          <p className="rounded-sheet border border-line bg-sheet p-4 text-soft">
+            Neither side has anything to take apart.
+          </p>
+        ) : (
+          <div className="grid grid-cols-2 items-start gap-2.5 max-desk:grid-cols-1">
+            <div className="grid min-w-0 gap-2.5">
+              <BridgeSheet view={data} shown={shown} />
+              <VolumeGrowth view={data} shown={shown} />
+              <YearsSheet years={data.years} shown={shown} />
+            </div>
+            <div className="grid min-w-0 gap-2.5">
+              <GrowthTable key={data.by} view={data} shown={shown} linkOf={linkOf} />
+              <ConcentrationSheet
+                view={data}
+                shown={shown}
+                onShares={({ a, b }) => put({ classes: a === 70 && b === 90 ? null : `${a}-${b}` })}
+              />
+            </div>
+          </div>
+        )}
+        {data.weeks && (
+          <WeeksSheet
+            weeks={data.weeks}
+            then={data.against.days === null ? null : data.against.name}
+            shown={shown}
           />
         )}
-        <label className="flex items-center gap-1.5 text-[12.5px]">
-          Taken apart by
-          <select
-            className={SELECT}
-            value={data.by}
-            onChange={(event) => put({ by: event.target.value })}
-          >
-            {data.takenApartBy.map((each) => (
-              <option key={each} value={each}>
-                {BY_NAMES[each]}
-              </option>
-            ))}
-          </select>
-        </label>
-      </div>
-      <p className="text-[12px] text-soft">
-        {data.days}
-        {data.against.days
-          ? ` against ${data.against.days}${data.against.isCut && data.figure.thenWhole !== null ? `, cut at the same point; all of ${data.against.name}: ${shown.figure(data.figure.thenWhole)}` : ''}`
-          : data.against.benchmark === 'target'
-            ? ' against the target of the whole period'
-            : data.against.benchmark === 'peers'
-              ? ' against the units of the same level under the same one, to three digits'
-              : ''}
-        .
-      </p>
-      <OtherBenchmarks
-        view={data}
-        shown={shown}
-        onChoose={(next) => put({ against: next === 'priorYear' ? null : next })}
-      />
-      <NoteLines place={place} />
-      {data.lead && data.lead.rows.length > 0 && <LeadSheet lead={data.lead} shown={shown} />}
-      {data.rows.length === 0 ? (
-        <p className="rounded-sheet border border-line bg-sheet p-4 text-soft">
-          Neither side has anything to take apart.
-        </p>
-      ) : (
-        <div className="grid grid-cols-2 items-start gap-2.5 max-desk:grid-cols-1">
-          <div className="grid min-w-0 gap-2.5">
-            <BridgeSheet view={data} shown={shown} />
-            <VolumeGrowth view={data} shown={shown} />
-            <YearsSheet years={data.years} shown={shown} />
-          </div>
-          <div className="grid min-w-0 gap-2.5">
-            <GrowthTable key={data.by} view={data} shown={shown} linkOf={linkOf} />
-            <ConcentrationSheet
-              view={data}
-              shown={shown}
-              onShares={({ a, b }) => put({ classes: a === 70 && b === 90 ? null : `${a}-${b}` })}
-            />
-          </div>
-        </div>
-      )}
-      {data.weeks && (
-        <WeeksSheet
-          weeks={data.weeks}
-          then={data.against.days === null ? null : data.against.name}
-          shown={shown}
+        <MeasuresSheet {...place} />
+        <StatusByMonth
+          of={data.statusByMonth}
+          by={data.by}
+          sliceLinkOf={(id) =>
+            `/standing/slices${placeLink(location.search, { period: id })}&by=${data.by}`
+          }
+          linkOf={(code, id) =>
+            `/standing${placeLink(location.search, { unit: code, period: id })}`
+          }
         />
-      )}
-      <MeasuresSheet {...place} />
-      <StatusByMonth
-        of={data.statusByMonth}
-        by={data.by}
-        sliceLinkOf={(id) =>
-          `/standing/slices${placeLink(location.search, { period: id })}&by=${data.by}`
-        }
-        linkOf={(code, id) => `/standing${placeLink(location.search, { unit: code, period: id })}`}
-      />
-    </ViewBody>
+      </ViewBody>
+    </ShownNotes>
   );
 }
 
@@ -190,39 +152,4 @@ function linkInto(by: TakenApartBy, { key }: ComparedRow, search: string): strin
   if (by === 'unit') return `/compare${placeLink(search, { unit: key })}`;
   const place = placeLink(search) || '?';
   return `/explore${place}&pick=${by}:${encodeURIComponent(encodeURIComponent(key))}`;
-}
-
-/** Any month of this year and the two before. */
-function ChosenPeriod({
-  against,
-  onChoose,
-}: {
-  against: string;
-  onChoose(id: string | null): void;
-}) {
-  const { data: company } = useGetCompanyQuery();
-  if (!company) return null;
-  const calendar = buildCalendar(company.calendar);
-  const current = calendar.parse(company.currentPeriod);
-  const label = current ? calendar.labelOf(current.from) : 0;
-  const periods = [label, label - 1, label - 2].flatMap((year) => [
-    calendar.year(year),
-    ...calendar.quarters(year),
-    ...calendar.months(year),
-  ]);
-  return (
-    <select
-      aria-label="Another period"
-      className={SELECT}
-      value={isBenchmark(against) ? '' : against}
-      onChange={(event) => onChoose(event.target.value || null)}
-    >
-      <option value="">Another period…</option>
-      {periods.map((each) => (
-        <option key={each.id} value={each.id}>
-          {describePeriod(each, calendar)}
-        </option>
-      ))}
-    </select>
-  );
 }

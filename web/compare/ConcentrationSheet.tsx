@@ -13,9 +13,9 @@ import type { ComparisonView } from '#contract/schemas/comparison';
 import { toMajor } from '#core/money/format';
 import { showPercent } from '#core/status/percent';
 import { figureUnit } from '#wording/figureUnit';
+import { BY_PLURALS } from '#wording/takenApart';
 import type { Shown } from '../app/display';
 import { SaveTable } from '../figures/SaveTable';
-import { BY_PLURALS } from './compareWords';
 import { AXIS, TOOLTIP } from './lineChart';
 
 const FIRST_TOP = 5;

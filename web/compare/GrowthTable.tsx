@@ -1,13 +1,16 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
-import type { ComparedRow, ComparisonView } from '#contract/schemas/comparison';
+import type { ComparedRow, ComparisonView, TakenApartBy } from '#contract/schemas/comparison';
 import { toMajor, withSign } from '#core/money/format';
 import { figureUnit } from '#wording/figureUnit';
+import { describeNotes } from '#wording/note';
+import { BY_NAMES } from '#wording/takenApart';
 import type { Shown } from '../app/display';
 import { Change } from '../figures/Change';
+import { NoteFlag } from '../figures/notes/NoteFlag';
+import { type NotedPoint, useNotesAt } from '../figures/notes/ShownNotes';
 import { SaveTable } from '../figures/SaveTable';
 import { classNames } from '../ui/classNames';
-import { BY_NAMES } from './compareWords';
 
 const FIRST_ROWS = 12;
 const MORE_ROWS = 50;
@@ -30,6 +33,9 @@ export function GrowthTable({
   const rows = view.rows.slice(0, most);
   const remainder = addUp(view.rows.slice(most), view.remainder);
   const hasClass = rows.some(({ abc }) => abc !== null) && by !== 'unit';
+  const notesAt = useNotesAt();
+  const aboutOf = (row: ComparedRow) => aboutRow(by, row, view.unit.code);
+  const wordsOf = (row: ComparedRow) => describeNotes(notesAt(aboutOf(row)));
   const unit = figureUnit(view);
   const major = (value: number | null) => (value === null ? null : toMajor(value, unit));
   const column = (value: number | null) => (value === null ? '–' : shown.column(value));
@@ -46,7 +52,7 @@ export function GrowthTable({
         </span>
         <SaveTable
           name={`Growth of ${view.unit.name}, ${view.period.name}`}
-          columns={[BY_NAMES[by], 'now', 'then', 'change', 'share', 'class', 'class_then']}
+          columns={[BY_NAMES[by], 'now', 'then', 'change', 'share', 'class', 'class_then', 'notes']}
           rows={() => [
             ...view.rows.map((row) => [
               row.name,
@@ -56,6 +62,7 @@ export function GrowthTable({
               row.share,
               row.abc,
               row.abcThen,
+              wordsOf(row),
             ]),
             ...(view.remainder
               ? [['all others', major(view.remainder.now), major(view.remainder.then)]]
@@ -82,7 +89,15 @@ export function GrowthTable({
               %
             </th>
             {hasClass && (
-              <th scope="col" className={CELL} title="A: the first 70 % of all, B: up to 90 %">
+              <th
+                scope="col"
+                className={CELL}
+                title={
+                  view.concentration
+                    ? `A: the first ${view.concentration.shareA} % of all, B: up to ${view.concentration.shareB} %`
+                    : undefined
+                }
+              >
                 Class
               </th>
             )}
@@ -93,7 +108,10 @@ export function GrowthTable({
             const link = linkOf(row);
             return (
               <tr key={row.key} className="border-b border-line/60">
-                <th scope="row" className="max-w-[190px] truncate py-[5px] text-left font-normal">
+                <th
+                  scope="row"
+                  className="max-w-[190px] truncate py-[5px] text-left font-normal [&>button]:ml-1 [&>button]:inline-grid"
+                >
                   {link ? (
                     <Link to={link} className="hover:underline" title={`Look into ${row.name}`}>
                       {row.name}
@@ -101,6 +119,7 @@ export function GrowthTable({
                   ) : (
                     row.name
                   )}
+                  <NoteFlag {...aboutOf(row)} />
                 </th>
                 <td className={CELL}>{column(row.now)}</td>
                 <td className={`${CELL} max-phone:hidden`}>{column(row.then)}</td>
@@ -195,4 +214,9 @@ function addUp(
     now: rows.reduce((sum, row) => sum + (row.now ?? 0), remainder?.now ?? 0),
     then: isUnknown ? null : rows.reduce((sum, row) => sum + row.then!, remainder?.then ?? 0),
   };
+}
+
+/** What notes are about that belong to a row. */
+function aboutRow(by: TakenApartBy, { key }: ComparedRow, unit: string): NotedPoint {
+  return by === 'unit' ? { unit: key || unit } : { slice: { by, key } };
 }

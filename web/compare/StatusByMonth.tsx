@@ -1,10 +1,12 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
 import type { ComparisonView, TakenApartBy } from '#contract/schemas/comparison';
+import { BY_NAMES } from '#wording/takenApart';
 import { textOf } from '../charts/status';
 import { StatusMark } from '../charts/StatusMark';
+import { NoteFlag } from '../figures/notes/NoteFlag';
+import type { NotedPoint } from '../figures/notes/ShownNotes';
 import { classNames } from '../ui/classNames';
-import { BY_NAMES } from './compareWords';
 
 type ByMonth = ComparisonView['statusByMonth'];
 type Cells = ByMonth['rows'][number]['cells'];
@@ -57,6 +59,7 @@ export function StatusByMonth({
           key: unit.code,
           name: unit.name,
           cells,
+          about: { unit: unit.code },
           linkOf: (period) => linkOf(unit.code, period),
         }))}
         hasTotal
@@ -66,7 +69,11 @@ export function StatusByMonth({
           heading={BY_NAMES[by]}
           of={of}
           isNumbered={isNumbered}
-          rows={slices.map((slice) => ({ ...slice, linkOf: sliceLinkOf }))}
+          rows={slices.map((slice) => ({
+            ...slice,
+            about: { slice: { by, key: slice.key } },
+            linkOf: sliceLinkOf,
+          }))}
         />
       )}
     </section>
@@ -77,6 +84,8 @@ interface GridRow {
   key: string;
   name: string;
   cells: Cells;
+  /** What notes are about that belong to it. */
+  about: NotedPoint;
   linkOf(period: string): string;
 }
 
@@ -114,7 +123,7 @@ function Grid({
         </tr>
       </thead>
       <tbody>
-        {rows.map(({ key, name, cells, linkOf }, index) => (
+        {rows.map(({ key, name, cells, about, linkOf }, index) => (
           <tr
             key={key}
             className={classNames(
@@ -131,7 +140,7 @@ function Grid({
             {cells.map(({ status, attainmentText }, month) => {
               const text = attainmentText ?? '–';
               return (
-                <td key={months[month]!.id} className="px-1 text-center">
+                <td key={months[month]!.id} className="px-1 text-center [&>button]:inline-grid">
                   <Link
                     to={linkOf(months[month]!.id)}
                     title={isNumbered ? undefined : text}
@@ -144,6 +153,7 @@ function Grid({
                     <StatusMark status={statuses[status]!} />
                     <span className={isNumbered ? undefined : 'sr-only'}>{text}</span>
                   </Link>
+                  <NoteFlag {...about} period={months[month]!.id} />
                 </td>
               );
             })}

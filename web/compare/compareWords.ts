@@ -1,27 +1,8 @@
-import { type Benchmark, BENCHMARKS, type TakenApartBy } from '#contract/schemas/comparison';
+import { type Benchmark, BENCHMARKS } from '#contract/schemas/comparison';
 import type { StepKind } from '#core/comparison/bridge';
 
-export const BY_NAMES: Readonly<Record<TakenApartBy, string>> = {
-  unit: 'Units below',
-  salesperson: 'Salesperson',
-  category: 'Category',
-  product: 'Product',
-  customer: 'Customer',
-  customerGroup: 'Customer group',
-  source: 'Source',
-  location: 'Location',
-};
-
-export const BY_PLURALS: Readonly<Record<TakenApartBy, string>> = {
-  unit: 'units',
-  salesperson: 'salespeople',
-  category: 'categories',
-  product: 'products',
-  customer: 'customers',
-  customerGroup: 'customer groups',
-  source: 'sources',
-  location: 'locations',
-};
+export const SELECT =
+  'touchable h-[28px] rounded-sheet border border-line bg-sheet px-2 text-[12.5px]';
 
 export const STEP_NAMES: Readonly<Record<StepKind, string>> = {
   new: 'New',

@@ -20,6 +20,7 @@ import { placeLink } from '../app/placeLink';
 import { ViewBody } from '../app/ViewBody';
 import { NoteLines } from '../figures/notes/NoteLines';
 import { NotesButton } from '../figures/notes/NotesButton';
+import { type NotedPoint, ShownNotes } from '../figures/notes/ShownNotes';
 import { KeptViewsMenu } from '../figures/views/KeptViewsMenu';
 import { Loading } from '../ui/Loading';
 import { Segments } from '../ui/Segments';
@@ -253,7 +254,7 @@ function Explored({
     ? `ring: the same, ${header.priorYear.days}`
     : 'no year before to compare with';
   return (
-    <>
+    <ShownNotes view={place}>
       <div className="flex items-start justify-between gap-x-6 gap-y-2 max-desk:flex-col">
         <h1 className="max-w-[840px]" aria-live="polite">
           {parts.map((part, index) => (
@@ -287,6 +288,7 @@ function Explored({
             shown={shown}
             unit={unit}
             linkOf={linkOf(key)}
+            noteOf={noteOf(key)}
             onChoose={chooseIn(key)}
             search={
               answer.lists[key].count > SEARCHED_FROM
@@ -315,7 +317,7 @@ function Explored({
         {deals.unsayable.length > 0 &&
           ` (without ${deals.unsayable.join(', ')}: the list has no such filter)`}
       </p>
-    </>
+    </ShownNotes>
   );
 }
 
@@ -334,6 +336,14 @@ function whenOf({ period, asOf, now, months }: LinesHeader): string {
   if (period.kind !== 'range') return asOf < period.lastDay ? `${period.name} so far` : period.name;
   const end = now.days.split('–').at(-1)!;
   return months.length > 0 ? `the ${months.length} months to ${end}` : now.days;
+}
+
+/** What notes are about that belong to a value of a list; units have figures of their own. */
+function noteOf(key: ExploreKey): ((row: SliceRow) => NotedPoint) | null {
+  if (key === 'branch' || key === 'team' || key === 'salesperson')
+    return ({ id }) => ({ unit: id });
+  const by = TAKEN_APART_BY.find((each) => each === key);
+  return by ? ({ id }) => ({ slice: { by, key: id } }) : null;
 }
 
 /** Sizes nobody sold at the ends of the range say nothing. */

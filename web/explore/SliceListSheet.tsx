@@ -4,6 +4,8 @@ import { type FigureUnit, toMajor } from '#core/money/format';
 import type { ExploreKey, SliceList, SliceRow } from '#core/slices/exploring';
 import type { Shown } from '../app/display';
 import { Change } from '../figures/Change';
+import { NoteFlag } from '../figures/notes/NoteFlag';
+import type { NotedPoint } from '../figures/notes/ShownNotes';
 import { SaveTable } from '../figures/SaveTable';
 import { classNames } from '../ui/classNames';
 import { type BarScale, scaleOf } from './barScale';
@@ -18,6 +20,8 @@ interface SliceListProps {
   unit: FigureUnit;
   /** The page of a value, where it has one. */
   linkOf(row: SliceRow): string | null;
+  /** What notes are about that belong to a value; null: none can. */
+  noteOf: ((row: SliceRow) => NotedPoint) | null;
   onChoose(id: string): void;
   /** By which the list is searched; null where it is short. */
   search: { text: string; onChange(text: string): void } | null;
@@ -36,6 +40,7 @@ export function SliceListSheet({
   shown,
   unit,
   linkOf,
+  noteOf,
   onChoose,
   search,
   onMore,
@@ -110,6 +115,7 @@ export function SliceListSheet({
                   <Change now={row.these} before={row.before} />
                 </span>
               </button>
+              {noteOf && <NoteFlag {...noteOf(row)} />}
               {link && (
                 <Link
                   to={link}

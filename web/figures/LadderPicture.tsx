@@ -4,8 +4,10 @@ import { formatShort } from '#core/money/format';
 import { scaleAroundShares, scaleOfShares, scaleOfValues } from '#core/picture/ladderScale';
 import type { RankedBy } from '#core/ranking/ladder';
 import { figureUnit } from '#wording/figureUnit';
+import { describeNotes } from '#wording/note';
 import { useGetMeQuery } from '../app/api';
 import { isCrowded, LadderChart } from '../charts/LadderChart';
+import { useNotesAt } from './notes/ShownNotes';
 
 interface LadderPictureProps {
   places: readonly RankingRowView[];
@@ -30,6 +32,7 @@ export function LadderPicture({
   onOpen,
 }: LadderPictureProps) {
   const { data: me } = useGetMeQuery();
+  const notesAt = useNotesAt();
   const isMany = isCrowded(places.length, height);
   const values = places.flatMap((place) => [
     place.value!,
@@ -70,6 +73,7 @@ export function LadderPicture({
       }
       marks={places.map((place) => ({
         key: place.unit.code,
+        notes: describeNotes(notesAt({ unit: place.unit.code })),
         name: place.unit.name,
         at: place.value!,
         text: place.valueText!,

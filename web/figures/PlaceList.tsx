@@ -7,6 +7,7 @@ import { RankChange } from '../charts/RankChange';
 import { textOf } from '../charts/status';
 import { StatusMark } from '../charts/StatusMark';
 import { LineList } from '../ui/LineList';
+import { NoteFlag } from './notes/NoteFlag';
 import { PresenceLabel } from './PresenceLabel';
 
 interface PlaceListProps {
@@ -51,6 +52,7 @@ export function PlaceList(props: PlaceListProps) {
             <StatusMark status={place.status} />
             <span className="truncate">{place.unit.name}</span>
             <PresenceLabel place={place} />
+            <NoteFlag unit={place.unit.code} />
           </span>
         ),
         value: (

@@ -1,9 +1,11 @@
 import type { SeriesPoint, SeriesView } from '#contract/schemas/series';
 import { decimalsOf, type FigureUnit, formatExact, formatShort, toMajor } from '#core/money/format';
 import { figureUnit } from '#wording/figureUnit';
+import { describeNotes } from '#wording/note';
 import { MOST_RINGS, SERIES_PLOT, type SeriesBar, SeriesChart } from '../charts/SeriesChart';
 import { useSize } from '../ui/useSize';
 import { ChartSheet } from './chart/ChartSheet';
+import { useNotesAt } from './notes/ShownNotes';
 
 interface SeriesSheetProps {
   view: SeriesView;
@@ -28,7 +30,10 @@ export function SeriesSheet({
   const unit = figureUnit(view);
   const { box, width } = useSize<HTMLDivElement>({ width: 900, height });
   const show = (value: number) => formatShort(Math.round(value * 10 ** decimalsOf(unit)), unit);
-  const bars = toBars(view, isCumulative, unit);
+  const notesAt = useNotesAt();
+  const notesOf = (id: string) => describeNotes(notesAt({ unit: view.unit.code, period: id }));
+  const bars = toBars(view, isCumulative, unit, notesOf);
+  const hasNotes = bars.some(({ notes }) => notes !== null);
   const exact = (value: number | null) =>
     value === null ? '–' : formatExact(unit.kind === 'money' ? Math.round(value) : value, unit);
   return (
@@ -59,6 +64,7 @@ export function SeriesSheet({
           'Cumulative',
           'Target so far',
           'Last year',
+          ...(hasNotes ? ['Notes'] : []),
         ],
         rows: view.points.map((point) => ({
           key: point.period.id,
@@ -71,6 +77,7 @@ export function SeriesSheet({
             exact(point.cumulativeActual),
             exact(point.cumulativeTarget),
             exact(point.priorYear),
+            ...(hasNotes ? [notesOf(point.period.id) ?? ''] : []),
           ],
         })),
       }}
@@ -92,7 +99,12 @@ export function SeriesSheet({
   );
 }
 
-function toBars(view: SeriesView, isCumulative: boolean, unit: FigureUnit): SeriesBar[] {
+function toBars(
+  view: SeriesView,
+  isCumulative: boolean,
+  unit: FigureUnit,
+  notesOf: (id: string) => string | null,
+): SeriesBar[] {
   const major = (value: number | null) => (value === null ? null : toMajor(value, unit));
   return view.points.map((point) => ({
     key: point.period.id,
@@ -101,6 +113,7 @@ function toBars(view: SeriesView, isCumulative: boolean, unit: FigureUnit): Seri
     isRunning: point.phase === 'open',
     isRuleChange: point.ruleChanges.length > 0,
     words: describePoint(point, view, unit),
+    notes: notesOf(point.period.id),
     value: major(isCumulative ? point.cumulativeActual : point.actual),
     target: major(isCumulative ? point.cumulativeTarget : point.target),
     floor: isCumulative ? null : major(point.floor),

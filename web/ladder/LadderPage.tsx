@@ -16,6 +16,8 @@ import { Enlarge } from '../figures/chart/Enlarge';
 import { LadderPicture } from '../figures/LadderPicture';
 import { LEVEL_NAMES } from '../figures/levels';
 import { MeasurePicker } from '../figures/MeasurePicker';
+import { NotesButton } from '../figures/notes/NotesButton';
+import { ShownNotes } from '../figures/notes/ShownNotes';
 import { KeptViewsMenu } from '../figures/views/KeptViewsMenu';
 import { Loading } from '../ui/Loading';
 import { Segments } from '../ui/Segments';
@@ -70,6 +72,7 @@ export function LadderPage() {
   const open = (code: string) =>
     void navigate({ pathname: '/profile', search: placeLink(search, { unit: code }) });
   const shownLength = data.period.kind === 'range' ? null : data.period.kind;
+  const place = { unit: data.unit.code, period: data.period.id, measure: data.measure.code };
   return (
     <ViewBody
       isOther={data !== currentData}
@@ -77,7 +80,10 @@ export function LadderPage() {
     >
       <div className="flex items-start justify-between gap-x-6 gap-y-2 max-desk:flex-col">
         <h1 className="max-w-[840px]">{data.sentence}</h1>
-        <KeptViewsMenu unitName={data.unit.name} />
+        <div className="flex gap-2">
+          <NotesButton place={place} />
+          <KeptViewsMenu unitName={data.unit.name} />
+        </div>
       </div>
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1.5">
         <MeasurePicker />
@@ -126,8 +132,10 @@ export function LadderPage() {
       )}
       {data.rankings.length > 0 && (
         <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_256px] gap-3.5 max-desk:flex-none max-desk:grid-cols-1 max-desk:grid-rows-[minmax(300px,46vh)_560px] max-phone:grid-rows-[auto_560px]">
-          <LadderTable view={data} onOpen={open} onMore={() => setAll(true)} />
-          <Picture view={data} onOpen={open} />
+          <ShownNotes view={place}>
+            <LadderTable view={data} onOpen={open} onMore={() => setAll(true)} />
+            <Picture view={data} onOpen={open} />
+          </ShownNotes>
         </div>
       )}
     </ViewBody>

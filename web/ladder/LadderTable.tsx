@@ -11,6 +11,7 @@ import { RankChange } from '../charts/RankChange';
 import { textOf } from '../charts/status';
 import { StatusMark } from '../charts/StatusMark';
 import { HowMade } from '../figures/made/HowMade';
+import { NoteFlag } from '../figures/notes/NoteFlag';
 import { PlaceList } from '../figures/PlaceList';
 import { PresenceLabel } from '../figures/PresenceLabel';
 import { classNames } from '../ui/classNames';
@@ -128,6 +129,7 @@ function buildColumns(view: LadderView, display: Display): Column<RankingRowView
           <StatusMark status={place.status} />
           <span className="truncate">{place.unit.name}</span>
           <PresenceLabel place={place} />
+          <NoteFlag unit={place.unit.code} />
         </span>
       ),
     },

@@ -3,19 +3,12 @@ import { Link, useLocation } from 'react-router';
 import type { ApartBy } from '#contract/schemas/contributingDeals';
 import { topN } from '#core/deal/topN';
 import { formatExact, formatWhole } from '#core/money/format';
+import { headingOf } from '#wording/takenApart';
 import { FailureNote } from '../app/FailureNote';
 import { placeLink } from '../app/placeLink';
 import { useGetBreakdownQuery } from '../figures/api';
 import { Segments } from '../ui/Segments';
 
-const NAMES: Record<ApartBy, string> = {
-  salesperson: 'Salespeople',
-  customer: 'Customers',
-  product: 'Products',
-  category: 'Categories',
-  source: 'Sources',
-  location: 'Places',
-};
 const SHOWN = 6;
 
 interface BreakdownSheetProps {
@@ -57,7 +50,7 @@ export function BreakdownSheet({ title, unit, period, ways }: BreakdownSheetProp
         {ways.length > 1 && (
           <Segments<ApartBy>
             label={`${title} by`}
-            options={ways.map((way): readonly [ApartBy, string] => [way, NAMES[way]])}
+            options={ways.map((way): readonly [ApartBy, string] => [way, headingOf(way)])}
             value={by}
             onChange={setBy}
           />

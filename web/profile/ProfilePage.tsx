@@ -19,6 +19,7 @@ import { GapPlanSheet } from '../figures/GapPlanSheet';
 import { Headline } from '../figures/Headline';
 import { MeasurePicker } from '../figures/MeasurePicker';
 import { NotesButton } from '../figures/notes/NotesButton';
+import { ShownNotes } from '../figures/notes/ShownNotes';
 import { PrintMenu } from '../figures/PrintMenu';
 import { SalesMixLine } from '../figures/SalesMixLine';
 import { SeriesSheet } from '../figures/SeriesSheet';
@@ -28,6 +29,7 @@ import { KeptViewsMenu } from '../figures/views/KeptViewsMenu';
 import { Loading } from '../ui/Loading';
 import { AwardsOfUnit } from './AwardsOfUnit';
 import { BreakdownSheet } from './BreakdownSheet';
+import { CrossTableSheet } from './CrossTableSheet';
 import { NewestDeals } from './NewestDeals';
 import { Photo } from './Photo';
 import { TargetsSheet } from './TargetsSheet';
@@ -117,13 +119,21 @@ export function ProfilePage() {
           <PathSheet view={data} outlook={outlooks.get(data.period.id)} />
         </Suspense>
         {months ? (
-          <SeriesSheet
-            view={months}
-            isCumulative={false}
-            height={172}
-            heading={`Months of ${months.period.name}`}
-            onOpen={(id) => go({ period: id })}
-          />
+          <ShownNotes
+            view={{
+              unit: months.unit.code,
+              period: months.period.id,
+              measure: months.measure.code,
+            }}
+          >
+            <SeriesSheet
+              view={months}
+              isCumulative={false}
+              height={172}
+              heading={`Months of ${months.period.name}`}
+              onOpen={(id) => go({ period: id })}
+            />
+          </ShownNotes>
         ) : (
           <div className="h-[210px] rounded-sheet border border-line bg-sheet" />
         )}
@@ -158,6 +168,7 @@ export function ProfilePage() {
         />
         <BreakdownSheet key={`where ${at.unit}`} title="Where" {...at} ways={['location']} />
       </div>
+      <CrossTableSheet key={`cross ${at.unit}`} {...at} measure={data.measure.code} />
       <AwardsOfUnit unit={data.unit.code} />
       <NewestDeals {...at} currency={data.currency} />
     </ViewBody>

@@ -15,6 +15,9 @@ import { AttainmentBar } from '../charts/AttainmentBar';
 import { textOf } from '../charts/status';
 import { StatusMark } from '../charts/StatusMark';
 import { MeasurePicker } from '../figures/MeasurePicker';
+import { NoteFlag } from '../figures/notes/NoteFlag';
+import { NotesButton } from '../figures/notes/NotesButton';
+import { ShownNotes } from '../figures/notes/ShownNotes';
 import { StandingTabs } from '../figures/StandingTabs';
 import { KeptViewsMenu } from '../figures/views/KeptViewsMenu';
 import { type Column, DataTable } from '../ui/DataTable';
@@ -52,13 +55,17 @@ export function SlicesPage() {
       </div>
     );
   if (!data) return <Loading what="the standing by product and customer" />;
+  const place = { unit: data.unit.code, period: data.period.id, measure: data.measure.code };
   return (
     <ViewBody
       isOther={data !== currentData}
       className="flex h-full min-h-[520px] flex-col gap-2.5 px-[18px] pt-2 pb-3 max-desk:h-auto max-phone:px-3"
     >
       <StandingTabs>
-        <KeptViewsMenu unitName={data.unit.name} />
+        <div className="flex gap-2">
+          <NotesButton place={place} />
+          <KeptViewsMenu unitName={data.unit.name} />
+        </div>
       </StandingTabs>
       <div className="flex items-start justify-between gap-x-6 gap-y-2 max-desk:flex-col">
         <h1 className="max-w-[840px]" aria-live="polite">
@@ -67,7 +74,9 @@ export function SlicesPage() {
         <MeasurePicker />
       </div>
       <div className="flex flex-wrap items-center gap-2 overflow-x-auto">{choice}</div>
-      <Rows view={data} />
+      <ShownNotes view={place}>
+        <Rows view={data} />
+      </ShownNotes>
     </ViewBody>
   );
 }
@@ -103,6 +112,7 @@ function Rows({ view }: { view: SliceAttainment }) {
               <span className="flex items-center gap-2">
                 <StatusMark status={row.status} />
                 <span className="truncate">{row.name}</span>
+                <NoteFlag slice={{ by: view.by, key: row.key }} />
               </span>
             ),
             value: row.attainmentText ?? 'no target',
@@ -179,6 +189,7 @@ function buildColumns(view: SliceAttainment, shown: Shown): Column<SliceAttainme
         <span className="flex items-center gap-2">
           <StatusMark status={row.status} />
           <span className="truncate">{row.name}</span>
+          <NoteFlag slice={{ by: view.by, key: row.key }} />
         </span>
       ),
     },

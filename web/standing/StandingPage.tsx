@@ -9,6 +9,7 @@ import { FigureRow } from '../figures/FigureRow';
 import { Headline } from '../figures/Headline';
 import { MeasurePicker } from '../figures/MeasurePicker';
 import { NotesButton } from '../figures/notes/NotesButton';
+import { ShownNotes } from '../figures/notes/ShownNotes';
 import { PartGrades } from '../figures/PartGrades';
 import { PrintMenu } from '../figures/PrintMenu';
 import { SalesMixLine } from '../figures/SalesMixLine';
@@ -74,7 +75,15 @@ export function StandingPage() {
       </div>
       <FigureRow view={data} />
       <ViewBody isOther={pictured !== data} className="flex min-h-0 flex-1 flex-col gap-2.5">
-        <Pictures view={pictured} outlook={outlooks.get(pictured.period.id)} />
+        <ShownNotes
+          view={{
+            unit: pictured.unit.code,
+            period: pictured.period.id,
+            measure: pictured.measure.code,
+          }}
+        >
+          <Pictures view={pictured} outlook={outlooks.get(pictured.period.id)} />
+        </ShownNotes>
       </ViewBody>
     </ViewBody>
   );

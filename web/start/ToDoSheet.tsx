@@ -3,13 +3,13 @@ import { Link, useLocation } from 'react-router';
 import type { Note } from '#contract/schemas/note';
 import type { StartView, ToDo } from '#contract/schemas/start';
 import { parseDay } from '#core/period/day';
+import { describeNotePlace } from '#wording/note';
 import { shortDay } from '#wording/period';
 import { describeToDo } from '#wording/startSentence';
 import { useGetCompanyQuery, useGetMeQuery } from '../app/api';
 import { placeLink } from '../app/placeLink';
 import { wholeBook } from '../app/wholeBook';
 import { useListNotesQuery, useResolveNoteMutation } from '../figures/notes/api';
-import { describeNotePlace } from '../figures/notes/noteWords';
 import { useSay } from '../ui/Toasts';
 import { Sheet } from './Sheet';
 

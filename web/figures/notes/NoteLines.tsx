@@ -1,6 +1,7 @@
+import { describeNotePlace } from '#wording/note';
 import { useListNotesQuery } from './api';
 import type { NotePlace } from './notePlace';
-import { describeNotePlace, NoteAction } from './noteWords';
+import { NoteAction } from './noteWords';
 
 const SHOWN = 3;
 

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import type { Note, NOTE_STATES } from '#contract/schemas/note';
+import { describeNotePlace } from '#wording/note';
 import { useGetMeQuery } from '../../app/api';
 import { FailureNote } from '../../app/FailureNote';
 import { Moment } from '../../app/Moment';
@@ -11,7 +12,7 @@ import { Segments } from '../../ui/Segments';
 import { useListNotesQuery, useReplyToNoteMutation, useResolveNoteMutation } from './api';
 import { NoteForm } from './NoteForm';
 import type { NotePlace } from './notePlace';
-import { describeNotePlace, NoteAction } from './noteWords';
+import { NoteAction } from './noteWords';
 
 const STATES: readonly (readonly [(typeof NOTE_STATES)[number], string])[] = [
   ['open', 'Open'],
