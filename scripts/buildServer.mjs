@@ -9,6 +9,7 @@ const ENTRIES = {
   main: 'server/main.ts',
   totals: 'scripts/totals.ts',
   fileReader: 'server/reading/worker.ts',
+  explorer: 'server/slices/exploreWorker.ts',
 };
 
 /**

@@ -1,9 +1,13 @@
+import type { FastifyReply } from 'fastify';
 import * as routes from '#contract/routes/print';
+import type { DocumentFormat } from '#contract/schemas/print';
 import { findMeasure, findPeriod, viewStandingWhole } from '../attainment/index';
 import type { Endpoints } from '../endpoints';
 import { XLSX_TYPE } from '../imports/index';
 import { listPrintedNotes } from '../notes/index';
-import { writeStandingFile } from './standingFile';
+import type { FigureDocument } from './document/document';
+import { documentComparison, documentExplore } from './document/figureDocuments';
+import { writeDocumentFile, writeStandingFile } from './standingFile';
 import type { PrintFormat } from './writeFormat';
 
 export const PRINT_TYPES = {
@@ -42,4 +46,27 @@ export function addPrintRoutes({ implement, context }: Endpoints): void {
       ),
     );
   });
+
+  implement(routes.printComparison, async ({ query, scope, principal, reply }) => {
+    const { format, ...asked } = query;
+    const document = await documentComparison(context, { scope, principal }, asked);
+    return sendDocument(reply, document, format, principal.name);
+  });
+
+  implement(routes.printExplore, async ({ query, scope, principal, reply }) => {
+    const { format, ...asked } = query;
+    const document = await documentExplore(context, { scope, principal }, asked);
+    return sendDocument(reply, document, format, principal.name);
+  });
+}
+
+async function sendDocument(
+  reply: FastifyReply,
+  document: FigureDocument,
+  format: DocumentFormat,
+  author: string,
+): Promise<FastifyReply> {
+  reply.header('content-type', PRINT_TYPES[format]);
+  reply.header('content-disposition', `attachment; filename="${document.fileName}.${format}"`);
+  return reply.send(await writeDocumentFile(document, format, author));
 }

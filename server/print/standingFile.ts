@@ -1,3 +1,5 @@
+import type { DocumentFormat } from '#contract/schemas/print';
+import type { FigureDocument } from './document/document';
 import type { PrintedStanding } from './printedStanding';
 import type { PrintFormat } from './writeFormat';
 
@@ -12,4 +14,14 @@ export async function writeStandingFile(
 ): Promise<Buffer | string> {
   const { writeFormat } = await import('./writeFormat');
   return writeFormat(standing, format, author);
+}
+
+/** A document as a file; what writes it is loaded as late. */
+export async function writeDocumentFile(
+  document: FigureDocument,
+  format: DocumentFormat,
+  author: string,
+): Promise<Buffer> {
+  const { writeDocument } = await import('./document/writeDocument');
+  return writeDocument(document, format, author);
 }

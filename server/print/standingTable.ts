@@ -1,12 +1,11 @@
 import type { StandingView } from '#contract/schemas/attainment';
-import type { Note } from '#contract/schemas/note';
 import { decimalsOf, toMajor } from '#core/money/format';
 import { listDefinitions } from '#wording/definitions';
 import { figureUnit } from '#wording/figureUnit';
-import { describeDayOf } from '#wording/moment';
 import { describeNotes } from '#wording/note';
 import { describePresence } from '#wording/presence';
 import { guardCell, toCsv } from '../imports/index';
+import { NOTE_COLUMNS, toNoteRow } from './noteRows';
 import type { PrintedStanding } from './printedStanding';
 
 type Cell = string | number | null;
@@ -105,32 +104,6 @@ export function writeStandingCsv(standing: PrintedStanding): string {
     ['definitions'],
     definitions.map((text) => [text]),
   )}`;
-}
-
-const NOTE_COLUMNS = [
-  'unit',
-  'name',
-  'slice',
-  'period',
-  'text',
-  'author',
-  'written_on',
-  'assignee',
-  'due_on',
-] as const;
-
-function toNoteRow(note: Note, timeZone: string): Cell[] {
-  return [
-    note.unit.code,
-    note.unit.name,
-    note.slice?.name ?? null,
-    note.period.name,
-    note.text,
-    note.author.name,
-    describeDayOf(note.at, timeZone),
-    note.assignee?.name ?? null,
-    note.dueOn,
-  ];
 }
 
 /** The same as a workbook: the sentence above, definitions on a sheet of their own. */

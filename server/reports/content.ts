@@ -3,17 +3,30 @@ import type { ComparisonQuery } from '#contract/schemas/comparison';
 import { BENCHMARKS, planOf, TAKEN_APART_BY } from '#contract/schemas/comparison';
 import type { KeptView } from '#contract/schemas/keptView';
 import type { ReportFormat, ReportPeriod } from '#contract/schemas/report';
-import { formatExact, formatWhole, withSign } from '#core/money/format';
+import { formatWhole } from '#core/money/format';
+import { parseDay } from '#core/period/day';
 import { priorPeriodOf } from '#core/period/neighbours';
+import { EXPLORE_SPANS, spanOf } from '#core/slices/exploreChoices';
+import { isSliceMeasure } from '#core/slices/lineTable';
+import { KEY_NAMES } from '#wording/exploreWords';
 import { figureUnit } from '#wording/figureUnit';
-import type { Principal, Scope } from '../access/index';
+import { shortDay } from '#wording/period';
+import type { Scope } from '../access/index';
 import { findMeasure, findPeriod, viewStandingWhole } from '../attainment/index';
 import type { Context } from '../context';
 import type { MailAttachment } from '../db/tables/mail';
 import type { LetterPart } from '../mail/index';
 import { listPrintedNotes } from '../notes/index';
-import { PRINT_TYPES, writeStandingFile } from '../print/index';
-import { viewComparison } from '../slices/index';
+import {
+  documentComparison,
+  documentExplore,
+  type DocumentReader,
+  type FigureDocument,
+  PRINT_TYPES,
+  showCell,
+  writeDocumentFile,
+  writeStandingFile,
+} from '../print/index';
 
 /** A view as it stands in a mail: a sentence, a table, a file, and the link to the very state. */
 export interface ViewContent {
@@ -22,12 +35,10 @@ export interface ViewContent {
   attachments: MailAttachment[];
 }
 
-/** For whom a view is described: those of one unit and role read the same. */
-export interface ReportReader {
-  scope: Scope;
-  principal: Pick<Principal, 'role' | 'unitId'>;
-}
-
+/** Tables whose order is time, or sizes: what is told in a mail is ranked. */
+const IN_ORDER: ReadonlySet<string> = new Set(
+  (['month', 'weekday', 'size'] as const).map((key) => KEY_NAMES[key]),
+);
 const ROWS_SHOWN = 15;
 
 /** The state of a view with its period moved on, where it is to move. */
@@ -56,7 +67,7 @@ export function placeOfView(
  */
 export async function describeView(
   context: Context,
-  reader: ReportReader,
+  reader: DocumentReader,
   { path, params, format }: { path: string; params: URLSearchParams; format: ReportFormat },
   author: string,
 ): Promise<ViewContent> {
@@ -66,15 +77,24 @@ export async function describeView(
   const measure = findMeasure(scope.dataset, params.get('measure') ?? undefined).code;
   const standing = await viewStandingWhole(context, scope, unit, period, measure);
   const url = `${context.origin}${path}?${params}`;
-  const about =
-    path === '/compare' || path === '/explore'
-      ? await describeComparedView(context, reader, params)
-      : describeStandingView(standing);
+  const document =
+    path === '/compare'
+      ? await documentComparison(context, reader, readComparison(scope, params))
+      : path === '/explore'
+        ? await documentExplore(context, reader, readExplored(scope, params))
+        : null;
+  const attach = async (): Promise<MailAttachment[]> => {
+    if (format === 'none') return [];
+    if (document) return [await attachDocument(document, format, author)];
+    return [await attachStanding(context, scope, standing, format, author)];
+  };
   return {
     subject: `${unit.name}, ${standing.period.name}: ${standing.figures.attainmentText ?? standing.figures.status.label}`,
-    parts: [...about, { kind: 'link', text: 'Open this view', url }],
-    attachments:
-      format === 'none' ? [] : [await printStanding(context, scope, standing, format, author)],
+    parts: [
+      ...(document ? describeDocument(document) : describeStandingView(standing)),
+      { kind: 'link', text: 'Open this view', url },
+    ],
+    attachments: await attach(),
   };
 }
 
@@ -112,19 +132,16 @@ function describeStandingView(view: StandingView): LetterPart[] {
   ];
 }
 
-async function describeComparedView(
-  context: Context,
-  { scope, principal }: ReportReader,
-  params: URLSearchParams,
-): Promise<LetterPart[]> {
+/** What the address of Compare asks for; what it does not know is left out. */
+function readComparison({ dataset }: Scope, params: URLSearchParams): ComparisonQuery {
   const against = params.get('against');
   const by = TAKEN_APART_BY.find((each) => each === params.get('by'));
   const isKnown =
     against !== null &&
     (BENCHMARKS.some((each) => each === against) ||
       planOf(against) !== null ||
-      scope.dataset.calendar.parse(against) !== null);
-  const query: ComparisonQuery = {
+      dataset.calendar.parse(against) !== null);
+  return {
     unit: params.get('unit')!,
     period: params.get('period')!,
     ...(params.get('measure') ? { measure: params.get('measure')! } : {}),
@@ -132,33 +149,57 @@ async function describeComparedView(
     ...(by ? { by } : {}),
     ...(params.get('units') === 'now' ? { organisation: 'asItIsNow' as const } : {}),
   };
-  const view = await viewComparison(context, scope, principal, query);
-  const unit = figureUnit(view);
-  const show = (value: number | null) => (value === null ? '–' : formatWhole(value, unit));
+}
+
+/** The same of Explore. */
+function readExplored({ dataset }: Scope, params: URLSearchParams) {
+  const of = params.get('of') ?? params.get('measure') ?? '';
+  const span = EXPLORE_SPANS.find((each) => each === params.get('span')) ?? 'months';
+  return {
+    unit: params.get('unit')!,
+    period: spanOf(dataset.calendar.rule, params.get('period')!, span),
+    ...(isSliceMeasure(of) ? { measure: of } : {}),
+    ...(params.get('pick') ? { pick: params.get('pick')! } : {}),
+  };
+}
+
+/** The sentence, the first table that is no row of months, and what it is of. */
+function describeDocument({ sentence, tables, facts, asOf, unit }: FigureDocument): LetterPart[] {
+  const table = tables.find(({ name }) => !IN_ORDER.has(name));
   return [
-    { kind: 'text', text: textOf(view.sentence) },
-    {
-      kind: 'table',
-      head: ['What', 'Now', view.against.name, 'Change'],
-      rows: view.rows
-        .slice(0, ROWS_SHOWN)
-        .map((row) => [
-          row.name,
-          show(row.now),
-          show(row.then),
-          row.difference === null
-            ? '–'
-            : withSign(row.difference, formatExact(row.difference, unit)),
-        ]),
-    },
-    {
-      kind: 'text',
-      text: `${view.days}${view.against.days ? ` against ${view.against.days}` : ''}${view.organisation === 'asItIsNow' ? '; units as they are now' : ''}; as of ${view.asOf}.`,
-    },
+    { kind: 'text', text: textOf(sentence) },
+    ...(table
+      ? [
+          {
+            kind: 'table' as const,
+            head: table.columns.map(({ name }) => name),
+            rows: table.rows
+              .slice(0, ROWS_SHOWN)
+              .map((row) =>
+                table.columns.map(({ kind }, index) => showCell(kind, row[index] ?? null, unit)),
+              ),
+          },
+        ]
+      : []),
+    { kind: 'text', text: `${facts.join('; ')}; as of ${shortDay(parseDay(asOf)!, true)}.` },
   ];
 }
 
-async function printStanding(
+async function attachDocument(
+  document: FigureDocument,
+  format: Exclude<ReportFormat, 'none'>,
+  author: string,
+): Promise<MailAttachment> {
+  // Of many pages there is no picture, of many tables no single one.
+  const written = format === 'pdf' || format === 'png' ? 'pdf' : 'xlsx';
+  return {
+    name: `${document.fileName}.${written}`,
+    type: PRINT_TYPES[written],
+    content: (await writeDocumentFile(document, written, author)).toString('base64'),
+  };
+}
+
+async function attachStanding(
   context: Context,
   scope: Scope,
   view: StandingView,

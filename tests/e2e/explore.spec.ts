@@ -84,7 +84,7 @@ test('another measure, span and order; deals are counted once', async ({ page })
     .getByRole('group', { name: 'Span' })
     .getByRole('button', { name: 'As chosen' })
     .click();
-  await expect(heading).toHaveText(/^Saltmarsh branch won \d+ deals won in November 2026 so far\./);
+  await expect(heading).toHaveText(/^Saltmarsh branch won \d+ deals in November 2026 so far\./);
   const count = Number((await heading.textContent())!.match(/won (\d+) deals/)![1]);
   await page.goto('/standing?unit=saltmarsh&period=FY2027-P08&measure=deals_won');
   await expect(page.getByRole('heading', { level: 1 })).toContainText(`${count} `);

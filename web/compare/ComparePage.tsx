@@ -7,6 +7,7 @@ import { FailureNote } from '../app/FailureNote';
 import { usePlace } from '../app/place';
 import { placeLink } from '../app/placeLink';
 import { ViewBody } from '../app/ViewBody';
+import { DocumentMenu } from '../figures/DocumentMenu';
 import { MeasurePicker } from '../figures/MeasurePicker';
 import { NoteLines } from '../figures/notes/NoteLines';
 import { NotesButton } from '../figures/notes/NotesButton';
@@ -39,19 +40,19 @@ export function ComparePage() {
   const by = TAKEN_APART_BY.find((each) => each === search.get('by'));
   const organisation = search.get('units') === 'now' ? ('asItIsNow' as const) : undefined;
   const shares = readShares(search.get('classes'));
-  const { data, currentData, error, refetch } = useGetComparisonQuery(
-    {
-      unit,
-      period,
-      measure,
-      against,
-      point,
-      ...(by ? { by } : {}),
-      ...(organisation ? { organisation } : {}),
-      ...shares,
-    },
-    { skip: !unit || !period },
-  );
+  const asked = {
+    unit,
+    period,
+    measure,
+    against,
+    point,
+    ...(by ? { by } : {}),
+    ...(organisation ? { organisation } : {}),
+    ...shares,
+  };
+  const { data, currentData, error, refetch } = useGetComparisonQuery(asked, {
+    skip: !unit || !period,
+  });
   const shown = useShown(data ? figureUnit(data) : { kind: 'count', decimals: 0 });
   if (error)
     return (
@@ -84,6 +85,7 @@ export function ComparePage() {
           <div className="flex flex-wrap items-center gap-2">
             <NotesButton place={place} />
             <KeptViewsMenu unitName={data.unit.name} />
+            <DocumentMenu path="/comparison/export" query={toQuery(asked)} />
             <MeasurePicker />
           </div>
         </div>
@@ -105,7 +107,7 @@ export function ComparePage() {
             <div className="grid min-w-0 gap-2.5">
               <BridgeSheet view={data} shown={shown} />
               <VolumeGrowth view={data} shown={shown} />
-              <YearsSheet years={data.years} shown={shown} />
+              {data.by !== 'unit' && <YearsSheet years={data.years} shown={shown} />}
             </div>
             <div className="grid min-w-0 gap-2.5">
               <GrowthTable key={data.by} view={data} shown={shown} linkOf={linkOf} />
@@ -114,6 +116,8 @@ export function ComparePage() {
                 shown={shown}
                 onShares={({ a, b }) => put({ classes: a === 70 && b === 90 ? null : `${a}-${b}` })}
               />
+              {/* Units have no concentration beside: the years take its room. */}
+              {data.by === 'unit' && <YearsSheet years={data.years} shown={shown} />}
             </div>
           </div>
         )}
@@ -139,6 +143,9 @@ export function ComparePage() {
     </ShownNotes>
   );
 }
+
+const toQuery = (asked: Readonly<Record<string, string | number>>) =>
+  Object.fromEntries(Object.entries(asked).map(([name, value]) => [name, String(value)]));
 
 /** Of the address: "60-85" is class A up to 60 % of all, B up to 85 %. */
 function readShares(text: string | null): { shareA?: number; shareB?: number } {

@@ -110,7 +110,7 @@ export function GrowthTable({
               <tr key={row.key} className="border-b border-line/60">
                 <th
                   scope="row"
-                  className="max-w-[190px] truncate py-[5px] text-left font-normal [&>button]:ml-1 [&>button]:inline-grid"
+                  className="max-w-[190px] truncate py-[5px] text-left font-normal [&>button]:ml-0 [&>button]:inline-grid"
                 >
                   {link ? (
                     <Link to={link} className="hover:underline" title={`Look into ${row.name}`}>

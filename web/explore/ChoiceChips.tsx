@@ -1,7 +1,7 @@
 import { X } from 'lucide-react';
 import type { ExploreAnswer, ExploreKey } from '#core/slices/exploring';
 import { showPercent } from '#core/status/percent';
-import { KEY_NAMES, nameOf } from './sliceWords';
+import { KEY_NAMES, nameOf } from '#wording/exploreWords';
 
 const NAMED = 2;
 

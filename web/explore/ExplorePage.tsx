@@ -4,13 +4,23 @@ import { TAKEN_APART_BY, type TakenApartBy } from '#contract/schemas/comparison'
 import type { NoteSlice } from '#contract/schemas/note';
 import type { LinesHeader } from '#contract/schemas/slice';
 import {
+  type Choices,
+  EXPLORE_SPANS,
+  type ExploreSpan,
+  readChoices,
+  spanOf,
+  toggle,
+  withoutKey,
+  writeChoices,
+} from '#core/slices/exploreChoices';
+import {
   type ExploreAnswer,
   type ExploreKey,
   type ExploreQuestion,
   type SliceRow,
 } from '#core/slices/exploring';
 import { isSliceMeasure, SLICE_MEASURES, type SliceMeasure } from '#core/slices/lineTable';
-import { describeExplored } from '#wording/exploreSentence';
+import { describeAnswer, MEASURE_NAMES, nameOf, unitOf } from '#wording/exploreWords';
 import { useAddress } from '../app/address';
 import { useGetCompanyQuery } from '../app/api';
 import { useShown } from '../app/display';
@@ -18,6 +28,7 @@ import { FailureNote } from '../app/FailureNote';
 import { usePlace } from '../app/place';
 import { placeLink } from '../app/placeLink';
 import { ViewBody } from '../app/ViewBody';
+import { DocumentMenu } from '../figures/DocumentMenu';
 import { NoteLines } from '../figures/notes/NoteLines';
 import { NotesButton } from '../figures/notes/NotesButton';
 import { type NotedPoint, ShownNotes } from '../figures/notes/ShownNotes';
@@ -27,18 +38,7 @@ import { Segments } from '../ui/Segments';
 import { ChoiceChips } from './ChoiceChips';
 import { ColumnsSheet } from './ColumnsSheet';
 import { dealsLink } from './dealsLink';
-import {
-  type Choices,
-  readChoices,
-  type Span,
-  spanOf,
-  SPANS,
-  toggle,
-  withoutKey,
-  writeChoices,
-} from './exploreAddress';
 import { SliceListSheet } from './SliceListSheet';
-import { MEASURE_NAMES, nameOf, NOUNS, unitOf } from './sliceWords';
 import { useExplorer } from './useExplorer';
 
 /** Lists under the pictures, in their order. */
@@ -53,6 +53,13 @@ const LISTS = [
   'source',
   'location',
 ] as const satisfies readonly ExploreKey[];
+
+const SPAN_NAMES: Readonly<Record<ExploreSpan, string>> = {
+  months: '12 months',
+  year: 'Fiscal year',
+  quarter: 'Quarter',
+  period: 'As chosen',
+};
 
 const FIRST_SHOWN = 6;
 const MORE = 20;
@@ -112,6 +119,7 @@ export function ExplorePage() {
         answer={answer}
         choices={choices}
         choose={choose}
+        order={order}
         find={find}
         onFind={(key, text) => setFind({ ...find, [key]: text })}
         onMore={(key) => setMore({ ...more, [key]: (more[key] ?? FIRST_SHOWN) + MORE })}
@@ -125,7 +133,7 @@ export function ExplorePage() {
             />
             <Segments
               label="Span"
-              options={Object.entries(SPANS) as [Span, string][]}
+              options={EXPLORE_SPANS.map((each) => [each, SPAN_NAMES[each]])}
               value={span}
               onChange={(next) => put({ span: next === 'months' ? null : next })}
             />
@@ -145,8 +153,8 @@ export function ExplorePage() {
   );
 }
 
-function toSpan(text: string | null): Span {
-  return text !== null && text in SPANS ? (text as Span) : 'months';
+function toSpan(text: string | null): ExploreSpan {
+  return EXPLORE_SPANS.find((each) => each === text) ?? 'months';
 }
 
 /** Esc goes one step back, Backspace all of them, unless one types or a dialog is open. */
@@ -172,6 +180,7 @@ function useSteps(choices: Choices, choose: (next: Choices) => void): void {
 }
 
 interface ExploredProps {
+  order: ExploreQuestion['order'];
   header: LinesHeader;
   answer: ExploreAnswer;
   choices: Choices;
@@ -189,6 +198,7 @@ const EMPHASIS = {
 } as const;
 
 function Explored({
+  order,
   header,
   answer,
   choices,
@@ -206,17 +216,7 @@ function Explored({
   const { currency } = header;
   const isChosen = (key: ExploreKey) => choices.some((each) => each.key === key);
   const chooseIn = (key: ExploreKey) => (id: string) => choose(toggle(choices, key, id));
-  const parts = describeExplored({
-    unitName: header.unit.name,
-    when: whenOf(header),
-    hasPriorYear: header.priorYear !== null,
-    unit,
-    noun: NOUNS[measure],
-    total: answer.total,
-    chosen: answer.choices.map(({ key, values }) =>
-      values.map((value) => nameOf(key, value, currency)).join(' and '),
-    ),
-  });
+  const parts = describeAnswer(header, answer);
   const linkOf = (key: ExploreKey) => (row: SliceRow) => {
     if (key === 'customer' && row.id !== '0')
       return `/deals/customers/${row.id}${placeLink(search)}`;
@@ -230,6 +230,14 @@ function Explored({
     period: header.period.id,
     measure: measure === 'quantity' ? 'revenue' : measure,
     slice: sliceOf(answer),
+  };
+  const pick = writeChoices(choices);
+  const fileQuery = {
+    unit: header.unit.code,
+    period: header.period.id,
+    measure,
+    order,
+    ...(pick ? { pick } : {}),
   };
   const deals = dealsLink(search, header.period.id, answer.choices);
   const columns = (
@@ -266,6 +274,7 @@ function Explored({
         <div className="flex gap-2">
           <NotesButton place={place} />
           <KeptViewsMenu unitName={header.unit.name} />
+          <DocumentMenu path="/explore/export" query={fileQuery} />
         </div>
       </div>
       {controls}
@@ -329,13 +338,6 @@ function sliceOf({ choices }: ExploreAnswer): NoteSlice | null {
   if (!chosen) return null;
   const [{ id, name }] = chosen.values as [{ id: string; name: string }];
   return id === '' ? null : { by: chosen.key as TakenApartBy, key: id, name };
-}
-
-/** The span in a sentence: a year's months by their end, all else by its name. */
-function whenOf({ period, asOf, now, months }: LinesHeader): string {
-  if (period.kind !== 'range') return asOf < period.lastDay ? `${period.name} so far` : period.name;
-  const end = now.days.split('–').at(-1)!;
-  return months.length > 0 ? `the ${months.length} months to ${end}` : now.days;
 }
 
 /** What notes are about that belong to a value of a list; units have figures of their own. */

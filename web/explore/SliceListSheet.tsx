@@ -2,6 +2,7 @@ import { ArrowUpRight } from 'lucide-react';
 import { Link } from 'react-router';
 import { type FigureUnit, toMajor } from '#core/money/format';
 import type { ExploreKey, SliceList, SliceRow } from '#core/slices/exploring';
+import { KEY_NAMES } from '#wording/exploreWords';
 import type { Shown } from '../app/display';
 import { Change } from '../figures/Change';
 import { NoteFlag } from '../figures/notes/NoteFlag';
@@ -9,7 +10,7 @@ import type { NotedPoint } from '../figures/notes/ShownNotes';
 import { SaveTable } from '../figures/SaveTable';
 import { classNames } from '../ui/classNames';
 import { type BarScale, scaleOf } from './barScale';
-import { describeRow, KEY_NAMES } from './sliceWords';
+import { describeRow } from './sliceWords';
 
 interface SliceListProps {
   name: ExploreKey;

@@ -1,6 +1,6 @@
 import type { ExploreAnswer, ExploreKey } from '#core/slices/exploring';
+import { KEY_NAMES } from '#wording/exploreWords';
 import { placeLink } from '../app/placeLink';
-import { KEY_NAMES } from './sliceWords';
 
 /** What the table of deals filters by, under the same name. */
 const FILTERS: ReadonlySet<ExploreKey> = new Set([

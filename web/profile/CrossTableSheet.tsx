@@ -20,6 +20,7 @@ type Whom = (typeof WHOM)[number];
 type What = (typeof WHAT)[number];
 
 const FIRST_ROWS = 8;
+const [NAME_WIDTH, LEAST_WIDTH] = [190, 88];
 const CELL = 'px-2 py-[3px] text-right tabular-nums whitespace-nowrap';
 /** The darkest shade, of the largest cell, in percent: text over it stays readable. */
 const DARKEST = 34;
@@ -105,7 +106,13 @@ function Cells({ view, whom, what }: { view: CrossTable; whom: Whom; what: What 
   };
   return (
     <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="What to whom, table">
-      <table className="mt-1 w-full text-[12px]">
+      <table
+        className="mt-1 w-full table-fixed text-[12px]"
+        style={{ minWidth: NAME_WIDTH + (columns.length + 1) * LEAST_WIDTH }}
+      >
+        <colgroup>
+          <col style={{ width: NAME_WIDTH }} />
+        </colgroup>
         <thead>
           <tr className="border-b border-line text-[11.5px] text-soft">
             <th scope="col" className="sticky left-0 bg-sheet py-1 text-left font-normal">
@@ -115,7 +122,8 @@ function Cells({ view, whom, what }: { view: CrossTable; whom: Whom; what: What 
               <th
                 key={column.key ?? 'others'}
                 scope="col"
-                className={classNames(CELL, 'font-normal')}
+                title={nameOf(column)}
+                className={classNames(CELL, 'truncate font-normal')}
               >
                 {nameOf(column)}
               </th>

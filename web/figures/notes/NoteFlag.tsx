@@ -17,7 +17,7 @@ export function NoteFlag(point: NotedPoint) {
         title={words}
         onClick={(event) => event.stopPropagation()}
         onKeyDown={(event) => event.stopPropagation()}
-        className="grid size-[24px] shrink-0 place-items-center rounded-[3px] hover:bg-hover"
+        className="-mx-1.5 grid size-[24px] shrink-0 place-items-center rounded-[3px] hover:bg-hover"
       >
         <Pennant />
       </Popover.Trigger>

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { readChoices, spanOf, toggle, withoutKey, writeChoices } from './exploreAddress';
+import { readChoices, spanOf, toggle, withoutKey, writeChoices } from './exploreChoices';
 
 const RULE = { kind: 'month', firstMonth: 4, yearLabel: 'ends' } as const;
 

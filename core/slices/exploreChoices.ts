@@ -1,17 +1,12 @@
-import { buildCalendar, type CalendarRule, toRange } from '#core/period/calendar';
-import { priorPeriodOf } from '#core/period/neighbours';
-import { EXPLORE_KEYS, type ExploreKey, type ExploreQuestion } from '#core/slices/exploring';
+import { buildCalendar, type CalendarRule, toRange } from '../period/calendar';
+import { priorPeriodOf } from '../period/neighbours';
+import { EXPLORE_KEYS, type ExploreKey, type ExploreQuestion } from './exploring';
 
 export type Choices = ExploreQuestion['choices'];
 
 /** How long a span is looked at; a month alone has too few deals to explore. */
-export const SPANS = {
-  months: '12 months',
-  year: 'Fiscal year',
-  quarter: 'Quarter',
-  period: 'As chosen',
-} as const;
-export type Span = keyof typeof SPANS;
+export const EXPLORE_SPANS = ['months', 'year', 'quarter', 'period'] as const;
+export type ExploreSpan = (typeof EXPLORE_SPANS)[number];
 
 /** "salesperson:ivarga,nkassem;month:FY2027-P07": in the order in which they were chosen. */
 export function readChoices(text: string | null): Choices {
@@ -54,7 +49,7 @@ export function withoutKey(choices: Choices, key: ExploreKey): Choices {
 }
 
 /** The span around a chosen period, as a period's id. */
-export function spanOf(rule: CalendarRule, periodId: string, span: Span): string {
+export function spanOf(rule: CalendarRule, periodId: string, span: ExploreSpan): string {
   const calendar = buildCalendar(rule);
   const period = calendar.parse(periodId);
   if (!period || span === 'period') return periodId;

@@ -1,0 +1,26 @@
+import { formatWhole, withSign } from '#core/money/format';
+import { showChange, showPercent } from '#core/status/percent';
+import type { DocumentCell, DocumentTable, FigureDocument } from './document';
+
+/** A cell as it is read; a figure that is not known is a dash. */
+export function showCell(
+  kind: DocumentTable['columns'][number]['kind'],
+  cell: DocumentCell,
+  unit: FigureDocument['unit'],
+): string {
+  if (cell === null) return kind === 'text' ? '' : '–';
+  if (typeof cell === 'string') return cell;
+  const rounded = Math.round(cell);
+  switch (kind) {
+    case 'figure':
+      return formatWhole(cell, unit);
+    case 'signed':
+      return withSign(rounded, formatWhole(rounded, unit));
+    case 'change':
+      return showChange(cell);
+    case 'share':
+      return showPercent(cell);
+    default:
+      return String(cell);
+  }
+}
