@@ -1,5 +1,4 @@
 import { type Static, Type } from 'typebox';
-import { SLICE_MEASURES } from '#core/slices/lineTable';
 import { PeriodView } from './attainment';
 import { Nullable, Value } from './common';
 import { TAKEN_APART_BY } from './comparison';
@@ -10,6 +9,9 @@ import { UnitSummary } from './unit';
 export const CROSSED_BY = TAKEN_APART_BY.filter((by) => by !== 'unit');
 export type CrossedBy = (typeof CROSSED_BY)[number];
 
+/** What can be crossed: what is known line by line. */
+export const CROSSED_MEASURES = ['revenue', 'gross_profit', 'deals_won'] as const;
+
 /** How many rows and columns are shown by themselves; with one more, that one is. */
 export const [MOST_CROSS_ROWS, MOST_CROSS_COLUMNS] = [30, 8];
 
@@ -17,7 +19,7 @@ export const CrossTableQuery = Type.Object(
   {
     unit: Type.String({ minLength: 1 }),
     period: Type.String({ minLength: 1 }),
-    measure: Type.Optional(Type.Enum(SLICE_MEASURES)),
+    measure: Type.Optional(Type.Enum(CROSSED_MEASURES)),
     rows: Type.Enum(CROSSED_BY),
     columns: Type.Enum(CROSSED_BY),
   },

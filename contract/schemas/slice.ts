@@ -1,6 +1,8 @@
 import { type Static, Type } from 'typebox';
-import { PeriodView } from './attainment';
+import { PeriodView, Status } from './attainment';
 import { IsoDay, Nullable } from './common';
+import { MeasureCode } from './measure';
+import { SliceDimension } from './target';
 import { UnitSummary } from './unit';
 
 export const ExploreQuery = Type.Object(
@@ -53,5 +55,15 @@ export const LinesHeader = Type.Object({
   categories: Type.Array(Named),
   sources: Type.Array(Named),
   locations: Type.Array(Named),
+  /** Where values stand against targets of their own for the period, whatever is chosen. */
+  targets: Type.Array(
+    Type.Object({
+      by: SliceDimension,
+      key: Type.String(),
+      measure: MeasureCode,
+      attainmentText: Nullable(Type.String()),
+      status: Status,
+    }),
+  ),
 });
 export type LinesHeader = Static<typeof LinesHeader>;

@@ -15,6 +15,7 @@ import { toPeriodView, toUnitSummary } from '../attainment/index';
 import type { Context } from '../context';
 import { ProblemError } from '../problem';
 import { Codes, loadCategoryOf, loadCustomerNames, loadNames, PlaceCodes } from './lineNames';
+import { findOwnTargets } from './ownTargets';
 
 /** More than a browser takes in. */
 export const MOST_LINES = 5_000_000;
@@ -97,6 +98,7 @@ export async function packLines(
     categories: await loadNames(db, 'category', coding.categories),
     sources: await loadNames(db, 'source', coding.sources),
     locations: await loadNames(db, 'location', coding.locations),
+    targets: await findOwnTargets(db, dataset, { unit, period, lines: now }),
   };
   return packColumns(header, columns);
 }

@@ -1,7 +1,9 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { ComparisonView } from '#contract/schemas/comparison';
 import type { PlanGridData } from '#contract/schemas/planGrid';
+import type { LinesHeader } from '#contract/schemas/slice';
 import type { SliceAttainment } from '#contract/schemas/sliceAttainment';
+import { unpackColumns } from '#core/slices/columnPack';
 import { createCompany, createDatabase, startServer, type TestServer, wonDeal } from './harness';
 
 let server: TestServer;
@@ -69,6 +71,34 @@ describe('targets of slices', () => {
     const after = (await people.admin.get('/attainment?unit=salt&period=FY2027-P08')).json().figures
       .target;
     expect(after).toEqual(before);
+  });
+
+  it('stand beside what is explored, as on their own page', async () => {
+    const bytes = (await people.admin.get('/explore/lines?unit=salt&period=FY2027-P08')).rawPayload;
+    const buffer = new Uint8Array(bytes).buffer;
+    const { targets } = unpackColumns<LinesHeader>(buffer).header;
+    const own = (await attained()).rows.filter((row) => row.target !== null);
+    expect(own).toHaveLength(2);
+    expect(
+      targets.map(({ by, key, measure, attainmentText, status }) => [
+        by,
+        key,
+        measure,
+        attainmentText,
+        status,
+      ]),
+    ).toEqual(
+      expect.arrayContaining(
+        own.map(({ key, attainmentText, status }) => [
+          'product',
+          key,
+          'revenue',
+          attainmentText,
+          status,
+        ]),
+      ),
+    );
+    expect(targets).toHaveLength(2);
   });
 
   it('stand month by month in Compare, as on their own page', async () => {

@@ -298,6 +298,11 @@ function Explored({
             unit={unit}
             linkOf={linkOf(key)}
             noteOf={noteOf(key)}
+            targetOf={({ id }) =>
+              header.targets.find(
+                (each) => each.by === key && each.key === id && each.measure === measure,
+              ) ?? null
+            }
             onChoose={chooseIn(key)}
             search={
               answer.lists[key].count > SEARCHED_FROM

@@ -1,9 +1,12 @@
 import { ArrowUpRight } from 'lucide-react';
 import { Link } from 'react-router';
+import type { LinesHeader } from '#contract/schemas/slice';
 import { type FigureUnit, toMajor } from '#core/money/format';
 import type { ExploreKey, SliceList, SliceRow } from '#core/slices/exploring';
 import { KEY_NAMES } from '#wording/exploreWords';
 import type { Shown } from '../app/display';
+import { textOf } from '../charts/status';
+import { StatusMark } from '../charts/StatusMark';
 import { Change } from '../figures/Change';
 import { NoteFlag } from '../figures/notes/NoteFlag';
 import type { NotedPoint } from '../figures/notes/ShownNotes';
@@ -21,6 +24,8 @@ interface SliceListProps {
   unit: FigureUnit;
   /** The page of a value, where it has one. */
   linkOf(row: SliceRow): string | null;
+  /** Where a value stands against a target of its own; null where it has none. */
+  targetOf(row: SliceRow): LinesHeader['targets'][number] | null;
   /** What notes are about that belong to a value; null: none can. */
   noteOf: ((row: SliceRow) => NotedPoint) | null;
   onChoose(id: string): void;
@@ -42,6 +47,7 @@ export function SliceListSheet({
   unit,
   linkOf,
   noteOf,
+  targetOf,
   onChoose,
   search,
   onMore,
@@ -89,13 +95,20 @@ export function SliceListSheet({
         {list.rows.map((row) => {
           const link = linkOf(row);
           const isPale = isChosen && !row.isChosen;
+          const target = targetOf(row);
+          const words = [
+            describeRow(row.name, row, shown),
+            ...(target
+              ? [`${target.attainmentText ?? '–'} of its own target, ${target.status.label}`]
+              : []),
+          ].join('; ');
           return (
             <li key={row.id} className="group relative flex items-center">
               <button
                 type="button"
                 aria-pressed={row.isChosen}
-                aria-label={describeRow(row.name, row, shown)}
-                title={describeRow(row.name, row, shown)}
+                aria-label={words}
+                title={words}
                 onClick={() => onChoose(row.id)}
                 className={classNames(
                   'touchable grid min-h-[24px] flex-1 grid-cols-[minmax(0,1.7fr)_minmax(0,1fr)_58px_50px] items-center gap-2 rounded-[3px] pointer-coarse:pr-[26px] border-l-[3px] pl-1.5 text-left text-[12.5px] hover:bg-hover',
@@ -109,6 +122,17 @@ export function SliceListSheet({
                   )}
                 >
                   {row.name}
+                  {target && (
+                    <span
+                      className={classNames(
+                        'ml-1.5 inline-flex items-center gap-1 text-[11.5px] whitespace-nowrap',
+                        textOf(target.status),
+                      )}
+                    >
+                      <StatusMark status={target.status} size={12} />
+                      {target.attainmentText ?? target.status.label}
+                    </span>
+                  )}
                 </span>
                 <Bar these={row.these} all={row.all} scale={scale} isPale={isPale} />
                 <span className="text-right tabular-nums">{shown.column(row.these)}</span>
@@ -116,7 +140,11 @@ export function SliceListSheet({
                   <Change now={row.these} before={row.before} />
                 </span>
               </button>
-              {noteOf && <NoteFlag {...noteOf(row)} />}
+              {noteOf && (
+                <span className="absolute -left-[11px]">
+                  <NoteFlag {...noteOf(row)} />
+                </span>
+              )}
               {link && (
                 <Link
                   to={link}

@@ -29,13 +29,20 @@ import {
   readLadderAddress,
   toLength,
 } from './ladderAddress';
+import { LadderOf, readLadderOf } from './LadderOf';
 import { LadderTable } from './LadderTable';
 import { MeasureColumns } from './MeasureColumns';
+import { SliceLadder } from './SliceLadder';
 
-/**
- * Who stands where: one level ranked, as a picture and as a table, with where each stood before.
- */
+/** Who stands where, or what. */
 export function LadderPage() {
+  const { search } = useAddress();
+  const by = readLadderOf(search);
+  return by ? <SliceLadder by={by} /> : <UnitLadder />;
+}
+
+/** One level ranked, as a picture and as a table, with where each stood before. */
+function UnitLadder() {
   const { unit, period, measure, go } = usePlace();
   const { search, put } = useAddress();
   const { data: company } = useGetCompanyQuery();
@@ -87,6 +94,7 @@ export function LadderPage() {
       </div>
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1.5">
         <MeasurePicker />
+        <LadderOf />
         {data.levels.length > 1 && (
           <Segments
             label="Level"

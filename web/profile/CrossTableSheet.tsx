@@ -1,8 +1,7 @@
 import { useState } from 'react';
 import { Link, useLocation } from 'react-router';
-import type { CrossedBy, CrossTable } from '#contract/schemas/crossTable';
+import { CROSSED_MEASURES, type CrossedBy, type CrossTable } from '#contract/schemas/crossTable';
 import { toMajor } from '#core/money/format';
-import { isSliceMeasure } from '#core/slices/lineTable';
 import { figureUnit } from '#wording/figureUnit';
 import { BY_NAMES, headingOf } from '#wording/takenApart';
 import { useShown } from '../app/display';
@@ -35,12 +34,13 @@ interface CrossTableSheetProps {
 export function CrossTableSheet({ unit, period, measure }: CrossTableSheetProps) {
   const [whom, setWhom] = useState<Whom>('customer');
   const [what, setWhat] = useState<What>('category');
+  const crossed = CROSSED_MEASURES.find((code) => code === measure);
   const { currentData, error, refetch } = useGetCrossTableQuery({
     unit,
     period,
     rows: whom,
     columns: what,
-    ...(isSliceMeasure(measure) ? { measure } : {}),
+    ...(crossed ? { measure: crossed } : {}),
   });
   return (
     <section

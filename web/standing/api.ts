@@ -1,7 +1,6 @@
 import { compareMeasures, getScorecard } from '#contract/routes/attainment';
 import { listCorrections } from '#contract/routes/corrections';
 import type { QueryOf, ResponseOf } from '#contract/routes/route';
-import { getSliceAttainment } from '#contract/routes/slices';
 import type { Status } from '#contract/schemas/attainment';
 import type { MeasureComparison } from '#contract/schemas/scorecard';
 import { api } from '../app/api';
@@ -35,7 +34,6 @@ export const {
   useListCorrectionsQuery,
   useGetScorecardQuery,
   useCompareMeasuresQuery,
-  useGetSliceAttainmentQuery,
   usePrefetch: usePrefetchSheets,
 } = api.injectEndpoints({
   endpoints: (build) => ({
@@ -45,13 +43,6 @@ export const {
     >({ query: (query) => ({ route: listCorrections, query }), providesTags: ['Figures'] }),
     getScorecard: build.query<ResponseOf<typeof getScorecard>, QueryOf<typeof getScorecard>>({
       query: (query) => ({ route: getScorecard, query }),
-      providesTags: ['Figures', 'Measures'],
-    }),
-    getSliceAttainment: build.query<
-      ResponseOf<typeof getSliceAttainment>,
-      QueryOf<typeof getSliceAttainment>
-    >({
-      query: (query) => ({ route: getSliceAttainment, query }),
       providesTags: ['Figures', 'Measures'],
     }),
     compareMeasures: build.query<Pairs, QueryOf<typeof compareMeasures>>({

@@ -1,0 +1,30 @@
+import { SLICE_DIMENSIONS, type SliceDimension } from '#core/targets/targetSlice';
+import { manyOfDimension } from '#wording/slices';
+import { useAddress } from '../app/address';
+
+/** What stands on the ladder, of the address; null: people and units. */
+export function readLadderOf(search: URLSearchParams): SliceDimension | null {
+  return SLICE_DIMENSIONS.find((each) => each === search.get('of')) ?? null;
+}
+
+/** Chooses what stands on the ladder: people and units, or what has targets of its own. */
+export function LadderOf() {
+  const { search, put } = useAddress();
+  return (
+    <label className="flex items-center gap-1.5 text-[12.5px]">
+      Ladder of
+      <select
+        className="touchable h-[28px] rounded-sheet border border-line bg-sheet px-2 text-[12.5px]"
+        value={readLadderOf(search) ?? ''}
+        onChange={(event) => put({ of: event.target.value || null })}
+      >
+        <option value="">people and units</option>
+        {SLICE_DIMENSIONS.map((by) => (
+          <option key={by} value={by}>
+            {manyOfDimension(by).toLowerCase()}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+}
