@@ -569,6 +569,8 @@ export const FAULTS = {
   notASalesperson: 'Is a {kind}; only a salesperson can own a deal.',
   outsideUnit: 'Is not in the part of the company you work for.',
   measureCount: 'Choose two to {most} different measures.',
+  corrections:
+    'Is no list of at most 100 corrections, each of a line, a column and a value. Choose the file again.',
   sameDimension: 'Is what the rows are by already. Choose another.',
   shareOrder: 'Class B ends above class A: choose a larger percent.',
   unknownPicture: 'Choose a picture that is there; this one is not, or not any more.',

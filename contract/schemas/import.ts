@@ -16,6 +16,18 @@ export const IMPORT_KINDS = [
 export const ImportKind = Type.Enum(IMPORT_KINDS);
 export type ImportKind = (typeof IMPORT_KINDS)[number];
 
+export const MOST_CORRECTIONS = 100;
+/** What `corrections` holds. */
+export const Corrections = Type.Array(
+  Type.Tuple([
+    Type.Integer({ minimum: 1 }),
+    Type.String({ minLength: 1, maxLength: 100 }),
+    Type.String({ maxLength: 2_000 }),
+  ]),
+  { maxItems: MOST_CORRECTIONS },
+);
+export type Corrections = Static<typeof Corrections>;
+
 export const ImportQuery = Type.Object(
   {
     /** Read and check only; nothing is written. */
@@ -24,6 +36,11 @@ export const ImportQuery = Type.Object(
     partial: Type.Optional(Type.Boolean()),
     fileName: Type.Optional(Type.String({ maxLength: 200 })),
     reason: Type.Optional(Reason),
+    /**
+     * Cells to be read as if the file had other words there, as JSON: a list of lists of the line,
+     * the column as it is called in a refusal, and the value; at most 100.
+     */
+    corrections: Type.Optional(Type.String({ maxLength: 8_000 })),
     /** For deals: how the file is read (saveImportMapping); left out: it is in the open format. */
     mapping: Type.Optional(Id),
     /**

@@ -299,6 +299,7 @@ export class Explorer {
       bases,
       dimensions,
       values: valuesOf(column, measure),
+      together: BASES.salesperson,
       ...(measure === 'deals_won' ? { countedBy: column('deal') } : {}),
     });
   }

@@ -64,15 +64,28 @@ const steps = fc.array(
     dimension: fc.nat(3),
     codes: fc.option(fc.uniqueArray(fc.nat(5), { maxLength: 4 }), { nil: null }),
   }),
-  { maxLength: 8 },
+  { maxLength: 14 },
 );
 
+interface Kind {
+  isCounted?: boolean;
+  together?: number;
+}
+
 describe('linked sums', () => {
-  it.each([false, true])('are what looking at every row finds, counted: %s', (isCounted) => {
+  it.each([
+    ['added up', {}],
+    ['counted', { isCounted: true }],
+    ['added up, those of a person together', { together: 1 }],
+  ])('are what looking at every row finds, %s', (_, { isCounted = false, together }: Kind) => {
     fc.assert(
       fc.property(cells, steps, (each, chosen) => {
         const { deals, ...made } = makeRows(each);
-        const rows = isCounted ? { ...made, countedBy: deals } : made;
+        const rows = {
+          ...made,
+          ...(isCounted ? { countedBy: deals } : {}),
+          ...(together === undefined ? {} : { together }),
+        };
         const linked = new LinkedSums(rows);
         const choices: Choices = new Map();
         for (const { dimension, codes } of chosen) {

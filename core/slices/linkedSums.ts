@@ -1,9 +1,9 @@
 import {
   allRows,
-  countChanges,
+  andEach,
   countRows,
   has,
-  inAll,
+  isMostlyChanged,
   listRows,
   noRows,
   type RowBits,
@@ -34,6 +34,11 @@ export interface LinkedRows {
   dimensions: readonly Dimension[];
   values: Float64Array;
   /**
+   * Rows of each code of this base key lie together, in their order: what is mostly chosen, or
+   * chosen in runs, is then fetched in runs. Left out: rows stay as they are.
+   */
+  together?: number;
+  /**
    * Rows of one thing have one id and follow one another: then things are counted, each once, of
    * those whose value is not 0. Left out: values are added up.
    */
@@ -41,6 +46,8 @@ export interface LinkedRows {
 }
 
 interface Filter {
+  /** What is chosen, as a text. */
+  chosen: string;
   /** The rows it lets pass. */
   passes: RowBits;
   /** The rows that all others let pass, and their sums by the base key's code. */
@@ -55,7 +62,36 @@ interface Index {
   rows: Uint32Array | null;
 }
 
+/** Rows as runs of bytes: fetched at once for all their keys, which is what takes the time. */
+interface Records {
+  values: Float64Array;
+  /** From one row's value to the next. */
+  stride: number;
+  /** Codes count on from those of the base keys before theirs. */
+  codes: Uint16Array | Uint32Array;
+  codesAt: number;
+  codesStride: number;
+  width: number;
+}
+
+const VALUE_BYTES = 8;
+
+/** How everything stood before a dimension was first chosen from. */
+interface Earlier {
+  dimension: number;
+  /** All other choices, as a text. */
+  others: string;
+  filters: [number, Filter][];
+  passes: RowBits;
+  passing: Float64Array;
+  passingTotal: number;
+}
+
 const NARROW_CODES = 0x10000;
+/** Rows of fewer keys are filled up with one that is nobody's. */
+const LEAST_WIDTH = 7;
+/** So many choices are taken back at once; those before are added up again. */
+const MOST_EARLIER = 4;
 
 /**
  * Sums of rows by many dimensions, linked: each dimension's sums are of the rows that pass the
@@ -64,32 +100,53 @@ const NARROW_CODES = 0x10000;
  * Each choice keeps the set of rows it lets pass, a bit a row. After another choice the sets are
  * combined, and only rows that came or went are added or taken away, or all that pass are added up
  * anew, whichever are fewer. Dimensions that follow from one base key share its sums until one of
- * them is chosen from.
+ * them is chosen from. A choice that is taken back finds the sums from before it.
  */
 export class LinkedSums {
   private filters = new Map<number, Filter>();
-  /** The codes of each base key, all in arrays of one type: the loops over them are. */
-  private codes: (Uint16Array | Uint32Array)[];
-  /** Rows that pass every choice, and their sums by base key. */
+  /** Codes and values of all rows, in the order in which they lie. */
+  private columns: Codes[];
+  private values: Float64Array;
+  private records: Records;
+  /** Where the codes of each base key begin. */
+  private starts: number[];
+  /** Rows that pass every choice, and their sums by all base keys, one after the other. */
   private passes: RowBits;
-  private passing: Float64Array[];
-  private whole: Float64Array[];
+  private passing: Float64Array;
+  private whole: Float64Array;
   private passingTotal = 0;
   private wholeTotal = 0;
   private index = new Map<number, Index>();
+  private earlier: Earlier[] = [];
+  private wholeSums = new Map<number, Float64Array>();
   /** Where rows are listed to be added up. */
   private list: Uint32Array;
+  private lent = new Set<RowBits>();
+  private free: RowBits[] = [];
 
   constructor(private rows: LinkedRows) {
     const { length, bases } = rows;
-    const isNarrow = bases.every(({ size }) => size <= NARROW_CODES);
-    this.codes = bases.map(({ codes }) => (isNarrow ? toNarrow(codes) : toWide(codes)));
+    this.starts = bases.map((_, base) =>
+      bases.slice(0, base).reduce((sum, { size }) => sum + size, 0),
+    );
+    const size = bases.reduce((sum, each) => sum + each.size, 0) + 1;
+    const order =
+      rows.together === undefined || rows.countedBy
+        ? null
+        : this.indexOf(rows.together, bases[rows.together]!.codes).rows;
+    this.index.clear();
+    this.columns = bases.map(({ codes }) => (order ? inOrder(codes, order) : codes));
+    this.values = order ? inOrder(rows.values, order) : rows.values;
+    this.records = sideBySide({ ...rows, values: this.values }, this.columns, {
+      starts: this.starts,
+      size,
+    });
     this.list = new Uint32Array(length);
     this.passes = allRows(length);
-    this.passing = bases.map(({ size }) => new Float64Array(size));
+    this.passing = new Float64Array(size);
     if (rows.countedBy) this.passingTotal = this.countPassing();
-    else this.addUp(noRows(length), this.passes);
-    this.whole = this.passing.map((sums) => sums.slice());
+    else this.passingTotal = addAll(this.passing, this.listOf(this.passes, null), this.records, 1);
+    this.whole = this.passing.slice();
     this.wholeTotal = this.passingTotal;
   }
 
@@ -110,14 +167,19 @@ export class LinkedSums {
   sumsOf(dimension: number): { these: Float64Array; all: Float64Array } {
     const { base } = this.rows.dimensions[dimension]!;
     const filter = this.filters.get(dimension);
-    if (this.rows.countedBy)
-      return {
-        these: this.count(dimension, filter?.beside ?? this.passes),
-        all: this.count(dimension, null),
-      };
+    let all = this.wholeSums.get(dimension);
+    if (!all)
+      this.wholeSums.set(
+        dimension,
+        (all = this.rows.countedBy
+          ? this.count(dimension, null)
+          : this.rollUp(dimension, this.ofBase(this.whole, base))),
+      );
     return {
-      these: this.rollUp(dimension, filter?.sums ?? this.passing[base]!),
-      all: this.rollUp(dimension, this.whole[base]!),
+      these: this.rows.countedBy
+        ? this.count(dimension, filter?.beside ?? this.passes)
+        : this.rollUp(dimension, filter?.sums ?? this.ofBase(this.passing, base)),
+      all,
     };
   }
 
@@ -126,80 +188,144 @@ export class LinkedSums {
     const before = this.filters.get(dimension);
     if (codes === null && !before) return;
     if (codes === null && this.filters.size === 1) return this.clear();
-    if (codes === null) this.filters.delete(dimension);
-    else
+    if (codes === null) {
+      if (this.takeBack(dimension)) return;
+      this.filters.delete(dimension);
+    } else {
+      if (!before) this.remember(dimension);
+      const { base } = this.rows.dimensions[dimension]!;
       this.filters.set(dimension, {
+        chosen: codes.join(),
         passes: this.rowsOf(dimension, new Set(codes)),
         beside: before?.beside ?? this.passes,
-        sums: before?.sums ?? this.passing[this.rows.dimensions[dimension]!.base]!.slice(),
+        sums: before?.sums ?? this.ofBase(this.passing, base).slice(),
       });
+    }
     this.combine(dimension);
   }
 
   /** No choice at all any more. */
   clear(): void {
     this.filters.clear();
+    this.earlier = [];
     this.passes = allRows(this.rows.length);
-    this.whole.forEach((sums, base) => this.passing[base]!.set(sums));
+    this.passing.set(this.whole);
     this.passingTotal = this.wholeTotal;
+  }
+
+  /** A set to write into, of those that nothing stands on any more where there is one. */
+  private takeBits(): RowBits {
+    const bits = this.free.pop() ?? noRows(this.rows.length);
+    this.lent.add(bits);
+    return bits;
+  }
+
+  /** Finds which lent sets are in use no more. */
+  private sweepBits(): void {
+    const used = new Set([this.passes, ...this.earlier.map(({ passes }) => passes)]);
+    const filters = [...this.filters, ...this.earlier.flatMap((each) => each.filters)];
+    for (const [, { passes, beside }] of filters) used.add(passes).add(beside);
+    for (const bits of this.lent)
+      if (!used.has(bits)) {
+        this.lent.delete(bits);
+        this.free.push(bits);
+      }
+  }
+
+  /** The rows of a set that are not in another, until the next are listed. */
+  private listOf(bits: RowBits, without: RowBits | null): Uint32Array {
+    return this.list.subarray(0, listRows(bits, without, this.list));
+  }
+
+  private ofBase(sums: Float64Array, base: number): Float64Array {
+    const from = this.starts[base]!;
+    return sums.subarray(from, from + this.rows.bases[base]!.size);
+  }
+
+  private othersOf(dimension: number): string {
+    return [...this.filters]
+      .filter(([each]) => each !== dimension)
+      .sort(([a], [b]) => a - b)
+      .map(([each, { chosen }]) => `${each}:${chosen}`)
+      .join(';');
+  }
+
+  /** Keeps how everything stands, for when the choice that comes is taken back. */
+  private remember(dimension: number): void {
+    if (this.rows.countedBy) return;
+    this.earlier.push({
+      dimension,
+      others: this.othersOf(dimension),
+      filters: [...this.filters].map(([each, filter]) => [
+        each,
+        { ...filter, sums: filter.sums.slice() },
+      ]),
+      passes: this.passes,
+      passing: this.passing.slice(),
+      passingTotal: this.passingTotal,
+    });
+    if (this.earlier.length > MOST_EARLIER) this.earlier.shift();
+  }
+
+  /** Goes back to before a dimension was chosen from, if all else is as it was. */
+  private takeBack(dimension: number): boolean {
+    const others = this.othersOf(dimension);
+    const at = this.earlier.findLastIndex(
+      (each) => each.dimension === dimension && each.others === others,
+    );
+    if (at < 0) return false;
+    const [found] = this.earlier.splice(at, 1);
+    this.filters = new Map(found!.filters);
+    this.passes = found!.passes;
+    this.passing = found!.passing;
+    this.passingTotal = found!.passingTotal;
+    return true;
   }
 
   /** Brings all sums up to date after another choice in a dimension, whose own sums stay. */
   private combine(changed: number): void {
-    const { length, dimensions, countedBy } = this.rows;
+    const { length, countedBy } = this.rows;
     const before = this.passes;
-    this.passes = inAll(
-      [...this.filters.values()].map(({ passes }) => passes),
+    const filters = [...this.filters];
+    const { all, beside } = andEach(
+      filters.map(([, filter]) => filter.passes),
       length,
+      () => this.takeBits(),
     );
+    this.passes = all;
     if (countedBy) this.passingTotal = this.countPassing();
-    else this.addUp(before, this.passes);
-    for (const [dimension, filter] of this.filters) {
-      if (dimension === changed) continue;
-      const { beside } = filter;
-      filter.beside = inAll(
-        [...this.filters].flatMap(([each, { passes }]) => (each === dimension ? [] : [passes])),
-        length,
-      );
-      if (countedBy) continue;
-      const codes = this.codes[dimensions[dimension]!.base]!;
-      this.replace(beside, filter.beside, [{ sums: filter.sums, codes }]);
+    else this.addUp(before);
+    filters.forEach(([dimension, filter], at) => {
+      if (dimension === changed) return;
+      const was = filter.beside;
+      filter.beside = beside[at]!;
+      if (!countedBy) this.addUpBeside(dimension, filter, was);
+    });
+    this.sweepBits();
+  }
+
+  /** Brings the sums of what passes from one set of rows to the present: by what changed, or anew. */
+  private addUp(before: RowBits): void {
+    const { passes, passing, records } = this;
+    if (isMostlyChanged(before, passes)) {
+      passing.fill(0);
+      this.passingTotal = addAll(passing, this.listOf(passes, null), records, 1);
+    } else {
+      this.passingTotal += addAll(passing, this.listOf(passes, before), records, 1);
+      this.passingTotal += addAll(passing, this.listOf(before, passes), records, -1);
     }
   }
 
-  private addUp(before: RowBits, after: RowBits): void {
-    const total = new Float64Array(1);
-    total[0] = this.passingTotal;
-    this.replace(
-      before,
-      after,
-      this.passing.map((sums, base) => ({ sums, codes: this.codes[base]! })),
-      total,
-    );
-    this.passingTotal = total[0]!;
-  }
-
-  /** Brings sums from one set of rows to another: by what changed, or anew. */
-  private replace(
-    before: RowBits,
-    after: RowBits,
-    targets: readonly { sums: Float64Array; codes: Uint16Array | Uint32Array }[],
-    total: Float64Array | null = null,
-  ): void {
-    const { values } = this.rows;
-    const { changed, after: count } = countChanges(before, after);
-    if (changed === 0) return;
-    const isAnew = count < changed;
-    if (isAnew) {
-      for (const { sums } of targets) sums.fill(0);
-      if (total) total[0] = 0;
-    }
-    for (const sign of isAnew ? [1] : [1, -1]) {
-      const [bits, without] = sign === 1 ? [after, isAnew ? null : before] : [before, after];
-      const listed = listRows(bits, without, this.list);
-      if (listed === 0) continue;
-      if (total) total[0]! += sign * addTotal(values, this.list, listed);
-      for (const { sums, codes } of targets) addRows(sums, codes, values, this.list, listed, sign);
+  /** The same of one base key, of the rows that all other choices let pass. */
+  private addUpBeside(dimension: number, { beside, sums }: Filter, before: RowBits): void {
+    const { base } = this.rows.dimensions[dimension]!;
+    const how = { codes: this.columns[base]!, values: this.values };
+    if (isMostlyChanged(before, beside)) {
+      sums.fill(0);
+      addOne(sums, this.listOf(beside, null), { ...how, sign: 1 });
+    } else {
+      addOne(sums, this.listOf(beside, before), { ...how, sign: 1 });
+      addOne(sums, this.listOf(before, beside), { ...how, sign: -1 });
     }
   }
 
@@ -246,7 +372,7 @@ export class LinkedSums {
   private count(dimension: number, bits: RowBits | null): Float64Array {
     const { dimensions, values, countedBy, length } = this.rows;
     const { base, of, size } = dimensions[dimension]!;
-    const codes = this.codes[base]!;
+    const { codes } = this.rows.bases[base]!;
     const counts = new Float64Array(size);
     const last = new Float64Array(size).fill(Number.NaN);
     for (let row = 0; row < length; row++) {
@@ -260,10 +386,9 @@ export class LinkedSums {
   }
 
   /** The rows of each code of a base key, found when it is first chosen from. */
-  private indexOf(base: number): Index {
+  private indexOf(base: number, codes = this.columns[base]!): Index {
     const known = this.index.get(base);
     if (known) return known;
-    const codes = this.codes[base]!;
     const { size } = this.rows.bases[base]!;
     const starts = new Uint32Array(size + 1);
     let isInOrder = true;
@@ -278,38 +403,86 @@ export class LinkedSums {
   }
 }
 
-function toNarrow(codes: Codes): Uint16Array {
-  return codes instanceof Uint16Array ? codes : Uint16Array.from(codes);
+/** What a row holds, in one run of bytes: its value, then its codes by all base keys. */
+function sideBySide(
+  { length, bases, values }: LinkedRows,
+  columns: readonly Codes[],
+  { starts, size }: { starts: readonly number[]; size: number },
+): Records {
+  const width = Math.max(LEAST_WIDTH, bases.length);
+  const isNarrow = size <= NARROW_CODES;
+  const bytes = VALUE_BYTES + width * (isNarrow ? 2 : 4);
+  const stride = Math.ceil(bytes / VALUE_BYTES);
+  const buffer = new ArrayBuffer(length * stride * VALUE_BYTES);
+  const codes = isNarrow ? new Uint16Array(buffer) : new Uint32Array(buffer);
+  const records = {
+    values: new Float64Array(buffer),
+    stride,
+    codes,
+    codesAt: VALUE_BYTES / codes.BYTES_PER_ELEMENT,
+    codesStride: (stride * VALUE_BYTES) / codes.BYTES_PER_ELEMENT,
+    width,
+  };
+  const { codesAt, codesStride } = records;
+  for (let row = 0; row < length; row++) {
+    const first = row * codesStride + codesAt;
+    for (let base = 0; base < width; base++)
+      codes[first + base] = base < bases.length ? columns[base]![row]! + starts[base]! : size - 1;
+    records.values[row * stride] = values[row]!;
+  }
+  return records;
 }
 
-function toWide(codes: Codes): Uint32Array {
-  return codes instanceof Uint32Array ? codes : Uint32Array.from(codes);
+function inOrder<Column extends Codes | Float64Array>(column: Column, order: Uint32Array): Column {
+  const sorted = column.slice() as Column;
+  for (let row = 0; row < order.length; row++) sorted[row] = column[order[row]!]!;
+  return sorted;
 }
 
-function orderOf(codes: Uint16Array | Uint32Array, starts: Uint32Array): Uint32Array {
+function orderOf(codes: Codes, starts: Uint32Array): Uint32Array {
   const next = starts.slice();
   const rows = new Uint32Array(codes.length);
   for (let row = 0; row < codes.length; row++) rows[next[codes[row]!]!++] = row;
   return rows;
 }
 
-function addTotal(values: Float64Array, rows: Uint32Array, count: number): number {
+/**
+ * The loop where the time goes: listed rows by all their keys. They are listed first, and the first
+ * keys written out: without conditions the processor fetches many rows at once.
+ * @returns what they come to
+ */
+function addAll(
+  sums: Float64Array,
+  rows: Uint32Array,
+  { values, stride, codes, codesAt, codesStride, width }: Records,
+  sign: 1 | -1,
+): number {
   let total = 0;
-  for (let at = 0; at < count; at++) total += values[rows[at]!]!;
+  for (let place = 0; place < rows.length; place++) {
+    const row = rows[place]!;
+    const value = sign * values[row * stride]!;
+    total += value;
+    const first = row * codesStride + codesAt;
+    sums[codes[first]!]! += value;
+    sums[codes[first + 1]!]! += value;
+    sums[codes[first + 2]!]! += value;
+    sums[codes[first + 3]!]! += value;
+    sums[codes[first + 4]!]! += value;
+    sums[codes[first + 5]!]! += value;
+    sums[codes[first + 6]!]! += value;
+    for (let at = first + LEAST_WIDTH; at < first + width; at++) sums[codes[at]!]! += value;
+  }
   return total;
 }
 
-/** The loop where the time goes: one key of the listed rows. */
-function addRows(
+/** The same by one base key alone. */
+function addOne(
   sums: Float64Array,
-  codes: Uint16Array | Uint32Array,
-  values: Float64Array,
   rows: Uint32Array,
-  count: number,
-  sign: number,
+  { codes, values, sign }: { codes: Codes; values: Float64Array; sign: 1 | -1 },
 ): void {
-  for (let at = 0; at < count; at++) {
-    const row = rows[at]!;
+  for (let place = 0; place < rows.length; place++) {
+    const row = rows[place]!;
     sums[codes[row]!]! += sign * values[row]!;
   }
 }

@@ -2,10 +2,10 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
   allRows,
-  countChanges,
+  andEach,
   countRows,
   has,
-  inAll,
+  isMostlyChanged,
   listRows,
   noRows,
   type RowBits,
@@ -34,15 +34,14 @@ describe('sets of rows', () => {
         expect(toList(a)).toEqual(sorted(one));
         expect(countRows(a)).toBe(one.length);
         expect(toList(a, b)).toEqual(sorted(one.filter((row) => !two.includes(row))));
-        expect(toList(inAll([a, b], LENGTH))).toEqual(
-          sorted(one.filter((row) => two.includes(row))),
-        );
-        expect(countChanges(a, b)).toEqual({
-          changed:
-            one.filter((row) => !two.includes(row)).length +
-            two.filter((row) => !one.includes(row)).length,
-          after: two.length,
-        });
+        const { all, beside } = andEach([a, b, a], LENGTH);
+        const both = sorted(one.filter((row) => two.includes(row)));
+        expect(toList(all)).toEqual(both);
+        expect(beside.map((each) => toList(each))).toEqual([both, sorted(one), both]);
+        const changed =
+          one.filter((row) => !two.includes(row)).length +
+          two.filter((row) => !one.includes(row)).length;
+        expect(isMostlyChanged(a, b)).toBe(two.length < changed);
         for (let row = 0; row < LENGTH; row++) expect(has(a, row)).toBe(one.includes(row));
       }),
     );
@@ -66,6 +65,8 @@ describe('sets of rows', () => {
 
   it.each([0, 1, 31, 32, 33, 64])('of all %i rows have no more than those', (length) => {
     expect(countRows(allRows(length))).toBe(length);
-    expect(countRows(inAll([], length))).toBe(length);
+    expect(countRows(andEach([], length).all)).toBe(length);
+    const { beside } = andEach([noRows(length)], length);
+    expect(countRows(beside[0]!)).toBe(length);
   });
 });

@@ -2,6 +2,7 @@ import type { Readable } from 'node:stream';
 import Papa from 'papaparse';
 import { assertNoFieldErrors, ProblemError } from '../problem';
 import { FileFault, type FileRecord, parseCsv } from '../reading/index';
+import { correct, type ImportSource } from './corrections';
 import { guardCell } from './guardCell';
 
 /** A record with the line of the file on which it starts. */
@@ -28,7 +29,7 @@ type OnBatch = (heading: CsvHeading, records: CsvRecord[]) => Promise<void> | vo
  * invalidInput naming what is wrong with the heading
  */
 export async function* underHeading(
-  source: AsyncIterable<CsvRecord[]>,
+  source: ImportSource,
   columns: CsvColumns,
 ): AsyncGenerator<{ heading: CsvHeading; records: CsvRecord[] }> {
   let heading: CsvHeading | null = null;
@@ -36,6 +37,7 @@ export async function* underHeading(
     if (batch.length === 0) continue;
     const records = heading ? batch : batch.slice(1);
     heading ??= readHeading(batch[0]!, columns);
+    correct(records, heading.at, source.corrections);
     yield { heading, records };
     // Checking a batch takes some milliseconds: who asks meanwhile is answered between two.
     await new Promise((resolve) => setImmediate(resolve));

@@ -15,6 +15,7 @@ import { ProblemError } from '../problem';
 import { importActivities } from './activities';
 import { changeDeals } from './bulk';
 import { writeDealCalendar } from './calendarFile';
+import { readCorrections } from './corrections';
 import { importCustomers } from './customers';
 import { importDealLines } from './dealLines/index';
 import { importDeals } from './deals';
@@ -66,6 +67,7 @@ export function addFileRoutes({ implement, context }: Endpoints): void {
       if (!mayDo(principal.role, NEEDED[params.kind]))
         throw new ProblemError('forbidden', { role: principal.role });
       const signal = abortWithClient(reply);
+      const corrections = readCorrections(query.corrections);
       return gate.enter(principal.userId, async () => {
         const file = await receiveFile(
           params.kind,
@@ -92,8 +94,11 @@ export function addFileRoutes({ implement, context }: Endpoints): void {
                 isCheck: query.check ?? false,
                 signal,
               },
-              countRows(file.records(), (rows, isRead) =>
-                progress.note(principal.userId, rows, isRead),
+              Object.assign(
+                countRows(file.records(), (rows, isRead) =>
+                  progress.note(principal.userId, rows, isRead),
+                ),
+                { corrections },
               ),
             ),
           );

@@ -76,16 +76,27 @@ test('an import shows every refused row with line, column, value and reason, the
     `${HEADING}I-1,ivarga,Pike Boats,100,won,2026-11-02\nI-2,nobody,Pike Boats,100,won,2026-11-02\nI-3,ivarga,Pike Boats,1O0,won,2026-02-30\n`,
   );
   const refused = dialog.getByRole('region', { name: 'Refused rows' });
-  await expect(refused.getByRole('row').filter({ hasText: 'nobody' })).toContainText(
-    '3salespersonnobodyThere is no salesperson with this code.',
+  const cell = (name: string) => refused.getByRole('textbox', { name });
+  const rowOf = (name: string) => refused.getByRole('row').filter({ has: cell(name) });
+  await expect(cell('salesperson of line 3')).toHaveValue('nobody');
+  await expect(rowOf('salesperson of line 3')).toContainText(
+    'There is no salesperson with this code.',
   );
-  await expect(refused.getByRole('row').filter({ hasText: '1O0' })).toContainText(
-    'Is not an amount.',
-  );
-  await expect(refused.getByRole('row').filter({ hasText: '2026-02-30' })).toContainText(
-    'closed_on',
-  );
+  await expect(cell('amount of line 4')).toHaveValue('1O0');
+  await expect(rowOf('amount of line 4')).toContainText('Is not an amount.');
+  await expect(cell('closed_on of line 4')).toHaveValue('2026-02-30');
   await expect(dialog.getByRole('button', { name: 'Import all rows' })).toBeDisabled();
+
+  // Refused cells are corrected where they stand, and the file is read again with them.
+  await cell('salesperson of line 3').fill('plind');
+  await cell('amount of line 4').fill('100');
+  await dialog.getByRole('button', { name: 'Check again' }).click();
+  await expect(cell('closed_on of line 4')).toBeVisible();
+  await expect(cell('salesperson of line 3')).toHaveCount(0);
+  await cell('closed_on of line 4').fill('2026-02-27');
+  await page.keyboard.press('Enter');
+  await expect(refused).toHaveCount(0);
+  await expect(dialog.getByRole('button', { name: 'Import all rows' })).toBeEnabled();
   await choose(
     `${HEADING}${first},ivarga,Pike Boats,100,won,2026-11-02\n${second},plind,Pike Boats,100,won,2026-11-02\n`,
   );

@@ -1,17 +1,16 @@
-import Papa from 'papaparse';
 import { type DragEvent, useEffect, useRef, useState } from 'react';
 import type { Problem } from '#contract/errors/problem';
 import type { ImportKind, ImportReport } from '#contract/schemas/import';
 import type { ImportMapping } from '#contract/schemas/importMapping';
-import { formatExact } from '#core/money/format';
 import { Button } from '../../ui/Button';
 import { classNames } from '../../ui/classNames';
 import { Dialog } from '../../ui/Dialog';
 import { Field, INPUT } from '../../ui/Field';
 import { useSay } from '../../ui/Toasts';
-import { useGetCompanyQuery, useGetImportProgressQuery } from '../api';
+import { useGetImportProgressQuery } from '../api';
 import { FailureNote } from '../FailureNote';
-import { ChangedRows } from './ChangedRows';
+import { type Corrected, NONE_CORRECTED, withCorrection, writeCorrections } from './corrections';
+import { ImportReportView } from './ImportReportView';
 import { MappingSheet } from './mapping/MappingSheet';
 import { UnknownValues } from './mapping/UnknownValues';
 import { type ChosenFile, useMapping } from './mapping/useMapping';
@@ -48,12 +47,21 @@ export function ImportDialog({ kind, plan = null, onClose, onImported }: ImportD
   const [reason, setReason] = useState('');
   const [report, setReport] = useState<ImportReport | null>(null);
   const [error, setError] = useState<Problem | 'cancelled' | null>(null);
+  const [corrected, setCorrected] = useState<Corrected>(NONE_CORRECTED);
+  /** With which the shown report was made. */
+  const [checked, setChecked] = useState<Corrected>(NONE_CORRECTED);
   const { send, state, cancel, forget } = useFileUpload();
   const reading = useMapping(send);
   const say = useSay();
   const isLoading = state.phase !== 'idle';
 
-  const run = async (chosen: ChosenFile, how: 'check' | 'all' | 'good', mapping: number | null) => {
+  const run = async (
+    chosen: ChosenFile,
+    how: 'check' | 'all' | 'good',
+    mapping: number | null,
+    cells = corrected,
+  ) => {
+    const corrections = writeCorrections(cells);
     const query = new URLSearchParams({
       check: String(how === 'check'),
       fileName: chosen.name,
@@ -61,11 +69,13 @@ export function ImportDialog({ kind, plan = null, onClose, onImported }: ImportD
       ...(reason.trim() ? { reason: reason.trim() } : {}),
       ...(plan ? { plan: String(plan.id) } : {}),
       ...(mapping === null ? {} : { mapping: String(mapping) }),
+      ...(corrections ? { corrections } : {}),
     });
     setError(null);
     const result = await send<ImportReport>(`/imports/${kind}?${query}`, chosen);
     if (!('data' in result)) return setError('error' in result ? result.error : 'cancelled');
     setReport(result.data);
+    setChecked(cells);
     if (!result.data.written) return;
     forget();
     const drafts = result.data.plans?.map((each) => `“${each.name}”`).join(' and ');
@@ -84,13 +94,16 @@ export function ImportDialog({ kind, plan = null, onClose, onImported }: ImportD
     setError(null);
     setReport(null);
     setFile(chosen);
-    if (kind !== 'deals') return run(chosen, 'check', null);
+    setCorrected(NONE_CORRECTED);
+    if (kind !== 'deals') return run(chosen, 'check', null, NONE_CORRECTED);
     const problem = await reading.begin(chosen);
     if (problem) return setError(problem);
   };
   const check = async () => {
-    if (file) await run(file, 'check', await reading.save());
+    if (file) await run(file, 'check', kind === 'deals' ? await reading.save() : null);
   };
+  const isCorrected = corrected !== checked;
+  const unchecked = isCorrected ? 'Check again with what you corrected.' : null;
   const commit = async (how: 'all' | 'good') => {
     if (file) await run(file, how, kind === 'deals' ? await reading.save() : null);
   };
@@ -164,7 +177,16 @@ export function ImportDialog({ kind, plan = null, onClose, onImported }: ImportD
           {report === null ? 'Check the file' : 'Check again with the matches'}
         </Button>
       )}
-      {report && !isLoading && <Report report={report} />}
+      {report && !isLoading && (
+        <ImportReportView
+          report={report}
+          corrected={corrected}
+          onCorrect={(line, column, value) =>
+            setCorrected(withCorrection(corrected, line, column, value))
+          }
+          onCheckAgain={isCorrected ? () => void check() : null}
+        />
+      )}
       {(hasChanges || hasGoodRows) && (
         <Field label="Why (optional, kept in the history)" className="mt-4">
           <input
@@ -178,11 +200,20 @@ export function ImportDialog({ kind, plan = null, onClose, onImported }: ImportD
       <div className="mt-5 flex justify-end gap-2">
         <Button onClick={close}>Close</Button>
         {hasGoodRows && (
-          <Button disabled={isLoading || reading.isChanged} onClick={() => void commit('good')}>
+          <Button
+            disabled={isLoading || reading.isChanged}
+            missing={unchecked}
+            onClick={() => void commit('good')}
+          >
             Import the {count.toLocaleString('en-GB')} good {count === 1 ? 'row' : 'rows'} only
           </Button>
         )}
-        <Button kind="main" disabled={!hasChanges || isLoading} onClick={() => void commit('all')}>
+        <Button
+          kind="main"
+          disabled={!hasChanges || isLoading}
+          missing={hasGoodRows ? null : unchecked}
+          onClick={() => void commit('all')}
+        >
           {report && report.refused === 0 && !hasChanges ? 'Nothing to change' : 'Import all rows'}
         </Button>
       </div>
@@ -294,128 +325,5 @@ function DropPlace({ onFile }: { onFile(blob: Blob, name: string): void }) {
         </Button>
       )}
     </div>
-  );
-}
-
-function Report({ report }: { report: ImportReport }) {
-  const { data: company } = useGetCompanyQuery();
-  const money = (minor: number) =>
-    formatExact(minor, { kind: 'money', currency: company?.currency ?? 'EUR' });
-  const counts = [
-    ['read', report.read],
-    ['new', report.created],
-    ['changed', report.changed],
-    ['unchanged', report.unchanged],
-    ['refused', report.refused],
-  ] as const;
-  return (
-    <section aria-label="What the file would do" className="mt-4">
-      <dl className="grid grid-cols-5 gap-3">
-        {counts.map(([name, count]) => (
-          <div key={name} className="border-l-2 border-line pl-2">
-            <dd
-              className={classNames(
-                'text-[17px] font-semibold',
-                name === 'refused' && count > 0 && 'text-grade-1',
-              )}
-            >
-              {count.toLocaleString('en-GB')}
-            </dd>
-            <dt className="text-soft">{name}</dt>
-          </div>
-        ))}
-      </dl>
-      {report.value && <ReportedValue value={report.value} money={money} />}
-      {report.changes && report.changes.length > 0 && (
-        <ChangedRows changes={report.changes} count={report.changed} />
-      )}
-      {report.newNames.length > 0 && (
-        <p className="mt-1 text-soft">
-          New names: {report.newNames.map((each) => `${each.count} ${each.list}`).join(', ')}.
-        </p>
-      )}
-      {report.ignoredColumns.length > 0 && (
-        <p className="mt-1 text-soft">Skipped columns: {report.ignoredColumns.join(', ')}.</p>
-      )}
-      {report.refused > 0 && (
-        <>
-          <div className="mt-3 flex items-center justify-between">
-            <p className="font-medium">
-              Correct the refused rows and choose the file again
-              {report.kind === 'units' ? '' : ', or import the good ones only'}.
-            </p>
-            <Button onClick={() => download(report)}>Refused rows as CSV</Button>
-          </div>
-          <div
-            className="mt-2 max-h-[240px] overflow-y-auto rounded-sheet border border-line"
-            tabIndex={0}
-            role="region"
-            aria-label="Refused rows"
-          >
-            <table className="w-full text-[12px]">
-              <thead className="sticky top-0 bg-sheet text-left text-soft">
-                <tr>
-                  {['Line', 'Column', 'Value', 'Why, and what would be accepted'].map((name) => (
-                    <th key={name} scope="col" className="px-2 py-1 font-medium">
-                      {name}
-                    </th>
-                  ))}
-                </tr>
-              </thead>
-              <tbody>
-                {report.refusals.slice(0, 500).map((each, index) => (
-                  <tr key={index} className="border-t border-line align-top">
-                    <td className="px-2 py-1">{each.cell ?? each.line}</td>
-                    <td className="px-2 py-1">{each.column}</td>
-                    <td className="px-2 py-1">{each.value || '(empty)'}</td>
-                    <td className="px-2 py-1">
-                      {each.reason} {each.accepted}
-                    </td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
-          </div>
-        </>
-      )}
-    </section>
-  );
-}
-
-function download(report: ImportReport): void {
-  const url = URL.createObjectURL(new Blob([Papa.unparse(report.refusals)], { type: 'text/csv' }));
-  const link = Object.assign(document.createElement('a'), {
-    href: url,
-    download: `refused ${report.kind}.csv`,
-  });
-  link.click();
-  URL.revokeObjectURL(url);
-}
-
-/** What the rows come to, apart by what becomes of them; what there is none of is not said. */
-function ReportedValue({
-  value,
-  money,
-}: {
-  value: NonNullable<ImportReport['value']>;
-  money(minor: number): string;
-}) {
-  const parts = (
-    [
-      ['new', value.created],
-      ['changed', value.changed],
-      ['unchanged', value.unchanged],
-      ['refused', value.refused],
-    ] as const
-  ).filter(([, minor]) => minor !== 0);
-  return (
-    <p className="mt-2 text-soft">
-      Total value of the good rows: {money(value.read)}
-      {parts.length > 0 &&
-        ` (${parts.map(([name, minor]) => `${name} ${money(minor)}`).join(', ')})`}
-      .
-      {value.unassigned !== 0 &&
-        ` ${money(value.unassigned)} of it is of salespeople who stood in no unit that day.`}
-    </p>
   );
 }
