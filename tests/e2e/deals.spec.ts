@@ -77,7 +77,8 @@ test('an import shows every refused row with line, column, value and reason, the
   );
   const refused = dialog.getByRole('region', { name: 'Refused rows' });
   const cell = (name: string) => refused.getByRole('textbox', { name });
-  const rowOf = (name: string) => refused.getByRole('row').filter({ has: cell(name) });
+  const rowOf = (name: string) =>
+    refused.getByRole('row').filter({ has: page.getByRole('textbox', { name }) });
   await expect(cell('salesperson of line 3')).toHaveValue('nobody');
   await expect(rowOf('salesperson of line 3')).toContainText(
     'There is no salesperson with this code.',

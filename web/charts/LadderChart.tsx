@@ -234,6 +234,7 @@ export function LadderChart({
             />
             {mark.notes !== null && (
               <path
+                aria-hidden
                 d={PENNANT}
                 transform={`translate(${x(index) + 3} ${y(mark.at) - 15})`}
                 fill="var(--ember)"
