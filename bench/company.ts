@@ -59,3 +59,38 @@ export async function writeDealsCsv(path: string, changed: boolean): Promise<voi
   out.end(block);
   await once(out, 'finish');
 }
+
+/** Lines a deal: one to five, three on average. */
+const linesOf = (deal: number) => 1 + ((deal * 7_919) % 5);
+
+/**
+ * Writes the lines of the same deals: each adds up to its deal's amount, one of something at a
+ * price. @returns how many
+ */
+export async function writeLinesCsv(path: string): Promise<number> {
+  const random = seedrandom('bench-deals');
+  const out = createWriteStream(path);
+  out.write('deal,line,product,quantity,price,amount\n');
+  const money = (minor: number) =>
+    `${Math.floor(minor / 100)}.${String(minor % 100).padStart(2, '0')}`;
+  let count = 0;
+  let block = '';
+  for (let i = 0; i < SIZE.deals; i++) {
+    const [, , r3] = [random(), random(), random(), random()];
+    const total = (50 + Math.floor(r3! * 9000)) * 100 + (i % 100);
+    const lines = linesOf(i);
+    const each = Math.floor(total / lines);
+    for (let line = 1; line <= lines; line++) {
+      const amount = line < lines ? each : total - each * (lines - 1);
+      block += `D${i},${line},Product ${(i + line - 1) % 50},1,${money(amount)},${money(amount)}\n`;
+      count++;
+    }
+    if (i % 5000 === 4999) {
+      if (!out.write(block)) await once(out, 'drain');
+      block = '';
+    }
+  }
+  out.end(block);
+  await once(out, 'finish');
+  return count;
+}

@@ -45,6 +45,41 @@ export async function importByHand(
 }
 
 /**
+ * The same for the lines of deals that are there: COPY, one update of the deals, the lines by
+ * themselves, the totals of quantities.
+ */
+export async function importLinesByHand(client: pg.ClientBase, path: string): Promise<void> {
+  await client.query('begin');
+  await client.query(
+    'create temp table l (deal text, line int, product text, quantity numeric, price numeric, amount numeric) on commit drop',
+  );
+  await pipeline(
+    createReadStream(path),
+    client.query(copyFrom('copy l from stdin with (format csv, header)')),
+  );
+  await client.query('analyze l');
+  await client.query('analyze deal');
+  await client.query(
+    'insert into product (name) select distinct product from l on conflict do nothing',
+  );
+  await client.query("set local iron_ladder.derives_lines = 'later'");
+  await client.query(`update deal d set lines = g.lines, quantity = g.quantity, product_id =
+      g.first from (select l.deal, sum(l.quantity) as quantity, (array_agg(p.id order by l.line))[1]
+        as first, jsonb_agg(jsonb_build_object('productId', p.id, 'quantity', (l.quantity *
+          1000)::bigint, 'unitPrice', (l.price * 100)::bigint, 'unitCost', null) order by l.line)
+        as lines from l join product p on p.name = l.product group by l.deal) g
+    where d.code = g.deal`);
+  await client.query(`insert into deal_line (deal_id, position, salesperson_id, product_id, quantity,
+    credited) select d.id, l.line - 1, d.salesperson_id, p.id, (l.quantity * 1000)::bigint,
+      (l.amount * 100)::bigint from l join deal d on d.code = l.deal join product p on p.name =
+        l.product`);
+  await client.query(`insert into daily_total (salesperson_id, part, day, amount)
+    select salesperson_id, 'quantity', closed_on, sum(quantity * 1000) from deal where status = 'won'
+      group by 1, 3`);
+  await client.query('commit');
+}
+
+/**
  * Standings of all units for a month and the year to date, each with the year before at the same
  * point, over deals.
  */

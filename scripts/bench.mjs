@@ -1,7 +1,8 @@
 // The measurements, as ratios in one run each: standings and imports (bench/run.ts), the plan
 // (bench/plan.ts), deals and feed (bench/deals.ts), Standing, Ladder and boards (bench/views.ts),
 // linked sums (bench/explore.ts), start page, alerts and reports (bench/telling.ts),
-// commission and contests (bench/rewards.ts), totals read anew (bench/reload.ts);
+// commission and contests (bench/rewards.ts), totals read anew (bench/reload.ts), deals with their
+// lines (bench/lines.ts);
 // all, or those named.
 import { spawnSync } from 'node:child_process';
 import { ensureBuilt, ensurePackages, ensureSystem, fail, nodeTsx } from './prepare.mjs';
@@ -15,6 +16,7 @@ const RUNS = {
   telling: 'bench/telling.ts',
   rewards: 'bench/rewards.ts',
   reload: 'bench/reload.ts',
+  lines: 'bench/lines.ts',
 };
 const names = process.argv.length > 2 ? process.argv.slice(2) : Object.keys(RUNS);
 try {

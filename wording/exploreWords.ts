@@ -8,6 +8,7 @@ import { describeExplored, type ExplorePart } from './exploreSentence';
 
 export const KEY_NAMES: Readonly<Record<ExploreKey, string>> = {
   month: 'Month',
+  week: 'Week',
   weekday: 'Weekday',
   size: 'Deal size',
   branch: 'Branch',

@@ -24,6 +24,16 @@ const LineSpan = Type.Object({
   lines: Type.Integer(),
 });
 
+const SpanPart = Type.Object({
+  id: Type.String(),
+  name: Type.String(),
+  /** In days from the beginning of the span; `to` is not included. */
+  from: Type.Integer(),
+  to: Type.Integer(),
+  priorYearFrom: Nullable(Type.Integer()),
+  priorYearTo: Nullable(Type.Integer()),
+});
+
 /**
  * What the codes in the columns of a pack of lines mean: the place in each list is the code. Code 0
  * is "none" in every list but those of people and units.
@@ -36,17 +46,9 @@ export const LinesHeader = Type.Object({
   now: LineSpan,
   /** The same period last year, cut at the same point; null where there is none. */
   priorYear: Nullable(LineSpan),
-  months: Type.Array(
-    Type.Object({
-      id: Type.String(),
-      name: Type.String(),
-      /** In days from the beginning of the span; `to` is not included. */
-      from: Type.Integer(),
-      to: Type.Integer(),
-      priorYearFrom: Nullable(Type.Integer()),
-      priorYearTo: Nullable(Type.Integer()),
-    }),
-  ),
+  months: Type.Array(SpanPart),
+  /** Those of the year before began 364 days earlier, so that their weekdays are the same. */
+  weeks: Type.Array(SpanPart),
   salespeople: Type.Array(UnitName),
   /** The units a person stood under on the day: their team and branch, where they have one. */
   places: Type.Array(Type.Object({ team: Nullable(UnitName), branch: Nullable(UnitName) })),

@@ -10,6 +10,10 @@ const MEANING: LinesMeaning = {
     { id: 'FY2027-P07', name: 'Oct', from: 0, to: 31, priorYearFrom: 0, priorYearTo: 31 },
     { id: 'FY2027-P08', name: 'Nov', from: 31, to: 61, priorYearFrom: 31, priorYearTo: 61 },
   ],
+  weeks: [
+    { id: 'W40', name: '28 Sep', from: 0, to: 4, priorYearFrom: 0, priorYearTo: 5 },
+    { id: 'W41', name: '5 Oct', from: 4, to: 11, priorYearFrom: 5, priorYearTo: 12 },
+  ],
   salespeople: [
     { code: 'ivarga', name: 'Ilse Varga' },
     { code: 'tbrandt', name: 'Tomas Brandt' },
@@ -84,6 +88,11 @@ describe('exploring', () => {
     expect(lists.month.rows.map(({ id, these, before }) => [id, these, before])).toEqual([
       ['FY2027-P07', 350, 300],
       ['FY2027-P08', 400, 70],
+    ]);
+    // What lies in no week that is named, as the fortieth day, is in none of them.
+    expect(lists.week.rows.map(({ name, these, before }) => [name, these, before])).toEqual([
+      ['28 Sep', 350, 300],
+      ['5 Oct', 0, 0],
     ]);
     expect(lists.customerGroup.rows.map(({ name, these }) => [name, these])).toEqual([
       ['Yards', 700],

@@ -7,6 +7,7 @@ import { type Codes, type Dimension, LinkedSums } from './linkedSums';
 /** What one may explore by, in the order of the pictures. */
 export const EXPLORE_KEYS = [
   'month',
+  'week',
   'weekday',
   'size',
   'branch',
@@ -30,18 +31,22 @@ interface UnitName {
   name: string;
 }
 
+/** A part of the span, in days from its beginning; of the year before from that one's. */
+export interface SpanPart {
+  id: string;
+  name: string;
+  from: number;
+  to: number;
+  priorYearFrom: number | null;
+  priorYearTo: number | null;
+}
+
 /** What the codes of the columns mean (contract: LinesHeader). */
 export interface LinesMeaning {
   now: { from: string };
   priorYear: { from: string } | null;
-  months: readonly {
-    id: string;
-    name: string;
-    from: number;
-    to: number;
-    priorYearFrom: number | null;
-    priorYearTo: number | null;
-  }[];
+  months: readonly SpanPart[];
+  weeks: readonly SpanPart[];
   salespeople: readonly UnitName[];
   places: readonly { team: UnitName | null; branch: UnitName | null }[];
   customers: readonly (Named & { group: string | null })[];
@@ -106,7 +111,7 @@ const SHOWN = 8;
 const NONE: SliceValue = { id: '', name: 'none' };
 const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
 /** Time and sizes stand in their own order and whole. */
-const IN_ORDER: ReadonlySet<ExploreKey> = new Set(['month', 'weekday', 'size']);
+const IN_ORDER: ReadonlySet<ExploreKey> = new Set(['month', 'week', 'weekday', 'size']);
 
 type Columns = Readonly<Record<string, PackedColumn>>;
 
@@ -222,15 +227,13 @@ export class Explorer {
         }),
         BASES.place,
       );
+    const parts = (list: readonly SpanPart[], base: number): Keyed => ({
+      values: list.map(({ id, name }) => ({ id, name })),
+      dimension: { base, of: sameCodes(list.length + 1), size: list.length + 1 },
+    });
     return {
-      month: {
-        values: meaning.months.map(({ id, name }) => ({ id, name })),
-        dimension: {
-          base: BASES.month,
-          of: sameCodes(meaning.months.length + 1),
-          size: meaning.months.length + 1,
-        },
-      },
+      month: parts(meaning.months, BASES.month),
+      week: parts(meaning.weeks, BASES.week),
       weekday: {
         values: WEEKDAYS.map((name, index) => ({ id: String(index + 1), name })),
         dimension: { base: BASES.weekday, of: sameCodes(7), size: 7 },
@@ -279,9 +282,9 @@ export class Explorer {
     const days = column('day');
     const isBefore = prefix !== '';
     const from = parseDay((isBefore ? meaning.priorYear! : meaning.now).from)!;
-    const months = monthsOf(days, meaning.months, isBefore);
     const codes: Record<keyof typeof BASES, readonly [Codes, number]> = {
-      month: [months, meaning.months.length + 1],
+      month: [partsOf(days, meaning.months, isBefore), meaning.months.length + 1],
+      week: [partsOf(days, meaning.weeks, isBefore), meaning.weeks.length + 1],
       weekday: [Uint8Array.from(days, (day) => weekdayOf(from + day) - 1), 7],
       size: [column('size') as Codes, REFUND_SIZE + 1],
       place: [column('place') as Codes, meaning.places.length],
@@ -308,15 +311,16 @@ export class Explorer {
 /** The base keys, in the order in which lines are coded. */
 const BASES = {
   month: 0,
-  weekday: 1,
-  size: 2,
-  place: 3,
-  salesperson: 4,
-  category: 5,
-  product: 6,
-  customer: 7,
-  source: 8,
-  location: 9,
+  week: 1,
+  weekday: 2,
+  size: 3,
+  place: 4,
+  salesperson: 5,
+  category: 6,
+  product: 7,
+  customer: 8,
+  source: 9,
+  location: 10,
 } as const;
 
 /** A unit's name; of teams that are called alike with their branch. */
@@ -348,19 +352,19 @@ function group(values: readonly SliceValue[], base: number): Keyed {
   return { values: found, dimension: { base, of, size: found.length } };
 }
 
-/** In which month each day lies; days in none, as in a span that cuts months, have the last code. */
-function monthsOf(
+/** In which part each day lies; days in none, as in a span that cuts months, have the last code. */
+function partsOf(
   days: ArrayLike<number>,
-  months: LinesMeaning['months'],
+  parts: readonly SpanPart[],
   isBefore: boolean,
 ): Uint8Array | Uint16Array {
   const ofDay: number[] = [];
-  months.forEach((month, code) => {
-    const [from, to] = isBefore ? [month.priorYearFrom, month.priorYearTo] : [month.from, month.to];
+  parts.forEach((part, code) => {
+    const [from, to] = isBefore ? [part.priorYearFrom, part.priorYearTo] : [part.from, part.to];
     if (from !== null && to !== null) for (let day = from; day < to; day++) ofDay[day] = code;
   });
   const codes = new Uint16Array(days.length);
-  for (let i = 0; i < days.length; i++) codes[i] = ofDay[days[i]!] ?? months.length;
+  for (let i = 0; i < days.length; i++) codes[i] = ofDay[days[i]!] ?? parts.length;
   return codes;
 }
 

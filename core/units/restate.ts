@@ -5,7 +5,7 @@ import type { Membership } from './unit';
 /**
  * The tree "as it is now": everybody's days, also the earlier ones, are counted where they stand on
  * a day, or stood last before it. Nobody gains or loses a day under the top of the tree, so that
- * its own figures stay, and nothing becomes visible that was not (docs/calculations.md, 3).
+ * its own figures stay, and nothing becomes visible that was not (docs/calculations.md, 10).
  */
 export function restateTree(tree: UnitTree, day: Day): UnitTree {
   const top = tree.units.find(({ id }) =>

@@ -37,7 +37,7 @@ export interface ViewContent {
 
 /** Tables whose order is time, or sizes: what is told in a mail is ranked. */
 const IN_ORDER: ReadonlySet<string> = new Set(
-  (['month', 'weekday', 'size'] as const).map((key) => KEY_NAMES[key]),
+  (['month', 'week', 'weekday', 'size'] as const).map((key) => KEY_NAMES[key]),
 );
 const ROWS_SHOWN = 15;
 

@@ -1,5 +1,6 @@
 import { setImmediate as turn } from 'node:timers/promises';
 import type { LinesHeader } from '#contract/schemas/slice';
+import { weeksOf } from '#core/comparison/weeks';
 import { exponentOf } from '#core/money/currency';
 import type { Period } from '#core/period/calendar';
 import { type DaySpan, toIsoDay } from '#core/period/day';
@@ -9,7 +10,7 @@ import { sizeOfDeal } from '#core/slices/dealSize';
 import { FIRST, OF_LINE } from '#core/slices/lineColumn';
 import { gatherLines, type LineTable } from '#core/slices/lineTable';
 import type { Unit } from '#core/units/unit';
-import { describeSpan, shortPeriod } from '#wording/period';
+import { describeSpan, shortDay, shortPeriod } from '#wording/period';
 import type { Scope } from '../access/index';
 import { toPeriodView, toUnitSummary } from '../attainment/index';
 import type { Context } from '../context';
@@ -19,6 +20,9 @@ import { findOwnTargets } from './ownTargets';
 
 /** More than a browser takes in. */
 export const MOST_LINES = 5_000_000;
+
+/** 52 weeks: the same weekdays a year before. */
+const WEEKS_OF_A_YEAR = 364;
 
 /** Code 0 of every list of names. */
 const NONE = [0];
@@ -86,6 +90,18 @@ export async function packLines(
         to: month.to - period.from,
         priorYearFrom: then ? then.from - earlier.span.from : null,
         priorYearTo: then ? then.to - earlier.span.from : null,
+      };
+    }),
+    weeks: weeksOf(calendar, period).map((week) => {
+      const from = Math.max(0, week.from - period.from);
+      const before = earlier ? week.from - WEEKS_OF_A_YEAR - earlier.span.from : null;
+      return {
+        id: calendar.periodOf('week', week.from).id,
+        name: shortDay(week.from),
+        from,
+        to: week.to - period.from,
+        priorYearFrom: before === null ? null : Math.max(0, before),
+        priorYearTo: before === null ? null : before + week.to - week.from,
       };
     }),
     salespeople: coding.salespeople.ids.map((id) => {

@@ -121,6 +121,28 @@ async function expectEqualToLedger() {
 }
 
 describe('lines to explore', () => {
+  it('have weeks that follow one another, and begin 364 days earlier the year before', async () => {
+    const { header } = await explore('salt', 'FY2027-P08');
+    const { weeks } = header;
+    // November 2026 begins on a Sunday.
+    expect(weeks.map(({ name, from, to }) => [name, from, to])).toEqual([
+      ['1 Nov', 0, 1],
+      ['2 Nov', 1, 8],
+      ['9 Nov', 8, 15],
+      ['16 Nov', 15, 22],
+      ['23 Nov', 22, 29],
+      ['30 Nov', 29, 30],
+    ]);
+    // 3 November 2025 is the Monday 364 days before 2 November 2026.
+    expect(
+      weeks.slice(0, 3).map(({ priorYearFrom, priorYearTo }) => [priorYearFrom, priorYearTo]),
+    ).toEqual([
+      [1, 2],
+      [2, 9],
+      [9, 16],
+    ]);
+  });
+
   const booked: { id: number; version: number }[] = [];
   const book = async (over: Record<string, unknown>) => {
     const answer = await people.manager.send('POST', '/deals', over);

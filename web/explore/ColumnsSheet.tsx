@@ -1,3 +1,4 @@
+import { useLayoutEffect, useRef } from 'react';
 import type { ExploreKey, SliceList } from '#core/slices/exploring';
 import type { Shown } from '../app/display';
 import { classNames } from '../ui/classNames';
@@ -16,6 +17,8 @@ interface ColumnsProps {
   onChoose(id: string): void;
 }
 
+const MOST_NAMES = 18;
+
 /**
  * Time or sizes as columns in their order: what passes the other choices before all of it, a ring
  * where it stood in the same days last year. Each column is chosen on its own.
@@ -32,6 +35,15 @@ export function ColumnsSheet({
   onChoose,
 }: ColumnsProps) {
   const { most, isOfChosen } = scaleOf(list.rows);
+  // Of many columns only some have room for their name.
+  const every = Math.ceil(list.rows.length / MOST_NAMES);
+  // Where not all are in sight, the newest are.
+  const scroller = useRef<HTMLDivElement>(null);
+  const count = list.rows.length;
+  useLayoutEffect(() => {
+    const { current } = scroller;
+    if (current) current.scrollLeft = current.scrollWidth;
+  }, [count]);
   const tall = (value: number) => `${(Math.max(0, value) / most) * 100}%`;
   return (
     <section
@@ -46,8 +58,8 @@ export function ColumnsSheet({
           {isOfChosen && ' · all of it is far taller and not drawn'}
         </span>
       </h2>
-      <div className="mt-2 flex gap-[2px] overflow-x-auto pt-1.5">
-        {list.rows.map((row) => (
+      <div ref={scroller} className="mt-2 flex gap-[2px] overflow-x-auto pt-1.5">
+        {list.rows.map((row, index) => (
           <button
             key={row.id}
             type="button"
@@ -87,11 +99,12 @@ export function ColumnsSheet({
             </span>
             <span
               className={classNames(
-                'block truncate border-b-[3px] py-[2px] text-[11.5px]',
+                'block h-[21px] border-b-[3px] py-[2px] text-[11.5px]',
+                every === 1 ? 'truncate' : 'whitespace-nowrap',
                 row.isChosen ? 'border-ember font-semibold' : 'border-transparent text-soft',
               )}
             >
-              {row.name}
+              {index % every === 0 && row.name}
             </span>
           </button>
         ))}

@@ -241,7 +241,7 @@ function Explored({
   };
   const deals = dealsLink(search, header.period.id, answer.choices);
   const columns = (
-    key: 'month' | 'weekday' | 'size',
+    key: 'month' | 'week' | 'weekday' | 'size',
     heading: string,
     note: string,
     height: number,
@@ -287,6 +287,8 @@ function Explored({
       <NoteLines place={place} />
       {answer.lists.month.rows.length > 1 &&
         columns('month', 'By month', `${header.now.days} · ${before}`, 116)}
+      {answer.lists.week.rows.length > 1 &&
+        columns('week', 'By week', 'named by its first day', 84)}
       <div className="grid grid-cols-3 gap-2.5 max-desk:grid-cols-2 max-phone:grid-cols-1 min-[1800px]:grid-cols-4">
         {LISTS.filter((key) => answer.lists[key].count > 1 || isChosen(key)).map((key) => (
           <SliceListSheet
@@ -356,7 +358,7 @@ function noteOf(key: ExploreKey): ((row: SliceRow) => NotedPoint) | null {
 /** Sizes nobody sold at the ends of the range say nothing. */
 function trim(key: ExploreKey, { lists }: ExploreAnswer): ExploreAnswer['lists'][ExploreKey] {
   const list = lists[key];
-  if (key === 'month') return list;
+  if (key === 'month' || key === 'week') return list;
   const isThere = (row: SliceRow) => row.all !== 0 || (row.before ?? 0) !== 0 || row.isChosen;
   if (key === 'weekday') {
     const rows = list.rows.filter((row, index) => index < 5 || isThere(row));

@@ -30,7 +30,7 @@ export function dealsLink(
     const isOne = values.length === 1 && only!.id !== '' && only!.id !== '0';
     if (isOne && FILTERS.has(key)) filters.set(key, only!.name);
     else if (isOne && UNITS.has(key) && unit === undefined) unit = only!.id;
-    else if (isOne && key === 'month') within = only!.id;
+    else if (isOne && (key === 'month' || key === 'week')) within = only!.id;
     else unsayable.push(KEY_NAMES[key].toLowerCase());
   }
   const place = placeLink(search, { period: within, ...(unit ? { unit } : {}) });
