@@ -35,4 +35,13 @@ describe('a note', () => {
     expect(isNoteAbout(note, { ...AUGUST, slice: { ...ROPE, key: '8' } })).toBe(false);
     expect(isNoteAbout(note, { ...AUGUST, slice: { by: 'customer', key: '7' } })).toBe(false);
   });
+
+  it('about a person as a part of a branch stands at the person, and the other way round', () => {
+    const part = { ...AUGUST, slice: { by: 'salesperson', key: 'ivarga' } };
+    const person = { ...AUGUST, unit: 'ivarga' };
+    expect(isNoteAbout(part, person)).toBe(true);
+    expect(isNoteAbout(person, part)).toBe(true);
+    expect(isNoteAbout(part, AUGUST)).toBe(false);
+    expect(isNoteAbout({ ...AUGUST, slice: { by: 'unit', key: '' } }, AUGUST)).toBe(false);
+  });
 });

@@ -17,6 +17,11 @@ interface Kept {
 
 const caches = new WeakMap<Replica, LRUCache<string, Kept>>();
 
+/** Forgets what is kept: a change that moves no total, as of two deals at once, is seen by nothing else. */
+export function forgetCrossings(replica: Replica): void {
+  caches.get(replica)?.clear();
+}
+
 export interface Goal {
   unitId: number;
   goal: number;

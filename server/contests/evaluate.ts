@@ -11,6 +11,7 @@ import type { Transaction } from '../db/client';
 import { LOCKS } from '../db/locks';
 import { announce } from '../db/notify';
 import { award, contestRound } from '../db/tables/index';
+import { forgetCrossings } from './crossings';
 import { tellAward } from './mail';
 import { standIn } from './standing';
 import { enrolledOf, loadContests, roundsBy, type StoredContest } from './stored';
@@ -28,6 +29,7 @@ export async function evaluateContests(
   touched: ReadonlySet<number> | null,
 ): Promise<number | null> {
   const { replica } = context;
+  if (touched === null) forgetCrossings(replica);
   const dataset = replica.wholeDataset;
   return context.db.transaction(async (tx) => {
     const {

@@ -97,9 +97,9 @@ test('activities come from a file, and refusals name line and column', async ({ 
   await upload(
     'unit,on,measure,value\nivarga,2026-11-14,calls_made,7\nivarga,2026-11-13,calls_made,x\n',
   );
-  await expect(
-    page.getByRole('region', { name: 'Refused rows' }).getByRole('row').last(),
-  ).toHaveText(/^3valuexIs not an amount/);
+  const refused = page.getByRole('region', { name: 'Refused rows' });
+  await expect(refused.getByRole('row').last()).toHaveText(/^3valueIs not an amount/);
+  await expect(refused.getByRole('textbox', { name: 'value of line 3' })).toHaveValue('x');
   await expect(page.getByRole('button', { name: 'Import all rows' })).toBeDisabled();
   await upload('unit,on,measure,value\nivarga,2026-11-14,calls_made,7\n');
   await page.getByRole('button', { name: 'Import all rows' }).click();

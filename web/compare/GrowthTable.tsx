@@ -218,5 +218,5 @@ function addUp(
 
 /** What notes are about that belong to a row. */
 function aboutRow(by: TakenApartBy, { key }: ComparedRow, unit: string): NotedPoint {
-  return by === 'unit' ? { unit: key || unit } : { slice: { by, key } };
+  return { unit, slice: { by, key } };
 }

@@ -1,5 +1,6 @@
 import type { ComparedRow, ComparisonView } from '#contract/schemas/comparison';
 import type { Note } from '#contract/schemas/note';
+import { isSameSubject } from '#core/notes/about';
 import { figureUnit } from '#wording/figureUnit';
 import { describeNotes } from '#wording/note';
 import { BY_NAMES } from '#wording/takenApart';
@@ -50,12 +51,14 @@ const toShare = ({
 
 function toGrowth(view: ComparisonView, notes: readonly Note[]): DocumentTable {
   const { by, rows, remainder, figure: whole, against } = view;
+  const measure = view.measure.code;
   const written = (key: string) =>
     describeNotes(
       notes.filter((note) =>
-        by === 'unit'
-          ? note.slice === null && note.unit.code === key
-          : note.slice?.by === by && note.slice.key === key,
+        isSameSubject(
+          { unit: note.unit.code, measure, slice: note.slice },
+          { unit: view.unit.code, measure, slice: { by, key } },
+        ),
       ),
     );
   const hasNotes = rows.some(({ key }) => written(key) !== null);
@@ -152,7 +155,12 @@ function toLead({ lead }: ComparisonView): DocumentTable[] {
         figure('Then'),
         { name: 'Working days ahead', kind: 'count' },
       ],
-      rows: lead.rows.map((row) => [row.name, row.now, row.then, row.workingDays]),
+      rows: lead.rows.map((row) => [
+        row.name,
+        row.now,
+        row.then,
+        row.kind === 'yearPassed' ? 'year passed' : row.workingDays,
+      ]),
       hasTotal: false,
       bars: null,
       isWide: false,

@@ -1,4 +1,4 @@
-import { formatWhole, withSign } from '#core/money/format';
+import { formatDifference, formatWhole, withSign } from '#core/money/format';
 import { showChange, showPercent } from '#core/status/percent';
 import type { DocumentCell, DocumentTable, FigureDocument } from './document';
 
@@ -15,7 +15,7 @@ export function showCell(
     case 'figure':
       return formatWhole(cell, unit);
     case 'signed':
-      return withSign(rounded, formatWhole(rounded, unit));
+      return withSign(rounded, formatDifference(rounded, unit));
     case 'change':
       return showChange(cell);
     case 'share':
