@@ -53,7 +53,9 @@ export function ImportDialog({ kind, plan = null, onClose, onImported }: ImportD
   const { send, state, cancel, forget } = useFileUpload();
   const reading = useMapping(send);
   const say = useSay();
-  const isLoading = state.phase !== 'idle';
+  /** From the press to the answer: how the file is read is saved before it is sent. */
+  const [isAsked, setAsked] = useState(false);
+  const isLoading = isAsked || state.phase !== 'idle';
 
   const run = async (
     chosen: ChosenFile,
@@ -99,14 +101,18 @@ export function ImportDialog({ kind, plan = null, onClose, onImported }: ImportD
     const problem = await reading.begin(chosen);
     if (problem) return setError(problem);
   };
-  const check = async () => {
-    if (file) await run(file, 'check', kind === 'deals' ? await reading.save() : null);
+  const ask = async (how: 'check' | 'all' | 'good') => {
+    if (!file || isAsked) return;
+    setAsked(true);
+    try {
+      await run(file, how, kind === 'deals' ? await reading.save() : null);
+    } finally {
+      setAsked(false);
+    }
   };
+  const check = () => ask('check');
   const isCorrected = corrected !== checked;
   const unchecked = isCorrected ? 'Check again with what you corrected.' : null;
-  const commit = async (how: 'all' | 'good') => {
-    if (file) await run(file, how, kind === 'deals' ? await reading.save() : null);
-  };
   const begun = reading.preview;
   // A file in the open form, or one that was read before, is checked at once: once a file, not with every change of how it is read.
   useEffect(() => {
@@ -203,7 +209,7 @@ export function ImportDialog({ kind, plan = null, onClose, onImported }: ImportD
           <Button
             disabled={isLoading || reading.isChanged}
             missing={unchecked}
-            onClick={() => void commit('good')}
+            onClick={() => void ask('good')}
           >
             Import the {count.toLocaleString('en-GB')} good {count === 1 ? 'row' : 'rows'} only
           </Button>
@@ -212,7 +218,7 @@ export function ImportDialog({ kind, plan = null, onClose, onImported }: ImportD
           kind="main"
           disabled={!hasChanges || isLoading}
           missing={hasGoodRows ? null : unchecked}
-          onClick={() => void commit('all')}
+          onClick={() => void ask('all')}
         >
           {report && report.refused === 0 && !hasChanges ? 'Nothing to change' : 'Import all rows'}
         </Button>
