@@ -1,4 +1,4 @@
-import type { Codes } from './linkedSums';
+import type { Codes } from './linkedRows';
 
 /** A column of a pack: whole numbers as narrow as they allow, all others as they are. */
 export type PackedColumn = Codes | Int8Array | Int16Array | Float64Array;

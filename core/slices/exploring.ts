@@ -2,7 +2,8 @@ import { parseDay, weekdayOf } from '../period/day';
 import type { PackedColumn } from './columnPack';
 import { DEAL_SIZES, REFUND_SIZE } from './dealSize';
 import type { SliceMeasure } from './lineTable';
-import { type Codes, type Dimension, LinkedSums } from './linkedSums';
+import type { Codes, Dimension } from './linkedRows';
+import { LinkedSums } from './linkedSums';
 
 /** What one may explore by, in the order of the pictures. */
 export const EXPLORE_KEYS = [

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { type LinkedRows, LinkedSums } from './linkedSums';
+import type { LinkedRows } from './linkedRows';
+import { LinkedSums } from './linkedSums';
 
 /** Two base keys (day, person), and a third dimension that follows from the person. */
 function makeRows(cells: readonly { day: number; person: number; deal: number; value: number }[]) {

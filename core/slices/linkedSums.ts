@@ -1,3 +1,4 @@
+import type { Codes, LinkedRows } from './linkedRows';
 import {
   allRows,
   andEach,
@@ -10,40 +11,7 @@ import {
   setListed,
   setRange,
 } from './rowBits';
-
-/** One code a row, as narrow as the codes allow. */
-export type Codes = Uint8Array | Uint16Array | Uint32Array | Int32Array;
-
-/** What rows carry themselves; several dimensions may follow from one base key. */
-export interface BaseKey {
-  codes: Codes;
-  /** Codes run from 0 to one below. */
-  size: number;
-}
-
-/** What one may choose by: a code for each code of its base key, as a team follows from a person. */
-export interface Dimension {
-  base: number;
-  of: Codes;
-  size: number;
-}
-
-export interface LinkedRows {
-  length: number;
-  bases: readonly BaseKey[];
-  dimensions: readonly Dimension[];
-  values: Float64Array;
-  /**
-   * Rows of each code of this base key lie together, in their order: what is mostly chosen, or
-   * chosen in runs, is then fetched in runs. Left out: rows stay as they are.
-   */
-  together?: number;
-  /**
-   * Rows of one thing have one id and follow one another: then things are counted, each once, of
-   * those whose value is not 0. Left out: values are added up.
-   */
-  countedBy?: ArrayLike<number>;
-}
+import { addAll, addOne, type Records, sideBySide } from './rowRecords';
 
 interface Filter {
   /** What is chosen, as a text. */
@@ -62,20 +30,6 @@ interface Index {
   rows: Uint32Array | null;
 }
 
-/** Rows as runs of bytes: fetched at once for all their keys, which is what takes the time. */
-interface Records {
-  values: Float64Array;
-  /** From one row's value to the next. */
-  stride: number;
-  /** Codes count on from those of the base keys before theirs. */
-  codes: Uint16Array | Uint32Array;
-  codesAt: number;
-  codesStride: number;
-  width: number;
-}
-
-const VALUE_BYTES = 8;
-
 /** How everything stood before a dimension was first chosen from. */
 interface Earlier {
   dimension: number;
@@ -87,9 +41,6 @@ interface Earlier {
   passingTotal: number;
 }
 
-const NARROW_CODES = 0x10000;
-/** Rows of fewer keys are filled up with one that is nobody's. */
-const LEAST_WIDTH = 7;
 /** So many choices are taken back at once; those before are added up again. */
 const MOST_EARLIER = 4;
 
@@ -403,36 +354,6 @@ export class LinkedSums {
   }
 }
 
-/** What a row holds, in one run of bytes: its value, then its codes by all base keys. */
-function sideBySide(
-  { length, bases, values }: LinkedRows,
-  columns: readonly Codes[],
-  { starts, size }: { starts: readonly number[]; size: number },
-): Records {
-  const width = Math.max(LEAST_WIDTH, bases.length);
-  const isNarrow = size <= NARROW_CODES;
-  const bytes = VALUE_BYTES + width * (isNarrow ? 2 : 4);
-  const stride = Math.ceil(bytes / VALUE_BYTES);
-  const buffer = new ArrayBuffer(length * stride * VALUE_BYTES);
-  const codes = isNarrow ? new Uint16Array(buffer) : new Uint32Array(buffer);
-  const records = {
-    values: new Float64Array(buffer),
-    stride,
-    codes,
-    codesAt: VALUE_BYTES / codes.BYTES_PER_ELEMENT,
-    codesStride: (stride * VALUE_BYTES) / codes.BYTES_PER_ELEMENT,
-    width,
-  };
-  const { codesAt, codesStride } = records;
-  for (let row = 0; row < length; row++) {
-    const first = row * codesStride + codesAt;
-    for (let base = 0; base < width; base++)
-      codes[first + base] = base < bases.length ? columns[base]![row]! + starts[base]! : size - 1;
-    records.values[row * stride] = values[row]!;
-  }
-  return records;
-}
-
 function inOrder<Column extends Codes | Float64Array>(column: Column, order: Uint32Array): Column {
   const sorted = column.slice() as Column;
   for (let row = 0; row < order.length; row++) sorted[row] = column[order[row]!]!;
@@ -444,45 +365,4 @@ function orderOf(codes: Codes, starts: Uint32Array): Uint32Array {
   const rows = new Uint32Array(codes.length);
   for (let row = 0; row < codes.length; row++) rows[next[codes[row]!]!++] = row;
   return rows;
-}
-
-/**
- * The loop where the time goes: listed rows by all their keys. They are listed first, and the first
- * keys written out: without conditions the processor fetches many rows at once.
- * @returns what they come to
- */
-function addAll(
-  sums: Float64Array,
-  rows: Uint32Array,
-  { values, stride, codes, codesAt, codesStride, width }: Records,
-  sign: 1 | -1,
-): number {
-  let total = 0;
-  for (let place = 0; place < rows.length; place++) {
-    const row = rows[place]!;
-    const value = sign * values[row * stride]!;
-    total += value;
-    const first = row * codesStride + codesAt;
-    sums[codes[first]!]! += value;
-    sums[codes[first + 1]!]! += value;
-    sums[codes[first + 2]!]! += value;
-    sums[codes[first + 3]!]! += value;
-    sums[codes[first + 4]!]! += value;
-    sums[codes[first + 5]!]! += value;
-    sums[codes[first + 6]!]! += value;
-    for (let at = first + LEAST_WIDTH; at < first + width; at++) sums[codes[at]!]! += value;
-  }
-  return total;
-}
-
-/** The same by one base key alone. */
-function addOne(
-  sums: Float64Array,
-  rows: Uint32Array,
-  { codes, values, sign }: { codes: Codes; values: Float64Array; sign: 1 | -1 },
-): void {
-  for (let place = 0; place < rows.length; place++) {
-    const row = rows[place]!;
-    sums[codes[row]!]! += sign * values[row]!;
-  }
 }
