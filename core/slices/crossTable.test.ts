@@ -24,7 +24,7 @@ function tableOf(rows: readonly Row[], most: [number, number], measure: SliceMea
   const lines = gatherLines(book, [{ salespersonId: 1, from: 0, to: 100 }], SPAN);
   const customers = groupBy(lines, (row) => lines.customers[row]!);
   const products = groupBy(lines, (row) => lines.products[row]!);
-  const table = crossTableOf(customers, products, { measure, span: SPAN, most });
+  const table = crossTableOf(customers, products, { measure, most });
   return { ...table, customers, products };
 }
 

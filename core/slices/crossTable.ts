@@ -1,4 +1,3 @@
-import type { DaySpan } from '../period/day';
 import { addUpIn, type GroupedLines } from './grouped';
 import type { SliceMeasure } from './lineTable';
 
@@ -21,7 +20,7 @@ export interface CrossTable {
 }
 
 /**
- * What lines come to by two groupings at once, of one span. Nothing is left out: what is not shown
+ * What lines come to by two groupings at once. Nothing is left out: what is not shown
  * by itself is in "all others". Amounts of a row's cells add up to its total; deals are counted
  * once a cell, once a row and once a column, so that theirs need not.
  * @param rows,columns groupings of the same lines
@@ -29,21 +28,21 @@ export interface CrossTable {
 export function crossTableOf(
   rows: GroupedLines,
   columns: GroupedLines,
-  { measure, span, most }: { measure: SliceMeasure; span: DaySpan; most: [number, number] },
+  { measure, most }: { measure: SliceMeasure; most: [number, number] },
 ): CrossTable {
-  const down = foldOthers(rows, measure, span, most[0]);
-  const across = foldOthers(columns, measure, span, most[1]);
+  const down = foldOthers(rows, measure, most[0]);
+  const across = foldOthers(columns, measure, most[1]);
   const width = across.headings.length;
   const { table } = rows;
   const codes = new Uint32Array(table.length);
   for (let row = 0; row < table.length; row++)
     codes[row] = down.codes[row]! * width + across.codes[row]!;
-  const cells = addUp(table, codes, down.headings.length * width, { measure, span });
+  const cells = addUp(table, codes, down.headings.length * width, measure);
   return {
     rows: down.headings,
     columns: across.headings,
     cells: down.headings.map((_, at) => [...cells.subarray(at * width, (at + 1) * width)]),
-    total: addUp(table, new Uint32Array(table.length), 1, { measure, span })[0]!,
+    total: addUp(table, new Uint32Array(table.length), 1, measure)[0]!,
   };
 }
 
@@ -51,23 +50,18 @@ const addUp = (
   table: GroupedLines['table'],
   codes: Uint32Array,
   size: number,
-  { measure, span }: { measure: SliceMeasure; span: DaySpan },
-) => addUpIn({ table, codes, ids: Array.from({ length: size }, (_, at) => at) }, measure, span);
+  measure: SliceMeasure,
+) =>
+  addUpIn({ table, codes, ids: Array.from({ length: size }, (_, at) => at) }, measure, table.span);
 
 /** The largest by themselves, all others as one. */
 function foldOthers(
   grouped: GroupedLines,
   measure: SliceMeasure,
-  span: DaySpan,
   most: number,
 ): { headings: CrossHeading[]; codes: Uint32Array } {
-  const totals = addUpIn(grouped, measure, span);
-  const touched = new Set<number>();
-  for (let row = 0; row < grouped.table.length; row++) {
-    const day = grouped.table.days[row]!;
-    if (day >= span.from && day < span.to) touched.add(grouped.codes[row]!);
-  }
-  const order = [...touched].sort((a, b) => totals[b]! - totals[a]! || a - b);
+  const totals = addUpIn(grouped, measure, grouped.table.span);
+  const order = [...grouped.ids.keys()].sort((a, b) => totals[b]! - totals[a]! || a - b);
   // A single one is shown under its name: "all others (1)" would take as much room.
   const shown = order.length <= most + 1 ? order : order.slice(0, most);
   const placeOf = new Map(shown.map((code, place) => [code, place]));
@@ -81,7 +75,7 @@ function foldOthers(
     headings.push({
       code: null,
       count: order.length - shown.length,
-      total: addUp(grouped.table, codes, shown.length + 1, { measure, span })[shown.length]!,
+      total: addUp(grouped.table, codes, shown.length + 1, measure)[shown.length]!,
     });
   return { headings, codes };
 }

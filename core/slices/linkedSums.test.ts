@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import seedrandom from 'seedrandom';
 import { describe, expect, it } from 'vitest';
 import type { LinkedRows } from './linkedRows';
 import { LinkedSums } from './linkedSums';
@@ -121,5 +122,46 @@ describe('linked sums', () => {
         expect(two.total.these).toBe(one.total.all);
       }),
     );
+  });
+
+  it.each([
+    ['in few codes', 5],
+    ['in more codes than 16 bits hold', 70_000],
+  ])('of thousands of rows %s are what looking at every row finds', (_, size) => {
+    const random = seedrandom(`linked ${size}`);
+    const length = 5_000;
+    const person = Uint32Array.from(
+      { length },
+      () => Math.floor(random() * 5) * Math.floor(size / 5),
+    );
+    const rows: LinkedRows = {
+      length,
+      bases: [
+        { codes: Uint16Array.from({ length }, (_each, row) => Math.floor(row / 20)), size: 250 },
+        { codes: person, size },
+      ],
+      dimensions: [
+        { base: 0, of: Uint8Array.from({ length: 250 }, (_each, day) => day % 7), size: 7 },
+        {
+          base: 1,
+          of: Uint8Array.from({ length: size }, (_each, code) => Math.floor((code * 5) / size)),
+          size: 5,
+        },
+      ],
+      values: Float64Array.from({ length }, () => Math.floor(random() * 100)),
+      together: 1,
+    };
+    const linked = new LinkedSums(rows);
+    const choices: Choices = new Map();
+    for (let step = 0; step < 60; step++) {
+      const dimension = random() < 0.5 ? 0 : 1;
+      const codes = random() < 0.4 ? null : [0, 1, 2, 3, 4].filter(() => random() < 0.4);
+      linked.choose(dimension, codes);
+      if (codes === null) choices.delete(dimension);
+      else choices.set(dimension, codes);
+      const found = lookAtAll(rows, choices);
+      expect(linked.total.these).toBe(found.these);
+      for (const at of [0, 1]) expect([...linked.sumsOf(at).these]).toEqual(found.sums[at]);
+    }
   });
 });

@@ -1,6 +1,5 @@
 import { LRUCache } from 'lru-cache';
 import { type Crossing, crossingOf } from '#core/contest/crossing';
-import type { Dataset } from '#core/dataset/dataset';
 import type { DaySpan } from '#core/period/day';
 import type { Context } from '../context';
 import type { Queryable } from '../db/client';
@@ -35,7 +34,6 @@ export interface Goal {
 export async function findCrossings(
   db: Queryable,
   replica: Replica,
-  dataset: Dataset,
   { goals, measure, span }: { goals: readonly Goal[]; measure: SteppedMeasure; span: DaySpan },
 ): Promise<Map<number, Crossing | null>> {
   let cache = caches.get(replica);
@@ -52,7 +50,7 @@ export async function findCrossings(
   }
   const steps = await loadSteps(
     db,
-    dataset,
+    replica.wholeDataset,
     unknown.map(({ unitId }) => unitId),
     measure,
     span,

@@ -96,7 +96,7 @@ async function progressIn(
     ([, { actual, goal }]) => actual !== null && goal !== null && actual >= goal,
   );
   const crossings = isStepped(measure)
-    ? await findCrossings(db, replica, dataset, {
+    ? await findCrossings(db, replica, {
         goals: reached.map(([unitId, { goal }]) => ({ unitId, goal: goal! })),
         measure,
         span,

@@ -33,11 +33,10 @@ export async function viewCrossTable(
   if (query.rows === query.columns)
     assertNoFieldErrors([{ field: 'columns', code: 'sameDimension' }]);
   const { measure = 'revenue' } = query;
-  const span = countedDays(period, dataset.asOf);
   const lines = gatherLines(
     await replica.findLines(),
     dataset.tree.memberSpansUnder(unit.id),
-    span,
+    countedDays(period, dataset.asOf),
   );
   const [rows, columns] = await Promise.all([
     nameLines(db, lines, query.rows, dataset),
@@ -45,7 +44,6 @@ export async function viewCrossTable(
   ]);
   const found = crossTableOf(rows.grouped, columns.grouped, {
     measure,
-    span,
     most: [MOST_CROSS_ROWS, MOST_CROSS_COLUMNS],
   });
   return {

@@ -72,7 +72,7 @@ function toGrowth(view: ComparisonView, notes: readonly Note[]): DocumentTable {
       { name: 'Change', kind: 'signed' },
       { name: '%', kind: 'change' },
       ...(by === 'unit' ? [] : [text('Class')]),
-      ...(hasNotes ? [text('Notes')] : []),
+      ...(hasNotes ? [{ name: 'Notes', kind: 'words' as const }] : []),
     ],
     rows: [
       ...rows.map((row) => [

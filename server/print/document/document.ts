@@ -7,8 +7,8 @@ export interface DocumentPart {
   emphasis?: 'good' | 'bad' | 'chosen';
 }
 
-/** figure: in smallest units of the table; change: 0.12 for +12 %; share: 0.12 for 12 %. */
-export type ColumnKind = 'text' | 'figure' | 'signed' | 'change' | 'share' | 'count';
+/** figure: in smallest units of the table; change: 0.12 for +12 %; words: a text with more room. */
+export type ColumnKind = 'text' | 'figure' | 'signed' | 'change' | 'count' | 'words';
 
 export interface DocumentColumn {
   name: string;

@@ -15,7 +15,6 @@ export async function writeDocumentWorkbook(document: FigureDocument): Promise<B
     figure: figures,
     signed: figures,
     change: '0.0%',
-    share: '0.0%',
   };
   const toCell = (kind: ColumnKind, cell: DocumentCell): DocumentCell =>
     (kind === 'figure' || kind === 'signed') && typeof cell === 'number'

@@ -3,6 +3,7 @@ import { printNote } from '#wording/note';
 import { shortDay } from '#wording/period';
 import { fit, widthOf, wrap } from '../fonts';
 import { INK, type Paper, type TextStyle } from '../paper';
+import type { PdfPaper } from '../pdfPaper';
 import type { DocumentPart, DocumentTable, FigureDocument } from './document';
 import { showCell } from './showCell';
 
@@ -11,14 +12,12 @@ const GUTTER = 20;
 const [ROW, HEAD] = [12.2, 26];
 /** Between a number and the words after it. */
 const TEXT_INDENT = 9;
-const [FIGURE_WIDTH, WIDE_WIDTH, BAR_WIDTH] = [58, 44, 64];
+const [FIGURE_WIDTH, WIDE_WIDTH, BAR_WIDTH, WORDS_WIDTH] = [58, 44, 64, 92];
 /** Rows of a table on paper; the workbook has them all. */
 const MOST_ROWS = 30;
 const [SMALL, TEXT]: [TextStyle, TextStyle] = [{ size: 7.2, color: INK.soft }, { size: 8 }];
 
-interface Pages extends Paper {
-  nextPage(): void;
-}
+type Pages = Omit<PdfPaper, 'finish'>;
 
 /** Where the next table may stand: two columns a page. */
 interface Place {
@@ -161,10 +160,12 @@ function drawTable(
 ): void {
   const { columns, rows, bars, hasTotal } = table;
   const bar = bars === null ? 0 : BAR_WIDTH;
-  const isText = (index: number) => columns[index]!.kind === 'text';
+  const isText = (index: number) => ['text', 'words'].includes(columns[index]!.kind);
   const others = columns
     .slice(1)
-    .map((column) => (column.name === 'Notes' ? 92 : table.isWide ? WIDE_WIDTH : FIGURE_WIDTH));
+    .map((column) =>
+      column.kind === 'words' ? WORDS_WIDTH : table.isWide ? WIDE_WIDTH : FIGURE_WIDTH,
+    );
   const first = Math.max(70, width - bar - others.reduce((sum, each) => sum + each, 0));
   const edges = [
     x,

@@ -1,5 +1,5 @@
 import { formatDifference, formatWhole, withSign } from '#core/money/format';
-import { showChange, showPercent } from '#core/status/percent';
+import { showChange } from '#core/status/percent';
 import type { DocumentCell, DocumentTable, FigureDocument } from './document';
 
 /** A cell as it is read; a figure that is not known is a dash. */
@@ -8,7 +8,7 @@ export function showCell(
   cell: DocumentCell,
   unit: FigureDocument['unit'],
 ): string {
-  if (cell === null) return kind === 'text' ? '' : '–';
+  if (cell === null) return kind === 'text' || kind === 'words' ? '' : '–';
   if (typeof cell === 'string') return cell;
   const rounded = Math.round(cell);
   switch (kind) {
@@ -18,8 +18,6 @@ export function showCell(
       return withSign(rounded, formatDifference(rounded, unit));
     case 'change':
       return showChange(cell);
-    case 'share':
-      return showPercent(cell);
     default:
       return String(cell);
   }
