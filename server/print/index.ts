@@ -6,6 +6,7 @@ export {
 } from './document/figureDocuments';
 export type { FigureDocument } from './document/document';
 export { writeDocumentFile, writeStandingFile } from './standingFile';
+export { findPrintedNotes } from './printedStanding';
 export { openPaper } from './openPaper';
 export { INK } from './paper';
 export type { PdfPaper } from './pdfPaper';

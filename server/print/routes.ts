@@ -4,9 +4,9 @@ import type { DocumentFormat } from '#contract/schemas/print';
 import { findMeasure, findPeriod, viewStandingWhole } from '../attainment/index';
 import type { Endpoints } from '../endpoints';
 import { XLSX_TYPE } from '../imports/index';
-import { listPrintedNotes } from '../notes/index';
 import type { FigureDocument } from './document/document';
 import { documentComparison, documentExplore } from './document/figureDocuments';
+import { findPrintedNotes } from './printedStanding';
 import { writeDocumentFile, writeStandingFile } from './standingFile';
 import type { PrintFormat } from './writeFormat';
 
@@ -28,11 +28,6 @@ export function addPrintRoutes({ implement, context }: Endpoints): void {
       findPeriod(scope.dataset, query.period),
       findMeasure(scope.dataset, query.measure).code,
     );
-    const notes = await listPrintedNotes(context, scope, {
-      unit: view.unit.code,
-      period: view.period.id,
-      measure: view.measure.code,
-    });
     reply.header('content-type', PRINT_TYPES[format]);
     reply.header(
       'content-disposition',
@@ -40,7 +35,7 @@ export function addPrintRoutes({ implement, context }: Endpoints): void {
     );
     return reply.send(
       await writeStandingFile(
-        { view, notes, timeZone: context.replica.company!.timeZone },
+        { view, ...(await findPrintedNotes(context, scope, view)) },
         format,
         principal.name,
       ),

@@ -5,7 +5,7 @@ import { figureUnit } from '#wording/figureUnit';
 import { describeNotes } from '#wording/note';
 import { describePresence } from '#wording/presence';
 import { guardCell, toCsv } from '../imports/index';
-import { NOTE_COLUMNS, toNoteRow } from './noteRows';
+import { addNotesSheet } from './notesSheet';
 import type { PrintedStanding } from './printedStanding';
 
 type Cell = string | number | null;
@@ -108,7 +108,7 @@ export function writeStandingCsv(standing: PrintedStanding): string {
 
 /** The same as a workbook: the sentence above, definitions on a sheet of their own. */
 export async function writeStandingWorkbook(standing: PrintedStanding): Promise<Buffer> {
-  const { view, notes, timeZone } = standing;
+  const { view } = standing;
   const { head, rows, definitions } = toRows(standing);
   const unit = figureUnit(view);
   const { default: ExcelJS } = await import('exceljs');
@@ -129,14 +129,7 @@ export async function writeStandingWorkbook(standing: PrintedStanding): Promise<
     (name, index) =>
       (sheet.getColumn(index + 1).width = Math.max(10, name === 'name' ? 26 : name.length + 3)),
   );
-  if (notes.length > 0) {
-    const written = workbook.addWorksheet('notes');
-    written.addRow([...NOTE_COLUMNS]).font = { bold: true };
-    for (const note of notes) written.addRow(toNoteRow(note, timeZone).map(guardCell));
-    NOTE_COLUMNS.forEach(
-      (name, index) => (written.getColumn(index + 1).width = name === 'text' ? 80 : 18),
-    );
-  }
+  addNotesSheet(workbook, standing);
   const words = workbook.addWorksheet('definitions');
   definitions.forEach((text) => words.addRow([guardCell(text)]));
   words.getColumn(1).width = 120;

@@ -16,12 +16,12 @@ import { findMeasure, findPeriod, viewStandingWhole } from '../attainment/index'
 import type { Context } from '../context';
 import type { MailAttachment } from '../db/tables/mail';
 import type { LetterPart } from '../mail/index';
-import { listPrintedNotes } from '../notes/index';
 import {
   documentComparison,
   documentExplore,
   type DocumentReader,
   type FigureDocument,
+  findPrintedNotes,
   PRINT_TYPES,
   showCell,
   writeDocumentFile,
@@ -206,12 +206,7 @@ async function attachStanding(
   format: Exclude<ReportFormat, 'none'>,
   author: string,
 ): Promise<MailAttachment> {
-  const notes = await listPrintedNotes(context, scope, {
-    unit: view.unit.code,
-    period: view.period.id,
-    measure: view.measure.code,
-  });
-  const standing = { view, notes, timeZone: context.replica.company!.timeZone };
+  const standing = { view, ...(await findPrintedNotes(context, scope, view)) };
   return {
     name: `${view.unit.code} ${view.period.id} ${view.measure.code}.${format}`,
     type: PRINT_TYPES[format],

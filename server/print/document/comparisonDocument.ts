@@ -4,6 +4,7 @@ import { isSameSubject } from '#core/notes/about';
 import { figureUnit } from '#wording/figureUnit';
 import { describeNotes } from '#wording/note';
 import { BY_NAMES } from '#wording/takenApart';
+import type { PrintedNotes } from '../printedStanding';
 import type { DocumentColumn, DocumentTable, FigureDocument } from './document';
 
 const text = (name: string): DocumentColumn => ({ name, kind: 'text' });
@@ -12,7 +13,7 @@ const figure = (name: string): DocumentColumn => ({ name, kind: 'figure' });
 /** A comparison as it is printed: what made the difference, the years, weeks and months. */
 export function toComparisonDocument(
   view: ComparisonView,
-  { notes, timeZone }: { notes: readonly Note[]; timeZone: string },
+  { notes, timeZone }: PrintedNotes,
 ): FigureDocument {
   const { unit, period, measure, against, days, organisation } = view;
   return {

@@ -1,6 +1,6 @@
 import { decimalsOf, toMajor } from '#core/money/format';
 import { guardCell } from '../../imports/index';
-import { NOTE_COLUMNS, toNoteRow } from '../noteRows';
+import { addNotesSheet } from '../notesSheet';
 import type { ColumnKind, DocumentCell, FigureDocument } from './document';
 
 /** Of a sheet's name, by ECMA-376. */
@@ -47,14 +47,6 @@ export async function writeDocumentWorkbook(document: FigureDocument): Promise<B
       if (format) column.numFmt = format;
     });
   }
-  if (document.notes.length > 0) {
-    const sheet = workbook.addWorksheet('notes');
-    sheet.addRow([...NOTE_COLUMNS]).font = { bold: true };
-    for (const note of document.notes)
-      sheet.addRow(toNoteRow(note, document.timeZone).map(guardCell));
-    NOTE_COLUMNS.forEach(
-      (name, index) => (sheet.getColumn(index + 1).width = name === 'text' ? 80 : 18),
-    );
-  }
+  addNotesSheet(workbook, document);
   return Buffer.from(await workbook.xlsx.writeBuffer());
 }

@@ -1,14 +1,14 @@
-import type { Note } from '#contract/schemas/note';
 import type { LinesHeader } from '#contract/schemas/slice';
 import { EXPLORE_KEYS, type ExploreAnswer, type ExploreKey } from '#core/slices/exploring';
 import { describeAnswer, KEY_NAMES, MEASURE_NAMES, nameOf, unitOf } from '#wording/exploreWords';
+import type { PrintedNotes } from '../printedStanding';
 import type { DocumentTable, FigureDocument } from './document';
 
 /** What was explored as it is printed: a table a dimension, of what passes the choices. */
 export function toExploreDocument(
   header: LinesHeader,
   answer: ExploreAnswer,
-  { notes, timeZone }: { notes: readonly Note[]; timeZone: string },
+  { notes, timeZone }: PrintedNotes,
 ): FigureDocument {
   const { unit, period, now, priorYear, currency } = header;
   return {

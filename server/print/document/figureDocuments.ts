@@ -5,8 +5,8 @@ import { EXPLORE_KEYS } from '#core/slices/exploring';
 import type { Principal, Scope } from '../../access/index';
 import { findPeriod } from '../../attainment/index';
 import type { Context } from '../../context';
-import { listPrintedNotes } from '../../notes/index';
 import { explore, viewComparison } from '../../slices/index';
+import { findPrintedNotes } from '../printedStanding';
 import { toComparisonDocument } from './comparisonDocument';
 import type { FigureDocument } from './document';
 import { toExploreDocument } from './exploreDocument';
@@ -27,12 +27,7 @@ export async function documentComparison(
   query: ComparisonQuery,
 ): Promise<FigureDocument> {
   const view = await viewComparison(context, scope, principal, query);
-  const notes = await listPrintedNotes(context, scope, {
-    unit: view.unit.code,
-    period: view.period.id,
-    measure: view.measure.code,
-  });
-  return toComparisonDocument(view, { notes, timeZone: context.replica.company!.timeZone });
+  return toComparisonDocument(view, await findPrintedNotes(context, scope, view));
 }
 
 /** What Explore shows as a document. @throws ProblemError unknownUnit, unknownPeriod, tooManyLines */
@@ -59,6 +54,11 @@ export async function documentExplore(
       shown: Object.fromEntries(EXPLORE_KEYS.map((key) => [key, MOST_VALUES])),
     },
   });
-  const notes = await listPrintedNotes(context, scope, { unit: code, period: periodId, measure });
-  return toExploreDocument(header, answer, { notes, timeZone: context.replica.company!.timeZone });
+  // Quantities are no measure that a note could be about: as on the screen, those of revenue.
+  const noted = { code: measure === 'quantity' ? 'revenue' : measure };
+  return toExploreDocument(
+    header,
+    answer,
+    await findPrintedNotes(context, scope, { ...header, measure: noted }),
+  );
 }
