@@ -197,3 +197,23 @@ describe('kept views', () => {
     expect((await keep({ name: 'view 2' })).statusCode).toBe(201);
   });
 });
+
+describe('notes in files', () => {
+  it('go along in the files of a standing: those of its period, at whom they are about', async () => {
+    await write({ unit: 'ivarga', text: 'Away on the 20th' });
+    await write({ unit: 'ivarga', period: 'FY2027-Q3', text: 'of the quarter' });
+    await write({ unit: 'ivarga', measure: 'deals_won', text: 'of deals won' });
+    const csv = (
+      await people.manager.get('/attainment/export?unit=salt&period=FY2027-P08&format=csv')
+    ).body.split('\r\n');
+    const row = csv.find((line) => line.includes(',ivarga,'))!;
+    expect(row).toContain('Note: Away on the 20th (manager)');
+    expect(csv.join()).not.toContain('of the quarter');
+    expect(csv.join()).not.toContain('of deals won');
+    const own = await people.salesperson.get(
+      '/attainment/export?unit=ivarga&period=FY2027-P08&format=csv',
+    );
+    expect(own.body).toContain('Away on the 20th');
+    expect(own.body).not.toContain('Osprey has stopped buying');
+  });
+});

@@ -176,6 +176,33 @@ describe('standing reports', () => {
     expect(text).toContain('Ilse Varga');
   });
 
+  it.each([
+    [
+      '/explore',
+      'unit=salt&period=FY2027-P08&span=period',
+      'Saltmarsh won €',
+      'explore salt FY2027-P08 revenue.xlsx',
+    ],
+    [
+      '/compare',
+      'unit=salt&period=FY2027-P08&against=target&by=salesperson',
+      'Saltmarsh in November 2026 is',
+      'comparison salt FY2027-P08 revenue.xlsx',
+    ],
+  ])('of %s say what that view says, with its own file', async (path, search, sentence, file) => {
+    const kept = await people.manager.send('POST', '/kept-views', {
+      name: `Kept ${path}`,
+      sharedWith: null,
+      path,
+      search,
+    });
+    const { id } = await make({ view: kept.json().id, periodKind: 'asKept', format: 'xlsx' });
+    await people.manager.send('POST', `/reports/${id}/send`, {});
+    const sent = (await mails()).at(-1)!;
+    expect(sent.text).toContain(sentence);
+    expect(sent.attachments!.map(({ name }) => name)).toEqual([file]);
+  });
+
   it('stop when their view is gone or they are paused, and are their maker’s alone', async () => {
     const kept = await people.manager.send('POST', '/kept-views', {
       name: 'For a while',
