@@ -26,21 +26,25 @@ export async function importActivities(
   source: AsyncIterable<CsvRecord[]>,
 ): Promise<ImportReport> {
   const { scope, principal } = call;
-  const { heading, tally, rows } = await collectRows<ActivityFacts>(source, ACTIVITY_COLUMNS, {
-    check: (valueAt) =>
-      checkActivity(
-        { scope, principal },
-        {
-          unit: valueAt('unit'),
-          on: valueAt('on'),
-          measure: valueAt('measure'),
-          value: valueAt('value'),
-        },
-        'typed',
-      ),
-    keyOf,
-    field: 'unit',
-  });
+  const { heading, tally, rows } = await collectRows<ActivityFacts>(
+    source,
+    { ...ACTIVITY_COLUMNS, corrections: call.corrections },
+    {
+      check: (valueAt) =>
+        checkActivity(
+          { scope, principal },
+          {
+            unit: valueAt('unit'),
+            on: valueAt('on'),
+            measure: valueAt('measure'),
+            value: valueAt('value'),
+          },
+          'typed',
+        ),
+      keyOf,
+      field: 'unit',
+    },
+  );
   return saveTyped(call, 'activities', { heading, tally, rows });
 }
 

@@ -1,6 +1,7 @@
 import type { ImportMapping } from '#contract/schemas/importMapping';
 import type { Principal, Scope } from '../access/index';
 import type { Context } from '../context';
+import type { CorrectedCells } from './corrections';
 
 export interface ImportCall {
   context: Context;
@@ -13,6 +14,8 @@ export interface ImportCall {
   planId?: number | undefined;
   /** How the file's columns and values are read, where it is not in the open format. */
   mapping?: ImportMapping | undefined;
+  /** Cells of the file that are read otherwise than they stand there. */
+  corrections?: CorrectedCells | undefined;
   /** Take the good rows and leave the refused ones. */
   isPartial?: boolean | undefined;
   /**

@@ -8,11 +8,6 @@ const isCorrections = new Ajv({ strict: false }).compile<Corrections>(Correction
 /** Other words for cells of a file, by the line on which their record starts. */
 export type CorrectedCells = ReadonlyMap<number, readonly { column: string; value: string }[]>;
 
-/** Records of a file, with the cells that are read otherwise than they stand there. */
-export interface ImportSource extends AsyncIterable<FileRecord[]> {
-  corrections?: CorrectedCells;
-}
-
 /** @throws ProblemError invalidInput for what is no list of corrections */
 export function readCorrections(text: string | undefined): CorrectedCells {
   const cells = new Map<number, { column: string; value: string }[]>();
@@ -23,12 +18,10 @@ export function readCorrections(text: string | undefined): CorrectedCells {
   } catch {
     // Refused below, like any other that is no such list.
   }
-  if (!isCorrections(list)) {
-    assertNoFieldErrors([{ field: 'corrections', code: 'corrections' }]);
-    return cells;
-  }
-  for (const [line, column, value] of list)
-    cells.set(line, [...(cells.get(line) ?? []), { column, value }]);
+  if (!isCorrections(list)) assertNoFieldErrors([{ field: 'corrections', code: 'corrections' }]);
+  else
+    for (const [line, column, value] of list)
+      cells.set(line, [...(cells.get(line) ?? []), { column, value }]);
   return cells;
 }
 

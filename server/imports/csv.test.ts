@@ -4,7 +4,7 @@ import Papa from 'papaparse';
 import { describe, expect, it } from 'vitest';
 import { type CsvRecord, readCsv, toCsv } from './csv';
 
-const COLUMNS = { known: ['a', 'b', 'c'], required: ['a'] };
+const COLUMNS = { known: ['a', 'b', 'c'], required: ['a'], corrections: undefined };
 
 /** Reads bytes cut into pieces of the given sizes, as a network would hand them over. */
 async function readInPieces(bytes: Buffer, sizes: readonly number[]): Promise<CsvRecord[]> {

@@ -2,7 +2,7 @@ import type { Readable } from 'node:stream';
 import Papa from 'papaparse';
 import { assertNoFieldErrors, ProblemError } from '../problem';
 import { FileFault, type FileRecord, parseCsv } from '../reading/index';
-import { correct, type ImportSource } from './corrections';
+import { correct, type CorrectedCells } from './corrections';
 import { guardCell } from './guardCell';
 
 /** A record with the line of the file on which it starts. */
@@ -20,6 +20,8 @@ export interface CsvColumns {
   required: readonly string[];
   /** What a heading means, where it is called otherwise; an empty text: it is not read. */
   meaning?: (heading: string) => string;
+  /** Cells that are read otherwise than they stand there. */
+  corrections: CorrectedCells | undefined;
 }
 
 type OnBatch = (heading: CsvHeading, records: CsvRecord[]) => Promise<void> | void;
@@ -29,7 +31,7 @@ type OnBatch = (heading: CsvHeading, records: CsvRecord[]) => Promise<void> | vo
  * invalidInput naming what is wrong with the heading
  */
 export async function* underHeading(
-  source: ImportSource,
+  source: AsyncIterable<CsvRecord[]>,
   columns: CsvColumns,
 ): AsyncGenerator<{ heading: CsvHeading; records: CsvRecord[] }> {
   let heading: CsvHeading | null = null;
@@ -37,7 +39,7 @@ export async function* underHeading(
     if (batch.length === 0) continue;
     const records = heading ? batch : batch.slice(1);
     heading ??= readHeading(batch[0]!, columns);
-    correct(records, heading.at, source.corrections);
+    correct(records, heading.at, columns.corrections);
     yield { heading, records };
     // Checking a batch takes some milliseconds: who asks meanwhile is answered between two.
     await new Promise((resolve) => setImmediate(resolve));

@@ -44,7 +44,11 @@ export async function importCustomers(
   let columns: ReadonlySet<string> = new Set();
   const { heading, tally, rows } = await collectRows<Row>(
     source,
-    { ...CUSTOMER_COLUMNS, known: [...CUSTOMER_COLUMNS.known, ...codes] },
+    {
+      ...CUSTOMER_COLUMNS,
+      known: [...CUSTOMER_COLUMNS.known, ...codes],
+      corrections: call.corrections,
+    },
     {
       onHeading: (found) =>
         (columns = new Set(

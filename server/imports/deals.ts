@@ -167,9 +167,12 @@ class DealRows {
 
   async *toLines(
     source: AsyncIterable<CsvRecord[]>,
-    { signal }: Pick<ImportCall, 'signal'>,
+    { signal, corrections }: Pick<ImportCall, 'signal' | 'corrections'>,
   ): AsyncGenerator<string> {
-    for await (const { heading, records } of underHeading(source, this.columns)) {
+    for await (const { heading, records } of underHeading(source, {
+      ...this.columns,
+      corrections,
+    })) {
       signal.throwIfAborted();
       this.heading = heading;
       this.customColumns = [...this.customKinds.keys()].filter(

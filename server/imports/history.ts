@@ -22,35 +22,39 @@ export async function importHistory(
 ): Promise<ImportReport> {
   const { scope, principal } = call;
   const { dataset } = scope;
-  const collected = await collectRows<ActivityFacts>(source, HISTORY_COLUMNS, {
-    check: (valueAt) => {
-      const month = dataset.calendar.parse(valueAt('period'));
-      if (month?.kind !== 'month')
-        return { ok: false, faults: [{ field: 'period', code: 'notAMonth' }] };
-      const checked = checkActivity(
-        { scope, principal },
-        {
-          unit: valueAt('unit'),
-          on: toIsoDay(month.from),
-          measure: valueAt('measure'),
-          value: valueAt('value'),
-        },
-        'totals',
-      );
-      return checked.ok ? checked : { ok: false, faults: checked.faults.map(toColumn) };
+  const collected = await collectRows<ActivityFacts>(
+    source,
+    { ...HISTORY_COLUMNS, corrections: call.corrections },
+    {
+      check: (valueAt) => {
+        const month = dataset.calendar.parse(valueAt('period'));
+        if (month?.kind !== 'month')
+          return { ok: false, faults: [{ field: 'period', code: 'notAMonth' }] };
+        const checked = checkActivity(
+          { scope, principal },
+          {
+            unit: valueAt('unit'),
+            on: toIsoDay(month.from),
+            measure: valueAt('measure'),
+            value: valueAt('value'),
+          },
+          'totals',
+        );
+        return checked.ok ? checked : { ok: false, faults: checked.faults.map(toColumn) };
+      },
+      keyOf,
+      field: 'unit',
+      among: (facts) => {
+        const double = findDoubleTotal(dataset, facts);
+        return double
+          ? {
+              index: double.index,
+              fault: { field: 'value', code: 'totalTwice', params: { unit: double.name } },
+            }
+          : null;
+      },
     },
-    keyOf,
-    field: 'unit',
-    among: (facts) => {
-      const double = findDoubleTotal(dataset, facts);
-      return double
-        ? {
-            index: double.index,
-            fault: { field: 'value', code: 'totalTwice', params: { unit: double.name } },
-          }
-        : null;
-    },
-  });
+  );
   return saveTyped(call, 'history', collected);
 }
 

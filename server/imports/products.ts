@@ -38,11 +38,15 @@ export async function importProducts(
   const { context, principal, fileName, reason } = call;
   const stored = await loadProducts(context.db);
   const book = indexProducts(stored);
-  const { heading, tally, rows } = await collectRows<Row>(source, PRODUCT_COLUMNS, {
-    check: (valueAt) => checkRow(valueAt, context.replica.company!.currency, book),
-    keyOf: ({ code }) => code.toLowerCase(),
-    field: 'product',
-  });
+  const { heading, tally, rows } = await collectRows<Row>(
+    source,
+    { ...PRODUCT_COLUMNS, corrections: call.corrections },
+    {
+      check: (valueAt) => checkRow(valueAt, context.replica.company!.currency, book),
+      keyOf: ({ code }) => code.toLowerCase(),
+      field: 'product',
+    },
+  );
   const differing = [...rows.values()].flatMap((row) => {
     const before = findStored(row, book);
     return before && isSame(before, row) ? [] : [{ ...row, id: before?.id ?? null, before }];

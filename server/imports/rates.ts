@@ -19,19 +19,23 @@ export async function importRates(
   source: AsyncIterable<CsvRecord[]>,
 ): Promise<ImportReport> {
   const { context, principal, reason } = call;
-  const { heading, tally, rows } = await collectRows(source, RATE_COLUMNS, {
-    check: (valueAt) => {
-      const facts: RateChange = {
-        currency: valueAt('currency').toUpperCase(),
-        from: valueAt('from'),
-        rate: valueAt('rate') || null,
-      };
-      const faults = findRateFaults(facts, context.replica.company!.currency);
-      return faults.length > 0 ? { ok: false, faults } : { ok: true, facts };
+  const { heading, tally, rows } = await collectRows(
+    source,
+    { ...RATE_COLUMNS, corrections: call.corrections },
+    {
+      check: (valueAt) => {
+        const facts: RateChange = {
+          currency: valueAt('currency').toUpperCase(),
+          from: valueAt('from'),
+          rate: valueAt('rate') || null,
+        };
+        const faults = findRateFaults(facts, context.replica.company!.currency);
+        return faults.length > 0 ? { ok: false, faults } : { ok: true, facts };
+      },
+      keyOf: (change) => `${change.currency}|${change.from}`,
+      field: 'currency',
     },
-    keyOf: (change) => `${change.currency}|${change.from}`,
-    field: 'currency',
-  });
+  );
   const stored = new Map(
     listRates(context).map((rate) => [`${rate.currency}|${rate.from}`, rate.rate]),
   );

@@ -90,15 +90,13 @@ export function addFileRoutes({ implement, context }: Endpoints): void {
                 reason: query.reason?.trim() || undefined,
                 planId: query.plan,
                 mapping,
+                corrections,
                 isPartial: query.partial ?? false,
                 isCheck: query.check ?? false,
                 signal,
               },
-              Object.assign(
-                countRows(file.records(), (rows, isRead) =>
-                  progress.note(principal.userId, rows, isRead),
-                ),
-                { corrections },
+              countRows(file.records(), (rows, isRead) =>
+                progress.note(principal.userId, rows, isRead),
               ),
             ),
           );

@@ -36,8 +36,10 @@ export async function importTargets(
   const draft = call.planId === undefined ? null : findPlan(context, scope, principal, call.planId);
   const known = await loadKnownSlices(context.db, SLICE_DIMENSIONS);
   const rows = new TargetRows(call, draft, known);
-  const heading = await readRecords(source, TARGET_COLUMNS, (head, records) =>
-    rows.add(head, records),
+  const heading = await readRecords(
+    source,
+    { ...TARGET_COLUMNS, corrections: call.corrections },
+    (head, records) => rows.add(head, records),
   );
   const report = await context.db.transaction(async (tx) => {
     const stored = await loadStoredTargets(tx, draft ? [draft.id] : publishedIds(context));

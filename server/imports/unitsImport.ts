@@ -10,11 +10,11 @@ import { isSameUnit, UNIT_COLUMNS, UnitRows } from './units';
  * the file gives it.
  */
 export async function importUnits(
-  { context, principal, isCheck, fileName, reason }: ImportCall,
+  { context, principal, isCheck, fileName, reason, corrections }: ImportCall,
   source: AsyncIterable<CsvRecord[]>,
 ): Promise<ImportReport> {
   const rows = new UnitRows();
-  const heading = await readRecords(source, UNIT_COLUMNS, (head, records) =>
+  const heading = await readRecords(source, { ...UNIT_COLUMNS, corrections }, (head, records) =>
     rows.add(head, records),
   );
   const { tree } = context.replica.company!;

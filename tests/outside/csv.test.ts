@@ -27,14 +27,18 @@ describe('a public set of CSV files', () => {
     const known = columns.map((column) => column.toLowerCase());
     const rows: Record<string, string>[] = [];
     const chunks = [csv.subarray(0, 7), csv.subarray(7)];
-    await readCsv(Readable.from(chunks), { known, required: [] }, (heading, records) => {
-      for (const { fields } of records)
-        rows.push(
-          Object.fromEntries(
-            columns.map((column, at) => [column, fields[heading.at[known[at]!] ?? -1] ?? '']),
-          ),
-        );
-    });
+    await readCsv(
+      Readable.from(chunks),
+      { known, required: [], corrections: undefined },
+      (heading, records) => {
+        for (const { fields } of records)
+          rows.push(
+            Object.fromEntries(
+              columns.map((column, at) => [column, fields[heading.at[known[at]!] ?? -1] ?? '']),
+            ),
+          );
+      },
+    );
     expect(rows).toEqual(
       expected.map((row) =>
         Object.fromEntries(columns.map((column) => [column, String(row[column])])),

@@ -111,8 +111,11 @@ class LineImport {
   }
 
   private async *toRows(source: AsyncIterable<CsvRecord[]>): AsyncGenerator<string> {
-    const { signal } = this.call;
-    for await (const { heading, records } of underHeading(source, LINE_COLUMNS)) {
+    const { signal, corrections } = this.call;
+    for await (const { heading, records } of underHeading(source, {
+      ...LINE_COLUMNS,
+      corrections,
+    })) {
       signal.throwIfAborted();
       this.heading = heading;
       let block = '';
