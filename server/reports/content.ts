@@ -1,13 +1,13 @@
+import { readCompareAddress, readExploreAddress } from '#contract/addresses';
 import type { StandingView } from '#contract/schemas/attainment';
 import type { ComparisonQuery } from '#contract/schemas/comparison';
-import { BENCHMARKS, planOf, TAKEN_APART_BY } from '#contract/schemas/comparison';
+import { BENCHMARKS, planOf } from '#contract/schemas/comparison';
 import type { KeptView } from '#contract/schemas/keptView';
 import type { ReportFormat, ReportPeriod } from '#contract/schemas/report';
 import { formatWhole } from '#core/money/format';
 import { parseDay } from '#core/period/day';
 import { priorPeriodOf } from '#core/period/neighbours';
-import { EXPLORE_SPANS, spanOf } from '#core/slices/exploreChoices';
-import { isSliceMeasure } from '#core/slices/lineTable';
+import { spanOf } from '#core/slices/exploreChoices';
 import { KEY_NAMES } from '#wording/exploreWords';
 import { figureUnit } from '#wording/figureUnit';
 import { shortDay } from '#wording/period';
@@ -132,12 +132,11 @@ function describeStandingView(view: StandingView): LetterPart[] {
   ];
 }
 
-/** What the address of Compare asks for; what it does not know is left out. */
+/** What the address of Compare asks for; against what is gone is against the year before. */
 function readComparison({ dataset }: Scope, params: URLSearchParams): ComparisonQuery {
-  const against = params.get('against');
-  const by = TAKEN_APART_BY.find((each) => each === params.get('by'));
+  const { against, ...choices } = readCompareAddress(params);
   const isKnown =
-    against !== null &&
+    against !== undefined &&
     (BENCHMARKS.some((each) => each === against) ||
       planOf(against) !== null ||
       dataset.calendar.parse(against) !== null);
@@ -146,20 +145,19 @@ function readComparison({ dataset }: Scope, params: URLSearchParams): Comparison
     period: params.get('period')!,
     ...(params.get('measure') ? { measure: params.get('measure')! } : {}),
     ...(isKnown ? { against } : {}),
-    ...(by ? { by } : {}),
-    ...(params.get('units') === 'now' ? { organisation: 'asItIsNow' as const } : {}),
+    ...choices,
   };
 }
 
 /** The same of Explore. */
 function readExplored({ dataset }: Scope, params: URLSearchParams) {
-  const of = params.get('of') ?? params.get('measure') ?? '';
-  const span = EXPLORE_SPANS.find((each) => each === params.get('span')) ?? 'months';
+  const { span, measure, pick, order } = readExploreAddress(params, params.get('measure'));
   return {
     unit: params.get('unit')!,
     period: spanOf(dataset.calendar.rule, params.get('period')!, span),
-    ...(isSliceMeasure(of) ? { measure: of } : {}),
-    ...(params.get('pick') ? { pick: params.get('pick')! } : {}),
+    measure,
+    order,
+    ...(pick ? { pick } : {}),
   };
 }
 

@@ -203,6 +203,22 @@ describe('standing reports', () => {
     expect(sent.attachments!.map(({ name }) => name)).toEqual([file]);
   });
 
+  it('of Compare are against the days that the view is against', async () => {
+    const search = 'unit=salt&period=FY2027-P08&point=workingDay';
+    const kept = await people.manager.send('POST', '/kept-views', {
+      name: 'By working day',
+      sharedWith: null,
+      path: '/compare',
+      search,
+    });
+    const { id } = await make({ view: kept.json().id, periodKind: 'asKept' });
+    await people.manager.send('POST', `/reports/${id}/send`, {});
+    const { against } = (await people.manager.get(`/comparison?${search}`)).json();
+    const byDate = (await people.manager.get('/comparison?unit=salt&period=FY2027-P08')).json();
+    expect(against.days).not.toBe(byDate.against.days);
+    expect((await mails()).at(-1)!.text).toContain(`against ${against.days}`);
+  });
+
   it('stop when their view is gone or they are paused, and are their maker’s alone', async () => {
     const kept = await people.manager.send('POST', '/kept-views', {
       name: 'For a while',

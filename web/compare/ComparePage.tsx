@@ -1,5 +1,6 @@
 import { useLocation } from 'react-router';
-import { type ComparedRow, TAKEN_APART_BY, type TakenApartBy } from '#contract/schemas/comparison';
+import { readCompareAddress } from '#contract/addresses';
+import type { ComparedRow, TakenApartBy } from '#contract/schemas/comparison';
 import { figureUnit } from '#wording/figureUnit';
 import { useAddress } from '../app/address';
 import { useShown } from '../app/display';
@@ -35,21 +36,8 @@ export function ComparePage() {
   const { unit, period, measure } = usePlace();
   const { search, put } = useAddress();
   const location = useLocation();
-  const against = search.get('against') ?? 'priorYear';
-  const point = search.get('point') === 'workingDay' ? ('workingDay' as const) : ('date' as const);
-  const by = TAKEN_APART_BY.find((each) => each === search.get('by'));
-  const organisation = search.get('units') === 'now' ? ('asItIsNow' as const) : undefined;
-  const shares = readShares(search.get('classes'));
-  const asked = {
-    unit,
-    period,
-    measure,
-    against,
-    point,
-    ...(by ? { by } : {}),
-    ...(organisation ? { organisation } : {}),
-    ...shares,
-  };
+  const asked = { unit, period, measure, against: 'priorYear', ...readCompareAddress(search) };
+  const { against, point = 'date' } = asked;
   const { data, currentData, error, refetch } = useGetComparisonQuery(asked, {
     skip: !unit || !period,
   });
@@ -146,12 +134,6 @@ export function ComparePage() {
 
 const toQuery = (asked: Readonly<Record<string, string | number>>) =>
   Object.fromEntries(Object.entries(asked).map(([name, value]) => [name, String(value)]));
-
-/** Of the address: "60-85" is class A up to 60 % of all, B up to 85 %. */
-function readShares(text: string | null): { shareA?: number; shareB?: number } {
-  const [, a, b] = /^([1-9]\d?)-([1-9]\d?)$/.exec(text ?? '') ?? [];
-  return a && b && Number(a) < Number(b) ? { shareA: Number(a), shareB: Number(b) } : {};
-}
 
 /** Units are compared themselves; what deals have is explored, with the row chosen. */
 function linkInto(by: TakenApartBy, { key }: ComparedRow, search: string): string | null {

@@ -1,5 +1,6 @@
 import { useEffect, useMemo, useState } from 'react';
 import { Link, useLocation } from 'react-router';
+import { readExploreAddress } from '#contract/addresses';
 import { TAKEN_APART_BY, type TakenApartBy } from '#contract/schemas/comparison';
 import type { NoteSlice } from '#contract/schemas/note';
 import type { LinesHeader } from '#contract/schemas/slice';
@@ -19,7 +20,7 @@ import {
   type ExploreQuestion,
   type SliceRow,
 } from '#core/slices/exploring';
-import { isSliceMeasure, SLICE_MEASURES, type SliceMeasure } from '#core/slices/lineTable';
+import { SLICE_MEASURES } from '#core/slices/lineTable';
 import { describeAnswer, MEASURE_NAMES, nameOf, unitOf } from '#wording/exploreWords';
 import { useAddress } from '../app/address';
 import { useGetCompanyQuery } from '../app/api';
@@ -74,11 +75,8 @@ export function ExplorePage() {
   const { unit, period, measure: placeMeasure } = usePlace();
   const { search, put } = useAddress();
   const { data: company } = useGetCompanyQuery();
-  const span = toSpan(search.get('span'));
-  const choices = useMemo(() => readChoices(search.get('pick')), [search]);
-  const order = search.get('order') === 'change' ? 'change' : 'amount';
-  const of = search.get('of') ?? placeMeasure;
-  const measure: SliceMeasure = isSliceMeasure(of) ? of : 'revenue';
+  const { span, measure, pick, order } = readExploreAddress(search, placeMeasure);
+  const choices = useMemo(() => readChoices(pick), [pick]);
   const [more, setMore] = useState<Partial<Record<ExploreKey, number>>>({});
   const [find, setFind] = useState<Partial<Record<ExploreKey, string>>>({});
   const question = useMemo(
@@ -151,10 +149,6 @@ export function ExplorePage() {
       />
     </ViewBody>
   );
-}
-
-function toSpan(text: string | null): ExploreSpan {
-  return EXPLORE_SPANS.find((each) => each === text) ?? 'months';
 }
 
 /** Esc goes one step back, Backspace all of them, unless one types or a dialog is open. */
