@@ -7,6 +7,7 @@ import * as imports from '#contract/routes/imports';
 import * as ledger from '#contract/routes/ledger';
 import * as measures from '#contract/routes/measures';
 import * as periods from '#contract/routes/periods';
+import * as plans from '#contract/routes/plans';
 import {
   type AnyRoute,
   API,
@@ -17,6 +18,7 @@ import {
 import * as units from '#contract/routes/units';
 import type { Me } from '#contract/schemas/access';
 import type { Status, UnitAttainments } from '#contract/schemas/attainment';
+import { askAgain, LONGEST_WAIT_MS } from './askAgain';
 import { liveSlice } from './connection';
 
 export interface Request {
@@ -39,9 +41,6 @@ export const UNREACHABLE: Failure = {
 };
 
 const rawQuery = fetchBaseQuery({ baseUrl: API, credentials: 'same-origin' });
-
-/** A question without an answer for so long was lost on its way, and is asked once more. */
-const LONGEST_WAIT_MS = 30_000;
 
 /** Turns a record of the contract into a request; every change carries the session's CSRF value. */
 const queryByRoute: BaseQueryFn<Request, unknown, Failure> = async (
@@ -67,8 +66,7 @@ const queryByRoute: BaseQueryFn<Request, unknown, Failure> = async (
       store,
       extra,
     );
-  let result = await send();
-  if (result.error?.status === 'TIMEOUT_ERROR') result = await send();
+  const result = await askAgain(send);
   if (!result.error) {
     const keptAt = result.meta?.response?.headers.get('x-kept-at');
     if (keptAt) store.dispatch(liveSlice.actions.showKept(keptAt));
@@ -169,6 +167,10 @@ export const api = createApi({
       query: () => ({ route: periods.listClosedMonths }),
       providesTags: ['Plans'],
     }),
+    listPlans: build.query<ResponseOf<typeof plans.listPlans>, QueryOf<typeof plans.listPlans>>({
+      query: (query) => ({ route: plans.listPlans, query }),
+      providesTags: ['Plans'],
+    }),
     listMeasures: build.query<ResponseOf<typeof measures.listMeasures>, void>({
       query: () => ({ route: measures.listMeasures }),
       providesTags: ['Measures'],
@@ -208,6 +210,7 @@ export const {
   useGetImportProgressQuery,
   useListUnitAttainmentsQuery,
   useGetYearOverviewQuery,
+  useListPlansQuery,
   useListMeasuresQuery,
   useListClosedMonthsQuery,
   useCreateUnitMutation,

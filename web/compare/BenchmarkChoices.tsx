@@ -2,9 +2,8 @@ import { planOf } from '#contract/schemas/comparison';
 import { buildCalendar } from '#core/period/calendar';
 import { describePeriod } from '#wording/period';
 import { describePlan } from '#wording/plan';
-import { useGetCompanyQuery } from '../app/api';
+import { useGetCompanyQuery, useListPlansQuery } from '../app/api';
 import { yearOf } from '../app/yearOf';
-import { useListComparedPlansQuery } from './api';
 import { isBenchmark, SELECT } from './compareWords';
 
 /** Any month of this year and the two before. */
@@ -54,7 +53,7 @@ export function ChosenPlan({
 }) {
   const { data: company } = useGetCompanyQuery();
   const year = company ? yearOf(company.calendar, period) : '';
-  const { data: plans = [] } = useListComparedPlansQuery({ year }, { skip: !year });
+  const { data: plans = [] } = useListPlansQuery({ year }, { skip: !year });
   const chosen = planOf(against);
   const others = plans.filter(({ status }) => status === 'draft' || status === 'replaced');
   if (others.length === 0 && chosen === null) return null;

@@ -1,7 +1,7 @@
 import { useCallback, useDeferredValue, useEffect, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { SLICE_DIMENSIONS } from '#core/targets/targetSlice';
-import { useGetMeQuery } from '../app/api';
+import { useGetMeQuery, useListPlansQuery } from '../app/api';
 import { FailureNote } from '../app/FailureNote';
 import { ImportDialog } from '../app/files/ImportDialog';
 import { usePlace } from '../app/place';
@@ -12,7 +12,6 @@ import { Loading } from '../ui/Loading';
 import { useIsNarrowerThan } from '../ui/useScreen';
 import { Acknowledge } from './Acknowledge';
 import { AcknowledgedDialog } from './AcknowledgedDialog';
-import { useListPlansQuery } from './api';
 import { BesideGrid } from './BesideGrid';
 import { DemandDialog } from './DemandDialog';
 import type { PlanDialog } from './dialogs';

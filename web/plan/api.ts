@@ -40,10 +40,6 @@ const planApi = api.injectEndpoints({
       invalidatesTags: (result, _error, { plan }) =>
         !result ? [] : plan === undefined ? ['Targets', 'Figures'] : ['Targets'],
     }),
-    listPlans: build.query<ResponseOf<typeof plans.listPlans>, QueryOf<typeof plans.listPlans>>({
-      query: (query) => ({ route: plans.listPlans, query }),
-      providesTags: ['Plans'],
-    }),
     createPlan: build.mutation<
       ResponseOf<typeof plans.createPlan>,
       BodyOf<typeof plans.createPlan>
@@ -96,7 +92,6 @@ export const {
   useGetTargetHistoryQuery,
   useGetResultHistoryQuery,
   useSaveTargetsMutation,
-  useListPlansQuery,
   useChangePlanRatesMutation,
   useCreatePlanMutation,
   useDiscardPlanMutation,
