@@ -6,14 +6,14 @@ import { figureUnit } from '#wording/figureUnit';
 import { drawLadder } from './drawLadder';
 import { drawMark, inkOf } from './drawMark';
 import { drawPath } from './drawPath';
-import { fit, widthOf, wrap } from './fonts';
+import { fit, wrap } from './fonts';
 import { layNotes, NOTE_LINE, NOTE_SIZE, type Numbered } from './layNotes';
+import { drawSentence, drawTitle, MARGIN } from './pageHead';
 import { INK, type Paper, type TextStyle } from './paper';
 import type { PrintedStanding } from './printedStanding';
 
 /** A4, landscape. */
 export const PAGE = { width: 842, height: 595 } as const;
-const MARGIN = 34;
 const LADDER_WIDTH = 236;
 const ROW = 12.4;
 
@@ -24,19 +24,8 @@ const ROW = 12.4;
 export function drawStanding(paper: Paper, { view, notes, timeZone }: PrintedStanding): void {
   const left = MARGIN;
   const right = paper.width - MARGIN;
-  paper.text(left, MARGIN, `${view.unit.name} · ${view.period.name} · ${view.measure.name}`, {
-    size: 9,
-    weight: 'semibold',
-    color: INK.soft,
-  });
-  paper.text(right, MARGIN, 'IRON LADDER', {
-    size: 8,
-    weight: 'bold',
-    color: INK.soft,
-    anchor: 'end',
-  });
-  paper.line([left, MARGIN + 6], [right, MARGIN + 6], { color: INK.ink, width: 1.2 });
-  let y = drawSentence(paper, view, left, MARGIN + 26, right - left);
+  drawTitle(paper, `${view.unit.name} · ${view.period.name} · ${view.measure.name}`);
+  let y = drawHeadline(paper, view);
   y = drawFigures(paper, view, left, y + 10, right - left);
   const definitions = listDefinitions(view).flatMap((text) =>
     wrap(text, right - left, { size: 7 }),
@@ -71,33 +60,18 @@ export function drawStanding(paper: Paper, { view, notes, timeZone }: PrintedSta
   );
 }
 
-/** The sentence with its status in colour; broken between words. Returns where it ends. */
-function drawSentence(
-  paper: Paper,
-  view: StandingView,
-  x: number,
-  y: number,
-  width: number,
-): number {
-  const style: TextStyle = { size: 14.5, weight: 'bold' };
-  const ink = inkOf(view.figures.status);
-  drawMark(paper, view.figures.status, x, y - 10.5, 12);
-  const space = widthOf(' ', style);
-  let [at, line] = [x + 18, y];
-  // A word may be made of a piece in colour and a plain full stop: pieces without a space between
-  // stay together.
-  const pieces = view.sentence.flatMap((part) =>
-    part.text
-      .split(/(?<= )/)
-      .map((text) => ({ text, color: part.emphasis === 'status' ? ink.text : INK.ink })),
-  );
-  for (const { text, color } of pieces) {
-    const shown = text.trimEnd();
-    if (at + widthOf(shown, style) > x + width) [at, line] = [x, line + 18];
-    if (shown) paper.text(at, line, shown, { ...style, color });
-    at += widthOf(shown, style) + (text.length > shown.length ? space : 0);
-  }
-  return line;
+/** The sentence behind its status, which is in colour. @returns where it ends */
+function drawHeadline(paper: Paper, { sentence, figures: { status } }: StandingView): number {
+  drawMark(paper, status, MARGIN, MARGIN + 15.5, 12);
+  const parts = sentence.map(({ text, emphasis }) => ({
+    text,
+    style: {
+      size: 14.5,
+      weight: 'bold' as const,
+      color: emphasis === 'status' ? inkOf(status).text : INK.ink,
+    },
+  }));
+  return drawSentence(paper, parts, 18);
 }
 
 function drawFigures(

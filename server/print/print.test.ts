@@ -6,37 +6,13 @@ import {
   SAMPLE_MEMBERSHIPS,
   SAMPLE_UNITS,
 } from '#core/dataset/sampleDataset';
+import { openMemory } from '#tests/memoryPaper';
 import type { Scope } from '../access/index';
 import { viewStanding } from '../attainment/index';
 import { drawStanding, PAGE } from './drawStanding';
 import { fit, widthOf, wrap } from './fonts';
-import type { Paper } from './paper';
 import type { PrintedStanding } from './printedStanding';
 import { openSvg } from './svgPaper';
-
-/** A sheet that remembers what was written on it, and whether anything went over its edge. */
-function openNotes(): Paper & { texts: { x: number; y: number; text: string; width: number }[] } {
-  const texts: { x: number; y: number; text: string; width: number }[] = [];
-  const nothing = () => undefined;
-  return {
-    ...PAGE,
-    texts,
-    line: nothing,
-    path: nothing,
-    area: nothing,
-    rect: nothing,
-    circle: nothing,
-    text: (x, y, text, style) => {
-      const width = widthOf(text, style);
-      texts.push({
-        x: style.anchor === 'end' ? x - width : style.anchor === 'middle' ? x - width / 2 : x,
-        y,
-        text,
-        width,
-      });
-    },
-  };
-}
 
 function view(people: number, unitId = 1) {
   const units = [
@@ -92,7 +68,7 @@ const note = (unit: string, text: string) =>
 
 describe('a printed standing', () => {
   it('has the notes at its foot, numbered as at the names they are about', () => {
-    const paper = openNotes();
+    const paper = openMemory();
     drawStanding(paper, printed(view(3), [note('p2', 'late fair'), note('salt', 'rain')]));
     const words = paper.texts.map(({ text }) => text);
     expect(words).toContain('[1] p2, November 2026: late fair (Marit Solberg, 17 Nov 2026)');
@@ -100,7 +76,7 @@ describe('a printed standing', () => {
   });
 
   it('says how many notes it has no room for', () => {
-    const paper = openNotes();
+    const paper = openMemory();
     drawStanding(
       paper,
       printed(
@@ -118,7 +94,7 @@ describe('a printed standing', () => {
   it.each([0, 1, 3, 12, 40, 300])(
     'of %i people stays on its page, with no line over another',
     (people) => {
-      const paper = openNotes();
+      const paper = openMemory();
       drawStanding(paper, printed(view(people)));
       for (const { x, y, text, width } of paper.texts) {
         expect([
@@ -134,7 +110,7 @@ describe('a printed standing', () => {
   it.each([3, 40])(
     'of %i people closes its list with all others and the whole (GUARDS 16)',
     (people) => {
-      const paper = openNotes();
+      const paper = openMemory();
       const of = view(people);
       drawStanding(paper, printed(of));
       const words = paper.texts.map(({ text }) => text);
@@ -149,7 +125,7 @@ describe('a printed standing', () => {
   );
 
   it('has every word of the sentence and every definition', () => {
-    const paper = openNotes();
+    const paper = openMemory();
     const of = view(3);
     drawStanding(paper, printed(of));
     const words = paper.texts.map(({ text }) => text).join(' ');

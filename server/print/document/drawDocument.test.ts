@@ -1,38 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { openMemory } from '#tests/memoryPaper';
 import { PAGE } from '../drawStanding';
-import { widthOf } from '../fonts';
 import type { DocumentTable, FigureDocument } from './document';
 import { drawDocument } from './drawDocument';
-
-interface Written {
-  page: number;
-  x: number;
-  y: number;
-  text: string;
-  width: number;
-}
-
-/** Pages that remember what was written on them. */
-function openPages() {
-  const texts: Written[] = [];
-  let page = 1;
-  const nothing = () => undefined;
-  return {
-    ...PAGE,
-    texts,
-    line: nothing,
-    path: nothing,
-    area: nothing,
-    rect: nothing,
-    circle: nothing,
-    nextPage: () => void page++,
-    text: (x: number, y: number, text: string, style: Parameters<typeof widthOf>[1]) => {
-      const width = widthOf(text, style);
-      texts.push({ page, x: style.anchor === 'end' ? x - width : x, y, text, width });
-    },
-  };
-}
 
 const table = (name: string, rows: number, over: Partial<DocumentTable> = {}): DocumentTable => ({
   name,
@@ -76,7 +47,7 @@ const document = (
   asOf: '2026-11-18',
 });
 const wordsOf = (of: FigureDocument) => {
-  const pages = openPages();
+  const pages = openMemory();
   drawDocument(pages, of);
   return pages.texts;
 };

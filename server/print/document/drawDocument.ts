@@ -2,12 +2,12 @@ import { parseDay } from '#core/period/day';
 import { printNote } from '#wording/note';
 import { shortDay } from '#wording/period';
 import { fit, widthOf, wrap } from '../fonts';
+import { drawSentence, drawTitle, MARGIN } from '../pageHead';
 import { INK, type Paper, type TextStyle } from '../paper';
 import type { PdfPaper } from '../pdfPaper';
-import type { DocumentPart, DocumentTable, FigureDocument } from './document';
+import type { DocumentTable, FigureDocument } from './document';
 import { showCell } from './showCell';
 
-const MARGIN = 34;
 const GUTTER = 20;
 const [ROW, HEAD] = [12.2, 26];
 /** Between a number and the words after it. */
@@ -96,47 +96,24 @@ function shownRows({ rows, hasTotal }: DocumentTable, most: number) {
   };
 }
 
-/** @returns where the tables begin */
-function drawHead(paper: Paper, document: FigureDocument): number {
-  const [left, right] = [MARGIN, paper.width - MARGIN];
-  paper.text(left, MARGIN, document.title, { size: 9, weight: 'semibold', color: INK.soft });
-  paper.text(right, MARGIN, 'IRON LADDER', {
-    size: 8,
-    weight: 'bold',
-    color: INK.soft,
-    anchor: 'end',
-  });
-  paper.line([left, MARGIN + 6], [right, MARGIN + 6], { color: INK.ink, width: 1.2 });
-  let y = drawSentence(paper, document.sentence, left, MARGIN + 26, right - left) + 6;
-  for (const line of document.facts.flatMap((fact) => wrap(fact, right - left, SMALL)))
-    paper.text(left, (y += 9), line, SMALL);
-  return y + 12;
-}
-
 const COLORS = { good: INK.good, bad: INK.bad, chosen: INK.ink } as const;
 
-/** Words in their colour, broken between them. @returns the base line of the last */
-function drawSentence(
-  paper: Paper,
-  sentence: readonly DocumentPart[],
-  x: number,
-  y: number,
-  width: number,
-): number {
-  let [at, line] = [x, y];
-  for (const { text, emphasis } of sentence)
-    for (const word of text.split(/(?<= )/)) {
-      const style: TextStyle = {
-        size: 14,
-        weight: emphasis ? 'bold' : 'semibold',
-        color: emphasis ? COLORS[emphasis] : INK.ink,
-      };
-      const shown = word.trimEnd();
-      if (at > x && at + widthOf(shown, style) > x + width) [at, line] = [x, line + 18];
-      if (shown) paper.text(at, line, shown, style);
-      at += widthOf(word, style);
-    }
-  return line;
+/** @returns where the tables begin */
+function drawHead(paper: Paper, { title, sentence, facts }: FigureDocument): number {
+  drawTitle(paper, title);
+  const parts = sentence.map(({ text, emphasis }) => ({
+    text,
+    style: {
+      size: 14,
+      weight: emphasis ? ('bold' as const) : ('semibold' as const),
+      color: emphasis ? COLORS[emphasis] : INK.ink,
+    },
+  }));
+  let y = drawSentence(paper, parts) + 6;
+  const width = paper.width - 2 * MARGIN;
+  for (const line of facts.flatMap((fact) => wrap(fact, width, SMALL)))
+    paper.text(MARGIN, (y += 9), line, SMALL);
+  return y + 12;
 }
 
 function drawFoot(paper: Paper, { asOf, unit }: FigureDocument, page: number): void {
