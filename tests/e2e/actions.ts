@@ -40,3 +40,23 @@ export async function fillDeal(
     .click();
   await dialog.getByLabel('Amount').fill(amount);
 }
+
+/** Keeps requests to an address waiting until they are released. */
+export async function holdAnswers(page: Page, address: string): Promise<{ release(): void }> {
+  let release = () => {};
+  const isReleased = new Promise<void>((resolve) => (release = resolve));
+  await page.route(address, async (route) => {
+    await isReleased;
+    await route.fallback();
+  });
+  return { release };
+}
+
+/** The addresses written to from now on; grows as requests are made. */
+export function listWrites(page: Page): readonly string[] {
+  const written: string[] = [];
+  page.on('request', (request) => {
+    if (request.method() !== 'GET') written.push(request.url());
+  });
+  return written;
+}

@@ -1,5 +1,5 @@
 import { expect, type Page, test } from '@playwright/test';
-import { signIn } from './actions';
+import { holdAnswers, listWrites, signIn } from './actions';
 
 const cell = (page: Page, name: string) =>
   page.getByRole('gridcell', { name: new RegExp(`^${name}:`) });
@@ -130,6 +130,25 @@ test('totals from before are typed by month, counted, said, and locked where the
   await expect(
     page.getByText('Deals are booked in this month; a total counts only').first(),
   ).toBeVisible();
+});
+
+test('what is typed before the values of another measure are there goes to neither', async ({
+  page,
+}) => {
+  await signIn(page, 'admin', '/deals/activities?period=FY2023');
+  const before = cell(page, 'Key accounts, June 2022');
+  await expect(before).toBeVisible();
+  const held = await holdAnswers(page, '**/api/v1/activities?*');
+  const saved = listWrites(page);
+  await page.getByLabel('What is typed in').selectOption({ label: 'Revenue' });
+  await expect(page.locator('[aria-busy=true]').filter({ has: before })).toBeVisible();
+  await before.focus();
+  await page.keyboard.type('777');
+  await page.keyboard.press('Enter');
+  held.release();
+  await expect(page.getByRole('grid', { name: /^Revenue of/ })).toBeVisible();
+  await expect(cell(page, 'Key accounts, June 2022')).toHaveText('');
+  expect(saved).toEqual([]);
 });
 
 test('who may not change measures, or type values, is not offered it', async ({ page }) => {

@@ -1,5 +1,5 @@
 import { expect, type Page, test } from '@playwright/test';
-import { signIn } from './actions';
+import { holdAnswers, listWrites, signIn } from './actions';
 
 const cell = (page: Page, name: string) =>
   page.getByRole('gridcell', { name: new RegExp(`^${name}:`) });
@@ -423,4 +423,24 @@ test('what was typed while the server was away is saved when the plan is opened 
     page.getByText('A target typed before the page was closed is saved now.').first(),
   ).toBeVisible();
   await expect.poll(() => valueOf(page, name)).toBe(before + 4_000);
+});
+
+test('what is typed before the targets of another measure are there goes to neither', async ({
+  page,
+}) => {
+  await openInDraft(page, 'waiting');
+  const name = 'Noor Kassem, January 2027';
+  const before = await valueOf(page, name);
+  const held = await holdAnswers(page, '**/api/v1/plan-grid?*');
+  const saved = listWrites(page);
+  await page.getByLabel('Measure', { exact: true }).selectOption('gross_margin');
+  await expect(page.locator('[aria-busy=true]').filter({ has: cell(page, name) })).toBeVisible();
+  await cell(page, name).focus();
+  await page.keyboard.type('777');
+  await page.keyboard.press('Enter');
+  held.release();
+  await expect(page.locator('[aria-busy=true]')).toHaveCount(0);
+  expect(saved).toEqual([]);
+  await page.getByLabel('Measure', { exact: true }).selectOption('revenue');
+  await expect.poll(() => valueOf(page, name)).toBe(before);
 });

@@ -53,13 +53,14 @@ export function ActivitiesPage() {
         : '';
   const {
     data: grid,
+    currentData,
     error,
-    isFetching,
     refetch,
   } = useGetActivitiesQuery(
     { unit, period: shown, measure: chosen?.code ?? '' },
     { skip: !unit || !shown || !chosen },
   );
+  const isOther = grid !== currentData;
   const saves = useActivitySaves();
   if (!data || !company || !calendar) return <Loading what="activities" />;
   const isMonth = calendar.parse(shown)?.kind === 'month';
@@ -181,13 +182,13 @@ export function ActivitiesPage() {
             <Loading what="values" />
           ) : (
             <div
-              className={classNames(
-                'flex min-h-0 flex-1 flex-col',
-                isFetching && grid.measure.code !== chosen.code && 'opacity-50',
-              )}
+              aria-busy={isOther}
+              // What is typed now would be a value of the sheet before.
+              inert={isOther}
+              className={classNames('flex min-h-0 flex-1 flex-col', isOther && 'stale')}
             >
               <ActivitySheet
-                key={`${grid.measure.code} ${shown} ${grid.unit.code}`}
+                key={`${grid.measure.code} ${grid.columns[0]?.id} ${grid.unit.code}`}
                 grid={grid}
                 figure={figureUnit(grid)}
                 saves={saves}

@@ -52,7 +52,7 @@ export function PlanPage() {
     revision: stamp,
     redraw,
     error,
-    isFetching,
+    isOther,
     refetch,
   } = useWorkbench(unit && year ? place : null, search.get('in') ?? undefined);
   const { data: plans = [] } = useListPlansQuery({ year }, { skip: !year });
@@ -134,9 +134,6 @@ export function PlanPage() {
     );
   if (!bench || !sheet) return <Loading what="targets" />;
 
-  const isOther =
-    isFetching &&
-    (bench.unit.code !== unit || bench.measure !== measure || `FY${bench.sheet.year}` !== year);
   const chosen = fitSelection(selection, sheet);
   const { plan } = bench.sheet;
   const close = () => setDialog(null);
@@ -177,6 +174,8 @@ export function PlanPage() {
         </Button>
       )}
       <div
+        // What is typed now would be a target of the sheet before.
+        inert={isOther}
         className={classNames(
           'grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_270px] gap-3.5 max-desk:grid-cols-1 max-desk:grid-rows-[minmax(340px,56vh)_auto]',
           isPhone && !isGridShown && 'hidden',

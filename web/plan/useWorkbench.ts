@@ -51,7 +51,8 @@ export function useWorkbench(place: PlanPlace | null, currency?: string) {
     revision,
     redraw,
     error: query.error,
-    isFetching: query.isFetching,
+    /** Whether the sheet still is of another unit, year, measure or plan than is asked for. */
+    isOther: query.data !== query.currentData,
     refetch: query.refetch,
   };
 }
