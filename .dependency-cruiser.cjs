@@ -43,7 +43,7 @@ module.exports = {
     not(
       'server-not-web',
       { path: '^server/' },
-      { path: '^(web|standins|demo|bench|tests|scripts)/' },
+      { path: '^(web|standins|demo|bench|scripts)/' },
       'The server ships without these.',
     ),
     not(

@@ -24,6 +24,7 @@ export default defineConfig({
           ],
           environment: 'node',
           pool: 'threads',
+          maxWorkers: 2,
           isolate: false,
           // Nothing is a matter of time; a shared machine may stand still for seconds.
           testTimeout: 30_000,

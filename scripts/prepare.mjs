@@ -27,7 +27,7 @@ function hasPostgres() {
 }
 
 function hasBrowser() {
-  return existsSync('/usr/bin/chromium');
+  return existsSync('/usr/bin/chromium-headless-shell');
 }
 
 /** Debian packages: PostgreSQL unless a server is given, Chromium for the tests. */
@@ -37,7 +37,7 @@ export function ensureSystem({ browser }) {
     throw new Error(`Iron Ladder needs Node 20.19 or newer; this is ${process.version}.`);
   const missing = [];
   if (!process.env.DATABASE_URL && !hasPostgres()) missing.push('postgresql');
-  if (browser && !hasBrowser()) missing.push('chromium');
+  if (browser && !hasBrowser()) missing.push('chromium-headless-shell');
   if (missing.length === 0) return;
   const line = `apt-get update && apt-get install -y --no-install-recommends ${missing.join(' ')}`;
   if (process.getuid?.() !== 0)

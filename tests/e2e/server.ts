@@ -5,7 +5,12 @@ import { mkdtempSync, rmSync } from 'node:fs';
 const directory = mkdtempSync('/tmp/iron-ladder-e2e-');
 const child = spawn(
   process.execPath,
-  ['--enable-source-maps', 'dist/server/run.js', ...process.argv.slice(2)],
+  [
+    '--enable-source-maps',
+    ...(process.env['E2E_SLOW'] ? ['--import', './tests/e2e/slow.mjs'] : []),
+    'dist/server/run.js',
+    ...process.argv.slice(2),
+  ],
   {
     stdio: 'inherit',
     env: { ...process.env, IRON_LADDER_DATA: directory, DATABASE_URL: '' },
