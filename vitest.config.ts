@@ -38,7 +38,8 @@ export default defineConfig({
           environment: 'node',
           globalSetup: ['tests/api/globalSetup.ts'],
           isolate: false,
-          maxWorkers: 2,
+          // The longest files wait for servers that are killed, and for limits of time.
+          maxWorkers: 3,
           sequence: { groupOrder: 1 },
           testTimeout: 30_000,
           hookTimeout: 60_000,

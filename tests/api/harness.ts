@@ -20,6 +20,7 @@ import { Replica } from '#server/ledger/replica';
 import { LOCAL_SETTINGS } from '#server/settings';
 import { PASSWORD, UNITS_CSV } from './company';
 import { watchContract } from './contractWatch';
+import { TEMPLATE } from './template';
 
 export const TODAY = '2026-11-18';
 
@@ -36,12 +37,12 @@ export interface TestServer {
   stop(): Promise<void>;
 }
 
-/** A database of its own in the run's cluster. */
+/** A migrated database of its own in the run's cluster. */
 export async function createDatabase(): Promise<string> {
   const name = `t_${randomUUID().replaceAll('-', '')}`;
   const admin = new pg.Client({ connectionString: inject('clusterUrl') });
   await admin.connect();
-  await admin.query(`create database ${name} owner iron_ladder_owner`);
+  await admin.query(`create database ${name} template ${TEMPLATE} owner iron_ladder_owner`);
   await admin.end();
   return inject('serverUrl').replace(/postgres$/, name);
 }

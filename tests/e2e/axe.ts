@@ -14,7 +14,7 @@ export async function findViolations(
           }>;
         };
       }
-    ).axe.run(only ? { runOnly: only } : {});
+    ).axe.run({ resultTypes: ['violations'], ...(only ? { runOnly: only } : {}) });
     return violations.map(
       (each) =>
         `${each.id}: ${each.nodes

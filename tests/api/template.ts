@@ -1,0 +1,2 @@
+/** The database that each test file copies: migrating one takes longer than many of the tests. */
+export const TEMPLATE = 'migrated';
