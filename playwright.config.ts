@@ -1,13 +1,5 @@
 import { defineConfig } from '@playwright/test';
-import { DEMO_PORT, demoPortOf, EMPTY_PORT, WORKERS } from './tests/e2e/ports';
-
-const server = (port: number, ...options: string[]) => ({
-  command: `node --import tsx tests/e2e/server.ts --port ${port} --today 2026-11-18 --orders-paused ${options.join(' ')}`,
-  url: `http://localhost:${port}/api/health`,
-  timeout: 90_000,
-  reuseExistingServer: false,
-  gracefulShutdown: { signal: 'SIGTERM' as const, timeout: 20_000 },
-});
+import { DEMO_PORT, READY_PORT, WORKERS } from './tests/e2e/ports';
 
 /** The built application in Debian's headless Chromium, over demos and an empty database of their own. */
 export default defineConfig({
@@ -44,8 +36,12 @@ export default defineConfig({
       ],
     },
   },
-  webServer: [
-    ...Array.from({ length: WORKERS }, (_, worker) => server(demoPortOf(worker))),
-    server(EMPTY_PORT, '--empty'),
-  ],
+  // One command: several would begin one after the other.
+  webServer: {
+    command: 'node --import tsx tests/e2e/servers.ts',
+    url: `http://localhost:${READY_PORT}`,
+    timeout: 180_000,
+    reuseExistingServer: false,
+    gracefulShutdown: { signal: 'SIGTERM', timeout: 20_000 },
+  },
 });

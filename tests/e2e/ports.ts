@@ -11,3 +11,5 @@ export const MAIL_PAGE_PORT = DEMO_PORT + 2;
 /** Of the stand-in that takes webhooks. */
 export const WEBHOOK_PAGE_PORT = DEMO_PORT + 3;
 export const EMPTY_PORT = 4520;
+/** Answers when all servers do. */
+export const READY_PORT = 4510;
