@@ -13,8 +13,10 @@ import {
 } from '../ledger/touchedTotals';
 import { sqlNameOf } from '../lists/index';
 import type { ImportCall } from './call';
+import { deriveLines, deriveLinesLater } from './deriveLines';
 import type { ImportTally } from './report';
 import type { AllNameIds } from './staging';
+import { TOUCHED_RECORDS } from './touchedRecords';
 
 export interface Counts {
   created: number;
@@ -130,16 +132,21 @@ export async function applyStaged(
 
   const importId = await startRun(call, client, counts);
   const resolved = resolve(names);
-  if (survey.hasLines) await client.query(`set local ${DERIVES_LINES} = 'later'`);
+  if (survey.hasLines) await deriveLinesLater(client);
   await insertNew(client, resolved, importId, call.principal.userId, counts);
   await startTotals(client);
   if (counts.changed > 0) {
     await collectTotals(client, -1);
-    await updateChanged(call, client, resolved, importId);
+    await updateChanged(client, resolved);
   }
   if (survey.hasSplits) await saveSplits(client);
-  if (survey.hasLines) await deriveLines(client);
+  if (survey.hasLines)
+    await deriveLines(
+      client,
+      'select d.id from staged s join touched t on t.line = s.line join deal d on d.code = s.code',
+    );
   if (survey.hasRefunds) await linkRefunds(client);
+  if (counts.changed > 0) await recordChanged(call, client, importId);
   await collectNewTotals(client, counts, survey);
   await recordRunCorrections(client, call.context.replica.company!, {
     runId: importId,
@@ -369,40 +376,37 @@ const freshCustom = (fresh: string) => `
   insert into delta select p.salesperson_id, p.part, p.day, sum(p.amount) from ${fresh} join deal d
     on d.code = s.code join deal_custom_part p on p.deal_id = d.id group by 1, 2, 3`;
 
-async function updateChanged(
+async function updateChanged(client: pg.ClientBase, resolved: string): Promise<void> {
+  await client.query(`create temp table before_change on commit drop as ${TOUCHED_RECORDS}`);
+  await client.query(`
+    update deal d set ${FACT_COLUMNS.map((column) => `${column} = s.${column}`).join(', ')},
+      version = d.version + 1,
+      lines = case when s.lines is not null then s.lines when (d.amount, d.currency) = (s.amount,
+        s.currency) then d.lines end,
+      refund_of = case when s.refund_code is not null then d.refund_of end,
+      custom = case when s.custom is null then d.custom else merge_custom(d.custom, s.custom) end
+    from ${resolved} s join touched ch on ch.line = s.line where d.id = ch.id`);
+  await client.query(
+    'delete from deal_credit where deal_id in (select id from touched where id is not null)',
+  );
+}
+
+/** The history of the changed deals, when all of them that changes is written. */
+async function recordChanged(
   call: ImportCall,
   client: pg.ClientBase,
-  resolved: string,
   importId: number,
 ): Promise<void> {
   await client.query(
-    `
-    with before as (
-      select d.id, deal_record(d) as row
-      from touched ch join deal d on d.id = ch.id
-    ),
-    updated as (
-      update deal d set ${FACT_COLUMNS.map((column) => `${column} = s.${column}`).join(', ')},
-        version = d.version + 1,
-        lines = case when s.lines is not null then s.lines when (d.amount, d.currency) = (s.amount,
-          s.currency) then d.lines end,
-          refund_of = case when s.refund_code is not null then d.refund_of end,
-          custom = case when s.custom is null then d.custom else merge_custom(d.custom, s.custom) end
-      from ${resolved} s join touched ch on ch.line = s.line where d.id = ch.id returning d.id,
-        deal_record(d) as row
-    )
-    insert into audit (user_id, entity, entity_id, action, before, after, import_id, reason)
-    select $2, 'deal', u.id::text, $4, b.row, u.row, $1, $3 from updated u join before b on b.id =
-      u.id`,
+    `insert into audit (user_id, entity, entity_id, action, before, after, import_id, reason)
+    select $2, 'deal', b.id::text, $4, b.row, n.row, $1, $3 from before_change b join
+      (${TOUCHED_RECORDS}) n on n.id = b.id`,
     [
       importId,
       call.principal.userId,
       call.reason ?? call.fileName,
       call.run?.action ?? 'changed by import',
     ],
-  );
-  await client.query(
-    'delete from deal_credit where deal_id in (select id from touched where id is not null)',
   );
 }
 
@@ -414,16 +418,6 @@ async function saveSplits(client: pg.ClientBase): Promise<void> {
     from staged s join touched t on t.line = s.line join deal d on d.code = s.code
     cross join unnest(string_to_array(s.credit, ',')) with ordinality p(part, at) where s.credit is
       not null`);
-}
-
-/** A setting that the triggers of migration 0023 read. */
-const DERIVES_LINES = 'iron_ladder.derives_lines';
-
-/** What the lines of the file's deals count, all at once: a trigger a row takes many times as long. */
-async function deriveLines(client: pg.ClientBase): Promise<void> {
-  await client.query(`select derive_deal_lines(array(select d.id from staged s join touched t on
-    t.line = s.line join deal d on d.code = s.code))`);
-  await client.query(`set local ${DERIVES_LINES} = ''`);
 }
 
 /** Refunds point to the deals they take money back from, also to ones the file has brought. */

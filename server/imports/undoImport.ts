@@ -13,6 +13,8 @@ import {
 } from '../ledger/touchedTotals';
 import { ProblemError } from '../problem';
 import { FACT_COLUMNS, OTHER_COLUMNS } from './applyDeals';
+import { deriveLines, deriveLinesLater } from './deriveLines';
+import { TOUCHED_RECORDS } from './touchedRecords';
 
 /** How deals that were changed together are called in the history. */
 export const BULK_ACTION = 'changed together';
@@ -170,27 +172,27 @@ async function restoreChanged(
   { principal, reason }: UndoCall,
 ): Promise<void> {
   await client.query(
-    'delete from deal_credit where deal_id in (select id from was where is_free and before is not null)',
+    'create temp table restored on commit drop as select id, before from was where is_free and before is not null',
   );
-  await client.query(
-    `
-    with was_now as (select d.id, deal_record(d) as row from was w join deal d on d.id = w.id where
-      w.is_free and w.before is not null),
-    back as (
-      update deal d set ${[...FACT_COLUMNS, ...OTHER_COLUMNS].map((column) => `${column} = b.${column}`).join(', ')}, version = d.version + 1
-      from (select w.id as deal_id, r.* from was w cross join lateral
-        jsonb_populate_record(null::deal, w.before) r where w.is_free and w.before is not null) b
-      where d.id = b.deal_id returning d.id, deal_record(d) as after
-    )
-    insert into audit (user_id, entity, entity_id, action, before, after, import_id, reason) select
-      $3, 'deal', b.id::text, 'put back', n.row, b.after, $1, $2 from back b join was_now n on n.id
-        = b.id`,
-    [importId, reason, principal.userId],
-  );
+  await client.query(`create temp table before_change on commit drop as
+    select r.* from (${TOUCHED_RECORDS}) r join restored using (id)`);
+  await deriveLinesLater(client);
+  await client.query('delete from deal_credit where deal_id in (select id from restored)');
+  await client.query(`
+    update deal d set ${[...FACT_COLUMNS, ...OTHER_COLUMNS].map((column) => `${column} = b.${column}`).join(', ')}, version = d.version + 1
+    from (select w.id as deal_id, r.* from restored w cross join lateral
+      jsonb_populate_record(null::deal, w.before) r) b
+    where d.id = b.deal_id`);
   await client.query(`
     insert into deal_credit (deal_id, salesperson_id, position, basis_points, credited, cost)
     select k.deal_id, k.salesperson_id, k.position, k.basis_points, k.credited, k.cost
-    from was w cross join lateral jsonb_populate_recordset(null::deal_credit, case when
-      jsonb_typeof(w.before->'credit') = 'array' then w.before->'credit' else '[]' end) k where
-        w.is_free and w.before is not null`);
+    from restored w cross join lateral jsonb_populate_recordset(null::deal_credit, case when
+      jsonb_typeof(w.before->'credit') = 'array' then w.before->'credit' else '[]' end) k`);
+  await deriveLines(client, 'select id from restored');
+  await client.query(
+    `insert into audit (user_id, entity, entity_id, action, before, after, import_id, reason)
+    select $3, 'deal', b.id::text, 'put back', b.row, n.row, $1, $2 from before_change b join
+      (${TOUCHED_RECORDS}) n on n.id = b.id`,
+    [importId, reason, principal.userId],
+  );
 }

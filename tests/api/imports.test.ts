@@ -724,6 +724,19 @@ describe('an import that is undone', () => {
         { salesperson: 'tbrandt', percent: 40 },
       ],
     });
+    const split = [
+      { salesperson: 'ivarga', percent: 60 },
+      { salesperson: 'tbrandt', percent: 40 },
+    ];
+    const [back, taken] = (
+      await people.admin.get(`/deals/${(await dealOf('UNDO1')).id}/history`)
+    ).json();
+    expect([taken.action, taken.before.credit, taken.after.credit]).toEqual([
+      'changed by import',
+      split,
+      null,
+    ]);
+    expect([back.action, back.before.credit, back.after.credit]).toEqual(['put back', null, split]);
     expect(await dealOf('UNDO2')).toMatchObject({ amount: '50.00' });
     expect(await dealOf('UNDO3')).toBeUndefined();
     const history = (await people.admin.get(`/deals/${(await dealOf('UNDO2')).id}/history`)).json();

@@ -155,23 +155,31 @@ class LineImport {
     for (const row of rows) this.refuse(row, [{ field: 'deal', code: 'unknownDealCode' }]);
   }
 
+  /** The next deals are read while the ones before are checked. */
   private async stageDeals(): Promise<void> {
-    for (let after = 0; ;) {
+    let coming = this.loadDeals(0);
+    for (;;) {
       this.call.signal.throwIfAborted();
-      const deals = await this.loadDeals(after);
+      const deals = await coming;
       if (deals.length === 0) return;
-      after = deals.at(-1)!.id;
-      const checked = deals.flatMap((deal) => this.check(deal) ?? []);
-      const products = await resolveNames(
-        drizzle(this.client),
-        'product',
-        checked.flatMap(({ facts }) => facts.lines!.map((line) => line.product)),
-      );
-      const lines = checked.map(({ facts, line }) =>
-        toCopyLine(facts, this.names, line, storedLines(facts, products)),
-      );
-      await copyIntoStaging(this.client, toBlocks(lines));
+      coming = this.loadDeals(deals.at(-1)!.id);
+      // Its fault is thrown where it is awaited; one of these deals comes first.
+      coming.catch(() => {});
+      await this.stage(deals);
     }
+  }
+
+  private async stage(deals: readonly GatheredDeal[]): Promise<void> {
+    const checked = deals.flatMap((deal) => this.check(deal) ?? []);
+    const products = await resolveNames(
+      drizzle(this.client),
+      'product',
+      checked.flatMap(({ facts }) => facts.lines!.map((line) => line.product)),
+    );
+    const lines = checked.map(({ facts, line }) =>
+      toCopyLine(facts, this.names, line, storedLines(facts, products)),
+    );
+    await copyIntoStaging(this.client, toBlocks(lines));
   }
 
   private async loadDeals(after: number): Promise<GatheredDeal[]> {
