@@ -27,7 +27,7 @@ async function main(): Promise<void> {
     await reference.pool.query('checkpoint');
     const [dealsByHand, linesByHand] = [
       await time(() => importByHand(client, deals, 1)),
-      await time(() => importLinesByHand(client, lines)),
+      await time(() => importLinesByHand(client, lines, 1)),
     ];
     client.release();
     await reference.stop();

@@ -46,9 +46,13 @@ export async function importByHand(
 
 /**
  * The same for the lines of deals that are there: COPY, one update of the deals, the lines by
- * themselves, the totals of quantities.
+ * themselves, the totals of quantities, and each deal before and after for its history.
  */
-export async function importLinesByHand(client: pg.ClientBase, path: string): Promise<void> {
+export async function importLinesByHand(
+  client: pg.ClientBase,
+  path: string,
+  userId: number,
+): Promise<void> {
   await client.query('begin');
   await client.query(
     'create temp table l (deal text, line int, product text, quantity numeric, price numeric, amount numeric) on commit drop',
@@ -61,6 +65,9 @@ export async function importLinesByHand(client: pg.ClientBase, path: string): Pr
   await client.query('analyze deal');
   await client.query(
     'insert into product (name) select distinct product from l on conflict do nothing',
+  );
+  await client.query(
+    'create temp table b on commit drop as select d.id, to_jsonb(d) as row from deal d where d.code in (select deal from l)',
   );
   await client.query("set local iron_ladder.derives_lines = 'later'");
   await client.query(`update deal d set lines = g.lines, quantity = g.quantity, product_id =
@@ -76,6 +83,12 @@ export async function importLinesByHand(client: pg.ClientBase, path: string): Pr
   await client.query(`insert into daily_total (salesperson_id, part, day, amount)
     select salesperson_id, 'quantity', closed_on, sum(quantity * 1000) from deal where status = 'won'
       group by 1, 3`);
+  await client.query(
+    `insert into audit (user_id, entity, entity_id, action, before, after)
+    select $1, 'deal', d.id::text, 'changed by import', b.row, to_jsonb(d) from b join deal d on
+      d.id = b.id`,
+    [userId],
+  );
   await client.query('commit');
 }
 

@@ -10,6 +10,8 @@ test('a note flies at the name it is about, on the ladder and in the table, and 
   const notes = page.getByRole('dialog', { name: 'Notes' });
   await notes.getByRole('textbox', { name: 'Note' }).fill(text);
   await notes.getByRole('button', { name: 'Write the note' }).click();
+  // Until it is written, its text stands in the field too.
+  await expect(notes.getByRole('textbox', { name: 'Note' })).toHaveValue('');
   await expect(notes.getByText(text)).toBeVisible();
   for (const view of ['standing', 'ladder']) {
     await page.goto(`/${view}?unit=saltmarsh&period=FY2027-P08`);

@@ -159,8 +159,12 @@ test('two managers at one cell: each sees the other, the later one sees both val
   await expect(cell(other, name)).toBeVisible();
   await cell(page, name).click();
   await page.keyboard.type('91000');
-  await page.keyboard.press('Enter');
-  await expect.poll(() => valueOf(page, name)).toBe(91_000);
+  // It stands in the cell before it is saved.
+  await Promise.all([
+    page.waitForResponse((answer) => answer.request().method() === 'PUT' && answer.ok()),
+    page.keyboard.press('Enter'),
+  ]);
+  expect(await valueOf(page, name)).toBe(91_000);
   await cell(other, name).click();
   await other.keyboard.type('77000');
   await other.keyboard.press('Enter');

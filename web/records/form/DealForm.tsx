@@ -35,6 +35,7 @@ import { MoreFields } from './MoreFields';
 import { useAddProduct } from './useAddProduct';
 import { type Typed, useKeptForm } from './useKeptForm';
 import { useMoreFields } from './useMoreFields';
+import { useOnceReady } from './useOnceReady';
 
 type PickedField =
   | 'salesperson'
@@ -45,6 +46,8 @@ type PickedField =
   | 'stage'
   | 'location'
   | 'lostReason';
+/** What comes after a deal is booked. */
+type Next = 'close' | 'another';
 type DayField = 'closedOn' | 'expectedOn' | 'openedOn';
 
 /**
@@ -67,7 +70,7 @@ export function DealForm({
 }) {
   const { data: company } = useGetCompanyQuery();
   const { data: me } = useGetMeQuery();
-  const { data: lists } = usePickListsQuery();
+  const { data: lists, isError: isWithoutLists } = usePickListsQuery();
   const { data: closedMonths = [] } = useListClosedMonthsQuery();
   const closed = useMemo(
     () =>
@@ -117,8 +120,13 @@ export function DealForm({
   const isFaultBelow = faults.some(({ field }) => !FIRST_FIELDS.has(field));
   const [isMore, setMore] = useMoreFields(deal !== null || hasLines || isFaultBelow);
 
-  const send = (next: 'close' | 'another') =>
+  const areNamesDue = lists === undefined && !isWithoutLists;
+  const [due, setDue] = useOnceReady<Next>(!areNamesDue, (next) => void send(next)());
+
+  const send = (next: Next) =>
     handleSubmit(async (values) => {
+      // A name typed ahead of the lists is not chosen yet.
+      if (areNamesDue) return setDue(next);
       const empty = (['salesperson', 'customer', 'amount'] as const).filter(
         (field) => values[field].trim() === '' && !(field === 'amount' && values.lines.length > 0),
       );
@@ -261,7 +269,8 @@ export function DealForm({
             placeholder={placeholder}
             addLabel={addLabel}
             data-first={isFirst || undefined}
-            isLoading={lists === undefined}
+            // Without a network a name is taken as it is typed; the server knows whose it is.
+            isLoading={areNamesDue}
             isOptional={name !== 'salesperson' && name !== 'customer'}
           />
         </Field>
@@ -504,7 +513,7 @@ export function DealForm({
           isNew={!deal}
           isRefused={!noRoom && (missing.length > 0 || (error !== undefined && !other))}
           failure={noRoom ?? (other ? error : undefined)}
-          isLoading={isLoading}
+          isLoading={isLoading || due !== null}
           onNext={() => void send('another')()}
           onCancel={drop}
         />
