@@ -33,6 +33,15 @@ export default defineConfig({
       },
       {
         test: {
+          name: 'dom',
+          include: ['web/**/*.test.tsx'],
+          environment: 'jsdom',
+          setupFiles: ['tests/dom.ts'],
+          testTimeout: 30_000,
+        },
+      },
+      {
+        test: {
           name: 'api',
           include: ['tests/{api,security,faults}/**/*.test.ts'],
           environment: 'node',

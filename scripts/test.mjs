@@ -20,13 +20,12 @@ const WITH_DAYS = [
   'tests/outside/weekCalendar',
   'tests/outside/workingDays',
 ];
-const unitsIn = (zone, only = []) => [
+const unitsIn = (zone, projects, only = []) => [
   `TZ=${zone}`,
   ...node(
     'node_modules/vitest/vitest.mjs',
     'run',
-    '--project',
-    'unit',
+    ...projects.flatMap((project) => ['--project', project]),
     '--reporter=default',
     '--reporter=json',
     `--outputFile.json=${REPORTS}/unit-${zone.replace('/', '-')}.json`,
@@ -70,8 +69,10 @@ const PARTS = {
   },
   unit: {
     run: [
-      unitsIn('UTC'),
-      ...['America/Los_Angeles', 'Pacific/Auckland'].map((zone) => unitsIn(zone, WITH_DAYS)),
+      unitsIn('UTC', ['unit', 'dom']),
+      ...['America/Los_Angeles', 'Pacific/Auckland'].map((zone) =>
+        unitsIn(zone, ['unit'], WITH_DAYS),
+      ),
     ],
   },
   api: {
