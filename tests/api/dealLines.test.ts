@@ -192,6 +192,50 @@ describe('the lines of a deal', () => {
     }
   });
 
+  it('of one person count what they say, and share out the cost, whichever of them have one', async () => {
+    const cost = fc.option(fc.integer({ min: -900, max: 900 }), { nil: null });
+    let number = 0;
+    await fc.assert(
+      fc.asyncProperty(
+        fc.array(fc.tuple(fc.integer({ min: -5_000, max: 9_999 }), cost), {
+          minLength: 1,
+          maxLength: 4,
+        }),
+        cost,
+        async (drawn, own) => {
+          const sumOf = (values: number[]) => values.reduce((sum, value) => sum + value, 0);
+          const toText = (minor: number | null) =>
+            minor === null ? null : (minor / 100).toFixed(2);
+          const amounts = drawn.map(([cents]) => cents);
+          const costs = drawn.flatMap(([, each]) => (each === null ? [] : [each]));
+          const deal = await book({
+            deal: `O-${++number}`,
+            amount: toText(sumOf(amounts)),
+            cost: toText(own),
+            lines: drawn.map(([cents, each]) => ({
+              product: 'Rope',
+              quantity: 1,
+              unitPrice: toText(cents),
+              unitCost: toText(each),
+            })),
+          });
+          const { rows } = await server.pool.query<{ credited: string; cost: string | null }>(
+            'select credited, cost from deal_line where deal_id = $1 order by position',
+            [deal.id],
+          );
+          expect(rows.map((row) => Number(row.credited))).toEqual(amounts);
+          const isAll = costs.length === drawn.length;
+          const whole = isAll ? sumOf(costs) : own;
+          const stored = rows.map((row) => row.cost);
+          if (whole === null) expect(stored).toEqual(drawn.map(() => null));
+          else expect(sumOf(stored.map(Number))).toBe(whole);
+          if (isAll && whole !== 0) expect(stored.map(Number)).toEqual(costs);
+        },
+      ),
+      { numRuns: 60 },
+    );
+  });
+
   it('of a deal in another currency add up to what it was converted to', async () => {
     await people.admin.send('PUT', '/rates', {
       changes: [{ currency: 'GBP', from: '2026-01-01', rate: '1.173913' }],

@@ -10,7 +10,7 @@ CREATE OR REPLACE FUNCTION derive_deal_lines(ids bigint[]) RETURNS void LANGUAGE
       round((l.value->>'quantity')::numeric * (l.value->>'unitCost')::numeric / 1000) AS cost,
       -- One person's, in the reporting currency: each line counts what it says.
       NOT EXISTS (SELECT FROM deal_credit c WHERE c.deal_id = d.id) AND s.amount_of <> 0 AND s.amount_of = d.credited
-        AND (d.credited_cost IS NULL OR s.cost_of <> 0 AND s.cost_of = d.credited_cost) AS is_plain
+        AND (d.credited_cost IS NULL OR coalesce(s.cost_of <> 0 AND s.cost_of = d.credited_cost, false)) AS is_plain
     FROM deal d CROSS JOIN LATERAL (
         SELECT sum(round((e->>'quantity')::numeric * (e->>'unitPrice')::numeric / 1000)) AS amount_of,
           CASE WHEN count(e->>'unitCost') = count(*)
