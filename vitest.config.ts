@@ -37,6 +37,7 @@ export default defineConfig({
           include: ['web/**/*.test.tsx'],
           environment: 'jsdom',
           setupFiles: ['tests/dom.ts'],
+          maxWorkers: 2,
           testTimeout: 30_000,
         },
       },
