@@ -35,10 +35,22 @@ describe('the average of peers', () => {
   });
 
   it('leaves out who has no figure', () => {
-    // Nobody's margin is known without a cost.
-    expect(
-      averageOf(11, { booked: [booked(100, 11), booked(100, 12)] }, 'gross_margin'),
-    ).toBeNull();
+    const memberships = [
+      ...SAMPLE_MEMBERSHIPS.filter(({ unitId }) => unitId !== 13),
+      always(13, 3),
+    ];
+    // Who has no cost has no margin; who has sold nothing has sold nothing.
+    const withCost = (salespersonId: number, cost: number) => [
+      booked(100, salespersonId),
+      { ...booked(100, salespersonId), part: 'costed' as const },
+      { ...booked(cost, salespersonId), part: 'cost' as const },
+    ];
+    const sums = [...withCost(11, 60), ...withCost(12, 80), booked(100, 13)];
+    const margin = averageOf(11, { memberships, booked: sums }, 'gross_margin');
+    const one = averageOf(11, { memberships, booked: withCost(11, 60) }, 'gross_margin');
+    expect([margin?.count, one]).toEqual([2, null]);
+    // 40 and 20 percent.
+    expect(margin!.average).toBeCloseTo(300, 6);
     expect(averageOf(11, { booked: [booked(100, 11)] })).toEqual({ average: 50, count: 2 });
   });
 

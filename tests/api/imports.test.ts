@@ -4,6 +4,7 @@ import fc from 'fast-check';
 import Papa from 'papaparse';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { recordImported } from '#server/imports/index';
+import { TOUCHED_RECORDS } from '#server/imports/touchedRecords';
 import { findTotalDifferences } from '#server/ledger/recompute';
 import {
   createCompany,
@@ -749,6 +750,15 @@ describe('an import that is undone', () => {
     expect(await findTotalDifferences(server.db)).toEqual([]);
     expect((await undo(people.manager, run.id)).json().code).toBe('alreadyUndone');
     expect((await newest(people.manager)).undoneBy).toBe('manager');
+  });
+
+  it('finds many deals at once as the history finds each', async () => {
+    const { rows } = await server.pool.query(`with touched as (select id from deal)
+      select count(*)::int as deals, count(*) filter (where t.row = deal_record(d))::int as same,
+        count(nullif(t.row->'credit', 'null'))::int as split
+      from (${TOUCHED_RECORDS}) t join deal d on d.id = t.id`);
+    expect(rows[0].same).toBe(rows[0].deals);
+    expect(rows[0].split).toBeGreaterThan(0);
   });
 
   it('is its maker’s to undo, or an administrator’s', async () => {
