@@ -1,7 +1,7 @@
 import { defineConfig } from '@playwright/test';
 import { DEMO_PORT, READY_PORT, WORKERS } from './tests/e2e/ports';
 
-/** The built application in Debian's headless Chromium, over demos and an empty database of their own. */
+/** The built application in Debian's headless Chromium, over demos and an empty database. */
 export default defineConfig({
   testDir: 'tests/e2e',
   outputDir: 'test-results/e2e',

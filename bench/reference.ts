@@ -66,9 +66,8 @@ export async function importLinesByHand(
   await client.query(
     'insert into product (name) select distinct product from l on conflict do nothing',
   );
-  await client.query(
-    'create temp table b on commit drop as select d.id, to_jsonb(d) as row from deal d where d.code in (select deal from l)',
-  );
+  await client.query(`create temp table b on commit drop as select d.id, to_jsonb(d) as row from deal
+    d where d.code in (select deal from l)`);
   await client.query("set local iron_ladder.derives_lines = 'later'");
   await client.query(`update deal d set lines = g.lines, quantity = g.quantity, product_id =
       g.first from (select l.deal, sum(l.quantity) as quantity, (array_agg(p.id order by l.line))[1]

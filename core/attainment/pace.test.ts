@@ -54,7 +54,7 @@ describe('pace', () => {
     });
   });
 
-  it('has no rate a day before the first and after the last, and no outcome of nothing gone', () => {
+  it('has no rate a day before the first and after the last, and no outcome of nothing', () => {
     const first = { ...OPEN, workingDaysElapsed: 0, due: { gone: 0, total: 21 } };
     expect(paceOf(5, 210, first, true)).toEqual({
       expectedToDate: 0,

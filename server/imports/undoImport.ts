@@ -171,15 +171,16 @@ async function restoreChanged(
   importId: number,
   { principal, reason }: UndoCall,
 ): Promise<void> {
-  await client.query(
-    'create temp table restored on commit drop as select id, before from was where is_free and before is not null',
-  );
+  await client.query(`create temp table restored on commit drop as select id, before from was where
+    is_free and before is not null`);
   await client.query(`create temp table before_change on commit drop as
     select r.* from (${TOUCHED_RECORDS}) r join restored using (id)`);
   await deriveLinesLater(client);
   await client.query('delete from deal_credit where deal_id in (select id from restored)');
+  const columns = [...FACT_COLUMNS, ...OTHER_COLUMNS];
   await client.query(`
-    update deal d set ${[...FACT_COLUMNS, ...OTHER_COLUMNS].map((column) => `${column} = b.${column}`).join(', ')}, version = d.version + 1
+    update deal d set ${columns.map((column) => `${column} = b.${column}`).join(', ')},
+      version = d.version + 1
     from (select w.id as deal_id, r.* from restored w cross join lateral
       jsonb_populate_record(null::deal, w.before) r) b
     where d.id = b.deal_id`);

@@ -192,7 +192,7 @@ describe('the lines of a deal', () => {
     }
   });
 
-  it('of one person count what they say, and share out the cost, whichever of them have one', async () => {
+  it('of one person count what they say, and share out the cost, whoever has one', async () => {
     const cost = fc.option(fc.integer({ min: -900, max: 900 }), { nil: null });
     let number = 0;
     await fc.assert(

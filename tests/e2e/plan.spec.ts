@@ -437,11 +437,15 @@ test('what is typed before the targets of another measure are there goes to neit
   const before = await valueOf(page, name);
   const held = await holdAnswers(page, '**/api/v1/plan-grid?*');
   const saved = listWrites(page);
+  const asked: string[] = [];
+  page.on('request', (request) => asked.push(request.url()));
   await page.getByLabel('Measure', { exact: true }).selectOption('gross_margin');
   await expect(page.locator('[aria-busy=true]').filter({ has: cell(page, name) })).toBeVisible();
   await cell(page, name).focus();
   await page.keyboard.type('777');
   await page.keyboard.press('Enter');
+  // Nor does what stands beside it tell of one measure in the unit of the other.
+  expect(asked.filter((url) => url.includes('/targets/results'))).toEqual([]);
   held.release();
   await expect(page.locator('[aria-busy=true]')).toHaveCount(0);
   expect(saved).toEqual([]);

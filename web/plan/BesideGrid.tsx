@@ -4,13 +4,11 @@ import { CellPanel } from './CellPanel';
 import type { PlanGridProps } from './gridProps';
 import { StretchPanel } from './StretchPanel';
 import { UnusualNote } from './UnusualNote';
-import type { PlanPlace } from './useWorkbench';
 
 interface BesideGridProps extends Pick<
   PlanGridProps,
   'sheet' | 'selection' | 'saves' | 'onSelect' | 'onEnter'
 > {
-  place: PlanPlace;
   /** Another one whenever a target may have changed. */
   revision: number;
 }
@@ -25,7 +23,6 @@ export const BesideGrid = memo(function BesideGrid({
   saves,
   onSelect,
   onEnter,
-  place,
 }: BesideGridProps) {
   return (
     <div
@@ -36,9 +33,7 @@ export const BesideGrid = memo(function BesideGrid({
     >
       <UnusualNote sheet={sheet} selection={selection} />
       <AddsUp sheet={sheet} saves={saves} onSelect={onSelect} onEnter={onEnter} />
-      {!sheet.bench.sheet.slices && (
-        <StretchPanel sheet={sheet} selection={selection} place={place} />
-      )}
+      {!sheet.bench.sheet.slices && <StretchPanel sheet={sheet} selection={selection} />}
       <CellPanel sheet={sheet} selection={selection} saves={saves} onEnter={onEnter} />
     </div>
   );

@@ -7,7 +7,6 @@ import { Dialog } from '../ui/Dialog';
 import { Loading } from '../ui/Loading';
 import { useGetResultHistoryQuery } from './api';
 import { type Sheet, totalOf } from './sheet';
-import type { PlanPlace } from './useWorkbench';
 
 /**
  * Everyone below, the most demanding target first: how often the amount was reached before, and
@@ -15,21 +14,19 @@ import type { PlanPlace } from './useWorkbench';
  */
 export function DemandDialog({
   sheet,
-  place,
   onGo,
   onClose,
 }: {
   sheet: Sheet;
-  place: PlanPlace;
   onGo(code: string): void;
   onClose(): void;
 }) {
   const { bench, total } = sheet;
   const kind = total.period.kind as 'month' | 'quarter' | 'year';
-  const { data: past } = useGetResultHistoryQuery({
-    unit: place.unit,
+  const { currentData: past } = useGetResultHistoryQuery({
+    unit: bench.unit.code,
     kind,
-    measure: place.measure,
+    measure: bench.measure,
   });
   const valuesOf = new Map(
     past?.rows.map(([id, ...values]) => [id, values.map((value) => bench.toShown(value))]),

@@ -196,7 +196,6 @@ export function PlanPage() {
           saves={saves}
           onSelect={setSelection}
           onEnter={onEnter}
-          place={place}
         />
       </div>
       {search.get('import') === 'targets' && (
@@ -254,7 +253,6 @@ export function PlanPage() {
       {dialog?.kind === 'demand' && (
         <DemandDialog
           sheet={sheet}
-          place={place}
           onGo={(code) => {
             close();
             go({ unit: code });
