@@ -3,6 +3,7 @@ import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
 import { VitePWA } from 'vite-plugin-pwa';
 import { precompress } from './scripts/precompress';
+import { preloadPage } from './scripts/preloadPage';
 
 const API_PORT = process.env['API_PORT'] ?? '4400';
 
@@ -11,6 +12,7 @@ export default defineConfig({
   plugins: [
     react(),
     tailwindcss(),
+    preloadPage('web/page.tsx'),
     precompress('dist/web/assets'),
     VitePWA({
       strategies: 'injectManifest',

@@ -9,12 +9,14 @@ import {
   type ResponseOf,
   USUAL_BYTES,
 } from '#contract/routes/route';
+import { language } from '#wording/language';
 import { Identities } from './access/identities';
 import { mayDo } from './access/permissions';
 import type { Principal } from './access/principal';
 import { buildScope, type Scope } from './access/scope';
 import type { Context } from './context';
 import { findBadInput } from './input';
+import { languageOfAnswer, writeIn } from './language';
 import { ProblemError } from './problem';
 import { ResponseCache } from './responseCache';
 import { SerializedResponse } from './serializedResponse';
@@ -51,7 +53,7 @@ export interface Endpoints {
   implement<R extends AnyRoute>(route: R, handler: (call: Call<R>) => Promise<ResponseOf<R>>): void;
   /**
    * The same for an answer that is made of the books alone: it is kept until they change, for
-   * everyone with the same rights.
+   * everyone with the same rights and language.
    * @param dependencyScopeOf the unit whose people alone it is made of: then nobody else's deals
    * end it; null or left out: anybody's do
    */
@@ -90,10 +92,15 @@ export function buildEndpoints(app: FastifyInstance, context: Context): Endpoint
           principal: rights,
           scope: buildScope(context.replica, rights),
         });
-        const answer = await kept.find(`${rights.role} ${rights.unitId} ${request.url}`, {
-          compute: async () => new SerializedResponse(await handler(call())),
-          dependencyScopeOf: () => (dependencyScopeOf ? dependencyScopeOf(call()) : null),
-        });
+        const words = language();
+        const answer = await kept.find(
+          `${rights.role} ${rights.unitId} ${words.tag} ${request.url}`,
+          {
+            compute: () =>
+              writeIn(words, async () => new SerializedResponse(await handler(call()))),
+            dependencyScopeOf: () => (dependencyScopeOf ? dependencyScopeOf(call()) : null),
+          },
+        );
         return answer.send(request, reply) as never;
       });
     },
@@ -130,15 +137,17 @@ export function buildEndpoints(app: FastifyInstance, context: Context): Endpoint
             principal && context.replica.company
               ? buildScope(context.replica, principal)
               : (undefined as unknown as Scope);
-          return handler({
-            body: request.body,
-            query: request.query,
-            params: request.params,
-            principal,
-            scope,
-            request,
-            reply,
-          } as Call<typeof route>);
+          return writeIn(languageOfAnswer(route, request, reply), () =>
+            handler({
+              body: request.body,
+              query: request.query,
+              params: request.params,
+              principal,
+              scope,
+              request,
+              reply,
+            } as Call<typeof route>),
+          );
         },
       });
     },

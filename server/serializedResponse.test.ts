@@ -33,7 +33,7 @@ describe('a serialized response', () => {
     for (const each of [first, compressed, ask(answer, undefined), ask(answer, 'br')]) {
       expect(read(each)).toEqual(large);
       expect(each.headers).toMatchObject({
-        vary: 'accept-encoding',
+        vary: 'accept-encoding, accept-language',
         'content-type': 'application/json; charset=utf-8',
       });
     }

@@ -30,7 +30,7 @@ export class SerializedResponse {
   send(request: FastifyRequest, reply: FastifyReply): Buffer {
     reply.header('content-type', 'application/json; charset=utf-8');
     if (this.plain.length < MIN_COMPRESSED_BYTES) return this.plain;
-    reply.header('vary', 'accept-encoding');
+    reply.header('vary', 'accept-encoding, accept-language');
     if (!/\bgzip\b/.test(request.headers['accept-encoding'] ?? '')) return this.plain;
     if (this.compressed) {
       reply.header('content-encoding', 'gzip');

@@ -1,5 +1,6 @@
 import type { AlertKind } from '#core/alerts/rule';
-import { type FigureUnit, formatShort } from '#core/money/format';
+import type { FigureUnit } from '#core/money/figureUnit';
+import { formatShort } from './numbers/format';
 
 export interface AlertFacts {
   kind: AlertKind;

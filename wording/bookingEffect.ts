@@ -1,7 +1,7 @@
 import type { Dataset } from '#core/dataset/dataset';
 import type { Period } from '#core/period/calendar';
 import type { PlaceOfOne } from '#core/ranking/standingOfOne';
-import { showPercent } from '#core/status/percent';
+import { showPercent } from './numbers/percent';
 import { describePeriod } from './period';
 
 const ORDINALS = [

@@ -1,5 +1,5 @@
 import type { CommissionStatement, StatementEntry } from '#contract/schemas/commission';
-import { formatPaid } from '#core/money/format';
+import { formatPaid } from './numbers/format';
 
 const KIND_WORDS: Readonly<Record<StatementEntry['kind'], string>> = {
   deal: 'Deal',

@@ -1,6 +1,7 @@
 import type { Measure } from '#core/measure/measure';
-import { type FigureUnit, formatDifference, formatShort } from '#core/money/format';
+import type { FigureUnit } from '#core/money/figureUnit';
 import { nameInSentence } from './nameInSentence';
+import { formatDifference, formatShort } from './numbers/format';
 
 export interface ComparisonPart {
   text: string;

@@ -1,8 +1,9 @@
 import type { Contributions } from '#contract/schemas/contributions';
 import type { Measure } from '#core/measure/measure';
 import { QUANTITY_SCALE } from '#core/measure/part';
-import { type FigureUnit, formatExact } from '#core/money/format';
+import type { FigureUnit } from '#core/money/figureUnit';
 import { nameOfAddend, nameOfCustom } from './fieldNames';
+import { formatCount, formatExact } from './numbers/format';
 
 type PartKind = Contributions['numeratorKind'];
 
@@ -53,11 +54,11 @@ export function showPart(
       return (value / QUANTITY_SCALE).toLocaleString('en-GB', { maximumFractionDigits: 3 });
     case 'count':
     case 'days':
-      return value.toLocaleString('en-GB');
+      return formatCount(value);
   }
 }
 
 /** How many deals a figure leaves out for want of a date or value. */
 export function describeExcluded(deals: number): string {
-  return `${deals.toLocaleString('en-GB')} ${deals === 1 ? 'deal is' : 'deals are'} left out: a date or value is missing.`;
+  return `${formatCount(deals)} ${deals === 1 ? 'deal is' : 'deals are'} left out: a date or value is missing.`;
 }

@@ -1,7 +1,7 @@
 import { changeOf } from '#core/comparison/change';
-import type { FigureUnit } from '#core/money/format';
-import { formatShort } from '#core/money/format';
-import { showPercent } from '#core/status/percent';
+import type { FigureUnit } from '#core/money/figureUnit';
+import { formatShort } from './numbers/format';
+import { showPercent } from './numbers/percent';
 
 /** A piece of the headline; what was chosen stands out. */
 export interface ExplorePart {

@@ -1,10 +1,11 @@
 import type { LinesHeader } from '#contract/schemas/slice';
 import { exponentOf } from '#core/money/currency';
-import { type FigureUnit, formatShort } from '#core/money/format';
+import type { FigureUnit } from '#core/money/figureUnit';
 import { DEAL_SIZES } from '#core/slices/dealSize';
 import type { ExploreAnswer, ExploreKey, SliceValue } from '#core/slices/exploring';
 import type { SliceMeasure } from '#core/slices/lineTable';
 import { describeExplored, type ExplorePart } from './exploreSentence';
+import { formatShort } from './numbers/format';
 
 export const KEY_NAMES: Readonly<Record<ExploreKey, string>> = {
   month: 'Month',

@@ -1,5 +1,5 @@
 import type { MeasureRecord } from '#contract/schemas/measure';
-import type { FigureUnit } from '#core/money/format';
+import type { FigureUnit } from '#core/money/figureUnit';
 
 /** What the figures of a measure are counted in. */
 export function figureUnit({

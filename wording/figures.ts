@@ -1,16 +1,10 @@
 import type { StandingView } from '#contract/schemas/attainment';
-import {
-  type Display,
-  FIRST_DISPLAY,
-  showBelow,
-  showDifference,
-  showFigure,
-  showGap,
-} from '#core/money/display';
-import { formatExact, withSign } from '#core/money/format';
-import { showPercent } from '#core/status/percent';
+import { type Display, FIRST_DISPLAY } from '#core/money/display';
 import { figureUnit } from './figureUnit';
 import { sayEarlierTotals } from './monthlyTotals';
+import { showBelow, showDifference, showFigure, showGap } from './numbers/display';
+import { formatExact, withSign } from './numbers/format';
+import { showPercent } from './numbers/percent';
 import { describeTarget } from './target';
 
 /** A figure as it is shown, with how it is made. */

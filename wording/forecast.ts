@@ -1,8 +1,9 @@
 import type { PipelineHorizon } from '#contract/schemas/pipeline';
 import type { Odds } from '#core/forecast/odds';
 import type { Outlook } from '#core/forecast/outlook';
-import { type FigureUnit, formatExact, formatWhole } from '#core/money/format';
-import { showPercent } from '#core/status/percent';
+import type { FigureUnit } from '#core/money/figureUnit';
+import { formatExact, formatWhole } from './numbers/format';
+import { showPercent } from './numbers/percent';
 
 /** Odds in words: never a bare 0 % or 100 % where it is not certain. */
 export function showOdds(odds: Odds | null): string {

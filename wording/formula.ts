@@ -1,8 +1,9 @@
 import type { StandingView } from '#contract/schemas/attainment';
-import { type FigureUnit, formatDifference, formatExact } from '#core/money/format';
+import type { FigureUnit } from '#core/money/figureUnit';
 import { parseDay } from '#core/period/day';
 import { shortDay } from '#wording/period';
 import { figureUnit } from './figureUnit';
+import { formatDifference, formatExact } from './numbers/format';
 import { describeTarget } from './target';
 
 const BENCHMARK_WORDS: Record<StandingView['grading']['benchmark'], string> = {

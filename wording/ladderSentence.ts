@@ -1,10 +1,10 @@
 import { type Dataset, figureUnitOf } from '#core/dataset/dataset';
 import type { MeasureCode } from '#core/measure/measure';
-import { formatShort, withSign } from '#core/money/format';
 import type { Period } from '#core/period/calendar';
 import type { RankedBy, RankedUnit } from '#core/ranking/ladder';
-import { showChange, showPercent } from '#core/status/percent';
 import { cutsOf } from '#core/status/rule';
+import { formatShort, withSign } from './numbers/format';
+import { showChange, showPercent } from './numbers/percent';
 import { describePeriod } from './period';
 
 const NOUNS: Record<RankedBy, string> = {

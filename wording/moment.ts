@@ -1,4 +1,8 @@
-import { MONTHS } from './period';
+import { EN_DATES } from './messages/en/dates';
+import { messagesOf } from './messages/translate';
+import { dayText, monthNames } from './period';
+
+const t = messagesOf('dates', EN_DATES);
 
 /** A clock's reading of a moment in a time zone. */
 interface ClockParts {
@@ -58,13 +62,18 @@ function readMoment(at: string): number {
 export function describeMoment(at: string, timeZone: string): string {
   const milliseconds = readMoment(at);
   if (Number.isNaN(milliseconds)) return at;
-  const { year, month, date, hour, minute } = readClock(milliseconds, timeZone);
-  return `${date} ${MONTHS[month - 1]!.slice(0, 3)} ${year}, ${two(hour)}:${two(minute)}`;
+  const clock = readClock(milliseconds, timeZone);
+  return t('moment', { day: dayOf(clock), time: `${two(clock.hour)}:${two(clock.minute)}` });
 }
 
 /** The same without its time of day: "18 Nov 2026". */
 export function describeDayOf(at: string, timeZone: string): string {
-  return describeMoment(at, timeZone).split(',')[0]!;
+  const milliseconds = readMoment(at);
+  return Number.isNaN(milliseconds) ? at : dayOf(readClock(milliseconds, timeZone));
+}
+
+function dayOf({ date, month, year }: ClockParts): string {
+  return dayText({ date, month: monthNames()[month - 1]!.slice(0, 3), year });
 }
 
 /** What a clock shows, as a field has it: "2026-11-18T14:05". */

@@ -1,11 +1,11 @@
 import type { Standing } from '#core/attainment/standing';
 import { type Dataset, figureUnitOf } from '#core/dataset/dataset';
 import type { Measure } from '#core/measure/measure';
-import { formatBelow, formatShort } from '#core/money/format';
 import type { Period } from '#core/period/calendar';
-import { showPercent } from '#core/status/percent';
 import { cutsOf } from '#core/status/rule';
 import { nameInSentence } from './nameInSentence';
+import { formatBelow, formatShort } from './numbers/format';
+import { showPercent } from './numbers/percent';
 import { describePeriod, monthName, shortDay } from './period';
 
 /** What a sentence about a standing is put together of. */

@@ -1,6 +1,6 @@
 import type { SliceAttainment } from '#contract/schemas/sliceAttainment';
-import { formatShort } from '#core/money/format';
 import { figureUnit } from './figureUnit';
+import { formatShort } from './numbers/format';
 import { manyOfDimension, nameOfDimension } from './slices';
 
 /** How many slices of a unit are behind their targets, and which is furthest. */

@@ -2,9 +2,9 @@ import type { Standing } from '#core/attainment/standing';
 import { peerAverageOf } from '#core/comparison/peers';
 import type { Dataset } from '#core/dataset/dataset';
 import type { Day } from '#core/period/day';
-import { showPercent } from '#core/status/percent';
 import { isComparison } from '#core/status/rule';
 import { nameInSentence } from './nameInSentence';
+import { showPercent } from './numbers/percent';
 import { shortDay } from './period';
 import { pronounsOf, shortPeriod, toWords, upper, type Words } from './sentenceWords';
 

@@ -1,5 +1,6 @@
 import type { Cause, GapRow, StartView, ToDo } from '#contract/schemas/start';
-import { type FigureUnit, formatShort } from '#core/money/format';
+import type { FigureUnit } from '#core/money/figureUnit';
+import { formatCount, formatShort } from './numbers/format';
 
 /** Two names at most: a third makes a list of a sentence. */
 const NAMED = 2;
@@ -39,8 +40,7 @@ export function describeCause(cause: Cause, unit: FigureUnit): string {
 /** One thing to do, as somebody would say it. */
 export function describeToDo({ kind, count, amount, periodName }: ToDo, money: FigureUnit): string {
   const worth = amount === null || amount === 0 ? '' : `, ${formatShort(amount, money)}`;
-  const many = (one: string, more: string) =>
-    `${count.toLocaleString('en-GB')} ${count === 1 ? one : more}`;
+  const many = (one: string, more: string) => `${formatCount(count)} ${count === 1 ? one : more}`;
   switch (kind) {
     case 'overdue':
       return `Close or move ${many('overdue deal', 'overdue deals')}${worth}`;

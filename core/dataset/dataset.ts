@@ -9,7 +9,7 @@ import type { RunningSums } from '../ledger/runningSums';
 import type { UnitSums } from '../ledger/unitSums';
 import type { Accumulation, Term } from '../measure/definition';
 import { baseOf, type MeasureCode, type Sum } from '../measure/measure';
-import type { FigureUnit } from '../money/format';
+import type { FigureUnit } from '../money/figureUnit';
 import type { Period } from '../period/calendar';
 import type { Day, DaySpan } from '../period/day';
 import { cutAtSameDate, priorPeriodOf, priorYearOf } from '../period/neighbours';

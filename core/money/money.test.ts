@@ -3,7 +3,6 @@ import { describe, expect, it } from 'vitest';
 import { addMinor, parseAmount, toDecimal } from './amount';
 import { divideCredit, parseCreditText, toCreditText } from './credit';
 import { exponentOf } from './currency';
-import { formatExact, formatShort } from './format';
 import { convertBack, convertMinor, findRate } from './rate';
 import { shareOut } from './share';
 
@@ -146,14 +145,6 @@ describe('amounts', () => {
 
   it('refuses a sum that would not be exact', () => {
     expect(() => addMinor(Number.MAX_SAFE_INTEGER, 1)).toThrow(RangeError);
-  });
-
-  it('shows the exact figure, a true minus, and a short form', () => {
-    expect(formatExact(-123450, { kind: 'money', currency: 'EUR' })).toBe('\u2212€1,234.50');
-    expect(formatExact(10_000_000, { kind: 'money', currency: 'EUR' })).toBe('€100,000');
-    expect(formatShort(39_618_000, { kind: 'money', currency: 'EUR' })).toBe('€396k');
-    expect(formatShort(123_456_789, { kind: 'money', currency: 'EUR' })).toBe('€1.23m');
-    expect(formatShort(99_960_000, { kind: 'money', currency: 'EUR' })).toBe('€1.00m');
   });
 });
 

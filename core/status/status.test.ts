@@ -1,7 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { type GradeInput, gradeOf } from './grade';
-import { showChange, showPercent } from './percent';
 import { defaultRule, findRuleFaults, type StatusRule } from './rule';
 
 const DEFAULT_RULE = defaultRule({ isCumulative: true, direction: 'higher' });
@@ -307,26 +306,4 @@ describe("a rule of one's own", () => {
       for (const isCumulative of [true, false])
         expect(findRuleFaults(defaultRule({ isCumulative, direction }), direction)).toEqual([]);
   });
-});
-
-describe('percent', () => {
-  it('never crosses a cut or 100 %', () => {
-    expect(showPercent(0.996)).toBe('99.6%');
-    expect(showPercent(0.99999)).toBe('99.99%');
-    expect(showPercent(0.825, [80, 95])).toBe('83%');
-    expect(showPercent(0.7996, [80, 95])).toBe('79.96%');
-    expect(showPercent(1)).toBe('100%');
-    fc.assert(
-      fc.property(fc.double({ min: -2, max: 5, noNaN: true }), (ratio) => {
-        const shown = Number(showPercent(ratio, [80, 95]).replace('−', '-').replace('%', ''));
-        for (const cut of [80, 95, 100]) expect(shown < cut).toBe(ratio * 100 < cut);
-      }),
-    );
-  });
-  it('says a change with its sign', () =>
-    expect([showChange(0.114), showChange(-0.382), showChange(0)]).toEqual([
-      '+11.4%',
-      '−38.2%',
-      '0.0%',
-    ]));
 });

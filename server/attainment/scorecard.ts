@@ -2,7 +2,7 @@ import type { MeasureComparison, SalesMixView, ScorecardView } from '#contract/s
 import type { BriefStanding } from '#core/attainment/standing';
 import { type Dataset, figureUnitOf } from '#core/dataset/dataset';
 import type { Measure, MeasureCode } from '#core/measure/measure';
-import { toMajor } from '#core/money/format';
+import { toMajor } from '#core/money/figureUnit';
 import type { Period } from '#core/period/calendar';
 import { countedDays, toIsoDay } from '#core/period/day';
 import { averageDealSizeOfYear, buildSalesMix } from '#core/salesMix/salesMix';
@@ -13,8 +13,8 @@ import {
   type ScoreCell,
 } from '#core/scorecard/scorecard';
 import { weighTotal } from '#core/scorecard/weightedTotal';
-import { showPercent } from '#core/status/percent';
 import type { Unit } from '#core/units/unit';
+import { showPercent } from '#wording/numbers/percent';
 import { describeSpan } from '#wording/period';
 import { describePairs, describeScorecard } from '#wording/scorecardSentence';
 import { findMeasure } from './find';

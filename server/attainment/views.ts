@@ -12,16 +12,16 @@ import type { Grading } from '#core/attainment/grading';
 import type { Earlier, Standing } from '#core/attainment/standing';
 import { type Dataset, figureUnitOf, totalsIn, type TotalsInFigure } from '#core/dataset/dataset';
 import type { Measure, MeasureCode, MeasureRecord } from '#core/measure/measure';
-import { formatDifference, withSign } from '#core/money/format';
 import type { Period } from '#core/period/calendar';
 import { type DaySpan, toIsoDay } from '#core/period/day';
 import type { RankedBy, RankingRow } from '#core/ranking/ladder';
-import { showChange, showPercent } from '#core/status/percent';
 import { cutsOf } from '#core/status/rule';
 import type { ResolvedTarget } from '#core/targets/resolvedTarget';
 import type { Unit } from '#core/units/unit';
 import { showRanked } from '#wording/ladderSentence';
 import { describeMonths } from '#wording/monthlyTotals';
+import { formatDifference, withSign } from '#wording/numbers/format';
+import { showChange, showPercent } from '#wording/numbers/percent';
 import { describePeriod, describeSpan } from '#wording/period';
 
 /** More than this and the screen says how many there are. */

@@ -1,6 +1,6 @@
 import type { CommissionStatement, StatementEntry } from '#contract/schemas/commission';
-import { formatPaid } from '#core/money/format';
 import { describeEntry, describeRates, showAttainment, showBase } from '#wording/commission';
+import { formatPaid } from '#wording/numbers/format';
 import { INK, type PdfPaper } from '../print/index';
 
 /** A4 upright, in points. */

@@ -1,7 +1,7 @@
 import type { Deal, DealContribution } from '#contract/schemas/deal';
 import { attainmentOf, buildBrief } from '#core/attainment/standing';
 import { parseDay } from '#core/period/day';
-import { showPercent } from '#core/status/percent';
+import { showPercent } from '#wording/numbers/percent';
 import { describePeriod } from '#wording/period';
 import type { Scope } from '../access/index';
 import type { DealCredit } from './facts';

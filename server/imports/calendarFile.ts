@@ -1,5 +1,5 @@
 import { sql } from 'drizzle-orm';
-import { formatExact } from '#core/money/format';
+import { formatExact } from '#wording/numbers/format';
 import type { Context } from '../context';
 import { DEAL_COLUMNS, DEAL_JOINS, type DealFilter, toDeal, whereOf } from '../deals/index';
 

@@ -1,7 +1,7 @@
 import type ExcelJS from 'exceljs';
 import { type Dataset, figureUnitOf } from '#core/dataset/dataset';
 import type { MeasureCode } from '#core/measure/measure';
-import { decimalsOf, toMajor } from '#core/money/format';
+import { decimalsOf, toMajor } from '#core/money/figureUnit';
 import { buildTargetTable, type TableCell } from '#core/targets/table';
 import type { Unit } from '#core/units/unit';
 import { DETAILS_SHEET, FIRST_PERIOD_COLUMN } from '../reading/index';

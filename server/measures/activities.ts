@@ -10,10 +10,11 @@ import type {
 import { type Dataset, figureUnitOf, valueIn } from '#core/dataset/dataset';
 import { baseOf, type Measure } from '#core/measure/measure';
 import { parseDecimal, writeDecimal } from '#core/money/amount';
-import { decimalsOf } from '#core/money/format';
+import { decimalsOf } from '#core/money/figureUnit';
 import type { Period } from '#core/period/calendar';
 import { type Day, DEAL_DAYS, parseDay, toIsoDay } from '#core/period/day';
 import type { Unit } from '#core/units/unit';
+import { formatCount } from '#wording/numbers/format';
 import { describePeriod, shortPeriod } from '#wording/period';
 import type { Principal, Scope } from '../access/index';
 import { mayDo } from '../access/permissions';
@@ -224,7 +225,7 @@ export function checkActivity(
     faults.push({
       field: 'value',
       code: 'aboveLimit',
-      params: { max: LARGEST_VALUE.toLocaleString('en') },
+      params: { max: formatCount(LARGEST_VALUE) },
     });
   if (faults.length > 0) return { ok: false, faults };
   return {

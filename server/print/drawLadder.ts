@@ -1,7 +1,7 @@
 import type { StandingView } from '#contract/schemas/attainment';
 import { declutter } from '#core/picture/declutter';
 import { scaleOfShares } from '#core/picture/ladderScale';
-import { showPercent } from '#core/status/percent';
+import { showPercent } from '#wording/numbers/percent';
 import { inkOf } from './drawMark';
 import type { Box } from './drawPath';
 import { fit } from './fonts';

@@ -1,9 +1,10 @@
 import type { StandingView } from '#contract/schemas/attainment';
-import { decimalsOf, formatShort, toMajor } from '#core/money/format';
+import { decimalsOf, toMajor } from '#core/money/figureUnit';
 import { parseDay } from '#core/period/day';
 import { axisOf } from '#core/picture/axis';
 import { declutter } from '#core/picture/declutter';
 import { figureUnit } from '#wording/figureUnit';
+import { formatShort } from '#wording/numbers/format';
 import { shortDay } from '#wording/period';
 import { INK, type Paper, type Point } from './paper';
 

@@ -1,8 +1,8 @@
 import type { RankingRowView, StandingView } from '#contract/schemas/attainment';
-import { formatColumn, formatExact, formatShort } from '#core/money/format';
 import { listDefinitions } from '#wording/definitions';
 import { listFigures } from '#wording/figures';
 import { figureUnit } from '#wording/figureUnit';
+import { formatColumn, formatExact, formatShort } from '#wording/numbers/format';
 import { drawLadder } from './drawLadder';
 import { drawMark, inkOf } from './drawMark';
 import { drawPath } from './drawPath';

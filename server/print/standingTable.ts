@@ -1,5 +1,5 @@
 import type { StandingView } from '#contract/schemas/attainment';
-import { decimalsOf, toMajor } from '#core/money/format';
+import { decimalsOf, toMajor } from '#core/money/figureUnit';
 import { listDefinitions } from '#wording/definitions';
 import { figureUnit } from '#wording/figureUnit';
 import { describeNotes } from '#wording/note';

@@ -10,6 +10,7 @@ import { sizeOfDeal } from '#core/slices/dealSize';
 import { FIRST, OF_LINE } from '#core/slices/lineColumn';
 import { gatherLines, type LineTable } from '#core/slices/lineTable';
 import type { Unit } from '#core/units/unit';
+import { formatCount } from '#wording/numbers/format';
 import { describeSpan, shortDay, shortPeriod } from '#wording/period';
 import type { Scope } from '../access/index';
 import { toPeriodView, toUnitSummary } from '../attainment/index';
@@ -49,8 +50,8 @@ export async function packLines(
   const count = now.length + (before?.length ?? 0);
   if (count > MOST_LINES)
     throw new ProblemError('tooManyLines', {
-      count: count.toLocaleString('en-GB'),
-      most: MOST_LINES.toLocaleString('en-GB'),
+      count: formatCount(count),
+      most: formatCount(MOST_LINES),
     });
 
   const categoryOf = await loadCategoryOf(db);

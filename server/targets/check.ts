@@ -5,7 +5,7 @@ import { type Dataset, figureUnitOf } from '#core/dataset/dataset';
 import type { MeasureCode } from '#core/measure/measure';
 import { parseDecimal } from '#core/money/amount';
 import { exponentOf } from '#core/money/currency';
-import { decimalsOf } from '#core/money/format';
+import { decimalsOf } from '#core/money/figureUnit';
 import { convertMinor } from '#core/money/rate';
 import type { FiscalCalendar, Period } from '#core/period/calendar';
 import { isSliceMeasure } from '#core/slices/lineTable';

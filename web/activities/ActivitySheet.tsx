@@ -1,7 +1,8 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useRef, useState } from 'react';
 import type { ActivityGrid } from '#contract/schemas/activity';
-import { type FigureUnit, formatColumn, formatExact } from '#core/money/format';
+import type { FigureUnit } from '#core/money/figureUnit';
+import { formatColumn, formatExact } from '#wording/numbers/format';
 import { classNames } from '../ui/classNames';
 import { type Selection, single, toBlockOf } from '../ui/grid/selection';
 import { useActivityKeys } from './useActivityKeys';

@@ -1,6 +1,6 @@
 import type { ClipboardEvent, KeyboardEvent, RefObject } from 'react';
 import type { ActivityGrid } from '#contract/schemas/activity';
-import { decimalsOf, type FigureUnit } from '#core/money/format';
+import { decimalsOf, type FigureUnit } from '#core/money/figureUnit';
 import { parseBlock, toBlock } from '../ui/grid/clipboard';
 import { type Entry, placeBlock } from '../ui/grid/paste';
 import { moveSelection, type Selection, single, toBlockOf } from '../ui/grid/selection';

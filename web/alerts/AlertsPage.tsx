@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Link, useLocation } from 'react-router';
 import type { Alert, AlertRule } from '#contract/schemas/alert';
-import type { FigureUnit } from '#core/money/format';
+import type { FigureUnit } from '#core/money/figureUnit';
 import { parseDay, toIsoDay } from '#core/period/day';
 import { shortDay } from '#wording/period';
 import { useListAlertsQuery, useMarkAlertsSeenMutation } from '../app/alerts';

@@ -1,6 +1,7 @@
 import type { AlertDelivery, AlertRule } from '#contract/schemas/alert';
 import type { AlertKind, AlertPeriod, GradeChange, Watched } from '#core/alerts/rule';
-import { type FigureUnit, formatExact } from '#core/money/format';
+import type { FigureUnit } from '#core/money/figureUnit';
+import { formatExact } from '#wording/numbers/format';
 
 /** What each kind of rule tells of, and what its number is. */
 export const KIND_WORDS: Readonly<

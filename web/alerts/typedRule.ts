@@ -1,7 +1,7 @@
 import type { AlertRule, AlertRuleInput } from '#contract/schemas/alert';
 import type { MeasureRecord } from '#contract/schemas/measure';
 import { OF_SLICES } from '#core/alerts/rule';
-import { decimalsOf, type FigureUnit } from '#core/money/format';
+import { decimalsOf, type FigureUnit } from '#core/money/figureUnit';
 import type { SliceDimension } from '#core/targets/targetSlice';
 import { figureUnit } from '#wording/figureUnit';
 import { IN_AMOUNTS, KIND_WORDS } from './ruleWords';

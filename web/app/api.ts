@@ -18,6 +18,7 @@ import {
 import * as units from '#contract/routes/units';
 import type { Me } from '#contract/schemas/access';
 import type { Status, UnitAttainments } from '#contract/schemas/attainment';
+import { language } from '#wording/language';
 import { askAgain, LONGEST_WAIT_MS } from './askAgain';
 import { liveSlice } from './connection';
 
@@ -60,7 +61,11 @@ const queryByRoute: BaseQueryFn<Request, unknown, Failure> = async (
         method: route.method,
         body,
         params: query as Record<string, string>,
-        headers: { ...(me && !isQuestion ? { 'x-csrf': me.csrf } : {}), ...headers },
+        headers: {
+          'accept-language': language().tag,
+          ...(me && !isQuestion ? { 'x-csrf': me.csrf } : {}),
+          ...headers,
+        },
         ...(isQuestion ? { timeout: LONGEST_WAIT_MS } : {}),
       },
       store,

@@ -1,4 +1,4 @@
-import { WEEKDAYS as FROM_SUNDAY } from '#wording/period';
+import { weekdayNames } from '#wording/period';
 
 /** Weeks begin on Monday, as a calendar is chosen by them. */
-export const WEEKDAYS = [...FROM_SUNDAY.slice(1), ...FROM_SUNDAY.slice(0, 1)];
+export const WEEKDAYS = [...weekdayNames().slice(1), ...weekdayNames().slice(0, 1)];

@@ -1,15 +1,14 @@
 import { useMemo } from 'react';
 import * as routes from '#contract/routes/access';
+import { type Display, FIRST_DISPLAY } from '#core/money/display';
+import type { FigureUnit } from '#core/money/figureUnit';
 import {
-  type Display,
-  FIRST_DISPLAY,
   showBelow,
   showColumn,
   showDifference,
   showFigure,
   showGap,
-} from '#core/money/display';
-import type { FigureUnit } from '#core/money/format';
+} from '#wording/numbers/display';
 import { api } from './api';
 
 export const { useGetDisplayQuery, useSaveDisplayMutation } = api.injectEndpoints({

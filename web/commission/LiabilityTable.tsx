@@ -1,4 +1,4 @@
-import { formatPaid } from '#core/money/format';
+import { formatPaid } from '#wording/numbers/format';
 import { FailureNote } from '../app/FailureNote';
 import { Loading } from '../ui/Loading';
 import { useGetLiabilityQuery } from './api';

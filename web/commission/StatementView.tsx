@@ -1,10 +1,10 @@
 import { useState } from 'react';
 import { Link, useLocation } from 'react-router';
 import type { CommissionStatement, StatementEntry } from '#contract/schemas/commission';
-import { formatPaid } from '#core/money/format';
 import { parseDay } from '#core/period/day';
 import { describeEntry, describeRates, showAttainment, showBase } from '#wording/commission';
 import { nameInSentence } from '#wording/nameInSentence';
+import { formatPaid } from '#wording/numbers/format';
 import { shortDay } from '#wording/period';
 import { FailureNote, otherFault } from '../app/FailureNote';
 import { Moment } from '../app/Moment';

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import type { Me } from '#contract/schemas/access';
 import type { StatementList, StatementRow } from '#contract/schemas/commission';
-import { formatPaid } from '#core/money/format';
+import { formatPaid } from '#wording/numbers/format';
 import { useAddress } from '../app/address';
 import { DayField } from '../app/DayField';
 import { FailureNote, faultAt, otherFault } from '../app/FailureNote';

@@ -1,5 +1,5 @@
 import type { CommissionTrial } from '#contract/schemas/commission';
-import { formatPaid } from '#core/money/format';
+import { formatPaid } from '#wording/numbers/format';
 import { useShownOnce } from '../ui/useShownOnce';
 import { useMonths } from './useMonths';
 

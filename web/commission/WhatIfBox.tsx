@@ -1,9 +1,10 @@
 import { useState } from 'react';
 import type { CommissionStatement } from '#contract/schemas/commission';
-import { decimalsOf, formatPaid } from '#core/money/format';
+import { decimalsOf } from '#core/money/figureUnit';
 import { readTyped } from '#core/money/typed';
 import { showBase } from '#wording/commission';
 import { nameInSentence } from '#wording/nameInSentence';
+import { formatPaid } from '#wording/numbers/format';
 import { Field, INPUT } from '../ui/Field';
 import { useGetWhatIfQuery } from './api';
 

@@ -4,7 +4,7 @@ import {
   MOST_TIERS,
 } from '#contract/schemas/commission';
 import { writeDecimal } from '#core/money/amount';
-import { decimalsOf } from '#core/money/format';
+import { decimalsOf } from '#core/money/figureUnit';
 import { readTyped } from '#core/money/typed';
 
 /** Terms as they are typed: percents and amounts are texts. */

@@ -1,8 +1,8 @@
 import type { CommissionTermsInput, StatementState } from '#contract/schemas/commission';
 import type { CommissionPeriod } from '#core/commission/terms';
-import { formatPaid } from '#core/money/format';
 import { describeRate } from '#wording/commission';
 import { nameInSentence } from '#wording/nameInSentence';
+import { formatPaid } from '#wording/numbers/format';
 import type { PaidOn } from './paidOn';
 
 export const PERIOD_WORDS: Readonly<Record<CommissionPeriod, string>> = {

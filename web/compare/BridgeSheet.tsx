@@ -1,5 +1,5 @@
 import type { ComparisonView } from '#contract/schemas/comparison';
-import { withSign } from '#core/money/format';
+import { withSign } from '#wording/numbers/format';
 import { BY_NAMES } from '#wording/takenApart';
 import type { Shown } from '../app/display';
 import { classNames } from '../ui/classNames';

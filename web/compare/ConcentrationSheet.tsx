@@ -10,9 +10,10 @@ import {
   YAxis,
 } from 'recharts';
 import type { ComparisonView } from '#contract/schemas/comparison';
-import { toMajor } from '#core/money/format';
-import { showPercent } from '#core/status/percent';
+import { toMajor } from '#core/money/figureUnit';
 import { figureUnit } from '#wording/figureUnit';
+import { formatCount } from '#wording/numbers/format';
+import { showPercent } from '#wording/numbers/percent';
 import { BY_PLURALS } from '#wording/takenApart';
 import type { Shown } from '../app/display';
 import { SaveTable } from '../figures/SaveTable';
@@ -78,7 +79,7 @@ export function ConcentrationSheet({
           value={top}
           onChange={(event) => setTop(event.target.value)}
         />{' '}
-        of {now.count.toLocaleString('en-GB')} {what} have {tellTop(now, wanted, shown)} of{' '}
+        of {formatCount(now.count)} {what} have {tellTop(now, wanted, shown)} of{' '}
         {shown.figure(now.total)}
         {then &&
           then.count > 0 &&

@@ -1,9 +1,10 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
 import type { ComparedRow, ComparisonView, TakenApartBy } from '#contract/schemas/comparison';
-import { toMajor, withSign } from '#core/money/format';
+import { toMajor } from '#core/money/figureUnit';
 import { figureUnit } from '#wording/figureUnit';
 import { describeNotes } from '#wording/note';
+import { withSign } from '#wording/numbers/format';
 import { BY_NAMES } from '#wording/takenApart';
 import type { Shown } from '../app/display';
 import { Change } from '../figures/Change';

@@ -8,7 +8,7 @@ import {
   YAxis,
 } from 'recharts';
 import { type MeasuresByMonth, MOST_MEASURES_BY_MONTH } from '#contract/schemas/measuresByMonth';
-import { toMajor } from '#core/money/format';
+import { toMajor } from '#core/money/figureUnit';
 import { describeCorrelation } from '#wording/correlation';
 import { figureUnit } from '#wording/figureUnit';
 import { useAddress } from '../app/address';

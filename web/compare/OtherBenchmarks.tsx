@@ -1,5 +1,5 @@
 import type { Benchmark, ComparisonView } from '#contract/schemas/comparison';
-import { withSign } from '#core/money/format';
+import { withSign } from '#wording/numbers/format';
 import type { Shown } from '../app/display';
 
 /**

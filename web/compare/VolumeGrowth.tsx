@@ -1,7 +1,7 @@
 import type { ComparedRow, ComparisonView } from '#contract/schemas/comparison';
 import { medianOf } from '#core/ledger/dealValues';
 import { declutter } from '#core/picture/declutter';
-import { showChange } from '#core/status/percent';
+import { showChange } from '#wording/numbers/percent';
 import type { Shown } from '../app/display';
 
 const [WIDTH, HEIGHT] = [460, 250];

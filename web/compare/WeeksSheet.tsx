@@ -1,17 +1,8 @@
 import type { ComparisonView } from '#contract/schemas/comparison';
 import { changeOf } from '#core/comparison/change';
-import { showChange } from '#core/status/percent';
+import { showChange } from '#wording/numbers/percent';
+import { WEEKDAYS } from '../app/calendarWords';
 import type { Shown } from '../app/display';
-
-const WEEKDAYS = [
-  'Monday',
-  'Tuesday',
-  'Wednesday',
-  'Thursday',
-  'Friday',
-  'Saturday',
-  'Sunday',
-] as const;
 
 const CELL = 'px-1.5 py-1 text-right whitespace-nowrap';
 

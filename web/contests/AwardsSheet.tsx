@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { AwardPicture } from '#core/contest/contest';
-import { decimalsOf } from '#core/money/format';
+import { decimalsOf } from '#core/money/figureUnit';
 import { readTyped } from '#core/money/typed';
 import { useGetMeQuery } from '../app/api';
 import { faultAt, otherFault } from '../app/FailureNote';

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import type { ContestPlace, ContestView } from '#contract/schemas/contest';
-import { formatPaid } from '#core/money/format';
 import { parseDay } from '#core/period/day';
+import { formatPaid } from '#wording/numbers/format';
 import { shortDay } from '#wording/period';
 import { useAddress } from '../app/address';
 import { FailureNote, otherFault } from '../app/FailureNote';

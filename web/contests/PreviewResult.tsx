@@ -1,6 +1,6 @@
 import type { ContestPreview } from '#contract/schemas/contest';
-import { formatPaid } from '#core/money/format';
 import { showProgress } from '#wording/contest';
+import { formatPaid } from '#wording/numbers/format';
 import { useShownOnce } from '../ui/useShownOnce';
 
 /** Who would have won in the last ended round, and what it would have cost. */

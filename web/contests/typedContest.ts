@@ -1,7 +1,7 @@
 import type { Contest, ContestInput } from '#contract/schemas/contest';
 import type { MeasureRecord } from '#contract/schemas/measure';
 import { writeDecimal } from '#core/money/amount';
-import { decimalsOf } from '#core/money/format';
+import { decimalsOf } from '#core/money/figureUnit';
 import { readTyped } from '#core/money/typed';
 import { addMonths, type Day, toIsoDay } from '#core/period/day';
 import { figureUnit } from '#wording/figureUnit';

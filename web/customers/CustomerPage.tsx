@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import { Link, useLocation, useParams } from 'react-router';
 import type { CustomerView } from '#contract/schemas/customer';
-import { formatExact, formatWhole } from '#core/money/format';
 import { parseDay } from '#core/period/day';
+import { formatCount, formatExact, formatWhole } from '#wording/numbers/format';
 import { shortDay } from '#wording/period';
 import { useGetCompanyQuery, useGetMeQuery } from '../app/api';
 import { useListCustomersQuery } from '../app/customers';
@@ -56,7 +56,7 @@ export function CustomerPage() {
       <h1 className="max-w-[820px]">
         {data.won.count === 0
           ? `${data.name} has not bought anything yet.`
-          : `${data.name} has bought ${data.won.count.toLocaleString('en-GB')} times for ${formatExact(data.won.credited, money)}, from ${day(data.firstWonOn)} to ${day(data.lastWonOn)}.`}
+          : `${data.name} has bought ${formatCount(data.won.count)} times for ${formatExact(data.won.credited, money)}, from ${day(data.firstWonOn)} to ${day(data.lastWonOn)}.`}
         {data.open.count > 0 &&
           ` ${data.open.count} open ${data.open.count === 1 ? 'deal is' : 'deals are'} worth ${formatWhole(data.open.credited, money)}.`}
         {data.lost > 0 && ` ${data.lost} ${data.lost === 1 ? 'was' : 'were'} lost.`}

@@ -1,8 +1,8 @@
 import { useMemo } from 'react';
 import { useLocation, useNavigate } from 'react-router';
 import type { CustomerLine } from '#contract/schemas/customer';
-import { formatExact } from '#core/money/format';
 import { parseDay } from '#core/period/day';
+import { formatCount, formatExact } from '#wording/numbers/format';
 import { shortDay } from '#wording/period';
 import { useAddress } from '../app/address';
 import { useGetCompanyQuery } from '../app/api';
@@ -95,8 +95,8 @@ export function CustomersPage() {
               footer={
                 data.remainder && (
                   <>
-                    All others ({data.remainder.count.toLocaleString('en-GB')}):{' '}
-                    {data.remainder.won.count.toLocaleString('en-GB')} won deals,{' '}
+                    All others ({formatCount(data.remainder.count)}):{' '}
+                    {formatCount(data.remainder.won.count)} won deals,{' '}
                     {formatExact(data.remainder.won.credited, {
                       kind: 'money',
                       currency: reporting,
@@ -115,7 +115,7 @@ export function CustomersPage() {
 
 /** Found ones may have no deals here; others are listed for the deals they have. */
 function describeCount(count: number, isFound: boolean): string {
-  const customers = `${count.toLocaleString('en-GB')} ${count === 1 ? 'customer' : 'customers'}`;
+  const customers = `${formatCount(count)} ${count === 1 ? 'customer' : 'customers'}`;
   return isFound ? `${customers} found` : `${customers} with deals in this period`;
 }
 
@@ -134,7 +134,7 @@ function buildColumns(reporting: string): Column<CustomerLine>[] {
       heading: 'Won deals',
       width: '90px',
       align: 'right',
-      cell: (customer) => customer.won.count.toLocaleString('en-GB'),
+      cell: (customer) => formatCount(customer.won.count),
     },
     {
       key: 'won',

@@ -1,8 +1,9 @@
 import type { WonInPeriod } from '#contract/schemas/customer';
 import { changeOf } from '#core/comparison/change';
-import { type FigureUnit, formatExact } from '#core/money/format';
+import type { FigureUnit } from '#core/money/figureUnit';
 import { parseDay } from '#core/period/day';
-import { showChange } from '#core/status/percent';
+import { formatCount, formatExact } from '#wording/numbers/format';
+import { showChange } from '#wording/numbers/percent';
 import { describeSpan } from '#wording/period';
 
 /**
@@ -19,8 +20,7 @@ export function InPeriod({
   money: FigureUnit;
 }) {
   const { won, priorYear } = inPeriod;
-  const times = (count: number) =>
-    `${count.toLocaleString('en-GB')} won ${count === 1 ? 'deal' : 'deals'}`;
+  const times = (count: number) => `${formatCount(count)} won ${count === 1 ? 'deal' : 'deals'}`;
   return (
     <p aria-label="In the chosen period">
       {won.count === 0 && won.credited === 0

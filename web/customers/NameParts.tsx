@@ -1,6 +1,7 @@
 import { Bar, BarChart, CartesianGrid, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
 import type { CustomerView } from '#contract/schemas/customer';
-import { type FigureUnit, formatExact, formatShort, formatWhole } from '#core/money/format';
+import type { FigureUnit } from '#core/money/figureUnit';
+import { formatExact, formatShort, formatWhole } from '#wording/numbers/format';
 
 /** What was won of a name, month by month. */
 export function MonthBars({

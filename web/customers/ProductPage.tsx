@@ -1,7 +1,7 @@
 import { Link, useLocation, useParams } from 'react-router';
 import type { ProductView } from '#contract/schemas/customer';
-import { formatExact, formatWhole } from '#core/money/format';
 import { parseDay } from '#core/period/day';
+import { formatCount, formatExact, formatWhole } from '#wording/numbers/format';
 import { shortDay } from '#wording/period';
 import { useGetCompanyQuery } from '../app/api';
 import { FailureNote } from '../app/FailureNote';
@@ -56,7 +56,7 @@ export function ProductPage() {
       <h1 className="max-w-[820px]">
         {data.won.count === 0
           ? `${data.name} has not been sold yet.`
-          : `${data.name} was sold in ${data.won.count.toLocaleString('en-GB')} won deals for ${formatExact(data.won.credited, money)}, from ${day(data.firstWonOn)} to ${day(data.lastWonOn)}.`}
+          : `${data.name} was sold in ${formatCount(data.won.count)} won deals for ${formatExact(data.won.credited, money)}, from ${day(data.firstWonOn)} to ${day(data.lastWonOn)}.`}
         {open}
         {data.lost > 0 && ` ${data.lost} ${data.lost === 1 ? 'was' : 'were'} lost.`}
       </h1>

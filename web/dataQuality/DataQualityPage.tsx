@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import { Link, useLocation } from 'react-router';
 import type { DataQuality } from '#contract/schemas/customer';
-import { formatExact } from '#core/money/format';
+import { formatCount, formatExact } from '#wording/numbers/format';
 import { api, useGetCompanyQuery, useGetMeQuery } from '../app/api';
 import { useGetDataQualityQuery } from '../app/dataQuality';
 import { FailureNote } from '../app/FailureNote';
@@ -58,7 +58,7 @@ export function DataQualityPage() {
           ? data.counts.some((each) => each.kind === 'missingCost')
             ? 'Nothing to fix. Every deal has its people, its dates and its cost.'
             : 'Nothing to fix. Every deal has its people and its dates.'
-          : `${data.total.toLocaleString('en-GB')} ${data.total === 1 ? 'thing' : 'things'} to fix.`}
+          : `${formatCount(data.total)} ${data.total === 1 ? 'thing' : 'things'} to fix.`}
       </h1>
       {waiting.length > 0 && (
         <ul aria-label="What to fix" className="rounded-sheet border border-line bg-sheet">
@@ -74,9 +74,7 @@ export function DataQualityPage() {
                 key={kind}
                 className="grid grid-cols-[70px_minmax(0,1fr)_auto] items-center gap-3 border-b border-line/70 px-4 py-2 last:border-0"
               >
-                <span className="text-right text-[17px] font-semibold">
-                  {count.toLocaleString('en-GB')}
-                </span>
+                <span className="text-right text-[17px] font-semibold">{formatCount(count)}</span>
                 <span>
                   <span className="font-medium">{words.title}</span>
                   {amount !== null && (

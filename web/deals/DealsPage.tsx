@@ -7,8 +7,8 @@ import {
   type DealInput,
 } from '#contract/schemas/deal';
 import { tallyOf } from '#core/deal/tally';
-import { formatExact } from '#core/money/format';
 import { parseDay } from '#core/period/day';
+import { formatCount, formatExact } from '#wording/numbers/format';
 import { useGetCompanyQuery, useGetMeQuery } from '../app/api';
 import { useCustomFields } from '../app/customFields/api';
 import { FailureNote } from '../app/FailureNote';
@@ -107,7 +107,7 @@ export function DealsPage() {
       ]),
     );
     say(
-      `${picked.length.toLocaleString('en-GB')} ${picked.length === 1 ? 'row is' : 'rows are'} on the clipboard, with their heading.`,
+      `${formatCount(picked.length)} ${picked.length === 1 ? 'row is' : 'rows are'} on the clipboard, with their heading.`,
     );
   };
   const saveCell = useCallback((deal: Deal, over: Partial<DealInput>) => save(deal, over), [save]);
@@ -119,13 +119,12 @@ export function DealsPage() {
         <h1>
           {totals ? (
             <>
-              {names.unit} has {totals.won.count.toLocaleString('en-GB')} won{' '}
+              {names.unit} has {formatCount(totals.won.count)} won{' '}
               {totals.won.count === 1 ? 'deal' : 'deals'} worth {money(totals.won.credited)} in{' '}
               {names.period}
               {totals.open.count > 0 && (
                 <>
-                  , and {totals.open.count.toLocaleString('en-GB')} open worth{' '}
-                  {money(totals.open.credited)}
+                  , and {formatCount(totals.open.count)} open worth {money(totals.open.credited)}
                 </>
               )}
               {active.length > 0 && <span className="text-soft"> (filtered)</span>}.

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import type { ImportRun } from '#contract/schemas/import';
+import { formatCount } from '#wording/numbers/format';
 import { FailureNote } from '../app/FailureNote';
 import { Moment } from '../app/Moment';
 import { useListImportsQuery, useUndoImportMutation } from '../records/api';
@@ -33,9 +34,8 @@ export function ImportsDialog({ onClose }: { onClose(): void }) {
                 <span className="min-w-0">
                   <span className="font-medium">{run.fileName}</span>
                   <span className="block text-[12px] text-soft">
-                    <Moment at={run.at} />, {run.userName}: {run.created.toLocaleString('en-GB')}{' '}
-                    new, {run.changed.toLocaleString('en-GB')} changed,{' '}
-                    {run.unchanged.toLocaleString('en-GB')} as they were
+                    <Moment at={run.at} />, {run.userName}: {formatCount(run.created)} new,{' '}
+                    {formatCount(run.changed)} changed, {formatCount(run.unchanged)} as they were
                     {run.undoneAt && (
                       <>
                         ; undone <Moment at={run.undoneAt} /> by {run.undoneBy}
@@ -68,7 +68,7 @@ function UndoForm({ run, onDone }: { run: ImportRun; onDone(): void }) {
     if (result.error) return;
     const { voided, restored, keptCount, kept } = result.data;
     say(
-      `${voided.toLocaleString('en-GB')} voided, ${restored.toLocaleString('en-GB')} put back.${keptCount > 0 ? ` ${keptCount} changed since and kept: ${kept.slice(0, 5).join(', ')}${keptCount > 5 ? ' and more' : ''}.` : ''}`,
+      `${formatCount(voided)} voided, ${formatCount(restored)} put back.${keptCount > 0 ? ` ${keptCount} changed since and kept: ${kept.slice(0, 5).join(', ')}${keptCount > 5 ? ' and more' : ''}.` : ''}`,
     );
     onDone();
   };

@@ -1,7 +1,8 @@
 import { X } from 'lucide-react';
 import type { ExploreAnswer, ExploreKey } from '#core/slices/exploring';
-import { showPercent } from '#core/status/percent';
 import { KEY_NAMES, nameOf } from '#wording/exploreWords';
+import { formatCount } from '#wording/numbers/format';
+import { showPercent } from '#wording/numbers/percent';
 
 const NAMED = 2;
 
@@ -57,14 +58,13 @@ export function ChoiceChips({
       <p className="text-[12px] text-soft" role="status">
         {choices.length === 0 ? (
           <>
-            {answer.lines.all.toLocaleString('en-GB')} deal lines. Choose in any picture to see its
-            part in all the others.
+            {formatCount(answer.lines.all)} deal lines. Choose in any picture to see its part in all
+            the others.
           </>
         ) : (
           <>
-            {answer.lines.these.toLocaleString('en-GB')} of{' '}
-            {answer.lines.all.toLocaleString('en-GB')} deal lines · grey: all, blue: what the
-            choices leave
+            {formatCount(answer.lines.these)} of {formatCount(answer.lines.all)} deal lines · grey:
+            all, blue: what the choices leave
           </>
         )}
       </p>

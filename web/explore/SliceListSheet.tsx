@@ -1,7 +1,7 @@
 import { ArrowUpRight } from 'lucide-react';
 import { Link } from 'react-router';
 import type { LinesHeader } from '#contract/schemas/slice';
-import { type FigureUnit, toMajor } from '#core/money/format';
+import { type FigureUnit, toMajor } from '#core/money/figureUnit';
 import type { ExploreKey, SliceList, SliceRow } from '#core/slices/exploring';
 import { KEY_NAMES } from '#wording/exploreWords';
 import type { Shown } from '../app/display';

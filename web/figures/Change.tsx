@@ -1,5 +1,5 @@
 import { changeOf } from '#core/comparison/change';
-import { showChange } from '#core/status/percent';
+import { showChange } from '#wording/numbers/percent';
 import { classNames } from '../ui/classNames';
 
 /** A change in percent; pale where the base is too small for it to say anything (GUARDS 17). */

@@ -2,9 +2,9 @@ import { Link, useLocation } from 'react-router';
 import type { Figures, PeriodView } from '#contract/schemas/attainment';
 import type { Pipeline } from '#contract/schemas/pipeline';
 import { type GapPlan, planGap } from '#core/forecast/gapPlan';
-import { formatExact, formatWhole } from '#core/money/format';
 import { parseDay } from '#core/period/day';
 import { showOdds } from '#wording/forecast';
+import { formatCount, formatExact, formatWhole } from '#wording/numbers/format';
 import { shortDay } from '#wording/period';
 import { placeLink } from '../app/placeLink';
 import { useGetSalesMixQuery } from './api';
@@ -79,7 +79,7 @@ export function GapPlanSheet({
               ...(takes.averageDealsNeeded === null
                 ? []
                 : [
-                    `${takes.averageDealsNeeded.toLocaleString('en-GB')} average ${takes.averageDealsNeeded === 1 ? 'deal' : 'deals'} of ${whole(salesMix!.yearAverageDealSize!)} (the average of the last 12 months)`,
+                    `${formatCount(takes.averageDealsNeeded)} average ${takes.averageDealsNeeded === 1 ? 'deal' : 'deals'} of ${whole(salesMix!.yearAverageDealSize!)} (the average of the last 12 months)`,
                   ]),
             ].join(', or ')}
             .

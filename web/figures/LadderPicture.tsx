@@ -1,10 +1,10 @@
 import type { RankingRowView } from '#contract/schemas/attainment';
 import type { MeasureRecord } from '#contract/schemas/measure';
-import { formatShort } from '#core/money/format';
 import { scaleAroundShares, scaleOfShares, scaleOfValues } from '#core/picture/ladderScale';
 import type { RankedBy } from '#core/ranking/ladder';
 import { figureUnit } from '#wording/figureUnit';
 import { describeNotes } from '#wording/note';
+import { formatShort } from '#wording/numbers/format';
 import { useGetMeQuery } from '../app/api';
 import { isCrowded, LadderChart } from '../charts/LadderChart';
 import { useNotesAt } from './notes/ShownNotes';

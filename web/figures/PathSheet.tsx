@@ -1,8 +1,9 @@
 import { type ReactNode, useMemo } from 'react';
 import type { StandingView } from '#contract/schemas/attainment';
-import { decimalsOf, type FigureUnit, formatExact, formatShort, toMajor } from '#core/money/format';
+import { decimalsOf, type FigureUnit, toMajor } from '#core/money/figureUnit';
 import { parseDay } from '#core/period/day';
 import { figureUnit } from '#wording/figureUnit';
+import { formatExact, formatShort } from '#wording/numbers/format';
 import { shortDay } from '#wording/period';
 import { PATH_PLOT, PathChart, type PathDatum } from '../charts/PathChart';
 import { useIsTall } from '../ui/useScreen';

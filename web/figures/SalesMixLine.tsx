@@ -1,5 +1,5 @@
 import type { SalesMixView } from '#contract/schemas/scorecard';
-import { formatWhole } from '#core/money/format';
+import { formatCount, formatWhole } from '#wording/numbers/format';
 import { useGetSalesMixQuery } from './api';
 
 /** What a result is made of, beside last year at the same point: one customer or many. */
@@ -9,7 +9,7 @@ export function SalesMixLine({ unit, period }: { unit: string; period: string })
   const money = { kind: 'money' as const, currency: currentData.currency };
   const whole = (value: number) => formatWhole(Math.round(value), money);
   const count = (one: string, many: string) => (value: number) =>
-    `${value.toLocaleString('en-GB')} ${value === 1 ? one : many}`;
+    `${formatCount(value)} ${value === 1 ? one : many}`;
   const items: [
     keyof SalesMixView &
       ('products' | 'customers' | 'locations' | 'averageDealSize' | 'salesCycleDays'),

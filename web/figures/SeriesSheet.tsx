@@ -1,7 +1,8 @@
 import type { SeriesPoint, SeriesView } from '#contract/schemas/series';
-import { decimalsOf, type FigureUnit, formatExact, formatShort, toMajor } from '#core/money/format';
+import { decimalsOf, type FigureUnit, toMajor } from '#core/money/figureUnit';
 import { figureUnit } from '#wording/figureUnit';
 import { describeNotes } from '#wording/note';
+import { formatExact, formatShort } from '#wording/numbers/format';
 import { MOST_RINGS, SERIES_PLOT, type SeriesBar, SeriesChart } from '../charts/SeriesChart';
 import { useSize } from '../ui/useSize';
 import { ChartSheet } from './chart/ChartSheet';

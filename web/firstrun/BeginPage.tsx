@@ -3,6 +3,7 @@ import { Link } from 'react-router';
 import * as routes from '#contract/routes/company';
 import type { ResponseOf } from '#contract/routes/route';
 import type { FirstRunInput, SampleDataRemoval } from '#contract/schemas/company';
+import { formatCount } from '#wording/numbers/format';
 import { api } from '../app/api';
 import { FailureNote, faultAt, otherFault } from '../app/FailureNote';
 import { Button } from '../ui/Button';
@@ -137,7 +138,7 @@ function KeepForm() {
   );
 }
 
-const count = (number: number) => number.toLocaleString('en-GB');
+const count = (number: number) => formatCount(number);
 
 function describeWhatGoes({ deals, customers, targets, values }: SampleData): string {
   return `The demonstration goes: ${count(deals)} deals of ${count(customers)} customers, ${count(targets)} targets, ${count(values)} typed-in values, products, closed months, and the record of how they came.`;

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import type { FirstRunInput } from '#contract/schemas/company';
-import { MONTHS } from '#wording/period';
+import { monthNames } from '#wording/period';
 import { WEEKDAYS } from '../app/calendarWords';
 import { FailureNote, faultAt, otherFault } from '../app/FailureNote';
 import { Button } from '../ui/Button';
@@ -104,7 +104,7 @@ export function CompanyForm({ error, isLoading, onCreate }: CompanyFormProps) {
       <Section heading="Its calendar">
         <Field label="The fiscal year starts on the 1st of">
           <select className={INPUT} {...register('firstMonth')}>
-            {MONTHS.map((month, index) => (
+            {monthNames().map((month, index) => (
               <option key={month} value={index + 1}>
                 {month}
               </option>

@@ -1,9 +1,9 @@
 import { useMemo, useState } from 'react';
 import type { WhatChanged } from '#contract/schemas/dealHistory';
-import { formatExact, withSign } from '#core/money/format';
 import { parseDay } from '#core/period/day';
 import { CHANGE_WORDS } from '#wording/changes';
 import { toMomentOf } from '#wording/moment';
+import { formatCount, formatExact, withSign } from '#wording/numbers/format';
 import { useAddress } from '../app/address';
 import { useGetCompanyQuery, useGetFreshnessQuery } from '../app/api';
 import { FailureNote } from '../app/FailureNote';
@@ -162,9 +162,7 @@ export function PastPage() {
                         {change.deal}
                         {change.customer && <span className="text-soft">, {change.customer}</span>}
                         {change.count > 1 && (
-                          <span className="text-soft">
-                            , {change.count.toLocaleString('en-GB')} deals
-                          </span>
+                          <span className="text-soft">, {formatCount(change.count)} deals</span>
                         )}
                       </>
                     ),
@@ -194,7 +192,7 @@ export function PastPage() {
                 footer={
                   data.remainder && (
                     <>
-                      All others ({data.remainder.count.toLocaleString('en-GB')}):{' '}
+                      All others ({formatCount(data.remainder.count)}):{' '}
                       {withSign(
                         data.remainder.revenue,
                         formatExact(data.remainder.revenue, unitOf),
@@ -243,8 +241,7 @@ function Bridge({ data, unit }: { data: WhatChanged; unit: MoneyUnit }) {
       {data.kinds.map((kind) => (
         <p key={kind.kind} className={row}>
           <span>
-            {CHANGE_WORDS[kind.kind]}{' '}
-            <span className="text-soft">({kind.count.toLocaleString('en-GB')})</span>
+            {CHANGE_WORDS[kind.kind]} <span className="text-soft">({formatCount(kind.count)})</span>
           </span>
           <span className={kind.revenue < 0 ? 'text-grade-1' : 'text-made'}>
             {withSign(kind.revenue, formatExact(kind.revenue, unit))}
@@ -336,12 +333,10 @@ function BookThen({
           ]}
           footer={
             <>
-              {data.count.toLocaleString('en-GB')} deals then:{' '}
-              {data.won.count.toLocaleString('en-GB')} won worth{' '}
-              {formatExact(data.won.revenue, unit)}, {data.open.count.toLocaleString('en-GB')} open
-              worth {formatExact(data.open.credited, unit)}.
-              {data.omitted > 0 &&
-                ` ${data.omitted.toLocaleString('en-GB')} smaller ones are not listed.`}
+              {formatCount(data.count)} deals then: {formatCount(data.won.count)} won worth{' '}
+              {formatExact(data.won.revenue, unit)}, {formatCount(data.open.count)} open worth{' '}
+              {formatExact(data.open.credited, unit)}.
+              {data.omitted > 0 && ` ${formatCount(data.omitted)} smaller ones are not listed.`}
             </>
           }
         />

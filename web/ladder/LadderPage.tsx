@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { LadderView } from '#contract/schemas/ladder';
 import { RANKED_BY } from '#core/ranking/ladder';
-import { showPercent } from '#core/status/percent';
+import { showPercent } from '#wording/numbers/percent';
 import { useAddress } from '../app/address';
 import { useGetCompanyQuery } from '../app/api';
 import { FailureNote } from '../app/FailureNote';

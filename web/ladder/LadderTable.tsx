@@ -1,9 +1,10 @@
 import { useMemo } from 'react';
 import type { RankingRowView } from '#contract/schemas/attainment';
 import type { LadderView } from '#contract/schemas/ladder';
-import { type Display, showColumn } from '#core/money/display';
-import { formatExact, withSign } from '#core/money/format';
+import type { Display } from '#core/money/display';
 import { figureUnit } from '#wording/figureUnit';
+import { showColumn } from '#wording/numbers/display';
+import { formatCount, formatExact, withSign } from '#wording/numbers/format';
 import { describePresence } from '#wording/presence';
 import { showIn, useDisplay } from '../app/display';
 import { AttainmentBar } from '../charts/AttainmentBar';
@@ -38,7 +39,7 @@ export function LadderTable({
     onOpen: (place: RankingRowView) => onOpen(place.unit.code),
     isChosen: (place: RankingRowView) => place.unit.code === mine?.unit.code,
     onNearEnd: view.rankings.length < view.count ? onMore : undefined,
-    footer: `${view.count.toLocaleString('en-GB')} in ${view.unit.name}, ${view.days} · ▲▼ against ${view.priorDays}`,
+    footer: `${formatCount(view.count)} in ${view.unit.name}, ${view.days} · ▲▼ against ${view.priorDays}`,
   };
   return (
     <section
@@ -120,7 +121,7 @@ function buildColumns(view: LadderView, display: Display): Column<RankingRowView
       key: 'name',
       heading: { salesperson: 'Salesperson', team: 'Team', branch: 'Branch' }[view.level],
       width: 'minmax(122px,1.7fr)',
-      total: `All ${view.count.toLocaleString('en-GB')}`,
+      total: `All ${formatCount(view.count)}`,
       cell: (place) => (
         <span
           className="flex items-center gap-2"

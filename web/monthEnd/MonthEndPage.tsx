@@ -4,6 +4,7 @@ import { Link, useLocation } from 'react-router';
 import { API } from '#contract/routes/route';
 import { buildCalendar, type Period } from '#core/period/calendar';
 import { parseDay } from '#core/period/day';
+import { formatCount } from '#wording/numbers/format';
 import { describePeriod } from '#wording/period';
 import { useGetCompanyQuery, useGetMeQuery, useListClosedMonthsQuery } from '../app/api';
 import { useGetDataQualityQuery } from '../app/dataQuality';
@@ -138,7 +139,7 @@ export function MonthEndPage() {
           <p>
             {unplanned === 0
               ? 'Every unit that had a target has one again.'
-              : `${unplanned.toLocaleString('en-GB')} ${unplanned === 1 ? 'unit' : 'units'} had a target in ${name} and ${unplanned === 1 ? 'has' : 'have'} none in ${describePeriod(next, calendar)}.`}{' '}
+              : `${formatCount(unplanned)} ${unplanned === 1 ? 'unit' : 'units'} had a target in ${name} and ${unplanned === 1 ? 'has' : 'have'} none in ${describePeriod(next, calendar)}.`}{' '}
             <Link className="underline" to={at('/plan', next)}>
               Open the plan
             </Link>
@@ -177,7 +178,7 @@ function headline(of: {
   const plan = of.unplanned > 0 ? ` ${of.next} still wants its targets.` : '';
   if (of.isClosed) return `${of.name} is closed.${plan}`;
   if (of.toSettle === 0) return `${of.name} can be closed: nothing is left to settle.${plan}`;
-  const things = `${of.toSettle.toLocaleString('en-GB')} ${of.toSettle === 1 ? 'thing' : 'things'}`;
+  const things = `${formatCount(of.toSettle)} ${of.toSettle === 1 ? 'thing' : 'things'}`;
   return `Before ${of.name} is closed, ${things} should be settled.${plan}`;
 }
 

@@ -1,8 +1,8 @@
 import { Link, useLocation } from 'react-router';
 import type { DataQuality } from '#contract/schemas/customer';
-import { formatExact } from '#core/money/format';
 import type { Period } from '#core/period/calendar';
 import { addMonths, toIsoDay } from '#core/period/day';
+import { formatCount, formatExact } from '#wording/numbers/format';
 import { placeLink } from '../app/placeLink';
 import { DATA_QUALITY_WORDS } from '../records/dataQualityWords';
 
@@ -43,9 +43,7 @@ export function SettleStep({
             key={each.kind}
             className="flex flex-wrap items-baseline gap-x-3 border-t border-line/70 py-1 first:border-0"
           >
-            <span className="min-w-[40px] text-right font-semibold">
-              {each.count.toLocaleString('en-GB')}
-            </span>
+            <span className="min-w-[40px] text-right font-semibold">{formatCount(each.count)}</span>
             <span className="font-medium">{title}</span>
             {each.amount !== null && (
               <span className="text-soft">

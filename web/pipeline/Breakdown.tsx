@@ -1,6 +1,6 @@
 import type { Pipeline, PipelineHorizon } from '#contract/schemas/pipeline';
 import type { PipelineAnswer } from '#core/forecast/pipeline';
-import type { FigureUnit } from '#core/money/format';
+import type { FigureUnit } from '#core/money/figureUnit';
 import { showOdds } from '#wording/forecast';
 import { useShown } from '../app/display';
 import { usePlace } from '../app/place';

@@ -1,8 +1,9 @@
 import type { PipelineHorizon } from '#contract/schemas/pipeline';
 import { changeOf } from '#core/comparison/change';
 import type { Outlook } from '#core/forecast/outlook';
-import { type FigureUnit, withSign } from '#core/money/format';
+import type { FigureUnit } from '#core/money/figureUnit';
 import { describeMethod, showOdds } from '#wording/forecast';
+import { withSign } from '#wording/numbers/format';
 import { useShown } from '../app/display';
 import { classNames } from '../ui/classNames';
 import { OfTarget } from './OfTarget';

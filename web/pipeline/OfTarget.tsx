@@ -1,4 +1,4 @@
-import { showPercent } from '#core/status/percent';
+import { showPercent } from '#wording/numbers/percent';
 
 /** A figure as a part of the target, always with what it is a part of. */
 export function OfTarget({ value, target }: { value: number; target: number | null }) {

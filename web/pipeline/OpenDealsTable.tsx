@@ -2,8 +2,9 @@ import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import type { Pipeline, PipelineDeal, PipelineHorizon } from '#contract/schemas/pipeline';
 import { weigh, type WhatIf } from '#core/forecast/outlook';
-import { type FigureUnit, formatExact } from '#core/money/format';
+import type { FigureUnit } from '#core/money/figureUnit';
 import { parseDay, toIsoDay } from '#core/period/day';
+import { formatCount, formatExact } from '#wording/numbers/format';
 import { shortDay } from '#wording/period';
 import { DayField } from '../app/DayField';
 import { DealDialog } from '../records/deal/DealDialog';
@@ -160,8 +161,8 @@ export function OpenDealsTable({
       )}
       {pipeline.omitted > 0 && (
         <p className="pt-1 text-grade-2">
-          {pipeline.omitted.toLocaleString('en-GB')} smaller open deals are not computed in. Choose
-          a unit further down.
+          {formatCount(pipeline.omitted)} smaller open deals are not computed in. Choose a unit
+          further down.
         </p>
       )}
       {opened !== null && (

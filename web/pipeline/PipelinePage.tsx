@@ -1,7 +1,7 @@
 import { useMemo, useState } from 'react';
 import type { WhatIf } from '#core/forecast/outlook';
-import { formatExact, formatShort, formatWhole } from '#core/money/format';
 import { describeOutlook } from '#wording/forecast';
+import { formatExact, formatShort, formatWhole } from '#wording/numbers/format';
 import { useAddress } from '../app/address';
 import { FailureNote } from '../app/FailureNote';
 import { usePlace } from '../app/place';

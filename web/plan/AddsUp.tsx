@@ -1,7 +1,7 @@
-import { formatExact } from '#core/money/format';
 import type { Period } from '#core/period/calendar';
-import { showPercent } from '#core/status/percent';
 import { allocateRest } from '#core/targets/fill/allocateRest';
+import { formatExact } from '#wording/numbers/format';
+import { showPercent } from '#wording/numbers/percent';
 import { describePeriod } from '#wording/period';
 import { Button } from '../ui/Button';
 import { single } from '../ui/grid/selection';

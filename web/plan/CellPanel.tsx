@@ -1,7 +1,7 @@
 import { useState } from 'react';
-import { formatColumn, formatExact } from '#core/money/format';
 import { convertMinor } from '#core/money/rate';
 import { readTyped } from '#core/money/typed';
+import { formatColumn, formatExact } from '#wording/numbers/format';
 import { Moment } from '../app/Moment';
 import type { Selection } from '../ui/grid/selection';
 import { useSay } from '../ui/Toasts';

@@ -1,7 +1,7 @@
 import { changeOf } from '#core/comparison/change';
-import { formatColumn } from '#core/money/format';
-import { showChange, showPercent } from '#core/status/percent';
 import { judgeDemand } from '#core/targets/demand';
+import { formatColumn } from '#wording/numbers/format';
+import { showChange, showPercent } from '#wording/numbers/percent';
 import { DataTable } from '../ui/DataTable';
 import { Dialog } from '../ui/Dialog';
 import { Loading } from '../ui/Loading';

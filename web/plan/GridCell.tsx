@@ -1,5 +1,6 @@
 import { memo } from 'react';
-import { type FigureUnit, formatColumn, formatExact } from '#core/money/format';
+import type { FigureUnit } from '#core/money/figureUnit';
+import { formatColumn, formatExact } from '#wording/numbers/format';
 import { classNames } from '../ui/classNames';
 import { ownValue, targetSourceWords } from './sheet';
 import type { SheetCell } from './workbench';

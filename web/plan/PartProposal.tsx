@@ -1,5 +1,5 @@
-import { formatExact } from '#core/money/format';
 import { FULL } from '#core/units/ramp';
+import { formatExact } from '#wording/numbers/format';
 import { describePeriod } from '#wording/period';
 import { Button } from '../ui/Button';
 import type { Selection } from '../ui/grid/selection';

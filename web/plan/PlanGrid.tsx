@@ -1,6 +1,6 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { formatColumn } from '#core/money/format';
+import { formatColumn } from '#wording/numbers/format';
 import { classNames } from '../ui/classNames';
 import { single, toBlockOf } from '../ui/grid/selection';
 import type { PlanGridProps } from './gridProps';

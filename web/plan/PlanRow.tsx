@@ -1,7 +1,7 @@
 import { memo } from 'react';
 import { changeOf } from '#core/comparison/change';
-import { formatColumn } from '#core/money/format';
-import { showChange } from '#core/status/percent';
+import { formatColumn } from '#wording/numbers/format';
+import { showChange } from '#wording/numbers/percent';
 import { classNames } from '../ui/classNames';
 import { GridCell } from './GridCell';
 import { cellAt, type Sheet, totalOf } from './sheet';

@@ -1,7 +1,7 @@
 import { changeOf } from '#core/comparison/change';
-import { formatWhole } from '#core/money/format';
-import { showChange, showPercent } from '#core/status/percent';
 import { judgeDemand } from '#core/targets/demand';
+import { formatWhole } from '#wording/numbers/format';
+import { showChange, showPercent } from '#wording/numbers/percent';
 import type { Selection } from '../ui/grid/selection';
 import { useGetResultHistoryQuery } from './api';
 import { Line } from './Line';

@@ -1,6 +1,6 @@
 import { changeOf } from '#core/comparison/change';
-import { formatExact, formatWhole } from '#core/money/format';
-import { showChange } from '#core/status/percent';
+import { formatExact, formatWhole } from '#wording/numbers/format';
+import { showChange } from '#wording/numbers/percent';
 import { classNames } from '../ui/classNames';
 import { LineList } from '../ui/LineList';
 import type { Sheet, SheetColumn } from './sheet';

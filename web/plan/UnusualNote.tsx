@@ -1,5 +1,5 @@
-import { formatExact } from '#core/money/format';
 import { describeUnusual } from '#core/targets/unusual';
+import { formatExact } from '#wording/numbers/format';
 import type { Selection } from '../ui/grid/selection';
 import { cellAt, type Sheet } from './sheet';
 

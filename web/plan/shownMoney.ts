@@ -2,7 +2,7 @@ import type { OwnTarget, PlanGridData } from '#contract/schemas/planGrid';
 import type { TargetChange } from '#contract/schemas/target';
 import { parseDecimal } from '#core/money/amount';
 import { exponentOf } from '#core/money/currency';
-import { decimalsOf, type FigureUnit } from '#core/money/format';
+import { decimalsOf, type FigureUnit } from '#core/money/figureUnit';
 import { convertBack, convertMinor } from '#core/money/rate';
 
 /** A change's amounts in the reporting currency, and as they are where they are in another. */

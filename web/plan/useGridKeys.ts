@@ -1,5 +1,5 @@
 import { type ClipboardEvent, type KeyboardEvent, type RefObject, useRef } from 'react';
-import { formatColumn } from '#core/money/format';
+import { formatColumn } from '#wording/numbers/format';
 import { parseBlock, toBlock } from '../ui/grid/clipboard';
 import { type Entry, placeBlock } from '../ui/grid/paste';
 import { cellsOf, moveSelection, single, toBlockOf } from '../ui/grid/selection';

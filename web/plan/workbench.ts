@@ -3,7 +3,7 @@ import type { TargetChange } from '#contract/schemas/target';
 import type { Measure, MeasureCode } from '#core/measure/measure';
 import { buildMeasureBook } from '#core/measure/measureBook';
 import { writeDecimal } from '#core/money/amount';
-import { decimalsOf, type FigureUnit } from '#core/money/format';
+import { decimalsOf, type FigureUnit } from '#core/money/figureUnit';
 import { buildCalendar, type FiscalCalendar, type Period } from '#core/period/calendar';
 import { priorYearOf } from '#core/period/neighbours';
 import { countWorkingDays, type WorkingDays } from '#core/period/workingDays';

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { Link, useLocation } from 'react-router';
 import type { ApartBy } from '#contract/schemas/contributingDeals';
 import { topN } from '#core/deal/topN';
-import { formatExact, formatWhole } from '#core/money/format';
+import { formatExact, formatWhole } from '#wording/numbers/format';
 import { headingOf } from '#wording/takenApart';
 import { FailureNote } from '../app/FailureNote';
 import { placeLink } from '../app/placeLink';

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Link, useLocation } from 'react-router';
 import { CROSSED_MEASURES, type CrossedBy, type CrossTable } from '#contract/schemas/crossTable';
-import { toMajor } from '#core/money/format';
+import { toMajor } from '#core/money/figureUnit';
 import { figureUnit } from '#wording/figureUnit';
 import { BY_NAMES, headingOf } from '#wording/takenApart';
 import { useShown } from '../app/display';

@@ -1,6 +1,6 @@
 import { Link, useLocation } from 'react-router';
-import { formatExact } from '#core/money/format';
 import { parseDay } from '#core/period/day';
+import { formatExact } from '#wording/numbers/format';
 import { shortDay } from '#wording/period';
 import { FailureNote } from '../app/FailureNote';
 import { placeLink } from '../app/placeLink';

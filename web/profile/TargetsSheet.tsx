@@ -1,8 +1,8 @@
 import { Link, useLocation } from 'react-router';
 import type { StandingView } from '#contract/schemas/attainment';
-import { formatWhole } from '#core/money/format';
 import { figureUnit } from '#wording/figureUnit';
 import { describeApplied } from '#wording/formula';
+import { formatWhole } from '#wording/numbers/format';
 import { FailureNote } from '../app/FailureNote';
 import { Moment } from '../app/Moment';
 import { placeLink } from '../app/placeLink';

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import type { BulkChange, BulkEffect, BulkInput } from '#contract/schemas/bulk';
-import { formatExact, withSign } from '#core/money/format';
 import { type Day, parseDay } from '#core/period/day';
+import { formatCount, formatExact, withSign } from '#wording/numbers/format';
 import { useGetCompanyQuery } from '../app/api';
 import { DayField } from '../app/DayField';
 import { FailureNote, faultAt } from '../app/FailureNote';
@@ -75,7 +75,7 @@ export function BulkDialog({ chosen, count, first, onClose, onDone }: BulkDialog
     if (preview || result.data.refusals.length > 0) return setEffect(result.data);
     const { run, changed } = result.data;
     say(
-      `${changed.toLocaleString('en-GB')} ${changed === 1 ? 'deal is' : 'deals are'} changed.`,
+      `${formatCount(changed)} ${changed === 1 ? 'deal is' : 'deals are'} changed.`,
       run === null
         ? {}
         : {
@@ -98,7 +98,7 @@ export function BulkDialog({ chosen, count, first, onClose, onDone }: BulkDialog
       title={
         count === null
           ? 'Change deals together'
-          : `Change ${count.toLocaleString('en-GB')} ${count === 1 ? 'deal' : 'deals'} together`
+          : `Change ${formatCount(count)} ${count === 1 ? 'deal' : 'deals'} together`
       }
       description="All of them change, or none. What it does is said first; afterwards it can be undone as one."
       isOpen
@@ -270,10 +270,9 @@ function Effect({ effect, reporting }: { effect: BulkEffect; reporting: string }
   return (
     <div role="status" className="mt-3 rounded-sheet bg-selected px-3 py-2">
       <p>
-        {effect.changed.toLocaleString('en-GB')}{' '}
-        {effect.changed === 1 ? 'deal changes' : 'deals change'}
+        {formatCount(effect.changed)} {effect.changed === 1 ? 'deal changes' : 'deals change'}
         {effect.unchanged > 0 &&
-          `, ${effect.unchanged.toLocaleString('en-GB')} ${effect.unchanged === 1 ? 'is' : 'are'} so already`}
+          `, ${formatCount(effect.unchanged)} ${effect.unchanged === 1 ? 'is' : 'are'} so already`}
         . {effect.moves.length === 0 ? 'Nobody’s won revenue changes.' : 'Won revenue changes:'}
       </p>
       {effect.moves.length > 0 && (

@@ -1,4 +1,5 @@
 import { NavLink, useLocation } from 'react-router';
+import { formatCount } from '#wording/numbers/format';
 import { useCareCount } from '../app/dataQuality';
 import { DEALS_VIEWS } from '../app/frame/views';
 import { placeLink } from '../app/placeLink';
@@ -22,7 +23,7 @@ export function DealsTabs() {
           {name}
           {path === '/deals/to-fix' && care > 0 && (
             <span className="ml-1.5 rounded-full bg-ember px-1.5 text-[11px] font-semibold text-iron">
-              {care.toLocaleString('en-GB')}
+              {formatCount(care)}
             </span>
           )}
         </NavLink>

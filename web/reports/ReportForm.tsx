@@ -8,13 +8,14 @@ import {
   type Reports,
 } from '#contract/schemas/report';
 import { RHYTHMS } from '#core/schedule/schedule';
+import { WEEKDAYS } from '../app/calendarWords';
 import { faultAt, otherFault } from '../app/FailureNote';
 import { Button } from '../ui/Button';
 import { Dialog } from '../ui/Dialog';
 import { Field, INPUT } from '../ui/Field';
 import { useSay } from '../ui/Toasts';
 import { useChangeReportMutation, useCreateReportMutation } from './api';
-import { FORMAT_WORDS, PERIOD_WORDS, RHYTHM_WORDS, WEEKDAYS } from './reportWords';
+import { FORMAT_WORDS, PERIOD_WORDS, RHYTHM_WORDS } from './reportWords';
 
 interface ReportFormProps {
   report: Report | null;

@@ -1,5 +1,6 @@
 import type { Report, ReportFormat, ReportPeriod } from '#contract/schemas/report';
 import type { Rhythm } from '#core/schedule/schedule';
+import { WEEKDAYS } from '../app/calendarWords';
 
 export const RHYTHM_WORDS: Readonly<Record<Rhythm, string>> = {
   workingDays: 'on working days',
@@ -7,16 +8,6 @@ export const RHYTHM_WORDS: Readonly<Record<Rhythm, string>> = {
   weekly: 'every week',
   monthly: 'every month',
 };
-
-export const WEEKDAYS = [
-  'Monday',
-  'Tuesday',
-  'Wednesday',
-  'Thursday',
-  'Friday',
-  'Saturday',
-  'Sunday',
-] as const;
 
 export const PERIOD_WORDS: Readonly<Record<ReportPeriod, string>> = {
   asKept: 'as it was kept',

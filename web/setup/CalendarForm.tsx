@@ -3,7 +3,7 @@ import type { Company } from '#contract/schemas/company';
 import { buildCalendar, type CalendarRule } from '#core/period/calendar';
 import { parseDay } from '#core/period/day';
 import { WEEK_PATTERNS, type WeekPattern } from '#core/period/weekYear';
-import { MONTHS } from '#wording/period';
+import { monthNames } from '#wording/period';
 import { useChangeCalendarMutation } from '../app/api';
 import { WEEKDAYS } from '../app/calendarWords';
 import { FailureNote, faultAt, otherFault } from '../app/FailureNote';
@@ -97,7 +97,7 @@ export function CalendarForm({ company, onClose }: { company: Company; onClose()
       </select>
     </Field>
   );
-  const months = MONTHS.map((name, i) => [i + 1, name] as const);
+  const months = monthNames().map((name, i) => [i + 1, name] as const);
   return (
     <form
       onSubmit={(event) => {

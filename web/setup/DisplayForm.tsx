@@ -6,7 +6,7 @@ import {
   GAP_DISPLAYS,
   MOST_DISPLAY_DECIMALS,
 } from '#core/money/display';
-import { formatExact } from '#core/money/format';
+import { formatExact } from '#wording/numbers/format';
 import { useGetCompanyQuery } from '../app/api';
 import { showIn, useDisplay, useSaveDisplayMutation } from '../app/display';
 import { FailureNote } from '../app/FailureNote';

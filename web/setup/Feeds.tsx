@@ -8,6 +8,7 @@ import {
   type FeedSourceInput,
   type NewFeedSource,
 } from '#contract/schemas/feed';
+import { formatCount } from '#wording/numbers/format';
 import { api } from '../app/api';
 import { FailureNote, faultAt, otherFault } from '../app/FailureNote';
 import { Moment } from '../app/Moment';
@@ -108,8 +109,8 @@ export function Feeds() {
               <code className="text-[12px] text-soft">POST {source.url}</code>
               <span className="block text-[12px] text-soft">
                 {source.isStopped ? 'Stopped. ' : ''}
-                {source.received.toLocaleString('en-GB')} received,{' '}
-                {source.refused.toLocaleString('en-GB')} of them refused
+                {formatCount(source.received)} received, {formatCount(source.refused)} of them
+                refused
                 {source.lastAt && (
                   <>
                     , the last <Moment at={source.lastAt} />

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import type { ListEntry, ListName } from '#contract/schemas/list';
+import { formatCount } from '#wording/numbers/format';
 import { FailureNote } from '../app/FailureNote';
 import { useGetListQuery } from '../app/lists/api';
 import { MergeDialog } from '../app/lists/MergeDialog';
@@ -104,7 +105,7 @@ export function Lists() {
                   {describe(entry)}
                 </span>
                 <span role="cell" className="text-right text-soft">
-                  {entry.deals.toLocaleString('en-GB')} {entry.deals === 1 ? 'deal' : 'deals'}
+                  {formatCount(entry.deals)} {entry.deals === 1 ? 'deal' : 'deals'}
                 </span>
                 <span role="cell" className="flex gap-1">
                   <Button

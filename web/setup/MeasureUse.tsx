@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import type { MeasureUse as Use, MeasureView } from '#contract/schemas/measure';
+import { formatCount } from '#wording/numbers/format';
 import { FailureNote } from '../app/FailureNote';
 import { Button } from '../ui/Button';
 import { Dialog } from '../ui/Dialog';
@@ -12,8 +13,8 @@ export function describeUse({ plans, values, contests, alerts, commissionPlans }
   const targets = plans.reduce((sum, plan) => sum + plan.targets, 0);
   const parts = [
     targets > 0 &&
-      `${targets.toLocaleString('en-GB')} ${targets === 1 ? 'target' : 'targets'} in ${plans.map((plan) => `“${plan.name}” (${plan.status})`).join(', ')}`,
-    values > 0 && `${values.toLocaleString('en-GB')} typed-in ${values === 1 ? 'value' : 'values'}`,
+      `${formatCount(targets)} ${targets === 1 ? 'target' : 'targets'} in ${plans.map((plan) => `“${plan.name}” (${plan.status})`).join(', ')}`,
+    values > 0 && `${formatCount(values)} typed-in ${values === 1 ? 'value' : 'values'}`,
     contests > 0 && `${contests} ${contests === 1 ? 'contest' : 'contests'}`,
     alerts > 0 && `${alerts} ${alerts === 1 ? 'alert rule' : 'alert rules'}`,
     commissionPlans > 0 &&
@@ -77,7 +78,7 @@ export function MeasureUseDialog({
                 <span>
                   <span className="font-medium">{plan.name}</span>
                   <span className="ml-3 text-soft">
-                    FY {plan.year}, {plan.status}, {plan.targets.toLocaleString('en-GB')} targets
+                    FY {plan.year}, {plan.status}, {formatCount(plan.targets)} targets
                   </span>
                 </span>
                 {isOld && (

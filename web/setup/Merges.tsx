@@ -1,3 +1,4 @@
+import { formatCount } from '#wording/numbers/format';
 import { otherFault } from '../app/FailureNote';
 import { useListMergesQuery, useUndoMergeMutation } from '../app/lists/api';
 import { Moment } from '../app/Moment';
@@ -16,7 +17,7 @@ export function Merges() {
       say(otherFault(result.error, []) ?? 'Nothing was changed.', { kind: 'fault' });
     else
       say(
-        `${result.data.fromName} and ${result.data.intoName} are separate again; ${result.data.deals.toLocaleString('en-GB')} deals went back.`,
+        `${result.data.fromName} and ${result.data.intoName} are separate again; ${formatCount(result.data.deals)} deals went back.`,
       );
   };
   return (
@@ -31,8 +32,8 @@ export function Merges() {
             <span>
               {merge.fromName} is {merge.intoName}{' '}
               <span className="text-soft">
-                ({merge.list}, {merge.deals.toLocaleString('en-GB')} deals,{' '}
-                <Moment at={merge.at} isDayOnly />, {merge.userName})
+                ({merge.list}, {formatCount(merge.deals)} deals, <Moment at={merge.at} isDayOnly />,{' '}
+                {merge.userName})
               </span>
             </span>
             <Button

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import * as routes from '#contract/routes/rates';
 import type { BodyOf, ResponseOf } from '#contract/routes/route';
-import { formatExact, withSign } from '#core/money/format';
+import { formatExact, withSign } from '#wording/numbers/format';
 import { api } from '../app/api';
 import { DayField } from '../app/DayField';
 import { FailureNote, faultAt, otherFault } from '../app/FailureNote';

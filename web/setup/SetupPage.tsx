@@ -5,11 +5,11 @@ import type { Company } from '#contract/schemas/company';
 import { IMPORT_KINDS, type ImportKind } from '#contract/schemas/import';
 import { useGetCompanyQuery, useGetMeQuery } from '../app/api';
 import { ImportDialog } from '../app/files/ImportDialog';
-import { applyTheme, readTheme, THEMES } from '../app/theme';
 import { Button } from '../ui/Button';
 import { FileLink } from '../ui/FileLink';
 import { Accounts } from './Accounts';
 import { AddUnit } from './AddUnit';
+import { AppearanceForm } from './AppearanceForm';
 import { Boards } from './Boards';
 import { CalendarForm } from './CalendarForm';
 import { ClosedDays } from './ClosedDays';
@@ -255,7 +255,7 @@ function buildChapters(me: Me, company: Company) {
       content: (
         <>
           <Sheet heading="Appearance">
-            <Appearance />
+            <AppearanceForm />
           </Sheet>
           <Sheet heading="Figures">
             <DisplayForm />
@@ -339,28 +339,6 @@ function Files({ role }: { role: Role }) {
       </div>
       {kind && <ImportDialog kind={kind} onClose={() => setKind(null)} />}
     </>
-  );
-}
-
-function Appearance() {
-  const [theme, setTheme] = useState(readTheme);
-  return (
-    <div role="radiogroup" aria-label="Theme" className="flex gap-5">
-      {THEMES.map((each) => (
-        <label key={each} className="flex items-center gap-1.5 capitalize">
-          <input
-            type="radio"
-            name="theme"
-            checked={theme === each}
-            onChange={() => {
-              setTheme(each);
-              applyTheme(each);
-            }}
-          />
-          {each}
-        </label>
-      ))}
-    </div>
   );
 }
 

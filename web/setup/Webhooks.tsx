@@ -5,6 +5,7 @@ import {
   WEBHOOK_EVENTS,
   type WebhookDelivery,
 } from '#contract/schemas/webhook';
+import { formatCount } from '#wording/numbers/format';
 import { FailureNote } from '../app/FailureNote';
 import { Moment } from '../app/Moment';
 import { Button } from '../ui/Button';
@@ -118,8 +119,8 @@ function WebhookItem({
           <span className="block text-[12px] text-soft">
             {events.length === WEBHOOK_EVENTS.length ? 'All events' : events.join(', ')}
             {isPaused && ' · Paused: events are kept until it goes on'}
-            {waiting > 0 && ` · ${waiting.toLocaleString('en-GB')} waiting`}
-            {failed > 0 && ` · ${failed.toLocaleString('en-GB')} given up`}
+            {waiting > 0 && ` · ${formatCount(waiting)} waiting`}
+            {failed > 0 && ` · ${formatCount(failed)} given up`}
             {webhook.lastSentAt && (
               <>
                 {' '}

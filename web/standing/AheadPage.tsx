@@ -1,8 +1,8 @@
 import type { SeriesPoint, SeriesView } from '#contract/schemas/series';
-import { formatExact, formatShort } from '#core/money/format';
-import { showPercent } from '#core/status/percent';
 import { figureUnit } from '#wording/figureUnit';
 import { showOdds } from '#wording/forecast';
+import { formatExact, formatShort } from '#wording/numbers/format';
+import { showPercent } from '#wording/numbers/percent';
 import { useGetCompanyQuery } from '../app/api';
 import { FailureNote } from '../app/FailureNote';
 import { usePlace } from '../app/place';

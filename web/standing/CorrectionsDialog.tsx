@@ -1,5 +1,5 @@
 import type { StandingView } from '#contract/schemas/attainment';
-import { formatExact, withSign } from '#core/money/format';
+import { formatExact, withSign } from '#wording/numbers/format';
 import { FailureNote } from '../app/FailureNote';
 import { Moment } from '../app/Moment';
 import { DataTable } from '../ui/DataTable';

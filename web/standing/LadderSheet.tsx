@@ -1,5 +1,5 @@
 import type { StandingView } from '#contract/schemas/attainment';
-import { showPercent } from '#core/status/percent';
+import { showPercent } from '#wording/numbers/percent';
 import { usePlace } from '../app/place';
 import { heightFor } from '../charts/LadderChart';
 import { Enlarge } from '../figures/chart/Enlarge';

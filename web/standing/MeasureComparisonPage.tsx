@@ -1,7 +1,7 @@
 import { useNavigate } from 'react-router';
-import { showColumn } from '#core/money/display';
-import { formatExact } from '#core/money/format';
 import { figureUnit } from '#wording/figureUnit';
+import { showColumn } from '#wording/numbers/display';
+import { formatExact } from '#wording/numbers/format';
 import { useAddress } from '../app/address';
 import { useListMeasuresQuery } from '../app/api';
 import { useDisplay } from '../app/display';

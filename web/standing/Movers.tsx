@@ -1,7 +1,7 @@
 import { useLocation, useNavigate } from 'react-router';
 import type { StandingView } from '#contract/schemas/attainment';
-import { formatExact, withSign } from '#core/money/format';
 import { figureUnit } from '#wording/figureUnit';
+import { formatExact, withSign } from '#wording/numbers/format';
 import { useShown } from '../app/display';
 import { placeLink } from '../app/placeLink';
 

@@ -1,10 +1,10 @@
 import { useState } from 'react';
 import { Link, useLocation } from 'react-router';
 import type { StandingView } from '#contract/schemas/attainment';
-import { formatExact } from '#core/money/format';
 import { describeExcluded } from '#wording/contributions';
 import { figureUnit } from '#wording/figureUnit';
 import { sayEarlierTotals, sayTotals } from '#wording/monthlyTotals';
+import { formatExact } from '#wording/numbers/format';
 import { useGetMeQuery } from '../app/api';
 import { CorrectionsDialog } from './CorrectionsDialog';
 

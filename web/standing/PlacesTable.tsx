@@ -1,9 +1,9 @@
 import { useMemo, useState } from 'react';
 import { Link, useLocation } from 'react-router';
 import type { RankingRowView, StandingView } from '#contract/schemas/attainment';
-import { formatExact, withSign } from '#core/money/format';
 import { parseDay } from '#core/period/day';
 import { figureUnit } from '#wording/figureUnit';
+import { formatCount, formatExact, withSign } from '#wording/numbers/format';
 import { shortDay } from '#wording/period';
 import { describePresence } from '#wording/presence';
 import { type Shown, useShown } from '../app/display';
@@ -99,7 +99,7 @@ function Footer({ view, rows }: { view: StandingView; rows: readonly RankingRowV
         {view.remainder && rows === view.rankings && (
           <>
             <Link className="underline" to={{ pathname: '/ladder', search: placeLink(search) }}>
-              All others ({view.remainder.count.toLocaleString('en-GB')})
+              All others ({formatCount(view.remainder.count)})
             </Link>
             {view.remainder.actual !== null && (
               <> {formatExact(view.remainder.actual, figureUnit(view))}</>
@@ -107,10 +107,7 @@ function Footer({ view, rows }: { view: StandingView; rows: readonly RankingRowV
             ·{' '}
           </>
         )}
-        All{' '}
-        {(rows.length + (rows === view.rankings ? (view.remainder?.count ?? 0) : 0)).toLocaleString(
-          'en-GB',
-        )}
+        All {formatCount(rows.length + (rows === view.rankings ? (view.remainder?.count ?? 0) : 0))}
         {view.figures.actual !== null && (
           <>
             :{' '}

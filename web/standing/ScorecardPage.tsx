@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import type { ScorecardView, ScoreCell } from '#contract/schemas/scorecard';
-import { formatExact } from '#core/money/format';
 import { figureUnit } from '#wording/figureUnit';
+import { formatExact } from '#wording/numbers/format';
 import { useAddress } from '../app/address';
 import { useListMeasuresQuery } from '../app/api';
 import { useShown } from '../app/display';

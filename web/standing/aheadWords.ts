@@ -1,8 +1,8 @@
 import type { SeriesView } from '#contract/schemas/series';
-import { formatWhole } from '#core/money/format';
-import { showPercent } from '#core/status/percent';
 import { figureUnit } from '#wording/figureUnit';
 import { showOdds } from '#wording/forecast';
+import { formatWhole } from '#wording/numbers/format';
+import { showPercent } from '#wording/numbers/percent';
 import type { PeriodOutlook } from '../figures/useOutlook';
 
 /**

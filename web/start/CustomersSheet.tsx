@@ -1,6 +1,6 @@
 import { Link, useLocation } from 'react-router';
 import type { StartView } from '#contract/schemas/start';
-import { formatWhole, withSign } from '#core/money/format';
+import { formatWhole, withSign } from '#wording/numbers/format';
 import { placeLink } from '../app/placeLink';
 import { ROW, Sheet } from './Sheet';
 

@@ -2,10 +2,10 @@ import { useEffect, useState } from 'react';
 import { Link, useLocation } from 'react-router';
 import type { WhatChanged } from '#contract/schemas/dealHistory';
 import type { StartView } from '#contract/schemas/start';
-import { formatWhole, withSign } from '#core/money/format';
 import { parseDay } from '#core/period/day';
 import { CHANGE_WORDS } from '#wording/changes';
 import { toMomentOf } from '#wording/moment';
+import { formatCount, formatWhole, withSign } from '#wording/numbers/format';
 import { useGetCompanyQuery, useGetFreshnessQuery } from '../app/api';
 import { Moment, useTimeZone } from '../app/Moment';
 import { placeLink } from '../app/placeLink';
@@ -90,7 +90,7 @@ function Changes({ changed, currency }: { changed: WhatChanged; currency: string
             <span className="first-letter:uppercase">
               {CHANGE_WORDS[kind]}{' '}
               <span className="text-soft">
-                · {count.toLocaleString('en-GB')} {count === 1 ? 'deal' : 'deals'}
+                · {formatCount(count)} {count === 1 ? 'deal' : 'deals'}
               </span>
             </span>
             {signed(revenue)}

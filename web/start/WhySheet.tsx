@@ -1,8 +1,8 @@
 import { Link, useLocation } from 'react-router';
 import type { StartView } from '#contract/schemas/start';
-import { formatExact, withSign } from '#core/money/format';
 import { parseDay } from '#core/period/day';
 import { figureUnit } from '#wording/figureUnit';
+import { formatExact, withSign } from '#wording/numbers/format';
 import { shortDay } from '#wording/period';
 import { describeCause } from '#wording/startSentence';
 import { useShown } from '../app/display';

@@ -1,5 +1,5 @@
 import type { Note } from '#contract/schemas/note';
-import type { FigureUnit } from '#core/money/format';
+import type { FigureUnit } from '#core/money/figureUnit';
 
 /** A piece of the sentence; what is good, bad or chosen stands out. */
 export interface DocumentPart {

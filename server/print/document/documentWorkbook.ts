@@ -1,4 +1,4 @@
-import { decimalsOf, toMajor } from '#core/money/format';
+import { decimalsOf, toMajor } from '#core/money/figureUnit';
 import { guardCell } from '../../imports/index';
 import { addNotesSheet } from '../notesSheet';
 import type { ColumnKind, DocumentCell, FigureDocument } from './document';

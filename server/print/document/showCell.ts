@@ -1,5 +1,5 @@
-import { formatDifference, formatWhole, withSign } from '#core/money/format';
-import { showChange } from '#core/status/percent';
+import { formatDifference, formatWhole, withSign } from '#wording/numbers/format';
+import { showChange } from '#wording/numbers/percent';
 import type { DocumentCell, DocumentTable, FigureDocument } from './document';
 
 /** A cell as it is read; a figure that is not known is a dash. */

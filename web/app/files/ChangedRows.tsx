@@ -1,4 +1,5 @@
 import type { ImportReport } from '#contract/schemas/import';
+import { formatCount } from '#wording/numbers/format';
 
 /** What would change in each deal that the book already has: before and after, field by field. */
 export function ChangedRows({
@@ -12,8 +13,7 @@ export function ChangedRows({
     <details className="mt-2">
       <summary className="cursor-pointer font-medium">
         What changes in {count === 1 ? 'it' : 'each'}
-        {count > changes.length &&
-          `, the first ${changes.length} of ${count.toLocaleString('en-GB')}`}
+        {count > changes.length && `, the first ${changes.length} of ${formatCount(count)}`}
       </summary>
       <ul aria-label="Changed rows" className="mt-1 max-h-[220px] overflow-y-auto text-[12.5px]">
         {changes.map(({ line, deal, fields }) => (

@@ -2,6 +2,7 @@ import { type DragEvent, useEffect, useRef, useState } from 'react';
 import type { Problem } from '#contract/errors/problem';
 import type { ImportKind, ImportReport } from '#contract/schemas/import';
 import type { ImportMapping } from '#contract/schemas/importMapping';
+import { formatCount } from '#wording/numbers/format';
 import { Button } from '../../ui/Button';
 import { classNames } from '../../ui/classNames';
 import { Dialog } from '../../ui/Dialog';
@@ -211,7 +212,7 @@ export function ImportDialog({ kind, plan = null, onClose, onImported }: ImportD
             missing={unchecked}
             onClick={() => void ask('good')}
           >
-            Import the {count.toLocaleString('en-GB')} good {count === 1 ? 'row' : 'rows'} only
+            Import the {formatCount(count)} good {count === 1 ? 'row' : 'rows'} only
           </Button>
         )}
         <Button
@@ -255,7 +256,7 @@ function Progress({ state, onCancel }: { state: UploadState; onCancel(): void })
       </span>
       {/* Not read out: it changes twice a second. */}
       <span aria-hidden className="text-soft">
-        {isWorking ? rows !== null && `${rows.toLocaleString('en-GB')} rows` : `${share} %`}
+        {isWorking ? rows !== null && `${formatCount(rows)} rows` : `${share} %`}
       </span>
       <Button onClick={onCancel}>Cancel</Button>
     </div>

@@ -1,6 +1,6 @@
 import Papa from 'papaparse';
 import type { ImportReport } from '#contract/schemas/import';
-import { formatExact } from '#core/money/format';
+import { formatCount, formatExact } from '#wording/numbers/format';
 import { Button } from '../../ui/Button';
 import { classNames } from '../../ui/classNames';
 import { useGetCompanyQuery } from '../api';
@@ -38,7 +38,7 @@ export function ImportReportView({ report, corrected, onCorrect, onCheckAgain }:
                 name === 'refused' && count > 0 && 'text-grade-1',
               )}
             >
-              {count.toLocaleString('en-GB')}
+              {formatCount(count)}
             </dd>
             <dt className="text-soft">{name}</dt>
           </div>

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { ListEntry, ListName } from '#contract/schemas/list';
-import { formatExact } from '#core/money/format';
+import { formatCount, formatExact } from '#wording/numbers/format';
 import { Button } from '../../ui/Button';
 import { Combobox } from '../../ui/Combobox';
 import { Dialog } from '../../ui/Dialog';
@@ -34,10 +34,9 @@ export function MergeDialog({ list, one, from, others, onClose }: MergeDialogPro
     const result = await merge({ list, from: from.id, into: Number(into) });
     if (result.error) return;
     const made = result.data;
-    say(
-      `${made.fromName} is now ${made.intoName}; ${made.deals.toLocaleString('en-GB')} deals moved.`,
-      { action: { label: 'Undo', run: () => void undo(made.merge!) } },
-    );
+    say(`${made.fromName} is now ${made.intoName}; ${formatCount(made.deals)} deals moved.`, {
+      action: { label: 'Undo', run: () => void undo(made.merge!) },
+    });
     onClose();
   };
   return (
@@ -68,9 +67,8 @@ export function MergeDialog({ list, one, from, others, onClose }: MergeDialogPro
         )}
         {effect && into && (
           <p role="status" className="mt-3 rounded-sheet bg-selected px-2.5 py-1.5">
-            {effect.deals.toLocaleString('en-GB')}{' '}
-            {effect.deals === 1 ? 'deal moves' : 'deals move'} from {effect.fromName} to{' '}
-            {effect.intoName}; the won ones are worth{' '}
+            {formatCount(effect.deals)} {effect.deals === 1 ? 'deal moves' : 'deals move'} from{' '}
+            {effect.fromName} to {effect.intoName}; the won ones are worth{' '}
             {formatExact(effect.won, { kind: 'money', currency: company?.currency ?? 'EUR' })}. No
             total changes; what is counted apart does.
           </p>

@@ -1,5 +1,5 @@
 import type { DealGroup, DealGrouping, DealGroups } from '#contract/schemas/deal';
-import { formatExact } from '#core/money/format';
+import { formatCount, formatExact } from '#wording/numbers/format';
 import { type Column, DataTable } from '../../ui/DataTable';
 
 export const GROUP_NAMES: Readonly<Record<DealGrouping, string>> = {
@@ -46,14 +46,14 @@ export function GroupsTable({
       heading: 'Deals',
       width: '90px',
       align: 'right',
-      cell: (group) => group.count.toLocaleString('en-GB'),
+      cell: (group) => formatCount(group.count),
     },
     {
       key: 'won',
       heading: 'Won',
       width: '80px',
       align: 'right',
-      cell: (group) => group.won.count.toLocaleString('en-GB'),
+      cell: (group) => formatCount(group.won.count),
     },
     {
       key: 'wonSum',
@@ -78,7 +78,7 @@ export function GroupsTable({
         <span className="text-soft">
           {group.open.count === 0
             ? '–'
-            : `${group.open.count.toLocaleString('en-GB')} · ${money(group.open.credited)}`}
+            : `${formatCount(group.open.count)} · ${money(group.open.credited)}`}
         </span>
       ),
     },
@@ -93,9 +93,9 @@ export function GroupsTable({
       footer={
         data.remainder && (
           <>
-            All others ({data.remainder.groups.toLocaleString('en-GB')}):{' '}
-            {data.remainder.count.toLocaleString('en-GB')} deals, won{' '}
-            {money(data.remainder.won.credited)}, open {money(data.remainder.open.credited)}.
+            All others ({formatCount(data.remainder.groups)}): {formatCount(data.remainder.count)}{' '}
+            deals, won {money(data.remainder.won.credited)}, open{' '}
+            {money(data.remainder.open.credited)}.
           </>
         )
       }

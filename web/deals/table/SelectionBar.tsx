@@ -1,5 +1,5 @@
 import type { DealTally } from '#contract/schemas/deal';
-import { formatExact } from '#core/money/format';
+import { formatCount, formatExact } from '#wording/numbers/format';
 import { Button } from '../../ui/Button';
 
 /** Counts and sums of deals; open ones are never added to what is booked (GUARDS 33). */
@@ -16,7 +16,7 @@ export function TallyWords({ tallies, reporting }: { tallies: Tallies; reporting
     tally.count > 0 && (
       <span>
         {' '}
-        · {tally.count.toLocaleString('en-GB')} {name} {money(tally.credited)}
+        · {formatCount(tally.count)} {name} {money(tally.credited)}
         {tally.average !== null && tally.count > 1 && (
           <span className="text-soft"> (average {money(tally.average)})</span>
         )}
@@ -24,7 +24,7 @@ export function TallyWords({ tallies, reporting }: { tallies: Tallies; reporting
     );
   return (
     <>
-      {tallies.count.toLocaleString('en-GB')} {tallies.count === 1 ? 'deal' : 'deals'}
+      {formatCount(tallies.count)} {tallies.count === 1 ? 'deal' : 'deals'}
       {part('won', tallies.won)}
       {part('open', tallies.open)}
     </>
@@ -71,16 +71,14 @@ export function SelectionBar({
             <strong className="font-semibold">All that match:</strong>{' '}
             <TallyWords tallies={all} reporting={reporting} />.{' '}
             {loaded < all.count && (
-              <span className="text-soft">
-                {loaded.toLocaleString('en-GB')} loaded, more as you scroll.
-              </span>
+              <span className="text-soft">{formatCount(loaded)} loaded, more as you scroll.</span>
             )}
           </>
         )}
       </span>
       {selected && !isEverything && selected.count < all.count && selected.count === loaded && (
         <Button kind="quiet" className="h-[26px] text-[12px]" onClick={onEverything}>
-          Select all {all.count.toLocaleString('en-GB')}
+          Select all {formatCount(all.count)}
         </Button>
       )}
       {selected && !isEverything && (

@@ -1,5 +1,5 @@
 import { type Award, MOST_AWARDS_LISTED } from '#contract/schemas/contest';
-import { formatPaid } from '#core/money/format';
+import { formatPaid } from '#wording/numbers/format';
 import { Moment } from '../../app/Moment';
 import { AwardMark } from './AwardMark';
 

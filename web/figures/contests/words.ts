@@ -1,8 +1,8 @@
 import type { Contest, ContestPlace, ContestView } from '#contract/schemas/contest';
 import type { ContestMember, ContestRepeat } from '#core/contest/contest';
-import { formatExact } from '#core/money/format';
 import { showProgress } from '#wording/contest';
 import { figureUnit } from '#wording/figureUnit';
+import { formatCount, formatExact } from '#wording/numbers/format';
 
 export const MEMBER_WORDS: Readonly<Record<ContestMember, string>> = {
   salesperson: 'each salesperson',
@@ -24,9 +24,7 @@ export function formatValue(
   at = 0,
 ): string {
   const measure = measures[at];
-  return measure
-    ? formatExact(value, figureUnit({ measure, currency }))
-    : value.toLocaleString('en-GB');
+  return measure ? formatExact(value, figureUnit({ measure, currency })) : formatCount(value);
 }
 
 /** "€100,000 revenue", "90% of one's target of revenue and 3 deals won". */

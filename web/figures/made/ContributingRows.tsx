@@ -5,6 +5,7 @@ import { parseDay } from '#core/period/day';
 import { describeExcluded, describeParts, showPart } from '#wording/contributions';
 import { figureUnit } from '#wording/figureUnit';
 import { showExact } from '#wording/formula';
+import { formatCount } from '#wording/numbers/format';
 import { shortDay } from '#wording/period';
 import { FailureNote } from '../../app/FailureNote';
 import { placeLink } from '../../app/placeLink';
@@ -90,7 +91,7 @@ function RowsTable({ view, data }: { view: StandingView; data: Contributions }) 
         {remainder.count > 0 && (
           <tr>
             <td />
-            <td className="text-soft">{remainder.count.toLocaleString('en-GB')} others</td>
+            <td className="text-soft">{formatCount(remainder.count)} others</td>
             {isMedian ? <td /> : cells(remainder)}
           </tr>
         )}
@@ -103,7 +104,7 @@ function RowsTable({ view, data }: { view: StandingView; data: Contributions }) 
         )}
         <tr className="border-t border-line font-semibold">
           <td />
-          <td>{monthlyTotals ? 'Together' : `All ${total.count.toLocaleString('en-GB')}`}</td>
+          <td>{monthlyTotals ? 'Together' : `All ${formatCount(total.count)}`}</td>
           {isMedian ? (
             <td className="pl-2 text-right whitespace-nowrap">
               median {showExact(data.value, unit)}

@@ -2,6 +2,7 @@ import { Link, useLocation } from 'react-router';
 import type { StandingView } from '#contract/schemas/attainment';
 import { parseDay } from '#core/period/day';
 import { describeApplied, describeAttainment, describeGrading, showExact } from '#wording/formula';
+import { formatCount } from '#wording/numbers/format';
 import { shortDay } from '#wording/period';
 import { FailureNote } from '../../app/FailureNote';
 import { placeLink } from '../../app/placeLink';
@@ -85,13 +86,13 @@ function BookedDeals({ view }: { view: StandingView }) {
             {data.remainder.count > 0 && (
               <tr>
                 <td />
-                <td className="text-soft">{data.remainder.count.toLocaleString('en-GB')} others</td>
+                <td className="text-soft">{formatCount(data.remainder.count)} others</td>
                 <td className="text-right">{show(data.remainder.credited)}</td>
               </tr>
             )}
             <tr className="border-t border-line font-semibold">
               <td />
-              <td>All {data.count.toLocaleString('en-GB')}</td>
+              <td>All {formatCount(data.count)}</td>
               <td className="text-right">{show(data.credited)}</td>
             </tr>
           </tbody>
@@ -99,8 +100,8 @@ function BookedDeals({ view }: { view: StandingView }) {
       )}
       {data.converted > 0 && (
         <p className="text-[12px] text-soft">
-          {data.converted.toLocaleString('en-GB')} in another currency, each converted once at the
-          rate of its close date.
+          {formatCount(data.converted)} in another currency, each converted once at the rate of its
+          close date.
         </p>
       )}
       <Link

@@ -1,7 +1,7 @@
 import { Link, useLocation } from 'react-router';
 import type { SliceAttainment, SliceAttainmentRow } from '#contract/schemas/sliceAttainment';
-import { formatExact, withSign } from '#core/money/format';
 import { figureUnit } from '#wording/figureUnit';
+import { formatCount, formatExact, withSign } from '#wording/numbers/format';
 import { manyOfDimension, nameOfDimension } from '#wording/slices';
 import { type Shown, useShown } from '../../app/display';
 import { placeLink } from '../../app/placeLink';
@@ -89,9 +89,7 @@ function Footer({
   const { own, remainder, withoutValue } = view;
   const facts = [
     ...(remainder
-      ? [
-          `all others (${remainder.count.toLocaleString('en-GB')}) ${shown.figure(remainder.actual)}`,
-        ]
+      ? [`all others (${formatCount(remainder.count)}) ${shown.figure(remainder.actual)}`]
       : []),
     ...(withoutValue !== 0
       ? [`without a ${nameOfDimension(view.by)} ${shown.figure(withoutValue)}`]

@@ -1,6 +1,6 @@
 import { changeOf } from '#core/comparison/change';
-import { formatColumn, withSign } from '#core/money/format';
 import type { FilledCell } from '#core/targets/fill/way';
+import { formatColumn, withSign } from '#wording/numbers/format';
 import { describePeriod } from '#wording/period';
 import { DataTable } from '../../ui/DataTable';
 import type { Workbench } from '../workbench';

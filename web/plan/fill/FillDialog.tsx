@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import type { PlanSummary } from '#contract/schemas/plan';
-import { formatExact } from '#core/money/format';
 import { describeEach, describeTogether } from '#core/targets/fill/describe';
 import { type FillResult, PEOPLE_WEIGHTS, PHASINGS } from '#core/targets/fill/way';
+import { formatCount, formatExact } from '#wording/numbers/format';
 import { Button } from '../../ui/Button';
 import { Dialog } from '../../ui/Dialog';
 import { Field, INPUT } from '../../ui/Field';
@@ -262,9 +262,7 @@ export function FillDialog({ sheet, selection, plans, way, saves, onClose }: Fil
             choose(
               'Rounded to',
               String(form.rounding),
-              Object.fromEntries(
-                ROUNDINGS.map((each) => [String(each), each.toLocaleString('en-GB')]),
-              ),
+              Object.fromEntries(ROUNDINGS.map((each) => [String(each), formatCount(each)])),
               (value: string) => change({ rounding: Number(value) }),
             )}
         </div>

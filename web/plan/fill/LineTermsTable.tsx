@@ -1,7 +1,7 @@
-import { formatColumn } from '#core/money/format';
 import type { Period } from '#core/period/calendar';
 import { sumByUnit } from '#core/targets/fill/fill';
 import type { FillResult } from '#core/targets/fill/way';
+import { formatColumn } from '#wording/numbers/format';
 import { DataTable } from '../../ui/DataTable';
 import type { SheetRow } from '../sheet';
 import type { Workbench } from '../workbench';

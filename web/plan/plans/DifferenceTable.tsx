@@ -1,6 +1,6 @@
 import type { PlanDifference } from '#contract/schemas/plan';
 import { changeOf } from '#core/comparison/change';
-import { formatColumn, withSign } from '#core/money/format';
+import { formatColumn, formatCount, withSign } from '#wording/numbers/format';
 import { useGetCompanyQuery, useListMeasuresQuery } from '../../app/api';
 import { DataTable } from '../../ui/DataTable';
 
@@ -40,7 +40,7 @@ export function DifferenceTable({
   return (
     <div>
       <p className="pb-1.5">
-        {count.toLocaleString('en-GB')} {count === 1 ? 'target differs' : 'targets differ'} from{' '}
+        {formatCount(count)} {count === 1 ? 'target differs' : 'targets differ'} from{' '}
         {against ? `“${against.name}” (${against.status})` : 'no published plan yet'}.
       </p>
       <div
@@ -53,7 +53,7 @@ export function DifferenceTable({
           keyOf={(row) => `${row.unit.id} ${row.sliceName ?? ''} ${row.period} ${row.measure}`}
           footer={
             count > rows.length
-              ? `The first ${rows.length.toLocaleString('en-GB')} of ${count.toLocaleString('en-GB')}.`
+              ? `The first ${formatCount(rows.length)} of ${formatCount(count)}.`
               : undefined
           }
           columns={[

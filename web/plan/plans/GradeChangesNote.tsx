@@ -1,3 +1,4 @@
+import { formatCount } from '#wording/numbers/format';
 import { useGetGradeChangesQuery } from '../api';
 
 /** Whose grade publishing would change, running and ended, before it is done. */
@@ -16,7 +17,7 @@ export function GradeChangesNote({ plan, from }: { plan: number; from: string })
       ) : (
         <>
           <p className="font-semibold">
-            {count.toLocaleString('en-GB')} {count === 1 ? 'grade changes' : 'grades change'}:
+            {formatCount(count)} {count === 1 ? 'grade changes' : 'grades change'}:
           </p>
           <ul className="mt-1 max-h-[120px] overflow-y-auto" tabIndex={0}>
             {rows.map(({ unit, period, periodName, measure, before, after }) => (

@@ -1,5 +1,6 @@
 import { useForm } from 'react-hook-form';
 import type { PlanInput, PlanSummary } from '#contract/schemas/plan';
+import { formatCount } from '#wording/numbers/format';
 import { FailureNote, faultAt, otherFault } from '../../app/FailureNote';
 import { Button } from '../../ui/Button';
 import { Dialog } from '../../ui/Dialog';
@@ -35,7 +36,7 @@ export function NewDraftDialog({ year, plans, onMade, onClose }: NewDraftDialogP
     const { plan, copied, omitted } = result.data;
     say(
       `“${plan.name}” is begun${
-        copied > 0 ? ` with ${copied.toLocaleString('en-GB')} targets` : ''
+        copied > 0 ? ` with ${formatCount(copied)} targets` : ''
       }.${omitted > 0 ? ` ${omitted} were left out: their units no longer stand in the tree.` : ''}`,
     );
     onMade(plan);

@@ -2,6 +2,7 @@ import { Check, ChevronDown } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import type { PlanSummary } from '#contract/schemas/plan';
 import { describeDayOf } from '#wording/moment';
+import { formatCount } from '#wording/numbers/format';
 import { useTimeZone } from '../../app/Moment';
 
 interface PlanMenuProps {
@@ -76,5 +77,5 @@ function describePlan(plan: PlanSummary, timeZone: string): string {
     plan.status === 'published' && plan.note
       ? plan.note
       : `${plan.unit.name}, made by ${plan.createdBy} on ${describeDayOf(plan.createdAt, timeZone)}`;
-  return `${made} · ${plan.targetCount.toLocaleString('en-GB')} targets`;
+  return `${made} · ${formatCount(plan.targetCount)} targets`;
 }

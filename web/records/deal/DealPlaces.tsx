@@ -1,6 +1,6 @@
 import type { Deal } from '#contract/schemas/deal';
-import { formatExact, formatWhole } from '#core/money/format';
 import type { TargetSource } from '#core/targets/resolvedTarget';
+import { formatExact, formatWhole } from '#wording/numbers/format';
 import { useGetCompanyQuery } from '../../app/api';
 import { useGetDealContributionsQuery } from '../api';
 

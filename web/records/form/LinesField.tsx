@@ -8,7 +8,7 @@ import {
 } from 'react-hook-form';
 import type { Lookups } from '#contract/schemas/list';
 import { exponentOf } from '#core/money/currency';
-import { formatExact } from '#core/money/format';
+import { formatExact } from '#wording/numbers/format';
 import { Button } from '../../ui/Button';
 import { Combobox } from '../../ui/Combobox';
 import { INPUT } from '../../ui/Field';

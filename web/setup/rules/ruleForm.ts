@@ -1,6 +1,6 @@
 import type { RulesOfMeasure } from '#contract/schemas/rule';
 import { writeDecimal } from '#core/money/amount';
-import { decimalsOf } from '#core/money/format';
+import { decimalsOf } from '#core/money/figureUnit';
 import { readTyped } from '#core/money/typed';
 import {
   type Benchmark,

@@ -1,5 +1,6 @@
 import type { ImportReport } from '#contract/schemas/import';
 import type { ImportMapping } from '#contract/schemas/importMapping';
+import { formatCount } from '#wording/numbers/format';
 import { type Choice, Combobox } from '../../../ui/Combobox';
 import { usePickListsQuery } from '../pickLists';
 
@@ -58,7 +59,7 @@ export function UnknownValues({ unknown, mapping, onMatch }: UnknownValuesProps)
                 {count > 0 && (
                   <span className="text-soft">
                     {' '}
-                    in {count.toLocaleString('en-GB')} {count === 1 ? 'row' : 'rows'}
+                    in {formatCount(count)} {count === 1 ? 'row' : 'rows'}
                   </span>
                 )}
               </span>

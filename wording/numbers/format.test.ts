@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { formatColumn, formatExact, formatShort, formatWhole, toMajor, withSign } from './format';
+import { toMajor } from '#core/money/figureUnit';
+import { formatColumn, formatExact, formatShort, formatWhole, withSign } from './format';
 
 const euro = { kind: 'money', currency: 'EUR' } as const;
 const yen = { kind: 'money', currency: 'JPY' } as const;
@@ -7,6 +8,14 @@ const dinar = { kind: 'money', currency: 'KWD' } as const;
 const count = { kind: 'count' } as const;
 
 describe('showing figures', () => {
+  it('shows the exact figure, a true minus, and a short form', () => {
+    expect(formatExact(-123450, { kind: 'money', currency: 'EUR' })).toBe('\u2212€1,234.50');
+    expect(formatExact(10_000_000, { kind: 'money', currency: 'EUR' })).toBe('€100,000');
+    expect(formatShort(39_618_000, { kind: 'money', currency: 'EUR' })).toBe('€396k');
+    expect(formatShort(123_456_789, { kind: 'money', currency: 'EUR' })).toBe('€1.23m');
+    expect(formatShort(99_960_000, { kind: 'money', currency: 'EUR' })).toBe('€1.00m');
+  });
+
   it.each<[number, string]>([
     [0, '€0'],
     [99, '€1'],

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { type Display, FIRST_DISPLAY, showBelow, showColumn, showFigure, showGap } from './display';
+import { type Display, FIRST_DISPLAY } from '#core/money/display';
+import { showBelow, showColumn, showFigure, showGap } from './display';
 
 const EUR = { kind: 'money', currency: 'EUR' } as const;
 const as = (over: Partial<Display>): Display => ({ ...FIRST_DISPLAY, ...over });

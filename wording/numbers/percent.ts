@@ -1,3 +1,5 @@
+import { localNumber, percentText } from './numberForm';
+
 /**
  * An attainment as whole percent in words that never cross a cut or 100 %: 99.6 % is shown as
  * "99.6%", not "100%" (docs/calculations.md, 7). Decimals are added only where a rounded figure
@@ -14,10 +16,12 @@ export function showPercent(ratio: number, thresholds: readonly number[] = []): 
         ? Math.round(exact)
         : Number(exact.toFixed(decimals));
     if (!crosses(exact, shown, thresholds))
-      return decimals === 0 && shown > 0 ? `${shown}%` : withMinus(shown.toFixed(decimals));
+      return percentText(
+        decimals === 0 && shown > 0 ? `${shown}` : localNumber(shown.toFixed(decimals)),
+      );
   }
   const cut = Math.round(exact);
-  return withMinus((exact < cut ? cut - 0.01 : cut + 0.01).toFixed(2));
+  return percentText(localNumber((exact < cut ? cut - 0.01 : cut + 0.01).toFixed(2)));
 }
 
 function crosses(exact: number, shown: number, thresholds: readonly number[]): boolean {
@@ -29,9 +33,5 @@ function crosses(exact: number, shown: number, thresholds: readonly number[]): b
 /** A change with its sign and one decimal: "+11.4%". */
 export function showChange(ratio: number): string {
   const shown = (ratio * 100).toFixed(1);
-  return withMinus(Number(shown) > 0 ? `+${shown}` : shown.replace('-0.0', '0.0'));
-}
-
-function withMinus(text: string): string {
-  return `${text.replace('-', '\u2212')}%`;
+  return percentText(localNumber(Number(shown) > 0 ? `+${shown}` : shown.replace('-0.0', '0.0')));
 }

@@ -1,0 +1,23 @@
+/** Dates and periods; the region says which form of a day it is. */
+export const EN_DATES = {
+  noDays: 'no days yet',
+  dayFirst: '{date} {month}',
+  dayFirstYear: '{date} {month} {year}',
+  monthFirst: '{month} {date}',
+  monthFirstYear: '{month} {date}, {year}',
+  weekdayDayFirst: '{weekday} {date} {month} {year}',
+  weekdayMonthFirst: '{weekday}, {month} {date}, {year}',
+  spanDayFirst: '{from}–{to} {month}',
+  spanDayFirstYear: '{from}–{to} {month} {year}',
+  spanMonthFirst: '{month} {from}–{to}',
+  spanMonthFirstYear: '{month} {from}–{to}, {year}',
+  moment: '{day}, {time}',
+  year: 'FY {label}',
+  quarter: 'Q{quarter} of FY {label}',
+  week: 'week {week} of {year}',
+  weekMonth: 'P{number} of FY {label}',
+  months: '{first} to {last} {year}',
+  monthWithYear: '{month} {year}',
+  weekMonths: 'P{first} of FY {label} to P{last}',
+  weekMonthsOfYears: 'P{first} of FY {label} to P{last} of FY {lastLabel}',
+} as const;
