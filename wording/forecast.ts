@@ -2,30 +2,29 @@ import type { PipelineHorizon } from '#contract/schemas/pipeline';
 import type { Odds } from '#core/forecast/odds';
 import type { Outlook } from '#core/forecast/outlook';
 import type { FigureUnit } from '#core/money/figureUnit';
+import { EN_RANKING } from './messages/en/ranking';
+import { messagesOf } from './messages/translate';
 import { formatExact, formatWhole } from './numbers/format';
+import { localNumber, percentText } from './numbers/numberForm';
 import { showPercent } from './numbers/percent';
+
+const t = messagesOf('ranking', EN_RANKING);
+
+const percentOf = (text: string) => percentText(localNumber(text));
 
 /** Odds in words: never a bare 0 % or 100 % where it is not certain. */
 export function showOdds(odds: Odds | null): string {
   if (!odds) return '–';
-  if (odds.odds === 0 || odds.odds === 1)
-    return odds.method === 'exact'
-      ? odds.odds === 1
-        ? 'certain'
-        : 'none'
-      : odds.odds === 1
-        ? 'over 99.9%'
-        : 'under 0.1%';
-  if (odds.odds < 0.001) return 'under 0.1%';
-  if (odds.odds > 0.999) return 'over 99.9%';
-  return `${(odds.odds * 100).toFixed(odds.odds < 0.1 || odds.odds > 0.9 ? 1 : 0)}%`;
+  if (odds.method === 'exact' && odds.odds === 1) return t('certain');
+  if (odds.method === 'exact' && odds.odds === 0) return t('impossible');
+  if (odds.odds < 0.001) return t('underLeast', { percent: percentOf('0.1') });
+  if (odds.odds > 0.999) return t('overMost', { percent: percentOf('99.9') });
+  return percentOf((odds.odds * 100).toFixed(odds.odds < 0.1 || odds.odds > 0.9 ? 1 : 0));
 }
 
 /** How the odds came about. */
-export function describeMethod(odds: Odds): string {
-  return odds.method === 'exact'
-    ? `Computed exactly over all outcomes of ${odds.deals} open deals.`
-    : `Drawn 20,000 times over ${odds.deals} open deals, each closing by itself.`;
+export function describeMethod({ method, deals }: Odds): string {
+  return t(method === 'exact' ? 'oddsExact' : 'oddsDrawn', { deals });
 }
 
 /**
@@ -39,21 +38,32 @@ export function describeOutlook(
   unit: FigureUnit,
 ): string {
   const money = (value: number) => formatWhole(value, unit);
-  const open =
-    outlook.count === 0
-      ? 'No open deal is expected to close in it'
-      : `${outlook.count === 1 ? 'One open deal' : `${outlook.count} open deals`} worth ${money(outlook.open)} ${outlook.count === 1 ? 'weighs' : 'weigh'} ${money(outlook.weighted)}`;
+  const values = {
+    name,
+    period: period.name,
+    open:
+      outlook.count === 0
+        ? t('openNone')
+        : t('openSome', {
+            count: outlook.count,
+            open: money(outlook.open),
+            weighted: money(outlook.weighted),
+          }),
+  };
   if (outlook.target === null)
-    return `${name} has won ${formatExact(outlook.actual, unit)} in ${period.name} and has no complete target. ${open}.`;
-  const won = `${name} has won ${money(outlook.actual)} of ${money(outlook.target)} in ${period.name}.`;
-  if (outlook.actual >= outlook.target) return `${won} The target is made. ${open}.`;
-  const reach =
-    outlook.forecastAttainment === null
-      ? ''
-      : ` the forecast is ${showPercent(outlook.forecastAttainment)} of target,`;
-  const short =
-    outlook.shortfall === 0
-      ? 'enough if things go as expected'
-      : `${money(outlook.shortfall!)} short`;
-  return `${won} ${open};${reach} ${short}. The odds to make it: ${showOdds(outlook.odds)}.`;
+    return t('outlookNoTarget', { ...values, actual: formatExact(outlook.actual, unit) });
+  const won = { ...values, actual: money(outlook.actual), target: money(outlook.target) };
+  if (outlook.actual >= outlook.target) return t('outlookMade', won);
+  return t('outlook', {
+    ...won,
+    reach:
+      outlook.forecastAttainment === null
+        ? ''
+        : t('outlookReach', { percent: showPercent(outlook.forecastAttainment) }),
+    short:
+      outlook.shortfall === 0
+        ? t('outlookEnough')
+        : t('outlookShort', { amount: money(outlook.shortfall!) }),
+    odds: showOdds(outlook.odds),
+  });
 }

@@ -3,22 +3,13 @@ import type { MeasureCode } from '#core/measure/measure';
 import type { Period } from '#core/period/calendar';
 import type { RankedBy, RankedUnit } from '#core/ranking/ladder';
 import { cutsOf } from '#core/status/rule';
+import { EN_RANKING } from './messages/en/ranking';
+import { messagesOf } from './messages/translate';
 import { formatShort, withSign } from './numbers/format';
 import { showChange, showPercent } from './numbers/percent';
 import { describePeriod } from './period';
 
-const NOUNS: Record<RankedBy, string> = {
-  attainment: 'attainment',
-  actual: 'amount',
-  growth: 'growth',
-  gap: 'gap',
-};
-const WHY_UNRANKED: Record<RankedBy, string> = {
-  attainment: 'has a complete target',
-  actual: 'has a figure',
-  growth: 'had a figure in the period before',
-  gap: 'has a complete target',
-};
+const t = messagesOf('ranking', EN_RANKING);
 
 /** A ranked value as it is shown: a percent of target, a change, or the figure itself. */
 export function showRanked(
@@ -44,42 +35,35 @@ export function describeLadder(
 ): string {
   const when = describePeriod(period, dataset.calendar);
   const nameOf = (place: RankedUnit) => dataset.tree.find(place.unitId)?.name ?? '';
-  if (places.length === 0) return `No salespeople here in ${when}.`;
-  if (period.from > dataset.asOf) return `${when} has not started.`;
+  if (places.length === 0) return t('nobodyHere', { period: when });
+  if (period.from > dataset.asOf) return t('notStarted', { period: when });
   const ranked = places.filter((place) => place.rank !== null);
-  if (ranked.length === 0)
-    return `Nobody ${WHY_UNRANKED[by]} in ${when}, so there is no ranking by ${NOUNS[by]}.`;
+  if (ranked.length === 0) return t('nobodyRanked', { period: when, by });
   const leaders = ranked.filter((place) => place.rank === 1);
-  const of =
-    by === 'attainment'
-      ? dataset.measures.get(measure).direction === 'lower'
-        ? ' of the limit'
-        : ' of target'
-      : by === 'gap'
-        ? ' against target'
-        : by === 'growth'
-          ? ' on the period before'
-          : '';
-  const value = `${showRanked(dataset, { measure, period }, leaders[0]!.value!, by)}${of}`;
+  const values = {
+    period: when,
+    ranked: ranked.length,
+    unranked: places.length - ranked.length,
+    value: t('value', {
+      by,
+      direction: dataset.measures.get(measure).direction,
+      value: showRanked(dataset, { measure, period }, leaders[0]!.value!, by),
+    }),
+  };
+  const [name, other] = leaders.map(nameOf);
   const lead =
     leaders.length === 1
-      ? `${nameOf(leaders[0]!)} leads ${when} with ${value}`
+      ? t('oneLeads', { ...values, name })
       : leaders.length === 2
-        ? `${nameOf(leaders[0]!)} and ${nameOf(leaders[1]!)} share the lead of ${when} with ${value}`
-        : `${leaders.length} share the lead of ${when} with ${value}`;
-  const first = leaders.length === 1 ? 'first ' : '';
-  const count =
-    ranked.length === places.length
-      ? `, ${first}of ${ranked.length}`
-      : `, ${first}of ${ranked.length} ranked (${places.length - ranked.length} not)`;
+        ? t('twoLead', { ...values, name, other })
+        : t('manyLead', { ...values, count: leaders.length });
   const climber = ranked.reduce<RankedUnit | null>(
     (best, place) => ((place.rankChange ?? 0) > (best?.rankChange ?? 0) ? place : best),
     null,
   );
-  if (!climber) return `${lead}${count}.`;
-  const climb = `climbed most, by ${climber.rankChange} ${climber.rankChange === 1 ? 'place' : 'places'}.`;
+  if (!climber) return t('lead', { lead });
   // Whose name the sentence has begun with is not named twice.
   return leaders.length === 1 && leaders[0] === climber
-    ? `${lead}${count}, and ${climb}`
-    : `${lead}${count}. ${nameOf(climber)} ${climb}`;
+    ? t('leadClimbed', { lead, places: climber.rankChange })
+    : t('leadOtherClimbed', { lead, places: climber.rankChange, name: nameOf(climber) });
 }

@@ -1,6 +1,10 @@
 import type { MonthlyTotalsView } from '#contract/schemas/attainment';
 import type { DaySpan } from '#core/period/day';
+import { EN_STANDING } from './messages/en/standing';
+import { messagesOf } from './messages/translate';
 import { describeSpan } from './period';
+
+const t = messagesOf('standing', EN_STANDING);
 
 /** Months in words, those that follow each other together: "1 Apr–30 Jun 2024". */
 export function describeMonths(months: readonly DaySpan[]): string {
@@ -18,9 +22,8 @@ export function describeMonths(months: readonly DaySpan[]): string {
  * have no days and no deals (docs/calculations.md, 4).
  */
 export function sayTotals({ days, isUnknown }: MonthlyTotalsView, value: string | null): string {
-  if (isUnknown)
-    return `Not known: of ${days} there is a total from before only, without the days, deals or units that this figure takes.`;
-  return `${value === null ? 'It takes in' : `${value} of it is`} a total from before (${days}), without deals behind it.`;
+  if (isUnknown) return t('totalsUnknown', { days });
+  return value === null ? t('totalsTakenIn', { days }) : t('totalsOfIt', { days, value });
 }
 
 /** What an earlier figure says of them: without days there is no same point to compare with. */
@@ -28,7 +31,6 @@ export function sayEarlierTotals(
   { days, isUnknown }: MonthlyTotalsView,
   total: string | null,
 ): string {
-  if (!isUnknown) return `${days} holds a total from before, without deals.`;
-  const whole = total === null ? '' : `; all of the period came to ${total}`;
-  return `${days} holds a total from before and has no days to compare with${whole}.`;
+  if (!isUnknown) return t('earlierTotals', { days });
+  return total === null ? t('earlierUnknown', { days }) : t('earlierUnknownWhole', { days, total });
 }

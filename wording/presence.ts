@@ -1,4 +1,8 @@
 import type { RankingRowView } from '#contract/schemas/attainment';
+import { EN_STANDING } from './messages/en/standing';
+import { messagesOf } from './messages/translate';
+
+const t = messagesOf('standing', EN_STANDING);
 
 /** What of a person or unit must be known when its figures are read. */
 export type Presence = Pick<
@@ -14,10 +18,10 @@ export function describePresence({
   excludesDeals,
 }: Presence): string | null {
   const notes = [
-    isOnRamp ? 'on a ramp' : '',
-    joinedLate ? 'joined after the period began' : '',
-    leftEarly ? 'left before it ended' : '',
-    excludesDeals ? 'without deals that are too large to be added up' : '',
+    isOnRamp ? t('onRamp') : '',
+    joinedLate ? t('joinedLate') : '',
+    leftEarly ? t('leftEarly') : '',
+    excludesDeals ? t('excludesDeals') : '',
   ].filter((note) => note !== '');
   return notes.length > 0 ? notes.join(', ') : null;
 }
@@ -29,8 +33,8 @@ export function labelPresence({
   leftEarly,
   excludesDeals,
 }: Presence): string | null {
-  if (excludesDeals) return 'incomplete';
-  if (isOnRamp) return 'ramp';
-  if (joinedLate) return 'joined';
-  return leftEarly ? 'left' : null;
+  if (excludesDeals) return t('excludesDealsShort');
+  if (isOnRamp) return t('onRampShort');
+  if (joinedLate) return t('joinedLateShort');
+  return leftEarly ? t('leftEarlyShort') : null;
 }

@@ -1,8 +1,12 @@
 import type { Dataset } from '#core/dataset/dataset';
 import type { Measure } from '#core/measure/measure';
 import type { Pair, ScorecardPeriods, ScoreRow } from '#core/scorecard/scorecard';
-import { nameInSentence } from './nameInSentence';
+import { EN_RANKING } from './messages/en/ranking';
+import { messagesOf } from './messages/translate';
+import { measureInSentence } from './nameInSentence';
 import { describePeriod } from './period';
+
+const t = messagesOf('ranking', EN_RANKING);
 
 /**
  * "3 of 5 measures of Saltmarsh are on pace or better in November 2026; gross margin and win rate
@@ -17,19 +21,20 @@ export function describeScorecard(
   const name = dataset.tree.find(unitId)?.name ?? '';
   const period = describePeriod(month, dataset.calendar);
   const graded = rows.filter((row) => row.month.standing.status.grade > 0);
-  if (graded.length === 0)
-    return `No chosen measure of ${name} has a complete target in ${period}, so none has a grade.`;
+  if (graded.length === 0) return t('cardNone', { name, period });
   const weak = graded
     .filter((row) => row.month.standing.status.grade < 3)
-    .map((row) => nameInSentence(dataset.measures.get(row.measure)));
+    .map((row) => measureInSentence(dataset.measures.get(row.measure)));
   const ungraded = rows.length - graded.length;
-  const rest =
-    ungraded === 0 ? '' : ` ${ungraded} ${ungraded === 1 ? 'has' : 'have'} no complete target.`;
-  if (weak.length === 0)
-    return graded.length === 1
-      ? `The one measure of ${name} with a target is as it should be in ${period}.${rest}`
-      : `All ${graded.length} measures of ${name} with a target are as they should be in ${period}.${rest}`;
-  return `${graded.length - weak.length} of ${graded.length} measures of ${name} with a target are as they should be in ${period}; ${listNames(weak)} ${weak.length === 1 ? 'is' : 'are'} not.${rest}`;
+  const rest = ungraded === 0 ? '' : t('cardRest', { count: ungraded });
+  const values = { name, period, rest, count: graded.length };
+  if (weak.length === 0) return t(graded.length === 1 ? 'cardOne' : 'cardAll', values);
+  return t('cardSome', {
+    ...values,
+    good: graded.length - weak.length,
+    weak: listNames(weak),
+    weakCount: weak.length,
+  });
 }
 
 /** "Northgate is strong in revenue and weak in gross margin; Key accounts the other way round." */
@@ -42,32 +47,32 @@ export function describePairs(
     pairs
       .filter((pair) => pair.reading === reading)
       .map((pair) => dataset.tree.find(pair.unitId)?.name ?? '');
-  const [one, other] = [nameInSentence(first), nameInSentence(second)];
-  const [both, onlyFirst, onlySecond, neither, unknown] = [
-    namesOf('both'),
-    namesOf('onlyFirst'),
-    namesOf('onlySecond'),
-    namesOf('neither'),
-    namesOf('unknown'),
-  ];
-  if (pairs.length === unknown.length)
-    return `No unit has a complete target in both ${one} and ${other}, so they cannot be set beside each other.`;
-  const say = (names: readonly string[], rest: string) =>
+  const [one, other] = [measureInSentence(first), measureInSentence(second)];
+  const unknown = namesOf('unknown');
+  if (pairs.length === unknown.length) return t('pairsNone', { one, other });
+  const say = (
+    id: 'pairsOnlyOne' | 'pairsBoth' | 'pairsNeither',
+    names: readonly string[],
+    measures: { one: string; other: string } = { one, other },
+  ) =>
     names.length === 0
       ? []
       : [
-          `${names.length > MOST_NAMED ? `${names.length} units` : listNames(names)} ${names.length === 1 ? 'is' : 'are'} ${rest}`,
+          t(id, {
+            ...measures,
+            count: names.length,
+            names:
+              names.length > MOST_NAMED
+                ? t('pairsUnits', { count: names.length })
+                : listNames(names),
+          }),
         ];
   const parts = [
-    ...say(onlyFirst, `on pace in ${one} but not in ${other}`),
-    ...say(onlySecond, `on pace in ${other} but not in ${one}`),
-    ...say(both, 'on pace or better in both'),
-    ...say(neither, 'on pace in neither'),
-    ...(unknown.length === 0
-      ? []
-      : [
-          `${unknown.length} ${unknown.length === 1 ? 'has' : 'have'} no complete target in one of them`,
-        ]),
+    ...say('pairsOnlyOne', namesOf('onlyFirst')),
+    ...say('pairsOnlyOne', namesOf('onlySecond'), { one: other, other: one }),
+    ...say('pairsBoth', namesOf('both')),
+    ...say('pairsNeither', namesOf('neither')),
+    ...(unknown.length === 0 ? [] : [t('pairsUnknown', { count: unknown.length })]),
   ];
   return `${parts.join('; ')}.`;
 }
@@ -75,5 +80,7 @@ export function describePairs(
 const MOST_NAMED = 3;
 
 function listNames(names: readonly string[]): string {
-  return names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;
+  return names.length < 2
+    ? names.join('')
+    : t('listEnd', { all: names.slice(0, -1).join(', '), last: names.at(-1) });
 }

@@ -3,50 +3,34 @@ import { type Dataset, figureUnitOf } from '#core/dataset/dataset';
 import type { Measure } from '#core/measure/measure';
 import type { Period } from '#core/period/calendar';
 import { cutsOf } from '#core/status/rule';
-import { nameInSentence } from './nameInSentence';
+import { EN_STANDING } from './messages/en/standing';
+import { messagesOf, type Value } from './messages/translate';
+import { measureInSentence } from './nameInSentence';
 import { formatBelow, formatShort } from './numbers/format';
 import { showPercent } from './numbers/percent';
 import { describePeriod, monthName, shortDay } from './period';
 
+const t = messagesOf('standing', EN_STANDING);
+
 /** What a sentence about a standing is put together of. */
-export interface Words extends Pronouns {
-  /** "Ilse Varga", or "You" to herself; and inside a sentence. */
-  name: string;
-  nameInside: string;
-  /** After the name: "has" or "have", "stands" or "stand". */
-  nameHas: string;
-  nameStands: string;
-  period: string;
+export interface Words {
   measure: Measure;
-  /** "has booked" for money, "has won" for deals. */
-  verb: string;
-  /** After a figure: "12 deals", "€34k of gross profit"; nothing for revenue. */
-  noun: string;
-  /** After "target": "of deals". */
-  ofNoun: string;
+  /** What messages about it take. */
+  values: Readonly<Record<string, Value>>;
+  /** "12 deals", "€34k of gross profit"; the bare figure for revenue. */
   show(value: number): string;
-  /** The same, never rounded up to what it falls short of. */
+  /** The bare figure, never rounded up to what it falls short of. */
   showBelow(value: number, limit: number | null): string;
-  percent: string;
-  firstDay: string;
+  /** A figure that is shown already, with what it counts. */
+  figure(value: string): string;
+  /** The bare figure. */
+  bare(value: number): string;
 }
 
-/** A person is no "it"; what they are is not known, so they are "they". */
-interface Pronouns {
-  it: string;
-  its: string;
-  /** After the pronoun. */
-  ends: string;
-  has: string;
-}
-
-const OF_UNIT: Pronouns = { it: 'it', its: 'its', ends: 'ends', has: 'has' };
-const OF_PERSON: Pronouns = { it: 'they', its: 'their', ends: 'end', has: 'have' };
-const OF_READER: Pronouns = { it: 'you', its: 'your', ends: 'end', has: 'have' };
-
-export function pronounsOf({ tree }: Dataset, unitId: number, isReader = false): Pronouns {
-  if (isReader) return OF_READER;
-  return tree.find(unitId)?.kind === 'salesperson' ? OF_PERSON : OF_UNIT;
+/** A person is no "it"; what they are is not known, so they are "they"; to themselves, "you". */
+export function whoOf({ tree }: Dataset, unitId: number, isReader = false): string {
+  if (isReader) return 'reader';
+  return tree.find(unitId)?.kind === 'salesperson' ? 'person' : 'unit';
 }
 
 export function upper(word: string): string {
@@ -58,30 +42,35 @@ export function toWords(dataset: Dataset, standing: Standing, isReader = false):
   const unit = figureUnitOf(dataset, standing.measure);
   const rule = dataset.rules.of(standing.measure, standing.period);
   const measure = dataset.measures.get(standing.measure);
-  const name = dataset.tree.find(standing.unitId)?.name ?? '';
+  const ofMeasure = nounOf(measure);
+  const figure = (value: string) => t('figure', { ...ofMeasure, value });
   return {
-    name: isReader ? 'You' : name,
-    nameInside: isReader ? 'you' : name,
-    nameHas: isReader ? 'have' : 'has',
-    nameStands: isReader ? 'stand' : 'stands',
-    period: shortPeriod(standing.period, dataset),
     measure,
-    ...toNouns(measure),
-    ...pronounsOf(dataset, standing.unitId, isReader),
-    show: (value) => formatShort(value, unit),
+    values: {
+      ...ofMeasure,
+      who: whoOf(dataset, standing.unitId, isReader),
+      name: dataset.tree.find(standing.unitId)?.name ?? '',
+      period: shortPeriod(standing.period, dataset),
+      direction: measure.direction,
+      days: standing.elapsed.workingDaysRemaining,
+      day: shortDay(standing.period.from),
+      percent: standing.attainment === null ? '' : showPercent(standing.attainment, cutsOf(rule)),
+      targetNoun: t('targetNoun', ofMeasure),
+    },
+    show: (value) => figure(formatShort(value, unit)),
+    figure,
     showBelow: (value, limit) => formatBelow(value, limit, unit),
-    percent: standing.attainment === null ? '' : showPercent(standing.attainment, cutsOf(rule)),
-    firstDay: shortDay(standing.period.from),
+    bare: (value) => formatShort(value, unit),
   };
 }
 
-function toNouns(measure: Measure): Pick<Words, 'verb' | 'noun' | 'ofNoun'> {
-  if (measure.code === 'revenue') return { verb: 'booked', noun: '', ofNoun: '' };
-  if (measure.code === 'deals_won') return { verb: 'won', noun: ' deals', ofNoun: ' of deals' };
-  const name = nameInSentence(measure);
+function nounOf(measure: Measure): { noun: string; verb: string; measure: string } {
+  const name = measureInSentence(measure);
+  if (measure.code === 'revenue') return { noun: 'none', verb: 'booked', measure: name };
+  if (measure.code === 'deals_won') return { noun: 'deals', verb: 'won', measure: name };
   return measure.valueKind === 'money'
-    ? { verb: 'booked', noun: ` of ${name}`, ofNoun: ` of ${name}` }
-    : { verb: 'reached', noun: ` ${name}`, ofNoun: ` of ${name}` };
+    ? { noun: 'money', verb: 'booked', measure: name }
+    : { noun: 'other', verb: 'reached', measure: name };
 }
 
 /**

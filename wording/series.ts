@@ -1,40 +1,40 @@
 import type { SeriesView } from '#contract/schemas/series';
+import { EN_RANKING } from './messages/en/ranking';
+import { messagesOf } from './messages/translate';
 
-const NOUNS = {
-  day: ['day', 'days'],
-  week: ['week', 'weeks'],
-  month: ['month', 'months'],
-  quarter: ['quarter', 'quarters'],
-} as const;
+const t = messagesOf('ranking', EN_RANKING);
 
 /**
  * "Saltmarsh made 4 of 12 working days of November 2026 so far; 3 were well under target and 2
  * without a sale."
  */
 export function describeParts({ unit, period, step, points, measure }: SeriesView): string {
-  const [one, many] = NOUNS[step];
   const done = points.filter(
     (point) => point.phase !== 'notStarted' && point.status.state !== 'noWorkday',
   );
-  const noun = (count: number) => `${step === 'day' ? 'working ' : ''}${count === 1 ? one : many}`;
-  if (done.length === 0)
-    return `${period.name} has not started: ${points.length} ${noun(points.length)} lie ahead for ${unit.name}.`;
+  const values = { unit: unit.name, period: period.name, step };
+  if (done.length === 0) return t('partsAhead', { ...values, count: points.length });
   const graded = done.filter((point) => point.status.grade > 0);
-  const isOpen = points.some((point) => point.phase !== 'ended');
-  const sofar = isOpen ? ' so far' : '';
-  if (graded.length === 0)
-    return `${unit.name} has no complete target for the ${many} of ${period.name}, so none of them has a grade.`;
+  if (graded.length === 0) return t('partsNoTarget', values);
   const good = graded.filter(
     (point) =>
       point.status.grade >= 3 &&
       (measure.direction === 'lower' || point.phase === 'open' || point.status.grade === 4),
   ).length;
-  const low = graded.filter((point) => point.status.grade === 1).length;
-  const empty = done.filter((point) => point.actual === 0).length;
-  const verb = measure.direction === 'lower' ? 'kept to its limit in' : 'made';
-  const rest = [
-    ...(low > 0 ? [`${low} ${low === 1 ? 'is' : 'are'} well under target`] : []),
-    ...(empty > 0 && measure.valueKind === 'money' ? [`${empty} without a sale`] : []),
-  ];
-  return `${unit.name} ${verb} ${good} of ${graded.length} ${noun(graded.length)} of ${period.name}${sofar}${rest.length === 0 ? '' : `; ${rest.join(', ')}`}.`;
+  return t('parts', {
+    ...values,
+    direction: measure.direction,
+    good,
+    count: graded.length,
+    isOpen: points.some((point) => point.phase !== 'ended') ? 'yes' : 'no',
+    rest: describeRest(
+      graded.filter((point) => point.status.grade === 1).length,
+      measure.valueKind === 'money' ? done.filter((point) => point.actual === 0).length : 0,
+    ),
+  });
+}
+
+function describeRest(low: number, empty: number): string {
+  if (low === 0) return empty === 0 ? '' : t('partsEmpty', { empty });
+  return empty === 0 ? t('partsLow', { low }) : t('partsLowEmpty', { low, empty });
 }

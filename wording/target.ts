@@ -1,21 +1,25 @@
 import type { TargetView } from '#contract/schemas/attainment';
+import { EN_STANDING } from './messages/en/standing';
+import { messagesOf } from './messages/translate';
+
+const t = messagesOf('standing', EN_STANDING);
 
 /** Which target applies and why, in words. */
 export function describeTarget(target: TargetView, period: string): string {
   switch (target.targetSource) {
     case 'set':
-      return `A target is set for exactly ${period}.`;
+      return t('targetSet', { period });
     case 'sumOfPeriods':
-      return `The sum of the targets of ${target.partCount} shorter periods.`;
+      return t('targetOfPeriods', { count: target.partCount });
     case 'allocatedFromPeriod':
-      return `A share, by working days, of the target of ${target.allocatedFrom}.`;
+      return t('targetAllocated', { from: target.allocatedFrom });
     case 'sumOfUnits':
-      return `The sum of the targets of ${target.partCount} units directly below.`;
+      return t('targetOfUnits', { count: target.partCount });
     case 'inherited':
       return target.inheritedFromUnit
-        ? `The target of ${target.inheritedFromUnit} is everybody's below: a ratio's target is not divided.`
-        : `The target of ${target.allocatedFrom} is also that of its parts: a ratio's target is not divided.`;
+        ? t('targetOfUnitAbove', { unit: target.inheritedFromUnit })
+        : t('targetOfLonger', { from: target.allocatedFrom });
     case 'none':
-      return 'No target is set here, for a longer or shorter period, or below.';
+      return t('targetNone');
   }
 }

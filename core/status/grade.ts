@@ -26,6 +26,9 @@ export const UNGRADED_WORDS = {
   running: 'still running',
   tooFewDeals: 'too few deals to judge by the day',
 } as const;
+/** Behind what a rule calls its best grade. */
+export const STRETCH_LABEL = ', stretch';
+
 /** The machine's name of a status, the same whatever words a rule has. */
 export const STATUS_STATES = [
   'made',
@@ -113,7 +116,7 @@ function toStatus(judged: Judged, rule: StatusRule, phase: 'open' | 'ended'): St
     return {
       grade: 4,
       state: judged,
-      label: `${rule.labels[phase][3]}, stretch`,
+      label: rule.labels[phase][3] + STRETCH_LABEL,
       iconSet,
       color: rule.colors[3],
     };

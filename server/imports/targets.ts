@@ -1,7 +1,7 @@
 import type { FieldFault } from '#contract/errors/catalogue';
 import type { ImportReport } from '#contract/schemas/import';
 import { SLICE_DIMENSIONS, type TargetSlice } from '#core/targets/targetSlice';
-import { nameOfDimension } from '#wording/slices';
+import { partInSentence } from '#wording/takenApart';
 import type { Transaction } from '../db/client';
 import type { PlanRecord } from '../ledger/companyState';
 import { type KnownSlices, loadKnownSlices } from '../lists/index';
@@ -169,7 +169,7 @@ class TargetRows {
           fault: {
             field: 'value',
             code: 'unknownSlice',
-            params: { dimension: nameOfDimension(by) },
+            params: { dimension: partInSentence(by) },
           },
         };
   }

@@ -12,7 +12,7 @@ import { isSliceMeasure } from '#core/slices/lineTable';
 import type { TargetSlice } from '#core/targets/targetSlice';
 import type { UnitTree } from '#core/units/tree';
 import type { Unit } from '#core/units/unit';
-import { nameOfDimension } from '#wording/slices';
+import { partInSentence } from '#wording/takenApart';
 import type { Scope } from '../access/index';
 import type { KnownSlices } from '../lists/index';
 
@@ -100,7 +100,7 @@ export function checkTarget(change: TargetChange, checker: TargetChecker): Check
     faults.push({
       field: 'slice',
       code: 'unknownSlice',
-      params: { dimension: nameOfDimension(change.slice!.by) },
+      params: { dimension: partInSentence(change.slice!.by) },
     });
   if (change.slice && !isSliceMeasure(change.measure))
     faults.push({ field: 'measure', code: 'sliceMeasure' });

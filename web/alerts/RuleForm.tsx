@@ -12,7 +12,7 @@ import { ALERT_KINDS, ALERT_PERIODS, GRADE_CHANGES, OF_SLICES, WATCHED } from '#
 import { parseDay } from '#core/period/day';
 import { SLICE_DIMENSIONS } from '#core/targets/targetSlice';
 import { shortDay } from '#wording/period';
-import { nameOfDimension } from '#wording/slices';
+import { partInSentence } from '#wording/takenApart';
 import { useListMeasuresQuery } from '../app/api';
 import { faultAt, otherFault } from '../app/FailureNote';
 import { Button } from '../ui/Button';
@@ -169,7 +169,7 @@ export function RuleForm({ rule, unit, people, currency, findMeasure, onClose }:
             typed.sliceBy,
             [
               ['', 'the whole unit'] as const,
-              ...SLICE_DIMENSIONS.map((by) => [by, `a ${nameOfDimension(by)}`] as const),
+              ...SLICE_DIMENSIONS.map((by) => [by, `a ${partInSentence(by)}`] as const),
             ],
             (sliceBy) => put({ sliceBy }),
           )}

@@ -1,6 +1,6 @@
 import type { ComparisonView } from '#contract/schemas/comparison';
 import { withSign } from '#wording/numbers/format';
-import { BY_NAMES } from '#wording/takenApart';
+import { partInSentence } from '#wording/takenApart';
 import type { Shown } from '../app/display';
 import { classNames } from '../ui/classNames';
 import { STEP_NAMES } from './compareWords';
@@ -38,7 +38,7 @@ export function BridgeSheet({ view, shown }: { view: ComparisonView; shown: Show
       <h2>
         What made the difference
         <span className="ml-2 text-[11.5px] font-normal text-soft">
-          by {BY_NAMES[view.by].toLowerCase()}
+          by {partInSentence(view.by)}
           {base > 0 && ` · scale begins at ${shown.figure(base)}`}
         </span>
       </h2>

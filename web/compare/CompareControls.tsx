@@ -1,5 +1,5 @@
 import { type ComparisonView, planOf } from '#contract/schemas/comparison';
-import { BY_NAMES } from '#wording/takenApart';
+import { nameOfPart } from '#wording/takenApart';
 import { useAddress } from '../app/address';
 import { Segments } from '../ui/Segments';
 import { ChosenPeriod, ChosenPlan } from './BenchmarkChoices';
@@ -68,7 +68,7 @@ export function CompareControls({
         >
           {view.takenApartBy.map((each) => (
             <option key={each} value={each}>
-              {BY_NAMES[each]}
+              {nameOfPart(each)}
             </option>
           ))}
         </select>

@@ -14,7 +14,7 @@ import { toMajor } from '#core/money/figureUnit';
 import { figureUnit } from '#wording/figureUnit';
 import { formatCount } from '#wording/numbers/format';
 import { showPercent } from '#wording/numbers/percent';
-import { BY_PLURALS } from '#wording/takenApart';
+import { pluralOfPart } from '#wording/takenApart';
 import type { Shown } from '../app/display';
 import { SaveTable } from '../figures/SaveTable';
 import { AXIS, TOOLTIP } from './lineChart';
@@ -41,7 +41,7 @@ export function ConcentrationSheet({
   if (!concentration || concentration.now.count < FEWEST || view.by === 'unit') return null;
   const { now, then, shareA, shareB } = concentration;
   const wanted = Math.max(1, Math.floor(Number(top) || 0));
-  const what = BY_PLURALS[by];
+  const what = pluralOfPart(by);
   return (
     <section
       aria-label="Concentration"
@@ -172,7 +172,7 @@ function Curve({ view }: { view: ComparisonView }) {
 
 function describeCurve({ concentration, by }: ComparisonView): string {
   const { now, shareA } = concentration!;
-  return `${now.classes.A} of ${now.count} ${BY_PLURALS[by]} make the first ${shareA}% and are class A, ${now.classes.B} are B, ${now.classes.C} are C.`;
+  return `${now.classes.A} of ${now.count} ${pluralOfPart(by)} make the first ${shareA}% and are class A, ${now.classes.B} are B, ${now.classes.C} are C.`;
 }
 
 function Classes({

@@ -5,7 +5,7 @@ import { toMajor } from '#core/money/figureUnit';
 import { figureUnit } from '#wording/figureUnit';
 import { describeNotes } from '#wording/note';
 import { withSign } from '#wording/numbers/format';
-import { BY_NAMES } from '#wording/takenApart';
+import { nameOfPart } from '#wording/takenApart';
 import type { Shown } from '../app/display';
 import { Change } from '../figures/Change';
 import { NoteFlag } from '../figures/notes/NoteFlag';
@@ -53,7 +53,16 @@ export function GrowthTable({
         </span>
         <SaveTable
           name={`Growth of ${view.unit.name}, ${view.period.name}`}
-          columns={[BY_NAMES[by], 'now', 'then', 'change', 'share', 'class', 'class_then', 'notes']}
+          columns={[
+            nameOfPart(by),
+            'now',
+            'then',
+            'change',
+            'share',
+            'class',
+            'class_then',
+            'notes',
+          ]}
           rows={() => [
             ...view.rows.map((row) => [
               row.name,
@@ -75,7 +84,7 @@ export function GrowthTable({
         <thead>
           <tr className="border-b border-line text-[11.5px] text-soft">
             <th scope="col" className="py-1 text-left font-normal">
-              {BY_NAMES[by]}
+              {nameOfPart(by)}
             </th>
             <th scope="col" className={CELL}>
               Now

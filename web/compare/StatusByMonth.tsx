@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
 import type { ComparisonView, TakenApartBy } from '#contract/schemas/comparison';
-import { BY_NAMES } from '#wording/takenApart';
+import { nameOfPart } from '#wording/takenApart';
 import { textOf } from '../charts/status';
 import { StatusMark } from '../charts/StatusMark';
 import { NoteFlag } from '../figures/notes/NoteFlag';
@@ -66,7 +66,7 @@ export function StatusByMonth({
       />
       {slices.length > 0 && (
         <Grid
-          heading={BY_NAMES[by]}
+          heading={nameOfPart(by)}
           of={of}
           isNumbered={isNumbered}
           rows={slices.map((slice) => ({

@@ -1,5 +1,5 @@
 import { SLICE_DIMENSIONS, type SliceDimension } from '#core/targets/targetSlice';
-import { manyOfDimension } from '#wording/slices';
+import { pluralOfPart } from '#wording/takenApart';
 import { useAddress } from '../app/address';
 
 /** What stands on the ladder, of the address; null: people and units. */
@@ -21,7 +21,7 @@ export function LadderOf() {
         <option value="">people and units</option>
         {SLICE_DIMENSIONS.map((by) => (
           <option key={by} value={by}>
-            {manyOfDimension(by).toLowerCase()}
+            {pluralOfPart(by)}
           </option>
         ))}
       </select>

@@ -1,6 +1,6 @@
 import { isSliceMeasure } from '#core/slices/lineTable';
 import { SLICE_DIMENSIONS } from '#core/targets/targetSlice';
-import { manyOfDimension } from '#wording/slices';
+import { headingOf } from '#wording/takenApart';
 import type { Workbench } from './workbench';
 
 /** What the rows of the plan are: people and their teams, or slices of the unit. */
@@ -23,7 +23,7 @@ export function RowsPicker({
       <option value="">People and teams</option>
       {SLICE_DIMENSIONS.map((by) => (
         <option key={by} value={by}>
-          {manyOfDimension(by)}
+          {headingOf(by)}
         </option>
       ))}
     </select>

@@ -3,7 +3,7 @@ import { Link, useLocation } from 'react-router';
 import { CROSSED_MEASURES, type CrossedBy, type CrossTable } from '#contract/schemas/crossTable';
 import { toMajor } from '#core/money/figureUnit';
 import { figureUnit } from '#wording/figureUnit';
-import { BY_NAMES, headingOf } from '#wording/takenApart';
+import { headingOf, nameOfPart } from '#wording/takenApart';
 import { useShown } from '../app/display';
 import { FailureNote } from '../app/FailureNote';
 import { placeLink } from '../app/placeLink';
@@ -116,7 +116,7 @@ function Cells({ view, whom, what }: { view: CrossTable; whom: Whom; what: What 
         <thead>
           <tr className="border-b border-line text-[11.5px] text-soft">
             <th scope="col" className="sticky left-0 bg-sheet py-1 text-left font-normal">
-              {BY_NAMES[whom]}
+              {nameOfPart(whom)}
             </th>
             {columns.map((column) => (
               <th
@@ -209,7 +209,7 @@ function Save({ view, whom }: { view: CrossTable; whom: Whom }) {
   return (
     <SaveTable
       name={`What to whom of ${view.unit.name}, ${view.period.name}`}
-      columns={[BY_NAMES[whom], ...view.columns.map(nameOf), 'all']}
+      columns={[nameOfPart(whom), ...view.columns.map(nameOf), 'all']}
       rows={() =>
         view.rows.map((row, down) => [
           nameOf(row),

@@ -1,6 +1,6 @@
 import { SLICE_DIMENSIONS, type SliceDimension } from '#core/targets/targetSlice';
-import { manyOfDimension } from '#wording/slices';
 import { describeSliceAttainment } from '#wording/sliceSentence';
+import { headingOf } from '#wording/takenApart';
 import { useAddress } from '../app/address';
 import { FailureNote } from '../app/FailureNote';
 import { usePlace } from '../app/place';
@@ -15,7 +15,7 @@ import { KeptViewsMenu } from '../figures/views/KeptViewsMenu';
 import { Loading } from '../ui/Loading';
 import { Segments } from '../ui/Segments';
 
-const OPTIONS = SLICE_DIMENSIONS.map((by) => [by, manyOfDimension(by)] as const);
+const OPTIONS = SLICE_DIMENSIONS.map((by) => [by, headingOf(by)] as const);
 
 /** Where a unit's products, customers and the like stand against their own targets. */
 export function SlicesPage() {

@@ -3,7 +3,7 @@ import type { Note } from '#contract/schemas/note';
 import { isSameSubject } from '#core/notes/about';
 import { figureUnit } from '#wording/figureUnit';
 import { describeNotes } from '#wording/note';
-import { BY_NAMES } from '#wording/takenApart';
+import { nameOfPart } from '#wording/takenApart';
 import type { PrintedNotes } from '../printedStanding';
 import type { DocumentColumn, DocumentTable, FigureDocument } from './document';
 
@@ -67,7 +67,7 @@ function toGrowth(view: ComparisonView, notes: readonly Note[]): DocumentTable {
     name: 'Growth',
     note: `against ${against.name}`,
     columns: [
-      text(BY_NAMES[by]),
+      text(nameOfPart(by)),
       figure('Now'),
       figure('Then'),
       { name: 'Change', kind: 'signed' },

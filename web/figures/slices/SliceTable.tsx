@@ -2,7 +2,7 @@ import { Link, useLocation } from 'react-router';
 import type { SliceAttainment, SliceAttainmentRow } from '#contract/schemas/sliceAttainment';
 import { figureUnit } from '#wording/figureUnit';
 import { formatCount, formatExact, withSign } from '#wording/numbers/format';
-import { manyOfDimension, nameOfDimension } from '#wording/slices';
+import { headingOf, partInSentence, pluralOfPart } from '#wording/takenApart';
 import { type Shown, useShown } from '../../app/display';
 import { placeLink } from '../../app/placeLink';
 import { AttainmentBar } from '../../charts/AttainmentBar';
@@ -21,13 +21,13 @@ export function SliceTable({ view, rows }: { view: SliceAttainment; rows: readon
   const { search } = useLocation();
   const isPhone = useIsNarrowerThan('phone');
   const shown = useShown(figureUnit(view));
-  const label = `${manyOfDimension(view.by)} of ${view.unit.name}`;
+  const label = `${headingOf(view.by)} of ${view.unit.name}`;
   const isRanked = rows.some(({ rank }) => rank !== undefined);
   const planLink = `/plan${placeLink(search) || '?'}&rows=${view.by}`;
   if (rows.length === 0)
     return (
       <p className="rounded-sheet border border-line bg-sheet p-4 text-soft">
-        Nothing to show. Set targets by {nameOfDimension(view.by)} in{' '}
+        Nothing to show. Set targets by {partInSentence(view.by)} in{' '}
         <Link className="underline" to={planLink}>
           Plan
         </Link>
@@ -92,21 +92,21 @@ function Footer({
       ? [`all others (${formatCount(remainder.count)}) ${shown.figure(remainder.actual)}`]
       : []),
     ...(withoutValue !== 0
-      ? [`without a ${nameOfDimension(view.by)} ${shown.figure(withoutValue)}`]
+      ? [`without a ${partInSentence(view.by)} ${shown.figure(withoutValue)}`]
       : []),
     ...(own.actual === null ? [] : [`all of ${view.unit.name} ${shown.figure(own.actual)}`]),
     ...(own.target === null ? [] : [`its own target ${shown.figure(own.target)}`]),
     ...(own.unallocated === null || own.unallocated === 0
       ? []
       : [
-          `${shown.figure(Math.abs(own.unallocated))} of it ${own.unallocated > 0 ? 'not allocated' : 'over-assigned'} to ${manyOfDimension(view.by).toLowerCase()}`,
+          `${shown.figure(Math.abs(own.unallocated))} of it ${own.unallocated > 0 ? 'not allocated' : 'over-assigned'} to ${pluralOfPart(view.by)}`,
         ]),
   ];
   return (
     <span className="flex flex-wrap justify-between gap-x-4">
       <span>{facts.join(' · ')}</span>
       <Link className="underline" to={planLink}>
-        Targets by {nameOfDimension(view.by)} in Plan
+        Targets by {partInSentence(view.by)} in Plan
       </Link>
     </span>
   );
@@ -133,7 +133,7 @@ function buildColumns(view: SliceAttainment, shown: Shown, isRanked: boolean): C
     ...(isRanked ? [place] : []),
     {
       key: 'name',
-      heading: manyOfDimension(view.by),
+      heading: headingOf(view.by),
       width: isRanked ? 'minmax(120px,2fr)' : 'minmax(180px,2fr)',
       cell: (row) => (
         <span className="flex items-center gap-2">
