@@ -27,4 +27,5 @@ createRoot(document.getElementById('root')!).render(
 );
 
 // After the first view: its files come first.
-addEventListener('load', () => keepForOffline(store.dispatch));
+if (document.readyState === 'complete') keepForOffline(store.dispatch);
+else addEventListener('load', () => keepForOffline(store.dispatch));

@@ -3,7 +3,11 @@ import type { Measure } from '#core/measure/measure';
 import { QUANTITY_SCALE } from '#core/measure/part';
 import type { FigureUnit } from '#core/money/figureUnit';
 import { nameOfAddend, nameOfCustom } from './fieldNames';
-import { formatCount, formatExact } from './numbers/format';
+import { EN_FIGURES } from './messages/en/figures';
+import { messagesOf } from './messages/translate';
+import { formatCount, formatExact, formatQuantity } from './numbers/format';
+
+const t = messagesOf('figures', EN_FIGURES);
 
 type PartKind = Contributions['numeratorKind'];
 
@@ -23,17 +27,20 @@ export function describeParts({ definition }: Pick<Measure, 'definition'>): {
       };
     case 'duration':
     case 'elapsed':
-      return { numerator: 'days', denominator: 'deals' };
+      return { numerator: t('partDays'), denominator: t('partDeals') };
     case 'share':
-      return { numerator: `within ${definition.most} days`, denominator: 'deals' };
+      return {
+        numerator: t('partWithin', { days: definition.most }),
+        denominator: t('partDeals'),
+      };
     case 'median':
       return { numerator: nameOfCustom(definition.of), denominator: null };
     case 'distinct':
-      return { numerator: 'counts', denominator: null };
+      return { numerator: t('partCounts'), denominator: null };
     case 'typed':
       return {
-        numerator: 'value',
-        denominator: definition.accumulation === 'average' ? 'values' : null,
+        numerator: t('partValue'),
+        denominator: definition.accumulation === 'average' ? t('partValues') : null,
       };
   }
 }
@@ -51,7 +58,7 @@ export function showPart(
     case 'value':
       return formatExact(value, unit);
     case 'quantity':
-      return (value / QUANTITY_SCALE).toLocaleString('en-GB', { maximumFractionDigits: 3 });
+      return formatQuantity(value / QUANTITY_SCALE);
     case 'count':
     case 'days':
       return formatCount(value);
@@ -60,5 +67,5 @@ export function showPart(
 
 /** How many deals a figure leaves out for want of a date or value. */
 export function describeExcluded(deals: number): string {
-  return `${formatCount(deals)} ${deals === 1 ? 'deal is' : 'deals are'} left out: a date or value is missing.`;
+  return t('excluded', { deals });
 }

@@ -1,18 +1,14 @@
 import type { CustomOf } from '#core/measure/customPart';
 import { type Field, isCustom, isTyped, type RatioAddend } from '#core/measure/definition';
+import { EN_FIGURES } from './messages/en/figures';
+import { messagesOf } from './messages/translate';
 
-/** Fields of deals, as they are chosen in a measure and stand at the head of its rows. */
-export const FIELD_NAMES: Record<Field, string> = {
-  amount: 'amount',
-  profit: 'gross profit',
-  cost: 'cost',
-  costedAmount: 'amount of deals with a cost',
-  quantity: 'quantity',
-  deals: 'deals',
-  newCustomers: 'new customers',
-  days: 'days to close',
-  timedDeals: 'deals with an opening date',
-};
+const t = messagesOf('figures', EN_FIGURES);
+
+/** A field of deals, as it is chosen in a measure and stands at the head of its rows. */
+export function fieldName(field: Field): string {
+  return t(field === 'deals' ? 'partDeals' : field === 'days' ? 'daysToClose' : field);
+}
 
 /** A code as words: it is made of a name. */
 export const wordsOfCode = (code: string) => code.replaceAll('_', ' ');
@@ -56,5 +52,5 @@ export function nameOfCustom(of: CustomOf): string {
 /** What a measure adds up or divides; a typed-in measure and a custom field by their codes. */
 export function nameOfAddend(addend: RatioAddend): string {
   if (isTyped(addend)) return wordsOfCode(addend.measure);
-  return isCustom(addend) ? nameOfCustom(addend.custom) : FIELD_NAMES[addend.field];
+  return isCustom(addend) ? nameOfCustom(addend.custom) : fieldName(addend.field);
 }

@@ -1,11 +1,17 @@
 import type { StandingView } from '#contract/schemas/attainment';
 import { type Display, FIRST_DISPLAY } from '#core/money/display';
 import { figureUnit } from './figureUnit';
+import { language } from './language';
+import { EN_FIGURES } from './messages/en/figures';
+import { messagesOf } from './messages/translate';
 import { sayEarlierTotals } from './monthlyTotals';
 import { showBelow, showDifference, showFigure, showGap } from './numbers/display';
 import { formatExact, withSign } from './numbers/format';
 import { showPercent } from './numbers/percent';
+import { shippedWord } from './shipped';
 import { describeTarget } from './target';
+
+const t = messagesOf('figures', EN_FIGURES);
 
 /** A figure as it is shown, with how it is made. */
 export interface Figure {
@@ -25,40 +31,14 @@ type Show = (value: number | null) => string;
  * names its dates.
  */
 export function listFigures(view: StandingView, display: Display = FIRST_DISPLAY): Figure[] {
-  const { figures, period, measure } = view;
   const unit = figureUnit(view);
   const whole: Show = (value) =>
-    value === null ? 'none' : showFigure(round(value, unit), unit, display);
-  const exact: Show = (value) => (value === null ? 'none' : formatExact(round(value, unit), unit));
-  const { target } = figures;
-  const isLimit = measure.direction === 'lower';
-  const noun = isLimit ? 'limit' : 'target';
+    value === null ? t('none') : showFigure(round(value, unit), unit, display);
+  const exact: Show = (value) =>
+    value === null ? t('none') : formatExact(round(value, unit), unit);
   return [
-    {
-      key: 'actual',
-      value:
-        figures.actual === null
-          ? 'none'
-          : showBelow(round(figures.actual, unit), target.value, unit, whole),
-      exact: exact(figures.actual),
-      label: `${verbOf(measure)}, ${figures.days}`,
-      made: [
-        figures.actual === null
-          ? `There is nothing to compute ${measure.name} of ${view.unit.name} from, ${figures.days}.`
-          : `${measure.name} of ${view.unit.name}, ${figures.days}: ${exact(figures.actual)}.`,
-        measure.description,
-      ],
-    },
-    {
-      key: 'target',
-      value: whole(target.value),
-      exact: target.value === null ? undefined : exact(target.value),
-      label:
-        target.missingCount > 0
-          ? `target so far, ${target.partCount - target.missingCount} of ${target.partCount} parts set`
-          : `${noun}, all of ${period.name}`,
-      made: [describeTarget(target, period.name)],
-    },
+    toActual(view, whole, exact),
+    toTarget(view, whole, exact),
     toDistance(view, display, exact),
     view.isCumulative ? toNeeded(view, whole, exact) : toPrior(view, whole, exact),
     toPriorYear(view, exact),
@@ -70,91 +50,144 @@ function round(value: number, { kind }: ReturnType<typeof figureUnit>): number {
   return kind === 'money' ? Math.round(value) : value;
 }
 
-function verbOf({ code, valueKind, name, definition }: StandingView['measure']): string {
-  if (code === 'deals_won') return 'won';
-  return valueKind === 'money' && definition.kind === 'sum' ? 'booked' : name.toLowerCase();
+function toActual(view: StandingView, whole: Show, exact: Show): Figure {
+  const { figures, measure, unit } = view;
+  const { actual, days } = figures;
+  const { code, valueKind, definition } = measure;
+  const isSum = valueKind === 'money' && definition.kind === 'sum';
+  const ofIt = { measure: shippedWord(measure.name), unit: unit.name, days };
+  return {
+    key: 'actual',
+    value:
+      actual === null
+        ? t('none')
+        : showBelow(round(actual, figureUnit(view)), figures.target.value, figureUnit(view), whole),
+    exact: exact(actual),
+    label: t('actual', {
+      measure: code === 'deals_won' ? code : isSum ? 'sum' : 'other',
+      name: language().code === 'en' ? measure.name.toLowerCase() : shippedWord(measure.name),
+      days,
+    }),
+    made: [
+      actual === null ? t('actualNone', ofIt) : t('actualMade', { ...ofIt, value: exact(actual) }),
+      shippedWord(measure.description),
+    ],
+  };
+}
+
+function toTarget(
+  { figures: { target }, measure: { direction }, period }: StandingView,
+  whole: Show,
+  exact: Show,
+): Figure {
+  return {
+    key: 'target',
+    value: whole(target.value),
+    exact: target.value === null ? undefined : exact(target.value),
+    label:
+      target.missingCount > 0
+        ? t('targetSoFar', {
+            count: target.partCount - target.missingCount,
+            parts: target.partCount,
+          })
+        : t('target', { direction, period: period.name }),
+    made: [describeTarget(target, period.name)],
+  };
 }
 
 /** How far from the target, or from what was due of it by now. */
-function toDistance(
-  { figures, isCumulative, measure, currency }: StandingView,
-  display: Display,
-  exact: Show,
-): Figure {
-  const unit = figureUnit({ measure, currency });
+function toDistance(view: StandingView, display: Display, exact: Show): Figure {
+  const { figures, isCumulative } = view;
+  const { elapsed, target, expectedToDate, aheadOfPace, actual } = figures;
+  if (!isCumulative || elapsed.phase === 'ended' || expectedToDate === null || aheadOfPace === null)
+    return toGap(view, display, exact);
+  const unit = figureUnit(view);
   const whole = (value: number) => showDifference(round(value, unit), unit, display);
-  const { elapsed, target, gap, expectedToDate, aheadOfPace, actual } = figures;
-  const isGood = (value: number) => (measure.direction === 'lower' ? value <= 0 : value >= 0);
-  if (
-    !isCumulative ||
-    elapsed.phase === 'ended' ||
-    expectedToDate === null ||
-    aheadOfPace === null
-  ) {
-    const noun = measure.direction === 'lower' ? 'limit' : 'target';
-    return {
-      key: 'gap',
-      value: gap === null ? '–' : withSign(gap, showGap(gap, target.value, display, whole)),
-      exact: gap === null ? undefined : exact(gap),
-      label:
-        gap === null
-          ? 'gap: no complete target'
-          : gap < 0
-            ? `${isCumulative ? 'short of' : 'below'} ${noun}`
-            : `above ${noun}`,
-      tone: gap === null ? undefined : isGood(gap) ? 'good' : 'bad',
-      made: [
-        gap === null
-          ? 'There is no figure or no complete target, so there is no gap.'
-          : `gap = ${isCumulative ? 'booked' : 'figure'} − ${noun} = ${exact(actual)} − ${exact(target.value)} = ${exact(gap)}`,
-      ],
-    };
-  }
+  const due = exact(expectedToDate);
   return {
     key: 'ahead',
     value: withSign(Math.round(aheadOfPace), whole(aheadOfPace)),
     exact: exact(aheadOfPace),
-    label: `${aheadOfPace < 0 ? 'behind' : 'ahead of'} pace, ${whole(expectedToDate)} due`,
+    label: t(aheadOfPace < 0 ? 'behindPace' : 'aheadOfPace', { due: whole(expectedToDate) }),
     tone: aheadOfPace < 0 ? 'bad' : 'good',
     made: [
       elapsed.dueBasis === 'months'
-        ? `due by today = target × what is due of its months: all of those that have ended, by working days of the running one = ${exact(target.value)} × ${showPercent(elapsed.dueShare)} = ${exact(expectedToDate)}`
-        : `due by today = target × share of working days gone = ${exact(target.value)} × ${elapsed.workingDaysElapsed} / ${elapsed.workingDays} = ${exact(expectedToDate)}`,
-      `${exact(actual)} − ${exact(expectedToDate)} = ${exact(aheadOfPace)}`,
+        ? t('dueByMonths', {
+            target: exact(target.value),
+            share: showPercent(elapsed.dueShare),
+            due,
+          })
+        : t('dueByDays', {
+            target: exact(target.value),
+            gone: elapsed.workingDaysElapsed,
+            days: elapsed.workingDays,
+            due,
+          }),
+      t('aheadMade', { actual: exact(actual), due, ahead: exact(aheadOfPace) }),
+    ],
+  };
+}
+
+function toGap(view: StandingView, display: Display, exact: Show): Figure {
+  const { figures, isCumulative, measure } = view;
+  const { direction } = measure;
+  const { gap, target, actual } = figures;
+  if (gap === null)
+    return { key: 'gap', value: '–', label: t('gapNone'), made: [t('gapNoneMade')] };
+  const unit = figureUnit(view);
+  const whole = (value: number) => showDifference(round(value, unit), unit, display);
+  return {
+    key: 'gap',
+    value: withSign(gap, showGap(gap, target.value, display, whole)),
+    exact: exact(gap),
+    label: t(gap >= 0 ? 'gapAbove' : isCumulative ? 'gapShort' : 'gapBelow', { direction }),
+    tone: (direction === 'lower' ? gap <= 0 : gap >= 0) ? 'good' : 'bad',
+    made: [
+      t('gapMade', {
+        kind: isCumulative ? 'sum' : 'other',
+        direction,
+        actual: exact(actual),
+        target: exact(target.value),
+        gap: exact(gap),
+      }),
     ],
   };
 }
 
 function toNeeded({ figures }: StandingView, whole: Show, exact: Show): Figure {
   const { elapsed, requiredDailyRate: needed, target, actual, averageDailyRate } = figures;
-  const days = `${elapsed.workingDaysElapsed} of ${elapsed.workingDays} working days`;
+  const { workingDaysElapsed: gone, workingDays: days, workingDaysRemaining: left } = elapsed;
   return {
     key: 'needed',
     value: needed === null ? '–' : whole(needed),
     exact: needed === null ? undefined : exact(needed),
     label:
       needed === null
-        ? elapsed.phase === 'ended'
-          ? 'the period has ended'
-          : 'needed a day: not available'
-        : `needed per working day, ${elapsed.workingDaysRemaining} left`,
+        ? t(elapsed.phase === 'ended' ? 'neededEnded' : 'neededNone')
+        : t('needed', { days: left }),
     made: [
       needed === null
-        ? 'No working day is left, or there is no complete target.'
-        : `max(0, target − booked) / working days left = (${exact(target.value)} − ${exact(actual)}) / ${elapsed.workingDaysRemaining}`,
-      `So far ${averageDailyRate === null ? '–' : exact(averageDailyRate)} a working day (${days}, ${showPercent(elapsed.workingDaysElapsed / elapsed.workingDays)} gone).`,
+        ? t('neededNoneMade')
+        : t('neededMade', { target: exact(target.value), actual: exact(actual), days: left }),
+      t('dailyRateToDate', {
+        rate: averageDailyRate === null ? '–' : exact(averageDailyRate),
+        gone,
+        days,
+        share: showPercent(gone / days),
+      }),
     ],
   };
 }
 
 /** What has no pace is set beside the period before. */
 function toPrior({ prior }: StandingView, whole: Show, exact: Show): Figure {
+  const { days } = prior;
   return {
     key: 'prior',
     value: whole(prior.toDate),
     exact: exact(prior.toDate),
-    label: `on ${prior.days}`,
-    made: [`${exact(prior.toDate)} on ${prior.days}, ${exact(prior.total)} in all of that period.`],
+    label: t('prior', { days }),
+    made: [t('priorMade', { value: exact(prior.toDate), days, total: exact(prior.total) })],
   };
 }
 
@@ -164,16 +197,21 @@ function toPriorYear({ figures, priorYear, measure }: StandingView, exact: Show)
     difference !== null && (measure.direction === 'lower' ? difference > 0 : difference < 0);
   return {
     key: 'priorYear',
-    value: priorYear?.changeText ?? 'n/a',
-    label: priorYear ? `on ${priorYear.days}` : 'last year has no such period',
+    value: priorYear?.changeText ?? t('notAvailable'),
+    label: priorYear ? t('prior', { days: priorYear.days }) : t('noPriorYear'),
     tone: isWorse ? 'bad' : undefined,
     made: !priorYear
-      ? ['There is no such period in the year before.']
+      ? [t('noPriorYearMade')]
       : priorYear.monthlyTotals?.isUnknown
         ? [sayEarlierTotals(priorYear.monthlyTotals, exact(priorYear.total))]
         : [
-            `${exact(figures.actual)} now, ${exact(priorYear.toDate)} on ${priorYear.days}${difference === null ? '' : `: ${withSign(difference, exact(difference))}`}.`,
-            `All of that period came to ${exact(priorYear.total)}.`,
+            t(difference === null ? 'priorYearMade' : 'priorYearDifference', {
+              now: exact(figures.actual),
+              then: exact(priorYear.toDate),
+              days: priorYear.days,
+              difference: difference === null ? '' : withSign(difference, exact(difference)),
+            }),
+            t('priorYearTotal', { total: exact(priorYear.total) }),
           ],
   };
 }

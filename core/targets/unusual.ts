@@ -10,47 +10,38 @@ export interface UnusualBeside {
   peers?: readonly number[];
 }
 
+/** What is unusual about a target: so many times another value, so small a part of it, or below it. */
+export type Unusual =
+  | { case: 'times' | 'partOf'; of: 'before' | 'priorYear' | 'peers'; times: number }
+  | { case: 'belowPriorYear' };
+
 /**
- * What is unusual about a target, in words, or null: a zero too many shows as "ten times the period
- * before" (GUARDS 26), then what lies far from the average of the peers, then what asks for less
- * than last year's result.
+ * What is unusual about a target, or null: a zero too many shows as ten times the period before
+ * (GUARDS 26), then what lies far from the average of the peers, then what asks for less than last
+ * year's result.
  */
-export function describeUnusual(
+export function findUnusual(
   value: number,
   { priorYear, before, peers = [] }: UnusualBeside,
-): string | null {
+): Unusual | null {
   const average =
     peers.length === 0 ? null : peers.reduce((sum, peer) => sum + peer, 0) / peers.length;
   return (
-    compare(value, before, 'the period before', MANY_TIMES) ??
-    compare(value, priorYear, "last year's result", MANY_TIMES) ??
-    compare(value, average, 'the average of its peers', FAR_FROM_PEERS) ??
-    compareBelow(value, priorYear)
+    compare(value, before, 'before', MANY_TIMES) ??
+    compare(value, priorYear, 'priorYear', MANY_TIMES) ??
+    compare(value, average, 'peers', FAR_FROM_PEERS) ??
+    (value > 0 && priorYear !== null && value < priorYear ? { case: 'belowPriorYear' } : null)
   );
 }
 
-function compare(value: number, other: number | null, name: string, times: number): string | null {
+function compare(
+  value: number,
+  other: number | null,
+  of: 'before' | 'priorYear' | 'peers',
+  times: number,
+): Unusual | null {
   if (other === null || other <= 0 || value <= 0) return null;
-  if (value >= other * times) return `${Math.round(value / other)} times ${name}`;
-  if (value * times <= other) return `one ${ordinal(Math.round(other / value))} of ${name}`;
+  if (value >= other * times) return { case: 'times', of, times: Math.round(value / other) };
+  if (value * times <= other) return { case: 'partOf', of, times: Math.round(other / value) };
   return null;
-}
-
-function compareBelow(value: number, priorYear: number | null): string | null {
-  return value > 0 && priorYear !== null && value < priorYear ? "below last year's result" : null;
-}
-
-function ordinal(n: number): string {
-  const names: Record<number, string> = {
-    3: 'third',
-    4: 'quarter',
-    5: 'fifth',
-    6: 'sixth',
-    7: 'seventh',
-    8: 'eighth',
-    9: 'ninth',
-    10: 'tenth',
-    100: 'hundredth',
-  };
-  return names[n] ?? `${n}th`;
 }

@@ -16,7 +16,7 @@ import { buildPlace, type RankedUnit, rankUnits } from '#core/ranking/ladder';
 import { findMovers } from '#core/ranking/movers';
 import { buildPath } from '#core/trend/path';
 import type { Unit } from '#core/units/unit';
-import { shortPeriod } from '#wording/period';
+import { describePeriod, shortPeriod } from '#wording/period';
 import { describeStanding } from '#wording/standingSentence';
 import type { Scope } from '../access/index';
 import { StatusList } from './statusList';
@@ -185,7 +185,10 @@ export function viewStrip(
     };
   };
   return {
-    year: toCell(dataset.calendar.year(label), `FY ${label}`),
+    year: toCell(
+      dataset.calendar.year(label),
+      describePeriod(dataset.calendar.year(label), dataset.calendar),
+    ),
     previous: `FY${label - 1}`,
     next: `FY${label + 1}`,
     quarters: dataset.calendar.quarters(label).map((quarter, i) => toCell(quarter, `Q${i + 1}`)),

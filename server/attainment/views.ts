@@ -19,10 +19,14 @@ import { cutsOf } from '#core/status/rule';
 import type { ResolvedTarget } from '#core/targets/resolvedTarget';
 import type { Unit } from '#core/units/unit';
 import { showRanked } from '#wording/ladderSentence';
+import { EN_FIGURES } from '#wording/messages/en/figures';
+import { messagesOf } from '#wording/messages/translate';
 import { describeMonths } from '#wording/monthlyTotals';
 import { formatDifference, withSign } from '#wording/numbers/format';
 import { showChange, showPercent } from '#wording/numbers/percent';
 import { describePeriod, describeSpan } from '#wording/period';
+
+const t = messagesOf('figures', EN_FIGURES);
 
 /** More than this and the screen says how many there are. */
 const MISSING_NAMED = 24;
@@ -189,8 +193,10 @@ function toChangeText(
 ): string {
   const unit = figureUnitOf(dataset, measure);
   if (unit.kind === 'percent')
-    return difference === null ? 'n/a' : withSign(difference, formatDifference(difference, unit));
-  return share !== null ? showChange(share) : isNew ? 'new' : 'n/a';
+    return difference === null
+      ? t('notAvailable')
+      : withSign(difference, formatDifference(difference, unit));
+  return share !== null ? showChange(share) : t(isNew ? 'new' : 'notAvailable');
 }
 
 /** Whether some of a unit's people are left out of a part of the totals. */

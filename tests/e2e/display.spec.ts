@@ -74,3 +74,33 @@ test('a scorecard is weighed, and says what its total goes by', async ({ page })
   await page.reload();
   await expect(card.getByLabel('Weight of Revenue')).toHaveValue('60');
 });
+
+test('Standing, Ladder and Plan are read in German, with its numbers and dates', async ({
+  page,
+}) => {
+  await signIn(page, 'marit', '/setup/appearance');
+  await page.getByLabel('Language').selectOption('Deutsch');
+  await expect(page.locator('html')).toHaveAttribute('lang', 'de-DE');
+  await page.goto('/standing?unit=saltmarsh&period=FY2027-P08');
+  const main = page.getByRole('main');
+  await expect(main.getByRole('heading', { level: 1 })).toContainText(
+    /hat .*€ von .*€ für November gebucht\. Das sind \d+\s% des Ziels bei \d+\s% der Arbeitstage/,
+  );
+  await expect(main).toContainText(/\d{3}\.\d{3}\s€/);
+  await expect(main.getByRole('table', { name: /^Rangliste von/ })).toBeVisible();
+  await page.goto('/ladder?unit=saltmarsh&period=FY2027-P08');
+  await expect(main.getByRole('columnheader', { name: 'Abweichung' })).toBeVisible();
+  await page.goto('/plan?unit=saltmarsh&period=FY2027-P08');
+  await expect(main.getByRole('heading', { name: 'Geht es auf?' })).toBeVisible();
+  await page.goto('/setup/appearance');
+  await page.getByLabel('Language').selectOption('English');
+  await expect(page.locator('html')).toHaveAttribute('lang', 'en-GB');
+});
+
+test('English with dates and numbers of another region', async ({ page }) => {
+  await signIn(page, 'marit', '/setup/appearance');
+  await page.getByLabel('Dates and numbers as in').selectOption('US');
+  await expect(page.locator('html')).toHaveAttribute('lang', 'en-US');
+  await page.goto('/standing?unit=saltmarsh&period=FY2027-P08');
+  await expect(page.getByRole('main')).toContainText('Nov 1–18, 2026');
+});

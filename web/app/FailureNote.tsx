@@ -1,6 +1,10 @@
 import type { SerializedError } from '@reduxjs/toolkit';
+import { EN_FRAME } from '#wording/messages/en/frame';
+import { messagesOf } from '#wording/messages/translate';
 import { Button } from '../ui/Button';
 import type { Failure } from './api';
+
+const t = messagesOf('frame', EN_FRAME);
 
 /** What went wrong and what to do, where it went wrong. */
 export function FailureNote({
@@ -13,14 +17,14 @@ export function FailureNote({
   const problem =
     'title' in failure
       ? failure
-      : { title: 'Something went wrong', detail: 'Try again; if it stays, load the page anew.' };
+      : { title: t('somethingWentWrong'), detail: t('tryAgainIfItStays') };
   return (
     <div role="alert" className="rounded-sheet border border-grade-1 bg-danger-soft p-4">
       <p className="font-semibold">{problem.title}</p>
       <p className="mt-1">{problem.detail}</p>
       {onRetry && (
         <Button className="mt-3" onClick={onRetry}>
-          Try again
+          {t('tryAgain')}
         </Button>
       )}
     </div>
@@ -42,5 +46,5 @@ export function otherFault(failure: unknown, fields: readonly string[]): string 
   if (problem.errors && others.length === 0) return undefined;
   return others.length > 0
     ? others.map((error) => `${error.field}: ${error.message}`).join(' ')
-    : (problem.detail ?? 'Something went wrong. Try again.');
+    : (problem.detail ?? t('somethingWentWrongTryAgain'));
 }

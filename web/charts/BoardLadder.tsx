@@ -1,8 +1,12 @@
 import { declutter } from '#core/picture/declutter';
 import { type LadderScale, scaleOfShares } from '#core/picture/ladderScale';
 import { spreadOut } from '#core/picture/spreadOut';
+import { EN_VIEW } from '#wording/messages/en/view';
+import { messagesOf } from '#wording/messages/translate';
 import { initialsOf } from './initials';
 import { fillOf, type ShownStatus, textOf } from './status';
+
+const t = messagesOf('view', EN_VIEW);
 
 export interface BoardMark {
   key: string;
@@ -32,7 +36,7 @@ export function BoardLadder({
   marks,
   pace,
   label,
-  of = 'of target',
+  of = t('ofTarget'),
   scaleOf = scaleOfShares,
 }: {
   marks: readonly BoardMark[];
@@ -132,7 +136,7 @@ export function BoardLadder({
       )}
       {isPaceNamed && (
         <text x={LEFT - 16} y={y(pace) + 5} textAnchor="end" fontSize={16} fill="var(--ink-soft)">
-          pace
+          {t('pace')}
         </text>
       )}
       {marks.map((mark, index) => (

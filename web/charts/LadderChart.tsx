@@ -3,8 +3,13 @@ import { declutter } from '#core/picture/declutter';
 import type { LadderScale } from '#core/picture/ladderScale';
 import { namedMarks } from '#core/picture/namedMarks';
 import { spreadOut } from '#core/picture/spreadOut';
+import { EN_VIEW } from '#wording/messages/en/view';
+import { messagesOf } from '#wording/messages/translate';
+import { statusLabel } from '#wording/shipped';
 import { PENNANT } from './pennant';
 import { fillOf, type ShownStatus, textOf } from './status';
+
+const t = messagesOf('view', EN_VIEW);
 
 export interface LadderMark {
   key: string;
@@ -214,7 +219,15 @@ export function LadderChart({
             key={mark.key}
             href={`#${mark.key}`}
             aria-label={place === undefined ? `${mark.name} ${mark.text}` : undefined}
-            aria-description={`${mark.of}${mark.of ? ', ' : ''}${mark.status.label}${mark.beforeText === null ? '' : `; ${mark.beforeText} at the same point before`}${mark.notes === null ? '' : `; ${mark.notes}`}`}
+            aria-description={t('markDescription', {
+              of: mark.of,
+              isOf: mark.of ? 'yes' : 'no',
+              status: statusLabel(mark.status),
+              isNew: mark.beforeText === null ? 'yes' : 'no',
+              beforeText: mark.beforeText,
+              isPlain: mark.notes === null ? 'yes' : 'no',
+              notes: mark.notes,
+            })}
             onClick={(event) => {
               event.preventDefault();
               onOpen(mark.key);

@@ -11,6 +11,11 @@ import {
 } from 'recharts';
 import { axisOf } from '#core/picture/axis';
 import { declutter } from '#core/picture/declutter';
+import { language } from '#wording/language';
+import { EN_VIEW } from '#wording/messages/en/view';
+import { messagesOf } from '#wording/messages/translate';
+
+const t = messagesOf('view', EN_VIEW);
 
 /** One day; numbers in the unit of the axis. */
 export interface PathDatum {
@@ -44,8 +49,9 @@ interface PathChartProps {
   description: string;
 }
 
-const MARGIN = { top: 14, right: 104, bottom: 2, left: 0 };
-const AXIS_WIDTH = 52;
+/** "2,40 Mio. €" takes more than "€2.40m". */
+const [AXIS_WIDTH, END_WIDTH] = language().code === 'en' ? [52, 104] : [74, 140];
+const MARGIN = { top: 14, right: END_WIDTH, bottom: 2, left: 0 };
 /** Where its days lie. */
 export const PATH_PLOT = { left: AXIS_WIDTH, right: MARGIN.right, isSlots: false };
 const AXIS_HEIGHT = 22;
@@ -90,25 +96,28 @@ export function PathChart({
       colour: 'var(--ink-soft)',
     })),
     expected !== null && {
-      text: `forecast ${show(expected.value)}`,
+      text: t('forecast', { amount: show(expected.value) }),
       value: expected.value,
       colour: 'var(--grade-3-text)',
     },
     expected === null &&
       last?.runRateProjection != null && {
-        text: `at this rate ${show(last.runRateProjection)}`,
+        text: t('runRateMark', { runRateProjection: show(last.runRateProjection) }),
         value: last.runRateProjection,
         colour: 'var(--grade-3-text)',
       },
     last?.priorYear != null &&
       last.priorYear !== 0 && {
-        text: `last year ${show(last.priorYear)}`,
+        text: t('priorYearMark', { priorYear: show(last.priorYear) }),
         value: last.priorYear,
         colour: 'var(--prior-text)',
       },
     today === null &&
       bookedNow && {
-        text: `${isCumulative ? 'booked' : 'now'} ${show(bookedNow.booked!)}`,
+        text: t('booked2', {
+          isCumulative: isCumulative ? 'yes' : 'no',
+          booked: show(bookedNow.booked!),
+        }),
         value: bookedNow.booked!,
         colour: 'var(--grade-3-text)',
       },
@@ -207,7 +216,7 @@ export function PathChart({
               stroke="var(--ember)"
               strokeWidth={1.2}
               label={{
-                value: 'today',
+                value: t('todayMark'),
                 position: 'insideBottomLeft',
                 fill: 'var(--ember-text)',
                 fontSize: 11,
@@ -223,7 +232,10 @@ export function PathChart({
               fill="var(--now)"
               stroke="var(--sheet)"
               label={{
-                value: `${isCumulative ? 'booked' : 'now'} ${show(bookedNow.booked!)}`,
+                value: t('booked2', {
+                  isCumulative: isCumulative ? 'yes' : 'no',
+                  booked: show(bookedNow.booked!),
+                }),
                 position: 'left',
                 fill: 'var(--grade-3-text)',
                 fontSize: 11,

@@ -1,6 +1,10 @@
 import { axisOf } from '#core/picture/axis';
+import { EN_VIEW } from '#wording/messages/en/view';
+import { messagesOf } from '#wording/messages/translate';
 import { PENNANT } from './pennant';
 import { fillOf, type ShownStatus } from './status';
+
+const t = messagesOf('view', EN_VIEW);
 
 /** One part of a series; numbers in the unit of the axis. */
 export interface SeriesBar {
@@ -245,7 +249,7 @@ export function SeriesChart({
             )}
             {each.isRuleChange && (
               <text x={LEFT + slot * index + 4} y={TOP - 4} fill="var(--plum-text)">
-                new rule
+                {t('newRule')}
               </text>
             )}
             {index % every === 0 && (

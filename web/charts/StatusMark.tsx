@@ -1,3 +1,4 @@
+import { shippedWord } from '#wording/shipped';
 import { fillOf, type ShownStatus, textOf } from './status';
 
 /** Stairs of as many steps as the grade, 0 an empty one: told apart without its colour. */
@@ -14,7 +15,8 @@ const STAIRS = [
  * stairs of as many steps, or the word alone. The word is read out.
  */
 export function StatusMark({ status, size = 13 }: { status: ShownStatus; size?: number }) {
-  const { grade, label, iconSet } = status;
+  const { grade, iconSet } = status;
+  const label = shippedWord(status.label);
   if (iconSet === 'words')
     return <span className={`shrink-0 text-[11px] font-semibold ${textOf(status)}`}>{label}</span>;
   const colour = fillOf(status);

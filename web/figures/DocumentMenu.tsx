@@ -1,6 +1,10 @@
 import { Printer } from 'lucide-react';
 import { API } from '#contract/routes/route';
+import { EN_VIEW } from '#wording/messages/en/view';
+import { messagesOf } from '#wording/messages/translate';
 import { Menu } from '../ui/Menu';
+
+const t = messagesOf('view', EN_VIEW);
 
 interface DocumentMenuProps {
   /** Of the API: "/comparison/export". */
@@ -10,8 +14,8 @@ interface DocumentMenuProps {
 }
 
 const PAGES_AND_WORKBOOK = [
-  ['pdf', 'Pages (PDF)'],
-  ['xlsx', 'Workbook (XLSX)'],
+  ['pdf', t('pagesPdf')],
+  ['xlsx', t('workbookXlsx')],
 ] as const;
 
 /** A view as a file, made by the server: the same words and figures, with the notes about them. */
@@ -25,7 +29,7 @@ export function DocumentMenu({
       name={
         <>
           <Printer size={14} aria-hidden />
-          <span className="sr-only">Print or save</span>
+          <span className="sr-only">{t('printOrSave')}</span>
         </>
       }
       width="w-[180px]"

@@ -1,8 +1,12 @@
 import type { StandingView } from '#contract/schemas/attainment';
 import { listFigures } from '#wording/figures';
+import { EN_VIEW } from '#wording/messages/en/view';
+import { messagesOf } from '#wording/messages/translate';
 import { useDisplay } from '../app/display';
 import { classNames } from '../ui/classNames';
 import { HowMade } from './made/HowMade';
+
+const t = messagesOf('view', EN_VIEW);
 
 /** The figures under the sentence; each names its dates and opens to how it is made. */
 export function FigureRow({ view }: { view: StandingView }) {
@@ -27,7 +31,7 @@ export function FigureRow({ view }: { view: StandingView }) {
               at={at}
               view={view}
               formula={figure.made}
-              title={figure.exact ?? 'How this is made'}
+              title={figure.exact ?? t('howThisIsMade')}
             >
               {figure.value}
             </HowMade>

@@ -4,11 +4,16 @@ import type { Pipeline } from '#contract/schemas/pipeline';
 import { type GapPlan, planGap } from '#core/forecast/gapPlan';
 import { parseDay } from '#core/period/day';
 import { showOdds } from '#wording/forecast';
-import { formatCount, formatExact, formatWhole } from '#wording/numbers/format';
+import { EN_VIEW } from '#wording/messages/en/view';
+import { messagesOf } from '#wording/messages/translate';
+import { formatExact, formatWhole } from '#wording/numbers/format';
 import { shortDay } from '#wording/period';
 import { placeLink } from '../app/placeLink';
+import { rich } from '../language/rich';
 import { useGetSalesMixQuery } from './api';
 import type { PeriodOutlook } from './useOutlook';
+
+const t = messagesOf('view', EN_VIEW);
 
 const SHOWN = 6;
 
@@ -53,47 +58,51 @@ export function GapPlanSheet({
       className="rounded-sheet border border-line bg-sheet px-3.5 py-2"
     >
       <h2 id="takes-heading">
-        What it takes<span className="ml-2 text-[11.5px] font-normal text-soft">{period.name}</span>
+        {rich(t, 'whatItTakes', {
+          part: (words) => (
+            <span className="ml-2 text-[11.5px] font-normal text-soft">{words}</span>
+          ),
+          period: period.name,
+        })}
       </h2>
       {takes === null ? (
         <p className="text-soft">
-          Without a complete target nothing is asked.{' '}
-          <Link className="underline" to={{ pathname: '/plan', search: placeLink(search) }}>
-            Set one in Plan
-          </Link>
+          {rich(t, 'withoutACompleteTargetNothing', {
+            link: (words) => (
+              <Link className="underline" to={{ pathname: '/plan', search: placeLink(search) }}>
+                {words}
+              </Link>
+            ),
+          })}
         </p>
       ) : takes.shortfall === 0 ? (
-        <p className="font-medium">Nothing more: the target is reached.</p>
+        <p className="font-medium">{t('nothingMoreTheTargetIs')}</p>
       ) : figures.elapsed.phase === 'ended' ? (
-        <p>
-          {period.name} has ended {whole(takes.shortfall)} short.
-        </p>
+        <p>{t('hasEndedShort', { period: period.name, shortfall: whole(takes.shortfall) })}</p>
       ) : (
         <>
           <p className="mt-0.5">
-            {whole(takes.shortfall)} short:{' '}
-            {[
-              takes.perDay === null
-                ? 'no working day is left'
-                : `${whole(takes.perDay)} on each of ${figures.elapsed.workingDaysRemaining} working ${figures.elapsed.workingDaysRemaining === 1 ? 'day' : 'days'}`,
-              ...(takes.averageDealsNeeded === null
-                ? []
-                : [
-                    `${formatCount(takes.averageDealsNeeded)} average ${takes.averageDealsNeeded === 1 ? 'deal' : 'deals'} of ${whole(salesMix!.yearAverageDealSize!)} (the average of the last 12 months)`,
-                  ]),
-            ].join(', or ')}
-            .
+            {t('short', {
+              shortfall: whole(takes.shortfall),
+              ways: describeWays(
+                takes,
+                figures.elapsed.workingDaysRemaining,
+                salesMix?.yearAverageDealSize ?? null,
+                whole,
+              ),
+            })}
             {outlook?.outlook.odds && (
               <>
-                {' '}
-                The odds to make it:{' '}
-                <strong className="font-semibold">{showOdds(outlook.outlook.odds)}</strong>.
+                {rich(t, 'theOddsToMakeIt', {
+                  strong: (words) => <strong className="font-semibold">{words}</strong>,
+                  showOdds: showOdds(outlook.outlook.odds),
+                })}
               </>
             )}
           </p>
           {!(pipeline && outlook) && (
             <p aria-busy className="text-soft">
-              Counting the open deals …
+              {t('countingTheOpenDeals')}
             </p>
           )}
           {pipeline && outlook && (
@@ -109,7 +118,7 @@ export function GapPlanSheet({
               className="underline"
               to={{ pathname: '/deals/pipeline', search: placeLink(search) }}
             >
-              Try it out in Pipeline
+              {t('tryItOutInPipeline')}
             </Link>
           )}
         </>
@@ -129,15 +138,17 @@ function Closing({
   show(value: number): string;
   whole(value: number): string;
 }) {
-  if (takes.closing.length === 0)
-    return <p className="text-soft">No open deal is expected to close in it.</p>;
+  if (takes.closing.length === 0) return <p className="text-soft">{t('noOpenDealIsExpected')}</p>;
   const rest = takes.closing.slice(SHOWN);
   return (
     <>
       <p className="mt-1 text-[12px] text-soft">
         {takes.remaining > 0
-          ? `All ${takes.closing.length} open deals together would still leave ${whole(takes.remaining)} missing:`
-          : `${takes.closing.length === 1 ? 'This open deal' : `These ${takes.closing.length} open deals, the likeliest first,`} would close the gap:`}
+          ? t('allOpenDealsTogetherWould', {
+              closingCount: takes.closing.length,
+              remaining: whole(takes.remaining),
+            })
+          : t('wouldCloseTheGap', { closingCount: takes.closing.length })}
       </p>
       <table className="w-full text-[12px]">
         <tbody>
@@ -161,7 +172,7 @@ function Closing({
             <tr className="border-t border-line/60">
               <td />
               <td className="text-soft" colSpan={3}>
-                {rest.length} others
+                {t('others', { restCount: rest.length })}
               </td>
               <td className="text-right whitespace-nowrap">
                 {show(rest.reduce((sum, deal) => sum + deal.amount, 0))}
@@ -172,4 +183,21 @@ function Closing({
       </table>
     </>
   );
+}
+
+/** So much on each day that is left, or so many average deals. */
+function describeWays(
+  { perDay, averageDealsNeeded }: Pick<GapPlan, 'perDay' | 'averageDealsNeeded'>,
+  days: number,
+  averageDeal: number | null,
+  whole: (value: number) => string,
+): string {
+  const one =
+    perDay === null ? t('noWorkingDayIsLeft') : t('onEachOf', { amount: whole(perDay), days });
+  return averageDealsNeeded === null || averageDeal === null
+    ? one
+    : t('either', {
+        one,
+        other: t('averageDeals', { count: averageDealsNeeded, size: whole(averageDeal) }),
+      });
 }

@@ -3,11 +3,16 @@ import type { MeasureRecord } from '#contract/schemas/measure';
 import { scaleAroundShares, scaleOfShares, scaleOfValues } from '#core/picture/ladderScale';
 import type { RankedBy } from '#core/ranking/ladder';
 import { figureUnit } from '#wording/figureUnit';
+import { EN_VIEW } from '#wording/messages/en/view';
+import { messagesOf } from '#wording/messages/translate';
 import { describeNotes } from '#wording/note';
 import { formatShort } from '#wording/numbers/format';
+import { shippedWord } from '#wording/shipped';
 import { useGetMeQuery } from '../app/api';
 import { isCrowded, LadderChart } from '../charts/LadderChart';
 import { useNotesAt } from './notes/ShownNotes';
+
+const t = messagesOf('view', EN_VIEW);
 
 interface LadderPictureProps {
   places: readonly RankingRowView[];
@@ -49,16 +54,16 @@ export function LadderPicture({
   const of =
     by === 'attainment'
       ? measure.direction === 'lower'
-        ? 'of the limit'
-        : 'of target'
+        ? t('ofTheLimit')
+        : t('ofTarget')
       : by === 'growth'
-        ? 'on the period before'
+        ? t('onThePeriodBefore')
         : by === 'gap'
-          ? 'against target'
+          ? t('againstTarget')
           : '';
   return (
     <LadderChart
-      label={`Ladder by ${by === 'actual' ? measure.name : by}`}
+      label={t('ladderBy', { value: by === 'actual' ? shippedWord(measure.name) : by })}
       height={height}
       scale={scale}
       pace={pace}

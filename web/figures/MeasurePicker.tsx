@@ -1,7 +1,12 @@
 import { Info } from 'lucide-react';
 import { Popover } from 'radix-ui';
+import { EN_VIEW } from '#wording/messages/en/view';
+import { messagesOf } from '#wording/messages/translate';
+import { shippedWord } from '#wording/shipped';
 import { useListMeasuresQuery } from '../app/api';
 import { usePlace } from '../app/place';
+
+const t = messagesOf('view', EN_VIEW);
 
 /** Which measure is read, and what it means. */
 export function MeasurePicker() {
@@ -14,21 +19,23 @@ export function MeasurePicker() {
   return (
     <span className="flex shrink-0 items-center gap-1">
       <select
-        aria-label="Measure"
-        title={chosen?.description}
+        aria-label={t('measure')}
+        title={chosen && shippedWord(chosen.description)}
         value={measure}
         onChange={(event) => go({ measure: event.target.value })}
         className="h-[30px] max-w-[190px] rounded-sheet border border-strong/30 bg-sheet px-2 font-medium"
       >
         {!chosen && <option value={measure}>{measure}</option>}
         {groups.map((group) => (
-          <optgroup key={group} label={group}>
+          <optgroup key={group} label={shippedWord(group)}>
             {shown
               .filter((each) => each.group === group)
               .map((each) => (
                 <option key={each.code} value={each.code}>
-                  {each.name}
-                  {each.version > 1 || each.isArchived ? `, version ${each.version}` : ''}
+                  {shippedWord(each.name)}
+                  {each.version > 1 || each.isArchived
+                    ? t('version', { version: each.version })
+                    : ''}
                 </option>
               ))}
           </optgroup>
@@ -37,7 +44,7 @@ export function MeasurePicker() {
       {chosen && (
         <Popover.Root>
           <Popover.Trigger
-            aria-label={`What ${chosen.name} means`}
+            aria-label={t('whatMeans', { chosen: shippedWord(chosen.name) })}
             className="grid size-[26px] place-items-center rounded-[4px] text-soft hover:bg-hover"
           >
             <Info size={15} />
@@ -49,12 +56,12 @@ export function MeasurePicker() {
               className="z-60 max-w-[340px] rounded-sheet border border-strong/30 bg-sheet p-3.5 text-[13px] text-ink"
             >
               <p className="font-semibold">
-                {chosen.name}
-                {chosen.version > 1 ? `, version ${chosen.version}` : ''}
+                {shippedWord(chosen.name)}
+                {chosen.version > 1 ? t('version', { version: chosen.version }) : ''}
               </p>
-              <p className="mt-1">{chosen.description}</p>
+              <p className="mt-1">{shippedWord(chosen.description)}</p>
               <p className="mt-1 text-soft">
-                {chosen.direction === 'higher' ? 'Higher is better.' : 'Lower is better.'}
+                {chosen.direction === 'higher' ? t('higherIsBetter') : t('lowerIsBetter')}
               </p>
             </Popover.Content>
           </Popover.Portal>

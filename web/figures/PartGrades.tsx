@@ -1,8 +1,13 @@
 import type { StandingView } from '#contract/schemas/attainment';
+import { EN_VIEW } from '#wording/messages/en/view';
+import { messagesOf } from '#wording/messages/translate';
+import { statusLabel } from '#wording/shipped';
 import { usePlace } from '../app/place';
 import { textOf } from '../charts/status';
 import { StatusMark } from '../charts/StatusMark';
 import { useGetSeriesQuery } from './api';
+
+const t = messagesOf('view', EN_VIEW);
 
 const LONG = 45;
 /** A piece of a week has no room for more than its mark. */
@@ -28,7 +33,7 @@ export function PartGrades({ view }: { view: StandingView }) {
     return <div className={days < 10 ? undefined : 'h-[22px]'} />;
   return (
     <ol
-      aria-label={days > LONG ? 'Its months' : 'Its weeks'}
+      aria-label={days > LONG ? t('itsMonths') : t('itsWeeks')}
       className="flex h-[22px] pr-[104px] pl-[52px] text-[11px]"
     >
       {currentData.points.map((point) => (
@@ -40,7 +45,7 @@ export function PartGrades({ view }: { view: StandingView }) {
           <button
             type="button"
             onClick={() => go({ period: point.period.id })}
-            title={`${point.period.name}: ${point.attainmentText === null ? point.status.label : `${point.attainmentText} of ${view.measure.direction === 'lower' ? 'the limit' : 'target'}, ${point.status.label}`}${point.ruleChanges.length > 0 ? '. Another status rule began in it.' : ''}`}
+            title={`${point.period.name}: ${point.attainmentText === null ? statusLabel(point.status) : t('partGrade', { attainmentText: point.attainmentText, isLimit: view.measure.direction === 'lower' ? 'yes' : 'no', status: statusLabel(point.status) })}${point.ruleChanges.length > 0 ? t('anotherStatusRuleBeganIn') : ''}`}
             className="flex min-h-[24px] w-full items-center justify-center gap-1 truncate rounded-[3px] hover:bg-hover"
           >
             <StatusMark status={point.status} size={11} />

@@ -3,12 +3,16 @@ import type { StandingView } from '#contract/schemas/attainment';
 import { decimalsOf, type FigureUnit, toMajor } from '#core/money/figureUnit';
 import { parseDay } from '#core/period/day';
 import { figureUnit } from '#wording/figureUnit';
+import { EN_VIEW } from '#wording/messages/en/view';
+import { messagesOf } from '#wording/messages/translate';
 import { formatExact, formatShort } from '#wording/numbers/format';
 import { shortDay } from '#wording/period';
 import { PATH_PLOT, PathChart, type PathDatum } from '../charts/PathChart';
 import { useIsTall } from '../ui/useScreen';
 import { ChartSheet } from './chart/ChartSheet';
 import type { PeriodOutlook } from './useOutlook';
+
+const t = messagesOf('view', EN_VIEW);
 
 const HEIGHT = 172;
 const TALL_HEIGHT = 300;
@@ -58,23 +62,19 @@ export function PathSheet({
 
   return (
     <ChartSheet
-      heading={`Path through ${view.period.name}`}
+      heading={t('pathThrough', { period: view.period.name })}
       fileName={`path ${view.unit.code} ${view.period.id}`}
       tableHeight={height + 4}
       plot={PATH_PLOT}
       note={
         <>
-          {view.isCumulative ? 'cumulative' : 'to each day'}
+          {view.isCumulative ? t('cumulativeWord') : t('toEachDay')}
           {unit.currency ? `, ${unit.currency}` : ''}
-          {expected && (
-            <span title="Won plus what is weighted; eight of ten outcomes of the open deals lie within the band.">
-              ; shaded: open
-            </span>
-          )}
+          {expected && <span title={t('wonPlusWhatIsWeighted')}>{t('shadedOpen')}</span>}
         </>
       }
       numbers={{
-        headings: ['Day', 'Booked', 'Due', 'Last year', 'At this rate'],
+        headings: [t('day'), t('booked'), t('due'), t('priorYearHeading'), t('runRateHeading')],
         rows: data.map((datum) => ({
           key: datum.day,
           cells: [
@@ -91,7 +91,7 @@ export function PathSheet({
         <>
           <PathChart
             isCumulative={view.isCumulative}
-            targetWord={view.measure.direction === 'lower' ? 'limit' : 'target'}
+            targetWord={t(view.measure.direction === 'lower' ? 'limitMark' : 'targetName')}
             data={data}
             target={complete === null ? null : toMajor(complete, unit)}
             limits={listLimits(view).map(({ name, value }) => ({
@@ -102,11 +102,14 @@ export function PathSheet({
             today={isOpen ? shortDay(parseDay(view.asOf)!) : null}
             height={size?.height ?? height}
             show={show}
-            description={`${view.isCumulative ? 'Cumulative path' : 'Path'}. ${sentence}${
-              expected
-                ? ` With open deals the forecast is ${show(expected.value)}, most likely between ${show(expected.low)} and ${show(expected.high)}.`
-                : ''
-            }`}
+            description={t('cumulativePath', {
+              isCumulative: view.isCumulative ? 'yes' : 'no',
+              sentence,
+              isExpected: expected ? 'yes' : 'no',
+              amount: expected && show(expected.value),
+              low: expected && show(expected.low),
+              high: expected && show(expected.high),
+            })}
           />
           {size === null && children}
         </>
@@ -122,12 +125,12 @@ export function PathSheet({
 function listLimits({ figures, grading }: StandingView): { name: string; value: number }[] {
   const { target, elapsed } = figures;
   const limits: { name: string; value: number | null }[] = [
-    { name: 'stretch', value: target.stretch },
-    { name: 'minimum', value: target.floor },
+    { name: t('stretch'), value: target.stretch },
+    { name: t('minimum'), value: target.floor },
     ...(elapsed.phase === 'ended' && grading.thresholds
       ? [
-          { name: 'upper', value: grading.thresholds.upper },
-          { name: 'lower', value: grading.thresholds.lower },
+          { name: t('upper'), value: grading.thresholds.upper },
+          { name: t('lower'), value: grading.thresholds.lower },
         ]
       : []),
   ];

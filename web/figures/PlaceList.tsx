@@ -1,6 +1,9 @@
 import type { ReactNode } from 'react';
 import type { RankingRowView } from '#contract/schemas/attainment';
 import { figureUnit } from '#wording/figureUnit';
+import { EN_VIEW } from '#wording/messages/en/view';
+import { messagesOf } from '#wording/messages/translate';
+import { statusLabel } from '#wording/shipped';
 import { useShown } from '../app/display';
 import { AttainmentBar } from '../charts/AttainmentBar';
 import { RankChange } from '../charts/RankChange';
@@ -9,6 +12,8 @@ import { StatusMark } from '../charts/StatusMark';
 import { LineList } from '../ui/LineList';
 import { NoteFlag } from './notes/NoteFlag';
 import { PresenceLabel } from './PresenceLabel';
+
+const t = messagesOf('view', EN_VIEW);
 
 interface PlaceListProps {
   label: string;
@@ -57,15 +62,21 @@ export function PlaceList(props: PlaceListProps) {
         ),
         value: (
           <span className={textOf(place.status)}>
-            {shownValueOf?.(place) ?? place.attainmentText ?? place.status.label}
+            {shownValueOf?.(place) ?? place.attainmentText ?? statusLabel(place.status)}
           </span>
         ),
         note:
           place.actual === null
             ? '–'
-            : `${shown.belowInColumn(place.actual, place.target)}${place.target === null ? '' : ` of ${shown.column(place.target)}`}`,
+            : t('ofTarget2', {
+                belowInColumn: shown.belowInColumn(place.actual, place.target),
+                isBare: place.target === null ? 'yes' : 'no',
+                target: place.target === null ? null : shown.column(place.target),
+              }),
         beside:
-          place.gap === null ? undefined : `gap ${shown.gapInColumn(place.gap, place.target)}`,
+          place.gap === null
+            ? undefined
+            : t('gap', { gapInColumn: shown.gapInColumn(place.gap, place.target) }),
         bar: (
           <AttainmentBar
             attainment={place.attainment ?? 0}

@@ -1,11 +1,15 @@
+import { EN_VIEW } from '#wording/messages/en/view';
+import { messagesOf } from '#wording/messages/translate';
 import { DocumentMenu } from './DocumentMenu';
 
+const t = messagesOf('view', EN_VIEW);
+
 const FORMATS = [
-  ['pdf', 'One page (PDF)'],
-  ['png', 'One page (PNG)'],
-  ['svg', 'One page (SVG)'],
-  ['xlsx', 'Numbers (XLSX)'],
-  ['csv', 'Numbers (CSV)'],
+  ['pdf', t('onePagePdf')],
+  ['png', t('onePagePng')],
+  ['svg', t('onePageSvg')],
+  ['xlsx', t('numbersXlsx')],
+  ['csv', t('numbersCsv')],
 ] as const;
 
 /** A standing as a file: the same words and grades, with what they mean at the end. */

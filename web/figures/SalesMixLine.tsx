@@ -1,6 +1,11 @@
 import type { SalesMixView } from '#contract/schemas/scorecard';
+import { EN_VIEW } from '#wording/messages/en/view';
+import { messagesOf } from '#wording/messages/translate';
 import { formatCount, formatWhole } from '#wording/numbers/format';
+import { localNumber } from '#wording/numbers/numberForm';
 import { useGetSalesMixQuery } from './api';
+
+const t = messagesOf('view', EN_VIEW);
 
 /** What a result is made of, beside last year at the same point: one customer or many. */
 export function SalesMixLine({ unit, period }: { unit: string; period: string }) {
@@ -8,8 +13,8 @@ export function SalesMixLine({ unit, period }: { unit: string; period: string })
   if (!currentData) return <div className="h-[22px]" />;
   const money = { kind: 'money' as const, currency: currentData.currency };
   const whole = (value: number) => formatWhole(Math.round(value), money);
-  const count = (one: string, many: string) => (value: number) =>
-    `${formatCount(value)} ${value === 1 ? one : many}`;
+  const count = (id: 'customersCount' | 'productsCount' | 'locationsCount') => (count: number) =>
+    t(id, { count, value: formatCount(count) });
   const items: [
     keyof SalesMixView &
       ('products' | 'customers' | 'locations' | 'averageDealSize' | 'salesCycleDays'),
@@ -17,20 +22,23 @@ export function SalesMixLine({ unit, period }: { unit: string; period: string })
     (value: number) => string,
     (value: number) => string,
   ][] = [
-    ['customers', '', count('customer', 'customers'), String],
-    ['products', '', count('product', 'products'), String],
-    ['locations', '', count('location', 'locations'), String],
-    ['averageDealSize', 'average deal ', whole, whole],
+    ['customers', '', count('customersCount'), formatCount],
+    ['products', '', count('productsCount'), formatCount],
+    ['locations', '', count('locationsCount'), formatCount],
+    ['averageDealSize', t('averageDeal'), whole, whole],
     [
       'salesCycleDays',
       '',
-      (value) => `${value.toFixed(1)} days to close`,
-      (value) => value.toFixed(1),
+      (value) => t('daysToClose', { days: localNumber(value.toFixed(1)) }),
+      (value) => localNumber(value.toFixed(1)),
     ],
   ];
   return (
-    <p aria-label={`Made of, ${currentData.days}`} className="flex flex-wrap gap-x-4 text-[12px]">
-      <span className="text-soft">Made of</span>
+    <p
+      aria-label={t('madeOf', { days: currentData.days })}
+      className="flex flex-wrap gap-x-4 text-[12px]"
+    >
+      <span className="text-soft">{t('madeOf2')}</span>
       {items.map(([key, before, show, short]) => {
         const { actual, priorYear } = currentData[key];
         return actual === null ? null : (
@@ -38,9 +46,11 @@ export function SalesMixLine({ unit, period }: { unit: string; period: string })
             {before}
             <strong className="font-semibold">{show(actual)}</strong>
             {priorYear !== null && (
-              <span className="text-soft" title={`on ${currentData.priorYearDays}`}>
-                {' '}
-                ({short(priorYear)} last year)
+              <span
+                className="text-soft"
+                title={t('on', { priorYearDays: currentData.priorYearDays })}
+              >
+                {t('priorYearValue', { short: short(priorYear) })}
               </span>
             )}
           </span>

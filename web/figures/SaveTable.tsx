@@ -1,5 +1,9 @@
+import { EN_VIEW } from '#wording/messages/en/view';
+import { messagesOf } from '#wording/messages/translate';
 import { Button } from '../ui/Button';
 import { save } from './views/picture';
+
+const t = messagesOf('view', EN_VIEW);
 
 type Cell = string | number | null;
 
@@ -27,11 +31,11 @@ export function SaveTable({
     <Button
       kind="quiet"
       className="h-[24px] px-2 text-[12px] text-soft"
-      aria-label={`${name} as CSV`}
+      aria-label={t('asCsv', { name })}
       data-nopicture
       onClick={() => void write()}
     >
-      CSV
+      {t('csv2')}
     </Button>
   );
 }

@@ -1,12 +1,17 @@
 import type { SeriesPoint, SeriesView } from '#contract/schemas/series';
 import { decimalsOf, type FigureUnit, toMajor } from '#core/money/figureUnit';
 import { figureUnit } from '#wording/figureUnit';
+import { EN_VIEW } from '#wording/messages/en/view';
+import { messagesOf } from '#wording/messages/translate';
 import { describeNotes } from '#wording/note';
 import { formatExact, formatShort } from '#wording/numbers/format';
+import { shippedWord, statusLabel } from '#wording/shipped';
 import { MOST_RINGS, SERIES_PLOT, type SeriesBar, SeriesChart } from '../charts/SeriesChart';
 import { useSize } from '../ui/useSize';
 import { ChartSheet } from './chart/ChartSheet';
 import { useNotesAt } from './notes/ShownNotes';
+
+const t = messagesOf('view', EN_VIEW);
 
 interface SeriesSheetProps {
   view: SeriesView;
@@ -46,26 +51,28 @@ export function SeriesSheet({
       plot={SERIES_PLOT}
       note={
         isCumulative ? (
-          <>dotted: target so far, sand: last year</>
+          <>{t('dottedTargetSoFarSand')}</>
         ) : (
           <>
-            line: target{view.points.some((point) => point.floor !== null) ? ', dotted: floor' : ''}
-            {view.points.length <= MOST_RINGS ? ', ring: last year' : ''}
-            {view.step === 'day' ? ', hatched: closed day' : ''}
+            {t('lineTarget', {
+              hasFloor: view.points.some((point) => point.floor !== null) ? 'yes' : 'no',
+              hasRings: view.points.length <= MOST_RINGS ? 'yes' : 'no',
+              isByDay: view.step === 'day' ? 'yes' : 'no',
+            })}
           </>
         )
       }
       numbers={{
         headings: [
-          'Part',
-          view.measure.name,
-          view.measure.direction === 'lower' ? 'Limit' : 'Target',
-          'Attainment',
-          'Status',
-          'Cumulative',
-          'Target so far',
-          'Last year',
-          ...(hasNotes ? ['Notes'] : []),
+          t('part'),
+          shippedWord(view.measure.name),
+          view.measure.direction === 'lower' ? t('limit') : t('target'),
+          t('attainment'),
+          t('status'),
+          t('cumulative'),
+          t('targetSoFar'),
+          t('priorYearHeading'),
+          ...(hasNotes ? [t('notes')] : []),
         ],
         rows: view.points.map((point) => ({
           key: point.period.id,
@@ -74,7 +81,7 @@ export function SeriesSheet({
             exact(point.actual),
             exact(point.target),
             point.attainmentText ?? '–',
-            point.status.label,
+            statusLabel(point.status),
             exact(point.cumulativeActual),
             exact(point.cumulativeTarget),
             exact(point.priorYear),
@@ -92,7 +99,12 @@ export function SeriesSheet({
             height={size?.height ?? height}
             show={show}
             onOpen={onOpen}
-            label={`${heading}: ${view.measure.name} of ${view.unit.name}, ${view.period.name}`}
+            label={t('of2', {
+              heading,
+              measure: shippedWord(view.measure.name),
+              unit: view.unit.name,
+              period: view.period.name,
+            })}
           />
         </div>
       )}
@@ -126,13 +138,28 @@ function toBars(
 function describePoint(point: SeriesPoint, { measure }: SeriesView, unit: FigureUnit): string {
   const exact = (value: number) =>
     formatExact(unit.kind === 'money' ? Math.round(value) : value, unit);
-  const noun = measure.direction === 'lower' ? 'limit' : 'target';
-  const target = point.target === null ? `no ${noun}` : `${noun} ${exact(point.target)}`;
+  const { direction } = measure;
+  const target =
+    point.target === null
+      ? t('noTargetOfPoint', { direction })
+      : t('targetMark', { direction, amount: exact(point.target) });
   const rule =
     point.ruleChanges.length > 0
-      ? `; another status rule from ${point.ruleChanges.join(', ')}`
+      ? t('anotherStatusRuleFrom', { join: point.ruleChanges.join(', ') })
       : '';
-  if (point.phase === 'notStarted') return `${point.period.name}: not started, ${target}${rule}`;
-  const percent = point.attainmentText === null ? '' : `, ${point.attainmentText} of ${noun}`;
-  return `${point.period.name}: ${point.actual === null ? 'no figure' : exact(point.actual)}, ${target}${percent}, ${point.status.label}${point.phase === 'open' ? ', still running' : ''}${rule}`;
+  if (point.phase === 'notStarted')
+    return t('notStarted', { period: point.period.name, target, rule });
+  const percent =
+    point.attainmentText === null
+      ? ''
+      : t('shareOfPoint', { percent: point.attainmentText, direction });
+  return t('pointDescription', {
+    period: point.period.name,
+    value: point.actual === null ? t('noFigure') : exact(point.actual),
+    target,
+    percent,
+    status: statusLabel(point.status),
+    isOpen: point.phase === 'open' ? 'yes' : 'no',
+    rule,
+  });
 }

@@ -1,7 +1,11 @@
 import type { ReactNode } from 'react';
 import { NavLink, useLocation } from 'react-router';
+import { EN_VIEW } from '#wording/messages/en/view';
+import { messagesOf } from '#wording/messages/translate';
 import { STANDING_VIEWS } from '../app/frame/views';
 import { placeLink } from '../app/placeLink';
+
+const t = messagesOf('view', EN_VIEW);
 
 /** The ways to look at where a unit stands. */
 export function StandingTabs({ children }: { children?: ReactNode }) {
@@ -9,7 +13,7 @@ export function StandingTabs({ children }: { children?: ReactNode }) {
   return (
     <div className="flex items-center justify-between gap-3 max-phone:flex-col max-phone:items-start max-phone:gap-1.5">
       <nav
-        aria-label="Standing"
+        aria-label={t('standing')}
         className="flex max-w-full gap-1 overflow-x-auto [scrollbar-width:none]"
       >
         {STANDING_VIEWS.map(([path, name]) => (

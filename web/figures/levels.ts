@@ -1,10 +1,14 @@
 import type { LadderView } from '#contract/schemas/ladder';
+import { EN_VIEW } from '#wording/messages/en/view';
+import { messagesOf } from '#wording/messages/translate';
+
+const t = messagesOf('view', EN_VIEW);
 
 export type Level = LadderView['level'];
 export const LEVEL_NAMES: Record<Level, string> = {
-  salesperson: 'Salespeople',
-  team: 'Teams',
-  branch: 'Branches',
+  salesperson: t('salespeople'),
+  team: t('teams'),
+  branch: t('branches'),
 };
 
 /** The level an address names; none where it names no level. */

@@ -1,4 +1,8 @@
 import { type Day, parseDay, toCivil, toIsoDay } from '#core/period/day';
+import { EN_VIEW } from '#wording/messages/en/view';
+import { messagesOf } from '#wording/messages/translate';
+
+const t = messagesOf('view', EN_VIEW);
 
 /** Midnight of a day, as a clock shows it: "2026-11-18T00:00". */
 const midnightOf = (day: Day) => `${toIsoDay(day)}T00:00`;
@@ -18,10 +22,10 @@ export function listPresets(
     { name: 'today', at: midnightOf(today) },
     { name: 'yesterday', at: midnightOf(today - 1) },
     ...(worked !== null && worked < today - 1
-      ? [{ name: 'last working day', at: midnightOf(worked) }]
+      ? [{ name: t('lastWorkingDay'), at: midnightOf(worked) }]
       : []),
-    { name: 'Monday', at: midnightOf(today - sinceMonday) },
-    { name: 'a week ago', at: midnightOf(today - 7) },
-    { name: 'start of month', at: midnightOf(today - toCivil(today).date + 1) },
+    { name: t('monday'), at: midnightOf(today - sinceMonday) },
+    { name: t('aWeekAgo'), at: midnightOf(today - 7) },
+    { name: t('startOfMonth'), at: midnightOf(today - toCivil(today).date + 1) },
   ];
 }

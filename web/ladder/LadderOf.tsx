@@ -1,6 +1,10 @@
 import { SLICE_DIMENSIONS, type SliceDimension } from '#core/targets/targetSlice';
+import { EN_LADDER } from '#wording/messages/en/ladder';
+import { messagesOf } from '#wording/messages/translate';
 import { pluralOfPart } from '#wording/takenApart';
 import { useAddress } from '../app/address';
+
+const t = messagesOf('ladder', EN_LADDER);
 
 /** What stands on the ladder, of the address; null: people and units. */
 export function readLadderOf(search: URLSearchParams): SliceDimension | null {
@@ -12,13 +16,13 @@ export function LadderOf() {
   const { search, put } = useAddress();
   return (
     <label className="flex items-center gap-1.5 text-[12.5px]">
-      Ladder of
+      {t('ladderOf')}
       <select
         className="touchable h-[28px] rounded-sheet border border-line bg-sheet px-2 text-[12.5px]"
         value={readLadderOf(search) ?? ''}
         onChange={(event) => put({ of: event.target.value || null })}
       >
-        <option value="">people and units</option>
+        <option value="">{t('peopleAndUnits')}</option>
         {SLICE_DIMENSIONS.map((by) => (
           <option key={by} value={by}>
             {pluralOfPart(by)}

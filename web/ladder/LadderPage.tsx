@@ -2,6 +2,8 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { LadderView } from '#contract/schemas/ladder';
 import { RANKED_BY } from '#core/ranking/ladder';
+import { EN_LADDER } from '#wording/messages/en/ladder';
+import { messagesOf } from '#wording/messages/translate';
 import { showPercent } from '#wording/numbers/percent';
 import { useAddress } from '../app/address';
 import { useGetCompanyQuery } from '../app/api';
@@ -19,6 +21,7 @@ import { MeasurePicker } from '../figures/MeasurePicker';
 import { NotesButton } from '../figures/notes/NotesButton';
 import { ShownNotes } from '../figures/notes/ShownNotes';
 import { KeptViewsMenu } from '../figures/views/KeptViewsMenu';
+import { rich } from '../language/rich';
 import { Loading } from '../ui/Loading';
 import { Segments } from '../ui/Segments';
 import { useSize } from '../ui/useSize';
@@ -33,6 +36,8 @@ import { LadderOf, readLadderOf } from './LadderOf';
 import { LadderTable } from './LadderTable';
 import { MeasureColumns } from './MeasureColumns';
 import { SliceLadder } from './SliceLadder';
+
+const t = messagesOf('ladder', EN_LADDER);
 
 /** Who stands where, or what. */
 export function LadderPage() {
@@ -75,7 +80,7 @@ function UnitLadder() {
         )}
       </div>
     );
-  if (!data) return <Loading what="the ladder" />;
+  if (!data) return <Loading what={t('theLadder')} />;
   const open = (code: string) =>
     void navigate({ pathname: '/profile', search: placeLink(search, { unit: code }) });
   const shownLength = data.period.kind === 'range' ? null : data.period.kind;
@@ -97,21 +102,21 @@ function UnitLadder() {
         <LadderOf />
         {data.levels.length > 1 && (
           <Segments
-            label="Level"
+            label={t('level')}
             options={data.levels.map((each) => [each, LEVEL_NAMES[each]])}
             value={data.level}
             onChange={(next) => put({ level: next === 'salesperson' ? null : next })}
           />
         )}
         <Segments
-          label="Ranked by"
+          label={t('rankedBy')}
           options={RANKED_BY.map((each) => [each, RANKED_BY_NAMES[each]])}
           value={by}
           onChange={(next) => put({ by: next === 'attainment' ? null : next })}
         />
         {company && (
           <Segments
-            label="Length"
+            label={t('length')}
             options={Object.entries(LENGTHS) as [Length, string][]}
             value={shownLength}
             onChange={(length) =>
@@ -129,14 +134,15 @@ function UnitLadder() {
             type="checkbox"
             checked={withoutRamps}
             onChange={(event) => put({ ramps: event.target.checked ? 'out' : null })}
-          />{' '}
-          Without newcomers on a ramp{data.onRamp > 0 && ` (${data.onRamp} left out)`}
+          />
+          {t('withoutNewcomersOnARamp', {
+            hasSome: data.onRamp > 0 ? 'yes' : 'no',
+            onRamp: data.onRamp,
+          })}
         </label>
       </div>
       {data.isShared && (
-        <p className="text-soft">
-          {data.unit.name}: your team’s ladder, as your company shares it.
-        </p>
+        <p className="text-soft">{t('yourTeamsLadderAsYour', { unit: data.unit.name })}</p>
       )}
       {data.rankings.length > 0 && (
         <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_256px] gap-3.5 max-desk:flex-none max-desk:grid-cols-1 max-desk:grid-rows-[minmax(300px,46vh)_560px] max-phone:grid-rows-[auto_560px]">
@@ -167,7 +173,7 @@ function Picture({ view, onOpen }: { view: LadderView; onOpen(code: string): voi
           ? view.elapsedShare
           : null
       }
-      paceText={`pace ${showPercent(view.elapsedShare)}`}
+      paceText={t('pace', { elapsedShare: showPercent(view.elapsedShare) })}
       onOpen={onOpen}
     />
   );
@@ -178,14 +184,17 @@ function Picture({ view, onOpen }: { view: LadderView; onOpen(code: string): voi
     >
       <div className="flex items-center justify-between">
         <h2 id="ladder-picture">
-          Ladder
-          <span className="ml-2 text-[11.5px] font-normal text-soft">
-            ring: {view.priorDays}
-            {view.rankings.length < view.count ? `, first ${view.rankings.length}` : ''}
-          </span>
+          {rich(t, 'ladderRing', {
+            part: (words) => (
+              <span className="ml-2 text-[11.5px] font-normal text-soft">{words}</span>
+            ),
+            priorDays: view.priorDays,
+            isCut: view.rankings.length < view.count ? 'yes' : 'no',
+            rankingsCount: view.rankings.length,
+          })}
         </h2>
         {ranked.length > 0 && view.phase !== 'notStarted' && (
-          <Enlarge heading="Ladder">
+          <Enlarge heading={t('ladder')}>
             {(size) => draw(Math.max(size.height, heightFor(ranked.length)))}
           </Enlarge>
         )}
@@ -193,7 +202,7 @@ function Picture({ view, onOpen }: { view: LadderView; onOpen(code: string): voi
       <div ref={box} className="mt-1.5 min-h-0 flex-1 overflow-hidden">
         {ranked.length === 0 || view.phase === 'notStarted' ? (
           <p className="pt-3 text-soft">
-            {view.phase === 'notStarted' ? 'It has not started.' : 'There is nobody to put on it.'}
+            {view.phase === 'notStarted' ? t('itHasNotStarted') : t('thereIsNobodyToPut')}
           </p>
         ) : (
           draw(room)

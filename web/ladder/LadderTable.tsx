@@ -3,9 +3,12 @@ import type { RankingRowView } from '#contract/schemas/attainment';
 import type { LadderView } from '#contract/schemas/ladder';
 import type { Display } from '#core/money/display';
 import { figureUnit } from '#wording/figureUnit';
+import { EN_LADDER } from '#wording/messages/en/ladder';
+import { messagesOf } from '#wording/messages/translate';
 import { showColumn } from '#wording/numbers/display';
 import { formatCount, formatExact, withSign } from '#wording/numbers/format';
 import { describePresence } from '#wording/presence';
+import { shippedWord, statusLabel } from '#wording/shipped';
 import { showIn, useDisplay } from '../app/display';
 import { AttainmentBar } from '../charts/AttainmentBar';
 import { RankChange } from '../charts/RankChange';
@@ -18,6 +21,8 @@ import { PresenceLabel } from '../figures/PresenceLabel';
 import { classNames } from '../ui/classNames';
 import { type Column, DataTable } from '../ui/DataTable';
 import { useIsNarrowerThan } from '../ui/useScreen';
+
+const t = messagesOf('ladder', EN_LADDER);
 
 /** The ranking as a table; the reader's own row stays in sight above it. */
 export function LadderTable({
@@ -34,25 +39,37 @@ export function LadderTable({
   const { mine } = view;
   const isPhone = useIsNarrowerThan('phone');
   const table = {
-    label: `Ranking of ${view.unit.name} by ${view.by === 'actual' ? view.measure.name : view.by}`,
+    label: t('rankingOfBy', {
+      unit: view.unit.name,
+      value: view.by === 'actual' ? shippedWord(view.measure.name) : view.by,
+    }),
     rows: view.rankings,
     onOpen: (place: RankingRowView) => onOpen(place.unit.code),
     isChosen: (place: RankingRowView) => place.unit.code === mine?.unit.code,
     onNearEnd: view.rankings.length < view.count ? onMore : undefined,
-    footer: `${formatCount(view.count)} in ${view.unit.name}, ${view.days} · ▲▼ against ${view.priorDays}`,
+    footer: t('inAgainst', {
+      count: formatCount(view.count),
+      unit: view.unit.name,
+      days: view.days,
+      priorDays: view.priorDays,
+    }),
   };
   return (
     <section
-      aria-label="Ranking"
+      aria-label={t('ranking')}
       className="flex min-h-0 flex-col rounded-sheet border border-line bg-sheet"
     >
       {mine && (
         <p className="flex items-baseline gap-2 border-b border-line bg-selected px-3 py-1.5">
           <span className="font-semibold">
-            You: {mine.rank === null ? 'not ranked' : `place ${mine.rank} of ${view.ranked}`}
+            {t('you', {
+              isUnranked: mine.rank === null ? 'yes' : 'no',
+              rank: mine.rank,
+              ranked: view.ranked,
+            })}
           </span>{' '}
           <RankChange places={mine.rankChange} />
-          <span>{mine.valueText ?? mine.status.label}</span>
+          <span>{mine.valueText ?? statusLabel(mine.status)}</span>
         </p>
       )}
       {isPhone ? (
@@ -65,7 +82,7 @@ export function LadderTable({
           shownValueOf={(place) => place.valueText}
           footer={
             <>
-              {view.total.attainmentText && `All ${view.total.attainmentText} · `}
+              {view.total.attainmentText && t('all', { attainmentText: view.total.attainmentText })}
               {table.footer}
             </>
           }
@@ -101,14 +118,14 @@ function buildColumns(view: LadderView, display: Display): Column<RankingRowView
   // Beside two more measures there is no room for it: it stands in the title of the name.
   const team: Column<RankingRowView> = {
     key: 'team',
-    heading: 'Under',
+    heading: t('under'),
     width: 'minmax(52px,0.8fr)',
     cell: (place) => <span className="text-soft">{place.teamName ?? '–'}</span>,
   };
   return [
     {
       key: 'rank',
-      heading: 'Place',
+      heading: t('place'),
       width: '52px',
       cell: (place) => (
         <>
@@ -119,9 +136,9 @@ function buildColumns(view: LadderView, display: Display): Column<RankingRowView
     },
     {
       key: 'name',
-      heading: { salesperson: 'Salesperson', team: 'Team', branch: 'Branch' }[view.level],
+      heading: { salesperson: t('salesperson'), team: t('team'), branch: t('branch') }[view.level],
       width: 'minmax(122px,1.7fr)',
-      total: `All ${formatCount(view.count)}`,
+      total: t('all2', { count: formatCount(view.count) }),
       cell: (place) => (
         <span
           className="flex items-center gap-2"
@@ -137,7 +154,7 @@ function buildColumns(view: LadderView, display: Display): Column<RankingRowView
     ...(view.columns.length < 2 ? [team] : []),
     {
       key: 'actual',
-      heading: view.measure.valueKind === 'money' ? 'Booked' : view.measure.name,
+      heading: view.measure.valueKind === 'money' ? t('booked') : shippedWord(view.measure.name),
       width: '76px',
       align: 'right',
       total: number(total.actual),
@@ -154,26 +171,28 @@ function buildColumns(view: LadderView, display: Display): Column<RankingRowView
     },
     {
       key: 'target',
-      heading: view.measure.direction === 'lower' ? 'Limit' : 'Target',
+      heading: view.measure.direction === 'lower' ? t('limit') : t('target'),
       width: '76px',
       align: 'right',
       total: number(total.target),
       cell: (place) => (
         <span className="text-soft">
-          {place.targetIncomplete ? 'incomplete' : number(place.target)}
+          {place.targetIncomplete ? t('incomplete') : number(place.target)}
         </span>
       ),
     },
     {
       key: 'attainment',
-      heading: view.measure.direction === 'lower' ? 'Of the limit' : 'Attainment',
+      heading: view.measure.direction === 'lower' ? t('ofTheLimit') : t('attainment'),
       width: '100px',
       total: (
-        <span className={textOf(total.status)}>{total.attainmentText ?? total.status.label}</span>
+        <span className={textOf(total.status)}>
+          {total.attainmentText ?? statusLabel(total.status)}
+        </span>
       ),
       cell: (place) =>
         place.attainment === null ? (
-          <span className="text-soft">{place.status.label}</span>
+          <span className="text-soft">{statusLabel(place.status)}</span>
         ) : (
           <span className="flex items-center gap-1.5">
             <AttainmentBar attainment={place.attainment} pace={pace} status={place.status} />
@@ -186,14 +205,14 @@ function buildColumns(view: LadderView, display: Display): Column<RankingRowView
     view.by === 'growth'
       ? {
           key: 'change',
-          heading: 'Change',
+          heading: t('change'),
           width: '66px',
           align: 'right',
           cell: (place) => number(place.priorDifference),
         }
       : {
           key: 'gap',
-          heading: 'Gap',
+          heading: t('gap'),
           width: '86px',
           align: 'right',
           total: gap(total),
@@ -201,13 +220,21 @@ function buildColumns(view: LadderView, display: Display): Column<RankingRowView
         },
     {
       key: 'growth',
-      heading: 'Growth',
+      heading: t('growth'),
       width: '66px',
       align: 'right',
       cell: (place) => (
         <span
           className={place.priorIsLowBase ? 'text-none' : isRanked('growth')}
-          title={`${place.priorDifference === null ? '' : `${withSign(place.priorDifference, formatExact(place.priorDifference, unit))} `}against ${view.priorDays}${place.priorIsLowBase ? '; of next to nothing' : ''}`}
+          title={t('against', {
+            isUnknown: place.priorDifference === null ? 'yes' : 'no',
+            difference:
+              place.priorDifference === null
+                ? null
+                : withSign(place.priorDifference, formatExact(place.priorDifference, unit)),
+            priorDays: view.priorDays,
+            isPriorIsLowBase: place.priorIsLowBase ? 'yes' : 'no',
+          })}
         >
           {place.priorText}
         </span>
@@ -223,7 +250,7 @@ function buildColumns(view: LadderView, display: Display): Column<RankingRowView
         );
       return {
         key: measure.code,
-        heading: measure.name,
+        heading: shippedWord(measure.name),
         width: '58px',
         align: 'right',
         total: show(ofUnit),

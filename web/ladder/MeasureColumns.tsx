@@ -1,5 +1,9 @@
+import { EN_LADDER } from '#wording/messages/en/ladder';
+import { messagesOf } from '#wording/messages/translate';
 import { useListMeasuresQuery } from '../app/api';
 import { Menu } from '../ui/Menu';
+
+const t = messagesOf('ladder', EN_LADDER);
 
 const MOST_COLUMNS = 4;
 
@@ -16,8 +20,10 @@ export function MeasureColumns({
   const { data } = useListMeasuresQuery();
   const choices = (data?.measures ?? []).filter((each) => !each.isArchived && each.code !== ranked);
   return (
-    <Menu name="Columns" width="w-[240px]">
-      <p className="mb-1 text-[12px] text-soft">Beside the ranked measure, up to {MOST_COLUMNS}:</p>
+    <Menu name={t('columns')} width="w-[240px]">
+      <p className="mb-1 text-[12px] text-soft">
+        {t('besideTheRankedMeasureUp', { mostColumns: MOST_COLUMNS })}
+      </p>
       <ul className="max-h-[260px] overflow-y-auto">
         {choices.map(({ code, name }) => (
           <li key={code}>

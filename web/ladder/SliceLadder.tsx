@@ -3,6 +3,8 @@ import type { SliceAttainment } from '#contract/schemas/sliceAttainment';
 import { scaleOfShares } from '#core/picture/ladderScale';
 import { rank } from '#core/ranking/rank';
 import type { SliceDimension } from '#core/targets/targetSlice';
+import { EN_LADDER } from '#wording/messages/en/ladder';
+import { messagesOf } from '#wording/messages/translate';
 import { describeNotes } from '#wording/note';
 import { describeSliceAttainment } from '#wording/sliceSentence';
 import { useAddress } from '../app/address';
@@ -21,6 +23,8 @@ import { Loading } from '../ui/Loading';
 import { useSize } from '../ui/useSize';
 import { LadderOf } from './LadderOf';
 
+const t = messagesOf('ladder', EN_LADDER);
+
 /** Products, customers and the like on a ladder of their own targets, the best first. */
 export function SliceLadder({ by }: { by: SliceDimension }) {
   const { unit, period, measure } = usePlace();
@@ -38,7 +42,7 @@ export function SliceLadder({ by }: { by: SliceDimension }) {
         </div>
       </div>
     );
-  if (!data) return <Loading what="the ladder" />;
+  if (!data) return <Loading what={t('theLadder')} />;
   const rows = placeRows(data);
   const place = { unit: data.unit.code, period: data.period.id, measure: data.measure.code };
   return (
@@ -94,13 +98,13 @@ function Picture({ view, rows }: { view: SliceAttainment; rows: readonly PlacedR
       aria-labelledby="slice-ladder"
       className="flex min-h-[300px] flex-col rounded-sheet border border-line bg-sheet px-3 pt-2 pb-2"
     >
-      <h2 id="slice-ladder">Ladder</h2>
+      <h2 id="slice-ladder">{t('ladder')}</h2>
       <div ref={box} className="mt-1.5 min-h-0 flex-1 overflow-hidden">
         {ranked.length === 0 ? (
-          <p className="pt-3 text-soft">Nothing with a target has begun.</p>
+          <p className="pt-3 text-soft">{t('nothingWithATargetHas')}</p>
         ) : (
           <LadderChart
-            label="Ladder by attainment"
+            label={t('ladderByAttainment')}
             height={Math.max(240, height)}
             scale={scaleOfShares(ranked.map(({ attainment }) => attainment))}
             show={(value) => `${Math.round(value * 100)}%`}
@@ -112,7 +116,7 @@ function Picture({ view, rows }: { view: SliceAttainment; rows: readonly PlacedR
               name: row.name,
               at: row.attainment,
               text: row.attainmentText ?? '',
-              of: 'of target',
+              of: t('ofTarget'),
               status: row.status,
               before: null,
               beforeText: null,

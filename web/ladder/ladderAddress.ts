@@ -1,20 +1,24 @@
 import { buildCalendar, type CalendarRule } from '#core/period/calendar';
 import { dayWithin, parseDay } from '#core/period/day';
 import { RANKED_BY, type RankedBy } from '#core/ranking/ladder';
+import { EN_LADDER } from '#wording/messages/en/ladder';
+import { messagesOf } from '#wording/messages/translate';
 import { type Level, readLevel } from '../figures/levels';
 
+const t = messagesOf('ladder', EN_LADDER);
+
 export const RANKED_BY_NAMES: Record<RankedBy, string> = {
-  attainment: 'Attainment',
-  actual: 'Amount',
-  growth: 'Growth',
-  gap: 'Gap',
+  attainment: t('attainment'),
+  actual: t('amount'),
+  growth: t('growth'),
+  gap: t('gap'),
 };
 export const LENGTHS = {
-  day: 'Day',
-  week: 'Week',
-  month: 'Month',
-  quarter: 'Quarter',
-  year: 'Year',
+  day: t('day'),
+  week: t('week'),
+  month: t('month'),
+  quarter: t('quarter'),
+  year: t('year'),
 } as const;
 export type Length = keyof typeof LENGTHS;
 

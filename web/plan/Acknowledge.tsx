@@ -1,18 +1,23 @@
 import { useState } from 'react';
+import { EN_PLAN } from '#wording/messages/en/plan';
+import { messagesOf } from '#wording/messages/translate';
 import {
   useAcknowledgeTargetsMutation,
   useListAcknowledgementsQuery,
 } from '../app/acknowledgements';
 import { useGetMeQuery } from '../app/api';
 import { Moment } from '../app/Moment';
+import { rich } from '../language/rich';
 import { Button } from '../ui/Button';
 import { INPUT } from '../ui/Field';
 import { useSay } from '../ui/Toasts';
 
+const t = messagesOf('plan', EN_PLAN);
+
 const STATE_WORDS = {
-  waiting: 'You have not acknowledged them yet.',
-  changed: 'They have changed since you acknowledged them.',
-  seen: 'You have acknowledged them.',
+  waiting: t('youHaveNotAcknowledgedThem'),
+  changed: t('theyHaveChangedSinceYou'),
+  seen: t('youHaveAcknowledgedThem'),
 } as const;
 
 /**
@@ -32,14 +37,14 @@ export function Acknowledge({ year }: { year: string }) {
   if (!isOwn || !own) return null;
   const submit = async () => {
     const result = await acknowledge({ year, ...(remark.trim() ? { remark: remark.trim() } : {}) });
-    say(result.error ? 'It was not saved. Try again.' : 'Acknowledged; your manager sees it.', {
+    say(result.error ? t('itWasNotSavedTry') : t('acknowledgedYourManagerSeesIt'), {
       kind: result.error ? 'fault' : 'done',
     });
     if (!result.error) setRemark('');
   };
   return (
     <form
-      aria-label="Your targets"
+      aria-label={t('yourTargets')}
       onSubmit={(event) => {
         event.preventDefault();
         void submit();
@@ -47,26 +52,28 @@ export function Acknowledge({ year }: { year: string }) {
       className="flex items-center gap-3 rounded-sheet border border-line bg-selected px-3.5 py-2 max-phone:flex-col max-phone:items-stretch"
     >
       <p className="flex-1">
-        <span className="font-semibold">Your targets for FY {year.slice(2)}.</span>{' '}
+        <span className="font-semibold">{t('yourTargetsForFy', { slice: year.slice(2) })}</span>{' '}
         {STATE_WORDS[own.state]}
         {own.remindedAt && (
           <span className="text-soft">
-            {' '}
-            {own.remindedBy} asked you to look on <Moment at={own.remindedAt} isDayOnly />.
+            {rich(t, 'askedYouToLookOn', {
+              remindedBy: own.remindedBy,
+              moment: <Moment at={own.remindedAt} isDayOnly />,
+            })}
           </span>
         )}
-        {own.remark && <span className="text-soft"> You wrote: “{own.remark}”</span>}
+        {own.remark && <span className="text-soft">{t('youWrote', { remark: own.remark })}</span>}
       </p>
       <input
-        aria-label="Remark (optional)"
-        placeholder="Remark (optional)"
+        aria-label={t('remarkOptional')}
+        placeholder={t('remarkOptional')}
         className={`${INPUT} w-[260px] max-phone:h-[44px] max-phone:w-full`}
         maxLength={500}
         value={remark}
         onChange={(event) => setRemark(event.target.value)}
       />
       <Button type="submit" kind="main" disabled={isLoading} className="max-phone:h-[44px]">
-        {own.state === 'seen' ? 'Leave a remark' : 'Acknowledge'}
+        {own.state === 'seen' ? t('leaveARemark') : t('acknowledge')}
       </Button>
     </form>
   );

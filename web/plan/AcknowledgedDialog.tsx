@@ -1,3 +1,5 @@
+import { EN_PLAN } from '#wording/messages/en/plan';
+import { messagesOf } from '#wording/messages/translate';
 import { useListAcknowledgementsQuery, useRemindOfTargetsMutation } from '../app/acknowledgements';
 import { FailureNote } from '../app/FailureNote';
 import { Moment } from '../app/Moment';
@@ -8,7 +10,9 @@ import { Loading } from '../ui/Loading';
 import { useSay } from '../ui/Toasts';
 import type { PlanPlace } from './useWorkbench';
 
-const WORDS = { waiting: 'not yet', changed: 'before the last change', seen: 'yes' } as const;
+const t = messagesOf('plan', EN_PLAN);
+
+const WORDS = { waiting: t('notYet'), changed: t('beforeTheLastChange'), seen: 'yes' } as const;
 
 /** Who below has seen their published targets, and what they say to them. */
 export function AcknowledgedDialog({ place, onClose }: { place: PlanPlace; onClose(): void }) {
@@ -18,20 +22,22 @@ export function AcknowledgedDialog({ place, onClose }: { place: PlanPlace; onClo
   const waiting = data?.filter((each) => each.state !== 'seen').length ?? 0;
   const send = async () => {
     const result = await remind({ unit: place.unit, year: place.year });
-    if (result.error) return say('Nobody was reminded. Try again.', { kind: 'fault' });
+    if (result.error) return say(t('nobodyWasRemindedTryAgain'), { kind: 'fault' });
     const { reminded } = result.data;
-    say(
-      `${reminded} ${reminded === 1 ? 'person is' : 'people are'} reminded: they see it on their own page and at Plan.`,
-    );
+    say(t('remindedTheySeeItOn', { reminded }));
   };
   const seen = data?.filter((each) => each.state === 'seen').length;
   return (
     <Dialog
-      title="Who has acknowledged their targets"
+      title={t('whoHasAcknowledgedTheirTargets')}
       description={
         data
-          ? `${seen} of ${data.length} people with published targets for FY ${place.year.slice(2)}.`
-          : `FY ${place.year.slice(2)}`
+          ? t('ofPeopleWithPublishedTargets', {
+              seen,
+              dataCount: data.length,
+              slice: place.year.slice(2),
+            })
+          : t('fy', { slice: place.year.slice(2) })
       }
       isOpen
       onClose={onClose}
@@ -40,29 +46,28 @@ export function AcknowledgedDialog({ place, onClose }: { place: PlanPlace; onClo
       {error ? (
         <FailureNote failure={error} />
       ) : !data ? (
-        <Loading what="acknowledgements" />
+        <Loading what={t('acknowledgements')} />
       ) : data.length === 0 ? (
-        <p className="text-soft">Nobody here has published targets for this year.</p>
+        <p className="text-soft">{t('nobodyHereHasPublishedTargets')}</p>
       ) : (
         <>
           {waiting > 0 && (
             <div className="mb-3">
               <Button kind="main" disabled={reminding.isLoading} onClick={() => void send()}>
-                Remind {waiting === 1 ? 'the one' : `the ${waiting}`} who{' '}
-                {waiting === 1 ? 'has' : 'have'} not
+                {t('remindWhoNot', { waiting })}
               </Button>
             </div>
           )}
           <div className="flex h-[440px] flex-col overflow-hidden rounded-sheet border border-line">
             <DataTable
-              label="Acknowledgements"
+              label={t('acknowledgements2')}
               rows={data}
               keyOf={(each) => each.unit.id}
               columns={[
-                { key: 'unit', heading: 'Who', width: '160px', cell: (each) => each.unit.name },
+                { key: 'unit', heading: t('who'), width: '160px', cell: (each) => each.unit.name },
                 {
                   key: 'state',
-                  heading: 'Acknowledged',
+                  heading: t('acknowledged'),
                   width: '170px',
                   cell: (each) => (
                     <span className={each.state === 'seen' ? '' : 'text-grade-1'}>
@@ -72,19 +77,19 @@ export function AcknowledgedDialog({ place, onClose }: { place: PlanPlace; onClo
                 },
                 {
                   key: 'at',
-                  heading: 'When',
+                  heading: t('when'),
                   width: '130px',
                   cell: (each) => each.at && <Moment at={each.at} />,
                 },
                 {
                   key: 'reminded',
-                  heading: 'Reminded',
+                  heading: t('reminded'),
                   width: '130px',
                   cell: (each) => each.remindedAt && <Moment at={each.remindedAt} />,
                 },
                 {
                   key: 'remark',
-                  heading: 'Remark',
+                  heading: t('remark'),
                   width: 'minmax(160px,1fr)',
                   cell: (each) => <span title={each.remark ?? undefined}>{each.remark}</span>,
                 },

@@ -1,5 +1,7 @@
 import type { Period } from '#core/period/calendar';
 import { allocateRest } from '#core/targets/fill/allocateRest';
+import { EN_PLAN } from '#wording/messages/en/plan';
+import { messagesOf } from '#wording/messages/translate';
 import { formatExact } from '#wording/numbers/format';
 import { showPercent } from '#wording/numbers/percent';
 import { describePeriod } from '#wording/period';
@@ -12,6 +14,8 @@ import type { PlanGridProps } from './gridProps';
 import { Line } from './Line';
 import { cellAt, ownValue, type Sheet, totalOf } from './sheet';
 import type { useTargetSaves } from './useTargetSaves';
+
+const t = messagesOf('plan', EN_PLAN);
 
 interface AddsUpProps {
   sheet: Sheet;
@@ -56,31 +60,38 @@ export function AddsUp({ sheet, saves, onSelect, onEnter }: AddsUpProps) {
     if (!result.ok) return say(faultWords(result, show), { kind: 'fault' });
     void saves.set(
       result.cells.map((each) => bench.toChange(each.unitId, each.period, each.value)),
-      'The allocation',
+      t('theAllocation'),
     );
   };
   return (
     <section aria-labelledby="adds-up">
       <h2 id="adds-up" className="mb-1">
-        Does it add up?
+        {t('doesItAddUp')}
       </h2>
       <dl>
         <Line
-          name={`Target of ${bench.unit.name}`}
-          value={value === null ? 'not set' : show(value)}
+          name={t('targetOf', { unit: bench.unit.name })}
+          value={value === null ? t('notSet') : show(value)}
         />
         <Line
-          name="Sum of those below"
-          value={cell.allocated === null ? 'none' : show(cell.allocated)}
+          name={t('sumOfThoseBelow')}
+          value={cell.allocated === null ? t('none') : show(cell.allocated)}
         />
         {rest !== null && rest !== 0 && (
           <Line
-            name={rest > 0 ? 'Unallocated' : 'Over-assigned'}
-            value={`${show(Math.abs(rest))}${cell.overAssignedShare === null ? '' : `, ${showPercent(cell.overAssignedShare)} of target`}`}
+            name={t(rest > 0 ? 'unallocatedLine' : 'overAssignedLine')}
+            value={
+              cell.overAssignedShare === null
+                ? show(Math.abs(rest))
+                : t('overBy', {
+                    amount: show(Math.abs(rest)),
+                    share: showPercent(cell.overAssignedShare),
+                  })
+            }
             isFault
           />
         )}
-        {rest === 0 && <Line name="Difference" value="none" />}
+        {rest === 0 && <Line name={t('difference')} value={t('none')} />}
       </dl>
       {parting.length > 0 && (
         <ul className="mt-1.5 text-[12px] text-soft">
@@ -92,37 +103,33 @@ export function AddsUp({ sheet, saves, onSelect, onEnter }: AddsUpProps) {
                 onClick={() => onSelect(single(sheet.ownRow, index))}
               >
                 {column.fullName}: {show(Math.abs(own.unallocated!))}{' '}
-                {own.unallocated! > 0 ? 'unallocated' : 'over-assigned'}
+                {own.unallocated! > 0 ? t('unallocated') : t('overAssigned')}
               </button>
             </li>
           ))}
-          {parting.length > MOST_NAMED && <li>and {parting.length - MOST_NAMED} more</li>}
+          {parting.length > MOST_NAMED && (
+            <li>{t('andMore', { value: parting.length - MOST_NAMED })}</li>
+          )}
         </ul>
       )}
       {mayHandOut && (
-        <Button
-          className="mt-2"
-          title="To everyone below, by their present shares"
-          onClick={allocateToPeople}
-        >
+        <Button className="mt-2" title={t('toEveryoneBelowByTheir')} onClick={allocateToPeople}>
           {rest !== null && rest < 0
-            ? `Take back ${show(-rest)}`
+            ? t('takeBack', { amount: show(-rest) })
             : rest
-              ? `Allocate ${show(rest)}`
-              : 'Make them add up'}
+              ? t('allocate', { rest: show(rest) })
+              : t('makeThemAddUp')}
         </Button>
       )}
       {missing.length > 0 && (
         <div className="mt-2.5 text-[12px]">
           {bench.sheet.slices ? (
             <p className="text-soft">
-              {missing.length} {missing.length === 1 ? 'has' : 'have'} no target everywhere; that is
-              left open.
+              {t('noTargetEverywhereThatIs', { missingCount: missing.length })}
             </p>
           ) : (
             <p className="text-grade-1">
-              {missing.length} below {missing.length === 1 ? 'has' : 'have'} no target somewhere:
-              the sum is incomplete.
+              {t('belowNoTargetSomewhereThe', { missingCount: missing.length })}
             </p>
           )}
           <ul>
@@ -135,13 +142,13 @@ export function AddsUp({ sheet, saves, onSelect, onEnter }: AddsUpProps) {
                 >
                   {bench.tree.find(unitId)!.name}:{' '}
                   {periods.length > 3
-                    ? `${periods.length} periods`
+                    ? t('periods', { periodsCount: periods.length })
                     : periods.map((period) => describePeriod(period, bench.calendar)).join(', ')}
                 </button>
               </li>
             ))}
             {missing.length > MOST_NAMED && (
-              <li className="text-soft">and {missing.length - MOST_NAMED} more</li>
+              <li className="text-soft">{t('andMore', { value: missing.length - MOST_NAMED })}</li>
             )}
           </ul>
         </div>

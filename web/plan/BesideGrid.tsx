@@ -1,9 +1,13 @@
 import { memo } from 'react';
+import { EN_PLAN } from '#wording/messages/en/plan';
+import { messagesOf } from '#wording/messages/translate';
 import { AddsUp } from './AddsUp';
 import { CellPanel } from './CellPanel';
 import type { PlanGridProps } from './gridProps';
 import { StretchPanel } from './StretchPanel';
 import { UnusualNote } from './UnusualNote';
+
+const t = messagesOf('plan', EN_PLAN);
 
 interface BesideGridProps extends Pick<
   PlanGridProps,
@@ -29,7 +33,7 @@ export const BesideGrid = memo(function BesideGrid({
       className="flex min-h-0 flex-col gap-5 overflow-y-auto rounded-sheet border border-line bg-sheet px-3.5 py-3.5 [scrollbar-width:thin]"
       tabIndex={0}
       role="region"
-      aria-label="Beside the grid"
+      aria-label={t('besideTheGrid')}
     >
       <UnusualNote sheet={sheet} selection={selection} />
       <AddsUp sheet={sheet} saves={saves} onSelect={onSelect} onEnter={onEnter} />

@@ -1,6 +1,8 @@
 import { useState } from 'react';
 import { convertMinor } from '#core/money/rate';
 import { readTyped } from '#core/money/typed';
+import { EN_PLAN } from '#wording/messages/en/plan';
+import { messagesOf } from '#wording/messages/translate';
 import { formatColumn, formatExact } from '#wording/numbers/format';
 import { Moment } from '../app/Moment';
 import type { Selection } from '../ui/grid/selection';
@@ -11,6 +13,8 @@ import { Line } from './Line';
 import { PartProposal } from './PartProposal';
 import { cellAt, type Sheet, targetSourceWords, whyLocked } from './sheet';
 import type { useTargetSaves } from './useTargetSaves';
+
+const t = messagesOf('plan', EN_PLAN);
 
 interface CellPanelProps {
   sheet: Sheet;
@@ -40,7 +44,7 @@ export function CellPanel({ sheet, selection, saves, onEnter }: CellPanelProps) 
   });
   const note = cell.targetSource === 'set' ? (history[0]?.note ?? '') : '';
   const show = (value: number | null) =>
-    value === null ? 'none' : formatExact(value, bench.figure);
+    value === null ? t('none') : formatExact(value, bench.figure);
   const showPast = (value: number | null) => show(bench.toShown(value));
   const isFree = whyLocked(sheet, selection.row, selection.column) === null;
   // A floor of a share sets the share itself: a floor stands on a target of its own.
@@ -51,14 +55,14 @@ export function CellPanel({ sheet, selection, saves, onEnter }: CellPanelProps) 
   return (
     <section aria-labelledby="this-cell" aria-live="polite">
       <h2 id="this-cell" className="mb-1">
-        This cell
+        {t('thisCell')}
       </h2>
       <dl>
         <Line name={`${row.unit.name}, ${column.fullName}`} value={show(cell.value)} />
-        <Line name="Where it comes from" value={targetSourceWords(cell)} />
+        <Line name={t('whereItComesFrom')} value={targetSourceWords(cell)} />
         {bench.rate !== null && cell.value !== null && (
           <Line
-            name={`In ${bench.sheet.currency}, at the plan's rate`}
+            name={t('atThePlansRate', { currency: bench.sheet.currency })}
             value={formatExact(
               convertMinor(cell.value, bench.currency, bench.sheet.currency, bench.rate),
               { kind: 'money', currency: bench.sheet.currency },
@@ -102,7 +106,7 @@ export function CellPanel({ sheet, selection, saves, onEnter }: CellPanelProps) 
       )}
       {history.length > 0 && (
         <>
-          <h3 className="mt-4 mb-1 font-medium">Changes</h3>
+          <h3 className="mt-4 mb-1 font-medium">{t('changes')}</h3>
           <ol className="text-[12px]">
             {history.slice(0, SHOWN_CHANGES).map((change, index) => (
               <li key={index} className="border-b border-line py-1">
@@ -131,7 +135,7 @@ function NoteField({ note, mayEdit, sheet, selection, saves, onEnter }: NoteFiel
   if (!mayEdit)
     return note ? (
       <p className="mt-1 text-[12.5px]">
-        <span className="text-soft">Note: </span>
+        <span className="text-soft">{t('note')}</span>
         {note}
       </p>
     ) : null;
@@ -147,19 +151,19 @@ function NoteField({ note, mayEdit, sheet, selection, saves, onEnter }: NoteFiel
           { note: text.trim() || null },
         ),
       ],
-      'The note',
+      t('theNote'),
     );
   };
   return (
     <div className="mt-2">
       <label htmlFor="cell-note" className="mb-1 block">
-        Note
+        {t('note2')}
       </label>
       <textarea
         id="cell-note"
         rows={2}
         maxLength={500}
-        placeholder="What was agreed about it"
+        placeholder={t('whatWasAgreedAboutIt')}
         value={text}
         onChange={(event) => setText(event.target.value)}
         onBlur={save}
@@ -187,16 +191,13 @@ function PartField({ part, sheet, selection, saves, onEnter }: PartFieldProps) {
     if (text.trim() === shown) return;
     const typed = text.trim() === '' ? null : readTyped(text, bench.decimals);
     if (typed && !typed.ok)
-      return say(`“${text}” is not an amount. Write for example 80000, 80,000 or 80k.`, {
+      return say(t('isNotAnAmountWrite', { text }), {
         kind: 'fault',
       });
     if (typed && (part === 'floor' ? typed.value > cell.value! : typed.value < cell.value!))
-      return say(
-        part === 'floor'
-          ? 'A floor cannot lie above the target.'
-          : 'A stretch cannot lie below the target.',
-        { kind: 'fault' },
-      );
+      return say(part === 'floor' ? t('aFloorCannotLieAbove') : t('aStretchCannotLieBelow'), {
+        kind: 'fault',
+      });
     if (!onEnter()) return;
     void saves.set(
       [
@@ -207,19 +208,19 @@ function PartField({ part, sheet, selection, saves, onEnter }: PartFieldProps) {
           { [part]: typed?.value ?? null },
         ),
       ],
-      part === 'floor' ? 'The floor' : 'The stretch',
+      part === 'floor' ? t('theFloor') : t('theStretch'),
     );
   };
   return (
     <div className="flex items-center justify-between gap-3 border-b border-line py-1">
       <dt>
-        <label htmlFor={`cell-${part}`}>{part === 'floor' ? 'Floor' : 'Stretch'}</label>
+        <label htmlFor={`cell-${part}`}>{part === 'floor' ? t('floor') : t('stretch')}</label>
       </dt>
       <dd>
         <input
           id={`cell-${part}`}
           inputMode="decimal"
-          placeholder="none"
+          placeholder={t('none')}
           value={text}
           onChange={(event) => setText(event.target.value)}
           onBlur={save}

@@ -1,4 +1,8 @@
+import { EN_PLAN } from '#wording/messages/en/plan';
+import { messagesOf } from '#wording/messages/translate';
 import type { Workbench } from './workbench';
+
+const t = messagesOf('plan', EN_PLAN);
 
 /**
  * What targets are shown and set in: the reporting currency, or one with a fixed rate in the plan.
@@ -15,7 +19,7 @@ export function CurrencyPicker({
   if (measure.valueKind !== 'money' || others.length === 0) return null;
   return (
     <select
-      aria-label="Currency of targets"
+      aria-label={t('currencyOfTargets')}
       value={bench.currency}
       onChange={(event) => onChoose(event.target.value === currency ? null : event.target.value)}
       className="h-[30px] rounded-sheet border border-strong/30 bg-sheet px-1.5 font-medium"
@@ -23,7 +27,7 @@ export function CurrencyPicker({
       {[currency, ...others].map((code) => (
         <option key={code} value={code}>
           {code}
-          {code === ownCurrency && code !== currency ? ' (own)' : ''}
+          {code === ownCurrency && code !== currency ? t('own') : ''}
         </option>
       ))}
     </select>

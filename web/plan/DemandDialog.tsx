@@ -1,5 +1,7 @@
 import { changeOf } from '#core/comparison/change';
 import { judgeDemand } from '#core/targets/demand';
+import { EN_PLAN } from '#wording/messages/en/plan';
+import { messagesOf } from '#wording/messages/translate';
 import { formatColumn } from '#wording/numbers/format';
 import { showChange, showPercent } from '#wording/numbers/percent';
 import { DataTable } from '../ui/DataTable';
@@ -7,6 +9,8 @@ import { Dialog } from '../ui/Dialog';
 import { Loading } from '../ui/Loading';
 import { useGetResultHistoryQuery } from './api';
 import { type Sheet, totalOf } from './sheet';
+
+const t = messagesOf('plan', EN_PLAN);
 
 /**
  * Everyone below, the most demanding target first: how often the amount was reached before, and
@@ -53,69 +57,79 @@ export function DemandDialog({
   const show = (value: number | null) => (value === null ? '–' : formatColumn(value, bench.figure));
   return (
     <Dialog
-      title="Hardest and easiest targets"
-      description={`${bench.unit.name} and everyone below, ${total.fullName}: how often each amount was reached in a ${kind} before.`}
+      title={t('hardestAndEasiestTargets')}
+      description={t('andEveryoneBelowHowOften', {
+        unit: bench.unit.name,
+        fullName: total.fullName,
+        kind,
+      })}
       isOpen
       onClose={onClose}
       width="w-[900px]"
     >
       {!past ? (
-        <Loading what="past results" />
+        <Loading what={t('pastResults')} />
       ) : (
         <div className="flex h-[480px] flex-col overflow-hidden rounded-sheet border border-line">
           <DataTable
-            label="Targets by how hard they are"
+            label={t('targetsByHowHardThey')}
             rows={lines}
             keyOf={(line) => line.unit.id}
             onOpen={(line) => onGo(line.unit.code)}
             columns={[
               {
                 key: 'unit',
-                heading: 'Who',
+                heading: t('who'),
                 width: 'minmax(140px,1fr)',
                 cell: (line) => (
                   <>
-                    {line.unit.name} <span className="text-soft">{line.unit.kind}</span>
+                    {line.unit.name}{' '}
+                    <span className="text-soft">{t('kindOf', { kind: line.unit.kind })}</span>
                   </>
                 ),
               },
               {
                 key: 'target',
-                heading: 'Target',
+                heading: t('target'),
                 width: '100px',
                 align: 'right',
                 cell: (line) => <span className="font-semibold">{show(line.value)}</span>,
               },
               {
                 key: 'growth',
-                heading: 'Growth asked',
+                heading: t('growthAsked'),
                 width: '100px',
                 align: 'right',
-                cell: (line) => (line.growth === null ? 'n/a' : showChange(line.growth)),
+                cell: (line) =>
+                  line.growth === null ? t('notAvailable') : showChange(line.growth),
               },
               {
                 key: 'best',
-                heading: 'Best ever',
+                heading: t('bestEver'),
                 width: '100px',
                 align: 'right',
                 cell: (line) => show(line.demand.best),
               },
               {
                 key: 'four',
-                heading: `Last four ${kind}s`,
+                heading: t('lastFourS', { kind }),
                 width: '120px',
                 align: 'right',
                 cell: (line) => show(line.demand.lastFour),
               },
               {
                 key: 'reached',
-                heading: 'Reached before',
+                heading: t('reachedBefore'),
                 width: '150px',
                 align: 'right',
                 cell: (line) =>
                   line.demand.share === null
-                    ? 'no past'
-                    : `${line.demand.reached} of ${line.demand.periods}, ${showPercent(line.demand.share)}`,
+                    ? t('noPast')
+                    : t('of', {
+                        reached: line.demand.reached,
+                        periods: line.demand.periods,
+                        share: showPercent(line.demand.share),
+                      }),
               },
             ]}
           />

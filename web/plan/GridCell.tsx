@@ -1,9 +1,13 @@
 import { memo } from 'react';
 import type { FigureUnit } from '#core/money/figureUnit';
+import { EN_PLAN } from '#wording/messages/en/plan';
+import { messagesOf } from '#wording/messages/translate';
 import { formatColumn, formatExact } from '#wording/numbers/format';
 import { classNames } from '../ui/classNames';
 import { ownValue, targetSourceWords } from './sheet';
 import type { SheetCell } from './workbench';
+
+const t = messagesOf('plan', EN_PLAN);
 
 export interface GridCellProps {
   cell: SheetCell;
@@ -46,12 +50,12 @@ export const GridCell = memo(function GridCell({
   // A share of nothing is a day on which nobody works.
   const isIdle = value === 0 && cell.targetSource === 'allocatedFromPeriod';
   const text = !cell.active || value === null || isIdle ? '' : formatColumn(value, figure);
-  const exact = value === null ? 'none' : formatExact(value, figure);
+  const exact = value === null ? t('none') : formatExact(value, figure);
   // What is read out holds what is seen (WCAG 2.5.3), also where that is rounded.
   const words =
     value === null
       ? exact
-      : `${exact.includes(text) ? exact : `${text}, exactly ${exact}`}, ${targetSourceWords(cell)}`;
+      : `${exact.includes(text) ? exact : t('exactly', { text, exact })}, ${targetSourceWords(cell)}`;
   return (
     <div
       role="gridcell"
@@ -76,7 +80,10 @@ export const GridCell = memo(function GridCell({
         <>
           {text}
           {cell.missing > 0 && cell.value !== null && !isOwnRow && (
-            <span className="ml-0.5 text-grade-1 not-italic" title={`${cell.missing} missing`}>
+            <span
+              className="ml-0.5 text-grade-1 not-italic"
+              title={t('missing', { missing: cell.missing })}
+            >
               *
             </span>
           )}

@@ -1,4 +1,6 @@
 import { FULL } from '#core/units/ramp';
+import { EN_PLAN } from '#wording/messages/en/plan';
+import { messagesOf } from '#wording/messages/translate';
 import { formatExact } from '#wording/numbers/format';
 import { describePeriod } from '#wording/period';
 import { Button } from '../ui/Button';
@@ -7,6 +9,8 @@ import type { PlanGridProps } from './gridProps';
 import { proposePart, scaleLimits } from './proposal';
 import { cellAt, type Sheet } from './sheet';
 import type { useTargetSaves } from './useTargetSaves';
+
+const t = messagesOf('plan', EN_PLAN);
 
 interface PartProposalProps {
   sheet: Sheet;
@@ -37,8 +41,13 @@ export function PartProposal({ sheet, selection, saves, onEnter }: PartProposalP
   return (
     <div className="mt-2 rounded-sheet bg-selected px-2.5 py-2 text-[12.5px]">
       <p>
-        {unit.name} is here in part: {parts} of {show(full)} (
-        {from ? `as in ${describePeriod(from, bench.calendar)}` : 'the average of the peers'}).
+        {t('isHereInPartOf', {
+          unit: unit.name,
+          parts,
+          full: show(full),
+          isFrom: from ? 'yes' : 'no',
+          period: from && describePeriod(from, bench.calendar),
+        })}
       </p>
       <Button
         className="mt-1.5 h-[26px]"
@@ -46,11 +55,11 @@ export function PartProposal({ sheet, selection, saves, onEnter }: PartProposalP
           if (onEnter())
             void saves.set(
               [bench.toChange(unit.id, period, value, scaleLimits(cell, value))],
-              'The part',
+              t('thePart'),
             );
         }}
       >
-        Use {show(value)}
+        {t('use', { amount: show(value) })}
       </Button>
     </div>
   );

@@ -1,6 +1,9 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useCallback, useEffect, useRef, useState } from 'react';
+import { EN_PLAN } from '#wording/messages/en/plan';
+import { messagesOf } from '#wording/messages/translate';
 import { formatColumn } from '#wording/numbers/format';
+import { shippedWord } from '#wording/shipped';
 import { classNames } from '../ui/classNames';
 import { single, toBlockOf } from '../ui/grid/selection';
 import type { PlanGridProps } from './gridProps';
@@ -9,13 +12,15 @@ import { cellAt, type Sheet, totalOf } from './sheet';
 import { useGridKeys } from './useGridKeys';
 import type { SheetCell } from './workbench';
 
+const t = messagesOf('plan', EN_PLAN);
+
 /** Heading and the lines that stay in sight below. */
 const BESIDE_ROWS = 126;
 const OWN_TARGET = {
-  company: 'Company target',
-  branch: 'Branch target',
-  team: 'Team target',
-  salesperson: 'Target',
+  company: t('companyTarget'),
+  branch: t('branchTarget'),
+  team: t('teamTarget'),
+  salesperson: t('target'),
 } as const;
 
 /**
@@ -123,7 +128,10 @@ export function PlanGrid(props: PlanGridProps) {
     <div
       ref={scroller}
       role="grid"
-      aria-label={`${bench.sheet.measure.name} targets of ${bench.unit.name}`}
+      aria-label={t('targetsOf', {
+        measure: shippedWord(bench.sheet.measure.name),
+        unit: bench.unit.name,
+      })}
       aria-rowcount={sheet.rows.length + 1}
       aria-multiselectable
       onKeyDown={onKeyDown}
@@ -161,12 +169,20 @@ export function PlanGrid(props: PlanGridProps) {
             title={
               bench.rate === null
                 ? undefined
-                : `1 ${bench.currency} = ${bench.rate} ${bench.sheet.currency}, fixed in this plan`
+                : t('n1FixedInThisPlan', {
+                    currency: bench.currency,
+                    rate: bench.rate,
+                    currency2: bench.sheet.currency,
+                  })
             }
           >
             {bench.rate === null
-              ? (figure.currency ?? bench.sheet.measure.name)
-              : `${bench.currency} at ${bench.rate} ${bench.sheet.currency}`}
+              ? (figure.currency ?? shippedWord(bench.sheet.measure.name))
+              : t('at', {
+                  currency: bench.currency,
+                  rate: bench.rate,
+                  currency2: bench.sheet.currency,
+                })}
           </div>
           {sheet.columns.map((column) => (
             <div
@@ -183,7 +199,7 @@ export function PlanGrid(props: PlanGridProps) {
             </div>
           ))}
           {!isWide &&
-            ['Last year', 'Growth asked', 'Share'].map((name) => (
+            [t('priorYearColumn'), t('growthAsked'), t('share')].map((name) => (
               <div
                 key={name}
                 role="columnheader"
@@ -201,7 +217,7 @@ export function PlanGrid(props: PlanGridProps) {
         <div role="rowgroup" className="sticky bottom-0 z-20 border-t-2 border-strong bg-sheet">
           {isAdded && (
             <SumRow
-              name="Allocated"
+              name={t('allocated')}
               sheet={sheet}
               template={template}
               show={(cell) =>
@@ -216,7 +232,7 @@ export function PlanGrid(props: PlanGridProps) {
           )}
           {isAdded && (
             <SumRow
-              name="Unallocated"
+              name={t('unallocatedLine')}
               isRest
               sheet={sheet}
               template={template}
@@ -280,7 +296,7 @@ function SumRow({ name, sheet, template, isRest = false, show }: SumRowProps) {
             {show(cell)}
             {!isRest && cell.missingBelow > 0 && (
               <span
-                title={`${cell.missingBelow} targets are missing`}
+                title={t('targetsAreMissing', { missingBelow: cell.missingBelow })}
                 className="ml-1 text-grade-1"
               >
                 *

@@ -1,6 +1,8 @@
 import { useCallback, useDeferredValue, useEffect, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { SLICE_DIMENSIONS } from '#core/targets/targetSlice';
+import { EN_PLAN } from '#wording/messages/en/plan';
+import { messagesOf } from '#wording/messages/translate';
 import { useGetMeQuery, useListPlansQuery } from '../app/api';
 import { FailureNote } from '../app/FailureNote';
 import { ImportDialog } from '../app/files/ImportDialog';
@@ -28,6 +30,8 @@ import { buildSheet, type Sheet } from './sheet';
 import { TargetLines } from './TargetLines';
 import { useTargetSaves } from './useTargetSaves';
 import { useWorkbench } from './useWorkbench';
+
+const t = messagesOf('plan', EN_PLAN);
 
 /** The workbench: targets of a unit and all below, of the published plan or a draft. */
 export function PlanPage() {
@@ -99,12 +103,7 @@ export function PlanPage() {
         value === null ? next.delete(name) : next.set(name, value);
       return next;
     });
-  if (!year && period)
-    return (
-      <p className="p-5">
-        Targets are set by month, quarter and year. Choose one in the strip above.
-      </p>
-    );
+  if (!year && period) return <p className="p-5">{t('targetsAreSetByMonth')}</p>;
   // A draft of another year, or one that is no more: the published plan is always there.
   // A sheet that is there stays there, with what is half typed in it; what is wrong is said above.
   const isShown =
@@ -117,7 +116,7 @@ export function PlanPage() {
       <div className="p-5">
         <FailureNote failure={error} />
         <Button className="mt-3" onClick={() => setParams({ plan: null })}>
-          Open the published plan
+          {t('openThePublishedPlan')}
         </Button>
       </div>
     );
@@ -127,12 +126,12 @@ export function PlanPage() {
         <FailureNote failure={error} onRetry={() => void refetch()} />
         {slicedBy && (
           <Button className="mt-3" onClick={() => setParams({ rows: null })}>
-            Show the targets of people
+            {t('showTheTargetsOfPeople')}
           </Button>
         )}
       </div>
     );
-  if (!bench || !sheet) return <Loading what="targets" />;
+  if (!bench || !sheet) return <Loading what={t('targets')} />;
 
   const chosen = fitSelection(selection, sheet);
   const { plan } = bench.sheet;
@@ -170,7 +169,7 @@ export function PlanPage() {
       <Acknowledge year={year} />
       {isPhone && (
         <Button onClick={() => setGridShown(!isGridShown)}>
-          {isGridShown ? 'As a list' : bench.sheet.canEdit ? 'Change in the grid' : 'As a grid'}
+          {isGridShown ? t('asAList') : bench.sheet.canEdit ? t('changeInTheGrid') : t('asAGrid')}
         </Button>
       )}
       <div

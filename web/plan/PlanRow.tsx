@@ -1,10 +1,14 @@
 import { memo } from 'react';
 import { changeOf } from '#core/comparison/change';
+import { EN_PLAN } from '#wording/messages/en/plan';
+import { messagesOf } from '#wording/messages/translate';
 import { formatColumn } from '#wording/numbers/format';
 import { showChange } from '#wording/numbers/percent';
 import { classNames } from '../ui/classNames';
 import { GridCell } from './GridCell';
 import { cellAt, type Sheet, totalOf } from './sheet';
+
+const t = messagesOf('plan', EN_PLAN);
 
 export const ROW_HEIGHT = 30;
 
@@ -120,13 +124,15 @@ function Beside({ value, priorYear, largest, isGroup, sheet }: BesideProps) {
           ? ''
           : growth.share === null
             ? growth.isNew
-              ? 'new'
+              ? t('new')
               : '–'
             : showChange(growth.share)}
       </div>
       <div
         role="gridcell"
-        aria-label={share === null ? undefined : `share of the largest: ${Math.round(share)}%`}
+        aria-label={
+          share === null ? undefined : t('shareOfTheLargest', { round: Math.round(share) })
+        }
         className="flex items-center px-2"
       >
         {share !== null && (

@@ -1,6 +1,9 @@
 import { ChevronDown, Redo2, Undo2 } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import type { PlanSummary } from '#contract/schemas/plan';
+import { EN_PLAN } from '#wording/messages/en/plan';
+import { messagesOf } from '#wording/messages/translate';
+import { shippedWord } from '#wording/shipped';
 import { MeasurePicker } from '../figures/MeasurePicker';
 import { Button } from '../ui/Button';
 import { classNames } from '../ui/classNames';
@@ -13,6 +16,8 @@ import { PlanMenu } from './plans/PlanMenu';
 import { RowsPicker } from './RowsPicker';
 import type { Sheet } from './sheet';
 import type { useTargetSaves } from './useTargetSaves';
+
+const t = messagesOf('plan', EN_PLAN);
 
 interface PlanToolbarProps {
   sheet: Sheet;
@@ -67,37 +72,41 @@ export function PlanToolbar({
   const item =
     'cursor-pointer rounded-[4px] px-3 py-1.5 outline-none data-[highlighted]:bg-hover data-[disabled]:opacity-50';
   const state = !canEdit
-    ? 'read only'
+    ? t('readOnly')
     : saves.isSaving
-      ? 'saving …'
+      ? t('saving')
       : isDraft
-        ? 'not yet published · saved as you type'
+        ? t('notYetPublishedSavedAs')
         : reason !== undefined
-          ? `revising: ${reason}`
+          ? t('revising', { reason })
           : plan
-            ? 'published'
-            : 'nothing set';
+            ? t('publishedState')
+            : t('nothingSet');
   const throwAway = async () => {
     if (!plan) return;
     const result = await discard(plan.id);
-    if (result.error) return say(`“${plan.name}” could not be discarded.`, { kind: 'fault' });
+    if (result.error) return say(t('couldNotBeDiscarded', { plan: plan.name }), { kind: 'fault' });
     onOpen(null);
-    say(`“${plan.name}” is discarded.`, {
-      action: { label: 'Undo', run: () => void bringBack(plan) },
+    say(t('isDiscarded', { plan: plan.name }), {
+      action: { label: t('undo'), run: () => void bringBack(plan) },
     });
   };
   const bringBack = async ({ id, name }: { id: number; name: string }) => {
     const result = await restore(id);
-    if (result.error) return say(`“${name}” could not be brought back.`, { kind: 'fault' });
+    if (result.error) return say(t('couldNotBeBroughtBack', { name }), { kind: 'fault' });
     onOpen(id);
-    say(`“${name}” is a draft again.`);
+    say(t('isADraftAgain', { name }));
   };
 
   return (
     <div className="flex flex-col gap-2">
       <div className="flex items-baseline gap-x-3 gap-y-1.5 max-desk:flex-wrap">
         <h1 className="truncate max-desk:whitespace-normal">
-          {measure.name} targets for {bench.unit.name}, {sheet.total.fullName}
+          {t('targetsFor', {
+            measure: shippedWord(measure.name),
+            unit: bench.unit.name,
+            fullName: sheet.total.fullName,
+          })}
         </h1>
         <span role="status" className="truncate text-soft">
           {state}
@@ -119,31 +128,31 @@ export function PlanToolbar({
         />
         <div
           role="group"
-          aria-label="Columns"
+          aria-label={t('columns')}
           className="flex shrink-0 overflow-hidden rounded-sheet border border-strong/30"
         >
-          {toggle('Quarter', sheet.grain === 'quarter', () => {
+          {toggle(t('quarter'), sheet.grain === 'quarter', () => {
             onParams({ by: null });
             if (sheet.grain !== 'days' && sheet.grain !== 'weeks')
               onPeriod(bench.calendar.periodOf('quarter', first.from).id);
           })}
-          {toggle('Year', sheet.grain === 'year', () => {
+          {toggle(t('year'), sheet.grain === 'year', () => {
             onParams({ by: null });
             onPeriod(`FY${year}`);
           })}
-          {toggle('Weeks', sheet.grain === 'weeks', () => {
+          {toggle(t('weeks'), sheet.grain === 'weeks', () => {
             onParams({ by: 'weeks' });
             if (sheet.grain === 'year') onPeriod(bench.calendar.periodOf('quarter', first.from).id);
           })}
-          {toggle('Days', sheet.grain === 'days', () => {
+          {toggle(t('days'), sheet.grain === 'days', () => {
             onParams({ by: 'days' });
             if (!isMonth) onPeriod(bench.calendar.periodOf('month', first.from).id);
           })}
         </div>
         {canEdit && (
           <Button
-            aria-label="Undo"
-            title="Undo, Ctrl+Z"
+            aria-label={t('undo')}
+            title={t('undoCtrlZ')}
             disabled={!saves.canUndo}
             onClick={() => void saves.undo()}
             className="px-2"
@@ -153,8 +162,8 @@ export function PlanToolbar({
         )}
         {canEdit && (
           <Button
-            aria-label="Redo"
-            title="Redo, Ctrl+Y"
+            aria-label={t('redo')}
+            title={t('redoCtrlY')}
             disabled={!saves.canRedo}
             onClick={() => void saves.redo()}
             className="px-2"
@@ -165,17 +174,17 @@ export function PlanToolbar({
         <span className="flex-1" />
         {canFill && canShare(bench) && (
           <Button onClick={() => onDialog({ kind: 'fill', way: 'total' })}>
-            Share out a total…
+            {t('shareOutATotal')}
           </Button>
         )}
         {canFill && (
           <Button onClick={() => onDialog({ kind: 'fill', way: 'priorYear' })}>
-            From last year…
+            {t('fromLastYear')}
           </Button>
         )}
         <DropdownMenu.Root>
           <DropdownMenu.Trigger className="inline-flex h-[30px] items-center gap-1.5 rounded-sheet border border-strong/25 bg-sheet px-3 font-medium hover:bg-hover">
-            More
+            {t('more')}
             <ChevronDown size={14} aria-hidden />
           </DropdownMenu.Trigger>
           <DropdownMenu.Portal>
@@ -190,7 +199,7 @@ export function PlanToolbar({
                   disabled={!canFill}
                   onSelect={() => onDialog({ kind: 'fill', way: 'each' })}
                 >
-                  One amount each…
+                  {t('oneAmountEach')}
                 </DropdownMenu.Item>
               )}
               {canEdit && (
@@ -199,7 +208,7 @@ export function PlanToolbar({
                   disabled={!canFill}
                   onSelect={() => onDialog({ kind: 'fill', way: 'percent' })}
                 >
-                  Change by a percent…
+                  {t('changeByAPercent')}
                 </DropdownMenu.Item>
               )}
               {canEdit && (
@@ -208,7 +217,7 @@ export function PlanToolbar({
                   disabled={!canFill}
                   onSelect={() => onDialog({ kind: 'fill', way: 'partial' })}
                 >
-                  Newcomers and leavers…
+                  {t('newcomersAndLeavers')}
                 </DropdownMenu.Item>
               )}
               {canEdit && (
@@ -217,29 +226,29 @@ export function PlanToolbar({
                   disabled={!canFill}
                   onSelect={() => onDialog({ kind: 'fill', way: 'copy' })}
                 >
-                  From another plan…
+                  {t('fromAnotherPlan')}
                 </DropdownMenu.Item>
               )}
               {canEdit && <DropdownMenu.Separator className="my-1 h-px bg-line" />}
               {plan && (
                 <DropdownMenu.Item className={item} onSelect={() => onDialog({ kind: 'rates' })}>
-                  Fixed rates…
+                  {t('fixedRates')}
                 </DropdownMenu.Item>
               )}
               <DropdownMenu.Item className={item} onSelect={() => onDialog({ kind: 'demand' })}>
-                Hardest and easiest targets…
+                {t('hardestAndEasiestTargets2')}
               </DropdownMenu.Item>
               {canEdit && (
                 <DropdownMenu.Item
                   className={item}
                   onSelect={() => onDialog({ kind: 'acknowledged' })}
                 >
-                  Who has acknowledged…
+                  {t('whoHasAcknowledged')}
                 </DropdownMenu.Item>
               )}
               {canEdit && plan && plans.length > 1 && (
                 <DropdownMenu.Item className={item} onSelect={() => onDialog({ kind: 'compare' })}>
-                  Compare with another plan…
+                  {t('compareWithAnotherPlan')}
                 </DropdownMenu.Item>
               )}
               <DropdownMenu.Separator className="my-1 h-px bg-line" />
@@ -250,7 +259,7 @@ export function PlanToolbar({
                     download
                     className="block"
                   >
-                    Export targets.{format}
+                    {t('exportTargets', { format })}
                   </a>
                 </DropdownMenu.Item>
               ))}
@@ -259,7 +268,7 @@ export function PlanToolbar({
                   className={item}
                   onSelect={() => onParams({ import: 'targets' })}
                 >
-                  Import…
+                  {t('import')}
                 </DropdownMenu.Item>
               )}
               {isDraft && plan.canPublish && (
@@ -267,7 +276,7 @@ export function PlanToolbar({
                   className={classNames(item, 'text-grade-1')}
                   onSelect={() => void throwAway()}
                 >
-                  Discard this draft
+                  {t('discardThisDraft')}
                 </DropdownMenu.Item>
               )}
             </DropdownMenu.Content>
@@ -276,18 +285,18 @@ export function PlanToolbar({
         {canEdit &&
           plan?.status === 'published' &&
           (reason === undefined ? (
-            <Button onClick={() => onDialog({ kind: 'revise' })}>Revise…</Button>
+            <Button onClick={() => onDialog({ kind: 'revise' })}>{t('revise')}</Button>
           ) : (
-            <Button onClick={onDone}>Done revising</Button>
+            <Button onClick={onDone}>{t('doneRevising')}</Button>
           ))}
         {canEdit && !isDraft && (
           <Button kind="main" onClick={() => onDialog({ kind: 'newDraft' })}>
-            New draft…
+            {t('newDraft')}
           </Button>
         )}
         {isDraft && plan.canPublish && (
           <Button kind="main" onClick={() => onDialog({ kind: 'publish' })}>
-            Publish draft…
+            {t('publishDraft')}
           </Button>
         )}
       </div>

@@ -1,11 +1,15 @@
 import { changeOf } from '#core/comparison/change';
 import { judgeDemand } from '#core/targets/demand';
+import { EN_PLAN } from '#wording/messages/en/plan';
+import { messagesOf } from '#wording/messages/translate';
 import { formatWhole } from '#wording/numbers/format';
 import { showChange, showPercent } from '#wording/numbers/percent';
 import type { Selection } from '../ui/grid/selection';
 import { useGetResultHistoryQuery } from './api';
 import { Line } from './Line';
 import { cellAt, type Sheet } from './sheet';
+
+const t = messagesOf('plan', EN_PLAN);
 
 /**
  * How demanding the chosen cell is: against last year, the best so far, the last four, and how
@@ -30,35 +34,44 @@ export function StretchPanel({ sheet, selection }: { sheet: Sheet; selection: Se
   const demand = past && judgeDemand(cell.value, values ?? [], bench.kind.direction);
   const growth = cell.priorYear === null ? null : changeOf(cell.value, cell.priorYear);
   const show = (value: number | null) =>
-    value === null ? 'none' : formatWhole(value, bench.figure);
+    value === null ? t('none') : formatWhole(value, bench.figure);
   return (
     <section aria-labelledby="stretch">
       <h2 id="stretch" className="mb-1">
-        How hard is it?
+        {t('howHardIsIt')}
       </h2>
       <dl>
-        <Line name={`Same ${kind} last year`} value={show(cell.priorYear)} />
+        <Line name={t('samePriorYear', { kind })} value={show(cell.priorYear)} />
         {growth && (
           <Line
-            name="Growth asked"
+            name={t('growthAsked')}
             value={
-              growth.share === null ? (growth.isNew ? 'new' : 'n/a') : showChange(growth.share)
+              growth.share === null
+                ? growth.isNew
+                  ? t('new')
+                  : t('notAvailable')
+                : showChange(growth.share)
             }
           />
         )}
         {demand && (
           <>
-            <Line name={`Best ${kind} ever`} value={show(demand.best)} />
+            <Line name={t('bestOfKind', { kind })} value={show(demand.best)} />
             <Line
-              name={`Average of the last ${Math.min(4, demand.periods) || ''} ${kind}s`}
+              name={t('averageOfLast', { count: Math.min(4, demand.periods) || '', kind })}
               value={show(demand.lastFour)}
             />
             <Line
-              name="Reached before"
+              name={t('reachedBefore')}
               value={
                 demand.share === null
-                  ? 'no past to judge by'
-                  : `${demand.reached} of ${demand.periods} ${kind}s, ${showPercent(demand.share)}`
+                  ? t('noPastToJudgeBy')
+                  : t('reachedOf', {
+                      reached: demand.reached,
+                      periods: demand.periods,
+                      kind,
+                      share: showPercent(demand.share),
+                    })
               }
             />
           </>

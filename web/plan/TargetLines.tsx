@@ -1,9 +1,13 @@
 import { changeOf } from '#core/comparison/change';
+import { EN_PLAN } from '#wording/messages/en/plan';
+import { messagesOf } from '#wording/messages/translate';
 import { formatExact, formatWhole } from '#wording/numbers/format';
 import { showChange } from '#wording/numbers/percent';
 import { classNames } from '../ui/classNames';
 import { LineList } from '../ui/LineList';
 import type { Sheet, SheetColumn } from './sheet';
+
+const t = messagesOf('plan', EN_PLAN);
 
 interface TargetLinesProps {
   sheet: Sheet;
@@ -17,7 +21,7 @@ export function TargetLines({ sheet, onUnit }: TargetLinesProps) {
   return (
     <>
       <section
-        aria-label={`Targets of ${bench.unit.name}`}
+        aria-label={t('targetsOf2', { unit: bench.unit.name })}
         className="rounded-sheet border border-line bg-sheet px-3.5 py-1"
       >
         <ul>
@@ -28,12 +32,12 @@ export function TargetLines({ sheet, onUnit }: TargetLinesProps) {
       </section>
       {below.length > 0 && (
         <section
-          aria-label={`Targets below ${bench.unit.name}`}
+          aria-label={t('targetsBelow', { unit: bench.unit.name })}
           className="rounded-sheet border border-line bg-sheet pt-2"
         >
-          <h2 className="px-3">Below, {total.fullName}</h2>
+          <h2 className="px-3">{t('below', { fullName: total.fullName })}</h2>
           <LineList
-            label={`Targets below ${bench.unit.name}`}
+            label={t('targetsBelow', { unit: bench.unit.name })}
             rows={below}
             keyOf={({ unit }) => unit.id}
             {...(bench.sheet.slices ? {} : { onOpen: ({ unit }) => onUnit(unit.code) })}
@@ -45,8 +49,10 @@ export function TargetLines({ sheet, onUnit }: TargetLinesProps) {
                 note: (
                   <span style={{ paddingLeft: (depth - 1) * 12 }}>
                     {cell.priorYear === null
-                      ? 'no last year'
-                      : `last year ${formatWhole(cell.priorYear, bench.figure)}`}
+                      ? t('noLastYear')
+                      : t('priorYearValue', {
+                          priorYear: formatWhole(cell.priorYear, bench.figure),
+                        })}
                   </span>
                 ),
                 beside: growthOf(cell.value, cell.priorYear),
@@ -73,10 +79,12 @@ function TargetLine({ sheet: { bench }, column }: { sheet: Sheet; column: SheetC
         className="text-right text-[15px] font-semibold"
         title={value === null ? undefined : formatExact(value, bench.figure)}
       >
-        {value === null ? (active ? 'no target' : '–') : formatWhole(value, bench.figure)}
+        {value === null ? (active ? t('noTarget') : '–') : formatWhole(value, bench.figure)}
       </span>
       <span className="font-normal text-soft">
-        {priorYear === null ? 'no last year' : `last year ${formatWhole(priorYear, bench.figure)}`}
+        {priorYear === null
+          ? t('noLastYear')
+          : t('priorYearValue', { priorYear: formatWhole(priorYear, bench.figure) })}
       </span>
       <span className="text-right font-normal text-soft">{growthOf(value, priorYear)}</span>
     </li>

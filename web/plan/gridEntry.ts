@@ -2,10 +2,14 @@ import type { TargetChange } from '#contract/schemas/target';
 import { writeDecimal } from '#core/money/amount';
 import { readTyped, styleOf } from '#core/money/typed';
 import { grow, WHOLE } from '#core/targets/fill/grow';
+import { EN_PLAN } from '#wording/messages/en/plan';
+import { messagesOf } from '#wording/messages/translate';
 import type { Entry, Outcome } from '../ui/grid/paste';
 import { type Block, cellsOf } from '../ui/grid/selection';
 import { cellAt, ownValue, type Sheet, whyLocked } from './sheet';
 import { toWeekChanges } from './weeks';
+
+const t = messagesOf('plan', EN_PLAN);
 
 const PERCENT = /^([+\-\u2212]) ?(\d{1,3}(?:\.\d{1,2})?) ?%$/;
 
@@ -50,7 +54,7 @@ export function readEntries(
     if (locked) return refuse(locked);
     const typed = text.trim() === '' ? null : readTyped(text, bench.decimals, style);
     if (typed && !typed.ok) return refuse(faultOf(text, typed.fault));
-    if (typed && typed.value < 0) return refuse('a target cannot be negative.');
+    if (typed && typed.value < 0) return refuse(t('aTargetCannotBeNegative2'));
     if (period.kind === 'week')
       changes.push(...toWeekChanges(bench, unit.id, period, typed?.value ?? null));
     else if (
@@ -72,8 +76,7 @@ export function growBlock(
   block: Block,
   growth: number,
 ): Outcome<{ entries: Entry[] }> {
-  if (growth <= -WHOLE)
-    return { ok: false, fault: 'A target cannot fall by 100% or more; clear it instead.' };
+  if (growth <= -WHOLE) return { ok: false, fault: t('aTargetCannotFallBy') };
   const entries = [...cellsOf(block)].flatMap(({ row, column }) => {
     const { value } = cellAt(sheet, row, column);
     return value === null || whyLocked(sheet, row, column)
@@ -81,7 +84,7 @@ export function growBlock(
       : [{ row, column, text: writeDecimal(grow(value, growth), sheet.bench.decimals) }];
   });
   return entries.length === 0
-    ? { ok: false, fault: 'There is nothing here to change by a percent.' }
+    ? { ok: false, fault: t('thereIsNothingHereTo') }
     : { ok: true, entries };
 }
 
@@ -115,9 +118,8 @@ export function clearBlock(sheet: Sheet, block: Block): Entry[] {
 }
 
 function faultOf(text: string, fault: string): string {
-  if (fault === 'ambiguous')
-    return `“${text}” can be read in two ways. Write it without separators.`;
+  if (fault === 'ambiguous') return t('canBeReadInTwo', { text });
   return fault === 'tooManyDecimals'
-    ? `“${text}” has too many decimals.`
-    : `“${text}” is not an amount. Write for example 80000, 80,000 or 80k.`;
+    ? t('hasTooManyDecimals', { text })
+    : t('isNotAnAmountWrite', { text });
 }

@@ -1,8 +1,12 @@
 import type { Period } from '#core/period/calendar';
 import { toCivil } from '#core/period/day';
 import type { Unit } from '#core/units/unit';
+import { EN_PLAN } from '#wording/messages/en/plan';
+import { messagesOf } from '#wording/messages/translate';
 import { describePeriod, describeSpan, shortPeriod } from '#wording/period';
 import type { SheetCell, Workbench } from './workbench';
+
+const t = messagesOf('plan', EN_PLAN);
 
 export interface SheetColumn {
   period: Period;
@@ -77,13 +81,13 @@ export function buildSheet(bench: Workbench, periodId: string, by: 'days' | 'wee
             ...daysOf(bench, month).map((day) =>
               toColumn(day, String(toCivil(day.from).date), false),
             ),
-            toColumn(month, 'Month', true),
+            toColumn(month, t('month'), true),
           ]
         : grain === 'quarter'
           ? quarterColumns(calendar.periodOf('quarter', inYear.from), 0).map((column) =>
-              column.isSum ? { ...column, name: 'Quarter' } : column,
+              column.isSum ? { ...column, name: t('quarter') } : column,
             )
-          : [...quarters.flatMap(quarterColumns), toColumn(year, 'Year', true)];
+          : [...quarters.flatMap(quarterColumns), toColumn(year, t('year'), true)];
   const [own, ...below] = bench.listRows();
   return {
     bench,
@@ -113,7 +117,12 @@ function weekColumns({ calendar }: Workbench, quarter: Period): SheetColumn[] {
   }
   return [
     ...columns,
-    { period: quarter, name: 'Quarter', fullName: describePeriod(quarter, calendar), isSum: true },
+    {
+      period: quarter,
+      name: t('quarter'),
+      fullName: describePeriod(quarter, calendar),
+      isSum: true,
+    },
   ];
 }
 
@@ -142,28 +151,27 @@ export function ownValue(cell: SheetCell): number | null {
 /** Why a cell cannot be typed into, or null when it can. */
 export function whyLocked(sheet: Sheet, row: number, column: number): string | null {
   const cell = cellAt(sheet, row, column);
-  if (sheet.bench.sheet.slices && row === sheet.ownRow)
-    return 'This is the target of the plan by people; change it there.';
-  if (!sheet.bench.sheet.canEdit) return 'Your role may read targets, not set them.';
-  if (!sheet.bench.sheet.plan) return 'There is no plan for this year yet; start a draft.';
-  if (!cell.active) return 'Does not stand in the tree in this period.';
-  if (cell.isClosed) return 'The month is closed. An administrator can open it again in Setup.';
+  if (sheet.bench.sheet.slices && row === sheet.ownRow) return t('thisIsTheTargetOf');
+  if (!sheet.bench.sheet.canEdit) return t('yourRoleMayReadTargets');
+  if (!sheet.bench.sheet.plan) return t('thereIsNoPlanFor');
+  if (!cell.active) return t('doesNotStandInThe');
+  if (cell.isClosed) return t('theMonthIsClosedAn');
   if (cell.targetSource === 'sumOfPeriods' && sheet.columns[column]!.period.kind !== 'week')
-    return 'This is the sum of its shorter periods; change those.';
+    return t('thisIsTheSumOf');
   return null;
 }
 
 const TARGET_SOURCE_WORDS: Record<SheetCell['targetSource'], string> = {
-  set: 'entered here',
-  sumOfPeriods: 'sum of its periods',
-  allocatedFromPeriod: 'share by working days',
-  sumOfUnits: 'sum of its people',
-  inherited: 'the same as the whole',
+  set: t('enteredHere'),
+  sumOfPeriods: t('sumOfItsPeriods'),
+  allocatedFromPeriod: t('shareByWorkingDays'),
+  sumOfUnits: t('sumOfItsPeople'),
+  inherited: t('theSameAsTheWhole'),
   none: 'none',
 };
 
 export function targetSourceWords(cell: SheetCell): string {
-  const from = cell.allocatedFrom ? ` of ${cell.allocatedFrom}` : '';
-  const gaps = cell.missing > 0 ? `, ${cell.missing} missing` : '';
+  const from = cell.allocatedFrom ? t('of3', { allocatedFrom: cell.allocatedFrom }) : '';
+  const gaps = cell.missing > 0 ? t('missing2', { missing: cell.missing }) : '';
   return TARGET_SOURCE_WORDS[cell.targetSource] + from + gaps;
 }

@@ -1,5 +1,9 @@
 import type { TargetChange } from '#contract/schemas/target';
+import { EN_PLAN } from '#wording/messages/en/plan';
+import { messagesOf } from '#wording/messages/translate';
 import type { Failure } from '../app/api';
+
+const t = messagesOf('plan', EN_PLAN);
 
 /** A cell that somebody else changed since it was shown. */
 interface Clash {
@@ -25,11 +29,17 @@ export function readClash(
   if (clashes.length > 0 && clashes.every((clash) => clash.yours === clash.theirs)) return null;
   const [first] = clashes;
   const toText = (value: string | null | undefined) =>
-    value == null ? 'empty' : [value, currency].filter(Boolean).join(' ');
+    value == null ? t('emptyCell') : [value, currency].filter(Boolean).join(' ');
   const where =
-    clashes.length === 1 ? `${first?.unit}, ${first?.period}` : `${clashes.length} of these cells`;
+    clashes.length === 1
+      ? `${first?.unit}, ${first?.period}`
+      : t('ofTheseCells', { clashesCount: clashes.length });
   return {
-    text: `Someone changed ${where} meanwhile: now ${toText(first?.theirs)}, yours was ${toText(first?.yours)}. Nothing was saved.`,
+    text: t('someoneChangedMeanwhileNowYours', {
+      where,
+      toText: toText(first?.theirs),
+      toText2: toText(first?.yours),
+    }),
     mine: changes.map((change) => ({
       ...change,
       version:

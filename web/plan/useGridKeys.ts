@@ -1,4 +1,6 @@
 import { type ClipboardEvent, type KeyboardEvent, type RefObject, useRef } from 'react';
+import { EN_PLAN } from '#wording/messages/en/plan';
+import { messagesOf } from '#wording/messages/translate';
 import { formatColumn } from '#wording/numbers/format';
 import { parseBlock, toBlock } from '../ui/grid/clipboard';
 import { type Entry, placeBlock } from '../ui/grid/paste';
@@ -7,6 +9,8 @@ import { useSay } from '../ui/Toasts';
 import { clearBlock, decimalAt, fillBlock, growBlock, readEntries, readPercent } from './gridEntry';
 import type { PlanGridProps } from './gridProps';
 import { cellAt, whyLocked } from './sheet';
+
+const t = messagesOf('plan', EN_PLAN);
 
 interface GridKeys extends PlanGridProps {
   isEditing: boolean;
@@ -49,7 +53,7 @@ export function useGridKeys({
   const size = { rows: sheet.rows.length, columns: sheet.columns.length };
 
   const fault = (text: string) => {
-    say(`${text} Nothing was changed.`, { kind: 'fault' });
+    say(t('nothingWasChanged', { text }), { kind: 'fault' });
     return false;
   };
   /** Says the first fault and saves nothing when there is one. */

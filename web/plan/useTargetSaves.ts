@@ -1,5 +1,7 @@
 import { useCallback, useEffect, useMemo, useReducer, useRef } from 'react';
 import type { TargetChange } from '#contract/schemas/target';
+import { EN_PLAN } from '#wording/messages/en/plan';
+import { messagesOf } from '#wording/messages/translate';
 import { type Failure, useGetMeQuery } from '../app/api';
 import { isPassing, waitFor } from '../app/saving/passing';
 import { SaveQueue } from '../app/saving/saveQueue';
@@ -8,6 +10,8 @@ import { useSay } from '../ui/Toasts';
 import { useSaveTargetsMutation } from './api';
 import { readClash } from './targetClash';
 import type { Workbench } from './workbench';
+
+const t = messagesOf('plan', EN_PLAN);
 
 const NO_STATE = {};
 
@@ -74,12 +78,14 @@ export function useTargetSaves(
       onFailure(failure, step, history) {
         if (failure.code !== 'targetsChanged') {
           say(
-            `${step.name} was not saved. ${
-              failure.errors
-                ?.slice(0, 2)
-                .map((error) => error.message)
-                .join(' ') ?? failure.detail
-            }`,
+            t('wasNotSaved', {
+              step: step.name,
+              value:
+                failure.errors
+                  ?.slice(0, 2)
+                  .map((error) => error.message)
+                  .join(' ') ?? failure.detail,
+            }),
             { kind: 'fault' },
           );
           return;
@@ -95,7 +101,7 @@ export function useTargetSaves(
           say(clash.text, {
             kind: 'fault',
             action: {
-              label: 'Use mine',
+              label: t('useMine'),
               run: () => void queue.again({ ...step, changes: clash.mine }, history),
             },
           });
@@ -113,17 +119,13 @@ export function useTargetSaves(
     const count = left.reduce((sum, step) => sum + step.changes.length, 0);
     void Promise.all(left.map((step) => queue.save(step))).then((saved) => {
       if (saved.every(Boolean))
-        say(
-          count === 1
-            ? 'A target typed before the page was closed is saved now.'
-            : `${count} targets typed before the page was closed are saved now.`,
-        );
+        say(count === 1 ? t('aTargetTypedBeforeThe') : t('targetsTypedBeforeThePage', { count }));
     });
   }, [isOpen, queue, store, say]);
 
   const plan = bench?.sheet.plan?.status === 'draft' ? bench.sheet.plan.id : undefined;
   const set = useCallback(
-    async (changes: TargetChange[], name = 'The change') => {
+    async (changes: TargetChange[], name = t('theChange')) => {
       if (changes.length === 0) return false;
       return queue.save({ changes, plan, reason, name });
     },

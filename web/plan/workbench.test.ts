@@ -94,7 +94,7 @@ describe('the workbench', () => {
     const bench = new Workbench(buildSampleSheet({ priorPeriodIds }));
     expect(bench.describeOlderBasis([bench.calendar.parse('FY2027-Q1')!])).toBeNull();
     expect(bench.describeOlderBasis([bench.calendar.parse('FY2027-Q3')!])).toBe(
-      "December 2026 starts from FY 2025: last year's is not finished yet.",
+      'December 2026 starts from FY 2025: last year’s is not finished yet.',
     );
     expect(bench.describeOlderBasis([bench.calendar.year(2027)])).toContain(
       'December 2026 to March 2027 start from FY 2025',

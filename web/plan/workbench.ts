@@ -16,8 +16,12 @@ import { readSlice, writeSlice } from '#core/targets/targetSlice';
 import { type Ramp, rampShareOf } from '#core/units/ramp';
 import { buildUnitTree, type UnitTree } from '#core/units/tree';
 import type { Unit } from '#core/units/unit';
+import { EN_PLAN } from '#wording/messages/en/plan';
+import { messagesOf } from '#wording/messages/translate';
 import { describePeriod } from '#wording/period';
 import { ShownMoney } from './shownMoney';
+
+const t = messagesOf('plan', EN_PLAN);
 
 /** A cell of the plan as the grid shows it. */
 export interface SheetCell extends CellFacts {
@@ -278,7 +282,11 @@ export class Workbench {
     const nameOf = (month: Period) => describePeriod(month, this.calendar);
     const [first, last] = [older[0]!, older.at(-1)!];
     const basis = this.calendar.parse(this.sheet.priorPeriodIds[this.monthIds.indexOf(first.id)]!)!;
-    return `${first.id === last.id ? nameOf(first) : `${nameOf(first)} to ${nameOf(last)}`} ${first.id === last.id ? 'starts' : 'start'} from FY ${this.calendar.labelOf(basis.from)}: last year's ${first.id === last.id ? 'is' : 'are'} not finished yet.`;
+    return t('priorYearUnfinished', {
+      value: first.id === last.id ? nameOf(first) : `${nameOf(first)} to ${nameOf(last)}`,
+      isOne: first.id === last.id ? 'yes' : 'no',
+      labelOf: this.calendar.labelOf(basis.from),
+    });
   }
 
   /** Targets of the others of the same level under the same parent in the period. */

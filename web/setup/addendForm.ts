@@ -7,7 +7,7 @@ import {
   isCustom,
   statesOf,
 } from '#core/measure/definition';
-import { FIELD_NAMES, nameOfDate } from '#wording/fieldNames';
+import { fieldName, nameOfDate } from '#wording/fieldNames';
 
 /** A choice of what is added up: a field that every deal has, or one of the company's own. */
 export interface AddendOption {
@@ -42,7 +42,7 @@ export function listOptions(
     return (isSum && kind !== 'count') || (isCount && kind !== 'sum');
   });
   return [
-    ...builtIn.map((field) => ({ value: field, name: FIELD_NAMES[field], isCustom: false })),
+    ...builtIn.map((field) => ({ value: field, name: fieldName(field), isCustom: false })),
     ...own.map(({ code, name, kind: of }) => ({
       value: `custom ${code}`,
       name: of === 'choice' || of === 'yesNo' ? `deals by ${name.toLowerCase()}` : name,

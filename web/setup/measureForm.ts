@@ -9,6 +9,7 @@ import {
   type DistinctField,
   type Field,
   FIELD_UNITS,
+  FIELDS,
   isCustom,
   isTyped,
   type MedianOf,
@@ -19,7 +20,7 @@ import {
   type TypedAddend,
 } from '#core/measure/definition';
 import { COUNT_RATIO_UNITS, type Direction, unitOf, type ValueKind } from '#core/measure/measure';
-import { FIELD_NAMES, nameOfAddend, nameOfCustom, nameOfDate } from '#wording/fieldNames';
+import { nameOfAddend, nameOfCustom, nameOfDate } from '#wording/fieldNames';
 import { placedByOf } from './addendForm';
 
 export const KINDS = [
@@ -106,7 +107,7 @@ const EMPTY: MeasureForm = {
 
 /** The fields a kind of sum may be of. */
 export function fieldsOf(kind: 'sum' | 'count' | 'ratio'): Field[] {
-  const all = Object.keys(FIELD_NAMES) as Field[];
+  const all: Field[] = [...FIELDS];
   if (kind === 'ratio') return all;
   return kind === 'count'
     ? ['deals', 'newCustomers']

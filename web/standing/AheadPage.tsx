@@ -1,8 +1,11 @@
 import type { SeriesPoint, SeriesView } from '#contract/schemas/series';
 import { figureUnit } from '#wording/figureUnit';
 import { showOdds } from '#wording/forecast';
+import { EN_STANDING_VIEW } from '#wording/messages/en/standingView';
+import { messagesOf } from '#wording/messages/translate';
 import { formatExact, formatShort } from '#wording/numbers/format';
 import { showPercent } from '#wording/numbers/percent';
+import { shippedWord, statusLabel } from '#wording/shipped';
 import { useGetCompanyQuery } from '../app/api';
 import { FailureNote } from '../app/FailureNote';
 import { usePlace } from '../app/place';
@@ -20,6 +23,8 @@ import { type PeriodOutlook, useOutlook } from '../figures/useOutlook';
 import { classNames } from '../ui/classNames';
 import { Loading } from '../ui/Loading';
 import { describeAhead } from './aheadWords';
+
+const t = messagesOf('standingView', EN_STANDING_VIEW);
 
 /**
  * The year in one strip: what was made, what runs with its odds, what lies ahead with its open
@@ -53,7 +58,7 @@ export function AheadPage() {
         <MeasurePicker />
       </div>
     );
-  if (!data) return <Loading what="the year" />;
+  if (!data) return <Loading what={t('theYear')} />;
   return (
     <ViewBody
       isOther={data !== currentData}
@@ -67,7 +72,7 @@ export function AheadPage() {
         <MeasurePicker />
       </div>
       <ol
-        aria-label={`Months of ${data.period.name}`}
+        aria-label={t('monthsOf', { period: data.period.name })}
         className="grid grid-cols-6 gap-1.5 max-desk:grid-cols-4 max-phone:grid-cols-2"
       >
         {data.points.map((point) => (
@@ -94,15 +99,15 @@ export function AheadPage() {
         ) : (
           <section className="rounded-sheet border border-line bg-sheet p-3.5 text-soft">
             {data.isCumulative
-              ? 'Open deals say nothing of this measure: choose Revenue to see what it takes.'
-              : `${data.measure.name} does not grow towards its target, so no amount a day would reach it.`}
+              ? t('openDealsSayNothingOf')
+              : t('doesNotGrowTowardsIts', { measure: shippedWord(data.measure.name) })}
           </section>
         )}
         <SeriesSheet
           view={data}
           isCumulative
           height={250}
-          heading={`${data.period.name}  cumulative`}
+          heading={t('cumulative', { period: data.period.name })}
         />
       </div>
     </ViewBody>
@@ -130,7 +135,7 @@ function Month({ point, view, outlook, isChosen, onChoose }: MonthProps) {
       ? undefined
       : formatExact(unit.kind === 'money' ? Math.round(value) : value, unit);
   const { gap } = point;
-  const noun = view.measure.direction === 'lower' ? 'limit' : 'target';
+  const noun = t(view.measure.direction === 'lower' ? 'limitWord' : 'targetWord');
   return (
     <li
       className={classNames(
@@ -149,7 +154,7 @@ function Month({ point, view, outlook, isChosen, onChoose }: MonthProps) {
         <span>
           {point.shortName}
           <span className="ml-1.5 text-[11px] font-normal text-soft">
-            {{ ended: 'ended', open: 'running', notStarted: 'ahead' }[point.phase]}
+            {t(({ ended: 'ended', open: 'running', notStarted: 'ahead' } as const)[point.phase])}
           </span>
         </span>
         {point.phase !== 'notStarted' && <StatusMark status={point.status} />}
@@ -167,27 +172,31 @@ function Month({ point, view, outlook, isChosen, onChoose }: MonthProps) {
             </strong>
           </HowMade>
           <span className={`font-semibold ${textOf(point.status)}`}>
-            {point.attainmentText ?? point.status.label}
+            {point.attainmentText ?? statusLabel(point.status)}
           </span>
         </p>
       )}
       {point.phase === 'ended' && (
         <p className="flex justify-between text-soft">
-          <span>{point.status.label}</span>
-          <span>{gap === null ? '' : `${gap >= 0 ? 'over' : 'short'} ${show(Math.abs(gap))}`}</span>
+          <span>{statusLabel(point.status)}</span>
+          <span>
+            {gap === null
+              ? ''
+              : t('over', { isOver: gap >= 0 ? 'yes' : 'no', abs: show(Math.abs(gap)) })}
+          </span>
         </p>
       )}
       {point.phase !== 'ended' && (
         <p className="flex justify-between text-soft">
           <span>{noun}</span>
           <span title={exact(point.target)}>
-            {point.target === null ? 'none' : show(point.target)}
+            {point.target === null ? t('none') : show(point.target)}
           </span>
         </p>
       )}
       {point.phase === 'open' && outlook && (
         <p className="flex justify-between">
-          <span className="text-soft">expected</span>
+          <span className="text-soft">{t('expected')}</span>
           <span title={exact(outlook.outlook.forecast)}>
             {outlook.outlook.forecastAttainment === null
               ? show(outlook.outlook.forecast)
@@ -197,23 +206,25 @@ function Month({ point, view, outlook, isChosen, onChoose }: MonthProps) {
       )}
       {point.phase === 'open' && outlook && (
         <p className="flex justify-between">
-          <span className="text-soft">odds</span>
+          <span className="text-soft">{t('odds')}</span>
           <span>{showOdds(outlook.outlook.odds)}</span>
         </p>
       )}
       {point.phase === 'notStarted' && outlook && (
         <p className="flex justify-between">
-          <span className="text-soft">open, {outlook.outlook.count}</span>
+          <span className="text-soft">{t('open', { count: outlook.outlook.count })}</span>
           <span title={exact(outlook.outlook.open)}>{show(outlook.outlook.open)}</span>
         </p>
       )}
       {point.phase === 'notStarted' && outlook?.outlook.shortfall != null && (
         <p className="flex justify-between">
-          <span className="text-soft">shortfall</span>
+          <span className="text-soft">{t('shortfall')}</span>
           <span title={exact(outlook.outlook.shortfall)}>{show(outlook.outlook.shortfall)}</span>
         </p>
       )}
-      {point.ruleChanges.length > 0 && <p className="text-[11px] text-plum">new status rule</p>}
+      {point.ruleChanges.length > 0 && (
+        <p className="text-[11px] text-plum">{t('newStatusRule')}</p>
+      )}
     </li>
   );
 }

@@ -1,4 +1,6 @@
 import type { StandingView } from '#contract/schemas/attainment';
+import { EN_STANDING_VIEW } from '#wording/messages/en/standingView';
+import { messagesOf } from '#wording/messages/translate';
 import { formatExact, withSign } from '#wording/numbers/format';
 import { FailureNote } from '../app/FailureNote';
 import { Moment } from '../app/Moment';
@@ -7,6 +9,8 @@ import { Dialog } from '../ui/Dialog';
 import { Loading } from '../ui/Loading';
 import { useListCorrectionsQuery } from './api';
 
+const t = messagesOf('standingView', EN_STANDING_VIEW);
+
 /** What changed the months of a period after they were closed: who, why, and by how much. */
 export function CorrectionsDialog({ view, onClose }: { view: StandingView; onClose(): void }) {
   const { data, error } = useListCorrectionsQuery({ unit: view.unit.code, period: view.period.id });
@@ -14,8 +18,8 @@ export function CorrectionsDialog({ view, onClose }: { view: StandingView; onClo
   const rows = data?.corrections ?? [];
   return (
     <Dialog
-      title={`Corrections of ${view.period.name}`}
-      description={`${view.unit.name}: what was booked, changed or voided after its months were closed.`}
+      title={t('correctionsOf', { period: view.period.name })}
+      description={t('whatWasBookedChangedOr', { unit: view.unit.name })}
       isOpen
       onClose={onClose}
       width="w-[860px]"
@@ -23,27 +27,32 @@ export function CorrectionsDialog({ view, onClose }: { view: StandingView; onClo
       {error ? (
         <FailureNote failure={error} />
       ) : !data ? (
-        <Loading what="corrections" />
+        <Loading what={t('corrections')} />
       ) : (
         <div className="flex h-[360px] flex-col overflow-hidden rounded-sheet border border-line">
           <DataTable
-            label="Corrections"
+            label={t('corrections2')}
             rows={rows}
             keyOf={(row) => `${row.at} ${row.subject}`}
             columns={[
-              { key: 'at', heading: 'When', width: '130px', cell: (row) => <Moment at={row.at} /> },
-              { key: 'who', heading: 'Who', width: '130px', cell: (row) => row.userName },
-              { key: 'of', heading: 'Deal or file', width: '130px', cell: (row) => row.subject },
-              { key: 'action', heading: 'What', width: '80px', cell: (row) => row.action },
+              {
+                key: 'at',
+                heading: t('when'),
+                width: '130px',
+                cell: (row) => <Moment at={row.at} />,
+              },
+              { key: 'who', heading: t('who'), width: '130px', cell: (row) => row.userName },
+              { key: 'of', heading: t('dealOrFile'), width: '130px', cell: (row) => row.subject },
+              { key: 'action', heading: t('what'), width: '80px', cell: (row) => row.action },
               {
                 key: 'reason',
-                heading: 'Why',
+                heading: t('why'),
                 width: 'minmax(140px,1fr)',
                 cell: (row) => <span title={row.reason}>{row.reason}</span>,
               },
               {
                 key: 'revenue',
-                heading: 'Revenue',
+                heading: t('revenue'),
                 width: '110px',
                 align: 'right',
                 cell: (row) => (
@@ -52,7 +61,7 @@ export function CorrectionsDialog({ view, onClose }: { view: StandingView; onClo
               },
               {
                 key: 'deals',
-                heading: 'Deals',
+                heading: t('deals'),
                 width: '60px',
                 align: 'right',
                 cell: (row) =>
@@ -61,7 +70,10 @@ export function CorrectionsDialog({ view, onClose }: { view: StandingView; onClo
                     : withSign(row.deals, String(row.deals).replace('-', '\u2212')),
               },
             ]}
-            footer={`${rows.length} ${rows.length === 1 ? 'correction' : 'corrections'}, together ${money(data.revenue)} of revenue.`}
+            footer={t('togetherOfRevenue', {
+              rowsCount: rows.length,
+              revenue: money(data.revenue),
+            })}
           />
         </div>
       )}

@@ -1,10 +1,15 @@
 import type { StandingView } from '#contract/schemas/attainment';
+import { EN_STANDING_VIEW } from '#wording/messages/en/standingView';
+import { messagesOf } from '#wording/messages/translate';
 import { showPercent } from '#wording/numbers/percent';
 import { usePlace } from '../app/place';
 import { heightFor } from '../charts/LadderChart';
 import { Enlarge } from '../figures/chart/Enlarge';
 import { LadderPicture } from '../figures/LadderPicture';
+import { rich } from '../language/rich';
 import { useSize } from '../ui/useSize';
+
+const t = messagesOf('standingView', EN_STANDING_VIEW);
 
 /** More than this on one ladder cannot be told apart: then the units directly below stand on it. */
 const MOST_PEOPLE = 14;
@@ -28,7 +33,7 @@ export function LadderSheet({ view }: { view: StandingView }) {
       currency={view.currency}
       height={room}
       pace={elapsed.phase === 'open' && view.isCumulative ? view.elapsedShare : null}
-      paceText={`pace ${showPercent(view.elapsedShare)}`}
+      paceText={t('pace', { elapsedShare: showPercent(view.elapsedShare) })}
       onOpen={(code) => go({ unit: code })}
     />
   );
@@ -39,34 +44,33 @@ export function LadderSheet({ view }: { view: StandingView }) {
     >
       <div className="flex items-center justify-between">
         <h2 id="ladder-heading">
-          Ladder
-          <span className="ml-2 text-[11.5px] font-normal text-soft">ring: {view.prior.days}</span>
+          {rich(t, 'ladderRing', {
+            part: (words) => (
+              <span className="ml-2 text-[11.5px] font-normal text-soft">{words}</span>
+            ),
+            days: view.prior.days,
+          })}
         </h2>
         {ranked.length > 0 && elapsed.phase !== 'notStarted' && (
-          <Enlarge heading="Ladder">
+          <Enlarge heading={t('ladder')}>
             {(size) => draw(Math.max(size.height, heightFor(ranked.length)))}
           </Enlarge>
         )}
       </div>
       <div ref={box} className="mt-1.5 min-h-0 flex-1 overflow-hidden">
         {ranked.length === 0 ? (
-          <p className="pt-4 text-soft">
-            No one has a complete target for {view.period.name}, so there is nothing to put on the
-            ladder. Set targets in Plan.
-          </p>
+          <p className="pt-4 text-soft">{t('noOneHasAComplete', { period: view.period.name })}</p>
         ) : elapsed.phase === 'notStarted' ? (
-          <p className="pt-4 text-soft">{view.period.name} has not started.</p>
+          <p className="pt-4 text-soft">{t('hasNotStarted', { period: view.period.name })}</p>
         ) : (
           draw(height)
         )}
       </div>
       {view.measure.direction === 'lower' && (
-        <p className="text-[11.5px] text-soft">Percent of the limit: lower is better.</p>
+        <p className="text-[11.5px] text-soft">{t('percentOfTheLimitLower')}</p>
       )}
       {unranked > 0 && (
-        <p className="text-[11.5px] text-soft">
-          {unranked} without a complete target {unranked === 1 ? 'is' : 'are'} not shown.
-        </p>
+        <p className="text-[11.5px] text-soft">{t('withoutACompleteTargetNot', { unranked })}</p>
       )}
     </section>
   );

@@ -1,7 +1,10 @@
 import { useNavigate } from 'react-router';
 import { figureUnit } from '#wording/figureUnit';
+import { EN_STANDING_VIEW } from '#wording/messages/en/standingView';
+import { messagesOf } from '#wording/messages/translate';
 import { showColumn } from '#wording/numbers/display';
 import { formatExact } from '#wording/numbers/format';
+import { shippedWord, statusLabel } from '#wording/shipped';
 import { useAddress } from '../app/address';
 import { useListMeasuresQuery } from '../app/api';
 import { useDisplay } from '../app/display';
@@ -24,6 +27,8 @@ import { Segments } from '../ui/Segments';
 import { useSize } from '../ui/useSize';
 import { type Pair, type Pairs, useCompareMeasuresQuery, usePrefetchSheets } from './api';
 
+const t = messagesOf('standingView', EN_STANDING_VIEW);
+
 /** What a unit is good in, by name: nobody remembers which measure was the first. */
 function goodIn({ reading }: Pair, [first, second]: Pairs['measures']): string {
   return {
@@ -31,7 +36,7 @@ function goodIn({ reading }: Pair, [first, second]: Pairs['measures']): string {
     onlyFirst: first.name,
     onlySecond: second.name,
     neither: 'neither',
-    unknown: 'no target',
+    unknown: t('noTarget'),
   }[reading];
 }
 
@@ -65,7 +70,7 @@ export function MeasureComparisonPage() {
         </span>
       </div>
     );
-  if (!data) return <Loading what="the two measures" />;
+  if (!data) return <Loading what={t('theTwoMeasures')} />;
   return (
     <ViewBody
       isOther={data !== currentData}
@@ -77,11 +82,11 @@ export function MeasureComparisonPage() {
       </h1>
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1.5">
         <MeasurePicker />
-        <span className="text-soft">beside</span>
+        <span className="text-soft">{t('beside')}</span>
         <BesidePicker value={compareMeasure} onChange={(code) => put({ with: code })} />
         {data.levels.length > 1 && (
           <Segments
-            label="Level"
+            label={t('level')}
             options={data.levels.map((each) => [each, LEVEL_NAMES[each]])}
             value={data.level}
             onChange={(next) => put({ level: next })}
@@ -101,7 +106,7 @@ function BesidePicker({ value, onChange }: { value: string; onChange(code: strin
   const shown = (data?.measures ?? []).filter((each) => !each.isArchived || each.code === value);
   return (
     <select
-      aria-label="Measure beside it"
+      aria-label={t('measureBesideIt')}
       value={value}
       onChange={(event) => onChange(event.target.value)}
       className="h-[30px] max-w-[190px] rounded-sheet border border-strong/30 bg-sheet px-2 font-medium"
@@ -119,19 +124,23 @@ function BesidePicker({ value, onChange }: { value: string; onChange(code: strin
 function Picture({ view, onOpen }: { view: Pairs; onOpen(code: string): void }) {
   const { box, width, height } = useSize<HTMLDivElement>({ width: 480, height: 380 });
   const of = (measure: Pairs['measures'][number]) =>
-    measure.direction === 'lower' ? 'of the limit' : 'of target';
+    measure.direction === 'lower' ? t('ofTheLimit') : t('ofTarget');
   const [one, other] = view.measures;
   const shown = view.pairs.filter(
     (pair) => pair.first.attainment !== null && pair.second.attainment !== null,
   );
   return (
     <ChartSheet
-      heading="Both by attainment"
-      note={`${view.days}${view.pairs.length - shown.length > 0 ? `; ${view.pairs.length - shown.length} not shown` : ''}`}
+      heading={t('bothByAttainment')}
+      note={t('pairsNote', {
+        days: view.days,
+        hasMore: view.pairs.length - shown.length > 0 ? 'yes' : 'no',
+        more: view.pairs.length - shown.length,
+      })}
       fileName={`${one.code} beside ${other.code} ${view.unit.code} ${view.period.id}`}
       className="min-h-0"
       numbers={{
-        headings: ['Unit', one.name, other.name, 'Good in'],
+        headings: [t('unit'), shippedWord(one.name), shippedWord(other.name), t('goodIn')],
         rows: view.pairs.map((pair) => ({
           key: pair.unit.code,
           cells: [
@@ -146,24 +155,29 @@ function Picture({ view, onOpen }: { view: Pairs; onOpen(code: string): void }) 
       {(size) => (
         <div ref={size === null ? box : undefined} className="h-full min-h-[300px]">
           {shown.length === 0 ? (
-            <p className="p-3 text-soft">
-              No unit has a complete target in both measures. Set them in Plan, or choose another
-              measure.
-            </p>
+            <p className="p-3 text-soft">{t('noUnitHasAComplete')}</p>
           ) : (
             <PairChart
               width={Math.max(240, size?.width ?? width)}
               height={Math.max(280, size?.height ?? height - 4)}
-              names={[`${one.name}, ${of(one)}`, `${other.name}, ${of(other)}`]}
+              names={[
+                `${shippedWord(one.name)}, ${of(one)}`,
+                `${shippedWord(other.name)}, ${of(other)}`,
+              ]}
               onOpen={onOpen}
-              label={`${one.name} beside ${other.name}, ${LEVEL_NAMES[view.level]} of ${view.unit.name}`}
+              label={t('besideOf', {
+                one: shippedWord(one.name),
+                other: shippedWord(other.name),
+                levelNames: LEVEL_NAMES[view.level],
+                unit: view.unit.name,
+              })}
               marks={shown.map((pair) => ({
                 key: pair.unit.code,
                 name: pair.unit.name,
                 x: pair.first.attainment!,
                 y: pair.second.attainment!,
                 fill: fillOf(pair.first.status),
-                words: `${pair.unit.name}: ${one.name} ${pair.first.attainmentText} ${of(one)}, ${pair.first.status.label}; ${other.name} ${pair.second.attainmentText} ${of(other)}, ${pair.second.status.label}`,
+                words: `${pair.unit.name}: ${shippedWord(one.name)} ${pair.first.attainmentText} ${of(one)}, ${statusLabel(pair.first.status)}; ${shippedWord(other.name)} ${pair.second.attainmentText} ${of(other)}, ${statusLabel(pair.second.status)}`,
               }))}
             />
           )}
@@ -207,7 +221,7 @@ function Table({ view, onOpen }: { view: Pairs; onOpen(code: string): void }) {
       },
       {
         key: `${which} status`,
-        heading: view.measures[index].direction === 'lower' ? 'of limit' : 'of target',
+        heading: view.measures[index].direction === 'lower' ? t('ofLimit') : t('ofTarget'),
         width: '70px',
         cell: (pair) => (
           <span className="flex items-center gap-1.5">
@@ -223,7 +237,7 @@ function Table({ view, onOpen }: { view: Pairs; onOpen(code: string): void }) {
   const columns: Column<Pair>[] = [
     {
       key: 'unit',
-      heading: { salesperson: 'Salesperson', team: 'Team', branch: 'Branch' }[view.level],
+      heading: { salesperson: t('salesperson'), team: t('team'), branch: t('branch') }[view.level],
       width: 'minmax(104px,1fr)',
       cell: (pair) => pair.unit.name,
     },
@@ -231,7 +245,7 @@ function Table({ view, onOpen }: { view: Pairs; onOpen(code: string): void }) {
     ...figure('second', 1),
     {
       key: 'reading',
-      heading: 'Good in',
+      heading: t('goodIn'),
       width: '82px',
       cell: (pair) => (
         <span className="text-[11.5px] text-soft" title={goodIn(pair, view.measures)}>
@@ -242,16 +256,19 @@ function Table({ view, onOpen }: { view: Pairs; onOpen(code: string): void }) {
   ];
   return (
     <section
-      aria-label="Both measures"
+      aria-label={t('bothMeasures')}
       className="flex min-h-0 flex-col rounded-sheet border border-line bg-sheet"
     >
       <DataTable
-        label={`${view.measures[0].name} beside ${view.measures[1].name}`}
+        label={t('beside2', {
+          measures: shippedWord(view.measures[0].name),
+          measures2: shippedWord(view.measures[1].name),
+        })}
         columns={columns}
         rows={view.pairs}
         keyOf={(pair) => pair.unit.id}
         onOpen={(pair) => onOpen(pair.unit.code)}
-        footer={`${view.pairs.length} in ${view.unit.name}, ${view.days}`}
+        footer={t('in', { pairsCount: view.pairs.length, unit: view.unit.name, days: view.days })}
       />
     </section>
   );

@@ -1,9 +1,14 @@
 import { useLocation, useNavigate } from 'react-router';
 import type { StandingView } from '#contract/schemas/attainment';
 import { figureUnit } from '#wording/figureUnit';
+import { EN_STANDING_VIEW } from '#wording/messages/en/standingView';
+import { messagesOf } from '#wording/messages/translate';
 import { formatExact, withSign } from '#wording/numbers/format';
 import { useShown } from '../app/display';
 import { placeLink } from '../app/placeLink';
+import { rich } from '../language/rich';
+
+const t = messagesOf('standingView', EN_STANDING_VIEW);
 
 /** Who gained and who lost most, in the measure itself: a high rank can hide a fall (GUARDS 13). */
 export function Movers({ view }: { view: StandingView }) {
@@ -21,7 +26,10 @@ export function Movers({ view }: { view: StandingView }) {
           onClick={() =>
             void navigate({ pathname: '/profile', search: placeLink(search, { unit: who.code }) })
           }
-          title={`${withSign(difference, formatExact(difference, unit))} against ${view.prior.days}`}
+          title={t('against', {
+            withSign: withSign(difference, formatExact(difference, unit)),
+            days: view.prior.days,
+          })}
           className="flex min-h-[24px] w-full items-center justify-between gap-2 rounded-[3px] px-1 text-left hover:bg-hover"
         >
           <span className="truncate">{who.name}</span>
@@ -38,8 +46,12 @@ export function Movers({ view }: { view: StandingView }) {
       className="rounded-sheet border border-line bg-sheet px-3.5 pt-1.5 pb-2 text-[12px]"
     >
       <h2 id="movers-heading">
-        Moved most
-        <span className="ml-2 text-[11.5px] font-normal text-soft">against {view.prior.days}</span>
+        {rich(t, 'movedMostAgainst', {
+          part: (words) => (
+            <span className="ml-2 text-[11.5px] font-normal text-soft">{words}</span>
+          ),
+          days: view.prior.days,
+        })}
       </h2>
       <ul className="mt-0.5">{gained.map(line)}</ul>
       {gained.length > 0 && lost.length > 0 && (

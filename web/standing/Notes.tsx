@@ -3,10 +3,15 @@ import { Link, useLocation } from 'react-router';
 import type { StandingView } from '#contract/schemas/attainment';
 import { describeExcluded } from '#wording/contributions';
 import { figureUnit } from '#wording/figureUnit';
+import { EN_STANDING_VIEW } from '#wording/messages/en/standingView';
+import { messagesOf } from '#wording/messages/translate';
 import { sayEarlierTotals, sayTotals } from '#wording/monthlyTotals';
 import { formatExact } from '#wording/numbers/format';
 import { useGetMeQuery } from '../app/api';
+import { rich } from '../language/rich';
 import { CorrectionsDialog } from './CorrectionsDialog';
+
+const t = messagesOf('standingView', EN_STANDING_VIEW);
 
 /** What must be said at the figures: missing targets, unassigned deals, nothing booked yet. */
 export function Notes({ view }: { view: StandingView }) {
@@ -21,42 +26,51 @@ export function Notes({ view }: { view: StandingView }) {
       .slice(0, 4)
       .map((each) => `${each.name} (${each.periodName})`)
       .join(', ');
-    const more = target.missingCount > 4 ? ` and ${target.missingCount - 4} more` : '';
+    const more = target.missingCount > 4 ? t('andMore', { value: target.missingCount - 4 }) : '';
     notes.push(
       <>
-        Missing targets: {named}
-        {more}.{' '}
-        <Link className="underline" to={{ pathname: '/plan', search }}>
-          Set them in Plan
-        </Link>
+        {rich(t, 'missingTargetsSetThemIn', {
+          named,
+          more,
+          link: (words) => (
+            <Link className="underline" to={{ pathname: '/plan', search }}>
+              {words}
+            </Link>
+          ),
+        })}
       </>,
     );
   } else if (target.targetSource === 'none') {
     notes.push(
       <>
-        {view.unit.name} has no target for {view.period.name}.{' '}
-        <Link className="underline" to={{ pathname: '/plan', search }}>
-          Set one in Plan
-        </Link>
+        {rich(t, 'hasNoTargetForSet', {
+          unit: view.unit.name,
+          period: view.period.name,
+          link: (words) => (
+            <Link className="underline" to={{ pathname: '/plan', search }}>
+              {words}
+            </Link>
+          ),
+        })}
       </>,
     );
   }
   if (view.unassigned) {
     notes.push(
       <>
-        Not in these figures: {view.unassigned.deals} won{' '}
-        {view.unassigned.deals === 1 ? 'deal' : 'deals'} worth{' '}
-        {formatExact(view.unassigned.amount, figureUnit(view))} whose salesperson belonged to no
-        unit that day.{' '}
+        {t('notInTheseFiguresWon', {
+          deals: view.unassigned.deals,
+          amount: formatExact(view.unassigned.amount, figureUnit(view)),
+        })}
         {seesAll ? (
           <Link
             className="underline"
             to={{ pathname: '/deals', search: `?unassigned=1&status=won&period=${view.period.id}` }}
           >
-            Show them
+            {t('showThem')}
           </Link>
         ) : (
-          'Somebody who sees the whole company can assign them.'
+          t('somebodyWhoSeesTheWhole')
         )}
       </>,
     );
@@ -72,26 +86,30 @@ export function Notes({ view }: { view: StandingView }) {
     );
   if (view.priorYear?.monthlyTotals)
     notes.push(
-      `Last year: ${sayEarlierTotals(
-        view.priorYear.monthlyTotals,
-        view.priorYear.total === null ? null : formatExact(view.priorYear.total, figureUnit(view)),
-      )}`,
+      t('priorYearTotals', {
+        sayEarlierTotals: sayEarlierTotals(
+          view.priorYear.monthlyTotals,
+          view.priorYear.total === null
+            ? null
+            : formatExact(view.priorYear.total, figureUnit(view)),
+        ),
+      }),
     );
   if (view.asClosed) {
     const { value, count } = view.asClosed;
     const [then, now] = [value, view.figures.actual];
     const show = (figure: number | null) =>
-      figure === null ? 'none' : formatExact(figure, figureUnit(view));
+      figure === null ? t('none') : formatExact(figure, figureUnit(view));
     notes.push(
       <>
-        Closed at {show(then)}, corrected to {show(now)}.{' '}
+        {t('closedAtCorrectedTo', { then: show(then), now: show(now) })}
         <button type="button" className="underline" onClick={() => setOpen(true)}>
-          {count} {count === 1 ? 'correction' : 'corrections'}
+          {t('correctionsCount', { count })}
         </button>
       </>,
     );
   }
-  if (!view.newestDay) notes.push(<>No deal is booked yet. Press n to book the first.</>);
+  if (!view.newestDay) notes.push(<>{t('noDealIsBookedYet')}</>);
   if (notes.length === 0) return null;
   return (
     <>

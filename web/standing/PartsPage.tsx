@@ -1,5 +1,8 @@
 import { SERIES_STEPS, type SeriesStep } from '#core/trend/series';
+import { EN_STANDING_VIEW } from '#wording/messages/en/standingView';
+import { messagesOf } from '#wording/messages/translate';
 import { describeParts } from '#wording/series';
+import { shippedWord } from '#wording/shipped';
 import { useAddress } from '../app/address';
 import { FailureNote } from '../app/FailureNote';
 import { SOON, useLoadsAhead } from '../app/lookAhead';
@@ -13,11 +16,13 @@ import { StandingTabs } from '../figures/StandingTabs';
 import { Loading } from '../ui/Loading';
 import { Segments } from '../ui/Segments';
 
+const t = messagesOf('standingView', EN_STANDING_VIEW);
+
 const STEP_NAMES: Record<SeriesStep, string> = {
-  day: 'Days',
-  week: 'Weeks',
-  month: 'Months',
-  quarter: 'Quarters',
+  day: t('days'),
+  week: t('weeks'),
+  month: t('months'),
+  quarter: t('quarters'),
 };
 
 /** A period part by part, each with its grade, or added up. */
@@ -40,7 +45,7 @@ export function PartsPage() {
         {error.code === 'wrongStep' && (
           <p>
             <button type="button" className="underline" onClick={() => put({ by: null })}>
-              Show it in the finest parts that can be seen
+              {t('showItInTheFinest')}
             </button>
           </p>
         )}
@@ -48,7 +53,7 @@ export function PartsPage() {
       </div>
     );
   }
-  if (!data) return <Loading what="the parts" />;
+  if (!data) return <Loading what={t('theParts')} />;
   return (
     <ViewBody
       isOther={data !== currentData}
@@ -64,17 +69,17 @@ export function PartsPage() {
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1.5">
         {data.steps.length > 0 && (
           <Segments
-            label="Cut into"
+            label={t('cutInto')}
             options={data.steps.map((step) => [step, STEP_NAMES[step]])}
             value={data.step}
             onChange={(step) => put({ by: step })}
           />
         )}
         <Segments
-          label="Shown as"
+          label={t('shownAs')}
           options={[
-            ['single', 'Single'],
-            ['up', 'Cumulative'],
+            ['single', t('single')],
+            ['up', t('cumulative2')],
           ]}
           value={isCumulative ? 'up' : 'single'}
           onChange={(value) => put({ added: value === 'up' ? 'up' : null })}
@@ -87,7 +92,11 @@ export function PartsPage() {
         view={data}
         isCumulative={isCumulative}
         height={400}
-        heading={`${data.measure.name} by ${data.step}, ${data.period.name}`}
+        heading={t('by', {
+          measure: shippedWord(data.measure.name),
+          step: data.step,
+          period: data.period.name,
+        })}
         onOpen={(id) => go({ period: id })}
       />
     </ViewBody>

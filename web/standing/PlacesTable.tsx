@@ -3,9 +3,12 @@ import { Link, useLocation } from 'react-router';
 import type { RankingRowView, StandingView } from '#contract/schemas/attainment';
 import { parseDay } from '#core/period/day';
 import { figureUnit } from '#wording/figureUnit';
+import { EN_STANDING_VIEW } from '#wording/messages/en/standingView';
+import { messagesOf } from '#wording/messages/translate';
 import { formatCount, formatExact, withSign } from '#wording/numbers/format';
 import { shortDay } from '#wording/period';
 import { describePresence } from '#wording/presence';
+import { statusLabel } from '#wording/shipped';
 import { type Shown, useShown } from '../app/display';
 import { usePlace } from '../app/place';
 import { placeLink } from '../app/placeLink';
@@ -17,9 +20,12 @@ import { HowMade } from '../figures/made/HowMade';
 import { NoteFlag } from '../figures/notes/NoteFlag';
 import { PlaceList } from '../figures/PlaceList';
 import { PresenceLabel } from '../figures/PresenceLabel';
+import { rich } from '../language/rich';
 import { classNames } from '../ui/classNames';
 import { type Column, DataTable } from '../ui/DataTable';
 import { useIsNarrowerThan } from '../ui/useScreen';
+
+const t = messagesOf('standingView', EN_STANDING_VIEW);
 
 /** The people, or the units directly below, ranked; the total closes the list. */
 export function PlacesTable({ view }: { view: StandingView }) {
@@ -33,12 +39,15 @@ export function PlacesTable({ view }: { view: StandingView }) {
     [view, isBelow, hasBelow, shown],
   );
   const levels = [...new Set(view.below.map((place) => place.unit.kind))]
-    .map((kind) => ({ branch: 'Branches', team: 'Teams', company: '', salesperson: '' })[kind])
-    .join(' and ');
+    .map(
+      (kind) => ({ branch: t('branches'), team: t('teams'), company: '', salesperson: '' })[kind],
+    )
+    .filter((name) => name !== '')
+    .reduce((one, other) => (one === '' ? other : t('levelsJoined', { one, other })), '');
 
   const isPhone = useIsNarrowerThan('phone');
   const table = {
-    label: `Ranking of ${view.unit.name} by attainment`,
+    label: t('rankingOfByAttainment', { unit: view.unit.name }),
     rows,
     onOpen: (place: RankingRowView) => go({ unit: place.unit.code }),
     footer: <Footer view={view} rows={rows} />,
@@ -47,19 +56,18 @@ export function PlacesTable({ view }: { view: StandingView }) {
   if (view.rankings.length === 0) {
     return (
       <section className="flex-1 rounded-sheet border border-line bg-sheet p-4 text-soft">
-        No salespeople in {view.unit.name} in {view.period.name}. Choose another unit or period, or
-        add people in Setup.
+        {t('noSalespeopleInInChoose', { unit: view.unit.name, period: view.period.name })}
       </section>
     );
   }
   return (
     <section
-      aria-label="Ranking"
+      aria-label={t('ranking')}
       style={{ minHeight: heightOf(rows.length, hasBelow) }}
       className="flex flex-1 flex-col rounded-sheet border border-line bg-sheet max-desk:flex-none"
     >
       {hasBelow && (
-        <div role="group" aria-label="Level" className="flex gap-1 px-3 pt-1.5">
+        <div role="group" aria-label={t('level')} className="flex gap-1 px-3 pt-1.5">
           {[false, true].map((below) => (
             <button
               key={String(below)}
@@ -71,7 +79,7 @@ export function PlacesTable({ view }: { view: StandingView }) {
                 isBelow === below ? 'bg-cell font-semibold' : 'text-soft hover:bg-hover',
               )}
             >
-              {below ? levels : 'Salespeople'}
+              {below ? levels : t('salespeople')}
             </button>
           ))}
         </div>
@@ -99,7 +107,7 @@ function Footer({ view, rows }: { view: StandingView; rows: readonly RankingRowV
         {view.remainder && rows === view.rankings && (
           <>
             <Link className="underline" to={{ pathname: '/ladder', search: placeLink(search) }}>
-              All others ({formatCount(view.remainder.count)})
+              {t('allOthers', { count: formatCount(view.remainder.count) })}
             </Link>
             {view.remainder.actual !== null && (
               <> {formatExact(view.remainder.actual, figureUnit(view))}</>
@@ -107,26 +115,33 @@ function Footer({ view, rows }: { view: StandingView; rows: readonly RankingRowV
             ·{' '}
           </>
         )}
-        All {formatCount(rows.length + (rows === view.rankings ? (view.remainder?.count ?? 0) : 0))}
-        {view.figures.actual !== null && (
-          <>
-            :{' '}
-            <strong className="font-semibold text-ink">
-              {formatExact(view.figures.actual, figureUnit(view))}
-            </strong>
-          </>
-        )}
-        , {view.figures.days}
+        {rich(t, 'all', {
+          count: formatCount(
+            rows.length + (rows === view.rankings ? (view.remainder?.count ?? 0) : 0),
+          ),
+          total: view.figures.actual !== null && (
+            <>
+              :{' '}
+              <strong className="font-semibold text-ink">
+                {formatExact(view.figures.actual, figureUnit(view))}
+              </strong>
+            </>
+          ),
+          days: view.figures.days,
+        })}
       </span>
       <span>
-        ▲▼ against {view.prior.days}
-        {view.newestDay && ` · newest deal ${shortDay(parseDay(view.newestDay)!, true)}`}
+        {t('against2', {
+          days: view.prior.days,
+          hasNewestDay: view.newestDay ? 'yes' : 'no',
+          newest: view.newestDay && shortDay(parseDay(view.newestDay)!, true),
+        })}
       </span>
     </span>
   );
 }
 
-const HEADINGS: Record<string, string> = { revenue: 'Booked', deals_won: 'Won' };
+const HEADINGS: Record<string, string> = { revenue: t('booked'), deals_won: t('won') };
 
 /** Room for as many as are wanted in sight at once, the last as well as the first. */
 function heightOf(rows: number, hasLevels: boolean): number {
@@ -154,7 +169,7 @@ function buildColumns(
       : [
           {
             key: 'rank',
-            heading: 'Rank',
+            heading: t('rank'),
             width: '57px',
             cell: (place) => (
               <>
@@ -166,7 +181,7 @@ function buildColumns(
         ]),
     {
       key: 'name',
-      heading: isBelow ? 'Unit' : 'Salesperson',
+      heading: isBelow ? t('unit') : t('salesperson'),
       width: 'minmax(116px,1.2fr)',
       cell: (place) => (
         <span className="flex items-center gap-2" title={describePresence(place) ?? undefined}>
@@ -179,7 +194,7 @@ function buildColumns(
     },
     {
       key: 'team',
-      heading: isBelow ? 'Part of' : 'Team',
+      heading: isBelow ? t('partOf') : t('team'),
       width: 'minmax(104px,1fr)',
       cell: (place) => <span className="text-soft">{place.teamName ?? '–'}</span>,
     },
@@ -188,12 +203,12 @@ function buildColumns(
       heading:
         HEADINGS[view.measure.code] ??
         (view.measure.valueKind === 'percent'
-          ? 'Percent'
+          ? t('percent')
           : view.measure.valueKind === 'days'
-            ? 'Days'
+            ? t('days')
             : view.measure.valueKind === 'money'
-              ? 'Amount'
-              : 'Number'),
+              ? t('amount')
+              : t('number')),
       width: '74px',
       align: 'right',
       cell: (place) => (
@@ -208,22 +223,22 @@ function buildColumns(
     },
     {
       key: 'target',
-      heading: view.measure.direction === 'lower' ? 'Limit' : 'Target',
+      heading: view.measure.direction === 'lower' ? t('limit') : t('target'),
       width: '70px',
       align: 'right',
       cell: (place) => (
         <span className="text-soft">
-          {place.targetIncomplete ? 'incomplete' : number(place.target)}
+          {place.targetIncomplete ? t('incomplete') : number(place.target)}
         </span>
       ),
     },
     {
       key: 'attainment',
-      heading: view.measure.direction === 'lower' ? 'Of the limit' : 'Attainment',
+      heading: view.measure.direction === 'lower' ? t('ofTheLimit2') : t('attainment'),
       width: '124px',
       cell: (place) =>
         place.attainment === null ? (
-          <span className="text-soft">{place.status.label}</span>
+          <span className="text-soft">{statusLabel(place.status)}</span>
         ) : (
           <span className="flex items-center gap-1.5">
             <AttainmentBar attainment={place.attainment} pace={pace} status={place.status} />
@@ -235,7 +250,7 @@ function buildColumns(
     },
     {
       key: 'gap',
-      heading: 'Gap',
+      heading: t('gap'),
       width: '68px',
       align: 'right',
       cell: (place) =>
@@ -249,7 +264,7 @@ function buildColumns(
     },
     {
       key: 'priorYear',
-      heading: 'Last year',
+      heading: t('priorYearHeading'),
       width: unit.kind === 'percent' ? '84px' : '66px',
       align: 'right',
       cell: (place) => (
@@ -258,7 +273,10 @@ function buildColumns(
           title={
             place.priorYear === null
               ? undefined
-              : `${formatExact(place.priorYear, unit)} on ${view.priorYear?.days ?? 'the same days'}`
+              : t('on', {
+                  priorYear: formatExact(place.priorYear, unit),
+                  days: view.priorYear?.days ?? t('theSameDays'),
+                })
           }
         >
           {place.priorYearText ?? '–'}

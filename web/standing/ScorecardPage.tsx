@@ -1,7 +1,10 @@
 import { useState } from 'react';
 import type { ScorecardView, ScoreCell } from '#contract/schemas/scorecard';
 import { figureUnit } from '#wording/figureUnit';
+import { EN_STANDING_VIEW } from '#wording/messages/en/standingView';
+import { messagesOf } from '#wording/messages/translate';
 import { formatExact } from '#wording/numbers/format';
+import { shippedWord, statusLabel } from '#wording/shipped';
 import { useAddress } from '../app/address';
 import { useListMeasuresQuery } from '../app/api';
 import { useShown } from '../app/display';
@@ -17,10 +20,12 @@ import { Loading } from '../ui/Loading';
 import { Menu } from '../ui/Menu';
 import { useGetScorecardQuery, usePrefetchSheets } from './api';
 
+const t = messagesOf('standingView', EN_STANDING_VIEW);
+
 const SPANS = [
   ['month', ''],
-  ['quarterToDate', 'Quarter to date'],
-  ['yearToDate', 'Year to date'],
+  ['quarterToDate', t('quarterToDate')],
+  ['yearToDate', t('yearToDate')],
 ] as const;
 
 /** Several measures of one unit beside each other, each with its own grade. */
@@ -48,14 +53,14 @@ export function ScorecardPage() {
               className="underline"
               onClick={() => put({ measures: null, weights: null })}
             >
-              Show the usual measures
+              {t('showTheUsualMeasures')}
             </button>
           </p>
         )}
       </div>
     );
   }
-  if (!data) return <Loading what="the scorecard" />;
+  if (!data) return <Loading what={t('theScorecard')} />;
   return (
     <ViewBody
       isOther={data !== currentData}
@@ -75,10 +80,7 @@ export function ScorecardPage() {
         view={data}
         onWeigh={(code, weight) => put({ weights: writeWeights(data.rows, code, weight) })}
       />
-      <p className="text-[12px] text-soft">
-        What runs is judged by what was due by now; its target is that of the whole month. Last year
-        stands at the same point. Any figure opens to how it is made.
-      </p>
+      <p className="text-[12px] text-soft">{t('whatRunsIsJudgedBy')}</p>
     </ViewBody>
   );
 }
@@ -92,7 +94,7 @@ function Card({
 }) {
   return (
     <section
-      aria-label="Scorecard"
+      aria-label={t('scorecard')}
       className="overflow-x-auto rounded-sheet border border-line bg-sheet px-3 py-2"
     >
       <table className="w-full min-w-[900px] text-[12px]">
@@ -115,13 +117,13 @@ function Card({
           </tr>
           <tr className="border-b border-line">
             <th scope="col" className="py-1.5 text-left font-medium">
-              Measure
+              {t('measure')}
             </th>
             <th scope="col" className="px-1.5 py-1.5 text-right font-medium">
-              Weight
+              {t('weight')}
             </th>
             {SPANS.map(([key]) =>
-              ['Actual', 'Target', 'Status', 'Last year'].map((name) => (
+              [t('actual'), t('target'), t('status'), t('priorYearHeading')].map((name) => (
                 <th
                   key={`${key} ${name}`}
                   scope="col"
@@ -139,16 +141,18 @@ function Card({
               <th
                 scope="row"
                 className="py-2 pr-2 text-left font-medium"
-                title={row.measure.description}
+                title={shippedWord(row.measure.description)}
               >
-                {row.measure.name}
+                {shippedWord(row.measure.name)}
                 {row.measure.direction === 'lower' && (
-                  <span className="block text-[11px] font-normal text-soft">lower is better</span>
+                  <span className="block text-[11px] font-normal text-soft">
+                    {t('lowerIsBetter')}
+                  </span>
                 )}
               </th>
               <td className="pr-1.5 text-right">
                 <Weight
-                  name={row.measure.name}
+                  name={shippedWord(row.measure.name)}
                   weight={row.weight}
                   onWeigh={(weight) => onWeigh(row.measure.code, weight)}
                 />
@@ -171,7 +175,7 @@ function Card({
         <tfoot>
           <tr className="border-t border-strong/40 font-semibold">
             <th scope="row" className="py-2 pr-2 text-left">
-              Weighted total
+              {t('weightedTotal')}
             </th>
             <td className="px-1.5 text-right">{view.total.month.all}</td>
             {SPANS.map(([key]) => (
@@ -189,13 +193,13 @@ function TotalCell({ total }: { total: ScorecardView['total']['month'] }) {
   return (
     <td colSpan={4} className="border-l border-line px-1.5">
       {total.text === null ? (
-        <span className="font-normal text-soft">no measure with a weight has a target</span>
+        <span className="font-normal text-soft">{t('noMeasureWithAWeight')}</span>
       ) : (
         <>
-          {total.text} <span className="font-normal text-soft">of target</span>
+          {total.text} <span className="font-normal text-soft">{t('ofTarget')}</span>
           {total.used < total.all && (
             <span className="ml-2 font-normal text-soft">
-              by {total.used} of {total.all} weights: the others have no attainment
+              {t('byOfWeightsTheOthers', { used: total.used, all: total.all })}
             </span>
           )}
         </>
@@ -225,7 +229,7 @@ function Weight({
   };
   return (
     <input
-      aria-label={`Weight of ${name}`}
+      aria-label={t('weightOf', { name })}
       inputMode="numeric"
       className="h-[26px] w-[40px] rounded-[4px] border border-strong/30 bg-sheet px-1 text-right"
       value={typed ?? String(weight)}
@@ -274,27 +278,29 @@ function Cells({
         className="px-1.5 text-right whitespace-nowrap text-soft"
         title={exact(figures.target.value)}
       >
-        {figures.target.missingCount > 0 ? 'incomplete' : show(figures.target.value)}
+        {figures.target.missingCount > 0 ? t('incomplete') : show(figures.target.value)}
       </td>
       <td className="px-1.5 whitespace-nowrap">
         <span className="flex items-center gap-1.5">
           <StatusMark status={figures.status} />
           <span
-            title={figures.status.label}
+            title={statusLabel(figures.status)}
             className={
               figures.attainmentText === null
                 ? 'text-[11.5px] text-soft'
                 : `font-semibold ${textOf(figures.status)}`
             }
           >
-            {figures.attainmentText ?? figures.status.label}
+            {figures.attainmentText ?? statusLabel(figures.status)}
           </span>
         </span>
       </td>
       <td
         className={`px-1.5 text-right whitespace-nowrap ${priorYear?.isLowBase ? 'text-none' : 'text-soft'}`}
         title={
-          priorYear ? `${exact(priorYear.toDate) ?? 'nothing'} on ${priorYear.days}` : undefined
+          priorYear
+            ? t('on2', { value: exact(priorYear.toDate) ?? t('nothing'), days: priorYear.days })
+            : undefined
         }
       >
         {priorYear?.changeText ?? '–'}
@@ -316,9 +322,9 @@ function Chooser({
     (each) => !each.isArchived || chosen.includes(each.code),
   );
   return (
-    <Menu name={`Measures (${chosen.length})`}>
+    <Menu name={t('measuresCount', { count: chosen.length })}>
       <fieldset className="flex max-h-[380px] flex-col gap-1 overflow-y-auto">
-        <legend className="sr-only">Measures on the card</legend>
+        <legend className="sr-only">{t('measuresOnTheCard')}</legend>
         {all.map((each) => (
           <label key={each.code} className="flex items-center gap-2">
             <input

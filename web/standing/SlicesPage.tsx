@@ -1,4 +1,6 @@
 import { SLICE_DIMENSIONS, type SliceDimension } from '#core/targets/targetSlice';
+import { EN_STANDING_VIEW } from '#wording/messages/en/standingView';
+import { messagesOf } from '#wording/messages/translate';
 import { describeSliceAttainment } from '#wording/sliceSentence';
 import { headingOf } from '#wording/takenApart';
 import { useAddress } from '../app/address';
@@ -15,6 +17,8 @@ import { KeptViewsMenu } from '../figures/views/KeptViewsMenu';
 import { Loading } from '../ui/Loading';
 import { Segments } from '../ui/Segments';
 
+const t = messagesOf('standingView', EN_STANDING_VIEW);
+
 const OPTIONS = SLICE_DIMENSIONS.map((by) => [by, headingOf(by)] as const);
 
 /** Where a unit's products, customers and the like stand against their own targets. */
@@ -28,7 +32,7 @@ export function SlicesPage() {
   );
   const choice = (
     <Segments<SliceDimension>
-      label="By"
+      label={t('by2')}
       options={OPTIONS}
       value={by}
       onChange={(next) => put({ by: next === 'product' ? null : next })}
@@ -42,7 +46,7 @@ export function SlicesPage() {
         <MeasurePicker />
       </div>
     );
-  if (!data) return <Loading what="the standing by product and customer" />;
+  if (!data) return <Loading what={t('theStandingByProductAnd')} />;
   const place = { unit: data.unit.code, period: data.period.id, measure: data.measure.code };
   return (
     <ViewBody

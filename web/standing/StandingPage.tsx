@@ -1,5 +1,7 @@
 import { lazy, memo, Suspense, useDeferredValue } from 'react';
 import type { StandingView } from '#contract/schemas/attainment';
+import { EN_STANDING_VIEW } from '#wording/messages/en/standingView';
+import { messagesOf } from '#wording/messages/translate';
 import { FailureNote } from '../app/FailureNote';
 import { SOON, useLoadsAhead } from '../app/lookAhead';
 import { usePlace } from '../app/place';
@@ -21,6 +23,8 @@ import { LadderSheet } from './LadderSheet';
 import { Movers } from './Movers';
 import { Notes } from './Notes';
 import { PlacesTable } from './PlacesTable';
+
+const t = messagesOf('standingView', EN_STANDING_VIEW);
 
 const PathSheet = lazy(async () => ({ default: (await import('../figures/PathSheet')).PathSheet }));
 
@@ -54,7 +58,7 @@ export function StandingPage() {
         )}
       </div>
     );
-  if (!data || !pictured) return <Loading what="the standing" />;
+  if (!data || !pictured) return <Loading what={t('theStanding')} />;
   return (
     <ViewBody
       isOther={data !== currentData}
@@ -100,7 +104,7 @@ const Pictures = memo(
           <Suspense
             fallback={
               <div className="h-[226px] rounded-sheet border border-line bg-sheet">
-                <Loading what="the path" />
+                <Loading what={t('thePath')} />
               </div>
             }
           >

@@ -1,9 +1,13 @@
 import type { SeriesView } from '#contract/schemas/series';
 import { figureUnit } from '#wording/figureUnit';
 import { showOdds } from '#wording/forecast';
+import { EN_STANDING_VIEW } from '#wording/messages/en/standingView';
+import { messagesOf } from '#wording/messages/translate';
 import { formatWhole } from '#wording/numbers/format';
 import { showPercent } from '#wording/numbers/percent';
 import type { PeriodOutlook } from '../figures/useOutlook';
+
+const t = messagesOf('standingView', EN_STANDING_VIEW);
 
 /**
  * "Saltmarsh made 4 of 7 months of FY 2027. November 2026 is expected to reach 71% of target, odds
@@ -22,26 +26,35 @@ export function describeAhead(
   const ahead = points.filter((point) => point.phase === 'notStarted');
   const parts = [
     ended.length === 0
-      ? `No month of ${period.name} with a target has ended yet for ${unit.name}.`
-      : `${unit.name} made ${made} of ${ended.length} ended ${ended.length === 1 ? 'month' : 'months'} of ${period.name}.`,
+      ? t('noMonthOfWithA', { period: period.name, unit: unit.name })
+      : t('madeOfEndedOf', {
+          unit: unit.name,
+          made,
+          endedCount: ended.length,
+          period: period.name,
+        }),
   ];
   const now = running && outlooks.get(running.period.id)?.outlook;
   if (now && now.forecastAttainment !== null)
     parts.push(
       now.actual >= now.target!
-        ? `${running.period.name} is made already.`
-        : `${running.period.name} is expected to reach ${showPercent(now.forecastAttainment)} of target, odds ${showOdds(now.odds)}.`,
+        ? t('isMadeAlready', { period: running.period.name })
+        : t('isExpectedToReachOf', {
+            period: running.period.name,
+            forecastAttainment: showPercent(now.forecastAttainment),
+            showOdds: showOdds(now.odds),
+          }),
     );
   const next = ahead.flatMap((point) => outlooks.get(point.period.id)?.outlook ?? []);
   if (next.length > 0) {
     const targets = next.map((each) => each.target);
     const open = whole(next.reduce((sum, each) => sum + each.open, 0));
     const against = targets.includes(null)
-      ? `, and ${targets.filter((target) => target === null).length} of them have no complete target`
-      : ` against ${whole(targets.reduce<number>((sum, target) => sum + target!, 0))} of targets`;
-    parts.push(
-      `The ${next.length === 1 ? 'month' : `${next.length} months`} ahead ${next.length === 1 ? 'has' : 'have'} ${open} open${against}.`,
-    );
+      ? t('andOfThemHaveNo', { filterCount: targets.filter((target) => target === null).length })
+      : t('againstOfTargets', {
+          reduce: whole(targets.reduce<number>((sum, target) => sum + target!, 0)),
+        });
+    parts.push(t('theAheadOpen', { nextCount: next.length, open, against }));
   }
   return parts.join(' ');
 }

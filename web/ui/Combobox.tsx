@@ -2,8 +2,12 @@ import { Command } from 'cmdk';
 import { ChevronDown } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { type KeyboardEvent, type ReactNode, useEffect, useRef, useState } from 'react';
+import { EN_FRAME } from '#wording/messages/en/frame';
+import { messagesOf } from '#wording/messages/translate';
 import { classNames } from './classNames';
 import { INPUT } from './Field';
+
+const t = messagesOf('frame', EN_FRAME);
 
 export interface Choice {
   value: string;
@@ -165,13 +169,13 @@ export function Combobox({
               ref={input}
               value={typed}
               onValueChange={setTyped}
-              placeholder="Type to find"
+              placeholder={t('typeToFind')}
               className="h-[34px] w-full border-b border-line bg-transparent px-3 outline-none"
             />
             <Command.List className="max-h-[240px] overflow-y-auto p-1">
               {isOptional && value && (
                 <Item value="__none" onSelect={() => choose('')}>
-                  <span className="text-soft">None</span>
+                  <span className="text-soft">{t('none')}</span>
                 </Item>
               )}
               {matching.slice(0, SHOWN_AT_MOST).map((choice) => (
@@ -181,7 +185,7 @@ export function Combobox({
               ))}
               {matching.length > SHOWN_AT_MOST && (
                 <p className="px-2 py-1.5 text-soft">
-                  {matching.length - SHOWN_AT_MOST} more: type on to find them
+                  {t('moreTypeOnToFind', { value: matching.length - SHOWN_AT_MOST })}
                 </p>
               )}
               {isNew && (
@@ -190,7 +194,7 @@ export function Combobox({
                 </Item>
               )}
               {matching.length === 0 && !isNew && (
-                <p className="px-2 py-1.5 text-soft">Nothing matches.</p>
+                <p className="px-2 py-1.5 text-soft">{t('nothingMatches')}</p>
               )}
             </Command.List>
           </Command>

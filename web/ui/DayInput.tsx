@@ -1,7 +1,11 @@
 import { CalendarDays } from 'lucide-react';
 import { type ChangeEvent, type Ref, useRef } from 'react';
+import { EN_FRAME } from '#wording/messages/en/frame';
+import { messagesOf } from '#wording/messages/translate';
 import { classNames } from './classNames';
 import { INPUT } from './Field';
+
+const t = messagesOf('frame', EN_FRAME);
 
 interface DayInputProps {
   id?: string;
@@ -27,7 +31,7 @@ export function DayInput({
   onChange,
   onLeave,
   max,
-  placeholder = '12 nov, yesterday …',
+  placeholder = t('n12NovYesterday'),
   className,
   ref,
   ...field
@@ -48,7 +52,7 @@ export function DayInput({
       />
       <button
         type="button"
-        aria-label="Open the calendar"
+        aria-label={t('openTheCalendar')}
         className="absolute top-1 right-1 flex size-[24px] items-center justify-center rounded-[4px] text-soft hover:bg-hover"
         onClick={() => calendar.current?.showPicker()}
       >

@@ -1,7 +1,11 @@
 import { X } from 'lucide-react';
 import { Dialog as Radix } from 'radix-ui';
 import type { ReactNode } from 'react';
+import { EN_FRAME } from '#wording/messages/en/frame';
+import { messagesOf } from '#wording/messages/translate';
 import { classNames } from './classNames';
+
+const t = messagesOf('frame', EN_FRAME);
 
 interface DialogProps {
   title: string;
@@ -59,7 +63,7 @@ export function Dialog({
               <Radix.Title className="text-[16px] font-semibold">{title}</Radix.Title>
               <Radix.Description className="text-soft">{description}</Radix.Description>
             </div>
-            <Radix.Close aria-label="Close" className="rounded-sheet p-1 hover:bg-hover">
+            <Radix.Close aria-label={t('close')} className="rounded-sheet p-1 hover:bg-hover">
               <X size={18} />
             </Radix.Close>
           </div>

@@ -1,7 +1,11 @@
 import { X } from 'lucide-react';
 import { Toast } from 'radix-ui';
 import { createContext, type ReactNode, useCallback, useContext, useMemo, useState } from 'react';
+import { EN_FRAME } from '#wording/messages/en/frame';
+import { messagesOf } from '#wording/messages/translate';
 import { classNames } from './classNames';
+
+const t = messagesOf('frame', EN_FRAME);
 
 interface Message {
   id: number;
@@ -34,7 +38,7 @@ export function Toasts({ children }: { children: ReactNode }) {
   const value = useMemo(() => say, [say]);
   return (
     <SayContext value={value}>
-      <Toast.Provider duration={LONG_MS} label="Message">
+      <Toast.Provider duration={LONG_MS} label={t('message')}>
         {children}
         {messages.map((message) => (
           <Toast.Root
@@ -67,7 +71,7 @@ export function Toasts({ children }: { children: ReactNode }) {
                 </button>
               </Toast.Action>
             )}
-            <Toast.Close aria-label="Dismiss">
+            <Toast.Close aria-label={t('dismiss')}>
               <X size={15} />
             </Toast.Close>
           </Toast.Root>

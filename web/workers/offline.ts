@@ -45,6 +45,8 @@ registerRoute(
     url.pathname.startsWith(API) &&
     !NEVER_KEPT.test(url.pathname),
   new NetworkFirst({
+    // After another language was chosen the last answer is better than none.
+    matchOptions: { ignoreVary: true },
     cacheName: ANSWERS,
     plugins: [
       new ExpirationPlugin({ maxEntries: MOST_ANSWERS, purgeOnQuotaError: true }),

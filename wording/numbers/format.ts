@@ -38,6 +38,11 @@ export function formatCount(count: number): string {
   return withTrueMinus(formatterOf({}).format(count));
 }
 
+/** A quantity, with up to three decimals: "1,234.5". */
+export function formatQuantity(quantity: number): string {
+  return withTrueMinus(formatterOf({ maximumFractionDigits: 3 }).format(quantity));
+}
+
 /** The exact figure with its currency: "€1,234.50"; whole amounts drop the decimals: "€1,234". */
 export function formatExact(value: number, unit: FigureUnit): string {
   if (unit.kind !== 'money') return formatPlain(value, unit, 2);

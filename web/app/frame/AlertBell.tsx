@@ -1,9 +1,13 @@
 import { Bell } from 'lucide-react';
 import { useEffect, useRef } from 'react';
 import { Link, useLocation } from 'react-router';
+import { EN_FRAME } from '#wording/messages/en/frame';
+import { messagesOf } from '#wording/messages/translate';
 import { useListAlertsQuery } from '../alerts';
 import { isNotifying, notify } from '../notifications';
 import { placeLink } from '../placeLink';
+
+const t = messagesOf('frame', EN_FRAME);
 
 /** How many alerts are new, and the way to them; a browser that was asked to says them itself. */
 export function AlertBell() {
@@ -21,7 +25,7 @@ export function AlertBell() {
   return (
     <Link
       to={{ pathname: '/alerts', search: placeLink(search) }}
-      aria-label={unseen === 0 ? 'Alerts' : `Alerts, ${unseen} new`}
+      aria-label={unseen === 0 ? t('alerts') : t('alertsNew', { unseen })}
       className="relative ml-2 grid size-[28px] shrink-0 place-items-center rounded-[4px] text-on-iron hover:bg-on-iron-soft/30 max-phone:size-[40px]"
     >
       <Bell size={16} aria-hidden />

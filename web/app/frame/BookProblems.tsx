@@ -1,5 +1,10 @@
 import { Link } from 'react-router';
+import { EN_FRAME } from '#wording/messages/en/frame';
+import { messagesOf } from '#wording/messages/translate';
+import { rich } from '../../language/rich';
 import { useListOversizedTotalsQuery } from '../api';
+
+const t = messagesOf('frame', EN_FRAME);
 
 const LEFT_OUT = { amount: 'revenue', cost: 'costs', quantity: 'quantities' } as const;
 
@@ -14,28 +19,29 @@ export function BookProblems() {
     <div role="alert" className="bg-danger-soft px-5 py-1.5">
       {problems.map((problem) => (
         <p key={`${problem.salesperson} ${problem.field}`}>
-          <strong className="font-semibold">
-            The {LEFT_OUT[problem.field]} of {problem.name} are in no figure:
-          </strong>{' '}
-          they are too large to be added up.{' '}
+          {rich(t, 'inNoFigure', {
+            strong: (words) => <strong className="font-semibold">{words}</strong>,
+            omitted: LEFT_OUT[problem.field],
+            problem: problem.name,
+          })}
           {problem.deals.length > 0 && (
             <>
-              Correct or void{' '}
-              {problem.deals.map((deal, at) => (
-                <span key={deal.id}>
-                  {at > 0 && ', '}
-                  <Link
-                    className="underline"
-                    to={{
-                      pathname: '/deals',
-                      search: `?unit=${problem.salesperson}&book=${deal.id}`,
-                    }}
-                  >
-                    {deal.deal}
-                  </Link>
-                </span>
-              ))}
-              .
+              {rich(t, 'correctOrVoid', {
+                map: problem.deals.map((deal, at) => (
+                  <span key={deal.id}>
+                    {at > 0 && ', '}
+                    <Link
+                      className="underline"
+                      to={{
+                        pathname: '/deals',
+                        search: `?unit=${problem.salesperson}&book=${deal.id}`,
+                      }}
+                    >
+                      {deal.deal}
+                    </Link>
+                  </span>
+                )),
+              })}
             </>
           )}
         </p>

@@ -1,5 +1,10 @@
+import { EN_FRAME } from '#wording/messages/en/frame';
+import { messagesOf } from '#wording/messages/translate';
+import { rich } from '../../language/rich';
 import { Moment } from '../Moment';
 import { useAppSelector } from '../store';
+
+const t = messagesOf('frame', EN_FRAME);
 
 /** Says that the page does not hear of changes, and from when the figures are. */
 export function ConnectionNote() {
@@ -8,12 +13,9 @@ export function ConnectionNote() {
   return (
     <p role="status" className="bg-danger-soft px-5 py-1.5 font-medium">
       {keptSince === null ? (
-        'The connection is lost. What you see may be out of date; it catches up by itself.'
+        t('theConnectionIsLostWhat')
       ) : (
-        <>
-          No connection. Figures as this device had them on <Moment at={keptSince} />; they catch up
-          by themselves. A deal you book is kept and sent later.
-        </>
+        <>{rich(t, 'noConnectionFiguresAsThis', { moment: <Moment at={keptSince} /> })}</>
       )}
     </p>
   );

@@ -2,11 +2,16 @@ import { Command } from 'cmdk';
 import { Dialog } from 'radix-ui';
 import { type ReactNode, useState } from 'react';
 import { useLocation, useNavigate } from 'react-router';
+import { EN_FRAME } from '#wording/messages/en/frame';
+import { messagesOf } from '#wording/messages/translate';
+import { shippedWord } from '#wording/shipped';
 import { useGetMeQuery, useListMeasuresQuery, useListUnitAttainmentsQuery } from '../api';
 import { useListCustomersQuery } from '../customers';
 import { usePlace } from '../place';
 import { findCommands, type NamedCommand } from './commands';
 import { withParam } from './withParam';
+
+const t = messagesOf('frame', EN_FRAME);
 
 const SHOWN_AT_MOST = 40;
 
@@ -49,9 +54,9 @@ export function FindOrDo({ isOpen, onClose }: { isOpen: boolean; onClose(): void
       run: () => run(command),
     })),
     ...(measures?.measures ?? [])
-      .filter((each) => !each.isArchived && matches(each.name))
+      .filter((each) => !each.isArchived && (matches(each.name) || matches(shippedWord(each.name))))
       .map((each) => ({
-        name: each.name,
+        name: shippedWord(each.name),
         key: undefined,
         run: () => place.go({ measure: each.code }),
       })),
@@ -70,23 +75,21 @@ export function FindOrDo({ isOpen, onClose }: { isOpen: boolean; onClose(): void
           aria-describedby={undefined}
           className="fixed top-[70px] left-1/2 z-50 w-[520px] -translate-x-1/2 overflow-hidden rounded-sheet border border-strong/30 bg-sheet text-ink"
         >
-          <Dialog.Title className="sr-only">Find or do</Dialog.Title>
-          <Command shouldFilter={false} label="Find or do">
+          <Dialog.Title className="sr-only">{t('findOrDo')}</Dialog.Title>
+          <Command shouldFilter={false} label={t('findOrDo')}>
             <Command.Input
               autoFocus
               value={typed}
               onValueChange={setTyped}
-              placeholder="A person, a team, a branch, a customer, or what to do"
+              placeholder={t('aPersonATeamA')}
               className="h-[42px] w-full border-b border-line bg-transparent px-4 text-[14px] outline-none"
             />
             <Command.List className="max-h-[380px] overflow-y-auto p-1.5">
               {units.length === 0 && actions.length === 0 && customers.length === 0 && (
-                <p className="px-3 py-2 text-soft">
-                  Nothing is called “{typed}”. Try a shorter piece of the name.
-                </p>
+                <p className="px-3 py-2 text-soft">{t('nothingIsCalledTryA', { typed })}</p>
               )}
               {actions.length > 0 && (
-                <Group heading="Do">
+                <Group heading={t('do')}>
                   {actions.map((action) => (
                     <Item
                       key={action.name}
@@ -103,7 +106,7 @@ export function FindOrDo({ isOpen, onClose }: { isOpen: boolean; onClose(): void
                 </Group>
               )}
               {customers.length > 0 && (
-                <Group heading="Customers">
+                <Group heading={t('customers')}>
                   {customers.map((customer) => (
                     <Item
                       key={customer.id}
@@ -114,13 +117,13 @@ export function FindOrDo({ isOpen, onClose }: { isOpen: boolean; onClose(): void
                       }}
                     >
                       <span>{customer.name}</span>
-                      <span className="text-soft">customer</span>
+                      <span className="text-soft">{t('customer')}</span>
                     </Item>
                   ))}
                 </Group>
               )}
               {units.length > 0 && (
-                <Group heading="Find">
+                <Group heading={t('find')}>
                   {units.map(({ unit, attainmentText }) => (
                     <Item
                       key={unit.code}
@@ -132,8 +135,8 @@ export function FindOrDo({ isOpen, onClose }: { isOpen: boolean; onClose(): void
                     >
                       <span>{unit.name}</span>
                       <span className="text-soft">
-                        {unit.kind}
-                        {attainmentText ? ` · ${attainmentText} of target` : ''}
+                        {t('kind', { kind: unit.kind })}
+                        {attainmentText ? t('ofTarget', { attainmentText }) : ''}
                       </span>
                     </Item>
                   ))}

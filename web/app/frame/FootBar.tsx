@@ -2,12 +2,16 @@ import { CalendarRange, Ellipsis, ListOrdered, Plus, Target } from 'lucide-react
 import { DropdownMenu } from 'radix-ui';
 import type { ReactNode } from 'react';
 import { Link, NavLink, useLocation, useNavigate } from 'react-router';
+import { EN_FRAME } from '#wording/messages/en/frame';
+import { messagesOf } from '#wording/messages/translate';
 import { classNames } from '../../ui/classNames';
 import { useUnseenTargets } from '../acknowledgements';
 import { placeLink } from '../placeLink';
 import { Badge } from './Badge';
 import { VIEW_GROUPS } from './views';
 import { withParam } from './withParam';
+
+const t = messagesOf('frame', EN_FRAME);
 
 const PLACE =
   'flex flex-1 flex-col items-center justify-center gap-0.5 border-t-[3px] text-[11.5px]';
@@ -22,7 +26,7 @@ export function FootBar({ mayBook }: { mayBook: boolean }) {
   const isStart = pathname === '/';
   return (
     <nav
-      aria-label="Places"
+      aria-label={t('places')}
       className="flex items-stretch border-t border-line bg-sheet pb-[env(safe-area-inset-bottom)]"
     >
       <Link
@@ -31,27 +35,27 @@ export function FootBar({ mayBook }: { mayBook: boolean }) {
         aria-current={isStart ? 'page' : undefined}
       >
         <CalendarRange size={17} aria-hidden />
-        Start
+        {t('start')}
       </Link>
       <Place to="/ladder" search={kept} icon={<ListOrdered size={17} aria-hidden />}>
-        Ladder
+        {t('ladder')}
       </Place>
       {mayBook && (
         <div className="flex flex-1 items-center justify-center">
           <Link
             to={{ pathname, search: withParam(search, 'book', 'new') }}
-            aria-label="Book a deal"
+            aria-label={t('bookADeal')}
             className="flex h-[44px] items-center gap-1 rounded-full bg-accent px-4 font-semibold text-on-accent"
           >
             <Plus size={17} aria-hidden />
-            Deal
+            {t('deal')}
           </Link>
         </div>
       )}
       <Place to="/plan" search={kept} icon={<Target size={17} aria-hidden />}>
         <span>
-          Plan
-          <Badge count={unseen} what="to acknowledge" />
+          {t('plan')}
+          <Badge count={unseen} what={t('toAcknowledge')} />
         </span>
       </Place>
       <More isCurrent={!isStart && !['/ladder', '/plan'].includes(pathname)} search={kept} />
@@ -84,7 +88,7 @@ function More({ isCurrent, search }: { isCurrent: boolean; search: string }) {
     <DropdownMenu.Root>
       <DropdownMenu.Trigger className={placeClass(isCurrent)}>
         <Ellipsis size={17} aria-hidden />
-        More
+        {t('more')}
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
         <DropdownMenu.Content

@@ -1,5 +1,7 @@
 import { useEffect, useState } from 'react';
 import { Outlet, useLocation, useNavigate } from 'react-router';
+import { EN_FRAME } from '#wording/messages/en/frame';
+import { messagesOf } from '#wording/messages/translate';
 import { Toasts } from '../../ui/Toasts';
 import { useIsNarrowerThan } from '../../ui/useScreen';
 import { useGetMeQuery } from '../api';
@@ -15,6 +17,8 @@ import { UnitDrawer } from './UnitDrawer';
 import { UnitTreeNav } from './UnitTreeNav';
 import { withParam } from './withParam';
 import { YearStrip } from './YearStrip';
+
+const t = messagesOf('frame', EN_FRAME);
 
 /** The same on every screen: whose numbers on the left, when in the strip, what in the bar. */
 export function Frame() {
@@ -61,7 +65,7 @@ export function Frame() {
         href="#main"
         className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-sheet focus:p-2"
       >
-        Skip to the figures
+        {t('skipToTheFigures')}
       </a>
       <div className="grid h-full grid-cols-[236px_minmax(0,1fr)] grid-rows-[46px_minmax(0,1fr)] max-desk:grid-cols-1 max-phone:grid-rows-[46px_minmax(0,1fr)_auto]">
         <TopBar onFind={() => setPanel('find')} onKeys={() => setPanel('keys')} />

@@ -1,31 +1,33 @@
 import { parseDay } from '#core/period/day';
+import { EN_FRAME } from '#wording/messages/en/frame';
+import { messagesOf } from '#wording/messages/translate';
 import { describeMoment } from '#wording/moment';
 import { shortDay } from '#wording/period';
 import { useGetCompanyQuery, useGetFreshnessQuery } from '../api';
+
+const t = messagesOf('frame', EN_FRAME);
 
 /** How far the bookings reach and when the last of them came, in one place on every view. */
 export function Freshness() {
   const { data } = useGetFreshnessQuery();
   const { data: company } = useGetCompanyQuery();
   if (!data || !company) return null;
-  if (data.newestDay === null) return <>no deal booked yet</>;
+  if (data.newestDay === null) return <>{t('noDealBookedYet')}</>;
   const show = (moment: string) => describeMoment(moment, company.timeZone);
   const day = shortDay(parseDay(data.newestDay)!);
   const title = [
-    `Newest deal of ${shortDay(parseDay(data.newestDay)!, true)}.`,
-    data.bookedAt && `Last deal booked or read ${show(data.bookedAt)}.`,
-    data.importedAt
-      ? `Last import of deals ${show(data.importedAt)}.`
-      : 'No file of deals read yet.',
-    data.deliveredAt && `Last delivery of an order system ${show(data.deliveredAt)}.`,
-    `Times in ${company.timeZone}.`,
+    t('newestDealOf', { day: shortDay(parseDay(data.newestDay)!, true) }),
+    data.bookedAt && t('lastBooked', { moment: show(data.bookedAt) }),
+    data.importedAt ? t('lastImport', { moment: show(data.importedAt) }) : t('noImport'),
+    data.deliveredAt && t('lastDelivery', { moment: show(data.deliveredAt) }),
+    t('timesIn', { zone: company.timeZone }),
   ]
     .filter(Boolean)
     .join(' ');
   return (
     <span title={title} className={data.stopsEarly ? 'text-ember' : undefined}>
-      {data.stopsEarly ? `booked up to ${day}` : `newest deal ${day}`}
-      {data.bookedAt && ` · booked ${show(data.bookedAt).replace(/ \d{4},/, ',')}`}
+      {data.stopsEarly ? t('bookedUpTo', { day }) : t('newestDeal', { day })}
+      {data.bookedAt && t('booked', { replace: show(data.bookedAt).replace(/ \d{4},/, ',') })}
       <span className="sr-only">. {title}</span>
     </span>
   );

@@ -2,10 +2,14 @@ import { ChevronDown, ChevronLeft, ChevronRight } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { buildCalendar, type Period } from '#core/period/calendar';
 import { nextPeriodOf, priorPeriodOf } from '#core/period/neighbours';
+import { EN_FRAME } from '#wording/messages/en/frame';
+import { messagesOf } from '#wording/messages/translate';
 import { describePeriod } from '#wording/period';
 import { StatusMark } from '../../charts/StatusMark';
 import { useGetCompanyQuery, useListUnitAttainmentsQuery } from '../api';
 import { usePlace } from '../place';
+
+const t = messagesOf('frame', EN_FRAME);
 
 interface PlaceBarProps {
   /** Null where the year strip stands below anyway. */
@@ -63,9 +67,9 @@ export function PlaceBar({ onPeriods, isStripOpen, onUnits }: PlaceBarProps) {
         onClick={onUnits}
         className="order-first flex min-w-0 items-center gap-1.5 px-2 max-phone:order-none"
       >
-        <span className="sr-only">Whose numbers: </span>
+        <span className="sr-only">{t('whoseNumbers')}</span>
         {node && <StatusMark status={node.status} />}
-        <span className="truncate font-medium">{node?.unit.name ?? 'Whose numbers'}</span>
+        <span className="truncate font-medium">{node?.unit.name ?? t('whoseNumbers2')}</span>
         <ChevronDown size={14} aria-hidden className="shrink-0" />
       </button>
     </div>

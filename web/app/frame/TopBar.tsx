@@ -1,8 +1,11 @@
 import { DropdownMenu } from 'radix-ui';
 import { NavLink, useLocation, useNavigate } from 'react-router';
 import { parseDay } from '#core/period/day';
+import { EN_FRAME } from '#wording/messages/en/frame';
+import { messagesOf } from '#wording/messages/translate';
 import { describeDay } from '#wording/period';
 import { initialsOf } from '../../charts/initials';
+import { rich } from '../../language/rich';
 import { useUnseenTargets } from '../acknowledgements';
 import { useGetCompanyQuery, useGetMeQuery, useSignOutMutation } from '../api';
 import { useCareCount } from '../dataQuality';
@@ -11,6 +14,8 @@ import { AlertBell } from './AlertBell';
 import { Badge } from './Badge';
 import { Freshness } from './Freshness';
 import { DESK_VIEWS, MAIN_VIEWS, nameOfView } from './views';
+
+const t = messagesOf('frame', EN_FRAME);
 
 /** Mark, views, business date, find-or-do and the person. Views keep the place. */
 export function TopBar({ onFind, onKeys }: { onFind(): void; onKeys(): void }) {
@@ -23,7 +28,7 @@ export function TopBar({ onFind, onKeys }: { onFind(): void; onKeys(): void }) {
     <header className="col-span-2 flex min-w-0 items-center bg-iron text-on-iron max-desk:col-span-1">
       <NavLink
         to={{ pathname: '/', search: kept }}
-        aria-label="Iron Ladder, to the first page"
+        aria-label={t('ironLadderToTheFirst')}
         className="flex w-[236px] shrink-0 items-center gap-2.5 px-[18px] max-desk:w-auto max-desk:pr-0"
       >
         <svg width="18" height="22" viewBox="0 0 18 22" aria-hidden>
@@ -33,14 +38,14 @@ export function TopBar({ onFind, onKeys }: { onFind(): void; onKeys(): void }) {
           <path d="M3 7h12" stroke="var(--ember)" strokeWidth="2.6" />
         </svg>
         <span className="text-[15.5px] font-semibold tracking-[0.01em] [font-stretch:112%] max-desk:hidden">
-          IRON LADDER
+          {t('ironLadder')}
         </span>
       </NavLink>
       <p className="min-w-0 flex-1 truncate pl-2.5 text-[15px] font-semibold phone:hidden">
         {nameOfView(pathname)}
       </p>
       <nav
-        aria-label="Views"
+        aria-label={t('views')}
         className="flex h-full min-w-0 flex-1 overflow-x-auto pl-4 max-phone:hidden [scrollbar-width:none]"
       >
         {MAIN_VIEWS.map(([path, name]) => (
@@ -53,18 +58,20 @@ export function TopBar({ onFind, onKeys }: { onFind(): void; onKeys(): void }) {
             }
           >
             {name}
-            {path === '/deals' && <Badge count={care} what="to fix" />}
-            {path === '/plan' && <Badge count={unseen} what="to acknowledge" />}
+            {path === '/deals' && <Badge count={care} what={t('toFix')} />}
+            {path === '/plan' && <Badge count={unseen} what={t('toAcknowledge')} />}
           </NavLink>
         ))}
       </nav>
       {company && (
         <p className="px-3 text-[12.5px] whitespace-nowrap text-on-iron-soft max-desk:hidden">
-          {describeDay(parseDay(company.today)!)} · day {company.workingDays.elapsed} of{' '}
-          {company.workingDays.total}
-          <span className="block text-[11px] leading-tight">
-            <Freshness />
-          </span>
+          {rich(t, 'dayOf', {
+            describeDay: describeDay(parseDay(company.today)!),
+            elapsed: company.workingDays.elapsed,
+            total: company.workingDays.total,
+            part: (words) => <span className="block text-[11px] leading-tight">{words}</span>,
+            freshness: <Freshness />,
+          })}
         </p>
       )}
       <button
@@ -72,7 +79,7 @@ export function TopBar({ onFind, onKeys }: { onFind(): void; onKeys(): void }) {
         onClick={onFind}
         className="h-[26px] rounded-[4px] border border-on-iron-soft/60 px-2 text-[12px] text-on-iron hover:border-on-iron max-phone:size-[40px] max-phone:border-transparent max-phone:text-[15px]"
       >
-        <span className="max-phone:hidden">Find or do…&ensp;</span>/
+        <span className="max-phone:hidden">{t('findOrDoEnsp')}</span>/
       </button>
       <AlertBell />
       <PersonMenu search={kept} onKeys={onKeys} />
@@ -93,7 +100,7 @@ function PersonMenu({ search, onKeys }: { search: string; onKeys(): void }) {
   return (
     <DropdownMenu.Root>
       <DropdownMenu.Trigger
-        aria-label={`${initials}, menu of ${me?.name}`}
+        aria-label={t('menuOf', { initials, me: me?.name })}
         className="mx-3.5 h-[26px] w-[26px] shrink-0 rounded-full max-phone:mx-1.5 max-phone:size-[40px] bg-on-iron-soft/30 text-[11px] font-semibold hover:bg-on-iron-soft/50"
       >
         {initials}
@@ -121,17 +128,17 @@ function PersonMenu({ search, onKeys }: { search: string; onKeys(): void }) {
             className={item}
             onSelect={() => void navigate({ pathname: '/setup', search })}
           >
-            Setup
+            {t('setup')}
           </DropdownMenu.Item>
           <DropdownMenu.Item className={item} onSelect={onKeys}>
-            Help and keys&ensp;?
+            {t('helpAndKeysEnsp')}
           </DropdownMenu.Item>
           <DropdownMenu.Separator className="my-1 h-px bg-line" />
           <DropdownMenu.Item className={item} onSelect={() => void leave(false)}>
-            Sign out
+            {t('signOut')}
           </DropdownMenu.Item>
           <DropdownMenu.Item className={item} onSelect={() => void leave(true)}>
-            Sign out everywhere
+            {t('signOutEverywhere')}
           </DropdownMenu.Item>
         </DropdownMenu.Content>
       </DropdownMenu.Portal>

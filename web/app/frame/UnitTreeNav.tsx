@@ -1,6 +1,8 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { ChevronRight } from 'lucide-react';
 import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react';
+import { EN_FRAME } from '#wording/messages/en/frame';
+import { messagesOf } from '#wording/messages/translate';
 import { StatusMark } from '../../charts/StatusMark';
 import { classNames } from '../../ui/classNames';
 import { Loading } from '../../ui/Loading';
@@ -8,6 +10,8 @@ import { api, type TreeNode, useListUnitAttainmentsQuery } from '../api';
 import { FailureNote } from '../FailureNote';
 import { SOON, useLoadsAhead, useLookAhead } from '../lookAhead';
 import { usePlace } from '../place';
+
+const t = messagesOf('frame', EN_FRAME);
 
 const ROW_HEIGHT = 27;
 
@@ -84,23 +88,23 @@ export function UnitTreeNav() {
 
   return (
     <nav
-      aria-label="Whose numbers"
+      aria-label={t('whoseNumbers2')}
       className="flex h-full min-h-0 flex-col border-r border-line bg-tree"
     >
       <div className="flex justify-between px-3 pt-2.5 pb-1.5 text-[11.5px] font-medium text-soft [font-stretch:106%]">
-        <span>Whose numbers</span>
-        <span>attainment</span>
+        <span>{t('whoseNumbers2')}</span>
+        <span>{t('attainment')}</span>
       </div>
       {error && !('code' in error && error.code === 'unknownPeriod') && (
         <div className="p-2">
           <FailureNote failure={error} onRetry={() => void refetch()} />
         </div>
       )}
-      {!nodes && !error && <Loading what="units" />}
+      {!nodes && !error && <Loading what={t('units')} />}
       <div ref={scroller} className="min-h-0 flex-1 overflow-y-auto [scrollbar-width:thin]">
         <ul
           role="tree"
-          aria-label="Units"
+          aria-label={t('units2')}
           className="relative"
           style={{ height: virtual.getTotalSize() }}
         >

@@ -2,6 +2,9 @@ import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
 import type { YearOverview, YearOverviewCell } from '#contract/schemas/attainment';
 import type { Company } from '#contract/schemas/company';
+import { EN_FRAME } from '#wording/messages/en/frame';
+import { messagesOf } from '#wording/messages/translate';
+import { statusLabel } from '#wording/shipped';
 import { fillOf } from '../../charts/status';
 import { classNames } from '../../ui/classNames';
 import { useIsNarrowerThan } from '../../ui/useScreen';
@@ -10,6 +13,8 @@ import { FailureNote } from '../FailureNote';
 import { type Pointing, SOON, useLoadsAhead, useLookAhead } from '../lookAhead';
 import { usePlace } from '../place';
 import { yearOf } from '../yearOf';
+
+const t = messagesOf('frame', EN_FRAME);
 
 const SAID_BELOW: ReadonlySet<string> = new Set([
   'unknownUnit',
@@ -100,7 +105,7 @@ export function YearStrip() {
     >
       <section
         ref={root}
-        aria-label="Year strip: when"
+        aria-label={t('yearStripWhen')}
         className="grid h-[66px] grid-cols-[92px_repeat(4,minmax(0,1fr))] select-none max-desk:grid-cols-[84px_repeat(4,minmax(0,1fr))] max-phone:w-[1010px]"
       >
         <div className="flex flex-col justify-center pl-[18px]">
@@ -118,7 +123,7 @@ export function YearStrip() {
           <div className="flex items-center text-[11px] text-soft">
             <button
               type="button"
-              aria-label="The year before"
+              aria-label={t('theYearBefore')}
               onClick={() => browse(strip.previous)}
               className="-ml-1.5 flex size-[24px] items-center justify-center rounded hover:bg-hover"
             >
@@ -127,7 +132,7 @@ export function YearStrip() {
             <span>{strip.year.attainmentText ?? '–'}</span>
             <button
               type="button"
-              aria-label="The year after"
+              aria-label={t('theYearAfter')}
               onClick={() => browse(strip.next)}
               className="flex size-[24px] items-center justify-center rounded hover:bg-hover"
             >
@@ -256,7 +261,7 @@ function MonthCell({
       {cell.hasMonthlyTotals && (
         <span
           aria-hidden
-          title="A total from before, without deals behind it"
+          title={t('aTotalFromBeforeWithout')}
           className="absolute top-0.5 right-1 text-[9px] text-soft"
         >
           Σ
@@ -265,7 +270,7 @@ function MonthCell({
       {cell.ruleChanges.length > 0 && (
         <span
           aria-hidden
-          title={`Another status rule from ${cell.ruleChanges.join(', ')}`}
+          title={t('anotherStatusRuleFrom', { join: cell.ruleChanges.join(', ') })}
           className="absolute top-0 left-0 h-full border-l-2 border-dashed border-plum"
         />
       )}
@@ -285,16 +290,19 @@ function MonthCell({
 function Explained({ cell }: { cell: YearOverviewCell }) {
   return (
     <span className="sr-only">
-      , {cell.period.name}, {cell.status.label}
-      {cell.hasMonthlyTotals && ', a total from before, without deals'}
-      {cell.ruleChanges.length > 0 && `, another status rule from ${cell.ruleChanges.join(', ')}`}
+      , {cell.period.name}, {statusLabel(cell.status)}
+      {cell.hasMonthlyTotals && t('aTotalFromBeforeWithoutDeals')}
+      {cell.ruleChanges.length > 0 &&
+        t('anotherStatusRuleFrom2', { join: cell.ruleChanges.join(', ') })}
     </span>
   );
 }
 
 function shownPercent(quarter: YearOverviewCell): string {
   if (quarter.phase === 'notStarted' || quarter.attainmentText === null) return '';
-  return quarter.phase === 'open' ? `${quarter.attainmentText} so far` : quarter.attainmentText;
+  return quarter.phase === 'open'
+    ? t('quarterToDate', { attainmentText: quarter.attainmentText })
+    : quarter.attainmentText;
 }
 
 function toPeriodId(strip: YearOverview, a: number, b: number): string {

@@ -1,58 +1,62 @@
+import { EN_FRAME } from '#wording/messages/en/frame';
+import { messagesOf } from '#wording/messages/translate';
+
+const t = messagesOf('frame', EN_FRAME);
 type NamedView = readonly [path: string, name: string];
 
 export const MAIN_VIEWS: readonly NamedView[] = [
-  ['/', 'Start'],
-  ['/standing', 'Standing'],
-  ['/ladder', 'Ladder'],
-  ['/plan', 'Plan'],
-  ['/deals', 'Deals'],
-  ['/compare', 'Compare'],
-  ['/explore', 'Explore'],
+  ['/', t('start')],
+  ['/standing', t('standing')],
+  ['/ladder', t('ladder')],
+  ['/plan', t('plan')],
+  ['/deals', t('deals')],
+  ['/compare', t('compare')],
+  ['/explore', t('explore')],
 ];
 
 /** The ways to look at where a unit stands. */
 export const STANDING_VIEWS: readonly NamedView[] = [
-  ['/profile', 'Overview'],
-  ['/standing', 'Summary'],
-  ['/standing/parts', 'Day by day'],
-  ['/standing/slices', 'By product and customer'],
-  ['/standing/scorecard', 'Scorecard'],
-  ['/standing/pairs', 'Compare measures'],
-  ['/standing/ahead', 'Year ahead'],
+  ['/profile', t('overview')],
+  ['/standing', t('summary')],
+  ['/standing/parts', t('dayByDay')],
+  ['/standing/slices', t('byProductAndCustomer')],
+  ['/standing/scorecard', t('scorecard')],
+  ['/standing/pairs', t('compareMeasures')],
+  ['/standing/ahead', t('yearAhead')],
 ];
 
 /** What is recorded: deals, and what is typed in. */
 export const DEALS_VIEWS: readonly NamedView[] = [
-  ['/deals', 'Deals'],
-  ['/deals/pipeline', 'Pipeline'],
-  ['/deals/customers', 'Customers'],
-  ['/deals/activities', 'Activities'],
-  ['/deals/changes', 'Changes'],
-  ['/deals/to-fix', 'To fix'],
-  ['/deals/month-end', 'Month end'],
+  ['/deals', t('deals')],
+  ['/deals/pipeline', t('pipeline')],
+  ['/deals/customers', t('customers')],
+  ['/deals/activities', t('activities')],
+  ['/deals/changes', t('changes')],
+  ['/deals/to-fix', t('toFix2')],
+  ['/deals/month-end', t('monthEnd')],
 ];
 
 /** What comes to a person and goes out from them. */
 export const DESK_VIEWS: readonly NamedView[] = [
-  ['/actions', 'Actions'],
-  ['/alerts', 'Alerts'],
-  ['/reports', 'Reports'],
-  ['/contests', 'Contests'],
-  ['/commission', 'Commission'],
+  ['/actions', t('actions')],
+  ['/alerts', t('alerts')],
+  ['/reports', t('reports')],
+  ['/contests', t('contests')],
+  ['/commission', t('commission')],
 ];
 
 /** All that a phone reaches by More, under their headings. */
 export const VIEW_GROUPS: readonly (readonly [heading: string, views: readonly NamedView[]])[] = [
-  ['Standing', STANDING_VIEWS],
-  ['Deals', DEALS_VIEWS],
+  [t('standing'), STANDING_VIEWS],
+  [t('deals'), DEALS_VIEWS],
   [
-    'Why',
+    t('why'),
     [
-      ['/compare', 'Compare'],
-      ['/explore', 'Explore'],
+      ['/compare', t('compare')],
+      ['/explore', t('explore')],
     ],
   ],
-  ['What to do', DESK_VIEWS],
+  [t('whatToDo'), DESK_VIEWS],
 ];
 
 /** What a view is called where there is room for one name: "Pipeline"; empty for no view. */
@@ -60,7 +64,7 @@ export function nameOfView(pathname: string): string {
   const named = [
     ...MAIN_VIEWS,
     ...VIEW_GROUPS.flatMap(([, views]) => views),
-    ['/setup', 'Setup'] as const,
+    ['/setup', t('setup')] as const,
   ];
   const fitting = named.filter(([path]) =>
     path === '/' ? pathname === '/' : `${pathname}/`.startsWith(`${path}/`),

@@ -2,6 +2,8 @@ import { ChartLine, Download, Table2 } from 'lucide-react';
 import Papa from 'papaparse';
 import { DropdownMenu } from 'radix-ui';
 import { type ReactNode, useId, useRef, useState } from 'react';
+import { EN_VIEW } from '#wording/messages/en/view';
+import { messagesOf } from '#wording/messages/translate';
 import { Button } from '../../ui/Button';
 import { useSay } from '../../ui/Toasts';
 import type { ChartNumbers } from './chartNumbers';
@@ -9,6 +11,8 @@ import { Enlarge, type PictureSize } from './Enlarge';
 import { PictureReader } from './PictureReader';
 import type { Plot } from './plot';
 import { saveFile, toPng, toSvg } from './savePicture';
+
+const t = messagesOf('view', EN_VIEW);
 
 interface ChartSheetProps {
   heading: string;
@@ -42,7 +46,7 @@ export function ChartSheet({
   const [isTable, setTable] = useState(false);
   const picture = useRef<HTMLDivElement>(null);
   const id = useId();
-  const way = isTable ? 'Show the picture' : 'Show as table';
+  const way = isTable ? t('showThePicture') : t('showAsTable');
   return (
     <section
       aria-labelledby={id}
@@ -110,7 +114,7 @@ function NumbersTable({
       style={{ height }}
       tabIndex={0}
       role="region"
-      aria-label={`${heading} as table`}
+      aria-label={t('asTable', { heading })}
     >
       <table className="w-full text-[12px]">
         <thead className="sticky top-0 bg-sheet text-soft">
@@ -159,7 +163,7 @@ function Files({
   const say = useSay();
   const savePicture = async (type: 'svg' | 'png') => {
     const part = pictureOf();
-    if (!part) return say('Show the picture first: as a table it is saved as CSV.');
+    if (!part) return say(t('showThePictureFirstAs'));
     saveFile(
       `${fileName}.${type}`,
       type === 'svg' ? new Blob([toSvg(part).text], { type: 'image/svg+xml' }) : await toPng(part),
@@ -183,8 +187,8 @@ function Files({
   return (
     <DropdownMenu.Root>
       <DropdownMenu.Trigger
-        aria-label={`Save ${heading}`}
-        title="Save as a file"
+        aria-label={t('save', { heading })}
+        title={t('saveAsAFile')}
         className="grid size-[24px] place-items-center rounded-[4px] text-soft hover:bg-hover"
       >
         <Download size={14} aria-hidden />
@@ -196,13 +200,13 @@ function Files({
           className="z-60 min-w-[150px] rounded-sheet border border-strong/30 bg-sheet p-1 text-ink"
         >
           <DropdownMenu.Item className={item} onSelect={() => void savePicture('png')}>
-            Picture (PNG)
+            {t('picturePng')}
           </DropdownMenu.Item>
           <DropdownMenu.Item className={item} onSelect={() => void savePicture('svg')}>
-            Picture (SVG)
+            {t('pictureSvg')}
           </DropdownMenu.Item>
           <DropdownMenu.Item className={item} onSelect={saveNumbers}>
-            Numbers (CSV)
+            {t('numbersCsv')}
           </DropdownMenu.Item>
         </DropdownMenu.Content>
       </DropdownMenu.Portal>

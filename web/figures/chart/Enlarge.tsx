@@ -1,8 +1,12 @@
 import { Maximize2 } from 'lucide-react';
 import { type ReactNode, useState } from 'react';
+import { EN_VIEW } from '#wording/messages/en/view';
+import { messagesOf } from '#wording/messages/translate';
 import { Button } from '../../ui/Button';
 import { Dialog } from '../../ui/Dialog';
 import { useSize } from '../../ui/useSize';
+
+const t = messagesOf('view', EN_VIEW);
 
 /** The room a picture has, in pixels. */
 export interface PictureSize {
@@ -24,8 +28,8 @@ export function Enlarge({
       <Button
         kind="quiet"
         className="h-[24px] px-2 text-soft"
-        aria-label={`Enlarge ${heading}`}
-        title="Enlarge"
+        aria-label={t('enlarge', { heading })}
+        title={t('enlarge2')}
         onClick={() => setOpen(true)}
       >
         <Maximize2 size={14} aria-hidden />
@@ -33,7 +37,7 @@ export function Enlarge({
       {isOpen && (
         <Dialog
           title={heading}
-          description="Point at it, or use the arrow keys, to read its numbers."
+          description={t('pointAtItOrUse')}
           isOpen
           onClose={() => setOpen(false)}
           width="w-[96vw]"

@@ -1,6 +1,10 @@
 import { type KeyboardEvent, type PointerEvent, type ReactNode, type Ref, useState } from 'react';
+import { EN_VIEW } from '#wording/messages/en/view';
+import { messagesOf } from '#wording/messages/translate';
 import type { ChartNumbers } from './chartNumbers';
 import { type Plot, pointAt, xOf } from './plot';
+
+const t = messagesOf('view', EN_VIEW);
 
 interface PictureReaderProps {
   heading: string;
@@ -56,8 +60,8 @@ export function PictureReader({
     <div
       ref={pictureRef}
       role="group"
-      aria-roledescription="picture with points"
-      aria-label={`${heading}; arrow keys read its points`}
+      aria-roledescription={t('pictureWithPoints')}
+      aria-label={t('arrowKeysReadItsPoints', { heading })}
 
       tabIndex={0}
       className={`relative ${className ?? ''}`}

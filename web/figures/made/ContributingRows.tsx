@@ -5,6 +5,8 @@ import { parseDay } from '#core/period/day';
 import { describeExcluded, describeParts, showPart } from '#wording/contributions';
 import { figureUnit } from '#wording/figureUnit';
 import { showExact } from '#wording/formula';
+import { EN_VIEW } from '#wording/messages/en/view';
+import { messagesOf } from '#wording/messages/translate';
 import { formatCount } from '#wording/numbers/format';
 import { shortDay } from '#wording/period';
 import { FailureNote } from '../../app/FailureNote';
@@ -12,10 +14,12 @@ import { placeLink } from '../../app/placeLink';
 import { useGetContributionsQuery } from '../api';
 import { Part } from './Part';
 
+const t = messagesOf('view', EN_VIEW);
+
 const TITLES: Readonly<Record<Contributions['rowKind'], string>> = {
-  deals: 'Deals behind it',
-  names: 'Counted once each',
-  values: 'Typed-in values',
+  deals: t('dealsBehindIt'),
+  names: t('countedOnceEach'),
+  values: t('typedInValues'),
 };
 
 /** The rows that make a figure of any measure, each with its part; the foot is the figure. */
@@ -28,14 +32,14 @@ export function ContributingRows({ view }: { view: StandingView }) {
   if (error) return <FailureNote failure={error} />;
   if (!data)
     return (
-      <Part name="What is behind it">
-        <p className="text-soft">Looking for it …</p>
+      <Part name={t('whatIsBehindIt')}>
+        <p className="text-soft">{t('lookingForIt')}</p>
       </Part>
     );
   return (
     <Part name={TITLES[data.rowKind]}>
       {data.total.count === 0 && !data.monthlyTotals ? (
-        <p>There is nothing on these days.</p>
+        <p>{t('thereIsNothingOnThese')}</p>
       ) : (
         <RowsTable view={view} data={data} />
       )}
@@ -72,7 +76,9 @@ function RowsTable({ view, data }: { view: StandingView; data: Contributions }) 
           <th colSpan={2} />
           <th className="pl-2 text-right font-normal">{labels.numerator}</th>
           {denominatorKind && (
-            <th className="pl-2 text-right font-normal">of {labels.denominator}</th>
+            <th className="pl-2 text-right font-normal">
+              {t('of4', { denominator: labels.denominator })}
+            </th>
           )}
         </tr>
       </thead>
@@ -91,23 +97,25 @@ function RowsTable({ view, data }: { view: StandingView; data: Contributions }) 
         {remainder.count > 0 && (
           <tr>
             <td />
-            <td className="text-soft">{formatCount(remainder.count)} others</td>
+            <td className="text-soft">{t('others2', { count: formatCount(remainder.count) })}</td>
             {isMedian ? <td /> : cells(remainder)}
           </tr>
         )}
         {monthlyTotals && (
           <tr>
             <td />
-            <td title={monthlyTotals.days}>Totals from before, {monthlyTotals.days}</td>
+            <td title={monthlyTotals.days}>
+              {t('totalsFromBefore', { days: monthlyTotals.days })}
+            </td>
             {cells(monthlyTotals)}
           </tr>
         )}
         <tr className="border-t border-line font-semibold">
           <td />
-          <td>{monthlyTotals ? 'Together' : `All ${formatCount(total.count)}`}</td>
+          <td>{monthlyTotals ? t('together') : t('all', { count: formatCount(total.count) })}</td>
           {isMedian ? (
             <td className="pl-2 text-right whitespace-nowrap">
-              median {showExact(data.value, unit)}
+              {t('median', { showExact: showExact(data.value, unit) })}
             </td>
           ) : (
             cells(total)
@@ -141,12 +149,12 @@ function Sources({ view, rowKind }: { view: StandingView; rowKind: Contributions
           search: placeLink(search, { ...place, measure: view.measure.code }),
         }}
       >
-        See the values
+        {t('seeTheValues')}
       </Link>
     );
   return (
     <Link className="underline" to={{ pathname: '/deals', search: placeLink(search, place) }}>
-      See all deals of these days
+      {t('seeAllDealsOfThese')}
     </Link>
   );
 }

@@ -1,10 +1,14 @@
 import { Popover } from 'radix-ui';
 import { type ReactNode, useState } from 'react';
 import type { StandingView } from '#contract/schemas/attainment';
+import { EN_VIEW } from '#wording/messages/en/view';
+import { messagesOf } from '#wording/messages/translate';
 import { FailureNote } from '../../app/FailureNote';
 import { Loading } from '../../ui/Loading';
 import { useGetStandingQuery } from '../api';
 import { MadeOf } from './MadeOf';
+
+const t = messagesOf('view', EN_VIEW);
 
 interface HowMadeProps {
   at: { unit: string; period: string; measure: string };
@@ -24,7 +28,7 @@ export function HowMade({
   at,
   view,
   formula,
-  title = 'How this is made',
+  title = t('howThisIsMade'),
   className = '',
   isInRow = false,
   children,
@@ -64,5 +68,5 @@ export function HowMade({
 function Asked({ at, formula }: Pick<HowMadeProps, 'at' | 'formula'>) {
   const { data, error, refetch } = useGetStandingQuery(at);
   if (error) return <FailureNote failure={error} onRetry={() => void refetch()} />;
-  return data ? <MadeOf view={data} formula={formula} /> : <Loading what="how it is made" />;
+  return data ? <MadeOf view={data} formula={formula} /> : <Loading what={t('howItIsMade')} />;
 }

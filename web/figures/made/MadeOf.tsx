@@ -2,13 +2,18 @@ import { Link, useLocation } from 'react-router';
 import type { StandingView } from '#contract/schemas/attainment';
 import { parseDay } from '#core/period/day';
 import { describeApplied, describeAttainment, describeGrading, showExact } from '#wording/formula';
+import { EN_VIEW } from '#wording/messages/en/view';
+import { messagesOf } from '#wording/messages/translate';
 import { formatCount } from '#wording/numbers/format';
 import { shortDay } from '#wording/period';
+import { shippedWord } from '#wording/shipped';
 import { FailureNote } from '../../app/FailureNote';
 import { placeLink } from '../../app/placeLink';
 import { useListContributingDealsQuery } from '../api';
 import { ContributingRows } from './ContributingRows';
 import { Part } from './Part';
+
+const t = messagesOf('view', EN_VIEW);
 
 /**
  * How a figure of a standing is made: formula, target and its origin, rule and next grade, the
@@ -17,18 +22,20 @@ import { Part } from './Part';
 export function MadeOf({ view, formula }: { view: StandingView; formula?: readonly string[] }) {
   return (
     <div className="flex flex-col gap-2">
-      <p className="font-semibold">How this is made</p>
+      <p className="font-semibold">{t('howThisIsMade')}</p>
       <div>
-        {(formula ?? [describeAttainment(view), view.measure.description]).map((line) => (
-          <p key={line} className="mt-0.5">
-            {line}
-          </p>
-        ))}
+        {(formula ?? [describeAttainment(view), shippedWord(view.measure.description)]).map(
+          (line) => (
+            <p key={line} className="mt-0.5">
+              {line}
+            </p>
+          ),
+        )}
       </div>
-      <Part name={view.measure.direction === 'lower' ? 'Limit' : 'Target'}>
+      <Part name={t(view.measure.direction === 'lower' ? 'limit' : 'target')}>
         <p>{describeApplied(view)}</p>
       </Part>
-      <Part name="Status">
+      <Part name={t('status')}>
         {describeGrading(view).map((line) => (
           <p key={line}>{line}</p>
         ))}
@@ -39,10 +46,13 @@ export function MadeOf({ view, formula }: { view: StandingView; formula?: readon
         <ContributingRows view={view} />
       )}
       <p className="text-[12px] text-soft">
-        {view.unit.name}, {view.period.name}, counted {view.figures.days}.{' '}
-        {view.newestDay
-          ? `Newest deal of ${shortDay(parseDay(view.newestDay)!, true)}.`
-          : 'No deal is booked yet.'}
+        {t('counted', {
+          unit: view.unit.name,
+          period: view.period.name,
+          days: view.figures.days,
+          isNewestDay: view.newestDay ? 'yes' : 'no',
+          newest: view.newestDay && shortDay(parseDay(view.newestDay)!, true),
+        })}
       </p>
     </div>
   );
@@ -58,16 +68,16 @@ function BookedDeals({ view }: { view: StandingView }) {
   if (error) return <FailureNote failure={error} />;
   if (!data)
     return (
-      <Part name="Won deals behind it">
-        <p className="text-soft">Looking for them …</p>
+      <Part name={t('wonDealsBehindIt')}>
+        <p className="text-soft">{t('lookingForThem')}</p>
       </Part>
     );
   const money = { kind: 'money' as const, currency: data.currency };
   const show = (value: number) => showExact(value, money);
   return (
-    <Part name="Won deals behind it">
+    <Part name={t('wonDealsBehindIt')}>
       {data.count === 0 ? (
-        <p>None is booked on these days.</p>
+        <p>{t('noneIsBookedOnThese')}</p>
       ) : (
         <table className="w-full text-[12px]">
           <tbody>
@@ -79,20 +89,22 @@ function BookedDeals({ view }: { view: StandingView }) {
                 <td className="max-w-[150px] truncate pr-2">{deal.customer}</td>
                 <td className="text-right whitespace-nowrap">
                   {show(deal.credited)}
-                  {deal.isSplit ? ' (part)' : ''}
+                  {deal.isSplit ? t('part2') : ''}
                 </td>
               </tr>
             ))}
             {data.remainder.count > 0 && (
               <tr>
                 <td />
-                <td className="text-soft">{formatCount(data.remainder.count)} others</td>
+                <td className="text-soft">
+                  {t('others2', { count: formatCount(data.remainder.count) })}
+                </td>
                 <td className="text-right">{show(data.remainder.credited)}</td>
               </tr>
             )}
             <tr className="border-t border-line font-semibold">
               <td />
-              <td>All {formatCount(data.count)}</td>
+              <td>{t('all', { count: formatCount(data.count) })}</td>
               <td className="text-right">{show(data.credited)}</td>
             </tr>
           </tbody>
@@ -100,8 +112,7 @@ function BookedDeals({ view }: { view: StandingView }) {
       )}
       {data.converted > 0 && (
         <p className="text-[12px] text-soft">
-          {formatCount(data.converted)} in another currency, each converted once at the rate of its
-          close date.
+          {t('inAnotherCurrencyEachConverted', { converted: formatCount(data.converted) })}
         </p>
       )}
       <Link
@@ -111,7 +122,7 @@ function BookedDeals({ view }: { view: StandingView }) {
           search: `${placeLink(search, { unit: view.unit.code, period: view.period.id })}&status=won`,
         }}
       >
-        See them in Deals
+        {t('seeThemInDeals')}
       </Link>
     </Part>
   );

@@ -1,5 +1,7 @@
 import { useEffect, useState } from 'react';
 import type { Notes } from '#contract/schemas/note';
+import { EN_VIEW } from '#wording/messages/en/view';
+import { messagesOf } from '#wording/messages/translate';
 import { useGetMeQuery } from '../../app/api';
 import { DayField } from '../../app/DayField';
 import { FailureNote, faultAt, otherFault } from '../../app/FailureNote';
@@ -9,6 +11,8 @@ import { Field, INPUT } from '../../ui/Field';
 import { useSay } from '../../ui/Toasts';
 import { useWriteNoteMutation } from './api';
 import type { NotePlace } from './notePlace';
+
+const t = messagesOf('view', EN_VIEW);
 
 interface Typed {
   text: string;
@@ -43,7 +47,7 @@ export function NoteForm({ place, people }: { place: NotePlace; people: Notes['p
     });
     if (result.error) return;
     setTyped(EMPTY);
-    say('The note is written.');
+    say(t('theNoteIsWritten'));
   };
   const other = otherFault(error, ['text', 'assignee', 'dueOn']);
   return (
@@ -55,7 +59,7 @@ export function NoteForm({ place, people }: { place: NotePlace; people: Notes['p
       }}
     >
       <Field
-        label={place.slice ? `Note about ${place.slice.name}` : 'Note'}
+        label={place.slice ? t('noteAbout', { slice: place.slice.name }) : t('note2')}
         fault={faultAt(error, 'text')}
       >
         <textarea
@@ -67,13 +71,13 @@ export function NoteForm({ place, people }: { place: NotePlace; people: Notes['p
         />
       </Field>
       <div className="grid grid-cols-2 gap-2">
-        <Field label="Who sees to it" fault={faultAt(error, 'assignee')}>
+        <Field label={t('whoSeesToIt')} fault={faultAt(error, 'assignee')}>
           <select
             className={INPUT}
             value={typed.assignee}
             onChange={(event) => setTyped({ ...typed, assignee: event.target.value })}
           >
-            <option value="">Nobody needs to</option>
+            <option value="">{t('nobodyNeedsTo')}</option>
             {people.map(({ id, name }) => (
               <option key={id} value={id}>
                 {name}
@@ -81,7 +85,7 @@ export function NoteForm({ place, people }: { place: NotePlace; people: Notes['p
             ))}
           </select>
         </Field>
-        <Field label="Until" fault={faultAt(error, 'dueOn')}>
+        <Field label={t('until')} fault={faultAt(error, 'dueOn')}>
           <DayField
             value={typed.dueOn}
             leaning="future"
@@ -95,9 +99,9 @@ export function NoteForm({ place, people }: { place: NotePlace; people: Notes['p
           kind="main"
           type="submit"
           disabled={isLoading}
-          missing={typed.text.trim() === '' ? 'Write something first.' : null}
+          missing={typed.text.trim() === '' ? t('writeSomethingFirst') : null}
         >
-          Write the note
+          {t('writeTheNote')}
         </Button>
       </div>
     </form>

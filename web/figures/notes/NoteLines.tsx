@@ -1,7 +1,11 @@
+import { EN_VIEW } from '#wording/messages/en/view';
+import { messagesOf } from '#wording/messages/translate';
 import { describeNotePlace } from '#wording/note';
 import { useListNotesQuery } from './api';
 import type { NotePlace } from './notePlace';
 import { NoteAction } from './noteWords';
+
+const t = messagesOf('view', EN_VIEW);
 
 const SHOWN = 3;
 
@@ -10,7 +14,7 @@ export function NoteLines({ place: { unit, period } }: { place: NotePlace }) {
   const { data } = useListNotesQuery({ unit, period }, { skip: !unit || !period });
   if (!data || data.notes.length === 0) return null;
   return (
-    <ul aria-label="Open notes" className="grid gap-1">
+    <ul aria-label={t('openNotes')} className="grid gap-1">
       {data.notes.slice(0, SHOWN).map((note) => (
         <li
           key={note.id}

@@ -1,7 +1,11 @@
 import { lazy, Suspense, useState } from 'react';
+import { EN_VIEW } from '#wording/messages/en/view';
+import { messagesOf } from '#wording/messages/translate';
 import { Button } from '../../ui/Button';
 import { useListNotesQuery } from './api';
 import type { NotePlace } from './notePlace';
+
+const t = messagesOf('view', EN_VIEW);
 
 const NotesDialog = lazy(async () => ({ default: (await import('./NotesDialog')).NotesDialog }));
 
@@ -19,7 +23,7 @@ export function NotesButton({ place }: { place: NotePlace }) {
         aria-haspopup="dialog"
         onClick={() => setOpen(true)}
       >
-        Notes
+        {t('notes')}
         {count > 0 && (
           <span className="rounded-full bg-ember px-1.5 text-[11px] font-semibold text-iron">
             {count}

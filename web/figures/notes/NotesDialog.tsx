@@ -1,5 +1,7 @@
 import { useState } from 'react';
 import type { Note, NOTE_STATES } from '#contract/schemas/note';
+import { EN_VIEW } from '#wording/messages/en/view';
+import { messagesOf } from '#wording/messages/translate';
 import { describeNotePlace } from '#wording/note';
 import { useGetMeQuery } from '../../app/api';
 import { FailureNote } from '../../app/FailureNote';
@@ -14,10 +16,12 @@ import { NoteForm } from './NoteForm';
 import type { NotePlace } from './notePlace';
 import { NoteAction } from './noteWords';
 
+const t = messagesOf('view', EN_VIEW);
+
 const STATES: readonly (readonly [(typeof NOTE_STATES)[number], string])[] = [
-  ['open', 'Open'],
-  ['resolved', 'Done with'],
-  ['all', 'All'],
+  ['open', t('open')],
+  ['resolved', t('doneWith')],
+  ['all', t('all2')],
 ];
 
 /** Notes about a unit and all below it: of this period or any, found by words, answered, done with. */
@@ -35,8 +39,8 @@ export function NotesDialog({ place, onClose }: { place: NotePlace; onClose(): v
   const canWrite = me !== undefined && me.role !== 'viewer';
   return (
     <Dialog
-      title="Notes"
-      description="What people wrote down about these figures, and who sees to it."
+      title={t('notes')}
+      description={t('whatPeopleWroteDownAbout')}
       isOpen
       onClose={onClose}
       place="side"
@@ -45,7 +49,7 @@ export function NotesDialog({ place, onClose }: { place: NotePlace; onClose(): v
       {canWrite && data && <NoteForm place={place} people={data.people} />}
       <div className="mt-4 flex flex-wrap items-center gap-2 border-t border-line pt-3">
         <Segments
-          label="State"
+          label={t('state')}
           options={STATES}
           value={state}
           onChange={(next) => setState(next)}
@@ -55,13 +59,13 @@ export function NotesDialog({ place, onClose }: { place: NotePlace; onClose(): v
             type="checkbox"
             checked={isAnyPeriod}
             onChange={(event) => setAnyPeriod(event.target.checked)}
-          />{' '}
-          Any period
+          />
+          {t('anyPeriod')}
         </label>
         <input
           type="search"
-          aria-label="Find in notes"
-          placeholder="Find…"
+          aria-label={t('findInNotes')}
+          placeholder={t('find')}
           className={`${INPUT} h-[28px] min-w-[110px] flex-1`}
           value={search}
           maxLength={100}
@@ -69,15 +73,17 @@ export function NotesDialog({ place, onClose }: { place: NotePlace; onClose(): v
         />
       </div>
       {error && <FailureNote failure={error} onRetry={() => void refetch()} />}
-      {!data && !error && <Loading what="the notes" />}
-      {data?.notes.length === 0 && <p className="mt-3 text-soft">No note here.</p>}
+      {!data && !error && <Loading what={t('theNotes')} />}
+      {data?.notes.length === 0 && <p className="mt-3 text-soft">{t('noNoteHere')}</p>}
       <ul className="mt-2">
         {data?.notes.map((note) => (
           <NoteItem key={note.id} note={note} unit={place.unit} canWrite={canWrite} />
         ))}
       </ul>
       {data && data.count > data.notes.length && (
-        <p className="text-soft">{data.count - data.notes.length} older ones are not shown.</p>
+        <p className="text-soft">
+          {t('olderOnesAreNotShown', { value: data.count - data.notes.length })}
+        </p>
       )}
     </Dialog>
   );
@@ -104,8 +110,8 @@ function NoteItem({ note, unit, canWrite }: { note: Note; unit: string; canWrite
         <NoteAction note={note} />
         {note.resolvedAt && (
           <>
-            {' '}
-            · done with, {note.resolvedBy?.name}, <Moment at={note.resolvedAt} />
+            {t('doneWith2', { resolvedBy: note.resolvedBy?.name })}
+            <Moment at={note.resolvedAt} />
           </>
         )}
       </p>
@@ -125,7 +131,7 @@ function NoteItem({ note, unit, canWrite }: { note: Note; unit: string; canWrite
       {canWrite && !isAnswering && (
         <div className="mt-1.5 flex gap-2">
           <Button kind="quiet" className="h-[26px]" onClick={() => setAnswering(true)}>
-            Answer…
+            {t('answer')}
           </Button>
           <Button
             kind="quiet"
@@ -133,7 +139,7 @@ function NoteItem({ note, unit, canWrite }: { note: Note; unit: string; canWrite
             disabled={resolving.isLoading}
             onClick={() => void resolve({ id: note.id, resolved: note.resolvedAt === null })}
           >
-            {note.resolvedAt === null ? 'Done with' : 'Open again'}
+            {note.resolvedAt === null ? t('doneWith') : t('openAgain')}
           </Button>
         </div>
       )}
@@ -147,7 +153,7 @@ function NoteItem({ note, unit, canWrite }: { note: Note; unit: string; canWrite
         >
           <textarea
             autoFocus
-            aria-label={`Answer to ${note.author.name}`}
+            aria-label={t('answerTo', { author: note.author.name })}
             className={`${INPUT} h-auto py-1.5`}
             rows={2}
             maxLength={2_000}
@@ -158,12 +164,12 @@ function NoteItem({ note, unit, canWrite }: { note: Note; unit: string; canWrite
             <Button
               type="submit"
               disabled={replying.isLoading}
-              missing={text.trim() === '' ? 'Write something first.' : null}
+              missing={text.trim() === '' ? t('writeSomethingFirst') : null}
             >
-              Answer
+              {t('answer2')}
             </Button>
             <Button kind="quiet" onClick={() => setAnswering(false)}>
-              Cancel
+              {t('cancel')}
             </Button>
           </div>
         </form>

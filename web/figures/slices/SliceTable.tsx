@@ -1,17 +1,23 @@
 import { Link, useLocation } from 'react-router';
 import type { SliceAttainment, SliceAttainmentRow } from '#contract/schemas/sliceAttainment';
 import { figureUnit } from '#wording/figureUnit';
+import { EN_VIEW } from '#wording/messages/en/view';
+import { messagesOf } from '#wording/messages/translate';
 import { formatCount, formatExact, withSign } from '#wording/numbers/format';
+import { shippedWord, statusLabel } from '#wording/shipped';
 import { headingOf, partInSentence, pluralOfPart } from '#wording/takenApart';
 import { type Shown, useShown } from '../../app/display';
 import { placeLink } from '../../app/placeLink';
 import { AttainmentBar } from '../../charts/AttainmentBar';
 import { textOf } from '../../charts/status';
 import { StatusMark } from '../../charts/StatusMark';
+import { rich } from '../../language/rich';
 import { type Column, DataTable } from '../../ui/DataTable';
 import { LineList } from '../../ui/LineList';
 import { useIsNarrowerThan } from '../../ui/useScreen';
 import { NoteFlag } from '../notes/NoteFlag';
+
+const t = messagesOf('view', EN_VIEW);
 
 /** A row with its place among those with an attainment; null where it has none. */
 export type PlacedRow = SliceAttainmentRow & { rank?: number | null };
@@ -21,17 +27,20 @@ export function SliceTable({ view, rows }: { view: SliceAttainment; rows: readon
   const { search } = useLocation();
   const isPhone = useIsNarrowerThan('phone');
   const shown = useShown(figureUnit(view));
-  const label = `${headingOf(view.by)} of ${view.unit.name}`;
+  const label = t('of5', { headingOf: headingOf(view.by), unit: view.unit.name });
   const isRanked = rows.some(({ rank }) => rank !== undefined);
   const planLink = `/plan${placeLink(search) || '?'}&rows=${view.by}`;
   if (rows.length === 0)
     return (
       <p className="rounded-sheet border border-line bg-sheet p-4 text-soft">
-        Nothing to show. Set targets by {partInSentence(view.by)} in{' '}
-        <Link className="underline" to={planLink}>
-          Plan
-        </Link>
-        .
+        {rich(t, 'nothingToShowSetTargets', {
+          partInSentence: partInSentence(view.by),
+          link: (words) => (
+            <Link className="underline" to={planLink}>
+              {words}
+            </Link>
+          ),
+        })}
       </p>
     );
   return (
@@ -53,7 +62,7 @@ export function SliceTable({ view, rows }: { view: SliceAttainment; rows: readon
                 <NoteFlag slice={{ by: view.by, key: row.key }} />
               </span>
             ),
-            value: row.attainmentText ?? 'no target',
+            value: row.attainmentText ?? t('noTarget'),
             note: row.actual === null ? '–' : shown.figure(row.actual),
             beside: row.gap === null ? '' : shown.difference(row.gap),
           })}
@@ -89,24 +98,40 @@ function Footer({
   const { own, remainder, withoutValue } = view;
   const facts = [
     ...(remainder
-      ? [`all others (${formatCount(remainder.count)}) ${shown.figure(remainder.actual)}`]
+      ? [
+          t('allOthers', {
+            count: formatCount(remainder.count),
+            actual: shown.figure(remainder.actual),
+          }),
+        ]
       : []),
     ...(withoutValue !== 0
-      ? [`without a ${partInSentence(view.by)} ${shown.figure(withoutValue)}`]
+      ? [
+          t('withoutA', {
+            partInSentence: partInSentence(view.by),
+            withoutValue: shown.figure(withoutValue),
+          }),
+        ]
       : []),
-    ...(own.actual === null ? [] : [`all of ${view.unit.name} ${shown.figure(own.actual)}`]),
-    ...(own.target === null ? [] : [`its own target ${shown.figure(own.target)}`]),
+    ...(own.actual === null
+      ? []
+      : [t('allOf', { unit: view.unit.name, actual: shown.figure(own.actual) })]),
+    ...(own.target === null ? [] : [t('itsOwnTarget', { target: shown.figure(own.target) })]),
     ...(own.unallocated === null || own.unallocated === 0
       ? []
       : [
-          `${shown.figure(Math.abs(own.unallocated))} of it ${own.unallocated > 0 ? 'not allocated' : 'over-assigned'} to ${pluralOfPart(view.by)}`,
+          t('unallocated', {
+            abs: shown.figure(Math.abs(own.unallocated)),
+            isLeft: own.unallocated > 0 ? 'yes' : 'no',
+            pluralOfPart: pluralOfPart(view.by),
+          }),
         ]),
   ];
   return (
     <span className="flex flex-wrap justify-between gap-x-4">
       <span>{facts.join(' · ')}</span>
       <Link className="underline" to={planLink}>
-        Targets by {partInSentence(view.by)} in Plan
+        {t('targetsByInPlan', { partInSentence: partInSentence(view.by) })}
       </Link>
     </span>
   );
@@ -118,13 +143,13 @@ function buildColumns(view: SliceAttainment, shown: Shown, isRanked: boolean): C
     value === null ? '–' : <span title={formatExact(value, unit)}>{shown.column(value)}</span>;
   const place: Column<PlacedRow> = {
     key: 'rank',
-    heading: 'Place',
+    heading: t('place'),
     width: '52px',
     cell: ({ rank }) => <span className="font-semibold">{rank ?? '–'}</span>,
   };
   const pace: Column<PlacedRow> = {
     key: 'pace',
-    heading: 'Against pace',
+    heading: t('againstPace'),
     width: '110px',
     align: 'right',
     cell: (row) => signed(row.aheadOfPace, unit, shown),
@@ -145,14 +170,14 @@ function buildColumns(view: SliceAttainment, shown: Shown, isRanked: boolean): C
     },
     {
       key: 'actual',
-      heading: view.measure.name,
+      heading: shippedWord(view.measure.name),
       width: '86px',
       align: 'right',
       cell: (row) => money(row.actual),
     },
     {
       key: 'target',
-      heading: 'Target',
+      heading: t('target'),
       width: '100px',
       align: 'right',
       cell: (row) => (
@@ -161,11 +186,11 @@ function buildColumns(view: SliceAttainment, shown: Shown, isRanked: boolean): C
     },
     {
       key: 'attainment',
-      heading: 'Attainment',
+      heading: t('attainment'),
       width: isRanked ? '160px' : '190px',
       cell: (row) =>
         row.attainment === null ? (
-          <span className="text-soft">{row.target === null ? '' : row.status.label}</span>
+          <span className="text-soft">{row.target === null ? '' : statusLabel(row.status)}</span>
         ) : (
           <span className="flex items-center gap-2">
             <AttainmentBar
@@ -182,7 +207,7 @@ function buildColumns(view: SliceAttainment, shown: Shown, isRanked: boolean): C
     },
     {
       key: 'gap',
-      heading: 'Gap',
+      heading: t('gap2'),
       width: '100px',
       align: 'right',
       cell: (row) => signed(row.gap, unit, shown),

@@ -2,8 +2,11 @@ import { Pin, PinOff } from 'lucide-react';
 import { useState } from 'react';
 import { Link, useLocation } from 'react-router';
 import { KEPT_PATHS, type KeptView } from '#contract/schemas/keptView';
+import { EN_VIEW } from '#wording/messages/en/view';
+import { messagesOf } from '#wording/messages/translate';
 import { faultAt, otherFault } from '../../app/FailureNote';
 import { usePlace } from '../../app/place';
+import { rich } from '../../language/rich';
 import { Button } from '../../ui/Button';
 import { Field, INPUT } from '../../ui/Field';
 import { Menu } from '../../ui/Menu';
@@ -16,6 +19,8 @@ import {
 } from './api';
 import { ShareForm } from './ShareForm';
 import { TakeAlong } from './TakeAlong';
+
+const t = messagesOf('view', EN_VIEW);
 
 const isPinned = ({ pinned }: KeptView) => pinned !== null;
 
@@ -37,14 +42,12 @@ export function KeptViewsMenu({ unitName }: { unitName: string }) {
   return (
     <>
       <span data-nopicture className="contents">
-        <Menu name="Views" width="w-[330px] max-w-[94vw]" isOpen={isOpen} onOpen={setOpen}>
-          <ul aria-label="Kept views" className="max-h-[46vh] overflow-y-auto">
+        <Menu name={t('viewsMenu')} width="w-[330px] max-w-[94vw]" isOpen={isOpen} onOpen={setOpen}>
+          <ul aria-label={t('keptViews')} className="max-h-[46vh] overflow-y-auto">
             {sorted.map((view) => (
               <ViewItem key={view.id} view={view} pinned={pinned} onOpen={() => setOpen(false)} />
             ))}
-            {views.length === 0 && (
-              <li className="text-soft">None yet. What you see now can be kept under a name.</li>
-            )}
+            {views.length === 0 && <li className="text-soft">{t('noneYetWhatYouSee')}</li>}
           </ul>
           <KeepForm unitName={unitName} onKept={() => setOpen(false)} />
           <div className="mt-2 flex gap-2 border-t border-line pt-2">
@@ -54,10 +57,10 @@ export function KeptViewsMenu({ unitName }: { unitName: string }) {
                 setSharing(true);
               }}
             >
-              Send by mail…
+              {t('sendByMail')}
             </Button>
             <Link to="/reports" className="self-center text-[12.5px] underline underline-offset-2">
-              Send regularly
+              {t('sendRegularly')}
             </Link>
           </div>
           <TakeAlong onDone={() => setOpen(false)} />
@@ -85,9 +88,9 @@ function ViewItem({
     const result = await remove(view.id);
     if (result.error) return;
     const { name, description, sharedWith, path, search } = view;
-    say(`The view “${name}” is removed.`, {
+    say(t('theViewIsRemoved', { name }), {
       action: {
-        label: 'Undo',
+        label: t('undo'),
         run: () => void keep({ name, description, sharedWith, path, search }),
       },
     });
@@ -102,14 +105,16 @@ function ViewItem({
       >
         <span className="block truncate">{view.name}</span>
         <span className="block truncate text-[11.5px] text-soft">
-          {view.sharedWithName ? `seen by ${view.sharedWithName} and below` : 'only yours'}
-          {!view.isOwn && ` · from ${view.userName}`}
+          {view.sharedWithName
+            ? t('seenByAndBelow', { sharedWithName: view.sharedWithName })
+            : t('onlyYours')}
+          {!view.isOwn && t('from', { userName: view.userName })}
         </span>
       </Link>
       <button
         type="button"
         aria-pressed={isPinned(view)}
-        aria-label={`Pin ${view.name}`}
+        aria-label={t('pin', { name: view.name })}
         className="touchable grid size-[26px] place-items-center rounded-[4px] hover:bg-hover"
         onClick={() =>
           void pin(isPinned(view) ? pinned.filter((id) => id !== view.id) : [...pinned, view.id])
@@ -119,7 +124,10 @@ function ViewItem({
       </button>
       {view.isOwn && (
         <Button kind="quiet" className="h-[24px] px-1.5 text-[11.5px]" onClick={() => void drop()}>
-          Remove<span className="sr-only"> {view.name}</span>
+          {rich(t, 'remove', {
+            part: (words) => <span className="sr-only">{words}</span>,
+            name: view.name,
+          })}
         </Button>
       )}
     </li>
@@ -145,7 +153,7 @@ function KeepForm({ unitName, onKept }: { unitName: string; onKept(): void }) {
       search: withoutDialogs(search),
     });
     if (result.error) return;
-    say(`The view “${result.data.name}” is kept.`);
+    say(t('theViewIsKept', { name: result.data.name }));
     setName('');
     setDescription('');
     onKept();
@@ -159,7 +167,7 @@ function KeepForm({ unitName, onKept }: { unitName: string; onKept(): void }) {
         void send();
       }}
     >
-      <Field label="Keep what is shown as" fault={faultAt(error, 'name') && 'Give it a name.'}>
+      <Field label={t('keepWhatIsShownAs')} fault={faultAt(error, 'name') && t('giveItAName')}>
         <input
           className={INPUT}
           maxLength={80}
@@ -167,7 +175,7 @@ function KeepForm({ unitName, onKept }: { unitName: string; onKept(): void }) {
           onChange={(event) => setName(event.target.value)}
         />
       </Field>
-      <Field label="What it shows, if the name does not say it">
+      <Field label={t('whatItShowsIfThe')}>
         <input
           className={INPUT}
           maxLength={500}
@@ -181,7 +189,7 @@ function KeepForm({ unitName, onKept }: { unitName: string; onKept(): void }) {
           checked={isShared}
           onChange={(event) => setShared(event.target.checked)}
         />
-        Seen by {unitName} and all below
+        {t('seenByAndAllBelow', { unitName })}
       </label>
       {error && other && (
         <p role="alert" className="text-grade-1">
@@ -192,9 +200,9 @@ function KeepForm({ unitName, onKept }: { unitName: string; onKept(): void }) {
         <Button
           type="submit"
           disabled={isLoading}
-          missing={name.trim() === '' ? 'Give it a name first.' : null}
+          missing={name.trim() === '' ? t('giveItANameFirst') : null}
         >
-          Keep
+          {t('keep')}
         </Button>
       </div>
     </form>

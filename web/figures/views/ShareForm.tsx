@@ -3,12 +3,16 @@ import { useLocation } from 'react-router';
 import * as routes from '#contract/routes/reports';
 import { KEPT_PATHS } from '#contract/schemas/keptView';
 import type { Reports, ReportSent, ShareInput } from '#contract/schemas/report';
+import { EN_VIEW } from '#wording/messages/en/view';
+import { messagesOf } from '#wording/messages/translate';
 import { api } from '../../app/api';
 import { otherFault } from '../../app/FailureNote';
 import { Button } from '../../ui/Button';
 import { Dialog } from '../../ui/Dialog';
 import { Field, INPUT } from '../../ui/Field';
 import { useSay } from '../../ui/Toasts';
+
+const t = messagesOf('view', EN_VIEW);
 
 const { useListReceiversQuery, useShareViewMutation } = api.injectEndpoints({
   endpoints: (build) => ({
@@ -59,8 +63,8 @@ export function ShareForm({
   };
   return (
     <Dialog
-      title="Send by mail"
-      description="The sentence, a table and a link that opens this very state, for whoever may see it."
+      title={t('sendByMail2')}
+      description={t('theSentenceATableAnd')}
       isOpen
       onClose={onClose}
       width="w-[480px]"
@@ -72,7 +76,7 @@ export function ShareForm({
           void send();
         }}
       >
-        <Field label="Your words to it">
+        <Field label={t('yourWordsToIt')}>
           <textarea
             rows={2}
             maxLength={2_000}
@@ -83,7 +87,7 @@ export function ShareForm({
           />
         </Field>
         <fieldset>
-          <legend className="font-medium">To whom</legend>
+          <legend className="font-medium">{t('toWhom')}</legend>
           <div className="mt-1 flex max-h-[180px] flex-wrap gap-x-4 gap-y-1 overflow-y-auto">
             {data?.people.map(({ id, name }) => (
               <label key={id} className="flex items-center gap-1.5">
@@ -107,18 +111,18 @@ export function ShareForm({
             onClick={() =>
               void navigator.clipboard
                 .writeText(window.location.href)
-                .then(() => say('The link is copied.'))
+                .then(() => say(t('theLinkIsCopied')))
             }
           >
-            Copy the link
+            {t('copyTheLink')}
           </Button>
           <Button
             kind="main"
             type="submit"
             disabled={isLoading}
-            missing={receivers.length === 0 ? 'Choose to whom.' : null}
+            missing={receivers.length === 0 ? t('chooseToWhom') : null}
           >
-            Send
+            {t('send')}
           </Button>
         </div>
       </form>

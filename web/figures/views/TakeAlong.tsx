@@ -1,10 +1,14 @@
 import { useState } from 'react';
 import { useLocation } from 'react-router';
+import { EN_VIEW } from '#wording/messages/en/view';
+import { messagesOf } from '#wording/messages/translate';
 import { nameOfView } from '../../app/frame/views';
 import { usePlace } from '../../app/place';
 import { Button } from '../../ui/Button';
 import { useSay } from '../../ui/Toasts';
 import { copyView, saveView } from './picture';
+
+const t = messagesOf('view', EN_VIEW);
 
 /** What is shown as a picture, to the clipboard or as a file, or on paper. */
 export function TakeAlong({ onDone }: { onDone(): void }) {
@@ -33,25 +37,20 @@ export function TakeAlong({ onDone }: { onDone(): void }) {
   return (
     <div
       role="group"
-      aria-label="Take along"
+      aria-label={t('takeAlong')}
       className="mt-2 flex flex-wrap gap-1.5 border-t border-line pt-2"
     >
       {button(
-        'Copy as picture',
-        () =>
-          void run(
-            copyView,
-            'The picture is in the clipboard.',
-            'This browser keeps no pictures in its clipboard. Save it as PNG.',
-          ),
+        t('copyAsPicture'),
+        () => void run(copyView, t('thePictureIsInThe'), t('thisBrowserKeepsNoPictures')),
       )}
       {(['png', 'svg'] as const).map((format) =>
         button(
           format.toUpperCase(),
-          () => void run(() => saveView(format, name), null, 'The picture could not be made.'),
+          () => void run(() => saveView(format, name), null, t('thePictureCouldNotBe')),
         ),
       )}
-      {button('Print or PDF', () => {
+      {button(t('printOrPdf'), () => {
         onDone();
         // After the menu is gone: it is no part of the page.
         setTimeout(() => print(), 200);

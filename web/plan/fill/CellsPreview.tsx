@@ -1,9 +1,13 @@
 import { changeOf } from '#core/comparison/change';
 import type { FilledCell } from '#core/targets/fill/way';
+import { EN_PLAN } from '#wording/messages/en/plan';
+import { messagesOf } from '#wording/messages/translate';
 import { formatColumn, withSign } from '#wording/numbers/format';
 import { describePeriod } from '#wording/period';
 import { DataTable } from '../../ui/DataTable';
 import type { Workbench } from '../workbench';
+
+const t = messagesOf('plan', EN_PLAN);
 
 /** Every cell a fill would set: what stands there now, what would, and the difference. */
 export function CellsPreview({
@@ -16,7 +20,7 @@ export function CellsPreview({
   height: number;
 }) {
   const show = (value: number | null) =>
-    value === null ? 'none' : formatColumn(value, bench.figure);
+    value === null ? t('none') : formatColumn(value, bench.figure);
   const showDifference = ({ value, before }: FilledCell) => {
     const { difference } = changeOf(value, before ?? value);
     return difference === 0 ? '' : withSign(difference, show(difference));
@@ -27,39 +31,39 @@ export function CellsPreview({
       style={{ height }}
     >
       <DataTable
-        label="Cells that would change"
+        label={t('cellsThatWouldChange')}
         rows={cells}
         keyOf={(cell) => `${cell.unitId} ${cell.period.id}`}
         columns={[
           {
             key: 'unit',
-            heading: 'Who',
+            heading: t('who'),
             width: 'minmax(120px,1fr)',
             cell: (cell) => bench.tree.find(cell.unitId)!.name,
           },
           {
             key: 'period',
-            heading: 'When',
+            heading: t('when'),
             width: '130px',
             cell: (cell) => describePeriod(cell.period, bench.calendar),
           },
           {
             key: 'before',
-            heading: 'Now',
+            heading: t('now'),
             width: '90px',
             align: 'right',
             cell: (cell) => <span className="text-soft">{show(cell.before)}</span>,
           },
           {
             key: 'value',
-            heading: 'Then',
+            heading: t('then'),
             width: '90px',
             align: 'right',
             cell: (cell) => <span className="font-semibold">{show(cell.value)}</span>,
           },
           {
             key: 'difference',
-            heading: 'Change',
+            heading: t('change'),
             width: '90px',
             align: 'right',
             cell: (cell) => showDifference(cell),

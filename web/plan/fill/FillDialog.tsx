@@ -2,6 +2,8 @@ import { useState } from 'react';
 import type { PlanSummary } from '#contract/schemas/plan';
 import { describeEach, describeTogether } from '#core/targets/fill/describe';
 import { type FillResult, PEOPLE_WEIGHTS, PHASINGS } from '#core/targets/fill/way';
+import { EN_PLAN } from '#wording/messages/en/plan';
+import { messagesOf } from '#wording/messages/translate';
 import { formatCount, formatExact } from '#wording/numbers/format';
 import { Button } from '../../ui/Button';
 import { Dialog } from '../../ui/Dialog';
@@ -17,26 +19,28 @@ import { faultWords, noteWords } from './fillWords';
 import { LineTermsTable } from './LineTermsTable';
 import { PeriodShares } from './PeriodShares';
 
+const t = messagesOf('plan', EN_PLAN);
+
 const WAY_NAMES: Record<WayKind, string> = {
-  total: 'Share out a total',
-  priorYear: 'From last year',
-  each: 'One amount each',
-  percent: 'Change by a percent',
-  partial: 'Newcomers and leavers',
-  copy: 'From another plan',
+  total: t('shareOutATotal2'),
+  priorYear: t('fromLastYear2'),
+  each: t('oneAmountEach2'),
+  percent: t('changeByAPercent2'),
+  partial: t('newcomersAndLeavers2'),
+  copy: t('fromAnotherPlan2'),
 };
 const PEOPLE_NAMES = {
   even: 'evenly',
-  priorYear: "by last year's result",
-  present: 'by present shares',
-  custom: 'by shares of my own',
+  priorYear: t('byLastYearsResult'),
+  present: t('byPresentShares'),
+  custom: t('bySharesOfMyOwn'),
 } as const;
 const PHASING_NAMES = {
-  workingDays: 'by working days',
+  workingDays: t('byWorkingDays'),
   even: 'evenly',
-  priorYear: "in last year's shape",
-  present: 'as in this plan now',
-  custom: 'by shares of my own',
+  priorYear: t('inLastYearsShape'),
+  present: t('asInThisPlanNow'),
+  custom: t('bySharesOfMyOwn'),
 } as const;
 const ROUNDINGS = [1, 10, 100, 1000, 10_000];
 
@@ -121,8 +125,11 @@ export function FillDialog({ sheet, selection, plans, way, saves, onClose }: Fil
 
   return (
     <Dialog
-      title="Fill targets"
-      description={`${bench.unit.name}, ${sheet.total.fullName}. Nothing changes before you say so.`}
+      title={t('fillTargets')}
+      description={t('nothingChangesBeforeYouSay', {
+        unit: bench.unit.name,
+        fullName: sheet.total.fullName,
+      })}
       isOpen
       onClose={onClose}
       width="w-[1000px]"
@@ -137,7 +144,7 @@ export function FillDialog({ sheet, selection, plans, way, saves, onClose }: Fil
       >
         <div className="flex flex-col gap-3">
           {choose(
-            'How',
+            t('how'),
             form.way,
             Object.fromEntries(
               WAYS.filter((each) => each !== 'total' || canShare(bench)).map((each) => [
@@ -153,7 +160,7 @@ export function FillDialog({ sheet, selection, plans, way, saves, onClose }: Fil
           )}
           {(form.way === 'total' || form.way === 'each') && (
             <Field
-              label={form.way === 'total' ? 'Total, all together' : 'Amount for each'}
+              label={form.way === 'total' ? t('totalAllTogether') : t('amountForEach')}
               fault={faults.amount || undefined}
             >
               <input
@@ -161,28 +168,28 @@ export function FillDialog({ sheet, selection, plans, way, saves, onClose }: Fil
                 inputMode="decimal"
                 value={form.amount}
                 onChange={(event) => change({ amount: event.target.value })}
-                placeholder="for example 1,380,000 or 1.38m"
+                placeholder={t('forExample1380000')}
               />
             </Field>
           )}
           {form.way === 'partial' && (
             <Field
-              label="Full target of one period"
+              label={t('fullTargetOfOnePeriod')}
               fault={faults.amount || undefined}
-              hint="Of it each gets what a ramp asks and the working days they are there. Empty: the average of the peers."
+              hint={t('ofItEachGetsWhat')}
             >
               <input
                 className={INPUT}
                 inputMode="decimal"
                 value={form.amount}
                 onChange={(event) => change({ amount: event.target.value })}
-                placeholder="average of the peers"
+                placeholder={t('averageOfThePeers')}
               />
             </Field>
           )}
           {(form.way === 'priorYear' || form.way === 'percent') && (
             <Field
-              label={form.way === 'priorYear' ? 'Growth in percent' : 'Change in percent'}
+              label={form.way === 'priorYear' ? t('growthInPercent') : t('changeInPercent')}
               fault={faults.percent || undefined}
             >
               <input
@@ -194,7 +201,7 @@ export function FillDialog({ sheet, selection, plans, way, saves, onClose }: Fil
             </Field>
           )}
           {form.way === 'copy' && (
-            <Field label="Plan" fault={faults.plan || undefined}>
+            <Field label={t('plan')} fault={faults.plan || undefined}>
               <select
                 className={INPUT}
                 value={form.plan ?? ''}
@@ -202,7 +209,7 @@ export function FillDialog({ sheet, selection, plans, way, saves, onClose }: Fil
                   change({ plan: event.target.value === '' ? null : Number(event.target.value) })
                 }
               >
-                <option value="">Choose a plan</option>
+                <option value="">{t('chooseAPlan')}</option>
                 {plans
                   .filter(
                     (plan) =>
@@ -218,32 +225,32 @@ export function FillDialog({ sheet, selection, plans, way, saves, onClose }: Fil
             </Field>
           )}
           {choose(
-            'For whom',
+            t('forWhom'),
             form.who,
             {
-              people: 'every salesperson below',
-              below: 'the units directly below',
-              own: `${bench.unit.name} itself`,
-              selected: 'the selected lines',
+              people: t('everySalespersonBelow'),
+              below: t('theUnitsDirectlyBelow'),
+              own: t('itself', { unit: bench.unit.name }),
+              selected: t('theSelectedLines'),
             },
             (value: FillForm['who']) => change({ who: value }),
           )}
           {choose(
-            'When',
+            t('when'),
             form.when,
-            { shown: `${sheet.total.fullName}`, selected: 'the selected periods' },
+            { shown: `${sheet.total.fullName}`, selected: t('theSelectedPeriods') },
             (value: FillForm['when']) => change({ when: value }),
           )}
           {form.way === 'total' &&
             choose(
-              'Over people',
+              t('overPeople'),
               form.people,
               Object.fromEntries(PEOPLE_WEIGHTS.map((each) => [each, PEOPLE_NAMES[each]])),
               (value: FillForm['people']) => change({ people: value }),
             )}
           {form.way === 'total' &&
             choose(
-              'Over periods',
+              t('overPeriods'),
               form.phasing,
               Object.fromEntries(PHASINGS.map((each) => [each, PHASING_NAMES[each]])),
               (value: FillForm['phasing']) => change({ phasing: value }),
@@ -260,7 +267,7 @@ export function FillDialog({ sheet, selection, plans, way, saves, onClose }: Fil
           {form.way !== 'each' &&
             form.way !== 'copy' &&
             choose(
-              'Rounded to',
+              t('roundedTo'),
               String(form.rounding),
               Object.fromEntries(ROUNDINGS.map((each) => [String(each), formatCount(each)])),
               (value: string) => change({ rounding: Number(value) }),
@@ -270,8 +277,7 @@ export function FillDialog({ sheet, selection, plans, way, saves, onClose }: Fil
           <p role="status" className="min-h-[38px] pb-2">
             {result === null ? (
               <span className="text-soft">
-                {Object.values(faults).find(Boolean) ??
-                  'Type an amount to see every cell it would change.'}
+                {Object.values(faults).find(Boolean) ?? t('typeAnAmountToSee')}
               </span>
             ) : (
               <Summary
@@ -307,15 +313,13 @@ export function FillDialog({ sheet, selection, plans, way, saves, onClose }: Fil
           />
         </div>
         <div className="col-span-2 flex justify-end gap-2">
-          <Button onClick={onClose}>Cancel</Button>
+          <Button onClick={onClose}>{t('cancel')}</Button>
           <Button
             type="submit"
             kind="main"
-            missing={changing === 0 ? 'Nothing would change.' : null}
+            missing={changing === 0 ? t('nothingWouldChange') : null}
           >
-            {changing === 0
-              ? 'Nothing to change'
-              : `Fill ${changing} ${changing === 1 ? 'cell' : 'cells'}`}
+            {changing === 0 ? t('nothingToChange') : t('fill', { changing })}
           </Button>
         </div>
       </form>
@@ -350,10 +354,12 @@ function Summary({ result, people, periods, way, show, older }: SummaryProps) {
       <span className="font-semibold">{words}</span>
       {way !== 'each' && (
         <span className="text-soft">
-          {' '}
-          over {people} {people === 1 ? 'line' : 'lines'} and {periods}{' '}
-          {periods === 1 ? 'period' : 'periods'}
-          {result.kept > 0 ? `, ${show(result.kept)} of it locked` : ''}.
+          {t('overAnd', {
+            people,
+            periods,
+            hasLocked: result.kept > 0 ? 'yes' : 'no',
+            kept: show(result.kept),
+          })}
         </span>
       )}
       {note && <span className="text-soft"> {note}</span>}

@@ -1,11 +1,15 @@
 import type { Period } from '#core/period/calendar';
 import { sumByUnit } from '#core/targets/fill/fill';
 import type { FillResult } from '#core/targets/fill/way';
+import { EN_PLAN } from '#wording/messages/en/plan';
+import { messagesOf } from '#wording/messages/translate';
 import { formatColumn } from '#wording/numbers/format';
 import { DataTable } from '../../ui/DataTable';
 import type { SheetRow } from '../sheet';
 import type { Workbench } from '../workbench';
 import type { FillForm, TermsText } from './fillForm';
+
+const t = messagesOf('plan', EN_PLAN);
 
 interface LineTermsTableProps {
   lines: readonly SheetRow[];
@@ -41,7 +45,7 @@ export function LineTermsTable({
     value === undefined ? '–' : formatColumn(value, bench.figure);
   const box = (line: SheetRow, field: 'least' | 'most' | 'share', name: string) => (
     <input
-      aria-label={`${name} of ${line.unit.name}`}
+      aria-label={t('of2', { name, unit: line.unit.name })}
       inputMode="decimal"
       disabled={form.terms[line.unit.id]?.isLocked}
       value={form.terms[line.unit.id]?.[field] ?? ''}
@@ -58,31 +62,31 @@ export function LineTermsTable({
   return (
     <div className="flex h-[210px] min-h-0 flex-col overflow-hidden rounded-sheet border border-line">
       <DataTable
-        label="Lines of the share-out"
+        label={t('linesOfTheShareOut')}
         rows={lines}
         keyOf={(line) => line.unit.id}
         columns={[
           {
             key: 'name',
-            heading: 'Line',
+            heading: t('line'),
             width: 'minmax(120px,1fr)',
             cell: (line) => line.unit.name,
           },
           {
             key: 'now',
-            heading: 'Now',
+            heading: t('now'),
             width: '84px',
             align: 'right',
             cell: (line) => <span className="text-soft">{show(now.get(line.unit.id))}</span>,
           },
           {
             key: 'lock',
-            heading: 'Lock',
+            heading: t('lock'),
             width: '44px',
             cell: (line) => (
               <input
                 type="checkbox"
-                aria-label={`Lock ${line.unit.name}`}
+                aria-label={t('lock2', { unit: line.unit.name })}
                 checked={form.terms[line.unit.id]?.isLocked ?? false}
                 onChange={(event) => set(line, { isLocked: event.target.checked })}
               />
@@ -90,32 +94,32 @@ export function LineTermsTable({
           },
           {
             key: 'least',
-            heading: 'Minimum',
+            heading: t('minimum'),
             width: '84px',
             align: 'right',
-            cell: (line) => box(line, 'least', 'Least'),
+            cell: (line) => box(line, 'least', t('least')),
           },
           {
             key: 'most',
-            heading: 'Maximum',
+            heading: t('maximum'),
             width: '84px',
             align: 'right',
-            cell: (line) => box(line, 'most', 'Most'),
+            cell: (line) => box(line, 'most', t('most')),
           },
           ...(form.people === 'custom'
             ? [
                 {
                   key: 'share',
-                  heading: 'Share %',
+                  heading: t('share2'),
                   width: '70px',
                   align: 'right' as const,
-                  cell: (line: SheetRow) => box(line, 'share', 'Share'),
+                  cell: (line: SheetRow) => box(line, 'share', t('share')),
                 },
               ]
             : []),
           {
             key: 'then',
-            heading: 'Then',
+            heading: t('then'),
             width: '90px',
             align: 'right',
             cell: (line) => (

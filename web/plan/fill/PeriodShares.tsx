@@ -1,7 +1,11 @@
 import type { Period } from '#core/period/calendar';
+import { EN_PLAN } from '#wording/messages/en/plan';
+import { messagesOf } from '#wording/messages/translate';
 import { shortPeriod } from '#wording/period';
 import { INPUT } from '../../ui/Field';
 import type { Workbench } from '../workbench';
+
+const t = messagesOf('plan', EN_PLAN);
 
 interface PeriodSharesProps {
   periods: readonly Period[];
@@ -15,7 +19,7 @@ interface PeriodSharesProps {
 export function PeriodShares({ periods, bench, shares, fault, onChange }: PeriodSharesProps) {
   return (
     <fieldset aria-describedby="period-shares-fault">
-      <legend className="mb-1 text-[12.5px] text-soft">Share of each period, in percent</legend>
+      <legend className="mb-1 text-[12.5px] text-soft">{t('shareOfEachPeriodIn')}</legend>
       <div className="grid grid-cols-4 gap-1.5">
         {periods.map((period) => (
           <label key={period.id} className="text-[11.5px] text-soft">
@@ -23,7 +27,7 @@ export function PeriodShares({ periods, bench, shares, fault, onChange }: Period
             <input
               className={`${INPUT} h-[26px] text-right`}
               inputMode="decimal"
-              aria-label={`Share of ${period.id}`}
+              aria-label={t('shareOf', { id: period.id })}
               value={shares[period.id] ?? ''}
               onChange={(event) => onChange({ ...shares, [period.id]: event.target.value })}
             />

@@ -2,9 +2,13 @@ import { readTyped } from '#core/money/typed';
 import type { Period } from '#core/period/calendar';
 import { fillCells } from '#core/targets/fill/fill';
 import type { FillResult, FillWay, LineTerms, PeopleWeight, Phasing } from '#core/targets/fill/way';
+import { EN_PLAN } from '#wording/messages/en/plan';
+import { messagesOf } from '#wording/messages/translate';
 import { cellsOf, type Selection, toBlockOf } from '../../ui/grid/selection';
 import type { Sheet, SheetRow } from '../sheet';
 import type { Workbench } from '../workbench';
+
+const t = messagesOf('plan', EN_PLAN);
 
 export const WAYS = ['total', 'priorYear', 'each', 'percent', 'partial', 'copy'] as const;
 export type WayKind = (typeof WAYS)[number];
@@ -93,7 +97,7 @@ export function readFill(
   if (!way || Object.keys(faults).length > 0) return { faults, result: null, lines, periods };
   if (way.kind === 'copy' && !other)
     return {
-      faults: { plan: form.plan === null ? 'Choose a plan.' : '' },
+      faults: { plan: form.plan === null ? t('chooseAPlan2') : '' },
       result: null,
       lines,
       periods,
@@ -101,7 +105,7 @@ export function readFill(
   // Amounts of two currencies must never be mixed.
   if (way.kind === 'copy' && other!.currency !== bench.currency)
     return {
-      faults: { plan: `That plan has no fixed rate of ${bench.currency}.` },
+      faults: { plan: t('thatPlanHasNoFixed', { currency: bench.currency }) },
       result: null,
       lines,
       periods,
@@ -130,18 +134,14 @@ function readWay(
     const growth = readBasisPoints(form.percent);
     if (growth === null)
       faults.percent =
-        form.percent.trim() === ''
-          ? ''
-          : `“${form.percent}” is not a percent. Write for example 5 or −2.5.`;
+        form.percent.trim() === '' ? '' : t('isNotAPercentWrite', { percent: form.percent });
     return growth === null ? null : { kind: form.way, growth };
   }
   if (form.way === 'partial' && form.amount.trim() === '') return { kind: 'partial', full: null };
   const amount = readAmount(form.amount, bench);
   if (amount === null) {
     faults.amount =
-      form.amount.trim() === ''
-        ? ''
-        : `“${form.amount}” is not an amount. Write for example 80000, 80,000 or 80k.`;
+      form.amount.trim() === '' ? '' : t('isNotAnAmountWriteFor', { amount: form.amount });
     return null;
   }
   if (form.way === 'each') return { kind: 'each', amount };
@@ -165,12 +165,11 @@ function readShares(form: FillForm, periods: readonly Period[], faults: FormFaul
   const shares = periods.map((period) => {
     const text = form.shares[period.id] ?? '';
     const share = text.trim() === '' ? 0 : readBasisPoints(text);
-    if (share === null || share < 0) faults.shares ??= `“${text}” is not a share in percent.`;
+    if (share === null || share < 0) faults.shares ??= t('isNotAShareIn', { text });
     return share ?? 0;
   });
   const total = shares.reduce((sum, share) => sum + share, 0);
-  if (total !== 10_000)
-    faults.shares ??= `The shares of the periods add up to ${total / 100} %, not 100 %.`;
+  if (total !== 10_000) faults.shares ??= t('theSharesOfThePeriods', { value: total / 100 });
   return shares;
 }
 
@@ -178,12 +177,12 @@ function readTerms(text: TermsText, name: string, bench: Workbench, faults: Form
   const bound = (value: string | undefined) => {
     if (!value?.trim()) return null;
     const amount = readAmount(value, bench);
-    if (amount === null) faults.terms ??= `${name}: “${value}” is not an amount.`;
+    if (amount === null) faults.terms ??= t('isNotAnAmount', { name, value });
     return amount;
   };
   const share = text.share?.trim() ? readBasisPoints(text.share) : 0;
   if (share === null || share < 0)
-    faults.terms ??= `${name}: “${text.share}” is not a share in percent.`;
+    faults.terms ??= t('isNotAShareInPercent', { name, share: text.share });
   return {
     isLocked: text.isLocked ?? false,
     least: bound(text.least),

@@ -1,17 +1,18 @@
 import type { FillFault, FillNote, FillResult } from '#core/targets/fill/way';
+import { EN_PLAN } from '#wording/messages/en/plan';
+import { messagesOf } from '#wording/messages/translate';
 
-const FAULT_WORDS: Record<FillFault, string> = {
-  growthTooLow: 'A growth of −100% or less leaves nothing. Write a percent above −100.',
-  sharesNot100: 'The shares must add up to 100%.',
-  negative: 'A target cannot be negative.',
-  nothingToFill:
-    'There is nothing to fill: no unit stands in the tree in these periods, or there is nothing to start from.',
-  noOpenLine: 'All lines are locked. Unlock at least one.',
-  belowLeast:
-    'The total is too small for the locked lines and the least of the others: at least {bound} is needed.',
-  aboveMost:
-    'The total is too large for the locked lines and the most of the others: at most {bound} fits.',
-  crossedBounds: 'A line has a least above its most.',
+const t = messagesOf('plan', EN_PLAN);
+
+const FAULT_MESSAGES: Readonly<Record<FillFault, keyof typeof EN_PLAN>> = {
+  growthTooLow: 'aGrowthOf100Or',
+  sharesNot100: 'theSharesMustAddUp',
+  negative: 'aTargetCannotBeNegative',
+  nothingToFill: 'thereIsNothingToFill',
+  noOpenLine: 'allLinesAreLockedUnlock',
+  belowLeast: 'theTotalIsTooSmall',
+  aboveMost: 'theTotalIsTooLarge',
+  crossedBounds: 'aLineHasALeast',
 };
 
 /** What stands in the way of a fill, with the amount that could be met. */
@@ -19,10 +20,9 @@ export function faultWords(
   result: Extract<FillResult, { ok: false }>,
   show: (amount: number) => string,
 ): string {
-  return FAULT_WORDS[result.fault].replace(
-    '{bound}',
-    result.bound === null ? '' : show(result.bound),
-  );
+  return t(FAULT_MESSAGES[result.fault], {
+    bound: result.bound === null ? '' : show(result.bound),
+  });
 }
 
 /** What a fill leaves empty or does otherwise, in one sentence; null when all is as asked. */
@@ -31,15 +31,9 @@ export function noteWords(notes: readonly FillNote[]): string | null {
   const fellBack = notes.filter((note) => note.code === 'fellBackToWorkingDays').length;
   const peerless = notes.filter((note) => note.code === 'noPeers').length;
   const parts = [
-    peerless > 0
-      ? `${peerless} ${peerless === 1 ? 'cell has' : 'cells have'} no peers with a target and ${peerless === 1 ? 'stays' : 'stay'} as ${peerless === 1 ? 'it is' : 'they are'}; type a full target.`
-      : '',
-    empty > 0
-      ? `${empty} ${empty === 1 ? 'cell has' : 'cells have'} no result last year and ${empty === 1 ? 'stays' : 'stay'} as ${empty === 1 ? 'it is' : 'they are'}.`
-      : '',
-    fellBack > 0
-      ? `${fellBack} ${fellBack === 1 ? 'line has' : 'lines have'} no shape to follow and ${fellBack === 1 ? 'is' : 'are'} phased by working days.`
-      : '',
+    peerless > 0 ? t('noPeersWithATarget', { peerless }) : '',
+    empty > 0 ? t('noResultLastYearAnd', { empty }) : '',
+    fellBack > 0 ? t('noShapeToFollowAnd', { fellBack }) : '',
   ].filter(Boolean);
   return parts.length > 0 ? parts.join(' ') : null;
 }

@@ -1,5 +1,7 @@
 import { useState } from 'react';
 import type { PlanSummary } from '#contract/schemas/plan';
+import { EN_PLAN } from '#wording/messages/en/plan';
+import { messagesOf } from '#wording/messages/translate';
 import { describeMoment } from '#wording/moment';
 import { FailureNote } from '../../app/FailureNote';
 import { useTimeZone } from '../../app/Moment';
@@ -9,11 +11,13 @@ import { Loading } from '../../ui/Loading';
 import { useGetPlanDifferenceQuery } from '../api';
 import { DifferenceTable } from './DifferenceTable';
 
+const t = messagesOf('plan', EN_PLAN);
+
 const STATUS_WORDS: Record<PlanSummary['status'], string> = {
   draft: 'draft',
   published: 'published',
   replaced: 'replaced',
-  merged: 'published draft',
+  merged: t('publishedDraft'),
   discarded: 'discarded',
 };
 
@@ -38,14 +42,14 @@ export function CompareDialog({
   });
   return (
     <Dialog
-      title={`“${plan.name}” beside another plan`}
-      description="Every target that the two have differently."
+      title={t('besideAnotherPlan', { plan: plan.name })}
+      description={t('everyTargetThatTheTwo')}
       isOpen
       onClose={onClose}
       width="w-[800px]"
     >
       <form>
-        <Field label="Compare with" className="mb-3 w-[420px]">
+        <Field label={t('compareWith')} className="mb-3 w-[420px]">
           <select
             className={INPUT}
             value={against ?? ''}
@@ -65,7 +69,7 @@ export function CompareDialog({
       ) : data ? (
         <DifferenceTable difference={data} height={380} />
       ) : (
-        <Loading what="both plans" />
+        <Loading what={t('bothPlans')} />
       )}
     </Dialog>
   );

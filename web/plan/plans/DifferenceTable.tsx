@@ -1,8 +1,12 @@
 import type { PlanDifference } from '#contract/schemas/plan';
 import { changeOf } from '#core/comparison/change';
+import { EN_PLAN } from '#wording/messages/en/plan';
+import { messagesOf } from '#wording/messages/translate';
 import { formatColumn, formatCount, withSign } from '#wording/numbers/format';
 import { useGetCompanyQuery, useListMeasuresQuery } from '../../app/api';
 import { DataTable } from '../../ui/DataTable';
+
+const t = messagesOf('plan', EN_PLAN);
 
 /** Cells that two plans have differently, side by side. */
 export function DifferenceTable({
@@ -19,7 +23,7 @@ export function DifferenceTable({
   const show = (row: (typeof rows)[number], value: number | null) => {
     const measure = measureOf(row.measure);
     return value === null
-      ? 'none'
+      ? t('none')
       : formatColumn(
           value,
           !measure || measure.valueKind === 'money'
@@ -34,59 +38,64 @@ export function DifferenceTable({
   if (count === 0)
     return (
       <p className="text-soft">
-        Nothing differs from {against ? `“${against.name}”` : 'what is published'}.
+        {t('nothingDiffersFrom', { isAgainst: against ? 'yes' : 'no', against: against?.name })}
       </p>
     );
   return (
     <div>
       <p className="pb-1.5">
-        {formatCount(count)} {count === 1 ? 'target differs' : 'targets differ'} from{' '}
-        {against ? `“${against.name}” (${against.status})` : 'no published plan yet'}.
+        {t('from', {
+          count: formatCount(count),
+          count2: count,
+          isAgainst: against ? 'yes' : 'no',
+          against: against?.name,
+          status: against?.status,
+        })}
       </p>
       <div
         className="flex min-h-0 flex-col overflow-hidden rounded-sheet border border-line"
         style={{ height }}
       >
         <DataTable
-          label="Targets that differ"
+          label={t('targetsThatDiffer')}
           rows={rows}
           keyOf={(row) => `${row.unit.id} ${row.sliceName ?? ''} ${row.period} ${row.measure}`}
           footer={
             count > rows.length
-              ? `The first ${formatCount(rows.length)} of ${formatCount(count)}.`
+              ? t('theFirstOf', { rowsCount: formatCount(rows.length), count: formatCount(count) })
               : undefined
           }
           columns={[
             {
               key: 'unit',
-              heading: 'Who',
+              heading: t('who'),
               width: 'minmax(130px,1fr)',
               cell: (row) => [row.unit.name, row.sliceName].filter(Boolean).join(', '),
             },
-            { key: 'period', heading: 'When', width: '150px', cell: (row) => row.periodName },
+            { key: 'period', heading: t('when'), width: '150px', cell: (row) => row.periodName },
             {
               key: 'measure',
-              heading: 'Measure',
+              heading: t('measure'),
               width: '90px',
               cell: (row) => measureOf(row.measure)?.name ?? row.measure,
             },
             {
               key: 'theirs',
-              heading: against?.name ?? 'Published',
+              heading: against?.name ?? t('published'),
               width: '100px',
               align: 'right',
               cell: (row) => <span className="text-soft">{show(row, row.otherValue)}</span>,
             },
             {
               key: 'ours',
-              heading: 'This plan',
+              heading: t('thisPlan'),
               width: '100px',
               align: 'right',
               cell: (row) => <span className="font-semibold">{show(row, row.value)}</span>,
             },
             {
               key: 'difference',
-              heading: 'Change',
+              heading: t('change'),
               width: '100px',
               align: 'right',
               cell: showDifference,

@@ -1,23 +1,27 @@
+import { EN_PLAN } from '#wording/messages/en/plan';
+import { messagesOf } from '#wording/messages/translate';
 import { formatCount } from '#wording/numbers/format';
 import { useGetGradeChangesQuery } from '../api';
+
+const t = messagesOf('plan', EN_PLAN);
 
 /** Whose grade publishing would change, running and ended, before it is done. */
 export function GradeChangesNote({ plan, from }: { plan: number; from: string }) {
   const { data, currentData } = useGetGradeChangesQuery({ id: plan, ...(from ? { from } : {}) });
-  if (!data) return <p className="text-soft">Looking whose grade changes …</p>;
+  if (!data) return <p className="text-soft">{t('lookingWhoseGradeChanges')}</p>;
   const { count, rows } = data;
   return (
     <section
-      aria-label="Whose grade changes"
+      aria-label={t('whoseGradeChanges')}
       aria-busy={data !== currentData}
       className="rounded-sheet border border-line bg-cell px-3 py-2"
     >
       {count === 0 ? (
-        <p>Nobody’s grade changes in the running month, quarter or year.</p>
+        <p>{t('nobodysGradeChangesInThe')}</p>
       ) : (
         <>
           <p className="font-semibold">
-            {formatCount(count)} {count === 1 ? 'grade changes' : 'grades change'}:
+            {formatCount(count)} {count === 1 ? t('gradeChanges') : t('gradesChange')}:
           </p>
           <ul className="mt-1 max-h-[120px] overflow-y-auto" tabIndex={0}>
             {rows.map(({ unit, period, periodName, measure, before, after }) => (
@@ -32,7 +36,9 @@ export function GradeChangesNote({ plan, from }: { plan: number; from: string })
               </li>
             ))}
           </ul>
-          {count > rows.length && <p className="text-soft">The first {rows.length} of them.</p>}
+          {count > rows.length && (
+            <p className="text-soft">{t('theFirstOfThem', { rowsCount: rows.length })}</p>
+          )}
         </>
       )}
     </section>

@@ -1,5 +1,7 @@
 import { useForm } from 'react-hook-form';
 import type { PlanInput, PlanSummary } from '#contract/schemas/plan';
+import { EN_PLAN } from '#wording/messages/en/plan';
+import { messagesOf } from '#wording/messages/translate';
 import { formatCount } from '#wording/numbers/format';
 import { FailureNote, faultAt, otherFault } from '../../app/FailureNote';
 import { Button } from '../../ui/Button';
@@ -7,6 +9,8 @@ import { Dialog } from '../../ui/Dialog';
 import { Field, INPUT } from '../../ui/Field';
 import { useSay } from '../../ui/Toasts';
 import { useCreatePlanMutation } from '../api';
+
+const t = messagesOf('plan', EN_PLAN);
 
 interface NewDraftDialogProps {
   year: string;
@@ -35,47 +39,51 @@ export function NewDraftDialog({ year, plans, onMade, onClose }: NewDraftDialogP
     if (result.error) return;
     const { plan, copied, omitted } = result.data;
     say(
-      `“${plan.name}” is begun${
-        copied > 0 ? ` with ${formatCount(copied)} targets` : ''
-      }.${omitted > 0 ? ` ${omitted} were left out: their units no longer stand in the tree.` : ''}`,
+      t('isBegun', {
+        plan: plan.name,
+        hasTargets: copied > 0 ? 'yes' : 'no',
+        copied: formatCount(copied),
+        hasLosses: omitted > 0 ? 'yes' : 'no',
+        omitted,
+      }),
     );
     onMade(plan);
   });
   return (
     <Dialog
-      title={`New draft for FY ${year.slice(2)}`}
-      description="A draft counts nowhere until it is published."
+      title={t('newDraftForFy', { slice: year.slice(2) })}
+      description={t('aDraftCountsNowhereUntil')}
       isOpen
       onClose={onClose}
       width="w-[460px]"
     >
       <form onSubmit={(event) => void submit(event)} noValidate className="flex flex-col gap-3">
         <Field
-          label="Name"
+          label={t('name')}
           fault={
             faultAt(error, 'name') &&
             (faultAt(error, 'name')!.startsWith('Another')
               ? faultAt(error, 'name')
-              : 'Give the draft a name.')
+              : t('giveTheDraftAName'))
           }
         >
           <input
             className={INPUT}
             maxLength={80}
-            placeholder="for example: autumn revision"
+            placeholder={t('forExampleAutumnRevision')}
             {...register('name')}
           />
         </Field>
-        <Field label="Begin with">
+        <Field label={t('beginWith')}>
           <select className={INPUT} {...register('from')}>
-            {hasPublished && <option value="published">a copy of the published plan</option>}
-            <option value="priorYear">last year’s plan, period by period</option>
-            <option value="empty">nothing</option>
-            {drafts.length > 0 && <option value="plan">a copy of another draft</option>}
+            {hasPublished && <option value="published">{t('aCopyOfThePublished')}</option>}
+            <option value="priorYear">{t('lastYearsPlanPeriodBy')}</option>
+            <option value="empty">{t('nothing')}</option>
+            {drafts.length > 0 && <option value="plan">{t('aCopyOfAnotherDraft')}</option>}
           </select>
         </Field>
         {from === 'plan' && (
-          <Field label="Draft">
+          <Field label={t('draft')}>
             <select className={INPUT} {...register('plan')}>
               {drafts.map((plan) => (
                 <option key={plan.id} value={plan.id}>
@@ -87,9 +95,9 @@ export function NewDraftDialog({ year, plans, onMade, onClose }: NewDraftDialogP
         )}
         {otherFault(error, ['name']) && <FailureNote failure={error!} />}
         <div className="mt-2 flex justify-end gap-2">
-          <Button onClick={onClose}>Cancel</Button>
+          <Button onClick={onClose}>{t('cancel')}</Button>
           <Button type="submit" kind="main" disabled={isLoading}>
-            Begin the draft
+            {t('beginTheDraft')}
           </Button>
         </div>
       </form>

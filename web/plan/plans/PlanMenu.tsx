@@ -1,9 +1,13 @@
 import { Check, ChevronDown } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import type { PlanSummary } from '#contract/schemas/plan';
+import { EN_PLAN } from '#wording/messages/en/plan';
+import { messagesOf } from '#wording/messages/translate';
 import { describeDayOf } from '#wording/moment';
 import { formatCount } from '#wording/numbers/format';
 import { useTimeZone } from '../../app/Moment';
+
+const t = messagesOf('plan', EN_PLAN);
 
 interface PlanMenuProps {
   plans: readonly PlanSummary[];
@@ -26,7 +30,7 @@ export function PlanMenu({ plans, chosen, mayPlan, onChoose, onNew }: PlanMenuPr
         <span className="font-medium">{plan.name}</span>
         <span className="block text-[11.5px] text-soft">{describePlan(plan, timeZone)}</span>
       </span>
-      {chosen?.id === plan.id && <Check size={15} aria-label="open now" />}
+      {chosen?.id === plan.id && <Check size={15} aria-label={t('openNow')} />}
     </DropdownMenu.Item>
   );
   return (
@@ -34,10 +38,10 @@ export function PlanMenu({ plans, chosen, mayPlan, onChoose, onNew }: PlanMenuPr
       <DropdownMenu.Trigger className="inline-flex h-[30px] max-w-[300px] items-center gap-1.5 rounded-sheet border border-strong/25 bg-sheet px-3 font-medium hover:bg-hover">
         <span className="truncate">
           {chosen === null
-            ? 'No plan yet'
+            ? t('noPlanYet')
             : chosen.status === 'draft'
-              ? `Draft: ${chosen.name}`
-              : `Published: ${chosen.name}`}
+              ? t('draftNamed', { name: chosen.name })
+              : t('publishedNamed', { name: chosen.name })}
         </span>
         <ChevronDown size={14} aria-hidden className="shrink-0" />
       </DropdownMenu.Trigger>
@@ -48,22 +52,22 @@ export function PlanMenu({ plans, chosen, mayPlan, onChoose, onNew }: PlanMenuPr
           className="z-60 max-h-[420px] min-w-[300px] overflow-y-auto rounded-sheet border border-strong/30 bg-sheet p-1 text-ink"
         >
           <DropdownMenu.Label className="px-3 pt-1.5 pb-0.5 text-[11.5px] text-soft">
-            Published
+            {t('published')}
           </DropdownMenu.Label>
           {published ? (
             toItem(published)
           ) : (
-            <p className="px-3 py-1.5 text-soft">Nothing is published for this year.</p>
+            <p className="px-3 py-1.5 text-soft">{t('nothingIsPublishedForThis')}</p>
           )}
           {mayPlan && (
             <DropdownMenu.Label className="px-3 pt-2 pb-0.5 text-[11.5px] text-soft">
-              Drafts
+              {t('drafts')}
             </DropdownMenu.Label>
           )}
           {drafts.map(toItem)}
           {mayPlan && (
             <DropdownMenu.Item className={item} onSelect={onNew}>
-              New draft…
+              {t('newDraft')}
             </DropdownMenu.Item>
           )}
         </DropdownMenu.Content>
@@ -76,6 +80,10 @@ function describePlan(plan: PlanSummary, timeZone: string): string {
   const made =
     plan.status === 'published' && plan.note
       ? plan.note
-      : `${plan.unit.name}, made by ${plan.createdBy} on ${describeDayOf(plan.createdAt, timeZone)}`;
-  return `${made} · ${formatCount(plan.targetCount)} targets`;
+      : t('madeByOn', {
+          unit: plan.unit.name,
+          createdBy: plan.createdBy,
+          describeDayOf: describeDayOf(plan.createdAt, timeZone),
+        });
+  return t('targets2', { made, targetCount: formatCount(plan.targetCount) });
 }

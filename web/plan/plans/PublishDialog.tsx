@@ -1,5 +1,7 @@
 import { useState } from 'react';
 import type { PlanSummary } from '#contract/schemas/plan';
+import { EN_PLAN } from '#wording/messages/en/plan';
+import { messagesOf } from '#wording/messages/translate';
 import { FailureNote, faultAt, otherFault } from '../../app/FailureNote';
 import { Button } from '../../ui/Button';
 import { Dialog } from '../../ui/Dialog';
@@ -8,6 +10,8 @@ import { useSay } from '../../ui/Toasts';
 import { useGetPlanDifferenceQuery, usePublishPlanMutation } from '../api';
 import { DifferenceTable } from './DifferenceTable';
 import { GradeChangesNote } from './GradeChangesNote';
+
+const t = messagesOf('plan', EN_PLAN);
 
 interface PublishDialogProps {
   plan: PlanSummary;
@@ -30,14 +34,20 @@ export function PublishDialog({ plan, periods, onPublished, onClose }: PublishDi
     const result = await publish({ id: plan.id, body: { note, ...(from ? { from } : {}) } });
     if (result.error) return;
     say(
-      `“${plan.name}” is published: ${result.data.changed} ${result.data.changed === 1 ? 'target' : 'targets'} changed${result.data.unchanged > 0 ? `, ${result.data.unchanged} before ${periods.find((each) => each.id === from)?.name} kept` : ''}.`,
+      t('isPublishedChanged', {
+        plan: plan.name,
+        changed: result.data.changed,
+        hasKept: result.data.unchanged > 0 ? 'yes' : 'no',
+        unchanged: result.data.unchanged,
+        find: periods.find((each) => each.id === from)?.name,
+      }),
     );
     onPublished();
   };
   return (
     <Dialog
-      title={`Publish “${plan.name}”`}
-      description={`For ${plan.unit.name} and everyone below. From then on these targets count.`}
+      title={t('publish', { plan: plan.name })}
+      description={t('forAndEveryoneBelowFrom', { unit: plan.unit.name })}
       isOpen
       onClose={onClose}
       width="w-[760px]"
@@ -51,23 +61,23 @@ export function PublishDialog({ plan, periods, onPublished, onClose }: PublishDi
         className="flex flex-col gap-3"
       >
         <Field
-          label="Note for everyone concerned"
-          fault={faultAt(error, 'note') && 'Say what is published and why.'}
+          label={t('noteForEveryoneConcerned')}
+          fault={faultAt(error, 'note') && t('sayWhatIsPublishedAnd')}
         >
           <input
             className={INPUT}
             maxLength={500}
             value={note}
             onChange={(event) => setNote(event.target.value)}
-            placeholder="for example: agreed in the spring meeting"
+            placeholder={t('forExampleAgreedInThe')}
           />
         </Field>
-        <Field label="From" hint="Periods that begin earlier keep their published targets.">
+        <Field label={t('from2')} hint={t('periodsThatBeginEarlierKeep')}>
           <select className={INPUT} value={from} onChange={(event) => setFrom(event.target.value)}>
-            <option value="">the whole year, at once</option>
+            <option value="">{t('theWholeYearAtOnce')}</option>
             {periods.map((each) => (
               <option key={each.id} value={each.id}>
-                {each.name} on
+                {t('on', { each: each.name })}
               </option>
             ))}
           </select>
@@ -76,14 +86,14 @@ export function PublishDialog({ plan, periods, onPublished, onClose }: PublishDi
         {difference && <DifferenceTable difference={difference} height={240} />}
         {otherFault(error, ['note']) && <FailureNote failure={error!} />}
         <div className="mt-2 flex justify-end gap-2">
-          <Button onClick={onClose}>Cancel</Button>
+          <Button onClick={onClose}>{t('cancel')}</Button>
           <Button
             type="submit"
             kind="main"
             disabled={isLoading}
-            missing={note.trim() === '' ? 'Write a note first.' : null}
+            missing={note.trim() === '' ? t('writeANoteFirst') : null}
           >
-            Publish
+            {t('publish2')}
           </Button>
         </div>
       </form>

@@ -1,12 +1,17 @@
 import { useState } from 'react';
 import type { PlanSummary } from '#contract/schemas/plan';
+import { EN_PLAN } from '#wording/messages/en/plan';
+import { messagesOf } from '#wording/messages/translate';
 import { useGetCompanyQuery } from '../../app/api';
 import { faultAt, otherFault } from '../../app/FailureNote';
+import { rich } from '../../language/rich';
 import { Button } from '../../ui/Button';
 import { Dialog } from '../../ui/Dialog';
 import { Field, INPUT } from '../../ui/Field';
 import { useSay } from '../../ui/Toasts';
 import { useChangePlanRatesMutation } from '../api';
+
+const t = messagesOf('plan', EN_PLAN);
 
 /** The fixed rates at which a plan's targets in other currencies are converted. */
 export function RatesDialog({ plan, onClose }: { plan: PlanSummary; onClose(): void }) {
@@ -29,7 +34,10 @@ export function RatesDialog({ plan, onClose }: { plan: PlanSummary; onClose(): v
     });
     if (result.error) return;
     say(
-      `The rates are kept.${result.data.converted > 0 ? ` ${result.data.converted} ${result.data.converted === 1 ? 'target is' : 'targets are'} converted anew.` : ''}`,
+      t('theRatesAreKept', {
+        hasConverted: result.data.converted > 0 ? 'yes' : 'no',
+        converted: result.data.converted,
+      }),
     );
     onClose();
   };
@@ -37,8 +45,8 @@ export function RatesDialog({ plan, onClose }: { plan: PlanSummary; onClose(): v
     setRates((old) => old.map((each, i) => (i === at ? { ...each, ...over } : each)));
   return (
     <Dialog
-      title="Fixed rates of the plan"
-      description={`What one unit of each currency is worth in ${reporting}. A target set in another currency is converted at this rate, whatever the day's rate is.`}
+      title={t('fixedRatesOfThePlan')}
+      description={t('whatOneUnitOfEach', { reporting })}
       isOpen
       onClose={onClose}
       width="w-[480px]"
@@ -52,11 +60,11 @@ export function RatesDialog({ plan, onClose }: { plan: PlanSummary; onClose(): v
         className="flex flex-col gap-2.5"
       >
         {rates.length === 0 && (
-          <p className="text-soft">None yet. Targets are set in {reporting}.</p>
+          <p className="text-soft">{t('noneYetTargetsAreSet', { reporting })}</p>
         )}
         {rates.map((each, at) => (
           <div key={at} className="grid grid-cols-[110px_1fr_auto] items-end gap-2">
-            <Field label="Currency">
+            <Field label={t('currency')}>
               <input
                 className={INPUT}
                 maxLength={3}
@@ -66,7 +74,7 @@ export function RatesDialog({ plan, onClose }: { plan: PlanSummary; onClose(): v
               />
             </Field>
             <Field
-              label={`is worth in ${reporting}`}
+              label={t('isWorthIn', { reporting })}
               fault={faultAt(error, `rates/${each.currency}`)}
             >
               <input
@@ -82,7 +90,10 @@ export function RatesDialog({ plan, onClose }: { plan: PlanSummary; onClose(): v
                 kind="quiet"
                 onClick={() => setRates((old) => old.filter((_, i) => i !== at))}
               >
-                Take away<span className="sr-only"> {each.currency}</span>
+                {rich(t, 'takeAway', {
+                  part: (words) => <span className="sr-only">{words}</span>,
+                  currency: each.currency,
+                })}
               </Button>
             )}
           </div>
@@ -100,24 +111,22 @@ export function RatesDialog({ plan, onClose }: { plan: PlanSummary; onClose(): v
         )}
         {!mayChange && (
           <p className="text-soft">
-            {plan.status === 'draft'
-              ? 'A draft of a part of the company takes the rates of the published plan.'
-              : 'Rates are fixed once a plan is published. They are changed in a draft of the whole company.'}
+            {plan.status === 'draft' ? t('aDraftOfAPart') : t('ratesAreFixedOnceA')}
           </p>
         )}
         <div className="mt-1 flex justify-between">
           {mayChange ? (
             <Button onClick={() => setRates((old) => [...old, { currency: '', rate: '' }])}>
-              Add a currency
+              {t('addACurrency')}
             </Button>
           ) : (
             <span />
           )}
           <span className="flex gap-2">
-            <Button onClick={onClose}>{mayChange ? 'Cancel' : 'Close'}</Button>
+            <Button onClick={onClose}>{mayChange ? t('cancel') : t('close')}</Button>
             {mayChange && (
               <Button type="submit" kind="main" disabled={isLoading}>
-                Keep these rates
+                {t('keepTheseRates')}
               </Button>
             )}
           </span>

@@ -1,7 +1,11 @@
 import { useState } from 'react';
+import { EN_PLAN } from '#wording/messages/en/plan';
+import { messagesOf } from '#wording/messages/translate';
 import { Button } from '../../ui/Button';
 import { Dialog } from '../../ui/Dialog';
 import { Field, INPUT } from '../../ui/Field';
+
+const t = messagesOf('plan', EN_PLAN);
 
 /** Asks why published targets are revised, once for all that is changed until it is done. */
 export function ReviseDialog({
@@ -14,8 +18,8 @@ export function ReviseDialog({
   const [reason, setReason] = useState('');
   return (
     <Dialog
-      title="Why are published targets revised?"
-      description="The people concerned will read it beside each change. For larger changes a draft is the better way."
+      title={t('whyArePublishedTargetsRevised')}
+      description={t('thePeopleConcernedWillRead')}
       isOpen
       onClose={onClose}
       width="w-[480px]"
@@ -26,23 +30,23 @@ export function ReviseDialog({
           if (reason.trim()) onReason(reason.trim());
         }}
       >
-        <Field label="Reason">
+        <Field label={t('reason')}>
           <input
             className={INPUT}
             maxLength={500}
             value={reason}
             onChange={(event) => setReason(event.target.value)}
-            placeholder="for example: took over two customers"
+            placeholder={t('forExampleTookOverTwo')}
           />
         </Field>
         <div className="mt-4 flex justify-end gap-2">
-          <Button onClick={onClose}>Cancel</Button>
+          <Button onClick={onClose}>{t('cancel')}</Button>
           <Button
             type="submit"
             kind="main"
-            missing={reason.trim() === '' ? 'Say why first.' : null}
+            missing={reason.trim() === '' ? t('sayWhyFirst') : null}
           >
-            Revise
+            {t('revise2')}
           </Button>
         </div>
       </form>

@@ -1,4 +1,8 @@
 import type { KeyboardEvent } from 'react';
+import { EN_FRAME } from '#wording/messages/en/frame';
+import { messagesOf } from '#wording/messages/translate';
+
+const t = messagesOf('frame', EN_FRAME);
 
 interface ResizeHandleProps {
   name: string;
@@ -23,7 +27,7 @@ export function ResizeHandle({ name, width, onDrag, onWidth }: ResizeHandleProps
     <span
       role="separator"
       aria-orientation="vertical"
-      aria-label={`Width of ${name}`}
+      aria-label={t('widthOf', { name })}
       aria-valuenow={Math.round(width)}
       aria-valuemin={48}
       aria-valuemax={900}

@@ -15,8 +15,12 @@ import {
   useRef,
   useState,
 } from 'react';
+import { EN_FRAME } from '#wording/messages/en/frame';
+import { messagesOf } from '#wording/messages/translate';
 import { classNames } from '../classNames';
 import { ResizeHandle } from './ResizeHandle';
+
+const t = messagesOf('frame', EN_FRAME);
 
 export interface SheetColumn<Row> {
   key: string;
@@ -195,7 +199,7 @@ export function SheetTable<Row>(props: SheetTableProps<Row>) {
             >
               <input
                 type="checkbox"
-                aria-label="Select all that are loaded"
+                aria-label={t('selectAllThatAreLoaded')}
                 checked={props.isAllSelected}
                 onChange={props.onSelectAll}
               />
@@ -277,7 +281,7 @@ export function SheetTable<Row>(props: SheetTableProps<Row>) {
                   <input
                     type="checkbox"
                     tabIndex={-1}
-                    aria-label={`Select row ${index + 1}`}
+                    aria-label={t('selectRow', { value: index + 1 })}
                     checked={isSelected}
                     onClick={select}
                     onChange={() => undefined}
