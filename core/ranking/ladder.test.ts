@@ -149,3 +149,55 @@ describe('the ladder in words', () => {
     );
   });
 });
+
+describe('who came or went', () => {
+  const of = (from: string | null, to: string | null, asOf = '2026-11-18') => {
+    const { ranked } = places('actual', {
+      asOf,
+      memberships: SAMPLE_MEMBERSHIPS.map((each) =>
+        each.unitId === 13
+          ? {
+              ...each,
+              from: from === null ? each.from : parseDay(from)!,
+              to: to === null ? each.to : parseDay(to)!,
+            }
+          : each,
+      ),
+    });
+    const { joined, left, rank: place } = ranked.find(({ unitId }) => unitId === 13)!;
+    return { joined, left, isRanked: place !== null };
+  };
+
+  it.each([
+    ['was there all the time', null, null, { joined: false, left: false, isRanked: true }],
+    ['came on its first day', '2026-11-01', null, { joined: false, left: false, isRanked: true }],
+    ['came on its second', '2026-11-02', null, { joined: true, left: false, isRanked: true }],
+    ['comes after today', '2026-11-20', null, { joined: true, left: false, isRanked: false }],
+    ['left yesterday', null, '2026-11-18', { joined: false, left: true, isRanked: true }],
+    ['has the last day today', null, '2026-11-19', { joined: false, left: true, isRanked: true }],
+    ['leaves tomorrow', null, '2026-11-20', { joined: false, left: false, isRanked: true }],
+    ['leaves with its end', null, '2026-12-01', { joined: false, left: false, isRanked: true }],
+    ['left before it', null, '2026-11-01', { joined: false, left: true, isRanked: false }],
+  ])('%s', (_, from, to, expected) => expect(of(from, to)).toEqual(expected));
+
+  it('is ranked nowhere in a month that has not begun', () =>
+    expect(of(null, null, '2026-10-31').isRanked).toBe(false));
+
+  it('goes by all of its times here together', () => {
+    const { ranked } = places('actual', {
+      memberships: [
+        ...SAMPLE_MEMBERSHIPS.filter(({ unitId }) => unitId !== 13),
+        { unitId: 13, parentId: 4, from: parseDay('2026-11-10')!, to: parseDay('2026-11-12')! },
+        { unitId: 13, parentId: 3, from: parseDay('2026-10-01')!, to: parseDay('2026-11-05')! },
+      ],
+    });
+    expect(ranked.find(({ unitId }) => unitId === 13)).toMatchObject({ joined: false, left: true });
+  });
+
+  it('has no gap without a target, and no growth without a figure before', () => {
+    const byGap = places('gap', { targets: [] });
+    expect(byGap.table.map(([, , value]) => value)).toEqual([null, null, null]);
+    const byGrowth = places('growth', { booked: [] });
+    expect(byGrowth.table.map(([, , value]) => value)).toEqual([null, null, null]);
+  });
+});

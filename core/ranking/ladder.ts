@@ -102,14 +102,13 @@ function measureUnits(
   { period, span }: EarlierSpan,
   before: DaySpan,
 ): Measured[] {
+  // Ranked is who was there on the days that are counted: a joiner has gained no places, who comes
+  // later has none yet, and nobody has any before it begins.
+  const counted = { from: span.from, to: Math.min(span.to, dataset.asOf + 1) };
+  const isBegun = counted.to > counted.from;
   return unitIds.map((unitId, at) => {
     const actual = valueIn(dataset, unitId, measure, span);
-    // Ranked is who was there on the days that are counted: a joiner has gained no places, and
-    // nobody has any before it begins.
-    const isThere =
-      span.to > span.from &&
-      period.from <= dataset.asOf &&
-      dataset.tree.isActiveDuring(unitId, span);
+    const isThere = isBegun && dataset.tree.isActiveDuring(unitId, counted);
     if (!isThere) return { at, name: dataset.tree.find(unitId)?.name ?? '', actual, value: null };
     return {
       at,
