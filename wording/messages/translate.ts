@@ -35,6 +35,9 @@ export function addTranslation(
 }
 
 const HAS_SYNTAX = /[{<']/;
+/** Nothing but values: most messages are so, and need no tree walked. */
+const IS_PLAIN = /^[^{}<']*(\{\w+\}[^{}<']*)*$/;
+const VALUE = /\{(\w+)\}/g;
 
 /** @param area what the catalogue's translations are found by */
 export function messagesOf<const C extends Catalogue>(area: string, english: C): Messages<C> {
@@ -61,9 +64,13 @@ export function messagesOf<const C extends Catalogue>(area: string, english: C):
   };
   const say = (id: string, values?: Readonly<Record<string, Value>>) => {
     const template = templateOf(id);
-    return HAS_SYNTAX.test(template)
-      ? (formatOf(id, template).format(values as Record<string, string>) as string)
-      : template;
+    if (!HAS_SYNTAX.test(template)) return template;
+    if (values && IS_PLAIN.test(template))
+      return template.replace(VALUE, (_, name: string) => {
+        if (!(name in values)) throw new Error(`The message ${area}.${id} is given no ${name}.`);
+        return String(values[name] ?? '');
+      });
+    return formatOf(id, template).format(values as Record<string, string>) as string;
   };
   return Object.assign(say, {
     pieces: (id: string, values: Readonly<Record<string, unknown>>) => {

@@ -1,6 +1,15 @@
-import { describe, expect, it } from 'vitest';
+import { afterEach, describe, expect, it } from 'vitest';
 import { toMajor } from '#core/money/figureUnit';
-import { formatColumn, formatExact, formatShort, formatWhole, withSign } from './format';
+import { ENGLISH, type LanguageCode, languageOf, readLanguageFrom, type Region } from '../language';
+import { addGerman } from '../messages/de/index';
+import {
+  formatColumn,
+  formatExact,
+  formatQuantity,
+  formatShort,
+  formatWhole,
+  withSign,
+} from './format';
 
 const euro = { kind: 'money', currency: 'EUR' } as const;
 const yen = { kind: 'money', currency: 'JPY' } as const;
@@ -59,4 +68,31 @@ describe('showing figures', () => {
 
   it('put a plus sign only where there is more', () =>
     expect([withSign(5, '5'), withSign(0, '0'), withSign(-5, '−5')]).toEqual(['+5', '0', '−5']));
+});
+
+describe('in the form of a region', () => {
+  afterEach(() => readLanguageFrom(() => ENGLISH));
+
+  // The forms are those of the Unicode CLDR, as Node's Intl carries it; words for thousand and
+  // million are ours.
+  it.each<[LanguageCode, Region, string[]]>([
+    ['en', 'GB', ['€1,234.50', '−€396k', '€2.70m', '1,234.5', '82.5%']],
+    ['en', 'US', ['€1,234.50', '−€396k', '€2.70m', '1,234.5', '82.5%']],
+    ['en', 'DE', ['1.234,50 €', '−396k €', '2,70m €', '1.234,5', '82,5 %']],
+    ['de', 'DE', ['1.234,50 €', '−396 Tsd. €', '2,70 Mio. €', '1.234,5', '82,5 %']],
+    ['en', 'FR', ['1 234,50 €', '−396k €', '2,70m €', '1 234,5', '82,5 %']],
+    ['en', 'NL', ['€ 1.234,50', '€ −396k', '€ 2,70m', '1.234,5', '82,5%']],
+  ])('%s-%s', (code, region, shown) => {
+    addGerman();
+    readLanguageFrom(() => languageOf(code, region));
+    const texts = [
+      formatExact(123_450, euro),
+      formatShort(-39_600_000, euro),
+      formatShort(270_000_000, euro),
+      formatQuantity(1_234.5),
+      formatExact(825, { kind: 'percent', decimals: 1 }),
+    ];
+    // Spaces that do not break, narrow or not, are spaces here.
+    expect(texts.map((text) => text.replace(/\s/g, ' '))).toEqual(shown);
+  });
 });

@@ -101,18 +101,34 @@ export function formatScaled(
   digits: { least: number; most: number },
   currency: string | null,
 ): string {
-  const parts = formatterOf({
+  const formatter = formatterOf({
     ...(currency === null ? {} : { style: 'currency', currency }),
     minimumFractionDigits: digits.least,
     maximumFractionDigits: digits.most,
-  }).formatToParts(scale ? major / DIVISORS[scale] : major);
-  const last = parts.findLastIndex(({ type }) => type === 'integer' || type === 'fraction');
-  return parts
-    .map(({ type, value }, index) => {
-      const text = type === 'minusSign' ? '\u2212' : value;
-      return index === last && scale ? t(scale, { number: text }) : text;
-    })
-    .join('');
+  });
+  const value = scale ? major / DIVISORS[scale] : major;
+  if (!scale) return withTrueMinus(formatter.format(value));
+  if (!hasMoreBehind(formatter))
+    return t(scale, { number: withTrueMinus(formatter.format(value)) });
+  const parts = formatter.formatToParts(value);
+  const last = parts.findLastIndex(isDigits);
+  return withTrueMinus(
+    parts
+      .map((part, index) => (index === last ? t(scale, { number: part.value }) : part.value))
+      .join(''),
+  );
+}
+
+const isDigits = ({ type }: Intl.NumberFormatPart) => type === 'integer' || type === 'fraction';
+
+const behind = new WeakMap<Intl.NumberFormat, boolean>();
+
+/** Whether something follows the number: "1,5 €". Taking each apart would cost four times as much. */
+function hasMoreBehind(formatter: Intl.NumberFormat): boolean {
+  let has = behind.get(formatter);
+  if (has === undefined)
+    behind.set(formatter, (has = !isDigits(formatter.formatToParts(1).at(-1)!)));
+  return has;
 }
 
 /**
