@@ -16,14 +16,17 @@ export function writeIn<Result>(language: Language, act: () => Result): Result {
 
 /**
  * The language of an answer: what the reader asks for (RFC 9110, Accept-Language). Files and wall
- * boards go to many readers and are in English.
+ * boards go to many readers and are in English; so is all that a change sets off, for alerts, mails
+ * and the history are read by others than who made it.
  */
 export function languageOfAnswer(
   route: AnyRoute,
   request: FastifyRequest,
   reply: FastifyReply,
 ): Language {
-  if (route.responseType !== undefined || route.permission === 'anyone') return ENGLISH;
+  const isOfReaderAlone =
+    route.method === 'GET' && route.responseType === undefined && route.permission !== 'anyone';
+  if (!isOfReaderAlone) return ENGLISH;
   const language = negotiateLanguage(request.headers['accept-language']);
   reply.header('content-language', language.tag).header('vary', 'accept-language');
   return language;

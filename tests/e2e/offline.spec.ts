@@ -12,9 +12,7 @@ async function isReady(page: Page): Promise<void> {
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
   await page.waitForLoadState('networkidle').catch(() => undefined);
   const isKept = () =>
-    page.evaluate(
-      async () => (await caches.match('/api/v1/session', { ignoreVary: true })) !== undefined,
-    );
+    page.evaluate(async () => (await caches.match('/api/v1/session')) !== undefined);
   await expect.poll(isKept).toBe(true);
 }
 

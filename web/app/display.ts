@@ -3,7 +3,7 @@ import * as routes from '#contract/routes/access';
 import { type Display, FIRST_DISPLAY } from '#core/money/display';
 import type { FigureUnit } from '#core/money/figureUnit';
 import {
-  showBelow,
+  showBelowInColumn,
   showColumn,
   showDifference,
   showFigure,
@@ -58,11 +58,7 @@ export function showIn(unit: FigureUnit, display: Display): Shown {
     figure: (value) => showFigure(whole(value), unit, display),
     column,
     difference: (value) => showDifference(whole(value), unit, display),
-    belowInColumn: (value, limit) => {
-      const text = showBelow(whole(value), limit, unit, column);
-      // A column's heading names the currency.
-      return text.replace(/^\p{Sc}|(?<=^\u2212)\p{Sc}/u, '');
-    },
+    belowInColumn: (value, limit) => showBelowInColumn(whole(value), limit, unit, display),
     gapInColumn: (gap, target) => showGap(gap, target, display, column),
   };
 }

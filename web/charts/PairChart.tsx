@@ -1,4 +1,5 @@
 import { declutter } from '#core/picture/declutter';
+import { showWholePercent } from '#wording/numbers/percent';
 
 /** A unit by two attainments, 1 for 100 %. */
 export interface PairMark {
@@ -52,7 +53,6 @@ export function PairChart({ marks, names, width, height, label, onOpen }: PairCh
     LEFT + ((clamp(value, xs) - xs.bottom) / (xs.top - xs.bottom)) * (width - LEFT - RIGHT);
   const y = (value: number) =>
     TOP + ((ys.top - clamp(value, ys)) / (ys.top - ys.bottom)) * (height - TOP - FOOT);
-  const percent = (value: number) => `${Math.round(value * 100)}%`.replace('-', '\u2212');
   const isHot = (value: number) => Math.abs(value - 1) < 1e-6;
   const named = marks.length <= MOST_NAMED ? marks : [];
   const labels = declutter(
@@ -87,7 +87,7 @@ export function PairChart({ marks, names, width, height, label, onOpen }: PairCh
             fill="var(--ink-soft)"
             fontWeight={isHot(tick) ? 650 : 400}
           >
-            {percent(tick)}
+            {showWholePercent(tick)}
           </text>
         </g>
       ))}
@@ -108,7 +108,7 @@ export function PairChart({ marks, names, width, height, label, onOpen }: PairCh
             fill="var(--ink-soft)"
             fontWeight={isHot(tick) ? 650 : 400}
           >
-            {percent(tick)}
+            {showWholePercent(tick)}
           </text>
         </g>
       ))}

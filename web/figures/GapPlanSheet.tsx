@@ -7,6 +7,7 @@ import { showOdds } from '#wording/forecast';
 import { EN_VIEW } from '#wording/messages/en/view';
 import { messagesOf } from '#wording/messages/translate';
 import { formatExact, formatWhole } from '#wording/numbers/format';
+import { showWholePercent } from '#wording/numbers/percent';
 import { shortDay } from '#wording/period';
 import { placeLink } from '../app/placeLink';
 import { rich } from '../language/rich';
@@ -162,7 +163,7 @@ function Closing({
                 <td className="max-w-[170px] truncate pr-2">{deal.customer}</td>
                 <td className="max-w-[110px] truncate pr-2 text-soft">{deal.salespersonName}</td>
                 <td className="pr-2 text-right text-soft">
-                  {deal.probability === null ? '–' : `${Math.round(deal.probability * 100)}%`}
+                  {deal.probability === null ? '–' : showWholePercent(deal.probability)}
                 </td>
                 <td className="text-right font-medium whitespace-nowrap">{show(deal.amount)}</td>
               </tr>

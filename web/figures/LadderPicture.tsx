@@ -7,6 +7,7 @@ import { EN_VIEW } from '#wording/messages/en/view';
 import { messagesOf } from '#wording/messages/translate';
 import { describeNotes } from '#wording/note';
 import { formatShort } from '#wording/numbers/format';
+import { showWholePercent } from '#wording/numbers/percent';
 import { shippedWord } from '#wording/shipped';
 import { useGetMeQuery } from '../app/api';
 import { isCrowded, LadderChart } from '../charts/LadderChart';
@@ -71,10 +72,7 @@ export function LadderPicture({
       onOpen={onOpen}
       own={me?.role === 'salesperson' ? (me.unitCode ?? undefined) : undefined}
       show={(value) =>
-        (isShare ? `${Math.round(value * 100)}%` : formatShort(Math.round(value), unit)).replace(
-          '-',
-          '\u2212',
-        )
+        isShare ? showWholePercent(value) : formatShort(Math.round(value), unit)
       }
       marks={places.map((place) => ({
         key: place.unit.code,

@@ -9,6 +9,7 @@ import { showColumn } from '#wording/numbers/display';
 import { formatCount, formatExact, withSign } from '#wording/numbers/format';
 import { describePresence } from '#wording/presence';
 import { shippedWord, statusLabel } from '#wording/shipped';
+import { headingOfKind } from '#wording/unitKind';
 import { showIn, useDisplay } from '../app/display';
 import { AttainmentBar } from '../charts/AttainmentBar';
 import { RankChange } from '../charts/RankChange';
@@ -136,7 +137,7 @@ function buildColumns(view: LadderView, display: Display): Column<RankingRowView
     },
     {
       key: 'name',
-      heading: { salesperson: t('salesperson'), team: t('team'), branch: t('branch') }[view.level],
+      heading: headingOfKind(view.level),
       width: 'minmax(122px,1.7fr)',
       total: t('all2', { count: formatCount(view.count) }),
       cell: (place) => (

@@ -6,6 +6,7 @@ import type { SliceDimension } from '#core/targets/targetSlice';
 import { EN_LADDER } from '#wording/messages/en/ladder';
 import { messagesOf } from '#wording/messages/translate';
 import { describeNotes } from '#wording/note';
+import { showWholePercent } from '#wording/numbers/percent';
 import { describeSliceAttainment } from '#wording/sliceSentence';
 import { useAddress } from '../app/address';
 import { FailureNote } from '../app/FailureNote';
@@ -107,7 +108,7 @@ function Picture({ view, rows }: { view: SliceAttainment; rows: readonly PlacedR
             label={t('ladderByAttainment')}
             height={Math.max(240, height)}
             scale={scaleOfShares(ranked.map(({ attainment }) => attainment))}
-            show={(value) => `${Math.round(value * 100)}%`}
+            show={showWholePercent}
             pace={null}
             paceText=""
             onOpen={open}

@@ -4,6 +4,7 @@ import { EN_PLAN } from '#wording/messages/en/plan';
 import { messagesOf } from '#wording/messages/translate';
 import { formatColumn } from '#wording/numbers/format';
 import { showChange, showPercent } from '#wording/numbers/percent';
+import { nameOfKind } from '#wording/unitKind';
 import { DataTable } from '../ui/DataTable';
 import { Dialog } from '../ui/Dialog';
 import { Loading } from '../ui/Loading';
@@ -84,7 +85,7 @@ export function DemandDialog({
                 cell: (line) => (
                   <>
                     {line.unit.name}{' '}
-                    <span className="text-soft">{t('kindOf', { kind: line.unit.kind })}</span>
+                    <span className="text-soft">{nameOfKind(line.unit.kind)}</span>
                   </>
                 ),
               },

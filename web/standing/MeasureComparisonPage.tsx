@@ -5,6 +5,7 @@ import { messagesOf } from '#wording/messages/translate';
 import { showColumn } from '#wording/numbers/display';
 import { formatExact } from '#wording/numbers/format';
 import { shippedWord, statusLabel } from '#wording/shipped';
+import { headingOfKind } from '#wording/unitKind';
 import { useAddress } from '../app/address';
 import { useListMeasuresQuery } from '../app/api';
 import { useDisplay } from '../app/display';
@@ -237,7 +238,7 @@ function Table({ view, onOpen }: { view: Pairs; onOpen(code: string): void }) {
   const columns: Column<Pair>[] = [
     {
       key: 'unit',
-      heading: { salesperson: t('salesperson'), team: t('team'), branch: t('branch') }[view.level],
+      heading: headingOfKind(view.level),
       width: 'minmax(104px,1fr)',
       cell: (pair) => pair.unit.name,
     },

@@ -16,6 +16,7 @@ import { AttainmentBar } from '../charts/AttainmentBar';
 import { RankChange } from '../charts/RankChange';
 import { textOf } from '../charts/status';
 import { StatusMark } from '../charts/StatusMark';
+import { LEVEL_NAMES } from '../figures/levels';
 import { HowMade } from '../figures/made/HowMade';
 import { NoteFlag } from '../figures/notes/NoteFlag';
 import { PlaceList } from '../figures/PlaceList';
@@ -39,10 +40,8 @@ export function PlacesTable({ view }: { view: StandingView }) {
     [view, isBelow, hasBelow, shown],
   );
   const levels = [...new Set(view.below.map((place) => place.unit.kind))]
-    .map(
-      (kind) => ({ branch: t('branches'), team: t('teams'), company: '', salesperson: '' })[kind],
-    )
-    .filter((name) => name !== '')
+    .filter((kind) => kind === 'branch' || kind === 'team')
+    .map((kind) => LEVEL_NAMES[kind])
     .reduce((one, other) => (one === '' ? other : t('levelsJoined', { one, other })), '');
 
   const isPhone = useIsNarrowerThan('phone');

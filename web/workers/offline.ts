@@ -45,12 +45,13 @@ registerRoute(
     url.pathname.startsWith(API) &&
     !NEVER_KEPT.test(url.pathname),
   new NetworkFirst({
-    // After another language was chosen the last answer is better than none.
-    matchOptions: { ignoreVary: true },
     cacheName: ANSWERS,
     plugins: [
       new ExpirationPlugin({ maxEntries: MOST_ANSWERS, purgeOnQuotaError: true }),
       {
+        // One answer an address, the newest, whatever language it is in: an old one in the language
+        // chosen now would have old figures.
+        cacheKeyWillBeUsed: ({ request }) => Promise.resolve(request.url),
         fetchDidSucceed: async ({ response }) => {
           if (response.status === 401) await caches.delete(ANSWERS);
           return response;

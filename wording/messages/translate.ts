@@ -24,6 +24,7 @@ export interface Messages<C extends Catalogue> {
 }
 
 const translations = new Map<string, Catalogue>();
+const formats = new Map<string, IntlMessageFormat>();
 
 /** Makes a translation known; a language's areas may come later than the page. */
 export function addTranslation(
@@ -41,14 +42,13 @@ const VALUE = /\{(\w+)\}/g;
 
 /** @param area what the catalogue's translations are found by */
 export function messagesOf<const C extends Catalogue>(area: string, english: C): Messages<C> {
-  const formats = new Map<string, IntlMessageFormat>();
   const templateOf = (id: string) => {
     const { code } = language();
     return (code === 'en' ? undefined : translations.get(`${code} ${area}`)?.[id]) ?? english[id]!;
   };
   const formatOf = (id: string, template: string) => {
     const { tag, numbers } = language();
-    const key = `${tag} ${id}`;
+    const key = `${tag} ${area} ${id}`;
     let format = formats.get(key);
     if (!format) {
       format = new IntlMessageFormat(template, tag, undefined, {

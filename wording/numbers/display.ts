@@ -1,5 +1,5 @@
 import type { Display } from '#core/money/display';
-import { type FigureUnit, toMajor } from '#core/money/figureUnit';
+import { decimalsOf, type FigureUnit, toMajor } from '#core/money/figureUnit';
 import {
   automaticScale,
   formatColumn,
@@ -66,6 +66,24 @@ export function showBelow(
   if (limit === null || value >= limit || text !== show(limit)) return text;
   const whole = formatWhole(value, unit);
   return whole === formatWhole(limit, unit) ? formatExact(value, unit) : whole;
+}
+
+/** The same in a column whose heading names the currency. */
+export function showBelowInColumn(
+  value: number,
+  limit: number | null,
+  unit: FigureUnit,
+  display: Display,
+): string {
+  const show = (shown: number) => showColumn(shown, unit, display);
+  const text = show(value);
+  if (limit === null || value >= limit || text !== show(limit)) return text;
+  const whole = formatColumn(value, unit);
+  if (whole !== formatColumn(limit, unit)) return whole;
+  const decimals = decimalsOf(unit);
+  return unit.kind === 'money'
+    ? formatScaled(toMajor(value, unit), null, { least: decimals, most: decimals }, null)
+    : formatExact(value, unit);
 }
 
 const isUsual = ({ units, decimals }: Display) => units === 'whole' && decimals === 0;

@@ -30,6 +30,11 @@ function crosses(exact: number, shown: number, thresholds: readonly number[]): b
   return false;
 }
 
+/** A share as a whole percent, for axes and marks that judge nothing: "62%". */
+export function showWholePercent(ratio: number): string {
+  return percentText(localNumber(String(Math.round(ratio * 100))));
+}
+
 /** A change with its sign and one decimal: "+11.4%". */
 export function showChange(ratio: number): string {
   const shown = (ratio * 100).toFixed(1);

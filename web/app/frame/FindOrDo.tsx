@@ -5,6 +5,7 @@ import { useLocation, useNavigate } from 'react-router';
 import { EN_FRAME } from '#wording/messages/en/frame';
 import { messagesOf } from '#wording/messages/translate';
 import { shippedWord } from '#wording/shipped';
+import { nameOfKind } from '#wording/unitKind';
 import { useGetMeQuery, useListMeasuresQuery, useListUnitAttainmentsQuery } from '../api';
 import { useListCustomersQuery } from '../customers';
 import { usePlace } from '../place';
@@ -135,7 +136,7 @@ export function FindOrDo({ isOpen, onClose }: { isOpen: boolean; onClose(): void
                     >
                       <span>{unit.name}</span>
                       <span className="text-soft">
-                        {t('kind', { kind: unit.kind })}
+                        {nameOfKind(unit.kind)}
                         {attainmentText ? t('ofTarget', { attainmentText }) : ''}
                       </span>
                     </Item>

@@ -58,6 +58,8 @@ export const DE_RANKING: Translated<typeof EN_RANKING> = {
     '{whose}: {all}, davon {count, plural, one {# unter} other {# unter}} dem Soll bis heute; am weitesten {furthest}, um {by}.',
   slicesAllBehind:
     '{whose}: {all}, alle unter dem Soll bis heute; am weitesten {furthest}, um {by}.',
+  kind:
+    '{kind, select, company {Unternehmen} branch {Niederlassung} team {Team} other {Verkäufer}}',
   unitsBelow: 'Einheiten darunter',
   salesperson: 'Verkäufer',
   category: 'Kategorie',

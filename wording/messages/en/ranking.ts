@@ -51,6 +51,7 @@ export const EN_RANKING = {
     '{whose}: of {all}, {count, plural, one {# is} other {# are}} behind what was due by now; {furthest} furthest, by {by}.',
   slicesAllBehind:
     '{whose}: of {all}, all are behind what was due by now; {furthest} furthest, by {by}.',
+  kind: '{kind, select, company {company} branch {branch} team {team} other {salesperson}}',
   unitsBelow: 'Units below',
   salesperson: 'Salesperson',
   category: 'Category',

@@ -1,3 +1,5 @@
+import { UNGRADED_WORDS } from '#core/status/grade';
+
 /**
  * What ships with the product and a company may reword: a word it has left as it was is said in the
  * reader's language, one of its own stays as it is.
@@ -34,14 +36,7 @@ export const EN_SHIPPED = {
   upOnLastYear: 'up on last year',
   asLastYear: 'about as last year',
   downOnLastYear: 'down on last year',
-  noTarget: 'no target',
-  incomplete: 'target incomplete',
-  notStarted: 'not started',
-  noData: 'no data',
-  noWorkday: 'no working day',
-  noBenchmark: 'nothing to compare with',
-  running: 'still running',
-  tooFewDeals: 'too few deals to judge by the day',
+  ...UNGRADED_WORDS,
   stretched: '{label}, stretch',
   aboutRevenue:
     'Credited amount of won deals on their close date, in the reporting currency. Refunds count as negative. Open and lost deals never count.',
