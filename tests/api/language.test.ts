@@ -110,3 +110,15 @@ it('of what goes wrong is English', async () => {
 it('is found in a long header as well', async () => {
   expect((await standingIn(`${'x,'.repeat(2_000)}de`)).tag).toBe('de-DE');
 });
+
+it('of what a change sets off is English, for others read it', async () => {
+  const booked = await people.admin.send(
+    'POST',
+    '/deals',
+    wonDeal({ deal: 'B', salesperson: 'ivarga', amount: '100.50', closedOn: '2026-11-04' }),
+    { 'accept-language': 'de' },
+  );
+  expect(booked.statusCode).toBe(201);
+  expect(booked.headers['content-language']).toBeUndefined();
+  expect(booked.json().effect.sentence).toBe('Ilse Varga is at 43% of target in November 2026.');
+});

@@ -221,7 +221,7 @@ export function LadderChart({
             aria-label={place === undefined ? `${mark.name} ${mark.text}` : undefined}
             aria-description={t('markDescription', {
               of: mark.of,
-              isOf: mark.of ? 'yes' : 'no',
+              hasUnit: mark.of ? 'yes' : 'no',
               status: statusLabel(mark.status),
               isNew: mark.beforeText === null ? 'yes' : 'no',
               beforeText: mark.beforeText,

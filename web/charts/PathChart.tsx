@@ -102,19 +102,19 @@ export function PathChart({
     },
     expected === null &&
       last?.runRateProjection != null && {
-        text: t('runRateMark', { runRateProjection: show(last.runRateProjection) }),
+        text: t('runRateMark', { amount: show(last.runRateProjection) }),
         value: last.runRateProjection,
         colour: 'var(--grade-3-text)',
       },
     last?.priorYear != null &&
       last.priorYear !== 0 && {
-        text: t('priorYearMark', { priorYear: show(last.priorYear) }),
+        text: t('priorYearMark', { amount: show(last.priorYear) }),
         value: last.priorYear,
         colour: 'var(--prior-text)',
       },
     today === null &&
       bookedNow && {
-        text: t('booked2', {
+        text: t('bookedMark', {
           isCumulative: isCumulative ? 'yes' : 'no',
           booked: show(bookedNow.booked!),
         }),
@@ -232,7 +232,7 @@ export function PathChart({
               fill="var(--now)"
               stroke="var(--sheet)"
               label={{
-                value: t('booked2', {
+                value: t('bookedMark', {
                   isCumulative: isCumulative ? 'yes' : 'no',
                   booked: show(bookedNow.booked!),
                 }),

@@ -14,7 +14,7 @@ export function RankChange({ places }: { places: number | null }) {
   return (
     <span
       className="text-[11px] text-soft"
-      title={t('moved', { isUp: places > 0 ? 'yes' : 'no', abs: Math.abs(places) })}
+      title={t('moved', { isUp: places > 0 ? 'yes' : 'no', places: Math.abs(places) })}
     >
       {places > 0 ? '▲' : '▼'}
       {Math.abs(places)}

@@ -96,7 +96,7 @@ export function GapPlanSheet({
               <>
                 {rich(t, 'theOddsToMakeIt', {
                   strong: (words) => <strong className="font-semibold">{words}</strong>,
-                  showOdds: showOdds(outlook.outlook.odds),
+                  odds: showOdds(outlook.outlook.odds),
                 })}
               </>
             )}
@@ -146,10 +146,10 @@ function Closing({
       <p className="mt-1 text-[12px] text-soft">
         {takes.remaining > 0
           ? t('allOpenDealsTogetherWould', {
-              closingCount: takes.closing.length,
+              count: takes.closing.length,
               remaining: whole(takes.remaining),
             })
-          : t('wouldCloseTheGap', { closingCount: takes.closing.length })}
+          : t('wouldCloseTheGap', { count: takes.closing.length })}
       </p>
       <table className="w-full text-[12px]">
         <tbody>
@@ -173,7 +173,7 @@ function Closing({
             <tr className="border-t border-line/60">
               <td />
               <td className="text-soft" colSpan={3}>
-                {t('others', { restCount: rest.length })}
+                {t('otherDeals', { count: rest.length })}
               </td>
               <td className="text-right whitespace-nowrap">
                 {show(rest.reduce((sum, deal) => sum + deal.amount, 0))}

@@ -64,16 +64,14 @@ export function LadderPicture({
           : '';
   return (
     <LadderChart
-      label={t('ladderBy', { value: by === 'actual' ? shippedWord(measure.name) : by })}
+      label={t('ladderBy', { by: by === 'actual' ? shippedWord(measure.name) : by })}
       height={height}
       scale={scale}
       pace={pace}
       paceText={paceText}
       onOpen={onOpen}
       own={me?.role === 'salesperson' ? (me.unitCode ?? undefined) : undefined}
-      show={(value) =>
-        isShare ? showWholePercent(value) : formatShort(Math.round(value), unit)
-      }
+      show={(value) => (isShare ? showWholePercent(value) : formatShort(Math.round(value), unit))}
       marks={places.map((place) => ({
         key: place.unit.code,
         notes: describeNotes(notesAt({ unit: place.unit.code })),

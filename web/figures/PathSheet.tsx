@@ -105,7 +105,7 @@ export function PathSheet({
             description={t('cumulativePath', {
               isCumulative: view.isCumulative ? 'yes' : 'no',
               sentence,
-              isExpected: expected ? 'yes' : 'no',
+              hasForecast: expected ? 'yes' : 'no',
               amount: expected && show(expected.value),
               low: expected && show(expected.low),
               high: expected && show(expected.high),

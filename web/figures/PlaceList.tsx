@@ -68,15 +68,15 @@ export function PlaceList(props: PlaceListProps) {
         note:
           place.actual === null
             ? '–'
-            : t('ofTarget2', {
-                belowInColumn: shown.belowInColumn(place.actual, place.target),
+            : t('actualOfTarget', {
+                actual: shown.belowInColumn(place.actual, place.target),
                 isBare: place.target === null ? 'yes' : 'no',
                 target: place.target === null ? null : shown.column(place.target),
               }),
         beside:
           place.gap === null
             ? undefined
-            : t('gap', { gapInColumn: shown.gapInColumn(place.gap, place.target) }),
+            : t('gapOf', { gap: shown.gapInColumn(place.gap, place.target) }),
         bar: (
           <AttainmentBar
             attainment={place.attainment ?? 0}

@@ -38,7 +38,7 @@ export function SalesMixLine({ unit, period }: { unit: string; period: string })
       aria-label={t('madeOf', { days: currentData.days })}
       className="flex flex-wrap gap-x-4 text-[12px]"
     >
-      <span className="text-soft">{t('madeOf2')}</span>
+      <span className="text-soft">{t('madeOfHeading')}</span>
       {items.map(([key, before, show, short]) => {
         const { actual, priorYear } = currentData[key];
         return actual === null ? null : (
@@ -46,11 +46,8 @@ export function SalesMixLine({ unit, period }: { unit: string; period: string })
             {before}
             <strong className="font-semibold">{show(actual)}</strong>
             {priorYear !== null && (
-              <span
-                className="text-soft"
-                title={t('on', { priorYearDays: currentData.priorYearDays })}
-              >
-                {t('priorYearValue', { short: short(priorYear) })}
+              <span className="text-soft" title={t('onDays', { days: currentData.priorYearDays })}>
+                {t('priorYearValue', { value: short(priorYear) })}
               </span>
             )}
           </span>

@@ -35,7 +35,7 @@ export function SaveTable({
       data-nopicture
       onClick={() => void write()}
     >
-      {t('csv2')}
+      {t('csvName')}
     </Button>
   );
 }

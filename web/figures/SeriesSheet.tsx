@@ -99,7 +99,7 @@ export function SeriesSheet({
             height={size?.height ?? height}
             show={show}
             onOpen={onOpen}
-            label={t('of2', {
+            label={t('pictureOf', {
               heading,
               measure: shippedWord(view.measure.name),
               unit: view.unit.name,
@@ -145,7 +145,7 @@ function describePoint(point: SeriesPoint, { measure }: SeriesView, unit: Figure
       : t('targetMark', { direction, amount: exact(point.target) });
   const rule =
     point.ruleChanges.length > 0
-      ? t('anotherStatusRuleFrom', { join: point.ruleChanges.join(', ') })
+      ? t('anotherStatusRuleFrom', { days: point.ruleChanges.join(', ') })
       : '';
   if (point.phase === 'notStarted')
     return t('notStarted', { period: point.period.name, target, rule });
@@ -155,7 +155,7 @@ function describePoint(point: SeriesPoint, { measure }: SeriesView, unit: Figure
       : t('shareOfPoint', { percent: point.attainmentText, direction });
   return t('pointDescription', {
     period: point.period.name,
-    value: point.actual === null ? t('noFigure') : exact(point.actual),
+    actual: point.actual === null ? t('noFigure') : exact(point.actual),
     target,
     percent,
     status: statusLabel(point.status),

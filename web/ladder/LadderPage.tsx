@@ -190,7 +190,7 @@ function Picture({ view, onOpen }: { view: LadderView; onOpen(code: string): voi
             ),
             priorDays: view.priorDays,
             isCut: view.rankings.length < view.count ? 'yes' : 'no',
-            rankingsCount: view.rankings.length,
+            count: view.rankings.length,
           })}
         </h2>
         {ranked.length > 0 && view.phase !== 'notStarted' && (

@@ -42,7 +42,7 @@ export function LadderTable({
   const table = {
     label: t('rankingOfBy', {
       unit: view.unit.name,
-      value: view.by === 'actual' ? shippedWord(view.measure.name) : view.by,
+      by: view.by === 'actual' ? shippedWord(view.measure.name) : view.by,
     }),
     rows: view.rankings,
     onOpen: (place: RankingRowView) => onOpen(place.unit.code),
@@ -139,7 +139,7 @@ function buildColumns(view: LadderView, display: Display): Column<RankingRowView
       key: 'name',
       heading: headingOfKind(view.level),
       width: 'minmax(122px,1.7fr)',
-      total: t('all2', { count: formatCount(view.count) }),
+      total: t('allCounted', { count: formatCount(view.count) }),
       cell: (place) => (
         <span
           className="flex items-center gap-2"
@@ -234,7 +234,7 @@ function buildColumns(view: LadderView, display: Display): Column<RankingRowView
                 ? null
                 : withSign(place.priorDifference, formatExact(place.priorDifference, unit)),
             priorDays: view.priorDays,
-            isPriorIsLowBase: place.priorIsLowBase ? 'yes' : 'no',
+            isLowBase: place.priorIsLowBase ? 'yes' : 'no',
           })}
         >
           {place.priorText}

@@ -22,7 +22,7 @@ export function MeasureColumns({
   return (
     <Menu name={t('columns')} width="w-[240px]">
       <p className="mb-1 text-[12px] text-soft">
-        {t('besideTheRankedMeasureUp', { mostColumns: MOST_COLUMNS })}
+        {t('besideTheRankedMeasureUp', { most: MOST_COLUMNS })}
       </p>
       <ul className="max-h-[260px] overflow-y-auto">
         {choices.map(({ code, name }) => (

@@ -52,7 +52,7 @@ export function Acknowledge({ year }: { year: string }) {
       className="flex items-center gap-3 rounded-sheet border border-line bg-selected px-3.5 py-2 max-phone:flex-col max-phone:items-stretch"
     >
       <p className="flex-1">
-        <span className="font-semibold">{t('yourTargetsForFy', { slice: year.slice(2) })}</span>{' '}
+        <span className="font-semibold">{t('yourTargetsForFy', { year: year.slice(2) })}</span>{' '}
         {STATE_WORDS[own.state]}
         {own.remindedAt && (
           <span className="text-soft">

@@ -34,10 +34,10 @@ export function AcknowledgedDialog({ place, onClose }: { place: PlanPlace; onClo
         data
           ? t('ofPeopleWithPublishedTargets', {
               seen,
-              dataCount: data.length,
-              slice: place.year.slice(2),
+              count: data.length,
+              year: place.year.slice(2),
             })
-          : t('fy', { slice: place.year.slice(2) })
+          : t('fy', { year: place.year.slice(2) })
       }
       isOpen
       onClose={onClose}
@@ -60,7 +60,7 @@ export function AcknowledgedDialog({ place, onClose }: { place: PlanPlace; onClo
           )}
           <div className="flex h-[440px] flex-col overflow-hidden rounded-sheet border border-line">
             <DataTable
-              label={t('acknowledgements2')}
+              label={t('acknowledgementsHeading')}
               rows={data}
               keyOf={(each) => each.unit.id}
               columns={[

@@ -108,7 +108,7 @@ export function AddsUp({ sheet, saves, onSelect, onEnter }: AddsUpProps) {
             </li>
           ))}
           {parting.length > MOST_NAMED && (
-            <li>{t('andMore', { value: parting.length - MOST_NAMED })}</li>
+            <li>{t('andMore', { count: parting.length - MOST_NAMED })}</li>
           )}
         </ul>
       )}
@@ -124,12 +124,10 @@ export function AddsUp({ sheet, saves, onSelect, onEnter }: AddsUpProps) {
       {missing.length > 0 && (
         <div className="mt-2.5 text-[12px]">
           {bench.sheet.slices ? (
-            <p className="text-soft">
-              {t('noTargetEverywhereThatIs', { missingCount: missing.length })}
-            </p>
+            <p className="text-soft">{t('noTargetEverywhereThatIs', { count: missing.length })}</p>
           ) : (
             <p className="text-grade-1">
-              {t('belowNoTargetSomewhereThe', { missingCount: missing.length })}
+              {t('belowNoTargetSomewhereThe', { count: missing.length })}
             </p>
           )}
           <ul>
@@ -142,13 +140,13 @@ export function AddsUp({ sheet, saves, onSelect, onEnter }: AddsUpProps) {
                 >
                   {bench.tree.find(unitId)!.name}:{' '}
                   {periods.length > 3
-                    ? t('periods', { periodsCount: periods.length })
+                    ? t('periods', { count: periods.length })
                     : periods.map((period) => describePeriod(period, bench.calendar)).join(', ')}
                 </button>
               </li>
             ))}
             {missing.length > MOST_NAMED && (
-              <li className="text-soft">{t('andMore', { value: missing.length - MOST_NAMED })}</li>
+              <li className="text-soft">{t('andMore', { count: missing.length - MOST_NAMED })}</li>
             )}
           </ul>
         </div>

@@ -157,7 +157,7 @@ function NoteField({ note, mayEdit, sheet, selection, saves, onEnter }: NoteFiel
   return (
     <div className="mt-2">
       <label htmlFor="cell-note" className="mb-1 block">
-        {t('note2')}
+        {t('noteField')}
       </label>
       <textarea
         id="cell-note"

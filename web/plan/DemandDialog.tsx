@@ -84,8 +84,7 @@ export function DemandDialog({
                 width: 'minmax(140px,1fr)',
                 cell: (line) => (
                   <>
-                    {line.unit.name}{' '}
-                    <span className="text-soft">{nameOfKind(line.unit.kind)}</span>
+                    {line.unit.name} <span className="text-soft">{nameOfKind(line.unit.kind)}</span>
                   </>
                 ),
               },

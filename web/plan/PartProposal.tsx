@@ -45,7 +45,7 @@ export function PartProposal({ sheet, selection, saves, onEnter }: PartProposalP
           unit: unit.name,
           parts,
           full: show(full),
-          isFrom: from ? 'yes' : 'no',
+          hasPeriod: from ? 'yes' : 'no',
           period: from && describePeriod(from, bench.calendar),
         })}
       </p>

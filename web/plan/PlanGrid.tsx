@@ -169,19 +169,19 @@ export function PlanGrid(props: PlanGridProps) {
             title={
               bench.rate === null
                 ? undefined
-                : t('n1FixedInThisPlan', {
+                : t('fixedRate', {
                     currency: bench.currency,
                     rate: bench.rate,
-                    currency2: bench.sheet.currency,
+                    reporting: bench.sheet.currency,
                   })
             }
           >
             {bench.rate === null
               ? (figure.currency ?? shippedWord(bench.sheet.measure.name))
-              : t('at', {
+              : t('ownRate', {
                   currency: bench.currency,
                   rate: bench.rate,
-                  currency2: bench.sheet.currency,
+                  reporting: bench.sheet.currency,
                 })}
           </div>
           {sheet.columns.map((column) => (

@@ -131,7 +131,7 @@ function Beside({ value, priorYear, largest, isGroup, sheet }: BesideProps) {
       <div
         role="gridcell"
         aria-label={
-          share === null ? undefined : t('shareOfTheLargest', { round: Math.round(share) })
+          share === null ? undefined : t('shareOfTheLargest', { share: Math.round(share) })
         }
         className="flex items-center px-2"
       >

@@ -236,7 +236,7 @@ export function PlanToolbar({
                 </DropdownMenu.Item>
               )}
               <DropdownMenu.Item className={item} onSelect={() => onDialog({ kind: 'demand' })}>
-                {t('hardestAndEasiestTargets2')}
+                {t('hardestAndEasiestItem')}
               </DropdownMenu.Item>
               {canEdit && (
                 <DropdownMenu.Item

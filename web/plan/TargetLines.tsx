@@ -21,7 +21,7 @@ export function TargetLines({ sheet, onUnit }: TargetLinesProps) {
   return (
     <>
       <section
-        aria-label={t('targetsOf2', { unit: bench.unit.name })}
+        aria-label={t('targetsOfUnit', { unit: bench.unit.name })}
         className="rounded-sheet border border-line bg-sheet px-3.5 py-1"
       >
         <ul>

@@ -54,7 +54,7 @@ export function readEntries(
     if (locked) return refuse(locked);
     const typed = text.trim() === '' ? null : readTyped(text, bench.decimals, style);
     if (typed && !typed.ok) return refuse(faultOf(text, typed.fault));
-    if (typed && typed.value < 0) return refuse(t('aTargetCannotBeNegative2'));
+    if (typed && typed.value < 0) return refuse(t('negativeTarget'));
     if (period.kind === 'week')
       changes.push(...toWeekChanges(bench, unit.id, period, typed?.value ?? null));
     else if (

@@ -171,7 +171,7 @@ const TARGET_SOURCE_WORDS: Record<SheetCell['targetSource'], string> = {
 };
 
 export function targetSourceWords(cell: SheetCell): string {
-  const from = cell.allocatedFrom ? t('of3', { allocatedFrom: cell.allocatedFrom }) : '';
-  const gaps = cell.missing > 0 ? t('missing2', { missing: cell.missing }) : '';
+  const from = cell.allocatedFrom ? t('ofAllocated', { allocatedFrom: cell.allocatedFrom }) : '';
+  const gaps = cell.missing > 0 ? t('partsMissing', { missing: cell.missing }) : '';
   return TARGET_SOURCE_WORDS[cell.targetSource] + from + gaps;
 }

@@ -33,12 +33,12 @@ export function readClash(
   const where =
     clashes.length === 1
       ? `${first?.unit}, ${first?.period}`
-      : t('ofTheseCells', { clashesCount: clashes.length });
+      : t('ofTheseCells', { count: clashes.length });
   return {
     text: t('someoneChangedMeanwhileNowYours', {
       where,
-      toText: toText(first?.theirs),
-      toText2: toText(first?.yours),
+      theirs: toText(first?.theirs),
+      yours: toText(first?.yours),
     }),
     mine: changes.map((change) => ({
       ...change,

@@ -80,7 +80,7 @@ export function useTargetSaves(
           say(
             t('wasNotSaved', {
               step: step.name,
-              value:
+              reason:
                 failure.errors
                   ?.slice(0, 2)
                   .map((error) => error.message)

@@ -283,9 +283,9 @@ export class Workbench {
     const [first, last] = [older[0]!, older.at(-1)!];
     const basis = this.calendar.parse(this.sheet.priorPeriodIds[this.monthIds.indexOf(first.id)]!)!;
     return t('priorYearUnfinished', {
-      value: first.id === last.id ? nameOf(first) : `${nameOf(first)} to ${nameOf(last)}`,
+      periods: first.id === last.id ? nameOf(first) : `${nameOf(first)} to ${nameOf(last)}`,
       isOne: first.id === last.id ? 'yes' : 'no',
-      labelOf: this.calendar.labelOf(basis.from),
+      year: this.calendar.labelOf(basis.from),
     });
   }
 

@@ -182,7 +182,7 @@ function Month({ point, view, outlook, isChosen, onChoose }: MonthProps) {
           <span>
             {gap === null
               ? ''
-              : t('over', { isOver: gap >= 0 ? 'yes' : 'no', abs: show(Math.abs(gap)) })}
+              : t('over', { isOver: gap >= 0 ? 'yes' : 'no', amount: show(Math.abs(gap)) })}
           </span>
         </p>
       )}

@@ -31,7 +31,7 @@ export function CorrectionsDialog({ view, onClose }: { view: StandingView; onClo
       ) : (
         <div className="flex h-[360px] flex-col overflow-hidden rounded-sheet border border-line">
           <DataTable
-            label={t('corrections2')}
+            label={t('correctionsHeading')}
             rows={rows}
             keyOf={(row) => `${row.at} ${row.subject}`}
             columns={[
@@ -71,7 +71,7 @@ export function CorrectionsDialog({ view, onClose }: { view: StandingView; onClo
               },
             ]}
             footer={t('togetherOfRevenue', {
-              rowsCount: rows.length,
+              count: rows.length,
               revenue: money(data.revenue),
             })}
           />

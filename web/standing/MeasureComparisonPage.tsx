@@ -169,7 +169,7 @@ function Picture({ view, onOpen }: { view: Pairs; onOpen(code: string): void }) 
               label={t('besideOf', {
                 one: shippedWord(one.name),
                 other: shippedWord(other.name),
-                levelNames: LEVEL_NAMES[view.level],
+                level: LEVEL_NAMES[view.level],
                 unit: view.unit.name,
               })}
               marks={shown.map((pair) => ({
@@ -261,15 +261,15 @@ function Table({ view, onOpen }: { view: Pairs; onOpen(code: string): void }) {
       className="flex min-h-0 flex-col rounded-sheet border border-line bg-sheet"
     >
       <DataTable
-        label={t('beside2', {
-          measures: shippedWord(view.measures[0].name),
-          measures2: shippedWord(view.measures[1].name),
+        label={t('oneBesideOther', {
+          one: shippedWord(view.measures[0].name),
+          other: shippedWord(view.measures[1].name),
         })}
         columns={columns}
         rows={view.pairs}
         keyOf={(pair) => pair.unit.id}
         onOpen={(pair) => onOpen(pair.unit.code)}
-        footer={t('in', { pairsCount: view.pairs.length, unit: view.unit.name, days: view.days })}
+        footer={t('pairsIn', { count: view.pairs.length, unit: view.unit.name, days: view.days })}
       />
     </section>
   );

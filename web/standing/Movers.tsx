@@ -27,7 +27,7 @@ export function Movers({ view }: { view: StandingView }) {
             void navigate({ pathname: '/profile', search: placeLink(search, { unit: who.code }) })
           }
           title={t('against', {
-            withSign: withSign(difference, formatExact(difference, unit)),
+            difference: withSign(difference, formatExact(difference, unit)),
             days: view.prior.days,
           })}
           className="flex min-h-[24px] w-full items-center justify-between gap-2 rounded-[3px] px-1 text-left hover:bg-hover"

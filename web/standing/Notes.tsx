@@ -26,7 +26,7 @@ export function Notes({ view }: { view: StandingView }) {
       .slice(0, 4)
       .map((each) => `${each.name} (${each.periodName})`)
       .join(', ');
-    const more = target.missingCount > 4 ? t('andMore', { value: target.missingCount - 4 }) : '';
+    const more = target.missingCount > 4 ? t('andMore', { count: target.missingCount - 4 }) : '';
     notes.push(
       <>
         {rich(t, 'missingTargetsSetThemIn', {
@@ -87,7 +87,7 @@ export function Notes({ view }: { view: StandingView }) {
   if (view.priorYear?.monthlyTotals)
     notes.push(
       t('priorYearTotals', {
-        sayEarlierTotals: sayEarlierTotals(
+        totals: sayEarlierTotals(
           view.priorYear.monthlyTotals,
           view.priorYear.total === null
             ? null

@@ -79,7 +79,7 @@ export function PartsPage() {
           label={t('shownAs')}
           options={[
             ['single', t('single')],
-            ['up', t('cumulative2')],
+            ['up', t('cumulativeChoice')],
           ]}
           value={isCumulative ? 'up' : 'single'}
           onChange={(value) => put({ added: value === 'up' ? 'up' : null })}

@@ -130,7 +130,7 @@ function Footer({ view, rows }: { view: StandingView; rows: readonly RankingRowV
         })}
       </span>
       <span>
-        {t('against2', {
+        {t('arrowsAgainst', {
           days: view.prior.days,
           hasNewestDay: view.newestDay ? 'yes' : 'no',
           newest: view.newestDay && shortDay(parseDay(view.newestDay)!, true),
@@ -233,7 +233,7 @@ function buildColumns(
     },
     {
       key: 'attainment',
-      heading: view.measure.direction === 'lower' ? t('ofTheLimit2') : t('attainment'),
+      heading: view.measure.direction === 'lower' ? t('ofTheLimitHeading') : t('attainment'),
       width: '124px',
       cell: (place) =>
         place.attainment === null ? (
@@ -272,8 +272,8 @@ function buildColumns(
           title={
             place.priorYear === null
               ? undefined
-              : t('on', {
-                  priorYear: formatExact(place.priorYear, unit),
+              : t('priorYearOn', {
+                  value: formatExact(place.priorYear, unit),
                   days: view.priorYear?.days ?? t('theSameDays'),
                 })
           }

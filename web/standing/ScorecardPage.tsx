@@ -299,7 +299,7 @@ function Cells({
         className={`px-1.5 text-right whitespace-nowrap ${priorYear?.isLowBase ? 'text-none' : 'text-soft'}`}
         title={
           priorYear
-            ? t('on2', { value: exact(priorYear.toDate) ?? t('nothing'), days: priorYear.days })
+            ? t('valueOn', { value: exact(priorYear.toDate) ?? t('nothing'), days: priorYear.days })
             : undefined
         }
       >

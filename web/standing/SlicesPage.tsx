@@ -32,7 +32,7 @@ export function SlicesPage() {
   );
   const choice = (
     <Segments<SliceDimension>
-      label={t('by2')}
+      label={t('byChoice')}
       options={OPTIONS}
       value={by}
       onChange={(next) => put({ by: next === 'product' ? null : next })}

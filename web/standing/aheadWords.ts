@@ -30,7 +30,7 @@ export function describeAhead(
       : t('madeOfEndedOf', {
           unit: unit.name,
           made,
-          endedCount: ended.length,
+          count: ended.length,
           period: period.name,
         }),
   ];
@@ -41,8 +41,8 @@ export function describeAhead(
         ? t('isMadeAlready', { period: running.period.name })
         : t('isExpectedToReachOf', {
             period: running.period.name,
-            forecastAttainment: showPercent(now.forecastAttainment),
-            showOdds: showOdds(now.odds),
+            percent: showPercent(now.forecastAttainment),
+            odds: showOdds(now.odds),
           }),
     );
   const next = ahead.flatMap((point) => outlooks.get(point.period.id)?.outlook ?? []);
@@ -50,11 +50,11 @@ export function describeAhead(
     const targets = next.map((each) => each.target);
     const open = whole(next.reduce((sum, each) => sum + each.open, 0));
     const against = targets.includes(null)
-      ? t('andOfThemHaveNo', { filterCount: targets.filter((target) => target === null).length })
+      ? t('andOfThemHaveNo', { count: targets.filter((target) => target === null).length })
       : t('againstOfTargets', {
-          reduce: whole(targets.reduce<number>((sum, target) => sum + target!, 0)),
+          sum: whole(targets.reduce<number>((sum, target) => sum + target!, 0)),
         });
-    parts.push(t('theAheadOpen', { nextCount: next.length, open, against }));
+    parts.push(t('theAheadOpen', { count: next.length, open, against }));
   }
   return parts.join(' ');
 }

@@ -185,7 +185,7 @@ export function Combobox({
               ))}
               {matching.length > SHOWN_AT_MOST && (
                 <p className="px-2 py-1.5 text-soft">
-                  {t('moreTypeOnToFind', { value: matching.length - SHOWN_AT_MOST })}
+                  {t('moreTypeOnToFind', { count: matching.length - SHOWN_AT_MOST })}
                 </p>
               )}
               {isNew && (

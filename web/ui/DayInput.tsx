@@ -31,7 +31,7 @@ export function DayInput({
   onChange,
   onLeave,
   max,
-  placeholder = t('n12NovYesterday'),
+  placeholder = t('exampleDays'),
   className,
   ref,
   ...field

@@ -1,6 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { parse, TYPE } from '@formatjs/icu-messageformat-parser';
+import ts from 'typescript';
 import { afterEach, describe, expect, it } from 'vitest';
 import { SHIPPED_MEASURES } from '#core/measure/shipped';
 import { defaultLabels } from '#core/status/rule';
@@ -70,20 +71,72 @@ describe.each(Object.keys(GERMAN) as (keyof typeof GERMAN)[])('the messages of %
   });
 });
 
-it('are given what they take, wherever a view says them', () => {
-  const calls: string[] = [];
-  for (const path of filesIn('web')) {
-    const source = readFileSync(path, 'utf8');
-    const area = /messagesOf\('(\w+)'/.exec(source)?.[1] as keyof typeof GERMAN | undefined;
-    if (!area) continue;
-    for (const [, id, next] of source.matchAll(/(?:\bt\(|rich\(t, )'(\w+)'\s*([,)])/g)) {
-      const message = ENGLISH_AREAS[area][id!];
-      expect(message, `${path}: ${area}.${id}`).toBeDefined();
-      expect(argumentsOf(message!).size > 0, `${path}: ${area}.${id}`).toBe(next === ',');
-      calls.push(id!);
+/** What a catalogue is asked for: in a call with the values it gives, or anywhere by its name. */
+interface Use {
+  path: string;
+  id: string;
+  /** The names of the values; null where they cannot be read off. */
+  given: string[] | null;
+}
+
+/** Every string of a file that is no import, and what stands in a call of `t` or `rich` beside it. */
+function usesIn(path: string): Use[] {
+  const source = ts.createSourceFile(
+    path,
+    readFileSync(path, 'utf8'),
+    ts.ScriptTarget.Latest,
+    true,
+    path.endsWith('x') ? ts.ScriptKind.TSX : ts.ScriptKind.TS,
+  );
+  const uses: Use[] = [];
+  const visit = (node: ts.Node): void => {
+    if (ts.isCallExpression(node) && /^(t|rich|t\.pieces)$/.test(node.expression.getText(source))) {
+      const [id, values] = node.arguments.slice(node.expression.getText(source) === 'rich' ? 1 : 0);
+      if (id && ts.isStringLiteral(id)) uses.push({ path, id: id.text, given: namesIn(values) });
     }
+    if (ts.isStringLiteralLike(node)) uses.push({ path, id: node.text, given: null });
+    ts.forEachChild(node, visit);
+  };
+  visit(source);
+  return uses;
+}
+
+function namesIn(values: ts.Expression | undefined): string[] | null {
+  if (!values) return [];
+  if (!ts.isObjectLiteralExpression(values)) return null;
+  const names = values.properties.map((each) => each.name?.getText());
+  return names.includes(undefined) ? null : (names as string[]);
+}
+
+describe('the calls of a view', () => {
+  const byArea = new Map<keyof typeof GERMAN, Use[]>();
+  for (const path of [...filesIn('web'), ...filesIn('wording')]) {
+    const area = /messagesOf\('(\w+)'/.exec(readFileSync(path, 'utf8'))?.[1];
+    if (!area || path.includes('messages/')) continue;
+    const known = area as keyof typeof GERMAN;
+    byArea.set(known, [...(byArea.get(known) ?? []), ...usesIn(path)]);
   }
-  expect(calls.length).toBeGreaterThan(500);
+
+  it('give a message exactly what it takes', () => {
+    let count = 0;
+    for (const [area, uses] of byArea)
+      for (const { path, id, given } of uses) {
+        if (given === null) continue;
+        const message = ENGLISH_AREAS[area][id];
+        expect(message, `${path}: ${area}.${id}`).toBeDefined();
+        expect(given.sort(), `${path}: ${area}.${id}`).toEqual([...argumentsOf(message!)].sort());
+        count++;
+      }
+    expect(count).toBeGreaterThan(500);
+  });
+
+  it.each(['plan', 'ladder', 'standingView', 'view', 'frame'] as const)(
+    'leave no message of %s unsaid',
+    (area) => {
+      const said = new Set(byArea.get(area)!.map(({ id }) => id));
+      expect(Object.keys(ENGLISH_AREAS[area]).filter((id) => !said.has(id))).toEqual([]);
+    },
+  );
 });
 
 function filesIn(folder: string): string[] {

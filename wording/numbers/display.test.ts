@@ -1,6 +1,7 @@
-import { describe, expect, it } from 'vitest';
+import { afterEach, describe, expect, it } from 'vitest';
 import { type Display, FIRST_DISPLAY } from '#core/money/display';
-import { showBelow, showColumn, showFigure, showGap } from './display';
+import { ENGLISH, languageOf, readLanguageFrom } from '../language';
+import { showBelow, showBelowInColumn,showColumn, showFigure, showGap } from './display';
 
 const EUR = { kind: 'money', currency: 'EUR' } as const;
 const as = (over: Partial<Display>): Display => ({ ...FIRST_DISPLAY, ...over });
@@ -45,4 +46,26 @@ describe('figures as somebody wants them', () => {
     expect(showGap(0, 48_000_000, percent, amount)).toBe('0.0%');
     expect([showGap(null, 1, percent, amount), showGap(5, 0, percent, amount)]).toEqual(['–', '–']);
   });
+});
+
+describe('a figure beside its target in a column', () => {
+  afterEach(() => readLanguageFrom(() => ENGLISH));
+  const thousands = as({ units: 'thousands' });
+
+  it.each([
+    ['GB', '79,960', '79,999.99', '79,999.90'],
+    ['DE', '79.960', '79.999,99', '79.999,90'],
+    ['NL', '79.960', '79.999,99', '79.999,90'],
+  ] as const)(
+    'of %s is never rounded over it, and has no currency',
+    (region, whole, exact, even) => {
+      readLanguageFrom(() => languageOf('en', region));
+      const show = (value: number) => showBelowInColumn(value, 8_000_000, EUR, thousands);
+      expect(show(7_996_000)).toBe(whole);
+      expect(show(7_999_999)).toBe(exact);
+      expect(show(7_999_990)).toBe(even);
+      expect(show(7_600_000)).toBe('76k');
+      expect(show(8_000_100)).toBe('80k');
+    },
+  );
 });

@@ -27,7 +27,7 @@ export function BookProblems() {
           {problem.deals.length > 0 && (
             <>
               {rich(t, 'correctOrVoid', {
-                map: problem.deals.map((deal, at) => (
+                deals: problem.deals.map((deal, at) => (
                   <span key={deal.id}>
                     {at > 0 && ', '}
                     <Link

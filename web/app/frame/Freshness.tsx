@@ -27,7 +27,7 @@ export function Freshness() {
   return (
     <span title={title} className={data.stopsEarly ? 'text-ember' : undefined}>
       {data.stopsEarly ? t('bookedUpTo', { day }) : t('newestDeal', { day })}
-      {data.bookedAt && t('booked', { replace: show(data.bookedAt).replace(/ \d{4},/, ',') })}
+      {data.bookedAt && t('booked', { moment: show(data.bookedAt).replace(/ \d{4},/, ',') })}
       <span className="sr-only">. {title}</span>
     </span>
   );

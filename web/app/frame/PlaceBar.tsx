@@ -69,7 +69,7 @@ export function PlaceBar({ onPeriods, isStripOpen, onUnits }: PlaceBarProps) {
       >
         <span className="sr-only">{t('whoseNumbers')}</span>
         {node && <StatusMark status={node.status} />}
-        <span className="truncate font-medium">{node?.unit.name ?? t('whoseNumbers2')}</span>
+        <span className="truncate font-medium">{node?.unit.name ?? t('whoseNumbersHeading')}</span>
         <ChevronDown size={14} aria-hidden className="shrink-0" />
       </button>
     </div>

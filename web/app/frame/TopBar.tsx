@@ -66,7 +66,7 @@ export function TopBar({ onFind, onKeys }: { onFind(): void; onKeys(): void }) {
       {company && (
         <p className="px-3 text-[12.5px] whitespace-nowrap text-on-iron-soft max-desk:hidden">
           {rich(t, 'dayOf', {
-            describeDay: describeDay(parseDay(company.today)!),
+            day: describeDay(parseDay(company.today)!),
             elapsed: company.workingDays.elapsed,
             total: company.workingDays.total,
             part: (words) => <span className="block text-[11px] leading-tight">{words}</span>,

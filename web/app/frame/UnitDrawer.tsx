@@ -22,7 +22,7 @@ export function UnitDrawer({ isOpen, onClose }: { isOpen: boolean; onClose(): vo
           className="fixed inset-y-0 left-0 z-50 flex w-[340px] max-w-[88vw] flex-col bg-tree text-ink"
         >
           <div className="flex items-center justify-between bg-iron py-1.5 pr-2 pl-3 text-on-iron">
-            <Dialog.Title className="font-semibold">{t('whoseNumbers2')}</Dialog.Title>
+            <Dialog.Title className="font-semibold">{t('whoseNumbersHeading')}</Dialog.Title>
             <Dialog.Close
               aria-label={t('close')}
               className="flex size-[44px] items-center justify-center rounded-sheet hover:bg-on-iron-soft/20"

@@ -88,11 +88,11 @@ export function UnitTreeNav() {
 
   return (
     <nav
-      aria-label={t('whoseNumbers2')}
+      aria-label={t('whoseNumbersHeading')}
       className="flex h-full min-h-0 flex-col border-r border-line bg-tree"
     >
       <div className="flex justify-between px-3 pt-2.5 pb-1.5 text-[11.5px] font-medium text-soft [font-stretch:106%]">
-        <span>{t('whoseNumbers2')}</span>
+        <span>{t('whoseNumbersHeading')}</span>
         <span>{t('attainment')}</span>
       </div>
       {error && !('code' in error && error.code === 'unknownPeriod') && (
@@ -104,7 +104,7 @@ export function UnitTreeNav() {
       <div ref={scroller} className="min-h-0 flex-1 overflow-y-auto [scrollbar-width:thin]">
         <ul
           role="tree"
-          aria-label={t('units2')}
+          aria-label={t('unitsTree')}
           className="relative"
           style={{ height: virtual.getTotalSize() }}
         >

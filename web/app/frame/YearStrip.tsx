@@ -270,7 +270,7 @@ function MonthCell({
       {cell.ruleChanges.length > 0 && (
         <span
           aria-hidden
-          title={t('anotherStatusRuleFrom', { join: cell.ruleChanges.join(', ') })}
+          title={t('anotherStatusRuleFrom', { days: cell.ruleChanges.join(', ') })}
           className="absolute top-0 left-0 h-full border-l-2 border-dashed border-plum"
         />
       )}
@@ -292,8 +292,7 @@ function Explained({ cell }: { cell: YearOverviewCell }) {
     <span className="sr-only">
       , {cell.period.name}, {statusLabel(cell.status)}
       {cell.hasMonthlyTotals && t('aTotalFromBeforeWithoutDeals')}
-      {cell.ruleChanges.length > 0 &&
-        t('anotherStatusRuleFrom2', { join: cell.ruleChanges.join(', ') })}
+      {cell.ruleChanges.length > 0 && t('cellRuleFrom', { days: cell.ruleChanges.join(', ') })}
     </span>
   );
 }

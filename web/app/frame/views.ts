@@ -32,7 +32,7 @@ export const DEALS_VIEWS: readonly NamedView[] = [
   ['/deals/customers', t('customers')],
   ['/deals/activities', t('activities')],
   ['/deals/changes', t('changes')],
-  ['/deals/to-fix', t('toFix2')],
+  ['/deals/to-fix', t('toFixView')],
   ['/deals/month-end', t('monthEnd')],
 ];
 

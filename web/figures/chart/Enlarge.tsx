@@ -29,7 +29,7 @@ export function Enlarge({
         kind="quiet"
         className="h-[24px] px-2 text-soft"
         aria-label={t('enlarge', { heading })}
-        title={t('enlarge2')}
+        title={t('enlargeTitle')}
         onClick={() => setOpen(true)}
       >
         <Maximize2 size={14} aria-hidden />

@@ -77,7 +77,7 @@ function RowsTable({ view, data }: { view: StandingView; data: Contributions }) 
           <th className="pl-2 text-right font-normal">{labels.numerator}</th>
           {denominatorKind && (
             <th className="pl-2 text-right font-normal">
-              {t('of4', { denominator: labels.denominator })}
+              {t('ofDenominator', { denominator: labels.denominator })}
             </th>
           )}
         </tr>
@@ -97,7 +97,7 @@ function RowsTable({ view, data }: { view: StandingView; data: Contributions }) 
         {remainder.count > 0 && (
           <tr>
             <td />
-            <td className="text-soft">{t('others2', { count: formatCount(remainder.count) })}</td>
+            <td className="text-soft">{t('otherRows', { count: formatCount(remainder.count) })}</td>
             {isMedian ? <td /> : cells(remainder)}
           </tr>
         )}
@@ -115,7 +115,7 @@ function RowsTable({ view, data }: { view: StandingView; data: Contributions }) 
           <td>{monthlyTotals ? t('together') : t('all', { count: formatCount(total.count) })}</td>
           {isMedian ? (
             <td className="pl-2 text-right whitespace-nowrap">
-              {t('median', { showExact: showExact(data.value, unit) })}
+              {t('median', { value: showExact(data.value, unit) })}
             </td>
           ) : (
             cells(total)

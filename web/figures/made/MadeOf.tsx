@@ -50,7 +50,7 @@ export function MadeOf({ view, formula }: { view: StandingView; formula?: readon
           unit: view.unit.name,
           period: view.period.name,
           days: view.figures.days,
-          isNewestDay: view.newestDay ? 'yes' : 'no',
+          hasDeals: view.newestDay ? 'yes' : 'no',
           newest: view.newestDay && shortDay(parseDay(view.newestDay)!, true),
         })}
       </p>
@@ -89,7 +89,7 @@ function BookedDeals({ view }: { view: StandingView }) {
                 <td className="max-w-[150px] truncate pr-2">{deal.customer}</td>
                 <td className="text-right whitespace-nowrap">
                   {show(deal.credited)}
-                  {deal.isSplit ? t('part2') : ''}
+                  {deal.isSplit ? t('inPart') : ''}
                 </td>
               </tr>
             ))}
@@ -97,7 +97,7 @@ function BookedDeals({ view }: { view: StandingView }) {
               <tr>
                 <td />
                 <td className="text-soft">
-                  {t('others2', { count: formatCount(data.remainder.count) })}
+                  {t('otherRows', { count: formatCount(data.remainder.count) })}
                 </td>
                 <td className="text-right">{show(data.remainder.credited)}</td>
               </tr>

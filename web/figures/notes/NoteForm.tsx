@@ -59,7 +59,7 @@ export function NoteForm({ place, people }: { place: NotePlace; people: Notes['p
       }}
     >
       <Field
-        label={place.slice ? t('noteAbout', { slice: place.slice.name }) : t('note2')}
+        label={place.slice ? t('noteAbout', { slice: place.slice.name }) : t('noteField')}
         fault={faultAt(error, 'text')}
       >
         <textarea

@@ -21,7 +21,7 @@ const t = messagesOf('view', EN_VIEW);
 const STATES: readonly (readonly [(typeof NOTE_STATES)[number], string])[] = [
   ['open', t('open')],
   ['resolved', t('doneWith')],
-  ['all', t('all2')],
+  ['all', t('anyState')],
 ];
 
 /** Notes about a unit and all below it: of this period or any, found by words, answered, done with. */
@@ -82,7 +82,7 @@ export function NotesDialog({ place, onClose }: { place: NotePlace; onClose(): v
       </ul>
       {data && data.count > data.notes.length && (
         <p className="text-soft">
-          {t('olderOnesAreNotShown', { value: data.count - data.notes.length })}
+          {t('olderOnesAreNotShown', { count: data.count - data.notes.length })}
         </p>
       )}
     </Dialog>
@@ -110,7 +110,7 @@ function NoteItem({ note, unit, canWrite }: { note: Note; unit: string; canWrite
         <NoteAction note={note} />
         {note.resolvedAt && (
           <>
-            {t('doneWith2', { resolvedBy: note.resolvedBy?.name })}
+            {t('doneWithBy', { resolvedBy: note.resolvedBy?.name })}
             <Moment at={note.resolvedAt} />
           </>
         )}
@@ -166,7 +166,7 @@ function NoteItem({ note, unit, canWrite }: { note: Note; unit: string; canWrite
               disabled={replying.isLoading}
               missing={text.trim() === '' ? t('writeSomethingFirst') : null}
             >
-              {t('answer2')}
+              {t('answerNow')}
             </Button>
             <Button kind="quiet" onClick={() => setAnswering(false)}>
               {t('cancel')}

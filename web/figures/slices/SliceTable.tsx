@@ -27,14 +27,14 @@ export function SliceTable({ view, rows }: { view: SliceAttainment; rows: readon
   const { search } = useLocation();
   const isPhone = useIsNarrowerThan('phone');
   const shown = useShown(figureUnit(view));
-  const label = t('of5', { headingOf: headingOf(view.by), unit: view.unit.name });
+  const label = t('slicesOf', { slices: headingOf(view.by), unit: view.unit.name });
   const isRanked = rows.some(({ rank }) => rank !== undefined);
   const planLink = `/plan${placeLink(search) || '?'}&rows=${view.by}`;
   if (rows.length === 0)
     return (
       <p className="rounded-sheet border border-line bg-sheet p-4 text-soft">
         {rich(t, 'nothingToShowSetTargets', {
-          partInSentence: partInSentence(view.by),
+          dimension: partInSentence(view.by),
           link: (words) => (
             <Link className="underline" to={planLink}>
               {words}
@@ -108,8 +108,8 @@ function Footer({
     ...(withoutValue !== 0
       ? [
           t('withoutA', {
-            partInSentence: partInSentence(view.by),
-            withoutValue: shown.figure(withoutValue),
+            dimension: partInSentence(view.by),
+            value: shown.figure(withoutValue),
           }),
         ]
       : []),
@@ -121,9 +121,9 @@ function Footer({
       ? []
       : [
           t('unallocated', {
-            abs: shown.figure(Math.abs(own.unallocated)),
+            amount: shown.figure(Math.abs(own.unallocated)),
             isLeft: own.unallocated > 0 ? 'yes' : 'no',
-            pluralOfPart: pluralOfPart(view.by),
+            slices: pluralOfPart(view.by),
           }),
         ]),
   ];
@@ -131,7 +131,7 @@ function Footer({
     <span className="flex flex-wrap justify-between gap-x-4">
       <span>{facts.join(' · ')}</span>
       <Link className="underline" to={planLink}>
-        {t('targetsByInPlan', { partInSentence: partInSentence(view.by) })}
+        {t('targetsByInPlan', { dimension: partInSentence(view.by) })}
       </Link>
     </span>
   );
@@ -207,7 +207,7 @@ function buildColumns(view: SliceAttainment, shown: Shown, isRanked: boolean): C
     },
     {
       key: 'gap',
-      heading: t('gap2'),
+      heading: t('gapHeading'),
       width: '100px',
       align: 'right',
       cell: (row) => signed(row.gap, unit, shown),

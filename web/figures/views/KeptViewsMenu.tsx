@@ -108,7 +108,7 @@ function ViewItem({
           {view.sharedWithName
             ? t('seenByAndBelow', { sharedWithName: view.sharedWithName })
             : t('onlyYours')}
-          {!view.isOwn && t('from', { userName: view.userName })}
+          {!view.isOwn && t('sharedBy', { author: view.userName })}
         </span>
       </Link>
       <button

@@ -63,7 +63,7 @@ export function ShareForm({
   };
   return (
     <Dialog
-      title={t('sendByMail2')}
+      title={t('sendByMailTitle')}
       description={t('theSentenceATableAnd')}
       isOpen
       onClose={onClose}

@@ -22,12 +22,12 @@ import { PeriodShares } from './PeriodShares';
 const t = messagesOf('plan', EN_PLAN);
 
 const WAY_NAMES: Record<WayKind, string> = {
-  total: t('shareOutATotal2'),
-  priorYear: t('fromLastYear2'),
-  each: t('oneAmountEach2'),
-  percent: t('changeByAPercent2'),
-  partial: t('newcomersAndLeavers2'),
-  copy: t('fromAnotherPlan2'),
+  total: t('wayTotal'),
+  priorYear: t('wayPriorYear'),
+  each: t('wayEach'),
+  percent: t('wayPercent'),
+  partial: t('wayPartial'),
+  copy: t('wayCopy'),
 };
 const PEOPLE_NAMES = {
   even: 'evenly',
@@ -168,7 +168,7 @@ export function FillDialog({ sheet, selection, plans, way, saves, onClose }: Fil
                 inputMode="decimal"
                 value={form.amount}
                 onChange={(event) => change({ amount: event.target.value })}
-                placeholder={t('forExample1380000')}
+                placeholder={t('exampleAmount')}
               />
             </Field>
           )}

@@ -45,7 +45,7 @@ export function LineTermsTable({
     value === undefined ? '–' : formatColumn(value, bench.figure);
   const box = (line: SheetRow, field: 'least' | 'most' | 'share', name: string) => (
     <input
-      aria-label={t('of2', { name, unit: line.unit.name })}
+      aria-label={t('termOf', { name, unit: line.unit.name })}
       inputMode="decimal"
       disabled={form.terms[line.unit.id]?.isLocked}
       value={form.terms[line.unit.id]?.[field] ?? ''}
@@ -86,7 +86,7 @@ export function LineTermsTable({
             cell: (line) => (
               <input
                 type="checkbox"
-                aria-label={t('lock2', { unit: line.unit.name })}
+                aria-label={t('lockUnit', { unit: line.unit.name })}
                 checked={form.terms[line.unit.id]?.isLocked ?? false}
                 onChange={(event) => set(line, { isLocked: event.target.checked })}
               />
@@ -110,7 +110,7 @@ export function LineTermsTable({
             ? [
                 {
                   key: 'share',
-                  heading: t('share2'),
+                  heading: t('sharePercent'),
                   width: '70px',
                   align: 'right' as const,
                   cell: (line: SheetRow) => box(line, 'share', t('share')),

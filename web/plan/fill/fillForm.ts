@@ -97,7 +97,7 @@ export function readFill(
   if (!way || Object.keys(faults).length > 0) return { faults, result: null, lines, periods };
   if (way.kind === 'copy' && !other)
     return {
-      faults: { plan: form.plan === null ? t('chooseAPlan2') : '' },
+      faults: { plan: form.plan === null ? t('planIsMissing') : '' },
       result: null,
       lines,
       periods,
@@ -169,7 +169,7 @@ function readShares(form: FillForm, periods: readonly Period[], faults: FormFaul
     return share ?? 0;
   });
   const total = shares.reduce((sum, share) => sum + share, 0);
-  if (total !== 10_000) faults.shares ??= t('theSharesOfThePeriods', { value: total / 100 });
+  if (total !== 10_000) faults.shares ??= t('theSharesOfThePeriods', { sum: total / 100 });
   return shares;
 }
 
@@ -177,7 +177,7 @@ function readTerms(text: TermsText, name: string, bench: Workbench, faults: Form
   const bound = (value: string | undefined) => {
     if (!value?.trim()) return null;
     const amount = readAmount(value, bench);
-    if (amount === null) faults.terms ??= t('isNotAnAmount', { name, value });
+    if (amount === null) faults.terms ??= t('isNotAnAmount', { name, text: value });
     return amount;
   };
   const share = text.share?.trim() ? readBasisPoints(text.share) : 0;

@@ -5,7 +5,7 @@ import { messagesOf } from '#wording/messages/translate';
 const t = messagesOf('plan', EN_PLAN);
 
 const FAULT_MESSAGES: Readonly<Record<FillFault, keyof typeof EN_PLAN>> = {
-  growthTooLow: 'aGrowthOf100Or',
+  growthTooLow: 'growthTooLow',
   sharesNot100: 'theSharesMustAddUp',
   negative: 'aTargetCannotBeNegative',
   nothingToFill: 'thereIsNothingToFill',

@@ -44,9 +44,9 @@ export function DifferenceTable({
   return (
     <div>
       <p className="pb-1.5">
-        {t('from', {
+        {t('countDiffering', {
           count: formatCount(count),
-          count2: count,
+          number: count,
           isAgainst: against ? 'yes' : 'no',
           against: against?.name,
           status: against?.status,
@@ -62,7 +62,7 @@ export function DifferenceTable({
           keyOf={(row) => `${row.unit.id} ${row.sliceName ?? ''} ${row.period} ${row.measure}`}
           footer={
             count > rows.length
-              ? t('theFirstOf', { rowsCount: formatCount(rows.length), count: formatCount(count) })
+              ? t('theFirstOf', { shown: formatCount(rows.length), count: formatCount(count) })
               : undefined
           }
           columns={[

@@ -37,7 +37,7 @@ export function GradeChangesNote({ plan, from }: { plan: number; from: string })
             ))}
           </ul>
           {count > rows.length && (
-            <p className="text-soft">{t('theFirstOfThem', { rowsCount: rows.length })}</p>
+            <p className="text-soft">{t('theFirstOfThem', { shown: rows.length })}</p>
           )}
         </>
       )}

@@ -51,7 +51,7 @@ export function NewDraftDialog({ year, plans, onMade, onClose }: NewDraftDialogP
   });
   return (
     <Dialog
-      title={t('newDraftForFy', { slice: year.slice(2) })}
+      title={t('newDraftForFy', { year: year.slice(2) })}
       description={t('aDraftCountsNowhereUntil')}
       isOpen
       onClose={onClose}

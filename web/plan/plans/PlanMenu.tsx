@@ -82,8 +82,8 @@ function describePlan(plan: PlanSummary, timeZone: string): string {
       ? plan.note
       : t('madeByOn', {
           unit: plan.unit.name,
-          createdBy: plan.createdBy,
-          describeDayOf: describeDayOf(plan.createdAt, timeZone),
+          author: plan.createdBy,
+          day: describeDayOf(plan.createdAt, timeZone),
         });
-  return t('targets2', { made, targetCount: formatCount(plan.targetCount) });
+  return t('madeWithTargets', { made, count: formatCount(plan.targetCount) });
 }

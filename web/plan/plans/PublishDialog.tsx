@@ -39,7 +39,7 @@ export function PublishDialog({ plan, periods, onPublished, onClose }: PublishDi
         changed: result.data.changed,
         hasKept: result.data.unchanged > 0 ? 'yes' : 'no',
         unchanged: result.data.unchanged,
-        find: periods.find((each) => each.id === from)?.name,
+        day: periods.find((each) => each.id === from)?.name,
       }),
     );
     onPublished();
@@ -72,12 +72,12 @@ export function PublishDialog({ plan, periods, onPublished, onClose }: PublishDi
             placeholder={t('forExampleAgreedInThe')}
           />
         </Field>
-        <Field label={t('from2')} hint={t('periodsThatBeginEarlierKeep')}>
+        <Field label={t('publishFrom')} hint={t('periodsThatBeginEarlierKeep')}>
           <select className={INPUT} value={from} onChange={(event) => setFrom(event.target.value)}>
             <option value="">{t('theWholeYearAtOnce')}</option>
             {periods.map((each) => (
               <option key={each.id} value={each.id}>
-                {t('on', { each: each.name })}
+                {t('fromPeriodOn', { period: each.name })}
               </option>
             ))}
           </select>
@@ -93,7 +93,7 @@ export function PublishDialog({ plan, periods, onPublished, onClose }: PublishDi
             disabled={isLoading}
             missing={note.trim() === '' ? t('writeANoteFirst') : null}
           >
-            {t('publish2')}
+            {t('publishNow')}
           </Button>
         </div>
       </form>

@@ -46,7 +46,7 @@ export function ReviseDialog({
             kind="main"
             missing={reason.trim() === '' ? t('sayWhyFirst') : null}
           >
-            {t('revise2')}
+            {t('reviseNow')}
           </Button>
         </div>
       </form>

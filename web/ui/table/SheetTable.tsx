@@ -281,7 +281,7 @@ export function SheetTable<Row>(props: SheetTableProps<Row>) {
                   <input
                     type="checkbox"
                     tabIndex={-1}
-                    aria-label={t('selectRow', { value: index + 1 })}
+                    aria-label={t('selectRow', { row: index + 1 })}
                     checked={isSelected}
                     onClick={select}
                     onChange={() => undefined}

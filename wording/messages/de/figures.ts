@@ -17,13 +17,17 @@ export const DE_FIGURES: Translated<typeof EN_FIGURES> = {
   gapBelow: 'unter {direction, select, lower {der Obergrenze} other {dem Ziel}}',
   gapAbove: 'über {direction, select, lower {der Obergrenze} other {dem Ziel}}',
   gapNoneMade: 'Es gibt keinen Wert oder kein vollständiges Ziel, daher keine Abweichung.',
-  gapMade: `Abweichung = {kind, select, sum {gebucht} other {Wert}} − ${KIND} = {actual} − {target} = {gap}`,
+  gapMade:
+    `Abweichung = {kind, select, sum {gebucht} other {Wert}} − ${KIND} = {actual} − {target} = ` +
+    '{gap}',
   behindPace: 'hinter dem Tempo, Soll {due}',
   aheadOfPace: 'vor dem Tempo, Soll {due}',
   dueByMonths:
-    'Soll bis heute = Ziel × Anteil seiner Monate: alle beendeten, vom laufenden nach Arbeitstagen = {target} × {share} = {due}',
+    'Soll bis heute = Ziel × Anteil seiner Monate: alle beendeten, vom laufenden nach ' +
+    'Arbeitstagen = {target} × {share} = {due}',
   dueByDays:
-    'Soll bis heute = Ziel × Anteil der vergangenen Arbeitstage = {target} × {gone} / {days} = {due}',
+    'Soll bis heute = Ziel × Anteil der vergangenen Arbeitstage = {target} × {gone} / {days} = ' +
+    '{due}',
   aheadMade: '{actual} − {due} = {ahead}',
   neededEnded: 'der Zeitraum ist beendet',
   neededNone: 'nötig je Tag: nicht bekannt',
@@ -47,10 +51,13 @@ export const DE_FIGURES: Translated<typeof EN_FIGURES> = {
   peerAverage: 'dem Durchschnitt der Vergleichbaren',
   peersCounted: '{benchmark} ({peers})',
   attainmentNoFigure: 'Es gibt keinen Wert, daher keinen Prozentwert.',
-  attainmentNoTarget: `Es gibt kein vollständiges Ziel über 0, durch das sich teilen ließe, daher keinen Prozentwert.`,
+  attainmentNoTarget:
+    'Es gibt kein vollständiges Ziel über 0, durch das sich teilen ließe, daher keinen ' +
+    'Prozentwert.',
   attainment: `Zielerreichung = {measure} / ${KIND} = {actual} / {target} = {percent} ${OF_KIND}`,
   appliedMissing:
-    '{target} {count, plural, one {# Teil fehlt} other {# Teile fehlen}}, daher wird nicht danach geurteilt.',
+    '{target} {count, plural, one {# Teil fehlt} other {# Teile fehlen}}, daher wird nicht ' +
+    'danach geurteilt.',
   appliedValue: '{value}. {target}',
   standardRule: 'der Standardregel',
   ruleSince: 'der Regel seit {day}',
@@ -58,9 +65,12 @@ export const DE_FIGURES: Translated<typeof EN_FIGURES> = {
   percentsOf: '{upper} % und {lower} % von {against}',
   nothingToCompare: '„{label}“ nach {rule}. Es gibt nichts zum Vergleichen, daher keine Note.',
   thresholds:
-    '„{label}“ nach {rule}. Schwellen bei {of}: Note 3 {direction, select, lower {bis} other {ab}} {upper}, Note 2 {direction, select, lower {bis} other {ab}} {lower}.',
+    '„{label}“ nach {rule}. Schwellen bei {of}: Note 3 {direction, select, lower {bis} other ' +
+    '{ab}} {upper}, Note 2 {direction, select, lower {bis} other {ab}} {lower}.',
   nextHeld: `Es ist „{label}“, wenn es am Ende des Zeitraums noch so steht ${AT}.`,
-  nextAtEnd: `{distance} {direction, select, lower {weniger} other {mehr}}, gehalten bis zum Ende des Zeitraums, und es ist „{label}“ ${AT}.`,
+  nextAtEnd:
+    '{distance} {direction, select, lower {weniger} other {mehr}}, gehalten bis zum Ende des ' +
+    `Zeitraums, und es ist „{label}“ ${AT}.`,
   next: `{distance} {direction, select, lower {weniger} other {mehr}}, und es ist „{label}“ ${AT}.`,
   partDays: 'Tage',
   partDeals: 'Geschäfte',
@@ -77,6 +87,7 @@ export const DE_FIGURES: Translated<typeof EN_FIGURES> = {
   daysToClose: 'Tage bis zum Abschluss',
   timedDeals: 'Geschäfte mit Eröffnungsdatum',
   excluded:
-    '{deals, plural, one {# Geschäft fehlt darin} other {# Geschäfte fehlen darin}}: Es fehlt ein Datum oder ein Wert.',
+    '{deals, plural, one {# Geschäft fehlt darin} other {# Geschäfte fehlen darin}}: Es fehlt ' +
+    'ein Datum oder ein Wert.',
   new: 'neu',
 };

@@ -8,7 +8,7 @@ export const DE_PLAN: Translated<typeof EN_PLAN> = {
   itWasNotSavedTry: 'Es wurde nicht gespeichert. Versuchen Sie es noch einmal.',
   acknowledgedYourManagerSeesIt: 'Bestätigt; Ihre Führungskraft sieht es.',
   yourTargets: 'Ihre Ziele',
-  yourTargetsForFy: 'Ihre Ziele für GJ {slice}.',
+  yourTargetsForFy: 'Ihre Ziele für GJ {year}.',
   askedYouToLookOn: ' {remindedBy} hat Sie am {moment} darum gebeten.',
   youWrote: ' Sie schrieben: „{remark}“',
   remarkOptional: 'Bemerkung (freiwillig)',
@@ -18,16 +18,18 @@ export const DE_PLAN: Translated<typeof EN_PLAN> = {
   beforeTheLastChange: 'vor der letzten Änderung',
   nobodyWasRemindedTryAgain: 'Niemand wurde erinnert. Versuchen Sie es noch einmal.',
   remindedTheySeeItOn:
-    '{reminded} {reminded, plural, one {Person ist} other {Personen sind}} erinnert: Sie sehen es auf der eigenen Seite und unter Plan.',
+    '{reminded} {reminded, plural, one {Person ist} other {Personen sind}} erinnert: Sie sehen ' +
+    'es auf der eigenen Seite und unter Plan.',
   whoHasAcknowledgedTheirTargets: 'Wer die eigenen Ziele bestätigt hat',
   ofPeopleWithPublishedTargets:
-    '{seen} von {dataCount} Personen mit veröffentlichten Zielen für GJ {slice}.',
-  fy: 'GJ {slice}',
+    '{seen} von {count} Personen mit veröffentlichten Zielen für GJ {year}.',
+  fy: 'GJ {year}',
   acknowledgements: 'Bestätigungen',
   nobodyHereHasPublishedTargets: 'Hier hat für dieses Jahr niemand veröffentlichte Ziele.',
   remindWhoNot:
-    '{waiting, plural, one {Die Person} other {Die {waiting}}} erinnern, {waiting, plural, one {die noch fehlt} other {die noch fehlen}}',
-  acknowledgements2: 'Bestätigungen',
+    '{waiting, plural, one {Die Person} other {Die {waiting}}} erinnern, {waiting, plural, one ' +
+    '{die noch fehlt} other {die noch fehlen}}',
+  acknowledgementsHeading: 'Bestätigungen',
   who: 'Wer',
   acknowledged: 'Bestätigt',
   when: 'Wann',
@@ -35,22 +37,23 @@ export const DE_PLAN: Translated<typeof EN_PLAN> = {
   remark: 'Bemerkung',
   theAllocation: 'Die Aufteilung',
   doesItAddUp: 'Geht es auf?',
-  andMore: 'und {value} weitere',
+  andMore: 'und {count} weitere',
   toEveryoneBelowByTheir: 'Auf alle darunter, nach ihren jetzigen Anteilen',
   takeBack: '{amount} zurücknehmen',
   allocate: '{rest} aufteilen',
   makeThemAddUp: 'Zum Aufgehen bringen',
   noTargetEverywhereThatIs:
-    '{missingCount} {missingCount, plural, one {hat} other {haben}} nicht überall ein Ziel; das bleibt offen.',
+    '{count} {count, plural, one {hat} other {haben}} nicht überall ein Ziel; das bleibt offen.',
   belowNoTargetSomewhereThe:
-    'Darunter {missingCount, plural, one {hat} other {haben}} {missingCount} irgendwo kein Ziel: Die Summe ist unvollständig.',
-  periods: '{periodsCount} Zeiträume',
+    'Darunter {count, plural, one {hat} other {haben}} {count} irgendwo kein Ziel: Die Summe ' +
+    'ist unvollständig.',
+  periods: '{count} Zeiträume',
   besideTheGrid: 'Neben dem Raster',
   thisCell: 'Diese Zelle',
   changes: 'Änderungen',
   note: 'Notiz: ',
   theNote: 'Die Notiz',
-  note2: 'Notiz',
+  noteField: 'Notiz',
   whatWasAgreedAboutIt: 'Was dazu vereinbart wurde',
   isNotAnAmountWrite:
     '„{text}“ ist kein Betrag. Schreiben Sie zum Beispiel 80000, 80.000 oder 80k.',
@@ -64,29 +67,32 @@ export const DE_PLAN: Translated<typeof EN_PLAN> = {
   own: ' (eigene)',
   hardestAndEasiestTargets: 'Schwerste und leichteste Ziele',
   andEveryoneBelowHowOften:
-    '{unit} und alle darunter, {fullName}: wie oft jeder Betrag zuvor in einem Zeitraum dieser Länge erreicht wurde.',
+    '{unit} und alle darunter, {fullName}: wie oft jeder Betrag zuvor in einem Zeitraum dieser ' +
+    'Länge erreicht wurde.',
   pastResults: 'frühere Ergebnisse',
   targetsByHowHardThey: 'Ziele nach Schwierigkeit',
   target: 'Ziel',
   growthAsked: 'Wachstum',
   bestEver: 'Bestwert',
   lastFourS:
-    'Letzte vier {kind, select, month {Monate} quarter {Quartale} year {Jahre} week {Wochen} other {Zeiträume}}',
+    'Letzte vier {kind, select, month {Monate} quarter {Quartale} year {Jahre} week {Wochen} ' +
+    'other {Zeiträume}}',
   reachedBefore: 'Schon erreicht',
   noPast: 'ohne Vergangenheit',
   of: '{reached} von {periods}, {share}',
   exactly: '{text}, genau {exact}',
   missing: '{missing} fehlen',
   isHereInPartOf:
-    '{unit} ist hier nur teilweise da: {parts} von {full} ({isFrom, select, yes {wie im Zeitraum {period}} other {der Durchschnitt der Vergleichbaren}}).',
+    '{unit} ist hier nur teilweise da: {parts} von {full} ({hasPeriod, select, yes {wie im ' +
+    'Zeitraum {period}} other {der Durchschnitt der Vergleichbaren}}).',
   use: '{amount} übernehmen',
   thePart: 'Der Teil',
   companyTarget: 'Ziel des Unternehmens',
   branchTarget: 'Ziel der Niederlassung',
   teamTarget: 'Ziel des Teams',
   targetsOf: '{measure}: Ziele von {unit}',
-  n1FixedInThisPlan: '1 {currency} = {rate} {currency2}, in diesem Plan fest',
-  at: '{currency} zu {rate} {currency2}',
+  fixedRate: '1 {currency} = {rate} {reporting}, in diesem Plan fest',
+  ownRate: '{currency} zu {rate} {reporting}',
   priorYearColumn: 'Vorjahr',
   share: 'Anteil',
   targetsAreMissing: '{missingBelow} Ziele fehlen',
@@ -98,7 +104,7 @@ export const DE_PLAN: Translated<typeof EN_PLAN> = {
   asAList: 'Als Liste',
   changeInTheGrid: 'Im Raster ändern',
   asAGrid: 'Als Raster',
-  shareOfTheLargest: 'Anteil am größten: {round} %',
+  shareOfTheLargest: 'Anteil am größten: {share} %',
   readOnly: 'nur lesen',
   saving: 'wird gespeichert …',
   notYetPublishedSavedAs: 'noch nicht veröffentlicht · wird beim Tippen gespeichert',
@@ -125,7 +131,7 @@ export const DE_PLAN: Translated<typeof EN_PLAN> = {
   newcomersAndLeavers: 'Neue und Ausscheidende…',
   fromAnotherPlan: 'Aus anderem Plan…',
   fixedRates: 'Feste Kurse…',
-  hardestAndEasiestTargets2: 'Schwerste und leichteste Ziele…',
+  hardestAndEasiestItem: 'Schwerste und leichteste Ziele…',
   whoHasAcknowledged: 'Wer bestätigt hat…',
   compareWithAnotherPlan: 'Mit anderem Plan vergleichen…',
   exportTargets: 'Ziele ausgeben.{format}',
@@ -138,7 +144,7 @@ export const DE_PLAN: Translated<typeof EN_PLAN> = {
   rowsOfThePlan: 'Zeilen des Plans',
   peopleAndTeams: 'Personen und Teams',
   howHardIsIt: 'Wie schwer ist es?',
-  targetsOf2: 'Ziele von {unit}',
+  targetsOfUnit: 'Ziele von {unit}',
   targetsBelow: 'Ziele unter {unit}',
   below: 'Darunter, {fullName}',
   noLastYear: 'kein Vorjahr',
@@ -149,12 +155,12 @@ export const DE_PLAN: Translated<typeof EN_PLAN> = {
   now: 'Jetzt',
   then: 'Danach',
   change: 'Änderung',
-  shareOutATotal2: 'Summe aufteilen',
-  fromLastYear2: 'Aus dem Vorjahr',
-  oneAmountEach2: 'Je ein Betrag',
-  changeByAPercent2: 'Um Prozent ändern',
-  newcomersAndLeavers2: 'Neue und Ausscheidende',
-  fromAnotherPlan2: 'Aus anderem Plan',
+  wayTotal: 'Summe aufteilen',
+  wayPriorYear: 'Aus dem Vorjahr',
+  wayEach: 'Je ein Betrag',
+  wayPercent: 'Um Prozent ändern',
+  wayPartial: 'Neue und Ausscheidende',
+  wayCopy: 'Aus anderem Plan',
   byLastYearsResult: 'nach dem Ergebnis des Vorjahres',
   byPresentShares: 'nach jetzigen Anteilen',
   bySharesOfMyOwn: 'nach eigenen Anteilen',
@@ -166,10 +172,11 @@ export const DE_PLAN: Translated<typeof EN_PLAN> = {
   how: 'Wie',
   totalAllTogether: 'Summe, alle zusammen',
   amountForEach: 'Betrag für jeden',
-  forExample1380000: 'zum Beispiel 1.380.000 oder 1,38m',
+  exampleAmount: 'zum Beispiel 1.380.000 oder 1,38m',
   fullTargetOfOnePeriod: 'Volles Ziel eines Zeitraums',
   ofItEachGetsWhat:
-    'Davon erhält jeder, was Einarbeitung und Arbeitstage ergeben. Leer: der Durchschnitt der Vergleichbaren.',
+    'Davon erhält jeder, was Einarbeitung und Arbeitstage ergeben. Leer: der Durchschnitt der ' +
+    'Vergleichbaren.',
   averageOfThePeers: 'Durchschnitt der Vergleichbaren',
   growthInPercent: 'Wachstum in Prozent',
   changeInPercent: 'Änderung in Prozent',
@@ -190,47 +197,57 @@ export const DE_PLAN: Translated<typeof EN_PLAN> = {
   nothingToChange: 'Nichts zu ändern',
   fill: '{changing} {changing, plural, one {Zelle} other {Zellen}} füllen',
   overAnd:
-    ' auf {people} {people, plural, one {Zeile} other {Zeilen}} und {periods} {periods, plural, one {Zeitraum} other {Zeiträume}}{hasLocked, select, yes {, davon {kept} gesperrt} other {}}.',
-  of2: '{name} von {unit}',
+    ' auf {people} {people, plural, one {Zeile} other {Zeilen}} und {periods} {periods, ' +
+    'plural, one {Zeitraum} other {Zeiträume}}{hasLocked, select, yes {, davon {kept} ' +
+    'gesperrt} other {}}.',
+  termOf: '{name} von {unit}',
   linesOfTheShareOut: 'Zeilen der Aufteilung',
   line: 'Zeile',
   lock: 'Sperren',
-  lock2: '{unit} sperren',
+  lockUnit: '{unit} sperren',
   minimum: 'Minimum',
   least: 'Mindestens',
   maximum: 'Maximum',
   most: 'Höchstens',
-  share2: 'Anteil %',
+  sharePercent: 'Anteil %',
   shareOfEachPeriodIn: 'Anteil jedes Zeitraums, in Prozent',
   shareOf: 'Anteil von {id}',
-  chooseAPlan2: 'Wählen Sie einen Plan.',
+  planIsMissing: 'Wählen Sie einen Plan.',
   thatPlanHasNoFixed: 'Dieser Plan hat keinen festen Kurs für {currency}.',
   isNotAPercentWrite: '„{percent}“ ist kein Prozentwert. Schreiben Sie zum Beispiel 5 oder −2,5.',
   isNotAnAmountWriteFor:
     '„{amount}“ ist kein Betrag. Schreiben Sie zum Beispiel 80000, 80.000 oder 80k.',
   isNotAShareIn: '„{text}“ ist kein Anteil in Prozent.',
-  theSharesOfThePeriods: 'Die Anteile der Zeiträume ergeben {value} %, nicht 100 %.',
-  isNotAnAmount: '{name}: „{value}“ ist kein Betrag.',
+  theSharesOfThePeriods: 'Die Anteile der Zeiträume ergeben {sum} %, nicht 100 %.',
+  isNotAnAmount: '{name}: „{text}“ ist kein Betrag.',
   isNotAShareInPercent: '{name}: „{share}“ ist kein Anteil in Prozent.',
-  aGrowthOf100Or:
+  growthTooLow:
     'Ein Wachstum von −100 % oder weniger lässt nichts übrig. Schreiben Sie mehr als −100 Prozent.',
   theSharesMustAddUp: 'Die Anteile müssen 100 % ergeben.',
   aTargetCannotBeNegative: 'Ein Ziel kann nicht negativ sein.',
   thereIsNothingToFill:
-    'Es gibt nichts zu füllen: In diesen Zeiträumen steht keine Einheit im Baum, oder es fehlt die Grundlage.',
+    'Es gibt nichts zu füllen: In diesen Zeiträumen steht keine Einheit im Baum, oder es fehlt ' +
+    'die Grundlage.',
   allLinesAreLockedUnlock: 'Alle Zeilen sind gesperrt. Entsperren Sie mindestens eine.',
   theTotalIsTooSmall:
-    'Die Summe ist zu klein für die gesperrten Zeilen und das Minimum der anderen: Mindestens {bound} ist nötig.',
+    'Die Summe ist zu klein für die gesperrten Zeilen und das Minimum der anderen: Mindestens ' +
+    '{bound} ist nötig.',
   theTotalIsTooLarge:
-    'Die Summe ist zu groß für die gesperrten Zeilen und das Maximum der anderen: Höchstens {bound} passt.',
+    'Die Summe ist zu groß für die gesperrten Zeilen und das Maximum der anderen: Höchstens ' +
+    '{bound} passt.',
   aLineHasALeast: 'Das Minimum einer Zeile liegt über ihrem Maximum.',
   noPeersWithATarget:
-    '{peerless} {peerless, plural, one {Zelle hat} other {Zellen haben}} keine Vergleichbaren mit Ziel und {peerless, plural, one {bleibt} other {bleiben}}, wie {peerless, plural, one {sie ist} other {sie sind}}; geben Sie ein volles Ziel ein.',
+    '{peerless} {peerless, plural, one {Zelle hat} other {Zellen haben}} keine Vergleichbaren ' +
+    'mit Ziel und {peerless, plural, one {bleibt} other {bleiben}}, wie {peerless, plural, one ' +
+    '{sie ist} other {sie sind}}; geben Sie ein volles Ziel ein.',
   noResultLastYearAnd:
-    '{empty} {empty, plural, one {Zelle hat} other {Zellen haben}} kein Ergebnis im Vorjahr und {empty, plural, one {bleibt} other {bleiben}}, wie {empty, plural, one {sie ist} other {sie sind}}.',
+    '{empty} {empty, plural, one {Zelle hat} other {Zellen haben}} kein Ergebnis im Vorjahr ' +
+    'und {empty, plural, one {bleibt} other {bleiben}}, wie {empty, plural, one {sie ist} ' +
+    'other {sie sind}}.',
   noShapeToFollowAnd:
-    '{fellBack} {fellBack, plural, one {Zeile hat} other {Zeilen haben}} keine Form, der zu folgen wäre, und {fellBack, plural, one {wird} other {werden}} nach Arbeitstagen verteilt.',
-  aTargetCannotBeNegative2: 'ein Ziel kann nicht negativ sein.',
+    '{fellBack} {fellBack, plural, one {Zeile hat} other {Zeilen haben}} keine Form, der zu ' +
+    'folgen wäre, und {fellBack, plural, one {wird} other {werden}} nach Arbeitstagen verteilt.',
+  negativeTarget: 'ein Ziel kann nicht negativ sein.',
   aTargetCannotFallBy: 'Ein Ziel kann nicht um 100 % oder mehr fallen; leeren Sie es stattdessen.',
   thereIsNothingHereTo: 'Hier gibt es nichts, was sich um Prozent ändern ließe.',
   canBeReadInTwo: '„{text}“ lässt sich auf zwei Arten lesen. Schreiben Sie es ohne Trennzeichen.',
@@ -242,9 +259,11 @@ export const DE_PLAN: Translated<typeof EN_PLAN> = {
   bothPlans: 'beide Pläne',
   nothingDiffersFrom:
     'Kein Unterschied zu {isAgainst, select, yes {„{against}“} other {dem Veröffentlichten}}.',
-  from: '{count} {count2, plural, one {Ziel weicht} other {Ziele weichen}} ab von {isAgainst, select, yes {„{against}“ ({status})} other {keinem veröffentlichten Plan}}.',
+  countDiffering:
+    '{count} {number, plural, one {Ziel weicht} other {Ziele weichen}} ab von {isAgainst, ' +
+    'select, yes {„{against}“ ({status})} other {keinem veröffentlichten Plan}}.',
   targetsThatDiffer: 'Abweichende Ziele',
-  theFirstOf: 'Die ersten {rowsCount} von {count}.',
+  theFirstOf: 'Die ersten {shown} von {count}.',
   measure: 'Kennzahl',
   published: 'Veröffentlicht',
   thisPlan: 'Dieser Plan',
@@ -253,10 +272,12 @@ export const DE_PLAN: Translated<typeof EN_PLAN> = {
   nobodysGradeChangesInThe: 'Im laufenden Monat, Quartal oder Jahr ändert sich keine Note.',
   gradeChanges: 'Note ändert sich',
   gradesChange: 'Noten ändern sich',
-  theFirstOfThem: 'Die ersten {rowsCount} davon.',
+  theFirstOfThem: 'Die ersten {shown} davon.',
   isBegun:
-    '„{plan}“ ist begonnen{hasTargets, select, yes {, mit {copied} Zielen} other {}}.{hasLosses, select, yes { {omitted} fehlen: Ihre Einheiten stehen nicht mehr im Baum.} other {}}',
-  newDraftForFy: 'Neuer Entwurf für GJ {slice}',
+    '„{plan}“ ist begonnen{hasTargets, select, yes {, mit {copied} Zielen} other ' +
+    '{}}.{hasLosses, select, yes { {omitted} fehlen: Ihre Einheiten stehen nicht mehr im ' +
+    'Baum.} other {}}',
+  newDraftForFy: 'Neuer Entwurf für GJ {year}',
   aDraftCountsNowhereUntil: 'Ein Entwurf zählt nirgends, bis er veröffentlicht ist.',
   name: 'Name',
   giveTheDraftAName: 'Geben Sie dem Entwurf einen Namen.',
@@ -272,27 +293,30 @@ export const DE_PLAN: Translated<typeof EN_PLAN> = {
   noPlanYet: 'Noch kein Plan',
   nothingIsPublishedForThis: 'Für dieses Jahr ist nichts veröffentlicht.',
   drafts: 'Entwürfe',
-  madeByOn: '{unit}, erstellt von {createdBy} am {describeDayOf}',
-  targets2: '{made} · {targetCount} Ziele',
+  madeByOn: '{unit}, erstellt von {author} am {day}',
+  madeWithTargets: '{made} · {count} Ziele',
   isPublishedChanged:
-    '„{plan}“ ist veröffentlicht: {changed} {changed, plural, one {Ziel} other {Ziele}} geändert{hasKept, select, yes {, {unchanged} vor {find} beibehalten} other {}}.',
+    '„{plan}“ ist veröffentlicht: {changed} {changed, plural, one {Ziel} other {Ziele}} ' +
+    'geändert{hasKept, select, yes {, {unchanged} vor {day} beibehalten} other {}}.',
   publish: '„{plan}“ veröffentlichen',
   forAndEveryoneBelowFrom: 'Für {unit} und alle darunter. Von da an zählen diese Ziele.',
   noteForEveryoneConcerned: 'Notiz für alle Betroffenen',
   sayWhatIsPublishedAnd: 'Schreiben Sie, was veröffentlicht wird und warum.',
   forExampleAgreedInThe: 'zum Beispiel: im Frühjahr vereinbart',
-  from2: 'Ab',
+  publishFrom: 'Ab',
   periodsThatBeginEarlierKeep:
     'Zeiträume, die früher beginnen, behalten ihre veröffentlichten Ziele.',
   theWholeYearAtOnce: 'das ganze Jahr auf einmal',
-  on: 'ab {each}',
-  publish2: 'Veröffentlichen',
+  fromPeriodOn: 'ab {period}',
+  publishNow: 'Veröffentlichen',
   writeANoteFirst: 'Schreiben Sie erst eine Notiz.',
   theRatesAreKept:
-    'Die Kurse sind gespeichert.{hasConverted, select, yes { {converted} {converted, plural, one {Ziel ist} other {Ziele sind}} neu umgerechnet.} other {}}',
+    'Die Kurse sind gespeichert.{hasConverted, select, yes { {converted} {converted, plural, ' +
+    'one {Ziel ist} other {Ziele sind}} neu umgerechnet.} other {}}',
   fixedRatesOfThePlan: 'Feste Kurse des Plans',
   whatOneUnitOfEach:
-    'Was eine Einheit jeder Währung in {reporting} wert ist. Ein Ziel in anderer Währung wird zu diesem Kurs umgerechnet, gleich welcher Tageskurs gilt.',
+    'Was eine Einheit jeder Währung in {reporting} wert ist. Ein Ziel in anderer Währung wird ' +
+    'zu diesem Kurs umgerechnet, gleich welcher Tageskurs gilt.',
   noneYetTargetsAreSet: 'Noch keine. Ziele werden in {reporting} gesetzt.',
   currency: 'Währung',
   isWorthIn: 'ist wert in {reporting}',
@@ -300,16 +324,18 @@ export const DE_PLAN: Translated<typeof EN_PLAN> = {
   aDraftOfAPart:
     'Der Entwurf eines Teils des Unternehmens nutzt die Kurse des veröffentlichten Plans.',
   ratesAreFixedOnceA:
-    'Kurse stehen fest, sobald ein Plan veröffentlicht ist. Geändert werden sie in einem Entwurf des ganzen Unternehmens.',
+    'Kurse stehen fest, sobald ein Plan veröffentlicht ist. Geändert werden sie in einem ' +
+    'Entwurf des ganzen Unternehmens.',
   addACurrency: 'Währung hinzufügen',
   close: 'Schließen',
   keepTheseRates: 'Diese Kurse speichern',
   whyArePublishedTargetsRevised: 'Warum werden veröffentlichte Ziele geändert?',
   thePeopleConcernedWillRead:
-    'Die Betroffenen lesen es neben jeder Änderung. Für größere Änderungen ist ein Entwurf der bessere Weg.',
+    'Die Betroffenen lesen es neben jeder Änderung. Für größere Änderungen ist ein Entwurf der ' +
+    'bessere Weg.',
   reason: 'Grund',
   forExampleTookOverTwo: 'zum Beispiel: zwei Kunden übernommen',
-  revise2: 'Ändern',
+  reviseNow: 'Ändern',
   sayWhyFirst: 'Schreiben Sie erst den Grund.',
   month: 'Monat',
   thisIsTheTargetOf: 'Das ist das Ziel des Plans nach Personen; ändern Sie es dort.',
@@ -324,13 +350,14 @@ export const DE_PLAN: Translated<typeof EN_PLAN> = {
   shareByWorkingDays: 'Anteil nach Arbeitstagen',
   sumOfItsPeople: 'Summe der Personen',
   theSameAsTheWhole: 'gleich wie das Ganze',
-  of3: ' von {allocatedFrom}',
-  missing2: ', {missing} fehlen',
-  ofTheseCells: '{clashesCount} dieser Zellen',
+  ofAllocated: ' von {allocatedFrom}',
+  partsMissing: ', {missing} fehlen',
+  ofTheseCells: '{count} dieser Zellen',
   someoneChangedMeanwhileNowYours:
-    'Inzwischen hat jemand {where} geändert: jetzt {toText}, von Ihnen war {toText2}. Nichts wurde gespeichert.',
+    'Inzwischen hat jemand {where} geändert: jetzt {theirs}, von Ihnen war {yours}. Nichts ' +
+    'wurde gespeichert.',
   nothingWasChanged: '{text} Nichts wurde geändert.',
-  wasNotSaved: '{step} wurde nicht gespeichert. {value}',
+  wasNotSaved: '{step} wurde nicht gespeichert. {reason}',
   useMine: 'Meines nehmen',
   aTargetTypedBeforeThe:
     'Ein Ziel, das vor dem Schließen der Seite getippt wurde, ist jetzt gespeichert.',
@@ -338,7 +365,9 @@ export const DE_PLAN: Translated<typeof EN_PLAN> = {
     '{count} Ziele, die vor dem Schließen der Seite getippt wurden, sind jetzt gespeichert.',
   theChange: 'Die Änderung',
   priorYearUnfinished:
-    '{value} {isOne, select, yes {beginnt} other {beginnen}} ab GJ {labelOf}: {isOne, select, yes {Der Zeitraum des Vorjahres ist} other {Die Zeiträume des Vorjahres sind}} noch nicht beendet.',
+    '{periods} {isOne, select, yes {beginnt} other {beginnen}} ab GJ {year}: {isOne, select, ' +
+    'yes {Der Zeitraum des Vorjahres ist} other {Die Zeiträume des Vorjahres sind}} noch nicht ' +
+    'beendet.',
   notSet: 'nicht gesetzt',
   none: 'keine',
   unallocated: 'nicht aufgeteilt',
@@ -368,10 +397,10 @@ export const DE_PLAN: Translated<typeof EN_PLAN> = {
   partOfPeriodBefore: 'ein {part} des Zeitraums davor',
   partOfPriorYear: 'ein {part} des Vorjahresergebnisses',
   partOfPeers: 'ein {part} des Durchschnitts der Vergleichbaren',
-  part: '{times, select, 3 {Drittel} 4 {Viertel} 5 {Fünftel} 6 {Sechstel} 7 {Siebtel} 8 {Achtel} 9 {Neuntel} 10 {Zehntel} 100 {Hundertstel} other {{times}tel}}',
+  part:
+    '{times, select, 3 {Drittel} 4 {Viertel} 5 {Fünftel} 6 {Sechstel} 7 {Siebtel} 8 {Achtel} 9 ' +
+    '{Neuntel} 10 {Zehntel} 100 {Hundertstel} other {{times}tel}}',
   belowPriorYear: 'unter dem Vorjahresergebnis',
   draftNamed: 'Entwurf: {name}',
   publishedNamed: 'Veröffentlicht: {name}',
-  kindOf:
-    '{kind, select, company {Unternehmen} branch {Niederlassung} team {Team} other {Verkäufer}}',
 };

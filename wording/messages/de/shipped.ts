@@ -43,21 +43,29 @@ export const DE_SHIPPED: Translated<typeof EN_SHIPPED> = {
   tooFewDeals: 'zu wenige Geschäfte für ein Urteil je Tag',
   stretched: '{label}, Zusatzziel',
   aboutRevenue:
-    'Zugerechneter Betrag gewonnener Geschäfte am Tag ihres Abschlusses, in der Berichtswährung. Erstattungen zählen negativ. Offene und verlorene Geschäfte zählen nie.',
+    'Zugerechneter Betrag gewonnener Geschäfte am Tag ihres Abschlusses, in der ' +
+    'Berichtswährung. Erstattungen zählen negativ. Offene und verlorene Geschäfte zählen nie.',
   aboutDealsWon:
-    'Zahl der gewonnenen Geschäfte über null am Tag ihres Abschlusses. Ein geteiltes Geschäft zählt einmal, für den zuerst genannten Verkäufer; eine Erstattung zieht keines ab.',
+    'Zahl der gewonnenen Geschäfte über null am Tag ihres Abschlusses. Ein geteiltes Geschäft ' +
+    'zählt einmal, für den zuerst genannten Verkäufer; eine Erstattung zieht keines ab.',
   aboutAverageDeal:
-    'Umsatz geteilt durch gewonnene Geschäfte, über den ganzen Zeitraum zugleich: nie ein Durchschnitt von Durchschnitten.',
+    'Umsatz geteilt durch gewonnene Geschäfte, über den ganzen Zeitraum zugleich: nie ein ' +
+    'Durchschnitt von Durchschnitten.',
   aboutGrossProfit:
-    'Zugerechneter Betrag abzüglich Kosten der gewonnenen Geschäfte, deren Kosten bekannt sind. Geschäfte ohne Kosten zählen nicht mit.',
+    'Zugerechneter Betrag abzüglich Kosten der gewonnenen Geschäfte, deren Kosten bekannt ' +
+    'sind. Geschäfte ohne Kosten zählen nicht mit.',
   aboutGrossMargin:
-    'Rohertrag als Anteil am Umsatz der Geschäfte, deren Kosten bekannt sind. Beide werden erst summiert und zuletzt geteilt.',
+    'Rohertrag als Anteil am Umsatz der Geschäfte, deren Kosten bekannt sind. Beide werden ' +
+    'erst summiert und zuletzt geteilt.',
   aboutCostToRevenue:
     'Kosten als Anteil am Umsatz der Geschäfte, deren Kosten bekannt sind. Niedriger ist besser.',
   aboutWinRate:
-    'Gewonnene Geschäfte als Anteil der entschiedenen, gewonnenen oder verlorenen, im Zeitraum ihres Abschlusstags.',
+    'Gewonnene Geschäfte als Anteil der entschiedenen, gewonnenen oder verlorenen, im Zeitraum ' +
+    'ihres Abschlusstags.',
   aboutNewCustomers:
-    'Kunden, deren allererstes gewonnenes Geschäft in den Zeitraum fällt, für den dort zuerst genannten Verkäufer.',
+    'Kunden, deren allererstes gewonnenes Geschäft in den Zeitraum fällt, für den dort zuerst ' +
+    'genannten Verkäufer.',
   aboutDaysToClose:
-    'Tage von der Eröffnung bis zum Gewinn, über die gewonnenen Geschäfte mit Eröffnungsdatum: alle Tage geteilt durch alle Geschäfte. Niedriger ist besser.',
+    'Tage von der Eröffnung bis zum Gewinn, über die gewonnenen Geschäfte mit Eröffnungsdatum: ' +
+    'alle Tage geteilt durch alle Geschäfte. Niedriger ist besser.',
 };

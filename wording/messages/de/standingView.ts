@@ -5,11 +5,12 @@ export const DE_STANDING_VIEW: Translated<typeof EN_STANDING_VIEW> = {
   theYear: 'Das Jahr',
   monthsOf: 'Monate von {period}',
   openDealsSayNothingOf:
-    'Offene Geschäfte sagen nichts über diese Kennzahl: Wählen Sie Umsatz, um zu sehen, was nötig ist.',
+    'Offene Geschäfte sagen nichts über diese Kennzahl: Wählen Sie Umsatz, um zu sehen, was ' +
+    'nötig ist.',
   doesNotGrowTowardsIts:
     '{measure} wächst nicht auf das Ziel zu, daher führt kein Betrag je Tag dorthin.',
   cumulative: '{period}  kumuliert',
-  over: '{isOver, select, yes {darüber} other {es fehlen}} {abs}',
+  over: '{isOver, select, yes {darüber} other {es fehlen}} {amount}',
   expected: 'erwartet',
   odds: 'Wahrscheinlichkeit',
   open: 'offen, {count}',
@@ -19,7 +20,7 @@ export const DE_STANDING_VIEW: Translated<typeof EN_STANDING_VIEW> = {
   whatWasBookedChangedOr:
     '{unit}: was nach dem Abschluss der Monate gebucht, geändert oder storniert wurde.',
   corrections: 'Berichtigungen',
-  corrections2: 'Berichtigungen',
+  correctionsHeading: 'Berichtigungen',
   when: 'Wann',
   who: 'Wer',
   dealOrFile: 'Geschäft oder Datei',
@@ -28,12 +29,14 @@ export const DE_STANDING_VIEW: Translated<typeof EN_STANDING_VIEW> = {
   revenue: 'Umsatz',
   deals: 'Geschäfte',
   togetherOfRevenue:
-    '{rowsCount} {rowsCount, plural, one {Berichtigung} other {Berichtigungen}}, zusammen {revenue} Umsatz.',
+    '{count} {count, plural, one {Berichtigung} other {Berichtigungen}}, zusammen {revenue} ' +
+    'Umsatz.',
   pace: 'Tempo {elapsedShare}',
   ladderRing: 'Leiter<part>Ring: {days}</part>',
   ladder: 'Leiter',
   noOneHasAComplete:
-    'Niemand hat für {period} ein vollständiges Ziel, daher steht nichts auf der Leiter. Setzen Sie Ziele unter Plan.',
+    'Niemand hat für {period} ein vollständiges Ziel, daher steht nichts auf der Leiter. ' +
+    'Setzen Sie Ziele unter Plan.',
   hasNotStarted: '{period} hat noch nicht begonnen.',
   percentOfTheLimitLower: 'Prozent der Obergrenze: Niedriger ist besser.',
   withoutACompleteTargetNot:
@@ -50,25 +53,27 @@ export const DE_STANDING_VIEW: Translated<typeof EN_STANDING_VIEW> = {
   unit: 'Einheit',
   goodIn: 'Gut in',
   noUnitHasAComplete:
-    'Keine Einheit hat für beide Kennzahlen ein vollständiges Ziel. Setzen Sie sie unter Plan, oder wählen Sie eine andere Kennzahl.',
-  besideOf: '{one} neben {other}, {levelNames} von {unit}',
+    'Keine Einheit hat für beide Kennzahlen ein vollständiges Ziel. Setzen Sie sie unter Plan, ' +
+    'oder wählen Sie eine andere Kennzahl.',
+  besideOf: '{one} neben {other}, {level} von {unit}',
   ofLimit: 'der Grenze',
   salesperson: 'Verkäufer',
   team: 'Team',
-  branch: 'Niederlassung',
   bothMeasures: 'Beide Kennzahlen',
-  beside2: '{measures} neben {measures2}',
-  in: '{pairsCount} in {unit}, {days}',
-  against: '{withSign} gegenüber {days}',
+  oneBesideOther: '{one} neben {other}',
+  pairsIn: '{count} in {unit}, {days}',
+  against: '{difference} gegenüber {days}',
   movedMostAgainst: 'Am meisten bewegt<part>gegenüber {days}</part>',
-  andMore: ' und {value} weitere',
+  andMore: ' und {count} weitere',
   missingTargetsSetThemIn: 'Fehlende Ziele: {named}{more}. <link>Unter Plan setzen</link>',
   hasNoTargetForSet: '{unit} hat kein Ziel für {period}. <link>Unter Plan setzen</link>',
   notInTheseFiguresWon:
-    'Nicht in diesen Werten: {deals} {deals, plural, one {gewonnenes Geschäft} other {gewonnene Geschäfte}} über {amount}, deren Verkäufer an dem Tag zu keiner Einheit gehörte. ',
+    'Nicht in diesen Werten: {deals} {deals, plural, one {gewonnenes Geschäft} other ' +
+    '{gewonnene Geschäfte}} über {amount}, deren Verkäufer an dem Tag zu keiner Einheit ' +
+    'gehörte. ',
   showThem: 'Zeigen',
   somebodyWhoSeesTheWhole: 'Wer das ganze Unternehmen sieht, kann sie zuordnen.',
-  priorYearTotals: 'Vorjahr: {sayEarlierTotals}',
+  priorYearTotals: 'Vorjahr: {totals}',
   closedAtCorrectedTo: 'Abgeschlossen mit {then}, berichtigt auf {now}. ',
   noDealIsBookedYet: 'Noch ist kein Geschäft gebucht. Drücken Sie n, um das erste zu buchen.',
   days: 'Tage',
@@ -80,16 +85,17 @@ export const DE_STANDING_VIEW: Translated<typeof EN_STANDING_VIEW> = {
   cutInto: 'Geteilt in',
   shownAs: 'Gezeigt als',
   single: 'Einzeln',
-  cumulative2: 'Kumuliert',
+  cumulativeChoice: 'Kumuliert',
   by: '{measure} je {step, select, day {Tag} week {Woche} month {Monat} other {Quartal}}, {period}',
   rankingOfByAttainment: 'Rangliste von {unit} nach Zielerreichung',
   noSalespeopleInInChoose:
-    'In {unit} gibt es im Zeitraum {period} keine Verkäufer. Wählen Sie eine andere Einheit oder einen anderen Zeitraum, oder fügen Sie in der Einrichtung Personen hinzu.',
+    'In {unit} gibt es im Zeitraum {period} keine Verkäufer. Wählen Sie eine andere Einheit ' +
+    'oder einen anderen Zeitraum, oder fügen Sie in der Einrichtung Personen hinzu.',
   ranking: 'Rangliste',
   salespeople: 'Verkäufer',
   all: 'Alle {count}{total}, {days}',
   allOthers: 'Alle anderen ({count})',
-  against2:
+  arrowsAgainst:
     '▲▼ gegenüber {days}{hasNewestDay, select, yes { · neuestes Geschäft {newest}} other {}}',
   booked: 'Gebucht',
   won: 'Gewonnen',
@@ -100,17 +106,19 @@ export const DE_STANDING_VIEW: Translated<typeof EN_STANDING_VIEW> = {
   number: 'Anzahl',
   limit: 'Grenze',
   target: 'Ziel',
-  ofTheLimit2: 'Der Grenze',
+  ofTheLimitHeading: 'Der Grenze',
   attainment: 'Erreicht',
   gap: 'Abw.',
   priorYearHeading: 'Vorjahr',
-  on: '{priorYear} am {days}',
+  priorYearOn: '{value} am {days}',
   quarterToDate: 'Quartal bisher',
   yearToDate: 'Jahr bisher',
   showTheUsualMeasures: 'Die üblichen Kennzahlen zeigen',
   theScorecard: 'Die Kennzahlen',
   whatRunsIsJudgedBy:
-    'Was läuft, wird am Soll bis heute gemessen; das Ziel ist das des ganzen Monats. Das Vorjahr steht beim gleichen Stand. Jeder Wert lässt sich öffnen und zeigt, woraus er entsteht.',
+    'Was läuft, wird am Soll bis heute gemessen; das Ziel ist das des ganzen Monats. Das ' +
+    'Vorjahr steht beim gleichen Stand. Jeder Wert lässt sich öffnen und zeigt, woraus er ' +
+    'entsteht.',
   scorecard: 'Kennzahlen',
   measure: 'Kennzahl',
   weight: 'Gewicht',
@@ -121,22 +129,24 @@ export const DE_STANDING_VIEW: Translated<typeof EN_STANDING_VIEW> = {
   noMeasureWithAWeight: 'keine Kennzahl mit Gewicht hat ein Ziel',
   byOfWeightsTheOthers: 'nach {used} von {all} Gewichten: Die anderen haben keine Zielerreichung',
   weightOf: 'Gewicht von {name}',
-  on2: '{value} am {days}',
+  valueOn: '{value} am {days}',
   measuresOnTheCard: 'Gezeigte Kennzahlen',
-  by2: 'Nach',
+  byChoice: 'Nach',
   theStandingByProductAnd: 'Der Stand nach Produkt und Kunde',
   theStanding: 'Der Stand',
   thePath: 'Der Pfad',
   noMonthOfWithA: 'Für {unit} ist noch kein Monat von {period} mit Ziel beendet.',
   madeOfEndedOf:
-    '{unit} hat {made} von {endedCount} {endedCount, plural, one {beendeten Monat} other {beendeten Monaten}} von {period} erreicht.',
+    '{unit} hat {made} von {count} {count, plural, one {beendeten Monat} other {beendeten ' +
+    'Monaten}} von {period} erreicht.',
   isMadeAlready: '{period} ist schon erreicht.',
   isExpectedToReachOf:
-    '{period} erreicht voraussichtlich {forecastAttainment} des Ziels, Wahrscheinlichkeit {showOdds}.',
-  andOfThemHaveNo: ', und {filterCount} davon haben kein vollständiges Ziel',
-  againstOfTargets: ' bei {reduce} an Zielen',
+    '{period} erreicht voraussichtlich {percent} des Ziels, Wahrscheinlichkeit {odds}.',
+  andOfThemHaveNo: ', und {count} davon haben kein vollständiges Ziel',
+  againstOfTargets: ' bei {sum} an Zielen',
   theAheadOpen:
-    '{nextCount, plural, one {Der Monat} other {Die {nextCount} Monate}} voraus {nextCount, plural, one {hat} other {haben}} {open} offen{against}.',
+    '{count, plural, one {Der Monat} other {Die {count} Monate}} voraus {count, plural, one ' +
+    '{hat} other {haben}} {open} offen{against}.',
   none: 'keines',
   incomplete: 'unvollständig',
   theSameDays: 'denselben Tagen',
@@ -148,7 +158,5 @@ export const DE_STANDING_VIEW: Translated<typeof EN_STANDING_VIEW> = {
   ahead: 'voraus',
   limitWord: 'Obergrenze',
   targetWord: 'Ziel',
-  teams: 'Teams',
-  branches: 'Niederlassungen',
   levelsJoined: '{one} und {other}',
 };

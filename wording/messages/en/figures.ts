@@ -17,7 +17,8 @@ export const EN_FIGURES = {
   behindPace: 'behind pace, {due} due',
   aheadOfPace: 'ahead of pace, {due} due',
   dueByMonths:
-    'due by today = target × what is due of its months: all of those that have ended, by working days of the running one = {target} × {share} = {due}',
+    'due by today = target × what is due of its months: all of those that have ended, by ' +
+    'working days of the running one = {target} × {share} = {due}',
   dueByDays:
     'due by today = target × share of working days gone = {target} × {gone} / {days} = {due}',
   aheadMade: '{actual} − {due} = {ahead}',
@@ -43,9 +44,12 @@ export const EN_FIGURES = {
   peersCounted: '{benchmark} ({peers})',
   attainmentNoFigure: 'There is no figure, so there is no percent.',
   attainmentNoTarget: `There is no complete ${KIND} above 0 to divide by, so there is no percent.`,
-  attainment: `attainment = {measure} / ${KIND} = {actual} / {target} = {percent} {direction, select, lower {of the limit} other {of target}}`,
+  attainment:
+    `attainment = {measure} / ${KIND} = {actual} / {target} = {percent} {direction, select, ` +
+    'lower {of the limit} other {of target}}',
   appliedMissing:
-    '{target} {count, plural, one {# part is} other {# parts are}} missing, so it is not judged by.',
+    '{target} {count, plural, one {# part is} other {# parts are}} missing, so it is not ' +
+    'judged by.',
   appliedValue: '{value}. {target}',
   standardRule: 'the standard rule',
   ruleSince: 'the rule since {day}',
@@ -53,12 +57,17 @@ export const EN_FIGURES = {
   percentsOf: '{upper}% and {lower}% of {against}',
   nothingToCompare: '“{label}” by {rule}. There is nothing to compare with, so there is no grade.',
   thresholds:
-    '“{label}” by {rule}. Thresholds at {of}: grade 3 {direction, select, lower {up to} other {from}} {upper}, grade 2 {direction, select, lower {up to} other {from}} {lower}.',
+    '“{label}” by {rule}. Thresholds at {of}: grade 3 {direction, select, lower {up to} other ' +
+    '{from}} {upper}, grade 2 {direction, select, lower {up to} other {from}} {lower}.',
   nextHeld:
-    'It is “{label}” if it still stands so when the period ends ({direction, select, lower {at {at} or less} other {from {at}}}).',
+    'It is “{label}” if it still stands so when the period ends ({direction, select, lower {at ' +
+    '{at} or less} other {from {at}}}).',
   nextAtEnd:
-    '{direction, select, lower {Less} other {More}} by {distance}, held until the period ends, and it is “{label}” ({direction, select, lower {at {at} or less} other {from {at}}}).',
-  next: '{direction, select, lower {Less} other {More}} by {distance} and it is “{label}” ({direction, select, lower {at {at} or less} other {from {at}}}).',
+    '{direction, select, lower {Less} other {More}} by {distance}, held until the period ends, ' +
+    'and it is “{label}” ({direction, select, lower {at {at} or less} other {from {at}}}).',
+  next:
+    '{direction, select, lower {Less} other {More}} by {distance} and it is “{label}” ' +
+    '({direction, select, lower {at {at} or less} other {from {at}}}).',
   partDays: 'days',
   partDeals: 'deals',
   partWithin: 'within {days} days',

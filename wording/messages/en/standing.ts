@@ -13,38 +13,75 @@ const DAYS = '{days, plural, one {# working day} other {# working days}}';
 /** Where a unit stands, in words. */
 export const EN_STANDING = {
   figure:
-    '{noun, select, none {{value}} deals {{value} deals} money {{value} of {measure}} other {{value} {measure}}}',
+    '{noun, select, none {{value}} deals {{value} deals} money {{value} of {measure}} other ' +
+    '{{value} {measure}}}',
   targetNoun: '{noun, select, none {} deals { of deals} other { of {measure}}}',
   level: '{value} {measure}',
   leftBefore: '{name}’s last day here was {day}, before {period} began.',
   left: ' {name}’s last day here was {day}.',
   tooFewDeals:
-    ' Too few deals to judge by the {kind, select, day {day} week {week} other {period}}: most have none.',
+    ' Too few deals to judge by the {kind, select, day {day} week {week} other {period}}: most ' +
+    'have none.',
   againstPriorPeriod:
     ' Against the period before at the same point that is <status>{label}</status>.',
   againstPriorYear:
     ' Against the same period last year at the same point that is <status>{label}</status>.',
   againstPeers: ` Against the average of ${ITS} {peers} peers that is <status>{label}</status>.`,
-  notStartedTarget: `{period} starts on {day}: ${DAYS} for {who, select, reader {you} other {{name}}}, with a ${LIMIT} of {target}.`,
-  notStarted: `{period} starts on {day}: ${DAYS} for {who, select, reader {you} other {{name}}}, and no target yet.`,
-  incomplete: `${HAS} ${VERB} {actual} in {period}. ${ITS_FIRST} targets are incomplete ({covered} of {parts} {of, select, units {parts below} other {periods}} have one), so there is no percent and no status yet.`,
-  noTargetSum: `${HAS} ${VERB} {actual} in {period}. ${IT_HAS_FIRST} no target for this period, so there is no percent and no status.`,
-  noTargetLevel: `${HAS} {actual} in {period}. ${IT_HAS_FIRST} no target for this period, so there is no percent and no status.`,
-  zeroTargetSum: `${HAS} ${VERB} {actual} in {period}. ${ITS_FIRST} target is 0, so there is nothing to attain.`,
+  notStartedTarget:
+    `{period} starts on {day}: ${DAYS} for {who, select, reader {you} other {{name}}}, with a ` +
+    `${LIMIT} of {target}.`,
+  notStarted:
+    `{period} starts on {day}: ${DAYS} for {who, select, reader {you} other {{name}}}, and no ` +
+    'target yet.',
+  incomplete:
+    `${HAS} ${VERB} {actual} in {period}. ${ITS_FIRST} targets are incomplete ({covered} of ` +
+    '{parts} {of, select, units {parts below} other {periods}} have one), so there is no ' +
+    'percent and no status yet.',
+  noTargetSum:
+    `${HAS} ${VERB} {actual} in {period}. ${IT_HAS_FIRST} no target for this period, so there ` +
+    'is no percent and no status.',
+  noTargetLevel:
+    `${HAS} {actual} in {period}. ${IT_HAS_FIRST} no target for this period, so there is no ` +
+    'percent and no status.',
+  zeroTargetSum:
+    `${HAS} ${VERB} {actual} in {period}. ${ITS_FIRST} target is 0, so there is nothing to ` +
+    'attain.',
   zeroTargetLevel: `${HAS} {actual} in {period}. ${ITS_FIRST} target is 0, so there is nothing to attain.`,
   noData: `${HAS} no {measure} in {period}: there is nothing yet to compute it from.`,
-  levelEnded: `${NAME} ended {period} at {actual}. That is <status>{percent} of ${ITS} {target} ${LIMIT}</status>.`,
-  levelLastDay: `${STANDS} in {period} at {actual}. That is <status>{percent} of ${ITS} {target} ${LIMIT}</status>, on the last working day.`,
-  levelOpen: `${STANDS} in {period} at {actual}. That is <status>{percent} of ${ITS} {target} ${LIMIT}</status>, and can still change in ${DAYS}.`,
+  levelEnded:
+    `${NAME} ended {period} at {actual}. That is <status>{percent} of ${ITS} {target} ` +
+    `${LIMIT}</status>.`,
+  levelLastDay:
+    `${STANDS} in {period} at {actual}. That is <status>{percent} of ${ITS} {target} ` +
+    `${LIMIT}</status>, on the last working day.`,
+  levelOpen:
+    `${STANDS} in {period} at {actual}. That is <status>{percent} of ${ITS} {target} ` +
+    `${LIMIT}</status>, and can still change in ${DAYS}.`,
   refunds: `${STANDS} at {actual} in {period}: refunds outweigh what was booked.`,
-  made: `${HAS} <status>made</status> ${ITS} {target} {period} target: {actual} ${VERB}, {percent} of target.`,
-  madeEarly: `${HAS} <status>made</status> ${ITS} {target} {period} target: {actual} ${VERB}, {percent} of target, with ${DAYS} left.`,
-  madeStretch: `${HAS} <status>made</status> ${ITS} {target} {period} target and the stretch of {stretch}: {actual} ${VERB}, {percent} of target.`,
-  madeStretchEarly: `${HAS} <status>made</status> ${ITS} {target} {period} target and the stretch of {stretch}: {actual} ${VERB}, {percent} of target, with ${DAYS} left.`,
-  endedShort: `${NAME} ended {period} at {actual}, <status>{percent} of ${ITS} {target} target</status>: {gap} short.`,
-  endedAbove: `${NAME} ended {period} at {actual}, <status>{percent} of ${ITS} {target} target</status>: {gap} above.`,
-  open: `${HAS} ${VERB} {actual} of ${ITS} {target} {period} target{targetNoun}. That is <status>{percent} of target</status>{due}.`,
-  openOutcome: `${HAS} ${VERB} {actual} of ${ITS} {target} {period} target{targetNoun}. That is <status>{percent} of target</status>{due}; at this rate ${IT_ENDS} at {outcome}.`,
+  made:
+    `${HAS} <status>made</status> ${ITS} {target} {period} target: {actual} ${VERB}, {percent} ` +
+    'of target.',
+  madeEarly:
+    `${HAS} <status>made</status> ${ITS} {target} {period} target: {actual} ${VERB}, {percent} ` +
+    `of target, with ${DAYS} left.`,
+  madeStretch:
+    `${HAS} <status>made</status> ${ITS} {target} {period} target and the stretch of ` +
+    `{stretch}: {actual} ${VERB}, {percent} of target.`,
+  madeStretchEarly:
+    `${HAS} <status>made</status> ${ITS} {target} {period} target and the stretch of ` +
+    `{stretch}: {actual} ${VERB}, {percent} of target, with ${DAYS} left.`,
+  endedShort:
+    `${NAME} ended {period} at {actual}, <status>{percent} of ${ITS} {target} target</status>: ` +
+    '{gap} short.',
+  endedAbove:
+    `${NAME} ended {period} at {actual}, <status>{percent} of ${ITS} {target} target</status>: ` +
+    '{gap} above.',
+  open:
+    `${HAS} ${VERB} {actual} of ${ITS} {target} {period} target{targetNoun}. That is ` +
+    '<status>{percent} of target</status>{due}.',
+  openOutcome:
+    `${HAS} ${VERB} {actual} of ${ITS} {target} {period} target{targetNoun}. That is ` +
+    `<status>{percent} of target</status>{due}; at this rate ${IT_ENDS} at {outcome}.`,
   dueDayRunning: ', and the day is still running',
   dueDayEnded: ', and business has ended for the day',
   dueByMonths: ', against {share} due by its months',
@@ -67,11 +104,13 @@ export const EN_STANDING = {
   leftEarlyShort: 'left',
   excludesDealsShort: 'incomplete',
   totalsUnknown:
-    'Not known: of {days} there is a total from before only, without the days, deals or units that this figure takes.',
+    'Not known: of {days} there is a total from before only, without the days, deals or units ' +
+    'that this figure takes.',
   totalsTakenIn: 'It takes in a total from before ({days}), without deals behind it.',
   totalsOfIt: '{value} of it is a total from before ({days}), without deals behind it.',
   earlierTotals: '{days} holds a total from before, without deals.',
   earlierUnknown: '{days} holds a total from before and has no days to compare with.',
   earlierUnknownWhole:
-    '{days} holds a total from before and has no days to compare with; all of the period came to {total}.',
+    '{days} holds a total from before and has no days to compare with; all of the period came ' +
+    'to {total}.',
 } as const;
